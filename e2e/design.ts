@@ -1,0 +1,32 @@
+/** What the end-to-end tests share: a fresh copy of the demo, and the parts of the screen by the names a person would use. */
+import { expect, type Page } from '@playwright/test';
+
+/** Adds a fresh demo through the list of designs and opens it. */
+export async function openDemo(page: Page): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Add the demo' }).click();
+  await page.waitForURL(/\/designs\//);
+  await settled(page);
+}
+
+/** Waits until trees are solved and drawn. */
+export async function settled(page: Page): Promise<void> {
+  await expect(page.getByRole('navigation', { name: 'Trees' }).getByText(/^root /).first()).toBeVisible();
+  await expect(page.locator('[data-switch]').first()).toBeVisible();
+}
+
+export const map = (page: Page) => page.getByRole('main', { name: 'Map' });
+export const inspector = (page: Page) => page.getByRole('complementary', { name: 'Inspector' });
+export const ledger = (page: Page) => page.getByRole('grid', { name: /^Ledger/ });
+export const saved = (page: Page) => expect(page.locator('[data-save="saved"]')).toBeVisible();
+export const treeRow = (page: Page, id: string) => page.locator(`[data-tree="${id}"]`);
+
+/** Selects a switch on the map by its name. */
+export const selectSwitch = (page: Page, name: string) => page.locator(`[data-switch="${name}"]`).getByText(name, { exact: true }).click();
+
+/** Types into a setting of the inspector and takes it with Enter. */
+export async function setSetting(page: Page, label: string, value: string): Promise<void> {
+  const field = inspector(page).getByLabel(label, { exact: true });
+  await field.fill(value);
+  await field.press('Enter');
+}

@@ -1,0 +1,26 @@
+import next from 'eslint-config-next';
+import typescript from 'eslint-config-next/typescript';
+
+const config = [
+  { ignores: ['.next/**', 'dist/**', 'node_modules/**', 'next-env.d.ts', 'test-results/**', 'playwright-report/**', 'src/server/db/migrations/**'] },
+  ...(Array.isArray(next) ? next : [next]),
+  ...(Array.isArray(typescript) ? typescript : [typescript]),
+  {
+    files: ['**/*.ts', '**/*.tsx'],
+    rules: {
+      // A design is opened by loading its whole page: see WholePageLink.
+      '@next/next/no-location-assign-relative-destination': 'off',
+      '@typescript-eslint/no-explicit-any': 'error',
+      '@typescript-eslint/consistent-type-imports': 'error',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      'no-restricted-syntax': ['error', { selector: 'TSEnumDeclaration', message: 'Use a union of literals.' }],
+      'max-lines': ['error', { max: 400, skipBlankLines: true }],
+    },
+  },
+  {
+    files: ['src/core/**', 'src/contract/**', 'src/workbench/**', 'src/workers/**', 'src/server/**', 'src/cli/**'],
+    rules: { 'no-restricted-exports': ['error', { restrictDefaultExports: { direct: true, named: true, defaultFrom: true, namedFrom: true, namespaceFrom: true } }] },
+  },
+];
+
+export default config;

@@ -1,0 +1,16 @@
+import nextJest from 'next/jest.js';
+
+const withNext = nextJest({ dir: './' });
+const project = (displayName, testMatch, testEnvironment, more = {}) =>
+  withNext({ displayName, testMatch, testEnvironment, ...more })();
+
+/** next/jest has to be awaited for each project. */
+export default async function config() {
+  return {
+    projects: [
+      await project('core', ['<rootDir>/src/core/**/*.test.ts', '<rootDir>/src/cli/**/*.test.ts'], 'node'),
+      await project('server', ['<rootDir>/src/server/**/*.test.ts', '<rootDir>/src/contract/**/*.test.ts'], 'node'),
+      await project('workbench', ['<rootDir>/src/workbench/**/*.test.{ts,tsx}'], 'jsdom', { setupFilesAfterEnv: ['<rootDir>/jest.workbench.ts'] }),
+    ],
+  };
+}

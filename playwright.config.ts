@@ -1,0 +1,36 @@
+import { defineConfig, devices } from '@playwright/test';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+
+const port = Number(process.env.KNOT_PATH_TEST_PORT ?? 3187);
+// The config is read by every worker process: they must agree on one database.
+process.env.KNOT_PATH_TEST_DB ??= path.join(mkdtempSync(path.join(tmpdir(), 'knot-path-')), 'test.sqlite');
+
+export default defineConfig({
+  testDir: 'e2e',
+  timeout: 45_000,
+  expect: { timeout: 8_000 },
+  workers: 1,
+  forbidOnly: !!process.env.CI,
+  reporter: [['list']],
+  use: {
+    baseURL: `http://127.0.0.1:${port}`,
+    viewport: { width: 1280, height: 800 },
+    acceptDownloads: true,
+    trace: 'retain-on-failure',
+    launchOptions: { executablePath: process.env.KNOT_PATH_CHROMIUM ?? '/usr/bin/chromium' },
+  },
+  projects: [
+    { name: 'workbench', testMatch: /.*\.spec\.ts/, use: { ...devices['Desktop Chrome'], viewport: { width: 1280, height: 800 } } },
+    { name: 'screenshots', testMatch: /screenshots\.ts/, use: { ...devices['Desktop Chrome'], viewport: { width: 1280, height: 800 } } },
+  ],
+  webServer: {
+    command: 'npm start',
+    url: `http://127.0.0.1:${port}/api/designs`,
+    timeout: 240_000,
+    reuseExistingServer: false,
+    gracefulShutdown: { signal: 'SIGTERM', timeout: 3000 },
+    env: { PORT: String(port), KNOT_PATH_DB: process.env.KNOT_PATH_TEST_DB },
+  },
+});

@@ -1,0 +1,25 @@
+/** Bundles the command line into one file and puts `knot-path` where npx looks for it. */
+import { chmodSync, existsSync, mkdirSync, rmSync, symlinkSync } from 'node:fs';
+import { pathToFileURL } from 'node:url';
+
+export async function buildCommandLine() {
+  const { build } = await import('esbuild');
+  await build({
+    entryPoints: ['src/cli/main.ts'],
+    outfile: 'dist/cli/knot-path.cjs',
+    bundle: true,
+    platform: 'node',
+    format: 'cjs',
+    target: 'node20',
+    minify: true,
+    keepNames: true,
+    banner: { js: '#!/usr/bin/env node' },
+    logLevel: 'warning',
+  });
+  chmodSync('dist/cli/knot-path.cjs', 0o755);
+  if (!existsSync('node_modules/.bin')) mkdirSync('node_modules/.bin', { recursive: true });
+  rmSync('node_modules/.bin/knot-path', { force: true });
+  symlinkSync('../../dist/cli/knot-path.cjs', 'node_modules/.bin/knot-path');
+}
+
+if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) await buildCommandLine();

@@ -1,0 +1,12 @@
+/** `knot-path check`. */
+import { findingsOf } from '../core/study/findings';
+import { loadSolution } from './input';
+
+export function runCheck(file: string, options: { json?: boolean }): void {
+  const { design, solution } = loadSolution(file);
+  const findings = findingsOf(design, solution);
+  process.exitCode = findings.length > 0 ? 1 : 0;
+  if (options.json) process.stdout.write(`${JSON.stringify({ findings })}\n`);
+  else if (findings.length === 0) process.stdout.write('no findings\n');
+  else process.stdout.write(findings.map((finding) => `${finding.rule}: ${finding.text}\n`).join(''));
+}

@@ -1,0 +1,30 @@
+/** `knot-path explain`. */
+import type { PortId, SwitchId } from '../core/design/ids';
+import { explainRoot } from '../core/tree/election';
+import { explainPort } from '../core/tree/explain';
+import { FIELD_NAMES, type Comparison } from '../core/tree/phrases';
+import { VECTOR_FIELDS, fieldText } from '../core/tree/vector';
+import { Unusable, loadSolution, treeCalled } from './input';
+
+export function runExplain(file: string, switchId: string, portId: string, options: { tree: string }): void {
+  const { design, solution } = loadSolution(file);
+  const tree = treeCalled(solution, options.tree);
+  const sw = design.switches.find((s) => s.id === switchId);
+  if (!sw) throw new Unusable(`switch: found "${switchId}"; allowed: ${design.switches.map((s) => s.id).join(', ')}`);
+  const p = solution.network.portIndexOf(switchId as SwitchId, portId as PortId);
+  if (p < 0) throw new Unusable(`port: found "${portId}"; allowed on ${switchId}: ${sw.ports.map((port) => port.id).join(', ')}`);
+  const why = explainPort(solution.network, tree, p);
+  const election = explainRoot(solution.network, tree, solution.network.switchIndex.get(sw.id) ?? -1);
+  const lines = why
+    ? [`${switchId} port ${portId} in ${tree.id}: ${why.role}, ${why.state}`, why.sentence, ...why.comparisons.flatMap(comparisonLines)]
+    : [`${switchId} port ${portId} is not in ${tree.id}: it does not carry the VLAN, or its switch runs no spanning tree for it.`];
+  if (election) lines.push('', election.sentence);
+  process.stdout.write(`${lines.join('\n')}\n`);
+}
+
+function comparisonLines({ question, winner, loser, decidedBy }: Comparison): string[] {
+  const rows = VECTOR_FIELDS.map((field) => [FIELD_NAMES[field], fieldText(winner.vector, field), fieldText(loser.vector, field), field === decidedBy ? '<- decides' : '']);
+  const table = [['', winner.label, loser.label, ''], ...rows];
+  const widths = [0, 1, 2].map((column) => Math.max(...table.map((row) => row[column]!.length)));
+  return ['', question, ...table.map((row) => `  ${row.map((cell, i) => cell.padEnd(widths[i] ?? 0)).join('  ')}`.trimEnd())];
+}

@@ -1,0 +1,42 @@
+/** What the commands read, and what makes it unusable (exit code 2, one line on standard error). */
+import { readFileSync } from 'node:fs';
+import type { DesignProblem } from '../core/design/problem';
+import { problemText } from '../core/design/problem';
+import { readDesignText } from '../core/design/read';
+import type { Design } from '../core/design/schema';
+import type { SettledTree, Solution } from '../core/tree/settled';
+import { solve } from '../core/tree/solve';
+
+/** Input that cannot be used; its message is one line. */
+export class Unusable extends Error {}
+
+/** Reads and checks the design in a file, or on standard input for `-`. */
+export function loadDesign(file: string): Design {
+  let text: string;
+  try {
+    text = readFileSync(file === '-' ? 0 : file, 'utf8');
+  } catch (error) {
+    throw new Unusable(`${file}: cannot be read (${(error as NodeJS.ErrnoException).code ?? 'unknown'})`);
+  }
+  const design = readDesignText(text);
+  if (!design.ok) throw new Unusable(`${file}: ${firstOf(design.error)}`);
+  return design.value;
+}
+
+/** Loads and solves. */
+export function loadSolution(file: string): { design: Design; solution: Solution } {
+  const design = loadDesign(file);
+  const solution = solve(design);
+  if (!solution.ok) throw new Unusable(`${file}: ${problemText(solution.error)}`);
+  return { design, solution: solution.value };
+}
+
+/** The tree that was asked for. */
+export function treeCalled(solution: Solution, id: string): SettledTree {
+  const tree = solution.trees.find((t) => t.id === id);
+  if (!tree) throw new Unusable(`--tree: found "${id}"; allowed: ${solution.trees.map((t) => t.id).join(', ') || 'none, since no switch runs spanning tree'}`);
+  return tree;
+}
+
+const firstOf = (problems: readonly DesignProblem[]): string =>
+  problems.slice(0, 1).map(problemText).join('') + (problems.length > 1 ? ` (and ${problems.length - 1} more)` : '');

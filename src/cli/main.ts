@@ -1,0 +1,44 @@
+/** `knot-path`: the core on the command line. */
+import { Command } from 'commander';
+import { runCheck } from './check';
+import { runExplain } from './explain';
+import { Unusable } from './input';
+import { runSolve } from './solve';
+
+const program = new Command('knot-path')
+  .description('Answers for a switched network described in a .knot.json document.')
+  .exitOverride()
+  .configureOutput({ outputError: (text, write) => write(`knot-path: ${text.replace(/^error: /, '').trimEnd()} (knot-path --help says more)\n`) });
+
+program
+  .command('solve')
+  .description('the settled role and state of every port')
+  .argument('<file>', 'design document, - for standard input')
+  .option('--tree <id...>', 'these trees only: cst, vlan:15')
+  .option('--json', 'as JSON')
+  .action(runSolve);
+program
+  .command('explain')
+  .description('why a port has its role, in words')
+  .argument('<file>', 'design document, - for standard input')
+  .argument('<switch>', 'id of a switch')
+  .argument('<port>', 'id of one of its ports')
+  .requiredOption('--tree <id>', 'the tree: cst, vlan:15')
+  .action(runExplain);
+program
+  .command('check')
+  .description('findings; exit code 1 where there are any')
+  .argument('<file>', 'design document, - for standard input')
+  .option('--json', 'as JSON')
+  .action(runCheck);
+
+try {
+  program.parse();
+} catch (error) {
+  if (error instanceof Unusable) {
+    process.stderr.write(`knot-path: ${error.message}\n`);
+    process.exitCode = 2;
+  } else if (error instanceof Error && 'exitCode' in error) {
+    process.exitCode = error.exitCode === 0 ? 0 : 2;
+  } else throw error;
+}

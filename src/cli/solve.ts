@@ -1,0 +1,20 @@
+/** `knot-path solve`. */
+import { viewTree, type TreeView } from '../core/tree/settled';
+import { loadSolution, treeCalled } from './input';
+
+export function runSolve(file: string, options: { tree?: string[]; json?: boolean }): void {
+  const { solution } = loadSolution(file);
+  const trees = options.tree ? options.tree.map((id) => treeCalled(solution, id)) : solution.trees;
+  const views = trees.map((tree) => viewTree(solution.network, tree));
+  process.stdout.write(options.json ? `${JSON.stringify({ trees: views })}\n` : views.map(treeText).join('\n'));
+}
+
+function treeText(tree: TreeView): string {
+  const lines: string[] = [tree.id];
+  for (const [id, sw] of Object.entries(tree.switches)) {
+    const way = sw.rootPort === null ? 'root' : `root ${sw.root}, root path cost ${sw.rootPathCost}, root port ${sw.rootPort}`;
+    lines.push(`  ${id}: ${way}`);
+    for (const [port, { role, state, cost }] of Object.entries(sw.ports)) lines.push(`    ${port.padEnd(8)} ${role.padEnd(11)} ${state.padEnd(11)} cost ${cost}`);
+  }
+  return `${lines.join('\n')}\n`;
+}

@@ -1,0 +1,70 @@
+/** What the workbench and the server say to each other: one zod schema a body, shared by both sides. */
+import { commandSchema } from '../core/design/commands';
+import type { Patch } from '../core/design/edit';
+import type { Design } from '../core/design/schema';
+import { z } from '../core/zod';
+
+/** Largest body that the server takes, in octets. */
+export const MAX_BODY = 8 * 1024 * 1024;
+
+/** `POST /api/designs` */
+export const newDesignSchema = z.discriminatedUnion('do', [
+  z.strictObject({ do: z.literal('create'), name: z.string().trim().min(1).max(20_000) }),
+  z.strictObject({ do: z.literal('duplicate'), of: z.string() }),
+  z.strictObject({ do: z.literal('demo') }),
+  /** `document` is checked by the core, which names what is wrong far better than a schema here could. */
+  z.strictObject({ do: z.literal('import'), document: z.unknown() }),
+]);
+export type NewDesign = z.output<typeof newDesignSchema>;
+
+/** `PATCH /api/designs/:id` */
+export const renameSchema = z.strictObject({ name: z.string().trim().min(1).max(20_000) });
+
+/** `POST /api/designs/:id/revisions`: every write names the revision that it was based on. */
+export const writeSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('edit'), base: z.number().int().min(0), commands: z.array(commandSchema).min(1).max(10_000) }),
+  z.strictObject({ kind: z.literal('undo'), base: z.number().int().min(0), target: z.number().int().min(1) }),
+  z.strictObject({ kind: z.literal('redo'), base: z.number().int().min(0), target: z.number().int().min(1) }),
+]);
+export type Write = z.output<typeof writeSchema>;
+
+export const createdSchema = z.object({ id: z.string() });
+export const savedSchema = z.object({ revision: z.number() });
+
+/** Every refusal: a sentence for the person, and details where there are some. */
+export const refusalSchema = z.object({
+  message: z.string(),
+  details: z.array(z.string()).default([]),
+  /** With 409: the newest revision, and in words what was done since. */
+  revision: z.number().optional(),
+  since: z.array(z.string()).optional(),
+});
+export type Refusal = z.input<typeof refusalSchema>;
+
+/** One line of the list of designs. Times are milliseconds since 1970. */
+export const summarySchema = z.object({
+  id: z.string(),
+  name: z.string(),
+  revision: z.number(),
+  switches: z.number(),
+  links: z.number(),
+  updatedAt: z.number(),
+});
+export type DesignSummary = z.output<typeof summarySchema>;
+
+/** A revision that can be taken back or done again, with the patches both ways. */
+export interface Step {
+  readonly number: number;
+  readonly label: string;
+  readonly patches: readonly Patch[];
+  readonly inverse: readonly Patch[];
+}
+
+/** A design as the workbench opens it; the last of `undo` or `redo` is the next to go. */
+export interface OpenDesign {
+  readonly id: string;
+  readonly revision: number;
+  readonly design: Design;
+  readonly undo: readonly Step[];
+  readonly redo: readonly Step[];
+}

@@ -1,0 +1,52 @@
+/**
+ * Edits as data: every change to a design is one of these commands, checked by zod where it enters.
+ * `tree: null` means every tree, unless a tree says otherwise; a `null` value takes a setting away again.
+ */
+import { z } from '../zod';
+import type { HostId, LinkId, PortId, SwitchId, TreeId } from './ids';
+import { bridgePriority, macAddress, pathCost, portPriority, speed } from './legal';
+import { COST_METHODS, DIALECTS, TIERS, carriageSchema, linkSchema, portSchema, positionSchema, switchSchema, timersSchema } from './schema';
+
+const switchId = z.string().transform((id) => id as SwitchId);
+const portId = z.string().transform((id) => id as PortId);
+const linkId = z.string().transform((id) => id as LinkId);
+const treeId = z.string().transform((id) => id as TreeId).nullable();
+const hostId = z.string().transform((id) => id as HostId);
+const name = z.string().min(1).max(20_000);
+
+export const commandSchema = z.discriminatedUnion('do', [
+  z.strictObject({ do: z.literal('rename-design'), name }),
+  z.strictObject({ do: z.literal('set-cost-method'), method: z.enum(COST_METHODS) }),
+  z.strictObject({
+    do: z.literal('set-switch'),
+    switch: switchId,
+    name: name.optional(),
+    tier: z.enum(TIERS).optional(),
+    dialect: z.enum(DIALECTS).optional(),
+    mac: macAddress.optional(),
+    timers: timersSchema.optional(),
+  }),
+  z.strictObject({ do: z.literal('set-bridge-priority'), switch: switchId, tree: treeId, priority: bridgePriority.nullable() }),
+  z.strictObject({
+    do: z.literal('set-port'),
+    switch: switchId,
+    port: portId,
+    speed: speed.optional(),
+    up: z.boolean().optional(),
+    edge: z.boolean().optional(),
+    vlans: carriageSchema.optional(),
+  }),
+  z.strictObject({ do: z.literal('set-port-cost'), switch: switchId, port: portId, tree: treeId, cost: pathCost.nullable() }),
+  z.strictObject({ do: z.literal('set-port-priority'), switch: switchId, port: portId, tree: treeId, priority: portPriority.nullable() }),
+  z.strictObject({ do: z.literal('set-link'), link: linkId, up: z.boolean().optional(), speed: speed.optional() }),
+  z.strictObject({ do: z.literal('move-switches'), to: z.array(z.strictObject({ switch: switchId, position: positionSchema })) }),
+  z.strictObject({ do: z.literal('add-switch'), switch: switchSchema }),
+  z.strictObject({ do: z.literal('add-port'), switch: switchId, port: portSchema }),
+  z.strictObject({ do: z.literal('add-link'), link: linkSchema }),
+  z.strictObject({ do: z.literal('remove-switch'), switch: switchId }),
+  z.strictObject({ do: z.literal('remove-link'), link: linkId }),
+  z.strictObject({ do: z.literal('set-host'), host: hostId, name: name.optional() }),
+]);
+
+/** One edit. */
+export type Command = z.output<typeof commandSchema>;

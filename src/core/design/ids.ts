@@ -1,0 +1,27 @@
+/** Branded identifiers: plain strings in a document, kept apart by the compiler. */
+export type SwitchId = string & { readonly __brand: 'SwitchId' };
+/** Unique on its switch only. */
+export type PortId = string & { readonly __brand: 'PortId' };
+export type LinkId = string & { readonly __brand: 'LinkId' };
+export type BundleId = string & { readonly __brand: 'BundleId' };
+export type HostId = string & { readonly __brand: 'HostId' };
+export type RegionId = string & { readonly __brand: 'RegionId' };
+/** `cst`, `vlan:N` (1 to 4094) or `mst:N` (0 to 4094). */
+export type TreeId = string & { readonly __brand: 'TreeId' };
+
+/** The tree of a network whose switches all speak STP or RSTP. */
+export const CST = 'cst' as TreeId;
+
+/** The tree of one VLAN in a per-VLAN network. */
+export const vlanTree = (vid: number): TreeId => `vlan:${vid}` as TreeId;
+
+/** The VLAN of a `vlan:N` tree, or null for any other tree. */
+export const treeVlan = (tree: TreeId): number | null => (tree.startsWith('vlan:') ? Number(tree.slice(5)) : null);
+
+/** How people name a tree: `VLAN 15`, `common tree`, `instance 2`. */
+export function treeName(tree: TreeId): string {
+  const [kind, number] = tree.split(':');
+  if (kind === 'vlan') return `VLAN ${number}`;
+  if (kind === 'mst') return number === '0' ? 'CIST' : `instance ${number}`;
+  return 'the common tree';
+}

@@ -1,0 +1,90 @@
+/**
+ * What a document's shape alone cannot say: identifiers are unique, references lead somewhere, a port holds one cable,
+ * costs fit the cost method. Physical mismatches (VLANs, speeds, duplicate MACs) are findings, not errors.
+ */
+import { MAX_COST } from './legal';
+import { jsonPath, type DesignProblem } from './problem';
+import type { Bundle, Design, LinkEnd, Port } from './schema';
+
+/** Every broken reference and double identifier, in document order. */
+export function referenceProblems(design: Design): DesignProblem[] {
+  const problems: DesignProblem[] = [];
+  const ports = new Map(design.switches.map((sw) => [sw.id, new Set(sw.ports.map((port) => port.id))]));
+  const add = (path: readonly PropertyKey[], found: string, allowed: string) => problems.push({ path: jsonPath(path), found, allowed });
+
+  const unique = (items: readonly { readonly id: string | number }[], path: readonly PropertyKey[], what: string) => {
+    const seen = new Set<string | number>();
+    items.forEach((item, i) => {
+      if (seen.has(item.id)) add([...path, i, 'id'], JSON.stringify(item.id), `each ${what} once: another one has this id`);
+      seen.add(item.id);
+    });
+  };
+  const end = (at: LinkEnd, path: readonly PropertyKey[]) => {
+    const known = ports.get(at.switch);
+    if (!known) add([...path, 'switch'], JSON.stringify(at.switch), 'the id of a switch of this design');
+    else if (!known.has(at.port)) add([...path, 'port'], JSON.stringify(at.port), `the id of a port of ${at.switch}`);
+  };
+
+  unique(design.vlans, ['vlans'], 'VLAN');
+  unique(design.regions, ['regions'], 'region');
+  unique(design.switches, ['switches'], 'switch');
+  unique(design.links, ['links'], 'link');
+  unique(design.bundles, ['bundles'], 'bundle');
+  unique(design.hosts, ['hosts'], 'host');
+
+  const regions = new Set(design.regions.map((region) => region.id));
+  design.switches.forEach((sw, i) => {
+    unique(sw.ports, ['switches', i, 'ports'], `port of ${sw.id}`);
+    if (sw.region !== undefined && !regions.has(sw.region)) {
+      add(['switches', i, 'region'], JSON.stringify(sw.region), 'the id of a region of this design');
+    }
+    sw.ports.forEach((port, j) => problems.push(...costProblems(port, design, ['switches', i, 'ports', j])));
+  });
+
+  const plugged = new Map<string, string>();
+  const plug = (at: LinkEnd, path: readonly PropertyKey[], by: string) => {
+    const key = JSON.stringify([at.switch, at.port]);
+    const before = plugged.get(key);
+    if (before !== undefined) add(path, `${at.switch} port ${at.port}`, `one cable a port: ${before} is plugged in there`);
+    else plugged.set(key, by);
+  };
+  design.links.forEach((link, i) => {
+    for (const side of ['a', 'b'] as const) {
+      end(link[side], ['links', i, side]);
+      plug(link[side], ['links', i, side], `link ${link.id}`);
+    }
+  });
+  design.hosts.forEach((host, i) =>
+    host.attach.forEach((at, j) => {
+      end(at, ['hosts', i, 'attach', j]);
+      plug(at, ['hosts', i, 'attach', j], `host ${host.id}`);
+    }),
+  );
+
+  const member = new Map<string, string>();
+  design.bundles.forEach((bundle, i) => {
+    problems.push(...costProblems(bundle, design, ['bundles', i]));
+    bundle.ports.forEach((port, j) => {
+      const path = ['bundles', i, 'ports', j];
+      const known = ports.get(bundle.switch);
+      if (!known?.has(port)) add(path, JSON.stringify(port), `the id of a port of ${bundle.switch}`);
+      const key = JSON.stringify([bundle.switch, port]);
+      if (member.has(key)) add(path, JSON.stringify(port), `one bundle a port: it is a member of ${member.get(key)}`);
+      member.set(key, bundle.id);
+    });
+  });
+  return problems;
+}
+
+/** Costs beyond what the design's method can send in a BPDU (802.1D-1998 sends sixteen bits' worth). */
+function costProblems(port: Port | Bundle, design: Design, path: readonly PropertyKey[]): DesignProblem[] {
+  const most = MAX_COST[design.pathCost];
+  const tooBig = (cost: number | undefined, at: readonly PropertyKey[]): DesignProblem[] =>
+    cost !== undefined && cost > most
+      ? [{ path: jsonPath([...path, ...at]), found: String(cost), allowed: `1 to ${most} with the ${design.pathCost} path cost method` }]
+      : [];
+  return [
+    ...tooBig(port.cost, ['cost']),
+    ...Object.entries(port.trees).flatMap(([tree, set]) => tooBig(set?.cost, ['trees', tree, 'cost'])),
+  ];
+}

@@ -1,0 +1,65 @@
+/**
+ * Bridge and port identifiers (IEEE 802.1Q-2018 clauses 13.26.2, 13.26.3 and 13.27.44): what elections compare.
+ */
+import type { TreeId } from '../design/ids';
+import { treeVlan } from '../design/ids';
+import type { Design, Dialect, Port, Switch } from '../design/schema';
+
+/** A bridge identifier: `priority` is the sum of the settable priority and the system ID extension. Lower wins. */
+export interface BridgeId {
+  readonly priority: number;
+  readonly mac: string;
+}
+
+/** A port identifier: 4 bits of priority, then 12 bits of port number. Lower wins. */
+export interface PortIdentifier {
+  readonly priority: number;
+  readonly number: number;
+}
+
+/** Whether this dialect runs one tree for each VLAN. */
+export const isPerVlan = (dialect: Dialect): boolean => dialect === 'per-vlan-stp' || dialect === 'per-vlan-rstp';
+
+/** The trees to which a switch's or port's `trees["vlan:1"]` and `trees.cst` both may speak: a standard bridge joins VLAN 1's tree as its CST. */
+const settingsFor = <T>(trees: Partial<Record<TreeId, T>>, tree: TreeId, dialect: Dialect): T | undefined =>
+  isPerVlan(dialect) ? trees[tree] : (trees['cst' as TreeId] ?? trees[tree]);
+
+/** The priority that an engineer has set for this tree, without the system ID extension. */
+export const setBridgePriority = (sw: Switch, tree: TreeId): number =>
+  settingsFor(sw.trees, tree, sw.dialect)?.priority ?? sw.priority;
+
+/** The 12-bit system ID extension: the VLAN ID in a per-VLAN tree, 0 in the CST. */
+export const systemIdExtension = (sw: Switch, tree: TreeId): number => (isPerVlan(sw.dialect) ? (treeVlan(tree) ?? 0) : 0);
+
+/** The bridge identifier that a switch sends in a tree. */
+export const bridgeId = (sw: Switch, tree: TreeId): BridgeId => ({
+  priority: setBridgePriority(sw, tree) + systemIdExtension(sw, tree),
+  mac: sw.mac,
+});
+
+/** Negative where `a` is the better identifier; MAC addresses of one case and width compare as numbers do. */
+export function compareBridgeIds(a: BridgeId, b: BridgeId): number {
+  return a.priority - b.priority || (a.mac < b.mac ? -1 : a.mac > b.mac ? 1 : 0);
+}
+
+/** The port identifier that a port sends in a tree. */
+export const portIdentifier = (port: Port, tree: TreeId, dialect: Dialect): PortIdentifier => ({
+  priority: settingsFor(port.trees, tree, dialect)?.priority ?? port.priority,
+  number: port.number,
+});
+
+/** The identifier as the sixteen bits sent: comparing these compares identifiers. */
+export const portIdentifierValue = (id: PortIdentifier): number => (id.priority << 8) | id.number;
+
+/** The cost set for a port in a tree, or undefined where the speed decides. */
+export const setPathCost = (port: Port, tree: TreeId, dialect: Dialect): number | undefined =>
+  settingsFor(port.trees, tree, dialect)?.cost ?? port.cost;
+
+/** `32783.02:4b:00:00:00:01`, the way a bridge identifier is written. */
+export const bridgeIdText = (id: BridgeId): string => `${id.priority}.${id.mac}`;
+
+/** `128.7`. */
+export const portIdentifierText = (id: PortIdentifier): string => `${id.priority}.${id.number}`;
+
+/** Switches of a design by id. */
+export const switchesById = (design: Design): ReadonlyMap<string, Switch> => new Map(design.switches.map((sw) => [sw.id, sw]));

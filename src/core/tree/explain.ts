@@ -1,0 +1,114 @@
+/** Why a port has its role: the vectors it compared, the part that decided, one sentence. A pure function of a solution. */
+import { treeName } from '../design/ids';
+import { deadReason, type Network } from './network';
+import { roleOf, stateOf, type PortState, type Role, type SettledTree } from './settled';
+import { compareVectors, costText, decidingField, heardBy, offerOf } from './vector';
+import { label, lossPhrase, offerPhrase, portName, switchName, type Candidate, type Comparison } from './phrases';
+
+export interface PortExplanation {
+  readonly role: Role;
+  readonly state: PortState;
+  readonly sentence: string;
+  /** The comparison that settled the role first, then any that followed. */
+  readonly comparisons: readonly Comparison[];
+}
+
+/** Explains port index `p` in a tree; null where the port does not belong to the tree. */
+export function explainPort(network: Network, tree: SettledTree, p: number): PortExplanation | null {
+  const role = roleOf(tree, p);
+  if (!role) return null;
+  const say = (sentence: string, ...comparisons: (Comparison | null)[]): PortExplanation => ({
+    role, state: stateOf(role), sentence, comparisons: comparisons.filter((c) => c !== null),
+  });
+  const s = network.owner[p]!;
+  switch (role) {
+    case 'disabled':
+      return say(DEAD_TEXT[deadReason(network, p) ?? 'no-cable']);
+    case 'designated':
+      return explainDesignated();
+    case 'root':
+      return explainRoot();
+    case 'backup':
+      return say(
+        `Backup: this switch already serves the segment through port ${portName(network, tree.designated[p]!)}, whose port identifier is better.`,
+        segmentComparison(network, tree, tree.designated[p]!, p),
+      );
+    default:
+      return explainAlternate();
+  }
+
+  function explainDesignated(): PortExplanation {
+    const rivals = rivalsOn(network, tree, p);
+    const [rival] = rivals;
+    const isRoot = tree.root[s] === s;
+    if (rival === undefined) return say(`Designated: no other bridge speaks for ${treeName(tree.id)} on this segment${isRoot ? ', and this switch is the root' : ''}.`);
+    const comparison = segmentComparison(network, tree, p, rival);
+    if (isRoot) return say('Designated: this switch is the root, and the root is designated on every segment.', comparison);
+    return say(`Designated: ${offerPhrase(comparison)}.`, comparison);
+  }
+
+  function explainRoot(): PortExplanation {
+    const next = runnerUp(network, tree, s, p);
+    const via = switchName(network.switches[network.owner[tree.designated[p]!]!]!);
+    const root = switchName(network.switches[tree.root[s]!]!);
+    const way = via === root ? `straight to the root ${root}` : `to the root ${root} through ${via}`;
+    const total = costText(tree.rootPathCost[s]!);
+    if (next < 0) return say(`Root port: the only port that hears a way ${way}, at a root path cost of ${total}.`);
+    const comparison = rootComparison(network, tree, p, next);
+    return say(`Root port: leads ${way} at ${total}; port ${portName(network, next)} ${lossPhrase(comparison)}.`, comparison);
+  }
+
+  function explainAlternate(): PortExplanation {
+    const segment = segmentComparison(network, tree, tree.designated[p]!, p);
+    const rootPort = tree.rootPort[s]!;
+    const better = rootPort < 0 ? null : rootComparison(network, tree, rootPort, p);
+    const tail = better ? ` Its way to the root is port ${portName(network, rootPort)}; this one ${lossPhrase(better)}.` : '';
+    return say(`Alternate: ${offerPhrase(segment)}.${tail}`, segment, better);
+  }
+}
+
+const DEAD_TEXT = {
+  'no-cable': 'Disabled: nothing is plugged in.',
+  'port-down': 'Disabled: the port is set down.',
+  'link-cut': 'Disabled: the link is cut.',
+  'far-end-down': 'Disabled: the port at the other end is set down, so there is no signal.',
+} as const;
+
+/** Bridge ports other than the designated one on the segment of `p`, best offer first. */
+function rivalsOn(network: Network, tree: SettledTree, p: number): number[] {
+  const found: number[] = [];
+  tree.designated.forEach((best, q) => best === tree.designated[p] && q !== best && found.push(q));
+  return found.sort((q, r) => compareVectors(offerOf(network, tree, q), offerOf(network, tree, r)) || network.order[q]! - network.order[r]!);
+}
+
+/** The port of switch `s` that would be root port without `p`; -1 where none is. */
+function runnerUp(network: Network, tree: SettledTree, s: number, p: number): number {
+  let best = -1;
+  for (let q = network.firstPort[s]!; q < network.firstPort[s + 1]!; q += 1) {
+    const sender = tree.designated[q]!;
+    if (q === p || sender < 0 || network.owner[sender] === s) continue;
+    if (best < 0 || compareVectors(heardBy(network, tree, q), heardBy(network, tree, best)) < 0) best = q;
+  }
+  return best;
+}
+
+/** What the winner and the loser each offer, or would offer, the segment. */
+function segmentComparison(network: Network, tree: SettledTree, winner: number, loser: number): Comparison {
+  const side = (p: number): Candidate => ({ label: label(network, p), who: ownerName(network, p), vector: offerOf(network, tree, p) });
+  return compared('Who speaks for this segment?', side(winner), side(loser));
+}
+
+/** What two ports of one switch hear, each with its own cost added. */
+function rootComparison(network: Network, tree: SettledTree, winner: number, loser: number): Comparison {
+  const side = (p: number): Candidate => {
+    const sender = ownerName(network, tree.designated[p]!);
+    return { label: `port ${portName(network, p)}, from ${sender}`, who: sender, vector: heardBy(network, tree, p) };
+  };
+  return compared('Which port leads to the root?', side(winner), side(loser));
+}
+
+const compared = (question: string, winner: Candidate, loser: Candidate): Comparison => ({
+  question, winner, loser, decidedBy: decidingField(winner.vector, loser.vector),
+});
+
+const ownerName = (network: Network, p: number): string => switchName(network.switches[network.owner[p]!]!);

@@ -1,0 +1,43 @@
+/** What a change moved: the ends whose role differs between two solutions. */
+import type { PortId, SwitchId, TreeId } from '../design/ids';
+import { roleOf, treeOf, type Role, type Solution } from './settled';
+
+/** One end that plays another part than before; null where it was not, or is no longer, in the tree. */
+export interface MovedEnd {
+  readonly tree: TreeId;
+  readonly switch: SwitchId;
+  readonly port: PortId;
+  readonly before: Role | null;
+  readonly after: Role | null;
+}
+
+/** Every moved end of the trees that both solutions have, by tree and then in the order of the later design. */
+export function movedEnds(before: Solution, after: Solution): MovedEnd[] {
+  const same = sameShape(before, after);
+  const { network } = after;
+  const moved: MovedEnd[] = [];
+  for (const tree of after.trees) {
+    const old = treeOf(before, tree.id);
+    if (!old) continue;
+    for (let p = 0; p < network.ports.length; p += 1) {
+      const sw = network.switches[network.owner[p]!]!.id;
+      const port = network.ports[p]!.id;
+      const q = same ? p : before.network.portIndexOf(sw, port);
+      const was = q < 0 ? null : roleOf(old, q);
+      const is = roleOf(tree, p);
+      if (was !== is) moved.push({ tree: tree.id, switch: sw, port, before: was, after: is });
+    }
+  }
+  return moved;
+}
+
+/** Whether indices mean the same ports in both, the usual case after an edit of settings. */
+function sameShape(before: Solution, after: Solution): boolean {
+  const [a, b] = [before.network, after.network];
+  return (
+    a.ports.length === b.ports.length &&
+    a.switches.length === b.switches.length &&
+    a.switches.every((sw, s) => sw.id === b.switches[s]!.id && a.firstPort[s] === b.firstPort[s]) &&
+    a.ports.every((port, p) => port.id === b.ports[p]!.id)
+  );
+}

@@ -1,0 +1,70 @@
+/**
+ * The LANs of one tree: which bridge ports hear each other. A cable joins two ports; a switch that merely floods the
+ * tree's frames joins the cables plugged into it to one segment.
+ */
+import type { TreeId } from '../design/ids';
+import type { Network } from './network';
+import { belongs, partOf, type Part } from './trees';
+
+export interface Segments {
+  /** The part of each switch. */
+  readonly parts: readonly Part[];
+  /** 1 where the port is a bridge's and belongs to the tree (with signal or without). */
+  readonly member: Uint8Array;
+  /** Segment of each port that is a member with signal, else -1. Segments are numbered as links, then as ports. */
+  readonly of: Int32Array;
+  /** Length segments + 1, into `ports`. */
+  readonly first: Int32Array;
+  /** Member ports with signal, grouped by segment. */
+  readonly ports: Int32Array;
+}
+
+/**
+ * Finds the segments of a tree. `relayForwards` says whether a standard bridge's port forwards in its own tree:
+ * only there does it flood another VLAN's tree frames.
+ */
+export function segmentsOf(network: Network, tree: TreeId, relayForwards: (port: number) => boolean): Segments {
+  const { switches, ports, owner, link, live, firstPort } = network;
+  const parts = switches.map((sw) => partOf(sw, tree));
+  const links = network.design.links.length;
+  const joined = new Int32Array(links).map((_, l) => l);
+  const lead = (l: number): number => {
+    while (joined[l] !== l) l = joined[l] = joined[joined[l]!]!;
+    return l;
+  };
+
+  const member = new Uint8Array(ports.length);
+  for (let s = 0; s < switches.length; s += 1) {
+    const part = parts[s]!;
+    let before = -1;
+    for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) {
+      if (!belongs(switches[s]!, ports[p]!.vlans, tree)) continue;
+      if (part === 'bridge') member[p] = 1;
+      else if (live[p] && link[p]! >= 0 && (part === 'hub' || relayForwards(p))) {
+        if (before >= 0) joined[lead(link[p]!)] = lead(before);
+        before = link[p]!;
+      }
+    }
+  }
+
+  const of = new Int32Array(ports.length).fill(-1);
+  const first = new Int32Array(links + ports.length + 1);
+  for (let p = 0; p < ports.length; p += 1) {
+    if (!member[p] || !live[p]) continue;
+    of[p] = link[p]! >= 0 ? segmentOf(p) : links + p;
+    first[of[p]! + 1]! += 1;
+  }
+  for (let i = 1; i < first.length; i += 1) first[i]! += first[i - 1]!;
+  const fill = first.slice();
+  const grouped = new Int32Array(first[first.length - 1]!);
+  for (let p = 0; p < ports.length; p += 1) if (of[p]! >= 0) grouped[fill[of[p]!]!++] = p;
+  return { parts, member, of, first, ports: grouped };
+
+  /** The lead link of the cable's segment; a cable into a flooding port that is closed to this tree stays alone. */
+  function segmentOf(p: number): number {
+    const q = network.far[p]!;
+    const s = owner[q]!;
+    const open = parts[s] === 'bridge' || (belongs(switches[s]!, ports[q]!.vlans, tree) && (parts[s] === 'hub' || relayForwards(q)));
+    return open ? lead(link[p]!) : links + p;
+  }
+}

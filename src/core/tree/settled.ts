@@ -1,0 +1,86 @@
+/** The settled state of a tree: arrays by switch and port index, and readable views on them. */
+import type { PortId, SwitchId, TreeId } from '../design/ids';
+import type { Network } from './network';
+
+/** Port roles (IEEE 802.1Q-2018 clause 13.12), in the order of their codes; code 0 is a port outside the tree. */
+export const ROLES = ['absent', 'root', 'designated', 'alternate', 'backup', 'master', 'disabled'] as const;
+export type Role = Exclude<(typeof ROLES)[number], 'absent'>;
+/** Port states once a network has settled. */
+export type PortState = 'forwarding' | 'discarding';
+
+export const CODE = { absent: 0, root: 1, designated: 2, alternate: 3, backup: 4, master: 5, disabled: 6 } as const;
+
+/** One tree's answer. Switch arrays have one entry a switch, port arrays one a port, by the network's indices. */
+export interface SettledTree {
+  readonly id: TreeId;
+  /** Index of the root of the switch's island; -1 where the switch does not take part. */
+  readonly root: Int32Array;
+  readonly rootPathCost: Float64Array;
+  /** Index of the root port; -1 at a root. */
+  readonly rootPort: Int32Array;
+  /** Place of each bridge in the election, 0 the best; -1 where the switch does not take part. */
+  readonly rank: Int32Array;
+  /** Role code of each port. */
+  readonly role: Uint8Array;
+  /** The port's path cost in this tree. */
+  readonly cost: Int32Array;
+  /** Index of the designated port of the port's segment; -1 without one. */
+  readonly designated: Int32Array;
+}
+
+/** The answer for a whole design. */
+export interface Solution {
+  readonly network: Network;
+  readonly trees: readonly SettledTree[];
+}
+
+export const treeOf = (solution: Solution, id: TreeId): SettledTree | undefined => solution.trees.find((tree) => tree.id === id);
+
+/** What a port is in a tree; null where it does not belong to it. */
+export const roleOf = (tree: SettledTree, port: number): Role | null => {
+  const role = ROLES[tree.role[port] ?? 0]!;
+  return role === 'absent' ? null : role;
+};
+
+/** Settled state that goes with a role: forwarding for root, designated and master, else discarding. */
+export const stateOf = (role: Role): PortState => (role === 'root' || role === 'designated' || role === 'master' ? 'forwarding' : 'discarding');
+
+export interface PortView {
+  readonly role: Role;
+  readonly state: PortState;
+  readonly cost: number;
+}
+
+export interface SwitchView {
+  readonly root: SwitchId;
+  readonly rootPathCost: number;
+  readonly rootPort: PortId | null;
+  readonly ports: Readonly<Record<PortId, PortView>>;
+}
+
+export interface TreeView {
+  readonly id: TreeId;
+  readonly switches: Readonly<Record<SwitchId, SwitchView>>;
+}
+
+/** A tree's answer by identifiers, as the command line prints it: switches that run no spanning tree are left out. */
+export function viewTree(network: Network, tree: SettledTree): TreeView {
+  const switches: Record<SwitchId, SwitchView> = {};
+  network.switches.forEach((sw, s) => {
+    if (tree.root[s]! < 0) return;
+    const ports: Record<PortId, PortView> = {};
+    sw.ports.forEach((port, i) => {
+      const p = network.firstPort[s]! + i;
+      const role = roleOf(tree, p);
+      if (role) ports[port.id] = { role, state: stateOf(role), cost: tree.cost[p]! };
+    });
+    const rootPort = tree.rootPort[s]!;
+    switches[sw.id] = {
+      root: network.switches[tree.root[s]!]!.id,
+      rootPathCost: tree.rootPathCost[s]!,
+      rootPort: rootPort < 0 ? null : network.ports[rootPort]!.id,
+      ports,
+    };
+  });
+  return { id: tree.id, switches };
+}

@@ -1,0 +1,171 @@
+/**
+ * The settled solver: what a network of STP, RSTP and per-VLAN bridges comes to rest in, without running the protocol.
+ * IEEE 802.1Q-2018 clauses 13.9 to 13.12 (with 802.1D-2004 clause 17.4 to 17.6): every bridge takes the best root
+ * priority vector it can hear, every segment the best designated one; roles follow.
+ */
+import { vlanTree, type TreeId } from '../design/ids';
+import type { DesignProblem } from '../design/problem';
+import type { Design } from '../design/schema';
+import { fail, ok, type Result } from '../result';
+import { bridgeId, compareBridgeIds, portIdentifier, portIdentifierValue, setPathCost } from './bridgeId';
+import { MinHeap } from './minHeap';
+import { compileNetwork, type Network } from './network';
+import { pathCostOf } from './pathCost';
+import { segmentsOf, type Segments } from './segments';
+import { CODE, type SettledTree, type Solution } from './settled';
+import { treesOf } from './trees';
+import { unsolved } from './unsolved';
+
+/** Solves every tree of a checked design; fails, naming the place, on what this version cannot solve. */
+export function solve(design: Design): Result<Solution, DesignProblem> {
+  const problem = unsolved(design);
+  if (problem) return fail(problem);
+  const network = compileNetwork(design);
+  return ok({ network, trees: solveTrees(network, treesOf(design)) });
+}
+
+/** Solves the trees named, of a network that `unsolved` has nothing against. */
+export function solveTrees(network: Network, trees: readonly TreeId[]): SettledTree[] {
+  const speeds = new Map<number, number>();
+  const speedCost = Int32Array.from(network.ports, (port) => {
+    const known = speeds.get(port.speed) ?? pathCostOf(port.speed, network.design.pathCost);
+    speeds.set(port.speed, known);
+    return known;
+  });
+  // A relay's ports do in another VLAN's tree what they do in its own, which is one with VLAN 1's.
+  let common: SettledTree | null = null;
+  const relayForwards = (port: number): boolean => {
+    common ??= solveTree(network, vlanTree(1), speedCost, () => false);
+    return common.role[port] === CODE.root || common.role[port] === CODE.designated;
+  };
+  return trees.map((tree) => solveTree(network, tree, speedCost, relayForwards));
+}
+
+function solveTree(network: Network, id: TreeId, speedCost: Int32Array, relayForwards: (port: number) => boolean): SettledTree {
+  const segments = segmentsOf(network, id, relayForwards);
+  const { cost, portKey } = portSettings(network, segments, id, speedCost);
+  const rank = rankBridges(network, segments, id);
+  const { root, rootPathCost } = rootPaths(network, segments, rank, cost);
+
+  /** The tail of a priority vector that two ports send, bridge identifier and port identifier: negative where p's is better. */
+  const compareSenders = (p: number, q: number): number =>
+    rank[network.owner[p]!]! - rank[network.owner[q]!]! || comparePorts(p, q);
+  const comparePorts = (p: number, q: number): number => portKey[p]! - portKey[q]! || network.order[p]! - network.order[q]!;
+  const offersMore = (p: number, q: number): boolean =>
+    (rootPathCost[network.owner[p]!]! - rootPathCost[network.owner[q]!]! || compareSenders(p, q)) < 0;
+  const designated = designatedPorts(network, segments, offersMore);
+  const hearsBetter = (p: number, q: number): boolean => (compareSenders(designated[p]!, designated[q]!) || comparePorts(p, q)) < 0;
+  const rootPort = rootPorts(network, { root, rootPathCost, cost, designated }, hearsBetter);
+  return { id, root, rootPathCost, rootPort, rank, role: roles(network, segments, rootPort, designated), cost, designated };
+}
+
+/** Each member port's path cost and its port identifier as one number. */
+function portSettings(network: Network, segments: Segments, tree: TreeId, speedCost: Int32Array) {
+  const cost = new Int32Array(network.ports.length);
+  const portKey = new Int32Array(network.ports.length);
+  for (let p = 0; p < cost.length; p += 1) {
+    if (!segments.member[p]) continue;
+    const port = network.ports[p]!;
+    const { dialect } = network.switches[network.owner[p]!]!;
+    cost[p] = setPathCost(port, tree, dialect) ?? speedCost[p]!;
+    portKey[p] = portIdentifierValue(portIdentifier(port, tree, dialect));
+  }
+  return { cost, portKey };
+}
+
+/** The place of each bridge in the order of bridge identifiers; -1 for switches that are not bridges in this tree. */
+function rankBridges(network: Network, segments: Segments, tree: TreeId): Int32Array {
+  const bridges = network.switches
+    .map((sw, s) => ({ s, id: bridgeId(sw, tree), name: sw.id }))
+    .filter(({ s }) => segments.parts[s] === 'bridge')
+    .sort((a, b) => compareBridgeIds(a.id, b.id) || (a.name < b.name ? -1 : 1));
+  const rank = new Int32Array(network.switches.length).fill(-1);
+  bridges.forEach(({ s }, place) => (rank[s] = place));
+  return rank;
+}
+
+/** Root and root path cost of each bridge: the best bridge of each island is its root, and costs add up away from it. */
+function rootPaths(network: Network, segments: Segments, rank: Int32Array, cost: Int32Array) {
+  const count = network.switches.length;
+  const root = new Int32Array(count).fill(-1);
+  const rootPathCost = new Float64Array(count).fill(Infinity);
+  const crossed = new Uint8Array(segments.first.length);
+  const settled = new Uint8Array(count);
+  const byRank = new Int32Array(count).fill(-1);
+  rank.forEach((place, s) => place >= 0 && (byRank[place] = s));
+  const heap = new MinHeap();
+  for (const best of byRank) {
+    if (best < 0) break;
+    if (root[best]! >= 0) continue;
+    root[best] = best;
+    rootPathCost[best] = 0;
+    heap.push(0, best);
+    while (heap.size > 0) {
+      const s = heap.pop();
+      if (settled[s]) continue;
+      settled[s] = 1;
+      for (let p = network.firstPort[s]!; p < network.firstPort[s + 1]!; p += 1) {
+        const segment = segments.of[p]!;
+        if (segment < 0 || crossed[segment]) continue;
+        crossed[segment] = 1; // the first bridge to reach a segment is its nearest
+        for (let i = segments.first[segment]!; i < segments.first[segment + 1]!; i += 1) {
+          const q = segments.ports[i]!;
+          const t = network.owner[q]!;
+          const total = rootPathCost[s]! + cost[q]!;
+          if (total >= rootPathCost[t]!) continue;
+          rootPathCost[t] = total;
+          root[t] = best;
+          heap.push(total, t);
+        }
+      }
+    }
+  }
+  return { root, rootPathCost };
+}
+
+/** The designated port of each port's segment, by port. */
+function designatedPorts(network: Network, segments: Segments, offersMore: (p: number, q: number) => boolean): Int32Array {
+  const designated = new Int32Array(network.ports.length).fill(-1);
+  for (let segment = 0; segment + 1 < segments.first.length; segment += 1) {
+    const [from, to] = [segments.first[segment]!, segments.first[segment + 1]!];
+    if (from === to) continue;
+    let best = segments.ports[from]!;
+    for (let i = from + 1; i < to; i += 1) if (offersMore(segments.ports[i]!, best)) best = segments.ports[i]!;
+    for (let i = from; i < to; i += 1) designated[segments.ports[i]!] = best;
+  }
+  return designated;
+}
+
+/**
+ * The port of each bridge with the best root priority vector (802.1Q-2018 13.9): root path cost through it, then the
+ * sender's bridge and port identifiers, then its own; -1 at roots.
+ */
+function rootPorts(
+  network: Network,
+  { root, rootPathCost, cost, designated }: Pick<SettledTree, 'root' | 'rootPathCost' | 'cost' | 'designated'>,
+  hearsBetter: (p: number, q: number) => boolean,
+): Int32Array {
+  const chosen = new Int32Array(network.switches.length).fill(-1);
+  for (let s = 0; s < chosen.length; s += 1) {
+    if (root[s]! < 0 || root[s] === s) continue;
+    for (let p = network.firstPort[s]!; p < network.firstPort[s + 1]!; p += 1) {
+      const sender = designated[p]!;
+      if (sender < 0 || network.owner[sender] === s) continue;
+      if (rootPathCost[network.owner[sender]!]! + cost[p]! > rootPathCost[s]!) continue;
+      if (chosen[s]! < 0 || hearsBetter(p, chosen[s]!)) chosen[s] = p;
+    }
+  }
+  return chosen;
+}
+
+/** 802.1Q-2018 13.12: disabled without signal; else root, designated, backup where the own bridge is designated, alternate. */
+function roles(network: Network, segments: Segments, rootPort: Int32Array, designated: Int32Array): Uint8Array {
+  return Uint8Array.from(network.ports, (_, p) => {
+    if (!segments.member[p]) return CODE.absent;
+    if (segments.of[p]! < 0) return CODE.disabled;
+    if (designated[p] === p) return CODE.designated;
+    const s = network.owner[p]!;
+    if (rootPort[s] === p) return CODE.root;
+    return network.owner[designated[p]!] === s ? CODE.backup : CODE.alternate;
+  });
+}

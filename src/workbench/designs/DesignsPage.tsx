@@ -1,0 +1,191 @@
+'use client';
+/** The list of designs: open, create, import, duplicate, rename, export, delete with a way back. */
+import Button from '@mui/material/Button';
+import OutlinedInput from '@mui/material/OutlinedInput';
+import Snackbar from '@mui/material/Snackbar';
+import { useRouter } from 'next/navigation';
+import { useRef, useState } from 'react';
+import type { DesignSummary } from '../../contract/api';
+import { readDesignText } from '../../core/design/read';
+import { problemText } from '../../core/design/problem';
+import { leanDesign } from '../../core/design/write';
+import { Mark } from '../frame/Mark';
+import { SchemeButton } from '../frame/SchemeButton';
+import { TextButton } from '../frame/TextButton';
+import { WholePageLink } from '../frame/WholePageLink';
+import { api, type ApiFailure } from '../state/api';
+import { counted } from '../words/units';
+import styles from './designs.module.css';
+
+interface Trouble {
+  readonly title: string;
+  readonly lines: readonly string[];
+}
+interface Deleted {
+  readonly id: string;
+  readonly name: string;
+}
+
+const MOST_FILE = 8 * 1024 * 1024;
+
+export function DesignsPage({ designs }: { readonly designs: readonly DesignSummary[] }) {
+  const router = useRouter();
+  const [trouble, setTrouble] = useState<Trouble | null>(null);
+  const [deleted, setDeleted] = useState<Deleted | null>(null);
+  const [naming, setNaming] = useState<string | null>(null);
+  const file = useRef<HTMLInputElement>(null);
+
+  /** Runs a request; on failure says so, on success goes on. */
+  async function run<T>(title: string, request: Promise<{ ok: true; value: T } | { ok: false; error: ApiFailure }>, then: (value: T) => void) {
+    const result = await request;
+    if (!result.ok) return setTrouble({ title, lines: [result.error.message, ...result.error.details] });
+    setTrouble(null);
+    then(result.value);
+  }
+  const refresh = () => router.refresh();
+  const goTo = ({ id }: { id: string }) => window.location.assign(`/designs/${encodeURIComponent(id)}`);
+
+  async function importFile(chosen: File) {
+    const title = `“${chosen.name}” was not imported`;
+    if (chosen.size > MOST_FILE) return setTrouble({ title, lines: [`It holds ${Math.ceil(chosen.size / 1024 / 1024)} MiB; 8 MiB is the limit.`] });
+    const design = readDesignText(await chosen.text());
+    if (!design.ok) return setTrouble({ title, lines: design.error.map(problemText) });
+    await run(title, api.create({ do: 'import', document: leanDesign(design.value) }), goTo);
+  }
+
+  return (
+    <div className={styles.page}>
+      <header className={styles.head}>
+        <span className={styles.brand}>
+          <Mark /> Knot Path
+        </span>
+        <SchemeButton />
+      </header>
+      <main className={styles.main}>
+        <div className={styles.title}>
+          <div>
+            <h1>Designs</h1>
+            <p>Each is one switched network: its cables, its trees, and every revision of both.</p>
+          </div>
+          <div className={styles.actions}>
+            <Button variant="outlined" onClick={() => file.current?.click()}>Import a file</Button>
+            <Button variant="outlined" onClick={() => void run('The demo was not added', api.create({ do: 'demo' }), goTo)}>Add the demo</Button>
+            <Button variant="contained" onClick={() => setNaming('')}>New design</Button>
+            <input
+              ref={file} type="file" accept=".json,application/json" hidden aria-label="Design file"
+              onChange={(event) => {
+                const [chosen] = event.target.files ?? [];
+                event.target.value = '';
+                if (chosen) void importFile(chosen);
+              }}
+            />
+          </div>
+        </div>
+        {naming !== null && (
+          <form
+            className={styles.naming}
+            onSubmit={(event) => {
+              event.preventDefault();
+              void run('The design was not created', api.create({ do: 'create', name: naming }), goTo);
+            }}
+          >
+            <label htmlFor="new-name">Name of the new design</label>
+            <OutlinedInput id="new-name" autoFocus value={naming} onChange={(event) => setNaming(event.target.value)} sx={{ width: 320 }} />
+            <Button type="submit" variant="contained" disabled={naming.trim() === ''}>Create</Button>
+            <Button onClick={() => setNaming(null)}>Cancel</Button>
+          </form>
+        )}
+        {trouble && (
+          <div className={styles.trouble} role="alert">
+            <strong>{trouble.title}</strong>
+            <ul>{trouble.lines.map((line, i) => <li key={i}>{line}</li>)}</ul>
+            <TextButton onClick={() => setTrouble(null)}>dismiss</TextButton>
+          </div>
+        )}
+        {designs.length === 0 ? (
+          <p className={styles.empty}>No designs. Add the demo to look around, start a new one, or import a .knot.json file.</p>
+        ) : (
+          <ul className={styles.list} aria-label="Designs">
+            {designs.map((design) => (
+              <DesignRow
+                key={design.id}
+                design={design}
+                onRename={(name) => void run('The name was not changed', api.rename(design.id, name), refresh)}
+                onDuplicate={() => void run('No copy was made', api.create({ do: 'duplicate', of: design.id }), refresh)}
+                onDelete={() =>
+                  void run('It was not deleted', api.remove(design.id), () => {
+                    setDeleted({ id: design.id, name: design.name });
+                    refresh();
+                  })
+                }
+              />
+            ))}
+          </ul>
+        )}
+      </main>
+      <Snackbar
+        open={deleted !== null}
+        onClose={(_, reason) => reason === 'timeout' && setDeleted(null)}
+        autoHideDuration={15_000}
+        message={`Deleted “${deleted?.name.slice(0, 60) ?? ''}”`}
+        action={
+          deleted && (
+            <Button
+              color="inherit"
+              onClick={() =>
+                void run('It was not brought back', api.restore(deleted.id), () => {
+                  setDeleted(null);
+                  refresh();
+                })
+              }
+            >
+              Undo
+            </Button>
+          )
+        }
+      />
+    </div>
+  );
+}
+
+interface RowProps {
+  readonly design: DesignSummary;
+  readonly onRename: (name: string) => void;
+  readonly onDuplicate: () => void;
+  readonly onDelete: () => void;
+}
+
+function DesignRow({ design, onRename, onDuplicate, onDelete }: RowProps) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const short = design.name.slice(0, 80);
+  return (
+    <li className={styles.item}>
+      {draft === null ? (
+        <WholePageLink href={`/designs/${design.id}`} className={styles.name} title={design.name.slice(0, 500)}>{design.name.slice(0, 300)}</WholePageLink>
+      ) : (
+        <form
+          className={styles.rename}
+          onSubmit={(event) => {
+            event.preventDefault();
+            onRename(draft);
+            setDraft(null);
+          }}
+        >
+          <OutlinedInput autoFocus fullWidth value={draft} onChange={(event) => setDraft(event.target.value)} inputProps={{ 'aria-label': 'New name' }} />
+          <Button type="submit" variant="contained" disabled={draft.trim() === ''}>Rename</Button>
+          <Button onClick={() => setDraft(null)}>Cancel</Button>
+        </form>
+      )}
+      <span className={styles.facts}>
+        {counted(design.switches, 'switch', 'switches')}, {counted(design.links, 'link')}, revision {design.revision}
+        <span suppressHydrationWarning>, {new Date(design.updatedAt).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}</span>
+      </span>
+      <span className={styles.tools}>
+        <TextButton onClick={() => setDraft(design.name)} aria-label={`Rename ${short}`}>rename</TextButton>
+        <TextButton onClick={onDuplicate} aria-label={`Duplicate ${short}`}>duplicate</TextButton>
+        <TextButton onClick={() => window.location.assign(api.exportPath(design.id))} aria-label={`Export ${short}`}>export</TextButton>
+        <TextButton onClick={onDelete} aria-label={`Delete ${short}`} sx={{ color: 'var(--warn)' }}>delete</TextButton>
+      </span>
+    </li>
+  );
+}

@@ -1,0 +1,81 @@
+'use client';
+/** The top row: the design and whether it is saved, the lenses, undo and redo, light or dark. */
+import ButtonBase from '@mui/material/ButtonBase';
+import Tooltip from '@mui/material/Tooltip';
+import { useWorkbench } from '../state/context';
+import type { SaveState } from '../state/saver';
+import { LENSES } from '../state/store';
+import styles from './frame.module.css';
+import { Mark } from './Mark';
+import { SchemeButton } from './SchemeButton';
+import { TextButton } from './TextButton';
+import { WholePageLink } from './WholePageLink';
+
+export function Header() {
+  const name = useWorkbench((state) => state.design.name);
+  const id = useWorkbench((state) => state.id);
+  const revision = useWorkbench((state) => state.revision);
+  const save = useWorkbench((state) => state.save);
+  const lens = useWorkbench((state) => state.lens);
+  const setLens = useWorkbench((state) => state.setLens);
+  const trouble = save.is !== 'saved' && save.is !== 'saving';
+  return (
+    <header className={styles.head}>
+      <WholePageLink href="/" className={styles.brand} title="all designs">
+        <Mark /> Knot Path
+      </WholePageLink>
+      <div className={styles.design}>
+        <strong title={name}>{name}</strong>
+        <span className={trouble ? styles.attention : undefined} role="status" data-save={save.is}>
+          revision {revision}, {saveText(save)}
+        </span>
+      </div>
+      <div className={styles.lenses} role="tablist" aria-label="Lenses">
+        {LENSES.map((each) => (
+          <ButtonBase key={each} role="tab" aria-selected={lens === each} className={styles.lens} onClick={() => setLens(each)}>
+            {each}
+          </ButtonBase>
+        ))}
+      </div>
+      <div className={styles.tools}>
+        <StepButton kind="undo" />
+        <StepButton kind="redo" />
+        <TextButton onClick={() => window.location.assign(`/api/designs/${encodeURIComponent(id)}/export`)} disabled={save.is !== 'saved'} title="download this design as a .knot.json file">
+          Export
+        </TextButton>
+        <SchemeButton />
+      </div>
+    </header>
+  );
+}
+
+function saveText(save: SaveState): string {
+  switch (save.is) {
+    case 'saved':
+      return 'saved';
+    case 'saving':
+      return 'saving…';
+    case 'offline':
+      return 'not saved: no answer, trying again';
+    case 'conflict':
+      return 'not saved: changed elsewhere';
+    case 'refused':
+      return 'not saved: refused';
+  }
+}
+
+function StepButton({ kind }: { readonly kind: 'undo' | 'redo' }) {
+  const step = useWorkbench((state) => (kind === 'undo' ? state.undoSteps : state.redoSteps).at(-1));
+  const go = useWorkbench((state) => state[kind]);
+  const keys = kind === 'undo' ? 'Ctrl+Z' : 'Ctrl+Shift+Z';
+  const label = kind === 'undo' ? 'Undo' : 'Redo';
+  return (
+    <Tooltip title={step ? `${label} (${keys}): ${step.label.slice(0, 200)}` : `Nothing to ${kind}`}>
+      <span>
+        <TextButton onClick={go} disabled={!step} aria-keyshortcuts={kind === 'undo' ? 'Control+Z' : 'Control+Shift+Z'}>
+          {label}
+        </TextButton>
+      </span>
+    </Tooltip>
+  );
+}

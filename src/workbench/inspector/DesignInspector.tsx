@@ -1,0 +1,45 @@
+'use client';
+/** The design as a whole, while nothing on the map is selected. */
+import { useState } from 'react';
+import { useWorkbench } from '../state/context';
+import { METHOD_CHOICES } from '../words/choices';
+import { counted } from '../words/units';
+import { ChoiceSetting, TextSetting } from './fields';
+import styles from './inspector.module.css';
+import * as read from './read';
+
+export function DesignInspector() {
+  const design = useWorkbench((state) => state.design);
+  const act = useWorkbench((state) => state.act);
+  const [refused, setRefused] = useState<string | null>(null);
+  const counts = [
+    counted(design.switches.length, 'switch', 'switches'), counted(design.links.length, 'link'),
+    counted(design.vlans.length, 'VLAN'), counted(design.hosts.length, 'host'),
+  ];
+  return (
+    <>
+      <div className={styles.title}>
+        <h2 title={design.name}>{design.name}</h2>
+      </div>
+      <p className={styles.sub}>{counts.join(', ')}</p>
+      {design.notes && <p className={styles.hint}>{design.notes.slice(0, 2000)}</p>}
+      <section className={styles.section}>
+        <h3>Settings of the design</h3>
+        <TextSetting label="Name" value={design.name} read={read.name} commit={(name) => act({ do: 'rename-design', name })} />
+        <ChoiceSetting
+          label="Path cost method"
+          value={design.pathCost}
+          options={METHOD_CHOICES}
+          note={refused}
+          commit={(method) => setRefused(act({ do: 'set-cost-method', method }))}
+        />
+      </section>
+      <section className={styles.section}>
+        <h3>What next</h3>
+        <p className={styles.hint}>
+          Select a switch, a link or one end of a link on the map, or a row of the ledger: this panel then says why it is as it is, and changes it.
+        </p>
+      </section>
+    </>
+  );
+}

@@ -1,0 +1,89 @@
+'use client';
+/** A link: what each end is in the shown trees and why, cut or up, its speed. */
+import Button from '@mui/material/Button';
+import { treeName, type LinkId } from '../../core/design/ids';
+import type { LinkEnd } from '../../core/design/schema';
+import { explainPort } from '../../core/tree/explain';
+import { treeOf } from '../../core/tree/settled';
+import { TextButton } from '../frame/TextButton';
+import { Swatch } from '../rail/Swatch';
+import { useWorkbench } from '../state/context';
+import { speedText } from '../words/units';
+import { ChoiceSetting, TextSetting } from './fields';
+import styles from './inspector.module.css';
+import * as read from './read';
+
+export function LinkInspector({ id }: { readonly id: LinkId }) {
+  const link = useWorkbench((state) => state.design.links.find((l) => l.id === id));
+  const switches = useWorkbench((state) => state.design.switches);
+  const act = useWorkbench((state) => state.act);
+  const select = useWorkbench((state) => state.select);
+  if (!link) return null;
+  const nameOf = (end: LinkEnd) => switches.find((sw) => sw.id === end.switch)?.name ?? end.switch;
+  const portOf = (end: LinkEnd) => switches.find((sw) => sw.id === end.switch)?.ports.find((port) => port.id === end.port);
+  const [speedA, speedB] = [portOf(link.a)?.speed ?? 0, portOf(link.b)?.speed ?? 0];
+  const end = (at: LinkEnd) => (
+    <TextButton onClick={() => select({ kind: 'port', switch: at.switch, port: at.port })}>
+      {nameOf(at)} port {at.port}
+    </TextButton>
+  );
+  return (
+    <>
+      <div className={styles.title}>
+        <h2>Link</h2>
+      </div>
+      <p className={styles.sub}>
+        {end(link.a)} to {end(link.b)}
+      </p>
+      <WhyLink a={link.a} b={link.b} nameOf={nameOf} />
+      <section className={styles.section}>
+        <h3>The cable</h3>
+        <ChoiceSetting label="Cable" value={link.up ? 'up' : 'cut'} options={[['up', 'Up'], ['cut', 'Cut']]} commit={(to) => act({ do: 'set-link', link: id, up: to === 'up' })} />
+        <TextSetting
+          label="Speed, both ends"
+          value={speedA === speedB ? speedText(speedA) : ''}
+          placeholder={`${speedText(speedA)} and ${speedText(speedB)}`}
+          read={read.speed}
+          commit={(speed) => act({ do: 'set-link', link: id, speed })}
+        />
+        <div className={styles.buttons}>
+          <Button variant="outlined" color="error" onClick={() => act({ do: 'remove-link', link: id })}>
+            Unplug this cable
+          </Button>
+        </div>
+      </section>
+    </>
+  );
+}
+
+/** What both ends are in each shown tree. */
+function WhyLink({ a, b, nameOf }: { readonly a: LinkEnd; readonly b: LinkEnd; readonly nameOf: (end: LinkEnd) => string }) {
+  const solution = useWorkbench((state) => state.solution);
+  const shown = useWorkbench((state) => state.shownTrees);
+  if (!solution) return null;
+  return (
+    <section className={styles.section} aria-label="Why">
+      <h3>Why</h3>
+      {shown.map((treeId) => {
+        const tree = treeOf(solution, treeId);
+        if (!tree) return null;
+        return (
+          <div key={treeId} className={styles.why}>
+            <div className={styles.whyTree}>
+              <Swatch index={solution.trees.indexOf(tree)} width={22} /> {treeName(treeId)}
+            </div>
+            {[a, b].map((end, i) => {
+              const p = solution.network.portIndexOf(end.switch, end.port);
+              const why = p < 0 ? null : explainPort(solution.network, tree, p);
+              return (
+                <p key={i}>
+                  <b>{nameOf(end)} port {end.port}.</b> {why?.sentence ?? 'Not in this tree.'}
+                </p>
+              );
+            })}
+          </div>
+        );
+      })}
+    </section>
+  );
+}

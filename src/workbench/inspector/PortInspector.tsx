@@ -1,0 +1,127 @@
+'use client';
+/** A port: why it has its role, what it costs in which tree, what it carries, where it leads. */
+import { treeName, type PortId, type SwitchId, type TreeId } from '../../core/design/ids';
+import type { Carriage, Port } from '../../core/design/schema';
+import { pathCostOf } from '../../core/tree/pathCost';
+import { TextButton } from '../frame/TextButton';
+import { useWorkbench } from '../state/context';
+import { useFarEnds } from '../state/farEnds';
+import { CARRIAGE_CHOICES, UP_CHOICES } from '../words/choices';
+import { counted, groupText, speedText } from '../words/units';
+import { ChoiceSetting, TextSetting } from './fields';
+import styles from './inspector.module.css';
+import * as read from './read';
+import { WhyPort } from './WhyPort';
+
+interface Props {
+  readonly id: SwitchId;
+  readonly port: PortId;
+}
+
+export function PortInspector({ id, port: portId }: Props) {
+  const sw = useWorkbench((state) => state.design.switches.find((s) => s.id === id));
+  const lens = useWorkbench((state) => state.lens);
+  const select = useWorkbench((state) => state.select);
+  const far = useFarEnds()(id, portId);
+  const port = sw?.ports.find((p) => p.id === portId);
+  if (!sw || !port) return null;
+  const parts = [<WhyPort key="why" id={id} port={portId} />, <SteerSettings key="steer" id={id} port={port} />, <CableSettings key="cable" id={id} port={port} />];
+  return (
+    <>
+      <div className={styles.title}>
+        <h2 title={`${sw.name ?? sw.id}, port ${port.id}`}>
+          <TextButton sx={{ fontWeight: 700, color: 'inherit' }} onClick={() => select({ kind: 'switch', switch: id })} title="select the switch">
+            {sw.name ?? sw.id}
+          </TextButton>
+          , port {port.id}
+        </h2>
+      </div>
+      <p className={styles.sub}>
+        {!far && 'nothing plugged in'}
+        {far && 'to '}
+        {far?.switch && far.port ? (
+          <TextButton onClick={() => select({ kind: 'port', switch: far.switch!, port: far.port! })}>{far.text}</TextButton>
+        ) : (
+          far?.text
+        )}
+        {far?.link && (
+          <>
+            {', '}
+            <TextButton onClick={() => select({ kind: 'link', link: far.link! })}>the link</TextButton>
+          </>
+        )}
+      </p>
+      {lens === 'Cable' ? parts.reverse() : parts}
+    </>
+  );
+}
+
+/** Cost and priority, for all trees and for each shown one. */
+function SteerSettings({ id, port }: { readonly id: SwitchId; readonly port: Port }) {
+  const shown = useWorkbench((state) => state.shownTrees);
+  const method = useWorkbench((state) => state.design.pathCost);
+  const act = useWorkbench((state) => state.act);
+  const fromSpeed = pathCostOf(port.speed, method);
+  const others = Object.keys(port.trees).filter((tree) => !shown.some((shownTree) => shownTree === tree)).length;
+  const cost = (tree: TreeId | null) => (value: number | null) => act({ do: 'set-port-cost', switch: id, port: port.id, tree, cost: value });
+  const priority = (tree: TreeId | null) => (value: number | null) => act({ do: 'set-port-priority', switch: id, port: port.id, tree, priority: value });
+  return (
+    <section className={styles.section}>
+      <h3>Path cost and port priority</h3>
+      <TextSetting
+        label="Cost, all trees"
+        value={String(port.cost ?? '')}
+        placeholder={`${groupText(fromSpeed)} from speed`}
+        read={read.pathCost(method)}
+        commit={cost(null)}
+        note={port.cost === undefined ? undefined : `${groupText(fromSpeed)} by its speed; empty to go back to that`}
+      />
+      {shown.map((tree) => (
+        <TextSetting
+          key={tree}
+          label={`Cost, ${treeName(tree)}`}
+          value={String(port.trees[tree]?.cost ?? '')}
+          placeholder={`${groupText(port.cost ?? fromSpeed)} as all`}
+          read={read.pathCost(method)}
+          commit={cost(tree)}
+        />
+      ))}
+      <TextSetting label="Priority, all trees" value={String(port.priority)} read={read.portPriority} commit={priority(null)} note="0 to 240 in steps of 16" />
+      {shown.map((tree) => (
+        <TextSetting
+          key={tree}
+          label={`Priority, ${treeName(tree)}`}
+          value={String(port.trees[tree]?.priority ?? '')}
+          placeholder={`${port.priority} as all`}
+          read={read.portPriority}
+          commit={priority(tree)}
+        />
+      ))}
+      {others > 0 && <p className={styles.hint}>{counted(others, 'other tree has its', 'other trees have their')} own settings here.</p>}
+    </section>
+  );
+}
+
+/** Speed, up or down, and what the port carries. */
+function CableSettings({ id, port }: { readonly id: SwitchId; readonly port: Port }) {
+  const act = useWorkbench((state) => state.act);
+  const set = (settings: { speed?: number; up?: boolean; edge?: boolean; vlans?: Carriage }) => act({ do: 'set-port', switch: id, port: port.id, ...settings });
+  const { vlans } = port;
+  return (
+    <section className={styles.section}>
+      <h3>The port</h3>
+      <TextSetting label="Speed" value={speedText(port.speed)} read={read.speed} commit={(speed) => set({ speed })} />
+      <ChoiceSetting label="Set" value={port.up ? 'up' : 'down'} options={UP_CHOICES} commit={(up) => set({ up: up === 'up' })} />
+      <ChoiceSetting label="Edge port" value={port.edge ? 'yes' : 'no'} options={[['no', 'No'], ['yes', 'Yes: only hosts here']]} commit={(edge) => set({ edge: edge === 'yes' })} />
+      <ChoiceSetting label="VLANs" value={vlans.mode} options={CARRIAGE_CHOICES} commit={(mode) => set({ vlans: read.carriageAs(mode, vlans) })} />
+      {vlans.mode === 'trunk' ? (
+        <>
+          <TextSetting label="Carries" value={vlans.allowed} placeholder="no VLAN" read={read.vlans} commit={(allowed) => set({ vlans: { ...vlans, allowed } })} note="such as 15,25-29" />
+          <TextSetting label="Native VLAN" value={String(vlans.native)} read={read.vlan} commit={(native) => set({ vlans: { ...vlans, native } })} />
+        </>
+      ) : (
+        <TextSetting label="Access VLAN" value={String(vlans.vlan)} read={read.vlan} commit={(vlan) => set({ vlans: { mode: 'access', vlan } })} />
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,71 @@
+'use client';
+/** A switch: why its root is root, its priority for all trees and for each shown one, what it is. */
+import { treeName, type SwitchId } from '../../core/design/ids';
+import { isPerVlan } from '../../core/tree/bridgeId';
+import { useWorkbench } from '../state/context';
+import { DIALECT_CHOICES, TIER_CHOICES, dialectText } from '../words/choices';
+import { counted } from '../words/units';
+import { ChoiceSetting, TextSetting } from './fields';
+import styles from './inspector.module.css';
+import { PortList } from './PortList';
+import * as read from './read';
+import { WhyRoot } from './WhyRoot';
+
+export function SwitchInspector({ id }: { readonly id: SwitchId }) {
+  const sw = useWorkbench((state) => state.design.switches.find((s) => s.id === id));
+  const shown = useWorkbench((state) => state.shownTrees);
+  const lens = useWorkbench((state) => state.lens);
+  const act = useWorkbench((state) => state.act);
+  if (!sw) return null;
+  const others = Object.keys(sw.trees).filter((tree) => !shown.some((shownTree) => shownTree === tree)).length;
+  const priorities = (
+    <section className={styles.section} key="priorities">
+      <h3>Bridge priority</h3>
+      <TextSetting
+        label="All trees"
+        value={String(sw.priority)}
+        read={read.bridgePriority}
+        commit={(priority) => act({ do: 'set-bridge-priority', switch: id, tree: null, priority })}
+        note="0 to 61440 in steps of 4096; lower wins"
+      />
+      {shown.map((tree) => (
+        <TextSetting
+          key={tree}
+          label={treeName(tree)}
+          value={String(sw.trees[tree]?.priority ?? '')}
+          placeholder={`${sw.priority} as all`}
+          read={read.bridgePriority}
+          commit={(priority) => act({ do: 'set-bridge-priority', switch: id, tree, priority })}
+          note={isPerVlan(sw.dialect) ? `sent with the VLAN added: ${(sw.trees[tree]?.priority ?? sw.priority) + Number(tree.split(':')[1] ?? 0)}` : undefined}
+        />
+      ))}
+      {others > 0 && <p className={styles.hint}>{counted(others, 'other tree has its', 'other trees have their')} own priority here.</p>}
+    </section>
+  );
+  const being = (
+    <section className={styles.section} key="being">
+      <h3>The switch</h3>
+      <TextSetting label="Name" value={sw.name ?? sw.id} read={read.name} commit={(name) => act({ do: 'set-switch', switch: id, name })} />
+      <ChoiceSetting label="Tier" value={sw.tier} options={TIER_CHOICES} commit={(tier) => act({ do: 'set-switch', switch: id, tier })} />
+      <ChoiceSetting
+        label="Dialect"
+        value={sw.dialect}
+        options={sw.dialect === 'mstp' ? [...DIALECT_CHOICES, ['mstp', dialectText('mstp')]] : DIALECT_CHOICES}
+        commit={(dialect) => act({ do: 'set-switch', switch: id, dialect })}
+      />
+      <TextSetting label="MAC address" value={sw.mac} read={read.mac} commit={(mac) => act({ do: 'set-switch', switch: id, mac })} />
+    </section>
+  );
+  const why = <WhyRoot key="why" id={id} />;
+  const ports = <PortList key="ports" sw={sw} />;
+  return (
+    <>
+      <div className={styles.title}>
+        <h2 title={sw.name ?? sw.id}>{sw.name ?? sw.id}</h2>
+        <span className={styles.note}>{dialectText(sw.dialect)}</span>
+      </div>
+      <p className={styles.sub}>{counted(sw.ports.length, 'port')}, {sw.mac}</p>
+      {lens === 'Cable' ? [being, ports, priorities, why] : [why, priorities, ports, being]}
+    </>
+  );
+}

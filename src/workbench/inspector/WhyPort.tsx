@@ -1,0 +1,99 @@
+'use client';
+/** Why a port has its role in each shown tree: the sentence, and the vectors side by side with the part that decided. */
+import { treeName, type PortId, type SwitchId } from '../../core/design/ids';
+import { explainPort, type PortExplanation } from '../../core/tree/explain';
+import { FIELD_NAMES, type Comparison } from '../../core/tree/phrases';
+import { treeOf } from '../../core/tree/settled';
+import { VECTOR_FIELDS, fieldText, type VectorField } from '../../core/tree/vector';
+import { Swatch } from '../rail/Swatch';
+import { useWorkbench } from '../state/context';
+import styles from './inspector.module.css';
+
+export function WhyPort({ id, port }: { readonly id: SwitchId; readonly port: PortId }) {
+  const solution = useWorkbench((state) => state.solution);
+  const shown = useWorkbench((state) => state.shownTrees);
+  if (!solution) return null;
+  const p = solution.network.portIndexOf(id, port);
+  if (p < 0) return null;
+  return (
+    <section className={styles.section} aria-label="Why">
+      <h3>Why</h3>
+      {shown.map((treeId) => {
+        const tree = treeOf(solution, treeId);
+        if (!tree) return null;
+        const why = explainPort(solution.network, tree, p);
+        return (
+          <div key={treeId} className={styles.why}>
+            <div className={styles.whyTree}>
+              <Swatch index={solution.trees.indexOf(tree)} width={22} />
+              {treeName(treeId)} <small>{why ? `${why.role}, ${why.state}` : 'not in this tree'}</small>
+            </div>
+            {why ? <Reason why={why} /> : <p>This port does not carry the VLAN, or its switch runs no spanning tree for it.</p>}
+          </div>
+        );
+      })}
+    </section>
+  );
+}
+
+function Reason({ why }: { readonly why: PortExplanation }) {
+  return (
+    <>
+      <p>{why.sentence}</p>
+      {why.comparisons.map((comparison, i) => (
+        <details key={comparison.question} open={i === 0} className={styles.compared}>
+          <summary>{comparison.question}</summary>
+          <Vectors comparison={comparison} />
+        </details>
+      ))}
+    </>
+  );
+}
+
+/** Short names of a vector's parts for the narrow table. */
+const ROW_NAMES: Readonly<Record<VectorField, string>> = {
+  root: 'root', rootPathCost: 'path cost', designatedBridge: 'bridge', designatedPort: 'port', receivingPort: 'own port',
+};
+
+function Vectors({ comparison: { winner, loser, decidedBy } }: { readonly comparison: Comparison }) {
+  return (
+    <table className={styles.vectors}>
+      <colgroup>
+        <col />
+        <col />
+        <col />
+      </colgroup>
+      <thead>
+        <tr>
+          <td />
+          <th scope="col">{winner.label}</th>
+          <th scope="col">{loser.label}</th>
+        </tr>
+      </thead>
+      <tbody>
+        {VECTOR_FIELDS.map((field) => (
+          <tr key={field} className={field === decidedBy ? styles.decided : undefined} data-decided={field === decidedBy ? field : undefined}>
+            <th scope="row" title={FIELD_NAMES[field]}>
+              {ROW_NAMES[field]}
+              {field === decidedBy && <span className="visually-hidden"> (decided)</span>}
+            </th>
+            {[winner, loser].map(({ vector }, i) => (
+              <td key={i} title={fieldText(vector, field)}>{shortened(fieldText(vector, field), fieldText((i === 0 ? loser : winner).vector, field))}</td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** A bridge ID without the octets of its MAC that the other side has too, at least the last two kept; other texts as they are. */
+export function shortened(text: string, other: string): string {
+  const [priority, mac] = text.split('.');
+  const octets = mac?.split(':') ?? [];
+  if (octets.length !== 6) return text;
+  const others = other.split('.')[1]?.split(':') ?? [];
+  const shared = octets.findIndex((octet, i) => octet !== others[i]);
+  const kept = octets.slice(Math.min(4, shared < 0 ? 6 : shared));
+  return kept.length === 6 ? text : `${priority}.…${kept.join(':')}`;
+}

@@ -1,0 +1,65 @@
+/** What the inspector's texts mean: text in, a legal value or a fault with suggestions out. */
+import { BRIDGE_PRIORITY, MAX_COST, PORT_PRIORITY, macAddress, nearestLegal, type Grid } from '../../core/design/legal';
+import type { Carriage, Design } from '../../core/design/schema';
+import { MAX_VLAN, VlanSet } from '../../core/design/vlanSet';
+import { fail, ok, type Result } from '../../core/result';
+import { readSpeed, readWhole } from '../words/units';
+import type { FieldFault } from './fields';
+
+type Reading<T> = Result<T, FieldFault>;
+
+const optional =
+  <T>(read: (text: string) => Reading<T>) =>
+  (text: string): Reading<T | null> =>
+    text.trim() === '' ? ok(null) : read(text);
+
+const onGrid =
+  (grid: Grid, what: string) =>
+  (text: string): Reading<number> => {
+    const range = `${what} is ${grid.min} to ${grid.max} in steps of ${grid.step}`;
+    const value = readWhole(text);
+    if (!value.ok) return fail({ message: `${range}.` });
+    const nearest = nearestLegal(value.value, grid);
+    if (nearest[0] === value.value) return ok(value.value);
+    return fail({ message: `${range}; ${value.value} is not.`, suggestions: nearest.map(String) });
+  };
+
+/** An empty text means: no value of its own. */
+export const bridgePriority = optional(onGrid(BRIDGE_PRIORITY, 'A bridge priority'));
+export const portPriority = optional(onGrid(PORT_PRIORITY, 'A port priority'));
+
+export const pathCost = (method: Design['pathCost']) =>
+  optional((text): Reading<number> => {
+    const most = MAX_COST[method];
+    const value = readWhole(text);
+    if (value.ok && value.value >= 1 && value.value <= most) return ok(value.value);
+    return fail({ message: `A path cost is 1 to ${most} (${method} method); empty for the speed's own.` });
+  });
+
+export const speed = (text: string): Reading<number> => {
+  const value = readSpeed(text);
+  return value.ok ? value : fail({ message: value.error });
+};
+
+export const name = (text: string): Reading<string> =>
+  text.trim() === '' ? fail({ message: 'A name cannot be empty.' }) : text.length > 20_000 ? fail({ message: 'At most 20 000 characters.' }) : ok(text.trim());
+
+export const mac = (text: string): Reading<string> => {
+  const parsed = macAddress.safeParse(text.trim().replaceAll('-', ':'));
+  return parsed.success ? ok(parsed.data) : fail({ message: 'An individual MAC address such as 02:4b:00:00:00:0a.' });
+};
+
+export const vlans = (text: string): Reading<string> => {
+  const parsed = VlanSet.parse(text);
+  if (parsed.ok) return ok(parsed.value.format());
+  return fail({ message: `${parsed.error.found} at character ${parsed.error.at + 1}; write ${parsed.error.allowed}.` });
+};
+
+export const vlan = (text: string): Reading<number> => {
+  const value = readWhole(text);
+  return value.ok && value.value >= 1 && value.value <= MAX_VLAN ? value : fail({ message: `A VLAN ID is 1 to ${MAX_VLAN}.` });
+};
+
+/** The other mode with the VLANs that come nearest to the present ones. */
+export const carriageAs = (mode: Carriage['mode'], now: Carriage): Carriage =>
+  mode === now.mode ? now : now.mode === 'access' ? { mode: 'trunk', native: now.vlan, allowed: '1-4094' } : { mode: 'access', vlan: now.native };

@@ -1,0 +1,47 @@
+'use client';
+/** The drawer below the map: tables that say all that the map shows. */
+import ButtonBase from '@mui/material/ButtonBase';
+import { TextButton } from '../frame/TextButton';
+import { useWorkbench } from '../state/context';
+import type { DrawerTab, Lens } from '../state/store';
+import { CableTable } from './CableTable';
+import styles from './drawer.module.css';
+import { Ledger } from './Ledger';
+import { MovedTable } from './MovedTable';
+
+const TABS: Readonly<Record<Lens, readonly (readonly [DrawerTab, string])[]>> = {
+  Cable: [['cables', 'Cables'], ['moved', 'Moved ends']],
+  Root: [['ledger', 'Ledger'], ['moved', 'Moved ends']],
+};
+const TABLES = { ledger: Ledger, moved: MovedTable, cables: CableTable };
+
+export function Drawer() {
+  const { tab, open } = useWorkbench((state) => state.drawer);
+  const lens = useWorkbench((state) => state.lens);
+  const moved = useWorkbench((state) => state.moved?.ends.length ?? 0);
+  const openDrawer = useWorkbench((state) => state.openDrawer);
+  const toggle = useWorkbench((state) => state.toggleDrawer);
+  const Table = TABLES[tab];
+  return (
+    <section className={`${styles.drawer} ${open ? '' : styles.closed}`} aria-label="Drawer">
+      <div className={styles.bar}>
+        <div role="tablist" aria-label="Tables" className={styles.tabs}>
+          {TABS[lens].map(([key, label]) => (
+            <ButtonBase key={key} role="tab" id={`tab-${key}`} aria-selected={open && tab === key} aria-controls="drawer-table" className={styles.tab} onClick={() => openDrawer(key)}>
+              {label}
+              {key === 'moved' && moved > 0 ? ` ${moved}` : ''}
+            </ButtonBase>
+          ))}
+        </div>
+        <TextButton onClick={toggle} aria-expanded={open} aria-controls="drawer-table">
+          {open ? 'close drawer' : 'open drawer'}
+        </TextButton>
+      </div>
+      {open && (
+        <div className={styles.table} role="tabpanel" id="drawer-table" aria-labelledby={`tab-${tab}`}>
+          <Table />
+        </div>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,45 @@
+'use client';
+/** The ends that the last change moved. */
+import type { GridColDef } from '@mui/x-data-grid';
+import { useMemo } from 'react';
+import { useWorkbench } from '../state/context';
+import { useFarEnds } from '../state/farEnds';
+import { FilterField, useFilter } from './FilterField';
+import { Grid } from './Grid';
+import { movedRows, type MovedRow } from './rows';
+import styles from './drawer.module.css';
+
+const COLUMNS: GridColDef<MovedRow>[] = [
+  { field: 'tree', headerName: 'Tree', width: 110 },
+  { field: 'switch', headerName: 'Switch', width: 140 },
+  { field: 'port', headerName: 'Port', width: 70 },
+  { field: 'to', headerName: 'To', width: 190 },
+  { field: 'before', headerName: 'Role before', width: 130 },
+  { field: 'after', headerName: 'Role now', width: 130, flex: 1 },
+];
+
+export function MovedTable() {
+  const moved = useWorkbench((state) => state.moved);
+  const design = useWorkbench((state) => state.design);
+  const select = useWorkbench((state) => state.select);
+  const showTree = useWorkbench((state) => state.showTree);
+  const farEnd = useFarEnds();
+  const filter = useFilter(useMemo(() => movedRows(moved, design, (sw, port) => farEnd(sw, port)?.text ?? ''), [moved, design, farEnd]));
+  if (!moved || moved.ends.length === 0) {
+    return <p className={styles.empty}>{moved ? `“${moved.label}” moved no end.` : 'After a change, the ends whose role it changed are listed here.'}</p>;
+  }
+  return (
+    <>
+      <FilterField {...filter} what="moved ends" />
+      <Grid
+        aria-label="Ends moved by the last change"
+        rows={filter.rows}
+        columns={COLUMNS}
+        onRowClick={({ row }) => {
+          showTree(row.treeId, 'alone');
+          select({ kind: 'port', switch: row.switchId, port: row.portId });
+        }}
+      />
+    </>
+  );
+}

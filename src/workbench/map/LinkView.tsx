@@ -1,0 +1,141 @@
+'use client';
+/** One link on the map: its cable, the strands along it, their ends. Redrawn only when its own picture changes. */
+import { memo } from 'react';
+import type { Link } from '../../core/design/schema';
+import type { Role } from '../../core/tree/settled';
+import { speedText } from '../words/units';
+import { ROLE_LETTERS, roleSentence } from '../words/roles';
+import { useWorkbench, useWorkbenchStore } from '../state/context';
+import { EndGlyph, BarredSquare, TRIM } from './EndGlyph';
+import { STRAND_GAP, type Line } from './geometry';
+import { linkStrandsKey, readLinkStrands, type LinkStrand } from './linkStrands';
+import { atEnd, runOf, type Run, type RunEnd } from './run';
+import { strandStyle } from './strandStyle';
+
+interface Props {
+  readonly link: Link;
+  readonly line: Line;
+  /** The faster end's speed, Mbit/s. */
+  readonly speed: number;
+}
+
+export const LinkView = memo(function LinkView({ link, line, speed }: Props) {
+  const key = useWorkbench((state) => linkStrandsKey(state, link));
+  const cabling = useWorkbench((state) => state.lens === 'Cable');
+  const selected = useWorkbench((state) => state.selection?.kind === 'link' && state.selection.link === link.id);
+  const { act: _, select } = useWorkbenchStore().getState();
+  const { dead, strands } = readLinkStrands(key);
+  const middle = runOf(line, 0);
+  const pick = () => select({ kind: 'link', link: link.id });
+  const name = `${link.a.switch} port ${link.a.port} to ${link.b.switch} port ${link.b.port}`;
+  return (
+    <g data-link={link.id}>
+      {selected && <path d={middle.path(2, 2)} stroke="var(--accent)" strokeOpacity={0.28} strokeWidth={strands.length * STRAND_GAP + 12} fill="none" strokeLinecap="round" />}
+      <path
+        d={middle.path(1, 1)}
+        stroke={cabling ? 'var(--rule-strong)' : 'var(--cable)'}
+        strokeWidth={cabling ? cableWidth(speed) : 1.3}
+        strokeDasharray={dead ? '2 5' : undefined}
+        fill="none"
+      />
+      {!cabling && strands.map((strand, i) => (
+        <Strand key={strand.treeIndex} strand={strand} run={runOf(line, (i - (strands.length - 1) / 2) * STRAND_GAP)} place={i} several={strands.length > 1} />
+      ))}
+      {dead && [middle.from, middle.to].map((end, i) => <BarredSquare key={i} end={end} colour="var(--ink-soft)" />)}
+      {cabling && <MapLabel at={middle.along(0.5)} text={dead ? 'cut' : speedText(speed)} colour="var(--ink)" size={11} />}
+      {!cabling && dead && <MapLabel at={middle.along(0.5)} text="cut" colour="var(--ink-soft)" size={11} />}
+      <path d={middle.path(26, 26)} stroke="transparent" strokeWidth={Math.max(14, strands.length * STRAND_GAP + 8)} fill="none" pointerEvents="stroke" style={{ cursor: 'pointer' }} onClick={pick}>
+        <title>{`${name}, ${speedText(speed)}${dead ? ', no signal' : ''}`}</title>
+      </path>
+      {([['a', middle.from], ['b', middle.to]] as const).map(([side, end]) => (
+        <EndTarget key={side} link={link} side={side} end={end} strands={strands} />
+      ))}
+    </g>
+  );
+});
+
+const cableWidth = (speed: number): number => (speed >= 100_000 ? 6 : speed >= 10_000 ? 4.5 : speed >= 1000 ? 2.5 : 1.5);
+
+/** Links shorter than this have no room for labels between their ends' letters. */
+const SHORT = 170;
+
+/** One tree's strand with both its ends. A strand on a link that blocks is thinner than one that carries frames. */
+function Strand({ strand, run, place, several }: { readonly strand: LinkStrand; readonly run: Run; readonly place: number; readonly several: boolean }) {
+  const { colour, dash } = strandStyle(strand.treeIndex);
+  const [a, b] = strand.roles;
+  if (a === 'disabled' || b === 'disabled') return null;
+  const carries = [a, b].every((role) => role === 'root' || role === 'designated' || role === 'master');
+  const width = carries ? 3 : 1.7;
+  // Where only one end carries the VLAN the strand peters out half-way.
+  const trims = [a ? TRIM[a] : null, b ? TRIM[b] : null] as const;
+  const d = trims[0] !== null && trims[1] !== null ? run.path(trims[0], trims[1]) : halfPath(run, trims[0] !== null ? 'from' : 'to');
+  const ends = [[a, run.from, strand.moved?.[0]], [b, run.to, strand.moved?.[1]]] as const;
+  return (
+    <g>
+      <path d={d} stroke={colour} strokeWidth={width} strokeDasharray={dash} fill="none" />
+      {several && carries && run.length > SHORT && <MapLabel at={run.along(0.5 + (place % 2 ? 0.06 : -0.06))} text={strand.label} colour={colour} size={9.5} />}
+      {ends.map(([role, end, was], i) =>
+        role ? (
+          <g key={i}>
+            <EndGlyph end={end} role={role} colour={colour} width={width} />
+            <EndLetter end={end} role={role} was={was ?? null} colour={colour} away={34 + (place % 3) * 13} />
+          </g>
+        ) : null,
+      )}
+    </g>
+  );
+}
+
+function halfPath(run: Run, from: 'from' | 'to'): string {
+  const [a, b] = [run[from].at, run.along(0.5)];
+  const start = atEnd(run[from], 5);
+  return `M${start.x} ${start.y}L${a.x + (b.x - a.x) * 0.8} ${a.y + (b.y - a.y) * 0.8}`;
+}
+
+/** The standard's letter on the strand; where the last change moved this end, inverted and with the letter before. */
+function EndLetter({ end, role, was, colour, away }: { readonly end: RunEnd; readonly role: Role; readonly was: Role | null; readonly colour: string; readonly away: number }) {
+  const { x, y } = atEnd(end, away);
+  const text = was && was !== role ? `${ROLE_LETTERS[was]}→${ROLE_LETTERS[role]}` : ROLE_LETTERS[role];
+  const width = text.length > 1 ? 25 : 11.5;
+  return (
+    <g pointerEvents="none">
+      <rect x={x - width / 2} y={y - 6.5} width={width} height={13} rx={2} fill={was ? colour : 'var(--paper)'} />
+      <text x={x} y={y + 3.7} textAnchor="middle" fontSize={10.5} fontWeight={700} fontFamily="var(--mono)" fill={was ? 'var(--paper)' : colour}>{text}</text>
+    </g>
+  );
+}
+
+/** A short text on the map with the paper behind it. */
+function MapLabel({ at, text, colour, size }: { readonly at: { x: number; y: number }; readonly text: string; readonly colour: string; readonly size: number }) {
+  const width = text.length * size * 0.62 + 5;
+  return (
+    <g pointerEvents="none">
+      <rect x={at.x - width / 2} y={at.y - size * 0.7} width={width} height={size * 1.4} rx={2} fill="var(--paper)" />
+      <text x={at.x} y={at.y + size * 0.36} textAnchor="middle" fontSize={size} fontWeight={600} fontFamily="var(--mono)" fill={colour}>{text}</text>
+    </g>
+  );
+}
+
+/** Where to click for a port. */
+function EndTarget({ link, side, end, strands }: { readonly link: Link; readonly side: 'a' | 'b'; readonly end: RunEnd; readonly strands: readonly LinkStrand[] }) {
+  const at = link[side];
+  const selected = useWorkbench(({ selection }) => selection?.kind === 'port' && selection.switch === at.switch && selection.port === at.port);
+  const { select } = useWorkbenchStore().getState();
+  const width = Math.max(18, strands.length * STRAND_GAP + 8);
+  const corners = [atEnd(end, 1, -width / 2), atEnd(end, 30, -width / 2), atEnd(end, 30, width / 2), atEnd(end, 1, width / 2)];
+  const roles = strands.map((strand) => roleSentence(strand.roles[side === 'a' ? 0 : 1], strand.label)).join(', ');
+  return (
+    <path
+      d={`M${corners.map((p) => `${p.x} ${p.y}`).join('L')}Z`}
+      fill={selected ? 'var(--accent)' : 'transparent'}
+      fillOpacity={0.14}
+      stroke={selected ? 'var(--accent)' : 'none'}
+      strokeWidth={1.5}
+      pointerEvents="all"
+      style={{ cursor: 'pointer' }}
+      onClick={() => select({ kind: 'port', switch: at.switch, port: at.port })}
+    >
+      <title>{`${at.switch} port ${at.port}${roles ? `: ${roles}` : ''}`}</title>
+    </path>
+  );
+}

@@ -1,0 +1,45 @@
+'use client';
+/** What the last change moved, in one line, with the way to see it and to take it back. */
+import { treeName, type TreeId } from '../../core/design/ids';
+import { TextButton } from '../frame/TextButton';
+import { useWorkbench } from '../state/context';
+import type { Moved } from '../state/store';
+import styles from './map.module.css';
+
+export function MovedBar() {
+  const moved = useWorkbench((state) => state.moved);
+  const shown = useWorkbench((state) => state.shownTrees);
+  const canUndo = useWorkbench((state) => state.undoSteps.length > 0);
+  const openDrawer = useWorkbench((state) => state.openDrawer);
+  const undo = useWorkbench((state) => state.undo);
+  const forget = useWorkbench((state) => state.forgetMoved);
+  return (
+    <div className={styles.moved} role="status" aria-live="polite">
+      {moved && (
+        <>
+          <span>
+            <b>{moved.label}</b>: {movedText(moved, shown)}
+          </span>
+          {moved.ends.length > 0 && <TextButton onClick={() => openDrawer('moved')}>show</TextButton>}
+          {canUndo && !moved.label.startsWith('took back') && <TextButton onClick={undo}>take back</TextButton>}
+          <TextButton onClick={forget} aria-label="dismiss this message">dismiss</TextButton>
+        </>
+      )}
+    </div>
+  );
+}
+
+/** `5 ends changed in VLAN 15, none in VLAN 25; 12 in 4 other trees`. */
+export function movedText({ ends }: Pick<Moved, 'ends'>, shown: readonly TreeId[]): string {
+  if (ends.length === 0) return 'no end changed its role';
+  const count = (tree: TreeId) => ends.filter((end) => end.tree === tree).length;
+  const here = shown.map((tree, i) => {
+    const n = count(tree);
+    const what = i > 0 ? (n || 'none') : n === 0 ? 'no end changed' : `${n} ${n === 1 ? 'end' : 'ends'} changed`;
+    return `${what} in ${treeName(tree)}`;
+  });
+  const elsewhere = ends.filter((end) => !shown.includes(end.tree));
+  const trees = new Set(elsewhere.map((end) => end.tree)).size;
+  const rest = trees > 0 ? `; ${elsewhere.length} in ${trees} other ${trees === 1 ? 'tree' : 'trees'}` : '';
+  return here.join(', ') + rest;
+}

@@ -1,0 +1,116 @@
+'use client';
+/** A switch on the map: name, root path cost in each shown tree, the knot of a root, its ports' labels, its hosts. */
+import type { NodeProps, Node } from '@xyflow/react';
+import { memo } from 'react';
+import type { SwitchId } from '../../core/design/ids';
+import type { Host } from '../../core/design/schema';
+import { standbyRoot, takesPart } from '../../core/tree/election';
+import { treeOf } from '../../core/tree/settled';
+import { useWorkbench, useWorkbenchStore } from '../state/context';
+import type { Workbench } from '../state/store';
+import { groupText } from '../words/units';
+import type { Attachment, Box } from './geometry';
+import { Knot, Loop } from './knots';
+import styles from './map.module.css';
+import { strandStyle } from './strandStyle';
+
+export type SwitchNodeType = Node<{ box: Box }, 'switch'>;
+
+/** `treeIndex,label,cost,mark` for each shown tree; mark is K for root, L for standby. */
+function figuresKey({ solution, shownTrees }: Workbench, id: SwitchId): string {
+  const s = solution?.network.switchIndex.get(id);
+  if (!solution || s === undefined) return '';
+  return shownTrees
+    .flatMap((treeId) => {
+      const tree = treeOf(solution, treeId);
+      if (!tree || tree.root[s]! < 0) return [];
+      if (!takesPart(solution.network, tree, s)) return [];
+      const mark = tree.root[s] === s ? 'K' : standbyRoot(tree, tree.root[s]!) === s ? 'L' : '';
+      return [[solution.trees.indexOf(tree), treeId.split(':')[1] ?? '', tree.rootPathCost[s], mark].join(',')];
+    })
+    .join(';');
+}
+
+const readFigures = (key: string) =>
+  key === '' ? [] : key.split(';').map((part) => {
+    const [index, label = '', cost, mark] = part.split(',');
+    return { ...strandStyle(Number(index)), label, cost: Number(cost), mark };
+  });
+
+export const SwitchNode = memo(function SwitchNode({ data: { box } }: NodeProps<SwitchNodeType>) {
+  const sw = useWorkbench((state) => state.design.switches.find((s) => s.id === box.id));
+  const figures = readFigures(useWorkbench((state) => figuresKey(state, box.id)));
+  const selected = useWorkbench(({ selection }) => selection?.kind === 'switch' && selection.switch === box.id);
+  if (!sw) return null;
+  return (
+    <div className={`${styles.box} ${selected ? styles.boxSelected : ''} ${sw.tier === 'access' ? '' : styles.boxStrong}`} style={{ width: box.width, height: box.height }} data-switch={box.id}>
+      <div className={styles.boxText} style={{ top: box.rims.top, bottom: box.rims.bottom }}>
+        <span className={styles.name} title={sw.name ?? sw.id}>{(sw.name ?? sw.id).slice(0, 60)}</span>
+        {sw.dialect === 'off' && <span className={styles.figure}>no spanning tree</span>}
+        <span className={styles.figures}>
+          {figures.map((f) => (
+            <span key={f.label} className={styles.figure} style={{ color: f.colour }} title={`root path cost in ${f.label || 'the common tree'}`}>
+              {f.mark === 'K' && <Knot colour={f.colour} title={`root of ${f.label}`} />}
+              {f.mark === 'L' && <Loop colour={f.colour} title={`standby root of ${f.label}`} />}
+              {groupText(f.cost)}
+            </span>
+          ))}
+        </span>
+      </div>
+      {box.attachments.map((attachment) => <PortLabel key={attachment.port} id={box.id} attachment={attachment} />)}
+      <HostList id={box.id} side={box.hostSide} />
+    </div>
+  );
+});
+
+/** The port's label just inside the border, a button that selects the port. */
+function PortLabel({ id, attachment: { port, side, at } }: { readonly id: SwitchId; readonly attachment: Attachment }) {
+  const { select } = useWorkbenchStore().getState();
+  const shift = { left: 'translate(3px,-50%)', right: 'translate(calc(-100% - 3px),-50%)', top: 'translate(-50%,1px)', bottom: 'translate(-50%,calc(-100% - 1px))' }[side];
+  return (
+    <button
+      type="button"
+      tabIndex={-1}
+      className={styles.port}
+      style={{ left: at.x, top: at.y, transform: shift }}
+      aria-label={`${id} port ${port}`}
+      title={`port ${port}`}
+      onClick={(event) => {
+        event.stopPropagation();
+        select({ kind: 'port', switch: id, port });
+      }}
+    >
+      {port.length > 5 ? `${port.slice(0, 4)}…` : port}
+    </button>
+  );
+}
+
+/** The hosts on a switch, hung from a short cord. */
+function HostList({ id, side }: { readonly id: SwitchId; readonly side: 'top' | 'bottom' }) {
+  const all = useWorkbench((state) => state.design.hosts);
+  const hosts = all.filter((host) => host.attach.some((at) => at.switch === id));
+  const { select } = useWorkbenchStore().getState();
+  if (hosts.length === 0) return null;
+  const portsOf = (host: Host) => host.attach.filter((at) => at.switch === id).map((at) => at.port);
+  return (
+    <ul className={`${styles.hosts} ${side === 'top' ? styles.hostsAbove : styles.hostsBelow}`} aria-label={`hosts on ${id}`}>
+      {hosts.map((host) => (
+        <li key={host.id}>
+          <button
+            type="button"
+            tabIndex={-1}
+            className={styles.host}
+            title={`${host.name ?? host.id}, VLAN ${host.vlan}, port ${portsOf(host).join(' and ')}`}
+            onClick={(event) => {
+              event.stopPropagation();
+              const [port] = portsOf(host);
+              if (port) select({ kind: 'port', switch: id, port });
+            }}
+          >
+            <span className={styles.hostPort}>{portsOf(host).join('+')}</span> {host.name ?? host.id} <span className={styles.hostVlan}>{host.vlan}</span>
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,60 @@
+/** What to draw on one link, as a short text that changes only when the picture does, and back. */
+import type { Link } from '../../core/design/schema';
+import { ROLES, treeOf, type Role } from '../../core/tree/settled';
+import { endKey, type Workbench } from '../state/store';
+
+/** A link as drawn. */
+export interface DrawnLink {
+  /** Neither end has signal. */
+  readonly dead: boolean;
+  readonly strands: readonly LinkStrand[];
+}
+
+/** One tree's strand on one link; a role is null where that end is not in the tree. */
+export interface LinkStrand {
+  readonly treeIndex: number;
+  /** VLAN or instance number, or empty for the common tree. */
+  readonly label: string;
+  readonly roles: readonly [Role | null, Role | null];
+  /** The role before the last change, at ends that it moved. */
+  readonly moved: readonly [Role | null, Role | null] | null;
+}
+
+/** `dead` or `live`, then `treeIndex,label,roleA,roleB,wasA,wasB` for each shown tree that this link has a part in. */
+export function linkStrandsKey({ solution, shownTrees, moved }: Workbench, link: Link): string {
+  if (!solution) return link.up ? 'live' : 'dead';
+  const a = solution.network.portIndexOf(link.a.switch, link.a.port);
+  const b = solution.network.portIndexOf(link.b.switch, link.b.port);
+  if (a < 0 || b < 0) return 'dead';
+  const parts: string[] = [solution.network.live[a] ? 'live' : 'dead'];
+  for (const id of shownTrees) {
+    const tree = treeOf(solution, id);
+    if (!tree || (tree.role[a] === 0 && tree.role[b] === 0)) continue;
+    const was = (end: Link['a']): number => {
+      const found = moved?.at.get(endKey(id, end.switch, end.port));
+      return found ? (found.before ? ROLES.indexOf(found.before) : 0) : -1;
+    };
+    parts.push([solution.trees.indexOf(tree), id.split(':')[1] ?? '', tree.role[a], tree.role[b], was(link.a), was(link.b)].join(','));
+  }
+  return parts.join(';');
+}
+
+/** Reads a key back. */
+export function readLinkStrands(key: string): DrawnLink {
+  const [life, ...parts] = key.split(';');
+  const strands = parts.map((part): LinkStrand => {
+    const [treeIndex, label = '', a, b, wasA, wasB] = part.split(',');
+    return {
+      treeIndex: Number(treeIndex),
+      label,
+      roles: [roleAt(a), roleAt(b)],
+      moved: wasA === '-1' && wasB === '-1' ? null : [roleAt(wasA), roleAt(wasB)],
+    };
+  });
+  return { dead: life === 'dead', strands };
+}
+
+function roleAt(code: string | undefined): Role | null {
+  const role = ROLES[Number(code)];
+  return role === undefined || role === 'absent' ? null : role;
+}

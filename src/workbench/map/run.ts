@@ -1,0 +1,69 @@
+/** The course of one strand along a link, and the glyphs' outlines at its ends. Pure geometry in map units. */
+import type { Line, Point } from './geometry';
+
+/** One end of a strand: where it meets the box, and the direction away from the box. */
+export interface RunEnd {
+  readonly at: Point;
+  readonly out: Point;
+}
+
+export interface Run {
+  readonly from: RunEnd;
+  readonly to: RunEnd;
+  /** The way between two distances from the ends, as an SVG path. */
+  path(trimFrom: number, trimTo: number): string;
+  readonly length: number;
+  /** The point at a share of the way, 0 to 1. */
+  along(share: number): Point;
+}
+
+const HEADROOM = 46;
+
+/** The course at `offset` to the side of a link's middle. */
+export function runOf(line: Line, offset: number): Run {
+  return line.loops ? loopRun(line, offset) : straightRun(line, offset);
+}
+
+function straightRun({ from, to }: Line, offset: number): Run {
+  const length = Math.hypot(to.x - from.x, to.y - from.y) || 1;
+  const u = { x: (to.x - from.x) / length, y: (to.y - from.y) / length };
+  const side = { x: -u.y * offset, y: u.x * offset };
+  const a = add(from, side);
+  const b = add(to, side);
+  return {
+    from: { at: a, out: u },
+    to: { at: b, out: { x: -u.x, y: -u.y } },
+    length,
+    path: (trimFrom, trimTo) => polyline([add(a, u, trimFrom), add(b, u, -trimTo)]),
+    along: (share) => add(a, u, length * share),
+  };
+}
+
+/** A cable from a switch to itself: up, across and down again, strands nested. */
+function loopRun({ from, to }: Line, offset: number): Run {
+  const up = { x: 0, y: -1 };
+  const toward = Math.sign(to.x - from.x) || 1;
+  const a = { x: from.x - offset * toward, y: from.y };
+  const b = { x: to.x + offset * toward, y: to.y };
+  const top = Math.min(a.y, b.y) - HEADROOM - offset;
+  return {
+    from: { at: a, out: up },
+    to: { at: b, out: up },
+    length: 2 * HEADROOM + Math.abs(b.x - a.x),
+    path: (trimFrom, trimTo) => polyline([add(a, up, trimFrom), { x: a.x, y: top }, { x: b.x, y: top }, add(b, up, trimTo)]),
+    along: () => ({ x: (a.x + b.x) / 2, y: top }),
+  };
+}
+
+/** A point at `out` along the strand and `across` to its side, seen from an end. */
+export const atEnd = ({ at, out }: RunEnd, away: number, across = 0): Point => ({
+  x: at.x + out.x * away - out.y * across,
+  y: at.y + out.y * away + out.x * across,
+});
+
+/** A closed or open SVG path through points. */
+export const polyline = (points: readonly Point[], closed = false): string =>
+  points.map((p, i) => `${i === 0 ? 'M' : 'L'}${round(p.x)} ${round(p.y)}`).join('') + (closed ? 'Z' : '');
+
+const add = (p: Point, v: Point, by = 1): Point => ({ x: p.x + v.x * by, y: p.y + v.y * by });
+const round = (n: number): number => Math.round(n * 10) / 10;

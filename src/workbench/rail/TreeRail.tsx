@@ -1,0 +1,97 @@
+'use client';
+/** The trees: which are drawn, who is root of each and who stands by. */
+import Checkbox from '@mui/material/Checkbox';
+import ButtonBase from '@mui/material/ButtonBase';
+import { memo } from 'react';
+import { treeName, treeVlan, type TreeId } from '../../core/design/ids';
+import type { Design } from '../../core/design/schema';
+import { islandRoots, standbyRoot } from '../../core/tree/election';
+import { switchName } from '../../core/tree/phrases';
+import type { SettledTree, Solution } from '../../core/tree/settled';
+import { useWorkbench } from '../state/context';
+import styles from './rail.module.css';
+import { Swatch } from './Swatch';
+
+export function TreeRail() {
+  const solution = useWorkbench((state) => state.solution);
+  const design = useWorkbench((state) => state.design);
+  const shown = useWorkbench((state) => state.shownTrees);
+  return (
+    <nav className={styles.rail} aria-label="Trees">
+      <header className={styles.head}>
+        <h2>Trees</h2>
+        <span>{kindOf(design)}</span>
+      </header>
+      {solution?.trees.length === 0 && <p className={styles.empty}>No switch here runs spanning tree yet.</p>}
+      <ul className={styles.list}>
+        {solution?.trees.map((tree, index) => (
+          <TreeRow key={tree.id} {...rowOf(design, solution, tree)} id={tree.id} index={index} shown={shown.includes(tree.id)} alone={shown.length === 1} />
+        ))}
+      </ul>
+      <p className={styles.keys}>
+        <kbd>[</kbd> and <kbd>]</kbd> step through the trees; tick several to draw them side by side.
+      </p>
+    </nav>
+  );
+}
+
+interface Row {
+  readonly number: string;
+  readonly name: string;
+  readonly root: string;
+  readonly standby: string;
+  readonly islands: number;
+}
+
+function rowOf(design: Design, solution: Solution, tree: SettledTree): Row {
+  const vid = treeVlan(tree.id);
+  const roots = islandRoots(solution.network, tree);
+  const [root] = roots;
+  const standby = root === undefined ? -1 : standbyRoot(tree, root);
+  const nameAt = (s: number) => switchName(solution.network.switches[s]!);
+  return {
+    number: vid === null ? '' : String(vid),
+    name: vid === null ? 'Common tree' : (design.vlans.find((vlan) => vlan.id === vid)?.name ?? (vid === 1 ? 'default' : '')),
+    root: root === undefined ? 'none' : nameAt(root),
+    standby: standby < 0 ? 'no standby' : nameAt(standby),
+    islands: roots.length,
+  };
+}
+
+const TreeRow = memo(function TreeRow({ id, index, shown, alone, ...row }: Row & { readonly id: TreeId; readonly index: number; readonly shown: boolean; readonly alone: boolean }) {
+  const showTree = useWorkbench((state) => state.showTree);
+  return (
+    <li className={`${styles.item} ${shown ? styles.shown : ''}`} data-tree={id}>
+      <ButtonBase className={styles.pick} onClick={() => showTree(id, 'alone')} aria-pressed={shown} aria-label={`show ${treeName(id)} alone`}>
+        <Swatch index={index} width={28} />
+        <span className={styles.text}>
+          <span className={styles.name}>
+            <b>{row.number}</b> {row.name}
+          </span>
+          <span className={styles.roots}>
+            <span title="root">root {row.root}</span>
+            <span title="standby root">{row.standby}</span>
+          </span>
+          {row.islands > 1 && <span className={styles.islands}>{row.islands} islands, each with its root</span>}
+        </span>
+      </ButtonBase>
+      <Checkbox
+        size="small"
+        checked={shown}
+        disabled={shown && alone}
+        onChange={() => showTree(id, 'toggle')}
+        slotProps={{ input: { 'aria-label': `draw ${treeName(id)} with the others` } }}
+        sx={{ p: '2px', alignSelf: 'flex-start', mt: '6px', '& svg': { fontSize: 17 } }}
+      />
+    </li>
+  );
+});
+
+/** What kind of network this is, in a few words. */
+function kindOf(design: Design): string {
+  const dialects = new Set(design.switches.map((sw) => sw.dialect).filter((dialect) => dialect !== 'off'));
+  const [only] = dialects;
+  if (only === undefined) return '';
+  if (dialects.size > 1) return 'mixed dialects';
+  return { stp: 'classic', rstp: 'rapid', mstp: 'multiple', 'per-vlan-stp': 'per VLAN, classic', 'per-vlan-rstp': 'per VLAN, rapid' }[only];
+}

@@ -1,0 +1,44 @@
+/** The workbench's side of the server's routes: every answer checked, every refusal a value. */
+import { createdSchema, refusalSchema, savedSchema, type NewDesign, type Write } from '../../contract/api';
+import { fail, ok, type Result } from '../../core/result';
+import { z } from '../../core/zod';
+
+/** Why a request did not do what it should. `status` 0: the server could not be reached. */
+export interface ApiFailure {
+  readonly status: number;
+  readonly message: string;
+  readonly details: readonly string[];
+  readonly revision?: number | undefined;
+  readonly since?: readonly string[] | undefined;
+}
+
+async function call<T extends z.ZodType>(method: string, path: string, body: unknown, schema: T): Promise<Result<z.output<T>, ApiFailure>> {
+  let response: Response;
+  try {
+    const init: RequestInit = { method };
+    if (body !== undefined) Object.assign(init, { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } });
+    response = await fetch(path, init);
+  } catch {
+    return fail({ status: 0, message: 'The Knot Path server does not answer. Is it still running?', details: [] });
+  }
+  const json: unknown = response.status === 204 ? null : await response.json().catch(() => undefined);
+  if (response.ok) {
+    const parsed = schema.safeParse(json);
+    if (parsed.success) return ok(parsed.data);
+  }
+  const refusal = refusalSchema.safeParse(json);
+  if (refusal.success) return fail({ ...refusal.data, status: response.status });
+  return fail({ status: response.status, message: `The server gave an answer that cannot be read (${response.status}).`, details: [] });
+}
+
+const at = (id: string, tail = ''): string => `/api/designs/${encodeURIComponent(id)}${tail}`;
+const nothing = z.null();
+
+export const api = {
+  create: (wish: NewDesign) => call('POST', '/api/designs', wish, createdSchema),
+  write: (id: string, write: Write) => call('POST', at(id, '/revisions'), write, savedSchema),
+  rename: (id: string, name: string) => call('PATCH', at(id), { name }, savedSchema),
+  remove: (id: string) => call('DELETE', at(id), undefined, nothing),
+  restore: (id: string) => call('POST', at(id, '/restore'), undefined, nothing),
+  exportPath: (id: string) => at(id, '/export'),
+};

@@ -1,0 +1,42 @@
+'use client';
+/** Hands the store of the open design to the components below. */
+import { createContext, useContext, useEffect, useState, type ReactNode } from 'react';
+import { useStore } from 'zustand';
+import type { OpenDesign } from '../../contract/api';
+import { useMounted } from '../frame/useMounted';
+import { workerSolver } from './solverClient';
+import { createWorkbench, type Workbench, type WorkbenchStore } from './store';
+
+const StoreContext = createContext<WorkbenchStore | null>(null);
+
+/** Opens a store for a design; the children wait for the browser, since what they draw depends on its size. */
+export function WorkbenchProvider({ open, children }: { readonly open: OpenDesign; readonly children: ReactNode }) {
+  const [store] = useState(() => createWorkbench(open, workerSolver()));
+  const mounted = useMounted();
+  useEffect(() => {
+    const { start, stop } = store.getState();
+    start();
+    const guard = (event: BeforeUnloadEvent) => {
+      if (store.getState().unsent() > 0) event.preventDefault();
+    };
+    window.addEventListener('beforeunload', guard);
+    return () => {
+      window.removeEventListener('beforeunload', guard);
+      stop();
+    };
+  }, [store]);
+  return mounted ? <StoreContext value={store}>{children}</StoreContext> : null;
+}
+
+/** Provides a store that is already there, for tests. */
+export const StoreProvider = StoreContext;
+
+/** The store itself, for event handlers that only read it when something happens. */
+export function useWorkbenchStore(): WorkbenchStore {
+  const store = useContext(StoreContext);
+  if (!store) throw new Error('outside a WorkbenchProvider');
+  return store;
+}
+
+/** A part of the state, or an action. */
+export const useWorkbench = <T,>(select: (state: Workbench) => T): T => useStore(useWorkbenchStore(), select);

@@ -1,0 +1,37 @@
+'use client';
+/** What is plugged into each port: the far end of its cable, or a host. */
+import { useMemo } from 'react';
+import type { LinkId, PortId, SwitchId } from '../../core/design/ids';
+import type { Design } from '../../core/design/schema';
+import { useWorkbench } from './context';
+
+export interface FarEnd {
+  /** As people say it: `ridge-b port 3`, `host Duty desk`. */
+  readonly text: string;
+  readonly link: LinkId | null;
+  readonly switch: SwitchId | null;
+  readonly port: PortId | null;
+}
+
+const keyOf = (sw: string, port: string): string => JSON.stringify([sw, port]);
+
+/** Finds far ends in a design. */
+export function farEndsOf(design: Design): (sw: SwitchId, port: PortId) => FarEnd | undefined {
+  const names = new Map(design.switches.map((sw) => [sw.id, sw.name ?? sw.id]));
+  const found = new Map<string, FarEnd>();
+  for (const { id, a, b } of design.links) {
+    for (const [near, far] of [[a, b], [b, a]] as const) {
+      found.set(keyOf(near.switch, near.port), { text: `${names.get(far.switch)} port ${far.port}`, link: id, switch: far.switch, port: far.port });
+    }
+  }
+  for (const host of design.hosts) {
+    for (const at of host.attach) found.set(keyOf(at.switch, at.port), { text: `host ${host.name ?? host.id}`, link: null, switch: null, port: null });
+  }
+  return (sw, port) => found.get(keyOf(sw, port));
+}
+
+/** The far ends of the open design. */
+export function useFarEnds(): ReturnType<typeof farEndsOf> {
+  const design = useWorkbench((state) => state.design);
+  return useMemo(() => farEndsOf(design), [design]);
+}

@@ -1,0 +1,222 @@
+/**
+ * The workbench's state: the design and what was computed of it, what is shown and selected. One store an open design.
+ * An edit takes effect here at once; the solver and the server follow.
+ */
+import { createStore } from 'zustand/vanilla';
+import type { OpenDesign, Step } from '../../contract/api';
+import type { Command } from '../../core/design/commands';
+import { describeCommand } from '../../core/design/describe';
+import { applyChange, editAll, type Patch } from '../../core/design/edit';
+import type { LinkId, PortId, SwitchId, TreeId } from '../../core/design/ids';
+import { problemText } from '../../core/design/problem';
+import type { Design } from '../../core/design/schema';
+import { movedEnds, type MovedEnd } from '../../core/tree/moved';
+import { compileNetwork } from '../../core/tree/network';
+import type { Solution } from '../../core/tree/settled';
+import type { SolverAnswer } from '../../workers/solver';
+import { api } from './api';
+import { createSaver, type SaveState, type Saver } from './saver';
+import type { SolverClient } from './solverClient';
+
+/** What is selected: at most one thing. */
+export type Selection =
+  | { readonly kind: 'switch'; readonly switch: SwitchId }
+  | { readonly kind: 'port'; readonly switch: SwitchId; readonly port: PortId }
+  | { readonly kind: 'link'; readonly link: LinkId };
+
+/** What the last change moved. */
+export interface Moved {
+  readonly label: string;
+  readonly ends: readonly MovedEnd[];
+  /** The ends by `endKey`. */
+  readonly at: ReadonlyMap<string, MovedEnd>;
+}
+
+/** Names one end in one tree. */
+export const endKey = (tree: TreeId, sw: SwitchId, port: PortId): string => JSON.stringify([tree, sw, port]);
+
+function movedBy(label: string, before: Solution, after: Solution): Moved {
+  const ends = movedEnds(before, after);
+  return { label, ends, at: new Map(ends.map((end) => [endKey(end.tree, end.switch, end.port), end])) };
+}
+
+/** The lenses that are built so far, in the order of the work. */
+export const LENSES = ['Cable', 'Root'] as const;
+export type Lens = (typeof LENSES)[number];
+
+/** What the drawer below the map can list. */
+export type DrawerTab = 'ledger' | 'moved' | 'cables';
+
+export interface WorkbenchState {
+  readonly id: string;
+  readonly design: Design;
+  /** The revision that the design on screen is, or will be once saved. */
+  readonly revision: number;
+  readonly save: SaveState;
+  readonly undoSteps: readonly Step[];
+  readonly redoSteps: readonly Step[];
+  readonly solution: Solution | null;
+  /** Why there is no solution, where the solver cannot give one. */
+  readonly problem: string | null;
+  readonly moved: Moved | null;
+  readonly shownTrees: readonly TreeId[];
+  readonly selection: Selection | null;
+  readonly lens: Lens;
+  readonly drawer: { readonly tab: DrawerTab; readonly open: boolean };
+}
+
+export interface WorkbenchActions {
+  /** Starts the solver on the design as it is. */
+  start(): void;
+  /** Ends the solver; `start` brings it back. */
+  stop(): void;
+  /** Applies commands as one step. Gives null, or a sentence that says why nothing was changed. */
+  act(...commands: Command[]): string | null;
+  undo(): void;
+  redo(): void;
+  select(selection: Selection | null): void;
+  setLens(lens: Lens): void;
+  /** Shows one tree alone, or adds it to or takes it from those shown. */
+  showTree(tree: TreeId, how: 'alone' | 'toggle'): void;
+  /** Shows the next or previous tree alone. */
+  stepTree(by: 1 | -1): void;
+  forgetMoved(): void;
+  openDrawer(tab: DrawerTab): void;
+  toggleDrawer(): void;
+  /** How many changes the server has not taken yet. */
+  unsent(): number;
+  /** Gives up on what is not saved, so that the page can be left without a question. */
+  abandon(): void;
+}
+
+export type Workbench = WorkbenchState & WorkbenchActions;
+export type WorkbenchStore = ReturnType<typeof createWorkbench>;
+
+/** Most trees drawn side by side. */
+export const MAX_SHOWN = 6;
+
+/** Opens a store over a design; `saver` is there for tests. */
+export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor = serverSaver) {
+  const store = createStore<Workbench>()((set, get) => {
+    const saver = saverFor(open.id, (save) => set({ save }));
+    let told = 0;
+
+    async function follow(answer: Promise<SolverAnswer>, label: string | null): Promise<void> {
+      const ticket = (told += 1);
+      const { design } = get();
+      const next = await answer;
+      if (ticket !== told) return; // a later change is already on its way
+      if ('problem' in next) {
+        set({ solution: null, problem: next.problem, moved: null });
+        return;
+      }
+      const solution: Solution = { network: compileNetwork(design), trees: next.trees };
+      const before = get().solution;
+      const moved = label !== null && before ? movedBy(label, before, solution) : null;
+      const ids = solution.trees.map((tree) => tree.id);
+      const kept = get().shownTrees.filter((id) => ids.includes(id));
+      set({ solution, problem: null, moved, shownTrees: kept.length > 0 ? kept : firstShown(design, ids) });
+    }
+
+    /** Puts patches into effect as the next revision. */
+    function take(patches: readonly Patch[], label: string, rest: Partial<WorkbenchState>): void {
+      const { design, revision } = get();
+      set({ design: applyChange(design, patches), revision: revision + 1, ...rest });
+      void follow(solver.change(patches), label);
+    }
+
+    return {
+      id: open.id,
+      design: open.design,
+      revision: open.revision,
+      save: { is: 'saved' },
+      undoSteps: open.undo,
+      redoSteps: open.redo,
+      solution: null,
+      problem: null,
+      moved: null,
+      shownTrees: [],
+      selection: null,
+      lens: 'Root',
+      drawer: { tab: 'ledger', open: true },
+
+      start: () => void follow(solver.open(get().design), null),
+      stop() {
+        told += 1;
+        solver.close();
+      },
+      act(...commands) {
+        const { design, revision, undoSteps } = get();
+        const edited = editAll(design, commands);
+        if (!edited.ok) return problemText(edited.error);
+        const { patches, inverse } = edited.value;
+        const [first] = commands;
+        if (!first || patches.length === 0) return null;
+        const label = describeCommand(design, first);
+        saver.send({ kind: 'edit', base: revision, commands });
+        take(patches, label, { undoSteps: [...undoSteps, { number: revision + 1, label, patches, inverse }], redoSteps: [] });
+        set({ selection: stillThere(get().design, get().selection) });
+        return null;
+      },
+      undo() {
+        const { undoSteps, redoSteps, revision } = get();
+        const step = undoSteps.at(-1);
+        if (!step) return;
+        saver.send({ kind: 'undo', base: revision, target: step.number });
+        take(step.inverse, `took back: ${step.label}`, { undoSteps: undoSteps.slice(0, -1), redoSteps: [...redoSteps, step] });
+        set({ selection: stillThere(get().design, get().selection) });
+      },
+      redo() {
+        const { undoSteps, redoSteps, revision } = get();
+        const step = redoSteps.at(-1);
+        if (!step) return;
+        saver.send({ kind: 'redo', base: revision, target: step.number });
+        take(step.patches, `did again: ${step.label}`, { undoSteps: [...undoSteps, step], redoSteps: redoSteps.slice(0, -1) });
+        set({ selection: stillThere(get().design, get().selection) });
+      },
+      select: (selection) => set({ selection }),
+      setLens(lens) {
+        set({ lens, drawer: { ...get().drawer, tab: lens === 'Cable' ? 'cables' : 'ledger' } });
+      },
+      openDrawer: (tab) => set({ drawer: { tab, open: true } }),
+      toggleDrawer: () => set({ drawer: { ...get().drawer, open: !get().drawer.open } }),
+      showTree(tree, how) {
+        const { shownTrees } = get();
+        if (how === 'alone') set({ shownTrees: [tree] });
+        else if (!shownTrees.includes(tree)) set({ shownTrees: [...shownTrees, tree].slice(-MAX_SHOWN) });
+        else if (shownTrees.length > 1) set({ shownTrees: shownTrees.filter((shown) => shown !== tree) });
+      },
+      stepTree(by) {
+        const { solution, shownTrees } = get();
+        if (!solution || solution.trees.length === 0) return;
+        const ids = solution.trees.map((tree) => tree.id);
+        const at = shownTrees[0] ? ids.indexOf(shownTrees[0]) : 0;
+        set({ shownTrees: [ids[(at + by + ids.length) % ids.length]!] });
+      },
+      forgetMoved: () => set({ moved: null }),
+      unsent: () => saver.unsent(),
+      abandon: () => saver.abandon(),
+    };
+  });
+  return store;
+}
+
+function serverSaver(id: string, report: (state: SaveState) => void): Saver {
+  return createSaver((write) => api.write(id, write), report);
+}
+
+/** The first tree that people named: VLAN 1 is rarely what they come for. */
+function firstShown(design: Design, ids: readonly TreeId[]): TreeId[] {
+  const named = design.vlans[0] && ids.find((id) => id === `vlan:${design.vlans[0]!.id}`);
+  const first = named ?? ids[0];
+  return first ? [first] : [];
+}
+
+/** A selection that the design no longer has is let go. */
+function stillThere(design: Design, selection: Selection | null): Selection | null {
+  if (!selection) return null;
+  if (selection.kind === 'link') return design.links.some((link) => link.id === selection.link) ? selection : null;
+  const sw = design.switches.find((s) => s.id === selection.switch);
+  if (selection.kind === 'switch') return sw ? selection : null;
+  return sw?.ports.some((port) => port.id === selection.port) ? selection : null;
+}

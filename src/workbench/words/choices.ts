@@ -1,0 +1,28 @@
+/** Choices as people read them. */
+import type { Design, Dialect, Tier } from '../../core/design/schema';
+
+/** The dialects that this version can solve. */
+export const DIALECT_CHOICES: readonly (readonly [Dialect, string])[] = [
+  ['stp', 'Classic STP'],
+  ['rstp', 'RSTP'],
+  ['per-vlan-stp', 'Per-VLAN classic'],
+  ['per-vlan-rstp', 'Per-VLAN rapid'],
+  ['off', 'Off (floods)'],
+];
+
+const ALL_DIALECTS: Readonly<Record<Dialect, string>> = { ...(Object.fromEntries(DIALECT_CHOICES) as Record<Dialect, string>), mstp: 'MSTP' };
+export const dialectText = (dialect: Dialect): string => ALL_DIALECTS[dialect];
+
+export const TIER_CHOICES: readonly (readonly [Tier, string])[] = [
+  ['core', 'Core'],
+  ['distribution', 'Distribution'],
+  ['access', 'Access'],
+];
+
+export const METHOD_CHOICES: readonly (readonly [Design['pathCost'], string])[] = [
+  ['long', 'Long (1 Gb/s is 20 000)'],
+  ['short', 'Short (1 Gb/s is 4)'],
+];
+
+export const CARRIAGE_CHOICES = [['trunk', 'Trunk'], ['access', 'Access']] as const;
+export const UP_CHOICES = [['up', 'Up'], ['down', 'Down']] as const;
