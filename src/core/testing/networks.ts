@@ -1,0 +1,116 @@
+/** Networks for tests: a short notation for hand-worked ones, and fast-check arbitraries for random ones. */
+import fc from 'fast-check';
+import { readDesign } from '../design/read';
+import type { Design, Dialect } from '../design/schema';
+import { problemText } from '../design/problem';
+import { solve } from '../tree/solve';
+import { treeOf, viewTree, type Solution, type SwitchView, type TreeView } from '../tree/settled';
+import type { PortId, SwitchId, TreeId } from '../design/ids';
+
+/** Reads a document, failing the test with every problem where it is not legal. */
+export function designOf(document: object): Design {
+  const design = readDesign({ format: 'knot-path-design', version: 1, name: 'test', links: [], switches: [], ...document });
+  if (!design.ok) throw new Error(design.error.map(problemText).join('\n'));
+  return design.value;
+}
+
+type Settings = Record<string, unknown>;
+
+/**
+ * Builds a design from switches (name to settings; MACs rise in the order given unless set) and cables such as
+ * `a 1 = b 2`; ports appear as they are named, and `ports` gives some of them settings by `a 1`.
+ */
+export function networkOf(switches: Record<string, Settings>, cables: readonly string[], ports: Record<string, Settings> = {}, rest: Settings = {}): Design {
+  const named = new Map(Object.keys(switches).map((name) => [name, new Set<string>()]));
+  const ends = cables.map((cable) => cable.split('=').map((end) => end.trim().split(' ') as [string, string]));
+  for (const [name, port] of [...ends.flat(), ...Object.keys(ports).map((key) => key.split(' ') as [string, string])]) named.get(name)?.add(port);
+  return designOf({
+    switches: Object.entries(switches).map(([id, settings], i) => ({
+      id,
+      mac: `02:00:00:00:00:${(i + 1).toString(16).padStart(2, '0')}`,
+      ...settings,
+      ports: [...(named.get(id) ?? [])].map((port) => ({ id: port, number: Number(port), ...ports[`${id} ${port}`] })),
+    })),
+    links: ends.map(([a, b], i) => ({ id: `l${i}`, a: { switch: a![0], port: a![1] }, b: { switch: b![0], port: b![1] } })),
+    ...rest,
+  });
+}
+
+/** Solves, failing the test where there is no solution. */
+export function solutionOf(design: Design): Solution {
+  const solution = solve(design);
+  if (!solution.ok) throw new Error(problemText(solution.error));
+  return solution.value;
+}
+
+/** One tree of a design as the command line shows it. */
+export function settledTree(design: Design, tree = 'cst'): TreeView {
+  const solution = solutionOf(design);
+  const found = treeOf(solution, tree as TreeId);
+  if (!found) throw new Error(`no tree ${tree}`);
+  return viewTree(solution.network, found);
+}
+
+/** A switch in a settled tree. */
+export const at = (tree: TreeView, sw: string): SwitchView => tree.switches[sw as SwitchId]!;
+
+/** `R`, `D`, `A`, `B` or `-` of a port such as `a 1`; a dot where the port is not in the tree. */
+export function roleAt(tree: TreeView, end: string): string {
+  const [sw, port] = end.split(' ');
+  const role = at(tree, sw!)?.ports[port as PortId]?.role;
+  return role === undefined ? '.' : role === 'disabled' ? '-' : role[0]!.toUpperCase();
+}
+
+/** Which dialects a random network draws from. */
+export const FAMILIES: Readonly<Record<'standard' | 'perVlan' | 'mixed' | 'hubs', readonly Dialect[]>> = {
+  standard: ['stp', 'rstp', 'rstp', 'off'],
+  perVlan: ['per-vlan-stp', 'per-vlan-rstp', 'per-vlan-rstp', 'off'],
+  mixed: ['rstp', 'per-vlan-rstp', 'off'],
+  hubs: ['rstp', 'off'],
+};
+
+const COSTS = [undefined, undefined, 1, 2, 4000, 20_000];
+const ALLOWED = ['1-4094', '1-4094', '15', '25', '1,25', ''];
+
+/** Random networks of 1 to `most` switches: parallel and looped cables, things down, overrides, VLANs missing here and there. */
+export function randomDesign(family: keyof typeof FAMILIES, most = 8): fc.Arbitrary<Design> {
+  const port = fc.record({
+    speed: fc.constantFrom(100, 1000, 1000, 10_000), cost: fc.constantFrom(...COSTS), priority: fc.constantFrom(0, 128, 128, 240),
+    up: fc.constantFrom(true, true, true, true, true, false), allowed: fc.constantFrom(...ALLOWED), override: fc.constantFrom(...COSTS),
+  });
+  const cable = fc.record({ a: fc.nat(), b: fc.nat(), up: fc.constantFrom(true, true, true, true, false), portA: port, portB: port });
+  return fc
+    .record({
+      switches: fc.array(
+        fc.record({
+          dialect: fc.constantFrom(...FAMILIES[family]), mac: fc.integer({ min: 1, max: 0xffff }),
+          priority: fc.constantFrom(0, 4096, 32768, 32768), override: fc.constantFrom(undefined, undefined, 4096, 61440),
+        }),
+        { minLength: 1, maxLength: most },
+      ),
+      cables: fc.array(cable, { maxLength: most * 2, size: '+1' }),
+      pathCost: fc.constantFrom('long', 'short'),
+    })
+    .map(({ switches, cables, pathCost }) => {
+      const ports: object[][] = switches.map(() => []);
+      const plug = (index: number, { allowed, override, cost, ...settings }: (typeof cables)[0]['portA']) => {
+        const list = ports[index % ports.length]!;
+        const trees = override === undefined ? {} : { 'vlan:15': { cost: override }, cst: { cost: override } };
+        list.push({ id: String(list.length + 1), number: list.length + 1, ...settings, ...(cost === undefined ? {} : { cost }), trees, vlans: { mode: 'trunk', allowed } });
+        return { switch: `s${index % ports.length}`, port: String(list.length) };
+      };
+      const links = cables.map(({ a, b, up, portA, portB }, i) => ({ id: `l${i}`, a: plug(a, portA), b: plug(b, portB), up }));
+      return designOf({
+        pathCost, links,
+        vlans: [{ id: 15 }, { id: 25 }],
+        switches: switches.map(({ dialect, mac, priority, override }, i) => ({
+          id: `s${i}`, dialect, priority, ports: ports[i],
+          mac: `02:00:00:${i.toString(16).padStart(2, '0')}:${(mac >> 8).toString(16).padStart(2, '0')}:${(mac & 255).toString(16).padStart(2, '0')}`,
+          trees: override === undefined ? {} : { 'vlan:15': { priority: override }, cst: { priority: override } },
+        })),
+      });
+    });
+}
+
+/** Random networks of any family. */
+export const anyDesign = fc.constantFrom('standard' as const, 'perVlan' as const, 'mixed' as const, 'hubs' as const).chain((family) => randomDesign(family, family === 'hubs' ? 4 : 8));

@@ -1,0 +1,116 @@
+import fc from 'fast-check';
+import { fernhollow } from '../demo/fernhollow';
+import { edit } from '../design/edit';
+import { vlanTree, type LinkId, type PortId, type SwitchId, type TreeId } from '../design/ids';
+import type { Design } from '../design/schema';
+import { anyDesign, networkOf, solutionOf } from '../testing/networks';
+import { explainRoot, standbyRoot, takesPart } from './election';
+import { explainPort } from './explain';
+import { movedEnds } from './moved';
+import { roleOf, treeOf } from './settled';
+import { compareField, compareVectors, VECTOR_FIELDS } from './vector';
+
+function why(design: Design, sw: string, port: string, tree = 'cst') {
+  const { network, trees } = solutionOf(design);
+  const found = explainPort(network, treeOf({ network, trees }, tree as TreeId)!, network.portIndexOf(sw as SwitchId, port as PortId));
+  if (!found) throw new Error('not in the tree');
+  return found;
+}
+
+describe('an explanation', () => {
+  it('compares vectors of which the winner is better, and names the first part in which they differ', () => {
+    fc.assert(
+      fc.property(anyDesign, (design) => {
+        const { network, trees } = solutionOf(design);
+        for (const tree of trees) {
+          network.ports.forEach((_, p) => {
+            const found = explainPort(network, tree, p);
+            expect(found?.role ?? null).toBe(roleOf(tree, p));
+            for (const { winner, loser, decidedBy } of found?.comparisons ?? []) {
+              expect(compareVectors(winner.vector, loser.vector)).toBeLessThan(0);
+              const first = VECTOR_FIELDS.findIndex((field) => compareField(winner.vector, loser.vector, field) !== 0);
+              expect(decidedBy).toBe(VECTOR_FIELDS[first]);
+            }
+            if (found?.role === 'alternate' || found?.role === 'backup') expect(found.comparisons.length).toBeGreaterThan(0);
+          });
+        }
+      }),
+      { numRuns: 200 },
+    );
+  });
+
+  it('says at what cost an alternate end lost its segment, and what its way to the root would cost', () => {
+    const design = networkOf({ a: {}, b: {}, c: {} }, ['a 1 = b 1', 'b 2 = c 1', 'c 2 = a 2'], { 'c 2': { cost: 30_000 } });
+    const { sentence, comparisons } = why(design, 'c', '1');
+    expect(sentence).toBe('Alternate: b offers this segment at 20\u202f000, c could only at 30\u202f000. Its way to the root is port 2; this one would cost 40\u202f000.');
+    expect(comparisons.map((c) => c.decidedBy)).toEqual(['rootPathCost', 'rootPathCost']);
+  });
+
+  it('names the identifier that breaks a tie', () => {
+    const parallel = networkOf({ a: {}, b: {} }, ['a 1 = b 1', 'a 2 = b 2']);
+    expect(why(parallel, 'b', '1').sentence).toContain("port 2 costs the same, but a's port ID 128.1 is lower than its 128.2");
+    const shared = networkOf({ hub: { dialect: 'off' }, a: {}, b: {} }, ['hub 1 = a 1', 'hub 2 = b 1', 'hub 3 = b 2']);
+    expect(why(shared, 'b', '1').comparisons[0]?.decidedBy).toBe('receivingPort');
+  });
+
+  it.each([
+    ['1', 'nothing is plugged in'],
+    ['2', 'the port is set down'],
+    ['3', 'the link is cut'],
+    ['4', 'the port at the other end is set down'],
+  ])('says why port %s has no signal', (port, reason) => {
+    const design = networkOf({ a: {}, b: {} }, ['a 2 = b 2', 'a 3 = b 3', 'a 4 = b 4'], { 'a 1': {}, 'a 2': { up: false }, 'b 4': { up: false } });
+    const cut = edit(design, { do: 'set-link', link: 'l1' as LinkId, up: false });
+    expect(why(cut.ok ? cut.value.design : design, 'a', port).sentence).toContain(reason);
+  });
+});
+
+describe('the election', () => {
+  const solution = solutionOf(fernhollow());
+  const tree = treeOf(solution, vlanTree(15))!;
+
+  it('ranks bridge identifiers and says that a MAC decided', () => {
+    const election = explainRoot(solution.network, tree, 0)!;
+    expect(election.decidedBy).toBe('mac');
+    expect(election.ranking.map((c) => c.name)).toEqual(['lodge', 'workshop', 'array-hut', 'ridge-a', 'ridge-b', 'dome-north', 'dome-east', 'dome-west']);
+    expect(election.sentence).toContain('all 8 bridges have priority 32783');
+  });
+
+  it('has the second in the ranking stand by: it is root when the first is gone', () => {
+    fc.assert(
+      fc.property(anyDesign, (design) => {
+        const before = solutionOf(design);
+        for (const t of before.trees) {
+          const root = t.root.find((r) => r >= 0);
+          if (root === undefined) continue;
+          const standby = standbyRoot(t, root);
+          expect(standby < 0 || t.rank[standby]! > t.rank[root]!).toBe(true);
+          expect([...t.root].filter((r, s) => r === root && s !== root && t.rank[s]! < t.rank[standby]!)).toEqual([]);
+        }
+      }),
+      { numRuns: 100 },
+    );
+  });
+
+  it('does not count a switch without a port in the tree as an island', () => {
+    const hut = solution.network.switchIndex.get('array-hut' as SwitchId)!;
+    expect(takesPart(solution.network, treeOf(solution, vlanTree(25))!, hut)).toBe(false);
+    expect(takesPart(solution.network, tree, hut)).toBe(true);
+  });
+});
+
+describe('moved ends', () => {
+  it('are none between a solution and itself', () => {
+    fc.assert(fc.property(anyDesign, (design) => expect(movedEnds(solutionOf(design), solutionOf(design))).toEqual([])), { numRuns: 50 });
+  });
+
+  it('are the ends whose role differs, found by name where ports come and go', () => {
+    const before = networkOf({ a: {}, b: {}, c: {} }, ['a 1 = b 1', 'b 2 = c 1', 'c 2 = a 2']);
+    const after = { ...before, switches: [...before.switches].reverse(), links: before.links.slice(0, 2) };
+    expect(movedEnds(solutionOf(before), solutionOf(after))).toEqual([
+      { tree: 'cst', switch: 'c', port: '1', before: 'alternate', after: 'root' },
+      { tree: 'cst', switch: 'c', port: '2', before: 'root', after: 'disabled' },
+      { tree: 'cst', switch: 'a', port: '2', before: 'designated', after: 'disabled' },
+    ]);
+  });
+});
