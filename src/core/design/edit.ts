@@ -70,7 +70,7 @@ function apply(draft: Draft<Design>, command: Command): void {
       const sw = findSwitch(draft, command.switch);
       if (command.tree === null) sw.priority = command.priority ?? BRIDGE_PRIORITY.default;
       else if (command.priority === null) delete sw.trees[command.tree];
-      else sw.trees[command.tree] = { priority: command.priority };
+      else assign(sw.trees, { [command.tree]: { priority: command.priority } });
       return;
     }
     case 'set-port': {
@@ -91,7 +91,7 @@ function apply(draft: Draft<Design>, command: Command): void {
       return;
     }
     case 'move-switches':
-      for (const { switch: id, position } of command.to) findSwitch(draft, id).position = position;
+      for (const { switch: id, position } of command.to) assign(findSwitch(draft, id), { position });
       return;
     case 'add-switch':
       draft.switches.push(command.switch);
@@ -130,10 +130,11 @@ function setOnPort(port: Draft<Design>['switches'][0]['ports'][0], tree: TreeId 
     else port.cost = value;
     return;
   }
-  const set = { ...port.trees[tree], [key]: value ?? undefined };
+  const set = { ...port.trees[tree] };
   if (value === null) delete set[key];
+  else set[key] = value;
   if (Object.keys(set).length === 0) delete port.trees[tree];
-  else port.trees[tree] = set;
+  else assign(port.trees, { [tree]: set });
 }
 
 /** A switch leaves with its cables and bundles; hosts that hung on it stay, unplugged. */

@@ -5,6 +5,8 @@
  */
 import type { PortId, SwitchId } from '../design/ids';
 import type { Design, Port, Switch } from '../design/schema';
+import type { VlanSet } from '../design/vlanSet';
+import { carried } from './trees';
 
 /** Why a port has no signal, or null where it has. */
 export type DeadReason = 'no-cable' | 'port-down' | 'link-cut' | 'far-end-down';
@@ -24,6 +26,8 @@ export interface Network {
   readonly link: Int32Array;
   /** 1 where the port has signal. */
   readonly live: Uint8Array;
+  /** The VLANs that each port carries. */
+  readonly carried: readonly VlanSet[];
   /** Rank of each port by (switch id, port id): the last resort where port identifiers collide. */
   readonly order: Int32Array;
   readonly portIndexOf: (sw: SwitchId, port: PortId) => number;
@@ -62,7 +66,11 @@ export function compileNetwork(design: Design): Network {
       live[p] = ports[p]!.up ? 1 : 0;
     }
   }
-  return { design, switches, ports, switchIndex, firstPort, owner, far, link, live, order: portOrder(switches, ports, owner), portIndexOf };
+  return {
+    design, switches, ports, switchIndex, firstPort, owner, far, link, live, portIndexOf,
+    carried: ports.map((port) => carried(port.vlans)),
+    order: portOrder(switches, ports, owner),
+  };
 }
 
 function portOrder(switches: readonly Switch[], ports: readonly Port[], owner: Int32Array): Int32Array {

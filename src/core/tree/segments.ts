@@ -2,7 +2,7 @@
  * The LANs of one tree: which bridge ports hear each other. A cable joins two ports; a switch that merely floods the
  * tree's frames joins the cables plugged into it to one segment.
  */
-import type { TreeId } from '../design/ids';
+import { treeVlan, type TreeId } from '../design/ids';
 import type { Network } from './network';
 import { belongs, partOf, type Part } from './trees';
 
@@ -24,7 +24,8 @@ export interface Segments {
  * only there does it flood another VLAN's tree frames.
  */
 export function segmentsOf(network: Network, tree: TreeId, relayForwards: (port: number) => boolean): Segments {
-  const { switches, ports, owner, link, live, firstPort } = network;
+  const { switches, ports, carried, owner, link, live, firstPort } = network;
+  const vid = treeVlan(tree);
   const parts = switches.map((sw) => partOf(sw, tree));
   const links = network.design.links.length;
   const joined = new Int32Array(links).map((_, l) => l);
@@ -38,7 +39,7 @@ export function segmentsOf(network: Network, tree: TreeId, relayForwards: (port:
     const part = parts[s]!;
     let before = -1;
     for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) {
-      if (!belongs(switches[s]!, ports[p]!.vlans, tree)) continue;
+      if (!belongs(switches[s]!, carried[p]!, vid)) continue;
       if (part === 'bridge') member[p] = 1;
       else if (live[p] && link[p]! >= 0 && (part === 'hub' || relayForwards(p))) {
         if (before >= 0) joined[lead(link[p]!)] = lead(before);
@@ -64,7 +65,7 @@ export function segmentsOf(network: Network, tree: TreeId, relayForwards: (port:
   function segmentOf(p: number): number {
     const q = network.far[p]!;
     const s = owner[q]!;
-    const open = parts[s] === 'bridge' || (belongs(switches[s]!, ports[q]!.vlans, tree) && (parts[s] === 'hub' || relayForwards(q)));
+    const open = parts[s] === 'bridge' || (belongs(switches[s]!, carried[q]!, vid) && (parts[s] === 'hub' || relayForwards(q)));
     return open ? lead(link[p]!) : links + p;
   }
 }

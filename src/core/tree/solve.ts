@@ -7,11 +7,10 @@ import { vlanTree, type TreeId } from '../design/ids';
 import type { DesignProblem } from '../design/problem';
 import type { Design } from '../design/schema';
 import { fail, ok, type Result } from '../result';
-import { bridgeId, compareBridgeIds, portIdentifier, portIdentifierValue, setPathCost } from './bridgeId';
 import { MinHeap } from './minHeap';
 import { compileNetwork, type Network } from './network';
-import { pathCostOf } from './pathCost';
 import { segmentsOf, type Segments } from './segments';
+import { compileSettings, type Settings } from './settings';
 import { CODE, type SettledTree, type Solution } from './settled';
 import { treesOf } from './trees';
 import { unsolved } from './unsolved';
@@ -26,25 +25,20 @@ export function solve(design: Design): Result<Solution, DesignProblem> {
 
 /** Solves the trees named, of a network that `unsolved` has nothing against. */
 export function solveTrees(network: Network, trees: readonly TreeId[]): SettledTree[] {
-  const speeds = new Map<number, number>();
-  const speedCost = Int32Array.from(network.ports, (port) => {
-    const known = speeds.get(port.speed) ?? pathCostOf(port.speed, network.design.pathCost);
-    speeds.set(port.speed, known);
-    return known;
-  });
+  const settings = compileSettings(network);
   // A relay's ports do in another VLAN's tree what they do in its own, which is one with VLAN 1's.
   let common: SettledTree | null = null;
   const relayForwards = (port: number): boolean => {
-    common ??= solveTree(network, vlanTree(1), speedCost, () => false);
+    common ??= solveTree(network, vlanTree(1), settings, () => false);
     return common.role[port] === CODE.root || common.role[port] === CODE.designated;
   };
-  return trees.map((tree) => solveTree(network, tree, speedCost, relayForwards));
+  return trees.map((tree) => solveTree(network, tree, settings, relayForwards));
 }
 
-function solveTree(network: Network, id: TreeId, speedCost: Int32Array, relayForwards: (port: number) => boolean): SettledTree {
+function solveTree(network: Network, id: TreeId, settings: Settings, relayForwards: (port: number) => boolean): SettledTree {
   const segments = segmentsOf(network, id, relayForwards);
-  const { cost, portKey } = portSettings(network, segments, id, speedCost);
-  const rank = rankBridges(network, segments, id);
+  const { cost, portKey } = settings.portsIn(id);
+  const rank = settings.bridgesIn(id).map((place, s) => (segments.parts[s] === 'bridge' ? place : -1));
   const { root, rootPathCost } = rootPaths(network, segments, rank, cost);
 
   /** The tail of a priority vector that two ports send, bridge identifier and port identifier: negative where p's is better. */
@@ -59,31 +53,6 @@ function solveTree(network: Network, id: TreeId, speedCost: Int32Array, relayFor
   return { id, root, rootPathCost, rootPort, rank, role: roles(network, segments, rootPort, designated), cost, designated };
 }
 
-/** Each member port's path cost and its port identifier as one number. */
-function portSettings(network: Network, segments: Segments, tree: TreeId, speedCost: Int32Array) {
-  const cost = new Int32Array(network.ports.length);
-  const portKey = new Int32Array(network.ports.length);
-  for (let p = 0; p < cost.length; p += 1) {
-    if (!segments.member[p]) continue;
-    const port = network.ports[p]!;
-    const { dialect } = network.switches[network.owner[p]!]!;
-    cost[p] = setPathCost(port, tree, dialect) ?? speedCost[p]!;
-    portKey[p] = portIdentifierValue(portIdentifier(port, tree, dialect));
-  }
-  return { cost, portKey };
-}
-
-/** The place of each bridge in the order of bridge identifiers; -1 for switches that are not bridges in this tree. */
-function rankBridges(network: Network, segments: Segments, tree: TreeId): Int32Array {
-  const bridges = network.switches
-    .map((sw, s) => ({ s, id: bridgeId(sw, tree), name: sw.id }))
-    .filter(({ s }) => segments.parts[s] === 'bridge')
-    .sort((a, b) => compareBridgeIds(a.id, b.id) || (a.name < b.name ? -1 : 1));
-  const rank = new Int32Array(network.switches.length).fill(-1);
-  bridges.forEach(({ s }, place) => (rank[s] = place));
-  return rank;
-}
-
 /** Root and root path cost of each bridge: the best bridge of each island is its root, and costs add up away from it. */
 function rootPaths(network: Network, segments: Segments, rank: Int32Array, cost: Int32Array) {
   const count = network.switches.length;
@@ -95,7 +64,7 @@ function rootPaths(network: Network, segments: Segments, rank: Int32Array, cost:
   rank.forEach((place, s) => place >= 0 && (byRank[place] = s));
   const heap = new MinHeap();
   for (const best of byRank) {
-    if (best < 0) break;
+    if (best < 0) continue;
     if (root[best]! >= 0) continue;
     root[best] = best;
     rootPathCost[best] = 0;
@@ -160,12 +129,15 @@ function rootPorts(
 
 /** 802.1Q-2018 13.12: disabled without signal; else root, designated, backup where the own bridge is designated, alternate. */
 function roles(network: Network, segments: Segments, rootPort: Int32Array, designated: Int32Array): Uint8Array {
-  return Uint8Array.from(network.ports, (_, p) => {
-    if (!segments.member[p]) return CODE.absent;
-    if (segments.of[p]! < 0) return CODE.disabled;
-    if (designated[p] === p) return CODE.designated;
+  const role = new Uint8Array(network.ports.length);
+  for (let p = 0; p < role.length; p += 1) {
+    if (!segments.member[p]) continue;
+    const best = designated[p]!;
     const s = network.owner[p]!;
-    if (rootPort[s] === p) return CODE.root;
-    return network.owner[designated[p]!] === s ? CODE.backup : CODE.alternate;
-  });
+    if (segments.of[p]! < 0) role[p] = CODE.disabled;
+    else if (best === p) role[p] = CODE.designated;
+    else if (rootPort[s] === p) role[p] = CODE.root;
+    else role[p] = network.owner[best] === s ? CODE.backup : CODE.alternate;
+  }
+  return role;
 }

@@ -1,12 +1,11 @@
 /** Which trees a design has, and what part each switch and port plays in them. */
-import { CST, treeVlan, vlanTree, type TreeId } from '../design/ids';
+import { CST, vlanTree, type TreeId } from '../design/ids';
 import type { Carriage, Design, Switch } from '../design/schema';
-import { vlanSet } from '../design/vlanSet';
+import { vlanSet, type VlanSet } from '../design/vlanSet';
 import { isPerVlan } from './bridgeId';
 
-/** Whether frames of a VLAN pass a port with this carriage. */
-export const carries = (vlans: Carriage, vid: number): boolean =>
-  vlans.mode === 'access' ? vlans.vlan === vid : vlanSet(vlans.allowed).has(vid);
+/** The VLANs whose frames pass a port with this carriage. */
+export const carried = (vlans: Carriage): VlanSet => vlanSet(vlans.mode === 'access' ? String(vlans.vlan) : vlans.allowed);
 
 /**
  * The trees of a design, in rising order: `vlan:N` for VLAN 1 and each declared VLAN when any switch runs a tree
@@ -34,12 +33,8 @@ export function partOf(sw: Switch, tree: TreeId): Part {
 }
 
 /**
- * Whether a port belongs to a tree. A per-VLAN tree runs only over ports that carry its VLAN; the CST over all, and so
- * does a standard bridge's end of VLAN 1's tree, which it takes for the CST.
+ * Whether a port that carries `vlans` belongs to the tree of VLAN `vid` (null: the CST, to which every port belongs).
+ * A per-VLAN tree runs only over ports that carry its VLAN; but a standard bridge's end of VLAN 1's tree is its CST.
  */
-export function belongs(sw: Switch, vlans: Carriage, tree: TreeId): boolean {
-  const vid = treeVlan(tree);
-  if (vid === null) return true;
-  const standard = !isPerVlan(sw.dialect) && sw.dialect !== 'off';
-  return (standard && vid === 1) || carries(vlans, vid);
-}
+export const belongs = (sw: Switch, vlans: VlanSet, vid: number | null): boolean =>
+  vid === null || vlans.has(vid) || (vid === 1 && sw.dialect !== 'off' && !isPerVlan(sw.dialect));

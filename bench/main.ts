@@ -1,0 +1,3 @@
+import { benchSolver } from './solver';
+
+benchSolver();

@@ -1,0 +1,73 @@
+/** The command line as people run it: the bundle that the set-up builds. */
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { fernhollow } from '../core/demo/fernhollow';
+import { writeDesign } from '../core/design/write';
+import { settledTree } from '../core/testing/networks';
+
+const folder = mkdtempSync(path.join(tmpdir(), 'knot-path-cli-'));
+const file = (name: string, text: string) => {
+  writeFileSync(path.join(folder, name), text);
+  return path.join(folder, name);
+};
+const knotPath = (args: string[], input = '') => {
+  const { status, stdout, stderr } = spawnSync(process.execPath, ['dist/cli/knot-path.cjs', ...args], { encoding: 'utf8', input });
+  return { status, stdout, stderr };
+};
+const demo = file('demo.knot.json', writeDesign(fernhollow()));
+const minimal = (more: object) => JSON.stringify({ format: 'knot-path-design', version: 1, name: 'n', switches: [], links: [], ...more });
+
+describe('knot-path solve', () => {
+  it('prints every tree as JSON', () => {
+    const { status, stdout } = knotPath(['solve', demo, '--json']);
+    const { trees } = JSON.parse(stdout) as { trees: { id: string }[] };
+    expect(status).toBe(0);
+    expect(trees.map((tree) => tree.id)).toEqual([1, 15, 25, 35, 45, 55, 65].map((vid) => `vlan:${vid}`));
+    expect(trees[1]).toEqual(settledTree(fernhollow(), 'vlan:15'));
+    expect(trees[1]).toMatchObject({ switches: { lodge: { root: 'lodge', rootPathCost: 0, rootPort: null, ports: { 1: { role: 'designated', state: 'forwarding', cost: 20_000 } } } } });
+  });
+
+  it('prints the trees that are asked for, from standard input too', () => {
+    const { stdout } = knotPath(['solve', '-', '--tree', 'vlan:15', 'vlan:25', '--json'], writeDesign(fernhollow()));
+    expect((JSON.parse(stdout) as { trees: { id: string }[] }).trees.map((tree) => tree.id)).toEqual(['vlan:15', 'vlan:25']);
+  });
+
+  it('prints words without --json', () => expect(knotPath(['solve', demo, '--tree', 'vlan:15']).stdout).toContain('ridge-a: root lodge, root path cost 20000, root port 7'));
+});
+
+describe('knot-path explain', () => {
+  it('says why, with the vectors', () => {
+    const { status, stdout } = knotPath(['explain', demo, 'ridge-b', '1', '--tree', 'vlan:15']);
+    expect(status).toBe(0);
+    expect(stdout).toContain('ridge-b port 1 in vlan:15: alternate, discarding');
+    expect(stdout).toMatch(/bridge ID .*32783\.02:4b:00:00:00:0a .*32783\.02:4b:00:00:00:0b +<- decides/);
+  });
+});
+
+describe('knot-path check', () => {
+  it('ends with 1 where there are findings and with 0 where there are none', () => {
+    expect(knotPath(['check', demo])).toMatchObject({ status: 1, stdout: expect.stringContaining('root-by-mac: lodge is root') as string });
+    expect(knotPath(['check', file('empty.knot.json', minimal({}))])).toMatchObject({ status: 0, stdout: 'no findings\n' });
+  });
+});
+
+describe('unusable input', () => {
+  it.each([
+    ['no such file', ['solve', path.join(folder, 'none')], 'cannot be read (ENOENT)'],
+    ['no JSON', ['solve', file('text', 'hello')], 'text that is not JSON'],
+    ['an illegal value', ['check', file('bad', minimal({ switches: [{ id: 'a', mac: '02:00:00:00:00:01', priority: 5, ports: [] }] }))], 'switches[0].priority: found 5; allowed: 0 to 61440'],
+    ['an unknown tree', ['solve', demo, '--tree', 'vlan:7'], '--tree: found "vlan:7"; allowed: vlan:1, vlan:15'],
+    ['an unknown switch', ['explain', demo, 'attic', '1', '--tree', 'vlan:15'], 'switch: found "attic"; allowed: ridge-a'],
+    ['an unknown port', ['explain', demo, 'lodge', '9', '--tree', 'vlan:15'], 'port: found "9"; allowed on lodge: 1, 2, 3, 5'],
+    ['no tree', ['explain', demo, 'lodge', '1'], 'required option'],
+    ['an unknown command', ['dance'], 'unknown command'],
+    ['what cannot be solved yet', ['solve', file('mstp', minimal({ switches: [{ id: 'a', mac: '02:00:00:00:00:01', dialect: 'mstp', ports: [] }] }))], 'switches[0].dialect'],
+  ])('%s ends with 2 and one line on standard error', (_, args, text) => {
+    const { status, stdout, stderr } = knotPath(args);
+    expect({ status, stdout }).toEqual({ status: 2, stdout: '' });
+    expect(stderr).toContain(text);
+    expect(stderr.trimEnd().split('\n')).toHaveLength(1);
+  });
+});

@@ -1,0 +1,107 @@
+import fc from 'fast-check';
+import { fernhollow } from '../demo/fernhollow';
+import { anyDesign } from '../testing/networks';
+import { commandSchema, type Command } from './commands';
+import { describeCommand } from './describe';
+import { applyChange, edit, editAll } from './edit';
+import { readDesignText } from './read';
+import type { Design } from './schema';
+import { writeDesign } from './write';
+
+const demo = fernhollow();
+const command = (input: object): Command => commandSchema.parse(input);
+
+/** A random command on a design; some name what is not there. */
+function commandsFor(design: Design): fc.Arbitrary<Command> {
+  const sw = fc.constantFrom(...design.switches.map((s) => s.id), 'nobody');
+  const tree = fc.constantFrom(null, 'cst', 'vlan:15');
+  const port = fc.constantFrom('1', '2', '99');
+  const link = fc.constantFrom(...design.links.map((l) => l.id), 'nothing');
+  return fc.oneof(
+    fc.record({ do: fc.constant('rename-design'), name: fc.string({ minLength: 1, maxLength: 9 }).filter((s) => s.trim() !== '') }),
+    fc.record({ do: fc.constant('set-switch'), switch: sw, name: fc.constantFrom('x', 'y'), dialect: fc.constantFrom('stp', 'rstp', 'off') }),
+    fc.record({ do: fc.constant('set-bridge-priority'), switch: sw, tree, priority: fc.constantFrom(null, 0, 4096) }),
+    fc.record({ do: fc.constant('set-port'), switch: sw, port, up: fc.boolean(), speed: fc.constantFrom(100, 1000) }),
+    fc.record({ do: fc.constant('set-port-cost'), switch: sw, port, tree, cost: fc.constantFrom(null, 1, 65_535, 70_000) }),
+    fc.record({ do: fc.constant('set-port-priority'), switch: sw, port, tree, priority: fc.constantFrom(null, 0, 240) }),
+    fc.record({ do: fc.constant('set-link'), link, up: fc.boolean() }),
+    fc.record({ do: fc.constant('remove-link'), link }),
+    fc.record({ do: fc.constant('remove-switch'), switch: sw }),
+    fc.record({ do: fc.constant('move-switches'), to: fc.array(fc.record({ switch: sw, position: fc.record({ x: fc.integer(), y: fc.integer() }) }), { maxLength: 3 }) }),
+  ).map(command);
+}
+const designAndCommands = anyDesign.chain((design) => fc.tuple(fc.constant(design), fc.array(commandsFor(design), { maxLength: 8 })));
+
+describe('an edit', () => {
+  it('leads there by its patches and back by its inverse, and leaves a legal document', () => {
+    fc.assert(
+      fc.property(designAndCommands, ([start, commands]) => {
+        let design = start;
+        for (const each of commands) {
+          const edited = edit(design, each);
+          if (!edited.ok) continue;
+          expect(applyChange(design, edited.value.patches)).toEqual(edited.value.design);
+          expect(applyChange(edited.value.design, edited.value.inverse)).toEqual(design);
+          expect(readDesignText(writeDesign(edited.value.design))).toEqual({ ok: true, value: edited.value.design });
+          design = edited.value.design;
+        }
+      }),
+      { numRuns: 200 },
+    );
+  });
+
+  it('of several commands is one step, or none where one of them fails', () => {
+    fc.assert(
+      fc.property(designAndCommands, ([design, commands]) => {
+        const before = JSON.stringify(design);
+        const edited = editAll(design, commands);
+        if (edited.ok) expect(applyChange(edited.value.design, edited.value.inverse)).toEqual(design);
+        expect(JSON.stringify(design)).toBe(before);
+      }),
+      { numRuns: 100 },
+    );
+  });
+
+  it('that changes nothing has no patches', () => {
+    const edited = edit(demo, command({ do: 'set-port', switch: 'ridge-a', port: '1', speed: 10_000, vlans: demo.switches[0]!.ports[0]!.vlans }));
+    expect(edited.ok && edited.value.patches).toEqual([]);
+  });
+
+  it.each([
+    [{ do: 'set-switch', switch: 'nobody', name: 'x' }, 'switch nobody'],
+    [{ do: 'set-link', link: 'none', up: false }, 'link none'],
+    [{ do: 'set-port-cost', switch: 'lodge', port: '77', tree: null, cost: 3 }, 'port 77 of lodge'],
+    [{ do: 'add-link', link: { id: 'new', a: { switch: 'lodge', port: '1' }, b: { switch: 'lodge', port: '5' } } }, 'links[15].a'],
+  ])('that does not fit is refused: %j', (input, path) => {
+    expect(edit(demo, command(input))).toMatchObject({ ok: false, error: { path } });
+  });
+
+  it('refuses costs that the short method cannot say, and the method where such costs are set', () => {
+    const costly = edit(demo, command({ do: 'set-port-cost', switch: 'lodge', port: '1', tree: 'vlan:15', cost: 70_000 }));
+    if (!costly.ok) throw new Error('not taken');
+    expect(edit(costly.value.design, command({ do: 'set-cost-method', method: 'short' }))).toMatchObject({ ok: false, error: { found: '70000' } });
+  });
+
+  it('takes the cables of a removed switch along and unplugs its hosts', () => {
+    const edited = edit(demo, command({ do: 'remove-switch', switch: 'ridge-b' }));
+    if (!edited.ok) throw new Error('not taken');
+    expect(edited.value.design.links).toHaveLength(8);
+    expect(edited.value.design.hosts.find((host) => host.id === 'image-store')?.attach).toEqual([]);
+  });
+});
+
+describe('a command in words', () => {
+  it.each([
+    [{ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:15', priority: 4096 }, 'priority of ridge-a in VLAN 15: 32768 to 4096'],
+    [{ do: 'set-bridge-priority', switch: 'ridge-a', tree: null, priority: 0 }, 'priority of ridge-a in all trees: 32768 to 0'],
+    [{ do: 'set-port-cost', switch: 'lodge', port: '1', tree: 'vlan:25', cost: 9000 }, 'cost of lodge port 1 in VLAN 25: from speed to 9000'],
+    [{ do: 'set-port-cost', switch: 'lodge', port: '1', tree: null, cost: null }, 'cost of lodge port 1 in all trees: from speed to none of its own'],
+    [{ do: 'set-link', link: 'l1', up: false }, 'link ridge-a port 1 to ridge-b port 1: cut'],
+    [{ do: 'set-port', switch: 'lodge', port: '5', vlans: { mode: 'access', vlan: 45 } }, 'lodge port 5: access 45'],
+    [{ do: 'set-port', switch: 'lodge', port: '5', speed: 100, up: false }, 'lodge port 5: speed 1000 to 100 Mb/s, set down'],
+    [{ do: 'set-switch', switch: 'lodge', tier: 'core', dialect: 'off' }, 'lodge: tier access to core, dialect per-vlan-rstp to off'],
+    [{ do: 'move-switches', to: [{ switch: 'lodge', position: { x: 1, y: 1 } }] }, 'moved lodge'],
+    [{ do: 'remove-link', link: 'l2' }, 'unplugged ridge-a port 2 from ridge-b port 2'],
+    [{ do: 'rename-design', name: 'New' }, 'name: Fernhollow Observatory to New'],
+  ])('%j', (input, words) => expect(describeCommand(demo, command(input))).toBe(words));
+});

@@ -1,0 +1,134 @@
+import { commandSchema, type Command } from '../core/design/commands';
+import { fernhollow } from '../core/demo/fernhollow';
+import { leanDesign } from '../core/design/write';
+import { openDatabase, type Db } from './db/connect';
+import * as service from './designService';
+
+const command = (input: object): Command => commandSchema.parse(input);
+const priority = (value: number) => [command({ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:15', priority: value })];
+
+function take<T>(result: { ok: true; value: T } | { ok: false; error: unknown }): T {
+  if (!result.ok) throw new Error(JSON.stringify(result.error));
+  return result.value;
+}
+
+let db: Db;
+let id: string;
+const opened = () => take(service.openDesign(db, id));
+const ridgeA = () => opened().design.switches[0]?.trees;
+
+beforeEach(() => {
+  db = openDatabase(':memory:');
+  id = take(service.createDesign(db, { do: 'demo' }));
+});
+
+describe('a stored design', () => {
+  it('opens as it was created, at revision 0', () => {
+    expect(opened()).toMatchObject({ revision: 0, undo: [], redo: [] });
+    expect(opened().design).toEqual(fernhollow());
+  });
+
+  it('keeps every edit as a numbered revision in words', () => {
+    expect(take(service.editDesign(db, id, 0, priority(4096)))).toBe(1);
+    expect(take(service.editDesign(db, id, 1, priority(8192)))).toBe(2);
+    expect(ridgeA()).toEqual({ 'vlan:15': { priority: 8192 } });
+    expect(opened().undo.map((step) => step.label)).toEqual(['priority of ridge-a in VLAN 15: 32768 to 4096', 'priority of ridge-a in VLAN 15: 4096 to 8192']);
+  });
+
+  it('is followed across snapshots: 120 revisions open to the last', () => {
+    for (let n = 0; n < 120; n += 1) take(service.editDesign(db, id, n, priority((n % 15) * 4096)));
+    expect(opened().revision).toBe(120);
+    expect(ridgeA()).toEqual({ 'vlan:15': { priority: (119 % 15) * 4096 } });
+  });
+
+  it('refuses a write based on an older revision and says what happened since', () => {
+    take(service.editDesign(db, id, 0, priority(4096)));
+    const late = service.editDesign(db, id, 0, priority(0));
+    expect(late).toMatchObject({ ok: false, error: { status: 409, revision: 1, since: ['priority of ridge-a in VLAN 15: 32768 to 4096'] } });
+    expect(ridgeA()).toEqual({ 'vlan:15': { priority: 4096 } });
+  });
+
+  it('refuses what does not fit, changing nothing', () => {
+    const both = [...priority(4096), command({ do: 'set-switch', switch: 'nobody', name: 'x' })];
+    expect(service.editDesign(db, id, 0, both)).toMatchObject({ ok: false, error: { status: 422 } });
+    expect(opened().revision).toBe(0);
+  });
+
+  it('makes no revision of a change that changes nothing', () => {
+    take(service.editDesign(db, id, 0, priority(4096)));
+    expect(take(service.editDesign(db, id, 1, priority(4096)))).toBe(1);
+  });
+});
+
+describe('undo and redo', () => {
+  const step = (kind: 'undo' | 'redo', base: number, target: number) => service.stepDesign(db, id, base, kind, target);
+
+  it('are revisions of their own, in turn', () => {
+    take(service.editDesign(db, id, 0, priority(4096)));
+    take(service.editDesign(db, id, 1, priority(8192)));
+    take(step('undo', 2, 2));
+    expect(ridgeA()).toEqual({ 'vlan:15': { priority: 4096 } });
+    take(step('undo', 3, 1));
+    expect(ridgeA()).toEqual({});
+    take(step('redo', 4, 1));
+    expect(ridgeA()).toEqual({ 'vlan:15': { priority: 4096 } });
+    expect(opened()).toMatchObject({ revision: 5, undo: [{ number: 1 }], redo: [{ number: 2 }] });
+  });
+
+  it('lose what could be redone with the next edit', () => {
+    take(service.editDesign(db, id, 0, priority(4096)));
+    take(step('undo', 1, 1));
+    take(service.editDesign(db, id, 2, priority(0)));
+    expect(opened()).toMatchObject({ undo: [{ number: 3 }], redo: [] });
+  });
+
+  it('refuse a revision that is not the next in line', () => {
+    take(service.editDesign(db, id, 0, priority(4096)));
+    take(service.editDesign(db, id, 1, priority(8192)));
+    expect(step('undo', 2, 1)).toMatchObject({ ok: false, error: { status: 422 } });
+    expect(step('redo', 2, 1)).toMatchObject({ ok: false });
+  });
+});
+
+describe('the list of designs', () => {
+  const names = () => service.listDesigns(db).map((design) => design.name);
+
+  it('has the last changed first', () => {
+    take(service.createDesign(db, { do: 'create', name: 'Valley' }, Date.now() + 5));
+    expect(names()).toEqual(['Valley', 'Fernhollow Observatory']);
+    take(service.editDesign(db, id, 0, priority(0), Date.now() + 10));
+    expect(names()).toEqual(['Fernhollow Observatory', 'Valley']);
+  });
+
+  it('renames as a revision, duplicates the newest revision, deletes and brings back', () => {
+    take(service.renameDesign(db, id, 'Ridge'));
+    expect(opened()).toMatchObject({ revision: 1, design: { name: 'Ridge' } });
+    const copy = take(service.createDesign(db, { do: 'duplicate', of: id }));
+    expect(names().sort()).toEqual(['Ridge', 'Ridge (copy)']);
+    take(service.deleteDesign(db, id));
+    expect(names()).toEqual(['Ridge (copy)']);
+    expect(service.openDesign(db, id)).toMatchObject({ ok: false, error: { status: 404 } });
+    expect(service.editDesign(db, id, 1, priority(0))).toMatchObject({ ok: false, error: { status: 404 } });
+    expect(service.restoreDesign(db, copy)).toMatchObject({ ok: false });
+    take(service.restoreDesign(db, id));
+    expect(names()).toHaveLength(2);
+  });
+
+  it('imports a document, or says what is wrong with it', () => {
+    const imported = take(service.createDesign(db, { do: 'import', document: leanDesign(fernhollow()) }));
+    expect(take(service.openDesign(db, imported)).design).toEqual(fernhollow());
+    const broken = service.createDesign(db, { do: 'import', document: { ...leanDesign(fernhollow()), pathCost: 'medium' } });
+    expect(broken).toMatchObject({ ok: false, error: { status: 422, details: ['pathCost: found "medium"; allowed: "short", "long"'] } });
+  });
+
+  it('gets the demo once, and not again after someone has deleted it', () => {
+    const fresh = openDatabase(':memory:');
+    service.plantDemo(fresh);
+    service.plantDemo(fresh);
+    const [demo] = service.listDesigns(fresh);
+    expect(service.listDesigns(fresh)).toHaveLength(1);
+    take(service.deleteDesign(fresh, demo!.id));
+    service.plantDemo(fresh);
+    expect(service.listDesigns(fresh)).toEqual([]);
+  });
+});
