@@ -1,3 +1,10 @@
+/** `npm run bench`: prints figures, asserts none. */
+import { benchBrowser } from './browser';
 import { benchSolver } from './solver';
 
-benchSolver();
+async function main(): Promise<void> {
+  benchSolver();
+  await benchBrowser();
+}
+
+void main();

@@ -1,17 +1,24 @@
-/** The solver in a web worker: keeps its own copy of the design, follows patches, answers with arrays that are handed over, not copied. */
+/** The solver in a web worker: keeps its own copy of the design, follows patches, answers with what they moved. */
 import * as Comlink from 'comlink';
 import { applyChange, type Patch } from '../core/design/edit';
-import { problemText } from '../core/design/problem';
+import { problemText, type DesignProblem } from '../core/design/problem';
 import { readDesign } from '../core/design/read';
 import type { Design } from '../core/design/schema';
 import { leanDesign } from '../core/design/write';
-import type { SettledTree } from '../core/tree/settled';
+import type { SettledTree, Solution } from '../core/tree/settled';
+import { resolve } from '../core/tree/resolve';
 import { solve } from '../core/tree/solve';
+import { ok, type Result } from '../core/result';
+import { packTrees, type PackedTrees } from './packing';
 
-/** What the worker answers: every tree's arrays by the indices of the design it was told of, or why there are none. */
-export type SolverAnswer = { readonly trees: readonly SettledTree[] } | { readonly problem: string };
+/**
+ * What the worker answers: the trees that were solved, by the indices of the design it was told of, and whether they
+ * are all; or why there are none.
+ */
+export type SolverAnswer = { readonly trees: PackedTrees; readonly all: boolean } | { readonly problem: string };
 
 let design: Design | null = null;
+let solution: Solution | null = null;
 
 const solver = {
   /** Starts over with a design. */
@@ -19,24 +26,34 @@ const solver = {
     const read = readDesign(leanDesign(next));
     if (!read.ok) return { problem: read.error.map(problemText).join('; ') };
     design = next;
-    return answerFor(design);
+    return answer(fromScratch(next));
   },
   /** Follows an edit, an undo or a redo. */
   change(patches: readonly Patch[]): SolverAnswer {
     if (!design) return { problem: 'The solver has no design yet.' };
     design = applyChange(design, patches);
-    return answerFor(design);
+    return answer(solution ? resolve(solution, design, patches) : fromScratch(design));
   },
 };
 
 export type SolverWorker = typeof solver;
 
-function answerFor(current: Design): SolverAnswer {
-  const solution = solve(current);
-  if (!solution.ok) return { problem: problemText(solution.error) };
-  const { trees } = solution.value;
-  const buffers = trees.flatMap((t) => [t.root, t.rootPathCost, t.rootPort, t.rank, t.role, t.cost, t.designated].map((array) => array.buffer));
-  return Comlink.transfer({ trees }, buffers as Transferable[]);
+type Solved = Result<{ readonly solution: Solution; readonly changed: readonly SettledTree[] }, DesignProblem>;
+
+function fromScratch(current: Design): Solved {
+  const solved = solve(current);
+  return solved.ok ? ok({ solution: solved.value, changed: solved.value.trees }) : solved;
+}
+
+function answer(solved: Solved): SolverAnswer {
+  if (!solved.ok) {
+    solution = null;
+    return { problem: problemText(solved.error) };
+  }
+  solution = solved.value.solution;
+  const { network, trees } = solution;
+  const packed = packTrees(solved.value.changed, network.switches.length, network.ports.length);
+  return Comlink.transfer({ trees: packed, all: solved.value.changed === trees }, [packed.buffer]);
 }
 
 Comlink.expose(solver);

@@ -43,7 +43,7 @@ export function referenceProblems(design: Design): DesignProblem[] {
 
   const plugged = new Map<string, string>();
   const plug = (at: LinkEnd, path: readonly PropertyKey[], by: string) => {
-    const key = JSON.stringify([at.switch, at.port]);
+    const key = `${at.switch}\n${at.port}`; // no identifier holds a line feed
     const before = plugged.get(key);
     if (before !== undefined) add(path, `${at.switch} port ${at.port}`, `one cable a port: ${before} is plugged in there`);
     else plugged.set(key, by);
@@ -68,7 +68,7 @@ export function referenceProblems(design: Design): DesignProblem[] {
       const path = ['bundles', i, 'ports', j];
       const known = ports.get(bundle.switch);
       if (!known?.has(port)) add(path, JSON.stringify(port), `the id of a port of ${bundle.switch}`);
-      const key = JSON.stringify([bundle.switch, port]);
+      const key = `${bundle.switch}\n${port}`;
       if (member.has(key)) add(path, JSON.stringify(port), `one bundle a port: it is a member of ${member.get(key)}`);
       member.set(key, bundle.id);
     });

@@ -27,6 +27,7 @@ function carriageMismatch(a: Port, b: Port): (readonly [rule: string, text: stri
   const found: (readonly [string, string])[] = [];
   const untagged = [va, vb].map((v) => (v.mode === 'access' ? v.vlan : v.native));
   if (untagged[0] !== untagged[1]) found.push(['native-differs', `untagged frames are VLAN ${untagged[0]} at one end and VLAN ${untagged[1]} at the other.`]);
+  if (va === vb || JSON.stringify(va) === JSON.stringify(vb)) return found;
   const [here, there] = [va, vb].map((v) => (v.mode === 'access' ? vlanSet(String(v.vlan)) : vlanSet(v.allowed)));
   const oneEnd = here && there ? here.differenceBothWays(there).format() : '';
   if (oneEnd !== '') found.push(['vlan-at-one-end', `VLAN ${oneEnd} is carried at one end only.`]);

@@ -18,7 +18,7 @@ export function movedEnds(before: Solution, after: Solution): MovedEnd[] {
   const moved: MovedEnd[] = [];
   for (const tree of after.trees) {
     const old = treeOf(before, tree.id);
-    if (!old) continue;
+    if (!old || (same && old === tree)) continue;
     for (let p = 0; p < network.ports.length; p += 1) {
       const sw = network.switches[network.owner[p]!]!.id;
       const port = network.ports[p]!.id;

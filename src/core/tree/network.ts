@@ -69,18 +69,16 @@ export function compileNetwork(design: Design): Network {
   return {
     design, switches, ports, switchIndex, firstPort, owner, far, link, live, portIndexOf,
     carried: ports.map((port) => carried(port.vlans)),
-    order: portOrder(switches, ports, owner),
+    order: portOrder(switches, firstPort),
   };
 }
 
-function portOrder(switches: readonly Switch[], ports: readonly Port[], owner: Int32Array): Int32Array {
-  const byId = Array.from(ports.keys()).sort((p, q) => {
-    const [s, t] = [switches[owner[p]!]!.id, switches[owner[q]!]!.id];
-    if (s !== t) return s < t ? -1 : 1;
-    return ports[p]!.id < ports[q]!.id ? -1 : 1;
-  });
-  const order = new Int32Array(ports.length);
-  byId.forEach((p, rank) => (order[p] = rank));
+function portOrder(switches: readonly Switch[], firstPort: Int32Array): Int32Array {
+  const byId = <T extends { readonly id: string }>(items: readonly T[]): number[] =>
+    Array.from(items.keys()).sort((i, j) => (items[i]!.id < items[j]!.id ? -1 : 1));
+  const order = new Int32Array(firstPort[switches.length]!);
+  let rank = 0;
+  for (const s of byId(switches)) for (const i of byId(switches[s]!.ports)) order[firstPort[s]! + i] = rank++;
   return order;
 }
 

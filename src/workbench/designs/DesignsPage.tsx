@@ -184,7 +184,7 @@ function DesignRow({ design, onRename, onDuplicate, onDelete }: RowProps) {
         <TextButton onClick={() => setDraft(design.name)} aria-label={`Rename ${short}`}>rename</TextButton>
         <TextButton onClick={onDuplicate} aria-label={`Duplicate ${short}`}>duplicate</TextButton>
         <TextButton onClick={() => window.location.assign(api.exportPath(design.id))} aria-label={`Export ${short}`}>export</TextButton>
-        <TextButton onClick={onDelete} aria-label={`Delete ${short}`} sx={{ color: 'var(--warn)' }}>delete</TextButton>
+        <TextButton onClick={onDelete} aria-label={`Delete ${short}`} style={{ color: 'var(--warn)' }}>delete</TextButton>
       </span>
     </li>
   );

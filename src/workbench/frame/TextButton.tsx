@@ -1,12 +1,8 @@
 'use client';
-/** A quiet button that reads as underlined text: for small actions beside a sentence. */
-import ButtonBase, { type ButtonBaseProps } from '@mui/material/ButtonBase';
+/** A quiet button that reads as a word of the sentence it stands in. Plain HTML: hundreds of them may be redrawn at once. */
+import type { ComponentProps } from 'react';
+import styles from './textButton.module.css';
 
-export function TextButton({ sx, ...props }: ButtonBaseProps) {
-  return (
-    <ButtonBase
-      {...props}
-      sx={{ font: 'inherit', fontWeight: 600, color: 'var(--accent)', borderRadius: '2px', px: '2px', '&:hover': { textDecoration: 'underline' }, '&.Mui-disabled': { opacity: 0.45 }, ...sx }}
-    />
-  );
+export function TextButton({ className, ...props }: ComponentProps<'button'>) {
+  return <button type="button" {...props} className={className ? `${styles.text} ${className}` : styles.text} />;
 }

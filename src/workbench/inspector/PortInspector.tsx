@@ -30,7 +30,7 @@ export function PortInspector({ id, port: portId }: Props) {
     <>
       <div className={styles.title}>
         <h2 title={`${sw.name ?? sw.id}, port ${port.id}`}>
-          <TextButton sx={{ fontWeight: 700, color: 'inherit' }} onClick={() => select({ kind: 'switch', switch: id })} title="select the switch">
+          <TextButton style={{ fontWeight: 700, color: 'inherit', padding: 0 }} onClick={() => select({ kind: 'switch', switch: id })} title="select the switch">
             {sw.name ?? sw.id}
           </TextButton>
           , port {port.id}
@@ -86,7 +86,7 @@ function SteerSettings({ id, port }: { readonly id: SwitchId; readonly port: Por
           commit={cost(tree)}
         />
       ))}
-      <TextSetting label="Priority, all trees" value={String(port.priority)} read={read.portPriority} commit={priority(null)} note="0 to 240 in steps of 16" />
+      <TextSetting label="Priority, all trees" value={String(port.priority)} read={read.portPriority} commit={priority(null)} />
       {shown.map((tree) => (
         <TextSetting
           key={tree}

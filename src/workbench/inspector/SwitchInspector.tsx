@@ -2,9 +2,11 @@
 /** A switch: why its root is root, its priority for all trees and for each shown one, what it is. */
 import { treeName, type SwitchId } from '../../core/design/ids';
 import { isPerVlan } from '../../core/tree/bridgeId';
+import Button from '@mui/material/Button';
 import { useWorkbench } from '../state/context';
 import { DIALECT_CHOICES, TIER_CHOICES, dialectText } from '../words/choices';
 import { counted } from '../words/units';
+import { CableTo } from './CableTo';
 import { ChoiceSetting, TextSetting } from './fields';
 import styles from './inspector.module.css';
 import { PortList } from './PortList';
@@ -26,7 +28,6 @@ export function SwitchInspector({ id }: { readonly id: SwitchId }) {
         value={String(sw.priority)}
         read={read.bridgePriority}
         commit={(priority) => act({ do: 'set-bridge-priority', switch: id, tree: null, priority })}
-        note="0 to 61440 in steps of 4096; lower wins"
       />
       {shown.map((tree) => (
         <TextSetting
@@ -36,7 +37,7 @@ export function SwitchInspector({ id }: { readonly id: SwitchId }) {
           placeholder={`${sw.priority} as all`}
           read={read.bridgePriority}
           commit={(priority) => act({ do: 'set-bridge-priority', switch: id, tree, priority })}
-          note={isPerVlan(sw.dialect) ? `sent with the VLAN added: ${(sw.trees[tree]?.priority ?? sw.priority) + Number(tree.split(':')[1] ?? 0)}` : undefined}
+          adornment={isPerVlan(sw.dialect) ? `sent as ${(sw.trees[tree]?.priority ?? sw.priority) + Number(tree.split(':')[1] ?? 0)}` : undefined}
         />
       ))}
       {others > 0 && <p className={styles.hint}>{counted(others, 'other tree has its', 'other trees have their')} own priority here.</p>}
@@ -54,6 +55,11 @@ export function SwitchInspector({ id }: { readonly id: SwitchId }) {
         commit={(dialect) => act({ do: 'set-switch', switch: id, dialect })}
       />
       <TextSetting label="MAC address" value={sw.mac} read={read.mac} commit={(mac) => act({ do: 'set-switch', switch: id, mac })} />
+      <div className={styles.buttons}>
+        <Button variant="outlined" color="error" onClick={() => act({ do: 'remove-switch', switch: id })}>
+          Remove this switch
+        </Button>
+      </div>
     </section>
   );
   const why = <WhyRoot key="why" id={id} />;
@@ -65,7 +71,7 @@ export function SwitchInspector({ id }: { readonly id: SwitchId }) {
         <span className={styles.note}>{dialectText(sw.dialect)}</span>
       </div>
       <p className={styles.sub}>{counted(sw.ports.length, 'port')}, {sw.mac}</p>
-      {lens === 'Cable' ? [being, ports, priorities, why] : [why, priorities, ports, being]}
+      {lens === 'Cable' ? [<CableTo key="cable" sw={sw} />, ports, being, priorities, why] : [why, priorities, ports, being]}
     </>
   );
 }

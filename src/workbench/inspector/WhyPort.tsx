@@ -66,8 +66,8 @@ function Vectors({ comparison: { winner, loser, decidedBy } }: { readonly compar
       <thead>
         <tr>
           <td />
-          <th scope="col">{winner.label}</th>
-          <th scope="col">{loser.label}</th>
+          <th scope="col">{inLines(winner.label)}</th>
+          <th scope="col">{inLines(loser.label)}</th>
         </tr>
       </thead>
       <tbody>
@@ -86,6 +86,9 @@ function Vectors({ comparison: { winner, loser, decidedBy } }: { readonly compar
     </table>
   );
 }
+
+/** `port 1, from ridge-a` on two lines. */
+const inLines = (label: string) => label.split(', ').map((part) => <div key={part}>{part}</div>);
 
 /** A bridge ID without the octets of its MAC that the other side has too, at least the last two kept; other texts as they are. */
 export function shortened(text: string, other: string): string {

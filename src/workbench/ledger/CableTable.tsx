@@ -1,7 +1,7 @@
 'use client';
 /** Every link with both its ends. */
 import type { GridColDef } from '@mui/x-data-grid';
-import { useMemo } from 'react';
+import { useCallback, useDeferredValue, useMemo } from 'react';
 import { useWorkbench } from '../state/context';
 import { FilterField, useFilter } from './FilterField';
 import { Grid } from './Grid';
@@ -18,14 +18,15 @@ const COLUMNS: GridColDef<CableRow>[] = [
 ];
 
 export function CableTable() {
-  const design = useWorkbench((state) => state.design);
+  const design = useDeferredValue(useWorkbench((state) => state.design));
   const select = useWorkbench((state) => state.select);
   const filter = useFilter(useMemo(() => cableRows(design), [design]));
+  const open = useCallback(({ row }: { row: CableRow }) => select({ kind: 'link', link: row.id }), [select]);
   if (design.links.length === 0) return <p className={styles.empty}>No cables yet. Select a switch and use “Cable to” to join it to another.</p>;
   return (
     <>
-      <FilterField {...filter} what="cables" />
-      <Grid aria-label="Cables" rows={filter.rows} columns={COLUMNS} onRowClick={({ row }) => select({ kind: 'link', link: row.id })} />
+      <FilterField {...filter} what="cables" example="lodge 10" />
+      <Grid aria-label="Cables" rows={filter.rows} columns={COLUMNS} onRowClick={open} />
     </>
   );
 }

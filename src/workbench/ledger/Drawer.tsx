@@ -3,22 +3,24 @@
 import ButtonBase from '@mui/material/ButtonBase';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench } from '../state/context';
+import { useFindings } from '../state/findings';
 import type { DrawerTab, Lens } from '../state/store';
 import { CableTable } from './CableTable';
 import styles from './drawer.module.css';
+import { FindingsList } from './FindingsList';
 import { Ledger } from './Ledger';
 import { MovedTable } from './MovedTable';
 
 const TABS: Readonly<Record<Lens, readonly (readonly [DrawerTab, string])[]>> = {
-  Cable: [['cables', 'Cables'], ['moved', 'Moved ends']],
-  Root: [['ledger', 'Ledger'], ['moved', 'Moved ends']],
+  Cable: [['cables', 'Cables'], ['moved', 'Moved ends'], ['findings', 'Findings']],
+  Root: [['ledger', 'Ledger'], ['moved', 'Moved ends'], ['findings', 'Findings']],
 };
-const TABLES = { ledger: Ledger, moved: MovedTable, cables: CableTable };
+const TABLES = { ledger: Ledger, moved: MovedTable, cables: CableTable, findings: FindingsList };
 
 export function Drawer() {
   const { tab, open } = useWorkbench((state) => state.drawer);
   const lens = useWorkbench((state) => state.lens);
-  const moved = useWorkbench((state) => state.moved?.ends.length ?? 0);
+  const counts: Partial<Record<DrawerTab, number>> = { moved: useWorkbench((state) => state.moved?.ends.length ?? 0), findings: useFindings().length };
   const openDrawer = useWorkbench((state) => state.openDrawer);
   const toggle = useWorkbench((state) => state.toggleDrawer);
   const Table = TABLES[tab];
@@ -29,7 +31,7 @@ export function Drawer() {
           {TABS[lens].map(([key, label]) => (
             <ButtonBase key={key} role="tab" id={`tab-${key}`} aria-selected={open && tab === key} aria-controls="drawer-table" className={styles.tab} onClick={() => openDrawer(key)}>
               {label}
-              {key === 'moved' && moved > 0 ? ` ${moved}` : ''}
+              {counts[key] ? ` ${counts[key]}` : ''}
             </ButtonBase>
           ))}
         </div>

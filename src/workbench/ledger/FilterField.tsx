@@ -29,12 +29,12 @@ export function matching<T extends object>(rows: readonly T[], text: string): re
   });
 }
 
-export function FilterField<T>({ text, setText, rows, total, what }: Filter<T> & { readonly what: string }) {
+export function FilterField<T>({ text, setText, rows, total, what, example }: Filter<T> & { readonly what: string; readonly example: string }) {
   return (
     <div className={styles.filter}>
       <InputBase
         value={text}
-        placeholder={`Filter ${what}: dome alternate`}
+        placeholder={`Filter, such as ${example}`}
         onChange={(event) => setText(event.target.value)}
         slotProps={{ input: { 'aria-label': `Filter ${what}` } }}
         sx={{ width: 240 }}

@@ -1,9 +1,10 @@
 'use client';
 /** The drawer's table: MUI's grid, dense, with the page's style nonce. */
 import { DataGrid, type DataGridProps, type GridValidRowModel } from '@mui/x-data-grid';
+import { memo } from 'react';
 import { useNonce } from '../theme/nonce';
 
-export function Grid<T extends GridValidRowModel>(props: DataGridProps<T>) {
+function PlainGrid<T extends GridValidRowModel>(props: DataGridProps<T>) {
   const nonce = useNonce();
   return (
     <DataGrid
@@ -14,7 +15,12 @@ export function Grid<T extends GridValidRowModel>(props: DataGridProps<T>) {
       disableRowSelectionOnClick
       {...(nonce ? { nonce } : {})}
       {...props}
-      sx={{ '& .MuiDataGrid-row': { cursor: 'pointer' } }}
+      sx={GRID_SX}
     />
   );
 }
+
+const GRID_SX = { '& .MuiDataGrid-row': { cursor: 'pointer' } };
+
+/** Drawn again only when its rows or handlers are others: drawing a grid costs as much as drawing the map. */
+export const Grid = memo(PlainGrid) as typeof PlainGrid;

@@ -1,9 +1,11 @@
 'use client';
 /** Every port in every shown tree as a table: all that the map shows, in words. */
 import type { GridColDef } from '@mui/x-data-grid';
-import { useMemo } from 'react';
+import { useCallback, useDeferredValue, useMemo } from 'react';
+import type { TreeId } from '../../core/design/ids';
+import type { Solution } from '../../core/tree/settled';
 import { useWorkbench } from '../state/context';
-import { useFarEnds } from '../state/farEnds';
+import { farEndsOf } from '../state/farEnds';
 import { groupText } from '../words/units';
 import { FilterField, useFilter } from './FilterField';
 import { Grid } from './Grid';
@@ -24,21 +26,27 @@ const COLUMNS: GridColDef<LedgerRow>[] = [
   { field: 'designatedPort', headerName: 'Des. port', description: 'Designated port', width: 84 },
 ];
 
+function rowsOf(solution: Solution, shown: readonly TreeId[]): LedgerRow[] {
+  const farEnd = farEndsOf(solution.network.design);
+  return ledgerRows(solution, shown, (sw, port) => farEnd(sw, port)?.text ?? '');
+}
+
 export function Ledger() {
-  const solution = useWorkbench((state) => state.solution);
-  const shown = useWorkbench((state) => state.shownTrees);
+  // The map is drawn first, this table when there is time.
+  const solution = useDeferredValue(useWorkbench((state) => state.solution));
+  const shown = useDeferredValue(useWorkbench((state) => state.shownTrees));
   const select = useWorkbench((state) => state.select);
-  const farEnd = useFarEnds();
-  const all = useMemo(() => (solution ? ledgerRows(solution, shown, (sw, port) => farEnd(sw, port)?.text ?? '') : []), [solution, shown, farEnd]);
+  const all = useMemo(() => (solution ? rowsOf(solution, shown) : []), [solution, shown]);
   const filter = useFilter(all);
+  const open = useCallback(({ row }: { row: LedgerRow }) => select({ kind: 'port', switch: row.switchId, port: row.portId }), [select]);
   return (
     <>
-      <FilterField {...filter} what="ends" />
+      <FilterField {...filter} what="ends" example="dome alternate" />
       <Grid
         aria-label="Ledger: every port in every shown tree"
         rows={filter.rows}
         columns={COLUMNS}
-        onRowClick={({ row }) => select({ kind: 'port', switch: row.switchId, port: row.portId })}
+        onRowClick={open}
       />
     </>
   );

@@ -1,9 +1,9 @@
 'use client';
 /** The ends that the last change moved. */
 import type { GridColDef } from '@mui/x-data-grid';
-import { useMemo } from 'react';
+import { useCallback, useDeferredValue, useMemo } from 'react';
 import { useWorkbench } from '../state/context';
-import { useFarEnds } from '../state/farEnds';
+import { farEndsOf } from '../state/farEnds';
 import { FilterField, useFilter } from './FilterField';
 import { Grid } from './Grid';
 import { movedRows, type MovedRow } from './rows';
@@ -19,26 +19,33 @@ const COLUMNS: GridColDef<MovedRow>[] = [
 ];
 
 export function MovedTable() {
-  const moved = useWorkbench((state) => state.moved);
-  const design = useWorkbench((state) => state.design);
+  const moved = useDeferredValue(useWorkbench((state) => state.moved));
+  const design = useDeferredValue(useWorkbench((state) => state.design));
   const select = useWorkbench((state) => state.select);
   const showTree = useWorkbench((state) => state.showTree);
-  const farEnd = useFarEnds();
-  const filter = useFilter(useMemo(() => movedRows(moved, design, (sw, port) => farEnd(sw, port)?.text ?? ''), [moved, design, farEnd]));
+  const all = useMemo(() => {
+    const farEnd = farEndsOf(design);
+    return movedRows(moved, design, (sw, port) => farEnd(sw, port)?.text ?? '');
+  }, [moved, design]);
+  const filter = useFilter(all);
+  const open = useCallback(
+    ({ row }: { row: MovedRow }) => {
+      showTree(row.treeId, 'alone');
+      select({ kind: 'port', switch: row.switchId, port: row.portId });
+    },
+    [select, showTree],
+  );
   if (!moved || moved.ends.length === 0) {
     return <p className={styles.empty}>{moved ? `“${moved.label}” moved no end.` : 'After a change, the ends whose role it changed are listed here.'}</p>;
   }
   return (
     <>
-      <FilterField {...filter} what="moved ends" />
+      <FilterField {...filter} what="moved ends" example="ridge root" />
       <Grid
         aria-label="Ends moved by the last change"
         rows={filter.rows}
         columns={COLUMNS}
-        onRowClick={({ row }) => {
-          showTree(row.treeId, 'alone');
-          select({ kind: 'port', switch: row.switchId, port: row.portId });
-        }}
+        onRowClick={open}
       />
     </>
   );

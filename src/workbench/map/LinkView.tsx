@@ -17,13 +17,15 @@ interface Props {
   readonly line: Line;
   /** The faster end's speed, Mbit/s. */
   readonly speed: number;
+  /** Share of the way at which the link's label stands: neighbours take different ones. */
+  readonly labelAt: number;
 }
 
-export const LinkView = memo(function LinkView({ link, line, speed }: Props) {
+export const LinkView = memo(function LinkView({ link, line, speed, labelAt }: Props) {
   const key = useWorkbench((state) => linkStrandsKey(state, link));
   const cabling = useWorkbench((state) => state.lens === 'Cable');
   const selected = useWorkbench((state) => state.selection?.kind === 'link' && state.selection.link === link.id);
-  const { act: _, select } = useWorkbenchStore().getState();
+  const { select } = useWorkbenchStore().getState();
   const { dead, strands } = readLinkStrands(key);
   const middle = runOf(line, 0);
   const pick = () => select({ kind: 'link', link: link.id });
@@ -42,7 +44,7 @@ export const LinkView = memo(function LinkView({ link, line, speed }: Props) {
         <Strand key={strand.treeIndex} strand={strand} run={runOf(line, (i - (strands.length - 1) / 2) * STRAND_GAP)} place={i} several={strands.length > 1} />
       ))}
       {dead && [middle.from, middle.to].map((end, i) => <BarredSquare key={i} end={end} colour="var(--ink-soft)" />)}
-      {cabling && <MapLabel at={middle.along(0.5)} text={dead ? 'cut' : speedText(speed)} colour="var(--ink)" size={11} />}
+      {cabling && <MapLabel at={middle.along(labelAt)} text={dead ? 'cut' : speedText(speed)} colour="var(--ink)" size={11} />}
       {!cabling && dead && <MapLabel at={middle.along(0.5)} text="cut" colour="var(--ink-soft)" size={11} />}
       <path d={middle.path(26, 26)} stroke="transparent" strokeWidth={Math.max(14, strands.length * STRAND_GAP + 8)} fill="none" pointerEvents="stroke" style={{ cursor: 'pointer' }} onClick={pick}>
         <title>{`${name}, ${speedText(speed)}${dead ? ', no signal' : ''}`}</title>
@@ -76,7 +78,7 @@ function Strand({ strand, run, place, several }: { readonly strand: LinkStrand; 
       {several && carries && run.length > SHORT && <MapLabel at={run.along(0.5 + (place % 2 ? 0.06 : -0.06))} text={strand.label} colour={colour} size={9.5} />}
       {ends.map(([role, end, was], i) =>
         role ? (
-          <g key={i}>
+          <g key={i} data-end={role}>
             <EndGlyph end={end} role={role} colour={colour} width={width} />
             <EndLetter end={end} role={role} was={was ?? null} colour={colour} away={34 + (place % 3) * 13} />
           </g>

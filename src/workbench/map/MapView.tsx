@@ -1,16 +1,19 @@
 'use client';
 /** The map: switches that can be moved, links with strands between them. Panning and zooming are React Flow's, the drawing is ours. */
-import { Panel, ReactFlow, ReactFlowProvider, ViewportPortal, type NodeChange } from '@xyflow/react';
+import { Panel, ReactFlow, ReactFlowProvider, ViewportPortal, useReactFlow, type NodeChange } from '@xyflow/react';
 import '@xyflow/react/dist/base.css';
+import Button from '@mui/material/Button';
 import { useColorScheme } from '@mui/material/styles';
 import { useCallback, useMemo, useState } from 'react';
+import { freshSwitch } from '../../core/design/fresh';
 import type { SwitchId } from '../../core/design/ids';
+import type { Design } from '../../core/design/schema';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
-import { boundsOf, layOutMap, positionsOf, type Box, type Line, type Point } from './geometry';
-import { LinkView } from './LinkView';
+import { boundsOf, layOutMap, positionsOf, skeletonOf, type Box, type Line, type Point, type Skeleton } from './geometry';
 import { MapFoot } from './MapFoot';
 import styles from './map.module.css';
 import { MovedBar } from './MovedBar';
+import { Strands } from './Strands';
 import { SwitchNode, type SwitchNodeType } from './SwitchNode';
 import { FIT } from './zoom';
 
@@ -26,27 +29,23 @@ export function MapView() {
 
 function Map() {
   const store = useWorkbenchStore();
-  const design = useWorkbench((state) => state.design);
+  const [keepSkeleton] = useState(skeletonKeeper);
+  const skeleton = useWorkbench((state) => keepSkeleton(state.design));
   const shown = useWorkbench((state) => (state.lens === 'Cable' ? 0 : state.shownTrees.length));
   const problem = useWorkbench((state) => state.problem);
   const [dragged, setDragged] = useState<ReadonlyMap<SwitchId, Point>>(new globalThis.Map());
   const { mode, systemMode } = useColorScheme();
 
   const geometry = useMemo(() => {
-    const positions = positionsOf(design);
+    const positions = positionsOf(skeleton);
     dragged.forEach((point, id) => positions.set(id, point));
-    return layOutMap(design, positions, { strands: shown });
-  }, [design, dragged, shown]);
+    return layOutMap(skeleton, positions, { strands: shown });
+  }, [skeleton, dragged, shown]);
   const [keepBoxes] = useState(keeper<Box>);
   const [keepLines] = useState(keeper<Line>);
   const [keepNodes] = useState(nodeKeeper);
   const lines = useMemo(() => keepLines(geometry.lines), [keepLines, geometry]);
   const nodes = useMemo(() => keepNodes(keepBoxes(geometry.boxes)), [keepNodes, keepBoxes, geometry]);
-  const speeds = useMemo(() => {
-    const byPort = new globalThis.Map(design.switches.flatMap((sw) => sw.ports.map((port) => [JSON.stringify([sw.id, port.id]), port.speed] as const)));
-    const at = (end: { switch: string; port: string }) => byPort.get(JSON.stringify([end.switch, end.port])) ?? 0;
-    return design.links.map((link) => Math.max(at(link.a), at(link.b)));
-  }, [design.switches, design.links]);
 
   const onNodesChange = useCallback(
     (changes: NodeChange<SwitchNodeType>[]) => {
@@ -78,26 +77,24 @@ function Map() {
       elementsSelectable={false}
       nodesFocusable={false}
       deleteKeyCode={null}
-      onInit={(flow) => void flow.fitBounds(boundsOf(design, geometry), FIT)}
+      onlyRenderVisibleElements
+      onInit={(flow) => void flow.fitBounds(boundsOf(skeleton, geometry), FIT)}
       minZoom={0.08}
       maxZoom={3}
       proOptions={{ hideAttribution: true }}
       aria-label="Map of the network"
     >
       <ViewportPortal>
-        <svg className={styles.strands} aria-hidden="true">
-          {design.links.map((link, i) => (
-            <LinkView key={link.id} link={link} line={lines[i]!} speed={speeds[i]!} />
-          ))}
-        </svg>
+        <Strands links={skeleton.links} lines={lines} />
       </ViewportPortal>
       <Panel position="top-left" className={styles.panelTop}>
         {problem ? <p className={styles.problem} role="alert">No trees to show: {problem}.</p> : <MovedBar />}
       </Panel>
       <Panel position="bottom-left" className={styles.panelFoot}>
-        <MapFoot bounds={() => boundsOf(design, geometry)} />
+        <MapFoot bounds={() => boundsOf(skeleton, geometry)} />
       </Panel>
-      {design.switches.length === 0 && <EmptyMap />}
+      <AddSwitch />
+      {skeleton.switches.length === 0 && <EmptyMap />}
     </ReactFlow>
   );
 }
@@ -105,13 +102,41 @@ function Map() {
 const NO_EDGES: never[] = [];
 const CENTRED: [number, number] = [0.5, 0.5];
 
+/** In the Cable lens: a new switch in the middle of what is seen. */
+function AddSwitch() {
+  const store = useWorkbenchStore();
+  const cabling = useWorkbench((state) => state.lens === 'Cable');
+  const flow = useReactFlow();
+  if (!cabling) return null;
+  const add = () => {
+    const frame = document.querySelector('.react-flow')?.getBoundingClientRect();
+    const middle = frame ? flow.screenToFlowPosition({ x: frame.x + frame.width / 2, y: frame.y + frame.height / 2 }) : { x: 0, y: 0 };
+    const { design, act, select } = store.getState();
+    // Several in a row step aside, so that none hides another.
+    const step = (design.switches.length % 6) * 36;
+    const { id, command } = freshSwitch(design, { x: Math.round(middle.x) + step, y: Math.round(middle.y) + step });
+    if (act(command) === null) select({ kind: 'switch', switch: id });
+  };
+  return (
+    <Panel position="top-right" className={styles.panelAdd}>
+      <Button variant="outlined" onClick={add}>Add switch</Button>
+    </Panel>
+  );
+}
+
 function EmptyMap() {
   return (
     <Panel position="top-center" className={styles.empty}>
       <h2>Nothing is plugged in yet</h2>
-      <p>Add a first switch with “Add switch” in the Cable lens, then a second, and join their ports. Or import a .knot.json file from the list of designs.</p>
+      <p>In the Cable lens, “Add switch” places the first; “Cable to” in the panel on the right joins it to the next. Or import a .knot.json file from the list of designs.</p>
     </Panel>
   );
+}
+
+/** Keeps the skeleton while edits leave it alone. */
+function skeletonKeeper(): (design: Design) => Skeleton {
+  let before: Skeleton | null = null;
+  return (design) => (before = skeletonOf(design, before));
 }
 
 /** Keeps the identity of items that are equal to those of the last time, so that what draws them can skip them. */

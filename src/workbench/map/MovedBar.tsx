@@ -4,6 +4,7 @@ import { treeName, type TreeId } from '../../core/design/ids';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench } from '../state/context';
 import type { Moved } from '../state/store';
+import { counted } from '../words/units';
 import styles from './map.module.css';
 
 export function MovedBar() {
@@ -18,7 +19,7 @@ export function MovedBar() {
       {moved && (
         <>
           <span>
-            <b>{moved.label}</b>: {movedText(moved, shown)}
+            <b>{moved.label.slice(0, 160)}</b>: {movedText(moved, shown)}
           </span>
           {moved.ends.length > 0 && <TextButton onClick={() => openDrawer('moved')}>show</TextButton>}
           {canUndo && !moved.label.startsWith('took back') && <TextButton onClick={undo}>take back</TextButton>}
@@ -32,14 +33,12 @@ export function MovedBar() {
 /** `5 ends changed in VLAN 15, none in VLAN 25; 12 in 4 other trees`. */
 export function movedText({ ends }: Pick<Moved, 'ends'>, shown: readonly TreeId[]): string {
   if (ends.length === 0) return 'no end changed its role';
-  const count = (tree: TreeId) => ends.filter((end) => end.tree === tree).length;
-  const here = shown.map((tree, i) => {
-    const n = count(tree);
-    const what = i > 0 ? (n || 'none') : n === 0 ? 'no end changed' : `${n} ${n === 1 ? 'end' : 'ends'} changed`;
-    return `${what} in ${treeName(tree)}`;
-  });
+  const counts = shown.map((tree) => [treeName(tree), ends.filter((end) => end.tree === tree).length] as const);
+  const changed = counts.filter(([, n]) => n > 0);
+  const still = counts.filter(([, n]) => n === 0).map(([name]) => name);
+  const parts = changed.map(([name, n], i) => (i === 0 ? `${counted(n, 'end')} changed in ${name}` : `${n} in ${name}`));
+  if (still.length > 0) parts.push(`${parts.length > 0 ? 'none' : 'no end changed'} in ${still.join(', ')}`);
   const elsewhere = ends.filter((end) => !shown.includes(end.tree));
   const trees = new Set(elsewhere.map((end) => end.tree)).size;
-  const rest = trees > 0 ? `; ${elsewhere.length} in ${trees} other ${trees === 1 ? 'tree' : 'trees'}` : '';
-  return here.join(', ') + rest;
+  return parts.join(', ') + (trees > 0 ? `; ${elsewhere.length} in ${counted(trees, 'other tree')}` : '');
 }

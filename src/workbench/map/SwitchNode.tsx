@@ -11,15 +11,16 @@ import type { Workbench } from '../state/store';
 import { groupText } from '../words/units';
 import type { Attachment, Box } from './geometry';
 import { Knot, Loop } from './knots';
+import { useFar } from './seen';
 import styles from './map.module.css';
 import { strandStyle } from './strandStyle';
 
 export type SwitchNodeType = Node<{ box: Box }, 'switch'>;
 
 /** `treeIndex,label,cost,mark` for each shown tree; mark is K for root, L for standby. */
-function figuresKey({ solution, shownTrees }: Workbench, id: SwitchId): string {
+function figuresKey({ solution, shownTrees, lens }: Workbench, id: SwitchId): string {
   const s = solution?.network.switchIndex.get(id);
-  if (!solution || s === undefined) return '';
+  if (!solution || s === undefined || lens === 'Cable') return '';
   return shownTrees
     .flatMap((treeId) => {
       const tree = treeOf(solution, treeId);
@@ -38,6 +39,38 @@ const readFigures = (key: string) =>
   });
 
 export const SwitchNode = memo(function SwitchNode({ data: { box } }: NodeProps<SwitchNodeType>) {
+  return useFar() ? <FarSwitch box={box} /> : <NearSwitch box={box} />;
+});
+
+/** From afar: the box, its name as large as it goes, heavy where it is a root. */
+function FarSwitch({ box }: { readonly box: Box }) {
+  const sw = useWorkbench((state) => state.design.switches.find((s) => s.id === box.id));
+  const marks = useWorkbench((state) => rootColours(state, box.id));
+  const selected = useWorkbench(({ selection }) => selection?.kind === 'switch' && selection.switch === box.id);
+  const name = sw?.name ?? box.id;
+  const size = Math.max(14, Math.min(34, box.height * 0.5, (box.width * 1.6) / Math.max(4, name.length)));
+  return (
+    <div className={`${styles.box} ${styles.boxFar} ${selected ? styles.boxSelected : ''}`} style={{ width: box.width, height: box.height, fontSize: size }} data-switch={box.id} title={name.slice(0, 200)}>
+      <span className={styles.farName}>{name.slice(0, 40)}</span>
+      {marks !== '' && <span className={styles.farMarks}>{marks.split(',').map((colour) => <Knot key={colour} colour={colour} />)}</span>}
+    </div>
+  );
+}
+
+/** The strand colours of the shown trees whose root this switch is. */
+function rootColours({ solution, shownTrees, lens }: Workbench, id: SwitchId): string {
+  const s = solution?.network.switchIndex.get(id);
+  if (!solution || s === undefined || lens === 'Cable') return '';
+  return shownTrees
+    .flatMap((treeId) => {
+      const index = solution.trees.findIndex((tree) => tree.id === treeId);
+      const tree = solution.trees[index];
+      return tree && tree.root[s] === s && takesPart(solution.network, tree, s) ? [strandStyle(index).colour] : [];
+    })
+    .join(',');
+}
+
+function NearSwitch({ box }: { readonly box: Box }) {
   const sw = useWorkbench((state) => state.design.switches.find((s) => s.id === box.id));
   const figures = readFigures(useWorkbench((state) => figuresKey(state, box.id)));
   const selected = useWorkbench(({ selection }) => selection?.kind === 'switch' && selection.switch === box.id);
@@ -61,7 +94,7 @@ export const SwitchNode = memo(function SwitchNode({ data: { box } }: NodeProps<
       <HostList id={box.id} side={box.hostSide} />
     </div>
   );
-});
+}
 
 /** The port's label just inside the border, a button that selects the port. */
 function PortLabel({ id, attachment: { port, side, at } }: { readonly id: SwitchId; readonly attachment: Attachment }) {

@@ -3,7 +3,7 @@
  * runs. Pure; map units are CSS pixels at zoom 1. Positions of switches are the centres of their boxes.
  */
 import type { LinkId, PortId, SwitchId } from '../../core/design/ids';
-import type { Design, LinkEnd, Switch } from '../../core/design/schema';
+import type { Design, LinkEnd } from '../../core/design/schema';
 
 export interface Point {
   readonly x: number;
@@ -39,6 +39,25 @@ export interface Line {
   readonly loops: boolean;
 }
 
+/** What of a design decides where things go: an edit of anything else leaves the drawing in place. */
+export interface Skeleton {
+  readonly switches: readonly { readonly id: SwitchId; readonly name: string; readonly tier: Design['switches'][0]['tier']; readonly position: Point | undefined }[];
+  readonly links: Design['links'];
+  readonly hosts: Design['hosts'];
+}
+
+/** The skeleton of a design; `before` itself where nothing in it has changed. */
+export function skeletonOf({ switches, links, hosts }: Design, before: Skeleton | null): Skeleton {
+  const same =
+    before !== null && before.links === links && before.hosts === hosts && before.switches.length === switches.length &&
+    before.switches.every((old, i) => {
+      const sw = switches[i]!;
+      return old.id === sw.id && old.name === (sw.name ?? sw.id) && old.tier === sw.tier && old.position === sw.position;
+    });
+  if (same) return before;
+  return { switches: switches.map(({ id, name, tier, position }) => ({ id, name: name ?? id, tier, position })), links, hosts };
+}
+
 export interface MapGeometry {
   readonly boxes: readonly Box[];
   readonly lines: readonly Line[];
@@ -54,12 +73,14 @@ export const STRAND_GAP = 7;
 const MIN_PITCH = 22;
 const RIM = 13;
 /** Root path costs under a name: two a row, each with room for a knot. */
-const FIGURE = { perRow: 2, width: 52, height: 17 } as const;
+const FIGURE = { perRow: 2, width: 60, height: 17 } as const;
 const HOST_ROW = 16;
+/** Room for the bars above and below the map. */
+const BARS = 44;
 const NAME_WIDTH = { least: 96, most: 190, perCharacter: 8.3, rim: 46 } as const;
 
 /** Lays out the whole map. `positions` gives every switch a centre. */
-export function layOutMap(design: Design, positions: ReadonlyMap<SwitchId, Point>, density: MapDensity): MapGeometry {
+export function layOutMap(design: Skeleton, positions: ReadonlyMap<SwitchId, Point>, density: MapDensity): MapGeometry {
   const pitch = Math.max(MIN_PITCH, density.strands * STRAND_GAP + 10);
   const ends = new Map<SwitchId, End[]>(design.switches.map((sw) => [sw.id, []]));
   design.links.forEach((link, index) => {
@@ -101,12 +122,12 @@ const spotOf = (box: Box, attachment: Attachment): Point => ({
   y: box.centre.y - box.height / 2 + attachment.at.y,
 });
 
-function boxOf(sw: Switch, centre: Point, ends: readonly End[], pitch: number, { strands }: MapDensity): Box {
+function boxOf(sw: Skeleton['switches'][0], centre: Point, ends: readonly End[], pitch: number, { strands }: MapDensity): Box {
   const bySide = (side: Side) => ends.filter((end) => end.side === side).sort((a, b) => a.lean - b.lean || a.index - b.index);
   const sides = { left: bySide('left'), right: bySide('right'), top: bySide('top'), bottom: bySide('bottom') };
   const across = Math.max(sides.top.length, sides.bottom.length) * pitch + 16;
   const along = Math.max(sides.left.length, sides.right.length) * pitch + 12;
-  const name = (sw.name ?? sw.id).length * NAME_WIDTH.perCharacter + NAME_WIDTH.rim;
+  const name = sw.name.length * NAME_WIDTH.perCharacter + NAME_WIDTH.rim;
   const rims = { top: sides.top.length > 0 ? RIM : 3, bottom: sides.bottom.length > 0 ? RIM : 3 };
   const figures = strands > 0 ? Math.min(FIGURE.perRow, strands) * FIGURE.width + 64 : 0;
   const width = Math.round(Math.max(across, figures, Math.min(NAME_WIDTH.most, Math.max(NAME_WIDTH.least, name))));
@@ -125,7 +146,7 @@ function boxOf(sw: Switch, centre: Point, ends: readonly End[], pitch: number, {
 }
 
 /** Centres for every switch: its own position, else a place in the row of its tier, below everything that is placed. */
-export function positionsOf(design: Design): Map<SwitchId, Point> {
+export function positionsOf(design: Skeleton): Map<SwitchId, Point> {
   const positions = new Map<SwitchId, Point>();
   const placed = design.switches.flatMap((sw) => sw.position ?? []);
   const top = placed.length > 0 ? Math.max(...placed.map((p) => p.y)) + 180 : 0;
@@ -145,7 +166,7 @@ export function positionsOf(design: Design): Map<SwitchId, Point> {
 const ROW = 12;
 
 /** The rectangle that holds everything drawn, lists of hosts and cables that loop back included. */
-export function boundsOf(design: Design, { boxes }: MapGeometry): { x: number; y: number; width: number; height: number } {
+export function boundsOf(design: Skeleton, { boxes }: MapGeometry): { x: number; y: number; width: number; height: number } {
   const hosts = new Map<SwitchId, number>();
   for (const host of design.hosts) for (const id of new Set(host.attach.map((at) => at.switch))) hosts.set(id, (hosts.get(id) ?? 0) + 1);
   const loops = new Set(design.links.filter((link) => link.a.switch === link.b.switch).map((link) => link.a.switch));
@@ -158,5 +179,6 @@ export function boundsOf(design: Design, { boxes }: MapGeometry): { x: number; y
     top = Math.min(top, centre.y - height / 2 - above);
     bottom = Math.max(bottom, centre.y + height / 2 + (hostSide === 'bottom' ? listed : 0));
   }
-  return boxes.length > 0 ? { x: left, y: top, width: right - left, height: bottom - top } : { x: 0, y: 0, width: 100, height: 100 };
+  if (boxes.length === 0) return { x: -200, y: -150, width: 400, height: 300 };
+  return { x: left, y: top - BARS, width: right - left, height: bottom - top + 2 * BARS };
 }

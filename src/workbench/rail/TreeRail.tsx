@@ -65,7 +65,7 @@ const TreeRow = memo(function TreeRow({ id, index, shown, alone, ...row }: Row &
       <ButtonBase className={styles.pick} onClick={() => showTree(id, 'alone')} aria-pressed={shown} aria-label={`show ${treeName(id)} alone`}>
         <Swatch index={index} width={28} />
         <span className={styles.text}>
-          <span className={styles.name}>
+          <span className={styles.name} title={row.name}>
             <b>{row.number}</b> {row.name}
           </span>
           <span className={styles.roots}>

@@ -13,7 +13,7 @@ export interface FarEnd {
   readonly port: PortId | null;
 }
 
-const keyOf = (sw: string, port: string): string => JSON.stringify([sw, port]);
+const keyOf = (sw: string, port: string): string => `${sw}\n${port}`;
 
 /** Finds far ends in a design. */
 export function farEndsOf(design: Design): (sw: SwitchId, port: PortId) => FarEnd | undefined {

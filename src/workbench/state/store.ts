@@ -12,7 +12,8 @@ import { problemText } from '../../core/design/problem';
 import type { Design } from '../../core/design/schema';
 import { movedEnds, type MovedEnd } from '../../core/tree/moved';
 import { compileNetwork } from '../../core/tree/network';
-import type { Solution } from '../../core/tree/settled';
+import type { SettledTree, Solution } from '../../core/tree/settled';
+import { unpackTrees } from '../../workers/packing';
 import type { SolverAnswer } from '../../workers/solver';
 import { api } from './api';
 import { createSaver, type SaveState, type Saver } from './saver';
@@ -30,14 +31,21 @@ export interface Moved {
   readonly ends: readonly MovedEnd[];
   /** The ends by `endKey`. */
   readonly at: ReadonlyMap<string, MovedEnd>;
+  /** Port indices of the ends, by tree. */
+  readonly ports: ReadonlyMap<TreeId, ReadonlySet<number>>;
 }
 
 /** Names one end in one tree. */
-export const endKey = (tree: TreeId, sw: SwitchId, port: PortId): string => JSON.stringify([tree, sw, port]);
+export const endKey = (tree: TreeId, sw: SwitchId, port: PortId): string => `${tree}\n${sw}\n${port}`;
 
 function movedBy(label: string, before: Solution, after: Solution): Moved {
   const ends = movedEnds(before, after);
-  return { label, ends, at: new Map(ends.map((end) => [endKey(end.tree, end.switch, end.port), end])) };
+  const ports = new Map<TreeId, Set<number>>();
+  for (const end of ends) {
+    const own = ports.get(end.tree) ?? new Set<number>();
+    ports.set(end.tree, own.add(after.network.portIndexOf(end.switch, end.port)));
+  }
+  return { label, ends, at: new Map(ends.map((end) => [endKey(end.tree, end.switch, end.port), end])), ports };
 }
 
 /** The lenses that are built so far, in the order of the work. */
@@ -45,7 +53,7 @@ export const LENSES = ['Cable', 'Root'] as const;
 export type Lens = (typeof LENSES)[number];
 
 /** What the drawer below the map can list. */
-export type DrawerTab = 'ledger' | 'moved' | 'cables';
+export type DrawerTab = 'ledger' | 'moved' | 'cables' | 'findings';
 
 export interface WorkbenchState {
   readonly id: string;
@@ -92,6 +100,12 @@ export interface WorkbenchActions {
 export type Workbench = WorkbenchState & WorkbenchActions;
 export type WorkbenchStore = ReturnType<typeof createWorkbench>;
 
+/** What an edit changes before its trees are known. */
+type Pending = Pick<WorkbenchState, 'design' | 'revision' | 'selection' | 'undoSteps' | 'redoSteps'>;
+
+/** How long an edit waits for its trees before it is shown without them. */
+const PATIENCE_MS = 60;
+
 /** Most trees drawn side by side. */
 export const MAX_SHOWN = 6;
 
@@ -100,28 +114,39 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
   const store = createStore<Workbench>()((set, get) => {
     const saver = saverFor(open.id, (save) => set({ save }));
     let told = 0;
+    let stopped = false;
+
+    /** Trees as they came, until the answer to the last change is in: an answer holds only what its change moved. */
+    let arrived: readonly SettledTree[] = [];
+    /** The latest design, until it is shown together with its trees: the screen is drawn once an edit, and never with trees of another design. */
+    let pending: Pending | null = null;
+    const now = (): Workbench => (pending ? { ...get(), ...pending } : get());
+    const showPending = (rest: Partial<WorkbenchState>): void => {
+      set({ ...pending, ...rest });
+      pending = null;
+    };
 
     async function follow(answer: Promise<SolverAnswer>, label: string | null): Promise<void> {
       const ticket = (told += 1);
-      const { design } = get();
+      const { design } = now();
+      const slow = setTimeout(() => ticket === told && showPending({}), PATIENCE_MS);
       const next = await answer;
+      clearTimeout(slow);
+      if (stopped) return;
+      if (!('problem' in next)) arrived = next.all ? unpackTrees(next.trees) : merged(arrived, unpackTrees(next.trees));
       if (ticket !== told) return; // a later change is already on its way
-      if ('problem' in next) {
-        set({ solution: null, problem: next.problem, moved: null });
-        return;
-      }
-      const solution: Solution = { network: compileNetwork(design), trees: next.trees };
+      if ('problem' in next) return showPending({ solution: null, problem: next.problem, moved: null });
+      const solution: Solution = { network: compileNetwork(design), trees: arrived };
       const before = get().solution;
       const moved = label !== null && before ? movedBy(label, before, solution) : null;
       const ids = solution.trees.map((tree) => tree.id);
       const kept = get().shownTrees.filter((id) => ids.includes(id));
-      set({ solution, problem: null, moved, shownTrees: kept.length > 0 ? kept : firstShown(design, ids) });
+      showPending({ solution, problem: null, moved, shownTrees: kept.length === get().shownTrees.length && kept.length > 0 ? get().shownTrees : kept.length > 0 ? kept : firstShown(design, ids) });
     }
 
-    /** Puts patches into effect as the next revision. */
-    function take(patches: readonly Patch[], label: string, rest: Partial<WorkbenchState>): void {
-      const { design, revision } = get();
-      set({ design: applyChange(design, patches), revision: revision + 1, ...rest });
+    /** Puts a change into effect as the next revision. */
+    function take(design: Design, patches: readonly Patch[], label: string, steps: Pick<WorkbenchState, 'undoSteps' | 'redoSteps'>): void {
+      pending = { design, revision: now().revision + 1, selection: stillThere(design, get().selection), ...steps };
       void follow(solver.change(patches), label);
     }
 
@@ -140,13 +165,16 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       lens: 'Root',
       drawer: { tab: 'ledger', open: true },
 
-      start: () => void follow(solver.open(get().design), null),
+      start() {
+        stopped = false;
+        void follow(solver.open(now().design), null);
+      },
       stop() {
-        told += 1;
+        stopped = true;
         solver.close();
       },
       act(...commands) {
-        const { design, revision, undoSteps } = get();
+        const { design, revision, undoSteps } = now();
         const edited = editAll(design, commands);
         if (!edited.ok) return problemText(edited.error);
         const { patches, inverse } = edited.value;
@@ -154,27 +182,27 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
         if (!first || patches.length === 0) return null;
         const label = describeCommand(design, first);
         saver.send({ kind: 'edit', base: revision, commands });
-        take(patches, label, { undoSteps: [...undoSteps, { number: revision + 1, label, patches, inverse }], redoSteps: [] });
-        set({ selection: stillThere(get().design, get().selection) });
+        take(edited.value.design, patches, label, { undoSteps: [...undoSteps, { number: revision + 1, label, patches, inverse }], redoSteps: [] });
         return null;
       },
       undo() {
-        const { undoSteps, redoSteps, revision } = get();
+        const { undoSteps, redoSteps, revision, design } = now();
         const step = undoSteps.at(-1);
         if (!step) return;
         saver.send({ kind: 'undo', base: revision, target: step.number });
-        take(step.inverse, `took back: ${step.label}`, { undoSteps: undoSteps.slice(0, -1), redoSteps: [...redoSteps, step] });
-        set({ selection: stillThere(get().design, get().selection) });
+        take(applyChange(design, step.inverse), step.inverse, `took back: ${step.label}`, { undoSteps: undoSteps.slice(0, -1), redoSteps: [...redoSteps, step] });
       },
       redo() {
-        const { undoSteps, redoSteps, revision } = get();
+        const { undoSteps, redoSteps, revision, design } = now();
         const step = redoSteps.at(-1);
         if (!step) return;
         saver.send({ kind: 'redo', base: revision, target: step.number });
-        take(step.patches, `did again: ${step.label}`, { undoSteps: [...undoSteps, step], redoSteps: redoSteps.slice(0, -1) });
-        set({ selection: stillThere(get().design, get().selection) });
+        take(applyChange(design, step.patches), step.patches, `did again: ${step.label}`, { undoSteps: [...undoSteps, step], redoSteps: redoSteps.slice(0, -1) });
       },
-      select: (selection) => set({ selection }),
+      select(selection) {
+        if (pending) pending = { ...pending, selection };
+        set({ selection });
+      },
       setLens(lens) {
         set({ lens, drawer: { ...get().drawer, tab: lens === 'Cable' ? 'cables' : 'ledger' } });
       },
@@ -199,6 +227,12 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
     };
   });
   return store;
+}
+
+/** `before` with the trees that are newer. */
+function merged(before: readonly SettledTree[], newer: readonly SettledTree[]): readonly SettledTree[] {
+  const byId = new Map(newer.map((tree) => [tree.id, tree]));
+  return before.map((tree) => byId.get(tree.id) ?? tree);
 }
 
 function serverSaver(id: string, report: (state: SaveState) => void): Saver {

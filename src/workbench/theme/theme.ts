@@ -42,7 +42,6 @@ export const theme = createTheme({
         notchedOutline: { borderColor: 'var(--rule-strong)' },
       },
     },
-    MuiSelect: { styleOverrides: { select: { padding: '5px 8px', fontFamily: FONT } } },
     MuiTooltip: { defaultProps: { enterDelay: 400, disableInteractive: true } },
     MuiPaper: { styleOverrides: { root: { backgroundImage: 'none' } } },
     MuiDataGrid: {

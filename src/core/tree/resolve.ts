@@ -1,0 +1,47 @@
+/** Solving again after a change: only the trees that the change can have moved. */
+import type { TreeId } from '../design/ids';
+import type { Patch } from '../design/edit';
+import type { DesignProblem } from '../design/problem';
+import type { Design } from '../design/schema';
+import { ok, type Result } from '../result';
+import { isPerVlan } from './bridgeId';
+import { compileNetwork } from './network';
+import type { SettledTree, Solution } from './settled';
+import { solve, solveTrees } from './solve';
+
+/** Settings that no tree looks at. */
+const BESIDE: Readonly<Record<string, readonly string[]>> = {
+  design: ['name', 'notes'],
+  switch: ['name', 'tier', 'position', 'timers'],
+  port: ['edge'],
+};
+
+/** The trees that patches to a design can move, or `all`. */
+export function treesTouched(patches: readonly Patch[]): ReadonlySet<TreeId> | 'all' {
+  const touched = new Set<TreeId>();
+  for (const { path } of patches) {
+    const [room, , setting, , portSetting] = path.map(String);
+    if (BESIDE.design!.includes(room ?? '')) continue;
+    if (room !== 'switches' || setting === undefined) return 'all';
+    if (BESIDE.switch!.includes(setting)) continue;
+    const own = setting === 'trees' ? path[3] : setting === 'ports' && portSetting === 'trees' ? path[5] : undefined;
+    if (own !== undefined) touched.add(String(own) as TreeId);
+    else if (!(setting === 'ports' && BESIDE.port!.includes(portSetting ?? ''))) return 'all';
+  }
+  return touched;
+}
+
+/** The solution of `design`, which `patches` made of the design that `before` solves; untouched trees are taken over as they are. */
+export function resolve(before: Solution, design: Design, patches: readonly Patch[]): Result<{ readonly solution: Solution; readonly changed: readonly SettledTree[] }, DesignProblem> {
+  const touched = treesTouched(patches);
+  // A standard bridge beside per-VLAN ones reads its CST's settings in VLAN 1's tree, and every other tree follows that one.
+  const mixed = design.switches.some((sw) => isPerVlan(sw.dialect)) && design.switches.some((sw) => sw.dialect === 'stp' || sw.dialect === 'rstp');
+  if (touched === 'all' || (mixed && touched.size > 0)) {
+    const solution = solve(design);
+    return solution.ok ? ok({ solution: solution.value, changed: solution.value.trees }) : solution;
+  }
+  const network = compileNetwork(design);
+  const changed = solveTrees(network, before.trees.map((tree) => tree.id).filter((id) => touched.has(id)));
+  const byId = new Map(changed.map((tree) => [tree.id, tree]));
+  return ok({ solution: { network, trees: before.trees.map((tree) => byId.get(tree.id) ?? tree) }, changed });
+}

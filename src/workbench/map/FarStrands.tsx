@@ -1,0 +1,72 @@
+'use client';
+/**
+ * The strands of a map seen from afar: letters and glyphs would be specks, so each tree is drawn as two paths, links
+ * that carry frames and links that block, cut short where they block; ends that the last change moved stand out.
+ */
+import { memo, useMemo } from 'react';
+import type { TreeId } from '../../core/design/ids';
+import { CODE, treeOf, type SettledTree, type Solution } from '../../core/tree/settled';
+import { useWorkbench } from '../state/context';
+import type { Moved } from '../state/store';
+import { STRAND_GAP, type Line } from './geometry';
+import { atEnd, polyline, runOf } from './run';
+import { strandStyle } from './strandStyle';
+
+/** How far a frayed end stays from its switch, in map units: enough to be seen. */
+const CUT = 42;
+
+export const FarStrands = memo(function FarStrands({ lines }: { readonly lines: readonly Line[] }) {
+  const solution = useWorkbench((state) => state.solution);
+  const shown = useWorkbench((state) => state.shownTrees);
+  const moved = useWorkbench((state) => state.moved);
+  const cabling = useWorkbench((state) => state.lens === 'Cable');
+  const cables = useMemo(() => lines.map((line) => runOf(line, 0).path(0, 0)).join(''), [lines]);
+  return (
+    <g fill="none">
+      <path d={cables} stroke={cabling ? 'var(--rule-strong)' : 'var(--cable)'} strokeWidth={cabling ? 4 : 2} />
+      {!cabling && solution && shown.map((id, i) => <FarTree key={id} id={id} place={i - (shown.length - 1) / 2} solution={solution} lines={lines} moved={moved} />)}
+    </g>
+  );
+});
+
+interface Props {
+  readonly id: TreeId;
+  /** Steps to the side of the middle. */
+  readonly place: number;
+  readonly solution: Solution;
+  readonly lines: readonly Line[];
+  readonly moved: Moved | null;
+}
+
+function FarTree({ id, place, solution, lines, moved }: Props) {
+  const tree = treeOf(solution, id);
+  const paths = useMemo(() => (tree ? pathsOf(tree, solution, lines, place * STRAND_GAP * 1.4, moved) : null), [tree, solution, lines, place, moved]);
+  if (!tree || !paths) return null;
+  const { colour, dash } = strandStyle(solution.trees.indexOf(tree));
+  return (
+    <>
+      <path d={paths.blocks} stroke={colour} strokeWidth={2.5} strokeOpacity={0.75} />
+      <path d={paths.carries} stroke={colour} strokeWidth={6} strokeDasharray={dash && dash.split(' ').map((n) => Number(n) * 2.2).join(' ')} />
+      <path d={paths.moved} stroke={colour} strokeWidth={16} />
+    </>
+  );
+}
+
+function pathsOf(tree: SettledTree, { network }: Solution, lines: readonly Line[], offset: number, moved: Moved | null) {
+  const blocks: string[] = [];
+  const carries: string[] = [];
+  const touched: string[] = [];
+  const forwards = (p: number) => tree.role[p] === CODE.root || tree.role[p] === CODE.designated || tree.role[p] === CODE.master;
+  network.design.links.forEach(({ a, b }, i) => {
+    const [p, q] = [network.portIndexOf(a.switch, a.port), network.portIndexOf(b.switch, b.port)];
+    const line = lines[i];
+    if (!line || !tree.role[p] || !tree.role[q] || !network.live[p]) return;
+    const run = runOf(line, offset);
+    if (forwards(p) && forwards(q)) carries.push(run.path(0, 0));
+    else blocks.push(run.path(forwards(p) ? 0 : CUT, forwards(q) ? 0 : CUT));
+    for (const [end, runEnd] of [[p, run.from], [q, run.to]] as const) {
+      if (moved?.ends.length && moved.ports.get(tree.id)?.has(end)) touched.push(polyline([atEnd(runEnd, 12), atEnd(runEnd, 40)]));
+    }
+  });
+  return { blocks: blocks.join(''), carries: carries.join(''), moved: touched.join('') };
+}

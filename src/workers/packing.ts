@@ -1,0 +1,43 @@
+/** Settled trees as one buffer, so that handing them from the worker costs nothing to speak of. */
+import type { TreeId } from '../core/design/ids';
+import type { SettledTree } from '../core/tree/settled';
+
+/** Trees of one network: for each, 8-byte root path costs, then 4-byte arrays, then role codes. */
+export interface PackedTrees {
+  readonly ids: readonly TreeId[];
+  readonly switches: number;
+  readonly ports: number;
+  readonly buffer: ArrayBuffer;
+}
+
+const strideOf = (switches: number, ports: number): number => Math.ceil((8 * switches + 4 * (3 * switches + 2 * ports) + ports) / 8) * 8;
+
+/** The arrays of the tree at `index` as views on a buffer. */
+function viewsAt(buffer: ArrayBuffer, index: number, switches: number, ports: number): Omit<SettledTree, 'id'> {
+  let at = index * strideOf(switches, ports);
+  const ints = (length: number): Int32Array => {
+    const view = new Int32Array(buffer, at, length);
+    at += 4 * length;
+    return view;
+  };
+  const rootPathCost = new Float64Array(buffer, at, switches);
+  at += 8 * switches;
+  return {
+    rootPathCost, root: ints(switches), rootPort: ints(switches), rank: ints(switches),
+    cost: ints(ports), designated: ints(ports), role: new Uint8Array(buffer, at, ports),
+  };
+}
+
+/** Copies trees into one buffer. */
+export function packTrees(trees: readonly SettledTree[], switches: number, ports: number): PackedTrees {
+  const buffer = new ArrayBuffer(trees.length * strideOf(switches, ports));
+  trees.forEach((tree, i) => {
+    const views = viewsAt(buffer, i, switches, ports);
+    for (const key of ['rootPathCost', 'root', 'rootPort', 'rank', 'cost', 'designated', 'role'] as const) views[key].set(tree[key]);
+  });
+  return { ids: trees.map((tree) => tree.id), switches, ports, buffer };
+}
+
+/** The trees again, as views on the buffer. */
+export const unpackTrees = ({ ids, switches, ports, buffer }: PackedTrees): SettledTree[] =>
+  ids.map((id, i) => ({ id, ...viewsAt(buffer, i, switches, ports) }));
