@@ -1,20 +1,22 @@
 'use client';
 /** The drawer below the map: tables that say all that the map shows. */
 import ButtonBase from '@mui/material/ButtonBase';
+import dynamic from 'next/dynamic';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench } from '../state/context';
 import { useFindings } from '../state/findings';
 import type { DrawerTab, Lens } from '../state/store';
-import { CableTable } from './CableTable';
 import styles from './drawer.module.css';
 import { FindingsList } from './FindingsList';
-import { Ledger } from './Ledger';
-import { MovedTable } from './MovedTable';
 
 const TABS: Readonly<Record<Lens, readonly (readonly [DrawerTab, string])[]>> = {
   Cable: [['cables', 'Cables'], ['moved', 'Moved ends'], ['findings', 'Findings']],
   Root: [['ledger', 'Ledger'], ['moved', 'Moved ends'], ['findings', 'Findings']],
 };
+// The grid is the largest part of the page: the map does not wait for it.
+const Ledger = dynamic(() => import('./Ledger').then((m) => m.Ledger), { ssr: false });
+const MovedTable = dynamic(() => import('./MovedTable').then((m) => m.MovedTable), { ssr: false });
+const CableTable = dynamic(() => import('./CableTable').then((m) => m.CableTable), { ssr: false });
 const TABLES = { ledger: Ledger, moved: MovedTable, cables: CableTable, findings: FindingsList };
 
 export function Drawer() {
