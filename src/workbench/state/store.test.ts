@@ -1,0 +1,159 @@
+import type { Write } from '../../contract/api';
+import { commandSchema, type Command } from '../../core/design/commands';
+import { fernhollow } from '../../core/demo/fernhollow';
+import { applyChange } from '../../core/design/edit';
+import { vlanTree } from '../../core/design/ids';
+import type { Design } from '../../core/design/schema';
+import { solve } from '../../core/tree/solve';
+import { packTrees } from '../../workers/packing';
+import type { SolverAnswer } from '../../workers/solver';
+import type { SolverClient } from './solverClient';
+import { createWorkbench, type WorkbenchStore } from './store';
+
+const command = (input: object): Command => commandSchema.parse(input);
+const priority = (value: number) => command({ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:15', priority: value });
+
+/** The real solver, in this thread; answers when `release` says so. */
+function testSolver(held = false) {
+  let design: Design | null = null;
+  const waiting: (() => void)[] = [];
+  const answer = (): Promise<SolverAnswer> => {
+    const solved = solve(design!);
+    const value: SolverAnswer = solved.ok
+      ? { trees: packTrees(solved.value.trees, solved.value.network.switches.length, solved.value.network.ports.length), all: true }
+      : { problem: solved.error.found };
+    return held ? new Promise((done) => waiting.push(() => done(value))) : Promise.resolve(value);
+  };
+  const client: SolverClient = {
+    open(next) {
+      design = next;
+      return answer();
+    },
+    change(patches) {
+      design = applyChange(design!, patches);
+      return answer();
+    },
+    close: () => undefined,
+  };
+  return { client, release: () => waiting.splice(0).forEach((go) => go()) };
+}
+
+const settle = () => new Promise((done) => setTimeout(done, 0));
+
+let sent: Write[];
+let store: WorkbenchStore;
+const state = () => store.getState();
+function open(held = false) {
+  sent = [];
+  const solver = testSolver(held);
+  const saver = () => ({ send: (write: Write) => void sent.push(write), unsent: () => sent.length, abandon: () => undefined });
+  store = createWorkbench({ id: 'x', revision: 7, design: fernhollow(), undo: [], redo: [] }, solver.client, saver);
+  state().start();
+  return solver;
+}
+
+describe('the workbench', () => {
+  beforeEach(async () => {
+    open();
+    await settle();
+  });
+
+  it('opens with the first named VLAN shown and solved', () => {
+    expect(state().shownTrees).toEqual(['vlan:15']);
+    expect(state().solution?.trees).toHaveLength(7);
+  });
+
+  it('makes an edit the next revision, with what it moved', async () => {
+    expect(state().act(priority(4096))).toBeNull();
+    await settle();
+    expect(state()).toMatchObject({ revision: 8, moved: { label: 'priority of ridge-a in VLAN 15: 32768 to 4096' } });
+    expect(state().moved?.ends).toHaveLength(10);
+    expect(sent).toMatchObject([{ kind: 'edit', base: 7, commands: [{ do: 'set-bridge-priority' }] }]);
+  });
+
+  it('takes back and does again, ending where it began', async () => {
+    const before = state().design;
+    state().act(priority(4096));
+    state().act(priority(8192));
+    state().undo();
+    state().undo();
+    await settle();
+    expect(state().design).toEqual(before);
+    state().redo();
+    await settle();
+    expect(state().design.switches[0]?.trees[vlanTree(15)]?.priority).toBe(4096);
+    expect(sent.map((write) => [write.kind, write.base, 'target' in write && write.target])).toEqual([
+      ['edit', 7, false], ['edit', 8, false], ['undo', 9, 9], ['undo', 10, 8], ['redo', 11, 8],
+    ]);
+  });
+
+  it('forgets what could be done again after a new edit', async () => {
+    state().act(priority(4096));
+    state().undo();
+    state().act(priority(0));
+    await settle();
+    expect(state()).toMatchObject({ redoSteps: [], revision: 10 });
+  });
+
+  it('refuses what does not fit in words, and sends nothing where nothing changed', () => {
+    expect(state().act(command({ do: 'set-link', link: 'none', up: false }))).toContain('link none');
+    expect(state().act(command({ do: 'set-link', link: 'l1', up: true }))).toBeNull();
+    expect(sent).toEqual([]);
+  });
+
+  it('lets go of a selection that is no longer there', async () => {
+    state().select({ kind: 'link', link: state().design.links[0]!.id });
+    state().act(command({ do: 'remove-switch', switch: 'ridge-b' }));
+    await settle();
+    expect(state().selection).toBeNull();
+  });
+
+  it('says why there are no trees, and has them again once it can', async () => {
+    state().act(command({ do: 'set-switch', switch: 'lodge', dialect: 'mstp' }));
+    await settle();
+    expect(state()).toMatchObject({ solution: null, problem: expect.stringContaining('not solve yet') as string });
+    state().undo();
+    await settle();
+    expect(state().problem).toBeNull();
+    expect(state().shownTrees).toEqual(['vlan:15']);
+  });
+
+  it('steps through trees in a ring and never shows none', () => {
+    state().stepTree(-1);
+    expect(state().shownTrees).toEqual(['vlan:1']);
+    state().stepTree(-1);
+    expect(state().shownTrees).toEqual(['vlan:65']);
+    state().showTree(vlanTree(65), 'toggle');
+    expect(state().shownTrees).toEqual(['vlan:65']);
+    for (const vid of [1, 15, 25, 35, 45, 55]) state().showTree(vlanTree(vid), 'toggle');
+    expect(state().shownTrees).toHaveLength(6);
+  });
+});
+
+describe('while the solver is busy', () => {
+  it('an edit waits a little for its trees, and is shown without them if they take long', async () => {
+    const solver = open(true);
+    solver.release();
+    await settle();
+    state().act(priority(4096));
+    expect(state().revision).toBe(7);
+    await new Promise((done) => setTimeout(done, 90));
+    expect(state().revision).toBe(8);
+    solver.release();
+    await settle();
+    expect(state().moved?.ends).toHaveLength(10);
+  });
+
+  it('several edits are shown once, with the trees of the last', async () => {
+    const solver = open(true);
+    solver.release();
+    await settle();
+    const seen: (number | undefined)[] = [];
+    store.subscribe((next) => seen.push(next.design.switches[0]?.trees[vlanTree(15)]?.priority));
+    for (const value of [4096, 8192, 12288]) state().act(priority(value));
+    solver.release();
+    await settle();
+    expect(seen).toEqual([12288]);
+    expect(state().solution?.network.design).toBe(state().design);
+  });
+});
