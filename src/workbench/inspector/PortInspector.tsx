@@ -71,7 +71,8 @@ function SteerSettings({ id, port }: { readonly id: SwitchId; readonly port: Por
       <TextSetting
         label="Cost, all trees"
         value={String(port.cost ?? '')}
-        placeholder={`${groupText(fromSpeed)} from speed`}
+        placeholder={groupText(fromSpeed)}
+        adornment={port.cost === undefined ? 'from speed' : undefined}
         read={read.pathCost(method)}
         commit={cost(null)}
         note={port.cost === undefined ? undefined : `${groupText(fromSpeed)} by its speed; empty to go back to that`}
@@ -81,7 +82,8 @@ function SteerSettings({ id, port }: { readonly id: SwitchId; readonly port: Por
           key={tree}
           label={`Cost, ${treeName(tree)}`}
           value={String(port.trees[tree]?.cost ?? '')}
-          placeholder={`${groupText(port.cost ?? fromSpeed)} as all`}
+          placeholder={groupText(port.cost ?? fromSpeed)}
+          adornment={port.trees[tree]?.cost === undefined ? 'as all' : undefined}
           read={read.pathCost(method)}
           commit={cost(tree)}
         />
@@ -92,7 +94,8 @@ function SteerSettings({ id, port }: { readonly id: SwitchId; readonly port: Por
           key={tree}
           label={`Priority, ${treeName(tree)}`}
           value={String(port.trees[tree]?.priority ?? '')}
-          placeholder={`${port.priority} as all`}
+          placeholder={String(port.priority)}
+          adornment={port.trees[tree]?.priority === undefined ? 'as all' : undefined}
           read={read.portPriority}
           commit={priority(tree)}
         />

@@ -34,7 +34,7 @@ export function SwitchInspector({ id }: { readonly id: SwitchId }) {
           key={tree}
           label={treeName(tree)}
           value={String(sw.trees[tree]?.priority ?? '')}
-          placeholder={`${sw.priority} as all`}
+          placeholder={String(sw.priority)}
           read={read.bridgePriority}
           commit={(priority) => act({ do: 'set-bridge-priority', switch: id, tree, priority })}
           adornment={isPerVlan(sw.dialect) ? `sent as ${(sw.trees[tree]?.priority ?? sw.priority) + Number(tree.split(':')[1] ?? 0)}` : undefined}

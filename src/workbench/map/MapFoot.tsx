@@ -8,15 +8,23 @@ import { useZoom } from './zoom';
 
 const LETTERS = [['R', 'root port'], ['D', 'designated'], ['A', 'alternate'], ['B', 'backup']] as const;
 
-export function MapFoot({ bounds }: { readonly bounds: () => Rect }) {
+export function MapFoot({ bounds, onView }: { readonly bounds: () => Rect; /** Told whether the view is now someone's own, or the whole map. */ readonly onView: (own: boolean) => void }) {
   const zoom = useZoom(bounds);
   const lens = useWorkbench((state) => state.lens);
   return (
     <div className={styles.foot}>
       <span className={styles.zoom}>
-        <TextButton onClick={zoom.fit}>whole map</TextButton>
-        <TextButton onClick={zoom.closer}>closer</TextButton>
-        <TextButton onClick={zoom.farther}>farther</TextButton>
+        {([['whole map', zoom.fit, false], ['closer', zoom.closer, true], ['farther', zoom.farther, true]] as const).map(([label, go, own]) => (
+          <TextButton
+            key={label}
+            onClick={() => {
+              onView(own);
+              go();
+            }}
+          >
+            {label}
+          </TextButton>
+        ))}
       </span>
       {lens === 'Cable' ? (
         <span>A thicker cable is a faster one; figures at the boxes are port labels.</span>

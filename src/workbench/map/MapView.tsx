@@ -4,7 +4,7 @@ import { Panel, ReactFlow, ReactFlowProvider, ViewportPortal, useReactFlow, type
 import '@xyflow/react/dist/base.css';
 import Button from '@mui/material/Button';
 import { useColorScheme } from '@mui/material/styles';
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { freshSwitch } from '../../core/design/fresh';
 import type { SwitchId } from '../../core/design/ids';
 import type { Design } from '../../core/design/schema';
@@ -29,6 +29,7 @@ export function MapView() {
 
 function Map() {
   const store = useWorkbenchStore();
+  const { fitBounds } = useReactFlow();
   const [keepSkeleton] = useState(skeletonKeeper);
   const skeleton = useWorkbench((state) => keepSkeleton(state.design));
   const shown = useWorkbench((state) => (state.lens === 'Cable' ? 0 : state.shownTrees.length));
@@ -46,6 +47,14 @@ function Map() {
   const [keepNodes] = useState(nodeKeeper);
   const lines = useMemo(() => keepLines(geometry.lines), [keepLines, geometry]);
   const nodes = useMemo(() => keepNodes(keepBoxes(geometry.boxes)), [keepNodes, keepBoxes, geometry]);
+
+  // Until someone moves the view by hand, the whole map stays in it.
+  const [ownView, setOwnView] = useState(false);
+  const { x, y, width, height } = boundsOf(skeleton, geometry);
+  const dragging = dragged.size > 0;
+  useEffect(() => {
+    if (!ownView && !dragging) void fitBounds({ x, y, width, height }, FIT);
+  }, [ownView, dragging, fitBounds, x, y, width, height]);
 
   const onNodesChange = useCallback(
     (changes: NodeChange<SwitchNodeType>[]) => {
@@ -79,6 +88,7 @@ function Map() {
       deleteKeyCode={null}
       onlyRenderVisibleElements
       onInit={(flow) => void flow.fitBounds(boundsOf(skeleton, geometry), FIT)}
+      onMoveStart={(event) => event && setOwnView(true)}
       minZoom={0.08}
       maxZoom={3}
       proOptions={{ hideAttribution: true }}
@@ -91,7 +101,7 @@ function Map() {
         {problem ? <p className={styles.problem} role="alert">No trees to show: {problem}.</p> : <MovedBar />}
       </Panel>
       <Panel position="bottom-left" className={styles.panelFoot}>
-        <MapFoot bounds={() => boundsOf(skeleton, geometry)} />
+        <MapFoot bounds={() => boundsOf(skeleton, geometry)} onView={setOwnView} />
       </Panel>
       <AddSwitch />
       {skeleton.switches.length === 0 && <EmptyMap />}
