@@ -1,0 +1,52 @@
+import { act, fireEvent, screen, within } from '@testing-library/react';
+import { commandSchema } from '../../core/design/commands';
+import { designOf, networkOf } from '../../core/testing/networks';
+import { renderWith, settle } from '../testing';
+import { TreeRail } from './TreeRail';
+
+const row = (name: RegExp) => screen.getByRole('button', { name });
+const rows = () => screen.getAllByRole('listitem').map((item) => item.textContent);
+
+describe('the list of trees', () => {
+  it('names each tree with its root and standby', async () => {
+    await renderWith(<TreeRail />);
+    expect(rows()).toHaveLength(7);
+    expect(rows()[0]).toBe('1 defaultroot lodgeworkshop');
+    expect(rows()[1]).toBe('15 Mount controlroot lodgeworkshop');
+    expect(screen.getByText('per VLAN, rapid')).toBeInTheDocument();
+  });
+
+  it('shows a tree alone with a click, and with others by its tick', async () => {
+    const store = await renderWith(<TreeRail />);
+    expect(screen.getByLabelText('draw VLAN 15 with the others')).toBeDisabled(); // the last one shown stays
+    fireEvent.click(row(/show VLAN 25 alone/));
+    expect(store.getState().shownTrees).toEqual(['vlan:25']);
+    fireEvent.click(screen.getByLabelText('draw VLAN 15 with the others'));
+    expect(store.getState().shownTrees).toEqual(['vlan:25', 'vlan:15']);
+    expect(row(/show VLAN 15 alone/)).toHaveAttribute('aria-pressed', 'true');
+  });
+
+  it('follows an edit', async () => {
+    const store = await renderWith(<TreeRail />);
+    act(() => void store.getState().act(commandSchema.parse({ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:15', priority: 0 })));
+    await settle();
+    expect(rows()[1]).toBe('15 Mount controlroot ridge-alodge');
+    expect(rows()[2]).toBe('25 Image captureroot lodgeworkshop');
+  });
+
+  it('counts islands, and says when a tree has no standby or there is no tree', async () => {
+    const design = networkOf({ a: {}, b: {}, c: {}, d: {} }, ['a 1 = b 1', 'c 1 = d 1']);
+    const store = await renderWith(<TreeRail />, design);
+    const [only] = screen.getAllByRole('listitem');
+    expect(within(only!).getByText('2 islands, each with its root')).toBeInTheDocument();
+    expect(screen.getByText('rapid')).toBeInTheDocument();
+    act(() => void store.getState().act(...['a', 'b', 'c', 'd'].map((id) => commandSchema.parse({ do: 'set-switch', switch: id, dialect: 'off' }))));
+    await settle();
+    expect(screen.getByText('No switch here runs spanning tree yet.')).toBeInTheDocument();
+  });
+
+  it('stands with one switch and nothing plugged in', async () => {
+    await renderWith(<TreeRail />, designOf({ switches: [{ id: 'a', mac: '02:00:00:00:00:01', ports: [] }] }));
+    expect(rows()).toEqual([' Common treeroot ano standby']);
+  });
+});

@@ -1,0 +1,49 @@
+/** What the workbench's component tests share: a store over the demo with the real solver in this thread. */
+import { act, render } from '@testing-library/react';
+import type { ReactElement } from 'react';
+import { fernhollow } from '../core/demo/fernhollow';
+import { applyChange } from '../core/design/edit';
+import type { Design } from '../core/design/schema';
+import { solve } from '../core/tree/solve';
+import { packTrees } from '../workers/packing';
+import type { SolverAnswer } from '../workers/solver';
+import { StoreProvider } from './state/context';
+import type { Saver } from './state/saver';
+import type { SolverClient } from './state/solverClient';
+import { createWorkbench, type WorkbenchStore } from './state/store';
+
+/** Answers at once with every tree, as the worker would. */
+export function inlineSolver(): SolverClient {
+  let design: Design | null = null;
+  const answer = (): Promise<SolverAnswer> => {
+    const solved = design && solve(design);
+    if (!solved?.ok) return Promise.resolve({ problem: solved?.error.found ?? 'no design' });
+    const { network, trees } = solved.value;
+    return Promise.resolve({ trees: packTrees(trees, network.switches.length, network.ports.length), all: true });
+  };
+  return {
+    open(next) {
+      design = next;
+      return answer();
+    },
+    change(patches) {
+      design = design && applyChange(design, patches);
+      return answer();
+    },
+    close: () => undefined,
+  };
+}
+
+const noSaver = (): Saver => ({ send: () => undefined, unsent: () => 0, abandon: () => undefined });
+
+/** Lets promises and the state changes that they bring run to their end. */
+export const settle = () => act(() => new Promise<void>((done) => setTimeout(done, 0)));
+
+/** Renders a part of the workbench over a design, solved. */
+export async function renderWith(part: ReactElement, design: Design = fernhollow()): Promise<WorkbenchStore> {
+  const store = createWorkbench({ id: 'test', revision: 0, design, undo: [], redo: [] }, inlineSolver(), noSaver);
+  store.getState().start();
+  render(<StoreProvider value={store}>{part}</StoreProvider>);
+  await settle();
+  return store;
+}
