@@ -28,13 +28,16 @@ export function edit(design: Design, command: Command): Result<Edited, DesignPro
     const [next, patches, inverse] = produceWithPatches(design, (draft) => {
       apply(draft, command);
     });
-    const [broken] = next === design ? [] : referenceProblems(next);
+    const [broken] = next !== design && MAY_BREAK.has(command.do) ? referenceProblems(next) : [];
     return broken ? fail(broken) : ok({ design: next, patches, inverse });
   } catch (error) {
     if (error instanceof Missing) return fail({ path: error.what, found: 'nothing', allowed: 'something this design has' });
     throw error;
   }
 }
+
+/** Commands whose own check does not guarantee a legal document: they bring references, identifiers or costs along. */
+const MAY_BREAK: ReadonlySet<Command['do']> = new Set(['set-cost-method', 'set-port-cost', 'add-switch', 'add-port', 'add-link']);
 
 /** A command that names what the design does not have. */
 class Missing extends Error {

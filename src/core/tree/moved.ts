@@ -7,6 +7,8 @@ export interface MovedEnd {
   readonly tree: TreeId;
   readonly switch: SwitchId;
   readonly port: PortId;
+  /** The port's index in the later network. */
+  readonly index: number;
   readonly before: Role | null;
   readonly after: Role | null;
 }
@@ -20,12 +22,13 @@ export function movedEnds(before: Solution, after: Solution): MovedEnd[] {
     const old = treeOf(before, tree.id);
     if (!old || (same && old === tree)) continue;
     for (let p = 0; p < network.ports.length; p += 1) {
+      if (same && old.role[p] === tree.role[p]) continue;
       const sw = network.switches[network.owner[p]!]!.id;
       const port = network.ports[p]!.id;
       const q = same ? p : before.network.portIndexOf(sw, port);
       const was = q < 0 ? null : roleOf(old, q);
       const is = roleOf(tree, p);
-      if (was !== is) moved.push({ tree: tree.id, switch: sw, port, before: was, after: is });
+      if (was !== is) moved.push({ tree: tree.id, switch: sw, port, index: p, before: was, after: is });
     }
   }
   return moved;

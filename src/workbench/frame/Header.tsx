@@ -1,7 +1,6 @@
 'use client';
 /** The top row: the design and whether it is saved, the lenses, undo and redo, light or dark. */
 import ButtonBase from '@mui/material/ButtonBase';
-import Tooltip from '@mui/material/Tooltip';
 import { useWorkbench } from '../state/context';
 import type { SaveState } from '../state/saver';
 import { LENSES } from '../state/store';
@@ -14,11 +13,9 @@ import { WholePageLink } from './WholePageLink';
 export function Header() {
   const name = useWorkbench((state) => state.design.name);
   const id = useWorkbench((state) => state.id);
-  const revision = useWorkbench((state) => state.revision);
-  const save = useWorkbench((state) => state.save);
+  const savedNow = useWorkbench((state) => state.save.is === 'saved');
   const lens = useWorkbench((state) => state.lens);
   const setLens = useWorkbench((state) => state.setLens);
-  const trouble = save.is !== 'saved' && save.is !== 'saving';
   return (
     <header className={styles.head}>
       <WholePageLink href="/" className={styles.brand} title="all designs">
@@ -26,9 +23,7 @@ export function Header() {
       </WholePageLink>
       <div className={styles.design}>
         <strong title={name}>{name}</strong>
-        <span className={trouble ? styles.attention : undefined} role="status" data-save={save.is}>
-          revision {revision}, {saveText(save)}
-        </span>
+        <SaveStatus />
       </div>
       <div className={styles.lenses} role="tablist" aria-label="Lenses">
         {LENSES.map((each) => (
@@ -40,12 +35,23 @@ export function Header() {
       <div className={styles.tools}>
         <StepButton kind="undo" />
         <StepButton kind="redo" />
-        <TextButton onClick={() => window.location.assign(`/api/designs/${encodeURIComponent(id)}/export`)} disabled={save.is !== 'saved'} title="download this design as a .knot.json file">
+        <TextButton onClick={() => window.location.assign(`/api/designs/${encodeURIComponent(id)}/export`)} disabled={!savedNow} title="download this design as a .knot.json file">
           Export
         </TextButton>
         <SchemeButton />
       </div>
     </header>
+  );
+}
+
+function SaveStatus() {
+  const revision = useWorkbench((state) => state.revision);
+  const save = useWorkbench((state) => state.save);
+  const trouble = save.is !== 'saved' && save.is !== 'saving';
+  return (
+    <span className={trouble ? styles.attention : undefined} role="status" data-save={save.is}>
+      revision {revision}, {saveText(save)}
+    </span>
   );
 }
 
@@ -70,12 +76,13 @@ function StepButton({ kind }: { readonly kind: 'undo' | 'redo' }) {
   const keys = kind === 'undo' ? 'Ctrl+Z' : 'Ctrl+Shift+Z';
   const label = kind === 'undo' ? 'Undo' : 'Redo';
   return (
-    <Tooltip title={step ? `${label} (${keys}): ${step.label.slice(0, 200)}` : `Nothing to ${kind}`}>
-      <span>
-        <TextButton onClick={go} disabled={!step} aria-keyshortcuts={kind === 'undo' ? 'Control+Z' : 'Control+Shift+Z'}>
-          {label}
-        </TextButton>
-      </span>
-    </Tooltip>
+    <TextButton
+      onClick={go}
+      disabled={!step}
+      title={step ? `${label} (${keys}): ${step.label.slice(0, 200)}` : `Nothing to ${kind}`}
+      aria-keyshortcuts={kind === 'undo' ? 'Control+Z' : 'Control+Shift+Z'}
+    >
+      {label}
+    </TextButton>
   );
 }

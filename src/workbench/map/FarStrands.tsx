@@ -65,7 +65,7 @@ function pathsOf(tree: SettledTree, { network }: Solution, lines: readonly Line[
     if (forwards(p) && forwards(q)) carries.push(run.path(0, 0));
     else blocks.push(run.path(forwards(p) ? 0 : CUT, forwards(q) ? 0 : CUT));
     for (const [end, runEnd] of [[p, run.from], [q, run.to]] as const) {
-      if (moved?.ends.length && moved.ports.get(tree.id)?.has(end)) touched.push(polyline([atEnd(runEnd, 12), atEnd(runEnd, 40)]));
+      if (moved?.before.get(tree.id)?.has(end)) touched.push(polyline([atEnd(runEnd, 12), atEnd(runEnd, 40)]));
     }
   });
   return { blocks: blocks.join(''), carries: carries.join(''), moved: touched.join('') };

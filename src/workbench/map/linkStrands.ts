@@ -1,7 +1,7 @@
 /** What to draw on one link, as a short text that changes only when the picture does, and back. */
 import type { Link } from '../../core/design/schema';
 import { ROLES, treeOf, type Role } from '../../core/tree/settled';
-import { endKey, type Workbench } from '../state/store';
+import type { Workbench } from '../state/store';
 
 /** A link as drawn. */
 export interface DrawnLink {
@@ -30,11 +30,12 @@ export function linkStrandsKey({ solution, shownTrees, moved }: Workbench, link:
   for (const id of shownTrees) {
     const tree = treeOf(solution, id);
     if (!tree || (tree.role[a] === 0 && tree.role[b] === 0)) continue;
-    const was = (end: Link['a']): number => {
-      const found = moved?.at.get(endKey(id, end.switch, end.port));
-      return found ? (found.before ? ROLES.indexOf(found.before) : 0) : -1;
+    const before = moved?.before.get(id);
+    const was = (p: number): number => {
+      const role = before?.get(p);
+      return role === undefined ? -1 : role === null ? 0 : ROLES.indexOf(role);
     };
-    parts.push([solution.trees.indexOf(tree), id.split(':')[1] ?? '', tree.role[a], tree.role[b], was(link.a), was(link.b)].join(','));
+    parts.push([solution.trees.indexOf(tree), id.split(':')[1] ?? '', tree.role[a], tree.role[b], was(a), was(b)].join(','));
   }
   return parts.join(';');
 }

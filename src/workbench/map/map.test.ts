@@ -86,7 +86,7 @@ describe('a strand', () => {
 });
 
 describe('what the last change moved, in words', () => {
-  const end = (vid: number) => ({ tree: vlanTree(vid), switch: 'a' as SwitchId, port: '1' as PortId, before: null, after: null });
+  const end = (vid: number) => ({ tree: vlanTree(vid), switch: 'a' as SwitchId, port: '1' as PortId, index: 0, before: null, after: null });
   it.each([
     [[], [15], 'no end changed its role'],
     [[15, 15], [15, 25], '2 ends changed in VLAN 15, none in VLAN 25'],

@@ -1,7 +1,5 @@
 'use client';
 /** The trees: which are drawn, who is root of each and who stands by. */
-import Checkbox from '@mui/material/Checkbox';
-import ButtonBase from '@mui/material/ButtonBase';
 import { memo } from 'react';
 import { treeName, treeVlan, type TreeId } from '../../core/design/ids';
 import type { Design } from '../../core/design/schema';
@@ -62,7 +60,7 @@ const TreeRow = memo(function TreeRow({ id, index, shown, alone, ...row }: Row &
   const showTree = useWorkbench((state) => state.showTree);
   return (
     <li className={`${styles.item} ${shown ? styles.shown : ''}`} data-tree={id}>
-      <ButtonBase className={styles.pick} onClick={() => showTree(id, 'alone')} aria-pressed={shown} aria-label={`show ${treeName(id)} alone`}>
+      <button type="button" className={styles.pick} onClick={() => showTree(id, 'alone')} aria-pressed={shown} aria-label={`show ${treeName(id)} alone`}>
         <Swatch index={index} width={28} />
         <span className={styles.text}>
           <span className={styles.name} title={row.name}>
@@ -74,14 +72,14 @@ const TreeRow = memo(function TreeRow({ id, index, shown, alone, ...row }: Row &
           </span>
           {row.islands > 1 && <span className={styles.islands}>{row.islands} islands, each with its root</span>}
         </span>
-      </ButtonBase>
-      <Checkbox
-        size="small"
+      </button>
+      <input
+        type="checkbox"
+        className={styles.tick}
         checked={shown}
         disabled={shown && alone}
         onChange={() => showTree(id, 'toggle')}
-        slotProps={{ input: { 'aria-label': `draw ${treeName(id)} with the others` } }}
-        sx={{ p: '2px', alignSelf: 'flex-start', mt: '6px', '& svg': { fontSize: 17 } }}
+        aria-label={`draw ${treeName(id)} with the others`}
       />
     </li>
   );

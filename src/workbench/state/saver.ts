@@ -22,6 +22,8 @@ export interface Saver {
 }
 
 const RETRY_AFTER_MS = 2000;
+/** The screen is redrawn before the network is bothered. */
+const SEND_AFTER_MS = 120;
 
 /** A saver that posts through `post` and reports through `report`. */
 export function createSaver(
@@ -35,6 +37,7 @@ export function createSaver(
 
   async function run(): Promise<void> {
     running = true;
+    await wait(SEND_AFTER_MS);
     while (!stopped) {
       const [write] = queue;
       if (!write) break;

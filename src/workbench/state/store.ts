@@ -12,7 +12,7 @@ import { problemText } from '../../core/design/problem';
 import type { Design } from '../../core/design/schema';
 import { movedEnds, type MovedEnd } from '../../core/tree/moved';
 import { compileNetwork } from '../../core/tree/network';
-import type { SettledTree, Solution } from '../../core/tree/settled';
+import type { Role, SettledTree, Solution } from '../../core/tree/settled';
 import { unpackTrees } from '../../workers/packing';
 import type { SolverAnswer } from '../../workers/solver';
 import { api } from './api';
@@ -29,23 +29,18 @@ export type Selection =
 export interface Moved {
   readonly label: string;
   readonly ends: readonly MovedEnd[];
-  /** The ends by `endKey`. */
-  readonly at: ReadonlyMap<string, MovedEnd>;
-  /** Port indices of the ends, by tree. */
-  readonly ports: ReadonlyMap<TreeId, ReadonlySet<number>>;
+  /** By tree, the role that each moved port had before, by port index. */
+  readonly before: ReadonlyMap<TreeId, ReadonlyMap<number, Role | null>>;
 }
-
-/** Names one end in one tree. */
-export const endKey = (tree: TreeId, sw: SwitchId, port: PortId): string => `${tree}\n${sw}\n${port}`;
 
 function movedBy(label: string, before: Solution, after: Solution): Moved {
   const ends = movedEnds(before, after);
-  const ports = new Map<TreeId, Set<number>>();
-  for (const end of ends) {
-    const own = ports.get(end.tree) ?? new Set<number>();
-    ports.set(end.tree, own.add(after.network.portIndexOf(end.switch, end.port)));
+  const byTree = new Map<TreeId, Map<number, Role | null>>();
+  for (const { tree, index, before: role } of ends) {
+    const own = byTree.get(tree) ?? new Map<number, Role | null>();
+    byTree.set(tree, own.set(index, role));
   }
-  return { label, ends, at: new Map(ends.map((end) => [endKey(end.tree, end.switch, end.port), end])), ports };
+  return { label, ends, before: byTree };
 }
 
 /** The lenses that are built so far, in the order of the work. */
@@ -101,7 +96,7 @@ export type Workbench = WorkbenchState & WorkbenchActions;
 export type WorkbenchStore = ReturnType<typeof createWorkbench>;
 
 /** What an edit changes before its trees are known. */
-type Pending = Pick<WorkbenchState, 'design' | 'revision' | 'selection' | 'undoSteps' | 'redoSteps'>;
+type Pending = Pick<WorkbenchState, 'design' | 'revision' | 'selection' | 'undoSteps' | 'redoSteps' | 'save'>;
 
 /** How long an edit waits for its trees before it is shown without them. */
 const PATIENCE_MS = 60;
@@ -112,7 +107,10 @@ export const MAX_SHOWN = 6;
 /** Opens a store over a design; `saver` is there for tests. */
 export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor = serverSaver) {
   const store = createStore<Workbench>()((set, get) => {
-    const saver = saverFor(open.id, (save) => set({ save }));
+    const saver = saverFor(open.id, (save) => {
+      if (pending) pending = { ...pending, save };
+      else set({ save });
+    });
     let told = 0;
     let stopped = false;
 
@@ -146,7 +144,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
 
     /** Puts a change into effect as the next revision. */
     function take(design: Design, patches: readonly Patch[], label: string, steps: Pick<WorkbenchState, 'undoSteps' | 'redoSteps'>): void {
-      pending = { design, revision: now().revision + 1, selection: stillThere(design, get().selection), ...steps };
+      pending = { design, revision: now().revision + 1, selection: stillThere(design, get().selection), save: now().save, ...steps };
       void follow(solver.change(patches), label);
     }
 
@@ -181,23 +179,23 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
         const [first] = commands;
         if (!first || patches.length === 0) return null;
         const label = describeCommand(design, first);
-        saver.send({ kind: 'edit', base: revision, commands });
         take(edited.value.design, patches, label, { undoSteps: [...undoSteps, { number: revision + 1, label, patches, inverse }], redoSteps: [] });
+        saver.send({ kind: 'edit', base: revision, commands });
         return null;
       },
       undo() {
         const { undoSteps, redoSteps, revision, design } = now();
         const step = undoSteps.at(-1);
         if (!step) return;
-        saver.send({ kind: 'undo', base: revision, target: step.number });
         take(applyChange(design, step.inverse), step.inverse, `took back: ${step.label}`, { undoSteps: undoSteps.slice(0, -1), redoSteps: [...redoSteps, step] });
+        saver.send({ kind: 'undo', base: revision, target: step.number });
       },
       redo() {
         const { undoSteps, redoSteps, revision, design } = now();
         const step = redoSteps.at(-1);
         if (!step) return;
-        saver.send({ kind: 'redo', base: revision, target: step.number });
         take(applyChange(design, step.patches), step.patches, `did again: ${step.label}`, { undoSteps: [...undoSteps, step], redoSteps: redoSteps.slice(0, -1) });
+        saver.send({ kind: 'redo', base: revision, target: step.number });
       },
       select(selection) {
         if (pending) pending = { ...pending, selection };
