@@ -1,4 +1,7 @@
-/** Bundles the command line into one file and puts `knot-path` where npx looks for it. */
+/**
+ * Bundles the command line into one file and puts `knot-path` where npx looks for it. Not as a `bin` of package.json:
+ * with one, npx first installs the project into its cache, which takes a second.
+ */
 import { chmodSync, existsSync, mkdirSync, rmSync, symlinkSync } from 'node:fs';
 import { pathToFileURL } from 'node:url';
 

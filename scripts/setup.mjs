@@ -16,7 +16,7 @@ await unlessFresh('node_modules/.knot-path-lock', ['package-lock.json'], 'node_m
 });
 
 const { buildCommandLine } = await import('./build-cli.mjs');
-await unlessFresh('dist/.stamp', ['src/core', 'src/cli', 'scripts/build-cli.mjs', 'node_modules/.knot-path-lock'], 'dist/cli/knot-path.cjs', buildCommandLine);
+await unlessFresh('dist/.stamp', ['src/core', 'src/cli', 'scripts/build-cli.mjs', 'node_modules/.knot-path-lock'], 'node_modules/.bin/knot-path', buildCommandLine);
 
 if (process.argv.includes('--build')) {
   const sources = ['src', 'next.config.ts', 'tsconfig.json', 'node_modules/.knot-path-lock'];

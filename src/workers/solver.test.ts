@@ -1,0 +1,53 @@
+import fc from 'fast-check';
+import { anyDesign, solutionOf } from '../core/testing/networks';
+import { commandSchema } from '../core/design/commands';
+import { edit } from '../core/design/edit';
+import { fernhollow } from '../core/demo/fernhollow';
+import { viewTree } from '../core/tree/settled';
+import { packTrees, unpackTrees } from './packing';
+import type { SolverWorker } from './solver';
+
+let worker: SolverWorker;
+jest.mock('comlink', () => ({ expose: (api: SolverWorker) => (worker = api), transfer: (value: unknown) => value }));
+
+describe('packed trees', () => {
+  it('come out as they went in, whatever the size of the network', () => {
+    fc.assert(
+      fc.property(anyDesign, (design) => {
+        const { network, trees } = solutionOf(design);
+        const unpacked = unpackTrees(packTrees(trees, network.switches.length, network.ports.length));
+        expect(unpacked.map((tree) => viewTree(network, tree))).toEqual(trees.map((tree) => viewTree(network, tree)));
+        expect(unpacked.map((tree) => [...tree.designated])).toEqual(trees.map((tree) => [...tree.designated]));
+      }),
+      { numRuns: 60 },
+    );
+  });
+});
+
+describe('the solver worker', () => {
+  const patchesOf = (command: object) => {
+    const edited = edit(fernhollow(), commandSchema.parse(command));
+    if (!edited.ok) throw new Error(edited.error.path);
+    return edited.value.patches;
+  };
+
+  it('answers with every tree first, and then with those that a change can have moved', async () => {
+    await import('./solver');
+    expect(worker.change([])).toEqual({ problem: 'The solver has no design yet.' });
+    const first = worker.open(fernhollow());
+    expect('trees' in first && [first.all, first.trees.ids.length]).toEqual([true, 7]);
+    const second = worker.change(patchesOf({ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:25', priority: 0 }));
+    expect('trees' in second && [second.all, second.trees.ids]).toEqual([false, ['vlan:25']]);
+    const third = worker.change(patchesOf({ do: 'set-link', link: 'l1', up: false }));
+    expect('trees' in third && [third.all, third.trees.ids.length]).toEqual([true, 7]);
+  });
+
+  it('says what it cannot solve, and solves everything again once it can', async () => {
+    await import('./solver');
+    worker.open(fernhollow());
+    const patches = patchesOf({ do: 'set-switch', switch: 'lodge', dialect: 'mstp' });
+    expect(worker.change(patches)).toEqual({ problem: expect.stringContaining('switches[7].dialect: found "mstp"') as string });
+    const back = worker.change(patchesOf({ do: 'set-switch', switch: 'lodge', dialect: 'rstp' }));
+    expect('trees' in back && back.all).toBe(true);
+  });
+});
