@@ -43,6 +43,18 @@ describe('findings', () => {
     expect(rules({ ...design, links: design.links.map((link, i) => ({ ...link, up: i > 0 })) })).toEqual([]);
   });
 
+  it('tell which switches are beyond the reach of the root: one hop a second of max age', () => {
+    const names = Array.from({ length: 9 }, (_, i) => `s${i}`);
+    const chain = names.slice(1).map((name, i) => `s${i} 2 = ${name} 1`);
+    const far = (maxAge: number) => {
+      const design = networkOf(Object.fromEntries(names.map((name, i) => [name, { tier: 'core', priority: i * 4096, timers: { maxAge } }])), chain);
+      return findingsOf(design, solutionOf(design)).filter((finding) => finding.rule === 'beyond-max-age').map((finding) => finding.at.switch);
+    };
+    expect(far(20)).toEqual([]);
+    expect(far(8)).toEqual([]); // s8 is 8 hops away
+    expect(far(6)).toEqual(['s7', 's8']);
+  });
+
   it('find two ports of one number', () => {
     const design = networkOf({ a: {} }, [], { 'a 1': {}, 'a 2': { number: 1 } });
     expect(rules(design)).toEqual(['duplicate-port-number']);

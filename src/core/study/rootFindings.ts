@@ -3,7 +3,8 @@ import { treeName, treeVlan, type TreeId } from '../design/ids';
 import { VlanSet } from '../design/vlanSet';
 import { explainRoot, islandRoots } from '../tree/election';
 import { switchName } from '../tree/phrases';
-import type { Solution } from '../tree/settled';
+import type { Network } from '../tree/network';
+import type { SettledTree, Solution } from '../tree/settled';
 import type { Finding } from './finding';
 
 /** What is wrong with the root of each tree's largest island. */
@@ -22,10 +23,31 @@ export function rootFindings({ network, trees }: Solution): Finding[] {
       const sw = network.switches[root]!;
       return { rule, text: text(switchName(sw), treesText(ids)), at: { switch: sw.id, trees: ids } };
     });
+  const far = new Map<number, TreeId[]>();
+  for (const tree of trees) {
+    for (const [s, hops] of hopsFromRoot(network, tree).entries()) {
+      const root = tree.root[s]!;
+      if (root < 0 || hops <= network.switches[root]!.timers.maxAge) continue;
+      const known = far.get(s) ?? [];
+      far.set(s, [...known, tree.id]);
+    }
+  }
   return [
     ...told('root-by-mac', byMac, (name, where) => `${name} is root of ${where} only by its MAC address: nobody chose it, and a new switch with a lower MAC would take over.`),
     ...told('root-on-access', onAccess, (name, where) => `${name}, an access switch, is root of ${where}: traffic between the strong switches is drawn through it.`),
+    ...told('beyond-max-age', far, (name, where) => `${name} is more hops from the root of ${where} than the root's max age in seconds: BPDUs grow too old on the way and it would not hear the root.`),
   ];
+}
+
+/** How many hops each switch is from its root; 0 at roots and outside the tree. Message age grows by 1 a hop (802.1Q-2018 13.29). */
+function hopsFromRoot(network: Network, tree: SettledTree): Int32Array {
+  const hops = new Int32Array(network.switches.length);
+  const near = network.switches.map((_, s) => s).sort((a, b) => tree.rootPathCost[a]! - tree.rootPathCost[b]!);
+  for (const s of near) {
+    const p = tree.rootPort[s]!;
+    if (p >= 0) hops[s] = hops[network.owner[tree.designated[p]!]!]! + 1;
+  }
+  return hops;
 }
 
 /** `VLANs 15,25-29`, `the common tree`. */

@@ -21,12 +21,12 @@ export function CableTable() {
   const design = useDeferredValue(useWorkbench((state) => state.design));
   const select = useWorkbench((state) => state.select);
   const filter = useFilter(useMemo(() => cableRows(design), [design]));
-  const open = useCallback(({ row }: { row: CableRow }) => select({ kind: 'link', link: row.id }), [select]);
+  const open = useCallback((row: CableRow) => select({ kind: 'link', link: row.id }), [select]);
   if (design.links.length === 0) return <p className={styles.empty}>No cables yet. Select a switch and use “Cable to” to join it to another.</p>;
   return (
     <>
       <FilterField {...filter} what="cables" example="lodge 10" />
-      <Grid aria-label="Cables" rows={filter.rows} columns={COLUMNS} onRowClick={open} />
+      <Grid aria-label="Cables" rows={filter.rows} columns={COLUMNS} onOpen={open} />
     </>
   );
 }

@@ -4,7 +4,12 @@ import { DataGrid, type DataGridProps, type GridValidRowModel } from '@mui/x-dat
 import { memo } from 'react';
 import { useNonce } from '../theme/nonce';
 
-function PlainGrid<T extends GridValidRowModel>(props: DataGridProps<T>) {
+interface Props<T extends GridValidRowModel> extends Pick<DataGridProps<T>, 'rows' | 'columns' | 'aria-label'> {
+  /** Called with the row that was clicked, or whose cell Enter was pressed on. */
+  readonly onOpen: (row: T) => void;
+}
+
+function PlainGrid<T extends GridValidRowModel>({ onOpen, ...props }: Props<T>) {
   const nonce = useNonce();
   return (
     <DataGrid
@@ -15,6 +20,8 @@ function PlainGrid<T extends GridValidRowModel>(props: DataGridProps<T>) {
       disableRowSelectionOnClick
       {...(nonce ? { nonce } : {})}
       {...props}
+      onRowClick={({ row }) => onOpen(row)}
+      onCellKeyDown={({ row }, event) => event.key === 'Enter' && onOpen(row)}
       sx={GRID_SX}
     />
   );

@@ -38,7 +38,7 @@ export function Ledger() {
   const select = useWorkbench((state) => state.select);
   const all = useMemo(() => (solution ? rowsOf(solution, shown) : []), [solution, shown]);
   const filter = useFilter(all);
-  const open = useCallback(({ row }: { row: LedgerRow }) => select({ kind: 'port', switch: row.switchId, port: row.portId }), [select]);
+  const open = useCallback((row: LedgerRow) => select({ kind: 'port', switch: row.switchId, port: row.portId }), [select]);
   return (
     <>
       <FilterField {...filter} what="ends" example="dome alternate" />
@@ -46,7 +46,7 @@ export function Ledger() {
         aria-label="Ledger: every port in every shown tree"
         rows={filter.rows}
         columns={COLUMNS}
-        onRowClick={open}
+        onOpen={open}
       />
     </>
   );

@@ -29,7 +29,7 @@ export function MovedTable() {
   }, [moved, design]);
   const filter = useFilter(all);
   const open = useCallback(
-    ({ row }: { row: MovedRow }) => {
+    (row: MovedRow) => {
       showTree(row.treeId, 'alone');
       select({ kind: 'port', switch: row.switchId, port: row.portId });
     },
@@ -45,7 +45,7 @@ export function MovedTable() {
         aria-label="Ends moved by the last change"
         rows={filter.rows}
         columns={COLUMNS}
-        onRowClick={open}
+        onOpen={open}
       />
     </>
   );

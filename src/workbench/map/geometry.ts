@@ -129,7 +129,7 @@ function boxOf(sw: Skeleton['switches'][0], centre: Point, ends: readonly End[],
   const along = Math.max(sides.left.length, sides.right.length) * pitch + 12;
   const name = sw.name.length * NAME_WIDTH.perCharacter + NAME_WIDTH.rim;
   const rims = { top: sides.top.length > 0 ? RIM : 3, bottom: sides.bottom.length > 0 ? RIM : 3 };
-  const figures = strands > 0 ? Math.min(FIGURE.perRow, strands) * FIGURE.width + 46 : 0;
+  const figures = strands > 0 ? Math.min(FIGURE.perRow, strands) * FIGURE.width + 52 : 0;
   const width = Math.round(Math.max(across, figures, Math.min(NAME_WIDTH.most, Math.max(NAME_WIDTH.least, name))));
   const height = Math.max(along, 30 + rims.top + rims.bottom + Math.ceil(strands / FIGURE.perRow) * FIGURE.height);
   const spread = (side: Side, list: readonly End[]): Attachment[] =>

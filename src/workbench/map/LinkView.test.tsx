@@ -1,0 +1,96 @@
+import { act, fireEvent, render } from '@testing-library/react';
+import { commandSchema } from '../../core/design/commands';
+import { fernhollow } from '../../core/demo/fernhollow';
+import type { TreeId } from '../../core/design/ids';
+import type { Design } from '../../core/design/schema';
+import { networkOf } from '../../core/testing/networks';
+import { StoreProvider } from '../state/context';
+import { createWorkbench, type WorkbenchStore } from '../state/store';
+import { inlineSolver, settle } from '../testing';
+import { layOutMap, positionsOf, skeletonOf } from './geometry';
+import { LinkView } from './LinkView';
+import { linkStrandsKey, readLinkStrands } from './linkStrands';
+
+/** Draws every link of a design, as the map does when seen from near. */
+async function drawLinks(design: Design = fernhollow()): Promise<WorkbenchStore> {
+  const store = createWorkbench({ id: 't', revision: 0, design, undo: [], redo: [] }, inlineSolver(), () => ({ send: () => undefined, unsent: () => 0, abandon: () => undefined }));
+  store.getState().start();
+  const bones = skeletonOf(design, null);
+  const { lines } = layOutMap(bones, positionsOf(bones), { strands: 1 });
+  render(
+    <StoreProvider value={store}>
+      <svg>{design.links.map((link, i) => <LinkView key={link.id} link={link} line={lines[i]!} speed={1000} labelAt={0.5} />)}</svg>
+    </StoreProvider>,
+  );
+  await settle();
+  return store;
+}
+
+const link = (id: string) => document.querySelector(`[data-link="${id}"]`)!;
+const ends = (id: string) => [...link(id).querySelectorAll('[data-end]')].map((end) => `${end.getAttribute('data-end')} ${end.querySelector('text')?.textContent}`);
+
+const titled = (text: string) => [...document.querySelectorAll('title')].find((title) => title.textContent === text)!.parentElement!;
+
+describe('a link on the map', () => {
+  it('has a glyph and the letter of the role at each end', async () => {
+    await drawLinks();
+    expect(ends('l1')).toEqual(['designated D', 'alternate A']);
+    expect(ends('l11')).toEqual(['alternate A', 'designated D']);
+    expect(ends('l15')).toEqual(['root R', 'designated D']);
+  });
+
+  it('carries one strand for each shown tree that runs along it', async () => {
+    const store = await drawLinks();
+    act(() => store.getState().showTree('vlan:25' as TreeId, 'toggle'));
+    expect(ends('l1')).toHaveLength(4);
+    expect(ends('l9')).toHaveLength(2); // array-hut's ring does not carry VLAN 25
+  });
+
+  it('shows where the last change moved its ends: the letter before and the letter now', async () => {
+    const store = await drawLinks();
+    act(() => void store.getState().act(commandSchema.parse({ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:15', priority: 0 })));
+    await settle();
+    expect(ends('l1')).toEqual(['designated D', 'root A→R']);
+    act(() => store.getState().forgetMoved());
+    expect(ends('l1')).toEqual(['designated D', 'root R']);
+  });
+
+  it('is marked as cut, with no strand, when it has no signal', async () => {
+    const design = fernhollow();
+    await drawLinks({ ...design, links: design.links.map((l) => (l.id === 'l1' ? { ...l, up: false } : l)) });
+    expect(ends('l1')).toEqual([]);
+    expect(link('l1')).toHaveTextContent('cut');
+  });
+
+  it('says its speed instead of roles in the Cable lens', async () => {
+    const store = await drawLinks();
+    act(() => store.getState().setLens('Cable'));
+    expect(ends('l1')).toEqual([]);
+    expect(link('l1').querySelector('text')).toHaveTextContent('1 Gb/s');
+  });
+
+  it('is selected by a click on it, and its ends by a click on them', async () => {
+    const store = await drawLinks();
+    fireEvent.click(titled('ridge-a port 1 to ridge-b port 1, 1 Gb/s'));
+    expect(store.getState().selection).toEqual({ kind: 'link', link: 'l1' });
+    fireEvent.click(titled('ridge-b port 1: alternate in 15'));
+    expect(store.getState().selection).toEqual({ kind: 'port', switch: 'ridge-b', port: '1' });
+  });
+
+  it('draws a cable from a switch to itself with its backup end', async () => {
+    await drawLinks(networkOf({ a: {} }, ['a 1 = a 2']));
+    expect(ends('l0')).toEqual(['designated D', 'backup B']);
+  });
+});
+
+describe('what a link shows, as a text', () => {
+  it('is the same as long as the picture is, and reads back', async () => {
+    const store = await drawLinks();
+    const [first] = store.getState().design.links;
+    const key = linkStrandsKey(store.getState(), first!);
+    expect(readLinkStrands(key)).toEqual({ dead: false, strands: [{ treeIndex: 1, label: '15', roles: ['designated', 'alternate'], moved: null }] });
+    act(() => void store.getState().act(commandSchema.parse({ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:45', priority: 0 })));
+    await settle();
+    expect(linkStrandsKey(store.getState(), first!)).toBe(key);
+  });
+});
