@@ -16,6 +16,43 @@ describe('a design document', () => {
     expect(readDesignText(writeDesign(fernhollow()))).toEqual({ ok: true, value: fernhollow() });
   });
 
+  it('keeps every key that it knows, what cannot be solved yet included', () => {
+    const steering = { cost: 9000, externalCost: 8000, priority: 64, trees: { 'mst:1': { cost: 5 }, 'vlan:25': { cost: 9000, priority: 64 } } };
+    const full = {
+      ...bare,
+      notes: 'two\nlines', pathCost: 'long',
+      vlans: [{ id: 15, name: 'Mount control', load: 120 }, { id: 25 }],
+      regions: [{ id: 'ridge', name: 'FERNHOLLOW', revision: 3, instances: [{ id: 1, vlans: '15,25' }] }],
+      switches: [{
+        id: 'a', name: 'ridge-a', tier: 'core', mac: '02:4b:00:00:00:0a', dialect: 'mstp', region: 'ridge', priority: 4096,
+        trees: { 'mst:1': { priority: 0 } }, timers: { hello: 1, maxAge: 10, forwardDelay: 7, maxHops: 30, txHold: 3 }, position: { x: 1.5, y: -2 },
+        ports: [
+          { id: '1', number: 1, speed: 10_000, up: false, edge: true, ...steering, vlans: { mode: 'trunk', native: 15, allowed: '15,25' } },
+          { id: '2', number: 2, vlans: { mode: 'access', vlan: 15 } },
+        ],
+      }],
+      links: [{ id: 'l', a: { switch: 'a', port: '1' }, b: { switch: 'a', port: '2' }, up: false }],
+      bundles: [{ id: 'up', name: 'Uplink', switch: 'a', number: 1, ports: ['1'], mode: 'passive', ...steering }],
+      hosts: [{ id: 'h', name: 'Desk', mac: '02:4b:00:00:01:01', vlan: 25 }],
+    };
+    const design = designOf(full);
+    expect(JSON.parse(writeDesign(design))).toEqual(full);
+    expect(readDesignText(writeDesign(design))).toEqual({ ok: true, value: design });
+  });
+
+  it.each([
+    ['a region that is not there', withSwitch({ region: 'valley' }), 'switches[0].region: found "valley"'],
+    ['a bundle of ports that are not there', { ...withSwitch({}), bundles: [{ id: 'u', switch: 'a', number: 1, ports: ['9'] }] }, 'bundles[0].ports[0]: found "9"; allowed: the id of a port of a'],
+    ['a port in two bundles', { ...withSwitch({}), bundles: [1, 2].map((n) => ({ id: `u${n}`, switch: 'a', number: n, ports: ['1'] })) }, 'bundles[1].ports[0]: found "1"; allowed: one bundle a port'],
+    ['a host in the air', { ...withSwitch({}), hosts: [{ id: 'h', mac: '02:00:00:00:00:09', attach: [{ switch: 'b', port: '1' }] }] }, 'hosts[0].attach[0].switch: found "b"'],
+    ['a name of two lines', { ...bare, name: 'a\nb' }, 'name: found "a\\nb"; allowed: a name of one line'],
+    ['an MSTID beyond the last', { ...bare, regions: [{ id: 'r', instances: [{ id: 4095, vlans: '1' }] }] }, 'regions[0].instances[0].id: found 4095'],
+    ['a load below nothing', { ...bare, vlans: [{ id: 5, load: -1 }] }, 'vlans[0].load: found -1; allowed: at least 0'],
+  ])('refuses %s', (_, document, text) => {
+    const result = readDesign(document);
+    expect(result.ok ? '' : result.error.map(problemText).join('\n')).toContain(text);
+  });
+
   it('needs only what has no default', () => {
     const design = designOf({ switches: [sw] });
     expect(design).toMatchObject({ pathCost: 'long', vlans: [], notes: '' });
