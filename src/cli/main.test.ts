@@ -42,6 +42,7 @@ describe('knot-path explain', () => {
     const { status, stdout } = knotPath(['explain', demo, 'ridge-b', '1', '--tree', 'vlan:15']);
     expect(status).toBe(0);
     expect(stdout).toContain('ridge-b port 1 in vlan:15: alternate, discarding');
+    expect(stdout).toMatch(/^ {2}1\. 32783\.02:4b:00:00:00:01 {2}lodge$/m);
     expect(stdout).toMatch(/bridge ID .*32783\.02:4b:00:00:00:0a .*32783\.02:4b:00:00:00:0b +<- decides/);
   });
 });

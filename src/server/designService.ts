@@ -3,7 +3,7 @@ import { randomBytes } from 'node:crypto';
 import type { DesignSummary, NewDesign, OpenDesign, Refusal, Step } from '../contract/api';
 import type { Command } from '../core/design/commands';
 import { fernhollow } from '../core/demo/fernhollow';
-import { describeCommand } from '../core/design/describe';
+import { describeCommands } from '../core/design/describe';
 import { applyChange, editAll } from '../core/design/edit';
 import { problemText } from '../core/design/problem';
 import { readDesign } from '../core/design/read';
@@ -73,9 +73,8 @@ export function editDesign(db: Db, id: string, base: number, commands: readonly 
     if (!edited.ok) return fail({ status: 422, message: 'This change does not fit the design.', details: [problemText(edited.error)] });
     const { design, patches, inverse } = edited.value;
     if (patches.length === 0) return ok(base);
-    const [first] = commands;
-    const label = first ? describeCommand(before, first) + (commands.length > 1 ? ` and ${commands.length - 1} more` : '') : '';
-    store.appendRevision(db, id, { number, label, patches, inverse, command: first?.do ?? '', kind: 'edit', target: null }, design, now);
+    const label = describeCommands(before, commands);
+    store.appendRevision(db, id, { number, label, patches, inverse, command: commands[0]?.do ?? '', kind: 'edit', target: null }, design, now);
     return ok(number);
   });
 }

@@ -78,6 +78,13 @@ export function describeCommand(design: Design, command: Command): string {
   }
 }
 
+/** What several commands will do as one step: the first of them, and how many more. */
+export function describeCommands(design: Design, commands: readonly Command[]): string {
+  const [first] = commands;
+  const more = commands.length > 1 ? ` and ${commands.length - 1} more` : '';
+  return first ? describeCommand(design, first) + more : '';
+}
+
 const inTree = (tree: TreeId | null): string => (tree === null ? ' in all trees' : ` in ${treeName(tree)}`);
 
 /** `trunk 1-4094, native 1` or `access 15`. */

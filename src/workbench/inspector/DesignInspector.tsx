@@ -1,9 +1,10 @@
 'use client';
 /** The design as a whole, while nothing on the map is selected. */
 import { useState } from 'react';
+import { pathCostOf } from '../../core/tree/pathCost';
 import { useWorkbench } from '../state/context';
 import { METHOD_CHOICES } from '../words/choices';
-import { counted } from '../words/units';
+import { counted, groupText } from '../words/units';
 import { ChoiceSetting, TextSetting } from './fields';
 import styles from './inspector.module.css';
 import * as read from './read';
@@ -30,7 +31,7 @@ export function DesignInspector() {
           label="Path cost method"
           value={design.pathCost}
           options={METHOD_CHOICES}
-          note={refused}
+          note={refused ?? `1 Gb/s costs ${groupText(pathCostOf(1000, design.pathCost))}`}
           commit={(method) => setRefused(act({ do: 'set-cost-method', method }))}
         />
       </section>

@@ -1,17 +1,16 @@
 'use client';
 /** A link: what each end is in the shown trees and why, cut or up, its speed. */
 import Button from '@mui/material/Button';
-import { treeName, type LinkId } from '../../core/design/ids';
+import type { LinkId } from '../../core/design/ids';
 import type { LinkEnd } from '../../core/design/schema';
 import { explainPort } from '../../core/tree/explain';
-import { treeOf } from '../../core/tree/settled';
 import { TextButton } from '../frame/TextButton';
-import { Swatch } from '../rail/Swatch';
 import { useWorkbench } from '../state/context';
 import { speedText } from '../words/units';
 import { ChoiceSetting, TextSetting } from './fields';
 import styles from './inspector.module.css';
 import * as read from './read';
+import { WhyTrees } from './WhyTrees';
 
 export function LinkInspector({ id }: { readonly id: LinkId }) {
   const link = useWorkbench((state) => state.design.links.find((l) => l.id === id));
@@ -58,32 +57,22 @@ export function LinkInspector({ id }: { readonly id: LinkId }) {
 
 /** What both ends are in each shown tree. */
 function WhyLink({ a, b, nameOf }: { readonly a: LinkEnd; readonly b: LinkEnd; readonly nameOf: (end: LinkEnd) => string }) {
-  const solution = useWorkbench((state) => state.solution);
-  const shown = useWorkbench((state) => state.shownTrees);
-  if (!solution) return null;
   return (
-    <section className={styles.section} aria-label="Why">
-      <h3>Why</h3>
-      {shown.map((treeId) => {
-        const tree = treeOf(solution, treeId);
-        if (!tree) return null;
-        return (
-          <div key={treeId} className={styles.why}>
-            <div className={styles.whyTree}>
-              <Swatch index={solution.trees.indexOf(tree)} width={22} /> {treeName(treeId)}
-            </div>
-            {[a, b].map((end, i) => {
-              const p = solution.network.portIndexOf(end.switch, end.port);
-              const why = p < 0 ? null : explainPort(solution.network, tree, p);
-              return (
-                <p key={i}>
-                  <b>{nameOf(end)} port {end.port}.</b> {why?.sentence ?? 'Not in this tree.'}
-                </p>
-              );
-            })}
-          </div>
-        );
-      })}
-    </section>
+    <WhyTrees title="Why">
+      {(tree, { network }) =>
+        [a, b].map((end, i) => {
+          const p = network.portIndexOf(end.switch, end.port);
+          const why = p < 0 ? null : explainPort(network, tree, p);
+          return (
+            <p key={i}>
+              <b>
+                {nameOf(end)} port {end.port}.
+              </b>{' '}
+              {why?.sentence ?? 'Not in this tree.'}
+            </p>
+          );
+        })
+      }
+    </WhyTrees>
   );
 }

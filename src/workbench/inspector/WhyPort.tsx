@@ -1,38 +1,31 @@
 'use client';
 /** Why a port has its role in each shown tree: the sentence, and the vectors side by side with the part that decided. */
-import { treeName, type PortId, type SwitchId } from '../../core/design/ids';
+import type { PortId, SwitchId } from '../../core/design/ids';
 import { explainPort, type PortExplanation } from '../../core/tree/explain';
 import { FIELD_NAMES, type Comparison } from '../../core/tree/phrases';
-import { treeOf } from '../../core/tree/settled';
+import type { SettledTree, Solution } from '../../core/tree/settled';
 import { VECTOR_FIELDS, fieldText, type VectorField } from '../../core/tree/vector';
-import { Swatch } from '../rail/Swatch';
-import { useWorkbench } from '../state/context';
 import styles from './inspector.module.css';
+import { WhyTrees } from './WhyTrees';
 
 export function WhyPort({ id, port }: { readonly id: SwitchId; readonly port: PortId }) {
-  const solution = useWorkbench((state) => state.solution);
-  const shown = useWorkbench((state) => state.shownTrees);
-  if (!solution) return null;
-  const p = solution.network.portIndexOf(id, port);
-  if (p < 0) return null;
+  const explain = (tree: SettledTree, { network }: Solution) => {
+    const p = network.portIndexOf(id, port);
+    return p < 0 ? null : explainPort(network, tree, p);
+  };
   return (
-    <section className={styles.section} aria-label="Why">
-      <h3>Why</h3>
-      {shown.map((treeId) => {
-        const tree = treeOf(solution, treeId);
-        if (!tree) return null;
-        const why = explainPort(solution.network, tree, p);
-        return (
-          <div key={treeId} className={styles.why}>
-            <div className={styles.whyTree}>
-              <Swatch index={solution.trees.indexOf(tree)} width={22} />
-              {treeName(treeId)} <small>{why ? `${why.role}, ${why.state}` : 'not in this tree'}</small>
-            </div>
-            {why ? <Reason why={why} /> : <p>This port does not carry the VLAN, or its switch runs no spanning tree for it.</p>}
-          </div>
-        );
-      })}
-    </section>
+    <WhyTrees
+      title="Why"
+      aside={(tree, solution) => {
+        const why = explain(tree, solution);
+        return why ? `${why.role}, ${why.state}` : 'not in this tree';
+      }}
+    >
+      {(tree, solution) => {
+        const why = explain(tree, solution);
+        return why ? <Reason why={why} /> : <p>This port does not carry the VLAN, or its switch runs no spanning tree for it.</p>;
+      }}
+    </WhyTrees>
   );
 }
 

@@ -1,40 +1,26 @@
 'use client';
 /** Who is root as seen from a switch, and why: the ranking of bridge IDs in its island. */
 import { useState } from 'react';
-import { treeName, type SwitchId } from '../../core/design/ids';
+import type { SwitchId } from '../../core/design/ids';
 import { bridgeIdText } from '../../core/tree/bridgeId';
 import { explainRoot, type Election } from '../../core/tree/election';
-import { treeOf } from '../../core/tree/settled';
 import { TextButton } from '../frame/TextButton';
-import { Swatch } from '../rail/Swatch';
 import { useWorkbench } from '../state/context';
 import styles from './inspector.module.css';
+import { WhyTrees } from './WhyTrees';
 
 /** Rows shown before someone asks for all. */
 const FEW_ROWS = 3;
 
 export function WhyRoot({ id }: { readonly id: SwitchId }) {
-  const solution = useWorkbench((state) => state.solution);
-  const shown = useWorkbench((state) => state.shownTrees);
-  const s = solution?.network.switchIndex.get(id);
-  if (!solution || s === undefined) return null;
   return (
-    <section className={styles.section} aria-label="Why">
-      <h3>Why this root</h3>
-      {shown.map((treeId) => {
-        const tree = treeOf(solution, treeId);
-        const election = tree && explainRoot(solution.network, tree, s);
-        if (!tree) return null;
-        return (
-          <div key={treeId} className={styles.why}>
-            <div className={styles.whyTree}>
-              <Swatch index={solution.trees.indexOf(tree)} width={22} /> {treeName(treeId)}
-            </div>
-            {election ? <Ranking election={election} self={s} /> : <p>This switch takes no part in the tree.</p>}
-          </div>
-        );
-      })}
-    </section>
+    <WhyTrees title="Why this root">
+      {(tree, { network }) => {
+        const s = network.switchIndex.get(id) ?? -1;
+        const election = s < 0 ? null : explainRoot(network, tree, s);
+        return election ? <Ranking election={election} self={s} /> : <p>This switch takes no part in the tree.</p>;
+      }}
+    </WhyTrees>
   );
 }
 

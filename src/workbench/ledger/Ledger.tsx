@@ -8,6 +8,7 @@ import { useWorkbench } from '../state/context';
 import { farEndsOf } from '../state/farEnds';
 import { groupText } from '../words/units';
 import { FilterField, useFilter } from './FilterField';
+import styles from './drawer.module.css';
 import { Grid } from './Grid';
 import { ledgerRows, type LedgerRow } from './rows';
 
@@ -39,6 +40,7 @@ export function Ledger() {
   const all = useMemo(() => (solution ? rowsOf(solution, shown) : []), [solution, shown]);
   const filter = useFilter(all);
   const open = useCallback((row: LedgerRow) => select({ kind: 'port', switch: row.switchId, port: row.portId }), [select]);
+  if (all.length === 0) return <p className={styles.empty}>{solution ? 'No port is in a shown tree yet: add switches and join them in the Cable lens.' : 'Waiting for the trees.'}</p>;
   return (
     <>
       <FilterField {...filter} what="ends" example="dome alternate" />

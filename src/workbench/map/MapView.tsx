@@ -1,6 +1,6 @@
 'use client';
 /** The map: switches that can be moved, links with strands between them. Panning and zooming are React Flow's, the drawing is ours. */
-import { Panel, ReactFlow, ReactFlowProvider, ViewportPortal, useReactFlow, type NodeChange } from '@xyflow/react';
+import { Panel, ReactFlow, ReactFlowProvider, ViewportPortal, useReactFlow, useStore, type NodeChange } from '@xyflow/react';
 import '@xyflow/react/dist/base.css';
 import Button from '@mui/material/Button';
 import { useColorScheme } from '@mui/material/styles';
@@ -8,6 +8,7 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import { freshSwitch } from '../../core/design/fresh';
 import type { SwitchId } from '../../core/design/ids';
 import type { Design } from '../../core/design/schema';
+import { TextButton } from '../frame/TextButton';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { boundsOf, layOutMap, positionsOf, skeletonOf, type Box, type Line, type Point, type Skeleton } from './geometry';
 import { MapFoot } from './MapFoot';
@@ -52,9 +53,11 @@ function Map() {
   const [ownView, setOwnView] = useState(false);
   const { x, y, width, height } = boundsOf(skeleton, geometry);
   const dragging = dragged.size > 0;
+  const frameWidth = useStore((state) => state.width);
+  const frameHeight = useStore((state) => state.height);
   useEffect(() => {
     if (!ownView && !dragging) void fitBounds({ x, y, width, height }, FIT);
-  }, [ownView, dragging, fitBounds, x, y, width, height]);
+  }, [ownView, dragging, fitBounds, x, y, width, height, frameWidth, frameHeight]);
 
   const onNodesChange = useCallback(
     (changes: NodeChange<SwitchNodeType>[]) => {
@@ -135,10 +138,11 @@ function AddSwitch() {
 }
 
 function EmptyMap() {
+  const setLens = useWorkbench((state) => state.setLens);
   return (
     <Panel position="top-center" className={styles.empty}>
       <h2>Nothing is plugged in yet</h2>
-      <p>In the Cable lens, “Add switch” places the first; “Cable to” in the panel on the right joins it to the next. Or import a .knot.json file from the list of designs.</p>
+      <p>In the <TextButton onClick={() => setLens('Cable')}>Cable lens</TextButton>, “Add switch” places the first; “Cable to” in the panel on the right joins it to the next. Or import a .knot.json file from the list of designs.</p>
     </Panel>
   );
 }

@@ -22,7 +22,7 @@ describe('the list of trees', () => {
     fireEvent.click(row(/show VLAN 25 alone/));
     expect(store.getState().shownTrees).toEqual(['vlan:25']);
     fireEvent.click(screen.getByLabelText('draw VLAN 15 with the others'));
-    expect(store.getState().shownTrees).toEqual(['vlan:25', 'vlan:15']);
+    expect(store.getState().shownTrees).toEqual(['vlan:15', 'vlan:25']);
     expect(row(/show VLAN 15 alone/)).toHaveAttribute('aria-pressed', 'true');
   });
 

@@ -26,9 +26,11 @@ export function TreeRail() {
           <TreeRow key={tree.id} {...rowOf(design, solution, tree)} id={tree.id} index={index} shown={shown.includes(tree.id)} alone={shown.length === 1} />
         ))}
       </ul>
-      <p className={styles.keys}>
-        <kbd>[</kbd> and <kbd>]</kbd> step through the trees; tick several to draw them side by side.
-      </p>
+      {(solution?.trees.length ?? 0) > 1 && (
+        <p className={styles.keys}>
+          <kbd>[</kbd> and <kbd>]</kbd> step through the trees; tick several to draw them side by side.
+        </p>
+      )}
     </nav>
   );
 }

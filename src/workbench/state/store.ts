@@ -5,7 +5,7 @@
 import { createStore } from 'zustand/vanilla';
 import type { OpenDesign, Step } from '../../contract/api';
 import type { Command } from '../../core/design/commands';
-import { describeCommand } from '../../core/design/describe';
+import { describeCommands } from '../../core/design/describe';
 import { applyChange, editAll, type Patch } from '../../core/design/edit';
 import type { LinkId, PortId, SwitchId, TreeId } from '../../core/design/ids';
 import { problemText } from '../../core/design/problem';
@@ -128,7 +128,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       const ticket = (told += 1);
       const { design } = now();
       const slow = setTimeout(() => ticket === told && showPending({}), PATIENCE_MS);
-      const next = await answer;
+      const next = await answer.catch((): SolverAnswer => ({ problem: 'The solver has stopped. Load the page again; nothing is lost.' }));
       clearTimeout(slow);
       if (stopped) return;
       if (!('problem' in next)) arrived = next.all ? unpackTrees(next.trees) : merged(arrived, unpackTrees(next.trees));
@@ -138,8 +138,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       const before = get().solution;
       const moved = label !== null && before ? movedBy(label, before, solution) : null;
       const ids = solution.trees.map((tree) => tree.id);
-      const kept = get().shownTrees.filter((id) => ids.includes(id));
-      showPending({ solution, problem: null, moved, shownTrees: kept.length === get().shownTrees.length && kept.length > 0 ? get().shownTrees : kept.length > 0 ? kept : firstShown(design, ids) });
+      showPending({ solution, problem: null, moved, shownTrees: stillShown(get().shownTrees, design, ids) });
     }
 
     /** Puts a change into effect as the next revision. */
@@ -176,9 +175,8 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
         const edited = editAll(design, commands);
         if (!edited.ok) return problemText(edited.error);
         const { patches, inverse } = edited.value;
-        const [first] = commands;
-        if (!first || patches.length === 0) return null;
-        const label = describeCommand(design, first);
+        if (patches.length === 0) return null;
+        const label = describeCommands(design, commands);
         take(edited.value.design, patches, label, { undoSteps: [...undoSteps, { number: revision + 1, label, patches, inverse }], redoSteps: [] });
         saver.send({ kind: 'edit', base: revision, commands });
         return null;
@@ -209,7 +207,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       showTree(tree, how) {
         const { shownTrees } = get();
         if (how === 'alone') set({ shownTrees: [tree] });
-        else if (!shownTrees.includes(tree)) set({ shownTrees: [...shownTrees, tree].slice(-MAX_SHOWN) });
+        else if (!shownTrees.includes(tree)) set({ shownTrees: inOrder([...shownTrees, tree].slice(-MAX_SHOWN), get().solution) });
         else if (shownTrees.length > 1) set({ shownTrees: shownTrees.filter((shown) => shown !== tree) });
       },
       stepTree(by) {
@@ -227,6 +225,12 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
   return store;
 }
 
+/** Trees as the design lists them, whatever the order in which they were picked. */
+function inOrder(shown: readonly TreeId[], solution: Solution | null): TreeId[] {
+  const place = new Map(solution?.trees.map((tree, i) => [tree.id, i]));
+  return [...shown].sort((a, b) => (place.get(a) ?? 0) - (place.get(b) ?? 0));
+}
+
 /** `before` with the trees that are newer. */
 function merged(before: readonly SettledTree[], newer: readonly SettledTree[]): readonly SettledTree[] {
   const byId = new Map(newer.map((tree) => [tree.id, tree]));
@@ -235,6 +239,13 @@ function merged(before: readonly SettledTree[], newer: readonly SettledTree[]): 
 
 function serverSaver(id: string, report: (state: SaveState) => void): Saver {
   return createSaver((write) => api.write(id, write), report);
+}
+
+/** The shown trees that there still are (the same list, where all are); the first that people named where none is. */
+function stillShown(shown: readonly TreeId[], design: Design, ids: readonly TreeId[]): readonly TreeId[] {
+  const kept = shown.filter((id) => ids.includes(id));
+  if (kept.length === 0) return firstShown(design, ids);
+  return kept.length === shown.length ? shown : kept;
 }
 
 /** The first tree that people named: VLAN 1 is rarely what they come for. */

@@ -20,8 +20,8 @@ export const TIER_CHOICES: readonly (readonly [Tier, string])[] = [
 ];
 
 export const METHOD_CHOICES: readonly (readonly [Design['pathCost'], string])[] = [
-  ['long', 'Long (1 Gb/s is 20 000)'],
-  ['short', 'Short (1 Gb/s is 4)'],
+  ['long', 'Long'],
+  ['short', 'Short'],
 ];
 
 export const CARRIAGE_CHOICES = [['trunk', 'Trunk'], ['access', 'Access']] as const;
