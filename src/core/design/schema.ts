@@ -149,7 +149,6 @@ export type Switch = z.output<typeof switchSchema>;
 export type Port = z.output<typeof portSchema>;
 export type Link = z.output<typeof linkSchema>;
 export type LinkEnd = Link['a'];
-export type Vlan = z.output<typeof vlanSchema>;
 export type Host = z.output<typeof hostSchema>;
 export type Bundle = z.output<typeof bundleSchema>;
 export type Carriage = z.output<typeof carriageSchema>;

@@ -3,7 +3,7 @@
  */
 import type { TreeId } from '../design/ids';
 import { treeVlan } from '../design/ids';
-import type { Design, Dialect, Port, Switch } from '../design/schema';
+import type { Dialect, Port, Switch } from '../design/schema';
 
 /** A bridge identifier: `priority` is the sum of the settable priority and the system ID extension. Lower wins. */
 export interface BridgeId {
@@ -60,6 +60,3 @@ export const bridgeIdText = (id: BridgeId): string => `${id.priority}.${id.mac}`
 
 /** `128.7`. */
 export const portIdentifierText = (id: PortIdentifier): string => `${id.priority}.${id.number}`;
-
-/** Switches of a design by id. */
-export const switchesById = (design: Design): ReadonlyMap<string, Switch> => new Map(design.switches.map((sw) => [sw.id, sw]));

@@ -77,6 +77,16 @@ describe('the inspector', () => {
     expect(why()).toHaveTextContent('This port does not carry the VLAN');
   });
 
+  it('names the host on a port', async () => {
+    const store = await renderWith(<Inspector />);
+    act(() => store.getState().select({ kind: 'port', switch: sw('ridge-b'), port: port('9') }));
+    expect(screen.getByText('02:4b:00:00:01:05, VLAN 25, on 2 ports')).toBeInTheDocument();
+    change('Name', 'Image vault');
+    fireEvent.blur(screen.getByLabelText('Name'));
+    await settle();
+    expect(store.getState().design.hosts.find((host) => host.id === 'image-store')?.name).toBe('Image vault');
+  });
+
   it('joins two switches, and a switch to itself', async () => {
     const store = await renderWith(<Inspector />, networkOf({ a: {}, b: {} }, []));
     act(() => {

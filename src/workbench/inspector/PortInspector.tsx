@@ -1,6 +1,6 @@
 'use client';
 /** A port: why it has its role, what it costs in which tree, what it carries, where it leads. */
-import { treeName, type PortId, type SwitchId, type TreeId } from '../../core/design/ids';
+import { treeName, type HostId, type PortId, type SwitchId, type TreeId } from '../../core/design/ids';
 import type { Carriage, Port } from '../../core/design/schema';
 import { pathCostOf } from '../../core/tree/pathCost';
 import { TextButton } from '../frame/TextButton';
@@ -52,7 +52,24 @@ export function PortInspector({ id, port: portId }: Props) {
         )}
       </p>
       {lens === 'Cable' ? parts.reverse() : parts}
+      {far?.host && <HostSettings host={far.host} />}
     </>
+  );
+}
+
+/** The host that is plugged in. */
+function HostSettings({ host: id }: { readonly host: HostId }) {
+  const host = useWorkbench((state) => state.design.hosts.find((h) => h.id === id));
+  const act = useWorkbench((state) => state.act);
+  if (!host) return null;
+  return (
+    <section className={styles.section}>
+      <h3>The host</h3>
+      <TextSetting label="Name" value={host.name ?? host.id} read={read.name} commit={(name) => act({ do: 'set-host', host: id, name })} />
+      <p className={styles.hint}>
+        {host.mac}, VLAN {host.vlan}, on {counted(host.attach.length, 'port')}
+      </p>
+    </section>
   );
 }
 

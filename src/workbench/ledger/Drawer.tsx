@@ -25,6 +25,8 @@ export function Drawer() {
   const counts: Partial<Record<DrawerTab, number>> = { moved: useWorkbench((state) => state.moved?.ends.length ?? 0), findings: useFindings().length };
   const openDrawer = useWorkbench((state) => state.openDrawer);
   const toggle = useWorkbench((state) => state.toggleDrawer);
+  // The trees come first: loading the grid beside the solver would hold both up.
+  const ready = useWorkbench((state) => state.solution !== null || state.problem !== null);
   const Table = TABLES[tab];
   return (
     <section className={`${styles.drawer} ${open ? '' : styles.closed}`} aria-label="Drawer">
@@ -43,7 +45,7 @@ export function Drawer() {
       </div>
       {open && (
         <div className={styles.table} role="tabpanel" id="drawer-table" aria-labelledby={`tab-${tab}`}>
-          <Table />
+          {ready ? <Table /> : <p className={styles.empty}>Waiting for the trees.</p>}
         </div>
       )}
     </section>

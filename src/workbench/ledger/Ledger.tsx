@@ -40,7 +40,7 @@ export function Ledger() {
   const all = useMemo(() => (solution ? rowsOf(solution, shown) : []), [solution, shown]);
   const filter = useFilter(all);
   const open = useCallback((row: LedgerRow) => select({ kind: 'port', switch: row.switchId, port: row.portId }), [select]);
-  if (all.length === 0) return <p className={styles.empty}>{solution ? 'No port is in a shown tree yet: add switches and join them in the Cable lens.' : 'Waiting for the trees.'}</p>;
+  if (all.length === 0) return <p className={styles.empty}>No port is in a shown tree yet: add switches and join them in the Cable lens.</p>;
   return (
     <>
       <FilterField {...filter} what="ends" example="dome alternate" />

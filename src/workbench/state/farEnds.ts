@@ -1,7 +1,7 @@
 'use client';
 /** What is plugged into each port: the far end of its cable, or a host. */
 import { useMemo } from 'react';
-import type { LinkId, PortId, SwitchId } from '../../core/design/ids';
+import type { HostId, LinkId, PortId, SwitchId } from '../../core/design/ids';
 import type { Design } from '../../core/design/schema';
 import { useWorkbench } from './context';
 
@@ -11,6 +11,7 @@ export interface FarEnd {
   readonly link: LinkId | null;
   readonly switch: SwitchId | null;
   readonly port: PortId | null;
+  readonly host: HostId | null;
 }
 
 const keyOf = (sw: string, port: string): string => `${sw}\n${port}`;
@@ -21,11 +22,11 @@ export function farEndsOf(design: Design): (sw: SwitchId, port: PortId) => FarEn
   const found = new Map<string, FarEnd>();
   for (const { id, a, b } of design.links) {
     for (const [near, far] of [[a, b], [b, a]] as const) {
-      found.set(keyOf(near.switch, near.port), { text: `${names.get(far.switch)} port ${far.port}`, link: id, switch: far.switch, port: far.port });
+      found.set(keyOf(near.switch, near.port), { text: `${names.get(far.switch)} port ${far.port}`, link: id, switch: far.switch, port: far.port, host: null });
     }
   }
   for (const host of design.hosts) {
-    for (const at of host.attach) found.set(keyOf(at.switch, at.port), { text: `host ${host.name ?? host.id}`, link: null, switch: null, port: null });
+    for (const at of host.attach) found.set(keyOf(at.switch, at.port), { text: `host ${host.name ?? host.id}`, link: null, switch: null, port: null, host: host.id });
   }
   return (sw, port) => found.get(keyOf(sw, port));
 }
