@@ -37,4 +37,5 @@ function ensureChromium() {
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
   run('apt-get', ['update', '-qq'], { env });
   run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], { env, cwd: path.parse(root).root });
+  if (!existsSync(chromium)) stop(advice);
 }

@@ -1,5 +1,6 @@
 'use client';
 /** The ports of a switch and what is plugged into each, as a way to get to them. */
+import { memo, useDeferredValue } from 'react';
 import type { Switch } from '../../core/design/schema';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench } from '../state/context';
@@ -7,7 +8,8 @@ import { useFarEnds } from '../state/farEnds';
 import { speedText } from '../words/units';
 import styles from './inspector.module.css';
 
-export function PortList({ sw }: { readonly sw: Switch }) {
+export const PortList = memo(function PortList({ sw: latest }: { readonly sw: Switch }) {
+  const sw = useDeferredValue(latest);
   const select = useWorkbench((state) => state.select);
   const farEnd = useFarEnds();
   return (
@@ -31,4 +33,4 @@ export function PortList({ sw }: { readonly sw: Switch }) {
       </table>
     </section>
   );
-}
+});

@@ -1,6 +1,6 @@
 'use client';
 /** The frame of every Why: one card for each tree that is drawn. */
-import type { ReactNode } from 'react';
+import { useDeferredValue, type ReactNode } from 'react';
 import { treeName } from '../../core/design/ids';
 import { treeOf, type SettledTree, type Solution } from '../../core/tree/settled';
 import { Swatch } from '../rail/Swatch';
@@ -15,7 +15,7 @@ interface Props {
 }
 
 export function WhyTrees({ title, aside, children }: Props) {
-  const solution = useWorkbench((state) => state.solution);
+  const solution = useDeferredValue(useWorkbench((state) => state.solution)); // the map is drawn first
   const shown = useWorkbench((state) => state.shownTrees);
   if (!solution) return null;
   return (

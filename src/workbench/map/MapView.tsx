@@ -18,6 +18,12 @@ import { Strands } from './Strands';
 import { SwitchNode, type SwitchNodeType } from './SwitchNode';
 import { FIT } from './zoom';
 
+/** Switches held by the pointer, and the skeleton whose positions they leave for the time. */
+interface Drag {
+  readonly over: Skeleton;
+  readonly at: ReadonlyMap<SwitchId, Point>;
+}
+
 const nodeTypes = { switch: SwitchNode };
 
 export function MapView() {
@@ -35,14 +41,15 @@ function Map() {
   const skeleton = useWorkbench((state) => keepSkeleton(state.design));
   const shown = useWorkbench((state) => (state.lens === 'Cable' ? 0 : state.shownTrees.length));
   const problem = useWorkbench((state) => state.problem);
-  const [dragged, setDragged] = useState<ReadonlyMap<SwitchId, Point>>(new globalThis.Map());
+  // Where switches are while they are dragged, and after the drop until the design says the same: it holds over one skeleton only.
+  const [drag, setDrag] = useState<Drag | null>(null);
   const { mode, systemMode } = useColorScheme();
 
   const geometry = useMemo(() => {
     const positions = positionsOf(skeleton);
-    dragged.forEach((point, id) => positions.set(id, point));
+    if (drag?.over === skeleton) drag.at.forEach((point, id) => positions.set(id, point));
     return layOutMap(skeleton, positions, { strands: shown });
-  }, [skeleton, dragged, shown]);
+  }, [skeleton, drag, shown]);
   const [keepBoxes] = useState(keeper<Box>);
   const [keepLines] = useState(keeper<Line>);
   const [keepNodes] = useState(nodeKeeper);
@@ -52,26 +59,25 @@ function Map() {
   // Until someone moves the view by hand, the whole map stays in it.
   const [ownView, setOwnView] = useState(false);
   const { x, y, width, height } = boundsOf(skeleton, geometry);
-  const dragging = dragged.size > 0;
   const frameWidth = useStore((state) => state.width);
   const frameHeight = useStore((state) => state.height);
   useEffect(() => {
-    if (!ownView && !dragging) void fitBounds({ x, y, width, height }, FIT);
-  }, [ownView, dragging, fitBounds, x, y, width, height, frameWidth, frameHeight]);
+    if (!ownView) void fitBounds({ x, y, width, height }, FIT);
+  }, [ownView, fitBounds, x, y, width, height, frameWidth, frameHeight]);
 
   const onNodesChange = useCallback(
     (changes: NodeChange<SwitchNodeType>[]) => {
       const moves = changes.flatMap((change) => (change.type === 'position' && change.position ? [change] : []));
       if (moves.length === 0) return;
       if (moves.some((move) => move.dragging)) {
-        setDragged(new globalThis.Map(moves.map((move) => [move.id as SwitchId, move.position!])));
+        setOwnView(true); // the map must not move under the hand
+        setDrag({ over: skeleton, at: new globalThis.Map(moves.map((move) => [move.id as SwitchId, move.position!])) });
         return;
       }
-      setDragged(new globalThis.Map());
       const to = moves.map(({ id, position }) => ({ switch: id as SwitchId, position: { x: Math.round(position!.x), y: Math.round(position!.y) } }));
       store.getState().act({ do: 'move-switches', to });
     },
-    [store],
+    [store, skeleton],
   );
 
   return (

@@ -1,6 +1,6 @@
 'use client';
 /** The trees: which are drawn, who is root of each and who stands by. */
-import { memo } from 'react';
+import { memo, useDeferredValue, useMemo } from 'react';
 import { treeName, treeVlan, type TreeId } from '../../core/design/ids';
 import type { Design } from '../../core/design/schema';
 import { islandRoots, standbyRoot } from '../../core/tree/election';
@@ -11,8 +11,10 @@ import styles from './rail.module.css';
 import { Swatch } from './Swatch';
 
 export function TreeRail() {
-  const solution = useWorkbench((state) => state.solution);
-  const design = useWorkbench((state) => state.design);
+  // The map is drawn first; this list follows within a frame or two.
+  const solution = useDeferredValue(useWorkbench((state) => state.solution));
+  const design = useDeferredValue(useWorkbench((state) => state.design));
+  const rows = useMemo(() => solution?.trees.map((tree) => ({ id: tree.id, ...rowOf(design, solution, tree) })) ?? [], [design, solution]);
   const shown = useWorkbench((state) => state.shownTrees);
   return (
     <nav className={styles.rail} aria-label="Trees">
@@ -22,11 +24,11 @@ export function TreeRail() {
       </header>
       {solution?.trees.length === 0 && <p className={styles.empty}>No switch here runs spanning tree yet.</p>}
       <ul className={styles.list}>
-        {solution?.trees.map((tree, index) => (
-          <TreeRow key={tree.id} {...rowOf(design, solution, tree)} id={tree.id} index={index} shown={shown.includes(tree.id)} alone={shown.length === 1} />
+        {rows.map((row, index) => (
+          <TreeRow key={row.id} {...row} index={index} shown={shown.includes(row.id)} alone={shown.length === 1} />
         ))}
       </ul>
-      {(solution?.trees.length ?? 0) > 1 && (
+      {rows.length > 1 && (
         <p className={styles.keys}>
           <kbd>[</kbd> and <kbd>]</kbd> step through the trees; tick several to draw them side by side.
         </p>

@@ -127,6 +127,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
     async function follow(answer: Promise<SolverAnswer>, label: string | null): Promise<void> {
       const ticket = (told += 1);
       const { design } = now();
+      const network = compileNetwork(design); // while the worker solves
       const slow = setTimeout(() => ticket === told && showPending({}), PATIENCE_MS);
       const next = await answer.catch((): SolverAnswer => ({ problem: 'The solver has stopped. Load the page again; nothing is lost.' }));
       clearTimeout(slow);
@@ -134,7 +135,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       if (!('problem' in next)) arrived = next.all ? unpackTrees(next.trees) : merged(arrived, unpackTrees(next.trees));
       if (ticket !== told) return; // a later change is already on its way
       if ('problem' in next) return showPending({ solution: null, problem: next.problem, moved: null });
-      const solution: Solution = { network: compileNetwork(design), trees: arrived };
+      const solution: Solution = { network, trees: arrived };
       const before = get().solution;
       const moved = label !== null && before ? movedBy(label, before, solution) : null;
       const ids = solution.trees.map((tree) => tree.id);
