@@ -26,7 +26,8 @@ export function Drawer() {
   const openDrawer = useWorkbench((state) => state.openDrawer);
   const toggle = useWorkbench((state) => state.toggleDrawer);
   // The trees come first: loading the grid beside the solver would hold both up.
-  const ready = useWorkbench((state) => state.solution !== null || state.problem !== null);
+  const solved = useWorkbench((state) => state.solution !== null);
+  const problem = useWorkbench((state) => state.problem !== null);
   const Table = TABLES[tab];
   return (
     <section className={`${styles.drawer} ${open ? '' : styles.closed}`} aria-label="Drawer">
@@ -45,7 +46,11 @@ export function Drawer() {
       </div>
       {open && (
         <div className={styles.table} role="tabpanel" id="drawer-table" aria-labelledby={`tab-${tab}`}>
-          {ready ? <Table /> : <p className={styles.empty}>Waiting for the trees.</p>}
+          {solved || (problem && tab === 'cables') ? (
+            <Table />
+          ) : (
+            <p className={styles.empty}>{problem ? 'There are no trees to list: the message above the map says why.' : 'Waiting for the trees.'}</p>
+          )}
         </div>
       )}
     </section>

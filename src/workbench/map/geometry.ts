@@ -77,6 +77,8 @@ const FIGURE = { perRow: 2, width: 60, height: 17 } as const;
 const HOST_ROW = 16;
 /** Room for the bars above and below the map. */
 const BARS = 58;
+/** The least that counts as the whole map: two switches must not fill the screen. */
+const LEAST = { width: 640, height: 420 } as const;
 const NAME_WIDTH = { least: 96, most: 190, perCharacter: 8.3, rim: 46 } as const;
 
 /** Lays out the whole map. `positions` gives every switch a centre. */
@@ -179,6 +181,7 @@ export function boundsOf(design: Skeleton, { boxes }: MapGeometry): { x: number;
     top = Math.min(top, centre.y - height / 2 - above);
     bottom = Math.max(bottom, centre.y + height / 2 + (hostSide === 'bottom' ? listed : 0));
   }
-  if (boxes.length === 0) return { x: -200, y: -150, width: 400, height: 300 };
-  return { x: left, y: top - BARS, width: right - left, height: bottom - top + 2 * BARS };
+  if (boxes.length === 0) return { x: -LEAST.width / 2, y: -LEAST.height / 2, ...LEAST };
+  const [width, height] = [Math.max(LEAST.width, right - left), Math.max(LEAST.height, bottom - top + 2 * BARS)];
+  return { x: (left + right - width) / 2, y: (top + bottom - height) / 2, width, height };
 }

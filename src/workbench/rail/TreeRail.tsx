@@ -16,12 +16,14 @@ export function TreeRail() {
   const design = useDeferredValue(useWorkbench((state) => state.design));
   const rows = useMemo(() => solution?.trees.map((tree) => ({ id: tree.id, ...rowOf(design, solution, tree) })) ?? [], [design, solution]);
   const shown = useWorkbench((state) => state.shownTrees);
+  const problem = useWorkbench((state) => state.problem !== null);
   return (
     <nav className={styles.rail} aria-label="Trees">
       <header className={styles.head}>
         <h2>Trees</h2>
         <span>{kindOf(design)}</span>
       </header>
+      {problem && <p className={styles.empty}>No trees: see the message above the map.</p>}
       {solution?.trees.length === 0 && <p className={styles.empty}>No switch here runs spanning tree yet.</p>}
       <ul className={styles.list}>
         {rows.map((row, index) => (
