@@ -59,21 +59,23 @@ export async function benchBrowser(): Promise<void> {
     const large = leanDesign(benchNetwork(200, 600, 32));
     const made = await fetch(`${BASE}/api/designs`, { method: 'POST', body: JSON.stringify({ do: 'import', document: large }), headers: { 'content-type': 'application/json' } });
     const { id } = (await made.json()) as { id: string };
-    await page.goto(`${BASE}/designs/${id}`);
-    await page.getByText(/^root sw-/).first().waitFor();
-    await page.locator('[data-switch="sw-0"]').getByText('sw-0', { exact: true }).dispatchEvent('click');
     const rows = [];
-    for (const [what, label] of [['one tree', 'VLAN 2'], ['all 32 trees', 'All trees']] as const) {
-      // sw-0 has the lowest MAC: with priority 0 it is root, with the worst it is not, so every edit moves the tree shown.
-      const times = [];
-      for (const value of ['61440', '0', '61440', '0', '61440', '0', '61440', '0', '61440', '0', '61440']) times.push(await editToPaint(page, label, value));
-      await editToPaint(page, label, what === 'one tree' ? '' : '0');
-      rows.push({ 'bridge priority of': what, 'edit to paint, median (ms)': middle(times).toFixed(1), 'slowest (ms)': Math.max(...times).toFixed(1), 'of two frames': (middle(times) / (2 * FRAME_MS)).toFixed(2) });
+    const [demo] = ((await (await fetch(`${BASE}/api/designs`)).json()) as { designs: { id: string; name: string }[] }).designs.filter((d) => d.name.startsWith('Fernhollow'));
+    for (const [network, design, sw, labels] of [['demo', demo!.id, 'lodge', ['VLAN 15']], ['200 / 600 / 32', id, 'sw-0', ['VLAN 2', 'All trees']]] as const) {
+      await page.goto(`${BASE}/designs/${design}`);
+      await page.getByText(/^root /).first().waitFor();
+      await page.locator(`[data-switch="${sw}"]`).getByText(sw, { exact: true }).dispatchEvent('click');
+      for (const label of labels) {
+        // This switch has the lowest MAC: with priority 0 it is root, with the worst it is not, so every edit moves the tree shown.
+        const times = [];
+        for (const value of ['61440', '0', '61440', '0', '61440', '0', '61440', '0', '61440', '0', '61440']) times.push(await editToPaint(page, label, value));
+        await editToPaint(page, label, label === 'All trees' ? '0' : '');
+        rows.push({ network, 'bridge priority of': label, 'edit to paint, median (ms)': middle(times).toFixed(1), 'slowest (ms)': Math.max(...times).toFixed(1), 'of two frames': (middle(times) / (2 * FRAME_MS)).toFixed(2) });
+      }
     }
-    console.log('\nAn edit to a redrawn map: 200 switches, 600 links, 32 trees (aim: within two frames, 33 ms)');
+    console.log('\nAn edit to a redrawn map: the demo, and 200 switches, 600 links, 32 trees (aim: within two frames, 33 ms)');
     console.table(rows);
 
-    const [demo] = ((await (await fetch(`${BASE}/api/designs`)).json()) as { designs: { id: string; name: string }[] }).designs.filter((d) => d.name.startsWith('Fernhollow'));
     const drawn: number[] = [];
     const strands: number[] = [];
     for (let i = 0; i < 7; i += 1) {
