@@ -1,21 +1,25 @@
 /** Two pages on one design, files out and in, and the command line beside the screen. */
-import { expect, test } from '@playwright/test';
+import { expect, test, type BrowserContext, type Page } from '@playwright/test';
 import { spawnSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { inspector, ledger, openDemo, saved, selectSwitch, setSetting, settled, treeRow } from './design';
 
-test('a page that is behind is told so, overwrites nothing, and can keep its change as a new design', async ({ page, context }) => {
+/** A second page on the demo that `page` has open; it edits after `page` has saved an edit that it has not seen. */
+async function pageBehind(page: Page, context: BrowserContext): Promise<Page> {
   await openDemo(page);
   const other = await context.newPage();
   await other.goto(page.url());
   await settled(other);
-
   await selectSwitch(page, 'ridge-a');
   await setSetting(page, 'VLAN 15', '4096');
   await saved(page);
-
   await selectSwitch(other, 'ridge-b');
   await setSetting(other, 'VLAN 15', '0');
+  return other;
+}
+
+test('a page that is behind is told so, overwrites nothing, and can keep its change as a new design', async ({ page, context }) => {
+  const other = await pageBehind(page, context);
   const conflict = other.getByRole('dialog', { name: 'Changed elsewhere in the meantime' });
   await expect(conflict).toContainText('This design is at revision 1 by now; your change was made on revision 0.');
   await expect(conflict).toContainText('priority of ridge-a in VLAN 15: 32768 to 4096');
@@ -33,15 +37,7 @@ test('a page that is behind is told so, overwrites nothing, and can keep its cha
 });
 
 test('a page that is behind can open the saved revision instead', async ({ page, context }) => {
-  await openDemo(page);
-  const other = await context.newPage();
-  await other.goto(page.url());
-  await settled(other);
-  await selectSwitch(page, 'ridge-a');
-  await setSetting(page, 'VLAN 15', '4096');
-  await saved(page);
-  await selectSwitch(other, 'ridge-b');
-  await setSetting(other, 'VLAN 15', '0');
+  const other = await pageBehind(page, context);
   await other.getByRole('button', { name: 'Open the saved revision, drop mine' }).click();
   await expect(treeRow(other, 'vlan:15')).toContainText('root ridge-a');
   await expect(other.getByRole('dialog')).toHaveCount(0);
