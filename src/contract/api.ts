@@ -1,7 +1,7 @@
 /** What the workbench and the server say to each other: one zod schema a body, shared by both sides. */
 import { commandSchema } from '../core/design/commands';
 import type { Patch } from '../core/design/edit';
-import type { Design } from '../core/design/schema';
+import { titleSchema, type Design } from '../core/design/schema';
 import { z } from '../core/zod';
 
 /** Largest body that the server takes, in octets. */
@@ -9,7 +9,7 @@ export const MAX_BODY = 8 * 1024 * 1024;
 
 /** `POST /api/designs` */
 export const newDesignSchema = z.discriminatedUnion('do', [
-  z.strictObject({ do: z.literal('create'), name: z.string().trim().min(1).max(20_000) }),
+  z.strictObject({ do: z.literal('create'), name: titleSchema }),
   z.strictObject({ do: z.literal('duplicate'), of: z.string() }),
   z.strictObject({ do: z.literal('demo') }),
   /** `document` is checked by the core, which names what is wrong far better than a schema here could. */
@@ -18,7 +18,7 @@ export const newDesignSchema = z.discriminatedUnion('do', [
 export type NewDesign = z.output<typeof newDesignSchema>;
 
 /** `PATCH /api/designs/:id` */
-export const renameSchema = z.strictObject({ name: z.string().trim().min(1).max(20_000) });
+export const renameSchema = z.strictObject({ name: titleSchema });
 
 /** `POST /api/designs/:id/revisions`: every write names the revision that it was based on. */
 export const writeSchema = z.discriminatedUnion('kind', [

@@ -114,6 +114,12 @@ describe('the list of designs', () => {
     expect(names()).toHaveLength(2);
   });
 
+  it('copies a design whose name is as long as names may be, and opens the copy', () => {
+    const long = take(service.createDesign(db, { do: 'create', name: 'x'.repeat(20_000) }));
+    const copy = take(service.createDesign(db, { do: 'duplicate', of: long }));
+    expect(take(service.openDesign(db, copy)).design.name).toMatch(/^x{19993} \(copy\)$/);
+  });
+
   it('imports a document, or says what is wrong with it', () => {
     const imported = take(service.createDesign(db, { do: 'import', document: leanDesign(fernhollow()) }));
     expect(take(service.openDesign(db, imported)).design).toEqual(fernhollow());

@@ -7,7 +7,7 @@ import { describeCommands } from '../core/design/describe';
 import { applyChange, editAll } from '../core/design/edit';
 import { problemText } from '../core/design/problem';
 import { readDesign } from '../core/design/read';
-import { FORMAT, type Design } from '../core/design/schema';
+import { FORMAT, MAX_NAME, type Design } from '../core/design/schema';
 import { fail, ok, type Result } from '../core/result';
 import type { Db } from './db/connect';
 import * as store from './db/designStore';
@@ -43,7 +43,7 @@ function newDocument(db: Db, wish: NewDesign): Result<Design, Refused> {
     case 'duplicate': {
       if (store.headRevision(db, wish.of) === null) return fail(unknownDesign(wish.of));
       const original = store.loadDesign(db, wish.of);
-      return ok({ ...original, name: `${original.name} (copy)` });
+      return ok({ ...original, name: `${original.name.slice(0, MAX_NAME - 7)} (copy)` });
     }
   }
 }

@@ -5,22 +5,21 @@
 import { z } from '../zod';
 import type { HostId, LinkId, PortId, SwitchId, TreeId } from './ids';
 import { bridgePriority, macAddress, pathCost, portPriority, speed } from './legal';
-import { COST_METHODS, DIALECTS, TIERS, carriageSchema, linkSchema, portSchema, positionSchema, switchSchema, timersSchema } from './schema';
+import { COST_METHODS, DIALECTS, TIERS, carriageSchema, linkSchema, portSchema, positionSchema, switchSchema, timersSchema, titleSchema } from './schema';
 
 const switchId = z.string().transform((id) => id as SwitchId);
 const portId = z.string().transform((id) => id as PortId);
 const linkId = z.string().transform((id) => id as LinkId);
 const treeId = z.string().transform((id) => id as TreeId).nullable();
 const hostId = z.string().transform((id) => id as HostId);
-const name = z.string().min(1).max(20_000);
 
 export const commandSchema = z.discriminatedUnion('do', [
-  z.strictObject({ do: z.literal('rename-design'), name }),
+  z.strictObject({ do: z.literal('rename-design'), name: titleSchema }),
   z.strictObject({ do: z.literal('set-cost-method'), method: z.enum(COST_METHODS) }),
   z.strictObject({
     do: z.literal('set-switch'),
     switch: switchId,
-    name: name.optional(),
+    name: titleSchema.optional(),
     tier: z.enum(TIERS).optional(),
     dialect: z.enum(DIALECTS).optional(),
     mac: macAddress.optional(),
@@ -45,7 +44,7 @@ export const commandSchema = z.discriminatedUnion('do', [
   z.strictObject({ do: z.literal('add-link'), link: linkSchema }),
   z.strictObject({ do: z.literal('remove-switch'), switch: switchId }),
   z.strictObject({ do: z.literal('remove-link'), link: linkId }),
-  z.strictObject({ do: z.literal('set-host'), host: hostId, name: name.optional() }),
+  z.strictObject({ do: z.literal('set-host'), host: hostId, name: titleSchema.optional() }),
 ]);
 
 /** One edit. */

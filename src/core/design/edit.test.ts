@@ -90,6 +90,14 @@ describe('an edit', () => {
   });
 });
 
+describe('a name in a command', () => {
+  it.each(['', '   ', 'two\nlines', 'a\u0000b', 'x'.repeat(20_001)])('is refused where the document would refuse it: %j', (name) => {
+    for (const input of [{ do: 'rename-design', name }, { do: 'set-switch', switch: 'lodge', name }, { do: 'set-host', host: 'duty-desk', name }]) {
+      expect(commandSchema.safeParse(input).success).toBe(false);
+    }
+  });
+});
+
 describe('a command in words', () => {
   it.each([
     [{ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:15', priority: 4096 }, 'priority of ridge-a in VLAN 15: 32768 to 4096'],

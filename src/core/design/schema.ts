@@ -18,7 +18,10 @@ const text = (max: number) =>
   z.string().superRefine((value, ctx) => {
     if (value.length > max) ctx.addIssue({ code: 'custom', message: `at most ${max} characters` });
   });
-const title = text(20_000).superRefine((value, ctx) => {
+/** The longest name, in characters. */
+export const MAX_NAME = 20_000;
+/** A name: one line, not empty. */
+export const titleSchema = text(MAX_NAME).superRefine((value, ctx) => {
   if (value.trim() === '' || CONTROL.test(value)) {
     ctx.addIssue({ code: 'custom', message: 'a name of one line, not empty' });
   }
@@ -86,7 +89,7 @@ export const positionSchema = z.strictObject({ x: z.number(), y: z.number() });
 
 export const switchSchema = z.strictObject({
   id: branded<SwitchId>(),
-  name: title.optional(),
+  name: titleSchema.optional(),
   tier: z.enum(TIERS).default('access'),
   mac: macAddress,
   dialect: z.enum(DIALECTS).default('rstp'),
@@ -102,7 +105,7 @@ const endSchema = z.strictObject({ switch: branded<SwitchId>(), port: branded<Po
 
 export const linkSchema = z.strictObject({ id: branded<LinkId>(), a: endSchema, b: endSchema, up: z.boolean().default(true) });
 
-export const vlanSchema = z.strictObject({ id: vlanId, name: title.optional(), load: z.number().min(0).optional() });
+export const vlanSchema = z.strictObject({ id: vlanId, name: titleSchema.optional(), load: z.number().min(0).optional() });
 
 const regionSchema = z.strictObject({
   id: branded<RegionId>(),
@@ -113,7 +116,7 @@ const regionSchema = z.strictObject({
 
 const bundleSchema = z.strictObject({
   id: branded<BundleId>(),
-  name: title.optional(),
+  name: titleSchema.optional(),
   switch: branded<SwitchId>(),
   number: z.number().int().min(1).max(2047),
   ports: z.array(branded<PortId>()),
@@ -123,7 +126,7 @@ const bundleSchema = z.strictObject({
 
 export const hostSchema = z.strictObject({
   id: branded<HostId>(),
-  name: title.optional(),
+  name: titleSchema.optional(),
   mac: macAddress,
   vlan: vlanId.default(1),
   attach: z.array(endSchema).default([]),
@@ -132,7 +135,7 @@ export const hostSchema = z.strictObject({
 export const designSchema = z.strictObject({
   format: z.literal(FORMAT.name),
   version: z.literal(FORMAT.version),
-  name: title,
+  name: titleSchema,
   notes: text(1_000_000).default(''),
   pathCost: z.enum(COST_METHODS).default('long'),
   vlans: z.array(vlanSchema).default([]),

@@ -7,31 +7,27 @@ import type { Network } from '../tree/network';
 import type { SettledTree, Solution } from '../tree/settled';
 import type { Finding } from './finding';
 
-/** What is wrong with the root of each tree's largest island. */
+/** What is wrong with the root of each tree's largest island, and which switches are too far from theirs. */
 export function rootFindings({ network, trees }: Solution): Finding[] {
   const byMac = new Map<number, TreeId[]>();
   const onAccess = new Map<number, TreeId[]>();
-  for (const tree of trees) {
-    const [root] = islandRoots(network, tree);
-    if (root === undefined) continue;
-    const add = (to: Map<number, TreeId[]>) => to.set(root, [...(to.get(root) ?? []), tree.id]);
-    if (explainRoot(network, tree, root)?.decidedBy === 'mac') add(byMac);
-    if (network.switches[root]!.tier === 'access' && network.switches.some((sw) => sw.tier !== 'access')) add(onAccess);
-  }
-  const told = (rule: string, groups: Map<number, TreeId[]>, text: (name: string, where: string) => string): Finding[] =>
-    [...groups].map(([root, ids]) => {
-      const sw = network.switches[root]!;
-      return { rule, text: text(switchName(sw), treesText(ids)), at: { switch: sw.id, trees: ids } };
-    });
   const far = new Map<number, TreeId[]>();
   for (const tree of trees) {
-    for (const [s, hops] of hopsFromRoot(network, tree).entries()) {
+    const add = (to: Map<number, TreeId[]>, s: number) => to.set(s, [...(to.get(s) ?? []), tree.id]);
+    hopsFromRoot(network, tree).forEach((hops, s) => {
       const root = tree.root[s]!;
-      if (root < 0 || hops <= network.switches[root]!.timers.maxAge) continue;
-      const known = far.get(s) ?? [];
-      far.set(s, [...known, tree.id]);
-    }
+      if (root >= 0 && hops > network.switches[root]!.timers.maxAge) add(far, s);
+    });
+    const [root] = islandRoots(network, tree);
+    if (root === undefined) continue;
+    if (explainRoot(network, tree, root)?.decidedBy === 'mac') add(byMac, root);
+    if (network.switches[root]!.tier === 'access' && network.switches.some((sw) => sw.tier !== 'access')) add(onAccess, root);
   }
+  const told = (rule: string, groups: Map<number, TreeId[]>, text: (name: string, where: string) => string): Finding[] =>
+    [...groups].map(([s, ids]) => {
+      const sw = network.switches[s]!;
+      return { rule, text: text(switchName(sw), treesText(ids)), at: { switch: sw.id, trees: ids } };
+    });
   return [
     ...told('root-by-mac', byMac, (name, where) => `${name} is root of ${where} only by its MAC address: nobody chose it, and a new switch with a lower MAC would take over.`),
     ...told('root-on-access', onAccess, (name, where) => `${name}, an access switch, is root of ${where}: traffic between the strong switches is drawn through it.`),

@@ -1,6 +1,5 @@
 'use client';
 /** The ports of a switch and what is plugged into each, as a way to get to them. */
-import { memo, useDeferredValue } from 'react';
 import type { Switch } from '../../core/design/schema';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench } from '../state/context';
@@ -8,8 +7,7 @@ import { useFarEnds } from '../state/farEnds';
 import { speedText } from '../words/units';
 import styles from './inspector.module.css';
 
-export const PortList = memo(function PortList({ sw: latest }: { readonly sw: Switch }) {
-  const sw = useDeferredValue(latest);
+export function PortList({ sw }: { readonly sw: Switch }) {
   const select = useWorkbench((state) => state.select);
   const farEnd = useFarEnds();
   return (
@@ -33,4 +31,4 @@ export const PortList = memo(function PortList({ sw: latest }: { readonly sw: Sw
       </table>
     </section>
   );
-});
+}

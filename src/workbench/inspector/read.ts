@@ -1,6 +1,6 @@
 /** What the inspector's texts mean: text in, a legal value or a fault with suggestions out. */
 import { BRIDGE_PRIORITY, MAX_COST, PORT_PRIORITY, macAddress, nearestLegal, type Grid } from '../../core/design/legal';
-import type { Carriage, Design } from '../../core/design/schema';
+import { MAX_NAME, titleSchema, type Carriage, type Design } from '../../core/design/schema';
 import { MAX_VLAN, VlanSet } from '../../core/design/vlanSet';
 import { fail, ok, type Result } from '../../core/result';
 import { readSpeed, readWhole } from '../words/units';
@@ -41,8 +41,10 @@ export const speed = (text: string): Reading<number> => {
   return value.ok ? value : fail({ message: value.error });
 };
 
-export const name = (text: string): Reading<string> =>
-  text.trim() === '' ? fail({ message: 'A name cannot be empty.' }) : text.length > 20_000 ? fail({ message: 'At most 20 000 characters.' }) : ok(text.trim());
+export const name = (text: string): Reading<string> => {
+  const parsed = titleSchema.safeParse(text.trim());
+  return parsed.success ? ok(parsed.data) : fail({ message: `A name is one line of 1 to ${MAX_NAME} characters.` });
+};
 
 export const mac = (text: string): Reading<string> => {
   const parsed = macAddress.safeParse(text.trim().replaceAll('-', ':'));

@@ -1,40 +1,21 @@
 import type { Write } from '../../contract/api';
 import { commandSchema, type Command } from '../../core/design/commands';
 import { fernhollow } from '../../core/demo/fernhollow';
-import { applyChange } from '../../core/design/edit';
 import { vlanTree } from '../../core/design/ids';
-import type { Design } from '../../core/design/schema';
-import { solve } from '../../core/tree/solve';
-import { packTrees } from '../../workers/packing';
 import type { SolverAnswer } from '../../workers/solver';
+import { inlineSolver } from '../testing';
 import type { SolverClient } from './solverClient';
 import { createWorkbench, type WorkbenchStore } from './store';
 
 const command = (input: object): Command => commandSchema.parse(input);
 const priority = (value: number) => command({ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:15', priority: value });
 
-/** The real solver, in this thread; answers when `release` says so. */
+/** The real solver, in this thread; where it is held back, it answers when `release` says so. */
 function testSolver(held = false) {
-  let design: Design | null = null;
+  const solver = inlineSolver();
   const waiting: (() => void)[] = [];
-  const answer = (): Promise<SolverAnswer> => {
-    const solved = solve(design!);
-    const value: SolverAnswer = solved.ok
-      ? { trees: packTrees(solved.value.trees, solved.value.network.switches.length, solved.value.network.ports.length), all: true }
-      : { problem: solved.error.found };
-    return held ? new Promise((done) => waiting.push(() => done(value))) : Promise.resolve(value);
-  };
-  const client: SolverClient = {
-    open(next) {
-      design = next;
-      return answer();
-    },
-    change(patches) {
-      design = applyChange(design!, patches);
-      return answer();
-    },
-    close: () => undefined,
-  };
+  const later = (answer: Promise<SolverAnswer>) => (held ? new Promise<SolverAnswer>((done) => waiting.push(() => done(answer))) : answer);
+  const client: SolverClient = { ...solver, open: (design) => later(solver.open(design)), change: (patches) => later(solver.change(patches)) };
   return { client, release: () => waiting.splice(0).forEach((go) => go()) };
 }
 
