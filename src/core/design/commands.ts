@@ -4,8 +4,11 @@
  */
 import { z } from '../zod';
 import type { HostId, LinkId, PortId, SwitchId, TreeId } from './ids';
-import { bridgePriority, macAddress, pathCost, portPriority, speed } from './legal';
-import { COST_METHODS, DIALECTS, TIERS, carriageSchema, linkSchema, portSchema, positionSchema, switchSchema, timersSchema, titleSchema } from './schema';
+import { bridgePriority, macAddress, pathCost, portNumber, portPriority, speed, vlanId } from './legal';
+import {
+  COST_METHODS, DIALECTS, TIERS, bundleSchema, carriageSchema, endSchema, hostSchema, linkSchema, observedSchema, portSchema, positionSchema, switchSchema, timersSchema,
+  titleSchema, vlanSchema,
+} from './schema';
 
 const switchId = z.string().transform((id) => id as SwitchId);
 const portId = z.string().transform((id) => id as PortId);
@@ -24,6 +27,9 @@ export const commandSchema = z.discriminatedUnion('do', [
     dialect: z.enum(DIALECTS).optional(),
     mac: macAddress.optional(),
     timers: timersSchema.optional(),
+    up: z.boolean().optional(),
+    /** Null: as the design. */
+    pathCost: z.enum(COST_METHODS).nullable().optional(),
   }),
   z.strictObject({ do: z.literal('set-bridge-priority'), switch: switchId, tree: treeId, priority: bridgePriority.nullable() }),
   z.strictObject({
@@ -34,17 +40,34 @@ export const commandSchema = z.discriminatedUnion('do', [
     up: z.boolean().optional(),
     edge: z.boolean().optional(),
     vlans: carriageSchema.optional(),
+    number: portNumber.optional(),
   }),
   z.strictObject({ do: z.literal('set-port-cost'), switch: switchId, port: portId, tree: treeId, cost: pathCost.nullable() }),
   z.strictObject({ do: z.literal('set-port-priority'), switch: switchId, port: portId, tree: treeId, priority: portPriority.nullable() }),
-  z.strictObject({ do: z.literal('set-link'), link: linkId, up: z.boolean().optional(), speed: speed.optional() }),
+  z.strictObject({ do: z.literal('set-link'), link: linkId, up: z.boolean().optional(), speed: speed.optional(), a: endSchema.optional(), b: endSchema.optional() }),
   z.strictObject({ do: z.literal('move-switches'), to: z.array(z.strictObject({ switch: switchId, position: positionSchema })) }),
   z.strictObject({ do: z.literal('add-switch'), switch: switchSchema }),
   z.strictObject({ do: z.literal('add-port'), switch: switchId, port: portSchema }),
   z.strictObject({ do: z.literal('add-link'), link: linkSchema }),
   z.strictObject({ do: z.literal('remove-switch'), switch: switchId }),
   z.strictObject({ do: z.literal('remove-link'), link: linkId }),
-  z.strictObject({ do: z.literal('set-host'), host: hostId, name: titleSchema.optional() }),
+  z.strictObject({ do: z.literal('remove-port'), switch: switchId, port: portId }),
+  z.strictObject({ do: z.literal('add-bundle'), bundle: bundleSchema }),
+  z.strictObject({ do: z.literal('add-host'), host: hostSchema }),
+  z.strictObject({
+    do: z.literal('set-host'),
+    host: hostId,
+    name: titleSchema.optional(),
+    mac: macAddress.optional(),
+    vlan: vlanId.optional(),
+    attach: z.array(endSchema).optional(),
+  }),
+  z.strictObject({ do: z.literal('remove-host'), host: hostId }),
+  z.strictObject({ do: z.literal('add-vlan'), vlan: vlanSchema }),
+  z.strictObject({ do: z.literal('set-vlan'), vlan: vlanId, name: titleSchema.nullable().optional(), load: z.number().min(0).nullable().optional() }),
+  /** Takes the VLAN off the list with the settings of its tree; ports and hosts keep what they are set to. */
+  z.strictObject({ do: z.literal('remove-vlan'), vlan: vlanId }),
+  z.strictObject({ do: z.literal('set-observed'), observed: z.array(observedSchema) }),
 ]);
 
 /** One edit. */

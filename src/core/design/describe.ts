@@ -1,92 +1,207 @@
-/** Commands in words, for the history: `priority of ridge-a in VLAN 15: 32768 to 4096`. */
+/** Commands in words, for the history: `priority of ridge-a in VLANs 15-35: 32768 to 4096`. */
 import type { Command } from './commands';
-import { treeName, type PortId, type SwitchId, type TreeId } from './ids';
+import { treesName, type LinkId, type PortId, type SwitchId, type TreeId } from './ids';
 import { BRIDGE_PRIORITY } from './legal';
-import type { Carriage, Design, LinkEnd } from './schema';
+import type { Carriage, Design, LinkEnd, Timers } from './schema';
+import { VlanSet } from './vlanSet';
+
+/** A sentence in parts, so that commands which differ in one part can be told as one: `before subject tree after`. */
+interface Phrase {
+  readonly before: string;
+  readonly subjects: readonly string[];
+  readonly trees: readonly (TreeId | null)[];
+  readonly after: string;
+}
+
+/** How many subjects and sentences are told before the rest is only counted. */
+const MOST = { subjects: 4, sentences: 3 } as const;
 
 /** What a command will do to this design, in one line. */
-export function describeCommand(design: Design, command: Command): string {
-  const nameOf = (id: SwitchId) => design.switches.find((sw) => sw.id === id)?.name ?? id;
-  const portOf = (sw: SwitchId, port: PortId) => design.switches.find((s) => s.id === sw)?.ports.find((p) => p.id === port);
-  const end = (at: LinkEnd) => `${nameOf(at.switch)} port ${at.port}`;
+export const describeCommand = (design: Design, command: Command): string => phraseText(phraseOf(namesOf(design), command));
+
+/** What several commands will do as one step, alike ones told together. */
+export function describeCommands(design: Design, commands: readonly Command[]): string {
+  const sentences = sentencesOf(design, commands);
+  const more = sentences.length > MOST.sentences ? `; and ${sentences.length - MOST.sentences} more` : '';
+  return sentences.slice(0, MOST.sentences).join('; ') + more;
+}
+
+/** One sentence for each kind of change that several commands make. */
+export function sentencesOf(design: Design, commands: readonly Command[]): string[] {
+  const names = namesOf(design);
+  const phrases = commands.map((command) => {
+    names.learn(command);
+    return phraseOf(names, command);
+  });
+  const bySubject = merged(phrases, (p) => [p.before, p.trees, p.after], (p, q) => ({ ...p, subjects: [...p.subjects, ...q.subjects] }));
+  const byTree = merged(bySubject, (p) => [p.before, p.subjects, p.after, p.trees[0] === null], (p, q) => ({ ...p, trees: [...p.trees, ...q.trees] }));
+  return byTree.map(phraseText);
+}
+
+function merged(phrases: readonly Phrase[], keyOf: (p: Phrase) => unknown, join: (p: Phrase, q: Phrase) => Phrase): Phrase[] {
+  const found = new Map<string, Phrase>();
+  for (const phrase of phrases) {
+    const key = JSON.stringify(keyOf(phrase));
+    const before = found.get(key);
+    found.set(key, before ? join(before, phrase) : phrase);
+  }
+  return [...found.values()];
+}
+
+function phraseText({ before, subjects, trees, after }: Phrase): string {
+  const more = subjects.length - MOST.subjects;
+  const who = more > 1 ? `${subjects.slice(0, MOST.subjects).join(', ')} and ${more} more` : subjects.join(', ');
+  const [first] = trees;
+  const where = first === undefined ? '' : first === null ? ' in all trees' : ` in ${treesName(trees.filter((tree) => tree !== null))}`;
+  return `${before}${who}${where}${after}`;
+}
+
+const say = (before: string, subject: string, after = '', trees: readonly (TreeId | null)[] = []): Phrase => ({ before, subjects: [subject], trees, after });
+
+/** What things are called, found in one pass: several hundred commands may be told at once. */
+interface Names {
+  readonly design: Design;
+  switch(id: SwitchId): Design['switches'][0] | undefined;
+  nameOf(id: SwitchId): string;
+  end(at: LinkEnd): string;
+  link(id: LinkId): string;
+  /** Takes in what a command adds. */
+  learn(command: Command): void;
+}
+
+function namesOf(design: Design): Names {
+  const switches = new Map(design.switches.map((sw) => [sw.id, sw]));
+  const links = new Map(design.links.map((link) => [link.id, link]));
+  const nameOf = (id: SwitchId): string => switches.get(id)?.name ?? id;
+  const end = (at: LinkEnd): string => `${nameOf(at.switch)} port ${at.port}`;
+  return {
+    design, nameOf, end,
+    switch: (id) => switches.get(id),
+    link(id) {
+      const link = links.get(id);
+      return link ? `${end(link.a)} to ${end(link.b)}` : id;
+    },
+    learn(command) {
+      if (command.do === 'add-switch') switches.set(command.switch.id, command.switch);
+      if (command.do === 'add-link') links.set(command.link.id, command.link);
+    },
+  };
+}
+
+function phraseOf(names: Names, command: Command): Phrase {
+  const { design, nameOf, end } = names;
+  const portOf = (sw: SwitchId, port: PortId) => names.switch(sw)?.ports.find((p) => p.id === port);
+  const portName = (at: { switch: SwitchId; port: PortId }) => `${nameOf(at.switch)} port ${at.port}`;
   switch (command.do) {
     case 'rename-design':
-      return `name: ${design.name} to ${command.name}`;
+      return say('name: ', design.name, ` to ${command.name}`);
     case 'set-cost-method':
-      return `path cost method: ${design.pathCost} to ${command.method}`;
+      return say('path cost method: ', design.pathCost, ` to ${command.method}`);
     case 'set-switch': {
-      const sw = design.switches.find((s) => s.id === command.switch);
-      const parts = [
-        command.name !== undefined && `name ${sw?.name ?? command.switch} to ${command.name}`,
+      const sw = names.switch(command.switch);
+      return say('', nameOf(command.switch), `: ${listed([
+        command.name !== undefined && `name to ${command.name}`,
         command.tier !== undefined && `tier ${sw?.tier} to ${command.tier}`,
         command.dialect !== undefined && `dialect ${sw?.dialect} to ${command.dialect}`,
         command.mac !== undefined && `MAC ${sw?.mac} to ${command.mac}`,
-        command.timers !== undefined && 'timers',
-      ];
-      return `${nameOf(command.switch)}: ${parts.filter(Boolean).join(', ')}`;
+        command.up !== undefined && (command.up ? 'switched on' : 'switched off'),
+        command.pathCost !== undefined && `path cost method ${sw?.pathCost ?? 'of the design'} to ${command.pathCost ?? 'that of the design'}`,
+        command.timers !== undefined && timersText(sw?.timers, command.timers),
+      ])}`);
     }
     case 'set-bridge-priority': {
-      const sw = design.switches.find((s) => s.id === command.switch);
+      const sw = names.switch(command.switch);
       const before = (command.tree === null ? sw?.priority : sw?.trees[command.tree]?.priority ?? sw?.priority) ?? BRIDGE_PRIORITY.default;
-      return `priority of ${nameOf(command.switch)}${inTree(command.tree)}: ${before} to ${command.priority ?? 'as in all trees'}`;
+      return say('priority of ', nameOf(command.switch), `: ${before} to ${command.priority ?? 'as in all trees'}`, [command.tree]);
     }
     case 'set-port': {
       const port = portOf(command.switch, command.port);
-      const parts = [
+      return say('', portName(command), `: ${listed([
         command.speed !== undefined && `speed ${port?.speed} to ${command.speed} Mb/s`,
         command.up !== undefined && (command.up ? 'set up' : 'set down'),
         command.edge !== undefined && (command.edge ? 'edge port' : 'not an edge port'),
-        command.vlans !== undefined && carriageText(command.vlans),
-      ];
-      return `${nameOf(command.switch)} port ${command.port}: ${parts.filter(Boolean).join(', ')}`;
+        command.vlans !== undefined && `${port ? `${carriageText(port.vlans)} to ` : ''}${carriageText(command.vlans)}`,
+        command.number !== undefined && `number ${port?.number} to ${command.number}`,
+      ])}`);
     }
     case 'set-port-cost': {
       const port = portOf(command.switch, command.port);
       const before = command.tree === null ? port?.cost : (port?.trees[command.tree]?.cost ?? port?.cost);
-      return `cost of ${nameOf(command.switch)} port ${command.port}${inTree(command.tree)}: ${before ?? 'from speed'} to ${command.cost ?? 'none of its own'}`;
+      return say('cost of ', portName(command), `: ${before ?? 'from speed'} to ${command.cost ?? 'none of its own'}`, [command.tree]);
     }
     case 'set-port-priority': {
       const port = portOf(command.switch, command.port);
       const before = command.tree === null ? port?.priority : (port?.trees[command.tree]?.priority ?? port?.priority);
-      return `port priority of ${nameOf(command.switch)} port ${command.port}${inTree(command.tree)}: ${before} to ${command.priority ?? 'none of its own'}`;
+      return say('port priority of ', portName(command), `: ${before} to ${command.priority ?? 'none of its own'}`, [command.tree]);
     }
     case 'set-link': {
       const link = design.links.find((l) => l.id === command.link);
-      const ends = link ? `${end(link.a)} to ${end(link.b)}` : command.link;
-      const parts = [
+      return say('link ', names.link(command.link), `: ${listed([
         command.up !== undefined && (command.up ? 'restored' : 'cut'),
         command.speed !== undefined && `speed ${command.speed} Mb/s at both ends`,
-      ];
-      return `link ${ends}: ${parts.filter(Boolean).join(', ')}`;
+        (command.a ?? command.b) !== undefined && `now ${end(command.a ?? link!.a)} to ${end(command.b ?? link!.b)}`,
+      ])}`);
     }
     case 'move-switches':
-      return command.to.length === 1 ? `moved ${nameOf(command.to[0]!.switch)}` : `moved ${command.to.length} switches`;
+      return command.to.length === 1 ? say('moved ', nameOf(command.to[0]!.switch)) : say('moved ', `${command.to.length} switches`);
     case 'add-switch':
-      return `added switch ${command.switch.name ?? command.switch.id}`;
+      return say('added switch ', command.switch.name ?? command.switch.id);
     case 'add-port':
-      return `added port ${command.port.id} to ${nameOf(command.switch)}`;
+      return say('added ', `${nameOf(command.switch)} port ${command.port.id}`);
     case 'add-link':
-      return `cabled ${end(command.link.a)} to ${end(command.link.b)}`;
+      return say('cabled ', `${end(command.link.a)} to ${end(command.link.b)}`);
     case 'remove-switch':
-      return `removed switch ${nameOf(command.switch)}`;
-    case 'remove-link': {
-      const link = design.links.find((l) => l.id === command.link);
-      return `unplugged ${link ? `${end(link.a)} from ${end(link.b)}` : command.link}`;
-    }
+      return say('removed switch ', nameOf(command.switch));
+    case 'remove-link':
+      return say('unplugged ', names.link(command.link).replace(' to ', ' from '));
+    case 'remove-port':
+      return say('removed ', portName(command));
+    case 'add-bundle':
+      return say('added bundle ', `${command.bundle.name ?? command.bundle.id} on ${nameOf(command.bundle.switch)}`);
+    case 'add-host':
+      return say('added host ', command.host.name ?? command.host.id);
+    case 'remove-host':
+      return say('removed host ', hostName(design, command.host));
     case 'set-host':
-      return `host ${design.hosts.find((host) => host.id === command.host)?.name ?? command.host}: name to ${command.name}`;
+      return say('host ', hostName(design, command.host), `: ${listed([
+        command.name !== undefined && `name to ${command.name}`,
+        command.mac !== undefined && `MAC to ${command.mac}`,
+        command.vlan !== undefined && `VLAN to ${command.vlan}`,
+        command.attach !== undefined && (command.attach.length === 0 ? 'unplugged' : `on ${command.attach.map(end).join(' and ')}`),
+      ])}`);
+    case 'add-vlan':
+      return say('added VLAN ', vlanText(command.vlan.id, command.vlan.name));
+    case 'set-vlan': {
+      const before = design.vlans.find((vlan) => vlan.id === command.vlan);
+      return say('VLAN ', String(command.vlan), `: ${listed([
+        command.name !== undefined && `name ${before?.name ?? 'none'} to ${command.name ?? 'none'}`,
+        command.load !== undefined && `load ${before?.load ?? 'none'} to ${command.load ?? 'none'}${command.load === null ? '' : ' Mb/s'}`,
+      ])}`);
+    }
+    case 'remove-vlan':
+      return say('removed VLAN ', vlanText(command.vlan, design.vlans.find((vlan) => vlan.id === command.vlan)?.name));
+    case 'set-observed':
+      return say('observed neighbours: ', `${command.observed.length} rows`);
   }
 }
 
-/** What several commands will do as one step: the first of them, and how many more. */
-export function describeCommands(design: Design, commands: readonly Command[]): string {
-  const [first] = commands;
-  const more = commands.length > 1 ? ` and ${commands.length - 1} more` : '';
-  return first ? describeCommand(design, first) + more : '';
-}
+const listed = (parts: readonly (string | false)[]): string => parts.filter(Boolean).join(', ');
+const hostName = (design: Design, id: string): string => design.hosts.find((host) => host.id === id)?.name ?? id;
+const vlanText = (id: number, name: string | undefined): string => (name === undefined ? String(id) : `${id} ${name}`);
 
-const inTree = (tree: TreeId | null): string => (tree === null ? ' in all trees' : ` in ${treeName(tree)}`);
+/** The timers, in the words of the standard. */
+export const TIMER_NAMES: Readonly<Record<keyof Timers, string>> = {
+  hello: 'hello time', maxAge: 'max age', forwardDelay: 'forward delay', maxHops: 'max hops', txHold: 'transmit hold count',
+};
+
+function timersText(before: Timers | undefined, after: Timers): string {
+  const changed = (Object.keys(TIMER_NAMES) as (keyof Timers)[]).filter((key) => before?.[key] !== after[key]);
+  return changed.length === 0 ? 'timers' : changed.map((key) => `${TIMER_NAMES[key]} ${before?.[key]} to ${after[key]}`).join(', ');
+}
 
 /** `trunk 1-4094, native 1` or `access 15`. */
 export const carriageText = (vlans: Carriage): string =>
   vlans.mode === 'access' ? `access ${vlans.vlan}` : `trunk ${vlans.allowed === '' ? 'no VLAN' : vlans.allowed}, native ${vlans.native}`;
+
+/** `15,25-29` of a list of VLAN IDs. */
+export const vlansText = (vids: Iterable<number>): string => VlanSet.of([...vids].map((vid) => [vid, vid])).format();

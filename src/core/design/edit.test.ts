@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { fernhollow } from '../demo/fernhollow';
 import { anyDesign } from '../testing/networks';
 import { commandSchema, type Command } from './commands';
-import { describeCommand } from './describe';
+import { describeCommand, describeCommands } from './describe';
 import { applyChange, edit, editAll } from './edit';
 import { readDesignText } from './read';
 import type { Design } from './schema';
@@ -26,6 +26,17 @@ function commandsFor(design: Design): fc.Arbitrary<Command> {
     fc.record({ do: fc.constant('set-port-priority'), switch: sw, port, tree, priority: fc.constantFrom(null, 0, 240) }),
     fc.record({ do: fc.constant('set-link'), link, up: fc.boolean() }),
     fc.record({ do: fc.constant('remove-link'), link }),
+    fc.record({ do: fc.constant('set-switch'), switch: sw, up: fc.boolean(), pathCost: fc.constantFrom(null, 'short', 'long') }),
+    fc.record({ do: fc.constant('set-port'), switch: sw, port, number: fc.integer({ min: 1, max: 9 }) }),
+    fc.record({ do: fc.constant('set-link'), link, a: fc.record({ switch: sw, port }) }),
+    fc.record({ do: fc.constant('remove-port'), switch: sw, port }),
+    fc.record({ do: fc.constant('add-host'), host: fc.record({ id: fc.constantFrom('h', 'i'), mac: fc.constant('02:00:00:00:ff:01'), attach: fc.array(fc.record({ switch: sw, port }), { maxLength: 2 }) }) }),
+    fc.record({ do: fc.constant('set-host'), host: fc.constantFrom('h', 'i'), vlan: fc.integer({ min: 1, max: 40 }), attach: fc.array(fc.record({ switch: sw, port }), { maxLength: 2 }) }),
+    fc.record({ do: fc.constant('remove-host'), host: fc.constantFrom('h', 'i') }),
+    fc.record({ do: fc.constant('add-vlan'), vlan: fc.record({ id: fc.integer({ min: 14, max: 16 }) }) }),
+    fc.record({ do: fc.constant('set-vlan'), vlan: fc.integer({ min: 14, max: 16 }), name: fc.constantFrom(null, 'x'), load: fc.constantFrom(null, 5) }),
+    fc.record({ do: fc.constant('remove-vlan'), vlan: fc.integer({ min: 14, max: 16 }) }),
+    fc.record({ do: fc.constant('set-observed'), observed: fc.array(fc.record({ switch: sw, port, device: fc.constantFrom('s1', 'other') }), { maxLength: 2 }) }),
     fc.record({ do: fc.constant('remove-switch'), switch: sw }),
     fc.record({ do: fc.constant('move-switches'), to: fc.array(fc.record({ switch: sw, position: fc.record({ x: fc.integer(), y: fc.integer() }) }), { maxLength: 3 }) }),
   ).map(command);
@@ -105,11 +116,31 @@ describe('a command in words', () => {
     [{ do: 'set-port-cost', switch: 'lodge', port: '1', tree: 'vlan:25', cost: 9000 }, 'cost of lodge port 1 in VLAN 25: from speed to 9000'],
     [{ do: 'set-port-cost', switch: 'lodge', port: '1', tree: null, cost: null }, 'cost of lodge port 1 in all trees: from speed to none of its own'],
     [{ do: 'set-link', link: 'l1', up: false }, 'link ridge-a port 1 to ridge-b port 1: cut'],
-    [{ do: 'set-port', switch: 'lodge', port: '5', vlans: { mode: 'access', vlan: 45 } }, 'lodge port 5: access 45'],
+    [{ do: 'set-port', switch: 'lodge', port: '5', vlans: { mode: 'access', vlan: 45 } }, 'lodge port 5: access 55 to access 45'],
     [{ do: 'set-port', switch: 'lodge', port: '5', speed: 100, up: false }, 'lodge port 5: speed 1000 to 100 Mb/s, set down'],
     [{ do: 'set-switch', switch: 'lodge', tier: 'core', dialect: 'off' }, 'lodge: tier access to core, dialect per-vlan-rstp to off'],
     [{ do: 'move-switches', to: [{ switch: 'lodge', position: { x: 1, y: 1 } }] }, 'moved lodge'],
     [{ do: 'remove-link', link: 'l2' }, 'unplugged ridge-a port 2 from ridge-b port 2'],
+    [{ do: 'set-switch', switch: 'lodge', up: false, pathCost: 'short' }, 'lodge: switched off, path cost method of the design to short'],
+    [{ do: 'set-switch', switch: 'lodge', timers: { maxAge: 10 } }, 'lodge: max age 20 to 10'],
+    [{ do: 'set-link', link: 'l2', a: { switch: 'ridge-a', port: '9' } }, 'link ridge-a port 2 to ridge-b port 2: now ridge-a port 9 to ridge-b port 2'],
+    [{ do: 'remove-port', switch: 'lodge', port: '5' }, 'removed lodge port 5'],
+    [{ do: 'set-vlan', vlan: 15, name: 'Mounts', load: null }, 'VLAN 15: name Mount control to Mounts, load 120 to none'],
+    [{ do: 'remove-vlan', vlan: 15 }, 'removed VLAN 15 Mount control'],
     [{ do: 'rename-design', name: 'New' }, 'name: Fernhollow Observatory to New'],
   ])('%j', (input, words) => expect(describeCommand(demo, command(input))).toBe(words));
+});
+
+describe('several commands in words', () => {
+  const priority = (sw: string, vid: number) => command({ do: 'set-bridge-priority', switch: sw, tree: `vlan:${vid}`, priority: 4096 });
+  it('are told together where they differ in trees or in subjects only', () => {
+    expect(describeCommands(demo, [15, 25, 35].map((vid) => priority('ridge-a', vid)))).toBe('priority of ridge-a in VLANs 15,25,35: 32768 to 4096');
+    expect(describeCommands(demo, [15, 16, 17].flatMap((vid) => [priority('ridge-a', vid), priority('ridge-b', vid)]))).toBe('priority of ridge-a, ridge-b in VLANs 15-17: 32768 to 4096');
+  });
+  it('are cut where they are many', () => {
+    const down = demo.switches.map((sw) => command({ do: 'set-switch', switch: sw.id, up: false }));
+    expect(describeCommands(demo, down)).toBe('ridge-a, ridge-b, dome-north, dome-east and 4 more: switched off');
+    const names = demo.switches.map((sw) => command({ do: 'set-switch', switch: sw.id, name: `${sw.id}!` }));
+    expect(describeCommands(demo, names)).toBe('ridge-a: name to ridge-a!; ridge-b: name to ridge-b!; dome-north: name to dome-north!; and 5 more');
+  });
 });

@@ -2,7 +2,8 @@
 import { applyPatches, enablePatches, produceWithPatches, type Draft, type Patch } from 'immer';
 import { fail, ok, type Result } from '../result';
 import type { Command } from './commands';
-import type { LinkId, PortId, SwitchId, TreeId } from './ids';
+import type { HostId, LinkId, PortId, SwitchId, TreeId } from './ids';
+import { vlanTree } from './ids';
 import { BRIDGE_PRIORITY, PORT_PRIORITY } from './legal';
 import type { DesignProblem } from './problem';
 import { referenceProblems } from './references';
@@ -23,12 +24,15 @@ export interface Edited {
  * Applies a command. Fails, changing nothing, where the command names something that is not there or the result would
  * not be a legal document. A command that changes nothing gives no patches.
  */
-export function edit(design: Design, command: Command): Result<Edited, DesignProblem> {
+export const edit = (design: Design, command: Command): Result<Edited, DesignProblem> => editAll(design, [command]);
+
+/** Applies several commands as one step; all of them or none. */
+export function editAll(design: Design, commands: readonly Command[]): Result<Edited, DesignProblem> {
   try {
     const [next, patches, inverse] = produceWithPatches(design, (draft) => {
-      apply(draft, command);
+      for (const command of commands) apply(draft, command);
     });
-    const [broken] = next !== design && MAY_BREAK.has(command.do) ? referenceProblems(next) : [];
+    const [broken] = next !== design && commands.some((command) => MAY_BREAK.has(command.do)) ? referenceProblems(next) : [];
     return broken ? fail(broken) : ok({ design: next, patches, inverse });
   } catch (error) {
     if (error instanceof Missing) return fail({ path: error.what, found: 'nothing', allowed: 'something this design has' });
@@ -37,7 +41,9 @@ export function edit(design: Design, command: Command): Result<Edited, DesignPro
 }
 
 /** Commands whose own check does not guarantee a legal document: they bring references, identifiers or costs along. */
-const MAY_BREAK: ReadonlySet<Command['do']> = new Set(['set-cost-method', 'set-port-cost', 'add-switch', 'add-port', 'add-link']);
+const MAY_BREAK: ReadonlySet<Command['do']> = new Set([
+  'set-cost-method', 'set-switch', 'set-port-cost', 'set-link', 'add-switch', 'add-port', 'add-link', 'add-bundle', 'add-host', 'set-host', 'add-vlan',
+]);
 
 /** A command that names what the design does not have. */
 class Missing extends Error {
@@ -54,6 +60,8 @@ function find<T>(item: T | undefined, what: string): T {
 const findSwitch = (draft: Draft<Design>, id: SwitchId) => find(draft.switches.find((sw) => sw.id === id), `switch ${id}`);
 const findPort = (draft: Draft<Design>, sw: SwitchId, id: PortId) =>
   find(findSwitch(draft, sw).ports.find((port) => port.id === id), `port ${id} of ${sw}`);
+const findHost = (draft: Draft<Design>, id: HostId) => find(draft.hosts.find((host) => host.id === id), `host ${id}`);
+const findVlan = (draft: Draft<Design>, id: number) => find(draft.vlans.find((vlan) => vlan.id === id), `VLAN ${id}`);
 const findLink = (draft: Draft<Design>, id: LinkId) => find(draft.links.find((link) => link.id === id), `link ${id}`);
 
 function apply(draft: Draft<Design>, command: Command): void {
@@ -65,8 +73,10 @@ function apply(draft: Draft<Design>, command: Command): void {
       draft.pathCost = command.method;
       return;
     case 'set-switch': {
-      const { name, tier, dialect, mac, timers } = command;
-      assign(findSwitch(draft, command.switch), { name, tier, dialect, mac, timers });
+      const { name, tier, dialect, mac, timers, up, pathCost } = command;
+      const sw = findSwitch(draft, command.switch);
+      assign(sw, { name, tier, dialect, mac, timers, up });
+      setOrClear(sw, 'pathCost', pathCost);
       return;
     }
     case 'set-bridge-priority': {
@@ -77,8 +87,8 @@ function apply(draft: Draft<Design>, command: Command): void {
       return;
     }
     case 'set-port': {
-      const { speed, up, edge, vlans } = command;
-      assign(findPort(draft, command.switch, command.port), { speed, up, edge, vlans });
+      const { speed, up, edge, vlans, number } = command;
+      assign(findPort(draft, command.switch, command.port), { speed, up, edge, vlans, number });
       return;
     }
     case 'set-port-cost':
@@ -89,7 +99,7 @@ function apply(draft: Draft<Design>, command: Command): void {
       return;
     case 'set-link': {
       const link = findLink(draft, command.link);
-      assign(link, { up: command.up });
+      assign(link, { up: command.up, a: command.a, b: command.b });
       for (const end of [link.a, link.b]) assign(findPort(draft, end.switch, end.port), { speed: command.speed });
       return;
     }
@@ -112,8 +122,39 @@ function apply(draft: Draft<Design>, command: Command): void {
       findLink(draft, command.link);
       draft.links = draft.links.filter((link) => link.id !== command.link);
       return;
-    case 'set-host':
-      assign(find(draft.hosts.find((host) => host.id === command.host), `host ${command.host}`), { name: command.name });
+    case 'remove-port':
+      removePort(draft, command.switch, command.port);
+      return;
+    case 'add-bundle':
+      draft.bundles.push(command.bundle);
+      return;
+    case 'add-host':
+      draft.hosts.push(command.host);
+      return;
+    case 'set-host': {
+      const { name, mac, vlan, attach } = command;
+      assign(findHost(draft, command.host), { name, mac, vlan, attach });
+      return;
+    }
+    case 'remove-host':
+      findHost(draft, command.host);
+      draft.hosts = draft.hosts.filter((host) => host.id !== command.host);
+      return;
+    case 'add-vlan':
+      draft.vlans.push(command.vlan);
+      draft.vlans.sort((a, b) => a.id - b.id);
+      return;
+    case 'set-vlan': {
+      const vlan = findVlan(draft, command.vlan);
+      setOrClear(vlan, 'name', command.name);
+      setOrClear(vlan, 'load', command.load);
+      return;
+    }
+    case 'remove-vlan':
+      removeVlan(draft, command.vlan);
+      return;
+    case 'set-observed':
+      if (!same(draft.observed, command.observed)) draft.observed = command.observed;
   }
 }
 
@@ -122,6 +163,12 @@ function assign<T extends object>(target: T, values: Partial<T>): void {
   for (const [key, value] of Object.entries(values)) {
     if (value !== undefined && !same(target[key as keyof T], value)) target[key as keyof T] = value as T[keyof T];
   }
+}
+
+/** Sets a value, takes it away for null, leaves it for undefined. */
+function setOrClear<T extends object, K extends keyof T>(target: T, key: K, value: T[K] | null | undefined): void {
+  if (value === null) delete target[key];
+  else if (value !== undefined && target[key] !== value) target[key] = value;
 }
 
 const same = (a: unknown, b: unknown): boolean => a === b || (typeof a === 'object' && JSON.stringify(a) === JSON.stringify(b));
@@ -146,18 +193,25 @@ function removeSwitch(draft: Draft<Design>, id: SwitchId): void {
   draft.switches = draft.switches.filter((sw) => sw.id !== id);
   draft.links = draft.links.filter((link) => link.a.switch !== id && link.b.switch !== id);
   draft.bundles = draft.bundles.filter((bundle) => bundle.switch !== id);
-  for (const host of draft.hosts) host.attach = host.attach.filter((at) => at.switch !== id);
+  for (const host of draft.hosts) if (host.attach.some((at) => at.switch === id)) host.attach = host.attach.filter((at) => at.switch !== id);
 }
 
-/** Applies several commands as one step; all of them or none. */
-export function editAll(design: Design, commands: readonly Command[]): Result<Edited, DesignProblem> {
-  let step: Edited = { design, patches: [], inverse: [] };
-  for (const command of commands) {
-    const next = edit(step.design, command);
-    if (!next.ok) return next;
-    step = { design: next.value.design, patches: [...step.patches, ...next.value.patches], inverse: [...next.value.inverse, ...step.inverse] };
-  }
-  return ok(step);
+/** A port leaves with its cable, its place in a bundle, and the plug of a host. */
+function removePort(draft: Draft<Design>, sw: SwitchId, id: PortId): void {
+  findPort(draft, sw, id);
+  const here = (at: { switch: string; port: string }) => at.switch === sw && at.port === id;
+  const owner = findSwitch(draft, sw);
+  owner.ports = owner.ports.filter((port) => port.id !== id);
+  draft.links = draft.links.filter((link) => !here(link.a) && !here(link.b));
+  for (const bundle of draft.bundles) if (bundle.switch === sw) bundle.ports = bundle.ports.filter((port) => port !== id);
+  for (const host of draft.hosts) if (host.attach.some(here)) host.attach = host.attach.filter((at) => !here(at));
+}
+
+function removeVlan(draft: Draft<Design>, id: number): void {
+  findVlan(draft, id);
+  const tree = vlanTree(id);
+  draft.vlans = draft.vlans.filter((vlan) => vlan.id !== id);
+  for (const item of [...draft.switches.flatMap((sw) => [sw, ...sw.ports]), ...draft.bundles]) if (item.trees[tree]) delete item.trees[tree];
 }
 
 /** Follows patches that `edit` gave, in either direction. */

@@ -1,3 +1,5 @@
+import { VlanSet } from './vlanSet';
+
 /** Branded identifiers: plain strings in a document, kept apart by the compiler. */
 export type SwitchId = string & { readonly __brand: 'SwitchId' };
 /** Unique on its switch only. */
@@ -24,4 +26,11 @@ export function treeName(tree: TreeId): string {
   if (kind === 'vlan') return `VLAN ${number}`;
   if (kind === 'mst') return number === '0' ? 'CIST' : `instance ${number}`;
   return 'the common tree';
+}
+
+/** Several trees as people name them: `VLANs 15,25-29`, `VLAN 15`, `the common tree`. */
+export function treesName(trees: readonly TreeId[]): string {
+  const vids = trees.map(treeVlan).filter((vid) => vid !== null);
+  if (trees.length === 1 || vids.length < trees.length) return trees.map(treeName).join(', ');
+  return `VLANs ${VlanSet.of(vids.map((vid) => [vid, vid])).format()}`;
 }

@@ -4,7 +4,8 @@
  */
 import { MAX_COST } from './legal';
 import { jsonPath, type DesignProblem } from './problem';
-import type { Bundle, Design, LinkEnd, Port } from './schema';
+import type { Bundle, CostMethod, Design, LinkEnd, Port } from './schema';
+import { methodOf } from './costMethod';
 
 /** Every broken reference and double identifier, in document order. */
 export function referenceProblems(design: Design): DesignProblem[] {
@@ -38,7 +39,7 @@ export function referenceProblems(design: Design): DesignProblem[] {
     if (sw.region !== undefined && !regions.has(sw.region)) {
       add(['switches', i, 'region'], JSON.stringify(sw.region), 'the id of a region of this design');
     }
-    sw.ports.forEach((port, j) => problems.push(...costProblems(port, design, ['switches', i, 'ports', j])));
+    sw.ports.forEach((port, j) => problems.push(...costProblems(port, methodOf(design, sw), ['switches', i, 'ports', j])));
   });
 
   const plugged = new Map<string, string>();
@@ -63,7 +64,8 @@ export function referenceProblems(design: Design): DesignProblem[] {
 
   const member = new Map<string, string>();
   design.bundles.forEach((bundle, i) => {
-    problems.push(...costProblems(bundle, design, ['bundles', i]));
+    const sw = design.switches.find((s) => s.id === bundle.switch);
+    problems.push(...costProblems(bundle, sw ? methodOf(design, sw) : design.pathCost, ['bundles', i]));
     bundle.ports.forEach((port, j) => {
       const path = ['bundles', i, 'ports', j];
       const known = ports.get(bundle.switch);
@@ -76,12 +78,12 @@ export function referenceProblems(design: Design): DesignProblem[] {
   return problems;
 }
 
-/** Costs beyond what the design's method can send in a BPDU (802.1D-1998 sends sixteen bits' worth). */
-function costProblems(port: Port | Bundle, design: Design, path: readonly PropertyKey[]): DesignProblem[] {
-  const most = MAX_COST[design.pathCost];
+/** Costs beyond what the switch's method can send in a BPDU (802.1D-1998 sends sixteen bits' worth). */
+function costProblems(port: Port | Bundle, method: CostMethod, path: readonly PropertyKey[]): DesignProblem[] {
+  const most = MAX_COST[method];
   const tooBig = (cost: number | undefined, at: readonly PropertyKey[]): DesignProblem[] =>
     cost !== undefined && cost > most
-      ? [{ path: jsonPath([...path, ...at]), found: String(cost), allowed: `1 to ${most} with the ${design.pathCost} path cost method` }]
+      ? [{ path: jsonPath([...path, ...at]), found: String(cost), allowed: `1 to ${most} with the ${method} path cost method` }]
       : [];
   return [
     ...tooBig(port.cost, ['cost']),

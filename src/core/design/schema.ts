@@ -92,6 +92,10 @@ export const switchSchema = z.strictObject({
   name: titleSchema.optional(),
   tier: z.enum(TIERS).default('access'),
   mac: macAddress,
+  /** False: without power. */
+  up: z.boolean().default(true),
+  /** Where this switch takes costs from speed by another method than the design's. */
+  pathCost: z.enum(COST_METHODS).optional(),
   dialect: z.enum(DIALECTS).default('rstp'),
   region: branded<RegionId>().optional(),
   priority: bridgePriority.default(BRIDGE_PRIORITY.default),
@@ -101,7 +105,7 @@ export const switchSchema = z.strictObject({
   ports: z.array(portSchema),
 });
 
-const endSchema = z.strictObject({ switch: branded<SwitchId>(), port: branded<PortId>() });
+export const endSchema = z.strictObject({ switch: branded<SwitchId>(), port: branded<PortId>() });
 
 export const linkSchema = z.strictObject({ id: branded<LinkId>(), a: endSchema, b: endSchema, up: z.boolean().default(true) });
 
@@ -114,7 +118,7 @@ const regionSchema = z.strictObject({
   instances: z.array(z.strictObject({ id: mstid, vlans: vlanSetText })).max(64).default([]),
 });
 
-const bundleSchema = z.strictObject({
+export const bundleSchema = z.strictObject({
   id: branded<BundleId>(),
   name: titleSchema.optional(),
   switch: branded<SwitchId>(),
@@ -132,6 +136,17 @@ export const hostSchema = z.strictObject({
   attach: z.array(endSchema).default([]),
 });
 
+/** A neighbour as a switch itself reported it: names as they were seen, which need not be in the design. */
+export const observedSchema = z.strictObject({
+  /** The switch that reported it, and its port: ids where the design has them. */
+  switch: titleSchema,
+  port: titleSchema,
+  device: titleSchema,
+  devicePort: titleSchema.optional(),
+  mac: macAddress.optional(),
+  kind: z.enum(['switch', 'host']).optional(),
+});
+
 export const designSchema = z.strictObject({
   format: z.literal(FORMAT.name),
   version: z.literal(FORMAT.version),
@@ -144,6 +159,8 @@ export const designSchema = z.strictObject({
   links: z.array(linkSchema),
   bundles: z.array(bundleSchema).default([]),
   hosts: z.array(hostSchema).default([]),
+  /** What the switches say is plugged into them, to be held against the cables drawn. */
+  observed: z.array(observedSchema).default([]),
 });
 
 /** A whole design: a plain, immutable value; everything the product says is a function of it. */
@@ -153,8 +170,11 @@ export type Port = z.output<typeof portSchema>;
 export type Link = z.output<typeof linkSchema>;
 export type LinkEnd = Link['a'];
 export type Host = z.output<typeof hostSchema>;
+export type Vlan = z.output<typeof vlanSchema>;
+export type Observed = z.output<typeof observedSchema>;
 export type Bundle = z.output<typeof bundleSchema>;
 export type Carriage = z.output<typeof carriageSchema>;
 export type Dialect = (typeof DIALECTS)[number];
+export type CostMethod = (typeof COST_METHODS)[number];
 export type Tier = (typeof TIERS)[number];
 export type Timers = z.output<typeof timersSchema>;

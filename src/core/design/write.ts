@@ -28,6 +28,11 @@ export function leanDesign(design: Design): Record<string, unknown> {
         lean({ id: host.id, name: host.name, mac: host.mac, vlan: unless(host.vlan, 1), attach: filled(host.attach.map(end)) }),
       ),
     ),
+    observed: filled(
+      design.observed.map((seen) =>
+        lean({ switch: seen.switch, port: seen.port, device: seen.device, devicePort: seen.devicePort, mac: seen.mac, kind: seen.kind }),
+      ),
+    ),
   });
 }
 
@@ -37,6 +42,8 @@ const leanSwitch = (sw: Switch) =>
     name: sw.name,
     tier: unless(sw.tier, 'access'),
     mac: sw.mac,
+    up: unless(sw.up, true),
+    pathCost: sw.pathCost,
     dialect: unless(sw.dialect, 'rstp'),
     region: sw.region,
     priority: unless(sw.priority, BRIDGE_PRIORITY.default),

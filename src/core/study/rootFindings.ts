@@ -1,6 +1,5 @@
 /** Findings about roots: accidents of MAC, roots on access switches. Trees that are alike are told together. */
-import { treeName, treeVlan, type TreeId } from '../design/ids';
-import { VlanSet } from '../design/vlanSet';
+import { treesName, type TreeId } from '../design/ids';
 import { explainRoot, islandRoots } from '../tree/election';
 import { switchName } from '../tree/phrases';
 import type { Network } from '../tree/network';
@@ -26,7 +25,7 @@ export function rootFindings({ network, trees }: Solution): Finding[] {
   const told = (rule: string, groups: Map<number, TreeId[]>, text: (name: string, where: string) => string): Finding[] =>
     [...groups].map(([s, ids]) => {
       const sw = network.switches[s]!;
-      return { rule, text: text(switchName(sw), treesText(ids)), at: { switch: sw.id, trees: ids } };
+      return { rule, text: text(switchName(sw), treesName(ids)), at: { switch: sw.id, trees: ids } };
     });
   return [
     ...told('root-by-mac', byMac, (name, where) => `${name} is root of ${where} only by its MAC address: nobody chose it, and a new switch with a lower MAC would take over.`),
@@ -44,11 +43,4 @@ function hopsFromRoot(network: Network, tree: SettledTree): Int32Array {
     if (p >= 0) hops[s] = hops[network.owner[tree.designated[p]!]!]! + 1;
   }
   return hops;
-}
-
-/** `VLANs 15,25-29`, `the common tree`. */
-function treesText(ids: readonly TreeId[]): string {
-  const vids = ids.map(treeVlan).filter((vid) => vid !== null);
-  if (ids.length === 1 || vids.length < ids.length) return ids.map(treeName).join(', ');
-  return `VLANs ${VlanSet.of(vids.map((vid) => [vid, vid])).format()}`;
 }

@@ -2,8 +2,10 @@
  * The settled state found the slow way, as an oracle for the solver: every bridge starts as its own root and, knowing
  * only what its ports have heard, tells each segment what it has until nothing changes (802.1Q-2018 13.9 to 13.12).
  */
+import { methodOf } from '../design/costMethod';
 import type { TreeId } from '../design/ids';
 import { bridgeId, portIdentifier, portIdentifierValue, setPathCost } from '../tree/bridgeId';
+
 import { pathCostOf } from '../tree/pathCost';
 import type { Segments } from '../tree/segments';
 import { CODE, type Solution } from '../tree/settled';
@@ -21,7 +23,7 @@ export function exchangeVectors({ network }: Pick<Solution, 'network'>, tree: Tr
   const { switches, ports, owner, design } = network;
   const name = switches.map((sw) => `${String(bridgeId(sw, tree).priority).padStart(6, '0')}.${sw.mac}`);
   const key = ports.map((port, p) => portIdentifierValue(portIdentifier(port, tree, switches[owner[p]!]!.dialect)));
-  const cost = ports.map((port, p) => setPathCost(port, tree, switches[owner[p]!]!.dialect) ?? pathCostOf(port.speed, design.pathCost));
+  const cost = ports.map((port, p) => setPathCost(port, tree, switches[owner[p]!]!.dialect) ?? pathCostOf(port.speed, methodOf(design, switches[owner[p]!]!)));
   const bridges = switches.map((_, s) => s).filter((s) => segments.parts[s] === 'bridge');
   const live = ports.map((_, p) => p).filter((p) => segments.of[p]! >= 0);
 

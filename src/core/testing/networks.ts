@@ -84,6 +84,7 @@ export function randomDesign(family: keyof typeof FAMILIES, most = 8): fc.Arbitr
       switches: fc.array(
         fc.record({
           dialect: fc.constantFrom(...FAMILIES[family]), mac: fc.integer({ min: 1, max: 0xffff }),
+          up: fc.constantFrom(true, true, true, true, true, true, false), method: fc.constantFrom(undefined, undefined, undefined, 'short', 'long'),
           priority: fc.constantFrom(0, 4096, 32768, 32768), override: fc.constantFrom(undefined, undefined, 4096, 61440),
         }),
         { minLength: 1, maxLength: most },
@@ -103,8 +104,9 @@ export function randomDesign(family: keyof typeof FAMILIES, most = 8): fc.Arbitr
       return designOf({
         pathCost, links,
         vlans: [{ id: 15 }, { id: 25 }],
-        switches: switches.map(({ dialect, mac, priority, override }, i) => ({
-          id: `s${i}`, dialect, priority, ports: ports[i],
+        switches: switches.map(({ dialect, mac, priority, override, up, method }, i) => ({
+          id: `s${i}`, dialect, priority, up, ports: ports[i],
+          ...(method === undefined ? {} : { pathCost: method }),
           mac: `02:00:00:${i.toString(16).padStart(2, '0')}:${(mac >> 8).toString(16).padStart(2, '0')}:${(mac & 255).toString(16).padStart(2, '0')}`,
           trees: override === undefined ? {} : { 'vlan:15': { priority: override }, cst: { priority: override } },
         })),

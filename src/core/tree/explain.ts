@@ -69,6 +69,8 @@ export function explainPort(network: Network, tree: SettledTree, p: number): Por
 
 const DEAD_TEXT = {
   'no-cable': 'Disabled: nothing is plugged in.',
+  'switch-off': 'Disabled: the switch has no power.',
+  'far-switch-off': 'Disabled: the switch at the other end has no power, so there is no signal.',
   'port-down': 'Disabled: the port is set down.',
   'link-cut': 'Disabled: the link is cut.',
   'far-end-down': 'Disabled: the port at the other end is set down, so there is no signal.',

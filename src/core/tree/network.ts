@@ -9,7 +9,7 @@ import type { VlanSet } from '../design/vlanSet';
 import { carried } from './trees';
 
 /** Why a port has no signal, or null where it has. */
-export type DeadReason = 'no-cable' | 'port-down' | 'link-cut' | 'far-end-down';
+export type DeadReason = 'no-cable' | 'switch-off' | 'port-down' | 'link-cut' | 'far-end-down' | 'far-switch-off';
 
 export interface Network {
   readonly design: Design;
@@ -49,6 +49,7 @@ export function compileNetwork(design: Design): Network {
   });
   const portIndexOf = (sw: SwitchId, port: PortId): number => index.get(sw)?.get(port) ?? -1;
 
+  const ready = (p: number): boolean => ports[p]!.up && switches[owner[p]!]!.up;
   const far = new Int32Array(ports.length).fill(-1);
   const link = new Int32Array(ports.length).fill(-1);
   const live = new Uint8Array(ports.length);
@@ -58,12 +59,12 @@ export function compileNetwork(design: Design): Network {
     far[a] = b;
     far[b] = a;
     link[a] = link[b] = l;
-    live[a] = live[b] = cable.up && ports[a]!.up && ports[b]!.up ? 1 : 0;
+    live[a] = live[b] = cable.up && ready(a) && ready(b) ? 1 : 0;
   });
   for (const host of design.hosts) {
     for (const at of host.attach) {
       const p = portIndexOf(at.switch, at.port);
-      live[p] = ports[p]!.up ? 1 : 0;
+      live[p] = ready(p) ? 1 : 0;
     }
   }
   return {
@@ -85,8 +86,10 @@ function portOrder(switches: readonly Switch[], firstPort: Int32Array): Int32Arr
 /** Why a port is without signal; null where it has signal. */
 export function deadReason(network: Network, p: number): DeadReason | null {
   if (network.live[p]) return null;
+  if (!network.switches[network.owner[p]!]!.up) return 'switch-off';
   if (!network.ports[p]!.up) return 'port-down';
   const l = network.link[p]!;
   if (l < 0) return 'no-cable';
-  return network.design.links[l]!.up ? 'far-end-down' : 'link-cut';
+  if (!network.design.links[l]!.up) return 'link-cut';
+  return network.switches[network.owner[network.far[p]!]!]!.up ? 'far-end-down' : 'far-switch-off';
 }

@@ -1,6 +1,6 @@
 /** Path cost from speed, by both methods. Speeds are in Mbit/s. */
 import { MAX_COST } from '../design/legal';
-import type { Design } from '../design/schema';
+import type { CostMethod } from '../design/schema';
 
 /** 802.1D-1998 Table 8-5: recommended costs by speed in Mbit/s, in rising order of speed. */
 const SHORT_TABLE: readonly (readonly [speed: number, cost: number])[] = [
@@ -34,6 +34,6 @@ export function shortPathCost(speed: number): number {
   return 1;
 }
 
-/** The cost that a speed gives in a design. */
-export const pathCostOf = (speed: number, method: Design['pathCost']): number =>
+/** The cost that a speed gives by a method. */
+export const pathCostOf = (speed: number, method: CostMethod): number =>
   method === 'long' ? longPathCost(speed) : shortPathCost(speed);

@@ -11,7 +11,8 @@ import { solve, solveTrees } from './solve';
 
 /** Settings that no tree looks at. */
 const BESIDE: Readonly<Record<string, readonly string[]>> = {
-  design: ['name', 'notes'],
+  design: ['name', 'notes', 'observed'],
+  vlan: ['name', 'load'],
   switch: ['name', 'tier', 'position', 'timers'],
   port: ['edge'],
 };
@@ -21,7 +22,7 @@ export function treesTouched(patches: readonly Patch[]): ReadonlySet<TreeId> | '
   const touched = new Set<TreeId>();
   for (const { path } of patches) {
     const [room, , setting, , portSetting] = path.map(String);
-    if (BESIDE.design!.includes(room ?? '')) continue;
+    if (BESIDE.design!.includes(room ?? '') || (room === 'vlans' && BESIDE.vlan!.includes(setting ?? ''))) continue;
     if (room !== 'switches' || setting === undefined) return 'all';
     if (BESIDE.switch!.includes(setting)) continue;
     const own = setting === 'trees' ? path[3] : setting === 'ports' && portSetting === 'trees' ? path[5] : undefined;

@@ -2,6 +2,7 @@
  * What engineers have set, compiled once for all trees: most ports and switches say nothing about single trees, so each
  * tree starts from a copy of what holds everywhere and changes only what its own settings change.
  */
+import { methodOf } from '../design/costMethod';
 import { treeVlan, type TreeId } from '../design/ids';
 import { isPerVlan, portIdentifier, portIdentifierValue, setBridgePriority, setPathCost } from './bridgeId';
 import type { Network } from './network';
@@ -19,14 +20,16 @@ const NO_TREE = '' as TreeId;
 /** Compiles the settings of a network. */
 export function compileSettings(network: Network): Settings {
   const { switches, ports, owner, design } = network;
+  const methodAt = (p: number) => methodOf(design, switches[owner[p]!]!);
   const dialectOf = (p: number) => switches[owner[p]!]!.dialect;
-  const speeds = new Map<number, number>();
+  const speeds = { long: new Map<number, number>(), short: new Map<number, number>() };
   const costOf = (p: number, tree: TreeId): number => {
     const port = ports[p]!;
     const set = setPathCost(port, tree, dialectOf(p));
     if (set !== undefined) return set;
-    const known = speeds.get(port.speed) ?? pathCostOf(port.speed, design.pathCost);
-    speeds.set(port.speed, known);
+    const method = methodAt(p);
+    const known = speeds[method].get(port.speed) ?? pathCostOf(port.speed, method);
+    speeds[method].set(port.speed, known);
     return known;
   };
   const keyOf = (p: number, tree: TreeId): number => portIdentifierValue(portIdentifier(ports[p]!, tree, dialectOf(p)));

@@ -10,14 +10,16 @@ export const carried = (vlans: Carriage): VlanSet => vlanSet(vlans.mode === 'acc
 /**
  * The trees of a design, in rising order: `vlan:N` for VLAN 1 and each declared VLAN when any switch runs a tree
  * for each VLAN, otherwise `cst` when any runs spanning tree at all. In a network that mixes both, the standard
- * bridges' CST and the tree of VLAN 1 are one tree, since VLAN 1's tree also speaks the IEEE form, untagged.
+ * bridges' CST and the tree of VLAN 1 are one tree, since VLAN 1's tree also speaks the IEEE form, untagged. Switches
+ * without power do not count.
  */
 export function treesOf(design: Design): TreeId[] {
-  if (design.switches.some((sw) => isPerVlan(sw.dialect))) {
+  const powered = design.switches.filter((sw) => sw.up);
+  if (powered.some((sw) => isPerVlan(sw.dialect))) {
     const vids = new Set([1, ...design.vlans.map((vlan) => vlan.id)]);
     return [...vids].sort((a, b) => a - b).map(vlanTree);
   }
-  return design.switches.some((sw) => sw.dialect !== 'off') ? [CST] : [];
+  return powered.some((sw) => sw.dialect !== 'off') ? [CST] : [];
 }
 
 /**
@@ -26,9 +28,9 @@ export function treesOf(design: Design): TreeId[] {
  */
 export type Part = 'bridge' | 'hub' | 'relay';
 
-/** The part that a switch plays in a tree of its design. */
+/** The part that a switch plays in a tree of its design; one without power is a hub whose ports are all dead. */
 export function partOf(sw: Switch, tree: TreeId): Part {
-  if (sw.dialect === 'off') return 'hub';
+  if (sw.dialect === 'off' || !sw.up) return 'hub';
   return isPerVlan(sw.dialect) || tree === CST || tree === vlanTree(1) ? 'bridge' : 'relay';
 }
 
