@@ -65,7 +65,9 @@ describe('an edit', () => {
     fc.assert(
       fc.property(designAndCommands, ([design, commands]) => {
         const before = JSON.stringify(design);
+        const said = JSON.stringify(commands);
         const edited = editAll(design, commands);
+        expect(JSON.stringify(commands)).toBe(said);
         if (edited.ok) expect(applyChange(edited.value.design, edited.value.inverse)).toEqual(design);
         expect(JSON.stringify(design)).toBe(before);
       }),
@@ -129,6 +131,13 @@ describe('a command in words', () => {
     [{ do: 'remove-vlan', vlan: 15 }, 'removed VLAN 15 Mount control'],
     [{ do: 'rename-design', name: 'New' }, 'name: Fernhollow Observatory to New'],
   ])('%j', (input, words) => expect(describeCommand(demo, command(input))).toBe(words));
+});
+
+it('a command is not changed by the commands after it', () => {
+  const added = command({ do: 'add-switch', switch: { id: 'new', mac: '02:00:00:00:00:77', ports: [] } });
+  const both = [added, command({ do: 'add-port', switch: 'new', port: { id: '1', number: 1 } })];
+  expect(editAll(demo, both)).toEqual(editAll(demo, both));
+  expect(added).toMatchObject({ switch: { ports: [] } });
 });
 
 describe('several commands in words', () => {

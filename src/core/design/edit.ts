@@ -107,13 +107,13 @@ function apply(draft: Draft<Design>, command: Command): void {
       for (const { switch: id, position } of command.to) assign(findSwitch(draft, id), { position });
       return;
     case 'add-switch':
-      draft.switches.push(command.switch);
+      draft.switches.push(copyOf(command.switch));
       return;
     case 'add-port':
-      findSwitch(draft, command.switch).ports.push(command.port);
+      findSwitch(draft, command.switch).ports.push(copyOf(command.port));
       return;
     case 'add-link':
-      draft.links.push(command.link);
+      draft.links.push(copyOf(command.link));
       return;
     case 'remove-switch':
       removeSwitch(draft, command.switch);
@@ -126,10 +126,10 @@ function apply(draft: Draft<Design>, command: Command): void {
       removePort(draft, command.switch, command.port);
       return;
     case 'add-bundle':
-      draft.bundles.push(command.bundle);
+      draft.bundles.push(copyOf(command.bundle));
       return;
     case 'add-host':
-      draft.hosts.push(command.host);
+      draft.hosts.push(copyOf(command.host));
       return;
     case 'set-host': {
       const { name, mac, vlan, attach } = command;
@@ -141,7 +141,7 @@ function apply(draft: Draft<Design>, command: Command): void {
       draft.hosts = draft.hosts.filter((host) => host.id !== command.host);
       return;
     case 'add-vlan':
-      draft.vlans.push(command.vlan);
+      draft.vlans.push(copyOf(command.vlan));
       draft.vlans.sort((a, b) => a.id - b.id);
       return;
     case 'set-vlan': {
@@ -154,14 +154,17 @@ function apply(draft: Draft<Design>, command: Command): void {
       removeVlan(draft, command.vlan);
       return;
     case 'set-observed':
-      if (!same(draft.observed, command.observed)) draft.observed = command.observed;
+      if (!same(draft.observed, command.observed)) draft.observed = copyOf(command.observed);
   }
 }
+
+/** A value of its own: what a command brings is changed by later commands of the same step, and the command must not be. */
+const copyOf = <T>(value: T): T => (typeof value === 'object' ? (JSON.parse(JSON.stringify(value)) as T) : value);
 
 /** Sets what the command names and leaves the rest. */
 function assign<T extends object>(target: T, values: Partial<T>): void {
   for (const [key, value] of Object.entries(values)) {
-    if (value !== undefined && !same(target[key as keyof T], value)) target[key as keyof T] = value as T[keyof T];
+    if (value !== undefined && !same(target[key as keyof T], value)) target[key as keyof T] = copyOf(value) as T[keyof T];
   }
 }
 

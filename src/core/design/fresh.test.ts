@@ -17,7 +17,7 @@ describe('what is new', () => {
         }
         for (const [a, b, speed] of cables) {
           const ids = design.switches.map((sw) => sw.id);
-          const edited = editAll(design, freshCable(design, ids[a % ids.length]!, ids[b % ids.length]!, speed).commands);
+          const edited = editAll(design, freshCable(design, { switch: ids[a % ids.length]! }, { switch: ids[b % ids.length]! }, speed).commands);
           if (!edited.ok) throw new Error(`${edited.error.path}: ${edited.error.found}`);
           design = edited.value.design;
         }
@@ -37,7 +37,7 @@ describe('what is new', () => {
     const ports = [{ id: '1', number: 1, speed: 100 }, { id: '2', number: 2 }];
     const design = designOf({ switches: ['a', 'b'].map((id, i) => ({ id, mac: `02:00:00:00:00:0${i}`, ports })) });
     const [a, b] = ['a' as SwitchId, 'b' as SwitchId];
-    expect(freshCable(design, a, b, 1000).commands).toMatchObject([{ do: 'add-link', link: { a: { port: '2' }, b: { port: '2' } } }]);
-    expect(freshCable(design, a, b, 10_000).commands).toMatchObject([{ do: 'add-port', port: { id: '3' } }, { do: 'add-port' }, { do: 'add-link' }]);
+    expect(freshCable(design, { switch: a }, { switch: b }, 1000).commands).toMatchObject([{ do: 'add-link', link: { a: { port: '2' }, b: { port: '2' } } }]);
+    expect(freshCable(design, { switch: a }, { switch: b }, 10_000).commands).toMatchObject([{ do: 'add-port', port: { id: '3' } }, { do: 'add-port' }, { do: 'add-link' }]);
   });
 });

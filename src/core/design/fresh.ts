@@ -1,62 +1,125 @@
-/** New switches and cables that collide with nothing that is there, as commands. */
+/** New switches, ports, cables and hosts that collide with nothing that is there. */
 import type { Command } from './commands';
-import type { LinkId, PortId, SwitchId } from './ids';
-import { portSchema, switchSchema, type Design, type Port } from './schema';
+import type { HostId, LinkId, PortId, SwitchId } from './ids';
+import { portSchema, switchSchema, type Design, type Dialect, type Port } from './schema';
 
-/** The lowest of `stem1`, `stem2`, … that is not taken. */
-function freeName(stem: string, taken: ReadonlySet<string>): string {
+/** The longest identifier that a document takes. */
+const MAX_ID = 200;
+
+/** Hands out identifiers and addresses, each once: none that the design has, none twice. */
+export class FreshNames {
+  /** What most switches of the design speak. */
+  readonly dialect: Dialect;
+  private readonly switchIds: Set<string>;
+  private readonly linkIds: Set<string>;
+  private readonly hostIds: Set<string>;
+  private readonly macs: Set<string>;
+  private lastMac = 0;
+  private lastLink = 0;
+
+  constructor(design: Design) {
+    this.switchIds = new Set(design.switches.flatMap((sw) => [sw.id, sw.name ?? sw.id]));
+    this.linkIds = new Set(design.links.map((link) => link.id));
+    this.hostIds = new Set(design.hosts.flatMap((host) => [host.id, host.name ?? host.id]));
+    this.macs = new Set([...design.switches, ...design.hosts].map(({ mac }) => mac));
+    this.dialect = usualDialect(design);
+  }
+
+  /** The name itself where it can be an identifier and nothing has it, else the nearest that is free. */
+  switchId(name: string): SwitchId {
+    return taken(this.switchIds, name) as SwitchId;
+  }
+
+  hostId(name: string): HostId {
+    return taken(this.hostIds, name) as HostId;
+  }
+
+  /** The lowest of `stem-1`, `stem-2`, … that no switch is called. */
+  numbered(stem: string): SwitchId {
+    const id = firstFree(this.switchIds, (n) => `${stem.slice(0, MAX_ID - 8)}-${n}`);
+    this.switchIds.add(id);
+    return id as SwitchId;
+  }
+
+  linkId(): LinkId {
+    do this.lastLink += 1;
+    while (this.linkIds.has(`l${this.lastLink}`));
+    return `l${this.lastLink}` as LinkId;
+  }
+
+  /** The next locally administered MAC address of Knot Path's own block. */
+  mac(): string {
+    const mac = (n: number) => `02:4b:01:${[16, 8, 0].map((shift) => ((n >> shift) & 255).toString(16).padStart(2, '0')).join(':')}`;
+    do this.lastMac += 1;
+    while (this.macs.has(mac(this.lastMac)));
+    return mac(this.lastMac);
+  }
+
+  /** Label and number of one more port beside `own`; the label's own number where it is one and free. */
+  port(own: readonly Port[], label: string | null): { id: PortId; number: number } {
+    const numbers = new Set(own.map((port) => port.number));
+    const names = new Set<string>(own.map((port) => port.id));
+    const wish = label !== null && /^[1-9]\d{0,3}$/.test(label) ? Number(label) : 0;
+    if (wish > 0 && wish <= 4095 && !numbers.has(wish)) return { id: label as PortId, number: wish };
+    let number = 1;
+    while (numbers.has(number) || (label === null && names.has(String(number)))) number += 1;
+    return { id: (label ?? String(number)) as PortId, number };
+  }
+}
+
+function firstFree(used: ReadonlySet<string>, nameAt: (n: number) => string): string {
   let n = 1;
-  while (taken.has(`${stem}${n}`)) n += 1;
-  return `${stem}${n}`;
+  while (used.has(nameAt(n))) n += 1;
+  return nameAt(n);
 }
 
-/** The lowest locally administered MAC address of Knot Path's own block that no switch or host has. */
-function freeMac(design: Design): string {
-  const taken = new Set([...design.switches, ...design.hosts].map(({ mac }) => mac));
-  const mac = (n: number) => `02:4b:01:${[16, 8, 0].map((shift) => ((n >> shift) & 255).toString(16).padStart(2, '0')).join(':')}`;
-  let n = 1;
-  while (taken.has(mac(n))) n += 1;
-  return mac(n);
+function taken(used: Set<string>, name: string): string {
+  const stem = name.trim().slice(0, MAX_ID - 8) || 'x';
+  const id = name.length <= MAX_ID && name.trim() !== '' && !used.has(name) ? name : firstFree(used, (n) => `${stem}-${n}`);
+  used.add(id);
+  return id;
 }
 
-/** A new switch at a place on the map, speaking what most switches here speak. Gives its id and the command that adds it. */
-export function freshSwitch(design: Design, position: { readonly x: number; readonly y: number }): { readonly id: SwitchId; readonly command: Command } {
-  const id = freeName('switch-', new Set(design.switches.flatMap((sw) => [sw.id, sw.name ?? ''])));
-  const sw = switchSchema.parse({ id, mac: freeMac(design), dialect: usualDialect(design), position, ports: [] });
-  return { id: sw.id, command: { do: 'add-switch', switch: sw } };
-}
-
-function usualDialect(design: Design): string {
-  const count = new Map<string, number>();
+function usualDialect(design: Design): Dialect {
+  const count = new Map<Dialect, number>();
   for (const { dialect } of design.switches) count.set(dialect, (count.get(dialect) ?? 0) + 1);
   return [...count].sort((a, b) => b[1] - a[1])[0]?.[0] ?? 'rstp';
 }
 
-/** Commands that join two switches by a new cable: the first free port at each end with this speed, or a new one. */
-export function freshCable(design: Design, from: SwitchId, to: SwitchId, speed: number): { readonly link: LinkId; readonly commands: Command[] } {
+/** A new switch at a place on the map, speaking what most switches here speak. Gives its id and the command that adds it. */
+export function freshSwitch(design: Design, position: { readonly x: number; readonly y: number }): { readonly id: SwitchId; readonly command: Command } {
+  const fresh = new FreshNames(design);
+  const sw = switchSchema.parse({ id: fresh.numbered('switch'), mac: fresh.mac(), dialect: fresh.dialect, position, ports: [] });
+  return { id: sw.id, command: { do: 'add-switch', switch: sw } };
+}
+
+/** One end of a cable to be: a switch, and a port where it is to be a certain one. */
+export interface PlugWish {
+  readonly switch: SwitchId;
+  readonly port?: PortId | undefined;
+}
+
+/** Commands that join two switches by a new cable: the ports named, else the first free one at each end with this speed, or a new one. */
+export function freshCable(design: Design, from: PlugWish, to: PlugWish, speed: number): { readonly link: LinkId; readonly commands: Command[] } {
+  const fresh = new FreshNames(design);
   const plugged = new Set([...design.links.flatMap(({ a, b }) => [a, b]), ...design.hosts.flatMap((host) => host.attach)].map((end) => JSON.stringify([end.switch, end.port])));
-  const isFree = (sw: SwitchId, port: PortId) => !plugged.has(JSON.stringify([sw, port]));
   const commands: Command[] = [];
   const added: Port[] = [];
-  const portOn = (id: SwitchId): PortId => {
+  const portOn = ({ switch: id, port: wanted }: PlugWish): PortId => {
+    if (wanted !== undefined) return wanted;
     const own = design.switches.find((sw) => sw.id === id)?.ports ?? [];
-    const free = own.find((port) => port.speed === speed && port.up && isFree(id, port.id));
+    const free = own.find((port) => port.speed === speed && port.up && !plugged.has(JSON.stringify([id, port.id])) && port.id !== from.port && port.id !== to.port);
     if (free) {
       plugged.add(JSON.stringify([id, free.id]));
       return free.id;
     }
-    const all = from === to ? [...own, ...added] : own;
-    const numbers = new Set(all.map((port) => port.number));
-    const names = new Set<string>(all.map((port) => port.id));
-    let number = 1;
-    while (numbers.has(number) || names.has(String(number))) number += 1;
-    const port = portSchema.parse({ id: String(number), number, speed });
+    const port = portSchema.parse({ ...fresh.port(from.switch === to.switch ? [...own, ...added] : own, null), speed });
     added.push(port);
     commands.push({ do: 'add-port', switch: id, port });
     return port.id;
   };
-  const [a, b] = [{ switch: from, port: portOn(from) }, { switch: to, port: portOn(to) }];
-  const id = freeName('l', new Set(design.links.map((link) => link.id))) as LinkId;
+  const [a, b] = [{ switch: from.switch, port: portOn(from) }, { switch: to.switch, port: portOn(to) }];
+  const id = fresh.linkId();
   commands.push({ do: 'add-link', link: { id, a, b, up: true } });
   return { link: id, commands };
 }

@@ -20,7 +20,7 @@ export function CableTo({ sw }: { readonly sw: Switch }) {
     if (!far) return setFault('Choose the switch at the other end.');
     if (!read.ok) return setFault(read.error);
     const { design, act } = store.getState();
-    setFault(act(...freshCable(design, sw.id, far.id, read.value).commands));
+    setFault(act(...freshCable(design, { switch: sw.id }, { switch: far.id }, read.value).commands));
   };
   return (
     <section className={styles.section}>

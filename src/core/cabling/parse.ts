@@ -1,0 +1,308 @@
+/** Reads a cabling line (docs/cabling-lines.md): one statement, or the place where it goes wrong. */
+import { macAddress, portNumber, speed as legalSpeed, vlanId } from '../design/legal';
+import { titleSchema, type Carriage } from '../design/schema';
+import { VlanSet } from '../design/vlanSet';
+import { fail, ok, type Result } from '../result';
+import { expandName, expandPorts } from './patterns';
+import {
+  DIALECT_WORDS, KEYWORDS, OPTIONS, isOption, speedOf, type End, type EndPart, type PortSettings, type Spot, type Statement, type SwitchSettings,
+} from './statement';
+import { tokensOf, type LineFault, type Token } from './tokens';
+
+/** What may stand next, for completion. `ports` comes with the switches whose ports they would be. */
+export type Hint =
+  | { readonly may: 'start' | 'switch' | 'host' | 'join' | 'vlan' }
+  | { readonly may: 'ports'; readonly of: readonly string[] }
+  | { readonly may: 'words'; readonly words: readonly string[] };
+
+export interface Parsed {
+  /** Null for an empty line or a comment. */
+  readonly statement: Statement | null;
+  /** What may follow at the end of the line. */
+  readonly hints: readonly Hint[];
+}
+
+/** Reads one line. */
+export function parseLine(line: string): Result<Parsed, LineFault> {
+  const tokens = tokensOf(line);
+  if (!tokens.ok) return tokens;
+  const parser = new Parser(tokens.value, line.trimEnd().length);
+  try {
+    const statement = parser.statement();
+    return ok({ statement, hints: parser.hints });
+  } catch (error) {
+    if (error instanceof Fault) return fail(error.fault);
+    throw error;
+  }
+}
+
+/** What may stand at the end of a line that need not be whole. */
+export function hintsAfter(line: string): readonly Hint[] {
+  const tokens = tokensOf(line);
+  if (!tokens.ok) return [];
+  const parser = new Parser(tokens.value, line.length);
+  try {
+    parser.statement();
+  } catch (error) {
+    if (!(error instanceof Fault)) throw error;
+  }
+  return parser.hints;
+}
+
+class Fault extends Error {
+  constructor(readonly fault: LineFault) {
+    super(fault.message);
+  }
+}
+
+class Parser {
+  hints: Hint[] = [];
+  private next = 0;
+
+  constructor(
+    private readonly tokens: readonly Token[],
+    private readonly end: number,
+  ) {}
+
+  statement(): Statement | null {
+    this.hint({ may: 'start' }, { may: 'switch' });
+    const [first] = this.tokens;
+    if (!first) return null;
+    const keyword = first.kind === 'word' ? KEYWORDS.find((word) => word === first.text) : undefined;
+    if (keyword) this.next += 1;
+    const statement = this.read(keyword ?? 'cable');
+    if (this.peek()) this.wrong(this.peek(), `"${this.peek()!.text}" has no place here`);
+    return statement;
+  }
+
+  private read(kind: Statement['kind']): Statement {
+    switch (kind) {
+      case 'switch':
+        return { kind, names: this.names('switch'), settings: this.switchSettings() };
+      case 'port':
+        return { kind, end: this.side(true), settings: this.portSettings('port', {}) };
+      case 'vlan':
+        return this.vlan();
+      case 'host':
+        return this.host();
+      case 'cable':
+        return this.cable();
+    }
+  }
+
+  private cable(): Statement {
+    const from = this.side();
+    this.hint({ may: 'join' });
+    const sign = this.peek();
+    if (sign?.kind !== 'sign' || (sign.text !== '=' && sign.text !== '*')) {
+      this.wrong(sign, 'here "=" joins the ends one to one, and "*" each with each');
+    }
+    this.next += 1;
+    const to = this.side();
+    const extra: { up?: boolean } = {};
+    const settings = this.portSettings('cable', extra);
+    return { kind: 'cable', from, to, mesh: sign!.text === '*', settings, ...extra };
+  }
+
+  private host(): Statement {
+    const names = this.names('host');
+    this.hint({ may: 'words', words: ['='] });
+    const end: End = this.sign('=') ? this.side() : [];
+    const found: { vlan?: number; mac?: string; speed?: number } = {};
+    for (let word = this.option('host'); word; word = this.option('host')) {
+      const speed = speedOf(word.text);
+      if (speed !== null) found.speed = this.checked(legalSpeed, speed, word);
+      else if (word.text === 'vlan') found.vlan = this.vlanNumber('the VLAN of a host');
+      else found.mac = this.mac();
+    }
+    return { kind: 'host', names, end, ...found };
+  }
+
+  private vlan(): Statement {
+    const vlans = this.vlanSet(true);
+    const found: { name?: string; load?: number } = {};
+    const name = this.peek();
+    if (name && name.kind !== 'sign' && !(name.kind === 'word' && name.text === 'load')) {
+      found.name = this.title(name);
+      this.next += 1;
+    }
+    this.hint({ may: 'words', words: OPTIONS.vlan });
+    if (this.option('vlan')) found.load = this.number('a load in Mb/s', (n) => n >= 0);
+    return { kind: 'vlan', vlans, ...found };
+  }
+
+  private switchSettings(): SwitchSettings {
+    const settings: { -readonly [K in keyof SwitchSettings]: SwitchSettings[K] } = {};
+    for (let word = this.option('switch'); word; word = this.option('switch')) {
+      const { text } = word;
+      const dialect = DIALECT_WORDS[text];
+      if (dialect) settings.dialect = dialect;
+      else if (text === 'core' || text === 'distribution' || text === 'access') settings.tier = text;
+      else if (text === 'mac') settings.mac = this.mac();
+      else if (text === 'at') settings.position = this.position();
+      else if (text.endsWith('-cost')) settings.pathCost = text === 'short-cost' ? 'short' : 'long';
+      else settings.up = text === 'powered';
+    }
+    return settings;
+  }
+
+  /** Options of a port, or of both ends of a cable; `cut` and `uncut` go to `cable`. */
+  private portSettings(kind: 'port' | 'cable', cable: { up?: boolean }): PortSettings {
+    const settings: { -readonly [K in keyof PortSettings]: PortSettings[K] } = {};
+    let native: Spot<number> | null = null;
+    for (let word = this.option(kind); word; word = this.option(kind)) {
+      const speed = speedOf(word.text);
+      if (speed !== null) settings.speed = this.checked(legalSpeed, speed, word);
+      else if (word.text === 'trunk') settings.vlans = { mode: 'trunk', native: 1, allowed: this.vlanSet(false) };
+      else if (word.text === 'native') native = { value: this.vlanNumber('a native VLAN'), at: word.at, length: word.length };
+      else if (word.text === 'access') settings.vlans = { mode: 'access', vlan: this.vlanNumber('the VLAN of an access port') };
+      else if (word.text === 'number') settings.number = this.number('a port number from 1 to 4095', (n) => portNumber.safeParse(n).success);
+      else if (word.text === 'cut' || word.text === 'uncut') cable.up = word.text === 'uncut';
+      else if (word.text === 'up' || word.text === 'down') settings.up = word.text === 'up';
+      else settings.edge = word.text === 'edge';
+    }
+    if (native === null) return settings;
+    const vlans: Carriage = settings.vlans ?? { mode: 'trunk', native: 1, allowed: '1-4094' };
+    if (vlans.mode === 'access') throw new Fault({ at: native.at, length: native.length, message: 'an access port has no native VLAN' });
+    return { ...settings, vlans: { ...vlans, native: native.value } };
+  }
+
+  /** `ridge-a 1-2 + ridge-b 1`. */
+  private side(portsWanted = false): End {
+    const parts: EndPart[] = [];
+    do {
+      const names = this.names('switch');
+      this.hint({ may: 'ports', of: names.map((name) => name.value) });
+      const ports = this.mayBePort(this.peek()) ? this.list(expandPorts) : null;
+      if (ports === null && portsWanted) this.wrong(this.peek(), 'which port? A label such as 1, or a range such as 1-4');
+      parts.push({ names, ports });
+    } while (this.sign('+'));
+    return parts;
+  }
+
+  private mayBePort(token: Token | undefined): boolean {
+    return token !== undefined && (token.kind === 'quoted' || (token.kind === 'word' && !isOption(token.text)));
+  }
+
+  private names(may: 'switch' | 'host'): Spot<string>[] {
+    this.hint({ may });
+    const token = this.peek();
+    if (!token || token.kind === 'sign') this.wrong(token, may === 'switch' ? 'the name of a switch belongs here' : 'the name of a host belongs here');
+    return this.list(expandName);
+  }
+
+  /** Items with commas between, each of which may stand for several. */
+  private list(expand: (word: string) => Result<string[], string>): Spot<string>[] {
+    const found: Spot<string>[] = [];
+    do {
+      const token = this.peek();
+      if (!token || token.kind === 'sign') this.wrong(token, 'something is missing after the comma');
+      const { at, length } = token!;
+      const values = token!.kind === 'quoted' ? ok([token!.text]) : expand(token!.text);
+      if (!values.ok) throw new Fault({ at, length, message: values.error });
+      for (const value of values.value) {
+        if (!titleSchema.safeParse(value).success) throw new Fault({ at, length, message: 'a name is one line, not empty' });
+        found.push({ value, at, length });
+      }
+      this.next += 1;
+    } while (this.sign(','));
+    return found;
+  }
+
+  /** The next option of this kind of statement, if one follows. */
+  private option(kind: keyof typeof OPTIONS): Token | null {
+    this.hint({ may: 'words', words: OPTIONS[kind] });
+    const token = this.peek();
+    if (!token) return null;
+    const words: readonly string[] = OPTIONS[kind];
+    if (token.kind !== 'word' || !(words.includes(token.text) || (words.includes('10G') && speedOf(token.text) !== null))) {
+      this.wrong(token, `"${token.text.slice(0, 40)}" is not an option here; there are ${words.join(', ')}`);
+    }
+    this.next += 1;
+    return token;
+  }
+
+  /** Tokens up to the next word that is no part of a VLAN set, read as one: commas split words. */
+  private vlanSet(wanted: boolean): string {
+    this.hint({ may: 'vlan' });
+    const start = this.peek();
+    const parts: Token[] = [];
+    for (let token = this.peek(); token && (/^[\d-]+$/.test(token.text) || token.text === ',') && token.kind !== 'quoted'; token = this.peek()) {
+      if (parts.length > 0 && token.text !== ',' && parts.at(-1)!.text !== ',') break;
+      parts.push(token);
+      this.next += 1;
+    }
+    if (parts.length === 0) {
+      if (start?.kind === 'word' && start.text === 'none' && !wanted) {
+        this.next += 1;
+        return '';
+      }
+      if (wanted || (start && !isOption(start.text))) this.wrong(start, 'VLAN IDs belong here, such as 15,25-29');
+      return '1-4094';
+    }
+    const text = parts.map((token) => token.text).join('');
+    const parsed = VlanSet.parse(text);
+    const [first] = parts as [Token];
+    const last = parts.at(-1)!;
+    if (!parsed.ok) throw new Fault({ at: first.at, length: last.at + last.length - first.at, message: `${parsed.error.found}; write ${parsed.error.allowed}` });
+    return parsed.value.format();
+  }
+
+  private vlanNumber(what: string): number {
+    this.hint({ may: 'vlan' });
+    return this.number(`${what}, 1 to 4094`, (n) => vlanId.safeParse(n).success);
+  }
+
+  private number(what: string, legal: (value: number) => boolean): number {
+    const token = this.peek();
+    const value = token?.kind === 'word' && /^-?\d+(\.\d+)?$/.test(token.text) ? Number(token.text) : NaN;
+    if (!legal(value)) this.wrong(token, `here belongs ${what}`);
+    this.next += 1;
+    return value;
+  }
+
+  private position(): { x: number; y: number } {
+    const x = this.number('a place on the map such as 120,80', Number.isFinite);
+    if (!this.sign(',')) this.wrong(this.peek(), 'here belongs a place on the map such as 120,80');
+    return { x, y: this.number('a place on the map such as 120,80', Number.isFinite) };
+  }
+
+  private mac(): string {
+    const token = this.peek();
+    const parsed = macAddress.safeParse(token?.text ?? '');
+    if (!parsed.success) this.wrong(token, 'here belongs an individual MAC address such as 02:4b:00:00:00:0a');
+    this.next += 1;
+    return parsed.data!;
+  }
+
+  private title(token: Token): string {
+    if (!titleSchema.safeParse(token.text).success) this.wrong(token, 'a name is one line, not empty');
+    return token.text;
+  }
+
+  private checked<T>(schema: { safeParse(value: unknown): { success: boolean; data?: T; error?: { issues: { message: string }[] } } }, value: T, token: Token): T {
+    const parsed = schema.safeParse(value);
+    if (!parsed.success) this.wrong(token, parsed.error?.issues[0]?.message ?? 'not legal');
+    return value;
+  }
+
+  private sign(text: string): boolean {
+    const token = this.peek();
+    if (token?.kind !== 'sign' || token.text !== text) return false;
+    this.next += 1;
+    return true;
+  }
+
+  private peek(): Token | undefined {
+    return this.tokens[this.next];
+  }
+
+  /** Notes what may stand here, if the line ends here. */
+  private hint(...hints: Hint[]): void {
+    if (this.next >= this.tokens.length) this.hints.push(...hints);
+  }
+
+  private wrong(token: Token | undefined, message: string): never {
+    throw new Fault({ at: token?.at ?? this.end, length: token?.length ?? 1, message });
+  }
+}

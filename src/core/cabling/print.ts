@@ -1,0 +1,107 @@
+/** Statements as text: `parseLine(printStatement(s))` gives `s` again. And a design, or a part of it, as lines. */
+import type { Carriage, Design, Host, Link, Port, Switch } from '../design/schema';
+import type { SwitchId } from '../design/ids';
+import { VlanSet } from '../design/vlanSet';
+import { DIALECT_WORDS, KEYWORDS, isOption, speedWord, type End, type PortSettings, type Statement, type SwitchSettings } from './statement';
+import { writtenName } from './tokens';
+
+const keyword = (word: string): boolean => KEYWORDS.some((each) => each === word);
+const nameText = (name: string): string => writtenName(name, (word) => !keyword(word) && word !== 'load');
+const portText = (label: string): string => writtenName(label, (word) => !isOption(word) && !/^\d+-\d+$/.test(word));
+const values = (spots: readonly { readonly value: string }[]): string[] => spots.map((spot) => spot.value);
+
+/** One line. */
+export function printStatement(statement: Statement): string {
+  switch (statement.kind) {
+    case 'switch':
+      return words('switch', values(statement.names).map(nameText).join(', '), ...switchWords(statement.settings));
+    case 'port':
+      return words('port', endText(statement.end), ...portWords(statement.settings));
+    case 'vlan':
+      return words('vlan', statement.vlans, statement.name !== undefined && `"${statement.name.replace(/[\\"]/g, '\\$&')}"`, statement.load !== undefined && `load ${statement.load}`);
+    case 'host': {
+      const { names, end, vlan, mac, speed } = statement;
+      return words(
+        'host', values(names).map(nameText).join(', '), end.length > 0 && `= ${endText(end)}`,
+        vlan !== undefined && `vlan ${vlan}`, mac !== undefined && `mac ${mac}`, speed !== undefined && speedWord(speed),
+      );
+    }
+    case 'cable': {
+      const { from, to, mesh, settings, up } = statement;
+      return words(endText(from), mesh ? '*' : '=', endText(to), ...portWords(settings), up !== undefined && (up ? 'uncut' : 'cut'));
+    }
+  }
+}
+
+const words = (...parts: (string | false)[]): string => parts.filter((part) => part !== false && part !== '').join(' ');
+
+const endText = (end: End): string =>
+  end.map(({ names, ports }) => words(values(names).map(nameText).join(', '), ports !== null && listText(values(ports)))).join(' + ');
+
+/** Labels with commas between; rising whole numbers as ranges. */
+function listText(labels: readonly string[]): string {
+  const parts: string[] = [];
+  for (let i = 0; i < labels.length; i += 1) {
+    let last = i;
+    const plain = (label: string | undefined) => label !== undefined && /^(0|[1-9]\d{0,8})$/.test(label);
+    while (plain(labels[last]) && plain(labels[last + 1]) && Number(labels[last + 1]) === Number(labels[last]) + 1) last += 1;
+    parts.push(last > i ? `${labels[i]}-${labels[last]}` : portText(labels[i]!));
+    i = last;
+  }
+  return parts.join(',');
+}
+
+function switchWords({ tier, dialect, mac, up, pathCost, position }: SwitchSettings): (string | false)[] {
+  return [
+    tier ?? false, dialect !== undefined && Object.keys(DIALECT_WORDS).find((word) => DIALECT_WORDS[word] === dialect)!, mac !== undefined && `mac ${mac}`,
+    position !== undefined && `at ${position.x},${position.y}`, pathCost !== undefined && `${pathCost}-cost`, up !== undefined && (up ? 'powered' : 'unpowered'),
+  ];
+}
+
+function portWords({ speed, vlans, edge, up, number }: PortSettings): (string | false)[] {
+  return [
+    speed !== undefined && speedWord(speed), vlans !== undefined && carriageWords(vlans), edge !== undefined && (edge ? 'edge' : 'no-edge'),
+    up !== undefined && (up ? 'up' : 'down'), number !== undefined && `number ${number}`,
+  ];
+}
+
+function carriageWords(vlans: Carriage): string {
+  if (vlans.mode === 'access') return `access ${vlans.vlan}`;
+  const allowed = vlans.allowed === '' ? ' none' : vlans.allowed === VlanSet.all.format() ? '' : ` ${vlans.allowed}`;
+  return `trunk${allowed}${vlans.native === 1 ? '' : ` native ${vlans.native}`}`;
+}
+
+/** Switches, their ports, the cables among them and their hosts as lines; all of the design, or the switches named. */
+export function linesOf(design: Design, only?: ReadonlySet<SwitchId>): string[] {
+  const within = (id: SwitchId): boolean => !only || only.has(id);
+  const names = new Map(design.switches.map((sw) => [sw.id, sw.name ?? sw.id]));
+  const at = (end: Link['a']): string => `${nameText(names.get(end.switch) ?? end.switch)} ${portText(end.port)}`;
+  const hostsHere = design.hosts.filter((host) => (only ? host.attach.length > 0 && host.attach.every((end) => within(end.switch)) : true));
+  return [
+    ...(only ? [] : design.vlans.map(({ id, name, load }) => printStatement({ kind: 'vlan', vlans: String(id), ...(name === undefined ? {} : { name }), ...(load === undefined ? {} : { load }) }))),
+    ...design.switches.filter((sw) => within(sw.id)).flatMap(switchLines),
+    ...design.links.filter((link) => within(link.a.switch) && within(link.b.switch)).map((link) => words(at(link.a), '=', at(link.b), !link.up && 'cut')),
+    ...hostsHere.map((host) => hostLine(host, at)),
+  ];
+}
+
+const hostLine = (host: Host, at: (end: Host['attach'][0]) => string): string =>
+  words('host', nameText(host.name ?? host.id), host.attach.length > 0 && `= ${host.attach.map(at).join(' + ')}`, `vlan ${host.vlan}`, `mac ${host.mac}`);
+
+function switchLines(sw: Switch): string[] {
+  const name = nameText(sw.name ?? sw.id);
+  const { tier, dialect, mac, up, pathCost, position } = sw;
+  const settings = { tier, dialect, mac, ...(up ? {} : { up }), ...(pathCost ? { pathCost } : {}), ...(position ? { position } : {}) };
+  const groups = new Map<string, Port[]>();
+  for (const port of sw.ports) {
+    const key = portWords(printed(port)).filter(Boolean).join(' ');
+    groups.set(key, [...(groups.get(key) ?? []), port]);
+  }
+  const ports = [...groups].map(([key, list]) => words('port', name, listText(list.map((port) => port.id)), key));
+  return [words('switch', name, ...switchWords(settings)), ...ports];
+}
+
+/** A port's settings without the ones that go without saying. */
+const printed = ({ id, number, speed, vlans, edge, up }: Port): PortSettings => ({
+  speed, vlans, ...(edge ? { edge } : {}), ...(up ? {} : { up }), ...(String(number) === id ? {} : { number }),
+});
