@@ -8,5 +8,5 @@ export function runCheck(file: string, options: { json?: boolean }): void {
   process.exitCode = findings.length > 0 ? 1 : 0;
   if (options.json) process.stdout.write(`${JSON.stringify({ findings })}\n`);
   else if (findings.length === 0) process.stdout.write('no findings\n');
-  else process.stdout.write(findings.map((finding) => `${finding.rule}: ${finding.text}\n`).join(''));
+  else process.stdout.write(findings.map((finding) => `${finding.rule}: ${finding.text}. ${finding.why}\n`).join(''));
 }

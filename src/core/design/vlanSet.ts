@@ -57,6 +57,19 @@ export class VlanSet {
     return new VlanSet(this.words.map((word, i) => word ^ other.words[i]!));
   }
 
+  union(other: VlanSet): VlanSet {
+    return new VlanSet(this.words.map((word, i) => word | other.words[i]!));
+  }
+
+  intersect(other: VlanSet): VlanSet {
+    return new VlanSet(this.words.map((word, i) => word & other.words[i]!));
+  }
+
+  /** This set and some VLANs more. */
+  with(vids: Iterable<number>): VlanSet {
+    return this.union(VlanSet.of([...vids].map((vid) => [vid, vid])));
+  }
+
   get isEmpty(): boolean {
     return this.words.every((word) => word === 0);
   }

@@ -1,76 +1,85 @@
-/** Findings about what is plugged in: two ends that do not match, identifiers that occur twice. */
-import type { Design, LinkEnd, Port } from '../design/schema';
-import { vlanSet } from '../design/vlanSet';
+/** Findings about cables: two ends that do not match. */
+import type { Command } from '../design/commands';
+import type { Carriage, Design, Link, LinkEnd, Port } from '../design/schema';
+import { VlanSet, vlanSet } from '../design/vlanSet';
 import { switchName } from '../tree/phrases';
-import type { Finding } from './finding';
+import type { Finding, Remedy } from './finding';
+
+/** One end of a cable, with what it is called. */
+interface CableEnd {
+  readonly port: Port;
+  readonly name: string;
+  readonly at: LinkEnd;
+}
+type Ends = readonly [CableEnd, CableEnd];
 
 /** Mismatches between the two ends of each link. */
 export function linkFindings(design: Design): Finding[] {
-  const portAt = portFinder(design);
+  const endAt = endFinder(design);
   return design.links.flatMap((link) => {
-    const [a, b] = [portAt(link.a), portAt(link.b)];
-    if (!a || !b) return [];
-    const ends = `${a.name} to ${b.name}`;
-    const found = (rule: string, text: string): Finding => ({ rule, text: `${ends}: ${text}`, at: { link: link.id } });
-    return [
-      a.port.speed !== b.port.speed ? [found('speed-differs', `the ends are set to ${a.port.speed} and ${b.port.speed} Mb/s; the link may not come up, and costs differ by direction.`)] : [],
-      carriageMismatch(a.port, b.port).map(([rule, text]) => found(rule, text)),
-    ].flat();
+    const [a, b] = [endAt(link.a), endAt(link.b)];
+    if (!a || !b || (a.port.speed === b.port.speed && sameCarriage(a.port.vlans, b.port.vlans))) return [];
+    const ends: Ends = [a, b];
+    return [...speedFindings(link, ends), ...carriageFindings(link, ends)];
   });
 }
 
-function carriageMismatch(a: Port, b: Port): (readonly [rule: string, text: string])[] {
-  const [va, vb] = [a.vlans, b.vlans];
+const sameCarriage = (a: Carriage, b: Carriage): boolean => a === b || JSON.stringify(a) === JSON.stringify(b);
+
+const finding = (rule: string, link: Link, [a, b]: Ends, text: string, why: string, remedies: readonly Remedy[]): Finding => ({
+  rule, text: `${a.name} to ${b.name}: ${text}`, why, at: { link: link.id }, remedies,
+});
+
+function speedFindings(link: Link, ends: Ends): Finding[] {
+  const [a, b] = ends.map((end) => end.port.speed) as [number, number];
+  if (a === b) return [];
+  const remedies = [Math.min(a, b), Math.max(a, b)].map((speed): Remedy => ({ label: `set both ends to ${speed} Mb/s`, commands: [{ do: 'set-link', link: link.id, speed }] }));
+  return [finding('speed-differs', link, ends, `the ends are set to ${a} and ${b} Mb/s`, 'The link may not come up, and each direction has another path cost.', remedies)];
+}
+
+function carriageFindings(link: Link, ends: Ends): Finding[] {
+  const [a, b] = ends;
+  const [va, vb] = [a.port.vlans, b.port.vlans];
   if (va.mode === 'access' && vb.mode === 'access') {
-    return va.vlan === vb.vlan ? [] : [['access-vlans-joined', `access ports of VLAN ${va.vlan} and VLAN ${vb.vlan} are joined, which makes the two one.`]];
+    if (va.vlan === vb.vlan) return [];
+    const remedies = [[b, va] as const, [a, vb] as const].map(([end, vlans]) => ({ label: `make ${end.name} access ${vlans.vlan}`, commands: [carry(end, vlans)] }));
+    return [finding('access-vlans-joined', link, ends, `access ports of VLAN ${va.vlan} and VLAN ${vb.vlan} are joined`, 'Untagged frames pass from one VLAN into the other, which makes the two one.', remedies)];
   }
-  const found: (readonly [string, string])[] = [];
-  const untagged = [va, vb].map((v) => (v.mode === 'access' ? v.vlan : v.native));
-  if (untagged[0] !== untagged[1]) found.push(['native-differs', `untagged frames are VLAN ${untagged[0]} at one end and VLAN ${untagged[1]} at the other.`]);
-  if (va === vb || JSON.stringify(va) === JSON.stringify(vb)) return found;
-  const [here, there] = [va, vb].map((v) => (v.mode === 'access' ? vlanSet(String(v.vlan)) : vlanSet(v.allowed)));
-  const oneEnd = here && there ? here.differenceBothWays(there).format() : '';
-  if (oneEnd !== '') found.push(['vlan-at-one-end', `VLAN ${oneEnd} is carried at one end only.`]);
-  return found;
+  return [...nativeFindings(link, ends), ...oneEndFindings(link, ends)];
 }
 
-/** MAC addresses and port numbers that occur twice: their elections fall to chance. */
-export function identifierFindings(design: Design): Finding[] {
-  const found: Finding[] = [];
-  const byMac = new Map<string, string>();
-  for (const sw of design.switches) {
-    const before = byMac.get(sw.mac);
-    if (before) found.push({ rule: 'duplicate-mac', text: `${before} and ${switchName(sw)} have the same MAC address ${sw.mac}: neither can tell the other's BPDUs from its own.`, at: { switch: sw.id } });
-    else byMac.set(sw.mac, switchName(sw));
-    const byNumber = new Map<number, string>();
-    for (const port of sw.ports) {
-      const twin = byNumber.get(port.number);
-      if (twin) found.push({ rule: 'duplicate-port-number', text: `${switchName(sw)}: ports ${twin} and ${port.id} both have number ${port.number}, so their port identifiers do not part them.`, at: { switch: sw.id, port: port.id } });
-      else byNumber.set(port.number, port.id);
-    }
-  }
-  return found;
+const untagged = (vlans: Carriage): number => (vlans.mode === 'access' ? vlans.vlan : vlans.native);
+const carry = ({ at }: CableEnd, vlans: Carriage): Command => ({ do: 'set-port', switch: at.switch, port: at.port, vlans });
+
+function nativeFindings(link: Link, ends: Ends): Finding[] {
+  const [a, b] = ends;
+  const [na, nb] = [untagged(a.port.vlans), untagged(b.port.vlans)];
+  if (na === nb) return [];
+  const remedies = ([[a, nb], [b, na]] as const).flatMap(([end, native]) =>
+    end.port.vlans.mode === 'trunk' ? [{ label: `native VLAN ${native} on ${end.name}`, commands: [carry(end, { ...end.port.vlans, native })] }] : [],
+  );
+  return [finding('native-differs', link, ends, `untagged frames are VLAN ${na} at one end and VLAN ${nb} at the other`, 'Frames sent untagged change their VLAN on the way, and per-VLAN BPDUs reach the wrong tree.', remedies.reverse())];
 }
 
-/** Timers outside 2 x (forward delay - 1) >= max age >= 2 x (hello + 1), IEEE 802.1D-2004 clause 17.14. */
-export function timerFindings(design: Design): Finding[] {
-  return design.switches.flatMap((sw) => {
-    const { hello, maxAge, forwardDelay } = sw.timers;
-    const text =
-      2 * (forwardDelay - 1) < maxAge
-        ? `max age ${maxAge} s is above 2 x (forward delay ${forwardDelay} s - 1 s): a port may forward before old information is gone.`
-        : maxAge < 2 * (hello + 1)
-          ? `max age ${maxAge} s is below 2 x (hello ${hello} s + 1 s): one lost BPDU can end a root.`
-          : null;
-    return text ? [{ rule: 'timers', text: `${switchName(sw)}: ${text}`, at: { switch: sw.id } }] : [];
-  });
+function oneEndFindings(link: Link, ends: Ends): Finding[] {
+  const sets = ends.map(({ port: { vlans } }) => vlanSet(vlans.mode === 'access' ? String(vlans.vlan) : vlans.allowed)) as [VlanSet, VlanSet];
+  const oneEnd = sets[0].differenceBothWays(sets[1]);
+  if (oneEnd.isEmpty) return [];
+  const text = oneEnd.format();
+  const trunks = ends.every(({ port }) => port.vlans.mode === 'trunk');
+  const all = sets[0].union(sets[1]).format();
+  const both = sets[0].intersect(sets[1]).format();
+  const set = (allowed: string) => ends.flatMap((end) => (end.port.vlans.mode === 'trunk' && end.port.vlans.allowed !== allowed ? [carry(end, { ...end.port.vlans, allowed })] : []));
+  const remedies = [...(trunks ? [{ label: `carry VLAN ${text} at both ends`, commands: set(all) }] : []), { label: `carry VLAN ${text} at neither`, commands: set(both) }];
+  return [finding('vlan-at-one-end', link, ends, `VLAN ${text} is carried at one end only`, 'Its frames die at the other end, and its tree does not run over this cable.', remedies)];
 }
 
-function portFinder(design: Design): (end: LinkEnd) => { port: Port; name: string } | null {
+/** Finds ports by where they are. */
+export function endFinder(design: Design): (end: LinkEnd) => CableEnd | null {
   const switches = new Map(design.switches.map((sw) => [sw.id, { sw, ports: new Map(sw.ports.map((port) => [port.id, port])) }]));
-  return (end) => {
-    const found = switches.get(end.switch);
-    const port = found?.ports.get(end.port);
-    return found && port ? { port, name: `${switchName(found.sw)} port ${port.id}` } : null;
+  return (at) => {
+    const found = switches.get(at.switch);
+    const port = found?.ports.get(at.port);
+    return found && port ? { port, name: `${switchName(found.sw)} port ${port.id}`, at } : null;
   };
 }

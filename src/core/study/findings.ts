@@ -1,16 +1,24 @@
 /** Every finding on a design, for the drawer and for `knot-path check`. */
 import type { Design } from '../design/schema';
 import type { Solution } from '../tree/settled';
-import { identifierFindings, linkFindings, timerFindings } from './cableFindings';
+import { linkFindings } from './cableFindings';
 import type { Finding } from './finding';
-import { loopFindings } from './loopFindings';
+import { identifierFindings } from './identifierFindings';
+import { loopFindings, silentSwitchFindings } from './loopFindings';
 import { rootFindings } from './rootFindings';
+import { costMethodFindings, timerFindings } from './settingFindings';
+import { hostFindings, pathFindings, unlistedVlanFindings } from './vlanFindings';
 
-/** All findings, the ones about roots first. */
+/** All findings: loops first, then roots, then what does not match. */
 export const findingsOf = (design: Design, solution: Solution): Finding[] => [
-  ...rootFindings(solution),
   ...loopFindings(solution.network),
+  ...silentSwitchFindings(solution.network),
+  ...rootFindings(solution),
   ...linkFindings(design),
+  ...hostFindings(solution.network),
+  ...pathFindings(solution.network),
+  ...unlistedVlanFindings(solution.network),
   ...identifierFindings(design),
+  ...costMethodFindings(design),
   ...timerFindings(design),
 ];

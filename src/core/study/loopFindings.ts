@@ -1,5 +1,6 @@
 /** Findings about loops that no spanning tree closes: cables among switches that run none. */
-import type { SwitchId } from '../design/ids';
+import { FreshNames } from '../design/fresh';
+import type { LinkId, SwitchId } from '../design/ids';
 import { switchName } from '../tree/phrases';
 import { deadReason, type Network } from '../tree/network';
 import type { Finding } from './finding';
@@ -7,10 +8,11 @@ import type { Finding } from './finding';
 /** Each live cable that closes a loop among switches whose spanning tree is off. */
 export function loopFindings(network: Network): Finding[] {
   const { design, switches } = network;
-  const off = new Map(switches.filter((sw) => sw.dialect === 'off').map((sw) => [sw.id, sw]));
+  const off = new Map(switches.filter((sw) => sw.dialect === 'off' && sw.up).map((sw) => [sw.id, sw]));
+  const speaks = new FreshNames({ ...design, switches: design.switches.filter((sw) => sw.dialect !== 'off') }).dialect;
   const lead = new Map<SwitchId, SwitchId>([...off.keys()].map((id) => [id, id]));
   const leadOf = (id: SwitchId): SwitchId => (lead.get(id) === id ? id : leadOf(lead.get(id)!));
-  return design.links.flatMap((link) => {
+  return design.links.flatMap((link): Finding[] => {
     const [a, b] = [off.get(link.a.switch), off.get(link.b.switch)];
     if (!a || !b || deadReason(network, network.portIndexOf(link.a.switch, link.a.port)) !== null) return [];
     const [leadA, leadB] = [leadOf(a.id), leadOf(b.id)];
@@ -18,7 +20,69 @@ export function loopFindings(network: Network): Finding[] {
       lead.set(leadA, leadB);
       return [];
     }
-    const text = `${switchName(a)} port ${link.a.port} to ${switchName(b)} port ${link.b.port} closes a loop of switches that run no spanning tree: a broadcast would circle for ever.`;
-    return [{ rule: 'loop-without-spanning-tree', text, at: { link: link.id } }];
+    const names = `${switchName(a)} and ${switchName(b)}`;
+    return [{
+      rule: 'loop-without-spanning-tree',
+      text: `${switchName(a)} port ${link.a.port} to ${switchName(b)} port ${link.b.port} closes a loop of switches that run no spanning tree`,
+      why: 'Nothing blocks in it: the first broadcast circles for ever and fills every link it reaches.',
+      at: { link: link.id },
+      remedies: [
+        { label: `run ${speaks} on ${names}`, commands: [...new Set([a.id, b.id])].map((id) => ({ do: 'set-switch', switch: id, dialect: speaks })) },
+        { label: 'cut this link', commands: [{ do: 'set-link', link: link.id, up: false }] },
+      ],
+    }];
   });
+}
+
+/** Switches that run no spanning tree but lie in a loop with others that do: only those can break it. */
+export function silentSwitchFindings(network: Network): Finding[] {
+  const { design, switches, firstPort, owner, far, live } = network;
+  const inOwnLoop = new Set(loopFindings(network).flatMap((finding) => ringOf(network, finding.at.link)));
+  const speaks = new FreshNames({ ...design, switches: switches.filter((sw) => sw.dialect !== 'off') }).dialect;
+  return switches.flatMap((sw, s): Finding[] => {
+    if (sw.dialect !== 'off' || !sw.up || inOwnLoop.has(s)) return [];
+    const part = joinedWithout(network, s);
+    const met = new Set<number>();
+    for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) {
+      if (!live[p] || far[p]! < 0 || owner[far[p]!] === s) continue;
+      const beyond = part[owner[far[p]!]!]!;
+      if (met.has(beyond)) {
+        return [{
+          rule: 'no-spanning-tree-in-loop', text: `${switchName(sw)} runs no spanning tree and lies in a loop`,
+          why: 'It never blocks, so only its neighbours can break the loop; if BPDUs do not get through it, nobody does.', at: { switch: sw.id },
+          remedies: [{ label: `run ${speaks} on ${switchName(sw)}`, commands: [{ do: 'set-switch', switch: sw.id, dialect: speaks }] }],
+        }];
+      }
+      met.add(beyond);
+    }
+    return [];
+  });
+}
+
+/** The switches without spanning tree that a live cable among such switches hangs together with. */
+function ringOf({ design, switches, switchIndex, firstPort, far, live, owner }: Network, id: LinkId | undefined): number[] {
+  const link = design.links.find((l) => l.id === id);
+  const start = link && switchIndex.get(link.a.switch);
+  if (start === undefined) return [];
+  const found = new Set([start]);
+  for (const s of found) {
+    for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) {
+      const t = far[p]! >= 0 && live[p] ? owner[far[p]!]! : -1;
+      if (t >= 0 && switches[t]!.dialect === 'off') found.add(t);
+    }
+  }
+  return [...found];
+}
+
+/** The connected part of each switch over live cables, were switch `without` not there. */
+function joinedWithout({ switches, ports, owner, far, live }: Network, without: number): Int32Array {
+  const lead = Int32Array.from(switches.keys());
+  const find = (s: number): number => {
+    while (lead[s] !== s) s = lead[s] = lead[lead[s]!]!;
+    return s;
+  };
+  for (let p = 0; p < ports.length; p += 1) {
+    if (far[p]! > p && live[p] && owner[p] !== without && owner[far[p]!] !== without) lead[find(owner[p]!)] = find(owner[far[p]!]!);
+  }
+  return lead.map((_, s) => find(s));
 }

@@ -22,15 +22,15 @@ export function rootFindings({ network, trees }: Solution): Finding[] {
     if (explainRoot(network, tree, root)?.decidedBy === 'mac') add(byMac, root);
     if (network.switches[root]!.tier === 'access' && network.switches.some((sw) => sw.tier !== 'access')) add(onAccess, root);
   }
-  const told = (rule: string, groups: Map<number, TreeId[]>, text: (name: string, where: string) => string): Finding[] =>
+  const told = (rule: string, groups: Map<number, TreeId[]>, text: (name: string, where: string) => string, why: string): Finding[] =>
     [...groups].map(([s, ids]) => {
       const sw = network.switches[s]!;
-      return { rule, text: text(switchName(sw), treesName(ids)), at: { switch: sw.id, trees: ids } };
+      return { rule, text: text(switchName(sw), treesName(ids)), why, at: { switch: sw.id, trees: ids }, remedies: [] };
     });
   return [
-    ...told('root-by-mac', byMac, (name, where) => `${name} is root of ${where} only by its MAC address: nobody chose it, and a new switch with a lower MAC would take over.`),
-    ...told('root-on-access', onAccess, (name, where) => `${name}, an access switch, is root of ${where}: traffic between the strong switches is drawn through it.`),
-    ...told('beyond-max-age', far, (name, where) => `${name} is more hops from the root of ${where} than the root's max age in seconds: BPDUs grow too old on the way and it would not hear the root.`),
+    ...told('root-by-mac', byMac, (name, where) => `${name} is root of ${where} only by its MAC address`, 'Nobody chose it, and a new switch with a lower MAC would take over.'),
+    ...told('root-on-access', onAccess, (name, where) => `${name}, an access switch, is root of ${where}`, 'Traffic between the strong switches is drawn through it.'),
+    ...told('beyond-max-age', far, (name, where) => `${name} is more hops from the root of ${where} than the root's max age in seconds`, 'BPDUs grow too old on the way: it would not hear the root.'),
   ];
 }
 
