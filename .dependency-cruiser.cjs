@@ -1,7 +1,7 @@
 /** The layer rule: imports run downward only, the core knows nothing of the rooms around it, and nothing runs in a circle. */
 const rooms = '^src/(app|cli|workers|workbench|server|contract)/';
 const lower = (order, i) => order.slice(0, i).map((name) => `^src/core/${name}/`);
-const coreOrder = ['testing', 'exchange', 'study', 'sim', 'protocol', 'demo', 'tree', 'wire', 'design'];
+const coreOrder = ['testing', 'exchange', 'study', 'sim', 'protocol', 'demo', 'tree', 'wire', 'cabling', 'design'];
 
 /** @type {import('dependency-cruiser').IConfiguration} */
 module.exports = {
@@ -10,8 +10,12 @@ module.exports = {
     { name: 'core-stands-alone', severity: 'error', from: { path: '^src/core/', pathNot: '\\.test\\.ts$' }, to: { path: rooms } },
     {
       name: 'core-imports-zod-and-immer-only', severity: 'error',
-      from: { path: '^src/core/', pathNot: ['\\.test\\.ts$', '^src/core/testing/'] },
+      from: { path: '^src/core/', pathNot: ['\\.test\\.ts$', '^src/core/testing/', '^src/core/exchange/csv\\.ts$'] },
       to: { dependencyTypes: ['npm', 'npm-dev', 'npm-no-pkg', 'npm-unknown', 'core'], pathNot: '^node_modules/(zod|immer)/' },
+    },
+    {
+      name: 'core-reads-csv-with-papaparse-only', severity: 'error', from: { path: '^src/core/exchange/csv\\.ts$' },
+      to: { dependencyTypes: ['npm', 'npm-dev', 'npm-no-pkg', 'npm-unknown', 'core'], pathNot: '^node_modules/(@types/)?papaparse/' },
     },
     ...coreOrder.map((name, i) => ({
       name: `core-downward-${name}`, severity: 'error', from: { path: `^src/core/${name}/`, pathNot: '\\.test\\.ts$' }, to: { path: lower(coreOrder, i) },

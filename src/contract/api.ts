@@ -24,9 +24,35 @@ export const renameSchema = z.strictObject({ name: titleSchema });
 export const writeSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('edit'), base: z.number().int().min(0), commands: z.array(commandSchema).min(1).max(10_000) }),
   z.strictObject({ kind: z.literal('undo'), base: z.number().int().min(0), target: z.number().int().min(1) }),
+  /** Makes an earlier revision the newest one. */
+  z.strictObject({ kind: z.literal('restore'), base: z.number().int().min(0), target: z.number().int().min(0) }),
   z.strictObject({ kind: z.literal('redo'), base: z.number().int().min(0), target: z.number().int().min(1) }),
 ]);
 export type Write = z.output<typeof writeSchema>;
+
+/** How the history tells that a revision was restored. */
+export const restoreLabel = (target: number): string => `restored revision ${target}`;
+
+/** `PUT /api/designs/:id/baselines/:revision`: names a revision; null takes the name away. */
+export const baselineSchema = z.strictObject({ name: titleSchema.nullable() });
+
+/** `GET /api/designs/:id/history`: every revision in words, the newest first; 0 is the design as it was created. */
+export const historySchema = z.object({
+  entries: z.array(
+    z.object({
+      number: z.number(),
+      label: z.string(),
+      /** Milliseconds since 1970. */
+      at: z.number(),
+      /** The name of the baseline that this revision is. */
+      baseline: z.string().nullable(),
+    }),
+  ),
+});
+export type HistoryEntry = z.output<typeof historySchema>['entries'][0];
+
+/** `GET /api/designs/:id/revisions/:number`: the whole document at a revision, checked by the core. */
+export const documentSchema = z.object({ document: z.unknown() });
 
 export const createdSchema = z.object({ id: z.string() });
 export const savedSchema = z.object({ revision: z.number() });

@@ -54,6 +54,35 @@ describe('a stored design', () => {
     expect(opened().revision).toBe(0);
   });
 
+  it('gives back any revision, across snapshots, and makes it the newest again', () => {
+    for (let n = 0; n < 60; n += 1) take(service.editDesign(db, id, n, priority(((n + 1) % 15) * 4096)));
+    const at = (revision: number) => take(service.documentAt(db, id, revision)).switches[0]?.trees;
+    expect(at(0)).toEqual({});
+    expect([49, 50, 51].map((n) => at(n))).toEqual([49, 50, 51].map((n) => ({ 'vlan:15': { priority: (n % 15) * 4096 } })));
+    expect(take(service.restoreRevision(db, id, 60, 7))).toBe(61);
+    expect(ridgeA()).toEqual({ 'vlan:15': { priority: 7 * 4096 } });
+    expect(opened().undo.at(-1)?.label).toBe('restored revision 7');
+    expect(take(service.stepDesign(db, id, 61, 'undo', 61))).toBe(62);
+    expect(ridgeA()).toEqual({ 'vlan:15': { priority: 0 } });
+    expect(service.restoreRevision(db, id, 62, 63)).toMatchObject({ ok: false, error: { status: 404 } });
+    expect(take(service.restoreRevision(db, id, 62, 62))).toBe(62);
+    for (const wrong of [-1, 0.5, NaN, 99]) expect(service.documentAt(db, id, wrong)).toMatchObject({ ok: false, error: { status: 404 } });
+  });
+
+  it('tells its history in words, the newest first, with the names of baselines', () => {
+    take(service.editDesign(db, id, 0, [15, 16, 17].map((vid) => command({ do: 'set-bridge-priority', switch: 'ridge-a', tree: `vlan:${vid}`, priority: 4096 })), 7000));
+    take(service.nameBaseline(db, id, 0, 'As found'));
+    take(service.nameBaseline(db, id, 0, 'As found in June'));
+    take(service.nameBaseline(db, id, 1, 'Roots'));
+    take(service.nameBaseline(db, id, 1, null));
+    const [newest, first, ...rest] = take(service.historyOf(db, id));
+    expect(rest).toEqual([]);
+    expect(newest).toEqual({ number: 1, label: 'priority of ridge-a in VLANs 15-17: 32768 to 4096', at: 7000, baseline: null });
+    expect(first).toMatchObject({ number: 0, label: 'as created', baseline: 'As found in June' });
+    expect(service.nameBaseline(db, id, 9, 'x')).toMatchObject({ ok: false, error: { status: 404 } });
+    expect(service.historyOf(db, 'nothing')).toMatchObject({ ok: false, error: { status: 404 } });
+  });
+
   it('makes no revision of a change that changes nothing', () => {
     take(service.editDesign(db, id, 0, priority(4096)));
     expect(take(service.editDesign(db, id, 1, priority(4096)))).toBe(1);

@@ -1,10 +1,10 @@
 /** What the server does with designs: every write is compared with the newest revision and set in one transaction. */
 import { randomBytes } from 'node:crypto';
-import type { DesignSummary, NewDesign, OpenDesign, Refusal, Step } from '../contract/api';
+import { restoreLabel, type DesignSummary, type HistoryEntry, type NewDesign, type OpenDesign, type Refusal, type Step } from '../contract/api';
 import type { Command } from '../core/design/commands';
 import { fernhollow } from '../core/demo/fernhollow';
 import { describeCommands } from '../core/design/describe';
-import { applyChange, editAll } from '../core/design/edit';
+import { applyChange, editAll, replaceDesign } from '../core/design/edit';
 import { problemText } from '../core/design/problem';
 import { readDesign } from '../core/design/read';
 import { FORMAT, MAX_NAME, type Design } from '../core/design/schema';
@@ -94,6 +94,44 @@ export function stepDesign(
     return ok(number);
   });
 }
+
+/** Makes revision `target` the newest one: a revision of its own, which can be taken back. */
+export function restoreRevision(db: Db, id: string, base: number, target: number, now = Date.now()): Result<number, Refused> {
+  return write(db, id, base, (number) => {
+    if (target > base) return fail(unknownRevision(target, base));
+    const { design, patches, inverse } = replaceDesign(store.loadDesign(db, id), store.loadDesign(db, id, target));
+    if (patches.length === 0) return ok(base);
+    store.appendRevision(db, id, { number, label: restoreLabel(target), patches, inverse, command: 'restore', kind: 'edit', target: null }, design, now);
+    return ok(number);
+  });
+}
+
+/** Every revision in words. */
+export function historyOf(db: Db, id: string): Result<HistoryEntry[], Refused> {
+  return store.headRevision(db, id) === null ? fail(unknownDesign(id)) : ok(store.readHistory(db, id));
+}
+
+/** The document as it was at a revision. */
+export function documentAt(db: Db, id: string, revision: number): Result<Design, Refused> {
+  return atRevision(db, id, revision, () => store.loadDesign(db, id, revision));
+}
+
+/** Names a revision as a baseline; null takes the name away. */
+export function nameBaseline(db: Db, id: string, revision: number, name: string | null): Result<null, Refused> {
+  return atRevision(db, id, revision, () => {
+    store.setBaseline(db, id, revision, name);
+    return null;
+  });
+}
+
+function atRevision<T>(db: Db, id: string, revision: number, then: () => T): Result<T, Refused> {
+  const head = store.headRevision(db, id);
+  if (head === null) return fail(unknownDesign(id));
+  if (!Number.isInteger(revision) || revision < 0 || revision > head) return fail(unknownRevision(revision, head));
+  return ok(then());
+}
+
+const unknownRevision = (revision: number, head: number): Refused => ({ status: 404, message: `There is no revision ${revision}; the newest is ${head}.` });
 
 /** Renames whatever the newest revision is: the list has no revision of its own to be behind with. */
 export function renameDesign(db: Db, id: string, name: string): Result<number, Refused> {

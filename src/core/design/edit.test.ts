@@ -3,7 +3,7 @@ import { fernhollow } from '../demo/fernhollow';
 import { anyDesign } from '../testing/networks';
 import { commandSchema, type Command } from './commands';
 import { describeCommand, describeCommands } from './describe';
-import { applyChange, edit, editAll } from './edit';
+import { applyChange, edit, editAll, replaceDesign } from './edit';
 import { readDesignText } from './read';
 import type { Design } from './schema';
 import { writeDesign } from './write';
@@ -138,6 +138,16 @@ it('a command is not changed by the commands after it', () => {
   const both = [added, command({ do: 'add-port', switch: 'new', port: { id: '1', number: 1 } })];
   expect(editAll(demo, both)).toEqual(editAll(demo, both));
   expect(added).toMatchObject({ switch: { ports: [] } });
+});
+
+it('replaces one design by another, and back', () => {
+  fc.assert(fc.property(anyDesign, anyDesign, (a, b) => {
+    const { design, patches, inverse } = replaceDesign(a, b);
+    expect(design).toEqual(b);
+    expect(applyChange(a, patches)).toEqual(b);
+    expect(applyChange(b, inverse)).toEqual(a);
+    expect(replaceDesign(a, JSON.parse(JSON.stringify(a)) as Design).patches).toEqual([]);
+  }), { numRuns: 50 });
 });
 
 describe('several commands in words', () => {

@@ -217,5 +217,12 @@ function removeVlan(draft: Draft<Design>, id: number): void {
   for (const item of [...draft.switches.flatMap((sw) => [sw, ...sw.ports]), ...draft.bundles]) if (item.trees[tree]) delete item.trees[tree];
 }
 
+/** The change that makes one design another, as an edit: whole parts of the document are replaced where they differ. */
+export function replaceDesign(design: Design, by: Design): Edited {
+  const keys = (Object.keys(by) as (keyof Design)[]).filter((key) => !same(design[key], by[key]));
+  const patch = (value: Design): Patch[] => keys.map((key) => ({ op: 'replace', path: [key], value: value[key] }));
+  return { design: keys.length === 0 ? design : by, patches: patch(by), inverse: patch(design) };
+}
+
 /** Follows patches that `edit` gave, in either direction. */
 export const applyChange = (design: Design, patches: readonly Patch[]): Design => applyPatches(design, patches as Patch[]);

@@ -5,6 +5,7 @@ import { linkFindings } from './cableFindings';
 import type { Finding } from './finding';
 import { identifierFindings } from './identifierFindings';
 import { loopFindings, silentSwitchFindings } from './loopFindings';
+import { neighbourFindings } from './neighbours';
 import { rootFindings } from './rootFindings';
 import { costMethodFindings, timerFindings } from './settingFindings';
 import { hostFindings, pathFindings, unlistedVlanFindings } from './vlanFindings';
@@ -21,4 +22,5 @@ export const findingsOf = (design: Design, solution: Solution): Finding[] => [
   ...identifierFindings(design),
   ...costMethodFindings(design),
   ...timerFindings(design),
+  ...neighbourFindings(design),
 ];

@@ -1,13 +1,13 @@
 /** Designs in the database: a log of patches with snapshots to start from. Knows rows, not rules. */
 import { and, asc, desc, eq, gt, isNull, lte } from 'drizzle-orm';
-import type { DesignSummary, Step } from '../../contract/api';
+import type { DesignSummary, HistoryEntry, Step } from '../../contract/api';
 import { applyChange, type Patch } from '../../core/design/edit';
 import { readDesign } from '../../core/design/read';
 import { leanDesign } from '../../core/design/write';
 import type { Design } from '../../core/design/schema';
 import { z } from '../../core/zod';
 import type { Db } from './connect';
-import { designs, revisions, snapshots } from './schema';
+import { baselines, designs, revisions, snapshots } from './schema';
 
 /** A snapshot is kept every so many revisions, which bounds the patches that opening has to follow. */
 const SNAPSHOT_EVERY = 50;
@@ -50,19 +50,33 @@ export function headRevision(db: Db, id: string): number | null {
   return row?.revision ?? null;
 }
 
-/** The document at the newest revision: the latest snapshot with the patches since. */
-export function loadDesign(db: Db, id: string): Design {
-  const snapshot = db.select().from(snapshots).where(eq(snapshots.design, id)).orderBy(desc(snapshots.revision)).limit(1).get();
+/** The document at a revision, the newest one by default: the latest snapshot up to it with the patches since. */
+export function loadDesign(db: Db, id: string, revision = Number.MAX_SAFE_INTEGER): Design {
+  const snapshot = db.select().from(snapshots).where(and(eq(snapshots.design, id), lte(snapshots.revision, revision))).orderBy(desc(snapshots.revision)).limit(1).get();
   if (!snapshot) throw new Error(`design ${id} has no snapshot`);
   const start = readDesign(JSON.parse(snapshot.document));
   if (!start.ok) throw new Error(`snapshot ${snapshot.revision} of design ${id}: ${JSON.stringify(start.error)}`);
   return db
     .select({ patches: revisions.patches })
     .from(revisions)
-    .where(and(eq(revisions.design, id), gt(revisions.number, snapshot.revision)))
+    .where(and(eq(revisions.design, id), gt(revisions.number, snapshot.revision), lte(revisions.number, revision)))
     .orderBy(asc(revisions.number))
     .all()
     .reduce((design, row) => applyChange(design, patchesOf(row.patches)), start.value);
+}
+
+/** Every revision in words, the newest first, with the names of those that are baselines. */
+export function readHistory(db: Db, id: string): HistoryEntry[] {
+  const named = new Map(db.select().from(baselines).where(eq(baselines.design, id)).all().map((row) => [row.revision, row.name]));
+  const created = db.select({ at: designs.createdAt }).from(designs).where(eq(designs.id, id)).get();
+  const rows = db.select({ number: revisions.number, label: revisions.label, at: revisions.at }).from(revisions).where(eq(revisions.design, id)).orderBy(desc(revisions.number)).all();
+  return [...rows, { number: 0, label: 'as created', at: created?.at ?? 0 }].map((row) => ({ ...row, baseline: named.get(row.number) ?? null }));
+}
+
+/** Names a revision, or takes its name away. */
+export function setBaseline(db: Db, id: string, revision: number, name: string | null): void {
+  if (name === null) db.delete(baselines).where(and(eq(baselines.design, id), eq(baselines.revision, revision))).run();
+  else db.insert(baselines).values({ design: id, revision, name }).onConflictDoUpdate({ target: [baselines.design, baselines.revision], set: { name } }).run();
 }
 
 /** The log without its patches, in order. */

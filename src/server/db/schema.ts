@@ -41,3 +41,13 @@ export const snapshots = sqliteTable(
   },
   (table) => [primaryKey({ columns: [table.design, table.revision] }), index('snapshots_by_design').on(table.design)],
 );
+
+export const baselines = sqliteTable(
+  'baselines',
+  {
+    design: text('design').notNull().references(() => designs.id, { onDelete: 'cascade' }),
+    revision: integer('revision').notNull(),
+    name: text('name').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.design, table.revision] })],
+);

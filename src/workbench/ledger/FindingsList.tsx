@@ -4,7 +4,7 @@ import type { Finding } from '../../core/study/finding';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench } from '../state/context';
 import { useFindings } from '../state/findings';
-import type { Selection } from '../state/store';
+import type { Selection } from '../state/selection';
 import styles from './drawer.module.css';
 
 export function FindingsList() {

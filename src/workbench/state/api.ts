@@ -1,5 +1,5 @@
 /** The workbench's side of the server's routes: every answer checked, every refusal a value. */
-import { createdSchema, refusalSchema, savedSchema, type NewDesign, type Write } from '../../contract/api';
+import { createdSchema, documentSchema, historySchema, refusalSchema, savedSchema, type NewDesign, type Write } from '../../contract/api';
 import { fail, ok, type Result } from '../../core/result';
 import { z } from '../../core/zod';
 
@@ -40,5 +40,8 @@ export const api = {
   rename: (id: string, name: string) => call('PATCH', at(id), { name }, savedSchema),
   remove: (id: string) => call('DELETE', at(id), undefined, nothing),
   restore: (id: string) => call('POST', at(id, '/restore'), undefined, nothing),
+  history: (id: string) => call('GET', at(id, '/history'), undefined, historySchema),
+  documentAt: (id: string, revision: number) => call('GET', at(id, `/revisions/${revision}`), undefined, documentSchema),
+  nameBaseline: (id: string, revision: number, name: string | null) => call('PUT', at(id, `/baselines/${revision}`), { name }, nothing),
   exportPath: (id: string) => at(id, '/export'),
 };

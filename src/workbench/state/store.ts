@@ -3,11 +3,11 @@
  * An edit takes effect here at once; the solver and the server follow.
  */
 import { createStore } from 'zustand/vanilla';
-import type { OpenDesign, Step } from '../../contract/api';
+import { restoreLabel, type OpenDesign, type Step } from '../../contract/api';
 import type { Command } from '../../core/design/commands';
 import { describeCommands } from '../../core/design/describe';
-import { applyChange, editAll, type Patch } from '../../core/design/edit';
-import type { LinkId, PortId, SwitchId, TreeId } from '../../core/design/ids';
+import { applyChange, editAll, replaceDesign, type Patch } from '../../core/design/edit';
+import type { TreeId } from '../../core/design/ids';
 import { problemText } from '../../core/design/problem';
 import type { Design } from '../../core/design/schema';
 import { movedEnds, type MovedEnd } from '../../core/tree/moved';
@@ -17,13 +17,8 @@ import { unpackTrees } from '../../workers/packing';
 import type { SolverAnswer } from '../../workers/solver';
 import { api } from './api';
 import { createSaver, type SaveState, type Saver } from './saver';
+import { stillThere, toggled, type Item, type Selection } from './selection';
 import type { SolverClient } from './solverClient';
-
-/** What is selected: at most one thing. */
-export type Selection =
-  | { readonly kind: 'switch'; readonly switch: SwitchId }
-  | { readonly kind: 'port'; readonly switch: SwitchId; readonly port: PortId }
-  | { readonly kind: 'link'; readonly link: LinkId };
 
 /** What the last change moved. */
 export interface Moved {
@@ -33,8 +28,8 @@ export interface Moved {
   readonly before: ReadonlyMap<TreeId, ReadonlyMap<number, Role | null>>;
 }
 
-function movedBy(label: string, before: Solution, after: Solution): Moved {
-  const ends = movedEnds(before, after);
+/** Ends that moved, in a form that the map can look up. */
+export function movedOf(label: string, ends: readonly MovedEnd[]): Moved {
   const byTree = new Map<TreeId, Map<number, Role | null>>();
   for (const { tree, index, before: role } of ends) {
     const own = byTree.get(tree) ?? new Map<number, Role | null>();
@@ -48,7 +43,20 @@ export const LENSES = ['Cable', 'Root'] as const;
 export type Lens = (typeof LENSES)[number];
 
 /** What the drawer below the map can list. */
-export type DrawerTab = 'ledger' | 'moved' | 'cables' | 'findings';
+export type DrawerTab = 'ledger' | 'moved' | 'cables' | 'neighbours' | 'hosts' | 'vlans' | 'findings' | 'history';
+
+/** Where switches stand on the map: at their own places, or hanging under the root of the tree that is shown. */
+export type MapLayout = 'placed' | 'hung';
+
+/** An earlier state of the design, shown in place of the present one. */
+export interface View {
+  /** What it is, as people say it: `revision 12`. */
+  readonly label: string;
+  readonly revision: number;
+  readonly design: Design;
+  readonly solution: Solution | null;
+  readonly moved: Moved | null;
+}
 
 export interface WorkbenchState {
   readonly id: string;
@@ -66,6 +74,10 @@ export interface WorkbenchState {
   readonly selection: Selection | null;
   readonly lens: Lens;
   readonly drawer: { readonly tab: DrawerTab; readonly open: boolean };
+  readonly layout: MapLayout;
+  /** Set while an earlier revision is on screen: nothing can be changed then. */
+  readonly viewing: Pick<View, 'label' | 'revision'> | null;
+  readonly dialog: 'palette' | 'keys' | null;
 }
 
 export interface WorkbenchActions {
@@ -78,6 +90,14 @@ export interface WorkbenchActions {
   undo(): void;
   redo(): void;
   select(selection: Selection | null): void;
+  /** Adds a thing to the selection, or takes it out. */
+  toggleSelected(item: Item): void;
+  setLayout(layout: MapLayout): void;
+  openDialog(dialog: WorkbenchState['dialog']): void;
+  /** Shows an earlier state in place of the present one; null goes back to now. */
+  look(view: View | null): void;
+  /** Makes an earlier revision the newest one. Gives null, or why not. */
+  restore(target: number, design: Design): string | null;
   setLens(lens: Lens): void;
   /** Shows one tree alone, or adds it to or takes it from those shown. */
   showTree(tree: TreeId, how: 'alone' | 'toggle'): void;
@@ -119,9 +139,13 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
     /** The latest design, until it is shown together with its trees: the screen is drawn once an edit, and never with trees of another design. */
     let pending: Pending | null = null;
     const now = (): Workbench => (pending ? { ...get(), ...pending } : get());
+    /** What is put aside while an earlier revision is looked at. */
+    let present: Partial<WorkbenchState> | null = null;
     const showPending = (rest: Partial<WorkbenchState>): void => {
-      set({ ...pending, ...rest });
+      const next = { ...pending, ...rest };
       pending = null;
+      if (present) present = { ...present, ...next };
+      else set(next);
     };
 
     async function follow(answer: Promise<SolverAnswer>, label: string | null): Promise<void> {
@@ -136,8 +160,8 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       if (ticket !== told) return; // a later change is already on its way
       if ('problem' in next) return showPending({ solution: null, problem: next.problem, moved: null });
       const solution: Solution = { network, trees: arrived };
-      const before = get().solution;
-      const moved = label !== null && before ? movedBy(label, before, solution) : null;
+      const before = present?.solution ?? get().solution;
+      const moved = label !== null && before ? movedOf(label, movedEnds(before, solution)) : null;
       const ids = solution.trees.map((tree) => tree.id);
       showPending({ solution, problem: null, moved, shownTrees: stillShown(get().shownTrees, design, ids) });
     }
@@ -162,6 +186,9 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       selection: null,
       lens: 'Root',
       drawer: { tab: 'ledger', open: true },
+      layout: 'placed',
+      viewing: null,
+      dialog: null,
 
       start() {
         stopped = false;
@@ -172,6 +199,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
         solver.close();
       },
       act(...commands) {
+        if (present) return lookingBack(get());
         const { design, revision, undoSteps } = now();
         const edited = editAll(design, commands);
         if (!edited.ok) return problemText(edited.error);
@@ -185,20 +213,47 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       undo() {
         const { undoSteps, redoSteps, revision, design } = now();
         const step = undoSteps.at(-1);
-        if (!step) return;
+        if (!step || present) return;
         take(applyChange(design, step.inverse), step.inverse, `took back: ${step.label}`, { undoSteps: undoSteps.slice(0, -1), redoSteps: [...redoSteps, step] });
         saver.send({ kind: 'undo', base: revision, target: step.number });
       },
       redo() {
         const { undoSteps, redoSteps, revision, design } = now();
         const step = redoSteps.at(-1);
-        if (!step) return;
+        if (!step || present) return;
         take(applyChange(design, step.patches), step.patches, `did again: ${step.label}`, { undoSteps: [...undoSteps, step], redoSteps: redoSteps.slice(0, -1) });
         saver.send({ kind: 'redo', base: revision, target: step.number });
       },
       select(selection) {
         if (pending) pending = { ...pending, selection };
         set({ selection });
+      },
+      toggleSelected: (item) => get().select(toggled(get().selection, item)),
+      setLayout: (layout) => set({ layout }),
+      openDialog: (dialog) => set({ dialog }),
+      look(view) {
+        if (pending) showPending({});
+        if (present) set({ ...present, selection: stillThere(present.design ?? get().design, get().selection), viewing: null });
+        present = null;
+        if (view === null) return;
+        const { design, revision, solution, problem, moved, shownTrees } = get();
+        present = { design, revision, solution, problem, moved, shownTrees };
+        const { label, revision: number, ...shown } = view;
+        const trees = view.solution?.trees.map((tree) => tree.id) ?? [];
+        set({
+          ...shown, viewing: { label, revision: number }, problem: view.solution ? null : 'this revision cannot be solved',
+          shownTrees: stillShown(shownTrees, view.design, trees), selection: stillThere(view.design, get().selection),
+        });
+      },
+      restore(target, design) {
+        get().look(null);
+        const { design: from, revision, undoSteps } = now();
+        const { patches, inverse } = replaceDesign(from, design);
+        if (patches.length === 0) return `Revision ${target} is no other than the present one.`;
+        const label = restoreLabel(target);
+        take(design, patches, label, { undoSteps: [...undoSteps, { number: revision + 1, label, patches, inverse }], redoSteps: [] });
+        saver.send({ kind: 'restore', base: revision, target });
+        return null;
       },
       setLens(lens) {
         set({ lens, drawer: { ...get().drawer, tab: lens === 'Cable' ? 'cables' : 'ledger' } });
@@ -256,11 +311,4 @@ function firstShown(design: Design, ids: readonly TreeId[]): TreeId[] {
   return first ? [first] : [];
 }
 
-/** A selection that the design no longer has is let go. */
-function stillThere(design: Design, selection: Selection | null): Selection | null {
-  if (!selection) return null;
-  if (selection.kind === 'link') return design.links.some((link) => link.id === selection.link) ? selection : null;
-  const sw = design.switches.find((s) => s.id === selection.switch);
-  if (selection.kind === 'switch') return sw ? selection : null;
-  return sw?.ports.some((port) => port.id === selection.port) ? selection : null;
-}
+const lookingBack = ({ viewing }: Workbench): string => `This is ${viewing?.label ?? 'an earlier revision'}, to look at only: go back to now, or restore it.`;

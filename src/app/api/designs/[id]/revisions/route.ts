@@ -1,6 +1,6 @@
-import { writeSchema } from '../../../../../contract/api';
+import { writeSchema, type Write } from '../../../../../contract/api';
 import { database } from '../../../../../server/db/connect';
-import { editDesign, stepDesign } from '../../../../../server/designService';
+import { editDesign, restoreRevision, stepDesign } from '../../../../../server/designService';
 import { answer, readBody, refuse } from '../../../../../server/http';
 
 export const POST = (request: Request, { params }: { params: Promise<{ id: string }> }) =>
@@ -8,10 +8,17 @@ export const POST = (request: Request, { params }: { params: Promise<{ id: strin
     const { id } = await params;
     const wish = await readBody(request, writeSchema);
     if (!wish.ok) return refuse(wish.error);
-    const { value } = wish;
-    const revision =
-      value.kind === 'edit'
-        ? editDesign(database(), id, value.base, value.commands)
-        : stepDesign(database(), id, value.base, value.kind, value.target);
+    const revision = apply(id, wish.value);
     return revision.ok ? Response.json({ revision: revision.value }, { status: 201 }) : refuse(revision.error);
   });
+
+function apply(id: string, wish: Write) {
+  switch (wish.kind) {
+    case 'edit':
+      return editDesign(database(), id, wish.base, wish.commands);
+    case 'restore':
+      return restoreRevision(database(), id, wish.base, wish.target);
+    default:
+      return stepDesign(database(), id, wish.base, wish.kind, wish.target);
+  }
+}

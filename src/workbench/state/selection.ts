@@ -1,0 +1,61 @@
+/** What is selected on the map and in the tables. */
+import type { HostId, LinkId, PortId, SwitchId } from '../../core/design/ids';
+import type { Design } from '../../core/design/schema';
+
+/** A single thing. */
+export type Item =
+  | { readonly kind: 'switch'; readonly switch: SwitchId }
+  | { readonly kind: 'port'; readonly switch: SwitchId; readonly port: PortId }
+  | { readonly kind: 'link'; readonly link: LinkId }
+  | { readonly kind: 'host'; readonly host: HostId };
+
+/** One thing, or several of any kinds. */
+export type Selection = Item | { readonly kind: 'several'; readonly items: readonly Item[] };
+
+/** Two items are the same thing. */
+export const sameItem = (a: Item, b: Item): boolean => JSON.stringify(a) === JSON.stringify(b);
+
+/** The things in a selection. */
+export const itemsOf = (selection: Selection | null): readonly Item[] => (selection === null ? [] : selection.kind === 'several' ? selection.items : [selection]);
+
+/** The selection that holds these things. */
+export function selectionOf(items: readonly Item[]): Selection | null {
+  const [only, ...more] = items;
+  return only === undefined ? null : more.length === 0 ? only : { kind: 'several', items };
+}
+
+/** With a thing more, or less where it was in. */
+export function toggled(selection: Selection | null, item: Item): Selection | null {
+  const items = itemsOf(selection);
+  const rest = items.filter((each) => !sameItem(each, item));
+  return selectionOf(rest.length < items.length ? rest : [...items, item]);
+}
+
+/** Whether a thing is selected, alone or among others. */
+export function isSelected(selection: Selection | null, item: Item): boolean {
+  if (selection === null) return false;
+  return selection.kind === 'several' ? selection.items.some((each) => sameItem(each, item)) : selection.kind === item.kind && sameItem(selection, item);
+}
+
+/** The switches in a selection. */
+export const switchesIn = (selection: Selection | null): SwitchId[] => itemsOf(selection).flatMap((item) => (item.kind === 'switch' ? [item.switch] : []));
+
+/** What of a selection the design still has. */
+export function stillThere(design: Design, selection: Selection | null): Selection | null {
+  const items = itemsOf(selection);
+  const kept = items.filter((item) => has(design, item));
+  return kept.length === items.length ? selection : selectionOf(kept);
+}
+
+function has(design: Design, item: Item): boolean {
+  switch (item.kind) {
+    case 'link':
+      return design.links.some((link) => link.id === item.link);
+    case 'host':
+      return design.hosts.some((host) => host.id === item.host);
+    case 'switch':
+      return design.switches.some((sw) => sw.id === item.switch);
+    case 'port':
+      return design.switches.find((sw) => sw.id === item.switch)?.ports.some((port) => port.id === item.port) ?? false;
+  }
+}
