@@ -30,3 +30,13 @@ export async function setSetting(page: Page, label: string, value: string): Prom
   await field.fill(value);
   await field.press('Enter');
 }
+
+/** Creates an empty design through the list of designs and opens it. */
+export async function createDesign(page: Page, name: string): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New design' }).click();
+  await page.getByLabel('Name of the new design').fill(name);
+  await page.getByRole('button', { name: 'Create' }).click();
+  await page.waitForURL(/\/designs\//);
+  await expect(page.getByRole('main', { name: 'Map' })).toBeVisible();
+}

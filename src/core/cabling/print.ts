@@ -85,6 +85,12 @@ export function linesOf(design: Design, only?: ReadonlySet<SwitchId>): string[] 
   ];
 }
 
+/** Plugs as a line has them: `ridge-b 8 + ridge-b 9`. */
+export function endWords(design: Design, ends: readonly Link['a'][]): string {
+  const nameOf = (id: SwitchId): string => design.switches.find((sw) => sw.id === id)?.name ?? id;
+  return ends.map((end) => `${nameText(nameOf(end.switch))} ${portText(end.port)}`).join(' + ');
+}
+
 const hostLine = (host: Host, at: (end: Host['attach'][0]) => string): string =>
   words('host', nameText(host.name ?? host.id), host.attach.length > 0 && `= ${host.attach.map(at).join(' + ')}`, `vlan ${host.vlan}`, `mac ${host.mac}`);
 

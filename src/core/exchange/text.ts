@@ -4,11 +4,14 @@ import { fail, ok, type Result } from '../result';
 /** Largest file that is read, in octets. */
 export const MAX_FILE = 16 * 1024 * 1024;
 
+/** What is said of a larger file. */
+export const tooLarge = (octets: number): string => `The file holds ${Math.ceil(octets / 1024 / 1024)} MiB; ${MAX_FILE / 1024 / 1024} MiB is the limit.`;
+
 const BOMS: readonly (readonly [number[], string])[] = [[[0xef, 0xbb, 0xbf], 'utf-8'], [[0xff, 0xfe], 'utf-16le'], [[0xfe, 0xff], 'utf-16be']];
 
 /** UTF-8, UTF-16 with a byte order mark, else Western European; the error is a sentence. */
 export function decodeText(octets: Uint8Array): Result<string, string> {
-  if (octets.length > MAX_FILE) return fail(`The file holds ${Math.ceil(octets.length / 1024 / 1024)} MiB; ${MAX_FILE / 1024 / 1024} MiB is the limit.`);
+  if (octets.length > MAX_FILE) return fail(tooLarge(octets.length));
   const marked = BOMS.find(([bom]) => bom.every((octet, i) => octets[i] === octet));
   if (marked) return ok(new TextDecoder(marked[1]).decode(octets));
   try {

@@ -1,7 +1,8 @@
 /** Findings about cables: two ends that do not match. */
 import type { Command } from '../design/commands';
 import type { Carriage, Design, Link, LinkEnd, Port } from '../design/schema';
-import { VlanSet, vlanSet } from '../design/vlanSet';
+import type { VlanSet} from '../design/vlanSet';
+import { vlanSet } from '../design/vlanSet';
 import { switchName } from '../tree/phrases';
 import type { Finding, Remedy } from './finding';
 

@@ -37,9 +37,9 @@ export function unlistedVlanFindings({ design, ports, owner, switches }: Network
   if (!switches.some((sw) => isPerVlan(sw.dialect))) return [];
   const listed = new Set([1, ...design.vlans.map((vlan) => vlan.id)]);
   const used = new Map<number, { text: string; at: Finding['at'] }>();
-  const use = (vid: number, text: string, at: Finding['at']) => !listed.has(vid) && !used.has(vid) && used.set(vid, { text, at });
-  for (const host of design.hosts) use(host.vlan, hostName(host), host.attach[0] ? { switch: host.attach[0].switch, port: host.attach[0].port } : {});
-  ports.forEach(({ vlans, id }, p) => vlans.mode === 'access' && use(vlans.vlan, `${switchName(switches[owner[p]!]!)} port ${id}`, { switch: switches[owner[p]!]!.id, port: id }));
+  const note = (vid: number, text: string, at: Finding['at']) => !listed.has(vid) && !used.has(vid) && used.set(vid, { text, at });
+  for (const host of design.hosts) note(host.vlan, hostName(host), host.attach[0] ? { switch: host.attach[0].switch, port: host.attach[0].port } : {});
+  ports.forEach(({ vlans, id }, p) => vlans.mode === 'access' && note(vlans.vlan, `${switchName(switches[owner[p]!]!)} port ${id}`, { switch: switches[owner[p]!]!.id, port: id }));
   return [...used].map(([vid, { text, at }]) => ({
     rule: 'vlan-not-listed', text: `${text} is in VLAN ${vid}, which the list of VLANs does not have`, why: 'Only listed VLANs have a tree here, so nothing keeps this one free of loops on paper.', at,
     remedies: [{ label: `add VLAN ${vid}`, commands: [{ do: 'add-vlan', vlan: { id: vid } }] }],

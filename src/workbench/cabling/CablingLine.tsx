@@ -8,10 +8,8 @@ import { withPlaces } from '../map/places';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { counted } from '../words/units';
 import styles from './cabling.module.css';
+import { CABLING_FIELD } from './field';
 import { PlanPreview } from './PlanPreview';
-
-/** The field's element id, by which the key for it finds it. */
-export const CABLING_FIELD = 'cabling-line';
 
 interface Caret {
   /** Line, counted from 0, its text, and the place in it. */

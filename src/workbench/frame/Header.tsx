@@ -16,6 +16,7 @@ export function Header() {
   const savedNow = useWorkbench((state) => state.save.is === 'saved');
   const lens = useWorkbench((state) => state.lens);
   const setLens = useWorkbench((state) => state.setLens);
+  const openDialog = useWorkbench((state) => state.openDialog);
   return (
     <header className={styles.head}>
       <WholePageLink href="/" className={styles.brand} title="all designs">
@@ -33,6 +34,8 @@ export function Header() {
         ))}
       </div>
       <div className={styles.tools}>
+        <TextButton onClick={() => openDialog('palette')} title="every action and object by its name (Ctrl+K)" aria-keyshortcuts="Control+K">Find</TextButton>
+        <TextButton onClick={() => openDialog('keys')} title="all keys (?)" aria-keyshortcuts="?">Keys</TextButton>
         <StepButton kind="undo" />
         <StepButton kind="redo" />
         <TextButton onClick={() => window.location.assign(`/api/designs/${encodeURIComponent(id)}/export`)} disabled={!savedNow} title="download this design as a .knot.json file">
@@ -47,10 +50,11 @@ export function Header() {
 function SaveStatus() {
   const revision = useWorkbench((state) => state.revision);
   const save = useWorkbench((state) => state.save);
+  const viewing = useWorkbench((state) => state.viewing);
   const trouble = save.is !== 'saved' && save.is !== 'saving';
   return (
     <span className={trouble ? styles.attention : undefined} role="status" data-save={save.is}>
-      revision {revision}, {saveText(save)}
+      {viewing ? `looking at revision ${viewing.revision}` : `revision ${revision}, ${saveText(save)}`}
     </span>
   );
 }
@@ -71,7 +75,7 @@ function saveText(save: SaveState): string {
 }
 
 function StepButton({ kind }: { readonly kind: 'undo' | 'redo' }) {
-  const step = useWorkbench((state) => (kind === 'undo' ? state.undoSteps : state.redoSteps).at(-1));
+  const step = useWorkbench((state) => (state.viewing ? [] : kind === 'undo' ? state.undoSteps : state.redoSteps).at(-1));
   const go = useWorkbench((state) => state[kind]);
   const keys = kind === 'undo' ? 'Ctrl+Z' : 'Ctrl+Shift+Z';
   const label = kind === 'undo' ? 'Undo' : 'Redo';

@@ -1,6 +1,9 @@
 'use client';
 /** The workbench of one design: lenses on top, trees on the left, the map, the inspector, the drawer. */
+import Snackbar from '@mui/material/Snackbar';
+import { useState } from 'react';
 import type { OpenDesign } from '../../contract/api';
+import { selectionText } from '../actions/actions';
 import { CablingLine } from '../cabling/CablingLine';
 import { Inspector } from '../inspector/Inspector';
 import { Drawer } from '../ledger/Drawer';
@@ -10,6 +13,8 @@ import { useWorkbench, WorkbenchProvider } from '../state/context';
 import { ConflictDialog } from './ConflictDialog';
 import styles from './frame.module.css';
 import { Header } from './Header';
+import { KeySheet } from './KeySheet';
+import { Palette } from './Palette';
 import { useKeys } from './useKeys';
 
 export function WorkbenchPage({ open }: { readonly open: OpenDesign }) {
@@ -21,7 +26,8 @@ export function WorkbenchPage({ open }: { readonly open: OpenDesign }) {
 }
 
 function Frame() {
-  useKeys();
+  const [told, tell] = useState<string | null>(null);
+  useKeys(tell);
   const cabling = useWorkbench((state) => state.lens === 'Cable');
   return (
     <div className={styles.frame}>
@@ -38,6 +44,16 @@ function Frame() {
         <Drawer />
       </div>
       <ConflictDialog />
+      <Palette />
+      <KeySheet />
+      <SelectionVoice />
+      <Snackbar open={told !== null} autoHideDuration={6000} onClose={() => tell(null)} message={told} />
     </div>
   );
+}
+
+/** Says what is selected to those who hear the screen. */
+function SelectionVoice() {
+  const text = useWorkbench(selectionText);
+  return <div className="visually-hidden" role="status" aria-live="polite" aria-label="Selection">{text}</div>;
 }

@@ -8,8 +8,9 @@ import { useKeys } from './useKeys';
 
 jest.mock('next/navigation', () => ({}));
 
+const told = jest.fn();
 function Keys() {
-  useKeys();
+  useKeys(told);
   return <input aria-label="a field" />;
 }
 const priority = (value: number) => commandSchema.parse({ do: 'set-bridge-priority', switch: 'ridge-a', tree: null, priority: value });

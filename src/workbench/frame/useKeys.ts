@@ -1,25 +1,50 @@
 'use client';
-/** The workbench's keys. Keys typed into a field stay there. */
+/** The workbench's keys. Keys typed into a field stay there; copy and paste go over the system's clipboard. */
 import { useEffect } from 'react';
+import { actionFor } from '../actions/actions';
+import { copiedText, pasteText } from '../actions/editing';
 import { useWorkbenchStore } from '../state/context';
 
-export function useKeys(): void {
+const FIELDS = 'input, textarea, select, [contenteditable], [role="dialog"]';
+/** Keys that a table needs for itself. */
+const GRID_KEYS = new Set(['Escape', 'Delete', 'Backspace']);
+
+const elsewhere = (target: EventTarget | null): boolean => target instanceof Element && target.closest(FIELDS) !== null;
+
+export function useKeys(tell: (text: string) => void): void {
   const store = useWorkbenchStore();
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      const target = event.target as HTMLElement | null;
-      if (target?.closest('input, textarea, [contenteditable], [role="dialog"]')) return;
-      const { undo, redo, stepTree, select } = store.getState();
-      const key = event.key.toLowerCase();
-      const command = event.ctrlKey || event.metaKey;
-      const run = command
-        ? key === 'z' ? (event.shiftKey ? redo : undo) : key === 'y' ? redo : null
-        : key === '[' ? () => stepTree(-1) : key === ']' ? () => stepTree(1) : key === 'escape' ? () => select(null) : null;
-      if (!run) return;
+      const palette = (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k';
+      if (elsewhere(event.target) && !palette) return;
+      const inGrid = event.target instanceof Element && event.target.closest('[role="grid"]') !== null;
+      if (inGrid && (GRID_KEYS.has(event.key) || ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'a'))) return;
+      const action = actionFor(event, store.getState());
+      if (!action) return;
       event.preventDefault();
-      run();
+      action.run(store.getState());
+    };
+    const onCopy = (event: ClipboardEvent) => {
+      if (elsewhere(event.target) || (window.getSelection()?.toString() ?? '') !== '') return;
+      const text = copiedText(store.getState());
+      if (text === null) return;
+      event.clipboardData?.setData('text/plain', text);
+      event.preventDefault();
+      tell('Copied. Paste puts it beside what is there, in this design or another.');
+    };
+    const onPaste = (event: ClipboardEvent) => {
+      const text = event.clipboardData?.getData('text/plain');
+      if (elsewhere(event.target) || !text) return;
+      const refused = pasteText(store.getState(), text);
+      if (refused !== null) tell(refused);
     };
     window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, [store]);
+    window.addEventListener('copy', onCopy);
+    window.addEventListener('paste', onPaste);
+    return () => {
+      window.removeEventListener('keydown', onKey);
+      window.removeEventListener('copy', onCopy);
+      window.removeEventListener('paste', onPaste);
+    };
+  }, [store, tell]);
 }

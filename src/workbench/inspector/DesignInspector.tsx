@@ -1,7 +1,9 @@
 'use client';
 /** The design as a whole, while nothing on the map is selected. */
 import { useState } from 'react';
+import { linesOf } from '../../core/cabling/print';
 import { pathCostOf } from '../../core/tree/pathCost';
+import { TextButton } from '../frame/TextButton';
 import { useWorkbench } from '../state/context';
 import { METHOD_CHOICES } from '../words/choices';
 import { counted, groupText } from '../words/units';
@@ -13,6 +15,8 @@ export function DesignInspector() {
   const design = useWorkbench((state) => state.design);
   const act = useWorkbench((state) => state.act);
   const [refused, setRefused] = useState<string | null>(null);
+  const [copied, setCopied] = useState('');
+  const copy = () => navigator.clipboard.writeText(linesOf(design).join('\n')).then(() => setCopied('copied'), () => setCopied('the browser did not allow it'));
   const counts = [
     counted(design.switches.length, 'switch', 'switches'), counted(design.links.length, 'link'),
     counted(design.vlans.length, 'VLAN'), counted(design.hosts.length, 'host'),
@@ -35,6 +39,14 @@ export function DesignInspector() {
           commit={(method) => setRefused(act({ do: 'set-cost-method', method }))}
         />
       </section>
+      {design.switches.length > 0 && (
+        <section className={styles.section}>
+          <h3>In words</h3>
+          <p className={styles.hint}>
+            Everything that is plugged in, as lines for the cabling line of this design or another: <TextButton onClick={() => void copy()}>copy as cabling lines</TextButton> {copied}
+          </p>
+        </section>
+      )}
       <section className={styles.section}>
         <h3>What next</h3>
         <p className={styles.hint}>

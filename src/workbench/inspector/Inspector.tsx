@@ -2,16 +2,18 @@
 /** The right-hand panel: what is selected, why it is as it is, and its settings. */
 import { useWorkbench } from '../state/context';
 import { DesignInspector } from './DesignInspector';
+import { HostInspector } from './HostInspector';
 import styles from './inspector.module.css';
 import { LinkInspector } from './LinkInspector';
 import { PortInspector } from './PortInspector';
+import { SeveralInspector } from './SeveralInspector';
 import { SwitchInspector } from './SwitchInspector';
 
 export function Inspector() {
   const selection = useWorkbench((state) => state.selection);
   return (
     <aside className={styles.panel} aria-label="Inspector">
-      <Selected key={JSON.stringify(selection)} />
+      <Selected key={selection?.kind === 'several' ? 'several' : JSON.stringify(selection)} />
     </aside>
   );
 }
@@ -25,6 +27,10 @@ function Selected() {
       return <PortInspector id={selection.switch} port={selection.port} />;
     case 'link':
       return <LinkInspector id={selection.link} />;
+    case 'host':
+      return <HostInspector id={selection.host} />;
+    case 'several':
+      return <SeveralInspector items={selection.items} />;
     default:
       return <DesignInspector />;
   }

@@ -1,15 +1,17 @@
 'use client';
 /** A port: why it has its role, what it costs in which tree, what it carries, where it leads. */
-import { treeName, type HostId, type PortId, type SwitchId, type TreeId } from '../../core/design/ids';
-import type { Carriage, Port } from '../../core/design/schema';
+import { treeName, type PortId, type SwitchId, type TreeId } from '../../core/design/ids';
+import type { Port } from '../../core/design/schema';
 import { pathCostOf } from '../../core/tree/pathCost';
+import Button from '@mui/material/Button';
+import { methodOf } from '../../core/design/costMethod';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench } from '../state/context';
 import { useFarEnds } from '../state/farEnds';
-import { CARRIAGE_CHOICES, UP_CHOICES } from '../words/choices';
-import { counted, groupText, speedText } from '../words/units';
-import { ChoiceSetting, TextSetting } from './fields';
+import { counted, groupText } from '../words/units';
+import { TextSetting } from './fields';
 import styles from './inspector.module.css';
+import { PortFields } from './PortFields';
 import * as read from './read';
 import { WhyPort } from './WhyPort';
 
@@ -41,9 +43,9 @@ export function PortInspector({ id, port: portId }: Props) {
         {far && 'to '}
         {far?.switch && far.port ? (
           <TextButton onClick={() => select({ kind: 'port', switch: far.switch!, port: far.port! })}>{far.text}</TextButton>
-        ) : (
-          far?.text
-        )}
+        ) : far?.host ? (
+          <TextButton onClick={() => select({ kind: 'host', host: far.host! })}>{far.text}</TextButton>
+        ) : null}
         {far?.link && (
           <>
             {', '}
@@ -52,31 +54,14 @@ export function PortInspector({ id, port: portId }: Props) {
         )}
       </p>
       {lens === 'Cable' ? parts.reverse() : parts}
-      {far?.host && <HostSettings host={far.host} />}
     </>
-  );
-}
-
-/** The host that is plugged in. */
-function HostSettings({ host: id }: { readonly host: HostId }) {
-  const host = useWorkbench((state) => state.design.hosts.find((h) => h.id === id));
-  const act = useWorkbench((state) => state.act);
-  if (!host) return null;
-  return (
-    <section className={styles.section}>
-      <h3>The host</h3>
-      <TextSetting label="Name" value={host.name ?? host.id} read={read.name} commit={(name) => act({ do: 'set-host', host: id, name })} />
-      <p className={styles.hint}>
-        {host.mac}, VLAN {host.vlan}, on {counted(host.attach.length, 'port')}
-      </p>
-    </section>
   );
 }
 
 /** Cost and priority, for all trees and for each shown one. */
 function SteerSettings({ id, port }: { readonly id: SwitchId; readonly port: Port }) {
   const shown = useWorkbench((state) => state.shownTrees);
-  const method = useWorkbench((state) => state.design.pathCost);
+  const method = useWorkbench(({ design }) => methodOf(design, design.switches.find((sw) => sw.id === id) ?? {}));
   const act = useWorkbench((state) => state.act);
   const fromSpeed = pathCostOf(port.speed, method);
   const others = Object.keys(port.trees).filter((tree) => !shown.some((shownTree) => shownTree === tree)).length;
@@ -122,26 +107,17 @@ function SteerSettings({ id, port }: { readonly id: SwitchId; readonly port: Por
   );
 }
 
-/** Speed, up or down, and what the port carries. */
+/** The port itself: what it is set to, and removing it. */
 function CableSettings({ id, port }: { readonly id: SwitchId; readonly port: Port }) {
   const act = useWorkbench((state) => state.act);
-  const set = (settings: { speed?: number; up?: boolean; edge?: boolean; vlans?: Carriage }) => act({ do: 'set-port', switch: id, port: port.id, ...settings });
-  const { vlans } = port;
   return (
     <section className={styles.section}>
       <h3>The port</h3>
-      <TextSetting label="Speed" value={speedText(port.speed)} read={read.speed} commit={(speed) => set({ speed })} />
-      <ChoiceSetting label="Set" value={port.up ? 'up' : 'down'} options={UP_CHOICES} commit={(up) => set({ up: up === 'up' })} />
-      <ChoiceSetting label="Edge port" value={port.edge ? 'yes' : 'no'} options={[['no', 'No'], ['yes', 'Yes: only hosts here']]} commit={(edge) => set({ edge: edge === 'yes' })} />
-      <ChoiceSetting label="VLANs" value={vlans.mode} options={CARRIAGE_CHOICES} commit={(mode) => set({ vlans: read.carriageAs(mode, vlans) })} />
-      {vlans.mode === 'trunk' ? (
-        <>
-          <TextSetting label="Carries" value={vlans.allowed} placeholder="no VLAN" read={read.vlans} commit={(allowed) => set({ vlans: { ...vlans, allowed } })} note="such as 15,25-29" />
-          <TextSetting label="Native VLAN" value={String(vlans.native)} read={read.vlan} commit={(native) => set({ vlans: { ...vlans, native } })} />
-        </>
-      ) : (
-        <TextSetting label="Access VLAN" value={String(vlans.vlan)} read={read.vlan} commit={(vlan) => set({ vlans: { mode: 'access', vlan } })} />
-      )}
+      <PortFields ports={[{ switch: id, port }]} />
+      <TextSetting label="Number" value={String(port.number)} read={read.portNumber} commit={(number) => act({ do: 'set-port', switch: id, port: port.id, number })} />
+      <div className={styles.buttons}>
+        <Button variant="outlined" color="error" onClick={() => act({ do: 'remove-port', switch: id, port: port.id })}>Remove this port</Button>
+      </div>
     </section>
   );
 }

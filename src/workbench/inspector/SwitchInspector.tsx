@@ -4,13 +4,14 @@ import { treeName, type SwitchId } from '../../core/design/ids';
 import { isPerVlan } from '../../core/tree/bridgeId';
 import Button from '@mui/material/Button';
 import { useWorkbench } from '../state/context';
-import { DIALECT_CHOICES, TIER_CHOICES, dialectText } from '../words/choices';
+import { dialectText } from '../words/choices';
 import { counted } from '../words/units';
 import { CableTo } from './CableTo';
-import { ChoiceSetting, TextSetting } from './fields';
+import { TextSetting } from './fields';
 import styles from './inspector.module.css';
 import { PortList } from './PortList';
 import * as read from './read';
+import { SwitchFields } from './SwitchFields';
 import { WhyRoot } from './WhyRoot';
 
 export function SwitchInspector({ id }: { readonly id: SwitchId }) {
@@ -47,14 +48,8 @@ export function SwitchInspector({ id }: { readonly id: SwitchId }) {
     <section className={styles.section} key="being">
       <h3>The switch</h3>
       <TextSetting label="Name" value={sw.name ?? sw.id} read={read.name} commit={(name) => act({ do: 'set-switch', switch: id, name })} />
-      <ChoiceSetting label="Tier" value={sw.tier} options={TIER_CHOICES} commit={(tier) => act({ do: 'set-switch', switch: id, tier })} />
-      <ChoiceSetting
-        label="Dialect"
-        value={sw.dialect}
-        options={sw.dialect === 'mstp' ? [...DIALECT_CHOICES, ['mstp', dialectText('mstp')]] : DIALECT_CHOICES}
-        commit={(dialect) => act({ do: 'set-switch', switch: id, dialect })}
-      />
       <TextSetting label="MAC address" value={sw.mac} read={read.mac} commit={(mac) => act({ do: 'set-switch', switch: id, mac })} />
+      <SwitchFields switches={[sw]} />
       <div className={styles.buttons}>
         <Button variant="outlined" color="error" onClick={() => act({ do: 'remove-switch', switch: id })}>
           Remove this switch

@@ -1,5 +1,5 @@
 /** What the inspector's texts mean: text in, a legal value or a fault with suggestions out. */
-import { BRIDGE_PRIORITY, MAX_COST, PORT_PRIORITY, macAddress, nearestLegal, type Grid } from '../../core/design/legal';
+import { BRIDGE_PRIORITY, MAX_COST, PORT_PRIORITY, macAddress, nearestLegal, timerSchemas, type Grid } from '../../core/design/legal';
 import { MAX_NAME, titleSchema, type Carriage, type Design } from '../../core/design/schema';
 import { MAX_VLAN, VlanSet } from '../../core/design/vlanSet';
 import { fail, ok, type Result } from '../../core/result';
@@ -55,6 +55,22 @@ export const vlans = (text: string): Reading<string> => {
   const parsed = VlanSet.parse(text);
   if (parsed.ok) return ok(parsed.value.format());
   return fail({ message: `${parsed.error.found} at character ${parsed.error.at + 1}; write ${parsed.error.allowed}.` });
+};
+
+/** A timer in seconds, or a count, within its own range (802.1Q-2018 Table 13-5). */
+export const timer =
+  (key: keyof typeof timerSchemas) =>
+  (text: string): Reading<number> => {
+    const value = readWhole(text);
+    const parsed = timerSchemas[key].safeParse(value.ok ? value.value : NaN);
+    if (parsed.success) return ok(parsed.data);
+    const message = parsed.error.issues[0]?.message ?? 'a whole number';
+    return fail({ message: `${message[0]!.toUpperCase()}${message.slice(1)}.` });
+  };
+
+export const portNumber = (text: string): Reading<number> => {
+  const value = readWhole(text);
+  return value.ok && value.value >= 1 && value.value <= 4095 ? value : fail({ message: 'A port number is 1 to 4095.' });
 };
 
 export const vlan = (text: string): Reading<number> => {

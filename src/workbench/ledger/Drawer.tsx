@@ -2,6 +2,7 @@
 /** The drawer below the map: tables that say all that the map shows. */
 import ButtonBase from '@mui/material/ButtonBase';
 import dynamic from 'next/dynamic';
+import type { ComponentType } from 'react';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench } from '../state/context';
 import { useFindings } from '../state/findings';
@@ -9,15 +10,24 @@ import type { DrawerTab, Lens } from '../state/store';
 import styles from './drawer.module.css';
 import { FindingsList } from './FindingsList';
 
+const SHARED = [['moved', 'Moved ends'], ['findings', 'Findings'], ['history', 'History']] as const;
 const TABS: Readonly<Record<Lens, readonly (readonly [DrawerTab, string])[]>> = {
-  Cable: [['cables', 'Cables'], ['moved', 'Moved ends'], ['findings', 'Findings']],
-  Root: [['ledger', 'Ledger'], ['moved', 'Moved ends'], ['findings', 'Findings']],
+  Cable: [['cables', 'Cables'], ['neighbours', 'Neighbours'], ['hosts', 'Hosts'], ['vlans', 'VLANs'], ...SHARED],
+  Root: [['ledger', 'Ledger'], ...SHARED],
 };
 // The grid is the largest part of the page: the map does not wait for it.
 const Ledger = dynamic(() => import('./Ledger').then((m) => m.Ledger), { ssr: false });
 const MovedTable = dynamic(() => import('./MovedTable').then((m) => m.MovedTable), { ssr: false });
 const CableTable = dynamic(() => import('./CableTable').then((m) => m.CableTable), { ssr: false });
-const TABLES = { ledger: Ledger, moved: MovedTable, cables: CableTable, findings: FindingsList };
+const NeighbourTable = dynamic(() => import('./NeighbourTable').then((m) => m.NeighbourTable), { ssr: false });
+const HostTable = dynamic(() => import('./HostTable').then((m) => m.HostTable), { ssr: false });
+const VlanTable = dynamic(() => import('./VlanTable').then((m) => m.VlanTable), { ssr: false });
+const HistoryTable = dynamic(() => import('./HistoryTable').then((m) => m.HistoryTable), { ssr: false });
+const TABLES: Readonly<Record<DrawerTab, ComponentType>> = {
+  ledger: Ledger, moved: MovedTable, cables: CableTable, neighbours: NeighbourTable, hosts: HostTable, vlans: VlanTable, findings: FindingsList, history: HistoryTable,
+};
+/** Tables that need no trees. */
+const TREELESS: ReadonlySet<DrawerTab> = new Set(['cables', 'neighbours', 'hosts', 'vlans', 'history']);
 
 export function Drawer() {
   const { tab, open } = useWorkbench((state) => state.drawer);
@@ -46,7 +56,7 @@ export function Drawer() {
       </div>
       {open && (
         <div className={styles.table} role="tabpanel" id="drawer-table" aria-labelledby={`tab-${tab}`}>
-          {solved || (problem && tab === 'cables') ? (
+          {solved || (problem && TREELESS.has(tab)) ? (
             <Table />
           ) : (
             <p className={styles.empty}>{problem ? 'There are no trees to list: the message above the map says why.' : 'Waiting for the trees.'}</p>

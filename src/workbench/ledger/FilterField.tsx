@@ -1,7 +1,8 @@
 'use client';
 /** One line that keeps the rows in which every typed word occurs somewhere. */
 import InputBase from '@mui/material/OutlinedInput';
-import { useDeferredValue, useMemo, useState } from 'react';
+import { useDeferredValue, useMemo, useState, type ReactNode } from 'react';
+import { TextButton } from '../frame/TextButton';
 import styles from './drawer.module.css';
 
 interface Filter<T> {
@@ -29,7 +30,15 @@ export function matching<T extends object>(rows: readonly T[], text: string): re
   });
 }
 
-export function FilterField<T>({ text, setText, rows, total, what, example }: Filter<T> & { readonly what: string; readonly example: string }) {
+interface FieldProps {
+  readonly what: string;
+  readonly example: string;
+  /** Selects every row that is left, for settings of all of them at once. */
+  readonly onSelect?: () => void;
+  readonly children?: ReactNode;
+}
+
+export function FilterField<T>({ text, setText, rows, total, what, example, onSelect, children }: Filter<T> & FieldProps) {
   return (
     <div className={styles.filter}>
       <InputBase
@@ -39,7 +48,9 @@ export function FilterField<T>({ text, setText, rows, total, what, example }: Fi
         slotProps={{ input: { 'aria-label': `Filter ${what}` } }}
         sx={{ width: 240 }}
       />
+      {onSelect && rows.length > 0 && <TextButton onClick={onSelect} title="to set something for all of them at once">select {rows.length === total ? 'all' : 'these'}</TextButton>}
       <span aria-live="polite">{text ? `${rows.length} of ${total} ${what}` : `${total} ${what}`}</span>
+      {children}
     </div>
   );
 }

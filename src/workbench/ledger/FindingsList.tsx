@@ -1,37 +1,56 @@
 'use client';
-/** What a practitioner would want to know about this design, each leading to its place on the map. */
+/** What a practitioner would want to know about this design, each with its why, its place on the map and ways to end it. */
+import { useState } from 'react';
 import type { Finding } from '../../core/study/finding';
 import { TextButton } from '../frame/TextButton';
-import { useWorkbench } from '../state/context';
+import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { useFindings } from '../state/findings';
-import type { Selection } from '../state/selection';
+import type { Item } from '../state/selection';
 import styles from './drawer.module.css';
+
+/** Most findings drawn at once. */
+const MOST = 100;
 
 export function FindingsList() {
   const findings = useFindings();
-  const select = useWorkbench((state) => state.select);
-  const showTree = useWorkbench((state) => state.showTree);
-  const shown = useWorkbench((state) => state.shownTrees);
-  if (findings.length === 0) return <p className={styles.empty}>Nothing found: both ends of every cable match, and every root was chosen.</p>;
+  const store = useWorkbenchStore();
+  const viewing = useWorkbench((state) => state.viewing !== null);
+  const [refused, setRefused] = useState<string | null>(null);
+  if (findings.length === 0) return <p className={styles.empty}>Nothing found: both ends of every cable match, every VLAN reaches its hosts, and every root was chosen.</p>;
   const goTo = (finding: Finding) => {
+    const { shownTrees, showTree, goTo: see } = store.getState();
     const [tree] = finding.at.trees ?? [];
-    if (tree && !finding.at.trees?.some((id) => shown.includes(id))) showTree(tree, 'alone');
+    if (tree && !finding.at.trees?.some((id) => shownTrees.includes(id))) showTree(tree, 'alone');
     const place = placeOf(finding);
-    if (place) select(place);
+    if (place) see(place);
   };
   return (
-    <ul className={styles.findings} aria-label="Findings">
-      {findings.map((finding, i) => (
-        <li key={i}>
-          <span>{finding.text}</span>
-          <TextButton onClick={() => goTo(finding)}>go there</TextButton>
-        </li>
-      ))}
-    </ul>
+    <>
+      {refused && <p className={styles.fault} role="alert">{refused}</p>}
+      <ul className={styles.findings} aria-label="Findings">
+        {findings.slice(0, MOST).map((finding, i) => (
+          <li key={`${i} ${finding.text}`}>
+            <div>
+              <p>{finding.text}.</p>
+              <p className={styles.why}>{finding.why}</p>
+            </div>
+            <span className={styles.remedies}>
+              {!viewing && finding.remedies.map((remedy) => (
+                <TextButton key={remedy.label} onClick={() => setRefused(store.getState().act(...remedy.commands))} title="one step that can be taken back">
+                  {remedy.label}
+                </TextButton>
+              ))}
+              {placeOf(finding) && <TextButton onClick={() => goTo(finding)}>go there</TextButton>}
+            </span>
+          </li>
+        ))}
+      </ul>
+      {findings.length > MOST && <p className={styles.empty}>and {findings.length - MOST} more; knot-path check lists all.</p>}
+    </>
   );
 }
 
-function placeOf({ at }: Finding): Selection | null {
+function placeOf({ at }: Finding): Item | null {
   if (at.link) return { kind: 'link', link: at.link };
   if (at.switch && at.port) return { kind: 'port', switch: at.switch, port: at.port };
   return at.switch ? { kind: 'switch', switch: at.switch } : null;

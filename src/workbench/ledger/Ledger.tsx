@@ -36,10 +36,10 @@ export function Ledger() {
   // The map is drawn first, this table when there is time.
   const solution = useDeferredValue(useWorkbench((state) => state.solution));
   const shown = useDeferredValue(useWorkbench((state) => state.shownTrees));
-  const select = useWorkbench((state) => state.select);
+  const goTo = useWorkbench((state) => state.goTo);
   const all = useMemo(() => (solution ? rowsOf(solution, shown) : []), [solution, shown]);
   const filter = useFilter(all);
-  const open = useCallback((row: LedgerRow) => select({ kind: 'port', switch: row.switchId, port: row.portId }), [select]);
+  const open = useCallback((row: LedgerRow) => goTo({ kind: 'port', switch: row.switchId, port: row.portId }), [goTo]);
   if (all.length === 0) return <p className={styles.empty}>No port is in a shown tree yet: add switches and join them in the Cable lens.</p>;
   return (
     <>

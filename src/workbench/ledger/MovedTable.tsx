@@ -21,7 +21,7 @@ const COLUMNS: GridColDef<MovedRow>[] = [
 export function MovedTable() {
   const moved = useDeferredValue(useWorkbench((state) => state.moved));
   const design = useDeferredValue(useWorkbench((state) => state.design));
-  const select = useWorkbench((state) => state.select);
+  const goTo = useWorkbench((state) => state.goTo);
   const showTree = useWorkbench((state) => state.showTree);
   const all = useMemo(() => {
     const farEnd = farEndsOf(design);
@@ -31,9 +31,9 @@ export function MovedTable() {
   const open = useCallback(
     (row: MovedRow) => {
       showTree(row.treeId, 'alone');
-      select({ kind: 'port', switch: row.switchId, port: row.portId });
+      goTo({ kind: 'port', switch: row.switchId, port: row.portId });
     },
-    [select, showTree],
+    [goTo, showTree],
   );
   if (!moved || moved.ends.length === 0) {
     return <p className={styles.empty}>{moved ? `“${moved.label}” moved no end.` : 'After a change, the ends whose role it changed are listed here.'}</p>;

@@ -1,11 +1,12 @@
 'use client';
 /** One link on the map: its cable, the strands along it, their ends. Redrawn only when its own picture changes. */
-import { memo } from 'react';
+import { memo, type MouseEvent } from 'react';
 import type { Link } from '../../core/design/schema';
 import type { Role } from '../../core/tree/settled';
 import { speedText } from '../words/units';
 import { ROLE_LETTERS, roleSentence } from '../words/roles';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
+import { isSelected, means } from '../state/selection';
 import { EndGlyph, BarredSquare, TRIM } from './EndGlyph';
 import { STRAND_GAP, type Line } from './geometry';
 import { linkStrandsKey, readLinkStrands, type LinkStrand } from './linkStrands';
@@ -24,11 +25,11 @@ interface Props {
 export const LinkView = memo(function LinkView({ link, line, speed, labelAt }: Props) {
   const key = useWorkbench((state) => linkStrandsKey(state, link));
   const cabling = useWorkbench((state) => state.lens === 'Cable');
-  const selected = useWorkbench((state) => state.selection?.kind === 'link' && state.selection.link === link.id);
-  const { select } = useWorkbenchStore().getState();
+  const selected = useWorkbench((state) => isSelected(state.selection, { kind: 'link', link: link.id }));
+  const store = useWorkbenchStore();
   const { dead, strands } = readLinkStrands(key);
   const middle = runOf(line, 0);
-  const pick = () => select({ kind: 'link', link: link.id });
+  const choose = (event: MouseEvent) => store.getState().pick({ kind: 'link', link: link.id }, means(event));
   const name = `${link.a.switch} port ${link.a.port} to ${link.b.switch} port ${link.b.port}`;
   return (
     <g data-link={link.id}>
@@ -46,7 +47,7 @@ export const LinkView = memo(function LinkView({ link, line, speed, labelAt }: P
       {dead && [middle.from, middle.to].map((end, i) => <BarredSquare key={i} end={end} colour="var(--ink-soft)" />)}
       {cabling && <MapLabel at={middle.along(labelAt)} text={dead ? 'cut' : speedText(speed)} colour="var(--ink)" size={11} />}
       {!cabling && dead && <MapLabel at={middle.along(0.5)} text="cut" colour="var(--ink-soft)" size={11} />}
-      <path d={middle.path(26, 26)} stroke="transparent" strokeWidth={Math.max(14, strands.length * STRAND_GAP + 8)} fill="none" pointerEvents="stroke" style={{ cursor: 'pointer' }} onClick={pick}>
+      <path d={middle.path(26, 26)} stroke="transparent" strokeWidth={Math.max(14, strands.length * STRAND_GAP + 8)} fill="none" pointerEvents="stroke" style={{ cursor: 'pointer' }} onClick={choose}>
         <title>{`${name}, ${speedText(speed)}${dead ? ', no signal' : ''}`}</title>
       </path>
       {([['a', middle.from], ['b', middle.to]] as const).map(([side, end]) => (
@@ -121,8 +122,8 @@ function MapLabel({ at, text, colour, size }: { readonly at: { x: number; y: num
 /** Where to click for a port. */
 function EndTarget({ link, side, end, strands }: { readonly link: Link; readonly side: 'a' | 'b'; readonly end: RunEnd; readonly strands: readonly LinkStrand[] }) {
   const at = link[side];
-  const selected = useWorkbench(({ selection }) => selection?.kind === 'port' && selection.switch === at.switch && selection.port === at.port);
-  const { select } = useWorkbenchStore().getState();
+  const selected = useWorkbench(({ selection }) => isSelected(selection, { kind: 'port', switch: at.switch, port: at.port }));
+  const { pick } = useWorkbenchStore().getState();
   const width = Math.max(18, strands.length * STRAND_GAP + 8);
   const corners = [atEnd(end, 1, -width / 2), atEnd(end, 30, -width / 2), atEnd(end, 30, width / 2), atEnd(end, 1, width / 2)];
   const roles = strands.map((strand) => roleSentence(strand.roles[side === 'a' ? 0 : 1], strand.label)).join(', ');
@@ -135,7 +136,7 @@ function EndTarget({ link, side, end, strands }: { readonly link: Link; readonly
       strokeWidth={1.5}
       pointerEvents="all"
       style={{ cursor: 'pointer' }}
-      onClick={() => select({ kind: 'port', switch: at.switch, port: at.port })}
+      onClick={(event) => pick({ kind: 'port', switch: at.switch, port: at.port }, means(event))}
     >
       <title>{`${at.switch} port ${at.port}${roles ? `: ${roles}` : ''}`}</title>
     </path>

@@ -1,46 +1,71 @@
 'use client';
-/** Below the map: what the letters mean, and zooming. */
-import type { Rect } from '@xyflow/react';
+/** Below the map: zooming, the two layouts, tidying, what the letters mean. */
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench } from '../state/context';
+import type { MapControls } from '../state/store';
 import styles from './map.module.css';
-import { useZoom } from './zoom';
 
-const LETTERS = [['R', 'root port'], ['D', 'designated'], ['A', 'alternate'], ['B', 'backup']] as const;
+const LETTERS = [['R', 'root port'], ['D', 'designated'], ['A', 'alternate'], ['B', 'backup, both block']] as const;
+const ZOOMS: readonly (readonly [string, (controls: MapControls) => void])[] = [['whole map', (c) => c.whole()], ['closer', (c) => c.closer()], ['farther', (c) => c.farther()]];
 
-export function MapFoot({ bounds, onView }: { readonly bounds: () => Rect; /** Told whether the view is now someone's own, or the whole map. */ readonly onView: (own: boolean) => void }) {
-  const zoom = useZoom(bounds);
+export function MapFoot() {
+  const controls = useWorkbench((state) => state.controls);
   const lens = useWorkbench((state) => state.lens);
   return (
     <div className={styles.foot}>
       <span className={styles.zoom}>
-        {([['whole map', zoom.fit, false], ['closer', zoom.closer, true], ['farther', zoom.farther, true]] as const).map(([label, go, own]) => (
-          <TextButton
-            key={label}
-            onClick={() => {
-              onView(own);
-              go();
-            }}
-          >
-            {label}
-          </TextButton>
+        {ZOOMS.map(([label, go]) => (
+          <TextButton key={label} onClick={() => controls && go(controls)}>{label}</TextButton>
         ))}
       </span>
-      {lens === 'Cable' ? (
-        <span>A thicker cable is a faster one; figures at the boxes are port labels.</span>
-      ) : (
-        <dl aria-label="letters on the map">
-          {LETTERS.map(([letter, word]) => (
-            <div key={letter}>
-              <dt>{letter}</dt>
-              <dd>{word}</dd>
-            </div>
-          ))}
-          <div>
-            <dd>frayed end: blocks</dd>
-          </div>
-        </dl>
-      )}
+      <LayoutChoice />
+      {lens === 'Cable' ? <TidyChoice /> : <Letters />}
     </div>
+  );
+}
+
+/** As placed, or hung from the root of the first tree shown. */
+function LayoutChoice() {
+  const layout = useWorkbench((state) => state.layout);
+  const setLayout = useWorkbench((state) => state.setLayout);
+  const trees = useWorkbench((state) => state.shownTrees.length > 0);
+  return (
+    <span className={styles.zoom} role="group" aria-label="Layout of the map">
+      <TextButton aria-pressed={layout === 'placed'} onClick={() => setLayout('placed')}>as placed</TextButton>
+      <TextButton aria-pressed={layout === 'hung'} disabled={!trees} onClick={() => setLayout('hung')}>hung from root</TextButton>
+    </span>
+  );
+}
+
+function TidyChoice() {
+  const tidy = useWorkbench((state) => state.controls?.tidy);
+  const busy = useWorkbench((state) => state.busy);
+  const idle = useWorkbench((state) => state.busy === null && state.viewing === null && state.design.switches.length > 0);
+  if (busy) {
+    return (
+      <span className={styles.zoom} role="status">
+        {busy.what}… <TextButton onClick={busy.cancel}>cancel</TextButton>
+      </span>
+    );
+  }
+  return (
+    <span className={styles.zoom} role="group" aria-label="Tidy the map">
+      <span>tidy</span>
+      <TextButton disabled={!idle} onClick={() => tidy?.('tier')}>by tier</TextButton>
+      <TextButton disabled={!idle} onClick={() => tidy?.('root')}>by root</TextButton>
+    </span>
+  );
+}
+
+function Letters() {
+  return (
+    <dl aria-label="letters on the map">
+      {LETTERS.map(([letter, word]) => (
+        <div key={letter}>
+          <dt>{letter}</dt>
+          <dd>{word}</dd>
+        </div>
+      ))}
+    </dl>
   );
 }

@@ -14,15 +14,25 @@ export function MovedBar() {
   const openDrawer = useWorkbench((state) => state.openDrawer);
   const undo = useWorkbench((state) => state.undo);
   const forget = useWorkbench((state) => state.forgetMoved);
+  const viewing = useWorkbench((state) => state.viewing);
+  const look = useWorkbench((state) => state.look);
   return (
     <div className={styles.moved} role="status" aria-live="polite">
+      {viewing && (
+        <>
+          <span>
+            Looking at <b>{viewing.label.slice(0, 80)}</b>; nothing can be changed here.
+          </span>
+          <TextButton onClick={() => look(null)}>go back to now</TextButton>
+        </>
+      )}
       {moved && (
         <>
           <span>
             <b>{moved.label.slice(0, 160)}</b>: {movedText(moved, shown)}
           </span>
           {moved.ends.length > 0 && <TextButton onClick={() => openDrawer('moved')}>show</TextButton>}
-          {canUndo && !moved.label.startsWith('took back') && <TextButton onClick={undo}>take back</TextButton>}
+          {canUndo && !viewing && !moved.label.startsWith('took back') && <TextButton onClick={undo}>take back</TextButton>}
           <TextButton onClick={forget} aria-label="dismiss this message">dismiss</TextButton>
         </>
       )}

@@ -7,9 +7,12 @@ import type { Host } from '../../core/design/schema';
 import { standbyRoot, takesPart } from '../../core/tree/election';
 import { treeOf } from '../../core/tree/settled';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
+import { isSelected, means } from '../state/selection';
 import type { Workbench } from '../state/store';
 import { groupText } from '../words/units';
 import type { Attachment, Box } from './geometry';
+import { useCableDrag } from './cableDrag';
+import { FreePorts } from './FreePorts';
 import { Knot, Loop } from './knots';
 import { useFar } from './seen';
 import styles from './map.module.css';
@@ -46,7 +49,7 @@ export const SwitchNode = memo(function SwitchNode({ data: { box } }: NodeProps<
 function FarSwitch({ box }: { readonly box: Box }) {
   const sw = useWorkbench((state) => state.design.switches.find((s) => s.id === box.id));
   const marks = useWorkbench((state) => rootColours(state, box.id));
-  const selected = useWorkbench(({ selection }) => selection?.kind === 'switch' && selection.switch === box.id);
+  const selected = useWorkbench(({ selection }) => isSelected(selection, { kind: 'switch', switch: box.id }));
   const name = sw?.name ?? box.id;
   const size = Math.max(14, Math.min(34, box.height * 0.5, (box.width * 1.6) / Math.max(4, name.length)));
   return (
@@ -73,13 +76,15 @@ function rootColours({ solution, shownTrees, lens }: Workbench, id: SwitchId): s
 function NearSwitch({ box }: { readonly box: Box }) {
   const sw = useWorkbench((state) => state.design.switches.find((s) => s.id === box.id));
   const figures = readFigures(useWorkbench((state) => figuresKey(state, box.id)));
-  const selected = useWorkbench(({ selection }) => selection?.kind === 'switch' && selection.switch === box.id);
+  const selected = useWorkbench(({ selection }) => isSelected(selection, { kind: 'switch', switch: box.id }));
+  const cabling = useWorkbench((state) => state.lens === 'Cable');
   if (!sw) return null;
   return (
-    <div className={`${styles.box} ${selected ? styles.boxSelected : ''} ${sw.tier === 'access' ? '' : styles.boxStrong}`} style={{ width: box.width, height: box.height }} data-switch={box.id}>
+    <div className={`${styles.box} ${selected ? styles.boxSelected : ''} ${sw.tier === 'access' ? '' : styles.boxStrong} ${sw.up ? '' : styles.boxDead}`} style={{ width: box.width, height: box.height }} data-switch={box.id}>
       <div className={styles.boxText} style={{ top: box.rims.top, bottom: box.rims.bottom }}>
         <span className={styles.name} title={sw.name ?? sw.id}>{(sw.name ?? sw.id).slice(0, 60)}</span>
-        {sw.dialect === 'off' && <span className={styles.figure}>no spanning tree</span>}
+        {!sw.up && <span className={styles.figure}>no power</span>}
+        {sw.up && sw.dialect === 'off' && <span className={styles.figure}>no spanning tree</span>}
         <span className={styles.figures}>
           {figures.map((f) => (
             <span key={f.label} className={styles.figure} style={{ color: f.colour }} title={`root path cost in ${f.label || 'the common tree'}`}>
@@ -92,25 +97,33 @@ function NearSwitch({ box }: { readonly box: Box }) {
       </div>
       {box.attachments.map((attachment) => <PortLabel key={attachment.port} id={box.id} attachment={attachment} />)}
       <HostList id={box.id} side={box.hostSide} />
+      {cabling && <FreePorts sw={sw} side={box.hostSide === 'top' ? 'bottom' : 'top'} />}
     </div>
   );
 }
 
-/** The port's label just inside the border, a button that selects the port. */
+/** The port's label just inside the border, a button that selects the port; in the Cable lens its cable's end can be pulled to another port. */
 function PortLabel({ id, attachment: { port, side, at } }: { readonly id: SwitchId; readonly attachment: Attachment }) {
-  const { select } = useWorkbenchStore().getState();
+  const store = useWorkbenchStore();
+  const cabling = useWorkbench((state) => state.lens === 'Cable');
+  const { start } = useCableDrag();
   const shift = { left: 'translate(3px,-50%)', right: 'translate(calc(-100% - 3px),-50%)', top: 'translate(-50%,1px)', bottom: 'translate(-50%,calc(-100% - 1px))' }[side];
   return (
     <button
       type="button"
       tabIndex={-1}
-      className={styles.port}
+      className={`${styles.port} ${cabling ? 'nodrag nopan' : ''}`}
       style={{ left: at.x, top: at.y, transform: shift }}
+      data-plug={port}
       aria-label={`${id} port ${port}`}
-      title={`port ${port}`}
+      title={cabling ? `port ${port}; pull its cable to another port` : `port ${port}`}
+      onPointerDown={(event) => {
+        const link = cabling && store.getState().design.links.find(({ a, b }) => [a, b].some((end) => end.switch === id && end.port === port));
+        if (link) start({ switch: id, port, link: link.id }, event);
+      }}
       onClick={(event) => {
         event.stopPropagation();
-        select({ kind: 'port', switch: id, port });
+        store.getState().pick({ kind: 'port', switch: id, port }, means(event));
       }}
     >
       {port.length > 5 ? `${port.slice(0, 4)}…` : port}
@@ -122,7 +135,8 @@ function PortLabel({ id, attachment: { port, side, at } }: { readonly id: Switch
 function HostList({ id, side }: { readonly id: SwitchId; readonly side: 'top' | 'bottom' }) {
   const all = useWorkbench((state) => state.design.hosts);
   const hosts = all.filter((host) => host.attach.some((at) => at.switch === id));
-  const { select } = useWorkbenchStore().getState();
+  const { pick } = useWorkbenchStore().getState();
+  const selection = useWorkbench((state) => state.selection);
   if (hosts.length === 0) return null;
   const portsOf = (host: Host) => host.attach.filter((at) => at.switch === id).map((at) => at.port);
   return (
@@ -132,12 +146,11 @@ function HostList({ id, side }: { readonly id: SwitchId; readonly side: 'top' | 
           <button
             type="button"
             tabIndex={-1}
-            className={styles.host}
+            className={`${styles.host} ${isSelected(selection, { kind: 'host', host: host.id }) ? styles.hostSelected : ''}`}
             title={`${host.name ?? host.id}, VLAN ${host.vlan}, port ${portsOf(host).join(' and ')}`}
             onClick={(event) => {
               event.stopPropagation();
-              const [port] = portsOf(host);
-              if (port) select({ kind: 'port', switch: id, port });
+              pick({ kind: 'host', host: host.id }, means(event));
             }}
           >
             <span className={styles.hostPort}>{portsOf(host).join('+')}</span> {host.name ?? host.id} <span className={styles.hostVlan}>{host.vlan}</span>

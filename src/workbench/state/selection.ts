@@ -13,7 +13,18 @@ export type Item =
 export type Selection = Item | { readonly kind: 'several'; readonly items: readonly Item[] };
 
 /** Two items are the same thing. */
-export const sameItem = (a: Item, b: Item): boolean => JSON.stringify(a) === JSON.stringify(b);
+export function sameItem(a: Item, b: Item): boolean {
+  switch (a.kind) {
+    case 'switch':
+      return b.kind === 'switch' && a.switch === b.switch;
+    case 'port':
+      return b.kind === 'port' && a.switch === b.switch && a.port === b.port;
+    case 'link':
+      return b.kind === 'link' && a.link === b.link;
+    case 'host':
+      return b.kind === 'host' && a.host === b.host;
+  }
+}
 
 /** The things in a selection. */
 export const itemsOf = (selection: Selection | null): readonly Item[] => (selection === null ? [] : selection.kind === 'several' ? selection.items : [selection]);
@@ -34,7 +45,7 @@ export function toggled(selection: Selection | null, item: Item): Selection | nu
 /** Whether a thing is selected, alone or among others. */
 export function isSelected(selection: Selection | null, item: Item): boolean {
   if (selection === null) return false;
-  return selection.kind === 'several' ? selection.items.some((each) => sameItem(each, item)) : selection.kind === item.kind && sameItem(selection, item);
+  return selection.kind === 'several' ? selection.items.some((each) => sameItem(each, item)) : sameItem(selection, item);
 }
 
 /** The switches in a selection. */
@@ -59,3 +70,7 @@ function has(design: Design, item: Item): boolean {
       return design.switches.find((sw) => sw.id === item.switch)?.ports.some((port) => port.id === item.port) ?? false;
   }
 }
+
+/** Whether a click means one thing more, rather than this one alone. */
+export const means = (event: { readonly ctrlKey: boolean; readonly metaKey: boolean; readonly shiftKey: boolean }): 'more' | 'alone' =>
+  event.ctrlKey || event.metaKey || event.shiftKey ? 'more' : 'alone';

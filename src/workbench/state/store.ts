@@ -7,7 +7,7 @@ import { restoreLabel, type OpenDesign, type Step } from '../../contract/api';
 import type { Command } from '../../core/design/commands';
 import { describeCommands } from '../../core/design/describe';
 import { applyChange, editAll, replaceDesign, type Patch } from '../../core/design/edit';
-import type { TreeId } from '../../core/design/ids';
+import type { SwitchId, TreeId } from '../../core/design/ids';
 import { problemText } from '../../core/design/problem';
 import type { Design } from '../../core/design/schema';
 import { movedEnds, type MovedEnd } from '../../core/tree/moved';
@@ -15,6 +15,7 @@ import { compileNetwork } from '../../core/tree/network';
 import type { Role, SettledTree, Solution } from '../../core/tree/settled';
 import { unpackTrees } from '../../workers/packing';
 import type { SolverAnswer } from '../../workers/solver';
+import type { MapGeometry } from '../map/geometry';
 import { api } from './api';
 import { createSaver, type SaveState, type Saver } from './saver';
 import { stillThere, toggled, type Item, type Selection } from './selection';
@@ -78,6 +79,25 @@ export interface WorkbenchState {
   /** Set while an earlier revision is on screen: nothing can be changed then. */
   readonly viewing: Pick<View, 'label' | 'revision'> | null;
   readonly dialog: 'palette' | 'keys' | null;
+  /** What the map should bring into view; a new object each time it is asked. */
+  readonly sight: { readonly item: Item } | null;
+  /** Long work that can be stopped. */
+  readonly busy: { readonly what: string; readonly cancel: () => void } | null;
+  /** What only the map can do; null while it is not there. */
+  readonly controls: MapControls | null;
+}
+
+/** What the map does for keys, buttons and the palette. */
+export interface MapControls {
+  readonly closer: () => void;
+  readonly farther: () => void;
+  readonly whole: () => void;
+  readonly tidy: (by: 'tier' | 'root') => void;
+  /** Where switches are as drawn. */
+  readonly places: () => ReadonlyMap<SwitchId, { readonly x: number; readonly y: number }>;
+  readonly geometry: () => MapGeometry;
+  /** The middle of what is in view. */
+  readonly middle: () => { readonly x: number; readonly y: number };
 }
 
 export interface WorkbenchActions {
@@ -90,8 +110,12 @@ export interface WorkbenchActions {
   undo(): void;
   redo(): void;
   select(selection: Selection | null): void;
-  /** Adds a thing to the selection, or takes it out. */
-  toggleSelected(item: Item): void;
+  /** Selects a thing alone, or adds it to the selection, or takes it out. */
+  pick(item: Item, how: 'alone' | 'more'): void;
+  /** Selects a thing and brings it into view. */
+  goTo(item: Item): void;
+  setBusy(busy: WorkbenchState['busy']): void;
+  setControls(controls: MapControls | null): void;
   setLayout(layout: MapLayout): void;
   openDialog(dialog: WorkbenchState['dialog']): void;
   /** Shows an earlier state in place of the present one; null goes back to now. */
@@ -189,6 +213,9 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       layout: 'placed',
       viewing: null,
       dialog: null,
+      sight: null,
+      busy: null,
+      controls: null,
 
       start() {
         stopped = false;
@@ -228,7 +255,13 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
         if (pending) pending = { ...pending, selection };
         set({ selection });
       },
-      toggleSelected: (item) => get().select(toggled(get().selection, item)),
+      pick: (item, how) => get().select(how === 'more' ? toggled(get().selection, item) : item),
+      goTo(item) {
+        get().select(item);
+        set({ sight: { item } });
+      },
+      setBusy: (busy) => set({ busy }),
+      setControls: (controls) => set({ controls }),
       setLayout: (layout) => set({ layout }),
       openDialog: (dialog) => set({ dialog }),
       look(view) {

@@ -19,6 +19,8 @@ export const TIER_CHOICES: readonly (readonly [Tier, string])[] = [
   ['access', 'Access'],
 ];
 
+export const POWER_CHOICES = [['on', 'On'], ['off', 'Off: without power']] as const;
+
 export const METHOD_CHOICES: readonly (readonly [Design['pathCost'], string])[] = [
   ['long', 'Long'],
   ['short', 'Short'],

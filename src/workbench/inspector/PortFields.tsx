@@ -1,0 +1,56 @@
+'use client';
+/** Speed, up or down, and what is carried, of one port or of several at once. */
+import type { Command } from '../../core/design/commands';
+import type { PortId, SwitchId } from '../../core/design/ids';
+import type { Carriage, Port } from '../../core/design/schema';
+import { useWorkbench } from '../state/context';
+import { CARRIAGE_CHOICES, UP_CHOICES } from '../words/choices';
+import { speedText } from '../words/units';
+import { ChoiceSetting, TextSetting } from './fields';
+import * as read from './read';
+import { choiceOf, common, textOf } from './several';
+
+/** A port and where it is. */
+export interface PlacedPort {
+  readonly switch: SwitchId;
+  readonly port: Port;
+}
+
+type Settings = Omit<Extract<Command, { do: 'set-port' }>, 'do' | 'switch' | 'port'>;
+
+const EDGE_CHOICES = [['no', 'No'], ['yes', 'Yes: only hosts here']] as const;
+
+export function PortFields({ ports, withEdge = true }: { readonly ports: readonly PlacedPort[]; readonly withEdge?: boolean }) {
+  const act = useWorkbench((state) => state.act);
+  const set = (settings: (port: Port) => Settings): string | null =>
+    act(...ports.map((each): Command => ({ do: 'set-port', switch: each.switch, port: each.port.id as PortId, ...settings(each.port) })));
+  const carry = (change: (now: Carriage) => Carriage) => set((port) => ({ vlans: change(port.vlans) }));
+  const of = <T,>(pick: (port: Port) => T) => ports.map(({ port }) => pick(port));
+  const mode = common(of((port) => port.vlans.mode));
+  const trunks = ports.flatMap(({ port: { vlans } }) => (vlans.mode === 'trunk' ? [vlans] : []));
+  const accesses = ports.flatMap(({ port: { vlans } }) => (vlans.mode === 'access' ? [vlans] : []));
+  return (
+    <>
+      <TextSetting label="Speed" {...textOf(of((port) => port.speed), speedText)} read={read.speed} commit={(speed) => set(() => ({ speed }))} />
+      <ChoiceSetting label="Set" {...choiceOf(of((port): 'up' | 'down' => (port.up ? 'up' : 'down')), UP_CHOICES)} commit={(up) => set(() => ({ up: up === 'up' }))} />
+      {withEdge && <ChoiceSetting label="Edge port" {...choiceOf(of((port): 'yes' | 'no' => (port.edge ? 'yes' : 'no')), EDGE_CHOICES)} commit={(edge) => set(() => ({ edge: edge === 'yes' }))} />}
+      <ChoiceSetting label="VLANs" {...choiceOf(of((port) => port.vlans.mode), CARRIAGE_CHOICES)} commit={(to) => to !== '' && carry((now) => read.carriageAs(to, now))} />
+      {trunks.length > 0 && (
+        <>
+          <TextSetting
+            label="Carries"
+            {...textOf(trunks.map((vlans) => vlans.allowed), (allowed) => allowed)}
+            {...(common(trunks.map((vlans) => vlans.allowed)) === '' ? { placeholder: 'no VLAN' } : {})}
+            read={read.vlans}
+            commit={(allowed) => carry((now) => (now.mode === 'trunk' ? { ...now, allowed } : now))}
+            note={mode === null ? 'of the trunks among them' : 'such as 15,25-29'}
+          />
+          <TextSetting label="Native VLAN" {...textOf(trunks.map((vlans) => vlans.native), String)} read={read.vlan} commit={(native) => carry((now) => (now.mode === 'trunk' ? { ...now, native } : now))} />
+        </>
+      )}
+      {accesses.length > 0 && (
+        <TextSetting label="Access VLAN" {...textOf(accesses.map((vlans) => vlans.vlan), String)} read={read.vlan} commit={(vlan) => carry((now) => (now.mode === 'access' ? { mode: 'access', vlan } : now))} />
+      )}
+    </>
+  );
+}
