@@ -25,7 +25,7 @@ test('reported neighbours show the missing cable, which is taken over', async ({
   await page.getByRole('tab', { name: 'Neighbours' }).click();
   await page.getByRole('button', { name: 'Import reported neighbours' }).click();
   await page.getByLabel('Files of reported neighbours').setInputFiles({ name: 'seen.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
-  await expect(page.getByRole('list', { name: 'What was read' })).toContainText('39 neighbours from 8 switches');
+  await expect(page.getByRole('list', { name: 'What was read' })).toContainText('40 neighbours from 8 switches');
   await page.getByRole('button', { name: 'Hold against the drawing' }).click();
   await page.getByLabel(/differences only/).check();
   await expect(neighbours(page).getByRole('row', { name: /missing cable/ })).toHaveCount(2);
