@@ -49,6 +49,7 @@ function Map() {
   const hand = useCableHand();
   /** While a frame is drawn with Shift, React Flow tells which switches it touches. */
   const framing = useRef(false);
+  const room = useRef<HTMLDivElement>(null);
 
   // Until someone moves the view by hand, the whole map stays in it.
   const [ownView, setOwnView] = useState(false);
@@ -86,7 +87,7 @@ function Map() {
   );
   return (
     <CableDragProvider value={hand}>
-      <div className={styles.room} tabIndex={0} role="application" aria-label="Map of the network. Arrow keys travel from switch to port to far end." onKeyDown={onArrow}>
+      <div ref={room} className={styles.room} tabIndex={0} role="application" aria-label="Map of the network. Arrow keys travel from switch to port to far end." onKeyDown={onArrow}>
         <ReactFlow
           className={styles.flow}
           colorMode={(mode === 'system' ? systemMode : mode) === 'dark' ? 'dark' : 'light'}
@@ -112,7 +113,11 @@ function Map() {
           deleteKeyCode={null}
           onlyRenderVisibleElements
           onInit={(flow) => void flow.fitBounds(bounds, FIT)}
-          onMoveStart={(event) => event && setOwnView(true)}
+          onMoveStart={(event) => {
+            if (event) setOwnView(true);
+            if (event?.type !== 'wheel') room.current?.setAttribute('data-moving', '');
+          }}
+          onMoveEnd={() => room.current?.removeAttribute('data-moving')}
           minZoom={0.08}
           maxZoom={3}
           proOptions={{ hideAttribution: true }}

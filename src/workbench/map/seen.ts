@@ -4,9 +4,12 @@ import { useState } from 'react';
 import type { Line } from './geometry';
 
 /** Below this zoom letters and port labels are too small to read. */
-const NEAR = 0.42;
+const NEAR = 0.5;
 
-/** Whether the map is seen from too far to read letters. */
+/**
+ * Whether the map is seen from too far to read letters. What is near takes a while to draw, so it is drawn between
+ * frames while the view still moves.
+ */
 export const useFar = (): boolean => useStore((state: ReactFlowState) => state.transform[2] < NEAR);
 
 /** A rectangle in map units. */
@@ -27,13 +30,13 @@ const holds = (outer: Window, inner: Window): boolean =>
   outer.left <= inner.left && outer.top <= inner.top && outer.right >= inner.right && outer.bottom >= inner.bottom;
 const muchLarger = (outer: Window, inner: Window): boolean => outer.right - outer.left > 4 * (inner.right - inner.left);
 
-/** What is in view with half a screen around it; stays the same while the view moves within. */
+/** What is in view with a quarter of a screen around it; stays the same while the view moves within. */
 export function useWindow(): Window {
   const [keep] = useState(() => {
     let last: Window | null = null;
     return (state: ReactFlowState): Window => {
       const view = windowOf(state, 0);
-      if (!last || !holds(last, view) || muchLarger(last, view)) last = windowOf(state, 0.5);
+      if (!last || !holds(last, view) || muchLarger(last, view)) last = windowOf(state, 0.25);
       return last;
     };
   });

@@ -53,7 +53,7 @@ export function useMapControls(map: MapLayoutState, setOwnView: (own: boolean) =
     const rim = 70;
     const inside = x > frame.left + rim && x < frame.right - rim && y > frame.top + rim && y < frame.bottom - rim;
     const zoom = flow.getZoom();
-    if (inside && zoom > 0.42) return;
+    if (inside && zoom > 0.5) return;
     setOwnView(true);
     void flow.setCenter(at.x, at.y, { zoom: Math.max(zoom, 0.75), duration: 250 });
   }, [sight, store, flow, setOwnView]);

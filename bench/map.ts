@@ -1,0 +1,66 @@
+/** In the browser: how smoothly the map of 300 switches and 900 links pans and zooms, from afar and from near. */
+import type { Browser, Page } from '@playwright/test';
+import { benchNetwork } from './network';
+import { BASE, store } from './session';
+
+const FRAME_MS = 1000 / 60;
+
+/** The time between frames while `work` moves the map. */
+async function framesDuring(page: Page, work: () => Promise<void>): Promise<number[]> {
+  // As text: named functions would need the bundler's helper, which the page does not have.
+  await page.evaluate(`(() => {
+    const state = (window.state = { frames: [], last: performance.now(), on: true });
+    const tick = () => {
+      const now = performance.now();
+      state.frames.push(now - state.last);
+      state.last = now;
+      if (state.on) requestAnimationFrame(tick);
+    };
+    requestAnimationFrame(tick);
+  })()`);
+  await work();
+  return page.evaluate(() => {
+    const { state } = window as unknown as { state: { frames: number[]; on: boolean } };
+    state.on = false;
+    return state.frames.slice(2);
+  });
+}
+
+async function pan(page: Page): Promise<void> {
+  await page.mouse.move(700, 160);
+  await page.mouse.down();
+  for (let i = 0; i < 60; i += 1) await page.mouse.move(700 - i * 6, 160 + Math.round(60 * Math.sin(i / 8)));
+  await page.mouse.up();
+}
+
+async function wheel(page: Page, by: number, times: number): Promise<void> {
+  await page.mouse.move(590, 300);
+  for (let i = 0; i < times; i += 1) {
+    await page.mouse.wheel(0, by);
+    await page.waitForTimeout(16);
+  }
+}
+
+export async function benchMap(browser: Browser): Promise<void> {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(`${BASE}/designs/${await store(benchNetwork(300, 900, 8))}`);
+  await page.getByText(/^root /).first().waitFor();
+  await page.waitForTimeout(1500);
+  const rows: object[] = [];
+  const measure = async (what: string, work: () => Promise<void>) => {
+    const frames = (await framesDuring(page, work)).sort((a, b) => a - b);
+    const at = (share: number) => frames[Math.min(frames.length - 1, Math.floor(frames.length * share))]!;
+    rows.push({
+      move: what, frames: frames.length, 'median (ms)': at(0.5).toFixed(1), '95 of 100 within (ms)': at(0.95).toFixed(1), 'longest (ms)': at(1).toFixed(1),
+      'over two frames': frames.filter((ms) => ms > 2 * FRAME_MS + 1).length,
+    });
+  };
+  await measure('pan, whole map in view', () => pan(page));
+  await measure('zoom in, from afar to near', () => wheel(page, -60, 30));
+  await page.waitForTimeout(600);
+  await measure('pan, from near', () => pan(page));
+  await measure('zoom out, from near to afar', () => wheel(page, 60, 30));
+  console.log('\nThe map of 300 switches, 900 links: time between frames while it moves (a frame is 16.7 ms)');
+  console.table(rows);
+  await page.close();
+}
