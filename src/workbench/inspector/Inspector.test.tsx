@@ -77,10 +77,11 @@ describe('the inspector', () => {
     expect(why()).toHaveTextContent('This port does not carry the VLAN');
   });
 
-  it('names the host on a port', async () => {
+  it('leads from a port to the host on it, which can be named', async () => {
     const store = await renderWith(<Inspector />);
     act(() => store.getState().select({ kind: 'port', switch: sw('ridge-b'), port: port('9') }));
-    expect(screen.getByText('02:4b:00:00:01:05, VLAN 25, on 2 ports')).toBeInTheDocument();
+    fireEvent.click(screen.getByRole('button', { name: 'host Image store' }));
+    expect(screen.getByText(/plugged into/)).toHaveTextContent('plugged into ridge-b port 8 and ridge-b port 9');
     change('Name', 'Image vault');
     fireEvent.blur(screen.getByLabelText('Name'));
     await settle();

@@ -29,7 +29,7 @@ describe('the drawer', () => {
   it('lists other tables in the Cable lens', async () => {
     const store = await renderWith(<Drawer />);
     act(() => store.getState().setLens('Cable'));
-    expect(screen.getAllByRole('tab').map((tab) => tab.textContent)).toEqual(['Cables', 'Moved ends', 'Findings 2']);
+    expect(screen.getAllByRole('tab').map((tab) => tab.textContent)).toEqual(['Cables', 'Neighbours', 'Hosts', 'VLANs', 'Moved ends', 'Findings 2', 'History']);
   });
 });
 
