@@ -117,6 +117,13 @@ describe('hosts, ports, switches and VLANs', () => {
     const design = made('port a 1-3 access 15 edge\nport a 2 down 100M no-edge');
     expect(design.switches[0]?.ports.map((port) => [port.id, port.up, port.speed, port.edge])).toEqual([['1', true, 1000, true], ['2', false, 100, false], ['3', true, 1000, true]]);
   });
+  it('leave of a trunk what they do not name', () => {
+    const trunk = made('port a 1 trunk 15,25 native 15');
+    expect(portOf(made('port a 1 native 25', trunk), 'a', '1')?.vlans).toEqual({ mode: 'trunk', native: 25, allowed: '15,25' });
+    expect(portOf(made('port a 1 trunk 15', trunk), 'a', '1')?.vlans).toEqual({ mode: 'trunk', native: 15, allowed: '15' });
+    expect(portOf(made('port a 1 trunk none', trunk), 'a', '1')?.vlans).toEqual({ mode: 'trunk', native: 15, allowed: '' });
+    expect(portOf(made('port a 1 trunk', made('port a 1 access 5')), 'a', '1')?.vlans).toEqual({ mode: 'trunk', native: 1, allowed: '1-4094' });
+  });
   it('set switches and VLANs by name and range', () => {
     const design = made('switch core-[1-2] core per-vlan-rstp\nvlan 60-62 "Halls" load 5\nswitch core-2 unpowered short-cost at 10,-20');
     expect(design.switches[1]).toMatchObject({ id: 'core-2', tier: 'core', dialect: 'per-vlan-rstp', up: false, pathCost: 'short', position: { x: 10, y: -20 } });

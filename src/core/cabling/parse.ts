@@ -1,6 +1,6 @@
 /** Reads a cabling line (docs/cabling-lines.md): one statement, or the place where it goes wrong. */
 import { macAddress, portNumber, speed as legalSpeed, vlanId } from '../design/legal';
-import { titleSchema, type Carriage } from '../design/schema';
+import { titleSchema } from '../design/schema';
 import { VlanSet } from '../design/vlanSet';
 import { fail, ok, type Result } from '../result';
 import { expandName, expandPorts } from './patterns';
@@ -153,7 +153,7 @@ class Parser {
     for (let word = this.option(kind); word; word = this.option(kind)) {
       const speed = speedOf(word.text);
       if (speed !== null) settings.speed = this.checked(legalSpeed, speed, word);
-      else if (word.text === 'trunk') settings.vlans = { mode: 'trunk', native: 1, allowed: this.vlanSet(false) };
+      else if (word.text === 'trunk') settings.vlans = { mode: 'trunk', allowed: this.vlanSet(false) };
       else if (word.text === 'native') native = { value: this.vlanNumber('a native VLAN'), at: word.at, length: word.length };
       else if (word.text === 'access') settings.vlans = { mode: 'access', vlan: this.vlanNumber('the VLAN of an access port') };
       else if (word.text === 'number') settings.number = this.number('a port number from 1 to 4095', (n) => portNumber.safeParse(n).success);
@@ -162,7 +162,7 @@ class Parser {
       else settings.edge = word.text === 'edge';
     }
     if (native === null) return settings;
-    const vlans: Carriage = settings.vlans ?? { mode: 'trunk', native: 1, allowed: '1-4094' };
+    const vlans = settings.vlans ?? { mode: 'trunk' as const };
     if (vlans.mode === 'access') throw new Fault({ at: native.at, length: native.length, message: 'an access port has no native VLAN' });
     return { ...settings, vlans: { ...vlans, native: native.value } };
   }

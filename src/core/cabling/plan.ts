@@ -6,7 +6,7 @@ import type { HostId, LinkId, SwitchId } from '../design/ids';
 import { vlanSet } from '../design/vlanSet';
 import { z } from '../zod';
 import { parseLine } from './parse';
-import type { End, PortSettings, Spot, Statement } from './statement';
+import { carriageBy, type End, type PortSettings, type Spot, type Statement } from './statement';
 import type { LineFault } from './tokens';
 
 /** What one line does, or why it does nothing. */
@@ -266,21 +266,24 @@ class Bench {
   private portOn(sw: Switch, label: string | null, settings: PortSettings, exists: boolean): Port {
     const own = this.ports.get(sw.id)!;
     const speed = settings.speed ?? 1000;
-    const free = (port: Port) => port.up && port.speed === speed && same(settings.vlans ?? port.vlans, port.vlans) && !this.plugged.has(keyOf({ switch: sw.id, port: port.id }));
+    const free = (port: Port) => port.up && port.speed === speed && same(settings.vlans ? carriageBy(settings.vlans, port.vlans) : port.vlans, port.vlans) && !this.plugged.has(keyOf({ switch: sw.id, port: port.id }));
     const known = label === null ? [...own.values()].find(free) : own.get(label);
     if (!known) return this.addPort(sw, label, settings);
     if (!exists) return known;
-    const changed = Object.entries(settings).filter(([key, value]) => !same(known[key as keyof Port], value));
+    const { vlans, ...rest } = settings;
+    const wish = { ...rest, ...(vlans ? { vlans: carriageBy(vlans, known.vlans) } : {}) };
+    const changed = Object.entries(wish).filter(([key, value]) => !same(known[key as keyof Port], value));
     if (changed.length === 0) return known;
     this.commands.push({ do: 'set-port', switch: sw.id, port: known.id, ...Object.fromEntries(changed) });
-    const next = { ...known, ...settings };
+    const next = { ...known, ...wish };
     own.set(known.id, next);
     return next;
   }
 
   private addPort(sw: Switch, label: string | null, settings: PortSettings): Port {
     const own = this.ports.get(sw.id)!;
-    const port = portSchema.parse({ ...this.fresh.port([...own.values()], label), ...settings });
+    const { vlans, ...rest } = settings;
+    const port = portSchema.parse({ ...this.fresh.port([...own.values()], label), ...rest, ...(vlans ? { vlans: carriageBy(vlans, null) } : {}) });
     this.commands.push({ do: 'add-port', switch: sw.id, port });
     own.set(port.id, port);
     return port;

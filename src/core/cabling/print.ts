@@ -1,8 +1,8 @@
 /** Statements as text: `parseLine(printStatement(s))` gives `s` again. And a design, or a part of it, as lines. */
-import type { Carriage, Design, Host, Link, Port, Switch } from '../design/schema';
+import type { Design, Host, Link, Port, Switch } from '../design/schema';
 import type { SwitchId } from '../design/ids';
 import { VlanSet } from '../design/vlanSet';
-import { DIALECT_WORDS, KEYWORDS, isOption, speedWord, type End, type PortSettings, type Statement, type SwitchSettings } from './statement';
+import { DIALECT_WORDS, KEYWORDS, isOption, speedWord, type CarriageWish, type End, type PortSettings, type Statement, type SwitchSettings } from './statement';
 import { writtenName } from './tokens';
 
 const keyword = (word: string): boolean => KEYWORDS.some((each) => each === word);
@@ -65,10 +65,13 @@ function portWords({ speed, vlans, edge, up, number }: PortSettings): (string | 
   ];
 }
 
-function carriageWords(vlans: Carriage): string {
-  if (vlans.mode === 'access') return `access ${vlans.vlan}`;
-  const allowed = vlans.allowed === '' ? ' none' : vlans.allowed === VlanSet.all.format() ? '' : ` ${vlans.allowed}`;
-  return `trunk${allowed}${vlans.native === 1 ? '' : ` native ${vlans.native}`}`;
+function carriageWords(wish: CarriageWish): string {
+  if (wish.mode === 'access') return `access ${wish.vlan}`;
+  const { allowed, native } = wish;
+  return words(
+    allowed !== undefined && words('trunk', allowed === '' ? 'none' : allowed !== VlanSet.all.format() && allowed), native !== undefined && `native ${native}`,
+    allowed === undefined && native === undefined && 'trunk',
+  );
 }
 
 /** Switches, their ports, the cables among them and their hosts as lines; all of the design, or the switches named. */
@@ -109,5 +112,5 @@ function switchLines(sw: Switch): string[] {
 
 /** A port's settings without the ones that go without saying. */
 const printed = ({ id, number, speed, vlans, edge, up }: Port): PortSettings => ({
-  speed, vlans, ...(edge ? { edge } : {}), ...(up ? {} : { up }), ...(String(number) === id ? {} : { number }),
+  speed, vlans: vlans.mode === 'trunk' && vlans.native === 1 ? { mode: 'trunk', allowed: vlans.allowed } : vlans, ...(edge ? { edge } : {}), ...(up ? {} : { up }), ...(String(number) === id ? {} : { number }),
 });

@@ -1,5 +1,6 @@
 /** What a cabling line says: one statement a line. */
 import type { Carriage, CostMethod, Dialect, Tier } from '../design/schema';
+import { VlanSet } from '../design/vlanSet';
 
 /** A piece of a line with its place, for errors that point at it. */
 export interface Spot<T> {
@@ -16,10 +17,20 @@ export interface EndPart {
 /** One side of a cable, or what a host hangs on. */
 export type End = readonly EndPart[];
 
+/** What a line says about a port's VLANs; of a trunk, what it does not name stays as it is. */
+export type CarriageWish = { readonly mode: 'access'; readonly vlan: number } | { readonly mode: 'trunk'; readonly allowed?: string; readonly native?: number };
+
+/** The wish in effect on a port that carries `now`, or on a new one. */
+export function carriageBy(wish: CarriageWish, now: Carriage | null): Carriage {
+  if (wish.mode === 'access') return wish;
+  const before = now?.mode === 'trunk' ? now : { native: 1, allowed: VlanSet.all.format() };
+  return { mode: 'trunk', native: wish.native ?? before.native, allowed: wish.allowed ?? before.allowed };
+}
+
 export interface PortSettings {
   /** Mbit/s. */
   readonly speed?: number;
-  readonly vlans?: Carriage;
+  readonly vlans?: CarriageWish;
   readonly edge?: boolean;
   readonly up?: boolean;
   readonly number?: number;

@@ -27,7 +27,8 @@ describe('comparing', () => {
       const there = settingDifferences(a, b);
       const facts = (design: Design) => JSON.stringify({ ...design, vlans: [] });
       expect(there.length > 0).toBe(facts(a) !== facts(b));
-      const turned = settingDifferences(b, a).map(({ setting, before, after: is }) => `${setting} ${is} ${before}`);
+      const other = (setting: string) => (setting === 'added' ? 'taken away' : setting === 'taken away' ? 'added' : setting);
+      const turned = settingDifferences(b, a).map(({ setting, before, after: is }) => `${other(setting)} ${is} ${before}`);
       expect(turned.sort()).toEqual(there.map(({ setting, before, after: is }) => `${setting} ${before} ${is}`).sort());
     }), { numRuns: 60 });
   });
@@ -36,7 +37,7 @@ describe('comparing', () => {
     const changed = after({ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:15', priority: 4096 }, { do: 'set-link', link: 'l1', up: false }, { do: 'set-host', host: 'duty-desk', vlan: 55 }, { do: 'remove-vlan', vlan: 65 });
     const { settings, ends, trees } = compareDesigns(demo, changed, [solutionOf(demo), solutionOf(changed)]);
     expect(settings.map(({ on, setting, before, after: is }) => `${on}: ${setting} ${before} -> ${is}`)).toEqual([
-      'VLAN 65: listed yes -> null', 'VLAN 65: name Management -> null', 'VLAN 65: load, Mb/s 25 -> null',
+      'VLAN 65: taken away name Management; load, Mb/s 25 -> null',
       'ridge-a: priority in VLAN 15 null -> 4096', 'ridge-a port 1 to ridge-b port 1: cable up -> cut', 'host Duty desk: VLAN 45 -> 55',
     ]);
     expect(ends.filter((end) => end.tree === 'vlan:15').length).toBeGreaterThan(5);

@@ -54,6 +54,10 @@ export function settingDifferences(before: Design, after: Design): Difference[] 
   const differences: Difference[] = [];
 
   const compare = (on: string, at: Difference['at'], x: Facts | null, y: Facts | null): void => {
+    if (x === null || y === null) {
+      differences.push({ on, setting: y === null ? 'taken away' : 'added', before: x && summary(x), after: y && summary(y), at });
+      return;
+    }
     for (const setting of new Set([...Object.keys(x ?? {}), ...Object.keys(y ?? {})])) {
       const [was, is] = [x?.[setting] ?? null, y?.[setting] ?? null];
       if (was !== is) differences.push({ on, setting, before: was, after: is, at });
@@ -87,6 +91,9 @@ export function settingDifferences(before: Design, after: Design): Difference[] 
   return differences;
 }
 
+/** Everything that is set on a thing, in one line. */
+const summary = (facts: Facts): string => Object.entries(facts).flatMap(([setting, value]) => (value === undefined || value === '' ? [] : [`${setting} ${value}`])).join('; ');
+
 const text = (value: unknown): string | undefined => (value === undefined ? undefined : String(value));
 const perTree = (trees: Partial<Record<TreeId, { cost?: number | undefined; priority?: number | undefined }>>): [string, string | undefined][] =>
   Object.entries(trees).flatMap(([tree, set]): [string, string | undefined][] => [
@@ -94,12 +101,12 @@ const perTree = (trees: Partial<Record<TreeId, { cost?: number | undefined; prio
   ]);
 
 const designFacts = (design: Design): Facts => ({ name: design.name, notes: design.notes || undefined, 'path cost method': design.pathCost, 'observed neighbours': design.observed.length ? JSON.stringify(design.observed) : undefined });
-const vlanFacts = (vlan: Design['vlans'][0]): Facts => ({ listed: 'yes', name: vlan.name, 'load, Mb/s': text(vlan.load) });
+const vlanFacts = (vlan: Design['vlans'][0]): Facts => ({ name: vlan.name, 'load, Mb/s': text(vlan.load) });
 const regionFacts = (region: Design['regions'][0]): Facts => ({
   name: region.name, revision: text(region.revision), ...Object.fromEntries(region.instances.map((instance) => [`VLANs of instance ${instance.id}`, instance.vlans])),
 });
 const switchFacts = (sw: Switch): Facts => ({
-  switch: 'in the design', name: sw.name ?? sw.id, tier: sw.tier, 'MAC address': sw.mac, power: sw.up ? 'on' : 'off', dialect: sw.dialect, region: sw.region,
+  name: sw.name ?? sw.id, tier: sw.tier, 'MAC address': sw.mac, power: sw.up ? 'on' : 'off', dialect: sw.dialect, region: sw.region,
   'path cost method': sw.pathCost, priority: text(sw.priority), ...Object.fromEntries(perTree(sw.trees)),
   ...Object.fromEntries((Object.keys(TIMER_NAMES) as (keyof Timers)[]).map((key) => [TIMER_NAMES[key], text(sw.timers[key])])),
   place: sw.position && `${sw.position.x}, ${sw.position.y}`,
@@ -107,7 +114,7 @@ const switchFacts = (sw: Switch): Facts => ({
 const steeringFacts = (port: Port | Bundle): Facts => ({
   cost: text(port.cost), 'external cost': text(port.externalCost), priority: text(port.priority), ...Object.fromEntries(perTree(port.trees)), VLANs: carriageText(port.vlans),
 });
-const portFacts = (port: Port): Facts => ({ port: 'there', number: text(port.number), 'speed, Mb/s': text(port.speed), set: port.up ? 'up' : 'down', 'edge port': port.edge ? 'yes' : 'no', ...steeringFacts(port) });
+const portFacts = (port: Port): Facts => ({ number: text(port.number), 'speed, Mb/s': text(port.speed), set: port.up ? 'up' : 'down', 'edge port': port.edge ? 'yes' : 'no', ...steeringFacts(port) });
 const bundleFacts = (bundle: Bundle): Facts => ({ switch: bundle.switch, name: bundle.name, number: text(bundle.number), ports: bundle.ports.join(', '), mode: bundle.mode, ...steeringFacts(bundle) });
 const linkFacts = (link: Link, endText: (end: LinkEnd) => string): Facts => ({ cable: link.up ? 'up' : 'cut', from: endText(link.a), to: endText(link.b) });
 const hostFacts = (host: Host, endText: (end: LinkEnd) => string): Facts => ({ name: host.name ?? host.id, 'MAC address': host.mac, VLAN: text(host.vlan), 'plugged into': host.attach.map(endText).join(', ') || undefined });

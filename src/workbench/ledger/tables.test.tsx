@@ -74,7 +74,7 @@ describe('hosts and VLANs', () => {
 describe('findings', () => {
   it('say why, lead to their place, and are ended by their remedy', async () => {
     const store = await renderWith(<FindingsList />, networkOf({ a: { priority: 0, tier: 'core' }, b: { priority: 4096, tier: 'core' } }, ['a 1 = b 1'], { 'a 1': { speed: 100 } }));
-    expect(screen.getByRole('listitem')).toHaveTextContent('a port 1 to b port 1: the ends are set to 100 and 1000 Mb/s. The link may not come up');
+    expect(screen.getByRole('listitem')).toHaveTextContent('a port 1 to b port 1: the ends are set to 100 and 1000 Mb/s.The link may not come up');
     fireEvent.click(screen.getByRole('button', { name: 'go there' }));
     expect(store.getState().selection).toEqual({ kind: 'link', link: 'l0' });
     fireEvent.click(screen.getByRole('button', { name: 'set both ends to 1000 Mb/s' }));

@@ -32,7 +32,7 @@ export function MovedBar() {
             <b>{moved.label.slice(0, 160)}</b>: {movedText(moved, shown)}
           </span>
           {moved.ends.length > 0 && <TextButton onClick={() => openDrawer('moved')}>show</TextButton>}
-          {canUndo && !viewing && !moved.label.startsWith('took back') && <TextButton onClick={undo}>take back</TextButton>}
+          {canUndo && moved.by === 'change' && !moved.label.startsWith('took back') && <TextButton onClick={undo}>take back</TextButton>}
           <TextButton onClick={forget} aria-label="dismiss this message">dismiss</TextButton>
         </>
       )}

@@ -51,5 +51,5 @@ export const sideBySide = (before: Solved, after: Solved): SideBySide => ({
 
 /** What the map shows of a comparison: the later state, with the ends marked that had another role in the earlier one. */
 export const viewOf = ({ before, after, comparison }: SideBySide): View => ({
-  ...after, label: after.label, moved: movedOf(`${before.label} against ${after.label}`, comparison.ends),
+  ...after, label: after.label, moved: movedOf(`${before.label} against ${after.label}`, comparison.ends, 'comparison'),
 });

@@ -21,22 +21,23 @@ import { createSaver, type SaveState, type Saver } from './saver';
 import { stillThere, toggled, type Item, type Selection } from './selection';
 import type { SolverClient } from './solverClient';
 
-/** What the last change moved. */
+/** What the last change moved, or what parts two revisions that are compared. */
 export interface Moved {
   readonly label: string;
+  readonly by: 'change' | 'comparison';
   readonly ends: readonly MovedEnd[];
   /** By tree, the role that each moved port had before, by port index. */
   readonly before: ReadonlyMap<TreeId, ReadonlyMap<number, Role | null>>;
 }
 
 /** Ends that moved, in a form that the map can look up. */
-export function movedOf(label: string, ends: readonly MovedEnd[]): Moved {
+export function movedOf(label: string, ends: readonly MovedEnd[], by: Moved['by'] = 'change'): Moved {
   const byTree = new Map<TreeId, Map<number, Role | null>>();
   for (const { tree, index, before: role } of ends) {
     const own = byTree.get(tree) ?? new Map<number, Role | null>();
     byTree.set(tree, own.set(index, role));
   }
-  return { label, ends, before: byTree };
+  return { label, by, ends, before: byTree };
 }
 
 /** The lenses that are built so far, in the order of the work. */
