@@ -5,11 +5,17 @@ import { actionFor } from '../actions/actions';
 import { copiedText, pasteText } from '../actions/editing';
 import { useWorkbenchStore } from '../state/context';
 
-const FIELDS = 'input, textarea, select, [contenteditable], [role="dialog"]';
-/** Keys that a table needs for itself. */
-const GRID_KEYS = new Set(['Escape', 'Delete', 'Backspace']);
+const FIELDS = 'input, textarea, select, [contenteditable], [role="dialog"], [role="alertdialog"]';
+/** Keys that a table needs for itself: for its cells' texts, and to walk, clear and copy them. */
+const tableKey = (event: KeyboardEvent): boolean => {
+  if (!(event.target instanceof Element) || !inTable(event.target)) return false;
+  if (event.ctrlKey || event.metaKey) return event.key.toLowerCase() === 'a';
+  return event.key.length > 1 || event.target.closest('.MuiDataGrid-cell--editable') !== null;
+};
 
 const elsewhere = (target: EventTarget | null): boolean => target instanceof Element && target.closest(FIELDS) !== null;
+
+const inTable = (target: EventTarget | null): boolean => target instanceof Element && target.closest('[role="grid"]') !== null;
 
 export function useKeys(tell: (text: string) => void): void {
   const store = useWorkbenchStore();
@@ -17,15 +23,14 @@ export function useKeys(tell: (text: string) => void): void {
     const onKey = (event: KeyboardEvent) => {
       const palette = (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k';
       if (elsewhere(event.target) && !palette) return;
-      const inGrid = event.target instanceof Element && event.target.closest('[role="grid"]') !== null;
-      if (inGrid && (GRID_KEYS.has(event.key) || ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'a'))) return;
+      if (tableKey(event)) return;
       const action = actionFor(event, store.getState());
       if (!action) return;
       event.preventDefault();
       action.run(store.getState());
     };
     const onCopy = (event: ClipboardEvent) => {
-      if (elsewhere(event.target) || (window.getSelection()?.toString() ?? '') !== '') return;
+      if (elsewhere(event.target) || inTable(event.target) || (window.getSelection()?.toString() ?? '') !== '') return;
       const text = copiedText(store.getState());
       if (text === null) return;
       event.clipboardData?.setData('text/plain', text);

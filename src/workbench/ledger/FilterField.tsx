@@ -46,7 +46,7 @@ export function FilterField<T>({ text, setText, rows, total, what, example, onSe
         placeholder={`Filter, such as ${example}`}
         onChange={(event) => setText(event.target.value)}
         slotProps={{ input: { 'aria-label': `Filter ${what}` } }}
-        sx={{ width: 240 }}
+        sx={{ width: 262 }}
       />
       {onSelect && rows.length > 0 && <TextButton onClick={onSelect} title="to set something for all of them at once">select {rows.length === total ? 'all' : 'these'}</TextButton>}
       <span aria-live="polite">{text ? `${rows.length} of ${total} ${what}` : `${total} ${what}`}</span>

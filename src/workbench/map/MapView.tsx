@@ -20,7 +20,7 @@ import { SwitchNode, type SwitchNodeType } from './SwitchNode';
 import { useMapControls } from './useMapControls';
 import { useMapLayout, type Drag } from './useMapLayout';
 import { useTravel } from './useTravel';
-import { FIT } from './zoom';
+import { ZOOM, fitted } from './zoom';
 
 const nodeTypes = { switch: SwitchNode };
 
@@ -34,7 +34,7 @@ export function MapView() {
 
 function Map() {
   const store = useWorkbenchStore();
-  const { fitBounds } = useReactFlow();
+  const { setViewport } = useReactFlow();
   const problem = useWorkbench((state) => state.problem);
   const movable = useWorkbench((state) => state.layout === 'placed' && state.viewing === null);
   const cabling = useWorkbench((state) => state.lens === 'Cable');
@@ -57,8 +57,8 @@ function Map() {
   const frameWidth = useStore((state) => state.width);
   const frameHeight = useStore((state) => state.height);
   useEffect(() => {
-    if (!ownView) void fitBounds({ x, y, width, height }, FIT);
-  }, [ownView, fitBounds, x, y, width, height, frameWidth, frameHeight]);
+    if (!ownView && frameWidth > 0) void setViewport(fitted({ x, y, width, height }, { width: frameWidth, height: frameHeight }));
+  }, [ownView, setViewport, x, y, width, height, frameWidth, frameHeight]);
   useMapControls(map, setOwnView);
   const onArrow = useTravel(map.geometry);
 
@@ -112,14 +112,13 @@ function Map() {
           disableKeyboardA11y
           deleteKeyCode={null}
           onlyRenderVisibleElements
-          onInit={(flow) => void flow.fitBounds(bounds, FIT)}
           onMoveStart={(event) => {
             if (event) setOwnView(true);
             if (event?.type !== 'wheel') room.current?.setAttribute('data-moving', '');
           }}
           onMoveEnd={() => room.current?.removeAttribute('data-moving')}
-          minZoom={0.08}
-          maxZoom={3}
+          minZoom={ZOOM.least}
+          maxZoom={ZOOM.most}
           proOptions={{ hideAttribution: true }}
         >
           <ViewportPortal>

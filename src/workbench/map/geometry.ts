@@ -75,8 +75,6 @@ const RIM = 13;
 /** Root path costs under a name: two a row, each with room for a knot. */
 const FIGURE = { perRow: 2, width: 60, height: 17 } as const;
 const HOST_ROW = 16;
-/** Room for the bars above and below the map. */
-const BARS = 58;
 /** The least that counts as the whole map: two switches must not fill the screen. */
 const LEAST = { width: 640, height: 420 } as const;
 const NAME_WIDTH = { least: 96, most: 190, perCharacter: 8.3, rim: 46 } as const;
@@ -182,6 +180,10 @@ export function boundsOf(design: Skeleton, { boxes }: MapGeometry): { x: number;
     bottom = Math.max(bottom, centre.y + height / 2 + (hostSide === 'bottom' ? listed : 0));
   }
   if (boxes.length === 0) return { x: -LEAST.width / 2, y: -LEAST.height / 2, ...LEAST };
-  const [width, height] = [Math.max(LEAST.width, right - left), Math.max(LEAST.height, bottom - top + 2 * BARS)];
+  const [width, height] = [Math.max(LEAST.width, right - left), Math.max(LEAST.height, bottom - top)];
   return { x: (left + right - width) / 2, y: (top + bottom - height) / 2, width, height };
 }
+
+/** How many switches stand side by side in a layout of rows: about as wide as a screen is, for its height. */
+export const rowLength = (switches: number, step: { readonly x: number; readonly y: number }): number =>
+  Math.max(12, Math.ceil(Math.sqrt((switches * 1.7 * step.y) / step.x)));

@@ -2,7 +2,7 @@
 import type { SwitchId } from '../../core/design/ids';
 import { islandRoots } from '../../core/tree/election';
 import type { SettledTree, Solution } from '../../core/tree/settled';
-import type { Point } from './geometry';
+import { rowLength, type Point } from './geometry';
 
 /** A stripe of the map whose switches have one root path cost; null for those outside the tree. */
 export interface Band {
@@ -21,8 +21,6 @@ export interface Hung {
 const STEP = { x: 225, y: 150 } as const;
 /** How much lower every other switch of a band stands. */
 const STAGGER = 40;
-/** Most switches side by side; a band with more takes several rows. */
-const PER_ROW = 14;
 
 /** Places for every switch, the root of the largest island on top. */
 export function hungFromRoot({ network }: Pick<Solution, 'network'>, tree: SettledTree): Hung {
@@ -36,6 +34,8 @@ export function hungFromRoot({ network }: Pick<Solution, 'network'>, tree: Settl
   const groups: (readonly [number | null, number[]])[] = [...byCost].sort((a, b) => a[0] - b[0]);
   if (outside.length > 0) groups.push([null, outside]);
 
+  // A band with more switches than a row holds takes several rows.
+  const longest = rowLength(network.switches.length, STEP);
   const x = new Map<number, number>();
   const positions = new Map<SwitchId, Point>();
   const bands: Band[] = [];
@@ -43,7 +43,7 @@ export function hungFromRoot({ network }: Pick<Solution, 'network'>, tree: Settl
   for (const [cost, members] of groups) {
     const wish = new Map(members.map((s) => [s, x.get(upstreamOf(s)) ?? 0]));
     const ordered = [...members].sort((a, b) => wish.get(a)! - wish.get(b)! || (network.switches[a]!.id < network.switches[b]!.id ? -1 : 1));
-    const rows = Math.ceil(ordered.length / PER_ROW);
+    const rows = Math.ceil(ordered.length / longest);
     const perRow = Math.ceil(ordered.length / rows);
     for (let row = 0; row < rows; row += 1) {
       const part = ordered.slice(row * perRow, (row + 1) * perRow);

@@ -4,7 +4,7 @@ import type { SwitchId } from '../../core/design/ids';
 import type { Design } from '../../core/design/schema';
 import { islandRoots } from '../../core/tree/election';
 import type { SettledTree, Solution } from '../../core/tree/settled';
-import type { Point } from './geometry';
+import { rowLength, type Point } from './geometry';
 
 /** Which row a switch belongs to, the top one 0. */
 export type RowOf = (id: SwitchId) => number;
@@ -12,7 +12,6 @@ export type RowOf = (id: SwitchId) => number;
 const STEP = { x: 220, y: 190 } as const;
 /** Between switches where cables pass a row on their way to the next but one. */
 const WIDE = 300;
-const PER_ROW = 14;
 
 /** Core above distribution above access. */
 export function rowsByTier(design: Design): RowOf {
@@ -53,6 +52,7 @@ export function elkGraphOf(design: Design, rowOf: RowOf): ElkNode {
 export function placesOf(design: Design, rowOf: RowOf, laidOut: ElkNode): Map<SwitchId, Point> {
   const order = new Map((laidOut.children ?? []).map((node) => [node.id, node.x ?? 0]));
   const passing = design.links.some((link) => Math.abs(rowOf(link.a.switch) - rowOf(link.b.switch)) > 1);
+  const longest = rowLength(design.switches.length, STEP);
   const step = passing && design.switches.length <= 40 ? WIDE : STEP.x;
   const rows = new Map<number, SwitchId[]>();
   for (const sw of design.switches) rows.set(rowOf(sw.id), [...(rows.get(rowOf(sw.id)) ?? []), sw.id]);
@@ -61,7 +61,7 @@ export function placesOf(design: Design, rowOf: RowOf, laidOut: ElkNode): Map<Sw
   let y = 0;
   for (const [row, ids] of [...rows].sort((a, b) => a[0] - b[0])) {
     ids.sort((a, b) => (order.get(a) ?? 0) - (order.get(b) ?? 0) || (a < b ? -1 : 1));
-    const lines = Math.ceil(ids.length / PER_ROW);
+    const lines = Math.ceil(ids.length / longest);
     const perLine = Math.ceil(ids.length / lines);
     for (let line = 0; line < lines; line += 1) {
       const part = ids.slice(line * perLine, (line + 1) * perLine);

@@ -9,7 +9,7 @@ import type { Workbench } from '../state/store';
 import { startElk } from './elk';
 import { rowsByRoot, rowsByTier, tidyPlaces } from './tidy';
 import type { MapLayoutState } from './useMapLayout';
-import { FIT } from './zoom';
+import { fitted } from './zoom';
 
 /** Hands the map's controls to the store, and follows what should be brought into view. */
 export function useMapControls(map: MapLayoutState, setOwnView: (own: boolean) => void): void {
@@ -29,8 +29,9 @@ export function useMapControls(map: MapLayoutState, setOwnView: (own: boolean) =
       closer: own(() => void flow.zoomIn()),
       farther: own(() => void flow.zoomOut()),
       whole: () => {
+        const frame = document.querySelector('.react-flow')?.getBoundingClientRect();
         setOwnView(false);
-        void flow.fitBounds(latest.current.bounds, FIT);
+        if (frame) void flow.setViewport(fitted(latest.current.bounds, frame));
       },
       tidy: (by) => void tidy(store.getState, by).then((done) => done && setOwnView(false)),
       places: () => latest.current.places,
