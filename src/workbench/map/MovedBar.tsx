@@ -29,7 +29,7 @@ export function MovedBar() {
       {moved && (
         <>
           <span>
-            <b>{moved.label.slice(0, 160)}</b>: {movedText(moved, shown)}
+            <b>{shortened(moved.label, 160)}</b>: {movedText(moved, shown)}
           </span>
           {moved.ends.length > 0 && <TextButton onClick={() => openDrawer('moved')}>show</TextButton>}
           {canUndo && moved.by === 'change' && !moved.label.startsWith('took back') && <TextButton onClick={undo}>take back</TextButton>}
@@ -39,6 +39,9 @@ export function MovedBar() {
     </div>
   );
 }
+
+/** Cut with an ellipsis where it is longer. */
+const shortened = (text: string, most: number): string => (text.length > most ? `${text.slice(0, most - 1).trimEnd()}…` : text);
 
 /** `5 ends changed in VLAN 15, none in VLAN 25; 12 in 4 other trees`. */
 export function movedText({ ends }: Pick<Moved, 'ends'>, shown: readonly TreeId[]): string {
