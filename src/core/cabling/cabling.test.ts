@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import { fernhollow } from '../demo/fernhollow';
 import { editAll } from '../design/edit';
+import { readDesignText } from '../design/read';
 import type { Design } from '../design/schema';
+import { writeDesign } from '../design/write';
 import { anyDesign, designOf } from '../testing/networks';
 import { completionsAt } from './complete';
 import { parseLine } from './parse';
@@ -73,6 +75,37 @@ describe('a cabling line', () => {
     const hostsOf = (design: Design) => design.hosts.map((host) => [host.name ?? host.id, host.mac, host.vlan, host.attach]);
     expect(hostsOf(made(lines))).toEqual(hostsOf(demo));
     expect(planLines(made(lines), lines).commands).toEqual([]); // once is enough
+  });
+});
+
+describe('what lines do', () => {
+  const lines = fc.array(line, { minLength: 1, maxLength: 5 }).map((each) => each.join('\n'));
+  it('always fits the design: it can be done as it was planned, and written down', () => {
+    fc.assert(fc.property(anyDesign, lines, (design, text) => {
+      const plan = planLines(design, text);
+      if (plan.faults > 0) {
+        for (const { fault, line: at } of plan.lines) if (fault) expect(fault.at + fault.length).toBeLessThanOrEqual(text.split('\n')[at]!.length + 1);
+        return;
+      }
+      const edited = editAll(design, plan.commands);
+      if (!edited.ok) throw new Error(`${edited.error.path}: ${edited.error.found}; ${edited.error.allowed}`);
+      expect(readDesignText(writeDesign(edited.value.design)).ok).toBe(true);
+    }), { numRuns: 300 });
+  });
+
+  it('is done once: with ports named, the same lines do nothing more', () => {
+    const named = fc.tuple(fc.constantFrom('s0', 'a', 'r,s'), fc.constantFrom('1', '1-2', '7'), fc.constantFrom('s1', 'b', 't,u'), fc.constantFrom('3', '3-4', '8'), portWords)
+      .map(([a, p, b, q, words]) => `${a} ${p} = ${b} ${q} ${words}`);
+    const host = fc.tuple(fc.constantFrom('h', 'i,j'), fc.constantFrom('s0 11', 'a 12-13'), fc.constantFrom('', 'vlan 15')).map(([who, where, words]) => `host ${who} = ${where} ${words}`);
+    fc.assert(fc.property(anyDesign, fc.array(fc.oneof(named, host), { minLength: 1, maxLength: 4 }).map((each) => each.join('\n')), (design, text) => {
+      const plan = planLines(design, text);
+      const edited = editAll(design, plan.commands);
+      if (plan.faults > 0 || !edited.ok) return;
+      const again = planLines(edited.value.design, text);
+      expect(again.faults).toBe(0);
+      // A later line may set what an earlier one set otherwise; what is added is added once.
+      expect(again.commands.filter((command) => command.do.startsWith('add-'))).toEqual([]);
+    }), { numRuns: 300 });
   });
 });
 

@@ -1,6 +1,7 @@
 /** What may be typed next in a cabling line. */
 import type { Design } from '../design/schema';
-import { hintsAfter, type Hint } from './parse';
+import type { Hint } from './hints';
+import { hintsAfter } from './parse';
 import { KEYWORDS, isOption } from './statement';
 import { writtenName } from './tokens';
 

@@ -3,24 +3,12 @@ import { macAddress, portNumber, speed as legalSpeed, vlanId } from '../design/l
 import { titleSchema } from '../design/schema';
 import { VlanSet } from '../design/vlanSet';
 import { fail, ok, type Result } from '../result';
+import { Fault, type Hint, type Parsed } from './hints';
 import { expandName, expandPorts } from './patterns';
 import {
   DIALECT_WORDS, KEYWORDS, OPTIONS, isOption, speedOf, type End, type EndPart, type PortSettings, type Spot, type Statement, type SwitchSettings,
 } from './statement';
 import { tokensOf, type LineFault, type Token } from './tokens';
-
-/** What may stand next, for completion. `ports` comes with the switches whose ports they would be. */
-export type Hint =
-  | { readonly may: 'start' | 'switch' | 'host' | 'join' | 'vlan' }
-  | { readonly may: 'ports'; readonly of: readonly string[] }
-  | { readonly may: 'words'; readonly words: readonly string[] };
-
-export interface Parsed {
-  /** Null for an empty line or a comment. */
-  readonly statement: Statement | null;
-  /** What may follow at the end of the line. */
-  readonly hints: readonly Hint[];
-}
 
 /** Reads one line. */
 export function parseLine(line: string): Result<Parsed, LineFault> {
@@ -47,12 +35,6 @@ export function hintsAfter(line: string): readonly Hint[] {
     if (!(error instanceof Fault)) throw error;
   }
   return parser.hints;
-}
-
-class Fault extends Error {
-  constructor(readonly fault: LineFault) {
-    super(fault.message);
-  }
 }
 
 class Parser {

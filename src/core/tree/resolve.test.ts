@@ -12,7 +12,7 @@ describe('solving again after a change', () => {
   it('gives what solving from scratch gives', () => {
     const change = fc.record({
       sw: fc.nat(), port: fc.nat(), tree: fc.constantFrom(null, 'cst', 'vlan:1', 'vlan:15'), value: fc.constantFrom(0, 16, 128),
-      what: fc.constantFrom('bridge', 'cost', 'priority', 'up', 'edge', 'name', 'dialect', 'vlans'),
+      what: fc.constantFrom('bridge', 'cost', 'priority', 'up', 'edge', 'name', 'dialect', 'vlans', 'power', 'method', 'list', 'unlist', 'load', 'host', 'unport', 'observe', 'replug'),
     });
     fc.assert(
       fc.property(anyDesign, fc.array(change, { maxLength: 6 }), (start, changes) => {
@@ -22,7 +22,7 @@ describe('solving again after a change', () => {
         let solution = first.value;
         for (const { sw, port, tree, value, what } of changes) {
           const target = design.switches[sw % design.switches.length]!;
-          const at = { switch: target.id, port: target.ports[port % Math.max(1, target.ports.length)]?.id ?? '' };
+          const at = { switch: target.id, port: target.ports[port % Math.max(1, target.ports.length)]?.id ?? 'x' };
           const command = {
             bridge: { do: 'set-bridge-priority', switch: target.id, tree, priority: value * 256 },
             cost: { do: 'set-port-cost', ...at, tree, cost: value + 1 },
@@ -31,6 +31,15 @@ describe('solving again after a change', () => {
             edge: { do: 'set-port', ...at, edge: value > 0 },
             vlans: { do: 'set-port', ...at, vlans: { mode: 'trunk', native: 1, allowed: '15' } },
             name: { do: 'set-switch', switch: target.id, name: `n${value}` },
+            power: { do: 'set-switch', switch: target.id, up: value > 0 },
+            method: { do: 'set-switch', switch: target.id, pathCost: value > 0 ? 'short' : null },
+            list: { do: 'add-vlan', vlan: { id: value + 2 } },
+            unlist: { do: 'remove-vlan', vlan: value > 0 ? 15 : 25 },
+            load: { do: 'set-vlan', vlan: 15, load: value },
+            host: { do: 'add-host', host: { id: `h${value}`, mac: '02:00:00:00:ff:01', vlan: 15, attach: [at] } },
+            unport: { do: 'remove-port', ...at },
+            observe: { do: 'set-observed', observed: [{ ...at, device: 'other' }] },
+            replug: { do: 'set-link', link: 'l0', a: at },
             dialect: { do: 'set-switch', switch: target.id, dialect: value > 0 ? 'rstp' : 'off' },
           }[what];
           const edited = edit(design, commandSchema.parse(command));
@@ -55,5 +64,9 @@ describe('solving again after a change', () => {
     expect(treesTouched(path('switches', 0, 'ports', 1, 'trees', 'vlan:15', 'cost'))).toEqual(new Set(['vlan:15']));
     expect(treesTouched(path('switches', 0, 'ports', 1, 'cost'))).toBe('all');
     expect(treesTouched(path('links', 0, 'up'))).toBe('all');
+    expect(treesTouched(path('vlans', 0, 'load'))).toEqual(new Set());
+    expect(treesTouched(path('vlans', 0))).toBe('all');
+    expect(treesTouched(path('observed'))).toEqual(new Set());
+    expect(treesTouched(path('switches', 0, 'up'))).toBe('all');
   });
 });

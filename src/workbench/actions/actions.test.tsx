@@ -104,7 +104,8 @@ describe('the palette', () => {
     const names = (text: string) => matchingOffers(offers, text).map((offer) => offer.name);
     expect(names('dome').slice(0, 3)).toEqual(['dome-north', 'dome-east', 'dome-west']);
     expect(names('tidy')).toEqual(['Tidy the map by tier', 'Tidy the map by distance from the root']);
-    expect(names('visitor')).toEqual(['Visitor kiosk', 'Tree of VLAN 55 Visitors']);
+    expect(names('visitor')).toEqual(['Visitor kiosk', 'Tree of VLAN 55 Visitors', 'VLAN 55 Visitors']);
+    expect(names('lodge port 3')).toEqual(['lodge port 3']);
     expect(names('nothing at all like it')).toEqual([]);
     act(() => store.getState().openDialog('palette'));
     const field = screen.getByRole('combobox');

@@ -63,7 +63,7 @@ export const ACTIONS: readonly Action[] = [
   { id: 'hang', name: 'Hung from the root, or as placed', group: 'Map', keys: ['H'], when: (state) => state.shownTrees.length > 0, run: (state) => state.setLayout(state.layout === 'hung' ? 'placed' : 'hung') },
   { id: 'tidy-tier', name: 'Tidy the map by tier', group: 'Map', when: filled, run: (state) => state.controls?.tidy('tier') },
   { id: 'tidy-root', name: 'Tidy the map by distance from the root', group: 'Map', when: filled, run: (state) => state.controls?.tidy('root') },
-  { id: 'add-switch', name: 'Add a switch', group: 'Map', keys: ['N'], when: present, run: addSwitch },
+  { id: 'add-switch', name: 'Add a switch', group: 'Map', keys: ['N'], when: (state) => present(state) && state.layout === 'placed', run: addSwitch },
   { id: 'travel', name: 'Travel from switch to port to far end', group: 'Map', keys: ['arrow keys'], when: () => false, run: () => undefined },
 
   { id: 'nothing', name: 'Select nothing', group: 'Selection', keys: ['Escape'], when: (state) => state.selection !== null, run: (state) => state.select(null) },

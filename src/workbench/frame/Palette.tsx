@@ -29,10 +29,20 @@ export function offersOf(state: Workbench): Offer[] {
       const vlan = design.vlans.find((each) => tree.id === `vlan:${each.id}`);
       return { key: `t ${tree.id}`, name: `Tree ${tree.id === 'cst' ? 'of all VLANs' : tree.id.replace(':', ' ').replace('vlan', 'of VLAN')}${vlan?.name ? ` ${vlan.name}` : ''}`, detail: 'show alone', run: (now) => now.showTree(tree.id, 'alone') };
     }),
+    ...design.vlans.map((vlan): Offer => ({
+      key: `v ${vlan.id}`, name: `VLAN ${vlan.id}${vlan.name ? ` ${vlan.name}` : ''}`, detail: 'in the table of VLANs',
+      run: (now) => {
+        now.setLens('Cable');
+        now.openDrawer('vlans');
+      },
+    })),
     ...design.hosts.map((host): Offer => ({ key: `h ${host.id}`, name: host.name ?? host.id, detail: `host in VLAN ${host.vlan}`, run: (now) => now.goTo({ kind: 'host', host: host.id }) })),
     ...design.links.map((link): Offer => ({
       key: `l ${link.id}`, name: `${nameOf.get(link.a.switch)} ${link.a.port} to ${nameOf.get(link.b.switch)} ${link.b.port}`, detail: link.up ? 'link' : 'link, cut', run: (now) => now.goTo({ kind: 'link', link: link.id }),
     })),
+    ...design.switches.flatMap((sw) => sw.ports.map((port): Offer => ({
+      key: `p ${sw.id} ${port.id}`, name: `${sw.name ?? sw.id} port ${port.id}`, detail: 'port', run: (now) => now.goTo({ kind: 'port', switch: sw.id, port: port.id }),
+    }))),
   ];
 }
 

@@ -9,6 +9,7 @@ import { useWorkbench } from '../state/context';
 import { speedText } from '../words/units';
 import { ChoiceSetting, TextSetting } from './fields';
 import styles from './inspector.module.css';
+import { CarriageFields, type PlacedPort } from './PortFields';
 import * as read from './read';
 import { WhyTrees } from './WhyTrees';
 
@@ -21,6 +22,10 @@ export function LinkInspector({ id }: { readonly id: LinkId }) {
   const nameOf = (end: LinkEnd) => switches.find((sw) => sw.id === end.switch)?.name ?? end.switch;
   const portOf = (end: LinkEnd) => switches.find((sw) => sw.id === end.switch)?.ports.find((port) => port.id === end.port);
   const [speedA, speedB] = [portOf(link.a)?.speed ?? 0, portOf(link.b)?.speed ?? 0];
+  const bothEnds = [link.a, link.b].flatMap((at): PlacedPort[] => {
+    const port = portOf(at);
+    return port ? [{ switch: at.switch, port }] : [];
+  });
   const end = (at: LinkEnd) => (
     <TextButton onClick={() => select({ kind: 'port', switch: at.switch, port: at.port })}>
       {nameOf(at)} port {at.port}
@@ -36,7 +41,7 @@ export function LinkInspector({ id }: { readonly id: LinkId }) {
       </p>
       <WhyLink a={link.a} b={link.b} nameOf={nameOf} />
       <section className={styles.section}>
-        <h3>The cable</h3>
+        <h3>The cable and both its ends</h3>
         <ChoiceSetting label="Cable" value={link.up ? 'up' : 'cut'} options={[['up', 'Up'], ['cut', 'Cut']]} commit={(to) => act({ do: 'set-link', link: id, up: to === 'up' })} />
         <TextSetting
           label="Speed, both ends"
@@ -45,6 +50,7 @@ export function LinkInspector({ id }: { readonly id: LinkId }) {
           read={read.speed}
           commit={(speed) => act({ do: 'set-link', link: id, speed })}
         />
+        <CarriageFields ports={bothEnds} />
         <div className={styles.buttons}>
           <Button variant="outlined" color="error" onClick={() => act({ do: 'remove-link', link: id })}>
             Unplug this cable

@@ -1,7 +1,7 @@
 'use client';
 /** Speed, up or down, and what is carried, of one port or of several at once. */
 import type { Command } from '../../core/design/commands';
-import type { PortId, SwitchId } from '../../core/design/ids';
+import type { SwitchId } from '../../core/design/ids';
 import type { Carriage, Port } from '../../core/design/schema';
 import { useWorkbench } from '../state/context';
 import { CARRIAGE_CHOICES, UP_CHOICES } from '../words/choices';
@@ -23,18 +23,29 @@ const EDGE_CHOICES = [['no', 'No'], ['yes', 'Yes: only hosts here']] as const;
 export function PortFields({ ports, withEdge = true }: { readonly ports: readonly PlacedPort[]; readonly withEdge?: boolean }) {
   const act = useWorkbench((state) => state.act);
   const set = (settings: (port: Port) => Settings): string | null =>
-    act(...ports.map((each): Command => ({ do: 'set-port', switch: each.switch, port: each.port.id as PortId, ...settings(each.port) })));
-  const carry = (change: (now: Carriage) => Carriage) => set((port) => ({ vlans: change(port.vlans) }));
+    act(...ports.map((each): Command => ({ do: 'set-port', switch: each.switch, port: each.port.id, ...settings(each.port) })));
   const of = <T,>(pick: (port: Port) => T) => ports.map(({ port }) => pick(port));
-  const mode = common(of((port) => port.vlans.mode));
-  const trunks = ports.flatMap(({ port: { vlans } }) => (vlans.mode === 'trunk' ? [vlans] : []));
-  const accesses = ports.flatMap(({ port: { vlans } }) => (vlans.mode === 'access' ? [vlans] : []));
   return (
     <>
       <TextSetting label="Speed" {...textOf(of((port) => port.speed), speedText)} read={read.speed} commit={(speed) => set(() => ({ speed }))} />
       <ChoiceSetting label="Set" {...choiceOf(of((port): 'up' | 'down' => (port.up ? 'up' : 'down')), UP_CHOICES)} commit={(up) => set(() => ({ up: up === 'up' }))} />
       {withEdge && <ChoiceSetting label="Edge port" {...choiceOf(of((port): 'yes' | 'no' => (port.edge ? 'yes' : 'no')), EDGE_CHOICES)} commit={(edge) => set(() => ({ edge: edge === 'yes' }))} />}
-      <ChoiceSetting label="VLANs" {...choiceOf(of((port) => port.vlans.mode), CARRIAGE_CHOICES)} commit={(to) => to !== '' && carry((now) => read.carriageAs(to, now))} />
+      <CarriageFields ports={ports} />
+    </>
+  );
+}
+
+/** What ports carry: trunk or access, and which VLANs. */
+export function CarriageFields({ ports }: { readonly ports: readonly PlacedPort[] }) {
+  const act = useWorkbench((state) => state.act);
+  const carry = (change: (now: Carriage) => Carriage): string | null =>
+    act(...ports.map((each): Command => ({ do: 'set-port', switch: each.switch, port: each.port.id, vlans: change(each.port.vlans) })));
+  const modes = ports.map(({ port }) => port.vlans.mode);
+  const trunks = ports.flatMap(({ port: { vlans } }) => (vlans.mode === 'trunk' ? [vlans] : []));
+  const accesses = ports.flatMap(({ port: { vlans } }) => (vlans.mode === 'access' ? [vlans] : []));
+  return (
+    <>
+      <ChoiceSetting label="VLANs" {...choiceOf(modes, CARRIAGE_CHOICES)} commit={(to) => to !== '' && carry((now) => read.carriageAs(to, now))} />
       {trunks.length > 0 && (
         <>
           <TextSetting
@@ -43,7 +54,7 @@ export function PortFields({ ports, withEdge = true }: { readonly ports: readonl
             {...(common(trunks.map((vlans) => vlans.allowed)) === '' ? { placeholder: 'no VLAN' } : {})}
             read={read.vlans}
             commit={(allowed) => carry((now) => (now.mode === 'trunk' ? { ...now, allowed } : now))}
-            note={mode === null ? 'of the trunks among them' : 'such as 15,25-29'}
+            note={common(modes) === null ? 'of the trunks among them' : 'such as 15,25-29'}
           />
           <TextSetting label="Native VLAN" {...textOf(trunks.map((vlans) => vlans.native), String)} read={read.vlan} commit={(native) => carry((now) => (now.mode === 'trunk' ? { ...now, native } : now))} />
         </>

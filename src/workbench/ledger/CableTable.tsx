@@ -1,11 +1,10 @@
 'use client';
 /** Every link with both its ends. */
 import type { GridColDef } from '@mui/x-data-grid';
-import { useCallback, useDeferredValue, useMemo } from 'react';
-import { useWorkbench, useWorkbenchStore } from '../state/context';
-import { itemsOf, selectionOf, type Item } from '../state/selection';
-import { FilterField, useFilter } from './FilterField';
-import { Grid } from './Grid';
+import { useDeferredValue, useMemo } from 'react';
+import { useWorkbench } from '../state/context';
+import type { Item } from '../state/selection';
+import { ItemTable } from './ItemTable';
 import { cableRows, type CableRow } from './rows';
 import styles from './drawer.module.css';
 
@@ -22,16 +21,7 @@ const itemOf = (row: CableRow): Item => ({ kind: 'link', link: row.id });
 
 export function CableTable() {
   const design = useDeferredValue(useWorkbench((state) => state.design));
-  const selection = useWorkbench((state) => state.selection);
-  const { pick, goTo, select } = useWorkbenchStore().getState();
-  const filter = useFilter(useMemo(() => cableRows(design), [design]));
-  const open = useCallback((row: CableRow, how: 'alone' | 'more') => (how === 'more' ? pick(itemOf(row), how) : goTo(itemOf(row))), [pick, goTo]);
-  const chosen = useMemo(() => new Set<string>(itemsOf(selection).flatMap((item) => (item.kind === 'link' ? [item.link] : []))), [selection]);
-  if (design.links.length === 0) return <p className={styles.empty}>No cables yet. Write one into the line above the map (a 1 = b 1), or pull one from a selected switch.</p>;
-  return (
-    <>
-      <FilterField {...filter} what="cables" example="lodge 10" onSelect={() => select(selectionOf(filter.rows.map(itemOf)))} />
-      <Grid aria-label="Cables" rows={filter.rows} columns={COLUMNS} onOpen={open} chosen={chosen} />
-    </>
-  );
+  const rows = useMemo(() => cableRows(design), [design]);
+  if (rows.length === 0) return <p className={styles.empty}>No cables yet. Write one into the line above the map (a 1 = b 1), or pull one from a selected switch.</p>;
+  return <ItemTable label="Cables" what="cables" example="lodge 10" rows={rows} columns={COLUMNS} itemOf={itemOf} />;
 }

@@ -1,13 +1,12 @@
 'use client';
 /** Every host: its VLAN and where it is plugged in. */
 import type { GridColDef } from '@mui/x-data-grid';
-import { useCallback, useDeferredValue, useMemo } from 'react';
+import { useDeferredValue, useMemo } from 'react';
 import type { HostId } from '../../core/design/ids';
 import type { Design } from '../../core/design/schema';
-import { useWorkbench, useWorkbenchStore } from '../state/context';
-import { itemsOf, selectionOf, type Item } from '../state/selection';
-import { FilterField, useFilter } from './FilterField';
-import { Grid } from './Grid';
+import { useWorkbench } from '../state/context';
+import type { Item } from '../state/selection';
+import { ItemTable } from './ItemTable';
 import styles from './drawer.module.css';
 
 interface HostRow {
@@ -40,16 +39,7 @@ const itemOf = (row: HostRow): Item => ({ kind: 'host', host: row.id });
 
 export function HostTable() {
   const design = useDeferredValue(useWorkbench((state) => state.design));
-  const selection = useWorkbench((state) => state.selection);
-  const { pick, goTo, select } = useWorkbenchStore().getState();
-  const filter = useFilter(useMemo(() => hostRows(design), [design]));
-  const open = useCallback((row: HostRow, how: 'alone' | 'more') => (how === 'more' ? pick(itemOf(row), how) : goTo(itemOf(row))), [pick, goTo]);
-  const chosen = useMemo(() => new Set<string>(itemsOf(selection).flatMap((item) => (item.kind === 'host' ? [item.host] : []))), [selection]);
-  if (design.hosts.length === 0) return <p className={styles.empty}>No hosts yet. In the line above the map: host desk = a 9 vlan 45.</p>;
-  return (
-    <>
-      <FilterField {...filter} what="hosts" example="45 desk" onSelect={() => select(selectionOf(filter.rows.map(itemOf)))} />
-      <Grid aria-label="Hosts" rows={filter.rows} columns={COLUMNS} onOpen={open} chosen={chosen} />
-    </>
-  );
+  const rows = useMemo(() => hostRows(design), [design]);
+  if (rows.length === 0) return <p className={styles.empty}>No hosts yet. In the line above the map: host desk = a 9 vlan 45.</p>;
+  return <ItemTable label="Hosts" what="hosts" example="45 desk" rows={rows} columns={COLUMNS} itemOf={itemOf} />;
 }

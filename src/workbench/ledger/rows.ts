@@ -4,7 +4,7 @@ import type { Design } from '../../core/design/schema';
 import { carriageText } from '../../core/design/describe';
 import { switchName } from '../../core/tree/phrases';
 import { roleOf, stateOf, treeOf, type Solution } from '../../core/tree/settled';
-import type { Moved } from '../state/store';
+import type { Moved } from '../state/moved';
 import { speedText } from '../words/units';
 
 export interface LedgerRow {
@@ -94,7 +94,7 @@ export interface CableRow {
 
 /** One row a link. */
 export function cableRows(design: Design): CableRow[] {
-  const switches = new Map(design.switches.map((sw) => [sw.id, { name: switchName(sw), ports: new Map(sw.ports.map((port) => [port.id, port])) }]));
+  const switches = new Map(design.switches.map((sw) => [sw.id, { name: switchName(sw), up: sw.up, ports: new Map(sw.ports.map((port) => [port.id, port])) }]));
   return design.links.map(({ id, a, b, up }) => {
     const [swA, swB] = [switches.get(a.switch), switches.get(b.switch)];
     const [portA, portB] = [swA?.ports.get(a.port), swB?.ports.get(b.port)];
@@ -103,7 +103,7 @@ export function cableRows(design: Design): CableRow[] {
       id,
       a: `${swA?.name} port ${a.port}`,
       b: `${swB?.name} port ${b.port}`,
-      cable: !up ? 'cut' : !portA?.up || !portB?.up ? 'a port is down' : 'up',
+      cable: !up ? 'cut' : !swA?.up || !swB?.up ? 'no power' : !portA?.up || !portB?.up ? 'a port is down' : 'up',
       speed: speeds.join(' against '),
       carriesA: portA ? carriageText(portA.vlans) : '',
       carriesB: portB ? carriageText(portB.vlans) : '',

@@ -7,7 +7,7 @@ import { memo, useMemo } from 'react';
 import type { TreeId } from '../../core/design/ids';
 import { CODE, treeOf, type SettledTree, type Solution } from '../../core/tree/settled';
 import { useWorkbench } from '../state/context';
-import type { Moved } from '../state/store';
+import type { Moved } from '../state/moved';
 import { STRAND_GAP, type Line } from './geometry';
 import { atEnd, polyline, runOf } from './run';
 import { strandStyle } from './strandStyle';

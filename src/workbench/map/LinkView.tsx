@@ -45,8 +45,8 @@ export const LinkView = memo(function LinkView({ link, line, speed, labelAt }: P
         <Strand key={strand.treeIndex} strand={strand} run={runOf(line, (i - (strands.length - 1) / 2) * STRAND_GAP)} place={i} several={strands.length > 1} />
       ))}
       {dead && [middle.from, middle.to].map((end, i) => <BarredSquare key={i} end={end} colour="var(--ink-soft)" />)}
-      {cabling && <MapLabel at={middle.along(labelAt)} text={dead ? 'cut' : speedText(speed)} colour="var(--ink)" size={11} />}
-      {!cabling && dead && <MapLabel at={middle.along(0.5)} text="cut" colour="var(--ink-soft)" size={11} />}
+      {cabling && <MapLabel at={middle.along(labelAt)} text={dead ? deadText(link) : speedText(speed)} colour="var(--ink)" size={11} />}
+      {!cabling && dead && <MapLabel at={middle.along(0.5)} text={deadText(link)} colour="var(--ink-soft)" size={11} />}
       <path d={middle.path(26, 26)} stroke="transparent" strokeWidth={Math.max(14, strands.length * STRAND_GAP + 8)} fill="none" pointerEvents="stroke" style={{ cursor: 'pointer' }} onClick={choose}>
         <title>{`${name}, ${speedText(speed)}${dead ? ', no signal' : ''}`}</title>
       </path>
@@ -56,6 +56,8 @@ export const LinkView = memo(function LinkView({ link, line, speed, labelAt }: P
     </g>
   );
 });
+
+const deadText = (link: Link): string => (link.up ? 'no signal' : 'cut');
 
 const cableWidth = (speed: number): number => (speed >= 100_000 ? 6 : speed >= 10_000 ? 4.5 : speed >= 1000 ? 2.5 : 1.5);
 

@@ -3,7 +3,7 @@
 import { treeName, type TreeId } from '../../core/design/ids';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench } from '../state/context';
-import type { Moved } from '../state/store';
+import type { Moved } from '../state/moved';
 import { counted } from '../words/units';
 import styles from './map.module.css';
 

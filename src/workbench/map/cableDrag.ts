@@ -71,8 +71,9 @@ export function useCableHand(): CableDrag {
         const target = targetAt(up.clientX, up.clientY);
         end();
         if (!dragging) return;
-        const { design, act, select } = store.getState();
-        const inMap = document.elementFromPoint(up.clientX, up.clientY)?.closest('.react-flow') != null;
+        const { design, act, select, layout } = store.getState();
+        // A new switch needs a place of its own: only where switches stand at theirs.
+        const inMap = layout === 'placed' && document.elementFromPoint(up.clientX, up.clientY)?.closest('.react-flow') != null;
         const made = dropped(design, grip, target, inMap ? flow.screenToFlowPosition({ x: up.clientX, y: up.clientY }) : null);
         if (made && act(...made.commands) === null) select({ kind: 'link', link: made.link });
       };

@@ -7,7 +7,8 @@ import { compareDesigns, type Comparison } from '../../core/study/compare';
 import { solve } from '../../core/tree/solve';
 import type { Solution } from '../../core/tree/settled';
 import { api } from './api';
-import { movedOf, type View } from './store';
+import { movedOf } from './moved';
+import type { View } from './store';
 
 /** A revision by its number; `now` is what is being edited. */
 export type RevisionChoice = number | 'now';

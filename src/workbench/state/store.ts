@@ -10,35 +10,18 @@ import { applyChange, editAll, replaceDesign, type Patch } from '../../core/desi
 import type { SwitchId, TreeId } from '../../core/design/ids';
 import { problemText } from '../../core/design/problem';
 import type { Design } from '../../core/design/schema';
-import { movedEnds, type MovedEnd } from '../../core/tree/moved';
+import { movedEnds } from '../../core/tree/moved';
 import { compileNetwork } from '../../core/tree/network';
-import type { Role, SettledTree, Solution } from '../../core/tree/settled';
+import type { SettledTree, Solution } from '../../core/tree/settled';
 import { unpackTrees } from '../../workers/packing';
 import type { SolverAnswer } from '../../workers/solver';
 import type { MapGeometry } from '../map/geometry';
 import { api } from './api';
+import { movedOf, type Moved } from './moved';
 import { createSaver, type SaveState, type Saver } from './saver';
+import { inOrder, merged, stillShown } from './shownTrees';
 import { stillThere, toggled, type Item, type Selection } from './selection';
 import type { SolverClient } from './solverClient';
-
-/** What the last change moved, or what parts two revisions that are compared. */
-export interface Moved {
-  readonly label: string;
-  readonly by: 'change' | 'comparison';
-  readonly ends: readonly MovedEnd[];
-  /** By tree, the role that each moved port had before, by port index. */
-  readonly before: ReadonlyMap<TreeId, ReadonlyMap<number, Role | null>>;
-}
-
-/** Ends that moved, in a form that the map can look up. */
-export function movedOf(label: string, ends: readonly MovedEnd[], by: Moved['by'] = 'change'): Moved {
-  const byTree = new Map<TreeId, Map<number, Role | null>>();
-  for (const { tree, index, before: role } of ends) {
-    const own = byTree.get(tree) ?? new Map<number, Role | null>();
-    byTree.set(tree, own.set(index, role));
-  }
-  return { label, by, ends, before: byTree };
-}
 
 /** The lenses that are built so far, in the order of the work. */
 export const LENSES = ['Cable', 'Root'] as const;
@@ -315,34 +298,8 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
   return store;
 }
 
-/** Trees as the design lists them, whatever the order in which they were picked. */
-function inOrder(shown: readonly TreeId[], solution: Solution | null): TreeId[] {
-  const place = new Map(solution?.trees.map((tree, i) => [tree.id, i]));
-  return [...shown].sort((a, b) => (place.get(a) ?? 0) - (place.get(b) ?? 0));
-}
-
-/** `before` with the trees that are newer. */
-function merged(before: readonly SettledTree[], newer: readonly SettledTree[]): readonly SettledTree[] {
-  const byId = new Map(newer.map((tree) => [tree.id, tree]));
-  return before.map((tree) => byId.get(tree.id) ?? tree);
-}
+const lookingBack = ({ viewing }: Workbench): string => `This is ${viewing?.label ?? 'an earlier revision'}, to look at only: go back to now, or restore it.`;
 
 function serverSaver(id: string, report: (state: SaveState) => void): Saver {
   return createSaver((write) => api.write(id, write), report);
 }
-
-/** The shown trees that there still are (the same list, where all are); the first that people named where none is. */
-function stillShown(shown: readonly TreeId[], design: Design, ids: readonly TreeId[]): readonly TreeId[] {
-  const kept = shown.filter((id) => ids.includes(id));
-  if (kept.length === 0) return firstShown(design, ids);
-  return kept.length === shown.length ? shown : kept;
-}
-
-/** The first tree that people named: VLAN 1 is rarely what they come for. */
-function firstShown(design: Design, ids: readonly TreeId[]): TreeId[] {
-  const named = design.vlans[0] && ids.find((id) => id === `vlan:${design.vlans[0]!.id}`);
-  const first = named ?? ids[0];
-  return first ? [first] : [];
-}
-
-const lookingBack = ({ viewing }: Workbench): string => `This is ${viewing?.label ?? 'an earlier revision'}, to look at only: go back to now, or restore it.`;

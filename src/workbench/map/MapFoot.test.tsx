@@ -1,0 +1,72 @@
+import { act, fireEvent, screen } from '@testing-library/react';
+import { designOf } from '../../core/testing/networks';
+import type { MapControls } from '../state/store';
+import { renderWith, settle } from '../testing';
+import { MapFoot } from './MapFoot';
+import { MovedBar } from './MovedBar';
+
+const controls = () => {
+  const called: string[] = [];
+  const call = (name: string) => () => void called.push(name);
+  const all: MapControls = {
+    closer: call('closer'), farther: call('farther'), whole: call('whole'), tidy: (by) => void called.push(`tidy ${by}`),
+    places: () => new Map(), geometry: () => ({ boxes: [], lines: [] }), middle: () => ({ x: 0, y: 0 }),
+  };
+  return { called, all };
+};
+const button = (name: string) => screen.getByRole('button', { name });
+
+describe('below the map', () => {
+  it('the view, the layouts and tidying are a click away', async () => {
+    const { called, all } = controls();
+    const store = await renderWith(<MapFoot />);
+    act(() => store.getState().setControls(all));
+    for (const name of ['whole map', 'closer', 'farther']) fireEvent.click(button(name));
+    expect(button('as placed')).toHaveAttribute('aria-pressed', 'true');
+    fireEvent.click(button('hung from root'));
+    expect(store.getState().layout).toBe('hung');
+    expect(screen.getByLabelText('letters on the map')).toHaveTextContent('Rroot port');
+    act(() => store.getState().setLens('Cable'));
+    fireEvent.click(button('by tier'));
+    fireEvent.click(button('by root'));
+    expect(called).toEqual(['whole', 'closer', 'farther', 'tidy tier', 'tidy root']);
+  });
+
+  it('long work shows what it is, and can be stopped', async () => {
+    const cancel = jest.fn();
+    const store = await renderWith(<MapFoot />);
+    act(() => {
+      store.getState().setLens('Cable');
+      store.getState().setBusy({ what: 'Laying out 300 switches', cancel });
+    });
+    expect(screen.getByRole('status')).toHaveTextContent('Laying out 300 switches');
+    fireEvent.click(button('cancel'));
+    expect(cancel).toHaveBeenCalled();
+  });
+
+  it('nothing can be tidied or hung where nothing is', async () => {
+    const store = await renderWith(<MapFoot />, designOf({}));
+    act(() => store.getState().setLens('Cable'));
+    for (const name of ['by tier', 'by root', 'hung from root']) expect(button(name)).toBeDisabled();
+  });
+});
+
+describe('above the map', () => {
+  it('an earlier revision is told, with the way back', async () => {
+    const store = await renderWith(<MovedBar />);
+    const { design, solution } = store.getState();
+    act(() => store.getState().look({ label: 'revision 3', revision: 3, design, solution, moved: null }));
+    expect(screen.getByRole('status')).toHaveTextContent('Looking at revision 3; nothing can be changed here.');
+    fireEvent.click(button('go back to now'));
+    expect(store.getState().viewing).toBeNull();
+  });
+
+  it('a change of many things is told in one line, cut where it is long', async () => {
+    const store = await renderWith(<MovedBar />);
+    const name = 'n'.repeat(10_000);
+    act(() => void store.getState().act({ do: 'rename-design', name }));
+    await settle();
+    expect(screen.getByRole('status').textContent!.length).toBeLessThan(300);
+    expect(screen.getByRole('status')).toHaveTextContent('…: no end changed its role');
+  });
+});
