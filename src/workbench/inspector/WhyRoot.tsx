@@ -18,7 +18,7 @@ export function WhyRoot({ id }: { readonly id: SwitchId }) {
       {(tree, { network }) => {
         const s = network.switchIndex.get(id) ?? -1;
         const election = s < 0 ? null : explainRoot(network, tree, s);
-        return election ? <Ranking election={election} self={s} /> : <p>This switch takes no part in the tree.</p>;
+        return election ? <Ranking election={election} self={s} /> : <p>This switch {network.switches[s]?.up === false ? 'has no power' : 'takes no part in the tree'}.</p>;
       }}
     </WhyTrees>
   );

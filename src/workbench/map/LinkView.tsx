@@ -46,7 +46,7 @@ export const LinkView = memo(function LinkView({ link, line, speed, labelAt }: P
       ))}
       {dead && [middle.from, middle.to].map((end, i) => <BarredSquare key={i} end={end} colour="var(--ink-soft)" />)}
       {cabling && <MapLabel at={middle.along(labelAt)} text={dead ? deadText(link) : speedText(speed)} colour="var(--ink)" size={11} />}
-      {!cabling && dead && <MapLabel at={middle.along(0.5)} text={deadText(link)} colour="var(--ink-soft)" size={11} />}
+      {!cabling && dead && <MapLabel at={middle.along(labelAt)} text={deadText(link)} colour="var(--ink-soft)" size={11} />}
       <path d={middle.path(26, 26)} stroke="transparent" strokeWidth={Math.max(14, strands.length * STRAND_GAP + 8)} fill="none" pointerEvents="stroke" style={{ cursor: 'pointer' }} onClick={choose}>
         <title>{`${name}, ${speedText(speed)}${dead ? ', no signal' : ''}`}</title>
       </path>

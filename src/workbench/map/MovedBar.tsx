@@ -29,7 +29,7 @@ export function MovedBar() {
       {moved && (
         <>
           <span>
-            <b>{shortened(moved.label, 160)}</b>: {movedText(moved, shown)}
+            <b>{shortened(moved.label, 110)}</b>: {movedText(moved, shown)}
           </span>
           {moved.ends.length > 0 && <TextButton onClick={() => openDrawer('moved')}>show</TextButton>}
           {canUndo && moved.by === 'change' && !moved.label.startsWith('took back') && <TextButton onClick={undo}>take back</TextButton>}
