@@ -191,12 +191,15 @@ export class Planner {
     const id = known?.id ?? this.fresh.hostId(name.value);
     const inVlan = vlan ?? known?.vlan ?? 1;
     const kept = known && plugs.length > 0 && plugs.every((plug) => plug.label === null) && known.attach.length === plugs.length && plugs.every((plug, i) => known.attach[i]!.switch === plug.sw.id);
+    const taken = new Set<string>();
     const attach = kept ? known.attach : plugs.map((plug): LinkEnd => {
       const there = plug.label === null ? undefined : this.ports.get(plug.sw.id)?.get(plug.label);
       const settings: PortSettings = there ? {} : { vlans: { mode: 'access', vlan: inVlan }, edge: true };
       const port = this.portOn(plug.sw, plug.label, { ...settings, ...(speed === undefined ? {} : { speed }) }, there !== undefined);
       const end = { switch: plug.sw.id, port: port.id };
       this.mustBeFree(end, plug.spot, id);
+      if (taken.has(keyOf(end))) stop(plug.spot, `port ${end.port} of ${this.nameOf(end.switch)} is named twice`);
+      taken.add(keyOf(end));
       this.plugged.set(keyOf(end), { text: `host ${name.value}`, link: null, host: id });
       return end;
     });
