@@ -64,6 +64,25 @@ describe('findings', () => {
   });
 });
 
+describe('findings about standbys', () => {
+  const four = (settings: Record<string, Record<string, unknown>>, rest: Record<string, unknown> = {}) =>
+    networkOf({ a: { priority: 0, tier: 'core' }, b: { tier: 'core' }, c: { tier: 'distribution' }, d: {}, ...settings }, ['a 1 = b 1', 'b 2 = c 1', 'c 2 = d 1'], {}, rest);
+  const standby = (design: Design) => rules(design).filter((rule) => rule.startsWith('standby') || rule === 'one-root-for-all');
+  it('tell a standby that nobody chose, a weak one, a far one', () => {
+    expect(standby(four({}))).toEqual(['standby-by-mac']);
+    expect(standby(four({ d: { priority: 4096 } }))).toEqual(['standby-on-access']);
+    expect(standby(four({ c: { priority: 4096, tier: 'distribution' } }))).toEqual(['standby-far']);
+    expect(standby(four({ b: { priority: 4096, tier: 'core' } }))).toEqual([]);
+  });
+  it('tell that all trees have one strong root while another is there', () => {
+    const perVlan = (b: object) => four({ a: { priority: 0, tier: 'core', dialect: 'per-vlan-rstp' }, b: { priority: 4096, tier: 'core', dialect: 'per-vlan-rstp', ...b }, c: { dialect: 'per-vlan-rstp' }, d: { dialect: 'per-vlan-rstp' } }, { vlans: [{ id: 15 }] });
+    expect(standby(perVlan({}))).toEqual(['one-root-for-all']);
+    expect(texts(perVlan({}))).toContain('a is root of every tree (VLANs 1,15), though it is not the only core switch');
+    expect(standby(perVlan({ trees: { 'vlan:15': { priority: 0 } } }))).toEqual(['one-root-for-all']); // the lower MAC still wins
+    expect(standby(perVlan({ mac: '02:00:00:00:00:00', trees: { 'vlan:15': { priority: 0 } } }))).toEqual([]);
+  });
+});
+
 describe('findings about VLANs', () => {
   const trunk = (allowed: string) => ({ vlans: { mode: 'trunk', allowed } });
   const chain = (middle: string, ports: Record<string, object> = {}) =>

@@ -1,4 +1,4 @@
-/** Findings about roots: accidents of MAC, roots on access switches. Trees that are alike are told together. */
+/** Findings about roots and their standbys: accidents of MAC, weak or far ones, no sharing. Trees that are alike are told together. */
 import { treesName, type TreeId } from '../design/ids';
 import { explainRoot, islandRoots } from '../tree/election';
 import { switchName } from '../tree/phrases';
@@ -6,32 +6,67 @@ import type { Network } from '../tree/network';
 import type { SettledTree, Solution } from '../tree/settled';
 import type { Finding } from './finding';
 
-/** What is wrong with the root of each tree's largest island, and which switches are too far from theirs. */
+/** What each rule says of a switch and the trees where it holds, and why it matters; in the order in which they are told. */
+const RULES = {
+  'root-by-mac': [(name, where) => `${name} is root of ${where} only by its MAC address`, 'Nobody chose it, and a new switch with a lower MAC would take over.'],
+  'root-on-access': [(name, where) => `${name}, an access switch, is root of ${where}`, 'Traffic between the strong switches is drawn through it.'],
+  'one-root-for-all': [(name, where) => `${name} is root of every tree (${where}), though it is not the only core switch`, 'All trees take the same ways, and the uplinks to the other core switches stand idle.'],
+  'standby-by-mac': [(name, where) => `${name} stands by for the root of ${where} only by its MAC address`, 'Nobody chose it: if the root dies, chance decides who takes over.'],
+  'standby-on-access': [(name, where) => `${name}, an access switch, stands by for the root of ${where}`, 'If the root dies, traffic between the strong switches is drawn through it.'],
+  'standby-far': [(name, where) => `${name} stands by for the root of ${where} from more than one hop away`, 'If the root dies the tree turns round to a far corner, though a strong switch sits right beside the root.'],
+  'beyond-max-age': [(name, where) => `${name} is more hops from the root of ${where} than the root's max age in seconds`, 'BPDUs grow too old on the way: it would not hear the root.'],
+} as const satisfies Record<string, readonly [text: (name: string, where: string) => string, why: string]>;
+type Rule = keyof typeof RULES;
+
+/** Findings on the largest island of each tree, and on switches too far from their root. */
 export function rootFindings({ network, trees }: Solution): Finding[] {
-  const byMac = new Map<number, TreeId[]>();
-  const onAccess = new Map<number, TreeId[]>();
-  const far = new Map<number, TreeId[]>();
+  const found = new Map<Rule, Map<number, TreeId[]>>();
+  const roots = new Map<number, TreeId[]>();
+  const add = (to: Map<number, TreeId[]>, s: number, tree: TreeId) => to.set(s, [...(to.get(s) ?? []), tree]);
   for (const tree of trees) {
-    const add = (to: Map<number, TreeId[]>, s: number) => to.set(s, [...(to.get(s) ?? []), tree.id]);
-    hopsFromRoot(network, tree).forEach((hops, s) => {
-      const root = tree.root[s]!;
-      if (root >= 0 && hops > network.switches[root]!.timers.maxAge) add(far, s);
-    });
+    for (const [rule, s] of troubles(network, tree)) {
+      const groups = found.get(rule) ?? new Map<number, TreeId[]>();
+      found.set(rule, groups);
+      add(groups, s, tree.id);
+    }
     const [root] = islandRoots(network, tree);
-    if (root === undefined) continue;
-    if (explainRoot(network, tree, root)?.decidedBy === 'mac') add(byMac, root);
-    if (network.switches[root]!.tier === 'access' && network.switches.some((sw) => sw.tier !== 'access')) add(onAccess, root);
+    if (root !== undefined) add(roots, root, tree.id);
   }
-  const told = (rule: string, groups: Map<number, TreeId[]>, text: (name: string, where: string) => string, why: string): Finding[] =>
-    [...groups].map(([s, ids]) => {
+  const [only] = roots;
+  const cores = network.switches.filter((sw) => sw.tier === 'core' && sw.up);
+  if (only && roots.size === 1 && only[1].length > 1 && cores.length > 1 && cores.includes(network.switches[only[0]]!)) found.set('one-root-for-all', roots);
+
+  return (Object.keys(RULES) as Rule[]).flatMap((rule) =>
+    [...(found.get(rule) ?? [])].map(([s, ids]): Finding => {
       const sw = network.switches[s]!;
+      const [text, why] = RULES[rule];
       return { rule, text: text(switchName(sw), treesName(ids)), why, at: { switch: sw.id, trees: ids }, remedies: [] };
-    });
-  return [
-    ...told('root-by-mac', byMac, (name, where) => `${name} is root of ${where} only by its MAC address`, 'Nobody chose it, and a new switch with a lower MAC would take over.'),
-    ...told('root-on-access', onAccess, (name, where) => `${name}, an access switch, is root of ${where}`, 'Traffic between the strong switches is drawn through it.'),
-    ...told('beyond-max-age', far, (name, where) => `${name} is more hops from the root of ${where} than the root's max age in seconds`, 'BPDUs grow too old on the way: it would not hear the root.'),
-  ];
+    }),
+  );
+}
+
+/** What is wrong with one tree: the rule, and the switch that it is about. */
+function troubles(network: Network, tree: SettledTree): (readonly [Rule, number])[] {
+  const hops = hopsFromRoot(network, tree);
+  const found = network.switches.flatMap((_, s): (readonly [Rule, number])[] => {
+    const root = tree.root[s]!;
+    return root >= 0 && hops[s]! > network.switches[root]!.timers.maxAge ? [['beyond-max-age', s]] : [];
+  });
+  const [root] = islandRoots(network, tree);
+  if (root === undefined) return found;
+  const strong = (s: number): boolean => network.switches[s]!.tier !== 'access';
+  if (!strong(root) && network.switches.some((sw) => sw.tier !== 'access')) found.push(['root-on-access', root]);
+  const election = explainRoot(network, tree, root);
+  if (election?.decidedBy === 'mac') return [...found, ['root-by-mac', root]];
+  // The second in line of a root that was chosen.
+  const [, second, third] = election?.ranking ?? [];
+  if (!second) return found;
+  const s = second.switchIndex;
+  const others = election!.ranking.slice(1).map((each) => each.switchIndex).filter(strong);
+  if (third?.id.priority === second.id.priority) found.push(['standby-by-mac', s]);
+  else if (!strong(s) && others.length > 0) found.push(['standby-on-access', s]);
+  else if (hops[s]! > 1 && others.some((other) => hops[other] === 1)) found.push(['standby-far', s]);
+  return found;
 }
 
 /** How many hops each switch is from its root; 0 at roots and outside the tree. Message age grows by 1 a hop (802.1Q-2018 13.29). */
