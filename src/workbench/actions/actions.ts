@@ -4,6 +4,7 @@ import { CABLING_FIELD } from '../cabling/field';
 import { addSwitch } from '../map/AddSwitch';
 import { itemsOf, switchesIn } from '../state/selection';
 import { LENSES, type Workbench } from '../state/store';
+import { placeSelected } from './placing';
 import { cutOrRestore, lineUp, powerOffOrOn, removeSelected, selectAll } from './editing';
 
 export type ActionGroup = 'Anywhere' | 'Trees' | 'Map' | 'Selection';
@@ -29,10 +30,11 @@ function toCablingLine(state: Workbench): void {
   requestAnimationFrame(() => document.getElementById(CABLING_FIELD)?.focus());
 }
 
-const drawer = (id: 'findings' | 'history' | 'neighbours' | 'vlans' | 'hosts' | 'cables', name: string): Action => ({
+const drawer = (id: 'roots' | 'losses' | 'findings' | 'history' | 'neighbours' | 'vlans' | 'hosts' | 'cables', name: string): Action => ({
   id: `open-${id}`, name, group: 'Anywhere',
   run: (state) => {
-    if (id !== 'findings' && id !== 'history') state.setLens('Cable');
+    const lens = id === 'roots' || id === 'losses' ? 'Root' : id === 'findings' || id === 'history' ? null : 'Cable';
+    if (lens && state.lens !== lens) state.setLens(lens);
     state.openDrawer(id);
   },
 });
@@ -46,6 +48,8 @@ export const ACTIONS: readonly Action[] = [
   { id: 'now', name: 'Go back to now', group: 'Anywhere', when: (state) => !present(state), run: (state) => state.look(null) },
   ...LENSES.map((lens): Action => ({ id: `lens-${lens}`, name: `${lens} lens`, group: 'Anywhere', when: (state) => state.lens !== lens, run: (state) => state.setLens(lens) })),
   { id: 'drawer', name: 'Open or close the drawer', group: 'Anywhere', keys: ['D'], run: (state) => state.toggleDrawer() },
+  drawer('roots', 'Roots: trees by switches'),
+  drawer('losses', 'If a root dies'),
   drawer('findings', 'Findings'),
   drawer('history', 'History of revisions'),
   drawer('neighbours', 'Neighbours of every port'),
@@ -56,6 +60,10 @@ export const ACTIONS: readonly Action[] = [
   { id: 'tree-before', name: 'The tree before', group: 'Trees', keys: ['['], run: (state) => state.stepTree(-1) },
   { id: 'tree-next', name: 'The next tree', group: 'Trees', keys: [']'], run: (state) => state.stepTree(1) },
   { id: 'root', name: 'Go to the root of the tree that is shown', group: 'Trees', keys: ['R'], when: (state) => rootOf(state) !== null, run: (state) => state.goTo({ kind: 'switch', switch: rootOf(state)! }) },
+
+  { id: 'place-root', name: 'Make the selected switch root of the trees shown', group: 'Trees', keys: ['P'], when: some('switch'), run: placeSelected('root') },
+  { id: 'place-standby', name: 'Make the selected switch their standby', group: 'Trees', keys: ['S'], when: some('switch'), run: placeSelected('standby') },
+  { id: 'place-never', name: 'Give the selected switches the worst priority: never root', group: 'Trees', keys: ['W'], when: some('switch'), run: placeSelected('never') },
 
   { id: 'whole', name: 'Whole map', group: 'Map', keys: ['0'], run: (state) => state.controls?.whole() },
   { id: 'closer', name: 'Closer', group: 'Map', keys: ['+'], run: (state) => state.controls?.closer() },

@@ -13,7 +13,7 @@ import { FindingsList } from './FindingsList';
 const SHARED = [['moved', 'Moved ends'], ['findings', 'Findings'], ['history', 'History']] as const;
 const TABS: Readonly<Record<Lens, readonly (readonly [DrawerTab, string])[]>> = {
   Cable: [['cables', 'Cables'], ['neighbours', 'Neighbours'], ['hosts', 'Hosts'], ['vlans', 'VLANs'], ...SHARED],
-  Root: [['ledger', 'Ledger'], ...SHARED],
+  Root: [['ledger', 'Ledger'], ['roots', 'Roots'], ['losses', 'If a root dies'], ...SHARED],
 };
 // The grid is the largest part of the page: the map does not wait for it.
 const Ledger = dynamic(() => import('./Ledger').then((m) => m.Ledger), { ssr: false });
@@ -22,9 +22,11 @@ const CableTable = dynamic(() => import('./CableTable').then((m) => m.CableTable
 const NeighbourTable = dynamic(() => import('./NeighbourTable').then((m) => m.NeighbourTable), { ssr: false });
 const HostTable = dynamic(() => import('./HostTable').then((m) => m.HostTable), { ssr: false });
 const VlanTable = dynamic(() => import('./VlanTable').then((m) => m.VlanTable), { ssr: false });
+const RootMatrix = dynamic(() => import('./RootMatrix').then((m) => m.RootMatrix), { ssr: false });
+const LossTable = dynamic(() => import('./LossTable').then((m) => m.LossTable), { ssr: false });
 const HistoryTable = dynamic(() => import('./HistoryTable').then((m) => m.HistoryTable), { ssr: false });
 const TABLES: Readonly<Record<DrawerTab, ComponentType>> = {
-  ledger: Ledger, moved: MovedTable, cables: CableTable, neighbours: NeighbourTable, hosts: HostTable, vlans: VlanTable, findings: FindingsList, history: HistoryTable,
+  ledger: Ledger, roots: RootMatrix, losses: LossTable, moved: MovedTable, cables: CableTable, neighbours: NeighbourTable, hosts: HostTable, vlans: VlanTable, findings: FindingsList, history: HistoryTable,
 };
 /** Tables that need no trees. */
 const TREELESS: ReadonlySet<DrawerTab> = new Set(['cables', 'neighbours', 'hosts', 'vlans', 'history']);

@@ -5,14 +5,16 @@ import { memo } from 'react';
 import { means } from '../state/selection';
 import { useNonce } from '../theme/nonce';
 
-interface Props<T extends GridValidRowModel> extends Pick<DataGridProps<T>, 'rows' | 'columns' | 'aria-label' | 'processRowUpdate' | 'onProcessRowUpdateError' | 'getRowId' | 'initialState'> {
+interface Props<T extends GridValidRowModel> extends Pick<DataGridProps<T>, 'rows' | 'columns' | 'aria-label' | 'processRowUpdate' | 'onProcessRowUpdateError' | 'isCellEditable'> {
   /** Called with the row that was clicked, or whose cell Enter was pressed on; `more` with Ctrl or Shift. */
   readonly onOpen: (row: T, how: 'alone' | 'more') => void;
+  /** Called with a key pressed on a cell; true where it was used up. */
+  readonly onKey?: (row: T, field: string, key: string) => boolean;
   /** The rows that are selected. */
   readonly chosen?: ReadonlySet<string>;
 }
 
-function PlainGrid<T extends GridValidRowModel>({ onOpen, chosen, ...props }: Props<T>) {
+function PlainGrid<T extends GridValidRowModel>({ onOpen, onKey, chosen, ...props }: Props<T>) {
   const nonce = useNonce();
   return (
     <DataGrid
@@ -25,7 +27,13 @@ function PlainGrid<T extends GridValidRowModel>({ onOpen, chosen, ...props }: Pr
       {...props}
       {...(chosen ? { getRowClassName: ({ id }: { id: string | number }) => (chosen.has(String(id)) ? 'row-chosen' : '') } : {})}
       onRowClick={({ row }, event) => onOpen(row, means(event))}
-      onCellKeyDown={({ row, cellMode, isEditable }, event) => event.key === 'Enter' && cellMode !== 'edit' && !isEditable && onOpen(row, means(event))}
+      onCellKeyDown={({ row, field, cellMode, isEditable }, event) => {
+        if (cellMode === 'edit' || event.ctrlKey || event.metaKey || event.altKey) return;
+        if (onKey?.(row, field, event.key)) {
+          event.preventDefault();
+          event.defaultMuiPrevented = true; // or the grid would begin to edit
+        } else if (event.key === 'Enter' && !isEditable) onOpen(row, means(event));
+      }}
       sx={GRID_SX}
     />
   );

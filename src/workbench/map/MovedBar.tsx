@@ -15,6 +15,8 @@ export function MovedBar() {
   const undo = useWorkbench((state) => state.undo);
   const forget = useWorkbench((state) => state.forgetMoved);
   const viewing = useWorkbench((state) => state.viewing);
+  const advice = useWorkbench((state) => state.advice);
+  const act = useWorkbench((state) => state.act);
   const look = useWorkbench((state) => state.look);
   return (
     <div className={styles.moved} role="status" aria-live="polite">
@@ -26,16 +28,23 @@ export function MovedBar() {
           <TextButton onClick={() => look(null)}>go back to now</TextButton>
         </>
       )}
+      {advice && (
+        <span>
+          {shortened(advice.text, 260)}{' '}
+          {advice.remedy && <TextButton onClick={() => act(...advice.remedy!.commands)}>{shortened(advice.remedy.label, 120)}</TextButton>}
+        </span>
+      )}
       {moved && (
         <>
           <span>
-            <b>{shortened(moved.label, 110)}</b>: {movedText(moved, shown)}
+            {!advice && <b>{shortened(moved.label, 110)}: </b>}{movedText(moved, shown)}
           </span>
           {moved.ends.length > 0 && <TextButton onClick={() => openDrawer('moved')}>show</TextButton>}
           {canUndo && moved.by === 'change' && !moved.label.startsWith('took back') && <TextButton onClick={undo}>take back</TextButton>}
           <TextButton onClick={forget} aria-label="dismiss this message">dismiss</TextButton>
         </>
       )}
+      {advice && !moved && <TextButton onClick={forget} aria-label="dismiss this message">dismiss</TextButton>}
     </div>
   );
 }

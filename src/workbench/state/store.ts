@@ -10,6 +10,7 @@ import { applyChange, editAll, replaceDesign, type Patch } from '../../core/desi
 import type { SwitchId, TreeId } from '../../core/design/ids';
 import { problemText } from '../../core/design/problem';
 import type { Design } from '../../core/design/schema';
+import type { Remedy } from '../../core/study/finding';
 import { movedEnds } from '../../core/tree/moved';
 import { compileNetwork } from '../../core/tree/network';
 import type { SettledTree, Solution } from '../../core/tree/settled';
@@ -28,7 +29,7 @@ export const LENSES = ['Cable', 'Root'] as const;
 export type Lens = (typeof LENSES)[number];
 
 /** What the drawer below the map can list. */
-export type DrawerTab = 'ledger' | 'moved' | 'cables' | 'neighbours' | 'hosts' | 'vlans' | 'findings' | 'history';
+export type DrawerTab = 'ledger' | 'roots' | 'losses' | 'moved' | 'cables' | 'neighbours' | 'hosts' | 'vlans' | 'findings' | 'history';
 
 /** Where switches stand on the map: at their own places, or hanging under the root of the tree that is shown. */
 export type MapLayout = 'placed' | 'hung';
@@ -65,6 +66,8 @@ export interface WorkbenchState {
   readonly dialog: 'palette' | 'keys' | null;
   /** What the map should bring into view; a new object each time it is asked. */
   readonly sight: { readonly item: Item } | null;
+  /** What was done, or why it could not be, with a way to get there all the same. */
+  readonly advice: { readonly text: string; readonly remedy: Remedy | null } | null;
   /** Long work that can be stopped. */
   readonly busy: { readonly what: string; readonly cancel: () => void } | null;
   /** What only the map can do; null while it is not there. */
@@ -98,6 +101,7 @@ export interface WorkbenchActions {
   pick(item: Item, how: 'alone' | 'more'): void;
   /** Selects a thing and brings it into view. */
   goTo(item: Item): void;
+  advise(advice: WorkbenchState['advice']): void;
   setBusy(busy: WorkbenchState['busy']): void;
   setControls(controls: MapControls | null): void;
   setLayout(layout: MapLayout): void;
@@ -198,6 +202,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       viewing: null,
       dialog: null,
       sight: null,
+      advice: null,
       busy: null,
       controls: null,
 
@@ -211,6 +216,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       },
       act(...commands) {
         if (present) return lookingBack(get());
+        if (get().advice) set({ advice: null });
         const { design, revision, undoSteps } = now();
         const edited = editAll(design, commands);
         if (!edited.ok) return problemText(edited.error);
@@ -244,6 +250,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
         get().select(item);
         set({ sight: { item } });
       },
+      advise: (advice) => set({ advice }),
       setBusy: (busy) => set({ busy }),
       setControls: (controls) => set({ controls }),
       setLayout: (layout) => set({ layout }),
@@ -290,7 +297,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
         const at = shownTrees[0] ? ids.indexOf(shownTrees[0]) : 0;
         set({ shownTrees: [ids[(at + by + ids.length) % ids.length]!] });
       },
-      forgetMoved: () => set({ moved: null }),
+      forgetMoved: () => set({ moved: null, advice: null }),
       unsent: () => saver.unsent(),
       abandon: () => saver.abandon(),
     };

@@ -1,0 +1,54 @@
+import { expect, test } from '@playwright/test';
+import { inspector, map, openDemo, saved, selectSwitch, treeRow } from './design';
+
+test('roots and standbys are placed by keys and in the matrix, and the death of a root is seen beforehand', async ({ page }) => {
+  await openDemo(page);
+  const matrix = page.getByRole('grid', { name: /^Roots/ });
+  await page.getByRole('tab', { name: 'Roots', exact: true }).click();
+  await expect(matrix.getByRole('row')).toHaveCount(9);
+
+  // By keys: ridge-a root, ridge-b standby of the tree that is shown.
+  await selectSwitch(page, 'ridge-a');
+  await page.keyboard.press('p');
+  await expect(treeRow(page, 'vlan:15')).toContainText('root ridge-a');
+  await expect(map(page).getByRole('status').first()).toContainText('It had to get past lodge, workshop, array-hut.');
+  await selectSwitch(page, 'ridge-b');
+  await page.keyboard.press('s');
+  await expect(treeRow(page, 'vlan:15')).toContainText('ridge-b');
+  await expect(matrix.getByRole('row', { name: /ridge-a core/ })).toContainText('24576');
+  await expect(matrix.getByRole('row', { name: /ridge-b core/ })).toContainText('28672');
+
+  // In the matrix: other trees for the other ridge, by range and button.
+  await page.getByLabel('Trees in the table').fill('25-45');
+  await page.getByRole('button', { name: 'Root', exact: true }).click();
+  for (const vid of [25, 35, 45]) await expect(treeRow(page, `vlan:${vid}`)).toContainText('root ridge-b');
+  await page.getByLabel('Trees in the table').fill('55');
+
+  // In a cell: what was typed stays until it is legal.
+  const cell = matrix.getByRole('row', { name: /dome-east/ }).getByRole('gridcell').nth(2);
+  await cell.dblclick();
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type('4000');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('#drawer-table').getByRole('alert')).toContainText('4000 is not. Nearest: 0 and 4096.');
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type('4096');
+  await page.keyboard.press('Enter');
+  await expect(treeRow(page, 'vlan:55')).toContainText('root dome-east');
+  await matrix.getByRole('row', { name: /lodge/ }).getByRole('gridcell').nth(2).click();
+  await page.keyboard.press('w');
+  await expect(matrix.getByRole('row', { name: /lodge/ })).toContainText('61440');
+
+  // If ridge-a dies: who takes over, shown on the map and taken back.
+  await page.getByRole('tab', { name: 'If a root dies' }).click();
+  const losses = page.getByRole('grid', { name: 'If a root dies' });
+  await expect(losses.getByRole('row', { name: /ridge-a VLAN 15 ridge-b .* nobody VLANs 25,35,45/ })).toBeVisible();
+  await losses.getByRole('row', { name: /ridge-a VLAN 15/ }).click();
+  await expect(page.locator('[data-switch="ridge-a"]')).toContainText('no power');
+  await expect(treeRow(page, 'vlan:15')).toContainText('root ridge-b');
+  await expect(map(page)).toContainText('Looking at the design if ridge-a dies');
+  await page.locator('#drawer-table').getByRole('button', { name: 'go back to now' }).click();
+  await expect(treeRow(page, 'vlan:15')).toContainText('root ridge-a');
+  await expect(inspector(page).getByRole('heading', { level: 2 })).toHaveText('ridge-a');
+  await saved(page);
+});
