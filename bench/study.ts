@@ -1,4 +1,4 @@
-/** Findings, comparing, neighbours and cabling lines on 200 switches. */
+/** Findings, comparing, neighbours, roots and cabling lines on 200 switches. */
 import { linesOf } from '../src/core/cabling/print';
 import { planLines } from '../src/core/cabling/plan';
 import { editAll } from '../src/core/design/edit';
@@ -7,6 +7,9 @@ import { designedCsv, readObservedCsv } from '../src/core/exchange/observed';
 import { compareDesigns } from '../src/core/study/compare';
 import { findingsOf } from '../src/core/study/findings';
 import { neighboursOf } from '../src/core/study/neighbours';
+import { placeAll } from '../src/core/study/placing';
+import { ifSwitchDies, rootSwitches } from '../src/core/study/rootLoss';
+import { rootMatrix } from '../src/core/study/rootMatrix';
 import { solve } from '../src/core/tree/solve';
 import type { Solution } from '../src/core/tree/settled';
 import { benchNetwork } from './network';
@@ -43,6 +46,9 @@ export function benchStudy(): void {
     ['findings with every neighbour reported', () => findingsOf(observed, after).length],
     ['neighbours as drawn and as reported', () => neighboursOf(observed).length],
     ['comparing two revisions', () => compareDesigns(plain, design, [before, after]).settings.length],
+    ['placing a root in every tree', () => placeAll(after.network, after.trees.map((tree) => tree.id), [design.switches[7]!.id], 'root').length],
+    ['the matrix of roots', () => rootMatrix(after).groups.length],
+    ['if a root dies', () => ifSwitchDies(after, rootSwitches(after)[0]!)?.losses.length ?? 0],
     ['the whole design as cabling lines, planned', () => planLines(design, lines).lines.length],
   ] as const).map(([what, work]) => {
     const results = work();

@@ -39,6 +39,15 @@ test('pictures', async ({ page }) => {
   await page.getByRole('button', { name: 'Done comparing' }).click();
   await picture(page, 'history');
   await page.getByLabel('draw VLAN 25 with the others').uncheck();
+  await page.getByRole('tab', { name: 'Roots', exact: true }).click();
+  await selectSwitch(page, 'ridge-b');
+  await page.keyboard.press('s');
+  await picture(page, 'roots');
+  await page.getByRole('tab', { name: 'If a root dies' }).click();
+  await page.getByRole('grid', { name: 'If a root dies' }).getByRole('row', { name: /ridge-a VLAN 15/ }).click();
+  await picture(page, 'if-a-root-dies');
+  await page.locator('#drawer-table').getByRole('button', { name: 'go back to now' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
   await page.getByRole('tab', { name: 'Ledger' }).click();
   await page.getByRole('button', { name: 'hung from root' }).click();
   await page.locator('body').click({ position: { x: 800, y: 20 } });

@@ -18,33 +18,24 @@ export function MovedBar() {
   const advice = useWorkbench((state) => state.advice);
   const act = useWorkbench((state) => state.act);
   const look = useWorkbench((state) => state.look);
+  if (!viewing && !advice && !moved) return <div className={styles.moved} role="status" aria-live="polite" />;
   return (
     <div className={styles.moved} role="status" aria-live="polite">
-      {viewing && (
-        <>
-          <span>
-            Looking at <b>{viewing.label.slice(0, 80)}</b>; nothing can be changed here.
-          </span>
-          <TextButton onClick={() => look(null)}>go back to now</TextButton>
-        </>
-      )}
-      {advice && (
-        <span>
-          {shortened(advice.text, 260)}{' '}
-          {advice.remedy && <TextButton onClick={() => act(...advice.remedy!.commands)}>{shortened(advice.remedy.label, 120)}</TextButton>}
-        </span>
-      )}
-      {moved && (
-        <>
-          <span>
-            {!advice && <b>{shortened(moved.label, 110)}: </b>}{movedText(moved, shown)}
-          </span>
-          {moved.ends.length > 0 && <TextButton onClick={() => openDrawer('moved')}>show</TextButton>}
-          {canUndo && moved.by === 'change' && !moved.label.startsWith('took back') && <TextButton onClick={undo}>take back</TextButton>}
-          <TextButton onClick={forget} aria-label="dismiss this message">dismiss</TextButton>
-        </>
-      )}
-      {advice && !moved && <TextButton onClick={forget} aria-label="dismiss this message">dismiss</TextButton>}
+      <span>
+        {viewing && (
+          <>
+            Looking at <b>{viewing.label.slice(0, 80)}</b>; nothing can be changed here.{' '}
+          </>
+        )}
+        {advice && `${shortened(advice.text, 260)} `}
+        {moved && !advice && !viewing && <b>{shortened(moved.label, 110)}: </b>}
+        {moved && movedText(moved, shown)}
+      </span>
+      {viewing && <TextButton onClick={() => look(null)}>go back to now</TextButton>}
+      {advice?.remedy && <TextButton onClick={() => act(...advice.remedy!.commands)}>{shortened(advice.remedy.label, 120)}</TextButton>}
+      {moved && moved.ends.length > 0 && <TextButton onClick={() => openDrawer('moved')}>show</TextButton>}
+      {canUndo && moved?.by === 'change' && !moved.label.startsWith('took back') && <TextButton onClick={undo}>take back</TextButton>}
+      {(moved ?? advice) && <TextButton onClick={forget} aria-label="dismiss this message">dismiss</TextButton>}
     </div>
   );
 }

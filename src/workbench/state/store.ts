@@ -265,7 +265,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
         const { label, revision: number, ...shown } = view;
         const trees = view.solution?.trees.map((tree) => tree.id) ?? [];
         set({
-          ...shown, viewing: { label, revision: number }, problem: view.solution ? null : 'this revision cannot be solved',
+          ...shown, advice: null, viewing: { label, revision: number }, problem: view.solution ? null : 'this revision cannot be solved',
           shownTrees: stillShown(shownTrees, view.design, trees), selection: stillThere(view.design, get().selection),
         });
       },
