@@ -52,3 +52,26 @@ test('roots and standbys are placed by keys and in the matrix, and the death of 
   await expect(inspector(page).getByRole('heading', { level: 2 })).toHaveText('ridge-a');
   await saved(page);
 });
+
+test('a tree is steered: ways to the root added up, how near a port is to flipping, costs in a table', async ({ page }) => {
+  await openDemo(page);
+  await page.getByRole('tab', { name: 'Steer' }).click();
+  await selectSwitch(page, 'ridge-b');
+  const ways = page.getByRole('grid', { name: 'Ways to the root' });
+  await expect(ways.getByRole('row', { name: /the way taken ridge-b 7 › lodge/ })).toBeVisible();
+  await ways.getByRole('row', { name: /ridge-b 1 › ridge-a 7 › lodge/ }).click();
+  await expect(inspector(page).getByRole('heading', { level: 2 })).toHaveText('ridge-b, port 1');
+  await page.getByRole('button', { name: 'ridge-b port 7', exact: true }).click();
+  await expect(inspector(page)).toContainText('From 22\u202f001 on it becomes alternate');
+
+  // What it says is what happens, typed into the table of costs for one tree.
+  await page.getByRole('tab', { name: 'Costs' }).click();
+  await page.getByLabel('Trees in the table').fill('15');
+  await page.getByLabel('New path cost of the selected ports in these trees').fill('22001');
+  await page.getByRole('button', { name: 'Set', exact: true }).click();
+  await expect(map(page).getByRole('status').first()).toContainText('2 ends changed in VLAN 15');
+  await expect(inspector(page)).toContainText('alternate, discarding');
+  await expect(page.getByRole('grid', { name: /^Costs/ }).getByRole('row', { name: /ridge-b 7 lodge port 2/ })).toContainText('22\u202f001');
+  await page.keyboard.press('Control+z');
+  await saved(page);
+});

@@ -1,10 +1,12 @@
 /** The solver in a web worker: keeps its own copy of the design, follows patches, answers with what they moved. */
 import * as Comlink from 'comlink';
 import { applyChange, type Patch } from '../core/design/edit';
+import type { PortId, SwitchId, TreeId } from '../core/design/ids';
 import { problemText, type DesignProblem } from '../core/design/problem';
 import { readDesign } from '../core/design/read';
 import type { Design } from '../core/design/schema';
 import { leanDesign } from '../core/design/write';
+import { costMargin, type CostMargin } from '../core/study/margin';
 import type { SettledTree, Solution } from '../core/tree/settled';
 import { resolve } from '../core/tree/resolve';
 import { solve } from '../core/tree/solve';
@@ -33,6 +35,10 @@ const solver = {
     if (!design) return { problem: 'The solver has no design yet.' };
     design = applyChange(design, patches);
     return answer(solution ? resolve(solution, design, patches) : fromScratch(design));
+  },
+  /** How far a port's cost can move in a tree before some end takes another role; null where it is not in the tree. */
+  margin(tree: TreeId, sw: SwitchId, port: PortId): CostMargin | null {
+    return design && solution ? costMargin(design, tree, sw, port) : null;
   },
 };
 

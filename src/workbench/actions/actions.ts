@@ -30,10 +30,10 @@ function toCablingLine(state: Workbench): void {
   requestAnimationFrame(() => document.getElementById(CABLING_FIELD)?.focus());
 }
 
-const drawer = (id: 'roots' | 'losses' | 'findings' | 'history' | 'neighbours' | 'vlans' | 'hosts' | 'cables', name: string): Action => ({
+const drawer = (id: 'paths' | 'costs' | 'roots' | 'losses' | 'findings' | 'history' | 'neighbours' | 'vlans' | 'hosts' | 'cables', name: string): Action => ({
   id: `open-${id}`, name, group: 'Anywhere',
   run: (state) => {
-    const lens = id === 'roots' || id === 'losses' ? 'Root' : id === 'findings' || id === 'history' ? null : 'Cable';
+    const lens = id === 'paths' || id === 'costs' ? 'Steer' : id === 'roots' || id === 'losses' ? 'Root' : id === 'findings' || id === 'history' ? null : 'Cable';
     if (lens && state.lens !== lens) state.setLens(lens);
     state.openDrawer(id);
   },
@@ -48,6 +48,8 @@ export const ACTIONS: readonly Action[] = [
   { id: 'now', name: 'Go back to now', group: 'Anywhere', when: (state) => !present(state), run: (state) => state.look(null) },
   ...LENSES.map((lens): Action => ({ id: `lens-${lens}`, name: `${lens} lens`, group: 'Anywhere', when: (state) => state.lens !== lens, run: (state) => state.setLens(lens) })),
   { id: 'drawer', name: 'Open or close the drawer', group: 'Anywhere', keys: ['D'], run: (state) => state.toggleDrawer() },
+  drawer('paths', 'Ways to the root'),
+  drawer('costs', 'Costs and port priorities by trees'),
   drawer('roots', 'Roots: trees by switches'),
   drawer('losses', 'If a root dies'),
   drawer('findings', 'Findings'),

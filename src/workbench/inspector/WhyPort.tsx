@@ -6,6 +6,7 @@ import { FIELD_NAMES, type Comparison } from '../../core/tree/phrases';
 import type { SettledTree, Solution } from '../../core/tree/settled';
 import { VECTOR_FIELDS, fieldText, type VectorField } from '../../core/tree/vector';
 import styles from './inspector.module.css';
+import { MarginNote } from './MarginNote';
 import { WhyTrees } from './WhyTrees';
 
 export function WhyPort({ id, port }: { readonly id: SwitchId; readonly port: PortId }) {
@@ -23,7 +24,12 @@ export function WhyPort({ id, port }: { readonly id: SwitchId; readonly port: Po
     >
       {(tree, solution) => {
         const why = explain(tree, solution);
-        return why ? <Reason why={why} /> : <p>This port does not carry the VLAN, or its switch runs no spanning tree for it.</p>;
+        return why ? (
+          <>
+            <Reason why={why} />
+            <MarginNote tree={tree.id} id={id} port={port} />
+          </>
+        ) : <p>This port does not carry the VLAN, or its switch runs no spanning tree for it.</p>;
       }}
     </WhyTrees>
   );

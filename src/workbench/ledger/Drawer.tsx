@@ -14,6 +14,7 @@ const SHARED = [['moved', 'Moved ends'], ['findings', 'Findings'], ['history', '
 const TABS: Readonly<Record<Lens, readonly (readonly [DrawerTab, string])[]>> = {
   Cable: [['cables', 'Cables'], ['neighbours', 'Neighbours'], ['hosts', 'Hosts'], ['vlans', 'VLANs'], ...SHARED],
   Root: [['ledger', 'Ledger'], ['roots', 'Roots'], ['losses', 'If a root dies'], ...SHARED],
+  Steer: [['paths', 'Ways to the root'], ['costs', 'Costs'], ['ledger', 'Ledger'], ...SHARED],
 };
 // The grid is the largest part of the page: the map does not wait for it.
 const Ledger = dynamic(() => import('./Ledger').then((m) => m.Ledger), { ssr: false });
@@ -22,11 +23,13 @@ const CableTable = dynamic(() => import('./CableTable').then((m) => m.CableTable
 const NeighbourTable = dynamic(() => import('./NeighbourTable').then((m) => m.NeighbourTable), { ssr: false });
 const HostTable = dynamic(() => import('./HostTable').then((m) => m.HostTable), { ssr: false });
 const VlanTable = dynamic(() => import('./VlanTable').then((m) => m.VlanTable), { ssr: false });
+const PathTable = dynamic(() => import('./PathTable').then((m) => m.PathTable), { ssr: false });
+const SteerMatrix = dynamic(() => import('./SteerMatrix').then((m) => m.SteerMatrix), { ssr: false });
 const RootMatrix = dynamic(() => import('./RootMatrix').then((m) => m.RootMatrix), { ssr: false });
 const LossTable = dynamic(() => import('./LossTable').then((m) => m.LossTable), { ssr: false });
 const HistoryTable = dynamic(() => import('./HistoryTable').then((m) => m.HistoryTable), { ssr: false });
 const TABLES: Readonly<Record<DrawerTab, ComponentType>> = {
-  ledger: Ledger, roots: RootMatrix, losses: LossTable, moved: MovedTable, cables: CableTable, neighbours: NeighbourTable, hosts: HostTable, vlans: VlanTable, findings: FindingsList, history: HistoryTable,
+  paths: PathTable, costs: SteerMatrix, ledger: Ledger, roots: RootMatrix, losses: LossTable, moved: MovedTable, cables: CableTable, neighbours: NeighbourTable, hosts: HostTable, vlans: VlanTable, findings: FindingsList, history: HistoryTable,
 };
 /** Tables that need no trees. */
 const TREELESS: ReadonlySet<DrawerTab> = new Set(['cables', 'neighbours', 'hosts', 'vlans', 'history']);

@@ -4,7 +4,6 @@ import Button from '@mui/material/Button';
 import type { GridColDef, GridRenderCellParams } from '@mui/x-data-grid';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { treesName, treeVlan, type SwitchId, type TreeId } from '../../core/design/ids';
-import { VlanSet } from '../../core/design/vlanSet';
 import { priorityCommand, type Place } from '../../core/study/placing';
 import { rootMatrix, type RootCell, type RootMatrix as Matrix, type TreeGroup } from '../../core/study/rootMatrix';
 import type { Solution } from '../../core/tree/settled';
@@ -17,6 +16,7 @@ import { itemsOf, switchesIn, type Item } from '../state/selection';
 import { counted } from '../words/units';
 import { FilterField, useFilter } from './FilterField';
 import { Grid } from './Grid';
+import { groupAt, groupWidth, groupsOf } from './groups';
 import styles from './drawer.module.css';
 
 /** A row: the switch, and under `g0`, `g1`, … its priority in each group of trees as text. */
@@ -34,17 +34,7 @@ export function rootRows({ network }: Pick<Solution, 'network'>, { groups }: Mat
     .sort((a, b) => tiers.indexOf(a.tier) - tiers.indexOf(b.tier));
 }
 
-/** The groups that have a tree of these VLANs; all of them for an empty text. The error is a sentence. */
-export function groupsOf(groups: readonly TreeGroup[], text: string): { readonly groups: readonly TreeGroup[]; readonly fault: string | null } {
-  if (text.trim() === '') return { groups, fault: null };
-  const wanted = VlanSet.parse(text);
-  if (!wanted.ok) return { groups, fault: `${wanted.error.found} at character ${wanted.error.at + 1}; write ${wanted.error.allowed}.` };
-  const has = (tree: TreeId): boolean => wanted.value.has(treeVlan(tree) ?? 0);
-  return { groups: groups.flatMap((group) => (group.trees.some(has) ? [{ ...group, trees: group.trees.filter(has) }] : [])), fault: null };
-}
-
 const PLACES: Readonly<Record<string, Place>> = { p: 'root', s: 'standby', w: 'never' };
-const groupAt = (field: string): number | null => (/^g\d+$/.test(field) ? Number(field.slice(1)) : null);
 
 export function RootMatrix() {
   const store = useWorkbenchStore();
@@ -62,7 +52,7 @@ export function RootMatrix() {
     { field: 'tier', headerName: 'Tier', width: 100 },
     ...groups.map((group, g): GridColDef<RootRow> => ({
       field: `g${g}`, headerName: treesName(group.trees), description: treesName(group.trees), editable: true, align: 'right', headerAlign: 'right',
-      width: Math.min(240, Math.max(130, treesName(group.trees).length * 8 + 24)), sortComparator: (a: string, b: string) => Number(a) - Number(b),
+      width: groupWidth(group.trees), sortComparator: (a: string, b: string) => Number(a) - Number(b),
       renderCell: ({ row }: GridRenderCellParams<RootRow>) => <Cell cell={cellAt(solution, group, row.id)} tree={solution?.trees.findIndex((tree) => tree.id === group.trees[0]) ?? 0} />,
     })),
   ], [groups, solution]);

@@ -10,7 +10,8 @@ import { StoreProvider } from '../state/context';
 import { selectionOf, type Item } from '../state/selection';
 import { renderWith, settle } from '../testing';
 import { LossTable, lossRows } from './LossTable';
-import { RootMatrix, groupsOf, rootRows } from './RootMatrix';
+import { groupsOf } from './groups';
+import { RootMatrix, rootRows } from './RootMatrix';
 
 const sw = (id: string): Item => ({ kind: 'switch', switch: id as SwitchId });
 const demo = solutionOf(fernhollow());

@@ -1,13 +1,17 @@
 /** The workbench's side of the solver worker. */
 import * as Comlink from 'comlink';
 import type { Patch } from '../../core/design/edit';
+import type { PortId, SwitchId, TreeId } from '../../core/design/ids';
 import type { Design } from '../../core/design/schema';
+import type { CostMargin } from '../../core/study/margin';
 import type { SolverAnswer, SolverWorker } from '../../workers/solver';
 
 /** Something that solves a design and follows its changes, in the order in which they are told. */
 export interface SolverClient {
   open(design: Design): Promise<SolverAnswer>;
   change(patches: readonly Patch[]): Promise<SolverAnswer>;
+  /** Answered after the changes told before it. */
+  margin(tree: TreeId, sw: SwitchId, port: PortId): Promise<CostMargin | null>;
   close(): void;
 }
 
@@ -22,6 +26,7 @@ export function workerSolver(): SolverClient {
       return remote.open(design);
     },
     change: (patches) => remote?.change(patches as Patch[]) ?? Promise.resolve({ problem: 'The solver is not running.' }),
+    margin: (tree, sw, port) => remote?.margin(tree, sw, port) ?? Promise.resolve(null),
     close() {
       worker?.terminate();
       worker = remote = null;

@@ -7,9 +7,10 @@ import { restoreLabel, type OpenDesign, type Step } from '../../contract/api';
 import type { Command } from '../../core/design/commands';
 import { describeCommands } from '../../core/design/describe';
 import { applyChange, editAll, replaceDesign, type Patch } from '../../core/design/edit';
-import type { SwitchId, TreeId } from '../../core/design/ids';
+import type { PortId, SwitchId, TreeId } from '../../core/design/ids';
 import { problemText } from '../../core/design/problem';
 import type { Design } from '../../core/design/schema';
+import type { CostMargin } from '../../core/study/margin';
 import type { Remedy } from '../../core/study/finding';
 import { movedEnds } from '../../core/tree/moved';
 import { compileNetwork } from '../../core/tree/network';
@@ -25,11 +26,14 @@ import { stillThere, toggled, type Item, type Selection } from './selection';
 import type { SolverClient } from './solverClient';
 
 /** The lenses that are built so far, in the order of the work. */
-export const LENSES = ['Cable', 'Root'] as const;
+export const LENSES = ['Cable', 'Root', 'Steer'] as const;
 export type Lens = (typeof LENSES)[number];
 
+/** What the drawer opens with in each lens. */
+const FIRST_TAB: Readonly<Record<Lens, DrawerTab>> = { Cable: 'cables', Root: 'ledger', Steer: 'paths' };
+
 /** What the drawer below the map can list. */
-export type DrawerTab = 'ledger' | 'roots' | 'losses' | 'moved' | 'cables' | 'neighbours' | 'hosts' | 'vlans' | 'findings' | 'history';
+export type DrawerTab = 'paths' | 'costs' | 'ledger' | 'roots' | 'losses' | 'moved' | 'cables' | 'neighbours' | 'hosts' | 'vlans' | 'findings' | 'history';
 
 /** Where switches stand on the map: at their own places, or hanging under the root of the tree that is shown. */
 export type MapLayout = 'placed' | 'hung';
@@ -108,6 +112,8 @@ export interface WorkbenchActions {
   openDialog(dialog: WorkbenchState['dialog']): void;
   /** Shows an earlier state in place of the present one; null goes back to now. */
   look(view: View | null): void;
+  /** How near a port's cost is to moving something in a tree; null where it is not in it, or while another state is looked at. */
+  margin(tree: TreeId, sw: SwitchId, port: PortId): Promise<CostMargin | null>;
   /** Makes an earlier revision the newest one. Gives null, or why not. */
   restore(target: number, design: Design): string | null;
   setLens(lens: Lens): void;
@@ -269,6 +275,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
           shownTrees: stillShown(shownTrees, view.design, trees), selection: stillThere(view.design, get().selection),
         });
       },
+      margin: (tree, sw, port) => (present ? Promise.resolve(null) : solver.margin(tree, sw, port)),
       restore(target, design) {
         get().look(null);
         const { design: from, revision, undoSteps } = now();
@@ -280,7 +287,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
         return null;
       },
       setLens(lens) {
-        set({ lens, drawer: { ...get().drawer, tab: lens === 'Cable' ? 'cables' : 'ledger' } });
+        set({ lens, drawer: { ...get().drawer, tab: FIRST_TAB[lens] } });
       },
       openDrawer: (tab) => set({ drawer: { tab, open: true } }),
       toggleDrawer: () => set({ drawer: { ...get().drawer, open: !get().drawer.open } }),

@@ -1,0 +1,67 @@
+/** A switch's candidate ways to the root of a tree, costs added up hop by hop. */
+import type { PortId, SwitchId } from '../design/ids';
+import type { Network } from '../tree/network';
+import type { SettledTree } from '../tree/settled';
+import { compareVectors, offerOf } from '../tree/vector';
+
+/** One hop: the port through which the way leaves a switch, and what that port costs. */
+export interface PathHop {
+  readonly switch: SwitchId;
+  readonly port: PortId;
+  readonly cost: number;
+}
+
+export interface CandidatePath {
+  /** The first hop is the switch itself. */
+  readonly hops: readonly PathHop[];
+  /** The neighbour that it leads to, and the root at its end. */
+  readonly via: SwitchId;
+  readonly root: SwitchId;
+  readonly total: number;
+  /** How much more it costs than the way that is taken; 0 for that one, and for ties. */
+  readonly over: number;
+  readonly chosen: boolean;
+  /** False where this switch speaks for the segment: its neighbour stays silent, but would be a way. */
+  readonly heard: boolean;
+}
+
+/** Every way of switch index `s` that does not come back through it, the one taken first, then by cost; none at a root or outside the tree. */
+export function candidatePaths(network: Network, tree: SettledTree, s: number): CandidatePath[] {
+  const { firstPort, owner, switches, ports } = network;
+  const own = tree.rootPort[s]!;
+  if (tree.root[s]! < 0 || own < 0) return [];
+  const hop = (p: number): PathHop => ({ switch: switches[owner[p]!]!.id, port: ports[p]!.id, cost: tree.cost[p]! });
+  /** The root ports from a switch to its root; null where the way passes `s`. */
+  const wayFrom = (from: number): number[] | null => {
+    const way: number[] = [];
+    for (let at = from; tree.rootPort[at]! >= 0; at = owner[tree.designated[tree.rootPort[at]!]!]!) {
+      if (at === s) return null;
+      way.push(tree.rootPort[at]!);
+    }
+    return way;
+  };
+  const found: { readonly path: CandidatePath; readonly sender: number; readonly receiver: number }[] = [];
+  for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) {
+    const speaker = tree.designated[p]!;
+    if (speaker < 0) continue;
+    const heard = owner[speaker] !== s;
+    for (const sender of heard ? [speaker] : speaker === p ? listenersOn(tree, p) : []) {
+      const from = owner[sender]!;
+      const way = from === s ? null : wayFrom(from);
+      if (!way) continue;
+      const total = tree.cost[p]! + tree.rootPathCost[from]!;
+      const path = { hops: [hop(p), ...way.map(hop)], via: switches[from]!.id, root: switches[tree.root[from]!]!.id, total, over: total - tree.rootPathCost[s]!, chosen: p === own && heard, heard };
+      found.push({ path, sender, receiver: p });
+    }
+  }
+  const order = (a: (typeof found)[0], b: (typeof found)[0]): number =>
+    Number(b.path.chosen) - Number(a.path.chosen) || a.path.total - b.path.total || compareVectors(offerOf(network, tree, a.sender), offerOf(network, tree, b.sender)) || network.order[a.receiver]! - network.order[b.receiver]!;
+  return found.sort(order).map(({ path }) => path);
+}
+
+/** The ports on a segment that listen to its designated port. */
+function listenersOn(tree: SettledTree, designated: number): number[] {
+  const found: number[] = [];
+  tree.designated.forEach((speaker, q) => speaker === designated && q !== designated && found.push(q));
+  return found;
+}
