@@ -75,3 +75,26 @@ test('a tree is steered: ways to the root added up, how near a port is to flippi
   await page.keyboard.press('Control+z');
   await saved(page);
 });
+
+test('an end is pointed at that should block instead: ways are proposed, shown, taken as one step', async ({ page }) => {
+  await openDemo(page);
+  await page.getByRole('tab', { name: 'Steer' }).click();
+  await page.getByRole('button', { name: 'ridge-a port 1', exact: true }).click();
+  await inspector(page).getByRole('button', { name: 'Propose ways to block here' }).click();
+  const proposals = inspector(page).getByRole('list', { name: 'Proposals' });
+  await expect(proposals.getByRole('listitem').first()).toContainText('1 setting; 8 other ends move');
+  await inspector(page).getByRole('button', { name: 'show proposal 1 on the map' }).click();
+  await expect(map(page)).toContainText('Looking at the design with this proposal');
+  await expect(inspector(page)).toContainText('alternate, discarding');
+  await inspector(page).getByRole('button', { name: 'take proposal 1' }).click();
+  await expect(page.locator('[data-save]')).toContainText('revision 1');
+  await expect(inspector(page)).toContainText('alternate, discarding');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(inspector(page)).toContainText('designated, forwarding');
+
+  // What cannot be is said, with the reason.
+  await map(page).getByRole('button', { name: 'ridge-b port 1', exact: true }).click();
+  await inspector(page).getByRole('button', { name: 'Propose ways to block here' }).click();
+  await expect(inspector(page).getByRole('alert')).toContainText('It blocks there already in VLAN 15.');
+  await saved(page);
+});

@@ -55,6 +55,16 @@ test('pictures', async ({ page }) => {
   await picture(page, 'hung-from-root');
   await page.getByRole('button', { name: 'as placed' }).click();
 
+  await page.getByRole('tab', { name: 'Steer' }).click();
+  await page.getByRole('button', { name: 'ridge-b port 2', exact: true }).click();
+  await page.getByRole('button', { name: 'the link' }).click();
+  await page.getByRole('button', { name: 'Propose ways to use this link' }).click();
+  await page.getByRole('list', { name: 'Proposals' }).waitFor();
+  await page.getByRole('button', { name: 'show proposal 1 on the map' }).click();
+  await picture(page, 'steer');
+  await page.getByRole('button', { name: 'go back to now' }).first().click();
+  await page.keyboard.press('Escape');
+
   await page.getByRole('tab', { name: 'Cable' }).click();
   await picture(page, 'cable');
   const line = page.getByLabel('Quick-cabling line');

@@ -9,7 +9,7 @@ import { treesName, type LinkId, type PortId, type SwitchId, type TreeId } from 
 import { BRIDGE_PRIORITY, MAX_COST, PORT_PRIORITY } from '../design/legal';
 import { describeCommands } from '../design/describe';
 import { fail, ok, type Result } from '../result';
-import { setBridgePriority } from '../tree/bridgeId';
+import { portIdentifier, setBridgePriority } from '../tree/bridgeId';
 import { movedEnds, type MovedEnd } from '../tree/moved';
 import { deadReason, type Network } from '../tree/network';
 import { label, switchName } from '../tree/phrases';
@@ -64,10 +64,10 @@ export function steer(before: Solution, wish: Wish, trees: readonly TreeId[], pr
   for (const [i, candidate] of candidates.entries()) {
     if (!progress(i / candidates.length)) break;
     for (const settings of candidate()) {
-      if (!met(solveWith(network, open.id, settings))) continue;
+      // One value for each set of things to set and ways to move them: the nearest that does it.
+      const key = JSON.stringify(settings.map((setting) => [setting.of, setting.of === 'bridgePriority' ? setting.switch : setting.port, setting.value > valueNow(network, open, setting)]));
+      if (proposals.has(key) || !met(solveWith(network, open.id, settings))) continue;
       const commands = settingCommands(network, trees, settings);
-      const key = JSON.stringify(commands);
-      if (proposals.has(key)) continue;
       const proposal = proposalOf(before, trees, settings, commands, met, target);
       if (proposal) proposals.set(key, proposal);
     }
@@ -116,6 +116,13 @@ function joinedOtherwise({ owner, far, live, firstPort }: Network, tree: Settled
     }
   }
   return seen.has(owner[b]!);
+}
+
+/** What a setting is at present. */
+function valueNow(network: Network, tree: SettledTree, setting: Setting): number {
+  if (setting.of === 'bridgePriority') return setBridgePriority(network.switches[setting.switch]!, tree.id);
+  if (setting.of === 'cost') return tree.cost[setting.port]!;
+  return portIdentifier(network.ports[setting.port]!, tree.id, network.switches[network.owner[setting.port]!]!.dialect).priority;
 }
 
 type Candidate = () => Iterable<readonly Setting[]>;

@@ -11,12 +11,14 @@ import { ChoiceSetting, TextSetting } from './fields';
 import styles from './inspector.module.css';
 import { CarriageFields, type PlacedPort } from './PortFields';
 import * as read from './read';
+import { SteerHere } from './SteerHere';
 import { WhyTrees } from './WhyTrees';
 
 export function LinkInspector({ id }: { readonly id: LinkId }) {
   const link = useWorkbench((state) => state.design.links.find((l) => l.id === id));
   const switches = useWorkbench((state) => state.design.switches);
   const act = useWorkbench((state) => state.act);
+  const lens = useWorkbench((state) => state.lens);
   const select = useWorkbench((state) => state.select);
   if (!link) return null;
   const nameOf = (end: LinkEnd) => switches.find((sw) => sw.id === end.switch)?.name ?? end.switch;
@@ -39,6 +41,7 @@ export function LinkInspector({ id }: { readonly id: LinkId }) {
       <p className={styles.sub}>
         {end(link.a)} to {end(link.b)}
       </p>
+      {lens === 'Steer' && <SteerHere wish={{ wants: 'carry', link: id }} />}
       <WhyLink a={link.a} b={link.b} nameOf={nameOf} />
       <section className={styles.section}>
         <h3>The cable and both its ends</h3>

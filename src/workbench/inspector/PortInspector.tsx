@@ -13,6 +13,7 @@ import { TextSetting } from './fields';
 import styles from './inspector.module.css';
 import { PortFields } from './PortFields';
 import * as read from './read';
+import { SteerHere } from './SteerHere';
 import { WhyPort } from './WhyPort';
 
 interface Props {
@@ -53,6 +54,7 @@ export function PortInspector({ id, port: portId }: Props) {
           </>
         )}
       </p>
+      {lens === 'Steer' && far?.switch && <SteerHere wish={{ wants: 'block', switch: id, port: portId }} />}
       {lens === 'Cable' ? parts.reverse() : parts}
     </>
   );

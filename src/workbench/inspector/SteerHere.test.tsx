@@ -1,0 +1,73 @@
+import { act, fireEvent, screen } from '@testing-library/react';
+import { fernhollow } from '../../core/demo/fernhollow';
+import type { PortId, SwitchId } from '../../core/design/ids';
+import { fail, type Result } from '../../core/result';
+import { steer, type Proposal, type Wish } from '../../core/study/steer';
+import { solutionOf } from '../../core/testing/networks';
+import { startSearch } from '../state/steering';
+import { renderWith, settle } from '../testing';
+import { SteerHere, proposalText } from './SteerHere';
+
+jest.mock('../state/steering', () => ({ startSearch: jest.fn() }));
+const wish: Wish = { wants: 'block', switch: 'ridge-a' as SwitchId, port: '1' as PortId };
+let answer: (found: Result<Proposal[], string>) => void;
+const stop = jest.fn();
+
+beforeEach(() => {
+  stop.mockClear();
+  jest.mocked(startSearch).mockImplementation((_, __, ___, tell) => {
+    tell(0.4);
+    return { found: new Promise((done) => (answer = done)), stop };
+  });
+});
+const begin = () => fireEvent.click(screen.getByRole('button', { name: 'Propose ways to block here' }));
+
+describe('steering from the inspector', () => {
+  it('shows how far it is, and can be stopped', async () => {
+    await renderWith(<SteerHere wish={wish} />);
+    expect(screen.getByText(/In VLAN 15: changes of one or two settings/)).toBeInTheDocument();
+    begin();
+    expect(screen.getByRole('status')).toHaveTextContent('40 %');
+    fireEvent.click(screen.getByRole('button', { name: 'cancel' }));
+    expect(stop).toHaveBeenCalled();
+    await act(async () => answer(fail('too late')));
+    expect(screen.queryByText('too late')).toBeNull();
+  });
+
+  it('says why it cannot be done', async () => {
+    await renderWith(<SteerHere wish={wish} />);
+    begin();
+    await act(async () => answer(fail('It is the only way.')));
+    expect(screen.getByRole('alert')).toHaveTextContent('It is the only way.');
+  });
+
+  it('shows a proposal on the map before it is taken as one step', async () => {
+    const store = await renderWith(<SteerHere wish={wish} />);
+    begin();
+    await act(async () => answer(steer(solutionOf(fernhollow()), wish, store.getState().shownTrees)));
+    const [first] = screen.getAllByRole('listitem');
+    expect(first).toHaveTextContent('1 setting; 8 other ends move');
+    fireEvent.click(screen.getByRole('button', { name: 'show proposal 1 on the map' }));
+    expect(store.getState().viewing?.label).toBe('the design with this proposal');
+    expect(store.getState().moved?.ends.length).toBeGreaterThan(8);
+    expect(store.getState().undoSteps).toHaveLength(0);
+    fireEvent.click(screen.getByRole('button', { name: 'take proposal 1' }));
+    await settle();
+    expect(store.getState()).toMatchObject({ viewing: null, undoSteps: { length: 1 } });
+    expect(screen.queryByRole('listitem')).toBeNull();
+  });
+
+  it('does not offer proposals for another design than they were made for', async () => {
+    const store = await renderWith(<SteerHere wish={wish} />);
+    begin();
+    await act(async () => answer(steer(solutionOf(fernhollow()), wish, store.getState().shownTrees)));
+    act(() => void store.getState().act({ do: 'set-switch', switch: 'lodge' as SwitchId, up: false }));
+    await settle();
+    expect(screen.getByText(/The design has changed since/)).toBeInTheDocument();
+  });
+
+  it('tells the price in words', () => {
+    const price = (settings: number, others: number, weakRoot: boolean) => proposalText({ commands: [], sentence: '', settings, others: Array.from({ length: others }, () => ({}) as never), weakRoot });
+    expect([price(1, 0, false), price(2, 3, true)]).toEqual(['1 setting; nothing else moves', '2 settings; 3 other ends move; an access switch becomes root']);
+  });
+});
