@@ -3,11 +3,13 @@ import { benchEdits } from './edits';
 import { benchMap } from './map';
 import { withBrowser } from './session';
 import { benchSolver } from './solver';
+import { benchSteering } from './steering';
 import { benchStudy } from './study';
 
 async function main(): Promise<void> {
   benchSolver();
   benchStudy();
+  benchSteering();
   await withBrowser(async (browser) => {
     await benchEdits(browser);
     await benchMap(browser);

@@ -1,0 +1,40 @@
+/** Placing roots, candidate ways, margins and steering, over growing networks. */
+import type { Design } from '../src/core/design/schema';
+import { costMargin } from '../src/core/study/margin';
+import { candidatePaths } from '../src/core/study/paths';
+import { placeAll } from '../src/core/study/placing';
+import { steer } from '../src/core/study/steer';
+import { solve } from '../src/core/tree/solve';
+import { vlanTree } from '../src/core/design/ids';
+import { benchNetwork } from './network';
+import { middle } from './session';
+
+function timed(runs: number, work: () => unknown): string {
+  work();
+  return middle(Array.from({ length: runs }, () => {
+    const start = performance.now();
+    work();
+    return performance.now() - start;
+  })).toFixed(1);
+}
+
+function row(design: Design) {
+  const solution = solve(design);
+  if (!solution.ok) throw new Error('not solved');
+  const { network, trees } = solution.value;
+  const tree = trees.find((each) => each.id === vlanTree(3))!;
+  const last = design.switches.at(-1)!;
+  const link = design.links[design.switches.length + 5]!;
+  return {
+    switches: design.switches.length, links: design.links.length,
+    'placing a root in 32 trees (ms)': timed(9, () => placeAll(network, trees.map((each) => each.id), [last.id], 'root')),
+    'ways of every switch (ms)': timed(5, () => network.switches.map((_, s) => candidatePaths(network, tree, s).length)),
+    'margin of one cost (ms)': timed(5, () => costMargin(design, tree.id, link.a.switch, link.a.port)),
+    'steering, one end (ms)': timed(1, () => steer(solution.value, { wants: 'block', ...link.a }, [tree.id])),
+  };
+}
+
+export function benchSteering(): void {
+  console.log('\nRoots and steering, growth (32 trees; steering runs in a worker and can be cancelled)');
+  console.table([50, 100, 200, 400].map((n) => row(benchNetwork(n, n * 3, 32))));
+}
