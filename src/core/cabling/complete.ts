@@ -1,4 +1,5 @@
 /** What may be typed next in a cabling line. */
+import { freePortsOf } from '../design/plugs';
 import type { Design } from '../design/schema';
 import type { Hint } from './hints';
 import { hintsAfter } from './parse';
@@ -70,8 +71,7 @@ function optionsOf(design: Design, hint: Hint): Completion[] {
 function freePorts(design: Design, name: string): Completion[] {
   const sw = design.switches.find((s) => s.name === name) ?? design.switches.find((s) => s.id === name);
   if (!sw) return [{ text: '1', detail: 'new port' }];
-  const plugged = new Set([...design.links.flatMap(({ a, b }) => [a, b]), ...design.hosts.flatMap((host) => host.attach)].filter((end) => end.switch === sw.id).map((end) => end.port));
-  const free = sw.ports.filter((port) => !plugged.has(port.id)).map((port) => ({ text: bare(port.id), detail: port.speed >= 1000 ? `free, ${port.speed / 1000} Gb/s` : `free, ${port.speed} Mb/s` }));
+  const free = freePortsOf(design, sw).map((port) => ({ text: bare(port.id), detail: port.speed >= 1000 ? `free, ${port.speed / 1000} Gb/s` : `free, ${port.speed} Mb/s` }));
   const next = Math.max(0, ...sw.ports.map((port) => port.number)) + 1;
   return [...free, { text: String(next), detail: 'new port' }];
 }

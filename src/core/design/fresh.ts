@@ -1,6 +1,7 @@
 /** New switches, ports, cables and hosts that collide with nothing that is there. */
 import type { Command } from './commands';
 import type { HostId, LinkId, PortId, SwitchId } from './ids';
+import { pluggedIn } from './plugs';
 import { portSchema, switchSchema, type Design, type Dialect, type Port } from './schema';
 
 /** The longest identifier that a document takes. */
@@ -102,15 +103,16 @@ export interface PlugWish {
 /** Commands that join two switches by a new cable: the ports named, else the first free one at each end with this speed, or a new one. */
 export function freshCable(design: Design, from: PlugWish, to: PlugWish, speed: number): { readonly link: LinkId; readonly commands: Command[] } {
   const fresh = new FreshNames(design);
-  const plugged = new Set([...design.links.flatMap(({ a, b }) => [a, b]), ...design.hosts.flatMap((host) => host.attach)].map((end) => JSON.stringify([end.switch, end.port])));
+  const taken = pluggedIn(design);
+  const chosen = new Set<string>();
   const commands: Command[] = [];
   const added: Port[] = [];
   const portOn = ({ switch: id, port: wanted }: PlugWish): PortId => {
     if (wanted !== undefined) return wanted;
     const own = design.switches.find((sw) => sw.id === id)?.ports ?? [];
-    const free = own.find((port) => port.speed === speed && port.up && !plugged.has(JSON.stringify([id, port.id])) && port.id !== from.port && port.id !== to.port);
+    const free = own.find((port) => port.speed === speed && port.up && !taken(id, port.id) && !chosen.has(`${id}\n${port.id}`) && port.id !== from.port && port.id !== to.port);
     if (free) {
-      plugged.add(JSON.stringify([id, free.id]));
+      chosen.add(`${id}\n${free.id}`);
       return free.id;
     }
     const port = portSchema.parse({ ...fresh.port(from.switch === to.switch ? [...own, ...added] : own, null), speed });

@@ -170,7 +170,6 @@ export type Port = z.output<typeof portSchema>;
 export type Link = z.output<typeof linkSchema>;
 export type LinkEnd = Link['a'];
 export type Host = z.output<typeof hostSchema>;
-export type Vlan = z.output<typeof vlanSchema>;
 export type Observed = z.output<typeof observedSchema>;
 export type Bundle = z.output<typeof bundleSchema>;
 export type Carriage = z.output<typeof carriageSchema>;

@@ -76,7 +76,7 @@ function oneEndFindings(link: Link, ends: Ends): Finding[] {
 }
 
 /** Finds ports by where they are. */
-export function endFinder(design: Design): (end: LinkEnd) => CableEnd | null {
+function endFinder(design: Design): (end: LinkEnd) => CableEnd | null {
   const switches = new Map(design.switches.map((sw) => [sw.id, { sw, ports: new Map(sw.ports.map((port) => [port.id, port])) }]));
   return (at) => {
     const found = switches.get(at.switch);

@@ -4,6 +4,7 @@ import type { LinkId, SwitchId } from '../design/ids';
 import { switchName } from '../tree/phrases';
 import { deadReason, type Network } from '../tree/network';
 import type { Finding } from './finding';
+import { partsOf } from './parts';
 
 /** Each live cable that closes a loop among switches whose spanning tree is off. */
 export function loopFindings(network: Network): Finding[] {
@@ -41,7 +42,7 @@ export function silentSwitchFindings(network: Network): Finding[] {
   const speaks = new FreshNames({ ...design, switches: switches.filter((sw) => sw.dialect !== 'off') }).dialect;
   return switches.flatMap((sw, s): Finding[] => {
     if (sw.dialect !== 'off' || !sw.up || inOwnLoop.has(s)) return [];
-    const part = joinedWithout(network, s);
+    const part = partsOf(network, (p) => owner[p] !== s);
     const met = new Set<number>();
     for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) {
       if (!live[p] || far[p]! < 0 || owner[far[p]!] === s) continue;
@@ -72,17 +73,4 @@ function ringOf({ design, switches, switchIndex, firstPort, far, live, owner }: 
     }
   }
   return [...found];
-}
-
-/** The connected part of each switch over live cables, were switch `without` not there. */
-function joinedWithout({ switches, ports, owner, far, live }: Network, without: number): Int32Array {
-  const lead = Int32Array.from(switches.keys());
-  const find = (s: number): number => {
-    while (lead[s] !== s) s = lead[s] = lead[lead[s]!]!;
-    return s;
-  };
-  for (let p = 0; p < ports.length; p += 1) {
-    if (far[p]! > p && live[p] && owner[p] !== without && owner[far[p]!] !== without) lead[find(owner[p]!)] = find(owner[far[p]!]!);
-  }
-  return lead.map((_, s) => find(s));
 }

@@ -16,6 +16,7 @@ import { label, switchName } from '../tree/phrases';
 import { CODE, type SettledTree, type Solution } from '../tree/settled';
 import { solve } from '../tree/solve';
 import { firstFlip } from './margin';
+import { partsOf } from './parts';
 import { settingCommands, solveWith, type Setting } from './whatIf';
 
 /** What an engineer points at. */
@@ -107,15 +108,9 @@ function whyNot(network: Network, tree: SettledTree, { a, b }: Target, wish: Wis
 }
 
 /** Whether the switches of a link are joined by other links of the tree. */
-function joinedOtherwise({ owner, far, live, firstPort }: Network, tree: SettledTree, a: number, b: number): boolean {
-  const seen = new Set([owner[a]!]);
-  for (const s of seen) {
-    for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) {
-      const q = far[p]!;
-      if (q >= 0 && p !== a && p !== b && live[p] && tree.role[p] !== CODE.absent && tree.role[q] !== CODE.absent) seen.add(owner[q]!);
-    }
-  }
-  return seen.has(owner[b]!);
+function joinedOtherwise(network: Network, tree: SettledTree, a: number, b: number): boolean {
+  const part = partsOf(network, (p) => p !== a && p !== b && tree.role[p] !== CODE.absent);
+  return part[network.owner[a]!] === part[network.owner[b]!];
 }
 
 /** What a setting is at present. */

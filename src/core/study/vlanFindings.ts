@@ -6,6 +6,7 @@ import type { Host, LinkEnd, Port } from '../design/schema';
 import type { Network } from '../tree/network';
 import { switchName } from '../tree/phrases';
 import type { Finding } from './finding';
+import { partsOf } from './parts';
 
 const hostName = (host: Host): string => host.name ?? host.id;
 
@@ -55,7 +56,7 @@ export function pathFindings(network: Network): Finding[] {
   for (const vid of vids) {
     const own = members.get(vid)!;
     if (own.size < 2) continue;
-    const part = partsOf(network, (p) => live[p] === 1 && far[p]! >= 0 && carried[p]!.has(vid) && carried[far[p]!]!.has(vid));
+    const part = partsOf(network, (p) => carried[p]!.has(vid));
     const groups = new Map<number, number[]>();
     for (const s of own) groups.set(part[s]!, [...(groups.get(part[s]!) ?? []), s]);
     if (groups.size < 2) continue;
@@ -128,15 +129,4 @@ function membersByVlan({ design, ports, owner, carried, link, portIndexOf }: Net
   for (const host of design.hosts) for (const end of host.attach) at(end, host.vlan);
   ports.forEach(({ vlans, up }: Port, p) => vlans.mode === 'access' && up && link[p]! < 0 && add(vlans.vlan, owner[p]!));
   return members;
-}
-
-/** The connected part of each switch over the ports that are open. */
-function partsOf({ switches, ports, owner, far }: Network, open: (p: number) => boolean): Int32Array {
-  const lead = Int32Array.from(switches.keys());
-  const find = (s: number): number => {
-    while (lead[s] !== s) s = lead[s] = lead[lead[s]!]!;
-    return s;
-  };
-  for (let p = 0; p < ports.length; p += 1) if (far[p]! > p && open(p)) lead[find(owner[p]!)] = find(owner[far[p]!]!);
-  return lead.map((_, s) => find(s));
 }

@@ -1,5 +1,7 @@
 /** Everything that can be done from the keyboard or the palette, once: what it is called, its key, when it can be done. */
 import { treesName } from '../../core/design/ids';
+import { islandRoots } from '../../core/tree/election';
+import { roleOf, treeOf } from '../../core/tree/settled';
 import { CABLING_FIELD } from '../cabling/field';
 import { addSwitch } from '../map/AddSwitch';
 import { itemsOf, switchesIn } from '../state/selection';
@@ -91,11 +93,9 @@ export const ACTIONS: readonly Action[] = [
 
 /** The root of the first tree shown. */
 function rootOf({ solution, shownTrees }: Workbench) {
-  const tree = solution?.trees.find((each) => each.id === shownTrees[0]);
-  const counts = new Map<number, number>();
-  for (const root of tree?.root ?? []) if (root >= 0) counts.set(root, (counts.get(root) ?? 0) + 1);
-  const [best] = [...counts].sort((a, b) => b[1] - a[1]);
-  return best && solution ? solution.network.switches[best[0]]!.id : null;
+  const tree = solution && shownTrees[0] ? treeOf(solution, shownTrees[0]) : undefined;
+  const [root] = solution && tree ? islandRoots(solution.network, tree) : [];
+  return root === undefined ? null : solution!.network.switches[root]!.id;
 }
 
 /** The action that a key press means, if it can be done now. */
@@ -135,9 +135,9 @@ export function selectionText(state: Workbench): string {
       const far = link && (link.a.switch === first.switch && link.a.port === first.port ? link.b : link.a);
       const p = solution?.network.portIndexOf(first.switch, first.port) ?? -1;
       const roles = p < 0 ? [] : shownTrees.flatMap((id) => {
-        const tree = solution?.trees.find((each) => each.id === id);
-        const role = ['', 'root port', 'designated', 'alternate', 'backup', 'master', 'disabled'][tree?.role[p] ?? 0];
-        return role ? [`${role} in ${treesName([id])}`] : [];
+        const tree = solution ? treeOf(solution, id) : undefined;
+        const role = tree ? roleOf(tree, p) : null;
+        return role ? [`${role === 'root' ? 'root port' : role} in ${treesName([id])}`] : [];
       });
       return [`${nameOf(first.switch)} port ${first.port}`, far ? `to ${nameOf(far.switch)} port ${far.port}` : 'nothing plugged in', ...roles].join(', ');
     }

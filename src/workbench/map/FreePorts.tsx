@@ -1,5 +1,6 @@
 'use client';
 /** In the Cable lens, at the selected switch and at the one under the hand: its free ports, to pull a cable from or drop one on. */
+import { freePortsOf } from '../../core/design/plugs';
 import type { Switch } from '../../core/design/schema';
 import { useWorkbench } from '../state/context';
 import { isSelected } from '../state/selection';
@@ -14,8 +15,7 @@ export function FreePorts({ sw, side }: { readonly sw: Switch; readonly side: 't
   const selected = useWorkbench(({ selection }) => selection?.kind === 'switch' && isSelected(selection, { kind: 'switch', switch: sw.id }));
   const free = useWorkbench(({ design }) => {
     if (!selected && held?.over !== sw.id) return '';
-    const plugged = new Set([...design.links.flatMap(({ a, b }) => [a, b]), ...design.hosts.flatMap((host) => host.attach)].filter((end) => end.switch === sw.id).map((end) => end.port));
-    return sw.ports.filter((port) => !plugged.has(port.id)).map((port) => port.id).slice(0, MOST).join('\n');
+    return freePortsOf(design, sw).map((port) => port.id).slice(0, MOST).join('\n');
   });
   if (!selected && held?.over !== sw.id) return null;
   const ports = free === '' ? [] : (free.split('\n') as Switch['ports'][0]['id'][]);

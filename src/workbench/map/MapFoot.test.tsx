@@ -10,7 +10,7 @@ const controls = () => {
   const call = (name: string) => () => void called.push(name);
   const all: MapControls = {
     closer: call('closer'), farther: call('farther'), whole: call('whole'), tidy: (by) => void called.push(`tidy ${by}`),
-    places: () => new Map(), geometry: () => ({ boxes: [], lines: [] }), middle: () => ({ x: 0, y: 0 }),
+    places: () => new Map(), middle: () => ({ x: 0, y: 0 }),
   };
   return { called, all };
 };

@@ -5,6 +5,7 @@ import { createContext, useCallback, useContext, useState, type PointerEvent as 
 import type { Command } from '../../core/design/commands';
 import { FreshNames, freshCable, freshSwitch, type PlugWish } from '../../core/design/fresh';
 import type { LinkId, PortId, SwitchId } from '../../core/design/ids';
+import { pluggedIn } from '../../core/design/plugs';
 import { portSchema, type Design } from '../../core/design/schema';
 import { useWorkbenchStore } from '../state/context';
 import type { Point } from './geometry';
@@ -96,7 +97,7 @@ export function dropped(
   design: Design, grip: CableGrip, target: { switch: SwitchId; port: PortId | null } | null, paper: Point | null,
 ): { readonly link: LinkId; readonly commands: Command[] } | null {
   const portAt = (sw: SwitchId, port: PortId | null) => design.switches.find((s) => s.id === sw)?.ports.find((p) => p.id === port);
-  const taken = (sw: SwitchId, port: PortId) => design.links.some(({ a, b }) => [a, b].some((end) => end.switch === sw && end.port === port)) || design.hosts.some((host) => host.attach.some((end) => end.switch === sw && end.port === port));
+  const taken = pluggedIn(design);
   const speed = portAt(grip.switch, grip.port)?.speed ?? portAt(target?.switch ?? grip.switch, target?.port ?? null)?.speed ?? 1000;
   const free = target && target.port !== null && taken(target.switch, target.port) ? { switch: target.switch, port: null } : target;
   if (grip.link) {

@@ -35,7 +35,6 @@ export function useMapControls(map: MapLayoutState, setOwnView: (own: boolean) =
       },
       tidy: (by) => void tidy(store.getState, by).then((done) => done && setOwnView(false)),
       places: () => latest.current.places,
-      geometry: () => latest.current.geometry,
       middle: () => {
         const frame = document.querySelector('.react-flow')?.getBoundingClientRect();
         return frame ? flow.screenToFlowPosition({ x: frame.x + frame.width / 2, y: frame.y + frame.height / 2 }) : { x: 0, y: 0 };

@@ -17,7 +17,6 @@ import { compileNetwork } from '../../core/tree/network';
 import type { SettledTree, Solution } from '../../core/tree/settled';
 import { unpackTrees } from '../../workers/packing';
 import type { SolverAnswer } from '../../workers/solver';
-import type { MapGeometry } from '../map/geometry';
 import { api } from './api';
 import { movedOf, type Moved } from './moved';
 import { createSaver, type SaveState, type Saver } from './saver';
@@ -86,7 +85,6 @@ export interface MapControls {
   readonly tidy: (by: 'tier' | 'root') => void;
   /** Where switches are as drawn. */
   readonly places: () => ReadonlyMap<SwitchId, { readonly x: number; readonly y: number }>;
-  readonly geometry: () => MapGeometry;
   /** The middle of what is in view. */
   readonly middle: () => { readonly x: number; readonly y: number };
 }
