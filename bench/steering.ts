@@ -30,7 +30,7 @@ function row(design: Design) {
     'placing a root in 32 trees (ms)': timed(9, () => placeAll(network, trees.map((each) => each.id), [last.id], 'root')),
     'ways of every switch (ms)': timed(5, () => network.switches.map((_, s) => candidatePaths(network, tree, s).length)),
     'margin of one cost (ms)': timed(5, () => costMargin(design, tree.id, link.a.switch, link.a.port)),
-    'steering, one end (ms)': timed(1, () => steer(solution.value, { wants: 'block', ...link.a }, [tree.id])),
+    'steering, one end (ms)': timed(1, () => steer(solution.value, [{ wants: 'block', ...link.a }], [tree.id])),
   };
 }
 

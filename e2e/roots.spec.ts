@@ -98,3 +98,33 @@ test('an end is pointed at that should block instead: ways are proposed, shown, 
   await expect(inspector(page).getByRole('alert')).toContainText('It blocks there already in VLAN 15.');
   await saved(page);
 });
+
+test('a block is moved by pulling its frayed end to another link; wishes that contradict each other are named', async ({ page }) => {
+  await openDemo(page);
+  await page.getByRole('tab', { name: 'Steer' }).click();
+  const middleOf = async (place: string) => {
+    const { x, y, width, height } = (await page.locator(place).boundingBox())!;
+    return [x + width / 2, y + height / 2] as const;
+  };
+  // dome-east blocks toward ridge-b (l6); it should block toward ridge-a (l5).
+  await page.mouse.move(...(await middleOf('[data-link="l6"] [data-frayed]')));
+  await page.mouse.down();
+  await page.mouse.move(...(await middleOf('[data-link="l5"] [data-side="b"]')), { steps: 6 });
+  await expect(map(page).getByText('block at dome-east port 1')).toBeVisible();
+  await page.mouse.up();
+  const ways = page.getByRole('list', { name: 'Proposals' });
+  await expect(ways.getByRole('listitem').first()).toContainText('1 setting; nothing else moves');
+  await page.getByRole('button', { name: 'take proposal 1' }).click();
+  await expect(map(page).getByRole('status').first()).toContainText('2 ends changed in VLAN 15');
+  await expect(page.locator('[data-link="l5"] [data-frayed]')).toHaveCount(1);
+  await expect(page.locator('[data-link="l6"] [data-frayed]')).toHaveCount(0);
+  await expect(inspector(page)).toContainText('alternate, discarding');
+
+  // Both parallel ridge links cannot carry at once.
+  await page.getByRole('button', { name: 'clear all' }).click();
+  for (const link of ['l1', 'l2']) await page.locator(`[data-link="${link}"] > path[pointer-events="stroke"]`).click({ modifiers: link === 'l2' ? ['Control'] : [], force: true });
+  await inspector(page).getByRole('button', { name: 'add to the wishes' }).click();
+  await page.getByRole('button', { name: 'Propose ways', exact: true }).click();
+  await expect(page.locator('#drawer-table').getByRole('alert')).toContainText('close a loop at the one from ridge-a port 2 to ridge-b port 2');
+  await saved(page);
+});

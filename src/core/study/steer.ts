@@ -1,116 +1,170 @@
 /**
- * Block here instead: sets of changes that make an end of a link block, or a link carry a tree's frames. Every set is
+ * Block here instead: sets of changes that make ends of links block, or links carry a tree's frames. Every set is
  * tried in the solver before it is proposed, in every tree that is wished for.
  */
 import type { Command } from '../design/commands';
-import { methodOf } from '../design/costMethod';
-import { editAll } from '../design/edit';
-import { treesName, type LinkId, type PortId, type SwitchId, type TreeId } from '../design/ids';
-import { BRIDGE_PRIORITY, MAX_COST, PORT_PRIORITY } from '../design/legal';
 import { describeCommands } from '../design/describe';
+import { editAll } from '../design/edit';
+import { treesName, type SwitchId, type TreeId } from '../design/ids';
 import { fail, ok, type Result } from '../result';
 import { portIdentifier, setBridgePriority } from '../tree/bridgeId';
 import { movedEnds, type MovedEnd } from '../tree/moved';
-import { deadReason, type Network } from '../tree/network';
-import { label, switchName } from '../tree/phrases';
-import { CODE, type SettledTree, type Solution } from '../tree/settled';
-import { solve } from '../tree/solve';
-import { firstFlip } from './margin';
-import { partsOf } from './parts';
-import { settingCommands, solveWith, type Setting } from './whatIf';
-
-/** What an engineer points at. */
-export type Wish =
-  | { readonly wants: 'block'; readonly switch: SwitchId; readonly port: PortId }
-  | { readonly wants: 'carry'; readonly link: LinkId };
+import type { Network } from '../tree/network';
+import type { SettledTree, Solution } from '../tree/settled';
+import { solve, solveTrees } from '../tree/solve';
+import { builtSettings } from './steerBuild';
+import { candidatesFor } from './steerCandidates';
+import { settingCommands, solveWith, withSettings, type Setting } from './whatIf';
+import { isMet, targetOf, whyNever, type Target, type Wish } from './wishes';
 
 /** A way to get there, tried in the solver. */
 export interface Proposal {
   readonly commands: readonly Command[];
   readonly sentence: string;
-  /** How many settings it takes, each counted once for all its trees. */
+  /** How many settings it takes, each counted once for the trees in which it is the same. */
   readonly settings: number;
   /** Ends elsewhere that take another role, in the wished trees and in any other. */
   readonly others: readonly MovedEnd[];
-  /** Whether an access switch becomes root of a tree, or comes to stand by where none did. */
-  readonly weakRoot: boolean;
+  /** Whether other trees than the wished ones move. */
+  readonly spills: boolean;
+  /** Access switches that become the root of a tree. */
+  readonly weakRoots: readonly SwitchId[];
+  /** Access switches that come to stand between others and the root. */
+  readonly weakWays: readonly SwitchId[];
 }
 
 /** Most proposals, the best first. */
 const MOST = 6;
-/** How many flips of one cost are followed in each direction. */
-const FLIPS = 4;
+/** Partly good sets that are followed on where several wishes come together. */
+const WIDTH = 3;
 
 /** Told how far the search is, 0 to 1; false stops it, and what is found so far is given. */
 export type Progress = (share: number) => boolean;
 
-/** Searches costs, port priorities and bridge priorities near the link; the error says why it cannot be done. */
-export function steer(before: Solution, wish: Wish, trees: readonly TreeId[], progress: Progress = () => true): Result<Proposal[], string> {
+/** Searches costs, port priorities and bridge priorities near the links, for all wishes at once; the error says why it cannot be done. */
+export function steer(before: Solution, wishes: readonly Wish[], trees: readonly TreeId[], progress: Progress = () => true): Result<Proposal[], string> {
   const { network } = before;
-  const target = targetOf(network, wish);
-  if (typeof target === 'string') return fail(target);
+  const targets: Target[] = [];
+  for (const wish of wishes) {
+    const target = targetOf(network, wish);
+    if (!target.ok) return target;
+    targets.push(target.value);
+  }
+  const [first] = targets;
   const present = trees.flatMap((id) => before.trees.find((tree) => tree.id === id) ?? []);
+  if (!first) return fail('Nothing is wished for yet.');
+  if (present.length === 0) return fail('No tree is shown.');
   for (const tree of present) {
-    const why = whyNot(network, tree, target, wish);
+    const why = whyNever(network, tree, targets);
     if (why) return fail(why);
   }
-  const [first] = present;
-  if (!first) return fail('No tree is shown.');
-  const met = (tree: SettledTree): boolean => isMet(tree, target, wish);
-  if (present.every(met)) return fail(`${wish.wants === 'block' ? 'It blocks there' : 'It carries the frames'} already in ${treesName(trees)}.`);
-  const open = present.find((tree) => !met(tree))!;
+  const met = (tree: SettledTree): boolean => targets.every((target) => isMet(tree, target));
+  if (present.every(met)) {
+    const what = targets.length > 1 ? 'All of this is so' : first.wants === 'block' ? 'It blocks there' : 'It carries the frames';
+    return fail(`${what} already in ${treesName(trees)}.`);
+  }
 
-  const proposals = new Map<string, Proposal>();
-  const candidates = candidatesFor(network, open, target);
+  // Trees of one shape move alike: one search each. What does it in one shape is also tried in all.
+  const shapes = alike(present.filter((tree) => !met(tree)));
+  const parts = shapes.map((shape, i) => ({
+    trees: shape.map((tree) => tree.id),
+    sets: settingsFor(network, shape[0]!, targets, (share) => progress((i + share) / shapes.length)),
+  }));
+  const tries = [...parts.flatMap(({ sets }) => sets.map((set) => [{ trees, set }])), ...(parts.length > 1 ? together(parts) : [])];
+  const proposals = tries.flatMap((each) => proposalOf(before, trees, each, met, targets) ?? []);
+  const found = firstOfEach(proposals, ({ sentence }) => sentence).sort(inRank);
+  return found.length > 0 ? ok(found.slice(0, MOST)) : fail(`No set of costs and priorities that was tried does ${targets.length > 1 ? 'all of it' : 'it'} in ${treesName(trees)}.`);
+}
+
+/** The better proposal first: no access switch as root, few settings, other trees left alone, no access switch nearer to the root, few other ends moved. */
+const inRank = (x: Proposal, y: Proposal): number =>
+  x.weakRoots.length - y.weakRoots.length || x.settings - y.settings || Number(x.spills) - Number(y.spills) || x.weakWays.length - y.weakWays.length ||
+  x.others.length - y.others.length || x.sentence.localeCompare(y.sentence);
+
+/** Trees in which every port has the same role and cost, and every switch the same root. */
+function alike(trees: readonly SettledTree[]): SettledTree[][] {
+  const groups = new Map<string, SettledTree[]>();
+  for (const tree of trees) {
+    const key = [tree.role, tree.cost, tree.root].map((each) => each.join(',')).join(';');
+    groups.set(key, [...(groups.get(key) ?? []), tree]);
+  }
+  return [...groups.values()];
+}
+
+interface State {
+  readonly settings: readonly Setting[];
+  readonly network: Network;
+  readonly tree: SettledTree;
+}
+
+/** Sets of settings that fulfil every wish in one tree: one wish after the other, the best few sets followed on. */
+function settingsFor(network: Network, tree: SettledTree, targets: readonly Target[], progress: Progress): (readonly Setting[])[] {
+  const missed = (at: SettledTree): number => targets.filter((target) => !isMet(at, target)).length;
+  let states: State[] = [{ settings: [], network, tree }];
+  const rounds = targets.length === 1 ? 1 : targets.length + 1;
+  for (let round = 0; round < rounds; round += 1) {
+    const next: (State & { readonly missed: number })[] = [];
+    for (const [i, state] of states.entries()) {
+      const done = (round + i / states.length) / rounds;
+      const reached = reach(state, targets, missed, (share) => progress(done + share / states.length / rounds));
+      next.push(...reached.found.map((found) => ({ ...found, missed: missed(found.tree) })));
+      if (reached.stopped) break;
+    }
+    const full = next.filter((state) => state.missed === 0);
+    if (full.length > 0) return firstOfEach(full.map(({ settings }) => pruned(network, tree, settings, (at) => missed(at) === 0)), (set) => wayOf(network, tree, set));
+    const moves = (at: SettledTree): number => at.role.reduce((sum, code, p) => sum + Number(code !== tree.role[p]), 0);
+    states = next.map((state) => ({ state, by: [state.missed, state.settings.length, moves(state.tree)] })).sort((x, y) => x.by[0]! - y.by[0]! || x.by[1]! - y.by[1]! || x.by[2]! - y.by[2]!).slice(0, WIDTH).map(({ state }) => state);
+    if (states.length === 0) break;
+  }
+  const built = builtSettings(network, tree, targets).filter((set) => missed(solveWith(network, tree.id, set)) === 0);
+  return built.map((set) => pruned(network, tree, set, (at) => missed(at) === 0));
+}
+
+/** Settings more that make the first missed wish come true: for each thing to set and way to move it, the nearest value that does. */
+function reach({ settings, network, tree }: State, targets: readonly Target[], missed: (tree: SettledTree) => number, progress: Progress): { readonly found: State[]; readonly stopped: boolean } {
+  const target = targets.find((each) => !isMet(tree, each));
+  if (!target) return { found: [], stopped: false };
+  const found = new Map<string, State>();
+  const candidates = candidatesFor(network, tree, target);
   for (const [i, candidate] of candidates.entries()) {
-    if (!progress(i / candidates.length)) break;
-    for (const settings of candidate()) {
-      // One value for each set of things to set and ways to move them: the nearest that does it.
-      const key = JSON.stringify(settings.map((setting) => [setting.of, setting.of === 'bridgePriority' ? setting.switch : setting.port, setting.value > valueNow(network, open, setting)]));
-      if (proposals.has(key) || !met(solveWith(network, open.id, settings))) continue;
-      const commands = settingCommands(network, trees, settings);
-      const proposal = proposalOf(before, trees, settings, commands, met, target);
-      if (proposal) proposals.set(key, proposal);
+    if (!progress(i / candidates.length)) return { found: [...found.values()], stopped: true };
+    for (const set of candidate()) {
+      const key = wayOf(network, tree, set);
+      const old = found.get(key);
+      if (old && missed(old.tree) === 0) continue;
+      const there = solveWith(network, tree.id, set);
+      if (!isMet(there, target) || (old && missed(old.tree) <= missed(there))) continue;
+      const all = merged(settings, set);
+      const own = withSettings(network, tree.id, all);
+      found.set(key, { settings: all, network: own, tree: solveTrees(own, [tree.id])[0]! });
     }
   }
-  const found = [...proposals.values()].sort((a, b) => Number(a.weakRoot) - Number(b.weakRoot) || a.settings - b.settings || a.others.length - b.others.length || a.sentence.localeCompare(b.sentence));
-  return found.length > 0 ? ok(found.slice(0, MOST)) : fail(`No change of one or two settings near this link does it in ${treesName(trees)}.`);
+  return { found: [...found.values()], stopped: false };
 }
 
-/** The two ends of the link: `a` is the end that was pointed at. */
-interface Target {
-  readonly a: number;
-  readonly b: number;
-}
+/** What a setting sets, without its value. */
+const placeOf = (setting: Setting): string => `${setting.of} ${setting.of === 'bridgePriority' ? setting.switch : setting.port}`;
 
-function targetOf(network: Network, wish: Wish): Target | string {
-  const link = wish.wants === 'carry' ? network.design.links.find((each) => each.id === wish.link) : undefined;
-  const a = wish.wants === 'carry' ? (link ? network.portIndexOf(link.a.switch, link.a.port) : -1) : network.portIndexOf(wish.switch, wish.port);
-  if (a < 0) return 'There is no such end.';
-  const b = network.far[a]!;
-  if (b < 0) return `${label(network, a)} has no cable to another switch.`;
-  if (deadReason(network, a) !== null) return `${label(network, a)} has no signal: nothing can be steered there.`;
-  return { a, b };
-}
+/** What a set of settings sets, and which way it moves each. */
+const wayOf = (network: Network, tree: SettledTree, set: readonly Setting[]): string => JSON.stringify(set.map((setting) => [placeOf(setting), setting.value > valueNow(network, tree, setting)]));
 
-const forwards = (tree: SettledTree, p: number): boolean => tree.role[p] === CODE.root || tree.role[p] === CODE.designated;
-const blocks = (tree: SettledTree, p: number): boolean => tree.role[p] === CODE.alternate || tree.role[p] === CODE.backup;
-const isMet = (tree: SettledTree, { a, b }: Target, { wants }: Wish): boolean => (wants === 'block' ? blocks(tree, a) && forwards(tree, b) : forwards(tree, a) && forwards(tree, b));
+const firstOfEach = <T>(all: readonly T[], keyOf: (each: T) => string): T[] => [...new Map([...all].reverse().map((each) => [keyOf(each), each])).values()].reverse();
 
-/** Why a wish can never come true in a tree; null where it may. */
-function whyNot(network: Network, tree: SettledTree, { a, b }: Target, wish: Wish): string | null {
-  const missing = [a, b].find((p) => tree.role[p] === CODE.absent);
-  if (missing !== undefined) return `${label(network, missing)} does not carry ${treesName([tree.id])}.`;
-  if (wish.wants === 'block' && !joinedOtherwise(network, tree, a, b)) {
-    return `Blocking ${label(network, a)} would cut ${switchName(network.switches[network.owner[a]!]!)} from ${switchName(network.switches[network.owner[b]!]!)} in ${treesName([tree.id])}: no other way joins them.`;
+/** Later settings in the place of earlier ones of the same thing. */
+const merged = (settings: readonly Setting[], more: readonly Setting[]): Setting[] => [...new Map([...settings, ...more].map((setting) => [placeOf(setting), setting])).values()];
+
+/** Without the settings that it does not take: larger parts are left out first. */
+function pruned(network: Network, tree: SettledTree, settings: readonly Setting[], good: (tree: SettledTree) => boolean): readonly Setting[] {
+  let kept = settings;
+  for (let size = Math.ceil(kept.length / 2); kept.length > 1; size = Math.ceil(size / 2)) {
+    for (let at = 0; at < kept.length; ) {
+      const without = [...kept.slice(0, at), ...kept.slice(at + size)];
+      if (without.length > 0 && good(solveWith(network, tree.id, without))) kept = without;
+      else at += size;
+    }
+    if (size === 1) break;
   }
-  return null;
-}
-
-/** Whether the switches of a link are joined by other links of the tree. */
-function joinedOtherwise(network: Network, tree: SettledTree, a: number, b: number): boolean {
-  const part = partsOf(network, (p) => p !== a && p !== b && tree.role[p] !== CODE.absent);
-  return part[network.owner[a]!] === part[network.owner[b]!];
+  return kept;
 }
 
 /** What a setting is at present. */
@@ -120,84 +174,49 @@ function valueNow(network: Network, tree: SettledTree, setting: Setting): number
   return portIdentifier(network.ports[setting.port]!, tree.id, network.switches[network.owner[setting.port]!]!.dialect).priority;
 }
 
-type Candidate = () => Iterable<readonly Setting[]>;
-
-/** Sets of settings worth trying, cheap ones first: one cost, one port priority, one bridge priority, the costs of a switch's ways together. */
-function candidatesFor(network: Network, tree: SettledTree, { a, b }: Target): Candidate[] {
-  const ends = [network.owner[a]!, network.owner[b]!];
-  const near = new Set<number>([a, b]);
-  for (const s of ends) {
-    for (let p = network.firstPort[s]!; p < network.firstPort[s + 1]!; p += 1) if (tree.designated[p]! >= 0) near.add(p);
-    for (let at = s; tree.rootPort[at]! >= 0; at = network.owner[tree.designated[tree.rootPort[at]!]!]!) near.add(tree.rootPort[at]!);
-  }
-  const ports = [...near];
-  const maxCost = (p: number): number => MAX_COST[methodOf(network.design, network.switches[network.owner[p]!]!)];
-  const priorities = [PORT_PRIORITY.default - PORT_PRIORITY.step, PORT_PRIORITY.default + PORT_PRIORITY.step, PORT_PRIORITY.min, PORT_PRIORITY.max];
-  const strong = network.switches.flatMap((sw, s) => (tree.root[s]! >= 0 && (sw.tier !== 'access' || ends.includes(s)) ? [s] : []));
-  return [
-    ...ports.map((port): Candidate => () => flipsOf(network, tree, port, maxCost(port)).map((value) => [{ of: 'cost', port, value }])),
-    ...ports.flatMap((port): Candidate[] => [() => priorities.map((value) => [{ of: 'portPriority', port, value }])]),
-    ...strong.map((s): Candidate => () => bridgeValues(network, tree, s).map((value) => [{ of: 'bridgePriority', switch: s, value }])),
-    ...ends.map((s): Candidate => () => raisedTogether(network, tree, s, [a, b])),
-    ...ports.map((port): Candidate => () => pairs(network, tree, port, ports, maxCost)),
-  ];
+/** Settings for some trees. */
+interface Part {
+  readonly trees: readonly TreeId[];
+  readonly set: readonly Setting[];
 }
 
-/** The costs of a port at which the tree changes, nearest first, on both sides; made round where that does no harm. */
-function flipsOf(network: Network, tree: SettledTree, port: number, most: number): number[] {
-  const found: number[] = [];
-  for (const end of [most, 1]) {
-    let now = tree.cost[port]!;
-    let here = tree;
-    for (let i = 0; i < FLIPS; i += 1) {
-      const roles = here.role;
-      const flip = firstFlip(now, end, (value) => solveWith(network, tree.id, [{ of: 'cost', port, value }]).role.every((code, q) => code === roles[q]));
-      if (flip === null) break;
-      found.push(...rounded(flip, end, most), flip);
-      now = flip;
-      here = solveWith(network, tree.id, [{ of: 'cost', port, value: flip }]);
-    }
-  }
-  return found;
+/** Each shape with settings of its own: the best of all, then the next best of each. */
+function together(parts: readonly { readonly trees: readonly TreeId[]; readonly sets: readonly (readonly Setting[])[] }[]): Part[][] {
+  if (parts.some(({ sets }) => sets.length === 0)) return [];
+  const most = Math.min(MOST, Math.max(...parts.map(({ sets }) => sets.length)));
+  return Array.from({ length: most }, (_, k) => parts.map(({ trees, sets }) => ({ trees, set: sets[Math.min(k, sets.length - 1)]! })));
 }
 
-/** A cost that people would rather type, a little farther the same way: 25 000 for 22 001. */
-function rounded(value: number, end: number, most: number): number[] {
-  const unit = 10 ** Math.max(0, Math.floor(Math.log10(value)) - 1) * 5;
-  const round = end > value ? Math.ceil(value / unit) * unit : Math.floor(value / unit) * unit;
-  return round >= 1 && round <= most && round !== value ? [round] : [];
-}
-
-/** Bridge priorities other than the present one, the nearest first. */
-function bridgeValues(network: Network, tree: SettledTree, s: number): number[] {
-  const now = setBridgePriority(network.switches[s]!, tree.id);
-  const { min, max, step } = BRIDGE_PRIORITY;
-  return Array.from({ length: (max - min) / step + 1 }, (_, i) => min + i * step).filter((value) => value !== now).sort((x, y) => Math.abs(x - now) - Math.abs(y - now));
-}
-
-/** All ways of a switch to the root made dearer by the same amount, but for the link itself. */
-function raisedTogether(network: Network, tree: SettledTree, s: number, link: readonly number[]): (readonly Setting[])[] {
-  const ways: number[] = [];
-  for (let p = network.firstPort[s]!; p < network.firstPort[s + 1]!; p += 1) {
-    if (!link.includes(p) && tree.designated[p]! >= 0 && network.owner[tree.designated[p]!] !== s) ways.push(p);
-  }
-  if (ways.length < 2 || ways.length > 4) return [];
-  return [2, 5, 20].map((times) => ways.map((port): Setting => ({ of: 'cost', port, value: Math.min(MAX_COST[methodOf(network.design, network.switches[s]!)], tree.cost[port]! * times) })));
-}
-
-/** A port made much dearer or cheaper together with one other. */
-function pairs(network: Network, tree: SettledTree, port: number, ports: readonly number[], maxCost: (p: number) => number): (readonly Setting[])[] {
-  const moves = (p: number): Setting[] => [10, 0.1].map((times): Setting => ({ of: 'cost', port: p, value: Math.max(1, Math.min(maxCost(p), Math.round(tree.cost[p]! * times))) }));
-  return ports.filter((other) => other > port).flatMap((other) => moves(port).flatMap((x) => moves(other).map((y) => [x, y])));
-}
-
-/** Solves the whole design with the commands; null where some wished tree does not come out as wished. */
-function proposalOf(before: Solution, trees: readonly TreeId[], settings: readonly Setting[], commands: readonly Command[], met: (tree: SettledTree) => boolean, { a, b }: Target): Proposal | null {
-  const edited = editAll(before.network.design, commands);
+/** Solves the whole design with the settings; null where some wished tree does not come out as wished. */
+function proposalOf(before: Solution, trees: readonly TreeId[], parts: readonly Part[], met: (tree: SettledTree) => boolean, targets: readonly Target[]): Proposal | null {
+  const { network } = before;
+  const commands = parts.flatMap((part) => settingCommands(network, part.trees, part.set));
+  const edited = editAll(network.design, commands);
   const after = edited.ok ? solve(edited.value.design) : null;
   if (!after?.ok || !trees.every((id) => after.value.trees.some((tree) => tree.id === id && met(tree)))) return null;
-  const { network } = before;
-  const others = movedEnds(before, after.value).filter((end) => !(trees.includes(end.tree) && (end.index === a || end.index === b)));
-  const weak = (solution: Solution): number => solution.trees.filter((tree) => [...new Set(tree.root)].some((root) => root >= 0 && network.switches[root]!.tier === 'access')).length;
-  return { commands, sentence: describeCommands(network.design, commands), settings: settings.length, others, weakRoot: weak(after.value) > weak(before) };
+  const pointed = new Set(targets.flatMap(({ a, b }) => [a, b]));
+  const others = movedEnds(before, after.value).filter((end) => !(trees.includes(end.tree) && pointed.has(end.index)));
+  return {
+    commands, sentence: describeCommands(network.design, commands), settings: parts.reduce((sum, { set }) => sum + set.length, 0),
+    others, spills: others.some((end) => !trees.includes(end.tree)), ...newlyStrained(before, after.value),
+  };
+}
+
+/** Access switches that are a root, or stand between others and it, in trees in which they did not before. */
+function newlyStrained(before: Solution, after: Solution): Pick<Proposal, 'weakRoots' | 'weakWays'> {
+  const { switches } = after.network;
+  const was = new Map(before.trees.map((tree) => [tree.id, { roots: new Set(tree.root), ways: transits(before.network, tree) }]));
+  const [roots, ways] = [new Set<number>(), new Set<number>()];
+  for (const tree of after.trees) {
+    const old = was.get(tree.id);
+    for (const s of tree.root) if (s >= 0 && !old?.roots.has(s)) roots.add(s);
+    for (const s of transits(after.network, tree)) if (!old?.ways.has(s) && !roots.has(s)) ways.add(s);
+  }
+  const access = (found: Set<number>): SwitchId[] => [...found].flatMap((s) => (switches[s]!.tier === 'access' ? [switches[s]!.id] : []));
+  return { weakRoots: access(roots), weakWays: access(ways) };
+}
+
+/** Switches through which others reach the root. */
+function transits({ owner }: Network, tree: SettledTree): Set<number> {
+  return new Set(Array.from(tree.rootPort, (p) => (p < 0 || tree.designated[p]! < 0 ? -1 : owner[tree.designated[p]!]!)).filter((s) => s >= 0));
 }

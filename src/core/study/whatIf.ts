@@ -12,7 +12,10 @@ export type Setting =
   | { readonly of: 'bridgePriority'; readonly switch: number; readonly value: number };
 
 /** Solves a tree of a network as if some settings were others. */
-export function solveWith(network: Network, tree: TreeId, settings: readonly Setting[]): SettledTree {
+export const solveWith = (network: Network, tree: TreeId, settings: readonly Setting[]): SettledTree => solveTrees(withSettings(network, tree, settings), [tree])[0]!;
+
+/** The same network with other settings in one tree. */
+export function withSettings(network: Network, tree: TreeId, settings: readonly Setting[]): Network {
   const ports = [...network.ports];
   const switches = [...network.switches];
   for (const setting of settings) {
@@ -27,7 +30,7 @@ export function solveWith(network: Network, tree: TreeId, settings: readonly Set
       ports[setting.port] = { ...port, trees: { ...port.trees, [key]: own } };
     }
   }
-  return solveTrees({ ...network, ports, switches }, [tree])[0]!;
+  return { ...network, ports, switches };
 }
 
 /** The commands that write settings into the design for some trees. */

@@ -116,3 +116,32 @@ export function randomDesign(family: keyof typeof FAMILIES, most = 8): fc.Arbitr
 
 /** Random networks of any family. */
 export const anyDesign = fc.constantFrom('standard' as const, 'perVlan' as const, 'mixed' as const, 'hubs' as const).chain((family) => randomDesign(family, family === 'hubs' ? 4 : 8));
+
+/** Random networks as people build them: every switch reached by two cables or more, all up, all VLANs carried, one dialect; parallel cables too. */
+export const meshDesign: fc.Arbitrary<Design> = fc
+  .record({
+    dialect: fc.constantFrom<Dialect>('rstp', 'stp', 'per-vlan-rstp'),
+    switches: fc.array(
+      fc.record({ mac: fc.integer({ min: 1, max: 0xffff }), tier: fc.constantFrom('core', 'distribution', 'access'), priority: fc.constantFrom(0, 4096, 32768, 32768, 32768), load: fc.nat(500) }),
+      { minLength: 3, maxLength: 7 },
+    ),
+    chords: fc.array(fc.record({ a: fc.nat(), b: fc.nat() }), { maxLength: 6 }),
+    ports: fc.array(fc.record({ speed: fc.constantFrom(100, 1000, 1000, 10_000), cost: fc.constantFrom(...COSTS) }), { minLength: 40, maxLength: 40 }),
+  })
+  .map(({ dialect, switches, chords, ports }) => {
+    const count = switches.length;
+    const ring = switches.map((_, i) => ({ a: i, b: (i + 1) % count }));
+    const pairs = [...ring, ...chords.map(({ a, b }) => ({ a: a % count, b: b % count }))].filter(({ a, b }) => a !== b);
+    const used = switches.map(() => 0);
+    const settings: Record<string, Settings> = {};
+    const plug = (s: number, i: number): string => {
+      const end = `s${s} ${(used[s]! += 1)}`;
+      const { speed, cost } = ports[i % ports.length]!;
+      settings[end] = { speed, ...(cost === undefined ? {} : { cost }) };
+      return end;
+    };
+    const cables = pairs.map(({ a, b }, i) => `${plug(a, 2 * i)} = ${plug(b, 2 * i + 1)}`);
+    const named = Object.fromEntries(switches.map(({ mac, tier, priority }, i) => [`s${i}`, { dialect, tier, priority, mac: `02:00:00:${i.toString(16).padStart(2, '0')}:${(mac >> 8).toString(16).padStart(2, '0')}:${(mac & 255).toString(16).padStart(2, '0')}` }]));
+    const vlans = switches.slice(0, 4).map(({ load }, i) => ({ id: 15 + 10 * i, load }));
+    return networkOf(named, cables, settings, { vlans });
+  });

@@ -32,10 +32,10 @@ function toCablingLine(state: Workbench): void {
   requestAnimationFrame(() => document.getElementById(CABLING_FIELD)?.focus());
 }
 
-const drawer = (id: 'paths' | 'costs' | 'roots' | 'losses' | 'findings' | 'history' | 'neighbours' | 'vlans' | 'hosts' | 'cables', name: string): Action => ({
+const drawer = (id: 'paths' | 'wishes' | 'costs' | 'roots' | 'losses' | 'findings' | 'history' | 'neighbours' | 'vlans' | 'hosts' | 'cables', name: string): Action => ({
   id: `open-${id}`, name, group: 'Anywhere',
   run: (state) => {
-    const lens = id === 'paths' || id === 'costs' ? 'Steer' : id === 'roots' || id === 'losses' ? 'Root' : id === 'findings' || id === 'history' ? null : 'Cable';
+    const lens = ['paths', 'wishes', 'costs'].includes(id) ? 'Steer' : id === 'roots' || id === 'losses' ? 'Root' : id === 'findings' || id === 'history' ? null : 'Cable';
     if (lens && state.lens !== lens) state.setLens(lens);
     state.openDrawer(id);
   },
@@ -51,6 +51,7 @@ export const ACTIONS: readonly Action[] = [
   ...LENSES.map((lens): Action => ({ id: `lens-${lens}`, name: `${lens} lens`, group: 'Anywhere', when: (state) => state.lens !== lens, run: (state) => state.setLens(lens) })),
   { id: 'drawer', name: 'Open or close the drawer', group: 'Anywhere', keys: ['D'], run: (state) => state.toggleDrawer() },
   drawer('paths', 'Ways to the root'),
+  drawer('wishes', 'Wishes: what should block and what should carry'),
   drawer('costs', 'Costs and port priorities by trees'),
   drawer('roots', 'Roots: trees by switches'),
   drawer('losses', 'If a root dies'),

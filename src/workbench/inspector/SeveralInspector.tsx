@@ -4,6 +4,7 @@ import Button from '@mui/material/Button';
 import { useMemo } from 'react';
 import type { Command } from '../../core/design/commands';
 import type { Design, Host } from '../../core/design/schema';
+import type { Wish } from '../../core/study/wishes';
 import { lineUp, removeSelected } from '../actions/editing';
 import { TextButton } from '../frame/TextButton';
 import type { Alignment } from '../map/align';
@@ -15,6 +16,7 @@ import styles from './inspector.module.css';
 import { PortFields, type PlacedPort } from './PortFields';
 import * as read from './read';
 import { choiceOf, textOf } from './several';
+import { AddWishes } from './SteerHere';
 import { SwitchFields } from './SwitchFields';
 
 interface Chosen {
@@ -46,6 +48,12 @@ export function SeveralInspector({ items }: { readonly items: readonly Item[] })
   const design = useWorkbench((state) => state.design);
   const act = useWorkbench((state) => state.act);
   const { switches, links, linkPorts, ports, hosts } = useMemo(() => chosenOf(design, items), [design, items]);
+  const steering = useWorkbench((state) => state.lens === 'Steer');
+  const cabled = new Set(design.links.flatMap(({ a, b }) => [a, b]).map((end) => `${end.switch}\n${end.port}`));
+  const wishes = [
+    ...links.map((link): Wish => ({ wants: 'carry', link: link.id })),
+    ...ports.filter((each) => cabled.has(`${each.switch}\n${each.port.id}`)).map((each): Wish => ({ wants: 'block', switch: each.switch, port: each.port.id })),
+  ];
   const parts = [[switches.length, 'switch', 'switches'], [links.length, 'link', 'links'], [ports.length, 'port', 'ports'], [hosts.length, 'host', 'hosts']] as const;
   const kinds = parts.flatMap(([n, one, many]) => (n > 0 ? [counted(n, one, many)] : []));
   return (
@@ -89,6 +97,14 @@ export function SeveralInspector({ items }: { readonly items: readonly Item[] })
           <PortFields ports={ports} />
         </section>
       )}
+      {steering && wishes.length > 0 && (
+        <section className={styles.section} aria-label="Steer">
+          <h3>{wishesTitle(links.length, wishes.length - links.length)}</h3>
+          <div className={styles.buttons}>
+            <AddWishes wishes={wishes} />
+          </div>
+        </section>
+      )}
       {hosts.length > 0 && (
         <section className={styles.section} aria-label="Settings of the selected hosts">
           <h3>{counted(hosts.length, 'host')}</h3>
@@ -100,4 +116,10 @@ export function SeveralInspector({ items }: { readonly items: readonly Item[] })
       </div>
     </>
   );
+}
+
+/** `Carry the frames on 2 links, block at 1 port`. */
+function wishesTitle(links: number, ports: number): string {
+  const parts = [links > 0 && `carry the frames on ${counted(links, 'link')}`, ports > 0 && `block at ${counted(ports, 'port')}`].filter(Boolean).join(', ');
+  return parts[0]!.toUpperCase() + parts.slice(1);
 }

@@ -2,11 +2,13 @@ import { act, fireEvent, screen } from '@testing-library/react';
 import { fernhollow } from '../../core/demo/fernhollow';
 import type { PortId, SwitchId } from '../../core/design/ids';
 import { fail, type Result } from '../../core/result';
-import { steer, type Proposal, type Wish } from '../../core/study/steer';
+import { steer, type Proposal } from '../../core/study/steer';
+import type { Wish } from '../../core/study/wishes';
 import { solutionOf } from '../../core/testing/networks';
 import { startSearch } from '../state/steering';
 import { renderWith, settle } from '../testing';
-import { SteerHere, proposalText } from './SteerHere';
+import { proposalText } from '../steering/Offers';
+import { SteerHere } from './SteerHere';
 
 jest.mock('../state/steering', () => ({ startSearch: jest.fn() }));
 const wish: Wish = { wants: 'block', switch: 'ridge-a' as SwitchId, port: '1' as PortId };
@@ -25,7 +27,7 @@ const begin = () => fireEvent.click(screen.getByRole('button', { name: 'Propose 
 describe('steering from the inspector', () => {
   it('shows how far it is, and can be stopped', async () => {
     await renderWith(<SteerHere wish={wish} />);
-    expect(screen.getByText(/In VLAN 15: changes of one or two settings/)).toBeInTheDocument();
+    expect(screen.getByText(/In VLAN 15: each set of changes is tried/)).toBeInTheDocument();
     begin();
     expect(screen.getByRole('status')).toHaveTextContent('40 %');
     fireEvent.click(screen.getByRole('button', { name: 'cancel' }));
@@ -44,7 +46,7 @@ describe('steering from the inspector', () => {
   it('shows a proposal on the map before it is taken as one step', async () => {
     const store = await renderWith(<SteerHere wish={wish} />);
     begin();
-    await act(async () => answer(steer(solutionOf(fernhollow()), wish, store.getState().shownTrees)));
+    await act(async () => answer(steer(solutionOf(fernhollow()), [wish], store.getState().shownTrees)));
     const [first] = screen.getAllByRole('listitem');
     expect(first).toHaveTextContent('1 setting; 8 other ends move');
     fireEvent.click(screen.getByRole('button', { name: 'show proposal 1 on the map' }));
@@ -60,14 +62,15 @@ describe('steering from the inspector', () => {
   it('does not offer proposals for another design than they were made for', async () => {
     const store = await renderWith(<SteerHere wish={wish} />);
     begin();
-    await act(async () => answer(steer(solutionOf(fernhollow()), wish, store.getState().shownTrees)));
+    await act(async () => answer(steer(solutionOf(fernhollow()), [wish], store.getState().shownTrees)));
     act(() => void store.getState().act({ do: 'set-switch', switch: 'lodge' as SwitchId, up: false }));
     await settle();
     expect(screen.getByText(/The design has changed since/)).toBeInTheDocument();
   });
 
   it('tells the price in words', () => {
-    const price = (settings: number, others: number, weakRoot: boolean) => proposalText({ commands: [], sentence: '', settings, others: Array.from({ length: others }, () => ({}) as never), weakRoot });
-    expect([price(1, 0, false), price(2, 3, true)]).toEqual(['1 setting; nothing else moves', '2 settings; 3 other ends move; an access switch becomes root']);
+    const price = (changes: Partial<Proposal>) => proposalText(fernhollow(), { commands: [], sentence: '', settings: 1, others: [], spills: false, weakRoots: [], weakWays: [], ...changes });
+    expect(price({})).toBe('1 setting; nothing else moves');
+    expect(price({ settings: 2, others: [{}, {}, {}] as never, spills: true, weakRoots: ['lodge' as SwitchId] })).toBe('2 settings; 3 other ends move, some in other trees; of the access switches lodge becomes root');
   });
 });

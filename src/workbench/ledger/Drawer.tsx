@@ -14,7 +14,7 @@ const SHARED = [['moved', 'Moved ends'], ['findings', 'Findings'], ['history', '
 const TABS: Readonly<Record<Lens, readonly (readonly [DrawerTab, string])[]>> = {
   Cable: [['cables', 'Cables'], ['neighbours', 'Neighbours'], ['hosts', 'Hosts'], ['vlans', 'VLANs'], ...SHARED],
   Root: [['ledger', 'Ledger'], ['roots', 'Roots'], ['losses', 'If a root dies'], ...SHARED],
-  Steer: [['paths', 'Ways to the root'], ['costs', 'Costs'], ['ledger', 'Ledger'], ...SHARED],
+  Steer: [['paths', 'Ways to the root'], ['wishes', 'Wishes'], ['costs', 'Costs'], ['ledger', 'Ledger'], ...SHARED],
 };
 // The grid is the largest part of the page: the map does not wait for it.
 const Ledger = dynamic(() => import('./Ledger').then((m) => m.Ledger), { ssr: false });
@@ -24,12 +24,13 @@ const NeighbourTable = dynamic(() => import('./NeighbourTable').then((m) => m.Ne
 const HostTable = dynamic(() => import('./HostTable').then((m) => m.HostTable), { ssr: false });
 const VlanTable = dynamic(() => import('./VlanTable').then((m) => m.VlanTable), { ssr: false });
 const PathTable = dynamic(() => import('./PathTable').then((m) => m.PathTable), { ssr: false });
+const WishesTable = dynamic(() => import('../steering/WishesTable').then((m) => m.WishesTable), { ssr: false });
 const SteerMatrix = dynamic(() => import('./SteerMatrix').then((m) => m.SteerMatrix), { ssr: false });
 const RootMatrix = dynamic(() => import('./RootMatrix').then((m) => m.RootMatrix), { ssr: false });
 const LossTable = dynamic(() => import('./LossTable').then((m) => m.LossTable), { ssr: false });
 const HistoryTable = dynamic(() => import('./HistoryTable').then((m) => m.HistoryTable), { ssr: false });
 const TABLES: Readonly<Record<DrawerTab, ComponentType>> = {
-  paths: PathTable, costs: SteerMatrix, ledger: Ledger, roots: RootMatrix, losses: LossTable, moved: MovedTable, cables: CableTable, neighbours: NeighbourTable, hosts: HostTable, vlans: VlanTable, findings: FindingsList, history: HistoryTable,
+  wishes: WishesTable, paths: PathTable, costs: SteerMatrix, ledger: Ledger, roots: RootMatrix, losses: LossTable, moved: MovedTable, cables: CableTable, neighbours: NeighbourTable, hosts: HostTable, vlans: VlanTable, findings: FindingsList, history: HistoryTable,
 };
 /** Tables that need no trees. */
 const TREELESS: ReadonlySet<DrawerTab> = new Set(['cables', 'neighbours', 'hosts', 'vlans', 'history']);
@@ -37,7 +38,7 @@ const TREELESS: ReadonlySet<DrawerTab> = new Set(['cables', 'neighbours', 'hosts
 export function Drawer() {
   const { tab, open } = useWorkbench((state) => state.drawer);
   const lens = useWorkbench((state) => state.lens);
-  const counts: Partial<Record<DrawerTab, number>> = { moved: useWorkbench((state) => state.moved?.ends.length ?? 0), findings: useFindings().length };
+  const counts: Partial<Record<DrawerTab, number>> = { moved: useWorkbench((state) => state.moved?.ends.length ?? 0), findings: useFindings().length, wishes: useWorkbench((state) => state.wishes.list.length) };
   const openDrawer = useWorkbench((state) => state.openDrawer);
   const toggle = useWorkbench((state) => state.toggleDrawer);
   // The trees come first: loading the grid beside the solver would hold both up.

@@ -8,9 +8,10 @@ import { ROLE_LETTERS, roleSentence } from '../words/roles';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { isSelected, means } from '../state/selection';
 import { EndGlyph, BarredSquare, TRIM } from './EndGlyph';
-import { STRAND_GAP, type Line } from './geometry';
-import { linkStrandsKey, readLinkStrands, type LinkStrand } from './linkStrands';
-import { atEnd, runOf, type Run, type RunEnd } from './run';
+import { STRAND_GAP, type Line, type Point } from './geometry';
+import { linkStrandsKey, readLinkStrands, wishOn, type LinkStrand } from './linkStrands';
+import { useFrayDrag } from './frayDrag';
+import { atEnd, polyline, runOf, type Run, type RunEnd } from './run';
 import { strandStyle } from './strandStyle';
 
 interface Props {
@@ -26,13 +27,15 @@ export const LinkView = memo(function LinkView({ link, line, speed, labelAt }: P
   const key = useWorkbench((state) => linkStrandsKey(state, link));
   const cabling = useWorkbench((state) => state.lens === 'Cable');
   const selected = useWorkbench((state) => isSelected(state.selection, { kind: 'link', link: link.id }));
+  const wished = useWorkbench((state) => wishOn(state, link));
   const store = useWorkbenchStore();
   const { dead, strands } = readLinkStrands(key);
   const middle = runOf(line, 0);
   const choose = (event: MouseEvent) => store.getState().pick({ kind: 'link', link: link.id }, means(event));
   const name = `${link.a.switch} port ${link.a.port} to ${link.b.switch} port ${link.b.port}`;
   return (
-    <g data-link={link.id}>
+    <g data-link={link.id} data-run={cabling ? undefined : `${line.from.x} ${line.from.y} ${line.to.x} ${line.to.y}`}>
+      {wished === 'carry' && <WishMark d={polyline(outline(middle, 6, strands.length * STRAND_GAP + 18), true)} />}
       {selected && <path d={middle.path(2, 2)} stroke="var(--accent)" strokeOpacity={0.28} strokeWidth={strands.length * STRAND_GAP + 12} fill="none" strokeLinecap="round" />}
       <path
         d={middle.path(1, 1)}
@@ -51,11 +54,19 @@ export const LinkView = memo(function LinkView({ link, line, speed, labelAt }: P
         <title>{`${name}, ${speedText(speed)}${dead ? ', no signal' : ''}`}</title>
       </path>
       {([['a', middle.from], ['b', middle.to]] as const).map(([side, end]) => (
-        <EndTarget key={side} link={link} side={side} end={end} strands={strands} />
+        <EndTarget key={side} link={link} side={side} end={end} strands={strands} wished={wished.includes(`block ${side}`)} />
       ))}
     </g>
   );
 });
+
+/** A dashed outline around what is wished for. */
+function WishMark({ d }: { readonly d: string }) {
+  return <path d={d} stroke="var(--accent)" strokeWidth={1.5} strokeDasharray="3 3" fill="none" pointerEvents="none" />;
+}
+
+/** The corners of a band around a run, from one end to the other. */
+const outline = ({ from, to }: Run, inset: number, width: number): Point[] => [atEnd(from, inset, -width / 2), atEnd(from, inset, width / 2), atEnd(to, inset, -width / 2), atEnd(to, inset, width / 2)];
 
 const deadText = (link: Link): string => (link.up ? 'no signal' : 'cut');
 
@@ -121,26 +132,44 @@ function MapLabel({ at, text, colour, size }: { readonly at: { x: number; y: num
   );
 }
 
-/** Where to click for a port. */
-function EndTarget({ link, side, end, strands }: { readonly link: Link; readonly side: 'a' | 'b'; readonly end: RunEnd; readonly strands: readonly LinkStrand[] }) {
+interface EndProps {
+  readonly link: Link;
+  readonly side: 'a' | 'b';
+  readonly end: RunEnd;
+  readonly strands: readonly LinkStrand[];
+  readonly wished: boolean;
+}
+
+/** Where to click for a port; in the Steer lens a frayed end can be pulled from here to the link that should block instead. */
+function EndTarget({ link, side, end, strands, wished }: EndProps) {
   const at = link[side];
+  const pullFray = useFrayDrag();
+  const steering = useWorkbench((state) => state.lens === 'Steer' && state.viewing === null);
+  const frayed = steering ? strands.filter(({ roles }) => ['alternate', 'backup'].includes(roles[side === 'a' ? 0 : 1] ?? '')) : [];
   const selected = useWorkbench(({ selection }) => isSelected(selection, { kind: 'port', switch: at.switch, port: at.port }));
   const { pick } = useWorkbenchStore().getState();
   const width = Math.max(18, strands.length * STRAND_GAP + 8);
   const corners = [atEnd(end, 1, -width / 2), atEnd(end, 30, -width / 2), atEnd(end, 30, width / 2), atEnd(end, 1, width / 2)];
   const roles = strands.map((strand) => roleSentence(strand.roles[side === 'a' ? 0 : 1], strand.label)).join(', ');
   return (
-    <path
-      d={`M${corners.map((p) => `${p.x} ${p.y}`).join('L')}Z`}
-      fill={selected ? 'var(--accent)' : 'transparent'}
-      fillOpacity={0.14}
-      stroke={selected ? 'var(--accent)' : 'none'}
-      strokeWidth={1.5}
-      pointerEvents="all"
-      style={{ cursor: 'pointer' }}
-      onClick={(event) => pick({ kind: 'port', switch: at.switch, port: at.port }, means(event))}
-    >
-      <title>{`${at.switch} port ${at.port}${roles ? `: ${roles}` : ''}`}</title>
-    </path>
+    <>
+      {wished && <WishMark d={polyline(corners, true)} />}
+      <path
+        className={frayed.length > 0 ? 'nopan' : undefined}
+        onPointerDown={(event) => frayed.length > 0 && pullFray({ link: link.id, side, treeIndices: frayed.map((strand) => strand.treeIndex) }, event)}
+        data-side={side}
+        data-frayed={frayed.length > 0 ? '' : undefined}
+        d={`M${corners.map((p) => `${p.x} ${p.y}`).join('L')}Z`}
+        fill={selected ? 'var(--accent)' : 'transparent'}
+        fillOpacity={0.14}
+        stroke={selected ? 'var(--accent)' : 'none'}
+        strokeWidth={1.5}
+        pointerEvents="all"
+        style={{ cursor: frayed.length > 0 ? 'grab' : 'pointer' }}
+        onClick={(event) => pick({ kind: 'port', switch: at.switch, port: at.port }, means(event))}
+      >
+        <title>{`${at.switch} port ${at.port}${roles ? `: ${roles}` : ''}${frayed.length > 0 ? '; pull it to the link that should block instead' : ''}`}</title>
+      </path>
+    </>
   );
 }

@@ -10,6 +10,7 @@ import { isSelected, means, selectionOf, switchesIn, type Item } from '../state/
 import { AddSwitch, EmptyMap } from './AddSwitch';
 import { Bands } from './Bands';
 import { CableDragProvider, useCableHand } from './cableDrag';
+import { FrayDragProvider, useFrayHand } from './frayDrag';
 import { HeldCable } from './HeldCable';
 import type { Box } from './geometry';
 import { MapFoot } from './MapFoot';
@@ -47,6 +48,7 @@ function Map() {
   const chosen = useWorkbench((state) => switchesIn(state.selection).join('\n'));
   const nodes = useMemo(() => keepNodes(map.boxes, new Set(chosen.split('\n'))), [keepNodes, map.boxes, chosen]);
   const hand = useCableHand();
+  const frayHand = useFrayHand();
   /** While a frame is drawn with Shift, React Flow tells which switches it touches. */
   const framing = useRef(false);
   const room = useRef<HTMLDivElement>(null);
@@ -87,55 +89,57 @@ function Map() {
   );
   return (
     <CableDragProvider value={hand}>
-      <div ref={room} className={styles.room} tabIndex={0} role="application" aria-label="Map of the network. Arrow keys travel from switch to port to far end." onKeyDown={onArrow}>
-        <ReactFlow
-          className={styles.flow}
-          colorMode={(mode === 'system' ? systemMode : mode) === 'dark' ? 'dark' : 'light'}
-          nodes={nodes}
-          edges={NO_EDGES}
-          nodeTypes={nodeTypes}
-          nodeOrigin={CENTRED}
-          onNodesChange={onNodesChange}
-          onNodeClick={(event, node) => store.getState().pick({ kind: 'switch', switch: node.id as SwitchId }, means(event))}
-          onNodeDragStart={(_, node) => {
-            const item: Item = { kind: 'switch', switch: node.id as SwitchId };
-            if (!isSelected(store.getState().selection, item)) store.getState().select(item);
-          }}
-          onPaneClick={() => store.getState().select(null)}
-          onSelectionStart={() => (framing.current = true)}
-          onSelectionEnd={() => (framing.current = false)}
-          nodesDraggable={movable}
-          nodesConnectable={false}
-          elementsSelectable
-          selectNodesOnDrag={false}
-          nodesFocusable={false}
-          disableKeyboardA11y
-          deleteKeyCode={null}
-          onlyRenderVisibleElements
-          onMoveStart={(event) => {
-            if (event) setOwnView(true);
-            if (event?.type !== 'wheel') room.current?.setAttribute('data-moving', '');
-          }}
-          onMoveEnd={() => room.current?.removeAttribute('data-moving')}
-          minZoom={ZOOM.least}
-          maxZoom={ZOOM.most}
-          proOptions={{ hideAttribution: true }}
-        >
-          <ViewportPortal>
-            <Bands bands={map.bands} bounds={bounds} />
-            <Strands links={skeleton.links} lines={map.lines} />
-            <HeldCable held={hand.held} />
-          </ViewportPortal>
-          <Panel position="top-left" className={styles.panelTop}>
-            {problem ? <p className={styles.problem} role="alert">No trees to show: {problem}.</p> : <MovedBar />}
-          </Panel>
-          <Panel position="bottom-left" className={styles.panelFoot}>
-            <MapFoot />
-          </Panel>
-          {cabling && movable && <AddSwitch />}
-          {skeleton.switches.length === 0 && <EmptyMap />}
-        </ReactFlow>
-      </div>
+      <FrayDragProvider value={frayHand.start}>
+        <div ref={room} className={styles.room} tabIndex={0} role="application" aria-label="Map of the network. Arrow keys travel from switch to port to far end." onKeyDown={onArrow}>
+          <ReactFlow
+            className={styles.flow}
+            colorMode={(mode === 'system' ? systemMode : mode) === 'dark' ? 'dark' : 'light'}
+            nodes={nodes}
+            edges={NO_EDGES}
+            nodeTypes={nodeTypes}
+            nodeOrigin={CENTRED}
+            onNodesChange={onNodesChange}
+            onNodeClick={(event, node) => store.getState().pick({ kind: 'switch', switch: node.id as SwitchId }, means(event))}
+            onNodeDragStart={(_, node) => {
+              const item: Item = { kind: 'switch', switch: node.id as SwitchId };
+              if (!isSelected(store.getState().selection, item)) store.getState().select(item);
+            }}
+            onPaneClick={() => store.getState().select(null)}
+            onSelectionStart={() => (framing.current = true)}
+            onSelectionEnd={() => (framing.current = false)}
+            nodesDraggable={movable}
+            nodesConnectable={false}
+            elementsSelectable
+            selectNodesOnDrag={false}
+            nodesFocusable={false}
+            disableKeyboardA11y
+            deleteKeyCode={null}
+            onlyRenderVisibleElements
+            onMoveStart={(event) => {
+              if (event) setOwnView(true);
+              if (event?.type !== 'wheel') room.current?.setAttribute('data-moving', '');
+            }}
+            onMoveEnd={() => room.current?.removeAttribute('data-moving')}
+            minZoom={ZOOM.least}
+            maxZoom={ZOOM.most}
+            proOptions={{ hideAttribution: true }}
+          >
+            <ViewportPortal>
+              <Bands bands={map.bands} bounds={bounds} />
+              <Strands links={skeleton.links} lines={map.lines} />
+              <HeldCable held={hand.held ?? frayHand.held} />
+            </ViewportPortal>
+            <Panel position="top-left" className={styles.panelTop}>
+              {problem ? <p className={styles.problem} role="alert">No trees to show: {problem}.</p> : <MovedBar />}
+            </Panel>
+            <Panel position="bottom-left" className={styles.panelFoot}>
+              <MapFoot />
+            </Panel>
+            {cabling && movable && <AddSwitch />}
+            {skeleton.switches.length === 0 && <EmptyMap />}
+          </ReactFlow>
+        </div>
+      </FrayDragProvider>
     </CableDragProvider>
   );
 }

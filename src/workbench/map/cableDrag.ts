@@ -9,6 +9,7 @@ import { pluggedIn } from '../../core/design/plugs';
 import { portSchema, type Design } from '../../core/design/schema';
 import { useWorkbenchStore } from '../state/context';
 import type { Point } from './geometry';
+import { pull } from './pull';
 
 /** What is held: an end to be, or the end of a cable that is there. */
 export interface CableGrip {
@@ -35,9 +36,6 @@ const CableDragContext = createContext<CableDrag>({ held: null, start: () => und
 export const CableDragProvider = CableDragContext;
 export const useCableDrag = (): CableDrag => useContext(CableDragContext);
 
-/** How far the pointer must move before a press is a drag. */
-const SLACK = 5;
-
 /** Where the pointer is: over which switch and which of its ports. */
 function targetAt(x: number, y: number): { switch: SwitchId; port: PortId | null } | null {
   const element = document.elementFromPoint(x, y);
@@ -55,37 +53,19 @@ export function useCableHand(): CableDrag {
     (grip: CableGrip, event: ReactPointerEvent) => {
       if (event.button !== 0 || store.getState().viewing) return;
       event.stopPropagation();
-      const [x0, y0] = [event.clientX, event.clientY];
-      const from = flow.screenToFlowPosition({ x: x0, y: y0 });
-      let dragging = false;
-      const onMove = (move: PointerEvent) => {
-        dragging ||= Math.hypot(move.clientX - x0, move.clientY - y0) > SLACK;
-        if (dragging) setHeld({ grip, from, to: flow.screenToFlowPosition({ x: move.clientX, y: move.clientY }), over: targetAt(move.clientX, move.clientY)?.switch ?? null });
-      };
-      const end = () => {
-        window.removeEventListener('pointermove', onMove);
-        window.removeEventListener('pointerup', onUp);
-        window.removeEventListener('keydown', onKey, true);
-        setHeld(null);
-      };
-      const onUp = (up: PointerEvent) => {
-        const target = targetAt(up.clientX, up.clientY);
-        end();
-        if (!dragging) return;
-        const { design, act, select, layout } = store.getState();
-        // A new switch needs a place of its own: only where switches stand at theirs.
-        const inMap = layout === 'placed' && document.elementFromPoint(up.clientX, up.clientY)?.closest('.react-flow') != null;
-        const made = dropped(design, grip, target, inMap ? flow.screenToFlowPosition({ x: up.clientX, y: up.clientY }) : null);
-        if (made && act(...made.commands) === null) select({ kind: 'link', link: made.link });
-      };
-      const onKey = (key: KeyboardEvent) => {
-        if (key.key !== 'Escape') return;
-        key.stopPropagation();
-        end();
-      };
-      window.addEventListener('pointermove', onMove);
-      window.addEventListener('pointerup', onUp);
-      window.addEventListener('keydown', onKey, true);
+      const from = flow.screenToFlowPosition({ x: event.clientX, y: event.clientY });
+      pull(event, {
+        move: (move) => setHeld({ grip, from, to: flow.screenToFlowPosition({ x: move.clientX, y: move.clientY }), over: targetAt(move.clientX, move.clientY)?.switch ?? null }),
+        drop: (up) => {
+          const target = targetAt(up.clientX, up.clientY);
+          const { design, act, select, layout } = store.getState();
+          // A new switch needs a place of its own: only where switches stand at theirs.
+          const inMap = layout === 'placed' && document.elementFromPoint(up.clientX, up.clientY)?.closest('.react-flow') != null;
+          const made = dropped(design, grip, target, inMap ? flow.screenToFlowPosition({ x: up.clientX, y: up.clientY }) : null);
+          if (made && act(...made.commands) === null) select({ kind: 'link', link: made.link });
+        },
+        end: () => setHeld(null),
+      });
     },
     [store, flow],
   );

@@ -59,3 +59,11 @@ function roleAt(code: string | undefined): Role | null {
   const role = ROLES[Number(code)];
   return role === undefined || role === 'absent' ? null : role;
 }
+
+/** What is wished of a link in the Steer lens: `carry`, `block a`, `block b`, several of them, or nothing. */
+export function wishOn({ lens, wishes: { list } }: Workbench, link: Link): string {
+  if (lens !== 'Steer' || list.length === 0) return '';
+  const blocksAt = (end: Link['a']): boolean => list.some((wish) => wish.wants === 'block' && wish.switch === end.switch && wish.port === end.port);
+  const parts = [list.some((wish) => wish.wants === 'carry' && wish.link === link.id) && 'carry', blocksAt(link.a) && 'block a', blocksAt(link.b) && 'block b'];
+  return parts.filter(Boolean).join(', ');
+}

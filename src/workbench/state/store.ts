@@ -12,6 +12,7 @@ import { problemText } from '../../core/design/problem';
 import type { Design } from '../../core/design/schema';
 import type { CostMargin } from '../../core/study/margin';
 import type { Remedy } from '../../core/study/finding';
+import type { Wish } from '../../core/study/wishes';
 import { movedEnds } from '../../core/tree/moved';
 import { compileNetwork } from '../../core/tree/network';
 import type { SettledTree, Solution } from '../../core/tree/settled';
@@ -32,7 +33,7 @@ export type Lens = (typeof LENSES)[number];
 const FIRST_TAB: Readonly<Record<Lens, DrawerTab>> = { Cable: 'cables', Root: 'ledger', Steer: 'paths' };
 
 /** What the drawer below the map can list. */
-export type DrawerTab = 'paths' | 'costs' | 'ledger' | 'roots' | 'losses' | 'moved' | 'cables' | 'neighbours' | 'hosts' | 'vlans' | 'findings' | 'history';
+export type DrawerTab = 'wishes' | 'paths' | 'costs' | 'ledger' | 'roots' | 'losses' | 'moved' | 'cables' | 'neighbours' | 'hosts' | 'vlans' | 'findings' | 'history';
 
 /** Where switches stand on the map: at their own places, or hanging under the root of the tree that is shown. */
 export type MapLayout = 'placed' | 'hung';
@@ -71,6 +72,8 @@ export interface WorkbenchState {
   readonly sight: { readonly item: Item } | null;
   /** What was done, or why it could not be, with a way to get there all the same. */
   readonly advice: { readonly text: string; readonly remedy: Remedy | null } | null;
+  /** What should block and what should carry, all at once; `trees` null: those shown. `asked` counts how often ways were asked for by pointing. */
+  readonly wishes: { readonly list: readonly Wish[]; readonly trees: readonly TreeId[] | null; readonly asked: number };
   /** Long work that can be stopped. */
   readonly busy: { readonly what: string; readonly cancel: () => void } | null;
   /** What only the map can do; null while it is not there. */
@@ -104,6 +107,10 @@ export interface WorkbenchActions {
   /** Selects a thing and brings it into view. */
   goTo(item: Item): void;
   advise(advice: WorkbenchState['advice']): void;
+  /** Replaces the wishes. */
+  wish(list: readonly Wish[], trees?: readonly TreeId[] | null): void;
+  /** Replaces the wishes and looks for ways to fulfil them. */
+  askFor(list: readonly Wish[], trees: readonly TreeId[]): void;
   setBusy(busy: WorkbenchState['busy']): void;
   setControls(controls: MapControls | null): void;
   setLayout(layout: MapLayout): void;
@@ -207,6 +214,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       dialog: null,
       sight: null,
       advice: null,
+      wishes: { list: [], trees: null, asked: 0 },
       busy: null,
       controls: null,
 
@@ -255,6 +263,8 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
         set({ sight: { item } });
       },
       advise: (advice) => set({ advice }),
+      wish: (list, trees = null) => set({ wishes: { list, trees, asked: 0 } }),
+      askFor: (list, trees) => set({ wishes: { list, trees, asked: get().wishes.asked + 1 }, drawer: { tab: 'wishes', open: true } }),
       setBusy: (busy) => set({ busy }),
       setControls: (controls) => set({ controls }),
       setLayout: (layout) => set({ layout }),

@@ -1,0 +1,74 @@
+/**
+ * Wishes built up rather than searched for: a tree that holds every link that should carry and none that should block,
+ * near to the present one, laid by costs. It takes more settings than needed; the caller drops those that change nothing.
+ */
+import { methodOf } from '../design/costMethod';
+import { BRIDGE_PRIORITY, MAX_COST } from '../design/legal';
+import type { Network } from '../tree/network';
+import { CODE, type SettledTree } from '../tree/settled';
+import type { Setting } from './whatIf';
+import type { Target } from './wishes';
+
+/** One set of settings for each root that might do: the present one, switches of the core, the ends of the links. */
+export function builtSettings(network: Network, tree: SettledTree, targets: readonly Target[]): (readonly Setting[])[] {
+  const { owner, switches } = network;
+  const ends = targets.flatMap(({ a, b }) => [owner[b]!, owner[a]!]);
+  const now = tree.root[ends[0]!]!;
+  const core = switches.flatMap((sw, s) => (sw.tier === 'core' && tree.root[s] === now ? [s] : []));
+  const cables = spanningCables(network, tree, targets);
+  return [...new Set([now, ...core, ...ends])].flatMap((root) => {
+    const costs = laid(network, tree, cables, root, targets);
+    if (!costs) return [];
+    const crown: Setting[] = root === now ? [] : [{ of: 'bridgePriority', switch: root, value: BRIDGE_PRIORITY.min }, { of: 'bridgePriority', switch: now, value: BRIDGE_PRIORITY.max }];
+    return [[...crown, ...costs]];
+  });
+}
+
+/** Ports, one for each cable of a spanning tree: links wished to carry first, then those that carry now, then the cheapest. */
+function spanningCables({ far, live, owner, switches }: Network, tree: SettledTree, targets: readonly Target[]): Set<number> {
+  const wish = new Map(targets.flatMap(({ a, b, wants }) => [[a, wants], [b, wants]] as const));
+  const carries = (p: number): boolean => [p, far[p]!].every((q) => tree.role[q] === CODE.root || tree.role[q] === CODE.designated);
+  const weight = (p: number): number => (wish.get(p) === 'carry' ? -2 : carries(p) ? -1 : tree.cost[p]! + tree.cost[far[p]!]!);
+  const usable = Array.from(far.keys()).filter((p) => far[p]! > p && live[p] && tree.role[p] !== CODE.absent && tree.role[far[p]!] !== CODE.absent && wish.get(p) !== 'block');
+  const lead = Array.from(switches.keys());
+  const leadOf = (s: number): number => (lead[s] === s ? s : (lead[s] = leadOf(lead[s]!)));
+  const taken = new Set<number>();
+  for (const p of usable.sort((x, y) => weight(x) - weight(y))) {
+    const [s, t] = [leadOf(owner[p]!), leadOf(owner[far[p]!]!)];
+    if (s === t) continue;
+    lead[s] = t;
+    taken.add(p).add(far[p]!);
+  }
+  return taken;
+}
+
+/** Costs that make these cables the tree of a root: ones along them, every other way as dear as it goes; null where a wish to block stands against it. */
+function laid(network: Network, tree: SettledTree, cables: ReadonlySet<number>, root: number, targets: readonly Target[]): Setting[] | null {
+  const { design, far, firstPort, owner, switches } = network;
+  const entry = new Map<number, number>([[root, -1]]); // the root port of each switch, in the order of distance
+  for (const s of entry.keys()) {
+    for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) if (cables.has(p) && !entry.has(owner[far[p]!]!)) entry.set(owner[far[p]!]!, far[p]!);
+  }
+  const own = new Map([...entry.keys()].map((s) => [s, 1]));
+  const distances = (): Map<number, number> => {
+    const found = new Map<number, number>();
+    for (const [s, p] of entry) found.set(s, p < 0 ? 0 : found.get(owner[far[p]!]!)! + own.get(s)!);
+    return found;
+  };
+  // A blocking end's switch has to be farther away than the other end's.
+  for (let round = 0; ; round += 1) {
+    const at = distances();
+    const near = targets.filter(({ wants, a, b }) => wants === 'block' && (at.get(owner[a]!) ?? 0) <= (at.get(owner[b]!) ?? 0));
+    if (near.length === 0) break;
+    if (round > targets.length || near.some(({ a }) => owner[a] === root)) return null;
+    for (const { a, b } of near) own.set(owner[a]!, own.get(owner[a]!)! + at.get(owner[b]!)! - at.get(owner[a]!)! + 1);
+  }
+  return [...entry].flatMap(([s, entered]) => {
+    const found: Setting[] = [];
+    const most = MAX_COST[methodOf(design, switches[s]!)];
+    for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) {
+      if (s !== root && far[p]! >= 0 && tree.role[p] !== CODE.absent) found.push({ of: 'cost', port: p, value: p === entered ? Math.min(most, own.get(s)!) : most });
+    }
+    return found;
+  });
+}

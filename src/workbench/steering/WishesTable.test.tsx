@@ -1,0 +1,60 @@
+import { act, fireEvent, screen } from '@testing-library/react';
+import { fernhollow } from '../../core/demo/fernhollow';
+import type { LinkId, PortId, SwitchId, TreeId } from '../../core/design/ids';
+import { fail, type Result } from '../../core/result';
+import { steer, type Proposal } from '../../core/study/steer';
+import type { Wish } from '../../core/study/wishes';
+import { solutionOf } from '../../core/testing/networks';
+import { SeveralInspector } from '../inspector/SeveralInspector';
+import { startSearch } from '../state/steering';
+import { renderWith, settle } from '../testing';
+import { WishesTable } from './WishesTable';
+
+jest.mock('../state/steering', () => ({ startSearch: jest.fn() }));
+const block: Wish = { wants: 'block', switch: 'dome-east' as SwitchId, port: '1' as PortId };
+const carry: Wish = { wants: 'carry', link: 'l2' as LinkId };
+const trees = ['vlan:15' as TreeId];
+let answer: (found: Result<Proposal[], string>) => void;
+
+beforeEach(() => {
+  jest.mocked(startSearch).mockReset();
+  jest.mocked(startSearch).mockImplementation(() => ({ found: new Promise((done) => (answer = done)), stop: () => undefined }));
+});
+
+describe('the wishes', () => {
+  it('says how to wish while there are none', async () => {
+    await renderWith(<WishesTable />);
+    expect(screen.getByText(/Nothing is wished for yet/)).toBeInTheDocument();
+  });
+
+  it('begins at once where a frayed end was pulled, and fulfils all of them in one step', async () => {
+    const store = await renderWith(<WishesTable />);
+    act(() => store.getState().askFor([block, carry], trees));
+    expect(startSearch).toHaveBeenCalledWith(expect.anything(), [block, carry], trees, expect.anything());
+    await act(async () => answer(steer(solutionOf(fernhollow()), [block, carry], trees)));
+    fireEvent.click(screen.getByRole('button', { name: 'take proposal 1' }));
+    await settle();
+    expect(store.getState().undoSteps).toHaveLength(1);
+  });
+
+  it('forgets what was found when the wishes change, and says why they cannot come true', async () => {
+    const store = await renderWith(<WishesTable />);
+    act(() => store.getState().wish([block, carry], trees));
+    expect(startSearch).not.toHaveBeenCalled();
+    fireEvent.click(screen.getByRole('button', { name: 'Propose ways' }));
+    await act(async () => answer(fail('They stand against each other.')));
+    expect(screen.getByRole('alert')).toHaveTextContent('They stand against each other.');
+    fireEvent.click(screen.getByRole('button', { name: 'no longer: block at dome-east port 1' }));
+    expect(screen.queryByRole('alert')).toBeNull();
+    expect(store.getState().wishes.list).toEqual([carry]);
+  });
+
+  it('takes several selected ends and links at once, each once', async () => {
+    const store = await renderWith(<SeveralInspector items={[{ kind: 'port', switch: block.switch, port: block.port }, { kind: 'link', link: 'l2' as LinkId }]} />);
+    act(() => store.getState().setLens('Steer'));
+    fireEvent.click(screen.getByRole('button', { name: 'add to the wishes' }));
+    expect(store.getState().wishes.list).toEqual([carry, block]);
+    expect(store.getState().drawer).toEqual({ tab: 'wishes', open: true });
+    expect(screen.getByRole('button', { name: 'among the wishes' })).toBeInTheDocument();
+  });
+});
