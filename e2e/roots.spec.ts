@@ -128,3 +128,27 @@ test('a block is moved by pulling its frayed end to another link; wishes that co
   await expect(page.locator('#drawer-table').getByRole('alert')).toContainText('close a loop at the one from ridge-a port 2 to ridge-b port 2');
   await saved(page);
 });
+
+test('both ridges become root and standby for alternate VLANs, and the uplinks no longer idle', async ({ page }) => {
+  await openDemo(page);
+  await page.getByRole('tab', { name: 'Steer' }).click();
+  await page.getByRole('tab', { name: 'Sharing' }).click();
+  const sharing = page.locator('#drawer-table');
+  await expect(page.getByRole('img', { name: /The most loaded: ridge-a 7 = lodge 1, 551 %/ })).toBeVisible();
+  await expect(sharing).toContainText('8 links idle');
+  await sharing.getByRole('button', { name: 'Propose ways to share' }).click();
+  const first = page.getByRole('list', { name: 'Proposals' }).getByRole('listitem').first();
+  await expect(first).toContainText('ridge-a root of VLANs 15,35,55, ridge-b its standby');
+  await expect(first).toContainText('most loaded link 551 % to 52 %');
+  await page.getByRole('button', { name: 'show proposal 1 on the map' }).click();
+  await expect(sharing).toContainText('outlines: before the proposal');
+  await expect(treeRow(page, 'vlan:25')).toContainText('root ridge-b');
+  await page.getByRole('button', { name: 'take proposal 1' }).click();
+  for (const [vid, root, standby] of [[15, 'ridge-a', 'ridge-b'], [25, 'ridge-b', 'ridge-a'], [35, 'ridge-a', 'ridge-b']]) await expect(treeRow(page, `vlan:${vid}`)).toContainText(new RegExp(`root ${root}.*${standby}`, 's'));
+  await expect(sharing).toContainText('2 links idle');
+  await sharing.getByRole('button', { name: 'table', exact: true }).click();
+  await expect(page.getByRole('grid', { name: 'Load of the links by trees' }).getByRole('row', { name: /ridge-b 3 = dome-north 2 10 Gb\/s 52 %/ })).toBeVisible();
+  await page.getByRole('tab', { name: 'Control plane' }).click();
+  await expect(page.getByRole('row', { name: /Per-VLAN rapid, spoken now/ })).toBeVisible();
+  await saved(page);
+});

@@ -1,24 +1,32 @@
-/** The search for ways to steer, in a worker of its own: it may take seconds, and stopping it is ending the worker. */
+/** The searches for ways to steer and to share, in a worker of their own: they may take seconds, and stopping one is ending the worker. */
 import * as Comlink from 'comlink';
-import type { TreeId } from '../core/design/ids';
+import type { LinkId, TreeId } from '../core/design/ids';
 import { problemText } from '../core/design/problem';
 import type { Design } from '../core/design/schema';
 import { fail, type Result } from '../core/result';
-import { steer, type Proposal } from '../core/study/steer';
+import { shareTrees, type SharingProposal } from '../core/study/share';
+import { steer, type Progress, type Proposal } from '../core/study/steer';
 import type { Wish } from '../core/study/wishes';
+import type { Solution } from '../core/tree/settled';
 import { solve } from '../core/tree/solve';
 
+/** Told how far a search is, 0 to 1. */
+type Tell = (share: number) => void;
+
 const steerer = {
-  /** Searches; `tell` is told how far it is, 0 to 1. */
-  search(design: Design, wishes: readonly Wish[], trees: readonly TreeId[], tell: (share: number) => void): Result<Proposal[], string> {
-    const solution = solve(design);
-    if (!solution.ok) return fail(problemText(solution.error));
-    return steer(solution.value, wishes, trees, (share) => {
-      tell(share);
-      return true;
-    });
-  },
+  steer: (design: Design, wishes: readonly Wish[], trees: readonly TreeId[], tell: Tell): Result<Proposal[], string> => solved(design, tell, (solution, progress) => steer(solution, wishes, trees, progress)),
+  share: (design: Design, trees: readonly TreeId[], uplinks: readonly LinkId[], tell: Tell): Result<SharingProposal[], string> =>
+    solved(design, tell, (solution, progress) => shareTrees(solution, trees, uplinks, progress)),
 };
+
+function solved<T>(design: Design, tell: Tell, search: (solution: Solution, progress: Progress) => Result<T[], string>): Result<T[], string> {
+  const solution = solve(design);
+  if (!solution.ok) return fail(problemText(solution.error));
+  return search(solution.value, (share) => {
+    tell(share);
+    return true;
+  });
+}
 
 export type SteererWorker = typeof steerer;
 

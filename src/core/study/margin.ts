@@ -57,3 +57,10 @@ export function firstFlip(now: number, end: number, same: (value: number) => boo
   }
   return flips;
 }
+
+/** A cost that people would rather type, a little farther the same way: 25 000 for 22 001. */
+export function rounded(value: number, end: number, most: number): number[] {
+  const unit = 10 ** Math.max(0, Math.floor(Math.log10(value)) - 1) * 5;
+  const round = end > value ? Math.ceil(value / unit) * unit : Math.floor(value / unit) * unit;
+  return round >= 1 && round <= most && round !== value ? [round] : [];
+}

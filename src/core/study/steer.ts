@@ -3,7 +3,7 @@
  * tried in the solver before it is proposed, in every tree that is wished for.
  */
 import type { Command } from '../design/commands';
-import { describeCommands } from '../design/describe';
+import { sentencesOf } from '../design/describe';
 import { editAll } from '../design/edit';
 import { treesName, type SwitchId, type TreeId } from '../design/ids';
 import { fail, ok, type Result } from '../result';
@@ -13,6 +13,7 @@ import type { Network } from '../tree/network';
 import type { SettledTree, Solution } from '../tree/settled';
 import { solve, solveTrees } from '../tree/solve';
 import { builtSettings } from './steerBuild';
+import { alikeTrees } from './shapes';
 import { candidatesFor } from './steerCandidates';
 import { settingCommands, solveWith, withSettings, type Setting } from './whatIf';
 import { isMet, targetOf, whyNever, type Target, type Wish } from './wishes';
@@ -65,14 +66,14 @@ export function steer(before: Solution, wishes: readonly Wish[], trees: readonly
   }
 
   // Trees of one shape move alike: one search each. What does it in one shape is also tried in all.
-  const shapes = alike(present.filter((tree) => !met(tree)));
+  const shapes = alikeTrees(present.filter((tree) => !met(tree)));
   const parts = shapes.map((shape, i) => ({
     trees: shape.map((tree) => tree.id),
     sets: settingsFor(network, shape[0]!, targets, (share) => progress((i + share) / shapes.length)),
   }));
   const tries = [...parts.flatMap(({ sets }) => sets.map((set) => [{ trees, set }])), ...(parts.length > 1 ? together(parts) : [])];
   const proposals = tries.flatMap((each) => proposalOf(before, trees, each, met, targets) ?? []);
-  const found = firstOfEach(proposals, ({ sentence }) => sentence).sort(inRank);
+  const found = firstOfEach(proposals, ({ commands }) => JSON.stringify(commands)).sort(inRank);
   return found.length > 0 ? ok(found.slice(0, MOST)) : fail(`No set of costs and priorities that was tried does ${targets.length > 1 ? 'all of it' : 'it'} in ${treesName(trees)}.`);
 }
 
@@ -81,15 +82,6 @@ const inRank = (x: Proposal, y: Proposal): number =>
   x.weakRoots.length - y.weakRoots.length || x.settings - y.settings || Number(x.spills) - Number(y.spills) || x.weakWays.length - y.weakWays.length ||
   x.others.length - y.others.length || x.sentence.localeCompare(y.sentence);
 
-/** Trees in which every port has the same role and cost, and every switch the same root. */
-function alike(trees: readonly SettledTree[]): SettledTree[][] {
-  const groups = new Map<string, SettledTree[]>();
-  for (const tree of trees) {
-    const key = [tree.role, tree.cost, tree.root].map((each) => each.join(',')).join(';');
-    groups.set(key, [...(groups.get(key) ?? []), tree]);
-  }
-  return [...groups.values()];
-}
 
 interface State {
   readonly settings: readonly Setting[];
@@ -197,7 +189,7 @@ function proposalOf(before: Solution, trees: readonly TreeId[], parts: readonly 
   const pointed = new Set(targets.flatMap(({ a, b }) => [a, b]));
   const others = movedEnds(before, after.value).filter((end) => !(trees.includes(end.tree) && pointed.has(end.index)));
   return {
-    commands, sentence: describeCommands(network.design, commands), settings: parts.reduce((sum, { set }) => sum + set.length, 0),
+    commands, sentence: sentencesOf(network.design, commands).join('; '), settings: parts.reduce((sum, { set }) => sum + set.length, 0),
     others, spills: others.some((end) => !trees.includes(end.tree)), ...newlyStrained(before, after.value),
   };
 }

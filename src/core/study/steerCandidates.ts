@@ -4,7 +4,7 @@ import { BRIDGE_PRIORITY, MAX_COST, PORT_PRIORITY } from '../design/legal';
 import { setBridgePriority } from '../tree/bridgeId';
 import type { Network } from '../tree/network';
 import type { SettledTree } from '../tree/settled';
-import { firstFlip } from './margin';
+import { firstFlip, rounded } from './margin';
 import { solveWith, type Setting } from './whatIf';
 import type { Target } from './wishes';
 
@@ -52,13 +52,6 @@ function flipsOf(network: Network, tree: SettledTree, port: number, most: number
     }
   }
   return found;
-}
-
-/** A cost that people would rather type, a little farther the same way: 25 000 for 22 001. */
-function rounded(value: number, end: number, most: number): number[] {
-  const unit = 10 ** Math.max(0, Math.floor(Math.log10(value)) - 1) * 5;
-  const round = end > value ? Math.ceil(value / unit) * unit : Math.floor(value / unit) * unit;
-  return round >= 1 && round <= most && round !== value ? [round] : [];
 }
 
 /** Bridge priorities other than the present one, the nearest first. */

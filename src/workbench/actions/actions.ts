@@ -32,10 +32,10 @@ function toCablingLine(state: Workbench): void {
   requestAnimationFrame(() => document.getElementById(CABLING_FIELD)?.focus());
 }
 
-const drawer = (id: 'paths' | 'wishes' | 'costs' | 'roots' | 'losses' | 'findings' | 'history' | 'neighbours' | 'vlans' | 'hosts' | 'cables', name: string): Action => ({
+const drawer = (id: 'paths' | 'wishes' | 'sharing' | 'control' | 'costs' | 'roots' | 'losses' | 'findings' | 'history' | 'neighbours' | 'vlans' | 'hosts' | 'cables', name: string): Action => ({
   id: `open-${id}`, name, group: 'Anywhere',
   run: (state) => {
-    const lens = ['paths', 'wishes', 'costs'].includes(id) ? 'Steer' : id === 'roots' || id === 'losses' ? 'Root' : id === 'findings' || id === 'history' ? null : 'Cable';
+    const lens = ['paths', 'wishes', 'costs', 'sharing', 'control'].includes(id) ? 'Steer' : id === 'roots' || id === 'losses' ? 'Root' : id === 'findings' || id === 'history' ? null : 'Cable';
     if (lens && state.lens !== lens) state.setLens(lens);
     state.openDrawer(id);
   },
@@ -53,6 +53,8 @@ export const ACTIONS: readonly Action[] = [
   drawer('paths', 'Ways to the root'),
   drawer('wishes', 'Wishes: what should block and what should carry'),
   drawer('costs', 'Costs and port priorities by trees'),
+  drawer('sharing', 'Sharing: load of the links, trees spread over uplinks'),
+  drawer('control', 'Control plane: what each dialect costs'),
   drawer('roots', 'Roots: trees by switches'),
   drawer('losses', 'If a root dies'),
   drawer('findings', 'Findings'),

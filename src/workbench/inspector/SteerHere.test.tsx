@@ -5,19 +5,19 @@ import { fail, type Result } from '../../core/result';
 import { steer, type Proposal } from '../../core/study/steer';
 import type { Wish } from '../../core/study/wishes';
 import { solutionOf } from '../../core/testing/networks';
-import { startSearch } from '../state/steering';
+import { startSteering } from '../state/steering';
 import { renderWith, settle } from '../testing';
 import { proposalText } from '../steering/Offers';
 import { SteerHere } from './SteerHere';
 
-jest.mock('../state/steering', () => ({ startSearch: jest.fn() }));
+jest.mock('../state/steering', () => ({ startSteering: jest.fn() }));
 const wish: Wish = { wants: 'block', switch: 'ridge-a' as SwitchId, port: '1' as PortId };
 let answer: (found: Result<Proposal[], string>) => void;
 const stop = jest.fn();
 
 beforeEach(() => {
   stop.mockClear();
-  jest.mocked(startSearch).mockImplementation((_, __, ___, tell) => {
+  jest.mocked(startSteering).mockImplementation(() => (_, tell) => {
     tell(0.4);
     return { found: new Promise((done) => (answer = done)), stop };
   });

@@ -2,9 +2,12 @@
 /** Block here instead, or carry the frames here: ways to get there, each shown on the map before it is taken. */
 import Button from '@mui/material/Button';
 import { treesName } from '../../core/design/ids';
+import type { Proposal } from '../../core/study/steer';
 import { sameWish, type Wish } from '../../core/study/wishes';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench } from '../state/context';
+import { startSteering } from '../state/steering';
+import { steeringOffer } from '../steering/Offers';
 import { SearchStage } from '../steering/SearchStage';
 import { useSearch } from '../steering/useSearch';
 import styles from './inspector.module.css';
@@ -12,20 +15,21 @@ import styles from './inspector.module.css';
 export function SteerHere({ wish }: { readonly wish: Wish }) {
   const trees = useWorkbench((state) => state.shownTrees);
   const viewing = useWorkbench((state) => state.viewing !== null);
-  const search = useSearch();
+  const design = useWorkbench((state) => state.design);
+  const search = useSearch<Proposal>();
   return (
     <section className={styles.section} aria-label="Steer">
       <h3>{wish.wants === 'block' ? 'Block here instead' : 'Carry the frames here'}</h3>
       {search.stage.is !== 'busy' && (
         <div className={styles.buttons}>
-          <Button variant="outlined" disabled={trees.length === 0 || viewing} onClick={() => search.go([wish], trees)}>
+          <Button variant="outlined" disabled={trees.length === 0 || viewing} onClick={() => search.go(startSteering([wish], trees))}>
             {wish.wants === 'block' ? 'Propose ways to block here' : 'Propose ways to use this link'}
           </Button>
           <AddWishes wishes={[wish]} />
         </div>
       )}
       {search.stage.is === 'idle' && <p className={styles.hint}>In {treesName(trees)}: each set of changes is tried in the solver before it is proposed.</p>}
-      <SearchStage search={search} />
+      <SearchStage search={search} offer={steeringOffer(design)} />
     </section>
   );
 }

@@ -14,7 +14,7 @@ const SHARED = [['moved', 'Moved ends'], ['findings', 'Findings'], ['history', '
 const TABS: Readonly<Record<Lens, readonly (readonly [DrawerTab, string])[]>> = {
   Cable: [['cables', 'Cables'], ['neighbours', 'Neighbours'], ['hosts', 'Hosts'], ['vlans', 'VLANs'], ...SHARED],
   Root: [['ledger', 'Ledger'], ['roots', 'Roots'], ['losses', 'If a root dies'], ...SHARED],
-  Steer: [['paths', 'Ways to the root'], ['wishes', 'Wishes'], ['costs', 'Costs'], ['ledger', 'Ledger'], ...SHARED],
+  Steer: [['paths', 'Ways to the root'], ['wishes', 'Wishes'], ['costs', 'Costs'], ['sharing', 'Sharing'], ['control', 'Control plane'], ['ledger', 'Ledger'], ...SHARED],
 };
 // The grid is the largest part of the page: the map does not wait for it.
 const Ledger = dynamic(() => import('./Ledger').then((m) => m.Ledger), { ssr: false });
@@ -25,12 +25,14 @@ const HostTable = dynamic(() => import('./HostTable').then((m) => m.HostTable), 
 const VlanTable = dynamic(() => import('./VlanTable').then((m) => m.VlanTable), { ssr: false });
 const PathTable = dynamic(() => import('./PathTable').then((m) => m.PathTable), { ssr: false });
 const WishesTable = dynamic(() => import('../steering/WishesTable').then((m) => m.WishesTable), { ssr: false });
+const SharingTable = dynamic(() => import('../steering/SharingTable').then((m) => m.SharingTable), { ssr: false });
+const ControlTable = dynamic(() => import('../steering/ControlTable').then((m) => m.ControlTable), { ssr: false });
 const SteerMatrix = dynamic(() => import('./SteerMatrix').then((m) => m.SteerMatrix), { ssr: false });
 const RootMatrix = dynamic(() => import('./RootMatrix').then((m) => m.RootMatrix), { ssr: false });
 const LossTable = dynamic(() => import('./LossTable').then((m) => m.LossTable), { ssr: false });
 const HistoryTable = dynamic(() => import('./HistoryTable').then((m) => m.HistoryTable), { ssr: false });
 const TABLES: Readonly<Record<DrawerTab, ComponentType>> = {
-  wishes: WishesTable, paths: PathTable, costs: SteerMatrix, ledger: Ledger, roots: RootMatrix, losses: LossTable, moved: MovedTable, cables: CableTable, neighbours: NeighbourTable, hosts: HostTable, vlans: VlanTable, findings: FindingsList, history: HistoryTable,
+  wishes: WishesTable, sharing: SharingTable, control: ControlTable, paths: PathTable, costs: SteerMatrix, ledger: Ledger, roots: RootMatrix, losses: LossTable, moved: MovedTable, cables: CableTable, neighbours: NeighbourTable, hosts: HostTable, vlans: VlanTable, findings: FindingsList, history: HistoryTable,
 };
 /** Tables that need no trees. */
 const TREELESS: ReadonlySet<DrawerTab> = new Set(['cables', 'neighbours', 'hosts', 'vlans', 'history']);

@@ -1,23 +1,32 @@
-/** The workbench's side of the steering worker: one search at a time, which can be stopped. */
+/** The workbench's side of the steering worker: each search has one of its own, which can be stopped. */
 import * as Comlink from 'comlink';
-import type { TreeId } from '../../core/design/ids';
+import type { LinkId, TreeId } from '../../core/design/ids';
 import type { Design } from '../../core/design/schema';
 import { fail, type Result } from '../../core/result';
+import type { SharingProposal } from '../../core/study/share';
 import type { Proposal } from '../../core/study/steer';
 import type { Wish } from '../../core/study/wishes';
 import type { SteererWorker } from '../../workers/steerer';
 
-export interface Search {
-  readonly found: Promise<Result<Proposal[], string>>;
+export interface Search<T> {
+  readonly found: Promise<Result<T[], string>>;
   stop(): void;
 }
 
-/** Starts a search in a worker of its own. */
-export function startSearch(design: Design, wishes: readonly Wish[], trees: readonly TreeId[], tell: (share: number) => void): Search {
+/** Starts a search over a design; `tell` is told how far it is, 0 to 1. */
+export type Begin<T> = (design: Design, tell: (share: number) => void) => Search<T>;
+
+/** Looks for ways to fulfil wishes in some trees. */
+export const startSteering = (wishes: readonly Wish[], trees: readonly TreeId[]): Begin<Proposal> => (design, tell) =>
+  inWorker((remote) => remote.steer(design, [...wishes], [...trees], Comlink.proxy(tell)));
+
+/** Looks for ways to spread some trees over some links. */
+export const startSharing = (trees: readonly TreeId[], uplinks: readonly LinkId[]): Begin<SharingProposal> => (design, tell) =>
+  inWorker((remote) => remote.share(design, [...trees], [...uplinks], Comlink.proxy(tell)));
+
+function inWorker<T>(search: (remote: Comlink.Remote<SteererWorker>) => Promise<Result<T[], string>>): Search<T> {
   const worker = new Worker(new URL('../../workers/steerer.ts', import.meta.url), { type: 'module', name: 'knot-path-steerer' });
-  const remote = Comlink.wrap<SteererWorker>(worker);
-  const found = remote
-    .search(design, [...wishes], [...trees], Comlink.proxy(tell))
+  const found = search(Comlink.wrap<SteererWorker>(worker))
     .catch(() => fail('The search has stopped.'))
     .finally(() => worker.terminate());
   return { found, stop: () => worker.terminate() };

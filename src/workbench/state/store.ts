@@ -33,7 +33,7 @@ export type Lens = (typeof LENSES)[number];
 const FIRST_TAB: Readonly<Record<Lens, DrawerTab>> = { Cable: 'cables', Root: 'ledger', Steer: 'paths' };
 
 /** What the drawer below the map can list. */
-export type DrawerTab = 'wishes' | 'paths' | 'costs' | 'ledger' | 'roots' | 'losses' | 'moved' | 'cables' | 'neighbours' | 'hosts' | 'vlans' | 'findings' | 'history';
+export type DrawerTab = 'wishes' | 'sharing' | 'control' | 'paths' | 'costs' | 'ledger' | 'roots' | 'losses' | 'moved' | 'cables' | 'neighbours' | 'hosts' | 'vlans' | 'findings' | 'history';
 
 /** Where switches stand on the map: at their own places, or hanging under the root of the tree that is shown. */
 export type MapLayout = 'placed' | 'hung';

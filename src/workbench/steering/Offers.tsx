@@ -30,7 +30,7 @@ export function proposalText(design: Design, { settings, others, spills, weakRoo
   ].join('; ');
 }
 
-export const offerOf = (design: Design) => (proposal: Proposal): Offer => ({ commands: proposal.commands, sentence: proposal.sentence, price: proposalText(design, proposal) });
+export const steeringOffer = (design: Design) => (proposal: Proposal): Offer => ({ commands: proposal.commands, sentence: proposal.sentence, price: proposalText(design, proposal) });
 
 export function Offers({ offers, of, done }: { readonly offers: readonly Offer[]; readonly of: Design; readonly done: () => void }) {
   const store = useWorkbenchStore();
@@ -52,7 +52,7 @@ export function Offers({ offers, of, done }: { readonly offers: readonly Offer[]
   return (
     <ol className={styles.offers} aria-label="Proposals">
       {offers.map((offer, i) => (
-        <li key={offer.sentence}>
+        <li key={`${i} ${offer.sentence}`}>
           {offer.sentence}
           <span className={styles.price}>
             {offer.price} <TextButton onClick={() => show(offer)} aria-label={`show proposal ${i + 1} on the map`}>show</TextButton>{' '}

@@ -1,13 +1,11 @@
 'use client';
-/** How far a search for ways to steer is, why there are none, or the ways to choose from. */
+/** How far a search is, why there are no ways, or the ways to choose from. */
 import { TextButton } from '../frame/TextButton';
-import { useWorkbench } from '../state/context';
-import { Offers, offerOf } from './Offers';
+import { Offers, type Offer } from './Offers';
 import styles from './steering.module.css';
 import type { SteerSearch } from './useSearch';
 
-export function SearchStage({ search: { stage, clear } }: { readonly search: SteerSearch }) {
-  const design = useWorkbench((state) => state.design);
+export function SearchStage<T>({ search: { stage, clear }, offer }: { readonly search: SteerSearch<T>; readonly offer: (proposal: T) => Offer }) {
   switch (stage.is) {
     case 'idle':
       return null;
@@ -20,6 +18,6 @@ export function SearchStage({ search: { stage, clear } }: { readonly search: Ste
     case 'refused':
       return <p className={styles.fault} role="alert">{stage.why}</p>;
     case 'found':
-      return <Offers offers={stage.proposals.map(offerOf(design))} of={stage.of} done={clear} />;
+      return <Offers offers={stage.proposals.map(offer)} of={stage.of} done={clear} />;
   }
 }

@@ -6,19 +6,19 @@ import { steer, type Proposal } from '../../core/study/steer';
 import type { Wish } from '../../core/study/wishes';
 import { solutionOf } from '../../core/testing/networks';
 import { SeveralInspector } from '../inspector/SeveralInspector';
-import { startSearch } from '../state/steering';
+import { startSteering } from '../state/steering';
 import { renderWith, settle } from '../testing';
 import { WishesTable } from './WishesTable';
 
-jest.mock('../state/steering', () => ({ startSearch: jest.fn() }));
+jest.mock('../state/steering', () => ({ startSteering: jest.fn() }));
 const block: Wish = { wants: 'block', switch: 'dome-east' as SwitchId, port: '1' as PortId };
 const carry: Wish = { wants: 'carry', link: 'l2' as LinkId };
 const trees = ['vlan:15' as TreeId];
 let answer: (found: Result<Proposal[], string>) => void;
 
 beforeEach(() => {
-  jest.mocked(startSearch).mockReset();
-  jest.mocked(startSearch).mockImplementation(() => ({ found: new Promise((done) => (answer = done)), stop: () => undefined }));
+  jest.mocked(startSteering).mockReset();
+  jest.mocked(startSteering).mockImplementation(() => () => ({ found: new Promise((done) => (answer = done)), stop: () => undefined }));
 });
 
 describe('the wishes', () => {
@@ -30,7 +30,7 @@ describe('the wishes', () => {
   it('begins at once where a frayed end was pulled, and fulfils all of them in one step', async () => {
     const store = await renderWith(<WishesTable />);
     act(() => store.getState().askFor([block, carry], trees));
-    expect(startSearch).toHaveBeenCalledWith(expect.anything(), [block, carry], trees, expect.anything());
+    expect(startSteering).toHaveBeenCalledWith([block, carry], trees);
     await act(async () => answer(steer(solutionOf(fernhollow()), [block, carry], trees)));
     fireEvent.click(screen.getByRole('button', { name: 'take proposal 1' }));
     await settle();
@@ -40,7 +40,7 @@ describe('the wishes', () => {
   it('forgets what was found when the wishes change, and says why they cannot come true', async () => {
     const store = await renderWith(<WishesTable />);
     act(() => store.getState().wish([block, carry], trees));
-    expect(startSearch).not.toHaveBeenCalled();
+    expect(startSteering).not.toHaveBeenCalled();
     fireEvent.click(screen.getByRole('button', { name: 'Propose ways' }));
     await act(async () => answer(fail('They stand against each other.')));
     expect(screen.getByRole('alert')).toHaveTextContent('They stand against each other.');

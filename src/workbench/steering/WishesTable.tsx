@@ -6,6 +6,8 @@ import { sameWish, wishText, type Wish } from '../../core/study/wishes';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench } from '../state/context';
 import type { Item } from '../state/selection';
+import { startSteering } from '../state/steering';
+import { steeringOffer } from './Offers';
 import { SearchStage } from './SearchStage';
 import styles from './steering.module.css';
 import { useSearch } from './useSearch';
@@ -30,7 +32,7 @@ function Wishes({ list, trees, ask }: { readonly list: readonly Wish[]; readonly
   const wish = useWorkbench((state) => state.wish);
   const goTo = useWorkbench((state) => state.goTo);
   const own = useWorkbench((state) => state.wishes.trees !== null);
-  const search = useSearch(ask ? { wishes: list, trees } : undefined);
+  const search = useSearch(ask ? startSteering(list, trees) : undefined);
   return (
     <div className={styles.room}>
       <section aria-label="Wishes">
@@ -44,14 +46,14 @@ function Wishes({ list, trees, ask }: { readonly list: readonly Wish[]; readonly
           ))}
         </ul>
         <div className={styles.row}>
-          <Button variant="outlined" disabled={viewing || search.stage.is === 'busy'} onClick={() => search.go(list, trees)}>Propose ways</Button>
+          <Button variant="outlined" disabled={viewing || search.stage.is === 'busy'} onClick={() => search.go(startSteering(list, trees))}>Propose ways</Button>
           <TextButton onClick={() => wish([])}>clear all</TextButton>
           {own && <TextButton onClick={() => wish(list)}>for the trees shown instead</TextButton>}
         </div>
       </section>
       <section aria-label="Ways to fulfil the wishes">
         {search.stage.is === 'idle' && <p className={styles.hint}>Costs, port priorities and bridge priorities are tried in the solver until all wishes hold; what takes the fewest settings and moves the fewest other ends comes first.</p>}
-        <SearchStage search={search} />
+        <SearchStage search={search} offer={steeringOffer(design)} />
       </section>
     </div>
   );

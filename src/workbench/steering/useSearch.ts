@@ -1,36 +1,33 @@
 'use client';
-/** One search for ways to steer, from asking to what was found; it ends with the part of the screen that asked. */
+/** One search for ways to steer or to share, from asking to what was found; it ends with the part of the screen that asked. */
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { TreeId } from '../../core/design/ids';
 import type { Design } from '../../core/design/schema';
-import type { Proposal } from '../../core/study/steer';
-import type { Wish } from '../../core/study/wishes';
 import { useWorkbenchStore } from '../state/context';
-import { startSearch, type Search } from '../state/steering';
+import type { Begin, Search } from '../state/steering';
 
-export type Stage =
+export type Stage<T> =
   | { readonly is: 'idle' }
   | { readonly is: 'busy'; readonly share: number }
   | { readonly is: 'refused'; readonly why: string }
-  | { readonly is: 'found'; readonly proposals: readonly Proposal[]; readonly of: Design };
+  | { readonly is: 'found'; readonly proposals: readonly T[]; readonly of: Design };
 
-export interface SteerSearch {
-  readonly stage: Stage;
-  readonly go: (wishes: readonly Wish[], trees: readonly TreeId[]) => void;
+export interface SteerSearch<T> {
+  readonly stage: Stage<T>;
+  readonly go: (begin: Begin<T>) => void;
   /** Stops what runs and forgets what was found. */
   readonly clear: () => void;
 }
 
-/** Begins with the wishes given, where there are any. */
-export function useSearch(first?: { readonly wishes: readonly Wish[]; readonly trees: readonly TreeId[] }): SteerSearch {
+/** Begins at once where a search is given. */
+export function useSearch<T>(first?: Begin<T>): SteerSearch<T> {
   const store = useWorkbenchStore();
-  const [stage, setStage] = useState<Stage>(first ? { is: 'busy', share: 0 } : { is: 'idle' });
-  const search = useRef<Search | null>(null);
-  const begin = useCallback(
-    async (wishes: readonly Wish[], trees: readonly TreeId[]) => {
+  const [stage, setStage] = useState<Stage<T>>(first ? { is: 'busy', share: 0 } : { is: 'idle' });
+  const search = useRef<Search<T> | null>(null);
+  const run = useCallback(
+    async (begin: Begin<T>) => {
       const { design } = store.getState();
       search.current?.stop();
-      const mine = startSearch(design, wishes, trees, (share) => setStage((now) => (now.is === 'busy' ? { is: 'busy', share } : now)));
+      const mine = begin(design, (share) => setStage((now) => (now.is === 'busy' ? { is: 'busy', share } : now)));
       search.current = mine;
       const found = await mine.found;
       if (search.current !== mine) return; // stopped, or another one has begun
@@ -38,19 +35,19 @@ export function useSearch(first?: { readonly wishes: readonly Wish[]; readonly t
     },
     [store],
   );
-  const [opening] = useState(first);
+  const [opening] = useState(() => first);
   useEffect(() => {
-    if (opening) void begin(opening.wishes, opening.trees);
+    if (opening) void run(opening);
     return () => {
       search.current?.stop();
       search.current = null;
     };
-  }, [begin, opening]);
+  }, [run, opening]);
   return {
     stage,
-    go: (wishes, trees) => {
+    go: (begin) => {
       setStage({ is: 'busy', share: 0 });
-      void begin(wishes, trees);
+      void run(begin);
     },
     clear: () => {
       search.current?.stop();
