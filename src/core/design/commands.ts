@@ -7,7 +7,7 @@ import type { HostId, LinkId, PortId, SwitchId, TreeId } from './ids';
 import { bridgePriority, macAddress, pathCost, portNumber, portPriority, speed, vlanId } from './legal';
 import {
   COST_METHODS, DIALECTS, TIERS, bundleSchema, carriageSchema, endSchema, hostSchema, linkSchema, observedSchema, portSchema, positionSchema, switchSchema, timersSchema,
-  titleSchema, vlanSchema,
+  titleSchema, vlanSchema, worksheetSchema,
 } from './schema';
 
 const switchId = z.string().transform((id) => id as SwitchId);
@@ -68,6 +68,8 @@ export const commandSchema = z.discriminatedUnion('do', [
   /** Takes the VLAN off the list with the settings of its tree; ports and hosts keep what they are set to. */
   z.strictObject({ do: z.literal('remove-vlan'), vlan: vlanId }),
   z.strictObject({ do: z.literal('set-observed'), observed: z.array(observedSchema) }),
+  z.strictObject({ do: z.literal('keep-worksheet'), worksheet: worksheetSchema }),
+  z.strictObject({ do: z.literal('forget-worksheets') }),
 ]);
 
 /** One edit. */

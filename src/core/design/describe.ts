@@ -182,6 +182,10 @@ function phraseOf(names: Names, command: Command): Phrase {
       return say('removed VLAN ', vlanText(command.vlan, design.vlans.find((vlan) => vlan.id === command.vlan)?.name));
     case 'set-observed':
       return say('observed neighbours: ', `${command.observed.length} rows`);
+    case 'keep-worksheet':
+      return say('worksheet for ', `${treesName([command.worksheet.tree])}: ${command.worksheet.right} of ${command.worksheet.of} right`);
+    case 'forget-worksheets':
+      return say('worksheets ', 'forgotten');
   }
 }
 

@@ -7,7 +7,7 @@ import { vlanTree } from './ids';
 import { BRIDGE_PRIORITY, PORT_PRIORITY } from './legal';
 import type { DesignProblem } from './problem';
 import { referenceProblems } from './references';
-import type { Design } from './schema';
+import { MAX_WORKSHEETS, type Design } from './schema';
 
 enablePatches();
 
@@ -155,6 +155,13 @@ function apply(draft: Draft<Design>, command: Command): void {
       return;
     case 'set-observed':
       if (!same(draft.observed, command.observed)) draft.observed = copyOf(command.observed);
+      return;
+    case 'keep-worksheet':
+      draft.worksheets.push(copyOf(command.worksheet));
+      if (draft.worksheets.length > MAX_WORKSHEETS) draft.worksheets.shift();
+      return;
+    case 'forget-worksheets':
+      if (draft.worksheets.length > 0) draft.worksheets = [];
   }
 }
 

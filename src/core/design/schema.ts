@@ -51,6 +51,12 @@ export const BUNDLE_MODES = ['active', 'passive', 'static', 'initiate', 'answer'
 /** 802.1D-1998 table (`short`) or the 802.1Q formula (`long`). */
 export const COST_METHODS = ['short', 'long'] as const;
 
+/** What a port may be said to be on a worksheet. */
+export const WORKSHEET_ROLES = ['root', 'designated', 'alternate', 'backup', 'disabled'] as const;
+export const WORKSHEET_STATES = ['forwarding', 'discarding'] as const;
+/** How many worksheets a design keeps: the oldest make room. */
+export const MAX_WORKSHEETS = 100;
+
 export const DEFAULT_TIMERS = { hello: 2, maxAge: 20, forwardDelay: 15, maxHops: 20, txHold: 6 } as const;
 export const DEFAULT_CARRIAGE = { mode: 'trunk', native: 1, allowed: '1-4094' } as const;
 
@@ -147,6 +153,25 @@ export const observedSchema = z.strictObject({
   kind: z.enum(['switch', 'host']).optional(),
 });
 
+/** What an engineer worked out by hand for one tree; what was left blank is left out. */
+export const answersSchema = z.strictObject({
+  root: branded<SwitchId>().optional(),
+  switches: z.record(id, z.strictObject({
+    rootPathCost: z.number().int().min(0).max(Number.MAX_SAFE_INTEGER).optional(),
+    ports: z.record(id, z.strictObject({ role: z.enum(WORKSHEET_ROLES).optional(), state: z.enum(WORKSHEET_STATES).optional() })).default({}),
+  })).default({}),
+});
+
+/** A worksheet that was compared with the computed tree: the answers, and how many were right when it was. */
+export const worksheetSchema = z.strictObject({
+  tree: treeId.transform((value) => value as TreeId),
+  /** When it was compared: UTC, ISO 8601. */
+  at: z.iso.datetime(),
+  right: z.number().int().min(0),
+  of: z.number().int().min(1),
+  answers: answersSchema,
+});
+
 export const designSchema = z.strictObject({
   format: z.literal(FORMAT.name),
   version: z.literal(FORMAT.version),
@@ -161,6 +186,8 @@ export const designSchema = z.strictObject({
   hosts: z.array(hostSchema).default([]),
   /** What the switches say is plugged into them, to be held against the cables drawn. */
   observed: z.array(observedSchema).default([]),
+  /** Worksheets that were filled in by hand, the oldest first. */
+  worksheets: z.array(worksheetSchema).max(MAX_WORKSHEETS).default([]),
 });
 
 /** A whole design: a plain, immutable value; everything the product says is a function of it. */
@@ -170,6 +197,8 @@ export type Port = z.output<typeof portSchema>;
 export type Link = z.output<typeof linkSchema>;
 export type LinkEnd = Link['a'];
 export type Host = z.output<typeof hostSchema>;
+export type Answers = z.output<typeof answersSchema>;
+export type Worksheet = z.output<typeof worksheetSchema>;
 export type Observed = z.output<typeof observedSchema>;
 export type Bundle = z.output<typeof bundleSchema>;
 export type Carriage = z.output<typeof carriageSchema>;

@@ -3,7 +3,7 @@
  * `readDesignText(writeDesign(d))` gives `d` again.
  */
 import { BRIDGE_PRIORITY, PORT_PRIORITY } from './legal';
-import { DEFAULT_CARRIAGE, DEFAULT_TIMERS, FORMAT, type Bundle, type Design, type Port, type Switch } from './schema';
+import { DEFAULT_CARRIAGE, DEFAULT_TIMERS, FORMAT, type Answers, type Bundle, type Design, type Port, type Switch } from './schema';
 
 /** The document as text, ending in a line feed. */
 export const writeDesign = (design: Design): string => `${JSON.stringify(leanDesign(design), null, 2)}\n`;
@@ -33,6 +33,7 @@ export function leanDesign(design: Design): Record<string, unknown> {
         lean({ switch: seen.switch, port: seen.port, device: seen.device, devicePort: seen.devicePort, mac: seen.mac, kind: seen.kind }),
       ),
     ),
+    worksheets: filled(design.worksheets.map(({ tree, at, right, of, answers }) => lean({ tree, at, right, of, answers: leanAnswers(answers) }))),
   });
 }
 
@@ -89,6 +90,14 @@ const leanSteering = (port: Port | Bundle) => ({
   trees: keyed(port.trees),
   vlans: unless(port.vlans, DEFAULT_CARRIAGE),
 });
+
+const leanAnswers = ({ root, switches }: Answers) =>
+  lean({
+    root,
+    switches: keyed(Object.fromEntries(Object.entries(switches).map(([id, { rootPathCost, ports }]) => [id, lean({
+      rootPathCost, ports: keyed(Object.fromEntries(Object.entries(ports).map(([port, { role, state }]) => [port, lean({ role, state })]))),
+    })]))),
+  });
 
 const end = (at: { switch: string; port: string }) => ({ switch: at.switch, port: at.port });
 

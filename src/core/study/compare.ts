@@ -100,7 +100,7 @@ const perTree = (trees: Partial<Record<TreeId, { cost?: number | undefined; prio
     [`cost in ${treeName(tree as TreeId)}`, text(set?.cost)], [`priority in ${treeName(tree as TreeId)}`, text(set?.priority)],
   ]);
 
-const designFacts = (design: Design): Facts => ({ name: design.name, notes: design.notes || undefined, 'path cost method': design.pathCost, 'observed neighbours': design.observed.length ? JSON.stringify(design.observed) : undefined });
+const designFacts = (design: Design): Facts => ({ name: design.name, notes: design.notes || undefined, 'path cost method': design.pathCost, 'observed neighbours': design.observed.length ? JSON.stringify(design.observed) : undefined, worksheets: design.worksheets.length ? `${design.worksheets.length} kept` : undefined });
 const vlanFacts = (vlan: Design['vlans'][0]): Facts => ({ name: vlan.name, 'load, Mb/s': text(vlan.load) });
 const regionFacts = (region: Design['regions'][0]): Facts => ({
   name: region.name, revision: text(region.revision), ...Object.fromEntries(region.instances.map((instance) => [`VLANs of instance ${instance.id}`, instance.vlans])),

@@ -11,7 +11,7 @@ import { solve, solveTrees } from './solve';
 
 /** Settings that no tree looks at. */
 const BESIDE: Readonly<Record<string, readonly string[]>> = {
-  design: ['name', 'notes', 'observed'],
+  design: ['name', 'notes', 'observed', 'worksheets'],
   vlan: ['name', 'load'],
   switch: ['name', 'tier', 'position', 'timers'],
   port: ['edge'],

@@ -32,10 +32,10 @@ function toCablingLine(state: Workbench): void {
   requestAnimationFrame(() => document.getElementById(CABLING_FIELD)?.focus());
 }
 
-const drawer = (id: 'paths' | 'wishes' | 'sharing' | 'control' | 'costs' | 'roots' | 'losses' | 'findings' | 'history' | 'neighbours' | 'vlans' | 'hosts' | 'cables', name: string): Action => ({
+const drawer = (id: 'paths' | 'wishes' | 'sharing' | 'control' | 'costs' | 'roots' | 'losses' | 'worksheet' | 'findings' | 'history' | 'neighbours' | 'vlans' | 'hosts' | 'cables', name: string): Action => ({
   id: `open-${id}`, name, group: 'Anywhere',
   run: (state) => {
-    const lens = ['paths', 'wishes', 'costs', 'sharing', 'control'].includes(id) ? 'Steer' : id === 'roots' || id === 'losses' ? 'Root' : id === 'findings' || id === 'history' ? null : 'Cable';
+    const lens = ['paths', 'wishes', 'costs', 'sharing', 'control'].includes(id) ? 'Steer' : ['roots', 'losses', 'worksheet'].includes(id) ? 'Root' : id === 'findings' || id === 'history' ? null : 'Cable';
     if (lens && state.lens !== lens) state.setLens(lens);
     state.openDrawer(id);
   },
@@ -57,6 +57,7 @@ export const ACTIONS: readonly Action[] = [
   drawer('control', 'Control plane: what each dialect costs'),
   drawer('roots', 'Roots: trees by switches'),
   drawer('losses', 'If a root dies'),
+  drawer('worksheet', 'Worksheet: work a tree out by hand'),
   drawer('findings', 'Findings'),
   drawer('history', 'History of revisions'),
   drawer('neighbours', 'Neighbours of every port'),

@@ -15,6 +15,7 @@ import { TextButton } from '../frame/TextButton';
 import { WholePageLink } from '../frame/WholePageLink';
 import { api, type ApiFailure } from '../state/api';
 import { counted } from '../words/units';
+import { PracticeChoice } from '../worksheet/PracticeChoice';
 import styles from './designs.module.css';
 
 interface Trouble {
@@ -122,6 +123,10 @@ export function DesignsPage({ designs }: { readonly designs: readonly DesignSumm
             ))}
           </ul>
         )}
+        <details className={styles.practice}>
+          <summary>Practise on a small network: work its tree out by hand, then compare</summary>
+          <PracticeChoice />
+        </details>
       </main>
       <Snackbar
         open={deleted !== null}

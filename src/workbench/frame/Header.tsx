@@ -54,7 +54,7 @@ function SaveStatus() {
   const trouble = save.is !== 'saved' && save.is !== 'saving';
   return (
     <span className={trouble ? styles.attention : undefined} role="status" data-save={save.is}>
-      {viewing ? `looking at ${viewing.label.slice(0, 40)}` : `revision ${revision}, ${saveText(save)}`}
+      {viewing ? `${viewing.hidden ? 'filling in' : 'looking at'} ${viewing.label.slice(0, 40)}` : `revision ${revision}, ${saveText(save)}`}
     </span>
   );
 }

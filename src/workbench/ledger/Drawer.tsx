@@ -13,7 +13,7 @@ import { FindingsList } from './FindingsList';
 const SHARED = [['moved', 'Moved ends'], ['findings', 'Findings'], ['history', 'History']] as const;
 const TABS: Readonly<Record<Lens, readonly (readonly [DrawerTab, string])[]>> = {
   Cable: [['cables', 'Cables'], ['neighbours', 'Neighbours'], ['hosts', 'Hosts'], ['vlans', 'VLANs'], ...SHARED],
-  Root: [['ledger', 'Ledger'], ['roots', 'Roots'], ['losses', 'If a root dies'], ...SHARED],
+  Root: [['ledger', 'Ledger'], ['roots', 'Roots'], ['losses', 'If a root dies'], ['worksheet', 'Worksheet'], ...SHARED],
   Steer: [['paths', 'Ways to the root'], ['wishes', 'Wishes'], ['costs', 'Costs'], ['sharing', 'Sharing'], ['control', 'Control plane'], ['ledger', 'Ledger'], ...SHARED],
 };
 // The grid is the largest part of the page: the map does not wait for it.
@@ -30,12 +30,15 @@ const ControlTable = dynamic(() => import('../steering/ControlTable').then((m) =
 const SteerMatrix = dynamic(() => import('./SteerMatrix').then((m) => m.SteerMatrix), { ssr: false });
 const RootMatrix = dynamic(() => import('./RootMatrix').then((m) => m.RootMatrix), { ssr: false });
 const LossTable = dynamic(() => import('./LossTable').then((m) => m.LossTable), { ssr: false });
+const WorksheetTable = dynamic(() => import('../worksheet/WorksheetTable').then((m) => m.WorksheetTable), { ssr: false });
 const HistoryTable = dynamic(() => import('./HistoryTable').then((m) => m.HistoryTable), { ssr: false });
 const TABLES: Readonly<Record<DrawerTab, ComponentType>> = {
-  wishes: WishesTable, sharing: SharingTable, control: ControlTable, paths: PathTable, costs: SteerMatrix, ledger: Ledger, roots: RootMatrix, losses: LossTable, moved: MovedTable, cables: CableTable, neighbours: NeighbourTable, hosts: HostTable, vlans: VlanTable, findings: FindingsList, history: HistoryTable,
+  wishes: WishesTable, sharing: SharingTable, control: ControlTable, paths: PathTable, costs: SteerMatrix, ledger: Ledger, roots: RootMatrix, losses: LossTable, moved: MovedTable, cables: CableTable, neighbours: NeighbourTable, hosts: HostTable, vlans: VlanTable, findings: FindingsList, worksheet: WorksheetTable, history: HistoryTable,
 };
 /** Tables that need no trees. */
 const TREELESS: ReadonlySet<DrawerTab> = new Set(['cables', 'neighbours', 'hosts', 'vlans', 'history']);
+/** Tables that give nothing away while a worksheet is filled in. */
+const OPEN: ReadonlySet<DrawerTab> = new Set(['worksheet', 'cables', 'neighbours', 'hosts', 'vlans']);
 
 export function Drawer() {
   const { tab, open } = useWorkbench((state) => state.drawer);
@@ -46,7 +49,9 @@ export function Drawer() {
   // The trees come first: loading the grid beside the solver would hold both up.
   const solved = useWorkbench((state) => state.solution !== null);
   const problem = useWorkbench((state) => state.problem !== null);
+  const hidden = useWorkbench((state) => state.viewing?.hidden === true);
   const Table = TABLES[tab];
+  const shown = hidden ? OPEN.has(tab) : solved || (problem && TREELESS.has(tab));
   return (
     <section className={`${styles.drawer} ${open ? '' : styles.closed}`} aria-label="Drawer">
       <div className={styles.bar}>
@@ -64,10 +69,10 @@ export function Drawer() {
       </div>
       {open && (
         <div className={styles.table} role="tabpanel" id="drawer-table" aria-labelledby={`tab-${tab}`}>
-          {solved || (problem && TREELESS.has(tab)) ? (
+          {shown ? (
             <Table />
           ) : (
-            <p className={styles.empty}>{problem ? 'There are no trees to list: the message above the map says why.' : 'Waiting for the trees.'}</p>
+            <p className={styles.empty}>{hidden ? 'Hidden while a worksheet is filled in.' : problem ? 'There are no trees to list: the message above the map says why.' : 'Waiting for the trees.'}</p>
           )}
         </div>
       )}

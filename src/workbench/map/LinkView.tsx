@@ -9,7 +9,7 @@ import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { isSelected, means } from '../state/selection';
 import { EndGlyph, BarredSquare, TRIM } from './EndGlyph';
 import { STRAND_GAP, type Line, type Point } from './geometry';
-import { linkStrandsKey, readLinkStrands, wishOn, type LinkStrand } from './linkStrands';
+import { answeredOn, linkStrandsKey, outlinedOn, readLinkStrands, type LinkStrand } from './linkStrands';
 import { useFrayDrag } from './frayDrag';
 import { atEnd, polyline, runOf, type Run, type RunEnd } from './run';
 import { strandStyle } from './strandStyle';
@@ -27,7 +27,8 @@ export const LinkView = memo(function LinkView({ link, line, speed, labelAt }: P
   const key = useWorkbench((state) => linkStrandsKey(state, link));
   const cabling = useWorkbench((state) => state.lens === 'Cable');
   const selected = useWorkbench((state) => isSelected(state.selection, { kind: 'link', link: link.id }));
-  const wished = useWorkbench((state) => wishOn(state, link));
+  const outlined = useWorkbench((state) => outlinedOn(state, link)).split(' ');
+  const answered = useWorkbench((state) => answeredOn(state, link)).split(' ');
   const store = useWorkbenchStore();
   const { dead, strands } = readLinkStrands(key);
   const middle = runOf(line, 0);
@@ -35,7 +36,7 @@ export const LinkView = memo(function LinkView({ link, line, speed, labelAt }: P
   const name = `${link.a.switch} port ${link.a.port} to ${link.b.switch} port ${link.b.port}`;
   return (
     <g data-link={link.id} data-run={cabling ? undefined : `${line.from.x} ${line.from.y} ${line.to.x} ${line.to.y}`}>
-      {wished === 'carry' && <WishMark d={polyline(outline(middle, 6, strands.length * STRAND_GAP + 18), true)} />}
+      {outlined.includes('link') && <Outline d={polyline(bandAround(middle, 6, strands.length * STRAND_GAP + 18), true)} />}
       {selected && <path d={middle.path(2, 2)} stroke="var(--accent)" strokeOpacity={0.28} strokeWidth={strands.length * STRAND_GAP + 12} fill="none" strokeLinecap="round" />}
       <path
         d={middle.path(1, 1)}
@@ -50,23 +51,24 @@ export const LinkView = memo(function LinkView({ link, line, speed, labelAt }: P
       {dead && [middle.from, middle.to].map((end, i) => <BarredSquare key={i} end={end} colour="var(--ink-soft)" />)}
       {cabling && <MapLabel at={middle.along(labelAt)} text={dead ? deadText(link) : speedText(speed)} colour="var(--ink)" size={11} />}
       {!cabling && dead && <MapLabel at={middle.along(labelAt)} text={deadText(link)} colour="var(--ink-soft)" size={11} />}
+      {answered.length === 2 && [middle.from, middle.to].map((end, i) => <MapLabel key={i} at={atEnd(end, 20)} text={answered[i] ?? '?'} colour={answered[i] === '?' ? 'var(--ink-soft)' : 'var(--ink)'} size={12} />)}
       <path d={middle.path(26, 26)} stroke="transparent" strokeWidth={Math.max(14, strands.length * STRAND_GAP + 8)} fill="none" pointerEvents="stroke" style={{ cursor: 'pointer' }} onClick={choose}>
         <title>{`${name}, ${speedText(speed)}${dead ? ', no signal' : ''}`}</title>
       </path>
       {([['a', middle.from], ['b', middle.to]] as const).map(([side, end]) => (
-        <EndTarget key={side} link={link} side={side} end={end} strands={strands} wished={wished.includes(`block ${side}`)} />
+        <EndTarget key={side} link={link} side={side} end={end} strands={strands} outlined={outlined.includes(side)} />
       ))}
     </g>
   );
 });
 
-/** A dashed outline around what is wished for. */
-function WishMark({ d }: { readonly d: string }) {
+/** A dashed outline around what stands out. */
+function Outline({ d }: { readonly d: string }) {
   return <path d={d} stroke="var(--accent)" strokeWidth={1.5} strokeDasharray="3 3" fill="none" pointerEvents="none" />;
 }
 
 /** The corners of a band around a run, from one end to the other. */
-const outline = ({ from, to }: Run, inset: number, width: number): Point[] => [atEnd(from, inset, -width / 2), atEnd(from, inset, width / 2), atEnd(to, inset, -width / 2), atEnd(to, inset, width / 2)];
+const bandAround = ({ from, to }: Run, inset: number, width: number): Point[] => [atEnd(from, inset, -width / 2), atEnd(from, inset, width / 2), atEnd(to, inset, -width / 2), atEnd(to, inset, width / 2)];
 
 const deadText = (link: Link): string => (link.up ? 'no signal' : 'cut');
 
@@ -137,11 +139,11 @@ interface EndProps {
   readonly side: 'a' | 'b';
   readonly end: RunEnd;
   readonly strands: readonly LinkStrand[];
-  readonly wished: boolean;
+  readonly outlined: boolean;
 }
 
 /** Where to click for a port; in the Steer lens a frayed end can be pulled from here to the link that should block instead. */
-function EndTarget({ link, side, end, strands, wished }: EndProps) {
+function EndTarget({ link, side, end, strands, outlined }: EndProps) {
   const at = link[side];
   const pullFray = useFrayDrag();
   const steering = useWorkbench((state) => state.lens === 'Steer' && state.viewing === null);
@@ -153,7 +155,7 @@ function EndTarget({ link, side, end, strands, wished }: EndProps) {
   const roles = strands.map((strand) => roleSentence(strand.roles[side === 'a' ? 0 : 1], strand.label)).join(', ');
   return (
     <>
-      {wished && <WishMark d={polyline(corners, true)} />}
+      {outlined && <Outline d={polyline(corners, true)} />}
       <path
         className={frayed.length > 0 ? 'nopan' : undefined}
         onPointerDown={(event) => frayed.length > 0 && pullFray({ link: link.id, side, treeIndices: frayed.map((strand) => strand.treeIndex) }, event)}

@@ -22,7 +22,8 @@ export function MovedBar() {
   return (
     <div className={styles.moved} role="status" aria-live="polite">
       <span>
-        {viewing && (
+        {viewing?.hidden && `${viewing.label[0]!.toUpperCase()}${viewing.label.slice(1)}: everything computed is hidden until you compare. `}
+        {viewing && !viewing.hidden && (
           <>
             Looking at <b>{viewing.label.slice(0, 80)}</b>; nothing can be changed here.{' '}
           </>
@@ -31,7 +32,7 @@ export function MovedBar() {
         {moved && !advice && !viewing && <b>{shortened(moved.label, 110)}: </b>}
         {moved && movedText(moved, shown)}
       </span>
-      {viewing && <TextButton onClick={() => look(null)}>go back to now</TextButton>}
+      {viewing && <TextButton onClick={() => look(null)}>{viewing.hidden ? 'put aside' : 'go back to now'}</TextButton>}
       {advice?.remedy && <TextButton onClick={() => act(...advice.remedy!.commands)}>{shortened(advice.remedy.label, 120)}</TextButton>}
       {moved && moved.ends.length > 0 && <TextButton onClick={() => openDrawer('moved')}>show</TextButton>}
       {canUndo && moved?.by === 'change' && !moved.label.startsWith('took back') && <TextButton onClick={undo}>take back</TextButton>}

@@ -2,6 +2,7 @@
 import type { Link } from '../../core/design/schema';
 import { ROLES, treeOf, type Role } from '../../core/tree/settled';
 import type { Workbench } from '../state/store';
+import { ROLE_LETTERS } from '../words/roles';
 
 /** A link as drawn. */
 export interface DrawnLink {
@@ -60,10 +61,23 @@ function roleAt(code: string | undefined): Role | null {
   return role === undefined || role === 'absent' ? null : role;
 }
 
-/** What is wished of a link in the Steer lens: `carry`, `block a`, `block b`, several of them, or nothing. */
-export function wishOn({ lens, wishes: { list } }: Workbench, link: Link): string {
+/** What stands out on a link, `link`, `a`, `b`, several of them or nothing: what is wished for in the Steer lens, or answers of a worksheet that are not right. */
+export function outlinedOn({ lens, wishes: { list }, worksheet }: Workbench, link: Link): string {
+  if (worksheet?.marked) {
+    const wrong = worksheet.marked.marks.filter((mark) => !mark.right && mark.port !== null);
+    return (['a', 'b'] as const).filter((side) => wrong.some((mark) => mark.switch === link[side].switch && mark.port === link[side].port)).join(' ');
+  }
   if (lens !== 'Steer' || list.length === 0) return '';
   const blocksAt = (end: Link['a']): boolean => list.some((wish) => wish.wants === 'block' && wish.switch === end.switch && wish.port === end.port);
-  const parts = [list.some((wish) => wish.wants === 'carry' && wish.link === link.id) && 'carry', blocksAt(link.a) && 'block a', blocksAt(link.b) && 'block b'];
-  return parts.filter(Boolean).join(', ');
+  const parts = [list.some((wish) => wish.wants === 'carry' && wish.link === link.id) && 'link', blocksAt(link.a) && 'a', blocksAt(link.b) && 'b'];
+  return parts.filter(Boolean).join(' ');
+}
+
+/** The letters that a worksheet says of both ends so far, such as `R ?`; empty without an open worksheet. */
+export function answeredOn({ worksheet, viewing }: Workbench, link: Link): string {
+  if (!worksheet || !viewing?.hidden) return '';
+  return [link.a, link.b].map((end) => {
+    const role = worksheet.answers.switches[end.switch]?.ports[end.port]?.role;
+    return role ? ROLE_LETTERS[role] : '?';
+  }).join(' ');
 }

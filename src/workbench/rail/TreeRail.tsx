@@ -17,6 +17,7 @@ export function TreeRail() {
   const rows = useMemo(() => solution?.trees.map((tree) => ({ id: tree.id, ...rowOf(design, solution, tree) })) ?? [], [design, solution]);
   const shown = useWorkbench((state) => state.shownTrees);
   const problem = useWorkbench((state) => state.problem !== null);
+  const hidden = useWorkbench((state) => state.viewing?.hidden === true);
   return (
     <nav className={styles.rail} aria-label="Trees">
       <header className={styles.head}>
@@ -24,6 +25,7 @@ export function TreeRail() {
         <span>{kindOf(design)}</span>
       </header>
       {problem && <p className={styles.empty}>No trees: see the message above the map.</p>}
+      {hidden && <p className={styles.empty}>Hidden while a worksheet is filled in.</p>}
       {solution?.trees.length === 0 && <p className={styles.empty}>No switch here runs spanning tree yet.</p>}
       <ul className={styles.list}>
         {rows.map((row, index) => (

@@ -4,6 +4,7 @@ import { createContext, useContext, useEffect, useState, type ReactNode } from '
 import { useStore } from 'zustand';
 import type { OpenDesign } from '../../contract/api';
 import { useMounted } from '../frame/useMounted';
+import { worksheetInUrl } from './worksheet';
 import { workerSolver } from './solverClient';
 import { createWorkbench, type Workbench, type WorkbenchStore } from './store';
 
@@ -14,8 +15,10 @@ export function WorkbenchProvider({ open, children }: { readonly open: OpenDesig
   const [store] = useState(() => createWorkbench(open, workerSolver()));
   const mounted = useMounted();
   useEffect(() => {
-    const { start, stop } = store.getState();
+    const { start, stop, openWorksheet } = store.getState();
     start();
+    const practised = worksheetInUrl();
+    if (practised) openWorksheet(practised);
     const guard = (event: BeforeUnloadEvent) => {
       if (store.getState().unsent() > 0) event.preventDefault();
     };

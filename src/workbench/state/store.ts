@@ -7,12 +7,13 @@ import { restoreLabel, type OpenDesign, type Step } from '../../contract/api';
 import type { Command } from '../../core/design/commands';
 import { describeCommands } from '../../core/design/describe';
 import { applyChange, editAll, replaceDesign, type Patch } from '../../core/design/edit';
-import type { PortId, SwitchId, TreeId } from '../../core/design/ids';
+import { treeName, type PortId, type SwitchId, type TreeId } from '../../core/design/ids';
 import { problemText } from '../../core/design/problem';
-import type { Design } from '../../core/design/schema';
+import type { Answers, Design } from '../../core/design/schema';
 import type { CostMargin } from '../../core/study/margin';
 import type { Remedy } from '../../core/study/finding';
 import type { Wish } from '../../core/study/wishes';
+import { markWorksheet } from '../../core/study/worksheet';
 import { movedEnds } from '../../core/tree/moved';
 import { compileNetwork } from '../../core/tree/network';
 import type { SettledTree, Solution } from '../../core/tree/settled';
@@ -24,6 +25,7 @@ import { createSaver, type SaveState, type Saver } from './saver';
 import { inOrder, merged, stillShown } from './shownTrees';
 import { stillThere, toggled, type Item, type Selection } from './selection';
 import type { SolverClient } from './solverClient';
+import { leaveWorksheetUrl, readDraft, saveDraft, type OpenWorksheet } from './worksheet';
 
 /** The lenses that are built so far, in the order of the work. */
 export const LENSES = ['Cable', 'Root', 'Steer'] as const;
@@ -33,7 +35,7 @@ export type Lens = (typeof LENSES)[number];
 const FIRST_TAB: Readonly<Record<Lens, DrawerTab>> = { Cable: 'cables', Root: 'ledger', Steer: 'paths' };
 
 /** What the drawer below the map can list. */
-export type DrawerTab = 'wishes' | 'sharing' | 'control' | 'paths' | 'costs' | 'ledger' | 'roots' | 'losses' | 'moved' | 'cables' | 'neighbours' | 'hosts' | 'vlans' | 'findings' | 'history';
+export type DrawerTab = 'wishes' | 'sharing' | 'control' | 'paths' | 'costs' | 'ledger' | 'roots' | 'losses' | 'moved' | 'cables' | 'neighbours' | 'hosts' | 'vlans' | 'findings' | 'worksheet' | 'history';
 
 /** Where switches stand on the map: at their own places, or hanging under the root of the tree that is shown. */
 export type MapLayout = 'placed' | 'hung';
@@ -46,6 +48,8 @@ export interface View {
   readonly design: Design;
   readonly solution: Solution | null;
   readonly moved: Moved | null;
+  /** Set where it has no solution because a worksheet is to be filled in, not because there is none. */
+  readonly hidden?: true;
 }
 
 export interface WorkbenchState {
@@ -65,8 +69,10 @@ export interface WorkbenchState {
   readonly lens: Lens;
   readonly drawer: { readonly tab: DrawerTab; readonly open: boolean };
   readonly layout: MapLayout;
-  /** Set while an earlier revision is on screen: nothing can be changed then. */
-  readonly viewing: Pick<View, 'label' | 'revision'> | null;
+  /** Set while an earlier revision is on screen, or a worksheet hides the trees: nothing can be changed then. */
+  readonly viewing: Pick<View, 'label' | 'revision' | 'hidden'> | null;
+  /** The worksheet on screen: its trees are hidden until it is marked. */
+  readonly worksheet: OpenWorksheet | null;
   readonly dialog: 'palette' | 'keys' | null;
   /** What the map should bring into view; a new object each time it is asked. */
   readonly sight: { readonly item: Item } | null;
@@ -117,6 +123,13 @@ export interface WorkbenchActions {
   openDialog(dialog: WorkbenchState['dialog']): void;
   /** Shows an earlier state in place of the present one; null goes back to now. */
   look(view: View | null): void;
+  /** Hides every computed thing until the answers for a tree are compared, or put aside. */
+  openWorksheet(tree: TreeId): void;
+  answer(answers: Answers): void;
+  /** Compares the answers with the computed tree, shows both, and keeps the result with the design. */
+  compareWorksheet(): void;
+  /** Closes the worksheet; what was written stays for the next time. */
+  closeWorksheet(): void;
   /** How near a port's cost is to moving something in a tree; null where it is not in it, or while another state is looked at. */
   margin(tree: TreeId, sw: SwitchId, port: PortId): Promise<CostMargin | null>;
   /** Makes an earlier revision the newest one. Gives null, or why not. */
@@ -211,6 +224,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       drawer: { tab: 'ledger', open: true },
       layout: 'placed',
       viewing: null,
+      worksheet: null,
       dialog: null,
       sight: null,
       advice: null,
@@ -270,18 +284,53 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       setLayout: (layout) => set({ layout }),
       openDialog: (dialog) => set({ dialog }),
       look(view) {
+        const { worksheet } = get();
+        if (worksheet && !worksheet.marked) {
+          if (view) return set({ advice: { text: 'A worksheet is open: compare it, or put it aside, before you look at something else.', remedy: null } });
+          leaveWorksheetUrl();
+          set({ worksheet: null });
+        }
         if (pending) showPending({});
         if (present) set({ ...present, selection: stillThere(present.design ?? get().design, get().selection), viewing: null });
         present = null;
         if (view === null) return;
         const { design, revision, solution, problem, moved, shownTrees } = get();
         present = { design, revision, solution, problem, moved, shownTrees };
-        const { label, revision: number, ...shown } = view;
+        const { label, revision: number, hidden, ...shown } = view;
         const trees = view.solution?.trees.map((tree) => tree.id) ?? [];
         set({
-          ...shown, advice: null, viewing: { label, revision: number }, problem: view.solution ? null : 'this revision cannot be solved',
+          ...shown, advice: null, viewing: { label, revision: number, ...(hidden ? { hidden } : {}) }, problem: view.solution || hidden ? null : 'this revision cannot be solved',
           shownTrees: stillShown(shownTrees, view.design, trees), selection: stillThere(view.design, get().selection),
         });
+      },
+      openWorksheet(tree) {
+        get().closeWorksheet();
+        get().look(null);
+        const { design, revision, id } = get();
+        get().look({ label: `a worksheet for ${treeName(tree)}`, revision, design, solution: null, moved: null, hidden: true });
+        set({ worksheet: { tree, answers: readDraft(id, tree), marked: null }, lens: 'Root', drawer: { tab: 'worksheet', open: true } });
+      },
+      answer(answers) {
+        const { worksheet, id } = get();
+        if (!worksheet || worksheet.marked) return;
+        saveDraft(id, worksheet.tree, answers);
+        set({ worksheet: { ...worksheet, answers } });
+      },
+      compareWorksheet() {
+        const { worksheet, id } = get();
+        if (!worksheet || worksheet.marked) return;
+        const { tree, answers } = worksheet;
+        get().look(null);
+        const marked = markWorksheet(now().design, tree, answers);
+        saveDraft(id, tree, null);
+        set({ worksheet: { tree, answers, marked } });
+        if (get().solution?.trees.some((each) => each.id === tree)) get().showTree(tree, 'alone');
+        if (marked.of > 0) get().act({ do: 'keep-worksheet', worksheet: { tree, at: new Date().toISOString(), right: marked.right, of: marked.of, answers } });
+      },
+      closeWorksheet() {
+        const { worksheet } = get();
+        if (worksheet && !worksheet.marked) get().look(null);
+        set({ worksheet: null });
       },
       margin: (tree, sw, port) => (present ? Promise.resolve(null) : solver.margin(tree, sw, port)),
       restore(target, design) {
@@ -320,7 +369,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
   return store;
 }
 
-const lookingBack = ({ viewing }: Workbench): string => `This is ${viewing?.label ?? 'an earlier revision'}, to look at only: go back to now, or restore it.`;
+const lookingBack = ({ viewing }: Workbench): string => viewing?.hidden ? 'A worksheet is open: compare it, or put it aside, before you change the design.' : `This is ${viewing?.label ?? 'an earlier revision'}, to look at only: go back to now, or restore it.`;
 
 function serverSaver(id: string, report: (state: SaveState) => void): Saver {
   return createSaver((write) => api.write(id, write), report);
