@@ -1,6 +1,7 @@
 /** `npm run bench`: prints figures, asserts none. */
 import { benchEdits } from './edits';
 import { benchMap } from './map';
+import { benchMatrix } from './matrix';
 import { withBrowser } from './session';
 import { benchSolver } from './solver';
 import { benchSteering } from './steering';
@@ -13,6 +14,7 @@ async function main(): Promise<void> {
   await withBrowser(async (browser) => {
     await benchEdits(browser);
     await benchMap(browser);
+    await benchMatrix(browser);
   });
 }
 

@@ -1,30 +1,8 @@
 /** In the browser: how smoothly the map of 300 switches and 900 links pans and zooms, from afar and from near. */
 import type { Browser, Page } from '@playwright/test';
+import { frameRow, framesDuring } from './frames';
 import { benchNetwork } from './network';
 import { BASE, store } from './session';
-
-const FRAME_MS = 1000 / 60;
-
-/** The time between frames while `work` moves the map. */
-async function framesDuring(page: Page, work: () => Promise<void>): Promise<number[]> {
-  // As text: named functions would need the bundler's helper, which the page does not have.
-  await page.evaluate(`(() => {
-    const state = (window.state = { frames: [], last: performance.now(), on: true });
-    const tick = () => {
-      const now = performance.now();
-      state.frames.push(now - state.last);
-      state.last = now;
-      if (state.on) requestAnimationFrame(tick);
-    };
-    requestAnimationFrame(tick);
-  })()`);
-  await work();
-  return page.evaluate(() => {
-    const { state } = window as unknown as { state: { frames: number[]; on: boolean } };
-    state.on = false;
-    return state.frames.slice(2);
-  });
-}
 
 async function pan(page: Page): Promise<void> {
   await page.mouse.move(700, 160);
@@ -48,12 +26,7 @@ export async function benchMap(browser: Browser): Promise<void> {
   await page.waitForTimeout(1500);
   const rows: object[] = [];
   const measure = async (what: string, work: () => Promise<void>) => {
-    const frames = (await framesDuring(page, work)).sort((a, b) => a - b);
-    const at = (share: number) => frames[Math.min(frames.length - 1, Math.floor(frames.length * share))]!;
-    rows.push({
-      move: what, frames: frames.length, 'median (ms)': at(0.5).toFixed(1), '95 of 100 within (ms)': at(0.95).toFixed(1), 'longest (ms)': at(1).toFixed(1),
-      'over two frames': frames.filter((ms) => ms > 2 * FRAME_MS + 1).length,
-    });
+    rows.push({ move: what, ...frameRow(await framesDuring(page, work)) });
   };
   await measure('pan, whole map in view', () => pan(page));
   await measure('zoom in, from afar to near', () => wheel(page, -60, 30));

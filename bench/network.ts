@@ -1,20 +1,10 @@
 /** Networks of a given size for the benchmarks: layered, redundant, the same every time. */
+import { randomFrom } from '../src/core/random';
 import { readDesign } from '../src/core/design/read';
 import type { Design } from '../src/core/design/schema';
 
-/** A small deterministic generator (mulberry32): benchmarks must repeat. */
-export function randomFrom(seed: number): () => number {
-  let state = seed;
-  return () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
-
-/** A per-VLAN network of `switches`, about `links` cables and `trees` trees (VLAN 1 among them). */
-export function benchNetwork(switches: number, links: number, trees: number): Design {
+/** A per-VLAN network of `switches`, about `links` cables and `trees` trees (VLAN 1 among them), of which `own` have priorities of their own. */
+export function benchNetwork(switches: number, links: number, trees: number, own = 60): Design {
   const random = randomFrom(7);
   const ports: object[][] = Array.from({ length: switches }, () => []);
   const plug = (s: number) => {
@@ -36,7 +26,7 @@ export function benchNetwork(switches: number, links: number, trees: number): De
     switches: ports.map((list, s) => ({
       id: `sw-${s}`, dialect: 'per-vlan-rstp', tier: s < switches / 20 ? 'core' : 'access', ports: list,
       mac: `02:be:00:00:${(s >> 8).toString(16).padStart(2, '0')}:${(s & 255).toString(16).padStart(2, '0')}`,
-      trees: { [`vlan:${2 + (s % 60)}`]: { priority: 4096 * (s % 8) } },
+      trees: { [`vlan:${2 + (s % own)}`]: { priority: 4096 * (s % 8) } },
       position: { x: (s % columns) * 220, y: Math.floor(s / columns) * 190 },
     })),
     links: cables,

@@ -3,6 +3,8 @@ import type { Design } from '../src/core/design/schema';
 import { costMargin } from '../src/core/study/margin';
 import { candidatePaths } from '../src/core/study/paths';
 import { placeAll } from '../src/core/study/placing';
+import { linkLoads } from '../src/core/study/load';
+import { shareTrees, uplinksOf } from '../src/core/study/share';
 import { steer } from '../src/core/study/steer';
 import { solve } from '../src/core/tree/solve';
 import { vlanTree } from '../src/core/design/ids';
@@ -30,7 +32,10 @@ function row(design: Design) {
     'placing a root in 32 trees (ms)': timed(9, () => placeAll(network, trees.map((each) => each.id), [last.id], 'root')),
     'ways of every switch (ms)': timed(5, () => network.switches.map((_, s) => candidatePaths(network, tree, s).length)),
     'margin of one cost (ms)': timed(5, () => costMargin(design, tree.id, link.a.switch, link.a.port)),
+    'load of every link (ms)': timed(3, () => linkLoads(solution.value)),
+    'sharing 32 trees (ms)': timed(1, () => shareTrees(solution.value, trees.map((each) => each.id), uplinksOf(network))),
     'steering, one end (ms)': timed(1, () => steer(solution.value, [{ wants: 'block', ...link.a }], [tree.id])),
+    'steering, two wishes (ms)': timed(1, () => steer(solution.value, [{ wants: 'block', ...link.a }, { wants: 'carry', link: design.links[design.switches.length + 9]!.id }], [tree.id])),
   };
 }
 

@@ -1,4 +1,5 @@
 /** Networks to practise on: small, legal, never twice the same, each level with its own traps. Made by a number, so that one can be made again. */
+import { randomFrom } from '../random';
 import { fail, ok, type Result } from '../result';
 import { designSchema, FORMAT, type Design } from '../design/schema';
 import { CST, vlanTree, type TreeId } from '../design/ids';
@@ -26,21 +27,10 @@ const TRIES = 60;
 /** A practice network; the error is a sentence, for numbers that are none. */
 export function practiceDesign(level: PracticeLevel, number: number): Result<Design, string> {
   if (!Number.isInteger(number) || number < 0 || number > 999_999) return fail('A practice network has a number from 0 to 999 999.');
-  const random = numbersFrom(number * 3 + level);
+  const random = randomFrom(number * 3 + level);
   let design = draw(level, number, random);
   for (let i = 0; i < TRIES && !instructive(design, level); i += 1) design = draw(level, number, random);
   return ok(design);
-}
-
-/** Random numbers from 0 to 1, the same for the same seed. */
-function numbersFrom(seed: number): () => number {
-  let state = (seed + 0x9e3779b9) >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let mixed = Math.imul(state ^ (state >>> 15), state | 1);
-    mixed ^= mixed + Math.imul(mixed ^ (mixed >>> 7), mixed | 61);
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296;
-  };
 }
 
 interface Shape {

@@ -13,11 +13,11 @@ import { label, switchName } from '../tree/phrases';
 import { treeOf, type SettledTree, type Solution } from '../tree/settled';
 import { solve } from '../tree/solve';
 import { linkLoads, type LinkLoad, type Loads } from './load';
-import { firstFlip, rounded } from './margin';
+import { rounded } from './margin';
+import { candidatePaths } from './paths';
 import { place } from './placing';
-import { alikeTrees } from './shapes';
 import type { Progress } from './steer';
-import { settingCommands, solveWith, type Setting } from './whatIf';
+import { settingCommands, type Setting } from './whatIf';
 
 /** A way to share, tried in the solver. */
 export interface SharingProposal {
@@ -61,7 +61,6 @@ export function shareTrees(before: Solution, trees: readonly TreeId[], uplinks: 
   const tops = topsOf(network, ends);
   if (groups.length === 0 && tops.length < 2) return fail('These links neither leave one switch nor lead to different strong switches: there is nothing to choose between.');
   const weights = weightsOf(present, loads);
-  const rootPort = rootPortFinder(before, present);
   const found = new Map<string, SharingProposal>();
   let done = 0;
   const steps = ORDERS.length * (groups.length + 1);
@@ -69,7 +68,7 @@ export function shareTrees(before: Solution, trees: readonly TreeId[], uplinks: 
   for (const order of ORDERS) {
     const spreads: Spread[] = tops.length < 2 ? [] : [byRoots(before, order(present, weights, tops.length), tops)];
     const costs: Command[] = [];
-    for (const group of groups) if (go()) costs.push(...byCosts(network, present, order(present, weights, group.ports.length), group, rootPort));
+    for (const group of groups) if (go()) costs.push(...byCosts(network, present, order(present, weights, group.ports.length), group));
     for (const spread of [...spreads, { how: 'costs' as const, commands: costs, sentence: null }]) {
       const proposal = spread.commands.length === 0 ? null : tried(before, loads, spread, ends);
       if (proposal) found.set(JSON.stringify(proposal.commands), proposal);
@@ -161,44 +160,29 @@ function byRoots({ network }: Solution, dealt: ReadonlyMap<TreeId, number>, tops
   return { how: 'roots', commands, sentence: named.join('; ') };
 }
 
-/** What makes a port of a switch its root port in the trees of one shape; null where no cost does. */
-type RootPortBy = (tree: SettledTree, port: number) => readonly Setting[] | null;
-
-/** Searches once for all trees of a shape. */
-function rootPortFinder({ network }: Solution, trees: readonly SettledTree[]): RootPortBy {
-  const shapes = new Map(alikeTrees(trees).flatMap((alike) => alike.map((tree) => [tree.id, alike[0]!] as const)));
-  const found = new Map<string, readonly Setting[] | null>();
-  return ({ id }, port) => {
-    const shape = shapes.get(id)!;
-    const key = `${shape.id} ${port}`;
-    if (!found.has(key)) found.set(key, rootPortBy(network, shape, port));
-    return found.get(key)!;
-  };
-}
-
 /** Costs that make the dealt port of a switch its root port, tree by tree. */
-const byCosts = (network: Network, trees: readonly SettledTree[], dealt: ReadonlyMap<TreeId, number>, { ports }: Group, rootPort: RootPortBy): Command[] =>
-  trees.flatMap((tree) => settingCommands(network, [tree.id], rootPort(tree, ports[dealt.get(tree.id)!]!) ?? []));
+const byCosts = (network: Network, trees: readonly SettledTree[], dealt: ReadonlyMap<TreeId, number>, { ports }: Group): Command[] =>
+  trees.flatMap((tree) => settingCommands(network, [tree.id], rootPortBy(network, tree, ports[dealt.get(tree.id)!]!) ?? []));
 
-/** Costs with which a port becomes root port of its switch: itself made cheaper, else those before it dearer; null where neither does it. */
+/**
+ * Costs with which a port becomes root port of its switch: itself made cheaper than every other way, else those before it
+ * dearer; null where no way leads through it. No neighbour's way passes the switch, so the ways' sums tell without solving.
+ */
 function rootPortBy(network: Network, tree: SettledTree, port: number): Setting[] | null {
   const s = network.owner[port]!;
-  if (tree.root[s]! < 0 || tree.rootPort[s]! < 0 || tree.designated[port]! < 0) return null;
-  const leads = (settings: readonly Setting[]): boolean => solveWith(network, tree.id, settings).rootPort[s] === port;
-  if (leads([])) return [];
-  const cheaper = firstFlip(tree.cost[port]!, 1, (value) => !leads([{ of: 'cost', port, value }]));
-  if (cheaper !== null) return [[...rounded(cheaper, 1, tree.cost[port]!), cheaper].map((value): Setting[] => [{ of: 'cost', port, value }]).find(leads)!].flat();
-  let settings: Setting[] = [];
-  for (let round = 0; round < 4; round += 1) {
-    const rival = solveWith(network, tree.id, settings).rootPort[s]!;
-    if (rival === port) return settings;
-    if (rival < 0) return null;
-    const most = MAX_COST[methodOf(network.design, network.switches[s]!)];
-    const dearer = firstFlip(tree.cost[rival]!, most, (value) => solveWith(network, tree.id, [...settings, { of: 'cost', port: rival, value }]).rootPort[s] === rival);
-    if (dearer === null) return null;
-    settings = [...settings, { of: 'cost', port: rival, value: dearer }];
-  }
-  return leads(settings) ? settings : null;
+  const ways = candidatePaths(network, tree, s).map((way) => ({ port: network.portIndexOf(way.hops[0]!.switch, way.hops[0]!.port), total: way.total }));
+  const own = ways.find((way) => way.port === port);
+  if (!own) return null;
+  if (tree.rootPort[s] === port) return [];
+  const rivals = ways.filter((way) => way.port !== port && way.total <= own.total);
+  const cheaper = tree.cost[port]! - (own.total - tree.rootPathCost[s]!) - 1;
+  if (cheaper >= 1) return [{ of: 'cost', port, value: rounded(cheaper, 1, tree.cost[port]!)[0] ?? cheaper }];
+  const most = MAX_COST[methodOf(network.design, network.switches[s]!)];
+  const dearer = rivals.map((rival): Setting => {
+    const value = tree.cost[rival.port]! + own.total - rival.total + 1;
+    return { of: 'cost', port: rival.port, value: rounded(value, most, most)[0] ?? value };
+  });
+  return dearer.every((setting) => setting.value <= most) ? dearer : null;
 }
 
 /** Solves the design with the commands; null where some link then has more than the most loaded one had, or nothing is better. */
