@@ -4,7 +4,7 @@ import type { ReactElement } from 'react';
 import { fernhollow } from '../core/demo/fernhollow';
 import { applyChange } from '../core/design/edit';
 import type { Design } from '../core/design/schema';
-import { costMargin } from '../core/study/margin';
+import { portMargins } from '../core/study/margin';
 import { solve } from '../core/tree/solve';
 import { packTrees } from '../workers/packing';
 import type { SolverAnswer } from '../workers/solver';
@@ -31,7 +31,7 @@ export function inlineSolver(): SolverClient {
       design = design && applyChange(design, patches);
       return answer();
     },
-    margin: (tree, sw, port) => Promise.resolve(design && costMargin(design, tree, sw, port)),
+    margin: (tree, sw, port) => Promise.resolve(design && portMargins(design, tree, sw, port)),
     close: () => undefined,
   };
 }

@@ -6,7 +6,7 @@ import { problemText, type DesignProblem } from '../core/design/problem';
 import { readDesign } from '../core/design/read';
 import type { Design } from '../core/design/schema';
 import { leanDesign } from '../core/design/write';
-import { costMargin, type CostMargin } from '../core/study/margin';
+import { portMargins, type PortMargins } from '../core/study/margin';
 import type { SettledTree, Solution } from '../core/tree/settled';
 import { resolve } from '../core/tree/resolve';
 import { solve } from '../core/tree/solve';
@@ -36,9 +36,9 @@ const solver = {
     design = applyChange(design, patches);
     return answer(solution ? resolve(solution, design, patches) : fromScratch(design));
   },
-  /** How far a port's cost can move in a tree before some end takes another role; null where it is not in the tree. */
-  margin(tree: TreeId, sw: SwitchId, port: PortId): CostMargin | null {
-    return design && solution ? costMargin(design, tree, sw, port) : null;
+  /** How far a port's cost, and its rival's, can move in a tree before some end takes another role; null where it is not in the tree. */
+  margin(tree: TreeId, sw: SwitchId, port: PortId): PortMargins | null {
+    return design && solution ? portMargins(design, tree, sw, port) : null;
   },
 };
 

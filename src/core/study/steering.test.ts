@@ -5,9 +5,9 @@ import { editAll } from '../design/edit';
 import type { PortId, SwitchId, TreeId } from '../design/ids';
 import type { Design } from '../design/schema';
 import { isPerVlan } from '../tree/bridgeId';
-import { anyDesign, networkOf, solutionOf } from '../testing/networks';
-import { treeOf } from '../tree/settled';
-import { costMargin } from './margin';
+import { anyDesign, meshDesign, networkOf, solutionOf } from '../testing/networks';
+import { roleOf, treeOf } from '../tree/settled';
+import { costMargin, portMargins } from './margin';
 import { candidatePaths } from './paths';
 
 const pathsOf = (design: Design, sw: string, tree = 'cst') => {
@@ -61,7 +61,7 @@ describe('the margin of a cost', () => {
     return edited.value.design;
   };
   it('is where roles change: not one step before, and anywhere between nothing moves', () => {
-    fc.assert(fc.property(anyDesign, fc.nat(), fc.nat(), fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 3, maxLength: 3 }), (design, pickTree, pickPort, shares) => {
+    fc.assert(fc.property(fc.oneof(anyDesign, meshDesign), fc.nat(), fc.nat(), fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 3, maxLength: 3 }), (design, pickTree, pickPort, shares) => {
       const solution = solutionOf(design);
       const tree = solution.trees[pickTree % Math.max(1, solution.trees.length)];
       const p = pickPort % Math.max(1, solution.network.ports.length);
@@ -81,6 +81,34 @@ describe('the margin of a cost', () => {
         if (cost <= 65_535) expect(at(cost)).toEqual(now);
       }
     }), { numRuns: 120 });
+  });
+  it('of a rival tells exactly when the port that was asked for becomes something else', () => {
+    let told = 0;
+    fc.assert(fc.property(meshDesign, fc.nat(), (design, pick) => {
+      const { network, trees } = solutionOf(design);
+      const tree = trees.at(-1)!;
+      const p = pick % network.ports.length;
+      const margins = portMargins(design, tree.id, network.switches[network.owner[p]!]!.id, network.ports[p]!.id);
+      const rival = margins?.rival;
+      if (!rival) return;
+      told += 1;
+      expect(network.portIndexOf(rival.switch, rival.port)).not.toBe(p);
+      expect(rival.role).toBe(margins.own.role);
+      for (const [flip, back] of [[rival.below, 1], [rival.above, -1]] as const) {
+        if (!flip) continue;
+        expect(roles(withCost(design, tree.id, rival.switch, rival.port, flip.cost), tree.id)).not.toEqual([...tree.role]);
+        expect(roles(withCost(design, tree.id, rival.switch, rival.port, flip.cost + back), tree.id)).toEqual([...tree.role]);
+        const there = treeOf(solutionOf(withCost(design, tree.id, rival.switch, rival.port, flip.cost)), tree.id)!;
+        expect(roleOf(there, p)).toBe(flip.role);
+      }
+    }), { numRuns: 100 });
+    expect(told).toBeGreaterThan(20);
+  });
+  it('names the rival: of a root port the next way, of a blocked one the way that is taken', () => {
+    const rival = (sw: string, port: string) => portMargins(fernhollow(), 'vlan:15' as TreeId, sw as SwitchId, port as PortId)!.rival;
+    expect(rival('ridge-b', '7')).toMatchObject({ switch: 'ridge-b', port: '1', role: 'root', below: null });
+    expect(rival('array-hut', '2')).toMatchObject({ switch: 'array-hut', port: '1', cost: 20_000, role: 'alternate', above: { cost: 20_001, role: 'root' } });
+    expect(rival('dome-north', '5')).toBeNull();
   });
   it('says of a root port how dear it may become, and of a blocked one how cheap', () => {
     const margin = (sw: string, port: string) => costMargin(fernhollow(), 'vlan:15' as TreeId, sw as SwitchId, port as PortId);

@@ -74,7 +74,7 @@ describe('how near a port is to flipping', () => {
   it('is said in a sentence', () => {
     expect(marginText({ cost: 5, role: 'root', below: null, above: flip(2001, 'alternate', 1) })).toBe('From 2\u202f001 on it becomes alternate (1 end moves); no lower cost moves anything.');
     expect(marginText({ cost: 5, role: 'root', below: flip(3, 'root', 2), above: null })).toBe('No higher cost moves anything; from 3 down 2 other ends move.');
-    expect(marginText({ cost: 5, role: 'root', below: null, above: null })).toBe('No cost of this port moves anything.');
+    expect(marginText({ cost: 5, role: 'root', below: null, above: null })).toBe('No other cost moves anything.');
   });
   it('stands under the why of a port, and follows the design', async () => {
     const store = await renderWith(<Inspector />);

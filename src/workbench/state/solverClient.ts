@@ -3,7 +3,7 @@ import * as Comlink from 'comlink';
 import type { Patch } from '../../core/design/edit';
 import type { PortId, SwitchId, TreeId } from '../../core/design/ids';
 import type { Design } from '../../core/design/schema';
-import type { CostMargin } from '../../core/study/margin';
+import type { PortMargins } from '../../core/study/margin';
 import type { SolverAnswer, SolverWorker } from '../../workers/solver';
 
 /** Something that solves a design and follows its changes, in the order in which they are told. */
@@ -11,7 +11,7 @@ export interface SolverClient {
   open(design: Design): Promise<SolverAnswer>;
   change(patches: readonly Patch[]): Promise<SolverAnswer>;
   /** Answered after the changes told before it. */
-  margin(tree: TreeId, sw: SwitchId, port: PortId): Promise<CostMargin | null>;
+  margin(tree: TreeId, sw: SwitchId, port: PortId): Promise<PortMargins | null>;
   close(): void;
 }
 

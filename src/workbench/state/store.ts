@@ -10,7 +10,7 @@ import { applyChange, editAll, replaceDesign, type Patch } from '../../core/desi
 import { treeName, type PortId, type SwitchId, type TreeId } from '../../core/design/ids';
 import { problemText } from '../../core/design/problem';
 import type { Answers, Design } from '../../core/design/schema';
-import type { CostMargin } from '../../core/study/margin';
+import type { PortMargins } from '../../core/study/margin';
 import type { Remedy } from '../../core/study/finding';
 import type { Wish } from '../../core/study/wishes';
 import { markWorksheet } from '../../core/study/worksheet';
@@ -131,7 +131,7 @@ export interface WorkbenchActions {
   /** Closes the worksheet; what was written stays for the next time. */
   closeWorksheet(): void;
   /** How near a port's cost is to moving something in a tree; null where it is not in it, or while another state is looked at. */
-  margin(tree: TreeId, sw: SwitchId, port: PortId): Promise<CostMargin | null>;
+  margin(tree: TreeId, sw: SwitchId, port: PortId): Promise<PortMargins | null>;
   /** Makes an earlier revision the newest one. Gives null, or why not. */
   restore(target: number, design: Design): string | null;
   setLens(lens: Lens): void;
