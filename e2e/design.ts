@@ -40,3 +40,14 @@ export async function createDesign(page: Page, name: string): Promise<void> {
   await page.waitForURL(/\/designs\//);
   await expect(page.getByRole('main', { name: 'Map' })).toBeVisible();
 }
+
+/** Pulls the frayed end of one link to the end of another, and holds it there. */
+export async function pullFray(page: Page, from: string, to: string): Promise<void> {
+  const middleOf = async (place: string) => {
+    const { x, y, width, height } = (await page.locator(place).boundingBox())!;
+    return [x + width / 2, y + height / 2] as const;
+  };
+  await page.mouse.move(...(await middleOf(`[data-link="${from}"] [data-frayed]`)));
+  await page.mouse.down();
+  await page.mouse.move(...(await middleOf(`[data-link="${to}"] [data-side="b"]`)), { steps: 6 });
+}

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { inspector, map, openDemo, saved, selectSwitch, treeRow } from './design';
+import { inspector, map, openDemo, pullFray, saved, selectSwitch, treeRow } from './design';
 
 test('roots and standbys are placed by keys and in the matrix, and the death of a root is seen beforehand', async ({ page }) => {
   await openDemo(page);
@@ -102,14 +102,8 @@ test('an end is pointed at that should block instead: ways are proposed, shown, 
 test('a block is moved by pulling its frayed end to another link; wishes that contradict each other are named', async ({ page }) => {
   await openDemo(page);
   await page.getByRole('tab', { name: 'Steer' }).click();
-  const middleOf = async (place: string) => {
-    const { x, y, width, height } = (await page.locator(place).boundingBox())!;
-    return [x + width / 2, y + height / 2] as const;
-  };
   // dome-east blocks toward ridge-b (l6); it should block toward ridge-a (l5).
-  await page.mouse.move(...(await middleOf('[data-link="l6"] [data-frayed]')));
-  await page.mouse.down();
-  await page.mouse.move(...(await middleOf('[data-link="l5"] [data-side="b"]')), { steps: 6 });
+  await pullFray(page, 'l6', 'l5');
   await expect(map(page).getByText('block at dome-east port 1')).toBeVisible();
   await page.mouse.up();
   const ways = page.getByRole('list', { name: 'Proposals' });

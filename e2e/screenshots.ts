@@ -1,6 +1,6 @@
 /** Draws the pictures in docs/screenshots from the demo: `npm run screenshots`. */
 import { test, type Page } from '@playwright/test';
-import { openDemo, selectSwitch, setSetting, treeRow } from './design';
+import { openDemo, pullFray, selectSwitch, setSetting, treeRow } from './design';
 
 const picture = async (page: Page, name: string) => {
   await page.waitForTimeout(700); // the tables follow the map
@@ -37,7 +37,6 @@ test('pictures', async ({ page }) => {
   await page.getByRole('button', { name: 'compare revision 0 with now' }).click();
   await picture(page, 'comparing');
   await page.getByRole('button', { name: 'Done comparing' }).click();
-  await picture(page, 'history');
   await page.getByLabel('draw VLAN 25 with the others').uncheck();
   await page.getByRole('tab', { name: 'Roots', exact: true }).click();
   await selectSwitch(page, 'ridge-b');
@@ -56,14 +55,36 @@ test('pictures', async ({ page }) => {
   await page.getByRole('button', { name: 'as placed' }).click();
 
   await page.getByRole('tab', { name: 'Steer' }).click();
-  await page.getByRole('button', { name: 'ridge-b port 2', exact: true }).click();
-  await page.getByRole('button', { name: 'the link' }).click();
-  await page.getByRole('button', { name: 'Propose ways to use this link' }).click();
+  await pullFray(page, 'l6', 'l5');
+  await page.mouse.up();
   await page.getByRole('list', { name: 'Proposals' }).waitFor();
   await page.getByRole('button', { name: 'show proposal 1 on the map' }).click();
   await picture(page, 'steer');
   await page.getByRole('button', { name: 'go back to now' }).first().click();
   await page.keyboard.press('Escape');
+
+  await page.getByRole('button', { name: 'clear all' }).click();
+  await page.keyboard.press('Escape');
+  await page.getByRole('tab', { name: 'Sharing' }).click();
+  await page.getByRole('button', { name: 'Propose ways to share' }).click();
+  await page.getByRole('list', { name: 'Proposals' }).waitFor();
+  await page.getByRole('button', { name: 'show proposal 1 on the map' }).click();
+  await picture(page, 'sharing');
+  await page.getByRole('button', { name: 'go back to now' }).first().click();
+
+  await page.getByRole('tab', { name: 'Root', exact: true }).click();
+  await page.getByRole('tab', { name: 'Worksheet' }).click();
+  await page.getByRole('button', { name: 'Begin' }).click();
+  await page.getByLabel('Root of VLAN 15').selectOption('ridge-b');
+  for (const [name, cost] of [['ridge-a', '0'], ['ridge-b', '2000'], ['dome-north', '2000'], ['dome-east', '2000'], ['dome-west', '2000'], ['workshop', '40000'], ['lodge', '20000'], ['array-hut', '22000']]) {
+    const field = page.getByLabel(`Root path cost of ${name}`);
+    if (await field.count()) await field.fill(cost!);
+  }
+  await page.getByLabel('Role of ridge-b port 1').selectOption('alternate');
+  await page.getByRole('button', { name: 'Compare' }).click();
+  await picture(page, 'worksheet');
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
 
   await page.getByRole('tab', { name: 'Cable' }).click();
   await picture(page, 'cable');
@@ -86,7 +107,4 @@ test('pictures', async ({ page }) => {
   await page.getByLabel(/differences only/).check();
   await page.getByRole('button', { name: 'workshop port 3', exact: true }).click();
   await picture(page, 'neighbours');
-  await page.keyboard.press('Control+k');
-  await page.keyboard.type('dome');
-  await picture(page, 'palette');
 });

@@ -64,7 +64,7 @@ function roleAt(code: string | undefined): Role | null {
 /** What stands out on a link, `link`, `a`, `b`, several of them or nothing: what is wished for in the Steer lens, or answers of a worksheet that are not right. */
 export function outlinedOn({ lens, wishes: { list }, worksheet }: Workbench, link: Link): string {
   if (worksheet?.marked) {
-    const wrong = worksheet.marked.marks.filter((mark) => !mark.right && mark.port !== null);
+    const wrong = worksheet.marked.marks.filter((mark) => !mark.right && mark.given !== null && mark.port !== null);
     return (['a', 'b'] as const).filter((side) => wrong.some((mark) => mark.switch === link[side].switch && mark.port === link[side].port)).join(' ');
   }
   if (lens !== 'Steer' || list.length === 0) return '';

@@ -17,8 +17,9 @@ export function MarkedSheet({ marked }: { readonly marked: Marked }) {
   const switches = useWorkbench((state) => state.design.switches);
   const goTo = useWorkbench((state) => state.goTo);
   const [all, setAll] = useState(false);
-  const wrong = marked.marks.filter((mark) => !mark.right);
-  const blank = wrong.filter((mark) => mark.given === null).length;
+  const not = marked.marks.filter((mark) => !mark.right);
+  const blank = not.filter((mark) => mark.given === null).length;
+  const wrong = [...not].sort((x, y) => Number(x.given === null) - Number(y.given === null));
   const nameOf = (id: string) => switches.find((sw) => sw.id === id)?.name ?? id;
   const told = (mark: Mark, value: string | null) => (value === null ? 'left blank' : mark.field === 'root' ? nameOf(value) : mark.field === 'rootPathCost' ? groupText(Number(value)) : value);
   return (
