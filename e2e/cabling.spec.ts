@@ -136,7 +136,7 @@ test('several things are set at once, copied, pasted and removed', async ({ page
 test('by keyboard: the palette, travel over the map, power, layouts', async ({ page }) => {
   await openDemo(page);
   await page.keyboard.press('Control+k');
-  await page.getByRole('combobox', { name: 'Find an action or an object' }).fill('work');
+  await page.getByRole('combobox', { name: 'Find an action or an object' }).fill('workshop');
   await page.keyboard.press('Enter');
   await expect(inspector(page).getByRole('heading', { level: 2 })).toHaveText('workshop');
 

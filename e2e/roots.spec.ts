@@ -61,7 +61,7 @@ test('a tree is steered: ways to the root added up, how near a port is to flippi
   await expect(ways.getByRole('row', { name: /the way taken ridge-b 7 › lodge/ })).toBeVisible();
   await ways.getByRole('row', { name: /ridge-b 1 › ridge-a 7 › lodge/ }).click();
   await expect(inspector(page).getByRole('heading', { level: 2 })).toHaveText('ridge-b, port 1');
-  await page.getByRole('button', { name: 'ridge-b port 7', exact: true }).click();
+  await map(page).getByRole('button', { name: 'ridge-b port 7', exact: true }).click();
   await expect(inspector(page)).toContainText('From 22\u202f001 on it becomes alternate');
 
   // What it says is what happens, typed into the table of costs for one tree.
