@@ -22,7 +22,7 @@ export const COMPARED: readonly ControlCost['dialect'][] = ['stp', 'rstp', 'mstp
 
 /**
  * Every dialect in turn, spoken by all switches that run spanning tree. A designated port sends a BPDU each hello time
- * of its root (802.1D-1998 8.6.4, 802.1Q-2018 13.29.13 and 13.36); the tree of VLAN 1 of a per-VLAN dialect sends one
+ * of its root (802.1D-1998 8.6.1, 802.1Q-2018 13.34); the tree of VLAN 1 of a per-VLAN dialect sends one
  * of the standard form besides. MSTP sends one for all instances from each port that is designated in any of them; its
  * instances are taken to be the VLAN trees that are set in different ways now.
  */

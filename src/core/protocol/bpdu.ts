@@ -1,0 +1,34 @@
+/** Bridge protocol data units as values (IEEE 802.1Q-2018 clause 14, 802.1D-1998 clause 9); octets are made of them in core/wire. */
+import type { Times, Vector } from './vector';
+
+/** Configuration BPDU: version 0, type 0. */
+export interface ConfigBpdu {
+  readonly kind: 'config';
+  readonly vector: Vector;
+  readonly times: Times;
+  readonly tc: boolean;
+  readonly tcAck: boolean;
+}
+
+/** Topology change notification: version 0, type 128. */
+export interface TcnBpdu {
+  readonly kind: 'tcn';
+}
+
+/** The role that an RST BPDU conveys: alternate and backup share one code. */
+export type RoleCode = 'root' | 'designated' | 'alternate' | 'master';
+
+/** RST BPDU: version 2, type 2. */
+export interface RstBpdu {
+  readonly kind: 'rst';
+  readonly vector: Vector;
+  readonly times: Times;
+  readonly role: RoleCode;
+  readonly tc: boolean;
+  readonly proposal: boolean;
+  readonly learning: boolean;
+  readonly forwarding: boolean;
+  readonly agreement: boolean;
+}
+
+export type Bpdu = ConfigBpdu | TcnBpdu | RstBpdu;

@@ -1,0 +1,152 @@
+/**
+ * The variables of RSTP and MSTP under the standard's names (IEEE 802.1Q-2018 13.25 to 13.27): of a bridge, of its trees,
+ * of its ports, and of each port in each tree. RSTP is the CIST alone. Timers hold the moment at which they reach zero.
+ */
+import type { Bpdu } from '../bpdu';
+import { SECOND, type EntitySettings, type Micros, type RunRole, type Surroundings } from '../entity';
+import { ownVector, type Times, type Vector } from '../vector';
+
+/** A timer that the machines keep at its full value: it counts from the moment at which they let go of it. */
+export const HELD: Micros = Infinity;
+/** Migrate Time (13.27.? table 13-5), seconds. */
+export const MIGRATE_TIME = 3;
+
+export type InfoIs = 'Disabled' | 'Aged' | 'Mine' | 'Received';
+export type RcvdInfo = 'SuperiorDesignatedInfo' | 'RepeatedDesignatedInfo' | 'InferiorDesignatedInfo' | 'InferiorRootAlternateInfo' | 'OtherInfo';
+
+/** A port in one tree (13.27, per-tree part). */
+export interface TreePort {
+  readonly port: BridgePort;
+  readonly tree: TreeBridge;
+  pathCost: number;
+  portId: number;
+  infoIs: InfoIs;
+  role: RunRole;
+  selectedRole: RunRole;
+  agree: boolean;
+  agreed: boolean;
+  disputed: boolean;
+  forward: boolean;
+  forwarding: boolean;
+  learn: boolean;
+  learning: boolean;
+  proposed: boolean;
+  proposing: boolean;
+  rcvdMsg: Bpdu | null;
+  rcvdTc: boolean;
+  reRoot: boolean;
+  reselect: boolean;
+  selected: boolean;
+  sync: boolean;
+  synced: boolean;
+  tcProp: boolean;
+  updtInfo: boolean;
+  designatedPriority: Vector;
+  designatedTimes: Times;
+  msgPriority: Vector;
+  msgTimes: Times;
+  portPriority: Vector;
+  portTimes: Times;
+  fdWhile: Micros;
+  rrWhile: Micros;
+  rbWhile: Micros;
+  tcWhile: Micros;
+  rcvdInfoWhile: Micros;
+  /** The states of the machines that run for each tree and port. */
+  pim: 'DISABLED' | 'AGED' | 'CURRENT';
+  prt: 'DISABLE_PORT' | 'DISABLED_PORT' | 'ROOT_PORT' | 'DESIGNATED_PORT' | 'BLOCK_PORT' | 'ALTERNATE_PORT';
+  pst: 'DISCARDING' | 'LEARNING' | 'FORWARDING';
+  tcm: 'INACTIVE' | 'LEARNING' | 'ACTIVE';
+}
+
+/** A port of the bridge (13.27, the part that all trees share). */
+export interface BridgePort {
+  readonly index: number;
+  readonly bridge: Bridge;
+  /** The CIST first. */
+  readonly trees: TreePort[];
+  readonly adminEdge: boolean;
+  readonly autoEdge: boolean;
+  readonly operPointToPointMAC: boolean;
+  portEnabled: boolean;
+  operEdge: boolean;
+  sendRSTP: boolean;
+  mcheck: boolean;
+  rcvdBpdu: Bpdu | null;
+  rcvdRSTP: boolean;
+  rcvdSTP: boolean;
+  rcvdTcn: boolean;
+  rcvdTcAck: boolean;
+  tcAck: boolean;
+  newInfo: boolean;
+  txCount: number;
+  /** When the next of `txCount` is forgiven. */
+  txTick: Micros;
+  helloWhen: Micros;
+  mdelayWhile: Micros;
+  edgeDelayWhile: Micros;
+  ppm: 'CHECKING_RSTP' | 'SELECTING_STP' | 'SENSING';
+}
+
+/** A tree of the bridge (13.26, per-tree part). */
+export interface TreeBridge {
+  readonly bridge: Bridge;
+  readonly ports: TreePort[];
+  bridgeIdentifier: number;
+  rootPriority: Vector;
+  rootTimes: Times;
+  rootPort: TreePort | null;
+}
+
+export interface Bridge {
+  readonly ports: BridgePort[];
+  /** The CIST first. */
+  readonly trees: TreeBridge[];
+  readonly bridgeTimes: Times;
+  readonly txHoldCount: number;
+  readonly around: Surroundings;
+  now: Micros;
+}
+
+export const cist = (port: BridgePort): TreePort => port.trees[0]!;
+
+/** Whether a timer has reached zero. */
+export const isZero = (bridge: Bridge, timer: Micros): boolean => timer <= bridge.now;
+export const inSeconds = (bridge: Bridge, seconds: number): Micros => bridge.now + seconds * SECOND;
+
+/** Times by their names in the clause (13.28). */
+export const helloTime = (p: TreePort): number => p.designatedTimes.hello;
+export const fwdDelay = (p: TreePort): number => p.designatedTimes.forwardDelay;
+export const maxAge = (p: TreePort): number => p.designatedTimes.maxAge;
+/** Hello Time where RST BPDUs are sent, else Forward Delay. */
+export const forwardDelay = (p: TreePort): number => (p.port.sendRSTP ? helloTime(p) : fwdDelay(p));
+export const edgeDelay = (port: BridgePort): number => (port.operPointToPointMAC ? MIGRATE_TIME : maxAge(cist(port)));
+
+/** A bridge with one tree, everything as at BEGIN. */
+export function createBridge(settings: EntitySettings, around: Surroundings): Bridge {
+  const { hello, maxAge: age, forwardDelay: delay, maxHops, txHold } = settings.times;
+  const bridgeTimes: Times = { messageAge: 0, maxAge: age, forwardDelay: delay, hello, remainingHops: maxHops };
+  const bridge: Bridge = { ports: [], trees: [], bridgeTimes, txHoldCount: txHold, around, now: around.now() };
+  const mine = ownVector(settings.bridge, 0);
+  const tree: TreeBridge = { bridge, ports: [], bridgeIdentifier: settings.bridge, rootPriority: mine, rootTimes: bridgeTimes, rootPort: null };
+  bridge.trees.push(tree);
+  settings.ports.forEach((given, index) => {
+    const port: BridgePort = {
+      index, bridge, trees: [], adminEdge: given.edge, autoEdge: true, operPointToPointMAC: given.pointToPoint, portEnabled: false, operEdge: given.edge,
+      sendRSTP: true, mcheck: false, rcvdBpdu: null, rcvdRSTP: false, rcvdSTP: false, rcvdTcn: false, rcvdTcAck: false, tcAck: false, newInfo: true,
+      txCount: 0, txTick: 0, helloWhen: bridge.now + settings.offset, mdelayWhile: 0, edgeDelayWhile: 0, ppm: 'SENSING',
+    };
+    const vector = ownVector(settings.bridge, given.id);
+    const treePort: TreePort = {
+      port, tree, pathCost: given.cost, portId: given.id, infoIs: 'Disabled', role: 'disabled', selectedRole: 'disabled',
+      agree: false, agreed: false, disputed: false, forward: false, forwarding: false, learn: false, learning: false, proposed: false, proposing: false,
+      rcvdMsg: null, rcvdTc: false, reRoot: false, reselect: true, selected: false, sync: false, synced: true, tcProp: false, updtInfo: false,
+      designatedPriority: vector, designatedTimes: bridgeTimes, msgPriority: vector, msgTimes: bridgeTimes, portPriority: vector, portTimes: bridgeTimes,
+      fdWhile: HELD, rrWhile: 0, rbWhile: 0, tcWhile: 0, rcvdInfoWhile: 0, pim: 'DISABLED', prt: 'DISABLED_PORT', pst: 'DISCARDING', tcm: 'INACTIVE',
+    };
+    port.trees.push(treePort);
+    tree.ports.push(treePort);
+    bridge.ports.push(port);
+  });
+  return bridge;
+}

@@ -1,0 +1,35 @@
+/**
+ * Priority vectors and times as the protocols carry them (IEEE 802.1Q-2018 13.9 to 13.11 and 13.26.24). A bridge identifier
+ * is one number here that compares as the identifier does; `BridgeKeys` turns it back into priority and address.
+ */
+
+/** Root, external cost, regional root, internal cost, designated bridge and port, compared in this order. An RST BPDU's designated bridge is its own regional root, at internal cost 0. */
+export interface Vector {
+  readonly root: number;
+  readonly externalCost: number;
+  readonly regionalRoot: number;
+  readonly internalCost: number;
+  readonly bridge: number;
+  /** The sixteen bits of the port identifier. */
+  readonly port: number;
+}
+
+/** Whole seconds; `remainingHops` counts inside a region. */
+export interface Times {
+  readonly messageAge: number;
+  readonly maxAge: number;
+  readonly forwardDelay: number;
+  readonly hello: number;
+  readonly remainingHops: number;
+}
+
+/** Negative where `a` is better, 0 where they are the same. */
+export function compareVectors(a: Vector, b: Vector): number {
+  return a.root - b.root || a.externalCost - b.externalCost || a.regionalRoot - b.regionalRoot || a.internalCost - b.internalCost || a.bridge - b.bridge || a.port - b.port;
+}
+
+export const sameTimes = (a: Times, b: Times): boolean =>
+  a === b || (a.messageAge === b.messageAge && a.maxAge === b.maxAge && a.forwardDelay === b.forwardDelay && a.hello === b.hello && a.remainingHops === b.remainingHops);
+
+/** The vector of a bridge that takes itself for the root, seen at one of its ports. */
+export const ownVector = (bridge: number, port: number): Vector => ({ root: bridge, externalCost: 0, regionalRoot: bridge, internalCost: 0, bridge, port });
