@@ -3,6 +3,7 @@ import { Command } from 'commander';
 import { runCheck } from './check';
 import { runExplain } from './explain';
 import { Unusable } from './input';
+import { runSimulate } from './simulate';
 import { runSolve } from './solve';
 
 const program = new Command('knot-path')
@@ -25,6 +26,15 @@ program
   .argument('<port>', 'id of one of its ports')
   .requiredOption('--tree <id>', 'the tree: cst, vlan:15')
   .action(runExplain);
+program
+  .command('simulate')
+  .description('what happens in a scenario: every change of state, who is cut off, where it settles')
+  .argument('<file>', 'design document, - for standard input')
+  .requiredOption('--scenario <file>', 'what happens when, as JSON')
+  .option('--seed <number>', 'moves the hellos of the switches against each other')
+  .option('--from-boot', 'all switches powered on at once at 0, instead of settled')
+  .option('--json', 'as JSON')
+  .action(runSimulate);
 program
   .command('check')
   .description('findings; exit code 1 where there are any')

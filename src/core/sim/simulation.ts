@@ -1,18 +1,18 @@
 /** The protocols of a whole network on one clock: a deterministic run of messages and timers, in microseconds. */
 import { methodOf } from '../design/costMethod';
-import { treeVlan, type TreeId } from '../design/ids';
+import { CST, treeVlan, vlanTree, type TreeId } from '../design/ids';
+import type { Design } from '../design/schema';
 import type { Bpdu } from '../protocol/bpdu';
 import { SECOND, type EntitySettings, type Micros, type ProtocolEntity, type RunRole, type RunState } from '../protocol/entity';
 import { rstpEntity } from '../protocol/rstp/entity';
 import { stpEntity } from '../protocol/stp/entity';
 import { randomFrom } from '../random';
-import { portIdentifier, portIdentifierValue, setBridgePriority, setPathCost, systemIdExtension } from '../tree/bridgeId';
-import type { Network } from '../tree/network';
+import { isPerVlan, portIdentifier, portIdentifierValue, setBridgePriority, setPathCost, systemIdExtension } from '../tree/bridgeId';
+import { compileNetwork, type Network } from '../tree/network';
 import { pathCostOf } from '../tree/pathCost';
 import { belongs, partOf } from '../tree/trees';
 import { bridgeKeys, type BridgeKeys } from './bridgeKeys';
 import { EventQueue } from './eventQueue';
-import { Medium } from './medium';
 
 /** What a frame takes over a cable, and a BPDU in a switch before it is acted upon. */
 export const LINK_DELAY: Micros = 5;
@@ -33,6 +33,8 @@ export interface Watch {
   readonly changed?: (change: PortChange) => void;
   readonly flushed?: (t: Micros, tree: number, port: number) => void;
   readonly sent?: (t: Micros, tree: number, port: number, bpdu: Bpdu) => void;
+  /** A moment has passed in which a port, a cable or a table of addresses changed. */
+  readonly moment?: (t: Micros) => void;
 }
 
 type Event =
@@ -53,7 +55,8 @@ interface Running {
 }
 
 export class Simulation {
-  readonly medium: Medium;
+  /** As it is now; switches and ports keep their indices. */
+  network: Network;
   readonly keys: BridgeKeys;
   now: Micros = 0;
   /** When a state or role changed last. */
@@ -68,10 +71,15 @@ export class Simulation {
   private readonly states: RunState[][];
   private readonly roles: RunRole[][];
   private readonly random: () => number;
+  /** Ports whose frames no longer reach the other end, though there is light. */
+  private readonly mute = new Set<number>();
+  private readonly common: number;
+  private stirred = false;
 
-  constructor(readonly network: Network, readonly trees: readonly TreeId[], seed = 1, private readonly watch: Watch = {}) {
+  constructor(network: Network, readonly trees: readonly TreeId[], seed = 1, private readonly watch: Watch = {}) {
     const { switches, ports, owner, carried } = network;
-    this.medium = new Medium(network);
+    this.network = network;
+    this.common = Math.max(trees.indexOf(CST), trees.indexOf(vlanTree(1)));
     this.keys = bridgeKeys(switches);
     this.random = randomFrom(seed);
     this.localOf = trees.map((tree) => {
@@ -90,7 +98,7 @@ export class Simulation {
 
   /** Switches every switch on that has power. */
   boot(): void {
-    this.network.switches.forEach((_, s) => this.medium.switchUp[s] && this.start(s));
+    this.network.switches.forEach((sw, s) => sw.up && this.start(s));
     this.signal(this.network.ports.keys());
   }
 
@@ -101,6 +109,7 @@ export class Simulation {
       this.now = queue.next;
       this.events += 1;
       this.happen(queue.pop());
+      if (this.stirred && queue.next > this.now) this.passMoment();
     }
     this.now = Math.max(this.now, until);
   }
@@ -110,20 +119,69 @@ export class Simulation {
     this.queue.push(t, { is: 'do', act });
   }
 
-  cutOrRestore(link: number, up: boolean): void {
-    this.medium.linkUp[link] = up;
-    const { a, b } = this.network.design.links[link]!;
-    this.signal([this.network.portIndexOf(a.switch, a.port), this.network.portIndexOf(b.switch, b.port)]);
+  private passMoment(): void {
+    this.stirred = false;
+    this.watch.moment?.(this.now);
   }
 
-  powerOffOrOn(s: number, up: boolean): void {
-    if (this.medium.switchUp[s] === up) return;
-    const { firstPort, far } = this.network;
-    this.medium.switchUp[s] = up;
-    const own = Array.from({ length: firstPort[s + 1]! - firstPort[s]! }, (_, i) => firstPort[s]! + i);
-    if (up) this.start(s);
-    else this.stop(s);
-    this.signal([...own, ...own.flatMap((p) => (far[p]! >= 0 ? [far[p]!] : []))]);
+  /** Goes over to another state of the design: cables, power, costs and priorities. The switches and their ports must be the same ones. */
+  follow(design: Design): void {
+    const before = this.network;
+    const next = compileNetwork(design);
+    this.network = next;
+    next.switches.forEach((sw, s) => {
+      if (sw.up === before.switches[s]!.up) return;
+      if (sw.up) this.start(s);
+      else this.stop(s);
+    });
+    for (const [tree, all] of this.running.entries()) {
+      for (const running of all) if (running) this.reset(tree, running, before);
+    }
+    this.signal(next.ports.keys());
+    this.stirred = true;
+    if (this.queue.next > this.now) this.passMoment();
+  }
+
+  /** Tells an entity of costs and priorities that are others now. */
+  private reset(tree: number, running: Running, before: Network): void {
+    const { entity, switch: s, ports } = running;
+    const [was, is] = [this.settingsOf(before, tree, s, ports), this.settingsOf(this.network, tree, s, ports)];
+    if (was.bridge !== is.bridge) entity.setBridge(is.bridge);
+    is.ports.forEach((port, local) => {
+      if (port.cost !== was.ports[local]!.cost) entity.setPathCost(local, port.cost);
+      if (port.id !== was.ports[local]!.id) entity.setPortId(local, port.id);
+    });
+    this.after(running);
+  }
+
+  /** What a port sends gets lost, or arrives again. */
+  setMute(port: number, on: boolean): void {
+    if (on) this.mute.add(port);
+    else this.mute.delete(port);
+    this.stirred = true;
+  }
+
+  /** Whether what a port sends reaches the other end. */
+  carries(port: number): boolean {
+    return this.network.live[port] === 1 && !this.mute.has(port);
+  }
+
+  /** Whether frames of a VLAN pass a port now. */
+  passes(vid: number, port: number): boolean {
+    const { switches, owner, live, carried } = this.network;
+    const { dialect } = switches[owner[port]!]!;
+    if (!live[port] || !carried[port]!.has(vid)) return false;
+    if (dialect === 'off') return true;
+    const tree = isPerVlan(dialect) ? this.trees.indexOf(vlanTree(vid)) : this.common;
+    return tree >= 0 && this.states[tree]![port] === 'forwarding';
+  }
+
+  /** The moment from which on nothing has changed for so long that nothing will. */
+  settle(limit: Micros): boolean {
+    const { switches } = this.network;
+    const quiet = Math.max(0, ...switches.map((sw) => sw.timers.maxAge + 2 * sw.timers.forwardDelay)) * SECOND + 5 * SECOND;
+    while (this.now < limit && this.now - this.lastChange < quiet) this.runTo(Math.min(limit, this.now + SECOND));
+    return this.now - this.lastChange >= quiet;
   }
 
   state(tree: number, port: number): RunState {
@@ -137,6 +195,12 @@ export class Simulation {
   }
   entity(tree: number, s: number): ProtocolEntity | null {
     return this.running[tree]![s]?.entity ?? null;
+  }
+
+  /** The path costs of a switch's ports in a tree, in the order of the ports. */
+  costs(tree: number, s: number): number[] {
+    const running = this.running[tree]![s];
+    return running ? this.settingsOf(this.network, tree, s, running.ports).ports.map((port) => port.cost) : [];
   }
 
   private start(s: number): void {
@@ -156,25 +220,32 @@ export class Simulation {
     }
   }
 
-  private entityFor(tree: number, s: number, ports: readonly number[]): Running {
-    const { network, trees } = this;
+  /** Identifiers and costs of a switch in a tree. */
+  private settingsOf(network: Network, tree: number, s: number, ports: readonly number[]): Omit<EntitySettings, 'offset'> {
     const sw = network.switches[s]!;
-    const id = trees[tree]!;
+    const id = this.trees[tree]!;
     const method = methodOf(network.design, sw);
-    const { hello } = sw.timers;
-    const settings: EntitySettings = {
-      bridge: this.keys.keyOf(s, setBridgePriority(sw, id) + systemIdExtension(sw, id)), times: sw.timers, offset: Math.floor(this.random() * hello * SECOND),
+    return {
+      bridge: this.keys.keyOf(s, setBridgePriority(sw, id) + systemIdExtension(sw, id)), times: sw.timers,
       ports: ports.map((p) => {
         const port = network.ports[p]!;
         return { id: portIdentifierValue(portIdentifier(port, id, sw.dialect)), cost: setPathCost(port, id, sw.dialect) ?? pathCostOf(port.speed, method), edge: port.edge, pointToPoint: true };
       }),
     };
+  }
+
+  private entityFor(tree: number, s: number, ports: readonly number[]): Running {
+    const { dialect, timers } = this.network.switches[s]!;
+    const settings: EntitySettings = { ...this.settingsOf(this.network, tree, s, ports), offset: Math.floor(this.random() * timers.hello * SECOND) };
     const dirty = new Set<number>();
-    const entity = (sw.dialect === 'stp' || sw.dialect === 'per-vlan-stp' ? stpEntity : rstpEntity)(settings, {
+    const entity = (dialect === 'stp' || dialect === 'per-vlan-stp' ? stpEntity : rstpEntity)(settings, {
       now: () => this.now,
       transmit: (port, bpdu) => this.send(tree, ports[port]!, bpdu, []),
       changed: (port) => dirty.add(port),
-      flush: (port) => this.watch.flushed?.(this.now, tree, ports[port]!),
+      flush: (port) => {
+        this.stirred = true;
+        this.watch.flushed?.(this.now, tree, ports[port]!);
+      },
       fastAgeing: () => undefined,
     });
     return { entity, tree, switch: s, ports, wakes: Infinity, dirty };
@@ -202,12 +273,12 @@ export class Simulation {
   private send(tree: number, port: number, bpdu: Bpdu, through: readonly number[]): void {
     this.watch.sent?.(this.now, tree, port, bpdu);
     const to = this.network.far[port]!;
-    if (to < 0 || !this.medium.live(port)) return;
+    if (to < 0 || !this.carries(port)) return;
     this.queue.push(this.now + LINK_DELAY + HANDLING, { is: 'arrive', tree, port: to, bpdu, through });
   }
 
   private arrive(tree: number, port: number, bpdu: Bpdu, through: readonly number[]): void {
-    if (!this.medium.live(port)) return; // the light went out meanwhile
+    if (!this.network.live[port]) return; // the light went out meanwhile
     const { owner, firstPort } = this.network;
     const s = owner[port]!;
     const running = this.running[tree]![s];
@@ -218,7 +289,7 @@ export class Simulation {
       return;
     }
     if (!this.floods(tree, port) || through.includes(s)) return;
-    for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) if (p !== port && this.medium.live(p) && this.floods(tree, p)) this.send(tree, p, bpdu, [...through, s]);
+    for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) if (p !== port && this.network.live[p] && this.floods(tree, p)) this.send(tree, p, bpdu, [...through, s]);
   }
 
   /** Whether a port lets a tree's BPDUs through as any multicast: of a switch without spanning tree, or a standard bridge's in another VLAN, where it forwards. */
@@ -228,13 +299,13 @@ export class Simulation {
     const id = this.trees[tree]!;
     const part = partOf({ ...sw, up: true }, id);
     if (part === 'bridge' || !belongs(sw, carried[port]!, treeVlan(id))) return false;
-    return part === 'hub' || this.state(this.trees.findIndex((each) => treeVlan(each) === 1), port) === 'forwarding';
+    return part === 'hub' || this.state(this.common, port) === 'forwarding';
   }
 
   /** Tells the entities which ports have signal now. */
   private signal(ports: Iterable<number>): void {
     for (const p of ports) {
-      const live = this.medium.live(p);
+      const live = this.network.live[p] === 1;
       for (const all of this.running) {
         const running = all[this.network.owner[p]!];
         const local = running ? this.localOf[running.tree]![p]! : -1;
@@ -263,6 +334,7 @@ export class Simulation {
     this.states[tree]![port] = to;
     this.roles[tree]![port] = role;
     this.lastChange = this.now;
+    this.stirred = true;
     this.watch.changed?.({ t: this.now, tree, port, from, to, role });
   }
 }

@@ -1,0 +1,55 @@
+/** `knot-path simulate`. */
+import { readFileSync } from 'node:fs';
+import { problemText } from '../core/design/problem';
+import { readScenario, type Scenario } from '../core/sim/scenario';
+import { simulate, type Run, type TraceEntry } from '../core/sim/simulate';
+import type { Design } from '../core/design/schema';
+import { Unusable, loadDesign } from './input';
+
+interface Options {
+  readonly scenario: string;
+  readonly json?: boolean;
+  readonly seed?: string;
+  readonly fromBoot?: boolean;
+}
+
+export function runSimulate(file: string, options: Options): void {
+  const design = loadDesign(file);
+  const scenario = loadScenario(options.scenario, design);
+  const run = simulate(design, scenario, { seed: seedOf(options.seed), fromBoot: options.fromBoot === true });
+  if (!run.ok) throw new Unusable(`${file}: ${run.error}`);
+  const { trace, outages, settledAt, final } = run.value;
+  process.stdout.write(options.json ? `${JSON.stringify({ trace, outages, settledAt, final })}\n` : runText(run.value));
+}
+
+function loadScenario(file: string, design: Design): Scenario {
+  let json: unknown;
+  try {
+    json = JSON.parse(readFileSync(file === '-' ? 0 : file, 'utf8'));
+  } catch (error) {
+    const code = (error as NodeJS.ErrnoException).code;
+    throw new Unusable(`${file}: ${code ? `cannot be read (${code})` : `is not JSON (${(error as Error).message})`}`);
+  }
+  const scenario = readScenario(json, design);
+  if (!scenario.ok) throw new Unusable(`${file}: ${problemText(scenario.error[0]!)}${scenario.error.length > 1 ? ` (and ${scenario.error.length - 1} more)` : ''}`);
+  return scenario.value;
+}
+
+function seedOf(text: string | undefined): number {
+  if (text === undefined) return 1;
+  if (!/^\d{1,9}$/.test(text)) throw new Unusable(`--seed: found "${text}"; allowed: a whole number from 0 to 999999999`);
+  return Number(text);
+}
+
+const seconds = (t: number): string => `${t.toFixed(3)} s`;
+
+function runText({ trace, outages, settledAt, moving }: Run): string {
+  const entry = ({ t, switch: sw, port, tree, from, to, role }: TraceEntry): string => `${seconds(t).padStart(12)}  ${tree.padEnd(9)} ${sw} port ${port}: ${from} to ${to}, ${role}`;
+  const lines = [
+    ...trace.map(entry),
+    '',
+    ...outages.map(({ from, to, vlan, start, end, cause }) => `${from} to ${to}, VLAN ${vlan}: cut off from ${seconds(start)} ${end === null ? 'to the end' : `to ${seconds(end)}, ${Math.round((end - start) * 1000)} ms`} (${cause})`),
+    settledAt === null ? `not settled at the end: ${moving.length === 0 ? 'stopped' : moving.map(({ switch: sw, port, tree, to }) => `${sw} port ${port} ${to} in ${tree}`).join('; ')}` : `settled at ${seconds(settledAt)}`,
+  ];
+  return `${lines.join('\n')}\n`;
+}

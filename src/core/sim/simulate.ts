@@ -1,0 +1,156 @@
+/** A scenario run on a design: every change of every port, who was cut off and why, and where it all comes to rest. */
+import type { Command } from '../design/commands';
+import { editAll } from '../design/edit';
+import { treeVlan, type PortId, type SwitchId, type TreeId } from '../design/ids';
+import { problemText } from '../design/problem';
+import type { Design } from '../design/schema';
+import { SECOND, type Micros, type RunRole, type RunState } from '../protocol/entity';
+import { fail, ok, type Result } from '../result';
+import { compileNetwork } from '../tree/network';
+import type { TreeView } from '../tree/settled';
+import { treesOf } from '../tree/trees';
+import { unsolved } from '../tree/unsolved';
+import { DataPlane, type Outage } from './dataPlane';
+import type { Action, Scenario } from './scenario';
+import { Simulation } from './simulation';
+import { viewNow } from './view';
+
+/** A port of a tree took another state or role. Seconds since the start. */
+export interface TraceEntry {
+  readonly t: number;
+  readonly switch: SwitchId;
+  readonly port: PortId;
+  readonly tree: TreeId;
+  readonly from: RunState;
+  readonly to: RunState;
+  readonly role: RunRole;
+}
+
+export interface Run {
+  readonly trace: readonly TraceEntry[];
+  readonly outages: readonly Outage[];
+  /** When the last port changed, seconds; null where something still moves at the end. */
+  readonly settledAt: number | null;
+  /** Ports that still listen or learn at the end. */
+  readonly moving: readonly TraceEntry[];
+  readonly final: { readonly trees: readonly TreeView[] };
+  /** Messages and timers that it took. */
+  readonly events: number;
+  /** True where it was stopped before its end. */
+  readonly stopped: boolean;
+  /** Pairs of hosts that were not followed: there are too many. */
+  readonly unfollowed: number;
+}
+
+export interface RunOptions {
+  /** Moves the hellos of the switches against each other. */
+  readonly seed?: number;
+  /** All switches powered on at once at 0, instead of settled. */
+  readonly fromBoot?: boolean;
+  /** Told how far the run is, 0 to 1; false stops it. */
+  readonly progress?: (share: number) => boolean;
+  /** Most events: a run that takes more is stopped. */
+  readonly mostEvents?: number;
+}
+
+/** How long a network may take to settle before a scenario begins. */
+const PATIENCE: Micros = 900 * SECOND;
+const MOST_EVENTS = 50_000_000;
+
+/** Runs a scenario; the error is a sentence. */
+export function simulate(design: Design, scenario: Scenario, options: RunOptions = {}): Result<Run, string> {
+  const problem = unsolved(design);
+  if (problem) return fail(problemText(problem));
+  const { seed = 1, fromBoot = false, progress = () => true, mostEvents = MOST_EVENTS } = options;
+  const trees = treesOf({ ...design, switches: design.switches.map((sw) => ({ ...sw, up: true })) });
+  const trace: TraceEntry[] = [];
+  let start: Micros = fromBoot ? 0 : Infinity;
+  let plane: DataPlane | null = null;
+  const entry = (t: Micros, tree: number, p: number, from: RunState, to: RunState, role: RunRole): TraceEntry => {
+    const { ports, switches, owner } = sim.network;
+    return { t: (t - start) / SECOND, switch: switches[owner[p]!]!.id, port: ports[p]!.id, tree: trees[tree]!, from, to, role };
+  };
+  const sim: Simulation = new Simulation(compileNetwork(design), trees, seed, {
+    changed: ({ t, tree, port, from, to, role }) => {
+      if (to === 'disabled' || to === 'blocking' || to === 'discarding') plane?.flush(port, vlanOf(trees[tree]!));
+      if (t >= start) trace.push(entry(t, tree, port, from, to, role));
+    },
+    flushed: (_, tree, port) => plane?.flush(port, vlanOf(trees[tree]!)),
+    moment: (t) => plane?.look(t),
+  });
+  sim.boot();
+  if (!fromBoot) {
+    if (!sim.settle(PATIENCE)) return fail('The network does not come to rest before the scenario begins.');
+    start = sim.now;
+  }
+  sim.lastChange = start;
+  plane = new DataPlane(sim);
+  plane.begin(start);
+
+  let now = design;
+  let refused: string | null = null;
+  const take = (commands: readonly Command[]): void => {
+    const edited = editAll(now, commands);
+    if (!edited.ok) {
+      refused = problemText(edited.error);
+      return;
+    }
+    now = edited.value.design;
+    sim.follow(now);
+  };
+  for (const action of scenario.actions) schedule(sim, action, start, take);
+
+  const until = start + Math.round(scenario.until * SECOND);
+  let stopped = false;
+  while (sim.now < until && refused === null) {
+    sim.runTo(Math.min(until, sim.now + SECOND));
+    if (!progress((sim.now - start) / (until - start)) || sim.events > mostEvents) {
+      stopped = true;
+      break;
+    }
+  }
+  if (refused !== null) return fail(refused);
+  const moving = trees.flatMap((_, tree) => sim.network.ports.flatMap((__, p) => (['listening', 'learning'].includes(sim.state(tree, p)) ? [entry(sim.now, tree, p, sim.state(tree, p), sim.state(tree, p), sim.role(tree, p))] : [])));
+  return ok({
+    trace, outages: plane.end(), settledAt: moving.length > 0 || stopped ? null : (sim.lastChange - start) / SECOND, moving,
+    final: { trees: trees.map((_, tree) => viewNow(sim, tree)) }, events: sim.events, stopped, unfollowed: plane.unfollowed,
+  });
+}
+
+const vlanOf = (tree: TreeId): number | null => treeVlan(tree);
+
+/** Puts an action on the clock. */
+function schedule(sim: Simulation, action: Action, start: Micros, take: (commands: readonly Command[]) => void): void {
+  const t = start + Math.round(action.at * SECOND);
+  const endsOf = (): readonly [number, number] | null => {
+    const { design, portIndexOf } = sim.network;
+    const link = 'link' in action && typeof action.link === 'string' ? design.links.find((each) => each.id === action.link) : undefined;
+    return link ? [portIndexOf(link.a.switch, link.a.port), portIndexOf(link.b.switch, link.b.port)] : null;
+  };
+  const muteBoth = (on: boolean): void => endsOf()?.forEach((port) => sim.setMute(port, on));
+  switch (action.do) {
+    case 'link-down':
+      return sim.at(t, () => (action.light ? take([{ do: 'set-link', link: action.link, up: false }]) : muteBoth(true)));
+    case 'link-up':
+      return sim.at(t, () => {
+        muteBoth(false);
+        take([{ do: 'set-link', link: action.link, up: true }]);
+      });
+    case 'one-way':
+      return sim.at(t, () => {
+        const [a, b] = endsOf() ?? [-1, -1];
+        const from = action.from !== undefined && sim.network.switches[sim.network.owner[a]!]?.id !== action.from ? b : a;
+        if (from >= 0) sim.setMute(from, true);
+      });
+    case 'switch-down':
+      return sim.at(t, () => take([{ do: 'set-switch', switch: action.switch, up: false }]));
+    case 'switch-up':
+      return sim.at(t + Math.round(action.boot * SECOND), () => take([{ do: 'set-switch', switch: action.switch, up: true }]));
+    case 'bridge-priority':
+      return sim.at(t, () => take([{ do: 'set-bridge-priority', switch: action.switch, tree: action.tree ?? null, priority: action.priority }]));
+    case 'port-cost':
+      return sim.at(t, () => take([{ do: 'set-port-cost', switch: action.switch, port: action.port, tree: action.tree ?? null, cost: action.cost }]));
+    case 'add-link':
+      return sim.at(t, () => take([{ do: 'add-link', link: { ...action.link, up: true } }]));
+  }
+}

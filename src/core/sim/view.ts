@@ -1,0 +1,27 @@
+/** A tree as the protocols have it at this moment, in the form in which the solver's answer is told. */
+import type { PortId, SwitchId } from '../design/ids';
+import type { PortState, PortView, SwitchView, TreeView } from '../tree/settled';
+import type { RunState } from '../protocol/entity';
+import type { Simulation } from './simulation';
+
+/** Blocking and listening ports discard; a learning one forwards nothing yet. */
+const plain = (state: RunState): PortState => (state === 'forwarding' ? 'forwarding' : 'discarding');
+
+export function viewNow(sim: Simulation, tree: number): TreeView {
+  const { network, keys } = sim;
+  const switches: Record<SwitchId, SwitchView> = {};
+  network.switches.forEach((sw, s) => {
+    const entity = sim.entity(tree, s);
+    if (!entity) return;
+    const own = Array.from({ length: network.firstPort[s + 1]! - network.firstPort[s]! }, (_, i) => network.firstPort[s]! + i).filter((p) => sim.inTree(tree, p));
+    const ports: Record<PortId, PortView> = {};
+    const costs = sim.costs(tree, s);
+    own.forEach((p, local) => {
+      const role = sim.role(tree, p);
+      ports[network.ports[p]!.id] = { role, state: plain(sim.state(tree, p)), cost: costs[local]! };
+    });
+    const rootPort = own[entity.rootPort];
+    switches[sw.id] = { root: network.switches[keys.switchOf(entity.root)]!.id, rootPathCost: entity.rootPathCost, rootPort: rootPort === undefined ? null : network.ports[rootPort]!.id, ports };
+  });
+  return { id: sim.trees[tree]!, switches };
+}
