@@ -72,3 +72,35 @@ describe('unusable input', () => {
     expect(stderr.trimEnd().split('\n')).toHaveLength(1);
   });
 });
+
+describe('knot-path simulate', () => {
+  const cut = file('cut.json', JSON.stringify({ actions: [{ at: 1, do: 'link-down', link: 'l13' }], until: 30 }));
+  it('prints the trace, the outages and where it settles', () => {
+    const { status, stdout } = knotPath(['simulate', demo, '--scenario', cut, '--json']);
+    const run = JSON.parse(stdout) as { trace: object[]; outages: object[]; settledAt: number; final: { trees: { id: string }[] } };
+    expect(status).toBe(0);
+    expect(run.trace[0]).toMatchObject({ t: 1, switch: expect.any(String), port: expect.any(String), tree: expect.stringMatching(/^vlan:/), from: expect.any(String), to: expect.any(String), role: expect.any(String) });
+    expect(run.settledAt).toBeGreaterThan(1);
+    expect(run.settledAt).toBeLessThan(1.1);
+    expect(run.outages.length).toBeGreaterThan(0);
+    const design = fernhollow();
+    const after = { ...design, links: design.links.map((link) => (link.id === 'l13' ? { ...link, up: false } : link)) };
+    for (const tree of run.final.trees) expect(tree).toEqual(settledTree(after, tree.id));
+  });
+  it('prints words without --json, and boots where it is asked to', () => {
+    const { stdout } = knotPath(['simulate', demo, '--scenario', cut, '--from-boot', '--seed', '7']);
+    expect(stdout).toMatch(/^ +0\.000 s {2}vlan:1 /);
+    expect(stdout).toContain('settled at');
+  });
+  it.each<[string, string[], string]>([
+    ['no scenario file', ['--scenario', '/nowhere.json'], '/nowhere.json: cannot be read (ENOENT)'],
+    ['a scenario that is not JSON', ['--scenario', file('broken.json', '{')], 'is not JSON'],
+    ['a link that is not there', ['--scenario', file('lost.json', JSON.stringify({ actions: [{ at: 1, do: 'link-down', link: 'x' }] }))], 'actions[0].link: found "x"; allowed: a link: one of l1'],
+    ['a seed that is none', ['--scenario', cut, '--seed', 'abc'], '--seed: found "abc"'],
+  ])('refuses %s in one line', (_, args, text) => {
+    const { status, stderr, stdout } = knotPath(['simulate', demo, ...args]);
+    expect([status, stdout]).toEqual([2, '']);
+    expect(stderr).toContain(text);
+    expect(stderr.trim().split('\n')).toHaveLength(1);
+  });
+});

@@ -86,7 +86,7 @@ export class DataPlane {
 
   /** Ports or tables have changed: who is cut off now, and what will be learnt soon. */
   look(t: Micros): void {
-    for (const lan of this.lans) for (const pair of lan.pairs) this.note(pair, lan.vlan, this.fate(lan, pair), t);
+    this.noteAll(t);
     if (this.talking || this.lans.every((lan) => lan.pairs.length === 0)) return;
     this.talking = true;
     this.sim.at(t + TALK, () => {
@@ -94,7 +94,7 @@ export class DataPlane {
       let learnt = false;
       for (const lan of this.lans) if (this.talk(lan)) learnt = true;
       if (learnt) this.look(this.sim.now);
-      else for (const lan of this.lans) for (const pair of lan.pairs) this.note(pair, lan.vlan, this.fate(lan, pair), this.sim.now);
+      else this.noteAll(this.sim.now);
     });
   }
 
@@ -102,6 +102,14 @@ export class DataPlane {
   end(): Outage[] {
     for (const lan of this.lans) for (const pair of lan.pairs) if (pair.cause) this.put(pair, lan.vlan, null);
     return this.outages.sort((a, b) => a.start - b.start || a.vlan - b.vlan || a.from.localeCompare(b.from) || a.to.localeCompare(b.to));
+  }
+
+  private noteAll(t: Micros): void {
+    for (const lan of this.lans) {
+      if (lan.pairs.length === 0) continue;
+      const storm = this.circling(lan.vlan);
+      for (const pair of lan.pairs) this.note(pair, lan.vlan, this.fate(lan, pair, storm), t);
+    }
   }
 
   private note(pair: Pair, vlan: number, cause: OutageCause | null, t: Micros): void {
@@ -122,35 +130,44 @@ export class DataPlane {
   }
 
   /** What becomes of a frame as the tables stand; null where it arrives. */
-  private fate(lan: Lan, { from, to }: Pair): OutageCause | null {
+  private fate(lan: Lan, { from, to }: Pair, storm: ReadonlySet<number>): OutageCause | null {
     const start = this.cardOf(lan, from);
     const goal = this.cardOf(lan, to);
     if (start < 0 || goal < 0) return 'no path';
     const { owner } = this.sim.network;
+    if (storm.has(owner[start]!)) return 'storm';
     let misled = false;
-    let circled = false;
     const seen = new Set<number>();
-    let arrived = false;
-    const visit = (ingress: number): void => {
+    const open = [start];
+    for (const ingress of open) {
       const s = owner[ingress]!;
-      if (seen.has(s)) {
-        circled = true;
-        return;
-      }
+      if (seen.has(s)) continue;
       seen.add(s);
       const known = lan.tables[s]!.get(to.id);
-      const outs = known !== undefined && known !== ingress ? [known] : this.exits(lan.vlan, s, ingress);
-      for (const out of outs) {
-        if (out === goal) arrived = true;
-        else if (!this.sim.passes(lan.vlan, out)) misled = true;
-        else this.next(lan.vlan, out, visit);
+      misled ||= known !== undefined;
+      for (const out of known !== undefined && known !== ingress ? [known] : this.exits(lan.vlan, s, ingress)) {
+        if (out === goal) return null;
+        if (this.sim.passes(lan.vlan, out)) this.next(lan.vlan, out, (far) => open.push(far));
       }
-      if (known !== undefined && outs[0] === known && known !== goal) misled ||= !arrived;
-    };
-    visit(start);
-    if (circled) return 'storm';
-    if (arrived) return null;
+    }
     return misled && this.reachable(lan.vlan, start, goal) ? 'stale address' : 'no path';
+  }
+
+  /** The switches among which frames circle: parts that more cables join than a tree has. */
+  private circling(vlan: number): Set<number> {
+    const { design, owner, switches, portIndexOf } = this.sim.network;
+    const lead = Array.from(switches.keys());
+    const leadOf = (s: number): number => (lead[s] === s ? s : (lead[s] = leadOf(lead[s]!)));
+    const closed: number[] = [];
+    for (const { a, b } of design.links) {
+      const [p, q] = [portIndexOf(a.switch, a.port), portIndexOf(b.switch, b.port)];
+      if (!this.sim.passes(vlan, p) || !this.sim.passes(vlan, q) || !this.sim.carries(p) || !this.sim.carries(q)) continue;
+      const [x, y] = [leadOf(owner[p]!), leadOf(owner[q]!)];
+      if (x === y) closed.push(x);
+      else lead[x] = y;
+    }
+    const parts = new Set(closed.map(leadOf));
+    return new Set(parts.size === 0 ? [] : Array.from(switches.keys()).filter((s) => parts.has(leadOf(s))));
   }
 
   /** The ports that a frame of a VLAN is flooded to. */

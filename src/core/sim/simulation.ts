@@ -204,9 +204,10 @@ export class Simulation {
   }
 
   private start(s: number): void {
-    this.trees.forEach((_, tree) => {
+    this.trees.forEach((id, tree) => {
       const ports = Array.from(this.localOf[tree]!.keys()).filter((p) => this.network.owner[p] === s && this.localOf[tree]![p]! >= 0);
-      if (ports.length === 0) return;
+      const sw = this.network.switches[s]!;
+      if (sw.dialect === 'off' || partOf({ ...sw, up: true }, id) !== 'bridge') return;
       this.running[tree]![s] = this.entityFor(tree, s, ports);
     });
   }

@@ -9,7 +9,8 @@ import { portRoleSelection } from './portRoleSelection';
 import { portRoleTransitions } from './portRoleTransitions';
 import { portStateTransition } from './portStateTransition';
 import { portTransmit } from './portTransmit';
-import { HELD, MIGRATE_TIME, cist, createBridge, type Bridge, type BridgePort } from './state';
+import { updtRcvdInfoWhile } from './procedures';
+import { HELD, MIGRATE_TIME, cist, createBridge, inSeconds, type Bridge, type BridgePort } from './state';
 import { topologyChange } from './topologyChange';
 
 /** More rounds than any network needs: a machine that never rests is a fault of ours. */
@@ -22,17 +23,37 @@ export function rstpEntity(settings: EntitySettings, around: Surroundings): Prot
 
 class RstpEntity implements ProtocolEntity {
   due: Micros = Infinity;
+  /** When a timer other than a hello reaches zero, or may. */
+  private machinesDue: Micros = Infinity;
   constructor(private readonly bridge: Bridge) {}
 
   receive(port: number, bpdu: Bpdu): void {
     const to = this.bridge.ports[port]!;
-    if (!to.portEnabled) return;
+    if (!to.portEnabled || this.repeats(to, bpdu)) return;
     to.rcvdBpdu = bpdu;
+    to.lastBpdu = bpdu;
     this.run();
   }
 
+  /** A hello that says nothing new to a port at rest: only its information lives on (13.35 REPEATED_DESIGNATED), no machine moves. */
+  private repeats(to: BridgePort, bpdu: Bpdu): boolean {
+    const { lastBpdu: last } = to;
+    const p = cist(to);
+    if (bpdu.kind !== 'rst' || last?.kind !== 'rst' || bpdu.role !== 'designated' || bpdu.proposal || bpdu.tc || !to.sendRSTP || to.operEdge || p.infoIs !== 'Received') return false;
+    if (bpdu.vector !== p.portPriority || bpdu.times !== p.portTimes || bpdu.role !== last.role) return false;
+    this.bridge.now = this.bridge.around.now();
+    if (p.rcvdInfoWhile <= this.bridge.now) return false; // it is about to age
+    updtRcvdInfoWhile(p);
+    to.edgeDelayWhile = inSeconds(this.bridge, MIGRATE_TIME);
+    return true;
+  }
+
   wake(): void {
-    this.run();
+    const { bridge } = this;
+    bridge.now = bridge.around.now();
+    if (this.machinesDue <= bridge.now) return this.run();
+    for (const port of bridge.ports) while (portTransmit(port));
+    this.due = Math.min(this.machinesDue, hellosDue(bridge));
   }
 
   enable(port: number, on: boolean): void {
@@ -41,7 +62,7 @@ class RstpEntity implements ProtocolEntity {
     if (to.portEnabled === on) return;
     bridge.now = bridge.around.now();
     to.portEnabled = on;
-    to.rcvdBpdu = null;
+    to.rcvdBpdu = to.lastBpdu = null;
     // While a port is down these are kept at Migrate Time (13.31, 13.32); they count from now.
     to.edgeDelayWhile = to.mdelayWhile = bridge.now + MIGRATE_TIME * SECOND;
     to.ppm = 'CHECKING_RSTP';
@@ -116,19 +137,21 @@ class RstpEntity implements ProtocolEntity {
     }
     // Sent once all has come to rest: one BPDU says it all.
     for (const port of bridge.ports) while (portTransmit(port));
-    this.due = nextDue(bridge);
+    this.machinesDue = machinesDue(bridge);
+    this.due = Math.min(this.machinesDue, hellosDue(bridge));
   }
 }
 
 /** The first moment at which some timer reaches zero that a machine waits for. */
-function nextDue(bridge: Bridge): Micros {
+function machinesDue(bridge: Bridge): Micros {
   let due = Infinity;
   const wait = (timer: Micros): void => {
     if (timer > bridge.now && timer < due && timer !== HELD) due = timer;
   };
   for (const port of bridge.ports) {
     if (!port.portEnabled) continue;
-    waitForPort(port, wait);
+    if (port.ppm !== 'SENSING') wait(port.mdelayWhile);
+    if (!port.operEdge && cist(port).proposing) wait(port.edgeDelayWhile);
     for (const p of port.trees) {
       if (p.infoIs === 'Received') wait(p.rcvdInfoWhile);
       if (!p.forward) wait(p.fdWhile);
@@ -139,9 +162,13 @@ function nextDue(bridge: Bridge): Micros {
   return due;
 }
 
-function waitForPort(port: BridgePort, wait: (timer: Micros) => void): void {
-  wait(port.helloWhen);
-  if (port.newInfo && port.txCount > 0) wait(port.txTick);
-  if (port.ppm !== 'SENSING') wait(port.mdelayWhile);
-  if (!port.operEdge && cist(port).proposing) wait(port.edgeDelayWhile);
+/** When the next BPDU may be sent. */
+function hellosDue(bridge: Bridge): Micros {
+  let due = Infinity;
+  for (const port of bridge.ports) {
+    if (!port.portEnabled) continue;
+    if (port.helloWhen > bridge.now && port.helloWhen < due) due = port.helloWhen;
+    if (port.newInfo && port.txCount > 0 && port.txTick > bridge.now && port.txTick < due) due = port.txTick;
+  }
+  return due;
 }
