@@ -1,6 +1,6 @@
 /**
  * Sets up what is missing: packages, and the command line. With --build also the workbench, with --chromium also the
- * browser that the end-to-end tests drive. Run by `npm start` and `npm test`; doing nothing takes well under a second.
+ * browser that the end-to-end tests drive, with --tools what some tests compare with. Run by `npm start` and `npm test`; doing nothing takes well under a second.
  */
 import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
@@ -26,16 +26,22 @@ if (process.argv.includes('--build')) {
   });
 }
 
-if (process.argv.includes('--chromium')) ensureChromium();
-
-function ensureChromium() {
+if (process.argv.includes('--chromium')) {
   const chromium = process.env.KNOT_PATH_CHROMIUM ?? '/usr/bin/chromium';
-  if (existsSync(chromium)) return;
-  const advice = `The end-to-end tests need Chromium at ${chromium} (or at the path in KNOT_PATH_CHROMIUM): apt-get install chromium`;
-  if (process.getuid?.() !== 0 || spawnSync('apt-get', ['--version']).status !== 0) stop(advice);
-  say('installing Chromium from the system packages');
+  if (!existsSync(chromium) && !install('chromium', 'Chromium')) stop(`The end-to-end tests need Chromium at ${chromium} (or at the path in KNOT_PATH_CHROMIUM): apt-get install chromium`);
+}
+// Tools that some tests hold our answers against; without them those tests are left out, and say so.
+if (process.argv.includes('--tools')) {
+  if (spawnSync('tshark', ['--version']).error) install('tshark', 'the packet analyser');
+  if (spawnSync('ip', ['-V']).error) install('iproute2', 'the network tools');
+}
+
+/** Installs a system package where this machine lets us; false where it does not. */
+function install(name, what) {
+  if (process.getuid?.() !== 0 || spawnSync('apt-get', ['--version']).status !== 0) return false;
+  say(`installing ${what} from the system packages`);
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
   run('apt-get', ['update', '-qq'], { env });
-  run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], { env, cwd: path.parse(root).root });
-  if (!existsSync(chromium)) stop(advice);
+  run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', name], { env, cwd: path.parse(root).root });
+  return true;
 }

@@ -33,6 +33,7 @@ program
   .requiredOption('--scenario <file>', 'what happens when, as JSON')
   .option('--seed <number>', 'moves the hellos of the switches against each other')
   .option('--from-boot', 'all switches powered on at once at 0, instead of settled')
+  .option('--capture <file>', 'every frame sent, as pcapng')
   .option('--json', 'as JSON')
   .action(runSimulate);
 program

@@ -1,9 +1,10 @@
 /** `knot-path simulate`. */
-import { readFileSync } from 'node:fs';
+import { readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { problemText } from '../core/design/problem';
 import { readScenario, type Scenario } from '../core/sim/scenario';
 import { simulate, type Run, type TraceEntry } from '../core/sim/simulate';
 import type { Design } from '../core/design/schema';
+import { encodePcapng } from '../core/wire/pcapng';
 import { Unusable, loadDesign } from './input';
 
 interface Options {
@@ -11,15 +12,29 @@ interface Options {
   readonly json?: boolean;
   readonly seed?: string;
   readonly fromBoot?: boolean;
+  readonly capture?: string;
 }
 
 export function runSimulate(file: string, options: Options): void {
   const design = loadDesign(file);
   const scenario = loadScenario(options.scenario, design);
-  const run = simulate(design, scenario, { seed: seedOf(options.seed), fromBoot: options.fromBoot === true });
+  const run = simulate(design, scenario, { seed: seedOf(options.seed), fromBoot: options.fromBoot === true, capture: options.capture !== undefined });
   if (!run.ok) throw new Unusable(`${file}: ${run.error}`);
-  const { trace, outages, settledAt, final } = run.value;
+  const { trace, outages, settledAt, final, capture } = run.value;
+  if (capture && options.capture !== undefined) writeWhole(options.capture, encodePcapng(capture));
   process.stdout.write(options.json ? `${JSON.stringify({ trace, outages, settledAt, final })}\n` : runText(run.value));
+}
+
+/** Writes a file beside its place and then into it: it is never there half-written. */
+function writeWhole(file: string, bytes: Uint8Array): void {
+  const beside = `${file}.${process.pid}.part`;
+  try {
+    writeFileSync(beside, bytes);
+    renameSync(beside, file);
+  } catch (error) {
+    rmSync(beside, { force: true });
+    throw new Unusable(`${file}: cannot be written (${(error as NodeJS.ErrnoException).code ?? 'unknown'})`);
+  }
 }
 
 function loadScenario(file: string, design: Design): Scenario {

@@ -10,6 +10,9 @@ import { compileNetwork } from '../tree/network';
 import type { TreeView } from '../tree/settled';
 import { treesOf } from '../tree/trees';
 import { unsolved } from '../tree/unsolved';
+import type { Bpdu } from '../protocol/bpdu';
+import type { Capture } from '../wire/pcapng';
+import { CaptureRecorder } from './capture';
 import { DataPlane, type Outage } from './dataPlane';
 import type { Action, Scenario } from './scenario';
 import { Simulation } from './simulation';
@@ -38,6 +41,8 @@ export interface Run {
   readonly events: number;
   /** True where it was stopped before its end. */
   readonly stopped: boolean;
+  /** Every frame sent from the start on, an interface for each link; null where it was not asked for. */
+  readonly capture: Capture | null;
   /** Pairs of hosts that were not followed: there are too many. */
   readonly unfollowed: number;
 }
@@ -49,6 +54,8 @@ export interface RunOptions {
   readonly fromBoot?: boolean;
   /** Told how far the run is, 0 to 1; false stops it. */
   readonly progress?: (share: number) => boolean;
+  /** Keeps every frame that is sent. */
+  readonly capture?: boolean;
   /** Most events: a run that takes more is stopped. */
   readonly mostEvents?: number;
 }
@@ -77,7 +84,9 @@ export function simulate(design: Design, scenario: Scenario, options: RunOptions
     },
     flushed: (_, tree, port) => plane?.flush(port, vlanOf(trees[tree]!)),
     moment: (t) => plane?.look(t),
+    ...(options.capture ? { sent: (t: Micros, tree: number, port: number, bpdu: Bpdu, origin: number) => t >= start && recorder.take(t - start, tree, port, bpdu, origin) } : {}),
   });
+  const recorder = new CaptureRecorder(sim);
   sim.boot();
   if (!fromBoot) {
     if (!sim.settle(PATIENCE)) return fail('The network does not come to rest before the scenario begins.');
@@ -113,7 +122,7 @@ export function simulate(design: Design, scenario: Scenario, options: RunOptions
   const moving = trees.flatMap((_, tree) => sim.network.ports.flatMap((__, p) => (['listening', 'learning'].includes(sim.state(tree, p)) ? [entry(sim.now, tree, p, sim.state(tree, p), sim.state(tree, p), sim.role(tree, p))] : [])));
   return ok({
     trace, outages: plane.end(), settledAt: moving.length > 0 || stopped ? null : (sim.lastChange - start) / SECOND, moving,
-    final: { trees: trees.map((_, tree) => viewNow(sim, tree)) }, events: sim.events, stopped, unfollowed: plane.unfollowed,
+    final: { trees: trees.map((_, tree) => viewNow(sim, tree)) }, events: sim.events, stopped, capture: options.capture ? recorder.done() : null, unfollowed: plane.unfollowed,
   });
 }
 

@@ -32,13 +32,14 @@ export interface PortChange {
 export interface Watch {
   readonly changed?: (change: PortChange) => void;
   readonly flushed?: (t: Micros, tree: number, port: number) => void;
-  readonly sent?: (t: Micros, tree: number, port: number, bpdu: Bpdu) => void;
+  /** A BPDU goes out of a port; `origin` is the switch that it is of, another one where it is only let through. */
+  readonly sent?: (t: Micros, tree: number, port: number, bpdu: Bpdu, origin: number) => void;
   /** A moment has passed in which a port, a cable or a table of addresses changed. */
   readonly moment?: (t: Micros) => void;
 }
 
 type Event =
-  | { readonly is: 'arrive'; readonly tree: number; readonly port: number; readonly bpdu: Bpdu; readonly through: readonly number[] }
+  | { readonly is: 'arrive'; readonly tree: number; readonly port: number; readonly bpdu: Bpdu; readonly origin: number; readonly through: readonly number[] }
   | { readonly is: 'wake'; readonly running: Running }
   | { readonly is: 'do'; readonly act: () => void };
 
@@ -241,7 +242,7 @@ export class Simulation {
     const dirty = new Set<number>();
     const entity = (dialect === 'stp' || dialect === 'per-vlan-stp' ? stpEntity : rstpEntity)(settings, {
       now: () => this.now,
-      transmit: (port, bpdu) => this.send(tree, ports[port]!, bpdu, []),
+      transmit: (port, bpdu) => this.send(tree, ports[port]!, bpdu, s, []),
       changed: (port) => dirty.add(port),
       flush: (port) => {
         this.stirred = true;
@@ -255,7 +256,7 @@ export class Simulation {
   private happen(event: Event): void {
     switch (event.is) {
       case 'arrive':
-        this.arrive(event.tree, event.port, event.bpdu, event.through);
+        this.arrive(event.tree, event.port, event.bpdu, event.origin, event.through);
         return;
       case 'wake': {
         const { running } = event;
@@ -271,14 +272,14 @@ export class Simulation {
   }
 
   /** Puts a BPDU on the cable of a port; `through` are the switches that have flooded it already. */
-  private send(tree: number, port: number, bpdu: Bpdu, through: readonly number[]): void {
-    this.watch.sent?.(this.now, tree, port, bpdu);
+  private send(tree: number, port: number, bpdu: Bpdu, origin: number, through: readonly number[]): void {
+    this.watch.sent?.(this.now, tree, port, bpdu, origin);
     const to = this.network.far[port]!;
     if (to < 0 || !this.carries(port)) return;
-    this.queue.push(this.now + LINK_DELAY + HANDLING, { is: 'arrive', tree, port: to, bpdu, through });
+    this.queue.push(this.now + LINK_DELAY + HANDLING, { is: 'arrive', tree, port: to, bpdu, origin, through });
   }
 
-  private arrive(tree: number, port: number, bpdu: Bpdu, through: readonly number[]): void {
+  private arrive(tree: number, port: number, bpdu: Bpdu, origin: number, through: readonly number[]): void {
     if (!this.network.live[port]) return; // the light went out meanwhile
     const { owner, firstPort } = this.network;
     const s = owner[port]!;
@@ -290,7 +291,7 @@ export class Simulation {
       return;
     }
     if (!this.floods(tree, port) || through.includes(s)) return;
-    for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) if (p !== port && this.network.live[p] && this.floods(tree, p)) this.send(tree, p, bpdu, [...through, s]);
+    for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) if (p !== port && this.network.live[p] && this.floods(tree, p)) this.send(tree, p, bpdu, origin, [...through, s]);
   }
 
   /** Whether a port lets a tree's BPDUs through as any multicast: of a switch without spanning tree, or a standard bridge's in another VLAN, where it forwards. */

@@ -1,0 +1,57 @@
+/** What goes over the cables, read back by ourselves and by the packet analyser. */
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import type { Design } from '../design/schema';
+import { networkOf } from '../testing/networks';
+import { decodeBpdu } from '../wire/bpdu';
+import { BRIDGE_GROUP, PER_VLAN_GROUP, decodeFrame } from '../wire/ethernet';
+import { encodePcapng, type Capture } from '../wire/pcapng';
+import { readScenario } from './scenario';
+import { simulate } from './simulate';
+
+const captured = (design: Design, actions: object[] = [], until = 40): Capture => {
+  const scenario = readScenario({ actions, until }, design);
+  if (!scenario.ok) throw new Error(scenario.error[0]!.found);
+  const run = simulate(design, scenario.value, { capture: true, fromBoot: true });
+  if (!run.ok) throw new Error(run.error);
+  return run.value.capture!;
+};
+const per = { dialect: 'per-vlan-rstp' };
+/** A classic bridge, rapid ones, and two that run a tree for each VLAN: every kind of BPDU goes over some cable. */
+const everyKind = networkOf({ a: { priority: 0 }, b: { dialect: 'stp' }, c: {}, d: per, e: per }, ['a 1 = b 1', 'b 2 = c 2', 'a 2 = c 1', 'a 3 = d 1', 'd 2 = e 1'], {}, { vlans: [{ id: 15 }] });
+const cut = [{ at: 32, do: 'link-down', link: 'l2' }];
+const frames = (capture: Capture) => capture.frames.map(({ octets, ...rest }) => {
+  const frame = decodeFrame(octets);
+  if (!frame.ok) throw new Error(frame.error);
+  const bpdu = decodeBpdu(frame.value.bpdu);
+  if (!bpdu.ok) throw new Error(bpdu.error);
+  return { ...rest, ...frame.value, bpdu: bpdu.value, on: capture.interfaces[rest.at]! };
+});
+
+it('captures every kind of BPDU, each on its link, in its VLAN, with its address', () => {
+  const seen = frames(captured(everyKind, cut));
+  expect(new Set(seen.map((frame) => frame.bpdu.kind))).toEqual(new Set(['config', 'tcn', 'rst']));
+  const inVlan = seen.filter((frame) => frame.vlan === 15);
+  expect(inVlan.length).toBeGreaterThan(0);
+  expect(inVlan.every((frame) => frame.to === PER_VLAN_GROUP && ['02:00:00:00:00:04', '02:00:00:00:00:05'].includes(frame.from))).toBe(true);
+  // The tree of VLAN 1 speaks both forms between bridges that run one for each VLAN.
+  expect(new Set(seen.filter((frame) => frame.on === 'd 2 = e 1' && frame.vlan === null).map((frame) => frame.to))).toEqual(new Set([BRIDGE_GROUP, PER_VLAN_GROUP]));
+  expect(seen.every((frame, i) => i === 0 || frame.t >= seen[i - 1]!.t)).toBe(true);
+});
+
+const analyser = spawnSync('tshark', ['--version']).error ? it.skip : it;
+analyser('is read by the packet analyser without a malformed frame, each frame as what it is', () => {
+  const capture = captured(everyKind, cut);
+  const file = path.join(mkdtempSync(path.join(tmpdir(), 'knot-path-capture-')), 'run.pcapng');
+  writeFileSync(file, encodePcapng(capture));
+  const read = (...args: string[]) => spawnSync('tshark', ['-r', file, '-T', 'fields', ...args], { encoding: 'utf8', maxBuffer: 64 * 1024 * 1024 }).stdout.split('\n').filter(Boolean);
+  expect(read('-Y', '_ws.malformed || _ws.expert.severity == error', '-e', 'frame.number')).toEqual([]);
+  const lines = read('-e', 'stp.type', '-e', 'stp.root.hw', '-e', 'stp.root.cost', '-e', 'vlan.id', '-e', 'frame.interface_name').map((line) => line.split('\t'));
+  expect(lines).toHaveLength(capture.frames.length);
+  const types = { config: '0x00', rst: '0x02', tcn: '0x80' } as const;
+  frames(capture).forEach(({ bpdu, vlan, on }, i) => {
+    expect(lines[i]).toEqual([types[bpdu.kind], bpdu.kind === 'tcn' ? '' : bpdu.root.mac, bpdu.kind === 'tcn' ? '' : String(bpdu.rootPathCost), vlan === null ? '' : String(vlan), on]);
+  });
+});

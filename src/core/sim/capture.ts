@@ -1,0 +1,67 @@
+/** Frames as they go over the cables, in octets: what a packet analyser would see. */
+import { CST, treeVlan, vlanTree } from '../design/ids';
+import type { Bpdu } from '../protocol/bpdu';
+import type { Micros } from '../protocol/entity';
+import { isPerVlan } from '../tree/bridgeId';
+import { encodeBpdu, type WireBpdu, type WireInfo } from '../wire/bpdu';
+import { BRIDGE_GROUP, PER_VLAN_GROUP, encodeFrame } from '../wire/ethernet';
+import type { Capture, CapturedFrame } from '../wire/pcapng';
+import type { Simulation } from './simulation';
+
+/** Most frames that are kept; later ones are counted only. */
+export const MOST_FRAMES = 1_000_000;
+
+export class CaptureRecorder {
+  private readonly frames: CapturedFrame[] = [];
+  private readonly interfaces: string[] = [];
+  private readonly interfaceOf = new Map<string, number>();
+
+  constructor(private readonly sim: Simulation) {}
+
+  /** A BPDU that a port sends; `origin` is the switch that it is of. */
+  take(t: Micros, tree: number, port: number, bpdu: Bpdu, origin: number): void {
+    const { network, trees } = this.sim;
+    const id = trees[tree]!;
+    const { mac, dialect } = network.switches[origin]!;
+    const octets = encodeBpdu(this.wire(bpdu));
+    const at = this.interfaceFor(port);
+    const put = (to: string, vlan: number | null): void => {
+      if (this.frames.length < MOST_FRAMES) this.frames.push({ t, at, octets: encodeFrame({ to, from: mac, vlan, bpdu: octets }) });
+    };
+    if (id === CST || id === vlanTree(1)) put(BRIDGE_GROUP, null);
+    if (id === CST || !isPerVlan(dialect)) return;
+    const vid = treeVlan(id)!;
+    const { vlans } = network.ports[port]!;
+    put(PER_VLAN_GROUP, vlans.mode === 'trunk' && vlans.native !== vid ? vid : null);
+  }
+
+  done(): Capture {
+    return { interfaces: this.interfaces, frames: this.frames };
+  }
+
+  /** The BPDU with identifiers in place of the numbers that stand for them. */
+  wire(bpdu: Bpdu): WireBpdu {
+    if (bpdu.kind === 'tcn') return { kind: 'tcn' };
+    const { vector, times, tc } = bpdu;
+    const { keys } = this.sim;
+    const info: WireInfo = {
+      root: keys.idOf(vector.root), rootPathCost: vector.externalCost, bridge: keys.idOf(vector.bridge), port: vector.port,
+      messageAge: times.messageAge, maxAge: times.maxAge, hello: times.hello, forwardDelay: times.forwardDelay, tc,
+    };
+    if (bpdu.kind === 'config') return { kind: 'config', ...info, tcAck: bpdu.tcAck };
+    const { role, proposal, learning, forwarding, agreement } = bpdu;
+    return { kind: 'rst', ...info, role, proposal, learning, forwarding, agreement };
+  }
+
+  /** One interface for each link, by its ends; one for a port that leads to a host. */
+  private interfaceFor(port: number): number {
+    const { design, owner, switches, ports, link } = this.sim.network;
+    const cable = design.links[link[port]!];
+    const name = cable ? `${cable.a.switch} ${cable.a.port} = ${cable.b.switch} ${cable.b.port}` : `${switches[owner[port]!]!.id} ${ports[port]!.id}`;
+    const known = this.interfaceOf.get(name);
+    if (known !== undefined) return known;
+    this.interfaceOf.set(name, this.interfaces.length);
+    this.interfaces.push(name);
+    return this.interfaces.length - 1;
+  }
+}
