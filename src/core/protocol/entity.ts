@@ -37,6 +37,8 @@ export interface ProtocolEntity {
   setBridge(key: number): void;
   role(port: number): RunRole;
   state(port: number): RunState;
+  /** Whether nothing is under way: no port on its way to forward, no topology change being told. */
+  readonly resting: boolean;
   /** The root that the bridge believes in, and what it costs to get there. */
   readonly root: number;
   readonly rootPathCost: number;

@@ -14,6 +14,7 @@ import type { Bpdu } from '../protocol/bpdu';
 import type { Capture } from '../wire/pcapng';
 import { CaptureRecorder } from './capture';
 import { DataPlane, type Outage } from './dataPlane';
+import { Recording } from './recording';
 import type { Action, Scenario } from './scenario';
 import { Simulation } from './simulation';
 import { viewNow } from './view';
@@ -30,6 +31,8 @@ export interface TraceEntry {
 }
 
 export interface Run {
+  /** Every change, and every instant; times in microseconds from the start. */
+  readonly recording: Recording;
   readonly trace: readonly TraceEntry[];
   readonly outages: readonly Outage[];
   /** When the last port changed, seconds; null where something still moves at the end. */
@@ -70,27 +73,31 @@ export function simulate(design: Design, scenario: Scenario, options: RunOptions
   if (problem) return fail(problemText(problem));
   const { seed = 1, fromBoot = false, progress = () => true, mostEvents = MOST_EVENTS } = options;
   const trees = treesOf({ ...design, switches: design.switches.map((sw) => ({ ...sw, up: true })) });
-  const trace: TraceEntry[] = [];
   let start: Micros = fromBoot ? 0 : Infinity;
   let plane: DataPlane | null = null;
+  let recording: Recording | null = null;
   const entry = (t: Micros, tree: number, p: number, from: RunState, to: RunState, role: RunRole): TraceEntry => {
     const { ports, switches, owner } = sim.network;
-    return { t: (t - start) / SECOND, switch: switches[owner[p]!]!.id, port: ports[p]!.id, tree: trees[tree]!, from, to, role };
+    return { t: t / SECOND, switch: switches[owner[p]!]!.id, port: ports[p]!.id, tree: trees[tree]!, from, to, role };
   };
   const sim: Simulation = new Simulation(compileNetwork(design), trees, seed, {
-    changed: ({ t, tree, port, from, to, role }) => {
+    changed: (change) => {
+      const { t, tree, port, to } = change;
       if (to === 'disabled' || to === 'blocking' || to === 'discarding') plane?.flush(port, vlanOf(trees[tree]!));
-      if (t >= start) trace.push(entry(t, tree, port, from, to, role));
+      if (t >= start) recording?.add({ ...change, t: t - start });
     },
     flushed: (_, tree, port) => plane?.flush(port, vlanOf(trees[tree]!)),
     moment: (t) => plane?.look(t),
     ...(options.capture ? { sent: (t: Micros, tree: number, port: number, bpdu: Bpdu, origin: number) => t >= start && recorder.take(t - start, tree, port, bpdu, origin) } : {}),
   });
   const recorder = new CaptureRecorder(sim);
+  const record = (): Recording => new Recording(trees.length, sim.network.ports.length, (tree, port) => [sim.state(tree, port), sim.role(tree, port)]);
+  if (fromBoot) recording = record();
   sim.boot();
   if (!fromBoot) {
     if (!sim.settle(PATIENCE)) return fail('The network does not come to rest before the scenario begins.');
     start = sim.now;
+    recording = record();
   }
   sim.lastChange = start;
   plane = new DataPlane(sim);
@@ -119,9 +126,14 @@ export function simulate(design: Design, scenario: Scenario, options: RunOptions
     }
   }
   if (refused !== null) return fail(refused);
-  const moving = trees.flatMap((_, tree) => sim.network.ports.flatMap((__, p) => (['listening', 'learning'].includes(sim.state(tree, p)) ? [entry(sim.now, tree, p, sim.state(tree, p), sim.state(tree, p), sim.role(tree, p))] : [])));
+  const moving = trees.flatMap((_, tree) => sim.network.ports.flatMap((__, p) => (['listening', 'learning'].includes(sim.state(tree, p)) ? [entry(sim.now - start, tree, p, sim.state(tree, p), sim.state(tree, p), sim.role(tree, p))] : [])));
+  const kept = recording ?? record();
+  const trace = Array.from({ length: kept.count }, (_, i) => {
+    const { t, tree, port, from, to, role } = kept.change(i);
+    return entry(t, tree, port, from, to, role);
+  });
   return ok({
-    trace, outages: plane.end(), settledAt: moving.length > 0 || stopped ? null : (sim.lastChange - start) / SECOND, moving,
+    recording: kept, trace, outages: plane.end(), settledAt: moving.length > 0 || stopped ? null : (sim.lastChange - start) / SECOND, moving,
     final: { trees: trees.map((_, tree) => viewNow(sim, tree)) }, events: sim.events, stopped, capture: options.capture ? recorder.done() : null, unfollowed: plane.unfollowed,
   });
 }

@@ -13,20 +13,11 @@ import { pathCostOf } from '../tree/pathCost';
 import { belongs, partOf } from '../tree/trees';
 import { bridgeKeys, type BridgeKeys } from './bridgeKeys';
 import { EventQueue } from './eventQueue';
+import type { Cause, PortChange } from './recording';
 
 /** What a frame takes over a cable, and a BPDU in a switch before it is acted upon. */
 export const LINK_DELAY: Micros = 5;
 export const HANDLING: Micros = 1000;
-
-/** A port of a tree took another state or role. */
-export interface PortChange {
-  readonly t: Micros;
-  readonly tree: number;
-  readonly port: number;
-  readonly from: RunState;
-  readonly to: RunState;
-  readonly role: RunRole;
-}
 
 /** What may be watched while it runs. */
 export interface Watch {
@@ -37,6 +28,10 @@ export interface Watch {
   /** A moment has passed in which a port, a cable or a table of addresses changed. */
   readonly moment?: (t: Micros) => void;
 }
+
+const TIMER: Cause = { by: 'timer' };
+const SIGNAL: Cause = { by: 'signal' };
+const SETTING: Cause = { by: 'setting' };
 
 type Event =
   | { readonly is: 'arrive'; readonly tree: number; readonly port: number; readonly bpdu: Bpdu; readonly origin: number; readonly through: readonly number[] }
@@ -76,6 +71,7 @@ export class Simulation {
   private readonly mute = new Set<number>();
   private readonly common: number;
   private stirred = false;
+  private cause: Cause = SIGNAL;
 
   constructor(network: Network, readonly trees: readonly TreeId[], seed = 1, private readonly watch: Watch = {}) {
     const { switches, ports, owner, carried } = network;
@@ -130,6 +126,7 @@ export class Simulation {
     const before = this.network;
     const next = compileNetwork(design);
     this.network = next;
+    this.cause = SIGNAL;
     next.switches.forEach((sw, s) => {
       if (sw.up === before.switches[s]!.up) return;
       if (sw.up) this.start(s);
@@ -146,6 +143,7 @@ export class Simulation {
   /** Tells an entity of costs and priorities that are others now. */
   private reset(tree: number, running: Running, before: Network): void {
     const { entity, switch: s, ports } = running;
+    this.cause = SETTING;
     const [was, is] = [this.settingsOf(before, tree, s, ports), this.settingsOf(this.network, tree, s, ports)];
     if (was.bridge !== is.bridge) entity.setBridge(is.bridge);
     is.ports.forEach((port, local) => {
@@ -177,12 +175,17 @@ export class Simulation {
     return tree >= 0 && this.states[tree]![port] === 'forwarding';
   }
 
-  /** The moment from which on nothing has changed for so long that nothing will. */
+  /**
+   * Runs until nothing moves and nothing will: every entity rests, and no information that is left from before can still
+   * be alive unrepeated. False where the limit came first.
+   */
   settle(limit: Micros): boolean {
     const { switches } = this.network;
-    const quiet = Math.max(0, ...switches.map((sw) => sw.timers.maxAge + 2 * sw.timers.forwardDelay)) * SECOND + 5 * SECOND;
-    while (this.now < limit && this.now - this.lastChange < quiet) this.runTo(Math.min(limit, this.now + SECOND));
-    return this.now - this.lastChange >= quiet;
+    const aged = switches.map(({ dialect, timers: { maxAge, hello } }) => (dialect === 'stp' || dialect === 'per-vlan-stp' ? maxAge : 3 * hello));
+    const quiet = (Math.max(0, ...aged) + 1) * SECOND;
+    const rests = (): boolean => this.now - this.lastChange >= quiet && this.running.every((all) => all.every((running) => running === null || running.entity.resting));
+    while (this.now < limit && !rests()) this.runTo(Math.min(limit, this.now + SECOND));
+    return rests();
   }
 
   state(tree: number, port: number): RunState {
@@ -262,6 +265,7 @@ export class Simulation {
         const { running } = event;
         if (running.wakes !== this.now || this.running[running.tree]![running.switch] !== running) return; // put off, or gone
         running.wakes = Infinity;
+        this.cause = TIMER;
         running.entity.wake();
         this.after(running);
         return;
@@ -286,6 +290,7 @@ export class Simulation {
     const running = this.running[tree]![s];
     const local = this.localOf[tree]![port]!;
     if (running && local >= 0) {
+      this.cause = { by: 'bpdu', port, bpdu };
       running.entity.receive(local, bpdu);
       this.after(running);
       return;
@@ -306,6 +311,7 @@ export class Simulation {
 
   /** Tells the entities which ports have signal now. */
   private signal(ports: Iterable<number>): void {
+    this.cause = SIGNAL;
     for (const p of ports) {
       const live = this.network.live[p] === 1;
       for (const all of this.running) {
@@ -337,6 +343,6 @@ export class Simulation {
     this.roles[tree]![port] = role;
     this.lastChange = this.now;
     this.stirred = true;
-    this.watch.changed?.({ t: this.now, tree, port, from, to, role });
+    this.watch.changed?.({ t: this.now, tree, port, from, to, role, cause: this.cause });
   }
 }

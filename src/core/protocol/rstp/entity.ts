@@ -103,6 +103,11 @@ class RstpEntity implements ProtocolEntity {
     return p.role === 'disabled' ? 'disabled' : p.forwarding ? 'forwarding' : p.learning ? 'learning' : 'discarding';
   }
 
+  get resting(): boolean {
+    const { bridge } = this;
+    return bridge.ports.every((port) => !port.portEnabled || port.trees.every((p) => p.tcWhile <= bridge.now && (p.forwarding || (p.role !== 'root' && p.role !== 'designated'))));
+  }
+
   get root(): number {
     return this.bridge.trees[0]!.rootPriority.root;
   }

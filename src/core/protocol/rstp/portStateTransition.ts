@@ -2,19 +2,20 @@
 import type { TreePort } from './state';
 
 export function portStateTransition(p: TreePort): boolean {
-  const enter = (state: TreePort['pst']): true => {
-    p.pst = state;
-    p.learning = state !== 'DISCARDING';
-    p.forwarding = state === 'FORWARDING';
-    p.port.bridge.around.changed(p.port.index);
-    return true;
-  };
   switch (p.pst) {
     case 'DISCARDING':
-      return p.learn && enter('LEARNING');
+      return p.learn && enter(p, 'LEARNING');
     case 'LEARNING':
-      return p.forward ? enter('FORWARDING') : !p.learn && enter('DISCARDING');
+      return p.forward ? enter(p, 'FORWARDING') : !p.learn && enter(p, 'DISCARDING');
     case 'FORWARDING':
-      return !p.forward && enter('DISCARDING');
+      return !p.forward && enter(p, 'DISCARDING');
   }
+}
+
+function enter(p: TreePort, state: TreePort['pst']): true {
+  p.pst = state;
+  p.learning = state !== 'DISCARDING';
+  p.forwarding = state === 'FORWARDING';
+  p.port.bridge.around.changed(p.port.index);
+  return true;
 }

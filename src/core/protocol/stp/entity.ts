@@ -194,6 +194,10 @@ class StpEntity implements ProtocolEntity {
   state(index: number): RunState {
     return this.bridge.ports[index]!.state;
   }
+  get resting(): boolean {
+    const { ports, tcnTimer, topologyChangeTimer } = this.bridge;
+    return tcnTimer === STOPPED && topologyChangeTimer === STOPPED && ports.every((port) => port.forwardDelayTimer === STOPPED);
+  }
   get root(): number {
     return this.bridge.designatedRoot;
   }
