@@ -3,6 +3,7 @@ import { benchEdits } from './edits';
 import { benchMap } from './map';
 import { benchMatrix } from './matrix';
 import { withBrowser } from './session';
+import { benchSimulator } from './simulator';
 import { benchSolver } from './solver';
 import { benchSteering } from './steering';
 import { benchStudy } from './study';
@@ -11,6 +12,7 @@ async function main(): Promise<void> {
   benchSolver();
   benchStudy();
   benchSteering();
+  benchSimulator();
   await withBrowser(async (browser) => {
     await benchEdits(browser);
     await benchMap(browser);

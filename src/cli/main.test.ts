@@ -1,11 +1,12 @@
 /** The command line as people run it: the bundle that the set-up builds. */
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { fernhollow } from '../core/demo/fernhollow';
 import { writeDesign } from '../core/design/write';
 import { settledTree } from '../core/testing/networks';
+import { decodePcapng } from '../core/wire/pcapng';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'knot-path-cli-'));
 const file = (name: string, text: string) => {
@@ -91,6 +92,14 @@ describe('knot-path simulate', () => {
     const { stdout } = knotPath(['simulate', demo, '--scenario', cut, '--from-boot', '--seed', '7']);
     expect(stdout).toMatch(/^ +0\.000 s {2}vlan:1 /);
     expect(stdout).toContain('settled at');
+  });
+  it('writes every frame into a capture, or says why it cannot', () => {
+    const to = path.join(folder, 'run.pcapng');
+    expect(knotPath(['simulate', demo, '--scenario', cut, '--capture', to]).status).toBe(0);
+    const capture = decodePcapng(new Uint8Array(readFileSync(to)));
+    expect(capture.ok && capture.value.frames.length).toBeGreaterThan(100);
+    expect(capture.ok && capture.value.interfaces).toContain('ridge-a 1 = ridge-b 1');
+    expect(knotPath(['simulate', demo, '--scenario', cut, '--capture', path.join(folder, 'nowhere', 'run.pcapng')])).toMatchObject({ status: 2, stderr: expect.stringContaining('cannot be written (ENOENT)') });
   });
   it.each<[string, string[], string]>([
     ['no scenario file', ['--scenario', '/nowhere.json'], '/nowhere.json: cannot be read (ENOENT)'],

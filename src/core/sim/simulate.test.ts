@@ -50,6 +50,34 @@ describe('classic spanning tree', () => {
     expect(forwarding![0]).toBeCloseTo(listening![0] + 30, 6);
   });
 
+  it('sends no two configuration BPDUs on a port within the hold time (8.6.1)', () => {
+    const times = new Map<number, number[]>();
+    const design = speaking(triangle('stp'), 'stp');
+    const sim = new Simulation(compileNetwork(design), [solutionOf(design).trees[0]!.id], 2, { sent: (t, _, port, bpdu) => bpdu.kind === 'config' && times.set(port, [...(times.get(port) ?? []), t]) });
+    sim.boot();
+    sim.runTo(5 * SECOND);
+    sim.follow({ ...design, links: design.links.map((link, i) => ({ ...link, up: i > 0 })) });
+    sim.runTo(60 * SECOND);
+    expect(times.size).toBeGreaterThan(2);
+    for (const at of times.values()) at.forEach((t, i) => i > 0 && expect(t - at[i - 1]!).toBeGreaterThanOrEqual(SECOND));
+  });
+
+  it('tells the root of a change, which has addresses age fast for max age and a forward delay (8.6.14)', () => {
+    const ages: string[] = [];
+    const chain = networkOf({ a: { dialect: 'stp', priority: 0 }, b: { dialect: 'stp' }, c: { dialect: 'stp' } }, ['a 1 = b 1', 'b 2 = c 1'], {});
+    const kinds = new Set<string>();
+    const sim = new Simulation(compileNetwork(chain), [solutionOf(chain).trees[0]!.id], 1, { sent: (t, _, port, bpdu) => {
+      kinds.add(bpdu.kind);
+      if (bpdu.kind === 'config' && bpdu.tc && port === 0) ages.push(String(t));
+    } });
+    sim.boot();
+    sim.runTo(200 * SECOND);
+    expect(kinds).toEqual(new Set(['config', 'tcn']));
+    // The last port forwards at 30 s; the root says so for 35 s more, a hello each two seconds.
+    expect(Number(ages.at(-1)) / SECOND).toBeGreaterThan(30 + 35 - 3);
+    expect(Number(ages.at(-1)) / SECOND).toBeLessThan(30 + 35 + 3);
+  });
+
   it('notices nothing but missing BPDUs behind a converter', () => {
     const [first] = steps(run(triangle('stp'), [{ at: 1, do: 'link-down', link: 'l2', light: false }]), 'c 2');
     expect(first![0]).toBeGreaterThan(17);
@@ -110,6 +138,23 @@ describe('RSTP', () => {
     for (const times of sent.values()) {
       for (const t of times) expect(times.filter((other) => other >= t && other < t + SECOND).length).toBeLessThanOrEqual(7);
     }
+  });
+
+  it('flushes the ports that a topology change did not come by, and no edge port (13.39)', () => {
+    const names = { a: { priority: 0 }, b: { priority: 4096 }, c: {}, d: {} };
+    const hosts = { hosts: ['a', 'b', 'c'].map((sw, i) => host(`on-${sw}`, sw, '9', i + 1)) };
+    const edges = Object.fromEntries(['a', 'b', 'c'].map((sw) => [`${sw} 9`, { edge: true }]));
+    const design = networkOf(names, ['a 1 = b 1', 'b 2 = c 1', 'c 2 = d 1'], edges, hosts);
+    const without = { ...design, links: design.links.map((link, i) => ({ ...link, up: i < 2 })) };
+    const flushed = new Set<string>();
+    let listening = false;
+    const sim = new Simulation(compileNetwork(without), [solutionOf(design).trees[0]!.id], 1, { flushed: (_, __, p) => listening && flushed.add(`${sim.network.switches[sim.network.owner[p]!]!.id} ${sim.network.ports[p]!.id}`) });
+    sim.boot();
+    sim.runTo(30 * SECOND);
+    listening = true;
+    sim.follow(design);
+    sim.runTo(40 * SECOND);
+    expect([...flushed].sort()).toEqual(['b 1', 'c 1']);
   });
 
   it('sends a hello every two seconds where nothing happens, from designated ports alone', () => {
