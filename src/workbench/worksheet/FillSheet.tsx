@@ -25,7 +25,7 @@ export function FillSheet({ tree, answers }: OpenWorksheet) {
           Root of {treeName(tree)}{' '}
           <select className={styles.select} value={answers.root ?? ''} onChange={(event) => store.getState().answer(withRoot(answers, (event.target.value || undefined) as SwitchId | undefined))}>
             <option value="">?</option>
-            {sheet.map((sw) => <option key={sw.switch} value={sw.switch}>{sw.name}</option>)}
+            {sheet.map((sw) => <option key={sw.switch} value={sw.switch}>{sw.name.slice(0, 80)}</option>)}
           </select>
         </label>
         <span className={styles.count} role="status">{filled} of {all} answers filled in</span>
@@ -72,7 +72,7 @@ const SwitchRows = memo(function SwitchRows({ sw, own }: { readonly sw: SheetSwi
   };
   const head = (span: number) => (
     <>
-      <th scope="rowgroup" rowSpan={span}>{sw.name}</th>
+      <th scope="rowgroup" rowSpan={span} className={styles.name} title={sw.name.slice(0, 500)}>{sw.name.slice(0, 200)}</th>
       <td rowSpan={span} className={styles.mono}>{sw.bridgeId}</td>
       <td rowSpan={span}><CostField name={sw.name} value={own?.rootPathCost} take={(cost) => change((answers) => withCost(answers, sw.switch, cost))} /></td>
     </>
@@ -82,7 +82,7 @@ const SwitchRows = memo(function SwitchRows({ sw, own }: { readonly sw: SheetSwi
     <PortRow key={port} item={{ kind: 'port', switch: sw.switch, port }} first={i === 0}>
       {i === 0 && head(sw.ports.length)}
       <td className={styles.mono}>{port}</td>
-      <td>{to}</td>
+      <td className={styles.name} title={to.slice(0, 500)}>{to.slice(0, 200)}</td>
       <td className={styles.mono}>{groupText(cost)}</td>
       <td className={styles.mono}>{identifier}</td>
       <td><Choice label={`Role of ${sw.name} port ${port}`} value={own?.ports[port]?.role} options={WORKSHEET_ROLES} take={(role) => change((answers) => withPort(answers, sw.switch, port, { role }))} /></td>
