@@ -1,0 +1,91 @@
+/** One protocol entity on a bench: a clock to turn, BPDUs to let it hear, and everything that it does written down. */
+import type { Bpdu, ConfigBpdu, RstBpdu } from '../protocol/bpdu';
+import { SECOND, type EntitySettings, type ProtocolEntity, type Surroundings } from '../protocol/entity';
+import { ownVector, type Vector } from '../protocol/vector';
+
+/** The identifier of the bridge on the bench; lower ones are better. */
+export const OWN = 100;
+export const COST = 20_000;
+
+export interface Sent {
+  /** Seconds. */
+  readonly t: number;
+  readonly port: number;
+  readonly bpdu: Bpdu;
+}
+
+export class EntityBench {
+  readonly entity: ProtocolEntity;
+  readonly sent: Sent[] = [];
+  readonly flushed: number[] = [];
+  fast = false;
+  private now = 0;
+
+  /** `edges` are the ports that are set as edge ports. */
+  constructor(make: (settings: EntitySettings, around: Surroundings) => ProtocolEntity, count: number, edges: readonly number[] = [], times: Partial<EntitySettings['times']> = {}) {
+    this.entity = make(
+      {
+        bridge: OWN, offset: 0, times: { hello: 2, maxAge: 20, forwardDelay: 15, maxHops: 20, txHold: 6, ...times },
+        ports: Array.from({ length: count }, (_, i) => ({ id: 0x8001 + i, cost: COST, edge: edges.includes(i), pointToPoint: true })),
+      },
+      {
+        now: () => this.now, transmit: (port, bpdu) => this.sent.push({ t: this.now / SECOND, port, bpdu }), changed: () => undefined,
+        flush: (port) => this.flushed.push(port), fastAgeing: (on) => (this.fast = on),
+      },
+    );
+    for (let port = 0; port < count; port += 1) this.entity.enable(port, true);
+  }
+
+  /** Turns the clock to a second. */
+  to(seconds: number): this {
+    const until = Math.round(seconds * SECOND);
+    while (this.entity.due <= until) {
+      this.now = this.entity.due;
+      this.entity.wake();
+    }
+    this.now = until;
+    return this;
+  }
+
+  hear(port: number, bpdu: Bpdu): this {
+    this.entity.receive(port, bpdu);
+    return this;
+  }
+
+  /** Turns the clock while a neighbour repeats itself each hello. */
+  hearing(seconds: number, port: number, bpdu: Bpdu): this {
+    for (let t = this.now / SECOND; t <= seconds; t += 2) this.to(t).hear(port, bpdu);
+    return this.to(seconds);
+  }
+
+  /** `root forwarding` of a port. */
+  is(port: number): string {
+    return `${this.entity.role(port)} ${this.entity.state(port)}`;
+  }
+
+  /** What a port has sent since a second. */
+  from(port: number, since = 0): Bpdu[] {
+    return this.sent.filter((each) => each.port === port && each.t >= since).map((each) => each.bpdu);
+  }
+}
+
+const TIMES = { messageAge: 0, maxAge: 20, forwardDelay: 15, hello: 2, remainingHops: 20 };
+
+/** What a neighbour says: its root, what it costs it to get there, itself. */
+export interface Said {
+  readonly root: number;
+  readonly cost?: number;
+  readonly bridge?: number;
+  readonly port?: number;
+  readonly messageAge?: number;
+}
+
+function vectorOf({ root, cost = 0, bridge = root, port = 0x8001 }: Said): Vector {
+  return { ...ownVector(bridge, port), root, externalCost: cost };
+}
+
+export const rst = (said: Said, flags: Partial<Omit<RstBpdu, 'kind' | 'vector' | 'times'>> = {}): RstBpdu => ({
+  kind: 'rst', vector: vectorOf(said), times: { ...TIMES, messageAge: said.messageAge ?? 0 }, role: 'designated', tc: false, proposal: false, learning: true, forwarding: true, agreement: false, ...flags,
+});
+
+export const config = (said: Said, flags: Partial<Pick<ConfigBpdu, 'tc' | 'tcAck'>> = {}): ConfigBpdu => ({ kind: 'config', vector: vectorOf(said), times: { ...TIMES, messageAge: said.messageAge ?? 0 }, tc: false, tcAck: false, ...flags });
