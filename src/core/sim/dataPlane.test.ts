@@ -1,0 +1,84 @@
+/** Who is cut off, for how long and why. */
+import { editAll } from '../design/edit';
+import type { LinkId } from '../design/ids';
+import type { Design } from '../design/schema';
+import { SECOND } from '../protocol/entity';
+import { networkOf, solutionOf } from '../testing/networks';
+import { compileNetwork } from '../tree/network';
+import { DataPlane, MOST_PAIRS, TALK, type Outage } from './dataPlane';
+import { readScenario } from './scenario';
+import { simulate } from './simulate';
+import { Simulation } from './simulation';
+
+const host = (id: string, attach: readonly string[], n: number, vlan = 1) => ({
+  id, vlan, mac: `02:00:00:00:${(n >> 8).toString(16).padStart(2, '0')}:${(n & 255).toString(16).padStart(2, '0')}`,
+  attach: attach.map((end) => ({ switch: end.split(' ')[0]!, port: end.split(' ')[1]! })),
+});
+const edges = (...ends: string[]) => Object.fromEntries(ends.map((end) => [end, { edge: true }]));
+const outages = (design: Design, actions: readonly object[], until = 60): readonly Outage[] => {
+  const scenario = readScenario({ actions, until }, design);
+  const run = scenario.ok ? simulate(design, scenario.value) : scenario;
+  if (!run.ok) throw new Error('not run');
+  return run.value.outages;
+};
+const between = (all: readonly Outage[], from: string, to: string) => all.filter((outage) => outage.from === from && outage.to === to).map(({ start, end, cause }) => [start, end, cause]);
+/** x - a - b - y, the only way. */
+const chain = networkOf({ a: { priority: 0 }, b: {} }, ['a 1 = b 1'], edges('a 9', 'b 9'), { hosts: [host('x', ['a 9'], 1), host('y', ['b 9'], 2)] });
+
+describe('hosts', () => {
+  it('that are reached all the time have no outage', () => expect(outages(chain, [])).toEqual([]));
+  it('are cut off while the only link is, both ways, and to the end if it stays so', () => {
+    const back = outages(chain, [{ at: 1, do: 'link-down', link: 'l0' }, { at: 5, do: 'link-up', link: 'l0' }]);
+    for (const [from, to] of [['x', 'y'], ['y', 'x']] as const) {
+      const [[start, end, cause]] = between(back, from, to) as [[number, number, string]];
+      expect([start, cause]).toEqual([1, 'no path']);
+      expect(end).toBeGreaterThan(5);
+      expect(end).toBeLessThan(5.1);
+    }
+    expect(between(outages(chain, [{ at: 1, do: 'link-down', link: 'l0' }]), 'x', 'y')).toEqual([[1, null, 'no path']]);
+  });
+  it('are cut off by a link that is dead in one direction, that way only', () => {
+    const oneWay = outages(chain, [{ at: 1, do: 'one-way', link: 'l0', from: 'b' }], 1.5);
+    expect(between(oneWay, 'y', 'x')).toEqual([[1, null, 'no path']]);
+    expect(between(oneWay, 'x', 'y')).toEqual([]);
+  });
+  it('behind a converter are cut off until missing BPDUs tell', () => {
+    const ring = networkOf({ a: { priority: 0 }, b: { priority: 4096 }, c: {} }, ['a 1 = b 1', 'b 2 = c 2', 'a 2 = c 1'], edges('a 9', 'c 9'), { hosts: [host('x', ['a 9'], 1), host('y', ['c 9'], 2)] });
+    const [[start, end]] = between(outages(ring, [{ at: 1, do: 'link-down', link: 'l2', light: false }]), 'x', 'y') as [[number, number]];
+    expect(start).toBe(1);
+    expect(end).toBeGreaterThan(4.5);
+    expect(end).toBeLessThan(8);
+  });
+  it('with two cards go over to the second when the first has no port', () => {
+    const two = networkOf({ a: { priority: 0 }, b: {}, c: {} }, ['a 1 = b 1', 'a 2 = c 1'], edges('a 9', 'b 9', 'c 9'), { hosts: [host('x', ['a 9'], 1), host('y', ['b 9', 'c 9'], 2)] });
+    const all = between(outages(two, [{ at: 1, do: 'switch-down', switch: 'b' }]), 'x', 'y');
+    expect(all.every(([, end]) => end !== null && (end as number) < 1.1)).toBe(true);
+  });
+  it('of different VLANs are nobody’s pair; a VLAN that a link does not carry does not pass it', () => {
+    const vlans = networkOf(
+      { a: {}, b: {} }, ['a 1 = b 1'], { 'a 1': { vlans: { mode: 'trunk', allowed: '15' } }, ...Object.fromEntries(['a 8', 'b 8'].map((end) => [end, { edge: true, vlans: { mode: 'access', vlan: 15 } }])), ...Object.fromEntries(['a 9', 'b 9'].map((end) => [end, { edge: true, vlans: { mode: 'access', vlan: 25 } }])) },
+      { vlans: [{ id: 15 }, { id: 25 }], hosts: [host('x', ['a 8'], 1, 15), host('y', ['b 8'], 2, 15), host('u', ['a 9'], 3, 25), host('v', ['b 9'], 4, 25)] },
+    );
+    const all = outages(vlans, [], 5);
+    expect(new Set(all.map(({ from, to, vlan, cause }) => `${from} ${to} ${vlan} ${cause}`))).toEqual(new Set(['u v 25 no path', 'v u 25 no path']));
+  });
+});
+
+describe('addresses', () => {
+  it('that point the old way are stale until their host speaks again', () => {
+    // Two ways from a to c; switches without spanning tree keep what they learnt when the far link moves.
+    const off = { dialect: 'off' };
+    const design = networkOf({ a: off, b: off, c: off }, ['a 1 = b 1', 'a 2 = c 1', 'b 2 = c 2'], edges('a 9', 'c 9'), { hosts: [host('x', ['a 9'], 1), host('y', ['c 9'], 2)] });
+    const start = editAll(design, [{ do: 'set-link', link: 'l2' as LinkId, up: false }]);
+    if (!start.ok) throw new Error(start.error.found);
+    const all = between(outages(start.value.design, [{ at: 1, do: 'link-up', link: 'l2' }, { at: 1, do: 'link-down', link: 'l1' }], 5), 'x', 'y');
+    expect(all.at(-1)).toEqual([1, 1 + TALK / SECOND, 'stale address']);
+  });
+});
+
+it('counts the pairs that are too many to follow', () => {
+  const count = 80;
+  const crowd = networkOf({ a: {} }, [], edges(...Array.from({ length: count }, (_, i) => `a ${i + 1}`)), { hosts: Array.from({ length: count }, (_, i) => host(`h${i}`, [`a ${i + 1}`], i + 1)) });
+  const sim = new Simulation(compileNetwork(crowd), solutionOf(crowd).trees.map((tree) => tree.id));
+  expect(new DataPlane(sim).unfollowed).toBe(count * (count - 1) - MOST_PAIRS);
+});
