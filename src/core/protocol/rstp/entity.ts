@@ -51,7 +51,11 @@ class RstpEntity implements ProtocolEntity {
   wake(): void {
     const { bridge } = this;
     bridge.now = bridge.around.now();
-    if (this.machinesDue <= bridge.now) return this.run();
+    if (this.machinesDue <= bridge.now) {
+      // Hellos have put off what this waited for, more often than not.
+      this.machinesDue = machinesDue(bridge, -Infinity);
+      if (this.machinesDue <= bridge.now) return this.run();
+    }
     for (const port of bridge.ports) while (portTransmit(port));
     this.due = Math.min(this.machinesDue, hellosDue(bridge));
   }
@@ -142,30 +146,28 @@ class RstpEntity implements ProtocolEntity {
     }
     // Sent once all has come to rest: one BPDU says it all.
     for (const port of bridge.ports) while (portTransmit(port));
-    this.machinesDue = machinesDue(bridge);
+    this.machinesDue = machinesDue(bridge, bridge.now);
     this.due = Math.min(this.machinesDue, hellosDue(bridge));
   }
 }
 
-/** The first moment at which some timer reaches zero that a machine waits for. */
-function machinesDue(bridge: Bridge): Micros {
-  let due = Infinity;
-  const wait = (timer: Micros): void => {
-    if (timer > bridge.now && timer < due && timer !== HELD) due = timer;
-  };
+/** The first moment after another at which some timer reaches zero that a machine waits for. */
+function machinesDue(bridge: Bridge, after: Micros): Micros {
+  let due: Micros = HELD;
   for (const port of bridge.ports) {
     if (!port.portEnabled) continue;
-    if (port.ppm !== 'SENSING') wait(port.mdelayWhile);
-    if (!port.operEdge && cist(port).proposing) wait(port.edgeDelayWhile);
+    if (port.ppm !== 'SENSING') due = sooner(due, port.mdelayWhile, after);
+    if (!port.operEdge && cist(port).proposing) due = sooner(due, port.edgeDelayWhile, after);
     for (const p of port.trees) {
-      if (p.infoIs === 'Received') wait(p.rcvdInfoWhile);
-      if (!p.forward) wait(p.fdWhile);
-      if (p.reRoot || !p.forward) wait(p.rrWhile);
-      if (!p.forward) wait(p.rbWhile);
+      if (p.infoIs === 'Received') due = sooner(due, p.rcvdInfoWhile, after);
+      if (!p.forward) due = sooner(sooner(due, p.fdWhile, after), p.rbWhile, after);
+      if (p.reRoot || !p.forward) due = sooner(due, p.rrWhile, after);
     }
   }
   return due;
 }
+
+const sooner = (due: Micros, timer: Micros, after: Micros): Micros => (timer > after && timer < due ? timer : due);
 
 /** When the next BPDU may be sent. */
 function hellosDue(bridge: Bridge): Micros {

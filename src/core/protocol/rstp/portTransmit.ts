@@ -32,15 +32,18 @@ export function portTransmit(port: BridgePort): boolean {
   return true;
 }
 
-/** 13.29 txRstp. */
+/** 13.29 txRstp. What says the same as the BPDU before is the same object: whoever hears it need not read it again. */
 function txRstp(p: TreePort): void {
   const { port } = p;
   const { bridge } = port;
   if (p.role === 'disabled') return;
-  bridge.around.transmit(port.index, {
-    kind: 'rst', vector: p.designatedPriority, times: p.designatedTimes, role: roleCode(p), tc: !isZero(bridge, p.tcWhile),
-    proposal: p.proposing, learning: p.learning, forwarding: p.forwarding, agreement: p.agree,
-  });
+  const tc = !isZero(bridge, p.tcWhile);
+  const old = port.sentBpdu;
+  const role = roleCode(p);
+  if (!old || old.vector !== p.designatedPriority || old.times !== p.designatedTimes || old.role !== role || old.tc !== tc || old.proposal !== p.proposing || old.learning !== p.learning || old.forwarding !== p.forwarding || old.agreement !== p.agree) {
+    port.sentBpdu = { kind: 'rst', vector: p.designatedPriority, times: p.designatedTimes, role, tc, proposal: p.proposing, learning: p.learning, forwarding: p.forwarding, agreement: p.agree };
+  }
+  bridge.around.transmit(port.index, port.sentBpdu!);
 }
 
 const roleCode = ({ role }: TreePort): RoleCode => (role === 'root' ? 'root' : role === 'designated' ? 'designated' : 'alternate');

@@ -2,7 +2,7 @@
  * The variables of RSTP and MSTP under the standard's names (IEEE 802.1Q-2018 13.25 to 13.27): of a bridge, of its trees,
  * of its ports, and of each port in each tree. RSTP is the CIST alone. Timers hold the moment at which they reach zero.
  */
-import type { Bpdu } from '../bpdu';
+import type { Bpdu, RstBpdu } from '../bpdu';
 import { SECOND, type EntitySettings, type Micros, type RunRole, type Surroundings } from '../entity';
 import { ownVector, type Times, type Vector } from '../vector';
 
@@ -75,6 +75,8 @@ export interface BridgePort {
   rcvdBpdu: Bpdu | null;
   /** The latest one that was acted upon. */
   lastBpdu: Bpdu | null;
+  /** The latest one that was sent. */
+  sentBpdu: RstBpdu | null;
   rcvdRSTP: boolean;
   rcvdSTP: boolean;
   rcvdTcn: boolean;
@@ -135,7 +137,7 @@ export function createBridge(settings: EntitySettings, around: Surroundings): Br
   settings.ports.forEach((given, index) => {
     const port: BridgePort = {
       index, bridge, trees: [], adminEdge: given.edge, autoEdge: true, operPointToPointMAC: given.pointToPoint, portEnabled: false, operEdge: given.edge,
-      sendRSTP: true, mcheck: false, rcvdBpdu: null, lastBpdu: null, rcvdRSTP: false, rcvdSTP: false, rcvdTcn: false, rcvdTcAck: false, tcAck: false, newInfo: true,
+      sendRSTP: true, mcheck: false, rcvdBpdu: null, lastBpdu: null, sentBpdu: null, rcvdRSTP: false, rcvdSTP: false, rcvdTcn: false, rcvdTcAck: false, tcAck: false, newInfo: true,
       txCount: 0, txTick: 0, helloWhen: bridge.now + settings.offset, mdelayWhile: 0, edgeDelayWhile: 0, ppm: 'SENSING',
     };
     const vector = ownVector(settings.bridge, given.id);
