@@ -1,6 +1,7 @@
 /** `knot-path simulate`. */
 import { readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { problemText } from '../core/design/problem';
+import { MOST_COPIES } from '../core/sim/passage';
 import { readScenario, type Scenario } from '../core/sim/scenario';
 import { simulate, type Run, type TraceEntry } from '../core/sim/simulate';
 import type { Design } from '../core/design/schema';
@@ -20,9 +21,9 @@ export function runSimulate(file: string, options: Options): void {
   const scenario = loadScenario(options.scenario, design);
   const run = simulate(design, scenario, { seed: seedOf(options.seed), fromBoot: options.fromBoot === true, capture: options.capture !== undefined });
   if (!run.ok) throw new Unusable(`${file}: ${run.error}`);
-  const { trace, outages, settledAt, final, capture } = run.value;
+  const { trace, outages, storms, settledAt, final, capture } = run.value;
   if (capture && options.capture !== undefined) writeWhole(options.capture, encodePcapng(capture));
-  process.stdout.write(options.json ? `${JSON.stringify({ trace, outages, settledAt, final })}\n` : runText(run.value));
+  process.stdout.write(options.json ? `${JSON.stringify({ trace, outages, storms, settledAt, final })}\n` : runText(run.value));
 }
 
 /** Writes a file beside its place and then into it: it is never there half-written. */
@@ -58,12 +59,13 @@ function seedOf(text: string | undefined): number {
 
 const seconds = (t: number): string => `${t.toFixed(3)} s`;
 
-function runText({ trace, outages, settledAt, moving }: Run): string {
+function runText({ trace, outages, storms, settledAt, moving }: Run): string {
   const entry = ({ t, switch: sw, port, tree, from, to, role }: TraceEntry): string => `${seconds(t).padStart(12)}  ${tree.padEnd(9)} ${sw} port ${port}: ${from} to ${to}, ${role}`;
   const lines = [
     ...trace.map(entry),
     '',
     ...outages.map(({ from, to, vlan, start, end, cause }) => `${from} to ${to}, VLAN ${vlan}: cut off from ${seconds(start)} ${end === null ? 'to the end' : `to ${seconds(end)}, ${Math.round((end - start) * 1000)} ms`} (${cause})`),
+    ...storms.map(({ vlan, start, end, links, copies }) => `storm in VLAN ${vlan} from ${seconds(start)} ${end === null ? 'to the end' : `to ${seconds(end)}`} on ${links.join(', ')}: one broadcast is ${copies}${copies >= MOST_COPIES ? ' or more' : ''} frames after two dozen hops`),
     settledAt === null ? `not settled at the end: ${moving.length === 0 ? 'stopped' : moving.map(({ switch: sw, port, tree, to }) => `${sw} port ${port} ${to} in ${tree}`).join('; ')}` : `settled at ${seconds(settledAt)}`,
   ];
   return `${lines.join('\n')}\n`;

@@ -1,6 +1,7 @@
 /** Frames between hosts while the trees move: addresses learnt, flooded for, stale, circling; and how long each pair is cut off. */
-import type { HostId } from '../design/ids';
+import type { HostId, LinkId } from '../design/ids';
 import { SECOND, type Micros } from '../protocol/entity';
+import { circling, type Circling } from './passage';
 import type { Simulation } from './simulation';
 
 /** Why frames of a pair do not arrive: no ports lead there; a switch still sends them the old way; they circle. */
@@ -15,6 +16,17 @@ export interface Outage {
   /** Null where it lasts to the end of the run. */
   readonly end: number | null;
   readonly cause: OutageCause;
+}
+
+/** Broadcasts circled in a VLAN. Seconds. */
+export interface Storm {
+  readonly vlan: number;
+  readonly start: number;
+  readonly end: number | null;
+  /** The links that they circled on. */
+  readonly links: readonly LinkId[];
+  /** What one broadcast had become after two dozen hops: frames at a time, a million at most. */
+  readonly copies: number;
 }
 
 /** How often every host speaks to each of its partners: what is learnt anew is learnt within this time. */
@@ -41,10 +53,13 @@ interface Lan {
   readonly pairs: readonly Pair[];
   /** By switch: the port behind which a host was heard last. */
   readonly tables: Map<HostId, number>[];
+  /** The loop that frames circle in now. */
+  storm: { readonly since: Micros; readonly found: Circling } | null;
 }
 
 export class DataPlane {
   readonly outages: Outage[] = [];
+  readonly storms: Storm[] = [];
   /** Pairs that are not followed, since there are too many. */
   readonly unfollowed: number;
   private readonly lans: Lan[];
@@ -62,7 +77,7 @@ export class DataPlane {
       const pairs = all.slice(0, room);
       room -= pairs.length;
       left += all.length - pairs.length;
-      return { vlan, stations, pairs, tables: switches.map(() => new Map()) };
+      return { vlan, stations, pairs, tables: switches.map(() => new Map()), storm: null };
     });
     this.unfollowed = left;
   }
@@ -100,14 +115,17 @@ export class DataPlane {
 
   /** Closes what is open: it lasts to the end. */
   end(): Outage[] {
-    for (const lan of this.lans) for (const pair of lan.pairs) if (pair.cause) this.put(pair, lan.vlan, null);
+    for (const lan of this.lans) {
+      for (const pair of lan.pairs) if (pair.cause) this.put(pair, lan.vlan, null);
+      if (lan.storm) this.putStorm(lan, null);
+    }
     return this.outages.sort((a, b) => a.start - b.start || a.vlan - b.vlan || a.from.localeCompare(b.from) || a.to.localeCompare(b.to));
   }
 
   private noteAll(t: Micros): void {
     for (const lan of this.lans) {
       if (lan.pairs.length === 0) continue;
-      const storm = this.circling(lan.vlan);
+      const storm = this.drowned(lan, t);
       for (const pair of lan.pairs) this.note(pair, lan.vlan, this.fate(lan, pair, storm), t);
     }
   }
@@ -153,21 +171,25 @@ export class DataPlane {
     return misled && this.reachable(lan.vlan, start, goal) ? 'stale address' : 'no path';
   }
 
-  /** The switches among which frames circle: parts that more cables join than a tree has. */
-  private circling(vlan: number): Set<number> {
-    const { design, owner, switches, portIndexOf } = this.sim.network;
-    const lead = Array.from(switches.keys());
-    const leadOf = (s: number): number => (lead[s] === s ? s : (lead[s] = leadOf(lead[s]!)));
-    const closed: number[] = [];
-    for (const { a, b } of design.links) {
-      const [p, q] = [portIndexOf(a.switch, a.port), portIndexOf(b.switch, b.port)];
-      if (!this.sim.passes(vlan, p) || !this.sim.passes(vlan, q) || !this.sim.carries(p) || !this.sim.carries(q)) continue;
-      const [x, y] = [leadOf(owner[p]!), leadOf(owner[q]!)];
-      if (x === y) closed.push(x);
-      else lead[x] = y;
-    }
-    const parts = new Set(closed.map(leadOf));
-    return new Set(parts.size === 0 ? [] : Array.from(switches.keys()).filter((s) => parts.has(leadOf(s))));
+  /** The switches that circling frames come to: those in the loop, and all that hang together with it. */
+  private drowned(lan: Lan, t: Micros): Set<number> {
+    const found = circling(this.sim, lan.vlan);
+    this.noteStorm(lan, found, t);
+    const { design, switchIndex } = this.sim.network;
+    const link = found && design.links.find((each) => each.id === found.links[0]);
+    return link ? this.joined(lan.vlan, switchIndex.get(link.a.switch)!) : new Set();
+  }
+
+  private noteStorm(lan: Lan, found: Circling | null, t: Micros): void {
+    const { storm } = lan;
+    if ((storm?.found.links.join('\n') ?? null) === (found?.links.join('\n') ?? null)) return;
+    if (storm && t > storm.since) this.putStorm(lan, t);
+    lan.storm = found && { since: t, found };
+  }
+
+  private putStorm({ vlan, storm }: Lan, end: Micros | null): void {
+    const { since, found } = storm!;
+    this.storms.push({ vlan, start: (since - this.start) / SECOND, end: end === null ? null : (end - this.start) / SECOND, links: found.links, copies: found.copies.at(-1)! });
   }
 
   /** The ports that a frame of a VLAN is flooded to. */
@@ -186,14 +208,15 @@ export class DataPlane {
 
   private reachable(vlan: number, start: number, goal: number): boolean {
     const { owner } = this.sim.network;
-    const seen = new Set<number>();
-    const open = [owner[start]!];
-    for (const s of open) {
-      if (seen.has(s)) continue;
-      seen.add(s);
-      for (const out of this.exits(vlan, s, -1)) this.next(vlan, out, (far) => open.push(owner[far]!));
-    }
-    return seen.has(owner[goal]!);
+    return this.joined(vlan, owner[start]!).has(owner[goal]!);
+  }
+
+  /** The switches that a VLAN's frames get to from one. */
+  private joined(vlan: number, from: number): Set<number> {
+    const { owner } = this.sim.network;
+    const seen = new Set([from]);
+    for (const s of seen) for (const out of this.exits(vlan, s, -1)) this.next(vlan, out, (far) => seen.add(owner[far]!));
+    return seen;
   }
 
   /** Every host is heard once, everywhere that its frames come to; true where some table changed. */

@@ -192,7 +192,10 @@ describe('scenarios', () => {
   it('see a loop that no spanning tree closes as a storm', () => {
     const off = { dialect: 'off' };
     const loop = networkOf({ a: off, b: off, c: {} }, ['a 1 = b 1', 'a 2 = b 2', 'b 3 = c 1'], { 'a 9': {}, 'c 9': { edge: true } }, hosts);
-    expect(run(loop, [], 10).outages).toContainEqual({ from: 'x', to: 'y', vlan: 1, start: 0, end: null, cause: 'storm' });
+    const { outages, storms } = run(loop, [{ at: 4, do: 'link-down', link: 'l1' }], 10);
+    expect(outages).toContainEqual({ from: 'x', to: 'y', vlan: 1, start: 0, end: 4, cause: 'storm' });
+    expect(storms).toEqual([{ vlan: 1, start: 0, end: 4, links: ['l0', 'l1'], copies: 1 }]);
+    expect(run(loop, [], 10).storms).toMatchObject([{ start: 0, end: null }]);
   });
 
   it('are the same again with the same seed, and differ with another', () => {

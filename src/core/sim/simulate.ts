@@ -13,7 +13,7 @@ import { unsolved } from '../tree/unsolved';
 import type { Bpdu } from '../protocol/bpdu';
 import type { Capture } from '../wire/pcapng';
 import { CaptureRecorder } from './capture';
-import { DataPlane, type Outage } from './dataPlane';
+import { DataPlane, type Outage, type Storm } from './dataPlane';
 import { Recording } from './recording';
 import type { Action, Scenario } from './scenario';
 import { Simulation } from './simulation';
@@ -35,6 +35,8 @@ export interface Run {
   readonly recording: Recording;
   readonly trace: readonly TraceEntry[];
   readonly outages: readonly Outage[];
+  /** Loops that no spanning tree closed. */
+  readonly storms: readonly Storm[];
   /** When the last port changed, seconds; null where something still moves at the end. */
   readonly settledAt: number | null;
   /** Ports that still listen or learn at the end. */
@@ -133,7 +135,7 @@ export function simulate(design: Design, scenario: Scenario, options: RunOptions
     return entry(t, tree, port, from, to, role);
   });
   return ok({
-    recording: kept, trace, outages: plane.end(), settledAt: moving.length > 0 || stopped ? null : (sim.lastChange - start) / SECOND, moving,
+    recording: kept, trace, outages: plane.end(), storms: plane.storms, settledAt: moving.length > 0 || stopped ? null : (sim.lastChange - start) / SECOND, moving,
     final: { trees: trees.map((_, tree) => viewNow(sim, tree)) }, events: sim.events, stopped, capture: options.capture ? recorder.done() : null, unfollowed: plane.unfollowed,
   });
 }
