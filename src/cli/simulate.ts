@@ -19,11 +19,24 @@ interface Options {
 export function runSimulate(file: string, options: Options): void {
   const design = loadDesign(file);
   const scenario = loadScenario(options.scenario, design);
-  const run = simulate(design, scenario, { seed: seedOf(options.seed), fromBoot: options.fromBoot === true, capture: options.capture !== undefined });
+  const run = simulate(design, scenario, { seed: seedOf(options.seed), fromBoot: options.fromBoot === true, capture: options.capture !== undefined, ...(process.stderr.isTTY ? { progress: tellProgress() } : {}) });
+  if (process.stderr.isTTY) process.stderr.write('\r\x1b[K');
   if (!run.ok) throw new Unusable(`${file}: ${run.error}`);
   const { trace, outages, storms, settledAt, final, capture } = run.value;
   if (capture && options.capture !== undefined) writeWhole(options.capture, encodePcapng(capture));
   process.stdout.write(options.json ? `${JSON.stringify({ trace, outages, storms, settledAt, final })}\n` : runText(run.value));
+}
+
+/** Tells a person at a terminal how far a long run is, once a second; Ctrl+C ends it and leaves nothing behind. */
+function tellProgress(): (share: number) => boolean {
+  let told = Date.now();
+  return (share) => {
+    if (Date.now() - told > 1000) {
+      told = Date.now();
+      process.stderr.write(`\rrunning the protocols, ${Math.round(share * 100)} %`);
+    }
+    return true;
+  };
 }
 
 /** Writes a file beside its place and then into it: it is never there half-written. */

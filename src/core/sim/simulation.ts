@@ -29,6 +29,7 @@ export interface Watch {
   readonly moment?: (t: Micros) => void;
 }
 
+const NOBODY: readonly number[] = [];
 const TIMER: Cause = { by: 'timer' };
 const SIGNAL: Cause = { by: 'signal' };
 const SETTING: Cause = { by: 'setting' };
@@ -245,7 +246,7 @@ export class Simulation {
     const dirty = new Set<number>();
     const entity = (dialect === 'stp' || dialect === 'per-vlan-stp' ? stpEntity : rstpEntity)(settings, {
       now: () => this.now,
-      transmit: (port, bpdu) => this.send(tree, ports[port]!, bpdu, s, []),
+      transmit: (port, bpdu) => this.send(tree, ports[port]!, bpdu, s, NOBODY),
       changed: (port) => dirty.add(port),
       flush: (port) => {
         this.stirred = true;
