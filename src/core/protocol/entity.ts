@@ -18,7 +18,7 @@ export interface Surroundings {
   readonly changed: (port: number) => void;
   /** Forgets the addresses learnt on a port. */
   readonly flush: (port: number) => void;
-  /** Addresses age fast, or again as usual (802.1D-1998 8.5.3.? topology change). */
+  /** Addresses age fast, or again as usual (802.1D-1998 8.5.3, topology change). */
   readonly fastAgeing: (on: boolean) => void;
 }
 

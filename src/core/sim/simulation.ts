@@ -252,7 +252,7 @@ export class Simulation {
         this.stirred = true;
         this.watch.flushed?.(this.now, tree, ports[port]!);
       },
-      fastAgeing: () => undefined,
+      fastAgeing: () => undefined, // hosts speak far more often than any address ages
     });
     return { entity, tree, switch: s, ports, wakes: Infinity, dirty };
   }

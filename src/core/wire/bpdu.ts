@@ -27,7 +27,7 @@ export type WireBpdu =
   | ({ readonly kind: 'config'; readonly tcAck: boolean } & WireInfo)
   | ({ readonly kind: 'rst'; readonly role: WireRole; readonly proposal: boolean; readonly learning: boolean; readonly forwarding: boolean; readonly agreement: boolean } & WireInfo);
 
-/** Port role encodings 1 to 3 (14.2.? flags bits 3 and 4); 0 is the master's in MSTP. */
+/** Port role encodings 1 to 3 (clause 14, bits 3 and 4 of the flags); 0 is the master's in MSTP. */
 export const WIRE_ROLES = ['master', 'alternate', 'root', 'designated'] as const;
 export type WireRole = (typeof WIRE_ROLES)[number];
 

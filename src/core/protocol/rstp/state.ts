@@ -8,7 +8,7 @@ import { ownVector, type Times, type Vector } from '../vector';
 
 /** A timer that the machines keep at its full value: it counts from the moment at which they let go of it. */
 export const HELD: Micros = Infinity;
-/** Migrate Time (13.27.? table 13-5), seconds. */
+/** Migrate Time (802.1Q-2018 table 13-5), seconds. */
 export const MIGRATE_TIME = 3;
 
 export type InfoIs = 'Disabled' | 'Aged' | 'Mine' | 'Received';
