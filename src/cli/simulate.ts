@@ -24,7 +24,17 @@ export function runSimulate(file: string, options: Options): void {
   if (!run.ok) throw new Unusable(`${file}: ${run.error}`);
   const { trace, outages, storms, settledAt, final, capture } = run.value;
   if (capture && options.capture !== undefined) writeWhole(options.capture, encodePcapng(capture));
+  for (const note of notes(run.value)) process.stderr.write(`knot-path: ${note}\n`);
   process.stdout.write(options.json ? `${JSON.stringify({ trace, outages, storms, settledAt, final })}\n` : runText(run.value));
+}
+
+/** What the answer leaves out. */
+function notes({ stopped, events, uncaptured, unfollowed }: Run): string[] {
+  return [
+    ...(stopped ? [`stopped after ${events} events, before the scenario's end`] : []),
+    ...(uncaptured > 0 ? [`the capture leaves out the last ${uncaptured} frames`] : []),
+    ...(unfollowed > 0 ? [`${unfollowed} pairs of hosts are not followed: there are too many`] : []),
+  ];
 }
 
 /** Tells a person at a terminal how far a long run is, once a second; Ctrl+C ends it and leaves nothing behind. */

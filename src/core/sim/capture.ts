@@ -8,13 +8,16 @@ import { BRIDGE_GROUP, PER_VLAN_GROUP, encodeFrame } from '../wire/ethernet';
 import type { Capture, CapturedFrame } from '../wire/pcapng';
 import type { Simulation } from './simulation';
 
-/** Most frames that are kept; later ones are counted only. */
+/** Most frames that are kept; later ones are only counted. */
 export const MOST_FRAMES = 1_000_000;
 
 export class CaptureRecorder {
   private readonly frames: CapturedFrame[] = [];
   private readonly interfaces: string[] = [];
   private readonly interfaceOf = new Map<string, number>();
+
+  /** How many frames there was no room for. */
+  left = 0;
 
   constructor(private readonly sim: Simulation) {}
 
@@ -27,6 +30,7 @@ export class CaptureRecorder {
     const at = this.interfaceFor(port);
     const put = (to: string, vlan: number | null): void => {
       if (this.frames.length < MOST_FRAMES) this.frames.push({ t, at, octets: encodeFrame({ to, from: mac, vlan, bpdu: octets }) });
+      else this.left += 1;
     };
     if (id === CST || id === vlanTree(1)) put(BRIDGE_GROUP, null);
     if (id === CST || !isPerVlan(dialect)) return;

@@ -31,4 +31,3 @@ export function bpduText(keys: BridgeKeys, bpdu: Bpdu): string {
   const said = flags.filter(Boolean).join(', ');
   return `${KINDS[bpdu.kind]}: root ${bridgeIdText(keys.idOf(vector.root))} at ${costText(vector.externalCost)}, from ${bridgeIdText(keys.idOf(vector.bridge))} port ${vector.port >> 8}.${vector.port & 255}${said ? `; ${said}` : ''}`;
 }
-

@@ -76,6 +76,14 @@ describe('addresses', () => {
   });
 });
 
+it('sees a storm in a VLAN with one host, too: it is broadcasts that circle', () => {
+  const off = { dialect: 'off' };
+  const loop = networkOf({ a: off, b: off }, ['a 1 = b 1', 'a 2 = b 2'], { 'a 9': {} }, { hosts: [host('x', ['a 9'], 1)] });
+  const scenario = readScenario({ actions: [], until: 5 }, loop);
+  const run = scenario.ok ? simulate(loop, scenario.value) : scenario;
+  expect(run.ok && run.value.storms).toMatchObject([{ vlan: 1, start: 0, end: null, links: ['l0', 'l1'] }]);
+});
+
 it('counts the pairs that are too many to follow', () => {
   const count = 80;
   const crowd = networkOf({ a: {} }, [], edges(...Array.from({ length: count }, (_, i) => `a ${i + 1}`)), { hosts: Array.from({ length: count }, (_, i) => host(`h${i}`, [`a ${i + 1}`], i + 1)) });

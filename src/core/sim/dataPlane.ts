@@ -124,7 +124,6 @@ export class DataPlane {
 
   private noteAll(t: Micros): void {
     for (const lan of this.lans) {
-      if (lan.pairs.length === 0) continue;
       const storm = this.drowned(lan, t);
       for (const pair of lan.pairs) this.note(pair, lan.vlan, this.fate(lan, pair, storm), t);
     }
@@ -152,22 +151,14 @@ export class DataPlane {
     const start = this.cardOf(lan, from);
     const goal = this.cardOf(lan, to);
     if (start < 0 || goal < 0) return 'no path';
-    const { owner } = this.sim.network;
-    if (storm.has(owner[start]!)) return 'storm';
+    if (storm.has(this.sim.network.owner[start]!)) return 'storm';
     let misled = false;
-    const seen = new Set<number>();
-    const open = [start];
-    for (const ingress of open) {
-      const s = owner[ingress]!;
-      if (seen.has(s)) continue;
-      seen.add(s);
+    const exits = (s: number, ingress: number): readonly number[] => {
       const known = lan.tables[s]!.get(to.id);
       misled ||= known !== undefined;
-      for (const out of known !== undefined && known !== ingress ? [known] : this.exits(lan.vlan, s, ingress)) {
-        if (out === goal) return null;
-        if (this.sim.passes(lan.vlan, out)) this.next(lan.vlan, out, (far) => open.push(far));
-      }
-    }
+      return known !== undefined && known !== ingress ? [known] : this.exits(lan.vlan, s, ingress);
+    };
+    for (const { outs } of this.spread(lan.vlan, start, exits)) if (outs.includes(goal)) return null;
     return misled && this.reachable(lan.vlan, start, goal) ? 'stale address' : 'no path';
   }
 
@@ -190,6 +181,21 @@ export class DataPlane {
   private putStorm({ vlan, storm }: Lan, end: Micros | null): void {
     const { since, found } = storm!;
     this.storms.push({ vlan, start: (since - this.start) / SECOND, end: end === null ? null : (end - this.start) / SECOND, links: found.links, copies: found.copies.at(-1)! });
+  }
+
+  /** Where a frame gets to from the port by which it enters, switch by switch, each once: `exits` says where each sends it on. */
+  private *spread(vlan: number, start: number, exits: (s: number, ingress: number) => readonly number[]): Generator<{ readonly s: number; readonly ingress: number; readonly outs: readonly number[] }> {
+    const { owner } = this.sim.network;
+    const seen = new Set<number>();
+    const open = [start];
+    for (const ingress of open) {
+      const s = owner[ingress]!;
+      if (seen.has(s)) continue;
+      seen.add(s);
+      const outs = exits(s, ingress);
+      yield { s, ingress, outs };
+      for (const out of outs) if (this.sim.passes(vlan, out)) this.next(vlan, out, (far) => open.push(far));
+    }
   }
 
   /** The ports that a frame of a VLAN is flooded to. */
@@ -221,23 +227,15 @@ export class DataPlane {
 
   /** Every host is heard once, everywhere that its frames come to; true where some table changed. */
   private talk(lan: Lan): boolean {
-    const { owner } = this.sim.network;
     let learnt = false;
     for (const station of lan.stations) {
       const start = this.cardOf(lan, station);
       if (start < 0) continue;
-      const seen = new Set<number>();
-      const open = [start];
-      for (const ingress of open) {
-        const s = owner[ingress]!;
-        if (seen.has(s)) continue;
-        seen.add(s);
+      for (const { s, ingress } of this.spread(lan.vlan, start, (at, by) => this.exits(lan.vlan, at, by))) {
         const table = lan.tables[s]!;
-        if (table.get(station.id) !== ingress) {
-          table.set(station.id, ingress);
-          learnt = true;
-        }
-        for (const out of this.exits(lan.vlan, s, ingress)) this.next(lan.vlan, out, (far) => open.push(far));
+        if (table.get(station.id) === ingress) continue;
+        table.set(station.id, ingress);
+        learnt = true;
       }
     }
     return learnt;

@@ -48,6 +48,8 @@ export interface Run {
   readonly stopped: boolean;
   /** Every frame sent from the start on, an interface for each link; null where it was not asked for. */
   readonly capture: Capture | null;
+  /** Frames that the capture had no room for. */
+  readonly uncaptured: number;
   /** Pairs of hosts that were not followed: there are too many. */
   readonly unfollowed: number;
 }
@@ -136,7 +138,7 @@ export function simulate(design: Design, scenario: Scenario, options: RunOptions
   });
   return ok({
     recording: kept, trace, outages: plane.end(), storms: plane.storms, settledAt: moving.length > 0 || stopped ? null : (sim.lastChange - start) / SECOND, moving,
-    final: { trees: trees.map((_, tree) => viewNow(sim, tree)) }, events: sim.events, stopped, capture: options.capture ? recorder.done() : null, unfollowed: plane.unfollowed,
+    final: { trees: trees.map((_, tree) => viewNow(sim, tree)) }, events: sim.events, stopped, capture: options.capture ? recorder.done() : null, uncaptured: recorder.left, unfollowed: plane.unfollowed,
   });
 }
 

@@ -12,8 +12,8 @@ import { movedEnds, type MovedEnd } from '../tree/moved';
 import type { Network } from '../tree/network';
 import type { SettledTree, Solution } from '../tree/settled';
 import { solve, solveTrees } from '../tree/solve';
-import { builtSettings } from './steerBuild';
 import { alikeTrees } from './shapes';
+import { builtSettings } from './steerBuild';
 import { candidatesFor } from './steerCandidates';
 import { settingCommands, solveWith, withSettings, type Setting } from './whatIf';
 import { isMet, targetOf, whyNever, type Target, type Wish } from './wishes';
@@ -81,7 +81,6 @@ export function steer(before: Solution, wishes: readonly Wish[], trees: readonly
 const inRank = (x: Proposal, y: Proposal): number =>
   x.weakRoots.length - y.weakRoots.length || x.settings - y.settings || Number(x.spills) - Number(y.spills) || x.weakWays.length - y.weakWays.length ||
   x.others.length - y.others.length || x.sentence.localeCompare(y.sentence);
-
 
 interface State {
   readonly settings: readonly Setting[];

@@ -12,6 +12,9 @@ import { solvedOf } from '../state/revisions';
 import { counted } from '../words/units';
 import styles from './steering.module.css';
 
+/** What the map says it shows while a proposal is looked at. */
+export const PROPOSAL = 'the design with this proposal';
+
 export interface Offer {
   readonly commands: readonly Command[];
   readonly sentence: string;
@@ -40,9 +43,8 @@ export function Offers({ offers, of, done }: { readonly offers: readonly Offer[]
     const { solution, revision, look } = store.getState();
     const edited = editAll(of, offer.commands);
     if (!edited.ok || !solution) return;
-    const label = 'the design with this proposal';
-    const there = solvedOf(edited.value.design, revision, label);
-    if (there.solution) look({ ...there, moved: movedOf(label, movedEnds(solution, there.solution), 'comparison') });
+    const there = solvedOf(edited.value.design, revision, PROPOSAL);
+    if (there.solution) look({ ...there, moved: movedOf(PROPOSAL, movedEnds(solution, there.solution), 'comparison') });
   };
   const take = (offer: Offer) => {
     store.getState().look(null);

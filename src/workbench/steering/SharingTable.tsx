@@ -19,7 +19,7 @@ import { startSharing } from '../state/steering';
 import { counted } from '../words/units';
 import { LoadChart, MOST_BARS } from './LoadChart';
 import { linkNames, loadRows, percentText, type LoadRow } from './loadRows';
-import type { Offer } from './Offers';
+import { PROPOSAL, type Offer } from './Offers';
 import { SearchStage } from './SearchStage';
 import styles from './steering.module.css';
 import { useSearch } from './useSearch';
@@ -28,12 +28,12 @@ export function SharingTable() {
   const solution = useDeferredValue(useWorkbench((state) => state.solution));
   const loads = useMemo(() => (solution ? linkLoads(solution) : null), [solution]);
   const [before, setBefore] = useState<Loads | null>(null);
-  const viewing = useWorkbench((state) => state.viewing !== null);
+  const proposed = useWorkbench((state) => state.viewing?.label === PROPOSAL);
   if (!solution || !loads) return null;
   if (loads.links.length === 0) return <p className={styles.hint}>No cable joins two switches yet: there is nothing to share.</p>;
   return (
     <div className={styles.sharing}>
-      <LoadsOf solution={solution} loads={loads} before={viewing ? before : null} />
+      <LoadsOf solution={solution} loads={loads} before={proposed ? before : null} />
       <SharePanel solution={solution} loads={loads} keep={setBefore} />
     </div>
   );

@@ -31,16 +31,14 @@ class RstpEntity implements ProtocolEntity {
     const to = this.bridge.ports[port]!;
     if (!to.portEnabled || this.repeats(to, bpdu)) return;
     to.rcvdBpdu = bpdu;
-    to.lastBpdu = bpdu;
     this.run();
   }
 
   /** A hello that says nothing new to a port at rest: only its information lives on (13.35 REPEATED_DESIGNATED), no machine moves. */
   private repeats(to: BridgePort, bpdu: Bpdu): boolean {
-    const { lastBpdu: last } = to;
     const p = cist(to);
-    if (bpdu.kind !== 'rst' || last?.kind !== 'rst' || bpdu.role !== 'designated' || bpdu.proposal || bpdu.tc || !to.sendRSTP || to.operEdge || p.infoIs !== 'Received') return false;
-    if (bpdu.vector !== p.portPriority || bpdu.times !== p.portTimes || bpdu.role !== last.role) return false;
+    if (bpdu.kind !== 'rst' || bpdu.role !== 'designated' || bpdu.proposal || bpdu.tc || !to.sendRSTP || to.operEdge || p.infoIs !== 'Received') return false;
+    if (bpdu.vector !== p.portPriority || bpdu.times !== p.portTimes) return false;
     this.bridge.now = this.bridge.around.now();
     if (p.rcvdInfoWhile <= this.bridge.now) return false; // it is about to age
     updtRcvdInfoWhile(p);
@@ -66,7 +64,7 @@ class RstpEntity implements ProtocolEntity {
     if (to.portEnabled === on) return;
     bridge.now = bridge.around.now();
     to.portEnabled = on;
-    to.rcvdBpdu = to.lastBpdu = null;
+    to.rcvdBpdu = null;
     // While a port is down these are kept at Migrate Time (13.31, 13.32); they count from now.
     to.edgeDelayWhile = to.mdelayWhile = bridge.now + MIGRATE_TIME * SECOND;
     to.ppm = 'CHECKING_RSTP';

@@ -73,8 +73,6 @@ export interface BridgePort {
   sendRSTP: boolean;
   mcheck: boolean;
   rcvdBpdu: Bpdu | null;
-  /** The latest one that was acted upon. */
-  lastBpdu: Bpdu | null;
   /** The latest one that was sent. */
   sentBpdu: RstBpdu | null;
   rcvdRSTP: boolean;
@@ -137,7 +135,7 @@ export function createBridge(settings: EntitySettings, around: Surroundings): Br
   settings.ports.forEach((given, index) => {
     const port: BridgePort = {
       index, bridge, trees: [], adminEdge: given.edge, autoEdge: true, operPointToPointMAC: given.pointToPoint, portEnabled: false, operEdge: given.edge,
-      sendRSTP: true, mcheck: false, rcvdBpdu: null, lastBpdu: null, sentBpdu: null, rcvdRSTP: false, rcvdSTP: false, rcvdTcn: false, rcvdTcAck: false, tcAck: false, newInfo: true,
+      sendRSTP: true, mcheck: false, rcvdBpdu: null, sentBpdu: null, rcvdRSTP: false, rcvdSTP: false, rcvdTcn: false, rcvdTcAck: false, tcAck: false, newInfo: true,
       txCount: 0, txTick: 0, helloWhen: bridge.now + settings.offset, mdelayWhile: 0, edgeDelayWhile: 0, ppm: 'SENSING',
     };
     const vector = ownVector(settings.bridge, given.id);
