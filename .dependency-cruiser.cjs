@@ -10,12 +10,16 @@ module.exports = {
     { name: 'core-stands-alone', severity: 'error', from: { path: '^src/core/', pathNot: '\\.test\\.ts$' }, to: { path: rooms } },
     {
       name: 'core-imports-zod-and-immer-only', severity: 'error',
-      from: { path: '^src/core/', pathNot: ['\\.test\\.ts$', '^src/core/testing/', '^src/core/exchange/csv\\.ts$'] },
+      from: { path: '^src/core/', pathNot: ['\\.test\\.ts$', '^src/core/testing/', '^src/core/exchange/csv\\.ts$', '^src/core/wire/mstConfiguration\\.ts$'] },
       to: { dependencyTypes: ['npm', 'npm-dev', 'npm-no-pkg', 'npm-unknown', 'core'], pathNot: '^node_modules/(zod|immer)/' },
     },
     {
       name: 'core-reads-csv-with-papaparse-only', severity: 'error', from: { path: '^src/core/exchange/csv\\.ts$' },
       to: { dependencyTypes: ['npm', 'npm-dev', 'npm-no-pkg', 'npm-unknown', 'core'], pathNot: '^node_modules/(@types/)?papaparse/' },
+    },
+    {
+      name: 'core-digests-with-noble-only', severity: 'error', from: { path: '^src/core/wire/mstConfiguration\\.ts$' },
+      to: { dependencyTypes: ['npm', 'npm-dev', 'npm-no-pkg', 'npm-unknown', 'core'], pathNot: '^node_modules/@noble/hashes/' },
     },
     ...coreOrder.map((name, i) => ({
       name: `core-downward-${name}`, severity: 'error', from: { path: `^src/core/${name}/`, pathNot: '\\.test\\.ts$' }, to: { path: lower(coreOrder, i) },

@@ -14,6 +14,15 @@ export type TreeId = string & { readonly __brand: 'TreeId' };
 /** The tree of a network whose switches all speak STP or RSTP. */
 export const CST = 'cst' as TreeId;
 
+/** The common and internal spanning tree of a network in which some switch speaks MSTP. */
+export const CIST = 'mst:0' as TreeId;
+
+/** The tree of an MST instance. */
+export const instanceTree = (mstid: number): TreeId => `mst:${mstid}` as TreeId;
+
+/** The MSTID of a `mst:N` tree, or null for any other tree. */
+export const treeInstance = (tree: TreeId): number | null => (tree.startsWith('mst:') ? Number(tree.slice(4)) : null);
+
 /** The tree of one VLAN in a per-VLAN network. */
 export const vlanTree = (vid: number): TreeId => `vlan:${vid}` as TreeId;
 

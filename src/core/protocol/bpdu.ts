@@ -1,4 +1,5 @@
 /** Bridge protocol data units as values (IEEE 802.1Q-2018 clause 14, 802.1D-1998 clause 9); octets are made of them in core/wire. */
+import type { MstConfigurationId } from '../wire/mstConfiguration';
 import type { Times, Vector } from './vector';
 
 /** Configuration BPDU: version 0, type 0. */
@@ -31,4 +32,26 @@ export interface RstBpdu {
   readonly agreement: boolean;
 }
 
-export type Bpdu = ConfigBpdu | TcnBpdu | RstBpdu;
+/** What a BPDU says of one instance (14.4.1, MSTI configuration message): its vector has no root and no external cost. */
+export interface MstiMessage {
+  readonly kind: 'msti';
+  readonly mstid: number;
+  readonly vector: Vector;
+  readonly remainingHops: number;
+  readonly role: RoleCode;
+  readonly tc: boolean;
+  readonly proposal: boolean;
+  readonly learning: boolean;
+  readonly forwarding: boolean;
+  readonly agreement: boolean;
+  readonly master: boolean;
+}
+
+/** MST BPDU: version 3, type 2. */
+export interface MstBpdu extends Omit<RstBpdu, 'kind'> {
+  readonly kind: 'mst';
+  readonly configurationId: MstConfigurationId;
+  readonly instances: readonly MstiMessage[];
+}
+
+export type Bpdu = ConfigBpdu | TcnBpdu | RstBpdu | MstBpdu;

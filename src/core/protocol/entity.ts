@@ -1,5 +1,10 @@
-/** What a spanning tree protocol entity is to the network around it: one for each tree of a switch, whatever its dialect. */
+/**
+ * What a spanning tree protocol entity is to the network around it: one for each tree of a switch, whatever its dialect;
+ * with MSTP one for all its trees, the CIST being tree 0 and instances following in the order of the settings.
+ */
+import type { MstConfigurationId } from '../wire/mstConfiguration';
 import type { Bpdu } from './bpdu';
+import type { Vector } from './vector';
 
 /** Simulated time in microseconds. */
 export type Micros = number;
@@ -14,10 +19,10 @@ export interface Surroundings {
   readonly now: () => Micros;
   /** Hands a BPDU to the medium. */
   readonly transmit: (port: number, bpdu: Bpdu) => void;
-  /** A port took another state or role. */
-  readonly changed: (port: number) => void;
-  /** Forgets the addresses learnt on a port. */
-  readonly flush: (port: number) => void;
+  /** A port took another state or role in a tree. */
+  readonly changed: (port: number, tree: number) => void;
+  /** Forgets the addresses of a tree's VLANs learnt on a port. */
+  readonly flush: (port: number, tree: number) => void;
   /** Addresses age fast, or again as usual (802.1D-1998 8.5.3, topology change). */
   readonly fastAgeing: (on: boolean) => void;
 }
@@ -31,25 +36,48 @@ export interface ProtocolEntity {
   readonly due: Micros;
   /** Signal comes or goes. */
   enable(port: number, on: boolean): void;
-  setPathCost(port: number, cost: number): void;
-  setPortId(port: number, id: number): void;
+  /** Another cost: outside regions that of the CIST, inside one that of a tree. */
+  setPathCost(port: number, cost: PortCost, tree?: number): void;
+  setPortId(port: number, id: number, tree?: number): void;
   /** Another bridge identifier (802.1Q-2018 13.26.2). */
-  setBridge(key: number): void;
-  role(port: number): RunRole;
-  state(port: number): RunState;
+  setBridge(key: number, tree?: number): void;
+  role(port: number, tree?: number): RunRole;
+  state(port: number, tree?: number): RunState;
+  /** Whether what a port heard last comes from the bridge's own region. */
+  inside(port: number): boolean;
   /** Whether nothing is under way: no port on its way to forward, no topology change being told. */
   readonly resting: boolean;
-  /** The root that the bridge believes in, and what it costs to get there. */
-  readonly root: number;
-  readonly rootPathCost: number;
-  readonly rootPort: number;
+  /** The root that the bridge believes in, and what it costs to get there (13.27, rootPriority). */
+  rootVector(tree?: number): Vector;
+  /** -1 where it has none. */
+  rootPort(tree?: number): number;
+}
+
+/** Path costs of a port (802.1Q-2018 13.27, ExternalPortPathCost and InternalPortPathCost); an instance has the internal one only. */
+export interface PortCost {
+  readonly external: number;
+  readonly internal: number;
+}
+
+/** A port in a tree: its identifier and costs. */
+export interface PortSettings {
+  readonly id: number;
+  readonly cost: PortCost;
+}
+
+/** Where an MSTP bridge belongs, and what it is in each instance. */
+export interface RegionSettings {
+  readonly configurationId: MstConfigurationId;
+  readonly instances: readonly { readonly mstid: number; readonly bridge: number; readonly ports: readonly PortSettings[] }[];
 }
 
 /** What an entity starts with. */
 export interface EntitySettings {
   readonly bridge: number;
   readonly times: { readonly hello: number; readonly maxAge: number; readonly forwardDelay: number; readonly maxHops: number; readonly txHold: number };
-  readonly ports: readonly { readonly id: number; readonly cost: number; readonly edge: boolean; readonly pointToPoint: boolean }[];
+  readonly ports: readonly (PortSettings & { readonly edge: boolean; readonly pointToPoint: boolean })[];
+  /** Null where the bridge speaks RST BPDUs, or is a classic one. */
+  readonly region: RegionSettings | null;
   /** When the first hello is due after the start, microseconds: switches are not in step. */
   readonly offset: Micros;
 }

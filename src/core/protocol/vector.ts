@@ -3,7 +3,10 @@
  * is one number here that compares as the identifier does; `BridgeKeys` turns it back into priority and address.
  */
 
-/** Root, external cost, regional root, internal cost, designated bridge and port, compared in this order. An RST BPDU's designated bridge is its own regional root, at internal cost 0. */
+/**
+ * Root, external cost, regional root, internal cost, designated bridge and port, compared in this order. An RST BPDU's
+ * designated bridge is its own regional root, at internal cost 0; an instance's vector has root and external cost 0.
+ */
 export interface Vector {
   readonly root: number;
   readonly externalCost: number;
@@ -23,6 +26,12 @@ export interface Times {
   readonly remainingHops: number;
 }
 
+/** A bridge identifier is its priority times this, and the place of its address among all addresses. */
+export const ADDRESSES = 2 ** 32;
+
+/** Whether two bridge identifiers are of one bridge, whatever its priority. */
+export const sameAddress = (a: number, b: number): boolean => a === b || (a - b) % ADDRESSES === 0;
+
 /** Negative where `a` is better, 0 where they are the same. */
 export function compareVectors(a: Vector, b: Vector): number {
   return a.root - b.root || a.externalCost - b.externalCost || a.regionalRoot - b.regionalRoot || a.internalCost - b.internalCost || a.bridge - b.bridge || a.port - b.port;
@@ -30,6 +39,9 @@ export function compareVectors(a: Vector, b: Vector): number {
 
 export const sameTimes = (a: Times, b: Times): boolean =>
   a === b || (a.messageAge === b.messageAge && a.maxAge === b.maxAge && a.forwardDelay === b.forwardDelay && a.hello === b.hello && a.remainingHops === b.remainingHops);
+
+/** Whether two vectors come from one port of one bridge, whatever priorities it has been given (13.10, 13.11). */
+export const sameSender = (a: Vector, b: Vector): boolean => ((a.port ^ b.port) & 0xfff) === 0 && sameAddress(a.bridge, b.bridge);
 
 /** The vector of a bridge that takes itself for the root, seen at one of its ports. */
 export const ownVector = (bridge: number, port: number): Vector => ({ root: bridge, externalCost: 0, regionalRoot: bridge, internalCost: 0, bridge, port });

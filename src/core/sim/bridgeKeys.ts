@@ -1,5 +1,6 @@
 /** Bridge identifiers as single numbers that compare as they do (IEEE 802.1Q-2018 13.26.2), and back. */
 import type { Switch } from '../design/schema';
+import { ADDRESSES } from '../protocol/vector';
 import type { BridgeId } from '../tree/bridgeId';
 
 export interface BridgeKeys {
@@ -18,7 +19,6 @@ export function bridgeKeys(switches: readonly Switch[]): BridgeKeys {
   });
   const place = new Int32Array(switches.length);
   byMac.forEach((s, at) => (place[s] = at));
-  const count = Math.max(1, switches.length);
-  const switchOf = (key: number): number => byMac[key % count]!;
-  return { keyOf: (s, priority) => priority * count + place[s]!, switchOf, idOf: (key) => ({ priority: Math.floor(key / count), mac: switches[switchOf(key)]!.mac }) };
+  const switchOf = (key: number): number => byMac[key % ADDRESSES]!;
+  return { keyOf: (s, priority) => priority * ADDRESSES + place[s]!, switchOf, idOf: (key) => ({ priority: Math.floor(key / ADDRESSES), mac: switches[switchOf(key)]!.mac }) };
 }

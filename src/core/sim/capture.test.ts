@@ -50,7 +50,7 @@ analyser('is read by the packet analyser without a malformed frame, each frame a
   expect(read('-Y', '_ws.malformed || _ws.expert.severity == error', '-e', 'frame.number')).toEqual([]);
   const lines = read('-e', 'stp.type', '-e', 'stp.root.hw', '-e', 'stp.root.cost', '-e', 'vlan.id', '-e', 'frame.interface_name').map((line) => line.split('\t'));
   expect(lines).toHaveLength(capture.frames.length);
-  const types = { config: '0x00', rst: '0x02', tcn: '0x80' } as const;
+  const types = { config: '0x00', rst: '0x02', mst: '0x02', tcn: '0x80' } as const;
   frames(capture).forEach(({ bpdu, vlan, on }, i) => {
     expect(lines[i]).toEqual([types[bpdu.kind], bpdu.kind === 'tcn' ? '' : bpdu.root.mac, bpdu.kind === 'tcn' ? '' : String(bpdu.rootPathCost), vlan === null ? '' : String(vlan), on]);
   });

@@ -1,9 +1,9 @@
 /** Frames as they go over the cables, in octets: what a packet analyser would see. */
-import { CST, treeVlan, vlanTree } from '../design/ids';
-import type { Bpdu } from '../protocol/bpdu';
+import { CIST, CST, treeVlan, vlanTree } from '../design/ids';
+import type { Bpdu, MstBpdu, MstiMessage } from '../protocol/bpdu';
 import type { Micros } from '../protocol/entity';
 import { isPerVlan } from '../tree/bridgeId';
-import { encodeBpdu, type WireBpdu, type WireInfo } from '../wire/bpdu';
+import { encodeBpdu, type WireBpdu, type WireFlags, type WireInfo, type WireMst } from '../wire/bpdu';
 import { BRIDGE_GROUP, PER_VLAN_GROUP, encodeFrame } from '../wire/ethernet';
 import type { Capture, CapturedFrame } from '../wire/pcapng';
 import type { Simulation } from './simulation';
@@ -32,9 +32,9 @@ export class CaptureRecorder {
       if (this.frames.length < MOST_FRAMES) this.frames.push({ t, at, octets: encodeFrame({ to, from: mac, vlan, bpdu: octets }) });
       else this.left += 1;
     };
-    if (id === CST || id === vlanTree(1)) put(BRIDGE_GROUP, null);
+    if (id === CST || id === CIST || id === vlanTree(1)) put(BRIDGE_GROUP, null);
     if (id === CST || !isPerVlan(dialect)) return;
-    const vid = treeVlan(id)!;
+    const vid = treeVlan(id) ?? 1;
     const { vlans } = network.ports[port]!;
     put(PER_VLAN_GROUP, vlans.mode === 'trunk' && vlans.native !== vid ? vid : null);
   }
@@ -53,8 +53,19 @@ export class CaptureRecorder {
       messageAge: times.messageAge, maxAge: times.maxAge, hello: times.hello, forwardDelay: times.forwardDelay, tc,
     };
     if (bpdu.kind === 'config') return { kind: 'config', ...info, tcAck: bpdu.tcAck };
-    const { role, proposal, learning, forwarding, agreement } = bpdu;
-    return { kind: 'rst', ...info, role, proposal, learning, forwarding, agreement };
+    if (bpdu.kind === 'rst') return { kind: 'rst', ...info, ...flags(bpdu) };
+    return { kind: 'mst', ...info, ...flags(bpdu), bridge: keys.idOf(vector.regionalRoot), mst: this.mst(bpdu) };
+  }
+
+  private mst({ configurationId, vector, times, instances }: MstBpdu): WireMst {
+    const { keys } = this.sim;
+    return {
+      configurationId, internalRootPathCost: vector.internalCost, bridge: keys.idOf(vector.bridge), remainingHops: times.remainingHops,
+      instances: instances.map((message) => ({
+        ...flags(message), tc: message.tc, master: message.master, regionalRoot: keys.idOf(message.vector.regionalRoot), internalRootPathCost: message.vector.internalCost,
+        bridgePriority: keys.idOf(message.vector.bridge).priority & 0xf000, portPriority: (message.vector.port >> 8) & 0xf0, remainingHops: message.remainingHops,
+      })),
+    };
   }
 
   /** One interface for each link, by its ends; one for a port that leads to a host. */
@@ -69,3 +80,5 @@ export class CaptureRecorder {
     return this.interfaces.length - 1;
   }
 }
+
+const flags = ({ role, proposal, learning, forwarding, agreement }: MstBpdu | MstiMessage | Extract<Bpdu, { kind: 'rst' }>): WireFlags => ({ role, proposal, learning, forwarding, agreement });

@@ -21,7 +21,7 @@ export function causeText(network: Network, keys: BridgeKeys, cause: Cause): str
   }
 }
 
-const KINDS = { config: 'a configuration BPDU', tcn: 'a topology change notification', rst: 'an RST BPDU' } as const;
+const KINDS = { config: 'a configuration BPDU', tcn: 'a topology change notification', rst: 'an RST BPDU', mst: 'an MST BPDU' } as const;
 
 /** A BPDU with what it says: its root, what it costs to get there, who sends it, its flags. */
 export function bpduText(keys: BridgeKeys, bpdu: Bpdu): string {

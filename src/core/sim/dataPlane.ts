@@ -91,10 +91,11 @@ export class DataPlane {
   }
 
   /** A port forgets the addresses behind it, in the VLANs of a tree. */
-  flush(port: number, vlan: number | null): void {
+  flush(port: number, tree: number): void {
+    const s = this.sim.network.owner[port]!;
     for (const lan of this.lans) {
-      if (vlan !== null && lan.vlan !== vlan) continue;
-      const table = lan.tables[this.sim.network.owner[port]!]!;
+      if (this.sim.treeFor(s, lan.vlan) !== tree) continue;
+      const table = lan.tables[s]!;
       for (const [host, at] of table) if (at === port) table.delete(host);
     }
   }

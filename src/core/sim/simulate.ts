@@ -1,7 +1,7 @@
 /** A scenario run on a design: every change of every port, who was cut off and why, and where it all comes to rest. */
 import type { Command } from '../design/commands';
 import { editAll } from '../design/edit';
-import { treeVlan, type PortId, type SwitchId, type TreeId } from '../design/ids';
+import { type PortId, type SwitchId, type TreeId } from '../design/ids';
 import { problemText } from '../design/problem';
 import type { Design } from '../design/schema';
 import { SECOND, type Micros, type RunRole, type RunState } from '../protocol/entity';
@@ -9,7 +9,7 @@ import { fail, ok, type Result } from '../result';
 import { compileNetwork } from '../tree/network';
 import type { TreeView } from '../tree/settled';
 import { treesOf } from '../tree/trees';
-import { unsolved } from '../tree/unsolved';
+import { unsimulated } from '../tree/unsolved';
 import type { Bpdu } from '../protocol/bpdu';
 import type { Capture } from '../wire/pcapng';
 import { CaptureRecorder } from './capture';
@@ -73,7 +73,7 @@ const MOST_EVENTS = 50_000_000;
 
 /** Runs a scenario; the error is a sentence. */
 export function simulate(design: Design, scenario: Scenario, options: RunOptions = {}): Result<Run, string> {
-  const problem = unsolved(design);
+  const problem = unsimulated(design);
   if (problem) return fail(problemText(problem));
   const { seed = 1, fromBoot = false, progress = () => true, mostEvents = MOST_EVENTS } = options;
   const trees = treesOf({ ...design, switches: design.switches.map((sw) => ({ ...sw, up: true })) });
@@ -87,10 +87,10 @@ export function simulate(design: Design, scenario: Scenario, options: RunOptions
   const sim: Simulation = new Simulation(compileNetwork(design), trees, seed, {
     changed: (change) => {
       const { t, tree, port, to } = change;
-      if (to === 'disabled' || to === 'blocking' || to === 'discarding') plane?.flush(port, vlanOf(trees[tree]!));
+      if (to === 'disabled' || to === 'blocking' || to === 'discarding') plane?.flush(port, tree);
       if (t >= start) recording?.add({ ...change, t: t - start });
     },
-    flushed: (_, tree, port) => plane?.flush(port, vlanOf(trees[tree]!)),
+    flushed: (_, tree, port) => plane?.flush(port, tree),
     moment: (t) => plane?.look(t),
     ...(options.capture ? { sent: (t: Micros, tree: number, port: number, bpdu: Bpdu, origin: number) => t >= start && recorder.take(t - start, tree, port, bpdu, origin) } : {}),
   });
@@ -141,8 +141,6 @@ export function simulate(design: Design, scenario: Scenario, options: RunOptions
     final: { trees: trees.map((_, tree) => viewNow(sim, tree)) }, events: sim.events, stopped, capture: options.capture ? recorder.done() : null, uncaptured: recorder.left, unfollowed: plane.unfollowed,
   });
 }
-
-const vlanOf = (tree: TreeId): number | null => treeVlan(tree);
 
 /** Puts an action on the clock. */
 function schedule(sim: Simulation, action: Action, start: Micros, take: (commands: readonly Command[]) => void): void {

@@ -1,16 +1,17 @@
 /** The protocols of a whole network on one clock: a deterministic run of messages and timers, in microseconds. */
 import { methodOf } from '../design/costMethod';
-import { CST, treeVlan, vlanTree, type TreeId } from '../design/ids';
+import { CIST, instanceTree, treeInstance, treeVlan, vlanTree, type TreeId } from '../design/ids';
 import type { Design } from '../design/schema';
 import type { Bpdu } from '../protocol/bpdu';
-import { SECOND, type EntitySettings, type Micros, type ProtocolEntity, type RunRole, type RunState } from '../protocol/entity';
+import { SECOND, type EntitySettings, type Micros, type PortCost, type ProtocolEntity, type RegionSettings, type RunRole, type RunState } from '../protocol/entity';
 import { rstpEntity } from '../protocol/rstp/entity';
 import { stpEntity } from '../protocol/stp/entity';
 import { randomFrom } from '../random';
-import { isPerVlan, portIdentifier, portIdentifierValue, setBridgePriority, setPathCost, systemIdExtension } from '../tree/bridgeId';
+import { isPerVlan, portIdentifier, portIdentifierValue, setBridgePriority, setExternalCost, setPathCost, systemIdExtension } from '../tree/bridgeId';
 import { compileNetwork, type Network } from '../tree/network';
 import { pathCostOf } from '../tree/pathCost';
-import { belongs, partOf } from '../tree/trees';
+import { regionsOf, type RegionMap } from '../tree/region';
+import { belongs, commonTree, partOf } from '../tree/trees';
 import { bridgeKeys, type BridgeKeys } from './bridgeKeys';
 import { EventQueue } from './eventQueue';
 import type { Cause, PortChange } from './recording';
@@ -42,12 +43,14 @@ type Event =
 /** An entity in its place. */
 interface Running {
   readonly entity: ProtocolEntity;
-  readonly tree: number;
+  /** Its trees: one, or with MSTP the CIST and its instances. */
+  readonly trees: readonly number[];
   readonly switch: number;
   /** Global indices of its ports. */
   readonly ports: readonly number[];
   /** The moment of the wake-up that counts. */
   wakes: Micros;
+  /** What has changed: tree of its own x ports + port. */
   readonly dirty: Set<number>;
 }
 
@@ -61,7 +64,7 @@ export class Simulation {
   /** How many events have happened. */
   events = 0;
   private readonly queue = new EventQueue<Event>();
-  /** By tree, then by switch. */
+  /** By tree, then by switch; one with several trees stands in each of them. */
   private readonly running: (Running | null)[][];
   /** By tree, then by port: its place in its entity, -1 where it is not in the tree. */
   private readonly localOf: Int32Array[];
@@ -71,13 +74,18 @@ export class Simulation {
   /** Ports whose frames no longer reach the other end, though there is light. */
   private readonly mute = new Set<number>();
   private readonly common: number;
+  private readonly regions: readonly (RegionMap | null)[];
+  /** By switch, VLAN to tree: found once. */
+  private readonly treeOfVlan: Map<number, number>[];
   private stirred = false;
   private cause: Cause = SIGNAL;
 
   constructor(network: Network, readonly trees: readonly TreeId[], seed = 1, private readonly watch: Watch = {}) {
     const { switches, ports, owner, carried } = network;
     this.network = network;
-    this.common = Math.max(trees.indexOf(CST), trees.indexOf(vlanTree(1)));
+    this.common = commonTree(trees);
+    this.regions = switches.map(regionsOf(network.design));
+    this.treeOfVlan = switches.map(() => new Map());
     this.keys = bridgeKeys(switches);
     this.random = randomFrom(seed);
     this.localOf = trees.map((tree) => {
@@ -85,7 +93,7 @@ export class Simulation {
       const next = new Int32Array(switches.length);
       ports.forEach((_, p) => {
         const sw = switches[owner[p]!]!;
-        if (sw.dialect !== 'off' && partOf({ ...sw, up: true }, tree) === 'bridge' && belongs(sw, carried[p]!, treeVlan(tree))) local[p] = next[owner[p]!]!++;
+        if (this.runs(owner[p]!, tree) && belongs(sw, carried[p]!, treeVlan(tree))) local[p] = next[owner[p]!]!++;
       });
       return local;
     });
@@ -134,22 +142,23 @@ export class Simulation {
       else this.stop(s);
     });
     for (const [tree, all] of this.running.entries()) {
-      for (const running of all) if (running) this.reset(tree, running, before);
+      for (const running of all) if (running) this.reset(running, running.trees.indexOf(tree), before);
     }
     this.signal(next.ports.keys());
     this.stirred = true;
     if (this.queue.next > this.now) this.passMoment();
   }
 
-  /** Tells an entity of costs and priorities that are others now. */
-  private reset(tree: number, running: Running, before: Network): void {
-    const { entity, switch: s, ports } = running;
+  /** Tells an entity of costs and priorities in one of its trees that are others now. */
+  private reset(running: Running, own: number, before: Network): void {
+    const { entity, switch: s, ports, trees } = running;
     this.cause = SETTING;
-    const [was, is] = [this.settingsOf(before, tree, s, ports), this.settingsOf(this.network, tree, s, ports)];
-    if (was.bridge !== is.bridge) entity.setBridge(is.bridge);
-    is.ports.forEach((port, local) => {
-      if (port.cost !== was.ports[local]!.cost) entity.setPathCost(local, port.cost);
-      if (port.id !== was.ports[local]!.id) entity.setPortId(local, port.id);
+    const [was, is] = [this.settingsOf(before, trees[own]!, s, ports), this.settingsOf(this.network, trees[own]!, s, ports)];
+    if (was.bridge !== is.bridge) entity.setBridge(is.bridge, own);
+    is.ports.forEach(({ cost, id }, local) => {
+      const old = was.ports[local]!;
+      if (cost.external !== old.cost.external || cost.internal !== old.cost.internal) entity.setPathCost(local, cost, own);
+      if (id !== old.id) entity.setPortId(local, id, own);
     });
     this.after(running);
   }
@@ -169,11 +178,22 @@ export class Simulation {
   /** Whether frames of a VLAN pass a port now. */
   passes(vid: number, port: number): boolean {
     const { switches, owner, live, carried } = this.network;
-    const { dialect } = switches[owner[port]!]!;
     if (!live[port] || !carried[port]!.has(vid)) return false;
-    if (dialect === 'off') return true;
-    const tree = isPerVlan(dialect) ? this.trees.indexOf(vlanTree(vid)) : this.common;
+    if (switches[owner[port]!]!.dialect === 'off') return true;
+    const tree = this.treeFor(owner[port]!, vid);
     return tree >= 0 && this.states[tree]![port] === 'forwarding';
+  }
+
+  /** The tree that decides where a VLAN's frames pass at a switch; -1 where none does. */
+  treeFor(s: number, vid: number): number {
+    const known = this.treeOfVlan[s]!.get(vid);
+    if (known !== undefined) return known;
+    const { dialect } = this.network.switches[s]!;
+    const map = this.regions[s];
+    const own = map ? instanceTree(map.instanceOf(vid)) : isPerVlan(dialect) ? vlanTree(vid) : null;
+    const tree = own === null || (own === vlanTree(1) && this.trees[this.common] === CIST) ? this.common : this.trees.indexOf(own);
+    this.treeOfVlan[s]!.set(vid, tree);
+    return tree;
   }
 
   /**
@@ -198,23 +218,37 @@ export class Simulation {
   inTree(tree: number, port: number): boolean {
     return this.localOf[tree]![port]! >= 0;
   }
-  entity(tree: number, s: number): ProtocolEntity | null {
-    return this.running[tree]![s]?.entity ?? null;
+  /** The entity of a switch that runs a tree, and the tree's place among its own; null where none does. */
+  entity(tree: number, s: number): { readonly entity: ProtocolEntity; readonly own: number } | null {
+    const running = this.running[tree]![s];
+    return running ? { entity: running.entity, own: running.trees.indexOf(tree) } : null;
   }
 
-  /** The path costs of a switch's ports in a tree, in the order of the ports. */
+  /** The path costs of a switch's ports in a tree, in the order of the ports: those of the region where it speaks to its region. */
   costs(tree: number, s: number): number[] {
     const running = this.running[tree]![s];
-    return running ? this.settingsOf(this.network, tree, s, running.ports).ports.map((port) => port.cost) : [];
+    if (!running) return [];
+    return this.settingsOf(this.network, tree, s, running.ports).ports.map(({ cost }, local) => (tree !== running.trees[0] || running.entity.inside(local) ? cost.internal : cost.external));
+  }
+
+  /** Whether a switch, once it has power, takes part in a tree. */
+  private runs(s: number, tree: TreeId): boolean {
+    const sw = this.network.switches[s]!;
+    const mstid = treeInstance(tree);
+    if (sw.dialect === 'off' || partOf({ ...sw, up: true }, tree) !== 'bridge') return false;
+    return !mstid || this.regions[s]!.instances.some((instance) => instance.mstid === mstid);
   }
 
   private start(s: number): void {
-    this.trees.forEach((id, tree) => {
-      const ports = Array.from(this.localOf[tree]!.keys()).filter((p) => this.network.owner[p] === s && this.localOf[tree]![p]! >= 0);
-      const sw = this.network.switches[s]!;
-      if (sw.dialect === 'off' || partOf({ ...sw, up: true }, id) !== 'bridge') return;
-      this.running[tree]![s] = this.entityFor(tree, s, ports);
-    });
+    const mine = this.trees.flatMap((id, tree) => (this.runs(s, id) ? [tree] : []));
+    const together = mine.filter((tree) => treeInstance(this.trees[tree]!) !== null && this.regions[s]);
+    for (const trees of together.length > 0 ? [together, ...mine.filter((tree) => !together.includes(tree)).map((tree) => [tree])] : mine.map((tree) => [tree])) {
+      const { firstPort } = this.network;
+      const ports: number[] = [];
+      for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) if (this.localOf[trees[0]!]![p]! >= 0) ports.push(p);
+      const running = this.entityFor(trees, s, ports);
+      for (const tree of trees) this.running[tree]![s] = running;
+    }
   }
 
   private stop(s: number): void {
@@ -227,7 +261,7 @@ export class Simulation {
   }
 
   /** Identifiers and costs of a switch in a tree. */
-  private settingsOf(network: Network, tree: number, s: number, ports: readonly number[]): Omit<EntitySettings, 'offset'> {
+  private settingsOf(network: Network, tree: number, s: number, ports: readonly number[]): Omit<EntitySettings, 'offset' | 'region'> {
     const sw = network.switches[s]!;
     const id = this.trees[tree]!;
     const method = methodOf(network.design, sw);
@@ -235,26 +269,36 @@ export class Simulation {
       bridge: this.keys.keyOf(s, setBridgePriority(sw, id) + systemIdExtension(sw, id)), times: sw.timers,
       ports: ports.map((p) => {
         const port = network.ports[p]!;
-        return { id: portIdentifierValue(portIdentifier(port, id, sw.dialect)), cost: setPathCost(port, id, sw.dialect) ?? pathCostOf(port.speed, method), edge: port.edge, pointToPoint: true };
+        const bySpeed = pathCostOf(port.speed, method);
+        const cost: PortCost = { external: setExternalCost(port, id, sw.dialect) ?? bySpeed, internal: setPathCost(port, id, sw.dialect) ?? bySpeed };
+        return { id: portIdentifierValue(portIdentifier(port, id, sw.dialect)), cost, edge: port.edge, pointToPoint: true };
       }),
     };
   }
 
-  private entityFor(tree: number, s: number, ports: readonly number[]): Running {
+  /** What an MSTP switch is in its region; null for the others. */
+  private regionSettings(trees: readonly number[], s: number, ports: readonly number[]): RegionSettings | null {
+    const map = this.regions[s];
+    if (!map) return null;
+    return { configurationId: map.configurationId, instances: trees.slice(1).map((tree) => ({ mstid: treeInstance(this.trees[tree]!)!, ...this.settingsOf(this.network, tree, s, ports) })) };
+  }
+
+  private entityFor(trees: readonly number[], s: number, ports: readonly number[]): Running {
     const { dialect, timers } = this.network.switches[s]!;
-    const settings: EntitySettings = { ...this.settingsOf(this.network, tree, s, ports), offset: Math.floor(this.random() * timers.hello * SECOND) };
+    const [tree] = trees as [number];
+    const settings: EntitySettings = { ...this.settingsOf(this.network, tree, s, ports), region: this.regionSettings(trees, s, ports), offset: Math.floor(this.random() * timers.hello * SECOND) };
     const dirty = new Set<number>();
     const entity = (dialect === 'stp' || dialect === 'per-vlan-stp' ? stpEntity : rstpEntity)(settings, {
       now: () => this.now,
       transmit: (port, bpdu) => this.send(tree, ports[port]!, bpdu, s, NOBODY),
-      changed: (port) => dirty.add(port),
-      flush: (port) => {
+      changed: (port, own) => dirty.add(own * ports.length + port),
+      flush: (port, own) => {
         this.stirred = true;
-        this.watch.flushed?.(this.now, tree, ports[port]!);
+        this.watch.flushed?.(this.now, trees[own]!, ports[port]!);
       },
       fastAgeing: () => undefined, // hosts speak far more often than any address ages
     });
-    return { entity, tree, switch: s, ports, wakes: Infinity, dirty };
+    return { entity, trees, switch: s, ports, wakes: Infinity, dirty };
   }
 
   private happen(event: Event): void {
@@ -264,7 +308,7 @@ export class Simulation {
         return;
       case 'wake': {
         const { running } = event;
-        if (running.wakes !== this.now || this.running[running.tree]![running.switch] !== running) return; // put off, or gone
+        if (running.wakes !== this.now || this.running[running.trees[0]!]![running.switch] !== running) return; // put off, or gone
         running.wakes = Infinity;
         this.cause = TIMER;
         running.entity.wake();
@@ -307,7 +351,7 @@ export class Simulation {
     const id = this.trees[tree]!;
     const part = partOf({ ...sw, up: true }, id);
     if (part === 'bridge' || !belongs(sw, carried[port]!, treeVlan(id))) return false;
-    return part === 'hub' || this.state(this.common, port) === 'forwarding';
+    return part === 'hub' || this.state(this.treeFor(owner[port]!, treeVlan(id)!), port) === 'forwarding';
   }
 
   /** Tells the entities which ports have signal now. */
@@ -317,7 +361,7 @@ export class Simulation {
       const live = this.network.live[p] === 1;
       for (const all of this.running) {
         const running = all[this.network.owner[p]!];
-        const local = running ? this.localOf[running.tree]![p]! : -1;
+        const local = running ? this.localOf[running.trees[0]!]![p]! : -1;
         if (!running || local < 0) continue;
         running.entity.enable(local, live);
         this.after(running);
@@ -327,9 +371,12 @@ export class Simulation {
 
   /** What an entity's run has changed, and when it wants to run again. */
   private after(running: Running): void {
-    const { entity, tree, dirty, ports } = running;
+    const { entity, trees, dirty, ports } = running;
     if (dirty.size > 0) {
-      for (const local of dirty) this.record(tree, ports[local]!, entity.state(local), entity.role(local));
+      for (const each of dirty) {
+        const [own, local] = [Math.floor(each / ports.length), each % ports.length];
+        this.record(trees[own]!, ports[local]!, entity.state(local, own), entity.role(local, own));
+      }
       dirty.clear();
     }
     if (entity.due === running.wakes || entity.due === Infinity) return;

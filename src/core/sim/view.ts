@@ -11,8 +11,9 @@ export function viewNow(sim: Simulation, tree: number): TreeView {
   const { network, keys } = sim;
   const switches: Record<SwitchId, SwitchView> = {};
   network.switches.forEach((sw, s) => {
-    const entity = sim.entity(tree, s);
-    if (!entity) return;
+    const runs = sim.entity(tree, s);
+    if (!runs) return;
+    const { entity, own: at } = runs;
     const own = Array.from({ length: network.firstPort[s + 1]! - network.firstPort[s]! }, (_, i) => network.firstPort[s]! + i).filter((p) => sim.inTree(tree, p));
     const ports: Record<PortId, PortView> = {};
     const costs = sim.costs(tree, s);
@@ -20,8 +21,14 @@ export function viewNow(sim: Simulation, tree: number): TreeView {
       const role = sim.role(tree, p);
       ports[network.ports[p]!.id] = { role, state: plain(sim.state(tree, p)), cost: costs[local]! };
     });
-    const rootPort = own[entity.rootPort];
-    switches[sw.id] = { root: network.switches[keys.switchOf(entity.root)]!.id, rootPathCost: entity.rootPathCost, rootPort: rootPort === undefined ? null : network.ports[rootPort]!.id, ports };
+    const rootPort = own[entity.rootPort(at)];
+    const { root, externalCost, regionalRoot, internalCost } = entity.rootVector(at);
+    const idOf = (key: number): SwitchId => network.switches[keys.switchOf(key)]!.id;
+    const instance = at > 0;
+    switches[sw.id] = {
+      root: idOf(instance ? regionalRoot : root), rootPathCost: instance ? internalCost : externalCost, rootPort: rootPort === undefined ? null : network.ports[rootPort]!.id, ports,
+      ...(sw.dialect === 'mstp' ? { regionalRoot: idOf(regionalRoot), externalRootPathCost: externalCost, internalRootPathCost: internalCost } : {}),
+    };
   });
   return { id: sim.trees[tree]!, switches };
 }

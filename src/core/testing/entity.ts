@@ -22,11 +22,11 @@ export class EntityBench {
   private now = 0;
 
   /** `edges` are the ports that are set as edge ports. */
-  constructor(make: (settings: EntitySettings, around: Surroundings) => ProtocolEntity, count: number, edges: readonly number[] = [], times: Partial<EntitySettings['times']> = {}) {
+  constructor(make: (settings: EntitySettings, around: Surroundings) => ProtocolEntity, count: number, edges: readonly number[] = [], times: Partial<EntitySettings['times']> = {}, region: EntitySettings['region'] = null) {
     this.entity = make(
       {
-        bridge: OWN, offset: 0, times: { hello: 2, maxAge: 20, forwardDelay: 15, maxHops: 20, txHold: 6, ...times },
-        ports: Array.from({ length: count }, (_, i) => ({ id: 0x8001 + i, cost: COST, edge: edges.includes(i), pointToPoint: true })),
+        bridge: OWN, offset: 0, region, times: { hello: 2, maxAge: 20, forwardDelay: 15, maxHops: 20, txHold: 6, ...times },
+        ports: Array.from({ length: count }, (_, i) => ({ id: 0x8001 + i, cost: { external: COST, internal: COST }, edge: edges.includes(i), pointToPoint: true })),
       },
       {
         now: () => this.now, transmit: (port, bpdu) => this.sent.push({ t: this.now / SECOND, port, bpdu }), changed: () => undefined,

@@ -2,7 +2,7 @@
  * Bridge and port identifiers (IEEE 802.1Q-2018 clauses 13.26.2, 13.26.3 and 13.27.44): what elections compare.
  */
 import type { TreeId } from '../design/ids';
-import { treeVlan } from '../design/ids';
+import { CIST, CST, treeInstance, treeVlan, vlanTree } from '../design/ids';
 import type { Dialect, Port, Switch } from '../design/schema';
 
 /** A bridge identifier: `priority` is the sum of the settable priority and the system ID extension. Lower wins. */
@@ -20,16 +20,22 @@ export interface PortIdentifier {
 /** Whether this dialect runs one tree for each VLAN. */
 export const isPerVlan = (dialect: Dialect): boolean => dialect === 'per-vlan-stp' || dialect === 'per-vlan-rstp';
 
-/** The trees to which a switch's or port's `trees["vlan:1"]` and `trees.cst` both may speak: a standard bridge joins VLAN 1's tree as its CST. */
-const settingsFor = <T>(trees: Partial<Record<TreeId, T>>, tree: TreeId, dialect: Dialect): T | undefined =>
-  isPerVlan(dialect) ? trees[tree] : (trees['cst' as TreeId] ?? trees[tree]);
+/**
+ * What a switch's or port's `trees` say of a tree. A standard bridge joins VLAN 1's tree as its CST, and the CIST where
+ * others speak MSTP; there a bridge with a tree for each VLAN takes part with that of VLAN 1.
+ */
+function settingsFor<T>(trees: Partial<Record<TreeId, T>>, tree: TreeId, dialect: Dialect): T | undefined {
+  if (isPerVlan(dialect)) return trees[tree === CIST ? vlanTree(1) : tree];
+  return dialect === 'mstp' ? trees[tree] : (trees[CST] ?? trees[tree]);
+}
 
 /** The priority that an engineer has set for this tree, without the system ID extension. */
 export const setBridgePriority = (sw: Switch, tree: TreeId): number =>
   settingsFor(sw.trees, tree, sw.dialect)?.priority ?? sw.priority;
 
-/** The 12-bit system ID extension: the VLAN ID in a per-VLAN tree, 0 in the CST. */
-export const systemIdExtension = (sw: Switch, tree: TreeId): number => (isPerVlan(sw.dialect) ? (treeVlan(tree) ?? 0) : 0);
+/** The 12-bit system ID extension: the VLAN ID in a per-VLAN tree, the MSTID in an instance, 0 in the CST and CIST. */
+export const systemIdExtension = (sw: Switch, tree: TreeId): number =>
+  isPerVlan(sw.dialect) ? (treeVlan(tree) ?? (tree === CIST ? 1 : 0)) : sw.dialect === 'mstp' ? (treeInstance(tree) ?? 0) : 0;
 
 /** The bridge identifier that a switch sends in a tree. */
 export const bridgeId = (sw: Switch, tree: TreeId): BridgeId => ({
@@ -51,9 +57,13 @@ export const portIdentifier = (port: Port, tree: TreeId, dialect: Dialect): Port
 /** The identifier as the sixteen bits sent: comparing these compares identifiers. */
 export const portIdentifierValue = (id: PortIdentifier): number => (id.priority << 8) | id.number;
 
-/** The cost set for a port in a tree, or undefined where the speed decides. */
+/** The cost set for a port in a tree (of an MSTP port: inside its region), or undefined where the speed decides. */
 export const setPathCost = (port: Port, tree: TreeId, dialect: Dialect): number | undefined =>
   settingsFor(port.trees, tree, dialect)?.cost ?? port.cost;
+
+/** The cost set for a port toward bridges outside its region (ExternalPortPathCost), or undefined where the speed decides. */
+export const setExternalCost = (port: Port, tree: TreeId, dialect: Dialect): number | undefined =>
+  dialect === 'mstp' ? (port.externalCost ?? port.cost) : setPathCost(port, tree, dialect);
 
 /** `32783.02:4b:00:00:00:01`, the way a bridge identifier is written. */
 export const bridgeIdText = (id: BridgeId): string => `${id.priority}.${id.mac}`;

@@ -55,6 +55,10 @@ export interface SwitchView {
   readonly root: SwitchId;
   readonly rootPathCost: number;
   readonly rootPort: PortId | null;
+  /** Of MSTP switches: the root of their region, and what leads to the root outside and inside of regions. */
+  readonly regionalRoot?: SwitchId;
+  readonly externalRootPathCost?: number;
+  readonly internalRootPathCost?: number;
   readonly ports: Readonly<Record<PortId, PortView>>;
 }
 

@@ -1,5 +1,5 @@
 /** Which trees a design has, and what part each switch and port plays in them. */
-import { CST, vlanTree, type TreeId } from '../design/ids';
+import { CIST, CST, instanceTree, treeInstance, vlanTree, type TreeId } from '../design/ids';
 import type { Carriage, Design, Switch } from '../design/schema';
 import { vlanSet, type VlanSet } from '../design/vlanSet';
 import { isPerVlan } from './bridgeId';
@@ -9,16 +9,20 @@ export const carried = (vlans: Carriage): VlanSet => vlanSet(vlans.mode === 'acc
 
 /**
  * The trees of a design, in rising order: `vlan:N` for VLAN 1 and each declared VLAN when any switch runs a tree
- * for each VLAN, otherwise `cst` when any runs spanning tree at all. In a network that mixes both, the standard
+ * for each VLAN, otherwise `cst` when any runs spanning tree at all; `mst:0` and `mst:N` for each instance of a region in
+ * use when any switch speaks MSTP, with the CIST in place of the CST and of VLAN 1's tree. In a network that mixes both, the standard
  * bridges' CST and the tree of VLAN 1 are one tree, since VLAN 1's tree also speaks the IEEE form, untagged. Switches
  * without power do not count.
  */
 export function treesOf(design: Design): TreeId[] {
   const powered = design.switches.filter((sw) => sw.up);
-  if (powered.some((sw) => isPerVlan(sw.dialect))) {
-    const vids = new Set([1, ...design.vlans.map((vlan) => vlan.id)]);
-    return [...vids].sort((a, b) => a - b).map(vlanTree);
+  const vids = powered.some((sw) => isPerVlan(sw.dialect)) ? [...new Set([1, ...design.vlans.map((vlan) => vlan.id)])].sort((a, b) => a - b) : [];
+  if (powered.some((sw) => sw.dialect === 'mstp')) {
+    const regions = design.regions.filter((region) => powered.some((sw) => sw.dialect === 'mstp' && sw.region === region.id));
+    const mstids = [...new Set(regions.flatMap((region) => region.instances.map((instance) => instance.id)))].sort((a, b) => a - b);
+    return [CIST, ...mstids.map(instanceTree), ...vids.filter((vid) => vid !== 1).map(vlanTree)];
   }
+  if (vids.length > 0) return vids.map(vlanTree);
   return powered.some((sw) => sw.dialect !== 'off') ? [CST] : [];
 }
 
@@ -28,10 +32,15 @@ export function treesOf(design: Design): TreeId[] {
  */
 export type Part = 'bridge' | 'hub' | 'relay';
 
+/** The tree in which all bridges of a network take part: CST, CIST, or that of VLAN 1; -1 where there is none. */
+export const commonTree = (trees: readonly TreeId[]): number => trees.findIndex((tree) => tree === CST || tree === CIST || tree === vlanTree(1));
+
 /** The part that a switch plays in a tree of its design; one without power is a hub whose ports are all dead. */
 export function partOf(sw: Switch, tree: TreeId): Part {
   if (sw.dialect === 'off' || !sw.up) return 'hub';
-  return isPerVlan(sw.dialect) || tree === CST || tree === vlanTree(1) ? 'bridge' : 'relay';
+  if (tree === CST || tree === CIST || tree === vlanTree(1)) return 'bridge';
+  const runs = treeInstance(tree) === null ? isPerVlan(sw.dialect) : sw.dialect === 'mstp';
+  return runs ? 'bridge' : 'relay';
 }
 
 /**

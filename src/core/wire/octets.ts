@@ -27,6 +27,15 @@ export class Writer {
   mac(address: string): this {
     return this.octets(address.split(':').map((octet) => parseInt(octet, 16)));
   }
+  /** Text in a field of so many octets, filled up with zeros; what does not fit is cut. */
+  text(value: string, length: number): this {
+    const octets = new TextEncoder().encode(value).slice(0, length);
+    return this.octets(octets).octets(new Uint8Array(length - octets.length));
+  }
+  /** Octets in hexadecimal, two digits each. */
+  hex(digits: string): this {
+    return this.octets(Array.from({ length: digits.length / 2 }, (_, i) => parseInt(digits.slice(2 * i, 2 * i + 2), 16)));
+  }
   /** Zeros up to a length. */
   padTo(length: number): this {
     while (this.length < length) this.u8(0);
@@ -62,6 +71,14 @@ export class Reader {
   }
   mac(): string {
     return Array.from({ length: 6 }, () => this.u8().toString(16).padStart(2, '0')).join(':');
+  }
+  text(length: number): string {
+    const octets = Uint8Array.from({ length }, () => this.u8());
+    const end = octets.indexOf(0);
+    return new TextDecoder().decode(end < 0 ? octets : octets.slice(0, end));
+  }
+  hex(length: number): string {
+    return Array.from({ length }, () => this.u8().toString(16).padStart(2, '0')).join('');
   }
   rest(): Uint8Array {
     return this.bytes.slice(this.at);

@@ -7,10 +7,23 @@ const mac = fc.uint8Array({ minLength: 5, maxLength: 5 }).map((octets) => ['02',
 const id = fc.record({ priority: fc.integer({ min: 0, max: 0xffff }), mac });
 const time = fc.integer({ min: 0, max: 0xffff }).map((n) => n / 256);
 const info = { root: id, rootPathCost: fc.integer({ min: 0, max: 0xffffffff }), bridge: id, port: fc.integer({ min: 0, max: 0xffff }), messageAge: time, maxAge: time, hello: time, forwardDelay: time, tc: fc.boolean() };
+const flags = { role: fc.constantFrom('alternate' as const, 'root' as const, 'designated' as const, 'master' as const), proposal: fc.boolean(), learning: fc.boolean(), forwarding: fc.boolean(), agreement: fc.boolean() };
+const octet = fc.integer({ min: 0, max: 255 });
 const anyBpdu: fc.Arbitrary<WireBpdu> = fc.oneof(
   fc.constant({ kind: 'tcn' } as const),
   fc.record({ kind: fc.constant('config' as const), ...info, tcAck: fc.boolean() }),
-  fc.record({ kind: fc.constant('rst' as const), ...info, role: fc.constantFrom('alternate', 'root', 'designated'), proposal: fc.boolean(), learning: fc.boolean(), forwarding: fc.boolean(), agreement: fc.boolean() }),
+  fc.record({ kind: fc.constant('rst' as const), ...info, ...flags }),
+  fc.record({
+    kind: fc.constant('mst' as const), ...info, ...flags,
+    mst: fc.record({
+      configurationId: fc.record({ name: fc.stringMatching(/^[ -~]{0,32}$/), revision: fc.integer({ min: 0, max: 65_535 }), digest: fc.stringMatching(/^[0-9a-f]{32}$/) }),
+      internalRootPathCost: info.rootPathCost, bridge: id, remainingHops: octet,
+      instances: fc.array(fc.record({
+        ...flags, tc: fc.boolean(), master: fc.boolean(), regionalRoot: id, internalRootPathCost: info.rootPathCost, bridgePriority: fc.integer({ min: 0, max: 15 }).map((n) => n * 4096),
+        portPriority: fc.integer({ min: 0, max: 15 }).map((n) => n * 16), remainingHops: octet,
+      }), { maxLength: 64 }),
+    }),
+  }),
 );
 const hex = (octets: Uint8Array): string => Array.from(octets, (octet) => octet.toString(16).padStart(2, '0')).join(' ');
 const root: WireBpdu = {
@@ -20,13 +33,17 @@ const root: WireBpdu = {
 
 describe('BPDUs in octets', () => {
   it('read back as they were written', () => fc.assert(fc.property(anyBpdu, (bpdu) => expect(decodeBpdu(encodeBpdu(bpdu))).toEqual({ ok: true, value: bpdu }))));
-  it('have the lengths of the standard: 4, 35 and 36 octets', () => fc.assert(fc.property(anyBpdu, (bpdu) => expect(encodeBpdu(bpdu)).toHaveLength({ tcn: 4, config: 35, rst: 36 }[bpdu.kind]))));
+  it('have the lengths of the standard: 4, 35 and 36 octets, 102 and 16 for each instance', () =>
+    fc.assert(fc.property(anyBpdu, (bpdu) => expect(encodeBpdu(bpdu)).toHaveLength(bpdu.kind === 'mst' ? 102 + 16 * bpdu.mst.instances.length : { tcn: 4, config: 35, rst: 36 }[bpdu.kind]))));
   it('stand octet by octet as clause 14 has them', () =>
     expect(hex(encodeBpdu(root))).toBe('00 00 02 02 0f 80 0f 02 4b 00 00 00 01 00 00 4e 20 80 0f 02 4b 00 00 00 0a 80 01 01 00 14 00 02 00 0f 00 00'));
   it('are refused where they end too early, or are of another protocol', () => {
     fc.assert(fc.property(anyBpdu, fc.nat(), (bpdu, cut) => {
       const octets = encodeBpdu(bpdu);
-      expect(decodeBpdu(octets.slice(0, cut % octets.length)).ok).toBe(false);
+      // An MST BPDU that ends before its instances is read as an RST BPDU (14.4).
+      const part = decodeBpdu(octets.slice(0, cut % octets.length));
+      if (bpdu.kind === 'mst' && part.ok) expect(part.value.kind).toBe('rst');
+      else expect(part.ok).toBe(false);
     }));
     expect(decodeBpdu(Uint8Array.from([0, 1, 0, 0]))).toEqual({ ok: false, error: 'protocol identifier 1, not 0' });
     expect(decodeBpdu(Uint8Array.from([0, 0, 0, 9]))).toEqual({ ok: false, error: 'BPDU type 9 of version 0 is not known' });

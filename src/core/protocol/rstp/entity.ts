@@ -1,6 +1,7 @@
-/** RSTP as an entity of a switch: every machine of every port runs until none of them moves (IEEE 802.1Q-2018 13.24). */
-import type { Bpdu } from '../bpdu';
-import { SECOND, type EntitySettings, type Micros, type ProtocolEntity, type RunRole, type RunState, type Surroundings } from '../entity';
+/** RSTP, and MSTP where the settings name a region, as an entity of a switch: every machine of every port runs until none of them moves (IEEE 802.1Q-2018 13.24). */
+import type { Bpdu, MstBpdu, MstiMessage, RstBpdu } from '../bpdu';
+import { SECOND, type EntitySettings, type Micros, type PortCost, type ProtocolEntity, type RunRole, type RunState, type Surroundings } from '../entity';
+import { sameTimes, type Vector } from '../vector';
 import { bridgeDetection } from './bridgeDetection';
 import { portInformation } from './portInformation';
 import { portProtocolMigration } from './portProtocolMigration';
@@ -8,15 +9,15 @@ import { portReceive } from './portReceive';
 import { portRoleSelection } from './portRoleSelection';
 import { portRoleTransitions } from './portRoleTransitions';
 import { portStateTransition } from './portStateTransition';
-import { portTransmit } from './portTransmit';
+import { portTransmit, tellsInstances } from './portTransmit';
 import { updtRcvdInfoWhile } from './procedures';
-import { HELD, MIGRATE_TIME, cist, createBridge, inSeconds, type Bridge, type BridgePort } from './state';
+import { HELD, MIGRATE_TIME, cist, createBridge, inSeconds, type Bridge, type BridgePort, type TreePort } from './state';
 import { topologyChange } from './topologyChange';
 
 /** More rounds than any network needs: a machine that never rests is a fault of ours. */
 const MOST_ROUNDS = 10_000;
 
-/** An RSTP entity, as at BEGIN: no port has signal yet. */
+/** An RSTP or MSTP entity, as at BEGIN: no port has signal yet. */
 export function rstpEntity(settings: EntitySettings, around: Surroundings): ProtocolEntity {
   return new RstpEntity(createBridge(settings, around));
 }
@@ -34,15 +35,23 @@ class RstpEntity implements ProtocolEntity {
     this.run();
   }
 
-  /** A hello that says nothing new to a port at rest: only its information lives on (13.35 REPEATED_DESIGNATED), no machine moves. */
+  /**
+   * A hello that says nothing new to a port at rest: only its information lives on (13.35 REPEATED_DESIGNATED), no machine
+   * moves. A BPDU that says the same is the same object, so all of it has been read before.
+   */
   private repeats(to: BridgePort, bpdu: Bpdu): boolean {
-    const p = cist(to);
-    if (bpdu.kind !== 'rst' || bpdu.role !== 'designated' || bpdu.proposal || bpdu.tc || !to.sendRSTP || to.operEdge || p.infoIs !== 'Received') return false;
-    if (bpdu.vector !== p.portPriority || bpdu.times !== p.portTimes) return false;
-    this.bridge.now = this.bridge.around.now();
-    if (p.rcvdInfoWhile <= this.bridge.now) return false; // it is about to age
-    updtRcvdInfoWhile(p);
-    to.edgeDelayWhile = inSeconds(this.bridge, MIGRATE_TIME);
+    if (bpdu !== to.heardBpdu || (bpdu.kind !== 'rst' && bpdu.kind !== 'mst') || !to.sendRSTP || to.operEdge || to.mcheck) return false;
+    const { bridge } = this;
+    bridge.now = bridge.around.now();
+    if (!saysNothingNew(cist(to), bpdu, bridge.now)) return false;
+    if (to.rcvdInternal && bpdu.kind === 'mst') {
+      for (const message of bpdu.instances) {
+        const p = to.trees.find(({ tree }) => tree.mstid === message.mstid);
+        if (p && !saysNothingNew(p, message, bridge.now)) return false;
+      }
+    }
+    for (const p of to.trees) if (p.infoIs === 'Received' && (p === cist(to) || to.rcvdInternal)) updtRcvdInfoWhile(p);
+    to.edgeDelayWhile = inSeconds(bridge, MIGRATE_TIME);
     return true;
   }
 
@@ -72,52 +81,53 @@ class RstpEntity implements ProtocolEntity {
     this.run();
   }
 
-  setPathCost(port: number, cost: number): void {
-    cist(this.bridge.ports[port]!).pathCost = cost;
-    this.reselect();
+  setPathCost(port: number, cost: PortCost, tree = 0): void {
+    this.bridge.ports[port]!.trees[tree]!.pathCost = cost;
+    this.reselect(tree);
   }
 
-  setPortId(port: number, id: number): void {
-    cist(this.bridge.ports[port]!).portId = id;
-    this.reselect();
+  setPortId(port: number, id: number, tree = 0): void {
+    this.bridge.ports[port]!.trees[tree]!.portId = id;
+    this.reselect(tree);
   }
 
-  setBridge(key: number): void {
-    this.bridge.trees[0]!.bridgeIdentifier = key;
-    this.reselect();
+  setBridge(key: number, tree = 0): void {
+    this.bridge.trees[tree]!.bridgeIdentifier = key;
+    this.reselect(tree);
   }
 
   /** 13.26.2 and 13.27: another parameter means that roles are selected anew. */
-  private reselect(): void {
-    for (const p of this.bridge.trees[0]!.ports) {
+  private reselect(tree: number): void {
+    for (const p of this.bridge.trees[tree]!.ports) {
       p.selected = false;
       p.reselect = true;
     }
     this.run();
   }
 
-  role(port: number): RunRole {
-    return cist(this.bridge.ports[port]!).role;
+  role(port: number, tree = 0): RunRole {
+    return this.bridge.ports[port]!.trees[tree]!.role;
   }
 
-  state(port: number): RunState {
-    const p = cist(this.bridge.ports[port]!);
+  state(port: number, tree = 0): RunState {
+    const p = this.bridge.ports[port]!.trees[tree]!;
     return p.role === 'disabled' ? 'disabled' : p.forwarding ? 'forwarding' : p.learning ? 'learning' : 'discarding';
+  }
+
+  inside(port: number): boolean {
+    return this.bridge.ports[port]!.rcvdInternal;
   }
 
   get resting(): boolean {
     const { bridge } = this;
-    return bridge.ports.every((port) => !port.portEnabled || port.trees.every((p) => p.tcWhile <= bridge.now && (p.forwarding || (p.role !== 'root' && p.role !== 'designated'))));
+    return bridge.ports.every((port) => !port.portEnabled || port.trees.every((p) => p.tcWhile <= bridge.now && (p.forwarding || (p.role !== 'root' && p.role !== 'designated' && p.role !== 'master'))));
   }
 
-  get root(): number {
-    return this.bridge.trees[0]!.rootPriority.root;
+  rootVector(tree = 0): Vector {
+    return this.bridge.trees[tree]!.rootPriority;
   }
-  get rootPathCost(): number {
-    return this.bridge.trees[0]!.rootPriority.externalCost;
-  }
-  get rootPort(): number {
-    return this.bridge.trees[0]!.rootPort?.port.index ?? -1;
+  rootPort(tree = 0): number {
+    return this.bridge.trees[tree]!.rootPort?.port.index ?? -1;
   }
 
   private run(): void {
@@ -149,6 +159,14 @@ class RstpEntity implements ProtocolEntity {
   }
 }
 
+/** Whether a message that has been read once changes nothing in its tree: what the port holds said again, or an agreement that stands. */
+function saysNothingNew(p: TreePort, message: RstBpdu | MstBpdu | MstiMessage, now: Micros): boolean {
+  if (message.tc || message.proposal || p.updtInfo || p.rcvdMsg !== null) return false;
+  if (message.role !== 'designated') return message.kind === 'msti' && p.infoIs === 'Mine' && p.agreed === message.agreement && !p.proposing;
+  if (p.infoIs !== 'Received' || p.rcvdInfoWhile <= now) return false; // it is about to age
+  return p.msgPriority === p.portPriority && sameTimes(p.msgTimes, p.portTimes);
+}
+
 /** The first moment after another at which some timer reaches zero that a machine waits for. */
 function machinesDue(bridge: Bridge, after: Micros): Micros {
   let due: Micros = HELD;
@@ -173,7 +191,7 @@ function hellosDue(bridge: Bridge): Micros {
   for (const port of bridge.ports) {
     if (!port.portEnabled) continue;
     if (port.helloWhen > bridge.now && port.helloWhen < due) due = port.helloWhen;
-    if (port.newInfo && port.txCount > 0 && port.txTick > bridge.now && port.txTick < due) due = port.txTick;
+    if ((port.newInfo || tellsInstances(port)) && port.txCount > 0 && port.txTick > bridge.now && port.txTick < due) due = port.txTick;
   }
   return due;
 }

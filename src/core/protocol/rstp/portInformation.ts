@@ -1,17 +1,16 @@
 /** Port Information machine, PIM (IEEE 802.1Q-2018 13.35): whose information a port holds, and for how long. */
-import { compareVectors, sameTimes } from '../vector';
-import { betterorsameInfo, recordAgreement, recordDispute, recordProposal, setTcFlags, updtRcvdInfoWhile } from './procedures';
-import { isZero, type RcvdInfo, type TreePort } from './state';
+import { compareVectors, sameSender, sameTimes } from '../vector';
+import { betterorsameInfo, recordAgreement, recordDispute, recordMastered, recordProposal, setTcFlags, updtRcvdInfoWhile } from './procedures';
+import { isCist, isZero, newInfoXst, type RcvdInfo, type TreePort } from './state';
 
 /** 13.29 rcvInfo: what kind of information a message is, against what the port has. */
 export function rcvInfo(p: TreePort): RcvdInfo {
-  const bpdu = p.rcvdMsg;
-  if (!bpdu || bpdu.kind === 'tcn') return 'OtherInfo';
+  const message = p.rcvdMsg;
+  if (!message || message.kind === 'tcn') return 'OtherInfo';
   const order = compareVectors(p.msgPriority, p.portPriority);
-  if (bpdu.kind === 'rst' && bpdu.role !== 'designated') return bpdu.role !== 'master' && order >= 0 ? 'InferiorRootAlternateInfo' : 'OtherInfo';
-  const sameSender = p.infoIs === 'Received' && p.msgPriority.bridge === p.portPriority.bridge && p.msgPriority.port === p.portPriority.port;
+  if (message.kind !== 'config' && message.role !== 'designated') return message.role !== 'master' && order >= 0 ? 'InferiorRootAlternateInfo' : 'OtherInfo';
   if (order === 0 && sameTimes(p.msgTimes, p.portTimes)) return 'RepeatedDesignatedInfo';
-  if (order < 0 || sameSender || order === 0) return 'SuperiorDesignatedInfo';
+  if (order <= 0 || (p.infoIs === 'Received' && sameSender(p.msgPriority, p.portPriority))) return 'SuperiorDesignatedInfo';
   return 'InferiorDesignatedInfo';
 }
 
@@ -51,14 +50,16 @@ function update(p: TreePort): true {
   p.portTimes = p.designatedTimes;
   p.updtInfo = false;
   p.infoIs = 'Mine';
-  p.port.newInfo = true;
+  newInfoXst(p);
   p.pim = 'CURRENT';
   return true;
 }
 
 function receive(p: TreePort): true {
+  recordMastered(p);
   switch (rcvInfo(p)) {
     case 'SuperiorDesignatedInfo':
+      recordInternal(p);
       p.agreed = p.proposing = false;
       recordProposal(p);
       setTcFlags(p);
@@ -71,6 +72,7 @@ function receive(p: TreePort): true {
       p.selected = false;
       break;
     case 'RepeatedDesignatedInfo':
+      recordInternal(p);
       recordProposal(p);
       setTcFlags(p);
       updtRcvdInfoWhile(p);
@@ -87,4 +89,11 @@ function receive(p: TreePort): true {
   }
   p.rcvdMsg = null;
   return true;
+}
+
+/** infoInternal := rcvdInternal; what it decides for the instances is decided anew. */
+function recordInternal({ port, tree }: TreePort): void {
+  if (!isCist(tree) || port.infoInternal === port.rcvdInternal) return;
+  port.infoInternal = port.rcvdInternal;
+  for (const p of port.trees) p.reselect = true;
 }

@@ -1,21 +1,45 @@
 /** Port Receive machine, PRX (IEEE 802.1Q-2018 13.31): takes a BPDU to the trees that it speaks of. */
-import { MIGRATE_TIME, inSeconds, type BridgePort } from './state';
+import { sameConfiguration } from '../../wire/mstConfiguration';
+import type { MstBpdu } from '../bpdu';
+import type { Vector } from '../vector';
+import { MIGRATE_TIME, cist, inSeconds, isCist, type BridgePort } from './state';
 
 /** 13.29 updtBPDUVersion. */
 function updtBPDUVersion(port: BridgePort): void {
-  if (port.rcvdBpdu?.kind === 'rst') port.rcvdRSTP = true;
+  const kind = port.rcvdBpdu?.kind;
+  if (kind === 'rst' || kind === 'mst') port.rcvdRSTP = true;
   else port.rcvdSTP = true;
 }
 
-/** 13.29 rcvMsgs: an RST or configuration BPDU, or a notification, is a message for the CIST. */
+/** 13.29 fromSameRegion. */
+function fromSameRegion({ rcvdBpdu: bpdu, bridge: { region } }: BridgePort): boolean {
+  return bpdu?.kind === 'mst' && region !== null && sameConfiguration(bpdu.configurationId, region.configurationId);
+}
+
+/** 13.29 rcvMsgs: every BPDU is a message for the CIST; of its own region also for the instances that it speaks of. */
 function rcvMsgs(port: BridgePort): void {
   const bpdu = port.rcvdBpdu;
-  const [p] = port.trees;
-  if (!bpdu || !p) return;
+  if (!bpdu) return;
+  const p = cist(port);
   p.rcvdMsg = bpdu;
   if (bpdu.kind === 'tcn') return;
-  p.msgPriority = bpdu.vector;
+  p.msgPriority = bpdu.kind === 'mst' && !port.rcvdInternal ? fromOutside(port, bpdu) : bpdu.vector;
   p.msgTimes = bpdu.times;
+  if (bpdu.kind !== 'mst' || !port.rcvdInternal) return;
+  for (const message of bpdu.instances) {
+    const own = port.trees.find(({ tree }) => !isCist(tree) && tree.mstid === message.mstid);
+    if (!own) continue;
+    own.rcvdMsg = message;
+    own.msgPriority = message.vector;
+    own.msgTimes = { ...bpdu.times, remainingHops: message.remainingHops };
+  }
+}
+
+/** What an MST BPDU says to another region (13.10), or to a bridge that reads it as an RST BPDU: there the regional root stands for the sender (14.4). */
+function fromOutside({ heardBpdu, bridge: { region }, trees }: BridgePort, bpdu: MstBpdu): Vector {
+  const [{ msgPriority } = { msgPriority: bpdu.vector }] = trees;
+  if (heardBpdu === bpdu) return msgPriority;
+  return { ...bpdu.vector, internalCost: 0, ...(region ? {} : { bridge: bpdu.vector.regionalRoot }) };
 }
 
 export function portReceive(port: BridgePort): boolean {
@@ -26,8 +50,10 @@ export function portReceive(port: BridgePort): boolean {
   }
   if (port.trees.some((p) => p.rcvdMsg !== null)) return false;
   updtBPDUVersion(port); // RECEIVE
+  port.rcvdInternal = fromSameRegion(port);
   rcvMsgs(port);
   port.operEdge = false;
+  port.heardBpdu = port.rcvdBpdu;
   port.rcvdBpdu = null;
   port.edgeDelayWhile = inSeconds(port.bridge, MIGRATE_TIME);
   return true;

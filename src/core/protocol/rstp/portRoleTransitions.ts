@@ -1,6 +1,6 @@
 /** Port Role Transitions machine, PRT (IEEE 802.1Q-2018 13.37): how a port takes a role, proposes, agrees, and comes to forward. */
 import { allSynced, letGo, reRooted, setReRootTree, setSyncTree } from './procedures';
-import { HELD, edgeDelay, forwardDelay, inSeconds, isZero, type TreePort } from './state';
+import { HELD, edgeDelay, forwardDelay, inSeconds, isCist, isZero, newInfoXst, type TreePort } from './state';
 
 export function portRoleTransitions(p: TreePort): boolean {
   if (!p.selected || p.updtInfo) return false;
@@ -18,6 +18,8 @@ export function portRoleTransitions(p: TreePort): boolean {
       return root(p);
     case 'DESIGNATED_PORT':
       return designated(p);
+    case 'MASTER_PORT':
+      return master(p);
   }
 }
 
@@ -38,10 +40,13 @@ function takeRole(p: TreePort): true {
       p.rrWhile = HELD;
       p.prt = 'ROOT_PORT';
       break;
-    default:
+    case 'master':
+      p.prt = 'MASTER_PORT';
+      break;
+    case 'designated':
       p.prt = 'DESIGNATED_PORT';
   }
-  p.port.bridge.around.changed(p.port.index);
+  p.port.bridge.around.changed(p.port.index, p.tree.index);
   return true;
 }
 
@@ -72,7 +77,7 @@ function alternate(p: TreePort): boolean {
   if ((!p.agree && allSynced(p)) || (p.proposed && p.agree)) {
     p.proposed = false; // ALTERNATE_AGREED
     p.agree = true;
-    p.port.newInfo = true;
+    newInfoXst(p);
     return true;
   }
   if (p.role === 'backup' && p.rbWhile !== HELD) {
@@ -92,7 +97,7 @@ function root(p: TreePort): boolean {
   if ((!p.agree && allSynced(p)) || (p.proposed && p.agree)) {
     p.proposed = p.sync = false; // ROOT_AGREED
     p.agree = true;
-    p.port.newInfo = true;
+    newInfoXst(p);
     return true;
   }
   if ((p.agreed && !p.synced) || (p.sync && p.synced)) {
@@ -131,25 +136,11 @@ function designated(p: TreePort): boolean {
   const { bridge } = port;
   if (!p.forward && !p.agreed && !p.proposing && !port.operEdge) {
     p.proposing = true; // DESIGNATED_PROPOSE
-    port.edgeDelayWhile = inSeconds(bridge, edgeDelay(port));
-    port.newInfo = true;
+    if (isCist(p.tree)) port.edgeDelayWhile = inSeconds(bridge, edgeDelay(port));
+    newInfoXst(p);
     return true;
   }
-  if ((!p.learning && !p.forwarding && !p.synced) || (p.agreed && !p.synced) || (port.operEdge && !p.synced) || (p.sync && p.synced)) {
-    p.rrWhile = 0; // DESIGNATED_SYNCED
-    p.synced = true;
-    p.sync = false;
-    return true;
-  }
-  if (p.reRoot && isZero(bridge, p.rrWhile)) {
-    p.reRoot = false; // DESIGNATED_RETIRED
-    return true;
-  }
-  if (((p.sync && !p.synced) || (p.reRoot && !isZero(bridge, p.rrWhile)) || p.disputed) && !port.operEdge && (p.learn || p.forward)) {
-    p.learn = p.forward = p.disputed = false; // DESIGNATED_DISCARD
-    p.fdWhile = inSeconds(bridge, forwardDelay(p));
-    return true;
-  }
+  if (synced(p) || retired(p) || discard(p)) return true;
   if ((isZero(bridge, p.fdWhile) || p.agreed || port.operEdge) && (isZero(bridge, p.rrWhile) || !p.reRoot) && !p.sync) {
     if (!p.learn) {
       p.learn = true; // DESIGNATED_LEARN
@@ -164,4 +155,59 @@ function designated(p: TreePort): boolean {
     }
   }
   return false;
+}
+
+/** A boundary port that is the CIST's root port leads every instance out of the region. */
+function master(p: TreePort): boolean {
+  const { bridge } = p.port;
+  if (p.proposed && !p.agree) {
+    setSyncTree(p); // MASTER_PROPOSED
+    p.proposed = false;
+    return true;
+  }
+  if ((!p.agree && allSynced(p)) || (p.proposed && p.agree)) {
+    p.proposed = p.sync = false; // MASTER_AGREED
+    p.agree = true;
+    return true;
+  }
+  if (synced(p) || retired(p) || discard(p)) return true;
+  if (!isZero(bridge, p.fdWhile) && !allSynced(p)) return false;
+  if (!p.learn) {
+    p.learn = true; // MASTER_LEARN
+    p.fdWhile = inSeconds(bridge, forwardDelay(p));
+    return true;
+  }
+  if (!p.forward) {
+    p.forward = true; // MASTER_FORWARD
+    p.fdWhile = 0;
+    p.agreed = p.port.sendRSTP;
+    return true;
+  }
+  return false;
+}
+
+/** DESIGNATED_SYNCED, MASTER_SYNCED. */
+function synced(p: TreePort): boolean {
+  if (!((!p.learning && !p.forwarding && !p.synced) || (p.agreed && !p.synced) || (p.port.operEdge && !p.synced) || (p.sync && p.synced))) return false;
+  p.rrWhile = 0;
+  p.synced = true;
+  p.sync = false;
+  return true;
+}
+
+/** DESIGNATED_RETIRED, MASTER_RETIRED. */
+function retired(p: TreePort): boolean {
+  if (!p.reRoot || !isZero(p.port.bridge, p.rrWhile)) return false;
+  p.reRoot = false;
+  return true;
+}
+
+/** DESIGNATED_DISCARD, MASTER_DISCARD. */
+function discard(p: TreePort): boolean {
+  const { port } = p;
+  const must = (p.sync && !p.synced) || (p.reRoot && !isZero(port.bridge, p.rrWhile)) || p.disputed;
+  if (!must || port.operEdge || (!p.learn && !p.forward)) return false;
+  p.learn = p.forward = p.disputed = false;
+  p.fdWhile = inSeconds(port.bridge, forwardDelay(p));
+  return true;
 }

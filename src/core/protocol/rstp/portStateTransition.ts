@@ -16,6 +16,6 @@ function enter(p: TreePort, state: TreePort['pst']): true {
   p.pst = state;
   p.learning = state !== 'DISCARDING';
   p.forwarding = state === 'FORWARDING';
-  p.port.bridge.around.changed(p.port.index);
+  p.port.bridge.around.changed(p.port.index, p.tree.index);
   return true;
 }

@@ -16,7 +16,7 @@ const proposal = (said: Parameters<typeof rst>[0]) => rst(said, { proposal: true
 describe('alone', () => {
   it('takes itself for the root, and asks on every port whether it may forward (PRT DESIGNATED_PROPOSE)', () => {
     const alone = bridge(2).to(0.1);
-    expect([alone.entity.root, alone.entity.rootPathCost, alone.entity.rootPort]).toEqual([OWN, 0, -1]);
+    expect([alone.entity.rootVector().root, alone.entity.rootVector().externalCost, alone.entity.rootPort()]).toEqual([OWN, 0, -1]);
     expect([alone.is(0), alone.is(1)]).toEqual(['designated discarding', 'designated discarding']);
     expect(last(alone.from(0))).toMatchObject({ role: 'designated', proposal: true, learning: false, forwarding: false, vector: { root: OWN, externalCost: 0, bridge: OWN, port: 0x8001 } });
   });
@@ -42,7 +42,7 @@ describe('a better bridge', () => {
   it('is agreed with in the same moment, and its port forwards (PIM SUPERIOR_DESIGNATED, PRT ROOT_AGREED)', () => {
     const own = bridge(1).to(1).hear(0, proposal({ root: BETTER }));
     expect(own.is(0)).toBe('root forwarding');
-    expect([own.entity.root, own.entity.rootPathCost, own.entity.rootPort]).toEqual([BETTER, 20_000, 0]);
+    expect([own.entity.rootVector().root, own.entity.rootVector().externalCost, own.entity.rootPort()]).toEqual([BETTER, 20_000, 0]);
     expect(last(own.from(0))).toMatchObject({ role: 'root', agreement: true, proposal: false });
   });
   it('leaves a port forwarding whose neighbour has agreed to worse (PIM UPDATE, betterorsameInfo)', () => {
@@ -72,22 +72,22 @@ describe('a better bridge', () => {
     expect([own.is(0), own.is(1)]).toEqual(['root forwarding', 'alternate discarding']);
     own.entity.enable(0, false);
     expect(own.is(1)).toBe('root forwarding');
-    expect(own.entity.rootPathCost).toBe(20_004);
+    expect(own.entity.rootVector().externalCost).toBe(20_004);
   });
   it('that falls silent is forgotten after three hellos (PIM AGED)', () => {
     const own = bridge(1).to(1).hear(0, rst({ root: BETTER }));
     expect(own.to(6.99).is(0)).toBe('root forwarding');
-    expect(own.to(7).entity.root).toBe(OWN);
+    expect(own.to(7).entity.rootVector().root).toBe(OWN);
     expect(own.entity.role(0)).toBe('designated');
   });
   it('lives on while it repeats itself (PIM REPEATED_DESIGNATED)', () => expect(bridge(1).to(1).hearing(61, 0, rst({ root: BETTER })).is(0)).toBe('root forwarding'));
   it('whose information is too old is not believed (updtRcvdInfoWhile)', () => {
-    expect(bridge(1).to(1).hear(0, rst({ root: BETTER, messageAge: 19 })).to(1.1).entity.root).toBe(BETTER);
-    expect(bridge(1).to(1).hear(0, rst({ root: BETTER, messageAge: 20 })).to(1.1).entity.root).toBe(OWN);
+    expect(bridge(1).to(1).hear(0, rst({ root: BETTER, messageAge: 19 })).to(1.1).entity.rootVector().root).toBe(BETTER);
+    expect(bridge(1).to(1).hear(0, rst({ root: BETTER, messageAge: 20 })).to(1.1).entity.rootVector().root).toBe(OWN);
   });
   it('may take its word back: a worse vector from the same port counts', () => {
     const own = bridge(1).to(1).hear(0, rst({ root: BETTER, bridge: 30 })).hear(0, rst({ root: WORSE, bridge: 30 }));
-    expect([own.entity.root, own.entity.role(0)]).toEqual([OWN, 'designated']);
+    expect([own.entity.rootVector().root, own.entity.role(0)]).toEqual([OWN, 'designated']);
   });
   it('says through this bridge how old its news are, a hop older', () => {
     const own = bridge(2).to(1).hear(0, rst({ root: BETTER, messageAge: 3 }));
@@ -177,14 +177,14 @@ describe('a topology change', () => {
 describe('settings', () => {
   it('a dearer port gives way to the other (13.27, pathCost)', () => {
     const own = bridge(2).to(1).hear(0, rst({ root: BETTER })).hear(1, rst({ root: BETTER, bridge: 30 }));
-    expect(own.entity.rootPort).toBe(0);
-    own.entity.setPathCost(0, 50_000);
-    expect([own.entity.rootPort, own.entity.rootPathCost]).toEqual([1, 20_000]);
+    expect(own.entity.rootPort()).toBe(0);
+    own.entity.setPathCost(0, { external: 50_000, internal: 50_000 });
+    expect([own.entity.rootPort(), own.entity.rootVector().externalCost]).toEqual([1, 20_000]);
   });
   it('a better identifier makes it the root (13.26)', () => {
     const own = bridge(1).to(1).hear(0, rst({ root: BETTER }));
     own.entity.setBridge(1);
-    expect([own.entity.root, own.entity.role(0)]).toEqual([1, 'designated']);
+    expect([own.entity.rootVector().root, own.entity.role(0)]).toEqual([1, 'designated']);
   });
   it('a better port identifier is sent at once', () => {
     const own = bridge(1).to(5);

@@ -2,8 +2,8 @@
  * The variables of RSTP and MSTP under the standard's names (IEEE 802.1Q-2018 13.25 to 13.27): of a bridge, of its trees,
  * of its ports, and of each port in each tree. RSTP is the CIST alone. Timers hold the moment at which they reach zero.
  */
-import type { Bpdu, RstBpdu } from '../bpdu';
-import { SECOND, type EntitySettings, type Micros, type RunRole, type Surroundings } from '../entity';
+import type { Bpdu, MstBpdu, MstiMessage, RstBpdu } from '../bpdu';
+import { SECOND, type EntitySettings, type Micros, type PortCost, type PortSettings, type RegionSettings, type RunRole, type Surroundings } from '../entity';
 import { ownVector, type Times, type Vector } from '../vector';
 
 /** A timer that the machines keep at its full value: it counts from the moment at which they let go of it. */
@@ -18,7 +18,8 @@ export type RcvdInfo = 'SuperiorDesignatedInfo' | 'RepeatedDesignatedInfo' | 'In
 export interface TreePort {
   readonly port: BridgePort;
   readonly tree: TreeBridge;
-  pathCost: number;
+  /** ExternalPortPathCost and InternalPortPathCost. */
+  pathCost: PortCost;
   portId: number;
   infoIs: InfoIs;
   role: RunRole;
@@ -32,7 +33,8 @@ export interface TreePort {
   learning: boolean;
   proposed: boolean;
   proposing: boolean;
-  rcvdMsg: Bpdu | null;
+  mastered: boolean;
+  rcvdMsg: Bpdu | MstiMessage | null;
   rcvdTc: boolean;
   reRoot: boolean;
   reselect: boolean;
@@ -54,7 +56,7 @@ export interface TreePort {
   rcvdInfoWhile: Micros;
   /** The states of the machines that run for each tree and port. */
   pim: 'DISABLED' | 'AGED' | 'CURRENT';
-  prt: 'DISABLE_PORT' | 'DISABLED_PORT' | 'ROOT_PORT' | 'DESIGNATED_PORT' | 'BLOCK_PORT' | 'ALTERNATE_PORT';
+  prt: 'DISABLE_PORT' | 'DISABLED_PORT' | 'ROOT_PORT' | 'DESIGNATED_PORT' | 'MASTER_PORT' | 'BLOCK_PORT' | 'ALTERNATE_PORT';
   pst: 'DISCARDING' | 'LEARNING' | 'FORWARDING';
   tcm: 'INACTIVE' | 'LEARNING' | 'ACTIVE';
 }
@@ -74,13 +76,19 @@ export interface BridgePort {
   mcheck: boolean;
   rcvdBpdu: Bpdu | null;
   /** The latest one that was sent. */
-  sentBpdu: RstBpdu | null;
+  sentBpdu: RstBpdu | MstBpdu | null;
+  /** The latest one that was taken in whole. */
+  heardBpdu: Bpdu | null;
+  /** The message in hand, and the information that is held, come from the bridge's own region. */
+  rcvdInternal: boolean;
+  infoInternal: boolean;
   rcvdRSTP: boolean;
   rcvdSTP: boolean;
   rcvdTcn: boolean;
   rcvdTcAck: boolean;
   tcAck: boolean;
   newInfo: boolean;
+  newInfoMsti: boolean;
   txCount: number;
   /** When the next of `txCount` is forgiven. */
   txTick: Micros;
@@ -93,6 +101,10 @@ export interface BridgePort {
 /** A tree of the bridge (13.26, per-tree part). */
 export interface TreeBridge {
   readonly bridge: Bridge;
+  /** Its place among the bridge's trees; 0 is the CIST. */
+  readonly index: number;
+  /** 0 for the CIST. */
+  readonly mstid: number;
   readonly ports: TreePort[];
   bridgeIdentifier: number;
   rootPriority: Vector;
@@ -104,6 +116,8 @@ export interface Bridge {
   readonly ports: BridgePort[];
   /** The CIST first. */
   readonly trees: TreeBridge[];
+  /** Null for a bridge that speaks RST BPDUs: it is a region of its own. */
+  readonly region: RegionSettings | null;
   readonly bridgeTimes: Times;
   readonly txHoldCount: number;
   readonly around: Surroundings;
@@ -111,6 +125,12 @@ export interface Bridge {
 }
 
 export const cist = (port: BridgePort): TreePort => port.trees[0]!;
+export const isCist = (tree: TreeBridge): boolean => tree.index === 0;
+/** 13.27 newInfo of the CIST, newInfoMsti of an instance: there is something to tell. */
+export function newInfoXst(p: TreePort): void {
+  if (isCist(p.tree)) p.port.newInfo = true;
+  else p.port.newInfoMsti = true;
+}
 
 /** Whether a timer has reached zero. */
 export const isZero = (bridge: Bridge, timer: Micros): boolean => timer <= bridge.now;
@@ -124,31 +144,46 @@ export const maxAge = (p: TreePort): number => p.designatedTimes.maxAge;
 export const forwardDelay = (p: TreePort): number => (p.port.sendRSTP ? helloTime(p) : fwdDelay(p));
 export const edgeDelay = (port: BridgePort): number => (port.operPointToPointMAC ? MIGRATE_TIME : maxAge(cist(port)));
 
-/** A bridge with one tree, everything as at BEGIN. */
+/** A bridge with the CIST and, with MSTP, its instances; everything as at BEGIN. */
 export function createBridge(settings: EntitySettings, around: Surroundings): Bridge {
   const { hello, maxAge: age, forwardDelay: delay, maxHops, txHold } = settings.times;
   const bridgeTimes: Times = { messageAge: 0, maxAge: age, forwardDelay: delay, hello, remainingHops: maxHops };
-  const bridge: Bridge = { ports: [], trees: [], bridgeTimes, txHoldCount: txHold, around, now: around.now() };
-  const mine = ownVector(settings.bridge, 0);
-  const tree: TreeBridge = { bridge, ports: [], bridgeIdentifier: settings.bridge, rootPriority: mine, rootTimes: bridgeTimes, rootPort: null };
+  const bridge: Bridge = { ports: [], trees: [], region: settings.region, bridgeTimes, txHoldCount: txHold, around, now: around.now() };
+  for (const given of settings.ports) {
+    bridge.ports.push({
+      index: bridge.ports.length, bridge, trees: [], adminEdge: given.edge, autoEdge: true, operPointToPointMAC: given.pointToPoint, portEnabled: false, operEdge: given.edge,
+      sendRSTP: true, mcheck: false, rcvdBpdu: null, sentBpdu: null, heardBpdu: null, rcvdInternal: false, infoInternal: false, rcvdRSTP: false, rcvdSTP: false, rcvdTcn: false,
+      rcvdTcAck: false, tcAck: false, newInfo: true, newInfoMsti: true, txCount: 0, txTick: 0, helloWhen: bridge.now + settings.offset, mdelayWhile: 0, edgeDelayWhile: 0, ppm: 'SENSING',
+    });
+  }
+  for (const tree of [{ mstid: 0, bridge: settings.bridge, ports: settings.ports }, ...(settings.region?.instances ?? [])]) addTree(bridge, tree.mstid, tree.bridge, tree.ports);
+  return bridge;
+}
+
+function addTree(bridge: Bridge, mstid: number, bridgeIdentifier: number, ports: readonly PortSettings[]): void {
+  const { bridgeTimes } = bridge;
+  const tree: TreeBridge = { bridge, index: bridge.trees.length, mstid, ports: [], bridgeIdentifier, rootPriority: NO_VECTOR, rootTimes: bridgeTimes, rootPort: null };
+  tree.rootPriority = bridgePriority(tree, 0);
   bridge.trees.push(tree);
-  settings.ports.forEach((given, index) => {
-    const port: BridgePort = {
-      index, bridge, trees: [], adminEdge: given.edge, autoEdge: true, operPointToPointMAC: given.pointToPoint, portEnabled: false, operEdge: given.edge,
-      sendRSTP: true, mcheck: false, rcvdBpdu: null, sentBpdu: null, rcvdRSTP: false, rcvdSTP: false, rcvdTcn: false, rcvdTcAck: false, tcAck: false, newInfo: true,
-      txCount: 0, txTick: 0, helloWhen: bridge.now + settings.offset, mdelayWhile: 0, edgeDelayWhile: 0, ppm: 'SENSING',
-    };
-    const vector = ownVector(settings.bridge, given.id);
+  for (const port of bridge.ports) {
+    const { id, cost } = ports[port.index]!;
+    const vector = bridgePriority(tree, id);
     const treePort: TreePort = {
-      port, tree, pathCost: given.cost, portId: given.id, infoIs: 'Disabled', role: 'disabled', selectedRole: 'disabled',
-      agree: false, agreed: false, disputed: false, forward: false, forwarding: false, learn: false, learning: false, proposed: false, proposing: false,
+      port, tree, pathCost: cost, portId: id, infoIs: 'Disabled', role: 'disabled', selectedRole: 'disabled',
+      agree: false, agreed: false, disputed: false, forward: false, forwarding: false, learn: false, learning: false, proposed: false, proposing: false, mastered: false,
       rcvdMsg: null, rcvdTc: false, reRoot: false, reselect: true, selected: false, sync: false, synced: true, tcProp: false, updtInfo: false,
       designatedPriority: vector, designatedTimes: bridgeTimes, msgPriority: vector, msgTimes: bridgeTimes, portPriority: vector, portTimes: bridgeTimes,
       fdWhile: HELD, rrWhile: 0, rbWhile: 0, tcWhile: 0, rcvdInfoWhile: 0, pim: 'DISABLED', prt: 'DISABLED_PORT', pst: 'DISCARDING', tcm: 'INACTIVE',
     };
     port.trees.push(treePort);
     tree.ports.push(treePort);
-    bridge.ports.push(port);
-  });
-  return bridge;
+  }
+}
+
+const NO_VECTOR = ownVector(0, 0);
+
+/** 13.9, bridge priority vector: the bridge as its own root, seen at a port. */
+export function bridgePriority(tree: TreeBridge, port: number): Vector {
+  const own = ownVector(tree.bridgeIdentifier, port);
+  return isCist(tree) ? own : { ...own, root: 0 };
 }

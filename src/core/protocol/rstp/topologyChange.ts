@@ -1,11 +1,13 @@
 /** Topology Change machine, TCM (IEEE 802.1Q-2018 13.39): who is told that addresses may have moved, and what is forgotten. */
 import { newTcWhile, setTcPropTree } from './procedures';
-import type { TreePort } from './state';
+import { isCist, newInfoXst, type TreePort } from './state';
 
 export function topologyChange(p: TreePort): boolean {
   const { port } = p;
   const active = p.role === 'root' || p.role === 'designated' || p.role === 'master';
-  const told = p.rcvdTc || port.rcvdTcn || port.rcvdTcAck;
+  // Notifications and acknowledgements are between the CISTs; instances are told as rcvdTc.
+  const rcvdTcn = isCist(p.tree) && port.rcvdTcn;
+  const rcvdTcAck = isCist(p.tree) && port.rcvdTcAck;
   switch (p.tcm) {
     case 'INACTIVE':
       if (!p.learn) return clear(p);
@@ -14,11 +16,11 @@ export function topologyChange(p: TreePort): boolean {
       return true;
     case 'LEARNING':
       if (active && p.forward && !port.operEdge) return detected(p);
-      if (!active && !p.learn && !p.learning && !told) {
+      if (!active && !p.learn && !p.learning && !p.rcvdTc && !rcvdTcn && !rcvdTcAck) {
         p.tcm = 'INACTIVE';
         flush(p);
         p.tcWhile = 0;
-        port.tcAck = false;
+        if (isCist(p.tree)) port.tcAck = false;
         return true;
       }
       return clear(p);
@@ -28,10 +30,13 @@ export function topologyChange(p: TreePort): boolean {
         clear(p);
         return true;
       }
-      if (port.rcvdTcn || p.rcvdTc) {
-        if (port.rcvdTcn) newTcWhile(p); // NOTIFIED_TCN
-        port.rcvdTcn = p.rcvdTc = false; // NOTIFIED_TC
-        if (p.role === 'designated') port.tcAck = true;
+      if (rcvdTcn || p.rcvdTc) {
+        if (rcvdTcn) {
+          newTcWhile(p); // NOTIFIED_TCN
+          port.rcvdTcn = false;
+        }
+        p.rcvdTc = false; // NOTIFIED_TC
+        if (isCist(p.tree) && p.role === 'designated') port.tcAck = true;
         setTcPropTree(p);
         return true;
       }
@@ -41,7 +46,7 @@ export function topologyChange(p: TreePort): boolean {
         p.tcProp = false;
         return true;
       }
-      if (port.rcvdTcAck) {
+      if (rcvdTcAck) {
         p.tcWhile = 0; // ACKNOWLEDGED
         port.rcvdTcAck = false;
         return true;
@@ -52,8 +57,12 @@ export function topologyChange(p: TreePort): boolean {
 
 /** Flags that mean nothing where the port is not active. */
 function clear(p: TreePort): boolean {
-  const any = p.rcvdTc || p.tcProp || p.port.rcvdTcn || p.port.rcvdTcAck;
-  p.rcvdTc = p.tcProp = p.port.rcvdTcn = p.port.rcvdTcAck = false;
+  let any = p.rcvdTc || p.tcProp;
+  p.rcvdTc = p.tcProp = false;
+  if (isCist(p.tree)) {
+    any ||= p.port.rcvdTcn || p.port.rcvdTcAck;
+    p.port.rcvdTcn = p.port.rcvdTcAck = false;
+  }
   return any;
 }
 
@@ -61,8 +70,8 @@ function detected(p: TreePort): true {
   p.tcm = 'ACTIVE';
   newTcWhile(p);
   setTcPropTree(p);
-  p.port.newInfo = true;
+  newInfoXst(p);
   return true;
 }
 
-const flush = (p: TreePort): void => p.port.bridge.around.flush(p.port.index);
+const flush = (p: TreePort): void => p.port.bridge.around.flush(p.port.index, p.tree.index);

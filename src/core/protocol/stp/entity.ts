@@ -1,6 +1,7 @@
 /** Classic STP as an entity of a switch: its operation (IEEE 802.1D-1998 8.7) and its management (8.8). */
 import type { Bpdu, ConfigBpdu } from '../bpdu';
-import type { EntitySettings, Micros, ProtocolEntity, RunRole, RunState, Surroundings } from '../entity';
+import type { EntitySettings, Micros, PortCost, ProtocolEntity, RunRole, RunState, Surroundings } from '../entity';
+import { ownVector, type Vector } from '../vector';
 import {
   acknowledgeTopologyChange, becomeDesignatedPort, configurationBpduGeneration, configurationUpdate, portStateSelection, recordConfigurationInformation, recordConfigurationTimeoutValues,
   supersedesPortInfo, topologyChangeAcknowledged, topologyChangeDetection, transmitConfiguration, transmitTcn,
@@ -122,16 +123,16 @@ class StpEntity implements ProtocolEntity {
       this.reconfigure(() => {
         becomeDesignatedPort(bridge, port); // 8.8.3
         setState(bridge, port, 'disabled');
-        bridge.around.changed(index);
-        bridge.around.flush(index);
+        bridge.around.changed(index, 0);
+        bridge.around.flush(index, 0);
       });
     }
     this.rest();
   }
 
   /** 8.8.6. */
-  setPathCost(index: number, cost: number): void {
-    this.bridge.ports[index]!.pathCost = cost;
+  setPathCost(index: number, cost: PortCost): void {
+    this.bridge.ports[index]!.pathCost = cost.external;
     this.reconfigure(() => undefined);
     this.rest();
   }
@@ -194,17 +195,18 @@ class StpEntity implements ProtocolEntity {
   state(index: number): RunState {
     return this.bridge.ports[index]!.state;
   }
+  inside(): boolean {
+    return false;
+  }
   get resting(): boolean {
     const { ports, tcnTimer, topologyChangeTimer } = this.bridge;
     return tcnTimer === STOPPED && topologyChangeTimer === STOPPED && ports.every((port) => port.forwardDelayTimer === STOPPED);
   }
-  get root(): number {
-    return this.bridge.designatedRoot;
+  rootVector(): Vector {
+    const { bridgeId, designatedRoot, rootPathCost } = this.bridge;
+    return { ...ownVector(bridgeId, 0), root: designatedRoot, externalCost: rootPathCost };
   }
-  get rootPathCost(): number {
-    return this.bridge.rootPathCost;
-  }
-  get rootPort(): number {
+  rootPort(): number {
     return this.bridge.rootPort?.index ?? -1;
   }
 }

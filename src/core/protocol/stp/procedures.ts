@@ -109,7 +109,7 @@ export function portStateSelection(bridge: StpBridge): void {
       port.configurationPending = port.topologyChangeAcknowledge = false;
       makeBlocking(bridge, port);
     }
-    bridge.around.changed(port.index); // its role may be another one
+    bridge.around.changed(port.index, 0); // its role may be another one
   }
 }
 
@@ -127,7 +127,7 @@ function makeBlocking(bridge: StpBridge, port: StpPort): void {
   if ((port.state === 'forwarding' || port.state === 'learning') && !port.operEdge) topologyChangeDetection(bridge);
   setState(bridge, port, 'blocking');
   port.forwardDelayTimer = STOPPED;
-  bridge.around.flush(port.index);
+  bridge.around.flush(port.index, 0);
 }
 
 /** 8.6.14. */

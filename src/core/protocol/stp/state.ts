@@ -56,7 +56,7 @@ export function createStpBridge({ bridge: bridgeId, times, ports, offset }: Enti
     around, bridgeId, designatedRoot: bridgeId, rootPathCost: 0, rootPort: null, bridgeTimes: { maxAge, hello, forwardDelay }, maxAge, helloTime: hello, forwardDelay,
     topologyChangeDetected: false, topologyChange: false, helloTimer: around.now() + offset, tcnTimer: STOPPED, topologyChangeTimer: STOPPED,
     ports: ports.map((port, index): StpPort => ({
-      index, adminEdge: port.edge, operEdge: port.edge, portId: port.id, state: 'disabled', pathCost: port.cost, designatedRoot: bridgeId, designatedCost: 0, designatedBridge: bridgeId,
+      index, adminEdge: port.edge, operEdge: port.edge, portId: port.id, state: 'disabled', pathCost: port.cost.external, designatedRoot: bridgeId, designatedCost: 0, designatedBridge: bridgeId,
       designatedPort: port.id, topologyChangeAcknowledge: false, configurationPending: false, messageAgeFrom: 0, messageAgeTimer: STOPPED, forwardDelayTimer: STOPPED, holdTimer: STOPPED,
     })),
   };
@@ -69,7 +69,7 @@ export const after = ({ around }: StpBridge, seconds: number): Micros => around.
 export function setState(bridge: StpBridge, port: StpPort, state: RunState): void {
   if (port.state === state) return;
   port.state = state;
-  bridge.around.changed(port.index);
+  bridge.around.changed(port.index, 0);
 }
 
 /** 8.5.3.8: while it is set, addresses age in Forward Delay. */

@@ -27,7 +27,7 @@ describe('alone', () => {
 describe('a better bridge', () => {
   it('becomes the root, and its word is passed on a second older (8.6.1)', () => {
     const own = bridge(2).to(1).hear(0, config({ root: BETTER, cost: 4, bridge: 30, messageAge: 2 })).to(3);
-    expect([own.entity.root, own.entity.rootPathCost, own.entity.rootPort]).toEqual([BETTER, 20_004, 0]);
+    expect([own.entity.rootVector().root, own.entity.rootVector().externalCost, own.entity.rootPort()]).toEqual([BETTER, 20_004, 0]);
     expect(configs(own, 1).at(-1)).toMatchObject({ vector: { root: BETTER, externalCost: 20_004, bridge: OWN, port: 0x8002 }, times: { messageAge: 3, maxAge: 20 } });
     expect(configs(own, 0, 1.01)).toEqual([]);
   });
@@ -42,21 +42,21 @@ describe('a better bridge', () => {
   });
   it('that falls silent is forgotten when its word is as old as max age (8.7.4)', () => {
     const own = bridge(1).to(1).hear(0, config({ root: BETTER, messageAge: 3 }));
-    expect(own.to(17.9).entity.root).toBe(BETTER);
-    expect(own.to(18).entity.root).toBe(OWN);
+    expect(own.to(17.9).entity.rootVector().root).toBe(BETTER);
+    expect(own.to(18).entity.rootVector().root).toBe(OWN);
   });
   it('gives its times to everyone (8.6.3)', () => {
     const own = bridge(1).to(1);
     own.hear(0, { ...config({ root: BETTER }), times: { messageAge: 0, maxAge: 10, forwardDelay: 4, hello: 1, remainingHops: 0 } });
     own.entity.enable(0, false);
     own.entity.enable(0, true);
-    expect(own.to(10).entity.root).toBe(OWN);
+    expect(own.to(10).entity.rootVector().root).toBe(OWN);
   });
   it('whose port loses its light is forgotten at once (8.8.3)', () => {
     const own = bridge(2).to(1).hear(0, config({ root: BETTER })).hear(1, config({ root: BETTER, cost: 9, bridge: 30 }));
     expect(own.is(1)).toBe('alternate blocking');
     own.entity.enable(0, false);
-    expect([own.is(1), own.entity.rootPathCost]).toEqual(['root listening', 20_009]);
+    expect([own.is(1), own.entity.rootVector().externalCost]).toEqual(['root listening', 20_009]);
   });
 });
 
@@ -72,7 +72,7 @@ describe('a worse bridge', () => {
     expect(configs(own, 0, 5.5)).toHaveLength(1);
     expect(configs(own.to(6.5), 0, 5.5)).toHaveLength(2);
   });
-  it('and BPDUs of later versions are not known to it (9.3.4)', () => expect(bridge(1).to(1).hear(0, rst({ root: BETTER })).entity.root).toBe(OWN));
+  it('and BPDUs of later versions are not known to it (9.3.4)', () => expect(bridge(1).to(1).hear(0, rst({ root: BETTER })).entity.rootVector().root).toBe(OWN));
 });
 
 describe('its own voice at another port', () => {
@@ -118,13 +118,13 @@ describe('a topology change', () => {
 describe('settings', () => {
   it('a dearer port gives way to the other (8.8.6)', () => {
     const own = bridge(2).to(1).hear(0, config({ root: BETTER })).hear(1, config({ root: BETTER, bridge: 30 }));
-    own.entity.setPathCost(0, 90_000);
-    expect([own.entity.rootPort, own.entity.rootPathCost, own.is(0)]).toEqual([1, 20_000, 'alternate blocking']);
+    own.entity.setPathCost(0, { external: 90_000, internal: 90_000 });
+    expect([own.entity.rootPort(), own.entity.rootVector().externalCost, own.is(0)]).toEqual([1, 20_000, 'alternate blocking']);
   });
   it('a better identifier makes it the root, and it begins to speak (8.8.4)', () => {
     const own = bridge(1).to(1).hear(0, config({ root: BETTER })).to(2.5);
     own.entity.setBridge(1);
-    expect(own.entity.root).toBe(1);
+    expect(own.entity.rootVector().root).toBe(1);
     expect(configs(own, 0, 2.5)).toHaveLength(1);
   });
   it('a better port identifier is taken over into what it says (8.8.5)', () => {
