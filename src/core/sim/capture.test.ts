@@ -19,8 +19,11 @@ const captured = (design: Design, actions: object[] = [], until = 40): Capture =
   return run.value.capture!;
 };
 const per = { dialect: 'per-vlan-rstp' };
-/** A classic bridge, rapid ones, and two that run a tree for each VLAN: every kind of BPDU goes over some cable. */
-const everyKind = networkOf({ a: { priority: 0 }, b: { dialect: 'stp' }, c: {}, d: per, e: per }, ['a 1 = b 1', 'b 2 = c 2', 'a 2 = c 1', 'a 3 = d 1', 'd 2 = e 1'], {}, { vlans: [{ id: 15 }] });
+const region = { dialect: 'mstp', region: 'ridge' };
+/** A classic bridge, rapid ones, two of a region, and two that run a tree for each VLAN: every kind of BPDU goes over some cable. */
+const everyKind = networkOf({ a: { priority: 0 }, b: { dialect: 'stp' }, c: {}, d: per, e: per, f: region, g: region }, ['a 1 = b 1', 'b 2 = c 2', 'a 2 = c 1', 'a 3 = d 1', 'd 2 = e 1', 'a 4 = f 1', 'f 2 = g 1', 'g 2 = c 3'], {}, {
+  vlans: [{ id: 15 }], regions: [{ id: 'ridge', name: 'RIDGE', revision: 7, instances: [{ id: 1, vlans: '15' }, { id: 9, vlans: '20-29' }] }],
+});
 const cut = [{ at: 32, do: 'link-down', link: 'l2' }];
 const frames = (capture: Capture) => capture.frames.map(({ octets, ...rest }) => {
   const frame = decodeFrame(octets);
@@ -32,7 +35,7 @@ const frames = (capture: Capture) => capture.frames.map(({ octets, ...rest }) =>
 
 it('captures every kind of BPDU, each on its link, in its VLAN, with its address', () => {
   const seen = frames(captured(everyKind, cut));
-  expect(new Set(seen.map((frame) => frame.bpdu.kind))).toEqual(new Set(['config', 'tcn', 'rst']));
+  expect(new Set(seen.map((frame) => frame.bpdu.kind))).toEqual(new Set(['config', 'tcn', 'rst', 'mst']));
   const inVlan = seen.filter((frame) => frame.vlan === 15);
   expect(inVlan.length).toBeGreaterThan(0);
   expect(inVlan.every((frame) => frame.to === PER_VLAN_GROUP && ['02:00:00:00:00:04', '02:00:00:00:00:05'].includes(frame.from))).toBe(true);
@@ -48,6 +51,10 @@ analyser('is read by the packet analyser without a malformed frame, each frame a
   writeFileSync(file, encodePcapng(capture));
   const read = (...args: string[]) => spawnSync('tshark', ['-r', file, '-T', 'fields', ...args], { encoding: 'utf8', maxBuffer: 64 * 1024 * 1024 }).stdout.split('\n').filter(Boolean);
   expect(read('-Y', '_ws.malformed || _ws.expert.severity == error', '-e', 'frame.number')).toEqual([]);
+  // Of MST BPDUs: its region's digest is that of its map, as the analyser sees it, and so are its instances.
+  const regions = frames(capture).flatMap(({ bpdu }) => (bpdu.kind === 'mst' ? [`RIDGE\t7\t${bpdu.mst.configurationId.digest}\t1,9`] : []));
+  expect(regions.length).toBeGreaterThan(10);
+  expect(read('-Y', 'stp.version == 3', '-e', 'mstp.config_name', '-e', 'mstp.config_revision_level', '-e', 'mstp.config_digest', '-e', 'mstp.msti.msti_id')).toEqual(regions);
   const lines = read('-e', 'stp.type', '-e', 'stp.root.hw', '-e', 'stp.root.cost', '-e', 'vlan.id', '-e', 'frame.interface_name').map((line) => line.split('\t'));
   expect(lines).toHaveLength(capture.frames.length);
   const types = { config: '0x00', rst: '0x02', mst: '0x02', tcn: '0x80' } as const;

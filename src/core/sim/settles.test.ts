@@ -1,7 +1,9 @@
 /** The protocols come to rest where the solver says, whatever the network, the offsets and what is cut. */
 import fc from 'fast-check';
 import type { Design } from '../design/schema';
-import { FAMILIES, meshDesign, randomDesign, solutionOf } from '../testing/networks';
+import { FAMILIES, meshDesign, randomDesign, regionsDesign, solutionOf } from '../testing/networks';
+import { compileNetwork } from '../tree/network';
+import { treesOf } from '../tree/trees';
 import { roleOf, stateOf } from '../tree/settled';
 import { SECOND } from '../protocol/entity';
 import { Simulation } from './simulation';
@@ -60,4 +62,39 @@ it('settles again after a switch has lost its power, and has it back', () => {
       expect(differences(sim, now)).toEqual([]);
     }
   }), { numRuns: 40 });
+});
+
+/** Links that close a loop of a VLAN's frames, and neighbours that they do not get to though there is a cable. */
+function broken(sim: Simulation, vid: number): string[] {
+  const { design, live, owner, portIndexOf, switches } = sim.network;
+  const island = switches.map((_, s) => s);
+  const lead = (s: number): number => (island[s] === s ? s : lead(island[s]!));
+  const cables = design.links.flatMap(({ id, a, b }) => {
+    const ends = [portIndexOf(a.switch, a.port), portIndexOf(b.switch, b.port)] as const;
+    return live[ends[0]] ? [{ id, ends, between: ends.map((p) => owner[p]!) as [number, number] }] : [];
+  });
+  const loops = cables.flatMap(({ id, ends, between: [s, t] }) => {
+    if (!ends.every((p) => sim.passes(vid, p))) return [];
+    if (lead(s) === lead(t)) return [`VLAN ${vid} circles over ${id}`];
+    island[lead(s)] = lead(t);
+    return [];
+  });
+  return [...loops, ...cables.flatMap(({ id, between: [s, t] }) => (lead(s) === lead(t) ? [] : [`VLAN ${vid} does not get from one end of ${id} to the other`]))];
+}
+
+it('regions, rapid and classic bridges together leave one tree for each VLAN, whatever its instance', () => {
+  fc.assert(fc.property(regionsDesign(), fc.nat(), fc.array(fc.nat(), { maxLength: 2 }), (design, seed, turns) => {
+    const sim = new Simulation(compileNetwork(design), treesOf(design), seed);
+    sim.boot();
+    sim.runTo(REST);
+    const faults = (): string[] => [1, 10, 20, 30].flatMap((vid) => broken(sim, vid));
+    expect(faults()).toEqual([]);
+    let now = design;
+    for (const turn of design.links.length > 0 ? turns : []) {
+      now = { ...now, links: now.links.map((link, i) => (i === turn % design.links.length ? { ...link, up: !link.up } : link)) };
+      sim.follow(now);
+      sim.runTo(sim.now + REST);
+      expect(faults()).toEqual([]);
+    }
+  }), { numRuns: 100 });
 });

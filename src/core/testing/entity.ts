@@ -1,7 +1,8 @@
 /** One protocol entity on a bench: a clock to turn, BPDUs to let it hear, and everything that it does written down. */
-import type { Bpdu, ConfigBpdu, RstBpdu } from '../protocol/bpdu';
+import type { Bpdu, ConfigBpdu, MstBpdu, MstiMessage, RstBpdu } from '../protocol/bpdu';
 import { SECOND, type EntitySettings, type ProtocolEntity, type Surroundings } from '../protocol/entity';
-import { ownVector, type Vector } from '../protocol/vector';
+import type { MstConfigurationId } from '../wire/mstConfiguration';
+import type { Vector } from '../protocol/vector';
 
 /** The identifier of the bridge on the bench; lower ones are better. */
 export const OWN = 100;
@@ -18,6 +19,8 @@ export class EntityBench {
   readonly entity: ProtocolEntity;
   readonly sent: Sent[] = [];
   readonly flushed: number[] = [];
+  /** Port and tree of each flush. */
+  readonly flushedIn: (readonly [number, number])[] = [];
   fast = false;
   private now = 0;
 
@@ -30,7 +33,10 @@ export class EntityBench {
       },
       {
         now: () => this.now, transmit: (port, bpdu) => this.sent.push({ t: this.now / SECOND, port, bpdu }), changed: () => undefined,
-        flush: (port) => this.flushed.push(port), fastAgeing: (on) => (this.fast = on),
+        flush: (port, tree) => {
+          this.flushed.push(port);
+          this.flushedIn.push([port, tree]);
+        }, fastAgeing: (on) => (this.fast = on),
       },
     );
     for (let port = 0; port < count; port += 1) this.entity.enable(port, true);
@@ -78,10 +84,12 @@ export interface Said {
   readonly bridge?: number;
   readonly port?: number;
   readonly messageAge?: number;
+  readonly regionalRoot?: number;
+  readonly internalCost?: number;
 }
 
-function vectorOf({ root, cost = 0, bridge = root, port = 0x8001 }: Said): Vector {
-  return { ...ownVector(bridge, port), root, externalCost: cost };
+function vectorOf({ root, cost = 0, bridge = root, port = 0x8001, regionalRoot = bridge, internalCost = 0 }: Said): Vector {
+  return { root, externalCost: cost, regionalRoot, internalCost, bridge, port };
 }
 
 export const rst = (said: Said, flags: Partial<Omit<RstBpdu, 'kind' | 'vector' | 'times'>> = {}): RstBpdu => ({
@@ -89,3 +97,13 @@ export const rst = (said: Said, flags: Partial<Omit<RstBpdu, 'kind' | 'vector' |
 });
 
 export const config = (said: Said, flags: Partial<Pick<ConfigBpdu, 'tc' | 'tcAck'>> = {}): ConfigBpdu => ({ kind: 'config', vector: vectorOf(said), times: { ...TIMES, messageAge: said.messageAge ?? 0 }, tc: false, tcAck: false, ...flags });
+
+type InstanceFlags = Partial<Pick<MstiMessage, 'role' | 'tc' | 'proposal' | 'learning' | 'forwarding' | 'agreement' | 'master'>>;
+
+/** What a neighbour of the region says of an instance: its root there, and what it costs to get there. */
+export const msti = (mstid: number, { root, cost = 0, bridge = root, port = 0x8001 }: Said, flags: InstanceFlags = {}, remainingHops = 20): MstiMessage => ({
+  kind: 'msti', mstid, vector: { root: 0, externalCost: 0, regionalRoot: root, internalCost: cost, bridge, port }, remainingHops, role: 'designated', tc: false, proposal: false, learning: true, forwarding: true,
+  agreement: false, master: false, ...flags,
+});
+
+export const mst = (said: Said, configurationId: MstConfigurationId, instances: readonly MstiMessage[], flags: Parameters<typeof rst>[1] = {}): MstBpdu => ({ ...rst(said, flags), kind: 'mst', configurationId, instances });
