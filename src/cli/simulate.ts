@@ -88,7 +88,7 @@ function runText({ trace, outages, storms, settledAt, moving }: Run): string {
     ...trace.map(entry),
     '',
     ...outages.map(({ from, to, vlan, start, end, cause }) => `${from} to ${to}, VLAN ${vlan}: cut off from ${seconds(start)} ${end === null ? 'to the end' : `to ${seconds(end)}, ${Math.round((end - start) * 1000)} ms`} (${cause})`),
-    ...storms.map(({ vlan, start, end, links, copies }) => `storm in VLAN ${vlan} from ${seconds(start)} ${end === null ? 'to the end' : `to ${seconds(end)}`} on ${links.join(', ')}: one broadcast is ${copies}${copies >= MOST_COPIES ? ' or more' : ''} frames after two dozen hops`),
+    ...storms.map(({ vlan, start, end, links, copies, flapping }) => `storm in VLAN ${vlan} from ${seconds(start)} ${end === null ? 'to the end' : `to ${seconds(end)}`} on ${links.join(', ')}: one broadcast is ${copies}${copies >= MOST_COPIES ? ' or more' : ''} frames after two dozen hops${flapping.map(({ switch: sw, ports: at }) => `; ${sw} learns addresses by turns at ports ${at.join(', ')}`).join('')}`),
     settledAt === null ? `not settled at the end: ${moving.length === 0 ? 'stopped' : moving.map(({ switch: sw, port, tree, to }) => `${sw} port ${port} ${to} in ${tree}`).join('; ')}` : `settled at ${seconds(settledAt)}`,
   ];
   return `${lines.join('\n')}\n`;

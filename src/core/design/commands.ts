@@ -6,7 +6,7 @@ import { z } from '../zod';
 import type { HostId, LinkId, PortId, SwitchId, TreeId } from './ids';
 import { bridgePriority, macAddress, pathCost, portNumber, portPriority, speed, vlanId } from './legal';
 import {
-  COST_METHODS, DIALECTS, TIERS, bundleSchema, carriageSchema, endSchema, hostSchema, linkSchema, observedSchema, portSchema, positionSchema, switchSchema, timersSchema,
+  COST_METHODS, DIALECTS, TIERS, bundleSchema, carriageSchema, endSchema, hostSchema, linkDelay, linkSchema, observedSchema, portSchema, positionSchema, switchSchema, timersSchema,
   titleSchema, vlanSchema, worksheetSchema,
 } from './schema';
 
@@ -44,7 +44,7 @@ export const commandSchema = z.discriminatedUnion('do', [
   }),
   z.strictObject({ do: z.literal('set-port-cost'), switch: switchId, port: portId, tree: treeId, cost: pathCost.nullable() }),
   z.strictObject({ do: z.literal('set-port-priority'), switch: switchId, port: portId, tree: treeId, priority: portPriority.nullable() }),
-  z.strictObject({ do: z.literal('set-link'), link: linkId, up: z.boolean().optional(), speed: speed.optional(), a: endSchema.optional(), b: endSchema.optional() }),
+  z.strictObject({ do: z.literal('set-link'), link: linkId, up: z.boolean().optional(), speed: speed.optional(), delay: linkDelay.nullable().optional(), a: endSchema.optional(), b: endSchema.optional() }),
   z.strictObject({ do: z.literal('move-switches'), to: z.array(z.strictObject({ switch: switchId, position: positionSchema })) }),
   z.strictObject({ do: z.literal('add-switch'), switch: switchSchema }),
   z.strictObject({ do: z.literal('add-port'), switch: switchId, port: portSchema }),

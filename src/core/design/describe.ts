@@ -138,6 +138,7 @@ function phraseOf(names: Names, command: Command): Phrase {
       const link = design.links.find((l) => l.id === command.link);
       return say('link ', names.link(command.link), `: ${listed([
         command.up !== undefined && (command.up ? 'restored' : 'cut'),
+        command.delay !== undefined && (command.delay === null ? 'delay as usual' : `delay ${command.delay} µs`),
         command.speed !== undefined && `speed ${command.speed} Mb/s at both ends`,
         (command.a ?? command.b) !== undefined && `now ${end(command.a ?? link!.a)} to ${end(command.b ?? link!.b)}`,
       ])}`);

@@ -100,6 +100,8 @@ function apply(draft: Draft<Design>, command: Command): void {
     case 'set-link': {
       const link = findLink(draft, command.link);
       assign(link, { up: command.up, a: command.a, b: command.b });
+      if (command.delay === null) delete link.delay;
+      else assign(link, { delay: command.delay });
       for (const end of [link.a, link.b]) assign(findPort(draft, end.switch, end.port), { speed: command.speed });
       return;
     }

@@ -113,7 +113,9 @@ export const switchSchema = z.strictObject({
 
 export const endSchema = z.strictObject({ switch: branded<SwitchId>(), port: branded<PortId>() });
 
-export const linkSchema = z.strictObject({ id: branded<LinkId>(), a: endSchema, b: endSchema, up: z.boolean().default(true) });
+/** Microseconds that a frame takes over a cable; absent: a few hundred metres. */
+export const linkDelay = z.number().int().min(1).max(1_000_000);
+export const linkSchema = z.strictObject({ id: branded<LinkId>(), a: endSchema, b: endSchema, up: z.boolean().default(true), delay: linkDelay.optional() });
 
 export const vlanSchema = z.strictObject({ id: vlanId, name: titleSchema.optional(), load: z.number().min(0).optional() });
 

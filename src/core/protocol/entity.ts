@@ -23,8 +23,8 @@ export interface Surroundings {
   readonly changed: (port: number, tree: number) => void;
   /** Forgets the addresses of a tree's VLANs learnt on a port. */
   readonly flush: (port: number, tree: number) => void;
-  /** Addresses age fast, or again as usual (802.1D-1998 8.5.3, topology change). */
-  readonly fastAgeing: (on: boolean) => void;
+  /** Addresses age in so many seconds, or, null, again as usual (802.1D-1998 8.5.3.8, topology change). */
+  readonly fastAgeing: (seconds: number | null) => void;
 }
 
 export interface ProtocolEntity {

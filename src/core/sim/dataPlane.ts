@@ -1,17 +1,12 @@
 /** Frames between hosts while the trees move: addresses learnt, flooded for, stale, circling; and how long each pair is cut off. */
 import type { HostId, LinkId } from '../design/ids';
 import { SECOND, type Micros } from '../protocol/entity';
-import { circling, type Circling } from './passage';
+import { circling, type Circling, type Flapping } from './passage';
+import { Reach, type HostPair, type OutageCause } from './reach';
 import type { Simulation } from './simulation';
 
-/** Why frames of a pair do not arrive: no ports lead there; a switch still sends them the old way; they circle. */
-export type OutageCause = 'no path' | 'stale address' | 'storm';
-
 /** Frames from one host to another did not arrive. Seconds. */
-export interface Outage {
-  readonly from: HostId;
-  readonly to: HostId;
-  readonly vlan: number;
+export interface Outage extends HostPair {
   readonly start: number;
   /** Null where it lasts to the end of the run. */
   readonly end: number | null;
@@ -27,10 +22,14 @@ export interface Storm {
   readonly links: readonly LinkId[];
   /** What one broadcast had become after two dozen hops: frames at a time, a million at most. */
   readonly copies: number;
+  /** Where the addresses of hosts are learnt now at one port, now at another. */
+  readonly flapping: readonly Flapping[];
 }
 
-/** How often every host speaks to each of its partners: what is learnt anew is learnt within this time. */
+/** How often every host speaks to each of its partners where nothing else is said: what is learnt anew is learnt within this time. */
 export const TALK: Micros = 10_000;
+/** How long an address is kept unheard (802.1Q-2018 table 8-6, Ageing Time), unless a topology change has it forgotten sooner. */
+export const AGEING: Micros = 300 * SECOND;
 /** Most pairs that are followed; more would be counted, not looked at. */
 export const MOST_PAIRS = 5000;
 
@@ -39,7 +38,17 @@ interface Station {
   readonly ports: readonly number[];
 }
 
+/** Where a host was heard last, and when; `LIVE` where each of its words is heard there. */
+interface Learnt {
+  readonly port: number;
+  heard: Micros;
+}
+
+const LIVE: Micros = Infinity;
+
 interface Pair {
+  /** Its place in `reach`. */
+  readonly index: number;
   readonly from: Station;
   readonly to: Station;
   since: Micros;
@@ -51,8 +60,8 @@ interface Lan {
   readonly vlan: number;
   readonly stations: readonly Station[];
   readonly pairs: readonly Pair[];
-  /** By switch: the port behind which a host was heard last. */
-  readonly tables: Map<HostId, number>[];
+  /** By switch. */
+  readonly tables: Map<HostId, Learnt>[];
   /** The loop that frames circle in now. */
   storm: { readonly since: Micros; readonly found: Circling } | null;
 }
@@ -63,23 +72,36 @@ export class DataPlane {
   /** Pairs that are not followed, since there are too many. */
   readonly unfollowed: number;
   private readonly lans: Lan[];
+  private readonly pairs: readonly HostPair[];
+  private recorded: Reach;
   private talking = false;
   private start: Micros = 0;
+  /** When the next stale address is forgotten, and when that is looked at. */
+  private expiry: Micros = Infinity;
+  private expecting: Micros = Infinity;
 
-  constructor(private readonly sim: Simulation) {
+  /** `talkEvery`: hosts speak so often. */
+  constructor(private readonly sim: Simulation, private readonly talkEvery: Micros = TALK) {
     const { design, switches, portIndexOf } = sim.network;
     const vlans = [...new Set(design.hosts.map((host) => host.vlan))].sort((a, b) => a - b);
     let room = MOST_PAIRS;
     let left = 0;
     this.lans = vlans.map((vlan) => {
       const stations = design.hosts.filter((host) => host.vlan === vlan).map((host): Station => ({ id: host.id, ports: host.attach.map((at) => portIndexOf(at.switch, at.port)) }));
-      const all = stations.flatMap((from) => stations.flatMap((to): Pair[] => (from === to ? [] : [{ from, to, since: 0, cause: null }])));
-      const pairs = all.slice(0, room);
+      const all = stations.flatMap((from) => stations.flatMap((to) => (from === to ? [] : [{ from, to, since: 0, cause: null }])));
+      const pairs = all.slice(0, room).map((pair, i): Pair => ({ ...pair, index: MOST_PAIRS - room + i }));
       room -= pairs.length;
       left += all.length - pairs.length;
       return { vlan, stations, pairs, tables: switches.map(() => new Map()), storm: null };
     });
     this.unfollowed = left;
+    this.pairs = this.lans.flatMap(({ vlan, pairs }) => pairs.map(({ from, to }) => ({ from: from.id, to: to.id, vlan })));
+    this.recorded = new Reach(this.pairs, this.pairs.map(() => null));
+  }
+
+  /** Who reaches whom at any instant since the beginning. */
+  get reach(): Reach {
+    return this.recorded;
   }
 
   /** Begins to count outages at a moment; everything before is forgotten. */
@@ -88,6 +110,7 @@ export class DataPlane {
     for (const lan of this.lans) this.talk(lan);
     for (const lan of this.lans) for (const pair of lan.pairs) pair.cause = null;
     this.look(t);
+    this.recorded = new Reach(this.pairs, this.lans.flatMap((lan) => lan.pairs.map((pair) => pair.cause)));
   }
 
   /** A port forgets the addresses behind it, in the VLANs of a tree. */
@@ -96,8 +119,13 @@ export class DataPlane {
     for (const lan of this.lans) {
       if (this.sim.treeFor(s, lan.vlan) !== tree) continue;
       const table = lan.tables[s]!;
-      for (const [host, at] of table) if (at === port) table.delete(host);
+      for (const [host, at] of table) if (at.port === port) table.delete(host);
     }
+  }
+
+  /** How long a switch keeps addresses is about to change: those that are too old by now are gone for good. */
+  forgetAged(s: number): void {
+    for (const lan of this.lans) for (const [host, known] of lan.tables[s]!) if (this.forgets(lan, s, known) <= this.sim.now) lan.tables[s]!.delete(host);
   }
 
   /** Ports or tables have changed: who is cut off now, and what will be learnt soon. */
@@ -105,7 +133,7 @@ export class DataPlane {
     this.noteAll(t);
     if (this.talking || this.lans.every((lan) => lan.pairs.length === 0)) return;
     this.talking = true;
-    this.sim.at(t + TALK, () => {
+    this.sim.at(this.lastTalk(t) + this.talkEvery, () => {
       this.talking = false;
       let learnt = false;
       for (const lan of this.lans) if (this.talk(lan)) learnt = true;
@@ -123,11 +151,22 @@ export class DataPlane {
     return this.outages.sort((a, b) => a.start - b.start || a.vlan - b.vlan || a.from.localeCompare(b.from) || a.to.localeCompare(b.to));
   }
 
+  /** When hosts spoke last, at a moment or before. */
+  private lastTalk(t: Micros): Micros {
+    return this.start + Math.floor((t - this.start) / this.talkEvery) * this.talkEvery;
+  }
+
   private noteAll(t: Micros): void {
+    this.expiry = Infinity;
     for (const lan of this.lans) {
       const storm = this.drowned(lan, t);
       for (const pair of lan.pairs) this.note(pair, lan.vlan, this.fate(lan, pair, storm), t);
     }
+    if (this.expiry === Infinity || this.expiry === this.expecting) return;
+    const at = (this.expecting = this.expiry);
+    this.sim.at(at, () => {
+      if (this.expecting === at) this.noteAll(this.sim.now);
+    });
   }
 
   private note(pair: Pair, vlan: number, cause: OutageCause | null, t: Micros): void {
@@ -135,6 +174,7 @@ export class DataPlane {
     if (pair.cause && t > pair.since) this.put(pair, vlan, t);
     pair.cause = cause;
     pair.since = t;
+    this.recorded.add(t - this.start, pair.index, cause);
   }
 
   private put({ from, to, since, cause }: Pair, vlan: number, end: Micros | null): void {
@@ -153,14 +193,23 @@ export class DataPlane {
     const goal = this.cardOf(lan, to);
     if (start < 0 || goal < 0) return 'no path';
     if (storm.has(this.sim.network.owner[start]!)) return 'storm';
-    let misled = false;
+    let forgotten: Micros = Infinity;
     const exits = (s: number, ingress: number): readonly number[] => {
       const known = lan.tables[s]!.get(to.id);
-      misled ||= known !== undefined;
-      return known !== undefined && known !== ingress ? [known] : this.exits(lan.vlan, s, ingress);
+      const until = known ? this.forgets(lan, s, known) : -Infinity;
+      if (!known || until <= this.sim.now || known.port === ingress) return this.exits(lan.vlan, s, ingress); // flooded
+      forgotten = Math.min(forgotten, until);
+      return [known.port];
     };
     for (const { outs } of this.spread(lan.vlan, start, exits)) if (outs.includes(goal)) return null;
-    return misled && this.reachable(lan.vlan, start, goal) ? 'stale address' : 'no path';
+    if (forgotten === Infinity || !this.reachable(lan.vlan, start, goal)) return 'no path';
+    this.expiry = Math.min(this.expiry, forgotten);
+    return 'stale address';
+  }
+
+  /** When a switch forgets an address, if it is not heard again. */
+  private forgets(lan: Lan, s: number, { heard }: Learnt): Micros {
+    return (heard === LIVE ? this.lastTalk(this.sim.now) : heard) + (this.sim.fastAgeing(s, lan.vlan) ?? AGEING);
   }
 
   /** The switches that circling frames come to: those in the loop, and all that hang together with it. */
@@ -181,7 +230,7 @@ export class DataPlane {
 
   private putStorm({ vlan, storm }: Lan, end: Micros | null): void {
     const { since, found } = storm!;
-    this.storms.push({ vlan, start: (since - this.start) / SECOND, end: end === null ? null : (end - this.start) / SECOND, links: found.links, copies: found.copies.at(-1)! });
+    this.storms.push({ vlan, start: (since - this.start) / SECOND, end: end === null ? null : (end - this.start) / SECOND, links: found.links, copies: found.copies.at(-1)!, flapping: found.flapping });
   }
 
   /** Where a frame gets to from the port by which it enters, switch by switch, each once: `exits` says where each sends it on. */
@@ -228,16 +277,23 @@ export class DataPlane {
 
   /** Every host is heard once, everywhere that its frames come to; true where some table changed. */
   private talk(lan: Lan): boolean {
+    const { now } = this.sim;
     let learnt = false;
     for (const station of lan.stations) {
       const start = this.cardOf(lan, station);
-      if (start < 0) continue;
-      for (const { s, ingress } of this.spread(lan.vlan, start, (at, by) => this.exits(lan.vlan, at, by))) {
-        const table = lan.tables[s]!;
-        if (table.get(station.id) === ingress) continue;
-        table.set(station.id, ingress);
-        learnt = true;
-      }
+      const heardAt = new Map<number, number>();
+      if (start >= 0) for (const { s, ingress } of this.spread(lan.vlan, start, (at, by) => this.exits(lan.vlan, at, by))) heardAt.set(s, ingress);
+      lan.tables.forEach((table, s) => {
+        const known = table.get(station.id);
+        const port = heardAt.get(s);
+        if (port === undefined) {
+          if (known?.heard === LIVE) known.heard = now - this.talkEvery; // the time before was the last
+        } else if (known?.port === port) known.heard = LIVE;
+        else {
+          table.set(station.id, { port, heard: LIVE });
+          learnt = true;
+        }
+      });
     }
     return learnt;
   }

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { fernhollow } from '../demo/fernhollow';
 import type { HostId } from '../design/ids';
 import { anyDesign, meshDesign, networkOf, solutionOf } from '../testing/networks';
-import { MOST_COPIES, circling, followFrame, settledPassage } from './passage';
+import { MOST_COPIES, circling, followFlood, followFrame, settledPassage } from './passage';
 
 const way = (from: string, to: string, design = fernhollow()) => followFrame(settledPassage(solutionOf(design)), from as HostId, to as HostId);
 const off = { dialect: 'off' };
@@ -36,6 +36,26 @@ describe('a frame', () => {
   });
 });
 
+describe('a frame to an unknown destination', () => {
+  it('gets to every host that its sender reaches, over the links of the tree alone', () => {
+    fc.assert(fc.property(meshDesign, (design) => {
+      const passage = settledPassage(solutionOf(design));
+      for (const host of design.hosts) {
+        const flood = followFlood(passage, host.id);
+        const reached = design.hosts.filter((other) => other !== host && followFrame(passage, host.id, other.id).arrives).map((other) => other.id);
+        expect(new Set(flood.hosts)).toEqual(new Set(reached));
+        expect(flood.switches.length).toBeLessThanOrEqual(design.switches.length);
+      }
+    }));
+  });
+  it('is copied onto a link whose far end discards it, and goes no further there', () => {
+    const flood = followFlood(settledPassage(solutionOf(fernhollow())), 'camera-recorder' as HostId);
+    expect(flood.links).toEqual(expect.arrayContaining(['l3', 'l13', 'l14']));
+    expect(flood.hosts).toContain('image-store');
+    expect(followFlood(settledPassage(solutionOf(fernhollow())), 'nobody' as HostId).hosts).toEqual([]);
+  });
+});
+
 describe('a broadcast', () => {
   it('circles nowhere where every switch runs spanning tree', () => {
     fc.assert(fc.property(meshDesign, (design) => expect(circling(settledPassage(solutionOf(design)), 1)).toBeNull()));
@@ -60,9 +80,10 @@ describe('a broadcast', () => {
   it('goes round a simple ring for ever, and multiplies where a switch has a third way', () => {
     const simple = circling(settledPassage(solutionOf(ring(4))), 1)!;
     expect(simple.links).toEqual(['l0', 'l1', 'l2', 'l3']);
-    expect(new Set(simple.copies)).toEqual(new Set([1]));
+    expect(new Set(simple.copies)).toEqual(new Set([2]));
+    expect(simple.flapping).toHaveLength(4);
     const crossed = circling(settledPassage(solutionOf(ring(4, ['s0 3 = s2 3', 's1 3 = s3 3']))), 1)!;
-    expect(crossed.copies.slice(0, 4)).toEqual([2, 4, 8, 16]);
+    expect(crossed.copies.slice(0, 4)).toEqual([3, 6, 12, 24]);
     expect(crossed.copies.at(-1)).toBe(MOST_COPIES);
   });
   it('leaves out the links that lead nowhere', () => {

@@ -74,12 +74,56 @@ export function followFrame(passage: Passage, from: HostId, to: HostId): FrameWa
   }
 }
 
+/** Where the first frame to an unknown destination, or a broadcast, gets to: every switch copies it out of all other ports. */
+export interface Flood {
+  readonly switches: readonly SwitchId[];
+  readonly links: readonly LinkId[];
+  /** Hosts that get a copy, in the order in which it reaches them. */
+  readonly hosts: readonly HostId[];
+}
+
+/** Follows a frame that no switch knows the destination of; one copy a switch, however many come. */
+export function followFlood(passage: Passage, from: HostId): Flood {
+  const { network } = passage;
+  const { design, portIndexOf, owner, firstPort, far, link, switches } = network;
+  const host = design.hosts.find((each) => each.id === from);
+  const start = host?.attach.map((end) => portIndexOf(end.switch, end.port)).find((p) => passage.passes(host.vlan, p));
+  if (!host || start === undefined) return { switches: [], links: [], hosts: [] };
+  const behind = new Map(design.hosts.flatMap(({ id, vlan, attach }) => (vlan === host.vlan && id !== from ? attach.map((end) => [portIndexOf(end.switch, end.port), id] as const) : [])));
+  const seen = new Set([owner[start]!]);
+  const links = new Set<number>();
+  const hosts = new Set<HostId>();
+  const open = [start];
+  for (const ingress of open) {
+    const s = owner[ingress]!;
+    for (let out = firstPort[s]!; out < firstPort[s + 1]!; out += 1) {
+      if (out === ingress || !passage.passes(host.vlan, out)) continue;
+      const reached = behind.get(out);
+      if (reached) hosts.add(reached);
+      const next = far[out]!;
+      if (next < 0 || !passage.carries(out)) continue;
+      links.add(link[out]!);
+      if (!passage.passes(host.vlan, next) || seen.has(owner[next]!)) continue;
+      seen.add(owner[next]!);
+      open.push(next);
+    }
+  }
+  return { switches: [...seen].map((s) => switches[s]!.id), links: [...links].map((l) => design.links[l]!.id), hosts: [...hosts] };
+}
+
+/** A switch at which one frame comes in by several ports: it learns its sender now here, now there. */
+export interface Flapping {
+  readonly switch: SwitchId;
+  readonly ports: readonly PortId[];
+}
+
 /** A broadcast that circles in a VLAN. */
 export interface Circling {
   /** The links in it. */
   readonly links: readonly LinkId[];
   /** Frames on those links after each of the first hops of one broadcast; no more than `MOST_COPIES`. */
   readonly copies: readonly number[];
+  readonly flapping: readonly Flapping[];
 }
 
 /** Where counting stops: the links are full long before. */
@@ -109,9 +153,12 @@ export function circling(passage: Passage, vid: number): Circling | null {
     }
   }
   if (openLinks.size === 0) return null;
-  let frames = new Map<number, number>([[startOf(), 1]]);
+  let frames = startOf();
   const copies: number[] = [];
+  const heardAt = new Map<number, Set<number>>();
   for (let hop = 0; hop < HOPS; hop += 1) {
+    for (const ingress of frames.keys()) heardAt.set(owner[ingress]!, (heardAt.get(owner[ingress]!) ?? new Set()).add(ingress));
+    copies.push(Math.min(MOST_COPIES, [...frames.values()].reduce((sum, count) => sum + count, 0)));
     const next = new Map<number, number>();
     for (const [ingress, count] of frames) {
       const s = owner[ingress]!;
@@ -120,13 +167,16 @@ export function circling(passage: Passage, vid: number): Circling | null {
       }
     }
     frames = next;
-    copies.push(Math.min(MOST_COPIES, [...frames.values()].reduce((sum, count) => sum + count, 0)));
   }
-  return { links: [...openLinks].sort((x, y) => x - y).map((l) => design.links[l]!.id), copies };
+  const flapping = [...heardAt].filter(([, ports]) => ports.size > 1).sort(([s], [t]) => s - t);
+  return {
+    links: [...openLinks].sort((x, y) => x - y).map((l) => design.links[l]!.id), copies,
+    flapping: flapping.map(([s, ports]) => ({ switch: network.switches[s]!.id, ports: [...ports].sort((p, q) => p - q).map((p) => network.ports[p]!.id) })),
+  };
 
-  /** A port of the first link: there the broadcast comes in. */
-  function startOf(): number {
-    const { a } = design.links[[...openLinks][0]!]!;
-    return portIndexOf(a.switch, a.port);
+  /** A switch in a loop floods a host's broadcast over all its links of loops. */
+  function startOf(): Map<number, number> {
+    const s = Math.min(...[...openLinks].flatMap(endsOf));
+    return new Map(Array.from({ length: firstPort[s + 1]! - firstPort[s]! }, (_, i) => firstPort[s]! + i).flatMap((out) => (far[out]! >= 0 && openLinks.has(link[out]!) ? [[far[out]!, 1] as const] : [])));
   }
 }

@@ -5,9 +5,11 @@ import { MAX_COST, bridgePriority, pathCost } from '../design/legal';
 import { methodOf } from '../design/costMethod';
 import { pluggedIn } from '../design/plugs';
 import { foundText, problemsOf, type DesignProblem } from '../design/problem';
-import { endSchema, type Design } from '../design/schema';
+import { endSchema, linkDelay, type Design } from '../design/schema';
+import { SECOND } from '../protocol/entity';
 import { fail, ok, type Result } from '../result';
 import { treesOf } from '../tree/trees';
+import { TALK } from './dataPlane';
 
 /** Longest run, seconds. */
 export const MAX_UNTIL = 3600;
@@ -31,7 +33,7 @@ export const actionSchema = z.discriminatedUnion('do', [
   z.strictObject({ at, do: z.literal('switch-up'), switch: sw, boot: z.number().min(0).max(MAX_UNTIL).default(0) }),
   z.strictObject({ at, do: z.literal('bridge-priority'), switch: sw, priority: bridgePriority, tree }),
   z.strictObject({ at, do: z.literal('port-cost'), switch: sw, port, cost: pathCost, tree }),
-  z.strictObject({ at, do: z.literal('add-link'), link: z.strictObject({ id: link, a: endSchema, b: endSchema }) }),
+  z.strictObject({ at, do: z.literal('add-link'), link: z.strictObject({ id: link, a: endSchema, b: endSchema, delay: linkDelay.optional() }) }),
 ]);
 export type Action = z.output<typeof actionSchema>;
 
@@ -40,6 +42,8 @@ export const scenarioSchema = z.strictObject({
   actions: z.array(actionSchema).max(10_000),
   /** Seconds. */
   until: z.number().positive().max(MAX_UNTIL).default(DEFAULT_UNTIL),
+  /** How often every host speaks, seconds: what is learnt anew is learnt within this time. */
+  talk: z.number().min(0.001).max(MAX_UNTIL).default(TALK / SECOND),
 });
 export type Scenario = z.output<typeof scenarioSchema>;
 

@@ -14,6 +14,7 @@ import type { Bpdu } from '../protocol/bpdu';
 import type { Capture } from '../wire/pcapng';
 import { CaptureRecorder } from './capture';
 import { DataPlane, type Outage, type Storm } from './dataPlane';
+import type { Reach } from './reach';
 import { Recording } from './recording';
 import type { Action, Scenario } from './scenario';
 import { Simulation } from './simulation';
@@ -35,6 +36,8 @@ export interface Run {
   readonly recording: Recording;
   readonly trace: readonly TraceEntry[];
   readonly outages: readonly Outage[];
+  /** Which pairs of hosts reach each other at any instant. */
+  readonly reach: Reach;
   /** Loops that no spanning tree closed. */
   readonly storms: readonly Storm[];
   /** When the last port changed, seconds; null where something still moves at the end. */
@@ -91,6 +94,7 @@ export function simulate(design: Design, scenario: Scenario, options: RunOptions
       if (t >= start) recording?.add({ ...change, t: t - start });
     },
     flushed: (_, tree, port) => plane?.flush(port, tree),
+    ageing: (s) => plane?.forgetAged(s),
     moment: (t) => plane?.look(t),
     ...(options.capture ? { sent: (t: Micros, tree: number, port: number, bpdu: Bpdu, origin: number) => t >= start && recorder.take(t - start, tree, port, bpdu, origin) } : {}),
   });
@@ -104,7 +108,7 @@ export function simulate(design: Design, scenario: Scenario, options: RunOptions
     recording = record();
   }
   sim.lastChange = start;
-  plane = new DataPlane(sim);
+  plane = new DataPlane(sim, Math.round(scenario.talk * SECOND));
   plane.begin(start);
 
   let now = design;
@@ -137,7 +141,7 @@ export function simulate(design: Design, scenario: Scenario, options: RunOptions
     return entry(t, tree, port, from, to, role);
   });
   return ok({
-    recording: kept, trace, outages: plane.end(), storms: plane.storms, settledAt: moving.length > 0 || stopped ? null : (sim.lastChange - start) / SECOND, moving,
+    recording: kept, trace, outages: plane.end(), reach: plane.reach, storms: plane.storms, settledAt: moving.length > 0 || stopped ? null : (sim.lastChange - start) / SECOND, moving,
     final: { trees: trees.map((_, tree) => viewNow(sim, tree)) }, events: sim.events, stopped, capture: options.capture ? recorder.done() : null, uncaptured: recorder.left, unfollowed: plane.unfollowed,
   });
 }

@@ -16,7 +16,7 @@ import { bridgeKeys, type BridgeKeys } from './bridgeKeys';
 import { EventQueue } from './eventQueue';
 import type { Cause, PortChange } from './recording';
 
-/** What a frame takes over a cable, and a BPDU in a switch before it is acted upon. */
+/** What a frame takes over a cable that says nothing else, and a BPDU in a switch before it is acted upon. */
 export const LINK_DELAY: Micros = 5;
 export const HANDLING: Micros = 1000;
 
@@ -24,6 +24,8 @@ export const HANDLING: Micros = 1000;
 export interface Watch {
   readonly changed?: (change: PortChange) => void;
   readonly flushed?: (t: Micros, tree: number, port: number) => void;
+  /** How long a switch keeps addresses is about to change. */
+  readonly ageing?: (s: number) => void;
   /** A BPDU goes out of a port; `origin` is the switch that it is of, another one where it is only let through. */
   readonly sent?: (t: Micros, tree: number, port: number, bpdu: Bpdu, origin: number) => void;
   /** A moment has passed in which a port, a cable or a table of addresses changed. */
@@ -77,6 +79,8 @@ export class Simulation {
   private readonly regions: readonly (RegionMap | null)[];
   /** By switch, VLAN to tree: found once. */
   private readonly treeOfVlan: Map<number, number>[];
+  /** By tree and switch: how long addresses are kept while a topology change is told (802.1D-1998 8.5.3.8); null as usual. */
+  private readonly fast: (Micros | null)[][];
   private stirred = false;
   private cause: Cause = SIGNAL;
 
@@ -98,6 +102,7 @@ export class Simulation {
       return local;
     });
     this.running = trees.map(() => switches.map(() => null));
+    this.fast = trees.map(() => switches.map(() => null));
     this.states = trees.map(() => ports.map(() => 'disabled'));
     this.roles = trees.map(() => ports.map(() => 'disabled'));
   }
@@ -209,6 +214,12 @@ export class Simulation {
     return rests();
   }
 
+  /** How long a switch keeps the addresses of a VLAN while a topology change is told; null for as long as usual. */
+  fastAgeing(s: number, vid: number): Micros | null {
+    const tree = this.treeFor(s, vid);
+    return tree < 0 ? null : this.fast[tree]![s]!;
+  }
+
   state(tree: number, port: number): RunState {
     return this.states[tree]![port]!;
   }
@@ -256,6 +267,7 @@ export class Simulation {
       const gone = all[s];
       if (!gone) continue;
       all[s] = null;
+      this.fast[tree]![s] = null;
       for (const p of gone.ports) this.record(tree, p, 'disabled', 'disabled');
     }
   }
@@ -296,7 +308,11 @@ export class Simulation {
         this.stirred = true;
         this.watch.flushed?.(this.now, trees[own]!, ports[port]!);
       },
-      fastAgeing: () => undefined, // hosts speak far more often than any address ages
+      fastAgeing: (seconds) => {
+        this.watch.ageing?.(s);
+        this.fast[tree]![s] = seconds === null ? null : seconds * SECOND;
+        this.stirred = true;
+      },
     });
     return { entity, trees, switch: s, ports, wakes: Infinity, dirty };
   }
@@ -325,7 +341,8 @@ export class Simulation {
     this.watch.sent?.(this.now, tree, port, bpdu, origin);
     const to = this.network.far[port]!;
     if (to < 0 || !this.carries(port)) return;
-    this.queue.push(this.now + LINK_DELAY + HANDLING, { is: 'arrive', tree, port: to, bpdu, origin, through });
+    const { delay = LINK_DELAY } = this.network.design.links[this.network.link[port]!]!;
+    this.queue.push(this.now + delay + HANDLING, { is: 'arrive', tree, port: to, bpdu, origin, through });
   }
 
   private arrive(tree: number, port: number, bpdu: Bpdu, origin: number, through: readonly number[]): void {

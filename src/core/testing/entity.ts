@@ -36,7 +36,7 @@ export class EntityBench {
         flush: (port, tree) => {
           this.flushed.push(port);
           this.flushedIn.push([port, tree]);
-        }, fastAgeing: (on) => (this.fast = on),
+        }, fastAgeing: (seconds) => (this.fast = seconds !== null),
       },
     );
     for (let port = 0; port < count; port += 1) this.entity.enable(port, true);

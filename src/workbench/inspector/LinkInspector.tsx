@@ -53,6 +53,14 @@ export function LinkInspector({ id }: { readonly id: LinkId }) {
           read={read.speed}
           commit={(speed) => act({ do: 'set-link', link: id, speed })}
         />
+        <TextSetting
+          label="Delay, one way"
+          value={link.delay === undefined ? '' : String(link.delay)}
+          placeholder="short cable, 5"
+          adornment="µs"
+          read={read.linkDelay}
+          commit={(delay) => act({ do: 'set-link', link: id, delay })}
+        />
         <CarriageFields ports={bothEnds} />
         <div className={styles.buttons}>
           <Button variant="outlined" color="error" onClick={() => act({ do: 'remove-link', link: id })}>

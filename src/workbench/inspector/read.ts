@@ -57,6 +57,13 @@ export const vlans = (text: string): Reading<string> => {
   return fail({ message: `${parsed.error.found} at character ${parsed.error.at + 1}; write ${parsed.error.allowed}.` });
 };
 
+/** Microseconds, or empty for a cable of usual length. */
+export const linkDelay = optional((text): Reading<number> => {
+  const value = readWhole(text.replace(/\s*(µs|us)$/, ''));
+  if (value.ok && value.value >= 1 && value.value <= 1_000_000) return ok(value.value);
+  return fail({ message: 'A delay is 1 to 1000000 µs (5 µs for each kilometre of fibre); empty for a short cable.' });
+});
+
 /** A timer in seconds, or a count, within its own range (802.1Q-2018 Table 13-5). */
 export const timer =
   (key: keyof typeof timerSchemas) =>

@@ -76,5 +76,5 @@ export function setState(bridge: StpBridge, port: StpPort, state: RunState): voi
 export function setTopologyChange(bridge: StpBridge, on: boolean): void {
   if (bridge.topologyChange === on) return;
   bridge.topologyChange = on;
-  bridge.around.fastAgeing(on);
+  bridge.around.fastAgeing(on ? bridge.forwardDelay : null);
 }
