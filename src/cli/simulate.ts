@@ -1,10 +1,13 @@
 /** `knot-path simulate`. */
 import { readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { problemText } from '../core/design/problem';
+import { MOST_FRAMES, captureOf } from '../core/sim/capture';
 import { MOST_COPIES } from '../core/sim/passage';
-import { readScenario, type Scenario } from '../core/sim/scenario';
+import type { Scenario } from '../core/design/scenario';
+import { readScenario } from '../core/sim/scenario';
 import { simulate, type Run, type TraceEntry } from '../core/sim/simulate';
 import type { Design } from '../core/design/schema';
+import { compileNetwork } from '../core/tree/network';
 import { encodePcapng } from '../core/wire/pcapng';
 import { Unusable, loadDesign } from './input';
 
@@ -19,20 +22,20 @@ interface Options {
 export function runSimulate(file: string, options: Options): void {
   const design = loadDesign(file);
   const scenario = loadScenario(options.scenario, design);
-  const run = simulate(design, scenario, { seed: seedOf(options.seed), fromBoot: options.fromBoot === true, capture: options.capture !== undefined, ...(process.stderr.isTTY ? { progress: tellProgress() } : {}) });
+  const run = simulate(design, scenario, { seed: seedOf(options.seed), fromBoot: options.fromBoot === true || scenario.fromBoot, mostFrames: options.capture === undefined ? 0 : MOST_FRAMES, ...(process.stderr.isTTY ? { progress: tellProgress() } : {}) });
   if (process.stderr.isTTY) process.stderr.write('\r\x1b[K');
   if (!run.ok) throw new Unusable(`${file}: ${run.error}`);
-  const { trace, outages, storms, settledAt, final, capture } = run.value;
-  if (capture && options.capture !== undefined) writeWhole(options.capture, encodePcapng(capture));
-  for (const note of notes(run.value)) process.stderr.write(`knot-path: ${note}\n`);
+  const { trace, outages, storms, settledAt, final, sent, stage } = run.value;
+  if (options.capture !== undefined) writeWhole(options.capture, encodePcapng(captureOf(compileNetwork(stage), final.trees.map((tree) => tree.id), sent)));
+  for (const note of notes(run.value, options.capture !== undefined)) process.stderr.write(`knot-path: ${note}\n`);
   process.stdout.write(options.json ? `${JSON.stringify({ trace, outages, storms, settledAt, final })}\n` : runText(run.value));
 }
 
 /** What the answer leaves out. */
-function notes({ stopped, events, uncaptured, unfollowed }: Run): string[] {
+function notes({ stopped, events, sent, unfollowed }: Run, captured: boolean): string[] {
   return [
     ...(stopped ? [`stopped after ${events} events, before the scenario's end`] : []),
-    ...(uncaptured > 0 ? [`the capture leaves out the last ${uncaptured} frames`] : []),
+    ...(captured && sent.left > 0 ? [`the capture leaves out the last ${sent.left} frames`] : []),
     ...(unfollowed > 0 ? [`${unfollowed} pairs of hosts are not followed: there are too many`] : []),
   ];
 }

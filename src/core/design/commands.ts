@@ -5,6 +5,7 @@
 import { z } from '../zod';
 import type { HostId, LinkId, PortId, SwitchId, TreeId } from './ids';
 import { bridgePriority, macAddress, pathCost, portNumber, portPriority, speed, vlanId } from './legal';
+import { scenarioSchema } from './scenario';
 import {
   COST_METHODS, DIALECTS, TIERS, bundleSchema, carriageSchema, endSchema, hostSchema, linkDelay, linkSchema, observedSchema, portSchema, positionSchema, switchSchema, timersSchema,
   titleSchema, vlanSchema, worksheetSchema,
@@ -70,6 +71,9 @@ export const commandSchema = z.discriminatedUnion('do', [
   z.strictObject({ do: z.literal('set-observed'), observed: z.array(observedSchema) }),
   z.strictObject({ do: z.literal('keep-worksheet'), worksheet: worksheetSchema }),
   z.strictObject({ do: z.literal('forget-worksheets') }),
+  /** Adds a scenario, or replaces the one of that id. */
+  z.strictObject({ do: z.literal('keep-scenario'), scenario: scenarioSchema }),
+  z.strictObject({ do: z.literal('forget-scenario'), scenario: z.string() }),
 ]);
 
 /** One edit. */

@@ -185,6 +185,10 @@ function phraseOf(names: Names, command: Command): Phrase {
       return say('observed neighbours: ', `${command.observed.length} rows`);
     case 'keep-worksheet':
       return say('worksheet for ', `${treesName([command.worksheet.tree])}: ${command.worksheet.right} of ${command.worksheet.of} right`);
+    case 'keep-scenario':
+      return say('scenario ', `${command.scenario.name}: ${design.scenarios.some((each) => each.id === command.scenario.id) ? 'changed' : 'kept'}`);
+    case 'forget-scenario':
+      return say('scenario ', `${design.scenarios.find((each) => each.id === command.scenario)?.name ?? command.scenario}: forgotten`);
     case 'forget-worksheets':
       return say('worksheets ', 'forgotten');
   }

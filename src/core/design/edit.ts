@@ -42,7 +42,7 @@ export function editAll(design: Design, commands: readonly Command[]): Result<Ed
 
 /** Commands whose own check does not guarantee a legal document: they bring references, identifiers or costs along. */
 const MAY_BREAK: ReadonlySet<Command['do']> = new Set([
-  'set-cost-method', 'set-switch', 'set-port-cost', 'set-link', 'add-switch', 'add-port', 'add-link', 'add-bundle', 'add-host', 'set-host', 'add-vlan',
+  'set-cost-method', 'set-switch', 'set-port-cost', 'set-link', 'add-switch', 'add-port', 'add-link', 'add-bundle', 'add-host', 'set-host', 'add-vlan', 'keep-scenario',
 ]);
 
 /** A command that names what the design does not have. */
@@ -162,6 +162,17 @@ function apply(draft: Draft<Design>, command: Command): void {
       draft.worksheets.push(copyOf(command.worksheet));
       if (draft.worksheets.length > MAX_WORKSHEETS) draft.worksheets.shift();
       return;
+    case 'keep-scenario': {
+      const place = draft.scenarios.findIndex((each) => each.id === command.scenario.id);
+      draft.scenarios.splice(place < 0 ? draft.scenarios.length : place, place < 0 ? 0 : 1, copyOf(command.scenario));
+      return;
+    }
+    case 'forget-scenario': {
+      const place = draft.scenarios.findIndex((each) => each.id === command.scenario);
+      if (place < 0) throw new Missing(`scenario ${command.scenario}`);
+      draft.scenarios.splice(place, 1);
+      return;
+    }
     case 'forget-worksheets':
       if (draft.worksheets.length > 0) draft.worksheets = [];
   }

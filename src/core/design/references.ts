@@ -32,6 +32,7 @@ export function referenceProblems(design: Design): DesignProblem[] {
   unique(design.links, ['links'], 'link');
   unique(design.bundles, ['bundles'], 'bundle');
   unique(design.hosts, ['hosts'], 'host');
+  unique(design.scenarios, ['scenarios'], 'scenario');
 
   const regions = new Set(design.regions.map((region) => region.id));
   design.switches.forEach((sw, i) => {

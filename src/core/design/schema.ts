@@ -1,178 +1,12 @@
-/**
- * The design document, version 1 (docs/design-file.md), as zod schemas: strict, with every default filled in.
- * What a document says is described by `Design`, the output type; shapes only, cross references are checked in `references.ts`.
- */
+/** A whole design document, version 1; its parts are in parts.ts. */
 import { z } from '../zod';
-import type { BundleId, HostId, LinkId, PortId, RegionId, SwitchId, TreeId } from './ids';
 import {
-  BRIDGE_PRIORITY, PORT_PRIORITY, bridgePriority, macAddress, mstid, pathCost, portNumber, portPriority, speed, timerSchemas,
-  vlanId, vlanSetText,
-} from './legal';
+  COST_METHODS, DIALECTS, FORMAT, MAX_WORKSHEETS, TIERS, answersSchema, bundleSchema, carriageSchema, hostSchema, linkSchema, observedSchema, portSchema, regionSchema, switchSchema, text, timersSchema,
+  titleSchema, vlanSchema, worksheetSchema,
+} from './parts';
+import { MAX_SCENARIOS, scenarioSchema } from './scenario';
 
-/** The name of the format and its present version. */
-export const FORMAT = { name: 'knot-path-design', version: 1 } as const;
-
-// Control characters are what a name must not hold: they would hide in tables and break the command line's output.
-const CONTROL = /[\u0000-\u001f\u007f]/;
-const text = (max: number) =>
-  z.string().superRefine((value, ctx) => {
-    if (value.length > max) ctx.addIssue({ code: 'custom', message: `at most ${max} characters` });
-  });
-/** The longest name, in characters. */
-export const MAX_NAME = 20_000;
-/** A name: one line, not empty. */
-export const titleSchema = text(MAX_NAME).superRefine((value, ctx) => {
-  if (value.trim() === '' || CONTROL.test(value)) {
-    ctx.addIssue({ code: 'custom', message: 'a name of one line, not empty' });
-  }
-});
-const id = z.string().superRefine((value, ctx) => {
-  if (value.trim() === '' || value.length > 200 || CONTROL.test(value)) {
-    ctx.addIssue({ code: 'custom', message: 'an identifier of 1 to 200 characters on one line' });
-  }
-});
-const branded = <T extends string>() => id.transform((value) => value as T);
-
-const TREE_ID = /^(cst|vlan:([1-9]\d{0,3})|mst:(0|[1-9]\d{0,3}))$/;
-const treeId = z.string().superRefine((value, ctx) => {
-  const match = TREE_ID.exec(value);
-  if (!match || Number(match[2] ?? match[3] ?? 0) > 4094) {
-    ctx.addIssue({ code: 'custom', message: 'a tree: cst, vlan:1 to vlan:4094, or mst:0 to mst:4094' });
-  }
-});
-const perTree = <T extends z.ZodType>(value: T) =>
-  z.record(treeId, value).transform((trees) => trees as Partial<Record<TreeId, z.output<T>>>);
-
-/** The dialects of spanning tree that a switch may speak; `off` runs none. */
-export const DIALECTS = ['stp', 'rstp', 'mstp', 'per-vlan-stp', 'per-vlan-rstp', 'off'] as const;
-export const TIERS = ['core', 'distribution', 'access'] as const;
-/** How a bundle's end negotiates: LACP, nothing, or the older negotiation. */
-export const BUNDLE_MODES = ['active', 'passive', 'static', 'initiate', 'answer'] as const;
-/** 802.1D-1998 table (`short`) or the 802.1Q formula (`long`). */
-export const COST_METHODS = ['short', 'long'] as const;
-
-/** What a port may be said to be on a worksheet. */
-export const WORKSHEET_ROLES = ['root', 'designated', 'alternate', 'backup', 'disabled'] as const;
-export const WORKSHEET_STATES = ['forwarding', 'discarding'] as const;
-/** How many worksheets a design keeps: the oldest make room. */
-export const MAX_WORKSHEETS = 100;
-
-export const DEFAULT_TIMERS = { hello: 2, maxAge: 20, forwardDelay: 15, maxHops: 20, txHold: 6 } as const;
-export const DEFAULT_CARRIAGE = { mode: 'trunk', native: 1, allowed: '1-4094' } as const;
-
-export const carriageSchema = z.discriminatedUnion('mode', [
-  z.strictObject({ mode: z.literal('trunk'), native: vlanId.default(1), allowed: vlanSetText.default('1-4094') }),
-  z.strictObject({ mode: z.literal('access'), vlan: vlanId }),
-]);
-
-const portTreeSchema = z.strictObject({ cost: pathCost.optional(), priority: portPriority.optional() });
-const steering = {
-  cost: pathCost.optional(),
-  externalCost: pathCost.optional(),
-  priority: portPriority.default(PORT_PRIORITY.default),
-  trees: perTree(portTreeSchema).default({}),
-  vlans: carriageSchema.default(DEFAULT_CARRIAGE),
-};
-
-export const portSchema = z.strictObject({
-  id: branded<PortId>(),
-  number: portNumber,
-  speed: speed.default(1000),
-  up: z.boolean().default(true),
-  edge: z.boolean().default(false),
-  ...steering,
-});
-
-export const timersSchema = z.strictObject({
-  hello: timerSchemas.hello.default(DEFAULT_TIMERS.hello),
-  maxAge: timerSchemas.maxAge.default(DEFAULT_TIMERS.maxAge),
-  forwardDelay: timerSchemas.forwardDelay.default(DEFAULT_TIMERS.forwardDelay),
-  maxHops: timerSchemas.maxHops.default(DEFAULT_TIMERS.maxHops),
-  txHold: timerSchemas.txHold.default(DEFAULT_TIMERS.txHold),
-});
-
-export const positionSchema = z.strictObject({ x: z.number(), y: z.number() });
-
-export const switchSchema = z.strictObject({
-  id: branded<SwitchId>(),
-  name: titleSchema.optional(),
-  tier: z.enum(TIERS).default('access'),
-  mac: macAddress,
-  /** False: without power. */
-  up: z.boolean().default(true),
-  /** Where this switch takes costs from speed by another method than the design's. */
-  pathCost: z.enum(COST_METHODS).optional(),
-  dialect: z.enum(DIALECTS).default('rstp'),
-  region: branded<RegionId>().optional(),
-  priority: bridgePriority.default(BRIDGE_PRIORITY.default),
-  trees: perTree(z.strictObject({ priority: bridgePriority })).default({}),
-  timers: timersSchema.default(DEFAULT_TIMERS),
-  position: positionSchema.optional(),
-  ports: z.array(portSchema),
-});
-
-export const endSchema = z.strictObject({ switch: branded<SwitchId>(), port: branded<PortId>() });
-
-/** Microseconds that a frame takes over a cable; absent: a few hundred metres. */
-export const linkDelay = z.number().int().min(1).max(1_000_000);
-export const linkSchema = z.strictObject({ id: branded<LinkId>(), a: endSchema, b: endSchema, up: z.boolean().default(true), delay: linkDelay.optional() });
-
-export const vlanSchema = z.strictObject({ id: vlanId, name: titleSchema.optional(), load: z.number().min(0).optional() });
-
-const regionSchema = z.strictObject({
-  id: branded<RegionId>(),
-  name: text(32).default(''),
-  revision: z.number().int().min(0).max(65_535).default(0),
-  instances: z.array(z.strictObject({ id: mstid, vlans: vlanSetText })).max(64).default([]),
-});
-
-export const bundleSchema = z.strictObject({
-  id: branded<BundleId>(),
-  name: titleSchema.optional(),
-  switch: branded<SwitchId>(),
-  number: z.number().int().min(1).max(2047),
-  ports: z.array(branded<PortId>()),
-  mode: z.enum(BUNDLE_MODES).default('active'),
-  ...steering,
-});
-
-export const hostSchema = z.strictObject({
-  id: branded<HostId>(),
-  name: titleSchema.optional(),
-  mac: macAddress,
-  vlan: vlanId.default(1),
-  attach: z.array(endSchema).default([]),
-});
-
-/** A neighbour as a switch itself reported it: names as they were seen, which need not be in the design. */
-export const observedSchema = z.strictObject({
-  /** The switch that reported it, and its port: ids where the design has them. */
-  switch: titleSchema,
-  port: titleSchema,
-  device: titleSchema,
-  devicePort: titleSchema.optional(),
-  mac: macAddress.optional(),
-  kind: z.enum(['switch', 'host']).optional(),
-});
-
-/** What an engineer worked out by hand for one tree; what was left blank is left out. */
-export const answersSchema = z.strictObject({
-  root: branded<SwitchId>().optional(),
-  switches: z.record(id, z.strictObject({
-    rootPathCost: z.number().int().min(0).max(Number.MAX_SAFE_INTEGER).optional(),
-    ports: z.record(id, z.strictObject({ role: z.enum(WORKSHEET_ROLES).optional(), state: z.enum(WORKSHEET_STATES).optional() })).default({}),
-  })).default({}),
-});
-
-/** A worksheet that was compared with the computed tree: the answers, and how many were right when it was. */
-export const worksheetSchema = z.strictObject({
-  tree: treeId.transform((value) => value as TreeId),
-  /** When it was compared: UTC, ISO 8601. */
-  at: z.iso.datetime(),
-  right: z.number().int().min(0),
-  of: z.number().int().min(1),
-  answers: answersSchema,
-});
+export * from './parts';
 
 export const designSchema = z.strictObject({
   format: z.literal(FORMAT.name),
@@ -190,6 +24,8 @@ export const designSchema = z.strictObject({
   observed: z.array(observedSchema).default([]),
   /** Worksheets that were filled in by hand, the oldest first. */
   worksheets: z.array(worksheetSchema).max(MAX_WORKSHEETS).default([]),
+  /** What happens to the network while the clock runs. What they name need not be there any more. */
+  scenarios: z.array(scenarioSchema).max(MAX_SCENARIOS).default([]),
 });
 
 /** A whole design: a plain, immutable value; everything the product says is a function of it. */

@@ -3,6 +3,7 @@
  * `readDesignText(writeDesign(d))` gives `d` again.
  */
 import { BRIDGE_PRIORITY, PORT_PRIORITY } from './legal';
+import { DEFAULT_TALK, DEFAULT_UNTIL, type KeptScenario } from './scenario';
 import { DEFAULT_CARRIAGE, DEFAULT_TIMERS, FORMAT, type Answers, type Bundle, type Design, type Port, type Switch } from './schema';
 
 /** The document as text, ending in a line feed. */
@@ -21,7 +22,7 @@ export function leanDesign(design: Design): Record<string, unknown> {
       design.regions.map((r) => lean({ id: r.id, name: unless(r.name, ''), revision: unless(r.revision, 0), instances: filled(r.instances) })),
     ),
     switches: design.switches.map(leanSwitch),
-    links: design.links.map((link) => lean({ id: link.id, a: end(link.a), b: end(link.b), up: unless(link.up, true) })),
+    links: design.links.map((link) => lean({ id: link.id, a: end(link.a), b: end(link.b), up: unless(link.up, true), delay: link.delay })),
     bundles: filled(design.bundles.map(leanBundle)),
     hosts: filled(
       design.hosts.map((host) =>
@@ -33,9 +34,16 @@ export function leanDesign(design: Design): Record<string, unknown> {
         lean({ switch: seen.switch, port: seen.port, device: seen.device, devicePort: seen.devicePort, mac: seen.mac, kind: seen.kind }),
       ),
     ),
+    scenarios: filled(design.scenarios.map(leanScenario)),
     worksheets: filled(design.worksheets.map(({ tree, at, right, of, answers }) => lean({ tree, at, right, of, answers: leanAnswers(answers) }))),
   });
 }
+
+const leanScenario = ({ id, name, look, until, talk, fromBoot, actions }: KeptScenario) =>
+  lean({
+    id, name, look: unless(look, ''), until: unless(until, DEFAULT_UNTIL), talk: unless(talk, DEFAULT_TALK), fromBoot: unless(fromBoot, false),
+    actions: actions.map((action) => (action.do === 'add-switch' ? { ...action, switch: leanSwitch(action.switch) } : action)),
+  });
 
 const leanSwitch = (sw: Switch) =>
   lean({

@@ -43,6 +43,8 @@ export interface ProtocolEntity {
   setBridge(key: number, tree?: number): void;
   role(port: number, tree?: number): RunRole;
   state(port: number, tree?: number): RunState;
+  /** What a port holds of its segment's designated bridge, its own words where it is that (802.1Q-2018 13.27 portPriority; 802.1D-1998 8.5.5). */
+  held(port: number): Vector;
   /** Whether what a port heard last comes from the bridge's own region. */
   inside(port: number): boolean;
   /** Whether nothing is under way: no port on its way to forward, no topology change being told. */

@@ -8,15 +8,18 @@ import { networkOf } from '../testing/networks';
 import { decodeBpdu } from '../wire/bpdu';
 import { BRIDGE_GROUP, PER_VLAN_GROUP, decodeFrame } from '../wire/ethernet';
 import { encodePcapng, type Capture } from '../wire/pcapng';
+import { compileNetwork } from '../tree/network';
+import { captureOf } from './capture';
 import { readScenario } from './scenario';
 import { simulate } from './simulate';
 
 const captured = (design: Design, actions: object[] = [], until = 40): Capture => {
   const scenario = readScenario({ actions, until }, design);
   if (!scenario.ok) throw new Error(scenario.error[0]!.found);
-  const run = simulate(design, scenario.value, { capture: true, fromBoot: true });
+  const run = simulate(design, scenario.value, { fromBoot: true });
   if (!run.ok) throw new Error(run.error);
-  return run.value.capture!;
+  const { stage, final, sent } = run.value;
+  return captureOf(compileNetwork(stage), final.trees.map((tree) => tree.id), sent);
 };
 const per = { dialect: 'per-vlan-rstp' };
 const region = { dialect: 'mstp', region: 'ridge' };

@@ -1,7 +1,7 @@
 /** Which pairs of hosts reach each other at any instant of a run, and why the others do not. */
 import type { HostId } from '../design/ids';
 import type { Micros } from '../protocol/entity';
-import { Timeline } from './timeline';
+import { Timeline, type TimelineData } from './timeline';
 
 /** Why frames of a pair do not arrive: no ports lead there; a switch still sends them the old way; they circle. */
 export const OUTAGE_CAUSES = ['no path', 'stale address', 'storm'] as const;
@@ -22,8 +22,12 @@ export class Reach {
   private readonly timeline: Timeline;
 
   /** `causes` are those of the start, null for a pair that reaches. */
-  constructor(readonly pairs: readonly HostPair[], causes: readonly (OutageCause | null)[]) {
-    this.timeline = new Timeline(Uint8Array.from(causes, coded));
+  constructor(readonly pairs: readonly HostPair[], causes: readonly (OutageCause | null)[] | TimelineData) {
+    this.timeline = 'start' in causes ? Timeline.from(causes) : new Timeline(Uint8Array.from(causes, coded));
+  }
+
+  data(): TimelineData {
+    return this.timeline.data();
   }
 
   add(t: Micros, pair: number, cause: OutageCause | null): void {

@@ -1,7 +1,7 @@
 /** What a run leaves behind: every change with what brought it about, and the state of every port at any instant. */
 import type { Bpdu } from '../protocol/bpdu';
 import type { Micros, RunRole, RunState } from '../protocol/entity';
-import { Timeline } from './timeline';
+import { Timeline, type TimelineData } from './timeline';
 
 /** States and roles by their codes in a recording. */
 export const RUN_STATES: readonly RunState[] = ['disabled', 'blocking', 'listening', 'discarding', 'learning', 'forwarding'];
@@ -31,6 +31,10 @@ export class Recording {
   /** `at` gives what a port of a tree is at the start. */
   constructor(readonly trees: number, readonly ports: number, at: (tree: number, port: number) => readonly [RunState, RunRole]) {
     this.timeline = new Timeline(Uint8Array.from({ length: trees * ports }, (_, place) => coded(...at(Math.floor(place / ports), place % ports))));
+  }
+
+  data(): TimelineData {
+    return this.timeline.data();
   }
 
   get count(): number {
@@ -75,6 +79,7 @@ export class Recording {
   }
 }
 
-const coded = (state: RunState, role: RunRole): number => (RUN_STATES.indexOf(state) << 4) | RUN_ROLES.indexOf(role);
-const stateOf = (code: number): RunState => RUN_STATES[code >> 4]!;
-const roleOf = (code: number): RunRole => RUN_ROLES[code & 15]!;
+/** A place's state and role as one code. */
+export const coded = (state: RunState, role: RunRole): number => (RUN_STATES.indexOf(state) << 4) | RUN_ROLES.indexOf(role);
+export const stateOf = (code: number): RunState => RUN_STATES[code >> 4]!;
+export const roleOf = (code: number): RunRole => RUN_ROLES[code & 15]!;

@@ -1,67 +1,69 @@
-/** What happens to a network while the clock runs: actions at chosen times, checked against the design. */
-import { z } from '../zod';
-import type { LinkId, PortId, SwitchId, TreeId } from '../design/ids';
-import { MAX_COST, bridgePriority, pathCost } from '../design/legal';
+/** What happens to a network while the clock runs, held against the design. */
+import { editAll } from '../design/edit';
+import { MAX_COST } from '../design/legal';
 import { methodOf } from '../design/costMethod';
 import { pluggedIn } from '../design/plugs';
 import { foundText, problemsOf, type DesignProblem } from '../design/problem';
-import { endSchema, linkDelay, type Design } from '../design/schema';
-import { SECOND } from '../protocol/entity';
+import { runSchema, type Action, type Scenario } from '../design/scenario';
+import type { Command } from '../design/commands';
+import type { Design, Link } from '../design/schema';
 import { fail, ok, type Result } from '../result';
 import { treesOf } from '../tree/trees';
-import { TALK } from './dataPlane';
-
-/** Longest run, seconds. */
-export const MAX_UNTIL = 3600;
-/** How long a run goes on where the scenario does not say. */
-export const DEFAULT_UNTIL = 60;
-
-const at = z.number().min(0);
-const link = z.string().transform((id) => id as LinkId);
-const sw = z.string().transform((id) => id as SwitchId);
-const port = z.string().transform((id) => id as PortId);
-const tree = z.string().transform((id) => id as TreeId).optional();
-
-export const actionSchema = z.discriminatedUnion('do', [
-  /** `light: false`: the ends do not notice, as with a converter in between; only missing BPDUs tell. */
-  z.strictObject({ at, do: z.literal('link-down'), link, light: z.boolean().default(true) }),
-  z.strictObject({ at, do: z.literal('link-up'), link }),
-  /** What the switch `from` sends over the link no longer arrives; without it, what the first end sends. */
-  z.strictObject({ at, do: z.literal('one-way'), link, from: sw.optional() }),
-  z.strictObject({ at, do: z.literal('switch-down'), switch: sw }),
-  /** `boot`: seconds from the power to the first frame. */
-  z.strictObject({ at, do: z.literal('switch-up'), switch: sw, boot: z.number().min(0).max(MAX_UNTIL).default(0) }),
-  z.strictObject({ at, do: z.literal('bridge-priority'), switch: sw, priority: bridgePriority, tree }),
-  z.strictObject({ at, do: z.literal('port-cost'), switch: sw, port, cost: pathCost, tree }),
-  z.strictObject({ at, do: z.literal('add-link'), link: z.strictObject({ id: link, a: endSchema, b: endSchema, delay: linkDelay.optional() }) }),
-]);
-export type Action = z.output<typeof actionSchema>;
-
-export const scenarioSchema = z.strictObject({
-  name: z.string().max(200).optional(),
-  actions: z.array(actionSchema).max(10_000),
-  /** Seconds. */
-  until: z.number().positive().max(MAX_UNTIL).default(DEFAULT_UNTIL),
-  /** How often every host speaks, seconds: what is learnt anew is learnt within this time. */
-  talk: z.number().min(0.001).max(MAX_UNTIL).default(TALK / SECOND),
-});
-export type Scenario = z.output<typeof scenarioSchema>;
 
 /** Reads a scenario's JSON and holds it against the design; every problem names its place. */
 export function readScenario(json: unknown, design: Design): Result<Scenario, DesignProblem[]> {
-  const parsed = scenarioSchema.safeParse(json);
-  if (!parsed.success) return fail(problemsOf(scenarioSchema, json, parsed.error));
-  const problems = parsed.data.actions.flatMap((action, i) => actionProblems(action, i, design, parsed.data));
+  const parsed = runSchema.safeParse(json);
+  if (!parsed.success) return fail(problemsOf(runSchema, json, parsed.error));
+  const problems = scenarioProblems(parsed.data, design).flat();
   return problems.length > 0 ? fail(problems) : ok(parsed.data);
 }
 
-function actionProblems(action: Action, i: number, design: Design, { until, actions }: Scenario): DesignProblem[] {
+/** What stands against each action of a scenario in a design; an empty list where nothing does. */
+export function scenarioProblems({ actions, until }: Pick<Scenario, 'actions' | 'until'>, design: Design): DesignProblem[][] {
+  let stage = design;
+  return actions.map((action, i) => {
+    const problems = actionProblems(action, i, stage, until);
+    if (problems.length > 0) return problems;
+    const set = editAll(stage, arrivals(action));
+    if (!set.ok) return [{ ...set.error, path: `actions[${i}]` }];
+    stage = set.value.design;
+    return [];
+  });
+}
+
+/** The design with everything that a scenario brings along, without power and signal until its time comes. */
+export function stageOf(design: Design, { actions }: Pick<Scenario, 'actions'>): Result<Design, DesignProblem> {
+  const set = editAll(design, actions.flatMap(arrivals));
+  return set.ok ? ok(set.value.design) : set;
+}
+
+/** What an action plugs in, dead as yet. */
+function arrivals(action: Action): Command[] {
+  const dead = (link: Omit<Link, 'up'>): Command => ({ do: 'add-link', link: { ...link, up: false } });
+  if (action.do === 'add-link') return [dead(action.link)];
+  if (action.do === 'add-switch') return [{ do: 'add-switch', switch: { ...action.switch, up: false } }, ...action.links.map(dead)];
+  return [];
+}
+
+/** The link that stands nearest to one that is gone: between the same two switches, else at one of them. */
+export function nearestLink(design: Design, between: { readonly a: Link['a']; readonly b: Link['b'] } | undefined): Link | null {
+  if (!between) return null;
+  const ends = [between.a, between.b];
+  const score = ({ a, b }: Link): number => {
+    const shared = ends.filter((end) => [a, b].some((each) => each.switch === end.switch)).length;
+    const same = ends.filter((end) => [a, b].some((each) => each.switch === end.switch && each.port === end.port)).length;
+    return 10 * shared + same;
+  };
+  const [best] = [...design.links].sort((x, y) => score(y) - score(x));
+  return best && score(best) > 0 ? best : null;
+}
+
+function actionProblems(action: Action, i: number, design: Design, until: number): DesignProblem[] {
   const at = `actions[${i}]`;
   const problem = (field: string, found: unknown, allowed: string): DesignProblem[] => [{ path: `${at}.${field}`, found: foundText(found), allowed }];
   const some = (ids: readonly string[]): string => (ids.length === 0 ? 'there is none' : ids.length > 12 ? `one of ${ids.slice(0, 12).join(', ')} and ${ids.length - 12} more` : `one of ${ids.join(', ')}`);
   if (action.at > until) return problem('at', action.at, `at most the scenario's end, ${until} s`);
-  const added = actions.slice(0, i).flatMap((before) => (before.do === 'add-link' ? [before.link.id] : []));
-  const links = [...design.links.map((each) => each.id), ...added];
+  const links: readonly string[] = design.links.map((each) => each.id);
   switch (action.do) {
     case 'link-down':
     case 'link-up':
@@ -71,6 +73,8 @@ function actionProblems(action: Action, i: number, design: Design, { until, acti
       if (action.do === 'one-way' && action.from !== undefined && ends && ![ends.a.switch, ends.b.switch].includes(action.from)) return problem('from', action.from, `an end of the link: ${ends.a.switch} or ${ends.b.switch}`);
       return [];
     }
+    case 'add-switch':
+      return design.switches.some((each) => each.id === action.switch.id) ? problem('switch.id', action.switch.id, 'an id that no other switch has') : [];
     case 'add-link': {
       if (links.includes(action.link.id)) return problem('link.id', action.link.id, 'an id that no other link has');
       const taken = pluggedIn(design);

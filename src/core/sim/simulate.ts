@@ -4,19 +4,22 @@ import { editAll } from '../design/edit';
 import { type PortId, type SwitchId, type TreeId } from '../design/ids';
 import { problemText } from '../design/problem';
 import type { Design } from '../design/schema';
+import type { Bpdu } from '../protocol/bpdu';
 import { SECOND, type Micros, type RunRole, type RunState } from '../protocol/entity';
+import type { Vector } from '../protocol/vector';
 import { fail, ok, type Result } from '../result';
 import { compileNetwork } from '../tree/network';
 import type { TreeView } from '../tree/settled';
 import { treesOf } from '../tree/trees';
 import { unsimulated } from '../tree/unsolved';
-import type { Bpdu } from '../protocol/bpdu';
-import type { Capture } from '../wire/pcapng';
-import { CaptureRecorder } from './capture';
 import { DataPlane, type Outage, type Storm } from './dataPlane';
 import type { Reach } from './reach';
 import { Recording } from './recording';
-import type { Action, Scenario } from './scenario';
+import { MOST_FRAMES } from './capture';
+import { SentLog } from './sentLog';
+import { Timeline } from './timeline';
+import type { Action, Scenario } from '../design/scenario';
+import { stageOf } from './scenario';
 import { Simulation } from './simulation';
 import { viewNow } from './view';
 
@@ -31,7 +34,21 @@ export interface TraceEntry {
   readonly role: RunRole;
 }
 
+/** Addresses of a tree's VLANs behind a port were forgotten. Microseconds since the start. */
+export interface Flush {
+  readonly t: Micros;
+  readonly tree: number;
+  readonly port: number;
+}
+
+/** What a port's code in `Run.signal` is made of. */
+export const LIVE = 1;
+export const CARRIES = 2;
+const MOST_FLUSHES = 200_000;
+
 export interface Run {
+  /** The design that ran: with everything that the scenario brought along. */
+  readonly stage: Design;
   /** Every change, and every instant; times in microseconds from the start. */
   readonly recording: Recording;
   readonly trace: readonly TraceEntry[];
@@ -49,10 +66,12 @@ export interface Run {
   readonly events: number;
   /** True where it was stopped before its end. */
   readonly stopped: boolean;
-  /** Every frame sent from the start on, an interface for each link; null where it was not asked for. */
-  readonly capture: Capture | null;
-  /** Frames that the capture had no room for. */
-  readonly uncaptured: number;
+  /** Every BPDU sent from the start on. */
+  readonly sent: SentLog;
+  /** Which ports have signal, and whose frames arrive: `LIVE` and `CARRIES` of each port. */
+  readonly signal: Timeline;
+  /** Where addresses were forgotten since a topology change was told, or a port closed. */
+  readonly flushes: readonly Flush[];
   /** Pairs of hosts that were not followed: there are too many. */
   readonly unfollowed: number;
 }
@@ -64,8 +83,8 @@ export interface RunOptions {
   readonly fromBoot?: boolean;
   /** Told how far the run is, 0 to 1; false stops it. */
   readonly progress?: (share: number) => boolean;
-  /** Keeps every frame that is sent. */
-  readonly capture?: boolean;
+  /** Most BPDUs that are kept. */
+  readonly mostFrames?: number;
   /** Most events: a run that takes more is stopped. */
   readonly mostEvents?: number;
 }
@@ -75,14 +94,19 @@ const PATIENCE: Micros = 900 * SECOND;
 const MOST_EVENTS = 50_000_000;
 
 /** Runs a scenario; the error is a sentence. */
-export function simulate(design: Design, scenario: Scenario, options: RunOptions = {}): Result<Run, string> {
+export function simulate(before: Design, scenario: Scenario, options: RunOptions = {}): Result<Run, string> {
+  const staged = stageOf(before, scenario);
+  if (!staged.ok) return fail(problemText(staged.error));
+  const design = staged.value;
   const problem = unsimulated(design);
   if (problem) return fail(problemText(problem));
-  const { seed = 1, fromBoot = false, progress = () => true, mostEvents = MOST_EVENTS } = options;
+  const { seed = 1, fromBoot = scenario.fromBoot, progress = () => true, mostEvents = MOST_EVENTS, mostFrames = MOST_FRAMES } = options;
   const trees = treesOf({ ...design, switches: design.switches.map((sw) => ({ ...sw, up: true })) });
   let start: Micros = fromBoot ? 0 : Infinity;
   let plane: DataPlane | null = null;
   let recording: Recording | null = null;
+  const sent = new SentLog(mostFrames);
+  const flushes: Flush[] = [];
   const entry = (t: Micros, tree: number, p: number, from: RunState, to: RunState, role: RunRole): TraceEntry => {
     const { ports, switches, owner } = sim.network;
     return { t: t / SECOND, switch: switches[owner[p]!]!.id, port: ports[p]!.id, tree: trees[tree]!, from, to, role };
@@ -93,12 +117,28 @@ export function simulate(design: Design, scenario: Scenario, options: RunOptions
       if (to === 'disabled' || to === 'blocking' || to === 'discarding') plane?.flush(port, tree);
       if (t >= start) recording?.add({ ...change, t: t - start });
     },
-    flushed: (_, tree, port) => plane?.flush(port, tree),
+    flushed: (t, tree, port) => {
+      plane?.flush(port, tree);
+      if (t >= start && flushes.length < MOST_FLUSHES) flushes.push({ t: t - start, tree, port });
+    },
     ageing: (s) => plane?.forgetAged(s),
     moment: (t) => plane?.look(t),
-    ...(options.capture ? { sent: (t: Micros, tree: number, port: number, bpdu: Bpdu, origin: number) => t >= start && recorder.take(t - start, tree, port, bpdu, origin) } : {}),
+    ...(mostFrames > 0 ? { sent: (t: Micros, tree: number, port: number, bpdu: Bpdu, origin: number, held: Vector | null) => t >= start && sent.add(t - start, tree, port, bpdu, origin, held) } : {}),
+    signalled: (t) => noteSignal(t - start),
   });
-  const recorder = new CaptureRecorder(sim);
+  const signalOf = (port: number): number => (sim.network.live[port] ? LIVE : 0) | (sim.carries(port) ? CARRIES : 0);
+  let signal = new Timeline(new Uint8Array());
+  let codes = new Uint8Array();
+  const beginSignal = (): void => {
+    codes = Uint8Array.from(sim.network.ports, (_, port) => signalOf(port));
+    signal = new Timeline(codes.slice());
+  };
+  const noteSignal = (t: Micros): void => codes.forEach((before, port) => {
+    const code = signalOf(port);
+    if (code === before) return;
+    codes[port] = code;
+    signal.add(t, port, code);
+  });
   const record = (): Recording => new Recording(trees.length, sim.network.ports.length, (tree, port) => [sim.state(tree, port), sim.role(tree, port)]);
   if (fromBoot) recording = record();
   sim.boot();
@@ -108,6 +148,7 @@ export function simulate(design: Design, scenario: Scenario, options: RunOptions
     recording = record();
   }
   sim.lastChange = start;
+  beginSignal();
   plane = new DataPlane(sim, Math.round(scenario.talk * SECOND));
   plane.begin(start);
 
@@ -142,7 +183,7 @@ export function simulate(design: Design, scenario: Scenario, options: RunOptions
   });
   return ok({
     recording: kept, trace, outages: plane.end(), reach: plane.reach, storms: plane.storms, settledAt: moving.length > 0 || stopped ? null : (sim.lastChange - start) / SECOND, moving,
-    final: { trees: trees.map((_, tree) => viewNow(sim, tree)) }, events: sim.events, stopped, capture: options.capture ? recorder.done() : null, uncaptured: recorder.left, unfollowed: plane.unfollowed,
+    final: { trees: trees.map((_, tree) => viewNow(sim, tree)) }, events: sim.events, stopped, sent, signal, flushes, stage: design, unfollowed: plane.unfollowed,
   });
 }
 
@@ -178,6 +219,8 @@ function schedule(sim: Simulation, action: Action, start: Micros, take: (command
     case 'port-cost':
       return sim.at(t, () => take([{ do: 'set-port-cost', switch: action.switch, port: action.port, tree: action.tree ?? null, cost: action.cost }]));
     case 'add-link':
-      return sim.at(t, () => take([{ do: 'add-link', link: { ...action.link, up: true } }]));
+      return sim.at(t, () => take([{ do: 'set-link', link: action.link.id, up: true }]));
+    case 'add-switch':
+      return sim.at(t, () => take([{ do: 'set-switch', switch: action.switch.id, up: true }, ...action.links.map(({ id }): Command => ({ do: 'set-link', link: id, up: true }))]));
   }
 }

@@ -1,17 +1,19 @@
 /** The protocols of a whole network on one clock: a deterministic run of messages and timers, in microseconds. */
 import { methodOf } from '../design/costMethod';
-import { CIST, instanceTree, treeInstance, treeVlan, vlanTree, type TreeId } from '../design/ids';
+import { treeInstance, treeVlan, type TreeId } from '../design/ids';
 import type { Design } from '../design/schema';
 import type { Bpdu } from '../protocol/bpdu';
 import { SECOND, type EntitySettings, type Micros, type PortCost, type ProtocolEntity, type RegionSettings, type RunRole, type RunState } from '../protocol/entity';
 import { rstpEntity } from '../protocol/rstp/entity';
 import { stpEntity } from '../protocol/stp/entity';
+import type { Vector } from '../protocol/vector';
 import { randomFrom } from '../random';
-import { isPerVlan, portIdentifier, portIdentifierValue, setBridgePriority, setExternalCost, setPathCost, systemIdExtension } from '../tree/bridgeId';
+import { portIdentifier, portIdentifierValue, setBridgePriority, setExternalCost, setPathCost, systemIdExtension } from '../tree/bridgeId';
 import { compileNetwork, type Network } from '../tree/network';
 import { pathCostOf } from '../tree/pathCost';
 import { regionsOf, type RegionMap } from '../tree/region';
 import { belongs, commonTree, partOf } from '../tree/trees';
+import { vlanTrees } from '../tree/vlanTree';
 import { bridgeKeys, type BridgeKeys } from './bridgeKeys';
 import { EventQueue } from './eventQueue';
 import type { Cause, PortChange } from './recording';
@@ -24,10 +26,15 @@ export const HANDLING: Micros = 1000;
 export interface Watch {
   readonly changed?: (change: PortChange) => void;
   readonly flushed?: (t: Micros, tree: number, port: number) => void;
+  /** Ports have gained or lost their signal, or what they send is lost, or arrives again. */
+  readonly signalled?: (t: Micros) => void;
   /** How long a switch keeps addresses is about to change. */
   readonly ageing?: (s: number) => void;
-  /** A BPDU goes out of a port; `origin` is the switch that it is of, another one where it is only let through. */
-  readonly sent?: (t: Micros, tree: number, port: number, bpdu: Bpdu, origin: number) => void;
+  /**
+   * A BPDU goes out of a port; `origin` is the switch that it is of, another one where it is only let through; `held` is what
+   * the port at the other end holds before it comes, null where no bridge is there.
+   */
+  readonly sent?: (t: Micros, tree: number, port: number, bpdu: Bpdu, origin: number, held: Vector | null) => void;
   /** A moment has passed in which a port, a cable or a table of addresses changed. */
   readonly moment?: (t: Micros) => void;
 }
@@ -77,8 +84,8 @@ export class Simulation {
   private readonly mute = new Set<number>();
   private readonly common: number;
   private readonly regions: readonly (RegionMap | null)[];
-  /** By switch, VLAN to tree: found once. */
-  private readonly treeOfVlan: Map<number, number>[];
+  /** The tree that decides where a VLAN's frames pass at a switch; -1 where none does. */
+  readonly treeFor: (s: number, vid: number) => number;
   /** By tree and switch: how long addresses are kept while a topology change is told (802.1D-1998 8.5.3.8); null as usual. */
   private readonly fast: (Micros | null)[][];
   private stirred = false;
@@ -89,7 +96,7 @@ export class Simulation {
     this.network = network;
     this.common = commonTree(trees);
     this.regions = switches.map(regionsOf(network.design));
-    this.treeOfVlan = switches.map(() => new Map());
+    this.treeFor = vlanTrees(network, trees);
     this.keys = bridgeKeys(switches);
     this.random = randomFrom(seed);
     this.localOf = trees.map((tree) => {
@@ -150,6 +157,7 @@ export class Simulation {
       for (const running of all) if (running) this.reset(running, running.trees.indexOf(tree), before);
     }
     this.signal(next.ports.keys());
+    this.watch.signalled?.(this.now);
     this.stirred = true;
     if (this.queue.next > this.now) this.passMoment();
   }
@@ -172,6 +180,7 @@ export class Simulation {
   setMute(port: number, on: boolean): void {
     if (on) this.mute.add(port);
     else this.mute.delete(port);
+    this.watch.signalled?.(this.now);
     this.stirred = true;
   }
 
@@ -187,18 +196,6 @@ export class Simulation {
     if (switches[owner[port]!]!.dialect === 'off') return true;
     const tree = this.treeFor(owner[port]!, vid);
     return tree >= 0 && this.states[tree]![port] === 'forwarding';
-  }
-
-  /** The tree that decides where a VLAN's frames pass at a switch; -1 where none does. */
-  treeFor(s: number, vid: number): number {
-    const known = this.treeOfVlan[s]!.get(vid);
-    if (known !== undefined) return known;
-    const { dialect } = this.network.switches[s]!;
-    const map = this.regions[s];
-    const own = map ? instanceTree(map.instanceOf(vid)) : isPerVlan(dialect) ? vlanTree(vid) : null;
-    const tree = own === null || (own === vlanTree(1) && this.trees[this.common] === CIST) ? this.common : this.trees.indexOf(own);
-    this.treeOfVlan[s]!.set(vid, tree);
-    return tree;
   }
 
   /**
@@ -338,11 +335,18 @@ export class Simulation {
 
   /** Puts a BPDU on the cable of a port; `through` are the switches that have flooded it already. */
   private send(tree: number, port: number, bpdu: Bpdu, origin: number, through: readonly number[]): void {
-    this.watch.sent?.(this.now, tree, port, bpdu, origin);
     const to = this.network.far[port]!;
+    this.watch.sent?.(this.now, tree, port, bpdu, origin, to < 0 ? null : this.heldBy(tree, to));
     if (to < 0 || !this.carries(port)) return;
     const { delay = LINK_DELAY } = this.network.design.links[this.network.link[port]!]!;
     this.queue.push(this.now + delay + HANDLING, { is: 'arrive', tree, port: to, bpdu, origin, through });
+  }
+
+  /** The port priority vector of a port, where a bridge's entity has one. */
+  private heldBy(tree: number, port: number): Vector | null {
+    const running = this.running[tree]![this.network.owner[port]!];
+    const local = this.localOf[tree]![port]!;
+    return running && local >= 0 ? running.entity.held(local) : null;
   }
 
   private arrive(tree: number, port: number, bpdu: Bpdu, origin: number, through: readonly number[]): void {

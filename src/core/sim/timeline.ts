@@ -4,6 +4,15 @@ import type { Micros } from '../protocol/entity';
 /** How many changes lie between two full pictures: so many are gone through at most to know an instant. */
 const STRIDE = 512;
 
+/** A timeline as plain data: so many changes, and the codes at the start. */
+export interface TimelineData {
+  readonly start: Uint8Array;
+  readonly times: Float64Array;
+  readonly places: Uint32Array;
+  /** The codes after each change. */
+  readonly codes: Uint8Array;
+}
+
 /** Grows change by change, in the order of time; fourteen octets each. */
 export class Timeline {
   count = 0;
@@ -41,6 +50,17 @@ export class Timeline {
   }
   after(i: number): number {
     return this.codes[i]! & 255;
+  }
+
+  data(): TimelineData {
+    const { count } = this;
+    return { start: this.pictures[0]!.slice(), times: this.times.slice(0, count), places: this.places.slice(0, count), codes: Uint8Array.from({ length: count }, (_, i) => this.after(i)) };
+  }
+
+  static from({ start, times, places, codes }: TimelineData): Timeline {
+    const timeline = new Timeline(start.slice());
+    times.forEach((t, i) => timeline.add(t, places[i]!, codes[i]!));
+    return timeline;
   }
 
   /** How many changes have happened up to and at an instant. */

@@ -114,6 +114,9 @@ class RstpEntity implements ProtocolEntity {
     return p.role === 'disabled' ? 'disabled' : p.forwarding ? 'forwarding' : p.learning ? 'learning' : 'discarding';
   }
 
+  held(port: number): Vector {
+    return cist(this.bridge.ports[port]!).portPriority;
+  }
   inside(port: number): boolean {
     return this.bridge.ports[port]!.rcvdInternal;
   }

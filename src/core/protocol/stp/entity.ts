@@ -195,6 +195,10 @@ class StpEntity implements ProtocolEntity {
   state(index: number): RunState {
     return this.bridge.ports[index]!.state;
   }
+  held(index: number): Vector {
+    const { designatedRoot, designatedCost, designatedBridge, designatedPort } = this.bridge.ports[index]!;
+    return { ...ownVector(designatedBridge, designatedPort), root: designatedRoot, externalCost: designatedCost };
+  }
   inside(): boolean {
     return false;
   }

@@ -1,0 +1,131 @@
+/** A run as plain data that travels from worker to page, and what is read off it at any instant. */
+import type { TreeId } from '../design/ids';
+import type { Action } from '../design/scenario';
+import type { Design } from '../design/schema';
+import { SECOND, type Micros, type RunRole, type RunState } from '../protocol/entity';
+import { compileNetwork, type Network } from '../tree/network';
+import { vlanTrees } from '../tree/vlanTree';
+import type { Outage, Storm } from './dataPlane';
+import { orderOf, type OrderLine } from './order';
+import type { Passage } from './passage';
+import { Reach, type HostPair, type OutageCause } from './reach';
+import { roleOf, stateOf } from './recording';
+import { CARRIES, LIVE, type Flush, type Run } from './simulate';
+import { Timeline, type TimelineData } from './timeline';
+
+/** Times in microseconds since the start. */
+export interface Film {
+  /** The design that ran: with everything that the scenario brought along. */
+  readonly stage: Design;
+  readonly trees: readonly TreeId[];
+  readonly until: Micros;
+  /** Tree x ports + port. */
+  readonly states: TimelineData;
+  readonly signal: TimelineData;
+  readonly pairs: readonly HostPair[];
+  readonly reach: TimelineData;
+  /** When BPDUs went out, of which port, in which tree. */
+  readonly sent: { readonly times: Float64Array; readonly ports: Uint32Array; readonly trees: Uint16Array };
+  readonly flushes: readonly Flush[];
+  readonly actions: readonly Action[];
+  readonly outages: readonly Outage[];
+  readonly storms: readonly Storm[];
+  readonly order: readonly OrderLine[];
+  /** Microseconds; null where something still moves at the end. */
+  readonly settledAt: Micros | null;
+  /** Ports that still listen or learn at the end. */
+  readonly moving: number;
+  readonly stopped: boolean;
+  readonly unfollowed: number;
+  readonly unkept: number;
+}
+
+export function filmOf(run: Run, actions: readonly Action[], until: number): Film {
+  return {
+    stage: run.stage, trees: run.final.trees.map((tree) => tree.id), until: Math.round(until * SECOND), states: run.recording.data(), signal: run.signal.data(), pairs: run.reach.pairs, reach: run.reach.data(),
+    sent: run.sent.marks(), flushes: run.flushes, actions, outages: run.outages, storms: run.storms, order: orderOf(run, actions), settledAt: run.settledAt === null ? null : Math.round(run.settledAt * SECOND),
+    moving: run.moving.length, stopped: run.stopped, unfollowed: run.unfollowed, unkept: run.sent.left,
+  };
+}
+
+/** The network of a film at one instant. */
+export interface Instant extends Passage {
+  readonly t: Micros;
+  state(tree: number, port: number): RunState;
+  role(tree: number, port: number): RunRole;
+  live(port: number): boolean;
+  /** In the order of the film's pairs. */
+  readonly causes: readonly (OutageCause | null)[];
+}
+
+/** A stretch of time in which a place keeps its code. */
+export interface Stretch {
+  readonly from: Micros;
+  readonly to: Micros;
+  readonly state: RunState;
+  readonly role: RunRole;
+}
+
+export class Player {
+  readonly network: Network;
+  readonly reach: Reach;
+  /** When something changed: a port, a signal, a pair; in rising order, each moment once. */
+  readonly moments: Float64Array;
+  private readonly states: Timeline;
+  private readonly signal: Timeline;
+  private readonly treeFor: (s: number, vid: number) => number;
+
+  constructor(readonly film: Film) {
+    this.network = compileNetwork(film.stage);
+    this.states = Timeline.from(film.states);
+    this.signal = Timeline.from(film.signal);
+    this.reach = new Reach(film.pairs, film.reach);
+    this.treeFor = vlanTrees(this.network, film.trees);
+    this.moments = Float64Array.from(new Set([...film.states.times, ...film.signal.times, ...film.reach.times, ...film.actions.map((action) => Math.round(action.at * SECOND))])).sort();
+  }
+
+  at(t: Micros): Instant {
+    const { network } = this;
+    const ports = network.ports.length;
+    const states = this.states.pictureAt(t);
+    const signal = this.signal.pictureAt(t);
+    const state = (tree: number, port: number): RunState => stateOf(states[tree * ports + port]!);
+    const { reach, treeFor } = this;
+    return {
+      t, network, state, role: (tree, port) => roleOf(states[tree * ports + port]!), live: (port) => (signal[port]! & LIVE) !== 0, carries: (port) => (signal[port]! & CARRIES) !== 0,
+      passes: (vid, port) => {
+        const s = network.owner[port]!;
+        if (!(signal[port]! & LIVE) || !network.carried[port]!.has(vid)) return false;
+        if (network.switches[s]!.dialect === 'off') return true;
+        const tree = treeFor(s, vid);
+        return tree >= 0 && state(tree, port) === 'forwarding';
+      },
+      get causes() {
+        return reach.causesAt(t);
+      },
+    };
+  }
+
+  /** The next moment after an instant at which something changes; null where none does. */
+  next(t: Micros): Micros | null {
+    return this.moments.find((moment) => moment > t) ?? null;
+  }
+  previous(t: Micros): Micros | null {
+    return this.moments.findLast((moment) => moment < t) ?? null;
+  }
+
+  /** Every port of every tree that changed, with its stretches of time. */
+  lanes(): { readonly tree: number; readonly port: number; readonly stretches: readonly Stretch[] }[] {
+    const { film: { states: { times, places, codes, start }, until }, network } = this;
+    const changes = new Map<number, number[]>();
+    places.forEach((place, i) => changes.set(place, [...(changes.get(place) ?? []), i]));
+    return [...changes].sort(([a], [b]) => a - b).map(([place, all]) => {
+      const marks = [{ t: 0, code: start[place]! }, ...all.map((i) => ({ t: times[i]!, code: codes[i]! }))];
+      const stretches = marks.flatMap(({ t, code }, i): Stretch[] => {
+        const to = marks[i + 1]?.t ?? until;
+        return to > t ? [{ from: t, to, state: stateOf(code), role: roleOf(code) }] : [];
+      });
+      return { tree: Math.floor(place / network.ports.length), port: place % network.ports.length, stretches };
+    });
+  }
+}

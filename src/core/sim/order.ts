@@ -1,0 +1,146 @@
+/** The order of events of a run in sentences, each leading to its instant. */
+import type { SwitchId, TreeId } from '../design/ids';
+import { treesName } from '../design/ids';
+import type { Action } from '../design/scenario';
+import type { LinkEnd } from '../design/schema';
+import { SECOND, type Micros, type RunRole, type RunState } from '../protocol/entity';
+import { compileNetwork, type Network } from '../tree/network';
+import type { Cause, PortChange } from './recording';
+import type { Run } from './simulate';
+
+export interface OrderLine {
+  readonly t: Micros;
+  /** An action of the scenario, ports of a switch, or frames that circle. */
+  readonly kind: 'action' | 'ports' | 'storm' | 'rest';
+  readonly text: string;
+  /** What it is about: a switch with a port of it, where there is one. */
+  readonly switch?: SwitchId;
+  readonly port?: LinkEnd['port'];
+  readonly trees: readonly TreeId[];
+}
+
+/** Most lines that are told; a run with more says so in the last one. */
+export const MOST_LINES = 5000;
+
+const ROLE_NAMES: Readonly<Record<RunRole, string>> = { root: 'root port', designated: 'designated', alternate: 'alternate', backup: 'backup', master: 'master port', disabled: 'without signal' };
+const DOES: Readonly<Record<RunState, string>> = { disabled: 'is without signal', blocking: 'blocks', listening: 'listens', discarding: 'discards', learning: 'learns', forwarding: 'forwards' };
+
+/** Tells a run; actions come before what follows from them. */
+export function orderOf(run: Run, actions: readonly Action[]): OrderLine[] {
+  const network = compileNetwork(run.stage);
+  const trees = run.final.trees.map((tree) => tree.id);
+  const lines = [...actions.map((action) => actionLine(network, action)), ...portLines(run, network, trees), ...stormLines(run)];
+  if (run.settledAt !== null && run.recording.count > 0) lines.push({ t: Math.round(run.settledAt * SECOND), kind: 'rest', text: 'Nothing moves any more.', trees: [] });
+  const rank = { action: 0, ports: 1, storm: 2, rest: 3 } as const;
+  lines.sort((a, b) => a.t - b.t || rank[a.kind] - rank[b.kind]);
+  return lines.length > MOST_LINES ? [...lines.slice(0, MOST_LINES), { t: lines[MOST_LINES]!.t, kind: 'rest', text: `${lines.length - MOST_LINES} more events follow.`, trees: [] }] : lines;
+}
+
+const nameOf = (network: Network, id: SwitchId): string => network.switches[network.switchIndex.get(id) ?? -1]?.name ?? id;
+
+/** What an action does, in words: `link ridge-a port 3 to dome-north port 1 is cut`. */
+export function actionText(network: Network, action: Action): string {
+  const end = ({ switch: sw, port }: LinkEnd): string => `${nameOf(network, sw)} port ${port}`;
+  const linkName = (id: string): string => {
+    const link = network.design.links.find((each) => each.id === id);
+    return link ? `${end(link.a)} to ${end(link.b)}` : id;
+  };
+  const inTree = (tree: TreeId | undefined): string => (tree === undefined ? '' : ` in ${treesName([tree])}`);
+  switch (action.do) {
+    case 'link-down':
+      return `The link ${linkName(action.link)} is cut${action.light ? '' : ', but its ends still have light'}`;
+    case 'link-up':
+      return `The link ${linkName(action.link)} is back`;
+    case 'one-way':
+      return `The link ${linkName(action.link)} no longer carries what ${action.from ? nameOf(network, action.from) : 'its first end'} sends`;
+    case 'switch-down':
+      return `${nameOf(network, action.switch)} loses power`;
+    case 'switch-up':
+      return `${nameOf(network, action.switch)} has power again${action.boot > 0 ? `, and runs after ${action.boot} s` : ''}`;
+    case 'bridge-priority':
+      return `${nameOf(network, action.switch)} gets bridge priority ${action.priority}${inTree(action.tree)}`;
+    case 'port-cost':
+      return `${nameOf(network, action.switch)} port ${action.port} gets path cost ${action.cost}${inTree(action.tree)}`;
+    case 'add-link':
+      return `A new cable joins ${end(action.link.a)} and ${end(action.link.b)}`;
+    case 'add-switch':
+      return `A new switch, ${action.switch.name ?? action.switch.id}, is plugged in${action.links.length > 0 ? ` with ${action.links.length} ${action.links.length === 1 ? 'cable' : 'cables'}` : ''}`;
+  }
+}
+
+function actionLine(network: Network, action: Action): OrderLine {
+  return { t: Math.round(action.at * SECOND), kind: 'action', text: `${actionText(network, action)}.`, trees: [], ...('switch' in action && typeof action.switch === 'string' ? { switch: action.switch } : {}) };
+}
+
+/** What one port did in some trees at one moment. */
+interface Step {
+  readonly change: PortChange;
+  readonly was: RunRole;
+  readonly trees: number[];
+}
+
+function portLines({ recording }: Run, network: Network, trees: readonly TreeId[]): OrderLine[] {
+  const start = recording.pictureAt(-1);
+  const roles = Array.from({ length: recording.trees * recording.ports }, (_, place) => recording.roleIn(start, Math.floor(place / recording.ports), place % recording.ports));
+  const lines: OrderLine[] = [];
+  let steps: Step[] = [];
+  const flush = (): void => {
+    const [first] = steps;
+    if (!first) return;
+    lines.push(lineOf(network, trees, steps, first));
+    steps = [];
+  };
+  for (let i = 0; i < recording.count && lines.length <= MOST_LINES; i += 1) {
+    const change = recording.change(i);
+    const [before] = steps;
+    if (before && (before.change.t !== change.t || network.owner[before.change.port] !== network.owner[change.port])) flush();
+    const place = change.tree * recording.ports + change.port;
+    const was = roles[place]!;
+    roles[place] = change.role;
+    const same = steps.find(({ change: other, was: role }) => other.port === change.port && other.from === change.from && other.to === change.to && other.role === change.role && role === was);
+    if (same) same.trees.push(change.tree);
+    else steps.push({ change, was, trees: [change.tree] });
+  }
+  flush();
+  return lines;
+}
+
+function lineOf(network: Network, trees: readonly TreeId[], steps: readonly Step[], first: Step): OrderLine {
+  const s = network.owner[first.change.port]!;
+  const told = [...new Set(steps.flatMap((step) => step.trees))].sort((a, b) => a - b);
+  const every = steps.every((step) => step.trees.length === told.length);
+  const where = (of: readonly number[]): string => (of.length === trees.length ? '' : ` in ${treesName(of.map((tree) => trees[tree]!))}`);
+  const parts = steps.map((step) => `${stepText(network, step)}${every ? '' : where(step.trees)}`);
+  return {
+    t: first.change.t, kind: 'ports', switch: network.switches[s]!.id, port: network.ports[first.change.port]!.id, trees: told.map((tree) => trees[tree]!),
+    text: `${network.switches[s]!.name ?? network.switches[s]!.id}${every ? where(told) : ''}: ${parts.join('; ')}${causeOf(network, first.change.cause)}.`,
+  };
+}
+
+function stepText(network: Network, { change: { port, from, to, role }, was }: Step): string {
+  const name = `port ${network.ports[port]!.id}`;
+  if (to === 'disabled') return was === 'root' ? `loses its root port ${network.ports[port]!.id}` : `${name} ${DOES.disabled}`;
+  if (was === role) return `${name} ${to === 'forwarding' || to === 'learning' ? DOES[to] : `${DOES[to]}${from === 'forwarding' ? ' now' : ''}`}`;
+  const until = was === 'disabled' ? '' : `, ${ROLE_NAMES[was]} until now,`;
+  const state = to === from ? `${DOES[to]} as before` : `${DOES[to]}${to === 'forwarding' ? ' at once' : ''}`;
+  return `${name}${until} is ${ROLE_NAMES[role]} and ${state}`;
+}
+
+/** What brought it about, where that is not seen from the line itself. */
+function causeOf(network: Network, cause: Cause): string {
+  switch (cause.by) {
+    case 'bpdu':
+      return ` (heard at port ${network.ports[cause.port]!.id})`;
+    case 'timer':
+      return ' (a timer ran out)';
+    default:
+      return '';
+  }
+}
+
+function stormLines({ storms }: Run): OrderLine[] {
+  return storms.flatMap(({ vlan, start, end, links, copies }): OrderLine[] => [
+    { t: Math.round(start * SECOND), kind: 'storm', text: `Broadcasts of VLAN ${vlan} circle on ${links.join(', ')}: one has become ${copies} frames after two dozen hops.`, trees: [] },
+    ...(end === null ? [] : [{ t: Math.round(end * SECOND), kind: 'storm' as const, text: `The loop in VLAN ${vlan} is broken.`, trees: [] }]),
+  ]);
+}
