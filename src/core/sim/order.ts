@@ -83,23 +83,26 @@ function portLines({ recording }: Run, network: Network, trees: readonly TreeId[
   const start = recording.pictureAt(-1);
   const roles = Array.from({ length: recording.trees * recording.ports }, (_, place) => recording.roleIn(start, Math.floor(place / recording.ports), place % recording.ports));
   const lines: OrderLine[] = [];
-  let steps: Step[] = [];
+  /** What each switch did at one moment. */
+  const steps = new Map<number, Step[]>();
+  let now: Micros = -1;
   const flush = (): void => {
-    const [first] = steps;
-    if (!first) return;
-    lines.push(lineOf(network, trees, steps, first));
-    steps = [];
+    for (const all of steps.values()) lines.push(lineOf(network, trees, all, all[0]!));
+    steps.clear();
   };
   for (let i = 0; i < recording.count && lines.length <= MOST_LINES; i += 1) {
     const change = recording.change(i);
-    const [before] = steps;
-    if (before && (before.change.t !== change.t || network.owner[before.change.port] !== network.owner[change.port])) flush();
+    if (change.t !== now) flush();
+    now = change.t;
     const place = change.tree * recording.ports + change.port;
     const was = roles[place]!;
     roles[place] = change.role;
-    const same = steps.find(({ change: other, was: role }) => other.port === change.port && other.from === change.from && other.to === change.to && other.role === change.role && role === was);
+    const s = network.owner[change.port]!;
+    const mine = steps.get(s) ?? [];
+    steps.set(s, mine);
+    const same = mine.find(({ change: other, was: role }) => other.port === change.port && other.from === change.from && other.to === change.to && other.role === change.role && role === was);
     if (same) same.trees.push(change.tree);
-    else steps.push({ change, was, trees: [change.tree] });
+    else mine.push({ change, was, trees: [change.tree] });
   }
   flush();
   return lines;

@@ -94,13 +94,19 @@ const PATIENCE: Micros = 900 * SECOND;
 const MOST_EVENTS = 50_000_000;
 
 /** Runs a scenario; the error is a sentence. */
-export function simulate(before: Design, scenario: Scenario, options: RunOptions = {}): Result<Run, string> {
+export function simulate(design: Design, scenario: Scenario, { progress = () => true, ...options }: RunOptions = {}): Result<Run, string> {
+  const steps = simulateInSteps(design, scenario, options);
+  for (let step = steps.next(); ; step = steps.next(progress(step.value))) if (step.done) return step.value;
+}
+
+/** Runs a scenario step by step: gives how far it is, 0 to 1, and stops where it is answered with false, keeping what it has. */
+export function* simulateInSteps(before: Design, scenario: Scenario, options: Omit<RunOptions, 'progress'> = {}): Generator<number, Result<Run, string>, boolean> {
   const staged = stageOf(before, scenario);
   if (!staged.ok) return fail(problemText(staged.error));
   const design = staged.value;
   const problem = unsimulated(design);
   if (problem) return fail(problemText(problem));
-  const { seed = 1, fromBoot = scenario.fromBoot, progress = () => true, mostEvents = MOST_EVENTS, mostFrames = MOST_FRAMES } = options;
+  const { seed = 1, fromBoot = scenario.fromBoot, mostEvents = MOST_EVENTS, mostFrames = MOST_FRAMES } = options;
   const trees = treesOf({ ...design, switches: design.switches.map((sw) => ({ ...sw, up: true })) });
   let start: Micros = fromBoot ? 0 : Infinity;
   let plane: DataPlane | null = null;
@@ -143,7 +149,11 @@ export function simulate(before: Design, scenario: Scenario, options: RunOptions
   if (fromBoot) recording = record();
   sim.boot();
   if (!fromBoot) {
-    if (!sim.settle(PATIENCE)) return fail('The network does not come to rest before the scenario begins.');
+    while (!sim.rests) {
+      if (sim.now >= PATIENCE) return fail('The network does not come to rest before the scenario begins.');
+      sim.runTo(sim.now + SECOND);
+      if (!(yield 0)) return fail('Stopped before the network came to rest for the scenario to begin.');
+    }
     start = sim.now;
     recording = record();
   }
@@ -169,7 +179,7 @@ export function simulate(before: Design, scenario: Scenario, options: RunOptions
   let stopped = false;
   while (sim.now < until && refused === null) {
     sim.runTo(Math.min(until, sim.now + SECOND));
-    if (!progress((sim.now - start) / (until - start)) || sim.events > mostEvents) {
+    if (!(yield (sim.now - start) / (until - start)) || sim.events > mostEvents) {
       stopped = true;
       break;
     }

@@ -199,16 +199,14 @@ export class Simulation {
   }
 
   /**
-   * Runs until nothing moves and nothing will: every entity rests, and no information that is left from before can still
-   * be alive unrepeated. False where the limit came first.
+   * Whether nothing moves and nothing will: every entity rests, and no information that is left from before can still be
+   * alive unrepeated.
    */
-  settle(limit: Micros): boolean {
+  get rests(): boolean {
     const { switches } = this.network;
     const aged = switches.map(({ dialect, timers: { maxAge, hello } }) => (dialect === 'stp' || dialect === 'per-vlan-stp' ? maxAge : 3 * hello));
     const quiet = (Math.max(0, ...aged) + 1) * SECOND;
-    const rests = (): boolean => this.now - this.lastChange >= quiet && this.running.every((all) => all.every((running) => running === null || running.entity.resting));
-    while (this.now < limit && !rests()) this.runTo(Math.min(limit, this.now + SECOND));
-    return rests();
+    return this.now - this.lastChange >= quiet && this.running.every((all) => all.every((running) => running === null || running.entity.resting));
   }
 
   /** How long a switch keeps the addresses of a VLAN while a topology change is told; null for as long as usual. */

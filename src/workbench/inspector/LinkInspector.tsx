@@ -11,6 +11,7 @@ import { ChoiceSetting, TextSetting } from './fields';
 import styles from './inspector.module.css';
 import { CarriageFields, type PlacedPort } from './PortFields';
 import * as read from './read';
+import { BreakLink } from './BreakHere';
 import { SteerHere } from './SteerHere';
 import { WhyTrees } from './WhyTrees';
 
@@ -41,6 +42,7 @@ export function LinkInspector({ id }: { readonly id: LinkId }) {
       <p className={styles.sub}>
         {end(link.a)} to {end(link.b)}
       </p>
+      {lens === 'Break' && <BreakLink link={link} />}
       {lens === 'Steer' && <SteerHere wish={{ wants: 'carry', link: id }} />}
       <WhyLink a={link.a} b={link.b} nameOf={nameOf} />
       <section className={styles.section}>

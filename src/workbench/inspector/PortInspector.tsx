@@ -13,7 +13,9 @@ import { TextSetting } from './fields';
 import styles from './inspector.module.css';
 import { PortFields } from './PortFields';
 import * as read from './read';
+import { BreakPort } from './BreakHere';
 import { SteerHere } from './SteerHere';
+import { WhyInstant } from './WhyInstant';
 import { WhyPort } from './WhyPort';
 
 interface Props {
@@ -55,6 +57,8 @@ export function PortInspector({ id, port: portId }: Props) {
         )}
       </p>
       {lens === 'Steer' && far?.switch && <SteerHere wish={{ wants: 'block', switch: id, port: portId }} />}
+      {lens === 'Break' && <WhyInstant id={id} port={portId} />}
+      {lens === 'Break' && <BreakPort id={id} port={portId} />}
       {lens === 'Cable' ? parts.reverse() : parts}
     </>
   );

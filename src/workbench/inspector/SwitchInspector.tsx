@@ -9,6 +9,7 @@ import { counted } from '../words/units';
 import { CableTo } from './CableTo';
 import { TextSetting } from './fields';
 import styles from './inspector.module.css';
+import { BreakSwitch } from './BreakHere';
 import { PortList } from './PortList';
 import * as read from './read';
 import { SwitchFields } from './SwitchFields';
@@ -66,6 +67,7 @@ export function SwitchInspector({ id }: { readonly id: SwitchId }) {
         <span className={styles.note}>{dialectText(sw.dialect)}</span>
       </div>
       <p className={styles.sub}>{counted(sw.ports.length, 'port')}, {sw.mac}</p>
+      {lens === 'Break' && <BreakSwitch sw={sw} />}
       {lens === 'Cable' ? [<CableTo key="cable" sw={sw} />, ports, being, priorities, why] : [why, priorities, ports, being]}
     </>
   );

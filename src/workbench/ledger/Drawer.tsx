@@ -15,6 +15,7 @@ const TABS: Readonly<Record<Lens, readonly (readonly [DrawerTab, string])[]>> = 
   Cable: [['cables', 'Cables'], ['neighbours', 'Neighbours'], ['hosts', 'Hosts'], ['vlans', 'VLANs'], ...SHARED],
   Root: [['ledger', 'Ledger'], ['roots', 'Roots'], ['losses', 'If a root dies'], ['worksheet', 'Worksheet'], ...SHARED],
   Steer: [['paths', 'Ways to the root'], ['wishes', 'Wishes'], ['costs', 'Costs'], ['sharing', 'Sharing'], ['control', 'Control plane'], ['ledger', 'Ledger'], ...SHARED],
+  Break: [['clock', 'Clock'], ['outages', 'What it cost'], ['order', 'Order of events'], ['reach', 'Frame paths'], ['frames', 'Frames'], ['sides', 'Side by side'], ['findings', 'Findings'], ['history', 'History']],
 };
 // The grid is the largest part of the page: the map does not wait for it.
 const Ledger = dynamic(() => import('./Ledger').then((m) => m.Ledger), { ssr: false });
@@ -31,8 +32,15 @@ const SteerMatrix = dynamic(() => import('./SteerMatrix').then((m) => m.SteerMat
 const RootMatrix = dynamic(() => import('./RootMatrix').then((m) => m.RootMatrix), { ssr: false });
 const LossTable = dynamic(() => import('./LossTable').then((m) => m.LossTable), { ssr: false });
 const WorksheetTable = dynamic(() => import('../worksheet/WorksheetTable').then((m) => m.WorksheetTable), { ssr: false });
+const ClockTable = dynamic(() => import('../clock/ClockTable').then((m) => m.ClockTable), { ssr: false });
+const OutageTable = dynamic(() => import('../clock/OutageTable').then((m) => m.OutageTable), { ssr: false });
+const OrderTable = dynamic(() => import('../clock/OrderTable').then((m) => m.OrderTable), { ssr: false });
+const FramesTable = dynamic(() => import('../clock/FramesTable').then((m) => m.FramesTable), { ssr: false });
+const ReachTable = dynamic(() => import('../clock/ReachTable').then((m) => m.ReachTable), { ssr: false });
+const SidesTable = dynamic(() => import('../clock/SidesTable').then((m) => m.SidesTable), { ssr: false });
 const HistoryTable = dynamic(() => import('./HistoryTable').then((m) => m.HistoryTable), { ssr: false });
 const TABLES: Readonly<Record<DrawerTab, ComponentType>> = {
+  clock: ClockTable, outages: OutageTable, order: OrderTable, frames: FramesTable, reach: ReachTable, sides: SidesTable,
   wishes: WishesTable, sharing: SharingTable, control: ControlTable, paths: PathTable, costs: SteerMatrix, ledger: Ledger, roots: RootMatrix, losses: LossTable, moved: MovedTable, cables: CableTable, neighbours: NeighbourTable, hosts: HostTable, vlans: VlanTable, findings: FindingsList, worksheet: WorksheetTable, history: HistoryTable,
 };
 /** Tables that need no trees. */

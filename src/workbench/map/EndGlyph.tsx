@@ -1,4 +1,5 @@
 /** What a strand's end looks like for each role: arrowhead, collar bar, frayed end, barred square. */
+import type { RunState } from '../../core/protocol/entity';
 import type { Role } from '../../core/tree/settled';
 import { atEnd, polyline, type RunEnd } from './run';
 
@@ -33,6 +34,21 @@ export function EndGlyph({ end, role, colour, width }: Props) {
     case 'disabled':
       return <BarredSquare end={end} colour={colour} />;
   }
+}
+
+/** How far a port is on its way to forward. */
+export const fillOf = (state: RunState): number => ({ disabled: 0, blocking: 0, discarding: 0, listening: 1 / 3, learning: 2 / 3, forwarding: 1 })[state];
+
+/** A collar that fills while its port is on the way to forward: empty discarding, a third listening, two thirds learning. */
+export function FillingCollar({ end, fill, colour }: { readonly end: RunEnd; readonly fill: number; readonly colour: string }) {
+  const [near, far, half] = [3, 12, 6];
+  const box = (from: number) => polyline([atEnd(end, near, -half), atEnd(end, far, -half), atEnd(end, far, from), atEnd(end, near, from)], true);
+  return (
+    <g>
+      <path d={box(half)} fill="var(--paper)" stroke={colour} strokeWidth={1.6} />
+      {fill > 0 && <path d={box(-half + 2 * half * fill)} fill={colour} />}
+    </g>
+  );
 }
 
 /** The mark of a port that is shut, or without signal. */

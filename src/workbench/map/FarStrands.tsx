@@ -6,6 +6,7 @@
 import { memo, useMemo } from 'react';
 import type { TreeId } from '../../core/design/ids';
 import { CODE, treeOf, type SettledTree, type Solution } from '../../core/tree/settled';
+import { useInstant } from '../state/clock';
 import { useWorkbench } from '../state/context';
 import type { Moved } from '../state/moved';
 import { STRAND_GAP, type Line } from './geometry';
@@ -16,7 +17,8 @@ import { strandStyle } from './strandStyle';
 const CUT = 42;
 
 export const FarStrands = memo(function FarStrands({ lines }: { readonly lines: readonly Line[] }) {
-  const solution = useWorkbench((state) => state.solution);
+  const settled = useWorkbench((state) => state.solution);
+  const solution = useInstant((clock) => clock.picture) ?? settled;
   const shown = useWorkbench((state) => state.shownTrees);
   const moved = useWorkbench((state) => state.moved);
   const cabling = useWorkbench((state) => state.lens === 'Cable');

@@ -5,9 +5,11 @@ import type { Link } from '../../core/design/schema';
 import type { Role } from '../../core/tree/settled';
 import { speedText } from '../words/units';
 import { ROLE_LETTERS, roleSentence } from '../words/roles';
+import type { RunState } from '../../core/protocol/entity';
+import { useInstant } from '../state/clock';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { isSelected, means } from '../state/selection';
-import { EndGlyph, BarredSquare, TRIM } from './EndGlyph';
+import { EndGlyph, BarredSquare, FillingCollar, TRIM, fillOf } from './EndGlyph';
 import { STRAND_GAP, type Line, type Point } from './geometry';
 import { answeredOn, linkStrandsKey, outlinedOn, readLinkStrands, type LinkStrand } from './linkStrands';
 import { useFrayDrag } from './frayDrag';
@@ -24,7 +26,10 @@ interface Props {
 }
 
 export const LinkView = memo(function LinkView({ link, line, speed, labelAt }: Props) {
-  const key = useWorkbench((state) => linkStrandsKey(state, link));
+  const settled = useWorkbench((state) => linkStrandsKey(state, link));
+  const shownTrees = useWorkbench((state) => state.shownTrees);
+  const played = useInstant(({ picture, instant }) => linkStrandsKey({ solution: picture, shownTrees, moved: null }, link, instant.state));
+  const key = played ?? settled;
   const cabling = useWorkbench((state) => state.lens === 'Cable');
   const selected = useWorkbench((state) => isSelected(state.selection, { kind: 'link', link: link.id }));
   const outlined = useWorkbench((state) => outlinedOn(state, link)).split(' ');
@@ -82,20 +87,20 @@ function Strand({ strand, run, place, several }: { readonly strand: LinkStrand; 
   const { colour, dash } = strandStyle(strand.treeIndex);
   const [a, b] = strand.roles;
   if (a === 'disabled' || b === 'disabled') return null;
-  const carries = [a, b].every((role) => role === 'root' || role === 'designated' || role === 'master');
+  const carries = strand.states ? strand.states.every((state) => state === 'forwarding') : [a, b].every((role) => role === 'root' || role === 'designated' || role === 'master');
   const width = carries ? 3 : 1.7;
   // Where only one end carries the VLAN the strand peters out half-way.
   const trims = [a ? TRIM[a] : null, b ? TRIM[b] : null] as const;
   const d = trims[0] !== null && trims[1] !== null ? run.path(trims[0], trims[1]) : halfPath(run, trims[0] !== null ? 'from' : 'to');
-  const ends = [[a, run.from, strand.moved?.[0]], [b, run.to, strand.moved?.[1]]] as const;
+  const ends = [[a, run.from, strand.moved?.[0], strand.states?.[0]], [b, run.to, strand.moved?.[1], strand.states?.[1]]] as const;
   return (
     <g>
       <path d={d} stroke={colour} strokeWidth={width} strokeDasharray={dash} fill="none" />
       {several && carries && run.length > SHORT && <MapLabel at={run.along(0.5 + (place % 2 ? 0.06 : -0.06))} text={strand.label} colour={colour} size={9.5} />}
-      {ends.map(([role, end, was], i) =>
+      {ends.map(([role, end, was, state], i) =>
         role ? (
-          <g key={i} data-end={role}>
-            <EndGlyph end={end} role={role} colour={colour} width={width} />
+          <g key={i} data-end={role} data-state={state}>
+            {onItsWay(role, state) ? <FillingCollar end={end} fill={fillOf(state)} colour={colour} /> : <EndGlyph end={end} role={role} colour={colour} width={width} />}
             <EndLetter end={end} role={role} was={was ?? null} colour={colour} away={34 + (place % 3) * 13} />
           </g>
         ) : null,
@@ -103,6 +108,9 @@ function Strand({ strand, run, place, several }: { readonly strand: LinkStrand; 
     </g>
   );
 }
+
+/** Whether a port that is to forward does not yet. */
+const onItsWay = (role: Role, state: RunState | undefined): state is RunState => state !== undefined && state !== 'forwarding' && (role === 'root' || role === 'designated' || role === 'master');
 
 function halfPath(run: Run, from: 'from' | 'to'): string {
   const [a, b] = [run[from].at, run.along(0.5)];

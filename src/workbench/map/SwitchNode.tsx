@@ -6,6 +6,7 @@ import type { SwitchId } from '../../core/design/ids';
 import type { Host } from '../../core/design/schema';
 import { standbyRoot, takesPart } from '../../core/tree/election';
 import { treeOf } from '../../core/tree/settled';
+import { useInstant } from '../state/clock';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { isSelected, means } from '../state/selection';
 import type { Workbench } from '../state/store';
@@ -20,8 +21,10 @@ import { strandStyle } from './strandStyle';
 
 export type SwitchNodeType = Node<{ box: Box }, 'switch'>;
 
+type Shown = Pick<Workbench, 'solution' | 'shownTrees' | 'lens'>;
+
 /** `treeIndex,label,cost,mark` for each shown tree; mark is K for root, L for standby. */
-function figuresKey({ solution, shownTrees, lens }: Workbench, id: SwitchId): string {
+function figuresKey({ solution, shownTrees, lens }: Shown, id: SwitchId): string {
   const s = solution?.network.switchIndex.get(id);
   if (!solution || s === undefined || lens === 'Cable') return '';
   return shownTrees
@@ -30,7 +33,7 @@ function figuresKey({ solution, shownTrees, lens }: Workbench, id: SwitchId): st
       if (!tree || tree.root[s]! < 0) return [];
       if (!takesPart(solution.network, tree, s)) return [];
       const mark = tree.root[s] === s ? 'K' : standbyRoot(tree, tree.root[s]!) === s ? 'L' : '';
-      return [[solution.trees.indexOf(tree), treeId.split(':')[1] ?? '', tree.rootPathCost[s], mark].join(',')];
+      return [[solution.trees.indexOf(tree), treeId.split(':')[1] ?? '', tree.rootPathCost[s], lens === 'Break' && mark === 'L' ? '' : mark].join(',')];
     })
     .join(';');
 }
@@ -48,7 +51,9 @@ export const SwitchNode = memo(function SwitchNode({ data: { box } }: NodeProps<
 /** From afar: the box, its name as large as it goes, heavy where it is a root. */
 function FarSwitch({ box }: { readonly box: Box }) {
   const sw = useWorkbench((state) => state.design.switches.find((s) => s.id === box.id));
-  const marks = useWorkbench((state) => rootColours(state, box.id));
+  const settled = useWorkbench((state) => rootColours(state, box.id));
+  const shownTrees = useWorkbench((state) => state.shownTrees);
+  const marks = useInstant(({ picture }) => rootColours({ solution: picture, shownTrees, lens: 'Break' }, box.id)) ?? settled;
   const selected = useWorkbench(({ selection }) => isSelected(selection, { kind: 'switch', switch: box.id }));
   const name = sw?.name ?? box.id;
   const size = Math.max(14, Math.min(34, box.height * 0.5, (box.width * 1.6) / Math.max(4, name.length)));
@@ -61,7 +66,7 @@ function FarSwitch({ box }: { readonly box: Box }) {
 }
 
 /** The strand colours of the shown trees whose root this switch is. */
-function rootColours({ solution, shownTrees, lens }: Workbench, id: SwitchId): string {
+function rootColours({ solution, shownTrees, lens }: Shown, id: SwitchId): string {
   const s = solution?.network.switchIndex.get(id);
   if (!solution || s === undefined || lens === 'Cable') return '';
   return shownTrees
@@ -75,7 +80,9 @@ function rootColours({ solution, shownTrees, lens }: Workbench, id: SwitchId): s
 
 function NearSwitch({ box }: { readonly box: Box }) {
   const sw = useWorkbench((state) => state.design.switches.find((s) => s.id === box.id));
-  const figures = readFigures(useWorkbench((state) => figuresKey(state, box.id)));
+  const settled = useWorkbench((state) => figuresKey(state, box.id));
+  const shownTrees = useWorkbench((state) => state.shownTrees);
+  const figures = readFigures(useInstant(({ picture }) => figuresKey({ solution: picture, shownTrees, lens: 'Break' }, box.id)) ?? settled);
   const selected = useWorkbench(({ selection }) => isSelected(selection, { kind: 'switch', switch: box.id }));
   const cabling = useWorkbench((state) => state.lens === 'Cable');
   if (!sw) return null;

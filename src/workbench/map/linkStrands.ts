@@ -1,5 +1,6 @@
 /** What to draw on one link, as a short text that changes only when the picture does, and back. */
 import type { Link } from '../../core/design/schema';
+import type { RunState } from '../../core/protocol/entity';
 import { ROLES, treeOf, type Role } from '../../core/tree/settled';
 import type { Workbench } from '../state/store';
 import { ROLE_LETTERS } from '../words/roles';
@@ -19,10 +20,13 @@ export interface LinkStrand {
   readonly roles: readonly [Role | null, Role | null];
   /** The role before the last change, at ends that it moved. */
   readonly moved: readonly [Role | null, Role | null] | null;
+  /** The states at an instant of a run; null where the network has settled. */
+  readonly states: readonly [RunState, RunState] | null;
 }
 
 /** `dead` or `live`, then `treeIndex,label,roleA,roleB,wasA,wasB` for each shown tree that this link has a part in. */
-export function linkStrandsKey({ solution, shownTrees, moved }: Workbench, link: Link): string {
+/** `stateAt` gives the states of an instant. */
+export function linkStrandsKey({ solution, shownTrees, moved }: Pick<Workbench, 'solution' | 'shownTrees' | 'moved'>, link: Link, stateAt?: (tree: number, port: number) => RunState): string {
   if (!solution) return link.up ? 'live' : 'dead';
   const a = solution.network.portIndexOf(link.a.switch, link.a.port);
   const b = solution.network.portIndexOf(link.b.switch, link.b.port);
@@ -36,7 +40,8 @@ export function linkStrandsKey({ solution, shownTrees, moved }: Workbench, link:
       const role = before?.get(p);
       return role === undefined ? -1 : role === null ? 0 : ROLES.indexOf(role);
     };
-    parts.push([solution.trees.indexOf(tree), id.split(':')[1] ?? '', tree.role[a], tree.role[b], was(a), was(b)].join(','));
+    const t = solution.trees.indexOf(tree);
+    parts.push([t, id.split(':')[1] ?? '', tree.role[a], tree.role[b], was(a), was(b), ...(stateAt ? [stateAt(t, a), stateAt(t, b)] : [])].join(','));
   }
   return parts.join(';');
 }
@@ -45,12 +50,13 @@ export function linkStrandsKey({ solution, shownTrees, moved }: Workbench, link:
 export function readLinkStrands(key: string): DrawnLink {
   const [life, ...parts] = key.split(';');
   const strands = parts.map((part): LinkStrand => {
-    const [treeIndex, label = '', a, b, wasA, wasB] = part.split(',');
+    const [treeIndex, label = '', a, b, wasA, wasB, stateA, stateB] = part.split(',');
     return {
       treeIndex: Number(treeIndex),
       label,
       roles: [roleAt(a), roleAt(b)],
       moved: wasA === '-1' && wasB === '-1' ? null : [roleAt(wasA), roleAt(wasB)],
+      states: stateA && stateB ? [stateA as RunState, stateB as RunState] : null,
     };
   });
   return { dead: life === 'dead', strands };

@@ -1,0 +1,79 @@
+/** BPDUs of a run, field by field, beside what the port that they come to holds. */
+import type { PortId, SwitchId, TreeId } from '../design/ids';
+import type { MstBpdu, RstBpdu } from '../protocol/bpdu';
+import type { Micros } from '../protocol/entity';
+import type { Vector } from '../protocol/vector';
+import { bridgeIdText } from '../tree/bridgeId';
+import type { Network } from '../tree/network';
+import { costText } from '../tree/vector';
+import type { BridgeKeys } from './bridgeKeys';
+import type { SentLog } from './sentLog';
+
+/** A field of a BPDU; `held` is what the receiving port has in its place, null where it has nothing to compare. */
+export interface FrameField {
+  readonly name: string;
+  readonly value: string;
+  readonly held: string | null;
+  /** Whether what is heard is better than what is held, worse or the same; null where they do not compare. */
+  readonly than: 'better' | 'worse' | 'same' | null;
+}
+
+export interface FrameRow {
+  readonly t: Micros;
+  readonly from: { readonly switch: SwitchId; readonly port: PortId };
+  readonly to: { readonly switch: SwitchId; readonly port: PortId } | null;
+  readonly tree: TreeId;
+  readonly kind: string;
+  /** Flags that are set, in words. */
+  readonly says: string;
+  readonly fields: readonly FrameField[];
+}
+
+const KINDS = { config: 'Configuration', tcn: 'Topology change notification', rst: 'RST', mst: 'MST' } as const;
+
+/** Rows of the ports that are wanted, from an instant on; `left` is how many more there are. */
+export function frameRows(network: Network, trees: readonly TreeId[], keys: BridgeKeys, log: SentLog, wanted: (port: number, tree: number) => boolean, most: number): { readonly rows: FrameRow[]; readonly left: number } {
+  const rows: FrameRow[] = [];
+  let left = 0;
+  for (let i = 0; i < log.count; i += 1) {
+    const { t, tree, port, bpdu, held } = log.at(i);
+    if (!wanted(port, tree)) continue;
+    if (rows.length === most) {
+      left += 1;
+      continue;
+    }
+    const endOf = (p: number) => ({ switch: network.switches[network.owner[p]!]!.id, port: network.ports[p]!.id });
+    const far = network.far[port]!;
+    const says = bpdu.kind === 'tcn' ? '' : bpdu.kind === 'config' ? [bpdu.tc && 'topology change', bpdu.tcAck && 'acknowledgement'].filter(Boolean).join(', ') : flagText(bpdu);
+    rows.push({ t, from: endOf(port), to: far < 0 ? null : endOf(far), tree: trees[tree]!, kind: KINDS[bpdu.kind], says, fields: bpdu.kind === 'tcn' ? [] : [...vectorFields(keys, bpdu.vector, held, bpdu.kind === 'mst'), ...timeFields(bpdu.times), ...(bpdu.kind === 'mst' ? mstFields(keys, bpdu) : [])] });
+  }
+  return { rows, left };
+}
+
+const flagText = (bpdu: Pick<RstBpdu, 'role' | 'proposal' | 'agreement' | 'learning' | 'forwarding' | 'tc'>): string =>
+  [`${bpdu.role} port`, bpdu.proposal && 'proposal', bpdu.agreement && 'agreement', bpdu.learning && 'learning', bpdu.forwarding && 'forwarding', bpdu.tc && 'topology change'].filter(Boolean).join(', ');
+
+const portText = (id: number): string => `${id >> 8}.${id & 255}`;
+
+function vectorFields(keys: BridgeKeys, heard: Vector, held: Vector | null, regions: boolean): FrameField[] {
+  const id = (key: number): string => bridgeIdText(keys.idOf(key));
+  const field = (name: string, part: keyof Vector, text: (value: number) => string): FrameField => ({
+    name, value: text(heard[part]), held: held ? text(held[part]) : null, than: held ? (heard[part] < held[part] ? 'better' : heard[part] > held[part] ? 'worse' : 'same') : null,
+  });
+  return [
+    field('Root bridge ID', 'root', id), field(regions ? 'External root path cost' : 'Root path cost', 'externalCost', costText),
+    ...(regions ? [field('Regional root ID', 'regionalRoot', id), field('Internal root path cost', 'internalCost', costText)] : []),
+    field('Bridge ID', 'bridge', id), field('Port ID', 'port', portText),
+  ];
+}
+
+const timeFields = (times: RstBpdu['times']): FrameField[] =>
+  ([['Message age', times.messageAge], ['Max age', times.maxAge], ['Hello time', times.hello], ['Forward delay', times.forwardDelay]] as const).map(([name, seconds]) => ({ name, value: `${Math.round(seconds * 256) / 256} s`, held: null, than: null }));
+
+function mstFields(keys: BridgeKeys, { configurationId: { name, revision, digest }, times, instances }: MstBpdu): FrameField[] {
+  const plain = (label: string, value: string): FrameField => ({ name: label, value, held: null, than: null });
+  return [
+    plain('Region', `${name || '(no name)'}, revision ${revision}`), plain('Configuration digest', digest), plain('Remaining hops', String(times.remainingHops)),
+    ...instances.map((message) => plain(`Instance ${message.mstid}`, `${flagText(message)}; regional root ${bridgeIdText(keys.idOf(message.vector.regionalRoot))} at ${costText(message.vector.internalCost)}`)),
+  ];
+}

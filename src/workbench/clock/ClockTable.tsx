@@ -1,0 +1,80 @@
+'use client';
+/** The clock: the scenario in hand, its time, and a lane for everything that changes. */
+import Button from '@mui/material/Button';
+import { useMemo, useState } from 'react';
+import { TextButton } from '../frame/TextButton';
+import { timeText, useClock, type Speed } from '../state/clock';
+import { useWorkbench } from '../state/context';
+import styles from './clock.module.css';
+import { Lanes } from './Lanes';
+import { lanesOf } from './laneRows';
+import { ScenarioBar } from './ScenarioBar';
+import type { ScaleKind } from './scale';
+import { usePlaying } from './usePlaying';
+
+const SPEEDS: readonly (readonly [Speed, string])[] = [[0.01, 'Play at a hundredth'], [1, '×1'], [10, '×10'], ['changes', 'change by change']];
+
+export function ClockTable() {
+  const player = useClock((clock) => clock.player);
+  usePlaying();
+  return (
+    <div className={styles.clock}>
+      <ScenarioBar />
+      {player ? <Running /> : <Nothing />}
+    </div>
+  );
+}
+
+function Running() {
+  const player = useClock((clock) => clock.player)!;
+  const shownTrees = useWorkbench((state) => state.shownTrees);
+  const [all, setAll] = useState(false);
+  const [text, setText] = useState('');
+  const [kind, setKind] = useState<ScaleKind>('busy');
+  const lanes = useMemo(() => lanesOf(player, { trees: all ? null : shownTrees, text }), [player, all, shownTrees, text]);
+  return (
+    <>
+      <div className={styles.transport}>
+        <Transport />
+        <label className={styles.tick}><input type="checkbox" checked={all} onChange={(event) => setAll(event.target.checked)} /> all trees</label>
+        <input className={styles.filter} aria-label="Filter lanes" placeholder="switch or host" value={text} onChange={(event) => setText(event.target.value)} />
+        <TextButton onClick={() => setKind(kind === 'busy' ? 'even' : 'busy')}>{kind === 'busy' ? 'draw seconds alike' : 'shorten quiet times'}</TextButton>
+      </div>
+      <Lanes lanes={lanes} kind={kind} />
+    </>
+  );
+}
+
+function Transport() {
+  const t = useClock((clock) => clock.t);
+  const playing = useClock((clock) => clock.playing);
+  const play = useClock((clock) => clock.play);
+  const step = useClock((clock) => clock.step);
+  const seek = useClock((clock) => clock.seek);
+  return (
+    <>
+      <output className={styles.time} aria-label="Instant">{timeText(t)}</output>
+      <span className={styles.steps}>
+        <TextButton onClick={() => seek(0)}>to the start</TextButton>
+        <Button size="small" variant="outlined" onClick={() => step(-1)} aria-label="Previous change">Back</Button>
+        <Button size="small" variant="outlined" onClick={() => step(1)} aria-label="Next change">Next change</Button>
+      </span>
+      <span className={styles.speeds} role="group" aria-label="Play">
+        {SPEEDS.map(([speed, label]) => (
+          <TextButton key={String(speed)} aria-pressed={playing === speed} onClick={() => play(playing === speed ? null : speed)}>{label}</TextButton>
+        ))}
+        {playing !== null && <TextButton onClick={() => play(null)}>halt</TextButton>}
+      </span>
+    </>
+  );
+}
+
+function Nothing() {
+  const stage = useClock((clock) => clock.stage);
+  const empty = useClock((clock) => clock.scenario.actions.length === 0);
+  if (stage.is === 'failed') return <p className={styles.fault} role="alert">{stage.why}</p>;
+  if (stage.is === 'running') return <p className={styles.hint}>The protocols run.</p>;
+  return empty ? (
+    <p className={styles.hint}>Nothing happens yet. Select a link, a switch or a port on the map: on the right you say what happens to it, and when. Or take one of the scenarios above.</p>
+  ) : null;
+}

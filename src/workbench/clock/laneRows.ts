@@ -1,0 +1,72 @@
+/** The clock's lanes: a port that changed in trees that fare alike, or a pair of hosts that was cut off. */
+import type { PortId, SwitchId, TreeId } from '../../core/design/ids';
+import { treesName } from '../../core/design/ids';
+import type { Micros } from '../../core/protocol/entity';
+import { SECOND } from '../../core/protocol/entity';
+import type { Player, Stretch } from '../../core/sim/film';
+import type { OutageCause } from '../../core/sim/reach';
+
+export interface PortLane {
+  readonly kind: 'port';
+  readonly id: string;
+  readonly label: string;
+  readonly trees: string;
+  readonly switch: SwitchId;
+  readonly port: PortId;
+  readonly treeIds: readonly TreeId[];
+  /** The colour's place among all trees: the first of the lane. */
+  readonly treeIndex: number;
+  readonly stretches: readonly Stretch[];
+}
+
+export interface PairLane {
+  readonly kind: 'pair';
+  readonly id: string;
+  readonly label: string;
+  readonly trees: string;
+  readonly cuts: readonly { readonly from: Micros; readonly to: Micros; readonly cause: OutageCause }[];
+}
+
+export type Lane = PortLane | PairLane;
+
+export interface LaneFilter {
+  /** Null: all. */
+  readonly trees: readonly TreeId[] | null;
+  readonly text: string;
+}
+
+/** Pairs first, then ports, switch by switch; trees in which a port does the same share a lane. */
+export function lanesOf(player: Player, filter: LaneFilter): Lane[] {
+  const { film, network } = player;
+  const has = (...words: readonly string[]): boolean => words.some((word) => word.toLowerCase().includes(filter.text.trim().toLowerCase()));
+  const hostName = new Map(film.stage.hosts.map((host) => [host.id, host.name ?? host.id]));
+  const pairs = new Map<string, { lane: PairLane; cuts: PairLane['cuts'][number][] }>();
+  for (const { from, to, vlan, start, end, cause } of film.outages) {
+    const names = [hostName.get(from) ?? from, hostName.get(to) ?? to];
+    if (!has(...names)) continue;
+    const id = `${from}\n${to}\n${vlan}`;
+    const cut = { from: Math.round(start * SECOND), to: end === null ? film.until : Math.round(end * SECOND), cause };
+    const known = pairs.get(id);
+    if (known) known.cuts.push(cut);
+    else {
+      const cuts = [cut];
+      pairs.set(id, { cuts, lane: { kind: 'pair', id, label: names.join(' to '), trees: `VLAN ${vlan}`, cuts } });
+    }
+  }
+  const ports = new Map<string, { readonly port: number; readonly trees: number[]; readonly stretches: readonly Stretch[] }>();
+  for (const { tree, port, stretches } of player.lanes()) {
+    if (filter.trees && !filter.trees.includes(film.trees[tree]!)) continue;
+    const sw = network.switches[network.owner[port]!]!;
+    if (!has(`${sw.name ?? sw.id} ${network.ports[port]!.id}`, sw.id)) continue;
+    const key = `${port} ${stretches.map(({ from, state, role }) => `${from}${state}${role}`).join()}`;
+    const known = ports.get(key);
+    if (known) known.trees.push(tree);
+    else ports.set(key, { port, trees: [tree], stretches });
+  }
+  const portLanes = [...ports].map(([key, { port, trees, stretches }]): PortLane & { readonly at: number } => {
+    const sw = network.switches[network.owner[port]!]!;
+    const ids = trees.map((tree) => film.trees[tree]!);
+    return { kind: 'port', id: key, at: port, label: `${sw.name ?? sw.id} ${network.ports[port]!.id}`, trees: ids.length === film.trees.length ? '' : treesName(ids).replace(/^VLANs? /, ''), switch: sw.id, port: network.ports[port]!.id, treeIds: ids, treeIndex: trees[0]!, stretches };
+  });
+  return [...[...pairs.values()].map(({ lane, cuts }) => ({ ...lane, cuts })), ...portLanes.sort((a, b) => a.at - b.at || a.treeIndex - b.treeIndex)];
+}

@@ -1,0 +1,119 @@
+'use client';
+/** What happens to the thing that is selected, and when: each button puts an action into the scenario and runs it. */
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { FreshNames } from '../../core/design/fresh';
+import type { PortId, SwitchId } from '../../core/design/ids';
+import { freePortsOf } from '../../core/design/plugs';
+import type { Action } from '../../core/design/scenario';
+import type { Link, Switch } from '../../core/design/schema';
+import { newSwitch } from '../clock/newSwitch';
+import { NumberField } from '../clock/ScenarioBar';
+import { useClock } from '../state/clock';
+import { useWorkbench } from '../state/context';
+import { TextSetting } from './fields';
+import styles from './inspector.module.css';
+import * as read from './read';
+
+/** An action without its time. */
+type Happening = Action extends infer A ? (A extends Action ? Omit<A, 'at'> : never) : never;
+
+function useHappen(): (what: Happening) => null {
+  const add = useClock((clock) => clock.addAction);
+  const at = useClock((clock) => clock.nextAt);
+  const setNextAt = useClock((clock) => clock.setNextAt);
+  const openDrawer = useWorkbench((state) => state.openDrawer);
+  return (what) => {
+    add({ ...what, at } as Action);
+    setNextAt(Math.min(3599, at + 10));
+    openDrawer('clock');
+    return null;
+  };
+}
+
+function When() {
+  const at = useClock((clock) => clock.nextAt);
+  const set = useClock((clock) => clock.setNextAt);
+  return (
+    <p className={styles.hint}>
+      Happens at <NumberField label="When it happens, in seconds" value={at} least={0} most={3599} commit={set} /> s
+    </p>
+  );
+}
+
+export function BreakLink({ link }: { readonly link: Link }) {
+  const happen = useHappen();
+  const switches = useWorkbench((state) => state.design.switches);
+  const nameOf = (id: SwitchId): string => switches.find((sw) => sw.id === id)?.name ?? id;
+  const about = { link: link.id, between: { a: link.a, b: link.b } };
+  return (
+    <section className={styles.section} aria-label="What happens">
+      <h3>What happens to this link</h3>
+      <When />
+      <div className={styles.buttons}>
+        <Button variant="outlined" onClick={() => happen({ do: 'link-down', ...about, light: true })}>Cut it</Button>
+        <Button variant="outlined" onClick={() => happen({ do: 'link-up', ...about })}>Restore it</Button>
+        <Button variant="outlined" onClick={() => happen({ do: 'link-down', ...about, light: false })} title="As with a converter in between: the ends still have light, only missing BPDUs tell">Cut it, the ends keep light</Button>
+        {[link.a, link.b].map((end) => (
+          <Button key={end.switch} variant="outlined" onClick={() => happen({ do: 'one-way', ...about, from: end.switch })}>{`${nameOf(end.switch)} is no longer heard`}</Button>
+        ))}
+      </div>
+    </section>
+  );
+}
+
+export function BreakSwitch({ sw }: { readonly sw: Switch }) {
+  const happen = useHappen();
+  const [boot, setBoot] = useState(0);
+  const design = useWorkbench((state) => state.design);
+  const [free] = freePortsOf(design, sw);
+  return (
+    <section className={styles.section} aria-label="What happens">
+      <h3>What happens to this switch</h3>
+      <When />
+      <div className={styles.buttons}>
+        <Button variant="outlined" onClick={() => happen({ do: 'switch-down', switch: sw.id })}>Loses power</Button>
+        <Button variant="outlined" onClick={() => happen({ do: 'switch-up', switch: sw.id, boot })}>Has power again</Button>
+      </div>
+      <p className={styles.hint}>It runs <NumberField label="Seconds from the power to the first frame" value={boot} least={0} most={3600} commit={setBoot} /> s after it has power.</p>
+      <TextSetting label="Gets bridge priority" value="" placeholder={String(sw.priority)} read={read.bridgePriority} commit={(priority) => (priority === null ? null : happen({ do: 'bridge-priority', switch: sw.id, priority }))} />
+      {free ? (
+        <div className={styles.buttons}>
+          <Button variant="outlined" onClick={() => happen({ do: 'add-switch', ...newSwitch(design, sw, free.id) })}>{`A new switch is plugged into port ${free.id}`}</Button>
+        </div>
+      ) : <p className={styles.hint}>A new switch could be plugged in if a port were free.</p>}
+    </section>
+  );
+}
+
+export function BreakPort({ id, port }: { readonly id: SwitchId; readonly port: PortId }) {
+  const happen = useHappen();
+  const design = useWorkbench((state) => state.design);
+  const sw = design.switches.find((each) => each.id === id);
+  const own = sw?.ports.find((each) => each.id === port);
+  if (!sw || !own) return null;
+  const free = freePortsOf(design, sw).some((each) => each.id === port);
+  const others = free ? design.switches.flatMap((other) => (other.id === id ? [] : freePortsOf(design, other).map((each) => ({ switch: other.id, port: each.id, name: `${other.name ?? other.id} port ${each.id}` })))) : [];
+  return (
+    <section className={styles.section} aria-label="What happens">
+      <h3>What happens to this port</h3>
+      <When />
+      <TextSetting label="Gets path cost" value="" placeholder={own.cost === undefined ? 'by its speed' : String(own.cost)} read={read.pathCost(sw.pathCost ?? design.pathCost)} commit={(cost) => (cost === null ? null : happen({ do: 'port-cost', switch: id, port, cost }))} />
+      {free && (
+        <div className={styles.row}>
+          <label htmlFor="new-cable">A new cable to</label>
+          <select
+            id="new-cable" value="" className={styles.select}
+            onChange={(event) => {
+              const to = others[Number(event.target.value)];
+              if (to) happen({ do: 'add-link', link: { id: new FreshNames(design).linkId(), a: { switch: id, port }, b: { switch: to.switch, port: to.port } } });
+            }}
+          >
+            <option value="">{others.length > 0 ? 'choose a free port' : 'no other port is free'}</option>
+            {others.map((to, i) => <option key={to.name} value={i}>{to.name}</option>)}
+          </select>
+        </div>
+      )}
+    </section>
+  );
+}

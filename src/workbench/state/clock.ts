@@ -1,0 +1,205 @@
+/** The clock: a scenario in hand, the run that came of it, and the instant that is shown. One beside each workbench's store. */
+import { useStore } from 'zustand';
+import { createStore } from 'zustand/vanilla';
+import type { HostId } from '../../core/design/ids';
+import type { DesignProblem } from '../../core/design/problem';
+import { DEFAULT_TALK, DEFAULT_UNTIL, type Action, type KeptScenario } from '../../core/design/scenario';
+import { SECOND, type Micros } from '../../core/protocol/entity';
+import { Player, type Instant } from '../../core/sim/film';
+import { scenarioProblems } from '../../core/sim/scenario';
+import { CODE, type SettledTree, type Solution } from '../../core/tree/settled';
+import { useWorkbench, useWorkbenchStore } from './context';
+import { workerRunner, type Runner } from './runner';
+import type { WorkbenchStore } from './store';
+
+/** A scenario that is written: kept with the design where it has an id. */
+export type Draft = Omit<KeptScenario, 'id'> & { readonly id: string | null };
+
+export type RunStage = { readonly is: 'none' } | { readonly is: 'running'; readonly share: number } | { readonly is: 'failed'; readonly why: string } | { readonly is: 'done' };
+
+/** How fast the clock goes: times real time, or from one change to the next with every picture. */
+export type Speed = number | 'changes';
+
+export interface ClockState {
+  readonly scenario: Draft;
+  /** What stands against each action in the design as it is. */
+  readonly problems: readonly (readonly DesignProblem[])[];
+  readonly stage: RunStage;
+  readonly player: Player | null;
+  readonly t: Micros;
+  readonly instant: Instant | null;
+  /** The instant in the form of a solution, for the map: roles, signal, who takes itself for a root. */
+  readonly picture: Solution | null;
+  readonly playing: Speed | null;
+  /** When the next action by pointing happens, seconds. */
+  readonly nextAt: number;
+  /** Hosts whose frame is followed. */
+  readonly pair: { readonly from: HostId; readonly to: HostId } | null;
+}
+
+export interface ClockActions {
+  /** Takes a scenario in hand and runs it. */
+  open(draft: Draft): void;
+  /** Changes the scenario in hand and runs it again. */
+  change(part: Partial<Draft>): void;
+  addAction(action: Action): void;
+  replaceAction(i: number, action: Action | null): void;
+  setNextAt(seconds: number): void;
+  run(): void;
+  stop(): void;
+  seek(t: Micros): void;
+  /** To the next change, or the one before. */
+  step(by: 1 | -1): void;
+  play(speed: Speed | null): void;
+  follow(pair: ClockState['pair']): void;
+  readonly runner: Runner;
+}
+
+export type Clock = ClockState & ClockActions;
+export type ClockStore = ReturnType<typeof createClock>;
+
+export const EMPTY: Draft = { id: null, name: '', look: '', actions: [], until: DEFAULT_UNTIL, talk: DEFAULT_TALK, fromBoot: false };
+
+/** Whether there is anything to run. */
+export const runnable = ({ actions, fromBoot }: Draft): boolean => actions.length > 0 || fromBoot;
+
+/** How long after an edit the scenario runs again. */
+const CALM_MS = 300;
+
+export function createClock(workbench: WorkbenchStore, runner: Runner) {
+  const store = createStore<Clock>()((set, get) => {
+    let ticket = 0;
+    const put = (scenario: Draft): void => {
+      set({ scenario, problems: scenarioProblems(scenario, workbench.getState().design) });
+      get().run();
+    };
+    return {
+      scenario: EMPTY,
+      problems: [],
+      stage: { is: 'none' },
+      player: null,
+      t: 0,
+      instant: null,
+      picture: null,
+      playing: null,
+      nextAt: 1,
+      pair: null,
+      runner,
+      open(draft) {
+        set({ t: 0, playing: null, nextAt: Math.ceil(Math.max(0, ...draft.actions.map((action) => action.at)) + 1) });
+        put(draft);
+      },
+      change: (part) => put({ ...get().scenario, ...part }),
+      addAction(action) {
+        const { scenario } = get();
+        const actions = [...scenario.actions, action].sort((a, b) => a.at - b.at);
+        const until = Math.max(scenario.until, Math.min(3600, action.at + 1));
+        put({ ...scenario, actions, until });
+      },
+      replaceAction(i, action) {
+        const { scenario } = get();
+        put({ ...scenario, actions: scenario.actions.flatMap((each, j) => (j === i ? (action ? [action] : []) : [each])).sort((a, b) => a.at - b.at) });
+      },
+      setNextAt: (nextAt) => set({ nextAt }),
+      run() {
+        const { scenario, problems } = get();
+        const mine = (ticket += 1);
+        runner.stop();
+        if (!runnable(scenario)) return set({ stage: { is: 'none' }, player: null, instant: null, picture: null, t: 0, playing: null });
+        const [first] = problems.flat();
+        if (first) return set({ stage: { is: 'failed', why: `${first.path}: found ${first.found}; allowed: ${first.allowed}.` }, player: null, instant: null, picture: null, playing: null });
+        set({ stage: { is: 'running', share: 0 } });
+        const { name, actions, until, talk, fromBoot } = scenario;
+        void runner.run(workbench.getState().design, { name, actions, until, talk, fromBoot }, (share) => mine === ticket && set({ stage: { is: 'running', share } })).then((done) => {
+          if (mine !== ticket) return;
+          if (!done.ok) return set({ stage: { is: 'failed', why: done.error }, player: null, instant: null, picture: null, playing: null });
+          const player = new Player(done.value);
+          const t = Math.min(get().t, player.film.until);
+          set({ stage: { is: 'done' }, player, ...shown(player, t) });
+        });
+      },
+      stop: () => runner.stop(),
+      seek(t) {
+        const { player } = get();
+        if (!player) return;
+        const at = Math.max(0, Math.min(player.film.until, Math.round(t)));
+        set(shown(player, at));
+      },
+      step(by) {
+        const { player, t, seek } = get();
+        const to = by > 0 ? player?.next(t) : player?.previous(t);
+        set({ playing: null });
+        if (to !== null && to !== undefined) seek(to);
+      },
+      play(speed) {
+        const { player, t, seek } = get();
+        if (speed !== null && player && t >= player.film.until) seek(0);
+        set({ playing: player ? speed : null });
+      },
+      follow: (pair) => set({ pair }),
+    };
+  });
+
+  // A scenario runs again once an edit has settled, as long as the clock is on screen.
+  let waiting: ReturnType<typeof setTimeout> | undefined;
+  workbench.subscribe((now, before) => {
+    if (now.design === before.design && now.lens === before.lens) return;
+    if (now.lens !== 'Break') return store.getState().play(null);
+    clearTimeout(waiting);
+    waiting = setTimeout(() => {
+      const { scenario, player } = store.getState();
+      const { design } = workbench.getState();
+      if (!runnable(scenario) || (player && now.design === before.design)) return;
+      store.setState({ problems: scenarioProblems(scenario, design) });
+      store.getState().run();
+    }, CALM_MS);
+  });
+  return store;
+}
+
+function shown(player: Player, t: Micros): Pick<ClockState, 't' | 'instant' | 'picture'> {
+  const instant = player.at(t);
+  return { t, instant, picture: pictureOf(player, instant) };
+}
+
+/** An instant as the map draws solutions; costs are not known of it, so only roots have a figure. */
+function pictureOf({ film, network }: Player, instant: Instant): Solution {
+  const { switches, ports, firstPort } = network;
+  const live = Uint8Array.from(ports, (_, p) => (instant.live(p) ? 1 : 0));
+  const trees = film.trees.map((id, t): SettledTree => {
+    const role = Uint8Array.from(ports, (_, p) => CODE[instant.role(t, p)]);
+    const root = Int32Array.from(switches, (_, s) => {
+      const own = role.subarray(firstPort[s], firstPort[s + 1]);
+      return own.some((code) => code === CODE.designated) && !own.some((code) => code === CODE.root || code === CODE.master) ? s : -1;
+    });
+    return { id, role, root, rootPathCost: new Float64Array(switches.length), rootPort: new Int32Array(switches.length).fill(-1), rank: new Int32Array(switches.length), cost: new Int32Array(ports.length), designated: Int32Array.from(role, (code, p) => (code === 0 ? -1 : p)) };
+  });
+  return { network: { ...network, live }, trees };
+}
+
+const clocks = new WeakMap<WorkbenchStore, ClockStore>();
+
+/** The clock of a workbench; `runner` is there for tests. */
+export function clockOf(workbench: WorkbenchStore, runner: () => Runner = workerRunner): ClockStore {
+  const clock = clocks.get(workbench) ?? createClock(workbench, runner());
+  clocks.set(workbench, clock);
+  return clock;
+}
+
+/** The clock's store, for event handlers. */
+export const useClockStore = (): ClockStore => clockOf(useWorkbenchStore());
+
+/** A part of the clock's state, or an action. */
+export const useClock = <T,>(select: (clock: Clock) => T): T => useStore(useClockStore(), select);
+
+/** Something of the instant that the map shows; null where no lens shows one. */
+export function useInstant<T>(select: (clock: Clock & { readonly instant: Instant; readonly picture: Solution }) => T): T | null {
+  const breaking = useWorkbench((state) => state.lens === 'Break');
+  return useClock((clock) => (breaking && clock.instant && clock.picture ? select({ ...clock, instant: clock.instant, picture: clock.picture }) : null));
+}
+
+/** `1.001 005 s`. */
+export function timeText(t: Micros): string {
+  const [whole, part = ''] = (t / SECOND).toFixed(6).split('.');
+  return `${whole}.${part.slice(0, 3)}${part.slice(3) === '000' ? '' : `\u202f${part.slice(3)}`} s`;
+}
