@@ -91,6 +91,7 @@ export class Player {
     const signal = this.signal.pictureAt(t);
     const state = (tree: number, port: number): RunState => stateOf(states[tree * ports + port]!);
     const { reach, treeFor } = this;
+    let causes: readonly (OutageCause | null)[] | null = null;
     return {
       t, network, state, role: (tree, port) => roleOf(states[tree * ports + port]!), live: (port) => (signal[port]! & LIVE) !== 0, carries: (port) => (signal[port]! & CARRIES) !== 0,
       passes: (vid, port) => {
@@ -101,7 +102,7 @@ export class Player {
         return tree >= 0 && state(tree, port) === 'forwarding';
       },
       get causes() {
-        return reach.causesAt(t);
+        return (causes ??= reach.causesAt(t));
       },
     };
   }

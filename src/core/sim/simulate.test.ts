@@ -219,8 +219,10 @@ describe('scenarios', () => {
     const early = run(triangle('stp'), [{ at: 1, do: 'link-down', link: 'l2' }], 10);
     expect([early.settledAt, early.moving.map((entry) => `${entry.switch} ${entry.port} ${entry.to}`)]).toEqual([null, ['c 2 listening']]);
     let told = 0;
-    expect(run(triangle('stp'), [], 60, { progress: () => (told += 1) < 5 })).toMatchObject({ stopped: true, settledAt: null });
+    expect(run(triangle('stp'), [], 60, { progress: (share) => share === 0 || (told += 1) < 5 })).toMatchObject({ stopped: true, settledAt: null });
     expect(told).toBe(5);
+    const scenario = readScenario({ actions: [] }, triangle('stp'));
+    expect(scenario.ok && simulate(triangle('stp'), scenario.value, { progress: () => false })).toEqual({ ok: false, error: 'Stopped before the network came to rest for the scenario to begin.' });
   });
 
   it.each<[string, object, string]>([
@@ -246,4 +248,20 @@ it('runs the demo in every dialect', () => {
     const after = speaking({ ...fernhollow(), links: fernhollow().links.map((link) => (link.id === 'l13' ? { ...link, up: false } : link)) }, dialect);
     for (const tree of final.trees) expect(tree).toEqual(settledTree(after, tree.id));
   }
+});
+
+describe.each(['stp', 'rstp', 'mstp', 'per-vlan-stp', 'per-vlan-rstp'] as const)('the demo’s scenarios in %s', (dialect) => {
+  const design = { ...fernhollow(), switches: fernhollow().switches.map((sw) => ({ ...sw, dialect })) };
+  it.each(design.scenarios.map((scenario) => [scenario.name, scenario] as const))('%s: everything happens in its time', (_, { actions, until, fromBoot }) => {
+    const done = simulate(design, { actions, until, talk: 0.01, fromBoot });
+    if (!done.ok) throw new Error(done.error);
+    const { trace, outages, recording, reach } = done.value;
+    expect(trace.length).toBeGreaterThan(0);
+    expect(trace.every(({ t }, i) => t >= (trace[i - 1]?.t ?? 0) && t <= until)).toBe(true);
+    expect(outages.every(({ start, end }) => start >= 0 && (end === null || (end > start && end <= until)))).toBe(true);
+    expect(recording.until(until * SECOND)).toBe(trace.length);
+    // Who is cut off at the end is so in the list of outages, too.
+    const open = outages.filter(({ end }) => end === null).length;
+    expect(reach.causesAt(until * SECOND).filter((cause) => cause !== null)).toHaveLength(open);
+  });
 });

@@ -124,6 +124,7 @@ export class Simulation {
   runTo(until: Micros): void {
     const { queue } = this;
     while (queue.next <= until) {
+      if (queue.next < this.now) throw new Error('something was put before the present');
       this.now = queue.next;
       this.events += 1;
       this.happen(queue.pop());
@@ -398,7 +399,7 @@ export class Simulation {
       }
       dirty.clear();
     }
-    if (entity.due === running.wakes || entity.due === Infinity) return;
+    if (entity.due === running.wakes || entity.due === Infinity || ports.length === 0) return; // without a port there is nobody to tell
     running.wakes = entity.due;
     this.queue.push(entity.due, { is: 'wake', running });
   }

@@ -1,1 +1,103 @@
-export const FramesTable = () => null;
+'use client';
+/** BPDUs on a link or at a port, every field named, beside what the port that they come to holds; to save as a capture. */
+import type { GridColDef } from '@mui/x-data-grid';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { treeName } from '../../core/design/ids';
+import type { FrameRow } from '../../core/sim/frameRows';
+import type { FrameScope } from '../../workers/runner';
+import { TextButton } from '../frame/TextButton';
+import { Grid } from '../ledger/Grid';
+import { saveFile } from '../ledger/saveFile';
+import { timeText, useClock, useClockStore } from '../state/clock';
+import { useWorkbench } from '../state/context';
+import styles from './clock.module.css';
+import { NoRun } from './NoRun';
+
+/** Most frames in the list; the capture has all. */
+const MOST = 2000;
+
+type Row = FrameRow & { readonly id: number; readonly time: string; readonly way: string; readonly inTree: string };
+
+const COLUMNS: GridColDef<Row>[] = [
+  { field: 'time', headerName: 'Sent at', width: 112 },
+  { field: 'way', headerName: 'From, to', flex: 1, minWidth: 170 },
+  { field: 'inTree', headerName: 'Tree', width: 90 },
+  { field: 'kind', headerName: 'BPDU', width: 100 },
+  { field: 'says', headerName: 'Says', flex: 1.3, minWidth: 170 },
+];
+
+export function FramesTable() {
+  const player = useClock((clock) => clock.player);
+  const runner = useClock((clock) => clock.runner);
+  const selection = useWorkbench((state) => state.selection);
+  const shown = useWorkbench((state) => state.shownTrees);
+  const design = useWorkbench((state) => state.design);
+  const store = useClockStore();
+  const scope = useMemo((): FrameScope => (selection?.kind === 'link' || selection?.kind === 'port' ? selection : null), [selection]);
+  const [found, setFound] = useState<{ readonly rows: readonly FrameRow[]; readonly left: number } | null>(null);
+  const [chosen, setChosen] = useState<number | null>(null);
+  const [fault, setFault] = useState<string | null>(null);
+  useEffect(() => {
+    let wanted = true;
+    if (player) void runner.frames(scope, shown, MOST).then((answer) => {
+      if (!wanted) return;
+      setFound(answer.ok ? answer.value : null);
+      setFault(answer.ok ? null : answer.error);
+    });
+    return () => {
+      wanted = false;
+    };
+  }, [player, runner, scope, shown]);
+  const rows = useMemo(() => {
+    const names = new Map(design.switches.map((sw) => [sw.id, sw.name ?? sw.id]));
+    const end = (at: FrameRow['from']): string => `${names.get(at.switch) ?? at.switch} ${at.port}`;
+    return (found?.rows ?? []).map((row, id): Row => ({ ...row, id, time: timeText(row.t), way: `${end(row.from)}, ${row.to ? end(row.to) : 'a host'}`, inTree: treeName(row.tree).replace('the common tree', 'common') }));
+  }, [found, design]);
+  const open = useCallback((row: Row) => {
+    setChosen(row.id);
+    store.getState().seek(row.t);
+  }, [store]);
+  const picked = useMemo(() => new Set(chosen === null ? [] : [String(chosen)]), [chosen]);
+  if (!player) return <NoRun />;
+  const where = scope?.kind === 'link' ? 'on the selected link' : scope?.kind === 'port' ? 'at the selected port' : 'on all links; select a link or a port for its own';
+  const save = async (of: FrameScope, name: string) => {
+    const bytes = await runner.capture(of);
+    if (bytes.ok) saveFile(name, 'application/octet-stream', bytes.value);
+    else setFault(bytes.error);
+  };
+  const frame = chosen === null ? undefined : rows[chosen];
+  return (
+    <div className={styles.grid}>
+      <div className={styles.line}>
+        <span>
+          {rows.length + (found?.left ?? 0)} BPDUs of the trees shown, {where}.{found && found.left > 0 && ` The first ${MOST} are listed.`}
+        </span>
+        {scope && <TextButton onClick={() => void save(scope, `${scope.kind === 'link' ? scope.link : `${scope.switch}-${scope.port}`}.pcapng`)}>save these as a capture, all trees</TextButton>}
+        <TextButton onClick={() => void save(null, 'run.pcapng')}>save everything as a capture</TextButton>
+        {fault && <span className={styles.fault} role="alert">{fault}</span>}
+      </div>
+      <div className={styles.frames}>
+        <Grid rows={rows} columns={COLUMNS} onOpen={open} chosen={picked} aria-label="BPDUs" />
+        <div className={styles.fieldRoom}>{frame ? <Fields row={frame} /> : <p className={styles.hint}>Open a row: its fields stand here, beside what the port that it comes to holds.</p>}</div>
+      </div>
+    </div>
+  );
+}
+
+function Fields({ row }: { readonly row: FrameRow }) {
+  return (
+    <table className={styles.fields} aria-label="Fields">
+      <thead><tr><th>{row.kind} BPDU</th><th>says</th><th>the port holds</th></tr></thead>
+      <tbody>
+        {row.fields.map((field) => (
+          <tr key={field.name} data-than={field.than ?? undefined}>
+            <th scope="row">{field.name}</th>
+            <td>{field.value}</td>
+            <td>{field.held === null ? '' : field.than === 'same' ? 'the same' : `${field.held} (the BPDU’s is ${field.than})`}</td>
+          </tr>
+        ))}
+        {row.fields.length === 0 && <tr><td colSpan={3}>A notification has no fields: it says that the topology has changed.</td></tr>}
+      </tbody>
+    </table>
+  );
+}

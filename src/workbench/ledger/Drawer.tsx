@@ -48,6 +48,9 @@ const TREELESS: ReadonlySet<DrawerTab> = new Set(['cables', 'neighbours', 'hosts
 /** Tables that give nothing away while a worksheet is filled in. */
 const OPEN: ReadonlySet<DrawerTab> = new Set(['worksheet', 'cables', 'neighbours', 'hosts', 'vlans']);
 
+/** Tables that need more of the screen than the others. */
+const TALL: ReadonlySet<DrawerTab> = new Set(['clock', 'outages', 'order', 'reach', 'frames', 'sides']);
+
 export function Drawer() {
   const { tab, open } = useWorkbench((state) => state.drawer);
   const lens = useWorkbench((state) => state.lens);
@@ -61,7 +64,7 @@ export function Drawer() {
   const Table = TABLES[tab];
   const shown = hidden ? OPEN.has(tab) : solved || (problem && TREELESS.has(tab));
   return (
-    <section className={`${styles.drawer} ${open ? '' : styles.closed}`} aria-label="Drawer">
+    <section className={`${styles.drawer} ${open ? (TALL.has(tab) ? styles.tall : '') : styles.closed}`} aria-label="Drawer">
       <div className={styles.bar}>
         <div role="tablist" aria-label="Tables" className={styles.tabs}>
           {TABS[lens].map(([key, label]) => (

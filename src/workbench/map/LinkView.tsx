@@ -6,7 +6,7 @@ import type { Role } from '../../core/tree/settled';
 import { speedText } from '../words/units';
 import { ROLE_LETTERS, roleSentence } from '../words/roles';
 import type { RunState } from '../../core/protocol/entity';
-import { useInstant } from '../state/clock';
+import { useClock, useInstant } from '../state/clock';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { isSelected, means } from '../state/selection';
 import { EndGlyph, BarredSquare, FillingCollar, TRIM, fillOf } from './EndGlyph';
@@ -33,6 +33,8 @@ export const LinkView = memo(function LinkView({ link, line, speed, labelAt }: P
   const cabling = useWorkbench((state) => state.lens === 'Cable');
   const selected = useWorkbench((state) => isSelected(state.selection, { kind: 'link', link: link.id }));
   const outlined = useWorkbench((state) => outlinedOn(state, link)).split(' ');
+  const breaking = useWorkbench((state) => state.lens === 'Break');
+  const followed = useClock(({ way }) => breaking && way?.arrives === true && way.hops.some((hop) => hop.link === link.id));
   const answered = useWorkbench((state) => answeredOn(state, link)).split(' ');
   const store = useWorkbenchStore();
   const { dead, strands } = readLinkStrands(key);
@@ -41,6 +43,7 @@ export const LinkView = memo(function LinkView({ link, line, speed, labelAt }: P
   const name = `${link.a.switch} port ${link.a.port} to ${link.b.switch} port ${link.b.port}`;
   return (
     <g data-link={link.id} data-run={cabling ? undefined : `${line.from.x} ${line.from.y} ${line.to.x} ${line.to.y}`}>
+      {followed && <path d={middle.path(2, 2)} stroke="var(--ink)" strokeOpacity={0.2} strokeWidth={strands.length * STRAND_GAP + 14} fill="none" strokeLinecap="round" data-followed="" />}
       {outlined.includes('link') && <Outline d={polyline(bandAround(middle, 6, strands.length * STRAND_GAP + 18), true)} />}
       {selected && <path d={middle.path(2, 2)} stroke="var(--accent)" strokeOpacity={0.28} strokeWidth={strands.length * STRAND_GAP + 12} fill="none" strokeLinecap="round" />}
       <path

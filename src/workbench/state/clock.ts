@@ -6,6 +6,7 @@ import type { DesignProblem } from '../../core/design/problem';
 import { DEFAULT_TALK, DEFAULT_UNTIL, type Action, type KeptScenario } from '../../core/design/scenario';
 import { SECOND, type Micros } from '../../core/protocol/entity';
 import { Player, type Instant } from '../../core/sim/film';
+import { followFrame, settledPassage, type FrameWay } from '../../core/sim/passage';
 import { scenarioProblems } from '../../core/sim/scenario';
 import { CODE, type SettledTree, type Solution } from '../../core/tree/settled';
 import { useWorkbench, useWorkbenchStore } from './context';
@@ -35,6 +36,8 @@ export interface ClockState {
   readonly nextAt: number;
   /** Hosts whose frame is followed. */
   readonly pair: { readonly from: HostId; readonly to: HostId } | null;
+  /** The way that its frames take at the instant shown, or once all has settled. */
+  readonly way: FrameWay | null;
 }
 
 export interface ClockActions {
@@ -84,6 +87,7 @@ export function createClock(workbench: WorkbenchStore, runner: Runner) {
       playing: null,
       nextAt: 1,
       pair: null,
+      way: null,
       runner,
       open(draft) {
         set({ t: 0, playing: null, nextAt: Math.ceil(Math.max(0, ...draft.actions.map((action) => action.at)) + 1) });
@@ -115,7 +119,7 @@ export function createClock(workbench: WorkbenchStore, runner: Runner) {
           if (!done.ok) return set({ stage: { is: 'failed', why: done.error }, player: null, instant: null, picture: null, playing: null });
           const player = new Player(done.value);
           const t = Math.min(get().t, player.film.until);
-          set({ stage: { is: 'done' }, player, ...shown(player, t) });
+          set({ stage: { is: 'done' }, player, ...shown(player, t, get().pair) });
         });
       },
       stop: () => runner.stop(),
@@ -123,7 +127,7 @@ export function createClock(workbench: WorkbenchStore, runner: Runner) {
         const { player } = get();
         if (!player) return;
         const at = Math.max(0, Math.min(player.film.until, Math.round(t)));
-        set(shown(player, at));
+        set(shown(player, at, get().pair));
       },
       step(by) {
         const { player, t, seek } = get();
@@ -136,7 +140,12 @@ export function createClock(workbench: WorkbenchStore, runner: Runner) {
         if (speed !== null && player && t >= player.film.until) seek(0);
         set({ playing: player ? speed : null });
       },
-      follow: (pair) => set({ pair }),
+      follow(pair) {
+        const { instant } = get();
+        const { solution } = workbench.getState();
+        const passage = instant ?? (solution && settledPassage(solution));
+        set({ pair, way: pair && passage ? followFrame(passage, pair.from, pair.to) : null });
+      },
     };
   });
 
@@ -157,9 +166,9 @@ export function createClock(workbench: WorkbenchStore, runner: Runner) {
   return store;
 }
 
-function shown(player: Player, t: Micros): Pick<ClockState, 't' | 'instant' | 'picture'> {
+function shown(player: Player, t: Micros, pair: ClockState['pair']): Pick<ClockState, 't' | 'instant' | 'picture' | 'way'> {
   const instant = player.at(t);
-  return { t, instant, picture: pictureOf(player, instant) };
+  return { t, instant, picture: pictureOf(player, instant), way: pair && followFrame(instant, pair.from, pair.to) };
 }
 
 /** An instant as the map draws solutions; costs are not known of it, so only roots have a figure. */

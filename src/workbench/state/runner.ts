@@ -17,17 +17,27 @@ export interface Runner {
   why(tree: TreeId, sw: SwitchId, port: PortId, t: number): Promise<{ readonly t: number; readonly text: string } | null>;
   frames(scope: FrameScope, trees: readonly TreeId[] | null, most: number): Promise<Result<{ readonly rows: readonly FrameRow[]; readonly left: number }, string>>;
   capture(scope: FrameScope): Promise<Result<Uint8Array<ArrayBuffer>, string>>;
+  /** Ends the worker. */
+  close(): void;
 }
 
 /** A runner in a worker that starts with the first run. */
 export function workerRunner(): Runner {
+  let worker: Worker | null = null;
   let remote: Comlink.Remote<RunnerWorker> | null = null;
-  const there = (): Comlink.Remote<RunnerWorker> => (remote ??= Comlink.wrap<RunnerWorker>(new Worker(new URL('../../workers/runner.ts', import.meta.url), { type: 'module', name: 'knot-path-runner' })));
+  const there = (): Comlink.Remote<RunnerWorker> => {
+    worker ??= new Worker(new URL('../../workers/runner.ts', import.meta.url), { type: 'module', name: 'knot-path-runner' });
+    return (remote ??= Comlink.wrap<RunnerWorker>(worker));
+  };
   return {
     run: (design, scenario, tell) => there().run(design, scenario, Comlink.proxy(tell)).catch(() => fail('The simulator has stopped.')),
     stop: () => void remote?.stop(),
     why: (tree, sw, port, t) => there().why(tree, sw, port, t),
     frames: (scope, trees, most) => there().frames(scope, trees as TreeId[] | null, most),
     capture: (scope) => there().capture(scope),
+    close() {
+      worker?.terminate();
+      worker = remote = null;
+    },
   };
 }
