@@ -24,6 +24,7 @@ export interface Action {
 
 const present = (state: Workbench): boolean => state.viewing === null;
 const some = (kind: 'switch' | 'link', least = 1) => (state: Workbench): boolean => present(state) && itemsOf(state.selection).filter((item) => item.kind === kind).length >= least;
+const turning = (state: Workbench): boolean => state.lens === 'Break' && state.clock?.ready() === true;
 const filled = (state: Workbench): boolean => present(state) && state.design.switches.length > 0;
 
 /** Puts the cursor into the cabling line, in its lens. */
@@ -32,10 +33,10 @@ function toCablingLine(state: Workbench): void {
   requestAnimationFrame(() => document.getElementById(CABLING_FIELD)?.focus());
 }
 
-const drawer = (id: 'paths' | 'wishes' | 'sharing' | 'control' | 'costs' | 'roots' | 'losses' | 'worksheet' | 'findings' | 'history' | 'neighbours' | 'vlans' | 'hosts' | 'cables', name: string): Action => ({
+const drawer = (id: 'clock' | 'outages' | 'order' | 'reach' | 'frames' | 'sides' | 'paths' | 'wishes' | 'sharing' | 'control' | 'costs' | 'roots' | 'losses' | 'worksheet' | 'findings' | 'history' | 'neighbours' | 'vlans' | 'hosts' | 'cables', name: string): Action => ({
   id: `open-${id}`, name, group: 'Anywhere',
   run: (state) => {
-    const lens = ['paths', 'wishes', 'costs', 'sharing', 'control'].includes(id) ? 'Steer' : ['roots', 'losses', 'worksheet'].includes(id) ? 'Root' : id === 'findings' || id === 'history' ? null : 'Cable';
+    const lens = ['paths', 'wishes', 'costs', 'sharing', 'control'].includes(id) ? 'Steer' : ['roots', 'losses', 'worksheet'].includes(id) ? 'Root' : ['clock', 'outages', 'order', 'reach', 'frames', 'sides'].includes(id) ? 'Break' : id === 'findings' || id === 'history' ? null : 'Cable';
     if (lens && state.lens !== lens) state.setLens(lens);
     state.openDrawer(id);
   },
@@ -57,6 +58,16 @@ export const ACTIONS: readonly Action[] = [
   drawer('control', 'Control plane: what each dialect costs'),
   drawer('roots', 'Roots: trees by switches'),
   drawer('losses', 'If a root dies'),
+  drawer('clock', 'Clock: a scenario and its run'),
+  drawer('outages', 'What it cost: outages of a run'),
+  drawer('order', 'Order of events of a run'),
+  drawer('reach', 'Frame paths: who reaches whom'),
+  drawer('frames', 'Frames of a run'),
+  drawer('sides', 'A scenario side by side'),
+  { id: 'clock-next', name: 'Next change on the clock', group: 'Anywhere', keys: ['.'], when: turning, run: (state) => state.clock?.step(1) },
+  { id: 'clock-back', name: 'Previous change on the clock', group: 'Anywhere', keys: [','], when: turning, run: (state) => state.clock?.step(-1) },
+  { id: 'clock-play', name: 'Play the clock slowly, or halt it', group: 'Anywhere', keys: ['T'], when: turning, run: (state) => state.clock?.playOrHalt() },
+  { id: 'clock-start', name: 'Clock to the start', group: 'Anywhere', when: turning, run: (state) => state.clock?.toStart() },
   drawer('worksheet', 'Worksheet: work a tree out by hand'),
   drawer('findings', 'Findings'),
   drawer('history', 'History of revisions'),

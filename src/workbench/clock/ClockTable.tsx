@@ -7,12 +7,12 @@ import { timeText, useClock, type Speed } from '../state/clock';
 import { useWorkbench } from '../state/context';
 import styles from './clock.module.css';
 import { Lanes } from './Lanes';
-import { lanesOf } from './laneRows';
+import { lanesOf, type LaneFilter } from './laneRows';
 import { ScenarioBar } from './ScenarioBar';
 import type { ScaleKind } from './scale';
 import { usePlaying } from './usePlaying';
 
-const SPEEDS: readonly (readonly [Speed, string])[] = [[0.01, 'Play at a hundredth'], [1, '×1'], [10, '×10'], ['changes', 'change by change']];
+const SPEEDS: readonly (readonly [Speed, string])[] = [[0.01, '×0.01'], [1, '×1'], [10, '×10'], ['changes', 'change by change']];
 
 export function ClockTable() {
   const player = useClock((clock) => clock.player);
@@ -31,12 +31,18 @@ function Running() {
   const [all, setAll] = useState(false);
   const [text, setText] = useState('');
   const [kind, setKind] = useState<ScaleKind>('busy');
-  const lanes = useMemo(() => lanesOf(player, { trees: all ? null : shownTrees, text }), [player, all, shownTrees, text]);
+  const [show, setShow] = useState<LaneFilter['show']>('all');
+  const lanes = useMemo(() => lanesOf(player, { trees: all ? null : shownTrees, text, show }), [player, all, shownTrees, text, show]);
   return (
     <>
       <div className={styles.transport}>
         <Transport />
         <label className={styles.tick}><input type="checkbox" checked={all} onChange={(event) => setAll(event.target.checked)} /> all trees</label>
+        <select className={styles.filter} aria-label="Lanes of" value={show} onChange={(event) => setShow(event.target.value as LaneFilter['show'])}>
+          <option value="all">ports and pairs</option>
+          <option value="ports">ports</option>
+          <option value="pairs">pairs of hosts</option>
+        </select>
         <input className={styles.filter} aria-label="Filter lanes" placeholder="switch or host" value={text} onChange={(event) => setText(event.target.value)} />
         <TextButton onClick={() => setKind(kind === 'busy' ? 'even' : 'busy')}>{kind === 'busy' ? 'draw seconds alike' : 'shorten quiet times'}</TextButton>
       </div>
@@ -60,6 +66,7 @@ function Transport() {
         <Button size="small" variant="outlined" onClick={() => step(1)} aria-label="Next change">Next change</Button>
       </span>
       <span className={styles.speeds} role="group" aria-label="Play">
+        Play
         {SPEEDS.map(([speed, label]) => (
           <TextButton key={String(speed)} aria-pressed={playing === speed} onClick={() => play(playing === speed ? null : speed)}>{label}</TextButton>
         ))}

@@ -13,10 +13,10 @@ import type { Lane } from './laneRows';
 import { scaleOf, ticksOf, type Scale, type ScaleKind } from './scale';
 
 const ROW = 20;
-const NAMES = 230;
+const NAMES = 286;
 /** Lanes drawn beyond the visible ones. */
 const MORE = 6;
-const TICK_GAP = 74;
+const TICK_GAP = 92;
 
 export function Lanes({ lanes, kind }: { readonly lanes: readonly Lane[]; readonly kind: ScaleKind }) {
   const player = useClock((clock) => clock.player)!;
@@ -144,7 +144,7 @@ function Axis({ scale, axis }: { readonly scale: Scale; readonly axis: number })
   );
 }
 
-const shortTime = (t: Micros): string => `${Number((t / 1_000_000).toFixed(t % 1000 === 0 ? 3 : 6))} s`;
+const shortTime = (t: Micros): string => `${Number((t / 1_000_000).toFixed(3))} s`;
 
 /** The line that stands at the instant shown; pulling it, or the keys, moves it. */
 function Hand({ scale, axis, height }: { readonly scale: Scale; readonly axis: number; readonly height: number }) {

@@ -33,9 +33,10 @@ export interface LaneFilter {
   /** Null: all. */
   readonly trees: readonly TreeId[] | null;
   readonly text: string;
+  readonly show: 'all' | 'ports' | 'pairs';
 }
 
-/** Pairs first, then ports, switch by switch; trees in which a port does the same share a lane. */
+/** Ports switch by switch, then pairs of hosts; trees in which a port does the same share a lane. */
 export function lanesOf(player: Player, filter: LaneFilter): Lane[] {
   const { film, network } = player;
   const has = (...words: readonly string[]): boolean => words.some((word) => word.toLowerCase().includes(filter.text.trim().toLowerCase()));
@@ -50,7 +51,7 @@ export function lanesOf(player: Player, filter: LaneFilter): Lane[] {
     if (known) known.cuts.push(cut);
     else {
       const cuts = [cut];
-      pairs.set(id, { cuts, lane: { kind: 'pair', id, label: names.join(' to '), trees: `VLAN ${vlan}`, cuts } });
+      pairs.set(id, { cuts, lane: { kind: 'pair', id, label: names.join(' to '), trees: String(vlan), cuts } });
     }
   }
   const ports = new Map<string, { readonly port: number; readonly trees: number[]; readonly stretches: readonly Stretch[] }>();
@@ -68,5 +69,18 @@ export function lanesOf(player: Player, filter: LaneFilter): Lane[] {
     const ids = trees.map((tree) => film.trees[tree]!);
     return { kind: 'port', id: key, at: port, label: `${sw.name ?? sw.id} ${network.ports[port]!.id}`, trees: ids.length === film.trees.length ? '' : treesName(ids).replace(/^VLANs? /, ''), switch: sw.id, port: network.ports[port]!.id, treeIds: ids, treeIndex: trees[0]!, stretches };
   });
-  return [...[...pairs.values()].map(({ lane, cuts }) => ({ ...lane, cuts })), ...portLanes.sort((a, b) => a.at - b.at || a.treeIndex - b.treeIndex)];
+  const lanesOfPorts = filter.show === 'pairs' ? [] : portLanes.sort((a, b) => a.at - b.at || a.treeIndex - b.treeIndex);
+  return [...lanesOfPorts, ...(filter.show === 'ports' ? [] : bothWays([...pairs.values()].map(({ lane, cuts }) => ({ ...lane, cuts }))))];
+}
+
+/** Pairs that are cut off alike in both directions share a lane. */
+function bothWays(lanes: readonly PairLane[]): PairLane[] {
+  const key = (id: string, { cuts }: PairLane): string => `${id} ${cuts.map(({ from, to, cause }) => `${from}-${to}${cause}`).join()}`;
+  const seen = new Map(lanes.map((lane) => [key(lane.id, lane), lane]));
+  return lanes.flatMap((lane) => {
+    const [from, to, vlan] = lane.id.split('\n') as [string, string, string];
+    const back = seen.get(key(`${to}\n${from}\n${vlan}`, lane));
+    if (!back) return [lane];
+    return from < to ? [{ ...lane, label: lane.label.replace(' to ', ' and ') }] : [];
+  });
 }

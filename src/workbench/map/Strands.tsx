@@ -2,11 +2,12 @@
 /** The drawing between the switches: every link in view, or from afar the trees as a whole. */
 import { memo, useMemo } from 'react';
 import type { Design } from '../../core/design/schema';
-import { useWorkbench } from '../state/context';
 import { FarStrands } from './FarStrands';
 import type { Line } from './geometry';
 import { LinkView } from './LinkView';
+import { useMapDesign } from './mapDesign';
 import styles from './map.module.css';
+import { Pulses } from './Pulses';
 import { inWindow, useFar, useWindow } from './seen';
 
 /** Shares of the way at which neighbouring links have their labels. */
@@ -17,13 +18,14 @@ export const Strands = memo(function Strands({ links, lines }: { readonly links:
   return (
     <svg className={styles.strands} aria-hidden="true">
       {far ? <FarStrands lines={lines} /> : <NearLinks links={links} lines={lines} />}
+      {!far && <Pulses lines={lines} />}
     </svg>
   );
 });
 
 function NearLinks({ links, lines }: { readonly links: Design['links']; readonly lines: readonly Line[] }) {
   const window = useWindow();
-  const switches = useWorkbench((state) => state.design.switches);
+  const { switches } = useMapDesign();
   const speeds = useMemo(() => {
     const byPort = new Map<string, number>(switches.flatMap((sw) => sw.ports.map((port) => [`${sw.id}\n${port.id}`, port.speed] as const)));
     const at = (end: { switch: string; port: string }) => byPort.get(`${end.switch}\n${end.port}`) ?? 0;

@@ -6,6 +6,7 @@ import { treeOf } from '../../core/tree/settled';
 import { useWorkbench } from '../state/context';
 import { boundsOf, layOutMap, positionsOf, skeletonOf, type Box, type Line, type MapGeometry, type Point, type Skeleton } from './geometry';
 import { hungFromRoot, type Band } from './hung';
+import { useMapDesign } from './mapDesign';
 import { useMotion, type Places } from './motion';
 
 /** Switches held by the pointer, and the skeleton whose positions they leave for the time. */
@@ -30,7 +31,8 @@ const BAND_LABEL = 170;
 
 export function useMapLayout(drag: Drag | null): MapLayoutState {
   const [keepSkeleton] = useState(skeletonKeeper);
-  const skeleton = useWorkbench((state) => keepSkeleton(state.design));
+  const design = useMapDesign();
+  const skeleton = useMemo(() => keepSkeleton(design), [keepSkeleton, design]);
   const shown = useWorkbench((state) => (state.lens === 'Cable' ? 0 : state.shownTrees.length));
   const hanging = useWorkbench((state) => state.layout === 'hung');
   const solution = useWorkbench((state) => (state.layout === 'hung' ? state.solution : null));

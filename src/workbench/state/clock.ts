@@ -149,6 +149,16 @@ export function createClock(workbench: WorkbenchStore, runner: Runner) {
     };
   });
 
+  // A clock is made while something is drawn: the workbench is told after that.
+  queueMicrotask(() => workbench.setState({
+    clock: {
+      ready: () => store.getState().player !== null,
+      step: (by) => store.getState().step(by),
+      playOrHalt: () => store.getState().play(store.getState().playing === null ? 0.01 : null),
+      toStart: () => store.getState().seek(0),
+    },
+  }));
+
   // A scenario runs again once an edit has settled, as long as the clock is on screen.
   let waiting: ReturnType<typeof setTimeout> | undefined;
   workbench.subscribe((now, before) => {

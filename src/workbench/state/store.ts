@@ -82,8 +82,20 @@ export interface WorkbenchState {
   readonly wishes: { readonly list: readonly Wish[]; readonly trees: readonly TreeId[] | null; readonly asked: number };
   /** Long work that can be stopped. */
   readonly busy: { readonly what: string; readonly cancel: () => void } | null;
+  /** What turns the clock, for keys and the palette; null while there is no clock. */
+  readonly clock: ClockControls | null;
   /** What only the map can do; null while it is not there. */
   readonly controls: MapControls | null;
+}
+
+/** What the clock does for keys and the palette. */
+export interface ClockControls {
+  /** Whether a run is there to be played. */
+  readonly ready: () => boolean;
+  readonly step: (by: 1 | -1) => void;
+  /** Plays a hundredth as fast as life, or halts. */
+  readonly playOrHalt: () => void;
+  readonly toStart: () => void;
 }
 
 /** What the map does for keys, buttons and the palette. */
@@ -231,6 +243,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       wishes: { list: [], trees: null, asked: 0 },
       busy: null,
       controls: null,
+      clock: null,
 
       start() {
         stopped = false;
