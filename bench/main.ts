@@ -1,4 +1,5 @@
 /** `npm run bench`: prints figures, asserts none. */
+import { benchClock } from './clock';
 import { benchEdits } from './edits';
 import { benchMap } from './map';
 import { benchMatrix } from './matrix';
@@ -17,6 +18,7 @@ async function main(): Promise<void> {
     await benchEdits(browser);
     await benchMap(browser);
     await benchMatrix(browser);
+    await benchClock(browser);
   });
 }
 

@@ -8,7 +8,10 @@ import { portMargins } from '../core/study/margin';
 import { solve } from '../core/tree/solve';
 import { packTrees } from '../workers/packing';
 import type { SolverAnswer } from '../workers/solver';
+import { createRunning } from '../workers/running';
+import { clockOf } from './state/clock';
 import { StoreProvider } from './state/context';
+import type { Runner } from './state/runner';
 import type { Saver } from './state/saver';
 import type { SolverClient } from './state/solverClient';
 import { createWorkbench, type WorkbenchStore } from './state/store';
@@ -36,6 +39,16 @@ export function inlineSolver(): SolverClient {
   };
 }
 
+/** Runs in this thread what the simulator's worker would. */
+export function inlineRunner(): Runner {
+  const running = createRunning((answer) => answer);
+  const later = <T,>(value: T): Promise<T> => Promise.resolve(value);
+  return {
+    run: running.run, warm: () => undefined, stop: running.stop, why: (...of) => later(running.why(...of)), frames: (...of) => later(running.frames(...of)), capture: (scope) => later(running.capture(scope)),
+    another: inlineRunner, close: () => undefined,
+  };
+}
+
 const noSaver = (): Saver => ({ send: () => undefined, unsent: () => 0, abandon: () => undefined });
 
 /** Lets promises and the state changes that they bring run to their end. */
@@ -44,6 +57,7 @@ export const settle = () => act(() => new Promise<void>((done) => setTimeout(don
 /** Renders a part of the workbench over a design, solved. */
 export async function renderWith(part: ReactElement, design: Design = fernhollow()): Promise<WorkbenchStore> {
   const store = createWorkbench({ id: 'test', revision: 0, design, undo: [], redo: [] }, inlineSolver(), noSaver);
+  clockOf(store, inlineRunner);
   store.getState().start();
   render(<StoreProvider value={store}>{part}</StoreProvider>);
   await settle();

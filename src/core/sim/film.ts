@@ -54,6 +54,8 @@ export interface Instant extends Passage {
   state(tree: number, port: number): RunState;
   role(tree: number, port: number): RunRole;
   live(port: number): boolean;
+  /** State and role of tree x ports + port, as coded in recordings. */
+  readonly codes: Uint8Array;
   /** In the order of the film's pairs. */
   readonly causes: readonly (OutageCause | null)[];
 }
@@ -93,7 +95,7 @@ export class Player {
     const { reach, treeFor } = this;
     let causes: readonly (OutageCause | null)[] | null = null;
     return {
-      t, network, state, role: (tree, port) => roleOf(states[tree * ports + port]!), live: (port) => (signal[port]! & LIVE) !== 0, carries: (port) => (signal[port]! & CARRIES) !== 0,
+      t, network, codes: states, state, role: (tree, port) => roleOf(states[tree * ports + port]!), live: (port) => (signal[port]! & LIVE) !== 0, carries: (port) => (signal[port]! & CARRIES) !== 0,
       passes: (vid, port) => {
         const s = network.owner[port]!;
         if (!(signal[port]! & LIVE) || !network.carried[port]!.has(vid)) return false;

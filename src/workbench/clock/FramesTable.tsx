@@ -4,7 +4,7 @@ import type { GridColDef } from '@mui/x-data-grid';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { treeName } from '../../core/design/ids';
 import type { FrameRow } from '../../core/sim/frameRows';
-import type { FrameScope } from '../../workers/runner';
+import type { FrameScope } from '../../workers/running';
 import { TextButton } from '../frame/TextButton';
 import { Grid } from '../ledger/Grid';
 import { saveFile } from '../ledger/saveFile';

@@ -9,7 +9,7 @@ import { TextButton } from '../frame/TextButton';
 import { runnable, useClock } from '../state/clock';
 import { useWorkbench } from '../state/context';
 import { revisionAt } from '../state/revisions';
-import { workerRunner, type Runner } from '../state/runner';
+import type { Runner } from '../state/runner';
 import { dialectText } from '../words/choices';
 import styles from './clock.module.css';
 import { NoRun } from './NoRun';
@@ -38,6 +38,7 @@ export function SidesTable() {
   const id = useWorkbench((state) => state.id);
   const revision = useWorkbench((state) => state.revision);
   const scenario = useClock((clock) => clock.scenario);
+  const clockRunner = useClock((clock) => clock.runner);
   const [outcomes, setOutcomes] = useState<readonly Outcome[]>([]);
   const [busy, setBusy] = useState<{ readonly name: string; readonly share: number } | null>(null);
   const [number, setNumber] = useState('');
@@ -59,7 +60,7 @@ export function SidesTable() {
       if (!wanted.current) break;
       setBusy({ name: side.name, share: 0 });
       const variant = await side.design();
-      const outcome = typeof variant === 'string' ? failed(side.name, variant) : await measure((runner.current ??= workerRunner()), side.name, variant, scenario, (share) => setBusy({ name: side.name, share }));
+      const outcome = typeof variant === 'string' ? failed(side.name, variant) : await measure((runner.current ??= clockRunner.another()), side.name, variant, scenario, (share) => setBusy({ name: side.name, share }));
       done.splice(0, done.length, ...done.filter((each) => each.name !== side.name), outcome);
       setOutcomes([...done]);
     }

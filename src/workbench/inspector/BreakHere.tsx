@@ -1,12 +1,13 @@
 'use client';
 /** What happens to the thing that is selected, and when: each button puts an action into the scenario and runs it. */
 import Button from '@mui/material/Button';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { FreshNames } from '../../core/design/fresh';
 import type { PortId, SwitchId } from '../../core/design/ids';
 import { freePortsOf } from '../../core/design/plugs';
 import type { Action } from '../../core/design/scenario';
-import type { Link, Switch } from '../../core/design/schema';
+import type { Design, Link, Switch } from '../../core/design/schema';
+import { stageOf } from '../../core/sim/scenario';
 import { newSwitch } from '../clock/newSwitch';
 import { NumberField } from '../clock/ScenarioBar';
 import { useClock } from '../state/clock';
@@ -29,6 +30,16 @@ function useHappen(): (what: Happening) => null {
     openDrawer('clock');
     return null;
   };
+}
+
+/** The design with what the scenario has brought along so far: names and ports that are taken. */
+function useStage(): Design {
+  const design = useWorkbench((state) => state.design);
+  const scenario = useClock((clock) => clock.scenario);
+  return useMemo(() => {
+    const staged = stageOf(design, scenario);
+    return staged.ok ? staged.value : design;
+  }, [design, scenario]);
 }
 
 function When() {
@@ -65,7 +76,7 @@ export function BreakLink({ link }: { readonly link: Link }) {
 export function BreakSwitch({ sw }: { readonly sw: Switch }) {
   const happen = useHappen();
   const [boot, setBoot] = useState(0);
-  const design = useWorkbench((state) => state.design);
+  const design = useStage();
   const [free] = freePortsOf(design, sw);
   return (
     <section className={styles.section} aria-label="What happens">
@@ -88,7 +99,7 @@ export function BreakSwitch({ sw }: { readonly sw: Switch }) {
 
 export function BreakPort({ id, port }: { readonly id: SwitchId; readonly port: PortId }) {
   const happen = useHappen();
-  const design = useWorkbench((state) => state.design);
+  const design = useStage();
   const sw = design.switches.find((each) => each.id === id);
   const own = sw?.ports.find((each) => each.id === port);
   if (!sw || !own) return null;

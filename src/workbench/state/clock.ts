@@ -7,6 +7,7 @@ import { DEFAULT_TALK, DEFAULT_UNTIL, type Action, type KeptScenario } from '../
 import { SECOND, type Micros } from '../../core/protocol/entity';
 import { Player, type Instant } from '../../core/sim/film';
 import { followFrame, settledPassage, type FrameWay } from '../../core/sim/passage';
+import { RUN_ROLES, roleOf } from '../../core/sim/recording';
 import { scenarioProblems } from '../../core/sim/scenario';
 import { CODE, type SettledTree, type Solution } from '../../core/tree/settled';
 import { useWorkbench, useWorkbenchStore } from './context';
@@ -161,9 +162,12 @@ export function createClock(workbench: WorkbenchStore, runner: Runner) {
 
   // A scenario runs again once an edit has settled, as long as the clock is on screen.
   let waiting: ReturnType<typeof setTimeout> | undefined;
+  const warm = () => runnable(store.getState().scenario) || runner.warm(workbench.getState().design);
+  if (workbench.getState().lens === 'Break') warm();
   workbench.subscribe((now, before) => {
     if (now.design === before.design && now.lens === before.lens) return;
     if (now.lens !== 'Break') return store.getState().play(null);
+    if (before.lens !== 'Break') warm();
     clearTimeout(waiting);
     waiting = setTimeout(() => {
       const { scenario, player } = store.getState();
@@ -185,16 +189,29 @@ function shown(player: Player, t: Micros, pair: ClockState['pair']): Pick<ClockS
 function pictureOf({ film, network }: Player, instant: Instant): Solution {
   const { switches, ports, firstPort } = network;
   const live = Uint8Array.from(ports, (_, p) => (instant.live(p) ? 1 : 0));
+  const unknown = new Int32Array(Math.max(switches.length, ports.length)).fill(-1);
+  const free = new Float64Array(switches.length);
   const trees = film.trees.map((id, t): SettledTree => {
-    const role = Uint8Array.from(ports, (_, p) => CODE[instant.role(t, p)]);
-    const root = Int32Array.from(switches, (_, s) => {
-      const own = role.subarray(firstPort[s], firstPort[s + 1]);
-      return own.some((code) => code === CODE.designated) && !own.some((code) => code === CODE.root || code === CODE.master) ? s : -1;
-    });
-    return { id, role, root, rootPathCost: new Float64Array(switches.length), rootPort: new Int32Array(switches.length).fill(-1), rank: new Int32Array(switches.length), cost: new Int32Array(ports.length), designated: Int32Array.from(role, (code, p) => (code === 0 ? -1 : p)) };
+    const role = new Uint8Array(ports.length);
+    const designated = new Int32Array(ports.length);
+    const root = new Int32Array(switches.length);
+    for (let s = 0; s < switches.length; s += 1) {
+      let [speaks, leads] = [false, false];
+      for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) {
+        const code = (role[p] = ROLE_OF[instant.codes[t * ports.length + p]!]!);
+        designated[p] = code === 0 ? -1 : p;
+        if (code === CODE.designated) speaks = true;
+        if (code === CODE.root || code === CODE.master) leads = true;
+      }
+      root[s] = speaks && !leads ? s : -1;
+    }
+    return { id, role, root, rootPathCost: free, rootPort: unknown, rank: unknown, cost: unknown, designated };
   });
   return { network: { ...network, live }, trees };
 }
+
+/** A recording's code to a role of the settled kind. */
+const ROLE_OF = Uint8Array.from({ length: 256 }, (_, code) => (RUN_ROLES[code & 15] ? CODE[roleOf(code)] : 0));
 
 const clocks = new WeakMap<WorkbenchStore, ClockStore>();
 

@@ -1,0 +1,95 @@
+/** Runs of scenarios, one at a time, and answers about the last one: what the simulator's worker does. */
+import type { LinkId, PortId, SwitchId, TreeId } from '../core/design/ids';
+import type { Scenario } from '../core/design/scenario';
+import type { Design } from '../core/design/schema';
+import { fail, ok, type Result } from '../core/result';
+import { bridgeKeys } from '../core/sim/bridgeKeys';
+import { captureOf } from '../core/sim/capture';
+import { causeText } from '../core/sim/causeText';
+import { filmOf, type Film } from '../core/sim/film';
+import { frameRows, type FrameRow } from '../core/sim/frameRows';
+import { simulateInSteps, type Run } from '../core/sim/simulate';
+import { compileNetwork, type Network } from '../core/tree/network';
+import { encodePcapng } from '../core/wire/pcapng';
+
+/** BPDUs that a run keeps for the list of frames and for captures. */
+const MOST_FRAMES = 300_000;
+
+/** Frames on a link, or out of and into a port; null: all. */
+export type FrameScope = { readonly kind: 'link'; readonly link: LinkId } | { readonly kind: 'port'; readonly switch: SwitchId; readonly port: PortId } | null;
+
+/** Nothing happens, for a second. */
+const NOTHING: Scenario = { actions: [], until: 1, talk: 1, fromBoot: false };
+
+/** A runner; `give` is told of a buffer that may be handed over with an answer instead of copied. */
+export function createRunning(give: <T extends object>(answer: T, buffer: ArrayBuffer) => T) {
+  let kept: { readonly run: Run; readonly network: Network } | null = null;
+  /** Counts runs and stops: a run goes on as long as it is the last one. */
+  let turn = 0;
+  /** Counts runs alone: what is kept is of the last one. */
+  let runs = 0;
+  return {
+    /** Brings the network to rest once, for nothing: code that has run before is several times as fast. */
+    async warm(design: Design): Promise<void> {
+      const mine = (turn += 1);
+      const steps = simulateInSteps(design, NOTHING, { mostFrames: 1000 });
+      while (!steps.next(mine === turn).done) await new Promise((resolve) => setTimeout(resolve));
+    },
+    /** Runs a scenario; a run before it is forgotten. */
+    async run(design: Design, scenario: Scenario, tell: (share: number) => void): Promise<Result<Film, string>> {
+      const mine = (turn += 1);
+      const number = (runs += 1);
+      kept = null;
+      const steps = simulateInSteps(design, scenario, { mostFrames: MOST_FRAMES });
+      let looked = Date.now();
+      for (let step = steps.next(); ; step = steps.next(mine === turn)) {
+        if (step.done) {
+          if (!step.value.ok) return step.value;
+          const run = step.value.value;
+          if (number === runs) kept = { run, network: compileNetwork(run.stage) };
+          return ok(filmOf(run, scenario.actions, scenario.until));
+        }
+        if (Date.now() - looked < 50) continue;
+        tell(step.value);
+        await new Promise((resolve) => setTimeout(resolve)); // here a stop comes in
+        looked = Date.now();
+      }
+    },
+    stop(): void {
+      turn += 1;
+    },
+    /** What made a port what it is at an instant, in words; null where it was so from the start. */
+    why(tree: TreeId, sw: SwitchId, port: PortId, t: number): { readonly t: number; readonly text: string } | null {
+      if (!kept) return null;
+      const { run, network } = kept;
+      const change = run.recording.whyAt(treesOf(run).indexOf(tree), network.portIndexOf(sw, port), t);
+      return change && { t: change.t, text: causeText(network, bridgeKeys(network.switches), change.cause) };
+    },
+    frames(scope: FrameScope, trees: readonly TreeId[] | null, most: number): Result<{ readonly rows: FrameRow[]; readonly left: number }, string> {
+      if (!kept) return fail('Nothing has run yet.');
+      const { run, network } = kept;
+      const ids = treesOf(run);
+      const inScope = scopeOf(network, scope);
+      return ok(frameRows(network, ids, bridgeKeys(network.switches), run.sent, (port, tree) => inScope(port) && (trees === null || trees.includes(ids[tree]!)), most));
+    },
+    /** The frames of a scope as pcapng. */
+    capture(scope: FrameScope): Result<Uint8Array<ArrayBuffer>, string> {
+      if (!kept) return fail('Nothing has run yet.');
+      const { run, network } = kept;
+      const bytes = Uint8Array.from(encodePcapng(captureOf(network, treesOf(run), run.sent, scopeOf(network, scope))));
+      return give(ok(bytes), bytes.buffer);
+    },
+  };
+}
+
+const treesOf = (run: Run): readonly TreeId[] => run.final.trees.map((tree) => tree.id);
+
+function scopeOf(network: Network, scope: FrameScope): (port: number) => boolean {
+  if (!scope) return () => true;
+  if (scope.kind === 'link') {
+    const l = network.design.links.findIndex((link) => link.id === scope.link);
+    return (port) => network.link[port] === l;
+  }
+  const own = network.portIndexOf(scope.switch, scope.port);
+  return (port) => port === own || network.far[port] === own;
+}
