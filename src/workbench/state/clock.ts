@@ -2,6 +2,7 @@
 import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
 import type { HostId } from '../../core/design/ids';
+import type { Design } from '../../core/design/schema';
 import type { DesignProblem } from '../../core/design/problem';
 import { DEFAULT_TALK, DEFAULT_UNTIL, type Action, type KeptScenario } from '../../core/design/scenario';
 import { SECOND, type Micros } from '../../core/protocol/entity';
@@ -71,6 +72,8 @@ export const runnable = ({ actions, fromBoot }: Draft): boolean => actions.lengt
 const CALM_MS = 300;
 
 export function createClock(workbench: WorkbenchStore, runner: Runner) {
+  /** The design that the last run was asked for. */
+  let ranOn: Design | null = null;
   const store = createStore<Clock>()((set, get) => {
     let ticket = 0;
     const put = (scenario: Draft): void => {
@@ -109,13 +112,15 @@ export function createClock(workbench: WorkbenchStore, runner: Runner) {
       run() {
         const { scenario, problems } = get();
         const mine = (ticket += 1);
+        const { design } = workbench.getState();
+        ranOn = design;
         runner.stop();
         if (!runnable(scenario)) return set({ stage: { is: 'none' }, player: null, instant: null, picture: null, t: 0, playing: null });
         const [first] = problems.flat();
         if (first) return set({ stage: { is: 'failed', why: `${first.path}: found ${first.found}; allowed: ${first.allowed}.` }, player: null, instant: null, picture: null, playing: null });
         set({ stage: { is: 'running', share: 0 } });
         const { name, actions, until, talk, fromBoot } = scenario;
-        void runner.run(workbench.getState().design, { name, actions, until, talk, fromBoot }, (share) => mine === ticket && set({ stage: { is: 'running', share } })).then((done) => {
+        void runner.run(design, { name, actions, until, talk, fromBoot }, (share) => mine === ticket && set({ stage: { is: 'running', share } })).then((done) => {
           if (mine !== ticket) return;
           if (!done.ok) return set({ stage: { is: 'failed', why: done.error }, player: null, instant: null, picture: null, playing: null });
           const player = new Player(done.value);
@@ -170,9 +175,9 @@ export function createClock(workbench: WorkbenchStore, runner: Runner) {
     if (before.lens !== 'Break') warm();
     clearTimeout(waiting);
     waiting = setTimeout(() => {
-      const { scenario, player } = store.getState();
+      const { scenario } = store.getState();
       const { design } = workbench.getState();
-      if (!runnable(scenario) || (player && now.design === before.design)) return;
+      if (!runnable(scenario) || design === ranOn) return;
       store.setState({ problems: scenarioProblems(scenario, design) });
       store.getState().run();
     }, CALM_MS);
