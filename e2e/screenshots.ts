@@ -8,7 +8,7 @@ const picture = async (page: Page, name: string) => {
 };
 
 test('pictures', async ({ page }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(180_000);
   await page.goto('/');
   await picture(page, 'designs');
 
@@ -25,7 +25,6 @@ test('pictures', async ({ page }) => {
   await selectSwitch(page, 'ridge-a');
   await setSetting(page, 'VLAN 15', '4096');
   await treeRow(page, 'vlan:15').getByText('root ridge-a').waitFor();
-  await picture(page, 'two-trees');
   await page.getByRole('tab', { name: /Moved ends/ }).click();
   await page.getByRole('button', { name: 'Dark' }).click();
   await picture(page, 'workbench-dark');
@@ -44,7 +43,6 @@ test('pictures', async ({ page }) => {
   await picture(page, 'roots');
   await page.getByRole('tab', { name: 'If a root dies' }).click();
   await page.getByRole('grid', { name: 'If a root dies' }).getByRole('row', { name: /ridge-a VLAN 15/ }).click();
-  await picture(page, 'if-a-root-dies');
   await page.locator('#drawer-table').getByRole('button', { name: 'go back to now' }).click();
   await page.getByRole('button', { name: 'Undo' }).click();
   await page.getByRole('tab', { name: 'Ledger' }).click();
@@ -98,7 +96,6 @@ test('pictures', async ({ page }) => {
   await page.getByRole('button', { name: 'Undo' }).click();
   await page.getByRole('tab', { name: 'VLANs' }).click();
   await page.keyboard.press('Control+a');
-  await picture(page, 'several-and-vlans');
   await page.keyboard.press('Escape');
   await page.getByRole('tab', { name: 'Neighbours' }).click();
   await page.getByRole('button', { name: 'Import reported neighbours' }).click();
@@ -107,4 +104,35 @@ test('pictures', async ({ page }) => {
   await page.getByLabel(/differences only/).check();
   await page.getByRole('button', { name: 'workshop port 3', exact: true }).click();
   await picture(page, 'neighbours');
+
+  // Break: a demo as shipped.
+  await openDemo(page);
+  await page.getByRole('tab', { name: 'Break' }).click();
+  await page.getByLabel('Scenario').first().selectOption({ label: "The root's link to ridge-a is cut" });
+  await page.getByRole('slider', { name: 'Time' }).waitFor();
+  await page.keyboard.press('.');
+  await page.keyboard.press('.');
+  await page.getByRole('button', { name: 'dome-north port 2', exact: true }).click();
+  await picture(page, 'break');
+  await page.getByRole('tab', { name: 'Frame paths' }).click();
+  await page.getByLabel('From host').selectOption('camera-recorder');
+  await page.getByLabel('To host').selectOption('image-store');
+  await picture(page, 'frame-path');
+  await page.getByRole('tab', { name: 'Frames', exact: true }).click();
+  await page.locator('[data-link="l4"] path[pointer-events="stroke"]').click({ force: true });
+  await page.getByRole('grid', { name: 'BPDUs' }).getByRole('gridcell', { name: /agreement/ }).first().click();
+  await picture(page, 'frames');
+  await page.getByRole('tab', { name: 'Cable', exact: true }).click();
+  await page.keyboard.press('Control+a');
+  await page.getByLabel('Dialect').selectOption('Per-VLAN classic');
+  await page.keyboard.press('Escape');
+  await page.getByRole('tab', { name: 'Break' }).click();
+  await page.getByLabel('Scenario').first().selectOption({ label: 'The lodge loses power, and comes back' });
+  await page.getByText(/at the end|settled at/).waitFor();
+  await page.getByRole('tab', { name: 'What it cost' }).click();
+  await picture(page, 'outages');
+  await page.getByRole('tab', { name: 'Clock' }).click();
+  await page.getByRole('button', { name: 'Dark' }).click();
+  for (let i = 0; i < 4; i += 1) await page.keyboard.press('.');
+  await picture(page, 'clock-dark');
 });

@@ -31,7 +31,8 @@ describe('a design document', () => {
           { id: '2', number: 2, vlans: { mode: 'access', vlan: 15 } },
         ],
       }],
-      links: [{ id: 'l', a: { switch: 'a', port: '1' }, b: { switch: 'a', port: '2' }, up: false }],
+      links: [{ id: 'l', a: { switch: 'a', port: '1' }, b: { switch: 'a', port: '2' }, up: false, delay: 90 }],
+      scenarios: [{ id: 's', name: 'Cut', look: 'who pays', until: 9, talk: 5, fromBoot: true, actions: [{ at: 1, do: 'link-down', link: 'l', light: false }, { at: 2, do: 'add-switch', switch: { id: 'b', mac: '02:4b:00:00:00:0c', ports: [] }, links: [] }] }],
       bundles: [{ id: 'up', name: 'Uplink', switch: 'a', number: 1, ports: ['1'], mode: 'passive', ...steering }],
       hosts: [{ id: 'h', name: 'Desk', mac: '02:4b:00:00:01:01', vlan: 25 }],
     };
@@ -47,6 +48,10 @@ describe('a design document', () => {
     ['a host in the air', { ...withSwitch({}), hosts: [{ id: 'h', mac: '02:00:00:00:00:09', attach: [{ switch: 'b', port: '1' }] }] }, 'hosts[0].attach[0].switch: found "b"'],
     ['a name of two lines', { ...bare, name: 'a\nb' }, 'name: found "a\\nb"; allowed: a name of one line'],
     ['an MSTID beyond the last', { ...bare, regions: [{ id: 'r', instances: [{ id: 4095, vlans: '1' }] }] }, 'regions[0].instances[0].id: found 4095'],
+    ['a delay of nothing', { ...bare, switches: [{ ...sw, ports: [{ id: '1', number: 1 }, { id: '2', number: 2 }] }], links: [{ id: 'l', a: { switch: 'a', port: '1' }, b: { switch: 'a', port: '2' }, delay: 0 }] }, 'links[0].delay: found 0'],
+    ['two scenarios of one id', { ...bare, scenarios: ['x', 'y'].map((name) => ({ id: 's', name, actions: [] })) }, 'scenarios[1].id: found "s"'],
+    ['a scenario without a name', { ...bare, scenarios: [{ id: 's', name: '', actions: [] }] }, 'scenarios[0].name'],
+    ['an action that is none', { ...bare, scenarios: [{ id: 's', name: 'x', actions: [{ at: 1, do: 'dance' }] }] }, 'scenarios[0].actions[0].do'],
     ['a load below nothing', { ...bare, vlans: [{ id: 5, load: -1 }] }, 'vlans[0].load: found -1; allowed: at least 0'],
   ])('refuses %s', (_, document, text) => {
     const result = readDesign(document);

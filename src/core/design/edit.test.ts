@@ -25,6 +25,9 @@ function commandsFor(design: Design): fc.Arbitrary<Command> {
     fc.record({ do: fc.constant('set-port-cost'), switch: sw, port, tree, cost: fc.constantFrom(null, 1, 65_535, 70_000) }),
     fc.record({ do: fc.constant('set-port-priority'), switch: sw, port, tree, priority: fc.constantFrom(null, 0, 240) }),
     fc.record({ do: fc.constant('set-link'), link, up: fc.boolean() }),
+    fc.record({ do: fc.constant('set-link'), link, delay: fc.constantFrom(null, 1, 900) }),
+    fc.record({ do: fc.constant('keep-scenario'), scenario: fc.record({ id: fc.constantFrom('s1', 'root-link'), name: fc.constantFrom('Cut', 'Cut again'), look: fc.constant(''), actions: fc.constant([]), until: fc.constantFrom(1, 60), talk: fc.constant(0.01), fromBoot: fc.boolean() }) }),
+    fc.record({ do: fc.constant('forget-scenario'), scenario: fc.constantFrom('s1', 'root-link', 'none') }),
     fc.record({ do: fc.constant('remove-link'), link }),
     fc.record({ do: fc.constant('set-switch'), switch: sw, up: fc.boolean(), pathCost: fc.constantFrom(null, 'short', 'long') }),
     fc.record({ do: fc.constant('set-port'), switch: sw, port, number: fc.integer({ min: 1, max: 9 }) }),
@@ -83,6 +86,7 @@ describe('an edit', () => {
   it.each([
     [{ do: 'set-switch', switch: 'nobody', name: 'x' }, 'switch nobody'],
     [{ do: 'set-link', link: 'none', up: false }, 'link none'],
+    [{ do: 'forget-scenario', scenario: 'none' }, 'scenario none'],
     [{ do: 'set-port-cost', switch: 'lodge', port: '77', tree: null, cost: 3 }, 'port 77 of lodge'],
     [{ do: 'add-link', link: { id: 'new', a: { switch: 'lodge', port: '1' }, b: { switch: 'lodge', port: '5' } } }, 'links[15].a'],
   ])('that does not fit is refused: %j', (input, path) => {
@@ -118,6 +122,8 @@ describe('a command in words', () => {
     [{ do: 'set-port-cost', switch: 'lodge', port: '1', tree: 'vlan:25', cost: 9000 }, 'cost of lodge port 1 in VLAN 25: from speed to 9000'],
     [{ do: 'set-port-cost', switch: 'lodge', port: '1', tree: null, cost: null }, 'cost of lodge port 1 in all trees: from speed to none of its own'],
     [{ do: 'set-link', link: 'l1', up: false }, 'link ridge-a port 1 to ridge-b port 1: cut'],
+    [{ do: 'set-link', link: 'l1', delay: 90 }, 'link ridge-a port 1 to ridge-b port 1: delay 90 µs'],
+    [{ do: 'forget-scenario', scenario: 'root-link' }, "scenario The root's link to ridge-a is cut: forgotten"],
     [{ do: 'set-port', switch: 'lodge', port: '5', vlans: { mode: 'access', vlan: 45 } }, 'lodge port 5: access 55 to access 45'],
     [{ do: 'set-port', switch: 'lodge', port: '5', speed: 100, up: false }, 'lodge port 5: speed 1000 to 100 Mb/s, set down'],
     [{ do: 'set-switch', switch: 'lodge', tier: 'core', dialect: 'off' }, 'lodge: tier access to core, dialect per-vlan-rstp to off'],

@@ -2,7 +2,7 @@
 import { z } from '../zod';
 import type { LinkId, PortId, SwitchId, TreeId } from './ids';
 import { bridgePriority, pathCost } from './legal';
-import { MAX_NAME, endSchema, linkDelay, switchSchema, text } from './parts';
+import { MAX_NAME, endSchema, linkDelay, switchSchema, text, titleSchema } from './parts';
 
 /** Longest run, seconds. */
 export const MAX_UNTIL = 3600;
@@ -56,5 +56,5 @@ export const runSchema = z.strictObject({ name: text(MAX_NAME).optional(), ...ru
 export type Scenario = z.output<typeof runSchema>;
 
 /** A scenario kept with a design: a name, and what to look for. */
-export const scenarioSchema = z.strictObject({ id: text(64), name: text(MAX_NAME), look: text(2000).default(''), ...run });
+export const scenarioSchema = z.strictObject({ id: text(64), name: titleSchema, look: text(2000).default(''), ...run });
 export type KeptScenario = z.output<typeof scenarioSchema>;

@@ -1,7 +1,8 @@
 /** A whole design document, version 1; its parts are in parts.ts. */
 import { z } from '../zod';
+import type { DIALECTS, TIERS, answersSchema, carriageSchema, portSchema, timersSchema} from './parts';
 import {
-  COST_METHODS, DIALECTS, FORMAT, MAX_WORKSHEETS, TIERS, answersSchema, bundleSchema, carriageSchema, hostSchema, linkSchema, observedSchema, portSchema, regionSchema, switchSchema, text, timersSchema,
+  COST_METHODS, FORMAT, MAX_WORKSHEETS, bundleSchema, hostSchema, linkSchema, observedSchema, regionSchema, switchSchema, text,
   titleSchema, vlanSchema, worksheetSchema,
 } from './parts';
 import { MAX_SCENARIOS, scenarioSchema } from './scenario';

@@ -1,20 +1,18 @@
 /** The protocols of a whole network on one clock: a deterministic run of messages and timers, in microseconds. */
-import { methodOf } from '../design/costMethod';
 import { treeInstance, treeVlan, type TreeId } from '../design/ids';
 import type { Design } from '../design/schema';
 import type { Bpdu } from '../protocol/bpdu';
-import { SECOND, type EntitySettings, type Micros, type PortCost, type ProtocolEntity, type RegionSettings, type RunRole, type RunState } from '../protocol/entity';
+import { SECOND, type EntitySettings, type Micros, type ProtocolEntity, type RunRole, type RunState } from '../protocol/entity';
 import { rstpEntity } from '../protocol/rstp/entity';
 import { stpEntity } from '../protocol/stp/entity';
 import type { Vector } from '../protocol/vector';
 import { randomFrom } from '../random';
-import { portIdentifier, portIdentifierValue, setBridgePriority, setExternalCost, setPathCost, systemIdExtension } from '../tree/bridgeId';
 import { compileNetwork, type Network } from '../tree/network';
-import { pathCostOf } from '../tree/pathCost';
 import { regionsOf, type RegionMap } from '../tree/region';
 import { belongs, commonTree, partOf } from '../tree/trees';
 import { vlanTrees } from '../tree/vlanTree';
 import { bridgeKeys, type BridgeKeys } from './bridgeKeys';
+import { regionSettings, settingsIn, type TreeSettings } from './entitySettings';
 import { EventQueue } from './eventQueue';
 import type { Cause, PortChange } from './recording';
 
@@ -268,33 +266,14 @@ export class Simulation {
     }
   }
 
-  /** Identifiers and costs of a switch in a tree. */
-  private settingsOf(network: Network, tree: number, s: number, ports: readonly number[]): Omit<EntitySettings, 'offset' | 'region'> {
-    const sw = network.switches[s]!;
-    const id = this.trees[tree]!;
-    const method = methodOf(network.design, sw);
-    return {
-      bridge: this.keys.keyOf(s, setBridgePriority(sw, id) + systemIdExtension(sw, id)), times: sw.timers,
-      ports: ports.map((p) => {
-        const port = network.ports[p]!;
-        const bySpeed = pathCostOf(port.speed, method);
-        const cost: PortCost = { external: setExternalCost(port, id, sw.dialect) ?? bySpeed, internal: setPathCost(port, id, sw.dialect) ?? bySpeed };
-        return { id: portIdentifierValue(portIdentifier(port, id, sw.dialect)), cost, edge: port.edge, pointToPoint: true };
-      }),
-    };
-  }
-
-  /** What an MSTP switch is in its region; null for the others. */
-  private regionSettings(trees: readonly number[], s: number, ports: readonly number[]): RegionSettings | null {
-    const map = this.regions[s];
-    if (!map) return null;
-    return { configurationId: map.configurationId, instances: trees.slice(1).map((tree) => ({ mstid: treeInstance(this.trees[tree]!)!, ...this.settingsOf(this.network, tree, s, ports) })) };
+  private settingsOf(network: Network, tree: number, s: number, ports: readonly number[]): TreeSettings {
+    return settingsIn(network, this.keys, this.trees[tree]!, s, ports);
   }
 
   private entityFor(trees: readonly number[], s: number, ports: readonly number[]): Running {
     const { dialect, timers } = this.network.switches[s]!;
     const [tree] = trees as [number];
-    const settings: EntitySettings = { ...this.settingsOf(this.network, tree, s, ports), region: this.regionSettings(trees, s, ports), offset: Math.floor(this.random() * timers.hello * SECOND) };
+    const settings: EntitySettings = { ...this.settingsOf(this.network, tree, s, ports), region: regionSettings(this.network, this.keys, this.regions[s]!, trees.slice(1).map((each) => this.trees[each]!), s, ports), offset: Math.floor(this.random() * timers.hello * SECOND) };
     const dirty = new Set<number>();
     const entity = (dialect === 'stp' || dialect === 'per-vlan-stp' ? stpEntity : rstpEntity)(settings, {
       now: () => this.now,

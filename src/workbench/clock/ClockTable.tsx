@@ -44,7 +44,7 @@ function Running() {
           <option value="pairs">pairs of hosts</option>
         </select>
         <input className={styles.filter} aria-label="Filter lanes" placeholder="switch or host" value={text} onChange={(event) => setText(event.target.value)} />
-        <TextButton onClick={() => setKind(kind === 'busy' ? 'even' : 'busy')}>{kind === 'busy' ? 'draw seconds alike' : 'shorten quiet times'}</TextButton>
+        <label className={styles.tick} title="Otherwise times in which nothing happens are drawn short"><input type="checkbox" checked={kind === 'even'} onChange={(event) => setKind(event.target.checked ? 'even' : 'busy')} /> seconds alike</label>
       </div>
       <Lanes lanes={lanes} kind={kind} />
     </>

@@ -19,11 +19,11 @@ const MOST = 2000;
 type Row = FrameRow & { readonly id: number; readonly time: string; readonly way: string; readonly inTree: string };
 
 const COLUMNS: GridColDef<Row>[] = [
-  { field: 'time', headerName: 'Sent at', width: 112 },
-  { field: 'way', headerName: 'From, to', flex: 1, minWidth: 170 },
-  { field: 'inTree', headerName: 'Tree', width: 90 },
-  { field: 'kind', headerName: 'BPDU', width: 100 },
-  { field: 'says', headerName: 'Says', flex: 1.3, minWidth: 170 },
+  { field: 'time', headerName: 'Sent at', width: 106 },
+  { field: 'way', headerName: 'From, to', flex: 1, minWidth: 130 },
+  { field: 'inTree', headerName: 'Tree', width: 80 },
+  { field: 'kind', headerName: 'BPDU', width: 72 },
+  { field: 'says', headerName: 'Says', flex: 1.3, minWidth: 130 },
 ];
 
 export function FramesTable() {
@@ -89,6 +89,7 @@ function Fields({ row }: { readonly row: FrameRow }) {
     <table className={styles.fields} aria-label="Fields">
       <thead><tr><th>{row.kind} BPDU</th><th>says</th><th>the port holds</th></tr></thead>
       <tbody>
+        {row.says !== '' && <tr><th scope="row">Flags</th><td colSpan={2}>{row.says}</td></tr>}
         {row.fields.map((field) => (
           <tr key={field.name} data-than={field.than ?? undefined}>
             <th scope="row">{field.name}</th>

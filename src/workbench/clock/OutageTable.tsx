@@ -13,12 +13,12 @@ import { NoRun } from './NoRun';
 import { durationText } from './words';
 
 const COLUMNS: GridColDef<OutageRow>[] = [
-  { field: 'pair', headerName: 'Frames from, to', flex: 1, minWidth: 150 },
+  { field: 'pair', headerName: 'Frames from, to', flex: 1.7, minWidth: 150 },
   { field: 'vlan', headerName: 'VLAN', type: 'number', width: 60 },
   { field: 'longest', headerName: 'Longest', type: 'number', width: 80, valueFormatter: (seconds: number) => durationText(seconds) },
   { field: 'total', headerName: 'In all', type: 'number', width: 80, valueFormatter: (seconds: number) => durationText(seconds) },
   { field: 'cuts', headerName: 'Cuts', type: 'number', width: 56 },
-  { field: 'why', headerName: 'Because of', flex: 0.6, minWidth: 120 },
+  { field: 'why', headerName: 'Because of', flex: 0.5, minWidth: 90 },
 ];
 
 export function OutageTable() {

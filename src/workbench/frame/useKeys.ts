@@ -5,7 +5,7 @@ import { actionFor } from '../actions/actions';
 import { copiedText, pasteText } from '../actions/editing';
 import { useWorkbenchStore } from '../state/context';
 
-const FIELDS = 'input, textarea, select, [contenteditable], [role="dialog"], [role="alertdialog"]';
+const FIELDS = 'input:not([type="checkbox"]), textarea, select, [contenteditable], [role="dialog"], [role="alertdialog"]';
 /** Keys that a table needs for itself: for its cells' texts, and to walk, clear and copy them. */
 const tableKey = (event: KeyboardEvent): boolean => {
   if (!(event.target instanceof Element) || !inTable(event.target)) return false;

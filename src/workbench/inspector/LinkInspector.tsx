@@ -76,8 +76,9 @@ export function LinkInspector({ id }: { readonly id: LinkId }) {
 
 /** What both ends are in each shown tree. */
 function WhyLink({ a, b, nameOf }: { readonly a: LinkEnd; readonly b: LinkEnd; readonly nameOf: (end: LinkEnd) => string }) {
+  const settled = useWorkbench((state) => state.lens === 'Break');
   return (
-    <WhyTrees title="Why">
+    <WhyTrees title={settled ? 'Why, once all has settled' : 'Why'}>
       {(tree, { network }) =>
         [a, b].map((end, i) => {
           const p = network.portIndexOf(end.switch, end.port);

@@ -5,18 +5,20 @@ import { explainPort, type PortExplanation } from '../../core/tree/explain';
 import { FIELD_NAMES, type Comparison } from '../../core/tree/phrases';
 import type { SettledTree, Solution } from '../../core/tree/settled';
 import { VECTOR_FIELDS, fieldText, type VectorField } from '../../core/tree/vector';
+import { useWorkbench } from '../state/context';
 import styles from './inspector.module.css';
 import { MarginNote } from './MarginNote';
 import { WhyTrees } from './WhyTrees';
 
 export function WhyPort({ id, port }: { readonly id: SwitchId; readonly port: PortId }) {
+  const settled = useWorkbench((state) => state.lens === 'Break');
   const explain = (tree: SettledTree, { network }: Solution) => {
     const p = network.portIndexOf(id, port);
     return p < 0 ? null : explainPort(network, tree, p);
   };
   return (
     <WhyTrees
-      title="Why"
+      title={settled ? 'Why, once all has settled' : 'Why'}
       aside={(tree, solution) => {
         const why = explain(tree, solution);
         return why ? `${why.role}, ${why.state}` : 'not in this tree';

@@ -88,7 +88,7 @@ describe('what a link shows, as a text', () => {
     const store = await drawLinks();
     const [first] = store.getState().design.links;
     const key = linkStrandsKey(store.getState(), first!);
-    expect(readLinkStrands(key)).toEqual({ dead: false, strands: [{ treeIndex: 1, label: '15', roles: ['designated', 'alternate'], moved: null }] });
+    expect(readLinkStrands(key)).toEqual({ dead: false, strands: [{ treeIndex: 1, label: '15', roles: ['designated', 'alternate'], moved: null, states: null }] });
     act(() => void store.getState().act(commandSchema.parse({ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:45', priority: 0 })));
     await settle();
     expect(linkStrandsKey(store.getState(), first!)).toBe(key);

@@ -19,7 +19,8 @@ export function MapFoot() {
         ))}
       </span>
       <LayoutChoice />
-      {lens === 'Cable' ? <TidyChoice /> : <Letters />}
+      {lens === 'Cable' ? <TidyChoice /> : <Letters short={lens === 'Break'} />}
+      {lens === 'Break' && <span className={styles.zoom}>collar fills: on its way</span>}
     </div>
   );
 }
@@ -57,13 +58,13 @@ function TidyChoice() {
   );
 }
 
-function Letters() {
+function Letters({ short }: { readonly short: boolean }) {
   return (
     <dl aria-label="letters on the map">
       {LETTERS.map(([letter, word]) => (
         <div key={letter}>
           <dt>{letter}</dt>
-          <dd>{word}</dd>
+          <dd>{short ? word.split(',')[0] : word}</dd>
         </div>
       ))}
     </dl>

@@ -1,0 +1,39 @@
+/** Lanes: what fares alike shares one. */
+import { fernhollow } from '../../core/demo/fernhollow';
+import type { Design } from '../../core/design/schema';
+import { Player, filmOf } from '../../core/sim/film';
+import { simulate } from '../../core/sim/simulate';
+import { benchedScenario } from '../../core/testing/scenarios';
+import { lanesOf, type LaneFilter } from './laneRows';
+
+const player = (design: Design, actions: readonly object[]): Player => {
+  const scenario = benchedScenario(design, actions, 30);
+  const run = simulate(design, scenario);
+  if (!run.ok) throw new Error(run.error);
+  return new Player(filmOf(run.value, scenario.actions, 30));
+};
+const demo = player(fernhollow(), [{ at: 1, do: 'link-down', link: 'l13' }]);
+const lanes = (filter: Partial<LaneFilter> = {}) => lanesOf(demo, { trees: null, text: '', show: 'all', ...filter });
+
+it('has one lane for a port whose trees fare alike, and names them', () => {
+  const [first] = lanes({ text: 'ridge-a 6' });
+  expect(first).toMatchObject({ kind: 'port', label: 'ridge-a 6', switch: 'ridge-a', port: '6' });
+  expect(lanes({ show: 'ports' }).every((lane) => lane.kind === 'port')).toBe(true);
+  const ports = new Set(demo.lanes().map((lane) => lane.port)).size;
+  expect(lanes({ show: 'ports' }).length).toBeGreaterThanOrEqual(ports);
+  expect(lanes({ show: 'ports' }).length).toBeLessThan(demo.lanes().length);
+});
+
+it('has lanes of the trees shown alone, and of the words typed', () => {
+  const [vlan] = demo.film.trees;
+  expect(lanes({ trees: [vlan!], show: 'ports' }).every((lane) => lane.kind === 'port' && lane.treeIds.includes(vlan!))).toBe(true);
+  expect(lanes({ text: 'nobody of this name' })).toEqual([]);
+  expect(lanes({ text: 'DOME-NORTH', show: 'ports' }).every((lane) => lane.label.startsWith('dome-north'))).toBe(true);
+});
+
+it('has one lane for two hosts that lose each other at the same time', () => {
+  const cut = player(fernhollow(), [{ at: 1, do: 'switch-down', switch: 'workshop' }]);
+  const pairs = lanesOf(cut, { trees: null, text: 'desk', show: 'pairs' });
+  expect(pairs).toHaveLength(1);
+  expect(pairs[0]).toMatchObject({ kind: 'pair', label: expect.stringMatching(/ and /), trees: '45', cuts: [{ from: 1_000_000, to: 30_000_000, cause: 'no path' }] });
+});
