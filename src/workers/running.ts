@@ -15,6 +15,9 @@ import { encodePcapng } from '../core/wire/pcapng';
 /** BPDUs that a run keeps for the list of frames and for captures. */
 const MOST_FRAMES = 300_000;
 
+/** Messages and timers after which a run is stopped, so that a page does not run out of memory. */
+const MOST_EVENTS = 10_000_000;
+
 /** Frames on a link, or out of and into a port; null: all. */
 export type FrameScope = { readonly kind: 'link'; readonly link: LinkId } | { readonly kind: 'port'; readonly switch: SwitchId; readonly port: PortId } | null;
 
@@ -40,7 +43,7 @@ export function createRunning(give: <T extends object>(answer: T, buffer: ArrayB
       const mine = (turn += 1);
       const number = (runs += 1);
       kept = null;
-      const steps = simulateInSteps(design, scenario, { mostFrames: MOST_FRAMES });
+      const steps = simulateInSteps(design, scenario, { mostFrames: MOST_FRAMES, mostEvents: MOST_EVENTS });
       let looked = Date.now();
       for (let step = steps.next(); ; step = steps.next(mine === turn)) {
         if (step.done) {

@@ -82,11 +82,17 @@ export const macAddress = z.string().transform((text, ctx) => {
   return z.NEVER;
 });
 
+/** The least and the most of each timer (802.1D-1998 table 8-3, 802.1Q-2018 table 13-5). */
+export const TIMER_RANGES = {
+  hello: { min: 1, max: 10 }, maxAge: { min: 6, max: 40 }, forwardDelay: { min: 4, max: 30 }, maxHops: { min: 6, max: 40 }, txHold: { min: 1, max: 10 },
+} as const;
+const timer = (key: keyof typeof TIMER_RANGES, what: string) => whole(TIMER_RANGES[key].min, TIMER_RANGES[key].max, what);
+
 /** Timers in seconds, each within its own range; the rule that joins them is a finding, not an error (13.26.6). */
 export const timerSchemas = {
-  hello: whole(1, 10, 'a hello time in seconds'),
-  maxAge: whole(6, 40, 'a max age in seconds'),
-  forwardDelay: whole(4, 30, 'a forward delay in seconds'),
-  maxHops: whole(6, 40, 'a number of hops'),
-  txHold: whole(1, 10, 'a transmit hold count'),
+  hello: timer('hello', 'a hello time in seconds'),
+  maxAge: timer('maxAge', 'a max age in seconds'),
+  forwardDelay: timer('forwardDelay', 'a forward delay in seconds'),
+  maxHops: timer('maxHops', 'a number of hops'),
+  txHold: timer('txHold', 'a transmit hold count'),
 } as const;

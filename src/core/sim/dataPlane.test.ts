@@ -8,7 +8,8 @@ import { compileNetwork } from '../tree/network';
 import { DataPlane, MOST_PAIRS, TALK, type Outage } from './dataPlane';
 import { readScenario } from './scenario';
 import { simulate } from './simulate';
-import { HANDLING, LINK_DELAY, Simulation } from './simulation';
+import { HANDLING, LINK_DELAY } from './delays';
+import { Simulation } from './simulation';
 
 const host = (id: string, attach: readonly string[], n: number, vlan = 1) => ({
   id, vlan, mac: `02:00:00:00:${(n >> 8).toString(16).padStart(2, '0')}:${(n & 255).toString(16).padStart(2, '0')}`,

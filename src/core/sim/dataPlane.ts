@@ -1,5 +1,6 @@
 /** Frames between hosts while the trees move: addresses learnt, flooded for, stale, circling; and how long each pair is cut off. */
 import type { HostId, LinkId } from '../design/ids';
+import { DEFAULT_TALK } from '../design/scenario';
 import { SECOND, type Micros } from '../protocol/entity';
 import { circling, type Circling, type Flapping } from './passage';
 import { Reach, type HostPair, type OutageCause } from './reach';
@@ -27,7 +28,7 @@ export interface Storm {
 }
 
 /** How often every host speaks to each of its partners where nothing else is said: what is learnt anew is learnt within this time. */
-export const TALK: Micros = 10_000;
+export const TALK: Micros = DEFAULT_TALK * SECOND;
 /** How long an address is kept unheard (802.1Q-2018 table 8-6, Ageing Time), unless a topology change has it forgotten sooner. */
 export const AGEING: Micros = 300 * SECOND;
 /** Most pairs that are followed; more would be counted, not looked at. */

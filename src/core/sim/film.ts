@@ -10,7 +10,8 @@ import { orderOf, type OrderLine } from './order';
 import type { Passage } from './passage';
 import { Reach, type HostPair, type OutageCause } from './reach';
 import { roleOf, stateOf } from './recording';
-import { CARRIES, LIVE, type Flush, type Run } from './simulate';
+import { CARRIES, LIVE } from './signal';
+import type { Flush, Run } from './simulate';
 import { Timeline, type TimelineData } from './timeline';
 
 /** Times in microseconds since the start. */

@@ -8,7 +8,8 @@ import type { SwitchView } from '../tree/settled';
 import { treesOf } from '../tree/trees';
 import { readScenario } from './scenario';
 import { simulate, type Run } from './simulate';
-import { HANDLING, LINK_DELAY, Simulation } from './simulation';
+import { HANDLING, LINK_DELAY } from './delays';
+import { Simulation } from './simulation';
 import { viewNow } from './view';
 
 const HOP = (HANDLING + LINK_DELAY) / SECOND;

@@ -6,7 +6,8 @@ import { networkOf, settledTree, solutionOf } from '../testing/networks';
 import { compileNetwork } from '../tree/network';
 import { readScenario } from './scenario';
 import { simulate, type Run, type RunOptions } from './simulate';
-import { HANDLING, LINK_DELAY, Simulation } from './simulation';
+import { HANDLING, LINK_DELAY } from './delays';
+import { Simulation } from './simulation';
 
 const HOP = (HANDLING + LINK_DELAY) / SECOND;
 const run = (design: Design, actions: readonly object[], until = 60, options: RunOptions = {}): Run => {

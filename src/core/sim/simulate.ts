@@ -20,6 +20,7 @@ import { SentLog } from './sentLog';
 import { Timeline } from './timeline';
 import type { Action, Scenario } from '../design/scenario';
 import { stageOf } from './scenario';
+import { CARRIES, LIVE } from './signal';
 import { Simulation } from './simulation';
 import { viewNow } from './view';
 
@@ -41,9 +42,6 @@ export interface Flush {
   readonly port: number;
 }
 
-/** What a port's code in `Run.signal` is made of. */
-export const LIVE = 1;
-export const CARRIES = 2;
 const MOST_FLUSHES = 200_000;
 
 export interface Run {

@@ -12,13 +12,10 @@ import { regionsOf, type RegionMap } from '../tree/region';
 import { belongs, commonTree, partOf } from '../tree/trees';
 import { vlanTrees } from '../tree/vlanTree';
 import { bridgeKeys, type BridgeKeys } from './bridgeKeys';
+import { HANDLING, LINK_DELAY } from './delays';
 import { regionSettings, settingsIn, type TreeSettings } from './entitySettings';
 import { EventQueue } from './eventQueue';
 import type { Cause, PortChange } from './recording';
-
-/** What a frame takes over a cable that says nothing else, and a BPDU in a switch before it is acted upon. */
-export const LINK_DELAY: Micros = 5;
-export const HANDLING: Micros = 1000;
 
 /** What may be watched while it runs. */
 export interface Watch {

@@ -10,13 +10,11 @@ import { Lanes } from './Lanes';
 import { lanesOf, type LaneFilter } from './laneRows';
 import { ScenarioBar } from './ScenarioBar';
 import type { ScaleKind } from './scale';
-import { usePlaying } from './usePlaying';
 
-const SPEEDS: readonly (readonly [Speed, string])[] = [[0.01, '×0.01'], [1, '×1'], [10, '×10'], ['changes', 'change by change']];
+const SPEEDS: readonly (readonly [Speed, string])[] = [[0.01, '×0.01'], [1, '×1'], [10, '×10'], ['changes', 'change by change'], ['fastest', 'fastest']];
 
 export function ClockTable() {
   const player = useClock((clock) => clock.player);
-  usePlaying();
   return (
     <div className={styles.clock}>
       <ScenarioBar />
@@ -32,16 +30,16 @@ function Running() {
   const [text, setText] = useState('');
   const [kind, setKind] = useState<ScaleKind>('busy');
   const [show, setShow] = useState<LaneFilter['show']>('all');
-  const lanes = useMemo(() => lanesOf(player, { trees: all ? null : shownTrees, text, show }), [player, all, shownTrees, text, show]);
+  const lanes = useMemo(() => lanesOf(player, { trees: all || shownTrees.length === 0 ? null : shownTrees, text, show }), [player, all, shownTrees, text, show]);
   return (
     <>
       <div className={styles.transport}>
         <Transport />
         <label className={styles.tick}><input type="checkbox" checked={all} onChange={(event) => setAll(event.target.checked)} /> all trees</label>
         <select className={styles.filter} aria-label="Lanes of" value={show} onChange={(event) => setShow(event.target.value as LaneFilter['show'])}>
-          <option value="all">ports and pairs</option>
+          <option value="all">all lanes</option>
           <option value="ports">ports</option>
-          <option value="pairs">pairs of hosts</option>
+          <option value="pairs">pairs</option>
         </select>
         <input className={styles.filter} aria-label="Filter lanes" placeholder="switch or host" value={text} onChange={(event) => setText(event.target.value)} />
         <label className={styles.tick} title="Otherwise times in which nothing happens are drawn short"><input type="checkbox" checked={kind === 'even'} onChange={(event) => setKind(event.target.checked ? 'even' : 'busy')} /> seconds alike</label>

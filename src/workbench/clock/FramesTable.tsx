@@ -39,8 +39,9 @@ export function FramesTable() {
   const [fault, setFault] = useState<string | null>(null);
   useEffect(() => {
     let wanted = true;
-    if (player) void runner.frames(scope, shown, MOST).then((answer) => {
+    if (player) void runner.frames(scope, shown.length === 0 ? null : shown, MOST).then((answer) => {
       if (!wanted) return;
+      setChosen(null);
       setFound(answer.ok ? answer.value : null);
       setFault(answer.ok ? null : answer.error);
     });

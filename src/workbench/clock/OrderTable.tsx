@@ -22,7 +22,7 @@ export function OrderTable() {
   const list = useRef<HTMLOListElement>(null);
   const lines = useMemo(() => {
     const word = text.trim().toLowerCase();
-    return (film?.order ?? []).filter((line) => (all || line.kind !== 'ports' || line.trees.some((tree) => shown.includes(tree))) && line.text.toLowerCase().includes(word));
+    return (film?.order ?? []).filter((line) => (all || shown.length === 0 || line.kind !== 'ports' || line.trees.some((tree) => shown.includes(tree))) && line.text.toLowerCase().includes(word));
   }, [film, all, shown, text]);
   const current = lines.findLastIndex((line) => line.t <= t);
   useEffect(() => {

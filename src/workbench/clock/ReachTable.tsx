@@ -22,12 +22,13 @@ export function ReachTable() {
   const start = useMemo(() => player?.at(0) ?? null, [player]);
   const pair = useClock((clock) => clock.pair);
   const vlans = useMemo(() => [...new Set(design.hosts.map((host) => host.vlan))].sort((a, b) => a - b), [design]);
+  /** Null: as the pair that is followed, or the first with two hosts; 0: all VLANs. */
   const [picked, setVlan] = useState<number | null>(null);
   const chosenVlan = pair ? design.hosts.find((host) => host.id === pair.from)?.vlan : undefined;
   const vlan = picked ?? chosenVlan ?? vlans.find((vid) => design.hosts.filter((host) => host.vlan === vid).length > 1) ?? vlans[0] ?? 1;
   const settled = useMemo(() => solution && settledPassage(solution), [solution]);
   const now = instant ?? settled;
-  const hosts = design.hosts.filter((host) => host.vlan === vlan);
+  const hosts = design.hosts.filter((host) => vlan === 0 || host.vlan === vlan);
   if (design.hosts.length === 0) return <p className={styles.hint}>There are no hosts: add some in the Cable lens, and their frames can be followed.</p>;
   if (!now) return <p className={styles.hint}>Waiting for the trees.</p>;
   return (
@@ -37,13 +38,14 @@ export function ReachTable() {
           <label>
             VLAN{' '}
             <select value={vlan} onChange={(event) => setVlan(Number(event.target.value))}>
+              <option value={0}>all</option>
               {vlans.map((vid) => <option key={vid} value={vid}>{`${vid} ${design.vlans.find((each) => each.id === vid)?.name ?? ''}`}</option>)}
             </select>
           </label>
           {instant ? `at ${timeText(instant.t)}, beside the start` : 'once all has settled'}
         </div>
         <Matrix hosts={hosts} now={now} before={start} />
-        <Loops design={design} vlan={vlan} />
+        {vlan !== 0 && <Loops design={design} vlan={vlan} />}
       </div>
       <Way now={now} design={design} />
     </div>
@@ -69,7 +71,7 @@ function Matrix({ hosts, now, before }: { readonly hosts: readonly Host[]; reado
             <tr key={from.id}>
               <th scope="row">{name(from)}</th>
               {drawn.map((to) => {
-                if (from === to) return <td key={to.id} data-none="">·</td>;
+                if (from === to || from.vlan !== to.vlan) return <td key={to.id} data-none="">·</td>;
                 const way = followFrame(now, from.id, to.id);
                 const was = before && followFrame(before, from.id, to.id);
                 const cause = causes?.get(`${from.id}\n${to.id}`) ?? (way.arrives ? null : 'no path');

@@ -28,10 +28,11 @@ export function ScenarioBar() {
               open(found ?? EMPTY);
             }}
           >
-            <option value="">{draft.id === null && draft.actions.length > 0 ? 'not kept' : 'a new one'}</option>
+            <option value="">{draft.id === null && draft.actions.length > 0 ? 'not kept' : 'none'}</option>
             {kept.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}
           </select>
         </label>
+        {(draft.actions.length > 0 || draft.fromBoot) && <TextButton onClick={() => open(EMPTY)}>begin anew</TextButton>}
         <Keep />
         <Span />
         {stage.is === 'running' && (
@@ -121,13 +122,14 @@ interface NumberProps {
   readonly value: number;
   readonly least: number;
   readonly most: number;
+  readonly whole?: boolean;
   readonly commit: (value: number) => void;
 }
 
 /** A small field for a number: taken with Enter or on leaving it, when it is in range. */
-export function NumberField({ label, value, least, most, commit }: NumberProps) {
+export function NumberField({ label, value, least, most, whole = false, commit }: NumberProps) {
   const [text, setText] = useState<string | null>(null);
-  const read = (typed: string): number | null => (/^\d+([.,]\d+)?$/.test(typed.trim()) ? Number(typed.trim().replace(',', '.')) : null);
+  const read = (typed: string): number | null => ((whole ? /^\d+$/ : /^\d+([.,]\d+)?$/).test(typed.trim()) ? Number(typed.trim().replace(',', '.')) : null);
   const typed = text === null ? value : read(text);
   const legal = typed !== null && typed >= least && typed <= most;
   const settle = () => {

@@ -2,7 +2,8 @@
 /** The same scenario side by side: under other dialects, with other timers, on another revision of the design. */
 import Button from '@mui/material/Button';
 import { useEffect, useRef, useState } from 'react';
-import type { Design, Dialect } from '../../core/design/schema';
+import { TIMER_RANGES } from '../../core/design/legal';
+import type { Design, Dialect, Timers } from '../../core/design/schema';
 import { SECOND } from '../../core/protocol/entity';
 import { costOf, type RunCost } from '../../core/sim/cost';
 import { TextButton } from '../frame/TextButton';
@@ -13,11 +14,15 @@ import type { Runner } from '../state/runner';
 import { dialectText } from '../words/choices';
 import styles from './clock.module.css';
 import { NoRun } from './NoRun';
+import { NumberField } from './ScenarioBar';
 import { durationText } from './words';
 
 const DIALECTS: readonly Dialect[] = ['stp', 'rstp', 'per-vlan-stp', 'per-vlan-rstp'];
-/** The shortest timers that 802.1D-1998 allows: forward delay 4 s, max age 6 s, hello 1 s (table 8-3). */
-const SHORT = { hello: 1, maxAge: 6, forwardDelay: 4 };
+/** The shortest timers that 802.1D-1998 allows (table 8-3), to begin with. */
+const SHORTEST: BridgeTimers = { hello: 1, maxAge: 6, forwardDelay: 4 };
+const TIMER_FIELDS = [['hello', 'hello'], ['maxAge', 'max age'], ['forwardDelay', 'forward delay']] as const;
+
+type BridgeTimers = Pick<Timers, 'hello' | 'maxAge' | 'forwardDelay'>;
 
 interface Side {
   readonly name: string;
@@ -42,6 +47,7 @@ export function SidesTable() {
   const [outcomes, setOutcomes] = useState<readonly Outcome[]>([]);
   const [busy, setBusy] = useState<{ readonly name: string; readonly share: number } | null>(null);
   const [number, setNumber] = useState('');
+  const [timers, setTimers] = useState(SHORTEST);
   /** A runner of its own: the clock's run stays as it is. */
   const runner = useRef<Runner | null>(null);
   const wanted = useRef(true);
@@ -51,7 +57,7 @@ export function SidesTable() {
   }, []);
   if (!runnable(scenario)) return <NoRun />;
   const speaking = (dialect: Dialect): Design => ({ ...design, switches: design.switches.map((sw) => (sw.dialect === 'off' ? sw : { ...sw, dialect })) });
-  const quick = (): Design => ({ ...design, switches: design.switches.map((sw) => ({ ...sw, timers: { ...sw.timers, ...SHORT } })) });
+  const timed = (): Design => ({ ...design, switches: design.switches.map((sw) => ({ ...sw, timers: { ...sw.timers, ...timers } })) });
   const now: Side = { name: 'as designed', design: () => Promise.resolve(design) };
   const go = async (sides: readonly Side[], keep: readonly Outcome[]) => {
     wanted.current = true;
@@ -77,7 +83,12 @@ export function SidesTable() {
     <div className={styles.page}>
       <div className={styles.line}>
         <Button size="small" variant="outlined" disabled={busy !== null} onClick={() => void go([now, ...DIALECTS.map((dialect): Side => ({ name: dialectText(dialect), design: () => Promise.resolve(speaking(dialect)) }))], [])}>Run it in every dialect</Button>
-        <Button size="small" variant="outlined" disabled={busy !== null} onClick={() => void go([now, { name: 'shortest legal timers', design: () => Promise.resolve(quick()) }], outcomes)}>With the shortest legal timers</Button>
+        <Button size="small" variant="outlined" disabled={busy !== null} onClick={() => void go([now, { name: `timers ${timers.hello}, ${timers.maxAge}, ${timers.forwardDelay} s`, design: () => Promise.resolve(timed()) }], outcomes)}>With other timers</Button>
+        {TIMER_FIELDS.map(([key, label]) => (
+          <label key={key}>
+            {label} <NumberField label={`Other timers: ${label}, seconds`} value={timers[key]} least={TIMER_RANGES[key].min} most={TIMER_RANGES[key].max} whole commit={(seconds) => setTimers({ ...timers, [key]: seconds })} />
+          </label>
+        ))}
         <form
           className={styles.keep}
           onSubmit={(event) => {

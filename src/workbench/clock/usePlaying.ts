@@ -3,7 +3,7 @@ import { useEffect } from 'react';
 import { SECOND } from '../../core/protocol/entity';
 import { useClock, useClockStore } from '../state/clock';
 
-/** Pictures a second where each change has one. */
+/** Pictures a second where each change is to be seen. */
 const CHANGES_A_SECOND = 12;
 
 export function usePlaying(): void {
@@ -18,8 +18,8 @@ export function usePlaying(): void {
       const gone = Math.min(100, now - last) / 1000;
       last = now;
       if (!player) return play(null);
-      if (playing === 'changes') {
-        owed += gone * CHANGES_A_SECOND;
+      if (typeof playing !== 'number') {
+        owed += playing === 'fastest' ? 1 : gone * CHANGES_A_SECOND;
         if (owed >= 1) {
           owed = 0;
           const next = player.next(t);

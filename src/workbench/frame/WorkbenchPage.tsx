@@ -4,6 +4,7 @@ import Snackbar from '@mui/material/Snackbar';
 import { useState } from 'react';
 import type { OpenDesign } from '../../contract/api';
 import { selectionText } from '../actions/actions';
+import { usePlaying } from '../clock/usePlaying';
 import { CablingLine } from '../cabling/CablingLine';
 import { Inspector } from '../inspector/Inspector';
 import { Drawer } from '../ledger/Drawer';
@@ -29,6 +30,7 @@ function Frame() {
   const [told, tell] = useState<string | null>(null);
   useKeys(tell);
   const cabling = useWorkbench((state) => state.lens === 'Cable');
+  const breaking = useWorkbench((state) => state.lens === 'Break');
   return (
     <div className={styles.frame}>
       <Header />
@@ -46,10 +48,17 @@ function Frame() {
       <ConflictDialog />
       <Palette />
       <KeySheet />
+      {breaking && <Turning />}
       <SelectionVoice />
       <Snackbar open={told !== null} autoHideDuration={6000} onClose={() => tell(null)} message={told} />
     </div>
   );
+}
+
+/** Turns the clock, whatever table is open. */
+function Turning() {
+  usePlaying();
+  return null;
 }
 
 /** Says what is selected to those who hear the screen. */

@@ -78,7 +78,7 @@ export function LinkInspector({ id }: { readonly id: LinkId }) {
 function WhyLink({ a, b, nameOf }: { readonly a: LinkEnd; readonly b: LinkEnd; readonly nameOf: (end: LinkEnd) => string }) {
   const settled = useWorkbench((state) => state.lens === 'Break');
   return (
-    <WhyTrees title={settled ? 'Why, once all has settled' : 'Why'}>
+    <WhyTrees title={settled ? 'Why, before anything happens' : 'Why'}>
       {(tree, { network }) =>
         [a, b].map((end, i) => {
           const p = network.portIndexOf(end.switch, end.port);

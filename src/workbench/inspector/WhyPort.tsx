@@ -18,7 +18,7 @@ export function WhyPort({ id, port }: { readonly id: SwitchId; readonly port: Po
   };
   return (
     <WhyTrees
-      title={settled ? 'Why, once all has settled' : 'Why'}
+      title={settled ? 'Why, before anything happens' : 'Why'}
       aside={(tree, solution) => {
         const why = explain(tree, solution);
         return why ? `${why.role}, ${why.state}` : 'not in this tree';

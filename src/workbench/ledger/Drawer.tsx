@@ -43,13 +43,15 @@ const TABLES: Readonly<Record<DrawerTab, ComponentType>> = {
   clock: ClockTable, outages: OutageTable, order: OrderTable, frames: FramesTable, reach: ReachTable, sides: SidesTable,
   wishes: WishesTable, sharing: SharingTable, control: ControlTable, paths: PathTable, costs: SteerMatrix, ledger: Ledger, roots: RootMatrix, losses: LossTable, moved: MovedTable, cables: CableTable, neighbours: NeighbourTable, hosts: HostTable, vlans: VlanTable, findings: FindingsList, worksheet: WorksheetTable, history: HistoryTable,
 };
+/** Tables of the Break lens: the simulator gives them what they need. */
+const ON_THE_CLOCK = ['clock', 'outages', 'order', 'reach', 'frames', 'sides'] as const satisfies readonly DrawerTab[];
 /** Tables that need no trees. */
-const TREELESS: ReadonlySet<DrawerTab> = new Set(['cables', 'neighbours', 'hosts', 'vlans', 'history']);
+const TREELESS: ReadonlySet<DrawerTab> = new Set(['cables', 'neighbours', 'hosts', 'vlans', 'history', ...ON_THE_CLOCK]);
 /** Tables that give nothing away while a worksheet is filled in. */
 const OPEN: ReadonlySet<DrawerTab> = new Set(['worksheet', 'cables', 'neighbours', 'hosts', 'vlans']);
 
 /** Tables that need more of the screen than the others. */
-const TALL: ReadonlySet<DrawerTab> = new Set(['clock', 'outages', 'order', 'reach', 'frames', 'sides']);
+const TALL: ReadonlySet<DrawerTab> = new Set(ON_THE_CLOCK);
 
 export function Drawer() {
   const { tab, open } = useWorkbench((state) => state.drawer);

@@ -20,8 +20,8 @@ export type Draft = Omit<KeptScenario, 'id'> & { readonly id: string | null };
 
 export type RunStage = { readonly is: 'none' } | { readonly is: 'running'; readonly share: number } | { readonly is: 'failed'; readonly why: string } | { readonly is: 'done' };
 
-/** How fast the clock goes: times real time, or from one change to the next with every picture. */
-export type Speed = number | 'changes';
+/** How fast the clock goes: times real time; or from change to change, so slow that each is seen, or one with every picture. */
+export type Speed = number | 'changes' | 'fastest';
 
 export interface ClockState {
   readonly scenario: Draft;
@@ -170,6 +170,8 @@ export function createClock(workbench: WorkbenchStore, runner: Runner) {
   const warm = () => runnable(store.getState().scenario) || runner.warm(workbench.getState().design);
   if (workbench.getState().lens === 'Break') warm();
   workbench.subscribe((now, before) => {
+    const { pair, instant, follow } = store.getState();
+    if (now.solution !== before.solution && pair && !instant) follow(pair);
     if (now.design === before.design && now.lens === before.lens) return;
     if (now.lens !== 'Break') return store.getState().play(null);
     if (before.lens !== 'Break') warm();
