@@ -41,6 +41,16 @@ describe('a player', () => {
       }
     }), { numRuns: 40 });
   });
+  it('ends where its run was stopped', () => {
+    const design = speaking('rstp');
+    const scenario = readScenario({ actions: [...CUT, { at: 40, do: 'link-up', link: 'l13' }], until: 60 }, design);
+    const run = scenario.ok ? simulate(design, scenario.value, { progress: (share) => share < 0.5 }) : scenario;
+    if (!run.ok || !scenario.ok) throw new Error('not run');
+    const { film } = new Player(filmOf(run.value, scenario.value.actions, 60));
+    expect(film.stopped).toBe(true);
+    expect(film.until).toBeGreaterThanOrEqual(30 * SECOND);
+    expect(film.until).toBeLessThan(32 * SECOND);
+  });
   it('goes from change to change, forth and back', () => {
     const { player } = played(speaking('rstp'), CUT);
     const there: number[] = [];

@@ -19,6 +19,7 @@ export interface Film {
   /** The design that ran: with everything that the scenario brought along. */
   readonly stage: Design;
   readonly trees: readonly TreeId[];
+  /** Where it ends: earlier than the scenario's end where it was stopped. */
   readonly until: Micros;
   /** Tree x ports + port. */
   readonly states: TimelineData;
@@ -43,7 +44,7 @@ export interface Film {
 
 export function filmOf(run: Run, actions: readonly Action[], until: number): Film {
   return {
-    stage: run.stage, trees: run.final.trees.map((tree) => tree.id), until: Math.round(until * SECOND), states: run.recording.data(), signal: run.signal.data(), pairs: run.reach.pairs, reach: run.reach.data(),
+    stage: run.stage, trees: run.final.trees.map((tree) => tree.id), until: Math.round((run.stopped ? run.reached : until) * SECOND), states: run.recording.data(), signal: run.signal.data(), pairs: run.reach.pairs, reach: run.reach.data(),
     sent: run.sent.marks(), flushes: run.flushes, actions, outages: run.outages, storms: run.storms, order: orderOf(run, actions), settledAt: run.settledAt === null ? null : Math.round(run.settledAt * SECOND),
     moving: run.moving.length, stopped: run.stopped, unfollowed: run.unfollowed, unkept: run.sent.left,
   };

@@ -64,6 +64,8 @@ export interface Run {
   readonly events: number;
   /** True where it was stopped before its end. */
   readonly stopped: boolean;
+  /** How far it has come, seconds. */
+  readonly reached: number;
   /** Every BPDU sent from the start on. */
   readonly sent: SentLog;
   /** Which ports have signal, and whose frames arrive: `LIVE` and `CARRIES` of each port. */
@@ -90,6 +92,8 @@ export interface RunOptions {
 /** How long a network may take to settle before a scenario begins. */
 const PATIENCE: Micros = 900 * SECOND;
 const MOST_EVENTS = 50_000_000;
+/** Events between two looks at whether the run is to go on. */
+const STEP = 5000;
 
 /** Runs a scenario; the error is a sentence. */
 export function simulate(design: Design, scenario: Scenario, { progress = () => true, ...options }: RunOptions = {}): Result<Run, string> {
@@ -149,7 +153,7 @@ export function* simulateInSteps(before: Design, scenario: Scenario, options: Om
   if (!fromBoot) {
     while (!sim.rests) {
       if (sim.now >= PATIENCE) return fail('The network does not come to rest before the scenario begins.');
-      sim.runTo(sim.now + SECOND);
+      sim.runTo(sim.now + SECOND, STEP);
       if (!(yield 0)) return fail('Stopped before the network came to rest for the scenario to begin.');
     }
     start = sim.now;
@@ -175,8 +179,11 @@ export function* simulateInSteps(before: Design, scenario: Scenario, options: Om
 
   const until = start + Math.round(scenario.until * SECOND);
   let stopped = false;
-  while (sim.now < until && refused === null) {
-    sim.runTo(Math.min(until, sim.now + SECOND));
+  for (let target = start; refused === null; ) {
+    if (sim.runTo(target, STEP)) {
+      if (target === until) break;
+      target = Math.min(until, target + SECOND);
+    }
     if (!(yield (sim.now - start) / (until - start)) || sim.events > mostEvents) {
       stopped = true;
       break;
@@ -191,7 +198,7 @@ export function* simulateInSteps(before: Design, scenario: Scenario, options: Om
   });
   return ok({
     recording: kept, trace, outages: plane.end(), reach: plane.reach, storms: plane.storms, settledAt: moving.length > 0 || stopped ? null : (sim.lastChange - start) / SECOND, moving,
-    final: { trees: trees.map((_, tree) => viewNow(sim, tree)) }, events: sim.events, stopped, sent, signal, flushes, stage: design, unfollowed: plane.unfollowed,
+    final: { trees: trees.map((_, tree) => viewNow(sim, tree)) }, events: sim.events, stopped, reached: (sim.now - start) / SECOND, sent, signal, flushes, stage: design, unfollowed: plane.unfollowed,
   });
 }
 

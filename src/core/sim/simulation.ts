@@ -115,10 +115,11 @@ export class Simulation {
     this.signal(this.network.ports.keys());
   }
 
-  /** Runs up to a moment, everything that happens at it included. */
-  runTo(until: Micros): void {
+  /** Runs up to a moment, everything that happens at it included; no farther than so many events take it. True where it got there. */
+  runTo(until: Micros, most = Infinity): boolean {
     const { queue } = this;
-    while (queue.next <= until) {
+    for (let count = 0; queue.next <= until; count += 1) {
+      if (count >= most) return false;
       if (queue.next < this.now) throw new Error('something was put before the present');
       this.now = queue.next;
       this.events += 1;
@@ -126,6 +127,7 @@ export class Simulation {
       if (this.stirred && queue.next > this.now) this.passMoment();
     }
     this.now = Math.max(this.now, until);
+    return true;
   }
 
   /** Does something at a moment to come. */

@@ -11,7 +11,7 @@ import { lanesOf, type LaneFilter } from './laneRows';
 import { ScenarioBar } from './ScenarioBar';
 import type { ScaleKind } from './scale';
 
-const SPEEDS: readonly (readonly [Speed, string])[] = [[0.01, '×0.01'], [1, '×1'], [10, '×10'], ['changes', 'change by change'], ['fastest', 'fastest']];
+const SPEEDS: readonly (readonly [Speed, string])[] = [[0.01, '×0.01'], [1, '×1'], [10, '×10'], ['changes', 'by change'], ['fastest', 'fastest']];
 
 export function ClockTable() {
   const player = useClock((clock) => clock.player);
@@ -59,7 +59,7 @@ function Transport() {
     <>
       <output className={styles.time} aria-label="Instant">{timeText(t)}</output>
       <span className={styles.steps}>
-        <TextButton onClick={() => seek(0)}>to the start</TextButton>
+        <TextButton onClick={() => seek(0)} aria-label="To the start">start</TextButton>
         <Button size="small" variant="outlined" onClick={() => step(-1)} aria-label="Previous change">Back</Button>
         <Button size="small" variant="outlined" onClick={() => step(1)} aria-label="Next change">Next change</Button>
       </span>

@@ -10,6 +10,7 @@ import { Grid } from '../ledger/Grid';
 import { saveFile } from '../ledger/saveFile';
 import { timeText, useClock, useClockStore } from '../state/clock';
 import { useWorkbench } from '../state/context';
+import { counted } from '../words/units';
 import styles from './clock.module.css';
 import { NoRun } from './NoRun';
 
@@ -71,7 +72,7 @@ export function FramesTable() {
     <div className={styles.grid}>
       <div className={styles.line}>
         <span>
-          {rows.length + (found?.left ?? 0)} BPDUs of the trees shown, {where}.{found && found.left > 0 && ` The first ${MOST} are listed.`}
+          {counted(rows.length + (found?.left ?? 0), 'BPDU')} of the trees shown, {where}.{found && found.left > 0 && ` The first ${MOST} are listed.`}
         </span>
         {scope && <TextButton onClick={() => void save(scope, `${scope.kind === 'link' ? scope.link : `${scope.switch}-${scope.port}`}.pcapng`)}>save these as a capture, all trees</TextButton>}
         <TextButton onClick={() => void save(null, 'run.pcapng')}>save everything as a capture</TextButton>

@@ -55,7 +55,7 @@ function Outcome() {
   const done = useClock((clock) => clock.stage.is === 'done');
   if (!film || !done) return null;
   const parts = [
-    film.stopped ? 'stopped early' : film.settledAt === null ? `${film.moving} ${film.moving === 1 ? 'port still moves' : 'ports still move'} at the end` : film.settledAt === 0 ? 'nothing moved' : `settled at ${(film.settledAt / 1e6).toFixed(3)} s`,
+    film.stopped ? `stopped at ${(film.until / 1e6).toFixed(3)} s` : film.settledAt === null ? `${film.moving} ${film.moving === 1 ? 'port still moves' : 'ports still move'} at the end` : film.settledAt === 0 ? 'nothing moved' : `settled at ${(film.settledAt / 1e6).toFixed(3)} s`,
     ...(film.unfollowed > 0 ? [`${film.unfollowed} pairs of hosts not followed`] : []),
     ...(film.unkept > 0 ? [`${film.unkept} frames not kept`] : []),
   ];
