@@ -37,7 +37,7 @@ export function ScenarioBar() {
         <Span />
         {stage.is === 'running' && (
           <span className={styles.busy} role="status">
-            <progress max={1} value={stage.share} aria-label="The protocols run" /> {Math.round(stage.share * 100)} %
+            <progress max={1} value={stage.share} aria-label="The protocols run" /> {stage.share === 0 ? 'coming to rest first' : `${Math.round(stage.share * 100)} %`}
             <TextButton onClick={stop}>stop, keep what there is</TextButton>
           </span>
         )}

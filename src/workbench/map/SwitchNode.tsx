@@ -15,7 +15,7 @@ import type { Attachment, Box } from './geometry';
 import { useCableDrag } from './cableDrag';
 import { FreePorts } from './FreePorts';
 import { Knot, Loop } from './knots';
-import { useMapDesign } from './mapDesign';
+import { useMapSwitch } from './mapDesign';
 import { useFar } from './seen';
 import styles from './map.module.css';
 import { strandStyle } from './strandStyle';
@@ -51,7 +51,7 @@ export const SwitchNode = memo(function SwitchNode({ data: { box } }: NodeProps<
 
 /** From afar: the box, its name as large as it goes, heavy where it is a root. */
 function FarSwitch({ box }: { readonly box: Box }) {
-  const sw = useMapDesign().switches.find((each) => each.id === box.id);
+  const sw = useMapSwitch(box.id);
   const settled = useWorkbench((state) => rootColours(state, box.id));
   const shownTrees = useWorkbench((state) => state.shownTrees);
   const marks = useInstant(({ picture }) => rootColours({ solution: picture, shownTrees, lens: 'Break' }, box.id)) ?? settled;
@@ -80,7 +80,7 @@ function rootColours({ solution, shownTrees, lens }: Shown, id: SwitchId): strin
 }
 
 function NearSwitch({ box }: { readonly box: Box }) {
-  const sw = useMapDesign().switches.find((each) => each.id === box.id);
+  const sw = useMapSwitch(box.id);
   const settled = useWorkbench((state) => figuresKey(state, box.id));
   const shownTrees = useWorkbench((state) => state.shownTrees);
   const figures = readFigures(useInstant(({ picture }) => figuresKey({ solution: picture, shownTrees, lens: 'Break' }, box.id)) ?? settled);

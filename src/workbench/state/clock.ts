@@ -2,7 +2,7 @@
 import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
 import type { HostId } from '../../core/design/ids';
-import type { Design } from '../../core/design/schema';
+import type { Design, Link, Switch } from '../../core/design/schema';
 import type { DesignProblem } from '../../core/design/problem';
 import { DEFAULT_TALK, DEFAULT_UNTIL, type Action, type KeptScenario } from '../../core/design/scenario';
 import { SECOND, type Micros } from '../../core/protocol/entity';
@@ -34,6 +34,8 @@ export interface ClockState {
   /** The instant in the form of a solution, for the map: roles, signal, who takes itself for a root. */
   readonly picture: Solution | null;
   readonly playing: Speed | null;
+  /** What the scenario of the run brings along; null where nothing. */
+  readonly arrivals: { readonly switches: readonly Switch[]; readonly links: readonly Link[] } | null;
   /** When the next action by pointing happens, seconds. */
   readonly nextAt: number;
   /** Hosts whose frame is followed. */
@@ -89,6 +91,7 @@ export function createClock(workbench: WorkbenchStore, runner: Runner) {
       instant: null,
       picture: null,
       playing: null,
+      arrivals: null,
       nextAt: 1,
       pair: null,
       way: null,
@@ -125,7 +128,7 @@ export function createClock(workbench: WorkbenchStore, runner: Runner) {
           if (!done.ok) return set({ stage: { is: 'failed', why: done.error }, player: null, instant: null, picture: null, playing: null });
           const player = new Player(done.value);
           const t = Math.min(get().t, player.film.until);
-          set({ stage: { is: 'done' }, player, ...shown(player, t, get().pair) });
+          set({ stage: { is: 'done' }, player, arrivals: arrivalsOf(player.film.stage, actions), ...shown(player, t, get().pair) });
         });
       },
       stop: () => runner.stop(),
@@ -185,6 +188,13 @@ export function createClock(workbench: WorkbenchStore, runner: Runner) {
     }, CALM_MS);
   });
   return store;
+}
+
+/** The switches and links of a stage that actions have put there. */
+function arrivalsOf(stage: Design, actions: readonly Action[]): ClockState['arrivals'] {
+  const added = actions.flatMap((action) => (action.do === 'add-link' ? [action.link.id] : action.do === 'add-switch' ? action.links.map((link) => link.id) : []));
+  const switches = actions.flatMap((action) => (action.do === 'add-switch' ? [action.switch] : []));
+  return switches.length + added.length === 0 ? null : { switches, links: stage.links.filter((link) => added.includes(link.id)) };
 }
 
 function shown(player: Player, t: Micros, pair: ClockState['pair']): Pick<ClockState, 't' | 'instant' | 'picture' | 'way'> {
