@@ -1,6 +1,6 @@
 /** Runs of scenarios, one at a time, and answers about the last one: what the simulator's worker does. */
 import type { LinkId, PortId, SwitchId, TreeId } from '../core/design/ids';
-import type { Scenario } from '../core/design/scenario';
+import { DEFAULT_TALK, type Scenario } from '../core/design/scenario';
 import type { Design } from '../core/design/schema';
 import { fail, ok, type Result } from '../core/result';
 import { bridgeKeys } from '../core/sim/bridgeKeys';
@@ -21,8 +21,11 @@ const MOST_EVENTS = 10_000_000;
 /** Frames on a link, or out of and into a port; null: all. */
 export type FrameScope = { readonly kind: 'link'; readonly link: LinkId } | { readonly kind: 'port'; readonly switch: SwitchId; readonly port: PortId } | null;
 
-/** Nothing happens, for a second. */
-const NOTHING: Scenario = { actions: [], until: 1, talk: 1, fromBoot: false };
+/** Something of everything, a few times: a switch dies, ports move, addresses are learnt anew. */
+const rehearsals = ({ switches }: Design): Scenario[] =>
+  switches.slice(0, 6).map((sw) => ({ actions: [{ at: 0.1, do: 'switch-down', switch: sw.id }], until: 15, talk: DEFAULT_TALK, fromBoot: false }));
+/** Messages and timers of a rehearsal: a large network is not run to its end for nothing. */
+const REHEARSED = 15_000;
 
 /** A runner; `give` is told of a buffer that may be handed over with an answer instead of copied. */
 export function createRunning(give: <T extends object>(answer: T, buffer: ArrayBuffer) => T) {
@@ -32,11 +35,13 @@ export function createRunning(give: <T extends object>(answer: T, buffer: ArrayB
   /** Counts runs alone: what is kept is of the last one. */
   let runs = 0;
   return {
-    /** Brings the network to rest once, for nothing: code that has run before is several times as fast. */
+    /** Runs something for nothing: code that has run before is several times as fast. */
     async warm(design: Design): Promise<void> {
       const mine = (turn += 1);
-      const steps = simulateInSteps(design, NOTHING, { mostFrames: 1000 });
-      while (!steps.next(mine === turn).done) await new Promise((resolve) => setTimeout(resolve));
+      for (const scenario of rehearsals(design)) {
+        const steps = simulateInSteps(design, scenario, { mostFrames: 1000, mostEvents: REHEARSED });
+        while (mine === turn && !steps.next(true).done) await new Promise((resolve) => setTimeout(resolve));
+      }
     },
     /** Runs a scenario; a run before it is forgotten. */
     async run(design: Design, scenario: Scenario, tell: (share: number) => void): Promise<Result<Film, string>> {

@@ -152,7 +152,7 @@ export function* simulateInSteps(before: Design, scenario: Scenario, options: Om
   sim.boot();
   if (!fromBoot) {
     while (!sim.rests) {
-      if (sim.now >= PATIENCE) return fail('The network does not come to rest before the scenario begins.');
+      if (sim.now >= PATIENCE || sim.events > mostEvents) return fail('The network does not come to rest before the scenario begins.');
       sim.runTo(sim.now + SECOND, STEP);
       if (!(yield 0)) return fail('Stopped before the network came to rest for the scenario to begin.');
     }

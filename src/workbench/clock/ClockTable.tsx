@@ -11,7 +11,9 @@ import { lanesOf, type LaneFilter } from './laneRows';
 import { ScenarioBar } from './ScenarioBar';
 import type { ScaleKind } from './scale';
 
-const SPEEDS: readonly (readonly [Speed, string])[] = [[0.01, '×0.01'], [1, '×1'], [10, '×10'], ['changes', 'by change'], ['fastest', 'fastest']];
+const SPEEDS: readonly (readonly [Speed, string, string])[] = [
+  [0.01, '×0.01', 'a hundredth as fast as life'], [1, '×1', 'as fast as life'], [10, '×10', 'ten times as fast as life'], ['changes', 'by change', 'twelve changes a second'], ['fastest', 'fastest', 'a change with every picture'],
+];
 
 export function ClockTable() {
   const player = useClock((clock) => clock.player);
@@ -65,8 +67,8 @@ function Transport() {
       </span>
       <span className={styles.speeds} role="group" aria-label="Play">
         Play
-        {SPEEDS.map(([speed, label]) => (
-          <TextButton key={String(speed)} aria-pressed={playing === speed} onClick={() => play(playing === speed ? null : speed)}>{label}</TextButton>
+        {SPEEDS.map(([speed, label, title]) => (
+          <TextButton key={String(speed)} title={title} aria-pressed={playing === speed} onClick={() => play(playing === speed ? null : speed)}>{label}</TextButton>
         ))}
         {playing !== null && <TextButton onClick={() => play(null)}>halt</TextButton>}
       </span>

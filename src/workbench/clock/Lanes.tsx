@@ -6,6 +6,7 @@ import { strandStyle } from '../map/strandStyle';
 import { timeText, useClock, useClockStore } from '../state/clock';
 import { useWorkbenchStore } from '../state/context';
 import { ROLE_LETTERS } from '../words/roles';
+import { counted } from '../words/units';
 import { compileNetwork } from '../../core/tree/network';
 import { actionText } from '../../core/sim/order';
 import styles from './clock.module.css';
@@ -124,10 +125,19 @@ function Axis({ scale, axis }: { readonly scale: Scale; readonly axis: number })
   const seek = useClock((clock) => clock.seek);
   const ticks = useMemo(() => ticksOf(scale, moments, film.until, TICK_GAP / axis), [scale, moments, film, axis]);
   const network = useMemo(() => compileNetwork(film.stage), [film]);
-  const flushes = useMemo(() => [...new Set(film.flushes.map((flush) => Math.round(scale.at(flush.t) * axis)))], [film, scale, axis]);
+  const flushes = useMemo(() => {
+    const marks = new Map<number, { readonly t: Micros; ports: number }>();
+    for (const { t } of film.flushes) {
+      const at = Math.round(scale.at(t) * axis);
+      const mark = marks.get(at) ?? { t, ports: 0 };
+      mark.ports += 1;
+      marks.set(at, mark);
+    }
+    return [...marks];
+  }, [film, scale, axis]);
   return (
     <div className={styles.axis}>
-      <span className={styles.axisName}>actions, times, flushed tables</span>
+      <span className={styles.axisName}>actions, times, topology changes</span>
       <svg width={axis} height={34} aria-hidden="true">
         {film.actions.map((action, i) => {
           const at = scale.at(Math.round(action.at * 1_000_000)) * axis;
@@ -138,7 +148,11 @@ function Axis({ scale, axis }: { readonly scale: Scale; readonly axis: number })
           );
         })}
         {ticks.map((t) => <text key={t} x={Math.min(axis - 30, Math.max(18, scale.at(t) * axis))} y={24} textAnchor="middle" className={styles.tickText}>{shortTime(t)}</text>)}
-        {flushes.map((at) => <line key={at} x1={at} x2={at} y1={28} y2={33} stroke="var(--ink-soft)" />)}
+        {flushes.map(([at, { t, ports }]) => (
+          <line key={at} x1={at} x2={at} y1={28} y2={34} stroke="var(--ink-soft)" strokeWidth={1.4}>
+            <title>{`${timeText(t)}: topology change, addresses forgotten at ${counted(ports, 'port of a tree', 'ports of trees')}`}</title>
+          </line>
+        ))}
       </svg>
     </div>
   );

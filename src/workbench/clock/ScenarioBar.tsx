@@ -103,15 +103,18 @@ function Keep() {
 
 /** How long it runs, and from where. */
 function Span() {
-  const { until, fromBoot } = useClock((clock) => clock.scenario);
+  const { until, talk, fromBoot } = useClock((clock) => clock.scenario);
   const change = useClock((clock) => clock.change);
   return (
     <>
       <label>
         for <NumberField label="Length of the run in seconds" value={until} least={0.1} most={MAX_UNTIL} commit={(seconds) => change({ until: seconds })} /> s
       </label>
+      <label title="What was learnt wrong stays no longer; hosts that speak seldom wait for flushes and ageing">
+        hosts speak every <NumberField label="Hosts speak every so many seconds" value={talk} least={0.001} most={MAX_UNTIL} commit={(seconds) => change({ talk: seconds })} /> s
+      </label>
       <label className={styles.tick}>
-        <input type="checkbox" checked={fromBoot} onChange={(event) => change({ fromBoot: event.target.checked })} /> all switches powered on at 0
+        <input type="checkbox" checked={fromBoot} onChange={(event) => change({ fromBoot: event.target.checked })} /> all powered on at 0
       </label>
     </>
   );
