@@ -94,6 +94,15 @@ describe('the clock', () => {
     expect(clock.getState().player).not.toBe(before);
     expect(clock.getState().player!.film.stage.switches[0]!.dialect).toBe('per-vlan-stp');
   });
+  it('does not run again where a switch is only moved, or a scenario kept', async () => {
+    const store = await renderWith(<ClockTable />);
+    const clock = await take(store);
+    const before = clock.getState().player;
+    act(() => void store.getState().act({ do: 'move-switches', to: [{ switch: 'lodge' as SwitchId, position: { x: 5, y: 5 } }] }));
+    act(() => void store.getState().act({ do: 'forget-scenario', scenario: 'converter' }));
+    await act(() => new Promise((done) => setTimeout(done, 450)));
+    expect(clock.getState().player).toBe(before);
+  });
   it('stops, keeping what it has', async () => {
     const store = await renderWith(<ClockTable />);
     act(() => store.getState().setLens('Break'));

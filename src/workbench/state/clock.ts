@@ -78,6 +78,11 @@ export function createClock(workbench: WorkbenchStore, runner: Runner) {
   let ranOn: Design | null = null;
   const store = createStore<Clock>()((set, get) => {
     let ticket = 0;
+    /** Shows no run, and why. */
+    const clear = (stage: RunStage): void => {
+      set({ stage, player: null, instant: null, picture: null, arrivals: null, playing: null });
+      get().follow(get().pair);
+    };
     const put = (scenario: Draft): void => {
       set({ scenario, problems: scenarioProblems(scenario, workbench.getState().design) });
       get().run();
@@ -118,14 +123,14 @@ export function createClock(workbench: WorkbenchStore, runner: Runner) {
         const { design } = workbench.getState();
         ranOn = design;
         runner.stop();
-        if (!runnable(scenario)) return set({ stage: { is: 'none' }, player: null, instant: null, picture: null, t: 0, playing: null });
+        if (!runnable(scenario)) return clear({ is: 'none' });
         const [first] = problems.flat();
-        if (first) return set({ stage: { is: 'failed', why: `${first.path}: found ${first.found}; allowed: ${first.allowed}.` }, player: null, instant: null, picture: null, playing: null });
+        if (first) return clear({ is: 'failed', why: `${first.path}: found ${first.found}; allowed: ${first.allowed}.` });
         set({ stage: { is: 'running', share: 0 } });
         const { name, actions, until, talk, fromBoot } = scenario;
         void runner.run(design, { name, actions, until, talk, fromBoot }, (share) => mine === ticket && set({ stage: { is: 'running', share } })).then((done) => {
           if (mine !== ticket) return;
-          if (!done.ok) return set({ stage: { is: 'failed', why: done.error }, player: null, instant: null, picture: null, playing: null });
+          if (!done.ok) return clear({ is: 'failed', why: done.error });
           const player = new Player(done.value);
           const t = Math.min(get().t, player.film.until);
           set({ stage: { is: 'done' }, player, arrivals: arrivalsOf(player.film.stage, actions), ...shown(player, t, get().pair) });
@@ -182,12 +187,18 @@ export function createClock(workbench: WorkbenchStore, runner: Runner) {
     waiting = setTimeout(() => {
       const { scenario } = store.getState();
       const { design } = workbench.getState();
-      if (!runnable(scenario) || design === ranOn) return;
+      if (!runnable(scenario) || (ranOn && runsAlike(design, ranOn))) return;
       store.setState({ problems: scenarioProblems(scenario, design) });
       store.getState().run();
     }, CALM_MS);
   });
   return store;
+}
+
+/** Whether two states of a design differ only in what a run does not know: where switches stand on the map, what is kept beside the network. */
+function runsAlike(a: Design, b: Design): boolean {
+  if (a.links !== b.links || a.hosts !== b.hosts || a.vlans !== b.vlans || a.regions !== b.regions || a.bundles !== b.bundles || a.pathCost !== b.pathCost) return false;
+  return a.switches.length === b.switches.length && a.switches.every((sw, i) => sw === b.switches[i] || JSON.stringify({ ...sw, position: null }) === JSON.stringify({ ...b.switches[i]!, position: null }));
 }
 
 /** The switches and links of a stage that actions have put there. */
