@@ -115,7 +115,7 @@ function Bar({ from, to, state, role, colour, title }: BarProps) {
 
 const laneText = (lane: Lane): string =>
   lane.kind === 'pair'
-    ? `${lane.label}, ${lane.trees}: ${lane.cuts.map(({ from, to, cause }) => `cut off ${timeText(from)} to ${timeText(to)}, ${cause}`).join('; ')}`
+    ? `${lane.label}, ${lane.trees}: ${lane.cuts.length === 0 ? 'reached all the time' : lane.cuts.map(({ from, to, cause }) => `cut off ${timeText(from)} to ${timeText(to)}, ${cause}`).join('; ')}`
     : `${lane.label}${lane.trees ? `, ${lane.trees}` : ''}: ${lane.stretches.map(({ from, role, state }) => `from ${timeText(from)} ${role} ${state}`).join('; ')}`;
 
 /** Times, actions and topology changes above the lanes. */

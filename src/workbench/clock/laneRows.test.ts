@@ -31,6 +31,15 @@ it('has lanes of the trees shown alone, and of the words typed', () => {
   expect(lanes({ text: 'DOME-NORTH', show: 'ports' }).every((lane) => lane.label.startsWith('dome-north'))).toBe(true);
 });
 
+it('has a lane for every pair where pairs alone are asked for, those that were cut off first', () => {
+  const all = lanes({ show: 'pairs' });
+  const cut = all.filter((lane) => lane.kind === 'pair' && lane.cuts.length > 0);
+  expect(all.slice(0, cut.length)).toEqual(cut);
+  expect(lanes().filter((lane) => lane.kind === 'pair')).toEqual(cut);
+  const directed = all.reduce((sum, lane) => sum + (lane.label.includes(' and ') ? 2 : 1), 0);
+  expect(directed).toBe(demo.film.pairs.length);
+});
+
 it('has one lane for two hosts that lose each other at the same time', () => {
   const cut = player(fernhollow(), [{ at: 1, do: 'switch-down', switch: 'workshop' }]);
   const pairs = lanesOf(cut, { trees: null, text: 'desk', show: 'pairs' });

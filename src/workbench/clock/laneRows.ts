@@ -1,10 +1,10 @@
-/** The clock's lanes: a port that changed in trees that fare alike, or a pair of hosts that was cut off. */
+/** The clock's lanes: a port that changed in trees that fare alike, or a pair of hosts, cut off or not. */
 import type { PortId, SwitchId, TreeId } from '../../core/design/ids';
 import { treesName } from '../../core/design/ids';
 import type { Micros } from '../../core/protocol/entity';
 import { SECOND } from '../../core/protocol/entity';
 import type { Player, Stretch } from '../../core/sim/film';
-import type { OutageCause } from '../../core/sim/reach';
+import type { HostPair, OutageCause } from '../../core/sim/reach';
 
 export interface PortLane {
   readonly kind: 'port';
@@ -41,19 +41,19 @@ export function lanesOf(player: Player, filter: LaneFilter): Lane[] {
   const { film, network } = player;
   const has = (...words: readonly string[]): boolean => words.some((word) => word.toLowerCase().includes(filter.text.trim().toLowerCase()));
   const hostName = new Map(film.stage.hosts.map((host) => [host.id, host.name ?? host.id]));
-  const pairs = new Map<string, { lane: PairLane; cuts: PairLane['cuts'][number][] }>();
-  for (const { from, to, vlan, start, end, cause } of film.outages) {
-    const names = [hostName.get(from) ?? from, hostName.get(to) ?? to];
-    if (!has(...names)) continue;
-    const id = `${from}\n${to}\n${vlan}`;
-    const cut = { from: Math.round(start * SECOND), to: end === null ? film.until : Math.round(end * SECOND), cause };
-    const known = pairs.get(id);
-    if (known) known.cuts.push(cut);
-    else {
-      const cuts = [cut];
-      pairs.set(id, { cuts, lane: { kind: 'pair', id, label: names.join(' to '), trees: String(vlan), cuts } });
-    }
+  const cutsOf = new Map<string, PairLane['cuts'][number][]>();
+  const keyOf = ({ from, to, vlan }: HostPair): string => `${from}\n${to}\n${vlan}`;
+  for (const outage of film.outages) {
+    const cuts = cutsOf.get(keyOf(outage)) ?? [];
+    cuts.push({ from: Math.round(outage.start * SECOND), to: outage.end === null ? film.until : Math.round(outage.end * SECOND), cause: outage.cause });
+    cutsOf.set(keyOf(outage), cuts);
   }
+  // Those that were cut off first; among pairs alone the others follow.
+  const pairs = [...film.pairs].filter((pair) => filter.show === 'pairs' || cutsOf.has(keyOf(pair))).sort((a, b) => Number(cutsOf.has(keyOf(b))) - Number(cutsOf.has(keyOf(a))));
+  const pairLanes = pairs.flatMap((pair): PairLane[] => {
+    const names = [hostName.get(pair.from) ?? pair.from, hostName.get(pair.to) ?? pair.to];
+    return has(...names) ? [{ kind: 'pair', id: keyOf(pair), label: names.join(' to '), trees: String(pair.vlan), cuts: cutsOf.get(keyOf(pair)) ?? [] }] : [];
+  });
   const ports = new Map<string, { readonly port: number; readonly trees: number[]; readonly stretches: readonly Stretch[] }>();
   for (const { tree, port, stretches } of player.lanes()) {
     if (filter.trees && !filter.trees.includes(film.trees[tree]!)) continue;
@@ -70,7 +70,7 @@ export function lanesOf(player: Player, filter: LaneFilter): Lane[] {
     return { kind: 'port', id: key, at: port, label: `${sw.name ?? sw.id} ${network.ports[port]!.id}`, trees: ids.length === film.trees.length ? '' : treesName(ids).replace(/^VLANs? /, ''), switch: sw.id, port: network.ports[port]!.id, treeIds: ids, treeIndex: trees[0]!, stretches };
   });
   const lanesOfPorts = filter.show === 'pairs' ? [] : portLanes.sort((a, b) => a.at - b.at || a.treeIndex - b.treeIndex);
-  return [...lanesOfPorts, ...(filter.show === 'ports' ? [] : bothWays([...pairs.values()].map(({ lane, cuts }) => ({ ...lane, cuts }))))];
+  return [...lanesOfPorts, ...(filter.show === 'ports' ? [] : bothWays(pairLanes))];
 }
 
 /** Pairs that are cut off alike in both directions share a lane. */
