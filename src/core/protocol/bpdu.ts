@@ -19,11 +19,8 @@ export interface TcnBpdu {
 /** The role that an RST BPDU conveys: alternate and backup share one code. */
 export type RoleCode = 'root' | 'designated' | 'alternate' | 'master';
 
-/** RST BPDU: version 2, type 2. */
-export interface RstBpdu {
-  readonly kind: 'rst';
-  readonly vector: Vector;
-  readonly times: Times;
+/** What the flags of RST and MST BPDUs and of MSTI messages say. */
+export interface RstFlags {
   readonly role: RoleCode;
   readonly tc: boolean;
   readonly proposal: boolean;
@@ -32,18 +29,19 @@ export interface RstBpdu {
   readonly agreement: boolean;
 }
 
+/** RST BPDU: version 2, type 2. */
+export interface RstBpdu extends RstFlags {
+  readonly kind: 'rst';
+  readonly vector: Vector;
+  readonly times: Times;
+}
+
 /** What a BPDU says of one instance (14.4.1, MSTI configuration message): its vector has no root and no external cost. */
-export interface MstiMessage {
+export interface MstiMessage extends RstFlags {
   readonly kind: 'msti';
   readonly mstid: number;
   readonly vector: Vector;
   readonly remainingHops: number;
-  readonly role: RoleCode;
-  readonly tc: boolean;
-  readonly proposal: boolean;
-  readonly learning: boolean;
-  readonly forwarding: boolean;
-  readonly agreement: boolean;
   readonly master: boolean;
 }
 

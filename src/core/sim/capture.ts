@@ -1,6 +1,6 @@
 /** Frames as they go over the cables, in octets: what a packet analyser would see. */
 import { CIST, CST, treeVlan, vlanTree, type TreeId } from '../design/ids';
-import type { Bpdu, MstBpdu, MstiMessage } from '../protocol/bpdu';
+import type { Bpdu, MstBpdu, RstFlags } from '../protocol/bpdu';
 import { isPerVlan } from '../tree/bridgeId';
 import type { Network } from '../tree/network';
 import { encodeBpdu, type WireBpdu, type WireFlags, type WireInfo, type WireMst } from '../wire/bpdu';
@@ -71,4 +71,4 @@ function mstOf(keys: BridgeKeys, { configurationId, vector, times, instances }: 
   };
 }
 
-const flags = ({ role, proposal, learning, forwarding, agreement }: MstBpdu | MstiMessage | Extract<Bpdu, { kind: 'rst' }>): WireFlags => ({ role, proposal, learning, forwarding, agreement });
+const flags = ({ role, proposal, learning, forwarding, agreement }: RstFlags): WireFlags => ({ role, proposal, learning, forwarding, agreement });

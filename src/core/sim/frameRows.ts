@@ -1,6 +1,6 @@
 /** BPDUs of a run, field by field, beside what the port that they come to holds. */
 import type { PortId, SwitchId, TreeId } from '../design/ids';
-import type { MstBpdu, RstBpdu } from '../protocol/bpdu';
+import type { MstBpdu, RstBpdu, RstFlags } from '../protocol/bpdu';
 import type { Micros } from '../protocol/entity';
 import type { Vector } from '../protocol/vector';
 import { bridgeIdText } from '../tree/bridgeId';
@@ -50,7 +50,7 @@ export function frameRows(network: Network, trees: readonly TreeId[], keys: Brid
   return { rows, left };
 }
 
-const flagText = (bpdu: Pick<RstBpdu, 'role' | 'proposal' | 'agreement' | 'learning' | 'forwarding' | 'tc'>): string =>
+const flagText = (bpdu: RstFlags): string =>
   [`${bpdu.role} port`, bpdu.proposal && 'proposal', bpdu.agreement && 'agreement', bpdu.learning && 'learning', bpdu.forwarding && 'forwarding', bpdu.tc && 'topology change'].filter(Boolean).join(', ');
 
 const portText = (id: number): string => `${id >> 8}.${id & 255}`;

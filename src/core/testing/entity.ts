@@ -1,5 +1,5 @@
 /** One protocol entity on a bench: a clock to turn, BPDUs to let it hear, and everything that it does written down. */
-import type { Bpdu, ConfigBpdu, MstBpdu, MstiMessage, RstBpdu } from '../protocol/bpdu';
+import type { Bpdu, ConfigBpdu, MstBpdu, MstiMessage, RstBpdu, RstFlags } from '../protocol/bpdu';
 import { SECOND, type EntitySettings, type ProtocolEntity, type Surroundings } from '../protocol/entity';
 import type { MstConfigurationId } from '../wire/mstConfiguration';
 import type { Vector } from '../protocol/vector';
@@ -92,13 +92,13 @@ function vectorOf({ root, cost = 0, bridge = root, port = 0x8001, regionalRoot =
   return { root, externalCost: cost, regionalRoot, internalCost, bridge, port };
 }
 
-export const rst = (said: Said, flags: Partial<Omit<RstBpdu, 'kind' | 'vector' | 'times'>> = {}): RstBpdu => ({
+export const rst = (said: Said, flags: Partial<RstFlags> = {}): RstBpdu => ({
   kind: 'rst', vector: vectorOf(said), times: { ...TIMES, messageAge: said.messageAge ?? 0 }, role: 'designated', tc: false, proposal: false, learning: true, forwarding: true, agreement: false, ...flags,
 });
 
 export const config = (said: Said, flags: Partial<Pick<ConfigBpdu, 'tc' | 'tcAck'>> = {}): ConfigBpdu => ({ kind: 'config', vector: vectorOf(said), times: { ...TIMES, messageAge: said.messageAge ?? 0 }, tc: false, tcAck: false, ...flags });
 
-type InstanceFlags = Partial<Pick<MstiMessage, 'role' | 'tc' | 'proposal' | 'learning' | 'forwarding' | 'agreement' | 'master'>>;
+type InstanceFlags = Partial<RstFlags & Pick<MstiMessage, 'master'>>;
 
 /** What a neighbour of the region says of an instance: its root there, and what it costs to get there. */
 export const msti = (mstid: number, { root, cost = 0, bridge = root, port = 0x8001 }: Said, flags: InstanceFlags = {}, remainingHops = 20): MstiMessage => ({

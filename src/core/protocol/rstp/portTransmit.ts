@@ -1,5 +1,5 @@
 /** Port Transmit machine, PTX (IEEE 802.1Q-2018 13.34): one hello after the other, and no more than the hold count allows. */
-import type { MstiMessage, RoleCode } from '../bpdu';
+import type { MstiMessage, RoleCode, RstFlags } from '../bpdu';
 import { SECOND } from '../entity';
 import { ownVector } from '../vector';
 import { cist, helloTime, inSeconds, isZero, type BridgePort, type TreePort } from './state';
@@ -65,13 +65,11 @@ function mstiMessage(p: TreePort, old: MstiMessage | undefined): MstiMessage {
   return { kind: 'msti', mstid: p.tree.mstid, vector: p.designatedPriority, remainingHops, ...said, master };
 }
 
-type Flags = Pick<MstiMessage, 'role' | 'tc' | 'proposal' | 'learning' | 'forwarding' | 'agreement'>;
-
-const flagsOf = (p: TreePort): Flags => ({
+const flagsOf = (p: TreePort): RstFlags => ({
   role: roleCode(p), tc: !isZero(p.port.bridge, p.tcWhile), proposal: p.proposing, learning: p.learning, forwarding: p.forwarding, agreement: p.agree,
 });
 
-const sameFlags = (a: Flags, b: Flags): boolean =>
+const sameFlags = (a: RstFlags, b: RstFlags): boolean =>
   a.role === b.role && a.tc === b.tc && a.proposal === b.proposal && a.learning === b.learning && a.forwarding === b.forwarding && a.agreement === b.agreement;
 
 const roleCode = ({ role }: TreePort): RoleCode => (role === 'root' || role === 'designated' || role === 'master' ? role : 'alternate');
