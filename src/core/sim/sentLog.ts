@@ -49,9 +49,6 @@ export class SentLog {
   portOf(i: number): number {
     return this.places[i]!;
   }
-  timeOf(i: number): Micros {
-    return this.times[i]!;
-  }
 
   /** Times, ports and trees of all, for a player. */
   marks(): { readonly times: Float64Array; readonly ports: Uint32Array; readonly trees: Uint16Array } {

@@ -7,7 +7,6 @@ import { timeText, useClock, useClockStore } from '../state/clock';
 import { useWorkbenchStore } from '../state/context';
 import { ROLE_LETTERS } from '../words/roles';
 import { counted } from '../words/units';
-import { compileNetwork } from '../../core/tree/network';
 import { actionText } from '../../core/sim/order';
 import styles from './clock.module.css';
 import type { Lane } from './laneRows';
@@ -124,7 +123,7 @@ function Axis({ scale, axis }: { readonly scale: Scale; readonly axis: number })
   const moments = useClock((clock) => clock.player!.moments);
   const seek = useClock((clock) => clock.seek);
   const ticks = useMemo(() => ticksOf(scale, moments, film.until, TICK_GAP / axis), [scale, moments, film, axis]);
-  const network = useMemo(() => compileNetwork(film.stage), [film]);
+  const network = useClock((clock) => clock.player!.network);
   const flushes = useMemo(() => {
     const marks = new Map<number, { readonly t: Micros; ports: number }>();
     for (const { t } of film.flushes) {

@@ -9,6 +9,7 @@ import { solve } from '../../core/tree/solve';
 import { TextButton } from '../frame/TextButton';
 import { timeText, useClock, useInstant } from '../state/clock';
 import { useWorkbench } from '../state/context';
+import { counted } from '../words/units';
 import styles from './clock.module.css';
 
 /** Most hosts in the matrix: more are not readable side by side. */
@@ -183,7 +184,7 @@ function Loops({ design, vlan }: { readonly design: Design; readonly vlan: numbe
     <section aria-label="Without spanning tree">
       <h3 className={styles.heading}>Without spanning tree</h3>
       <p className={styles.hint}>
-        One broadcast in VLAN {vlan} would circle on {found.links.length} links and be {copiesText(found.copies.at(-1)!)} after {found.copies.length} hops, some {Math.max(1, Math.round(found.copies.length * 0.02))} ms; {found.flapping.length} switches would learn its sender by turns at several ports.
+        One broadcast in VLAN {vlan} would circle on {found.links.length} links and be {copiesText(found.copies.at(-1)!)} after {found.copies.length} hops; {found.flapping.length} switches would learn its sender by turns at several ports.
       </p>
       <svg className={styles.copies} viewBox={`0 0 ${found.copies.length * 12} 46`} role="img" aria-label={`Frames after each hop: ${found.copies.join(', ')}`}>
         {found.copies.map((count, i) => {
@@ -196,4 +197,4 @@ function Loops({ design, vlan }: { readonly design: Design; readonly vlan: numbe
   );
 }
 
-const copiesText = (count: number): string => (count >= MOST_COPIES ? `more than ${MOST_COPIES.toLocaleString('en').replaceAll(',', '\u202f')} frames` : `${count} ${count === 1 ? 'frame' : 'frames'}`);
+const copiesText = (count: number): string => (count >= MOST_COPIES ? `more than ${MOST_COPIES.toLocaleString('en').replaceAll(',', '\u202f')} frames` : counted(count, 'frame'));

@@ -5,7 +5,7 @@ import { useMemo, useState } from 'react';
 import { FreshNames } from '../../core/design/fresh';
 import type { PortId, SwitchId } from '../../core/design/ids';
 import { freePortsOf } from '../../core/design/plugs';
-import type { Action } from '../../core/design/scenario';
+import { MAX_UNTIL, type Action } from '../../core/design/scenario';
 import type { Design, Link, Switch } from '../../core/design/schema';
 import { stageOf } from '../../core/sim/scenario';
 import { newSwitch } from '../clock/newSwitch';
@@ -26,7 +26,7 @@ function useHappen(): (what: Happening) => null {
   const openDrawer = useWorkbench((state) => state.openDrawer);
   return (what) => {
     add({ ...what, at } as Action);
-    setNextAt(Math.min(3599, at + 10));
+    setNextAt(Math.min(MAX_UNTIL, at + 10));
     openDrawer('clock');
     return null;
   };
@@ -47,7 +47,7 @@ function When() {
   const set = useClock((clock) => clock.setNextAt);
   return (
     <p className={styles.hint}>
-      Happens at <NumberField label="When it happens, in seconds" value={at} least={0} most={3599} commit={set} /> s
+      Happens at <NumberField label="When it happens, in seconds" value={at} least={0} most={MAX_UNTIL} commit={set} /> s
     </p>
   );
 }
@@ -86,7 +86,7 @@ export function BreakSwitch({ sw }: { readonly sw: Switch }) {
         <Button variant="outlined" onClick={() => happen({ do: 'switch-down', switch: sw.id })}>Loses power</Button>
         <Button variant="outlined" onClick={() => happen({ do: 'switch-up', switch: sw.id, boot })}>Has power again</Button>
       </div>
-      <p className={styles.hint}>It runs <NumberField label="Seconds from the power to the first frame" value={boot} least={0} most={3600} commit={setBoot} /> s after it has power.</p>
+      <p className={styles.hint}>It runs <NumberField label="Seconds from the power to the first frame" value={boot} least={0} most={MAX_UNTIL} commit={setBoot} /> s after it has power.</p>
       <TextSetting label="Gets bridge priority" value="" placeholder={String(sw.priority)} read={read.bridgePriority} commit={(priority) => (priority === null ? null : happen({ do: 'bridge-priority', switch: sw.id, priority }))} />
       {free ? (
         <div className={styles.buttons}>

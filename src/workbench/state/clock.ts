@@ -4,7 +4,7 @@ import { createStore } from 'zustand/vanilla';
 import type { HostId } from '../../core/design/ids';
 import type { Design, Link, Switch } from '../../core/design/schema';
 import type { DesignProblem } from '../../core/design/problem';
-import { DEFAULT_TALK, DEFAULT_UNTIL, type Action, type KeptScenario } from '../../core/design/scenario';
+import { DEFAULT_TALK, DEFAULT_UNTIL, MAX_UNTIL, type Action, type KeptScenario } from '../../core/design/scenario';
 import { SECOND, type Micros } from '../../core/protocol/entity';
 import { Player, type Instant } from '../../core/sim/film';
 import { followFrame, settledPassage, type FrameWay } from '../../core/sim/passage';
@@ -109,7 +109,7 @@ export function createClock(workbench: WorkbenchStore, runner: Runner) {
       addAction(action) {
         const { scenario } = get();
         const actions = [...scenario.actions, action].sort((a, b) => a.at - b.at);
-        const until = Math.max(scenario.until, Math.min(3600, action.at + 1));
+        const until = Math.max(scenario.until, Math.min(MAX_UNTIL, action.at + 1));
         put({ ...scenario, actions, until });
       },
       replaceAction(i, action) {
