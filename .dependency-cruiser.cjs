@@ -1,7 +1,7 @@
 /** The layer rule: imports run downward only, the core knows nothing of the rooms around it, and nothing runs in a circle. */
 const rooms = '^src/(app|cli|workers|workbench|server|contract)/';
 const lower = (order, i) => order.slice(0, i).map((name) => `^src/core/${name}/`);
-const coreOrder = ['testing', 'exchange', 'study', 'sim', 'protocol', 'demo', 'tree', 'wire', 'cabling', 'design'];
+const coreOrder = ['testing', 'exchange', 'study', 'sim', 'protocol', 'demo', 'tree', 'wire', 'cabling', 'bundle', 'design'];
 
 /** @type {import('dependency-cruiser').IConfiguration} */
 module.exports = {

@@ -1,5 +1,6 @@
 /** `knot-path`: the core on the command line. */
 import { Command } from 'commander';
+import { runBundles } from './bundles';
 import { runCheck } from './check';
 import { runExplain } from './explain';
 import { Unusable } from './input';
@@ -36,6 +37,12 @@ program
   .option('--capture <file>', 'every frame sent, as pcapng')
   .option('--json', 'as JSON')
   .action(runSimulate);
+program
+  .command('bundles')
+  .description('what LACP settles to: which bundles come up, which members are active, and why')
+  .argument('<file>', 'design document, - for standard input')
+  .option('--json', 'as JSON')
+  .action(runBundles);
 program
   .command('check')
   .description('findings; exit code 1 where there are any')

@@ -3,11 +3,11 @@
  * `tree: null` means every tree, unless a tree says otherwise; a `null` value takes a setting away again.
  */
 import { z } from '../zod';
-import type { HostId, LinkId, PortId, SwitchId, TreeId } from './ids';
-import { bridgePriority, macAddress, pathCost, portNumber, portPriority, speed, vlanId } from './legal';
+import type { BundleId, HostId, LinkId, PortId, SwitchId, TreeId } from './ids';
+import { bridgePriority, lacpKey, lacpPriority, macAddress, memberCount, pathCost, portNumber, portPriority, speed, vlanId } from './legal';
 import { scenarioSchema } from './scenario';
 import {
-  COST_METHODS, DIALECTS, TIERS, bundleSchema, carriageSchema, endSchema, hostSchema, linkDelay, linkSchema, observedSchema, portSchema, positionSchema, switchSchema, timersSchema,
+  BUNDLE_MODES, COST_METHODS, DIALECTS, HASH_POLICIES, LACP_TIMEOUTS, TIERS, bundleSchema, carriageSchema, endSchema, hostBundleSchema, hostSchema, linkDelay, linkSchema, observedSchema, portSchema, positionSchema, switchSchema, timersSchema,
   titleSchema, vlanSchema, worksheetSchema,
 } from './schema';
 
@@ -15,6 +15,7 @@ const switchId = z.string().transform((id) => id as SwitchId);
 const portId = z.string().transform((id) => id as PortId);
 const linkId = z.string().transform((id) => id as LinkId);
 const treeId = z.string().transform((id) => id as TreeId).nullable();
+const bundleId = z.string().transform((id) => id as BundleId);
 const hostId = z.string().transform((id) => id as HostId);
 
 export const commandSchema = z.discriminatedUnion('do', [
@@ -31,6 +32,7 @@ export const commandSchema = z.discriminatedUnion('do', [
     up: z.boolean().optional(),
     /** Null: as the design. */
     pathCost: z.enum(COST_METHODS).nullable().optional(),
+    systemPriority: lacpPriority.optional(),
   }),
   z.strictObject({ do: z.literal('set-bridge-priority'), switch: switchId, tree: treeId, priority: bridgePriority.nullable() }),
   z.strictObject({
@@ -42,6 +44,9 @@ export const commandSchema = z.discriminatedUnion('do', [
     edge: z.boolean().optional(),
     vlans: carriageSchema.optional(),
     number: portNumber.optional(),
+    /** As a member of a bundle; a null key: the bundle's. */
+    lacpPriority: lacpPriority.optional(),
+    lacpKey: lacpKey.nullable().optional(),
   }),
   z.strictObject({ do: z.literal('set-port-cost'), switch: switchId, port: portId, tree: treeId, cost: pathCost.nullable() }),
   z.strictObject({ do: z.literal('set-port-priority'), switch: switchId, port: portId, tree: treeId, priority: portPriority.nullable() }),
@@ -54,6 +59,23 @@ export const commandSchema = z.discriminatedUnion('do', [
   z.strictObject({ do: z.literal('remove-link'), link: linkId }),
   z.strictObject({ do: z.literal('remove-port'), switch: switchId, port: portId }),
   z.strictObject({ do: z.literal('add-bundle'), bundle: bundleSchema }),
+  z.strictObject({
+    do: z.literal('set-bundle'),
+    bundle: bundleId,
+    name: titleSchema.nullable().optional(),
+    number: z.number().int().min(1).max(2047).optional(),
+    ports: z.array(portId).min(1).optional(),
+    mode: z.enum(BUNDLE_MODES).optional(),
+    timeout: z.enum(LACP_TIMEOUTS).optional(),
+    /** Null: its number. */
+    key: lacpKey.nullable().optional(),
+    minLinks: memberCount.optional(),
+    maxActive: memberCount.optional(),
+    hash: z.enum(HASH_POLICIES).optional(),
+    edge: z.boolean().optional(),
+    vlans: carriageSchema.optional(),
+  }),
+  z.strictObject({ do: z.literal('remove-bundle'), bundle: bundleId }),
   z.strictObject({ do: z.literal('add-host'), host: hostSchema }),
   z.strictObject({
     do: z.literal('set-host'),
@@ -62,6 +84,8 @@ export const commandSchema = z.discriminatedUnion('do', [
     mac: macAddress.optional(),
     vlan: vlanId.optional(),
     attach: z.array(endSchema).optional(),
+    /** Null: its cards are separate. */
+    bundle: hostBundleSchema.nullable().optional(),
   }),
   z.strictObject({ do: z.literal('remove-host'), host: hostId }),
   z.strictObject({ do: z.literal('add-vlan'), vlan: vlanSchema }),

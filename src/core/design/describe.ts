@@ -90,7 +90,7 @@ function namesOf(design: Design): Names {
 
 function phraseOf(names: Names, command: Command): Phrase {
   const { design, nameOf, end } = names;
-  const portOf = (sw: SwitchId, port: PortId) => names.switch(sw)?.ports.find((p) => p.id === port);
+  const portOf = (sw: SwitchId, port: PortId) => names.switch(sw)?.ports.find((p) => p.id === port) ?? design.bundles.find((b) => b.switch === sw && b.id === (port as string));
   const portName = (at: { switch: SwitchId; port: PortId }) => `${nameOf(at.switch)} port ${at.port}`;
   switch (command.do) {
     case 'rename-design':
@@ -106,6 +106,7 @@ function phraseOf(names: Names, command: Command): Phrase {
         command.mac !== undefined && `MAC ${sw?.mac} to ${command.mac}`,
         command.up !== undefined && (command.up ? 'switched on' : 'switched off'),
         command.pathCost !== undefined && `path cost method ${sw?.pathCost ?? 'of the design'} to ${command.pathCost ?? 'that of the design'}`,
+        command.systemPriority !== undefined && `LACP system priority to ${command.systemPriority}`,
         command.timers !== undefined && timersText(sw?.timers, command.timers),
       ])}`);
     }
@@ -115,13 +116,15 @@ function phraseOf(names: Names, command: Command): Phrase {
       return say('priority of ', nameOf(command.switch), `: ${before} to ${command.priority ?? 'as in all trees'}`, [command.tree]);
     }
     case 'set-port': {
-      const port = portOf(command.switch, command.port);
+      const port = names.switch(command.switch)?.ports.find((p) => p.id === command.port);
       return say('', portName(command), `: ${listed([
         command.speed !== undefined && `speed ${port?.speed} to ${command.speed} Mb/s`,
         command.up !== undefined && (command.up ? 'set up' : 'set down'),
         command.edge !== undefined && (command.edge ? 'edge port' : 'not an edge port'),
         command.vlans !== undefined && `${port ? `${carriageText(port.vlans)} to ` : ''}${carriageText(command.vlans)}`,
         command.number !== undefined && `number ${port?.number} to ${command.number}`,
+        command.lacpPriority !== undefined && `LACP priority to ${command.lacpPriority}`,
+        command.lacpKey !== undefined && `LACP key to ${command.lacpKey ?? 'that of its bundle'}`,
       ])}`);
     }
     case 'set-port-cost': {
@@ -159,6 +162,26 @@ function phraseOf(names: Names, command: Command): Phrase {
       return say('removed ', portName(command));
     case 'add-bundle':
       return say('added bundle ', `${command.bundle.name ?? command.bundle.id} on ${nameOf(command.bundle.switch)}`);
+    case 'set-bundle': {
+      const bundle = design.bundles.find((b) => b.id === command.bundle);
+      return say('bundle ', bundle ? `${bundle.name ?? bundle.id} on ${nameOf(bundle.switch)}` : command.bundle, `: ${listed([
+        command.name !== undefined && `name to ${command.name ?? 'none'}`,
+        command.number !== undefined && `number ${bundle?.number} to ${command.number}`,
+        command.ports !== undefined && `members ${bundle?.ports.join(', ')} to ${command.ports.join(', ')}`,
+        command.mode !== undefined && `mode ${bundle?.mode} to ${command.mode}`,
+        command.timeout !== undefined && `timeout ${bundle?.timeout} to ${command.timeout}`,
+        command.key !== undefined && `key to ${command.key ?? 'its number'}`,
+        command.minLinks !== undefined && `minimum links ${bundle?.minLinks} to ${command.minLinks}`,
+        command.maxActive !== undefined && `most active links ${bundle?.maxActive} to ${command.maxActive}`,
+        command.hash !== undefined && `hash to layer ${command.hash}`,
+        command.edge !== undefined && (command.edge ? 'edge port' : 'not an edge port'),
+        command.vlans !== undefined && `${bundle ? `${carriageText(bundle.vlans)} to ` : ''}${carriageText(command.vlans)}`,
+      ])}`);
+    }
+    case 'remove-bundle': {
+      const bundle = design.bundles.find((b) => b.id === command.bundle);
+      return say('removed bundle ', bundle ? `${bundle.name ?? bundle.id} on ${nameOf(bundle.switch)}` : command.bundle);
+    }
     case 'add-host':
       return say('added host ', command.host.name ?? command.host.id);
     case 'remove-host':
@@ -169,6 +192,7 @@ function phraseOf(names: Names, command: Command): Phrase {
         command.mac !== undefined && `MAC to ${command.mac}`,
         command.vlan !== undefined && `VLAN to ${command.vlan}`,
         command.attach !== undefined && (command.attach.length === 0 ? 'unplugged' : `on ${command.attach.map(end).join(' and ')}`),
+        command.bundle !== undefined && (command.bundle === null ? 'its cards are separate' : `its cards are one bundle, ${command.bundle.mode}`),
       ])}`);
     case 'add-vlan':
       return say('added VLAN ', vlanText(command.vlan.id, command.vlan.name));

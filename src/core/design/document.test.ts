@@ -43,7 +43,7 @@ describe('a design document', () => {
 
   it.each([
     ['a region that is not there', withSwitch({ region: 'valley' }), 'switches[0].region: found "valley"'],
-    ['a bundle of ports that are not there', { ...withSwitch({}), bundles: [{ id: 'u', switch: 'a', number: 1, ports: ['9'] }] }, 'bundles[0].ports[0]: found "9"; allowed: the id of a port of a'],
+    ['a bundle of ports that are not there', { ...withSwitch({}), bundles: [{ id: 'u', switch: 'a', number: 1, ports: ['9'] }] }, 'bundles[0].ports[0]: found "9"; allowed: the id of a port of a, whose ports alone can be members'],
     ['a port in two bundles', { ...withSwitch({}), bundles: [1, 2].map((n) => ({ id: `u${n}`, switch: 'a', number: n, ports: ['1'] })) }, 'bundles[1].ports[0]: found "1"; allowed: one bundle a port'],
     ['a host in the air', { ...withSwitch({}), hosts: [{ id: 'h', mac: '02:00:00:00:00:09', attach: [{ switch: 'b', port: '1' }] }] }, 'hosts[0].attach[0].switch: found "b"'],
     ['a name of two lines', { ...bare, name: 'a\nb' }, 'name: found "a\\nb"; allowed: a name of one line'],

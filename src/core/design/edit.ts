@@ -2,9 +2,9 @@
 import { applyPatches, enablePatches, produceWithPatches, type Draft, type Patch } from 'immer';
 import { fail, ok, type Result } from '../result';
 import type { Command } from './commands';
-import type { HostId, LinkId, PortId, SwitchId, TreeId } from './ids';
+import type { BundleId, HostId, LinkId, PortId, SwitchId, TreeId } from './ids';
 import { vlanTree } from './ids';
-import { BRIDGE_PRIORITY, PORT_PRIORITY } from './legal';
+import { BRIDGE_PRIORITY, LACP_PRIORITY, PORT_PRIORITY } from './legal';
 import type { DesignProblem } from './problem';
 import { referenceProblems } from './references';
 import { MAX_WORKSHEETS, type Design } from './schema';
@@ -42,7 +42,7 @@ export function editAll(design: Design, commands: readonly Command[]): Result<Ed
 
 /** Commands whose own check does not guarantee a legal document: they bring references, identifiers or costs along. */
 const MAY_BREAK: ReadonlySet<Command['do']> = new Set([
-  'set-cost-method', 'set-switch', 'set-port-cost', 'set-link', 'add-switch', 'add-port', 'add-link', 'add-bundle', 'add-host', 'set-host', 'add-vlan', 'keep-scenario',
+  'set-cost-method', 'set-switch', 'set-port-cost', 'set-link', 'add-switch', 'add-port', 'add-link', 'add-bundle', 'set-bundle', 'add-host', 'set-host', 'add-vlan', 'keep-scenario',
 ]);
 
 /** A command that names what the design does not have. */
@@ -60,6 +60,10 @@ function find<T>(item: T | undefined, what: string): T {
 const findSwitch = (draft: Draft<Design>, id: SwitchId) => find(draft.switches.find((sw) => sw.id === id), `switch ${id}`);
 const findPort = (draft: Draft<Design>, sw: SwitchId, id: PortId) =>
   find(findSwitch(draft, sw).ports.find((port) => port.id === id), `port ${id} of ${sw}`);
+const findBundle = (draft: Draft<Design>, id: BundleId) => find(draft.bundles.find((bundle) => bundle.id === id), `bundle ${id}`);
+/** What a tree's settings stand on: a port, or a bundle by its id. */
+const findBridgePort = (draft: Draft<Design>, sw: SwitchId, id: PortId) =>
+  draft.bundles.find((bundle) => bundle.switch === sw && bundle.id === (id as string)) ?? findPort(draft, sw, id);
 const findHost = (draft: Draft<Design>, id: HostId) => find(draft.hosts.find((host) => host.id === id), `host ${id}`);
 const findVlan = (draft: Draft<Design>, id: number) => find(draft.vlans.find((vlan) => vlan.id === id), `VLAN ${id}`);
 const findLink = (draft: Draft<Design>, id: LinkId) => find(draft.links.find((link) => link.id === id), `link ${id}`);
@@ -77,6 +81,7 @@ function apply(draft: Draft<Design>, command: Command): void {
       const sw = findSwitch(draft, command.switch);
       assign(sw, { name, tier, dialect, mac, timers, up });
       setOrClear(sw, 'pathCost', pathCost);
+      if (command.systemPriority !== undefined) assign(sw, { lacp: { systemPriority: command.systemPriority } });
       return;
     }
     case 'set-bridge-priority': {
@@ -87,15 +92,19 @@ function apply(draft: Draft<Design>, command: Command): void {
       return;
     }
     case 'set-port': {
-      const { speed, up, edge, vlans, number } = command;
-      assign(findPort(draft, command.switch, command.port), { speed, up, edge, vlans, number });
+      const { speed, up, edge, vlans, number, lacpPriority, lacpKey } = command;
+      const port = findPort(draft, command.switch, command.port);
+      assign(port, { speed, up, edge, vlans, number });
+      if (lacpPriority === undefined && lacpKey === undefined) return;
+      const key = lacpKey === undefined ? port.lacp?.key : (lacpKey ?? undefined);
+      assign(port, { lacp: { priority: lacpPriority ?? port.lacp?.priority ?? LACP_PRIORITY.default, ...(key === undefined ? {} : { key }) } });
       return;
     }
     case 'set-port-cost':
-      setOnPort(findPort(draft, command.switch, command.port), command.tree, 'cost', command.cost);
+      setOnPort(findBridgePort(draft, command.switch, command.port), command.tree, 'cost', command.cost);
       return;
     case 'set-port-priority':
-      setOnPort(findPort(draft, command.switch, command.port), command.tree, 'priority', command.priority);
+      setOnPort(findBridgePort(draft, command.switch, command.port), command.tree, 'priority', command.priority);
       return;
     case 'set-link': {
       const link = findLink(draft, command.link);
@@ -130,12 +139,27 @@ function apply(draft: Draft<Design>, command: Command): void {
     case 'add-bundle':
       draft.bundles.push(copyOf(command.bundle));
       return;
+    case 'set-bundle': {
+      const { number, ports, mode, timeout, minLinks, maxActive, hash, edge, vlans } = command;
+      const bundle = findBundle(draft, command.bundle);
+      assign(bundle, { number, ports, mode, timeout, minLinks, maxActive, hash, edge, vlans });
+      setOrClear(bundle, 'name', command.name);
+      setOrClear(bundle, 'key', command.key);
+      return;
+    }
+    case 'remove-bundle':
+      findBundle(draft, command.bundle);
+      draft.bundles = draft.bundles.filter((bundle) => bundle.id !== command.bundle);
+      return;
     case 'add-host':
       draft.hosts.push(copyOf(command.host));
       return;
     case 'set-host': {
       const { name, mac, vlan, attach } = command;
-      assign(findHost(draft, command.host), { name, mac, vlan, attach });
+      const host = findHost(draft, command.host);
+      assign(host, { name, mac, vlan, attach });
+      if (command.bundle === null) delete host.bundle;
+      else if (command.bundle) assign(host, { bundle: command.bundle });
       return;
     }
     case 'remove-host':
@@ -196,7 +220,7 @@ function setOrClear<T extends object, K extends keyof T>(target: T, key: K, valu
 
 const same = (a: unknown, b: unknown): boolean => a === b || (typeof a === 'object' && JSON.stringify(a) === JSON.stringify(b));
 
-function setOnPort(port: Draft<Design>['switches'][0]['ports'][0], tree: TreeId | null, key: 'cost' | 'priority', value: number | null): void {
+function setOnPort(port: Pick<Draft<Design>['switches'][0]['ports'][0], 'cost' | 'priority' | 'trees'>, tree: TreeId | null, key: 'cost' | 'priority', value: number | null): void {
   if (tree === null) {
     if (key === 'priority') port.priority = value ?? PORT_PRIORITY.default;
     else if (value === null) delete port.cost;
@@ -226,7 +250,8 @@ function removePort(draft: Draft<Design>, sw: SwitchId, id: PortId): void {
   const owner = findSwitch(draft, sw);
   owner.ports = owner.ports.filter((port) => port.id !== id);
   draft.links = draft.links.filter((link) => !here(link.a) && !here(link.b));
-  for (const bundle of draft.bundles) if (bundle.switch === sw) bundle.ports = bundle.ports.filter((port) => port !== id);
+  for (const bundle of draft.bundles) if (bundle.switch === sw && bundle.ports.includes(id)) bundle.ports = bundle.ports.filter((port) => port !== id);
+  if (draft.bundles.some((bundle) => bundle.ports.length === 0)) draft.bundles = draft.bundles.filter((bundle) => bundle.ports.length > 0);
   for (const host of draft.hosts) if (host.attach.some(here)) host.attach = host.attach.filter((at) => !here(at));
 }
 

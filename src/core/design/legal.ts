@@ -62,6 +62,13 @@ export const speed = z.number().superRefine((value, ctx) => {
 });
 /** Twelve bits of a port identifier, 0 not being a port. */
 export const portNumber = whole(1, 4095, 'a port number');
+/** Sixteen bits: priorities of LACP's systems and ports, and keys (802.1AX-2020 6.3.2 to 6.3.5). */
+export const LACP_PRIORITY = { min: 0, max: 65_535, default: 32_768 } as const;
+export const lacpPriority = whole(LACP_PRIORITY.min, LACP_PRIORITY.max, 'an LACP priority');
+export const lacpKey = whole(0, 65_535, 'a key of sixteen bits');
+/** How many members may be active at once where a bundle does not say, and at the most. */
+export const ACTIVE_MEMBERS = { min: 1, max: 64, default: 8 } as const;
+export const memberCount = whole(ACTIVE_MEMBERS.min, ACTIVE_MEMBERS.max, 'a number of members');
 export const vlanId = whole(MIN_VLAN, MAX_VLAN, 'a VLAN ID');
 /** Twelve bits; 0 is the IST. */
 export const mstid = whole(1, 4094, 'an MSTID');

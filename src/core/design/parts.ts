@@ -5,7 +5,7 @@
 import { z } from '../zod';
 import type { BundleId, HostId, LinkId, PortId, RegionId, SwitchId, TreeId } from './ids';
 import {
-  BRIDGE_PRIORITY, PORT_PRIORITY, bridgePriority, macAddress, mstid, pathCost, portNumber, portPriority, speed, timerSchemas,
+  ACTIVE_MEMBERS, BRIDGE_PRIORITY, LACP_PRIORITY, PORT_PRIORITY, bridgePriority, lacpKey, lacpPriority, macAddress, memberCount, mstid, pathCost, portNumber, portPriority, speed, timerSchemas,
   vlanId, vlanSetText,
 } from './legal';
 
@@ -48,6 +48,10 @@ export const DIALECTS = ['stp', 'rstp', 'mstp', 'per-vlan-stp', 'per-vlan-rstp',
 export const TIERS = ['core', 'distribution', 'access'] as const;
 /** How a bundle's end negotiates: LACP, nothing, or the older negotiation. */
 export const BUNDLE_MODES = ['active', 'passive', 'static', 'initiate', 'answer'] as const;
+/** How often a bundle's end wants to hear LACPDUs: every 30 s, or every second. */
+export const LACP_TIMEOUTS = ['slow', 'fast'] as const;
+/** What of a frame chooses the member that it leaves by: MAC addresses; with IP addresses; IP addresses and TCP or UDP ports. */
+export const HASH_POLICIES = ['2', '2+3', '3+4'] as const;
 /** 802.1D-1998 table (`short`) or the 802.1Q formula (`long`). */
 export const COST_METHODS = ['short', 'long'] as const;
 
@@ -80,6 +84,8 @@ export const portSchema = z.strictObject({
   speed: speed.default(1000),
   up: z.boolean().default(true),
   edge: z.boolean().default(false),
+  /** What the port says as a member of a bundle: its priority there, and a key other than the bundle's. */
+  lacp: z.strictObject({ priority: lacpPriority.default(LACP_PRIORITY.default), key: lacpKey.optional() }).optional(),
   ...steering,
 });
 
@@ -107,6 +113,7 @@ export const switchSchema = z.strictObject({
   priority: bridgePriority.default(BRIDGE_PRIORITY.default),
   trees: perTree(z.strictObject({ priority: bridgePriority })).default({}),
   timers: timersSchema.default(DEFAULT_TIMERS),
+  lacp: z.strictObject({ systemPriority: lacpPriority.default(LACP_PRIORITY.default) }).optional(),
   position: positionSchema.optional(),
   ports: z.array(portSchema),
 });
@@ -126,13 +133,31 @@ export const regionSchema = z.strictObject({
   instances: z.array(z.strictObject({ id: mstid, vlans: vlanSetText })).max(64).default([]),
 });
 
+/** How a bundle's end negotiates and shares out frames, on switches and hosts alike. */
+const negotiation = {
+  mode: z.enum(BUNDLE_MODES).default('active'),
+  timeout: z.enum(LACP_TIMEOUTS).default('slow'),
+  /** By default its number. */
+  key: lacpKey.optional(),
+  minLinks: memberCount.default(1),
+  maxActive: memberCount.default(ACTIVE_MEMBERS.default),
+  /** Also as `layer 2+3`, `layer2+3`, `l2+3`. */
+  hash: z.string().transform((value) => value.toLowerCase().replaceAll(/layer|l(?=\d)|\s/g, '')).pipe(z.enum(HASH_POLICIES)).default('2'),
+};
+
+/** The bundle that all cards of a host are. */
+export const hostBundleSchema = z.strictObject(negotiation);
+
 export const bundleSchema = z.strictObject({
   id: branded<BundleId>(),
   name: titleSchema.optional(),
   switch: branded<SwitchId>(),
   number: z.number().int().min(1).max(2047),
-  ports: z.array(branded<PortId>()),
-  mode: z.enum(BUNDLE_MODES).default('active'),
+  ports: z.array(branded<PortId>()).superRefine((ports, ctx) => {
+    if (ports.length === 0) ctx.addIssue({ code: 'custom', message: 'at least one port' });
+  }),
+  ...negotiation,
+  edge: z.boolean().default(false),
   ...steering,
 });
 
@@ -142,6 +167,7 @@ export const hostSchema = z.strictObject({
   mac: macAddress,
   vlan: vlanId.default(1),
   attach: z.array(endSchema).default([]),
+  bundle: hostBundleSchema.optional(),
 });
 
 /** A neighbour as a switch itself reported it: names as they were seen, which need not be in the design. */

@@ -67,10 +67,13 @@ export function referenceProblems(design: Design): DesignProblem[] {
   design.bundles.forEach((bundle, i) => {
     const sw = design.switches.find((s) => s.id === bundle.switch);
     problems.push(...costProblems(bundle, sw ? methodOf(design, sw) : design.pathCost, ['bundles', i]));
-    bundle.ports.forEach((port, j) => {
+    if (sw?.ports.some((port) => (port.id as string) === bundle.id)) add(['bundles', i, 'id'], JSON.stringify(bundle.id), `an id that no port of ${bundle.switch} has: both stand in its results`);
+    const twin = design.bundles.findIndex((other) => other.switch === bundle.switch && other.number === bundle.number);
+    if (twin < i) add(['bundles', i, 'number'], String(bundle.number), `each number once on a switch: it is that of bundle ${design.bundles[twin]!.id}`);
+    if (!sw) add(['bundles', i, 'switch'], JSON.stringify(bundle.switch), 'the id of a switch of this design');
+    else bundle.ports.forEach((port, j) => {
       const path = ['bundles', i, 'ports', j];
-      const known = ports.get(bundle.switch);
-      if (!known?.has(port)) add(path, JSON.stringify(port), `the id of a port of ${bundle.switch}`);
+      if (!ports.get(bundle.switch)!.has(port)) add(path, JSON.stringify(port), `the id of a port of ${bundle.switch}, whose ports alone can be members`);
       const key = `${bundle.switch}\n${port}`;
       if (member.has(key)) add(path, JSON.stringify(port), `one bundle a port: it is a member of ${member.get(key)}`);
       member.set(key, bundle.id);

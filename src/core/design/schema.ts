@@ -1,6 +1,6 @@
 /** A whole design document, version 1; its parts are in parts.ts. */
 import { z } from '../zod';
-import type { DIALECTS, TIERS, answersSchema, carriageSchema, portSchema, timersSchema} from './parts';
+import type { BUNDLE_MODES, DIALECTS, HASH_POLICIES, TIERS, answersSchema, carriageSchema, hostBundleSchema, portSchema, timersSchema } from './parts';
 import {
   COST_METHODS, FORMAT, MAX_WORKSHEETS, bundleSchema, hostSchema, linkSchema, observedSchema, regionSchema, switchSchema, text,
   titleSchema, vlanSchema, worksheetSchema,
@@ -40,6 +40,9 @@ export type Answers = z.output<typeof answersSchema>;
 export type Worksheet = z.output<typeof worksheetSchema>;
 export type Observed = z.output<typeof observedSchema>;
 export type Bundle = z.output<typeof bundleSchema>;
+export type HostBundle = z.output<typeof hostBundleSchema>;
+export type BundleMode = (typeof BUNDLE_MODES)[number];
+export type HashPolicy = (typeof HASH_POLICIES)[number];
 export type Carriage = z.output<typeof carriageSchema>;
 export type Dialect = (typeof DIALECTS)[number];
 export type CostMethod = (typeof COST_METHODS)[number];

@@ -2,9 +2,9 @@
  * Writing a design as people keep it under version control: keys in a fixed order, defaults left out, two spaces of indent.
  * `readDesignText(writeDesign(d))` gives `d` again.
  */
-import { BRIDGE_PRIORITY, PORT_PRIORITY } from './legal';
+import { ACTIVE_MEMBERS, BRIDGE_PRIORITY, LACP_PRIORITY, PORT_PRIORITY } from './legal';
 import { DEFAULT_TALK, DEFAULT_UNTIL, type KeptScenario } from './scenario';
-import { DEFAULT_CARRIAGE, DEFAULT_TIMERS, FORMAT, type Answers, type Bundle, type Design, type Port, type Switch } from './schema';
+import { DEFAULT_CARRIAGE, DEFAULT_TIMERS, FORMAT, type Answers, type Bundle, type Design, type HostBundle, type Port, type Switch } from './schema';
 
 /** The document as text, ending in a line feed. */
 export const writeDesign = (design: Design): string => `${JSON.stringify(leanDesign(design), null, 2)}\n`;
@@ -26,7 +26,7 @@ export function leanDesign(design: Design): Record<string, unknown> {
     bundles: filled(design.bundles.map(leanBundle)),
     hosts: filled(
       design.hosts.map((host) =>
-        lean({ id: host.id, name: host.name, mac: host.mac, vlan: unless(host.vlan, 1), attach: filled(host.attach.map(end)) }),
+        lean({ id: host.id, name: host.name, mac: host.mac, vlan: unless(host.vlan, 1), attach: filled(host.attach.map(end)), bundle: host.bundle && leanNegotiation(host.bundle) }),
       ),
     ),
     observed: filled(
@@ -66,6 +66,7 @@ const leanSwitch = (sw: Switch) =>
         txHold: unless(sw.timers.txHold, DEFAULT_TIMERS.txHold),
       }),
     ),
+    lacp: sw.lacp && lean({ systemPriority: unless(sw.lacp.systemPriority, LACP_PRIORITY.default) }),
     position: sw.position && { x: sw.position.x, y: sw.position.y },
     ports: sw.ports.map(leanPort),
   });
@@ -77,6 +78,7 @@ const leanPort = (port: Port) =>
     speed: unless(port.speed, 1000),
     up: unless(port.up, true),
     edge: unless(port.edge, false),
+    lacp: port.lacp && lean({ priority: unless(port.lacp.priority, LACP_PRIORITY.default), key: port.lacp.key }),
     ...leanSteering(port),
   });
 
@@ -87,8 +89,15 @@ const leanBundle = (bundle: Bundle) =>
     switch: bundle.switch,
     number: bundle.number,
     ports: bundle.ports,
-    mode: unless(bundle.mode, 'active'),
+    ...leanNegotiation(bundle),
+    edge: unless(bundle.edge, false),
     ...leanSteering(bundle),
+  });
+
+const leanNegotiation = ({ mode, timeout, key, minLinks, maxActive, hash }: HostBundle) =>
+  lean({
+    mode: unless(mode, 'active'), timeout: unless(timeout, 'slow'), key, minLinks: unless(minLinks, 1),
+    maxActive: unless(maxActive, ACTIVE_MEMBERS.default), hash: unless(hash, '2'),
   });
 
 const leanSteering = (port: Port | Bundle) => ({

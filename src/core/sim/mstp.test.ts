@@ -35,7 +35,7 @@ const settled = (design: Design): Simulation => {
   return sim;
 };
 const tree = (sim: Simulation, id: string) => viewNow(sim, sim.trees.indexOf(id as TreeId)).switches;
-const roles = (view: SwitchView | undefined) => Object.entries(view?.ports ?? {}).map(([port, { role, state }]) => `${port} ${role} ${state}`);
+const roles = (view: SwitchView | undefined) => Object.entries(view?.ports ?? {}).map(([port, part]) => ('role' in part ? `${port} ${part.role} ${part.state}` : `${port} member of ${part.memberOf}`));
 const at = (view: Record<string, SwitchView>, sw: string): SwitchView | undefined => view[sw as SwitchId];
 
 describe('one region', () => {

@@ -11,7 +11,6 @@ import { fail, ok, type Result } from '../result';
 import { compileNetwork } from '../tree/network';
 import type { TreeView } from '../tree/settled';
 import { treesOf } from '../tree/trees';
-import { unsimulated } from '../tree/unsolved';
 import { DataPlane, type Outage, type Storm } from './dataPlane';
 import type { Reach } from './reach';
 import { Recording } from './recording';
@@ -106,8 +105,6 @@ export function* simulateInSteps(before: Design, scenario: Scenario, options: Om
   const staged = stageOf(before, scenario);
   if (!staged.ok) return fail(problemText(staged.error));
   const design = staged.value;
-  const problem = unsimulated(design);
-  if (problem) return fail(problemText(problem));
   const { seed = 1, fromBoot = scenario.fromBoot, mostEvents = MOST_EVENTS, mostFrames = MOST_FRAMES } = options;
   const trees = treesOf({ ...design, switches: design.switches.map((sw) => ({ ...sw, up: true })) });
   let start: Micros = fromBoot ? 0 : Infinity;

@@ -1,6 +1,6 @@
 /** A tree as the protocols have it at this moment, in the form in which the solver's answer is told. */
 import type { PortId, SwitchId } from '../design/ids';
-import type { PortState, PortView, SwitchView, TreeView } from '../tree/settled';
+import { entryOf, type MemberView, type PortState, type PortView, type SwitchView, type TreeView } from '../tree/settled';
 import type { RunState } from '../protocol/entity';
 import type { Simulation } from './simulation';
 
@@ -15,11 +15,11 @@ export function viewNow(sim: Simulation, tree: number): TreeView {
     if (!runs) return;
     const { entity, own: at } = runs;
     const own = Array.from({ length: network.firstPort[s + 1]! - network.firstPort[s]! }, (_, i) => network.firstPort[s]! + i).filter((p) => sim.inTree(tree, p));
-    const ports: Record<PortId, PortView> = {};
+    const ports: Record<PortId, PortView | MemberView> = {};
     const costs = sim.costs(tree, s);
     own.forEach((p, local) => {
       const role = sim.role(tree, p);
-      ports[network.ports[p]!.id] = { role, state: plain(sim.state(tree, p)), cost: costs[local]! };
+      ports[network.ports[p]!.id] = entryOf(network, p, { role, state: plain(sim.state(tree, p)), cost: costs[local]! })!;
     });
     const rootPort = own[entity.rootPort(at)];
     const { root, externalCost, regionalRoot, internalCost } = entity.rootVector(at);

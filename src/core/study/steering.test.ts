@@ -2,7 +2,9 @@
 import fc from 'fast-check';
 import { fernhollow } from '../demo/fernhollow';
 import { editAll } from '../design/edit';
+import { methodOf } from '../design/costMethod';
 import type { PortId, SwitchId, TreeId } from '../design/ids';
+import { MAX_COST } from '../design/legal';
 import type { Design } from '../design/schema';
 import { isPerVlan } from '../tree/bridgeId';
 import { anyDesign, meshDesign, networkOf, solutionOf } from '../testing/networks';
@@ -71,14 +73,14 @@ describe('the margin of a cost', () => {
       const at = (cost: number) => roles(withCost(design, tree.id, sw, port, cost), tree.id);
       const now = [...tree.role];
       expect(margin.cost).toBe(tree.cost[p]);
-      const [low, high] = [margin.below ? margin.below.cost + 1 : 1, margin.above ? margin.above.cost - 1 : 65_535];
+      const [low, high] = [margin.below ? margin.below.cost + 1 : 1, margin.above ? margin.above.cost - 1 : MAX_COST.long];
       for (const flip of [margin.below, margin.above]) {
         if (!flip) continue;
         expect(at(flip.cost)).not.toEqual(now);
         expect(flip.ends.length).toBeGreaterThan(0);
       }
       for (const cost of [low, high, ...shares.map((share) => Math.round(low + (Math.max(low, high) - low) * share))]) {
-        if (cost <= 65_535) expect(at(cost)).toEqual(now);
+        if (cost <= MAX_COST[methodOf(design, design.switches.find((each) => each.id === sw)!)]) expect(at(cost)).toEqual(now);
       }
     }), { numRuns: 120 });
   });

@@ -14,7 +14,7 @@ import { markWorksheet, sheetOf } from './worksheet';
 function perfect(design: Design, id: TreeId): Answers {
   const { network, trees } = solutionOf(design);
   const view: TreeView = viewTree(network, trees.find((tree) => tree.id === id)!);
-  const switches = Object.fromEntries(Object.entries(view.switches).map(([sw, { rootPathCost, ports }]) => [sw, { rootPathCost, ports: Object.fromEntries(Object.entries(ports).map(([port, { role, state }]) => [port, { role: role as 'root', state }])) }]));
+  const switches = Object.fromEntries(Object.entries(view.switches).map(([sw, { rootPathCost, ports }]) => [sw, { rootPathCost, ports: Object.fromEntries(Object.entries(ports).flatMap(([port, part]) => ('role' in part ? [[port, { role: part.role as 'root', state: part.state }]] : []))) }]));
   return { root: Object.values(view.switches)[0]?.root, switches };
 }
 const practice = (level: PracticeLevel, number: number): Design => {

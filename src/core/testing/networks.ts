@@ -54,10 +54,12 @@ export function settledTree(design: Design, tree = 'cst'): TreeView {
 /** A switch in a settled tree. */
 export const at = (tree: TreeView, sw: string): SwitchView => tree.switches[sw as SwitchId]!;
 
-/** `R`, `D`, `A`, `B` or `-` of a port such as `a 1`; a dot where the port is not in the tree. */
+/** `R`, `D`, `A`, `B` or `-` of a port such as `a 1`, `m` of a bundle's member; a dot where the port is not in the tree. */
 export function roleAt(tree: TreeView, end: string): string {
   const [sw, port] = end.split(' ');
-  const role = at(tree, sw!)?.ports[port as PortId]?.role;
+  const part = at(tree, sw!)?.ports[port as PortId];
+  if (part && !('role' in part)) return 'm';
+  const role = part?.role;
   return role === undefined ? '.' : role === 'disabled' ? '-' : role[0]!.toUpperCase();
 }
 

@@ -73,6 +73,8 @@ const DEAD_TEXT = {
   'far-switch-off': 'Disabled: the switch at the other end has no power, so there is no signal.',
   'port-down': 'Disabled: the port is set down.',
   'link-cut': 'Disabled: the link is cut.',
+  'bundle-down': 'Disabled: the bundle is down.',
+  member: 'Disabled: a bundle has this port as a member, and keeps it out.',
   'far-end-down': 'Disabled: the port at the other end is set down, so there is no signal.',
 } as const;
 

@@ -39,7 +39,7 @@ export function segmentsOf(network: Network, tree: TreeId, relayForwards: (port:
     const part = parts[s]!;
     let before = -1;
     for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) {
-      if (!belongs(switches[s]!, carried[p]!, vid)) continue;
+      if (!belongs(switches[s]!, carried[p]!, vid) || (network.bundleOf[p]! >= 0 && network.serves[p] !== p)) continue;
       if (part === 'bridge') member[p] = 1;
       else if (live[p] && link[p]! >= 0 && (part === 'hub' || relayForwards(p))) {
         if (before >= 0) joined[lead(link[p]!)] = lead(before);

@@ -1,5 +1,5 @@
 /** The settled state of a tree: arrays by switch and port index, and readable views on them. */
-import type { PortId, SwitchId, TreeId } from '../design/ids';
+import type { BundleId, PortId, SwitchId, TreeId } from '../design/ids';
 import type { Network } from './network';
 
 /** Port roles (IEEE 802.1Q-2018 clause 13.12), in the order of their codes; code 0 is a port outside the tree. */
@@ -49,6 +49,13 @@ export interface PortView {
   readonly role: Role;
   readonly state: PortState;
   readonly cost: number;
+  /** The bundle that the port is a member of, where it is a port of its own all the same. */
+  readonly memberOf?: BundleId;
+}
+
+/** A member that is no port of its own: its bundle stands in its place. */
+export interface MemberView {
+  readonly memberOf: BundleId;
 }
 
 export interface SwitchView {
@@ -59,7 +66,7 @@ export interface SwitchView {
   readonly regionalRoot?: SwitchId;
   readonly externalRootPathCost?: number;
   readonly internalRootPathCost?: number;
-  readonly ports: Readonly<Record<PortId, PortView>>;
+  readonly ports: Readonly<Record<PortId, PortView | MemberView>>;
 }
 
 export interface TreeView {
@@ -67,16 +74,25 @@ export interface TreeView {
   readonly switches: Readonly<Record<SwitchId, SwitchView>>;
 }
 
+/** What is told of a port: its part in the tree, the bundle that it is a member of, or both; null where neither. */
+export function entryOf(network: Network, p: number, part: PortView | null): PortView | MemberView | null {
+  const bundle = network.bundleOf[p]!;
+  if (bundle < 0) return part;
+  const memberOf = network.ports[bundle]!.id as string as BundleId;
+  return part && network.serves[p] === p ? { ...part, memberOf } : { memberOf };
+}
+
 /** A tree's answer by identifiers, as the command line prints it: switches that run no spanning tree are left out. */
 export function viewTree(network: Network, tree: SettledTree): TreeView {
   const switches: Record<SwitchId, SwitchView> = {};
   network.switches.forEach((sw, s) => {
     if (tree.root[s]! < 0) return;
-    const ports: Record<PortId, PortView> = {};
+    const ports: Record<PortId, PortView | MemberView> = {};
     sw.ports.forEach((port, i) => {
       const p = network.firstPort[s]! + i;
       const role = roleOf(tree, p);
-      if (role) ports[port.id] = { role, state: stateOf(role), cost: tree.cost[p]! };
+      const entry = entryOf(network, p, role && { role, state: stateOf(role), cost: tree.cost[p]! });
+      if (entry) ports[port.id] = entry;
     });
     const rootPort = tree.rootPort[s]!;
     switches[sw.id] = {

@@ -12,14 +12,5 @@ export function unsolved(design: Design): DesignProblem | null {
       allowed: '"stp", "rstp", "per-vlan-stp", "per-vlan-rstp", "off"',
     };
   }
-  return unsimulated(design);
-}
-
-/** The first thing in a design that the simulator has no answer for, or null. */
-export function unsimulated(design: Design): DesignProblem | null {
-  const [bundle] = design.bundles;
-  if (bundle) {
-    return { path: 'bundles[0]', found: `bundle "${bundle.id}", which this version can store but not solve yet`, allowed: 'no bundles' };
-  }
   return null;
 }
