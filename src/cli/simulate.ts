@@ -2,7 +2,7 @@
 import { readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { problemText } from '../core/design/problem';
 import { MOST_FRAMES, captureOf } from '../core/sim/capture';
-import { MOST_COPIES } from '../core/sim/passage';
+import { MOST_COPIES } from '../core/sim/circling';
 import type { Scenario } from '../core/design/scenario';
 import { readScenario } from '../core/sim/scenario';
 import { simulate, type Run, type TraceEntry } from '../core/sim/simulate';
@@ -25,8 +25,8 @@ export function runSimulate(file: string, options: Options): void {
   const run = simulate(design, scenario, { seed: seedOf(options.seed), fromBoot: options.fromBoot === true || scenario.fromBoot, mostFrames: options.capture === undefined ? 0 : MOST_FRAMES, ...(process.stderr.isTTY ? { progress: tellProgress() } : {}) });
   if (process.stderr.isTTY) process.stderr.write('\r\x1b[K');
   if (!run.ok) throw new Unusable(`${file}: ${run.error}`);
-  const { trace, outages, storms, settledAt, final, sent, stage } = run.value;
-  if (options.capture !== undefined) writeWhole(options.capture, encodePcapng(captureOf(compileNetwork(stage), final.trees.map((tree) => tree.id), sent)));
+  const { trace, outages, storms, settledAt, final, stage } = run.value;
+  if (options.capture !== undefined) writeWhole(options.capture, encodePcapng(captureOf(compileNetwork(stage), final.trees.map((tree) => tree.id), run.value)));
   for (const note of notes(run.value, options.capture !== undefined)) process.stderr.write(`knot-path: ${note}\n`);
   process.stdout.write(options.json ? `${JSON.stringify({ trace, outages, storms, settledAt, final })}\n` : runText(run.value));
 }
@@ -91,7 +91,7 @@ function runText({ trace, outages, storms, settledAt, moving }: Run): string {
     ...trace.map(entry),
     '',
     ...outages.map(({ from, to, vlan, start, end, cause }) => `${from} to ${to}, VLAN ${vlan}: cut off from ${seconds(start)} ${end === null ? 'to the end' : `to ${seconds(end)}, ${Math.round((end - start) * 1000)} ms`} (${cause})`),
-    ...storms.map(({ vlan, start, end, links, copies, flapping }) => `storm in VLAN ${vlan} from ${seconds(start)} ${end === null ? 'to the end' : `to ${seconds(end)}`} on ${links.join(', ')}: one broadcast is ${copies}${copies >= MOST_COPIES ? ' or more' : ''} frames after two dozen hops${flapping.map(({ switch: sw, ports: at }) => `; ${sw} learns addresses by turns at ports ${at.join(', ')}`).join('')}`),
+    ...storms.map(({ vlan, start, end, links, copies, flapping, endless }) => `${endless ? 'storm' : 'broadcasts come back, or twice,'} in VLAN ${vlan} from ${seconds(start)} ${end === null ? 'to the end' : `to ${seconds(end)}`} on ${links.join(', ')}: one broadcast is ${copies}${copies >= MOST_COPIES ? ' or more' : ''} frames${endless ? ' after two dozen hops' : ''}${flapping.map(({ switch: sw, ports: at }) => `; ${sw} learns addresses by turns at ports ${at.join(', ')}`).join('')}`),
     settledAt === null ? `not settled at the end: ${moving.length === 0 ? 'stopped' : moving.map(({ switch: sw, port, tree, to }) => `${sw} port ${port} ${to} in ${tree}`).join('; ')}` : `settled at ${seconds(settledAt)}`,
   ];
   return `${lines.join('\n')}\n`;

@@ -84,7 +84,7 @@ export function createRunning(give: <T extends object>(answer: T, buffer: ArrayB
     capture(scope: FrameScope): Result<Uint8Array<ArrayBuffer>, string> {
       if (!kept) return fail('Nothing has run yet.');
       const { run, network } = kept;
-      const bytes = Uint8Array.from(encodePcapng(captureOf(network, treesOf(run), run.sent, scopeOf(network, scope))));
+      const bytes = Uint8Array.from(encodePcapng(captureOf(network, treesOf(run), run, scopeOf(network, scope))));
       return give(ok(bytes), bytes.buffer);
     },
   };
@@ -96,8 +96,9 @@ function scopeOf(network: Network, scope: FrameScope): (port: number) => boolean
   if (!scope) return () => true;
   if (scope.kind === 'link') {
     const l = network.design.links.findIndex((link) => link.id === scope.link);
-    return (port) => network.link[port] === l;
+    return (port) => network.cable[port] === l || network.link[port] === l;
   }
   const own = network.portIndexOf(scope.switch, scope.port);
-  return (port) => port === own || network.far[port] === own;
+  const bundle = network.bundleOf[own]!;
+  return (port) => port === own || network.far[port] === own || network.plug[port] === own || (bundle >= 0 && port === bundle) || network.bundleOf[port] === own;
 }

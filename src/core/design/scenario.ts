@@ -1,8 +1,8 @@
 /** Scenarios: what happens to a network while the clock runs, as actions at chosen times. Kept with the design, or in a file of their own. */
 import { z } from '../zod';
-import type { LinkId, PortId, SwitchId, TreeId } from './ids';
+import type { BundleId, LinkId, PortId, SwitchId, TreeId } from './ids';
 import { bridgePriority, pathCost } from './legal';
-import { MAX_NAME, endSchema, linkDelay, switchSchema, text, titleSchema } from './parts';
+import { BUNDLE_MODES, MAX_NAME, bundleSchema, endSchema, linkDelay, switchSchema, text, titleSchema } from './parts';
 
 /** Longest run, seconds. */
 export const MAX_UNTIL = 3600;
@@ -18,6 +18,7 @@ export const MAX_ACTIONS = 10_000;
 const at = z.number().min(0).max(MAX_UNTIL);
 const link = z.string().transform((id) => id as LinkId);
 const sw = z.string().transform((id) => id as SwitchId);
+const bundle = z.string().transform((id) => id as BundleId);
 const port = z.string().transform((id) => id as PortId);
 const tree = z.string().transform((id) => id as TreeId).optional();
 /** The ends that a link had when the action was written: should the link go, another one there can be found. */
@@ -36,6 +37,10 @@ export const actionSchema = z.discriminatedUnion('do', [
   z.strictObject({ at, do: z.literal('bridge-priority'), switch: sw, priority: bridgePriority, tree }),
   z.strictObject({ at, do: z.literal('port-cost'), switch: sw, port, cost: pathCost, tree }),
   z.strictObject({ at, do: z.literal('add-link'), link: newLink }),
+  /** A bundle is configured at its end: its ports are single ones before. */
+  z.strictObject({ at, do: z.literal('add-bundle'), bundle: bundleSchema }),
+  z.strictObject({ at, do: z.literal('remove-bundle'), bundle }),
+  z.strictObject({ at, do: z.literal('bundle-mode'), bundle, mode: z.enum(BUNDLE_MODES) }),
   /** A switch that is not in the design, and the cables that come with it. */
   z.strictObject({ at, do: z.literal('add-switch'), switch: switchSchema, links: z.array(newLink).default([]) }),
 ]);

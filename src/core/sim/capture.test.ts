@@ -18,8 +18,8 @@ const captured = (design: Design, actions: object[] = [], until = 40): Capture =
   if (!scenario.ok) throw new Error(scenario.error[0]!.found);
   const run = simulate(design, scenario.value, { fromBoot: true });
   if (!run.ok) throw new Error(run.error);
-  const { stage, final, sent } = run.value;
-  return captureOf(compileNetwork(stage), final.trees.map((tree) => tree.id), sent);
+  const { stage, final } = run.value;
+  return captureOf(compileNetwork(stage), final.trees.map((tree) => tree.id), run.value);
 };
 const per = { dialect: 'per-vlan-rstp' };
 const region = { dialect: 'mstp', region: 'ridge' };

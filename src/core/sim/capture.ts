@@ -4,16 +4,30 @@ import type { Bpdu, MstBpdu, RstFlags } from '../protocol/bpdu';
 import { isPerVlan } from '../tree/bridgeId';
 import type { Network } from '../tree/network';
 import { encodeBpdu, type WireBpdu, type WireFlags, type WireInfo, type WireMst } from '../wire/bpdu';
+import { negotiationOf } from '../bundle/ends';
+import { STATE_BITS } from '../bundle/settled';
+import type { Lacpdu, Participant } from '../protocol/lacp/state';
 import { BRIDGE_GROUP, PER_VLAN_GROUP, encodeFrame } from '../wire/ethernet';
+import { encodeLacpFrame, type WireLacpdu } from '../wire/lacpdu';
 import type { Capture, CapturedFrame } from '../wire/pcapng';
 import { bridgeKeys, type BridgeKeys } from './bridgeKeys';
 import type { SentLog } from './sentLog';
+import type { SentLacpdu } from './simulate';
 
 /** Most frames that a run keeps; later ones are only counted. */
 export const MOST_FRAMES = 1_000_000;
 
-/** The frames of a run in octets, an interface for each link; `wanted` says of which ports. */
-export function captureOf(network: Network, trees: readonly TreeId[], log: SentLog, wanted: (port: number) => boolean = () => true): Capture {
+/** What a run sent. */
+export interface Sent {
+  readonly sent: SentLog;
+  readonly negotiation: readonly SentLacpdu[];
+}
+
+/**
+ * The frames of a run in octets, in the order of time, an interface for each link; `wanted` says of which ports. Messages of
+ * the older negotiation are left out: no open standard has their octets.
+ */
+export function captureOf(network: Network, trees: readonly TreeId[], { sent: log, negotiation }: Sent, wanted: (port: number) => boolean = () => true): Capture {
   const keys = bridgeKeys(network.switches);
   const frames: CapturedFrame[] = [];
   const interfaces: string[] = [];
@@ -39,12 +53,24 @@ export function captureOf(network: Network, trees: readonly TreeId[], log: SentL
     const { vlans } = network.ports[port]!;
     put(PER_VLAN_GROUP, vlans.mode === 'trunk' && vlans.native !== vid ? vid : null);
   }
-  return { interfaces, frames };
+  const { ends, members } = network.bundles;
+  for (const { t, member, lacpdu } of negotiation) {
+    const { at, end } = members[member]!;
+    const port = network.portIndexOf(at.switch, at.port);
+    if (negotiationOf(ends[end]!.mode) === 'lacp' && wanted(port)) frames.push({ t, at: interfaceFor(port), octets: encodeLacpFrame(ends[end]!.mac, wireLacpdu(lacpdu)) });
+  }
+  return { interfaces, frames: negotiation.length > 0 ? frames.sort((a, b) => a.t - b.t) : frames };
+}
+
+/** The LACPDU with its bits as an octet, activity the lowest (802.1AX-2020 6.4.2.3 m). */
+export function wireLacpdu({ actor, partner }: Lacpdu): WireLacpdu {
+  const side = ({ state, ...rest }: Participant) => ({ ...rest, state: STATE_BITS.reduce((octet, bit, i) => octet | (state[bit] ? 1 << i : 0), 0) });
+  return { actor: side(actor), partner: side(partner) };
 }
 
 /** A link by its ends; a port that leads to a host, or nowhere, by itself. */
-function interfaceName({ design, owner, switches, ports, link }: Network, port: number): string {
-  const cable = design.links[link[port]!];
+function interfaceName({ design, owner, switches, ports, cable: inSocket, speaker }: Network, port: number): string {
+  const cable = design.links[inSocket[speaker[port]!] ?? -1];
   return cable ? `${cable.a.switch} ${cable.a.port} = ${cable.b.switch} ${cable.b.port}` : `${switches[owner[port]!]!.id} ${ports[port]!.id}`;
 }
 

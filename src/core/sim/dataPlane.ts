@@ -2,7 +2,10 @@
 import type { HostId, LinkId } from '../design/ids';
 import { DEFAULT_TALK } from '../design/scenario';
 import { SECOND, type Micros } from '../protocol/entity';
-import { circling, type Circling, type Flapping } from './passage';
+import { BROADCAST, type Flow } from '../bundle/hash';
+import type { Host } from '../design/schema';
+import { circling, type Circling, type Flapping } from './circling';
+import { entryOf, farOf, reachesHost, socketFor, socketsOf } from './hop';
 import { Reach, type HostPair, type OutageCause } from './reach';
 import type { Simulation } from './simulation';
 
@@ -21,7 +24,9 @@ export interface Storm {
   readonly end: number | null;
   /** The links that they circled on. */
   readonly links: readonly LinkId[];
-  /** What one broadcast had become after two dozen hops: frames at a time, a million at most. */
+  /** False where copies come back or come twice, and then end. */
+  readonly endless: boolean;
+  /** What one broadcast had become after two dozen hops: frames at a time, a million at most; of one that ends, all its frames. */
   readonly copies: number;
   /** Where the addresses of hosts are learnt now at one port, now at another. */
   readonly flapping: readonly Flapping[];
@@ -36,7 +41,7 @@ export const MOST_PAIRS = 5000;
 
 interface Station {
   readonly id: HostId;
-  readonly ports: readonly number[];
+  readonly host: Host;
 }
 
 /** Where a host was heard last, and when; `LIVE` where each of its words is heard there. */
@@ -83,12 +88,12 @@ export class DataPlane {
 
   /** `talkEvery`: hosts speak so often. */
   constructor(private readonly sim: Simulation, private readonly talkEvery: Micros = TALK) {
-    const { design, switches, portIndexOf } = sim.network;
+    const { design, switches } = sim.network;
     const vlans = [...new Set(design.hosts.map((host) => host.vlan))].sort((a, b) => a - b);
     let room = MOST_PAIRS;
     let left = 0;
     this.lans = vlans.map((vlan) => {
-      const stations = design.hosts.filter((host) => host.vlan === vlan).map((host): Station => ({ id: host.id, ports: host.attach.map((at) => portIndexOf(at.switch, at.port)) }));
+      const stations = design.hosts.filter((host) => host.vlan === vlan).map((host): Station => ({ id: host.id, host }));
       const all = stations.flatMap((from) => stations.flatMap((to) => (from === to ? [] : [{ from, to, since: 0, cause: null }])));
       const pairs = all.slice(0, room).map((pair, i): Pair => ({ ...pair, index: MOST_PAIRS - room + i }));
       room -= pairs.length;
@@ -183,16 +188,11 @@ export class DataPlane {
     this.outages.push({ from: from.id, to: to.id, vlan, start: seconds(since), end: end === null ? null : seconds(end), cause: cause! });
   }
 
-  /** The port through which a host's frames enter: its first card that has a forwarding port. */
-  private cardOf(lan: Lan, station: Station): number {
-    return station.ports.find((p) => this.sim.passes(lan.vlan, p)) ?? -1;
-  }
-
   /** What becomes of a frame as the tables stand; null where it arrives. */
   private fate(lan: Lan, { from, to }: Pair, storm: ReadonlySet<number>): OutageCause | null {
-    const start = this.cardOf(lan, from);
-    const goal = this.cardOf(lan, to);
-    if (start < 0 || goal < 0) return 'no path';
+    const flow = flowOf(from, to);
+    const start = entryOf(this.sim, from.host, flow);
+    if (start < 0 || entryOf(this.sim, to.host, flowOf(to, from)) < 0) return 'no path';
     if (storm.has(this.sim.network.owner[start]!)) return 'storm';
     let forgotten: Micros = Infinity;
     const exits = (s: number, ingress: number): readonly number[] => {
@@ -202,8 +202,8 @@ export class DataPlane {
       forgotten = Math.min(forgotten, until);
       return [known.port];
     };
-    for (const { outs } of this.spread(lan.vlan, start, exits)) if (outs.includes(goal)) return null;
-    if (forgotten === Infinity || !this.reachable(lan.vlan, start, goal)) return 'no path';
+    for (const { outs } of this.spread(lan.vlan, start, flow, exits)) if (outs.some((out) => reachesHost(this.sim, to.host, out, flow))) return null;
+    if (forgotten === Infinity || !this.reachable(lan.vlan, start, to)) return 'no path';
     this.expiry = Math.min(this.expiry, forgotten);
     return 'stale address';
   }
@@ -218,7 +218,7 @@ export class DataPlane {
     const found = circling(this.sim, lan.vlan);
     this.noteStorm(lan, found, t);
     const { design, switchIndex } = this.sim.network;
-    const link = found && design.links.find((each) => each.id === found.links[0]);
+    const link = found?.endless && design.links.find((each) => each.id === found.links[0]);
     return link ? this.joined(lan.vlan, switchIndex.get(link.a.switch)!) : new Set();
   }
 
@@ -231,21 +231,21 @@ export class DataPlane {
 
   private putStorm({ vlan, storm }: Lan, end: Micros | null): void {
     const { since, found } = storm!;
-    this.storms.push({ vlan, start: (since - this.start) / SECOND, end: end === null ? null : (end - this.start) / SECOND, links: found.links, copies: found.copies.at(-1)!, flapping: found.flapping });
+    this.storms.push({ vlan, start: (since - this.start) / SECOND, end: end === null ? null : (end - this.start) / SECOND, links: found.links, endless: found.endless, copies: found.copies.at(-1)!, flapping: found.flapping });
   }
 
-  /** Where a frame gets to from the port by which it enters, switch by switch, each once: `exits` says where each sends it on. */
-  private *spread(vlan: number, start: number, exits: (s: number, ingress: number) => readonly number[]): Generator<{ readonly s: number; readonly ingress: number; readonly outs: readonly number[] }> {
+  /** Where a frame gets to from the port by which it enters, each port by which it comes in once: `exits` says where each sends it on. */
+  private *spread(vlan: number, start: number, flow: Flow, exits: (s: number, ingress: number) => readonly number[]): Generator<{ readonly s: number; readonly ingress: number; readonly outs: readonly number[] }> {
     const { owner } = this.sim.network;
     const seen = new Set<number>();
     const open = [start];
     for (const ingress of open) {
       const s = owner[ingress]!;
-      if (seen.has(s)) continue;
-      seen.add(s);
+      if (seen.has(ingress)) continue;
+      seen.add(ingress);
       const outs = exits(s, ingress);
       yield { s, ingress, outs };
-      for (const out of outs) if (this.sim.passes(vlan, out)) this.next(vlan, out, (far) => open.push(far));
+      for (const out of outs) if (this.sim.passes(vlan, out)) this.next(vlan, socketFor(this.sim.network, out, flow), (far) => open.push(far));
     }
   }
 
@@ -257,22 +257,23 @@ export class DataPlane {
     return found;
   }
 
-  /** The port at the other end of a cable, where frames get there and are let in. */
-  private next(vlan: number, out: number, visit: (ingress: number) => void): void {
-    const far = this.sim.network.far[out]!;
-    if (far >= 0 && this.sim.carries(out) && this.sim.passes(vlan, far)) visit(far);
+  /** The bridge port at the other end of a cable, where frames get there and are let in. */
+  private next(vlan: number, socket: number, visit: (ingress: number) => void): void {
+    const far = farOf(this.sim, socket);
+    if (far >= 0 && this.sim.passes(vlan, far)) visit(far);
   }
 
-  private reachable(vlan: number, start: number, goal: number): boolean {
-    const { owner } = this.sim.network;
-    return this.joined(vlan, owner[start]!).has(owner[goal]!);
+  private reachable(vlan: number, start: number, to: Station): boolean {
+    const { owner, switchIndex } = this.sim.network;
+    const joined = this.joined(vlan, owner[start]!);
+    return to.host.attach.some((at) => joined.has(switchIndex.get(at.switch)!));
   }
 
   /** The switches that a VLAN's frames get to from one. */
   private joined(vlan: number, from: number): Set<number> {
     const { owner } = this.sim.network;
     const seen = new Set([from]);
-    for (const s of seen) for (const out of this.exits(vlan, s, -1)) this.next(vlan, out, (far) => seen.add(owner[far]!));
+    for (const s of seen) for (const out of this.exits(vlan, s, -1)) for (const socket of socketsOf(this.sim.network, out)) this.next(vlan, socket, (far) => seen.add(owner[far]!));
     return seen;
   }
 
@@ -281,9 +282,10 @@ export class DataPlane {
     const { now } = this.sim;
     let learnt = false;
     for (const station of lan.stations) {
-      const start = this.cardOf(lan, station);
+      const flow: Flow = { from: station.host.mac, to: BROADCAST };
+      const start = entryOf(this.sim, station.host, flow);
       const heardAt = new Map<number, number>();
-      if (start >= 0) for (const { s, ingress } of this.spread(lan.vlan, start, (at, by) => this.exits(lan.vlan, at, by))) heardAt.set(s, ingress);
+      if (start >= 0) for (const { s, ingress } of this.spread(lan.vlan, start, flow, (at, by) => this.exits(lan.vlan, at, by))) heardAt.set(s, ingress);
       lan.tables.forEach((table, s) => {
         const known = table.get(station.id);
         const port = heardAt.get(s);
@@ -299,3 +301,5 @@ export class DataPlane {
     return learnt;
   }
 }
+
+const flowOf = (from: Station, to: Station): Flow => ({ from: from.host.mac, to: to.host.mac });

@@ -10,7 +10,8 @@ import { orderOf, type OrderLine } from './order';
 import type { Passage } from './passage';
 import { Reach, type HostPair, type OutageCause } from './reach';
 import { roleOf, stateOf } from './recording';
-import { CARRIES, LIVE } from './signal';
+import { USES, type MemberMark } from './memberLog';
+import { ARRIVES, CARRIES, LIVE } from './signal';
 import type { Flush, Run } from './simulate';
 import { Timeline, type TimelineData } from './timeline';
 
@@ -24,6 +25,9 @@ export interface Film {
   /** Tree x ports + port. */
   readonly states: TimelineData;
   readonly signal: TimelineData;
+  /** What members of bundles are used for, and how they stand. */
+  readonly uses: TimelineData;
+  readonly members: readonly MemberMark[];
   readonly pairs: readonly HostPair[];
   readonly reach: TimelineData;
   /** When BPDUs went out, of which port, in which tree. */
@@ -44,10 +48,21 @@ export interface Film {
 
 export function filmOf(run: Run, actions: readonly Action[], until: number): Film {
   return {
-    stage: run.stage, trees: run.final.trees.map((tree) => tree.id), until: Math.round((run.stopped ? run.reached : until) * SECOND), states: run.recording.data(), signal: run.signal.data(), pairs: run.reach.pairs, reach: run.reach.data(),
+    stage: run.stage, trees: run.final.trees.map((tree) => tree.id), until: Math.round((run.stopped ? run.reached : until) * SECOND), states: run.recording.data(), signal: run.signal.data(), uses: run.members.uses.data(), members: run.members.marks, pairs: run.reach.pairs, reach: run.reach.data(),
     sent: run.sent.marks(), flushes: run.flushes, actions, outages: run.outages, storms: run.storms, order: orderOf(run, actions), settledAt: run.settledAt === null ? null : Math.round(run.settledAt * SECOND),
     moving: run.moving.length, stopped: run.stopped, unfollowed: run.unfollowed, unkept: run.sent.left,
   };
+}
+
+/** When a member came to stand otherwise: not every message that it heard. */
+function turns(marks: readonly MemberMark[]): Micros[] {
+  const before = new Map<number, string>();
+  return marks.flatMap(({ t, member, state, machines }) => {
+    const stands = `${state} ${machines?.rx} ${machines?.mux}`;
+    if (before.get(member) === stands) return [];
+    before.set(member, stands);
+    return t > 0 ? [t] : [];
+  });
 }
 
 /** The network of a film at one instant. */
@@ -77,19 +92,37 @@ export class Player {
   readonly moments: Float64Array;
   private readonly states: Timeline;
   private readonly signal: Timeline;
+  private readonly uses: Timeline;
+  /** By what members are used for. */
+  private readonly networks = new Map<string, Network>();
   private readonly treeFor: (s: number, vid: number) => number;
 
   constructor(readonly film: Film) {
-    this.network = compileNetwork(film.stage);
     this.states = Timeline.from(film.states);
     this.signal = Timeline.from(film.signal);
+    this.uses = Timeline.from(film.uses);
+    this.network = this.networkAt(0);
     this.reach = new Reach(film.pairs, film.reach);
     this.treeFor = vlanTrees(this.network, film.trees);
-    this.moments = Float64Array.from(new Set([...film.states.times, ...film.signal.times, ...film.reach.times, ...film.actions.map((action) => Math.round(action.at * SECOND))])).sort();
+    this.moments = Float64Array.from(new Set([...film.states.times, ...film.signal.times, ...film.reach.times, ...film.uses.times, ...turns(film.members), ...film.actions.map((action) => Math.round(action.at * SECOND))])).sort();
+  }
+
+  /** How a bundle's member stands at an instant; null where nothing is known. */
+  memberAt(member: number, t: Micros): MemberMark | null {
+    return this.film.members.findLast((mark) => mark.member === member && mark.t <= t) ?? null;
+  }
+
+  /** The network with the members in use at an instant. */
+  private networkAt(t: Micros): Network {
+    const picture = this.uses.pictureAt(t);
+    const key = picture.join('');
+    const network = this.networks.get(key) ?? compileNetwork(this.film.stage, picture.length === 0 ? null : Array.from(picture, (code) => USES[code]!));
+    this.networks.set(key, network);
+    return network;
   }
 
   at(t: Micros): Instant {
-    const { network } = this;
+    const network = this.networkAt(t);
     const ports = network.ports.length;
     const states = this.states.pictureAt(t);
     const signal = this.signal.pictureAt(t);
@@ -97,7 +130,7 @@ export class Player {
     const { reach, treeFor } = this;
     let causes: readonly (OutageCause | null)[] | null = null;
     return {
-      t, network, codes: states, state, role: (tree, port) => roleOf(states[tree * ports + port]!), live: (port) => (signal[port]! & LIVE) !== 0, carries: (port) => (signal[port]! & CARRIES) !== 0,
+      t, network, codes: states, state, role: (tree, port) => roleOf(states[tree * ports + port]!), live: (port) => (signal[port]! & LIVE) !== 0, carries: (port) => (signal[port]! & CARRIES) !== 0, arrives: (socket) => (signal[socket]! & ARRIVES) !== 0,
       passes: (vid, port) => {
         const s = network.owner[port]!;
         if (!(signal[port]! & LIVE) || !network.carried[port]!.has(vid)) return false;

@@ -1,17 +1,19 @@
 /** The order of events of a run in sentences, each leading to its instant. */
 import type { SwitchId, TreeId } from '../design/ids';
 import { treesName } from '../design/ids';
+import type { MemberState } from '../bundle/settled';
 import type { Action } from '../design/scenario';
 import type { LinkEnd } from '../design/schema';
 import { SECOND, type Micros, type RunRole, type RunState } from '../protocol/entity';
 import { compileNetwork, type Network } from '../tree/network';
+import type { MemberMark } from './memberLog';
 import type { Cause, PortChange } from './recording';
 import type { Run } from './simulate';
 
 export interface OrderLine {
   readonly t: Micros;
   /** An action of the scenario, ports of a switch, or frames that circle. */
-  readonly kind: 'action' | 'ports' | 'storm' | 'rest';
+  readonly kind: 'action' | 'bundle' | 'ports' | 'storm' | 'rest';
   readonly text: string;
   /** What it is about: a switch with a port of it, where there is one. */
   readonly switch?: SwitchId;
@@ -29,9 +31,9 @@ const DOES: Readonly<Record<RunState, string>> = { disabled: 'is without signal'
 export function orderOf(run: Run, actions: readonly Action[]): OrderLine[] {
   const network = compileNetwork(run.stage);
   const trees = run.final.trees.map((tree) => tree.id);
-  const lines = [...actions.map((action) => actionLine(network, action)), ...portLines(run, network, trees), ...stormLines(run)];
+  const lines = [...actions.map((action) => actionLine(network, action)), ...memberLines(run, network), ...portLines(run, network, trees), ...stormLines(run)];
   if (run.settledAt !== null && run.recording.count > 0) lines.push({ t: Math.round(run.settledAt * SECOND), kind: 'rest', text: 'Nothing moves any more.', trees: [] });
-  const rank = { action: 0, ports: 1, storm: 2, rest: 3 } as const;
+  const rank = { action: 0, bundle: 1, ports: 2, storm: 3, rest: 4 } as const;
   lines.sort((a, b) => a.t - b.t || rank[a.kind] - rank[b.kind]);
   return lines.length > MOST_LINES ? [...lines.slice(0, MOST_LINES), { t: lines[MOST_LINES]!.t, kind: 'rest', text: `${lines.length - MOST_LINES} more events follow.`, trees: [] }] : lines;
 }
@@ -44,6 +46,10 @@ export function actionText(network: Network, action: Action): string {
   const linkName = (id: string): string => {
     const link = network.design.links.find((each) => each.id === id);
     return link ? `${end(link.a)} to ${end(link.b)}` : id;
+  };
+  const bundleName = (id: string): string => {
+    const bundle = network.design.bundles.find((each) => each.id === id);
+    return bundle ? `${bundle.name ?? bundle.id} of ${nameOf(network, bundle.switch)}` : id;
   };
   const inTree = (tree: TreeId | undefined): string => (tree === undefined ? '' : ` in ${treesName([tree])}`);
   switch (action.do) {
@@ -61,6 +67,12 @@ export function actionText(network: Network, action: Action): string {
       return `${nameOf(network, action.switch)} gets bridge priority ${action.priority}${inTree(action.tree)}`;
     case 'port-cost':
       return `${nameOf(network, action.switch)} port ${action.port} gets path cost ${action.cost}${inTree(action.tree)}`;
+    case 'add-bundle':
+      return `${nameOf(network, action.bundle.switch)} ${action.bundle.ports.length === 1 ? 'port' : 'ports'} ${action.bundle.ports.join(', ')} ${action.bundle.ports.length === 1 ? 'becomes' : 'become'} the bundle ${action.bundle.name ?? action.bundle.id}, ${action.bundle.mode}`;
+    case 'remove-bundle':
+      return `The bundle ${bundleName(action.bundle)} is taken apart`;
+    case 'bundle-mode':
+      return `The bundle ${bundleName(action.bundle)} becomes ${action.mode}`;
     case 'add-link':
       return `A new cable joins ${end(action.link.a)} and ${end(action.link.b)}`;
     case 'add-switch':
@@ -71,6 +83,33 @@ export function actionText(network: Network, action: Action): string {
 function actionLine(network: Network, action: Action): OrderLine {
   return { t: Math.round(action.at * SECOND), kind: 'action', text: `${actionText(network, action)}.`, trees: [], ...('switch' in action && typeof action.switch === 'string' ? { switch: action.switch } : {}) };
 }
+
+/** Members of bundles that came to stand otherwise, those of one end at one moment together. */
+function memberLines({ members: { marks } }: Run, { bundles }: Network): OrderLine[] {
+  const before = new Map<number, MemberMark>();
+  const steps = new Map<string, { readonly t: Micros; readonly end: number; readonly parts: Map<MemberState, string[]> }>();
+  for (const mark of marks) {
+    const was = before.get(mark.member);
+    before.set(mark.member, mark);
+    if (!was || was.state === mark.state) continue;
+    const { end, id } = bundles.members[mark.member]!;
+    const step = steps.get(`${mark.t} ${end}`) ?? { t: mark.t, end, parts: new Map<MemberState, string[]>() };
+    steps.set(`${mark.t} ${end}`, step);
+    step.parts.set(mark.state, [...(step.parts.get(mark.state) ?? []), id]);
+  }
+  return [...steps.values()].map(({ t, end, parts }): OrderLine => {
+    const { name, ownerName, owner, members } = bundles.ends[end]!;
+    const [first] = parts.values();
+    const port = bundles.members[members.find((m) => bundles.members[m]!.id === first![0])!]!.at;
+    const told = [...parts].map(([state, ids]) => (ids.length === 1 ? `member ${ids[0]} ${MEMBER_DOES[state][0]}` : `members ${ids.join(', ')} ${MEMBER_DOES[state][1]}`));
+    return { t, kind: 'bundle', text: `${owner.kind === 'host' ? ownerName : `${ownerName}, bundle ${name}`}: ${told.join('; ')}.`, trees: [], ...(owner.kind === 'switch' ? { switch: owner.switch, port: port.port } : {}) };
+  });
+}
+
+/** Of one member, and of several. */
+const MEMBER_DOES: Readonly<Record<MemberState, readonly [string, string]>> = {
+  active: ['is active', 'are active'], standby: ['stands by', 'stand by'], individual: ['is a port of its own', 'are ports of their own'], waiting: ['waits', 'wait'], down: ['has no signal', 'have no signal'],
+};
 
 /** What one port did in some trees at one moment. */
 interface Step {
@@ -142,8 +181,8 @@ function causeOf(network: Network, cause: Cause): string {
 }
 
 function stormLines({ storms }: Run): OrderLine[] {
-  return storms.flatMap(({ vlan, start, end, links, copies }): OrderLine[] => [
-    { t: Math.round(start * SECOND), kind: 'storm', text: `Broadcasts of VLAN ${vlan} circle on ${links.join(', ')}: one has become ${copies} frames after two dozen hops.`, trees: [] },
-    ...(end === null ? [] : [{ t: Math.round(end * SECOND), kind: 'storm' as const, text: `The loop in VLAN ${vlan} is broken.`, trees: [] }]),
+  return storms.flatMap(({ vlan, start, end, links, copies, endless }): OrderLine[] => [
+    { t: Math.round(start * SECOND), kind: 'storm', text: endless ? `Broadcasts of VLAN ${vlan} circle on ${links.join(', ')}: one has become ${copies} frames after two dozen hops.` : `Broadcasts of VLAN ${vlan} come back, or come twice, over ${links.join(', ')}, where a static bundle checks nothing.`, trees: [] },
+    ...(end === null ? [] : [{ t: Math.round(end * SECOND), kind: 'storm' as const, text: endless ? `The loop in VLAN ${vlan} is broken.` : `Broadcasts of VLAN ${vlan} no longer come back.`, trees: [] }]),
   ]);
 }

@@ -3,7 +3,8 @@ import fc from 'fast-check';
 import { fernhollow } from '../demo/fernhollow';
 import type { HostId } from '../design/ids';
 import { anyDesign, meshDesign, networkOf, solutionOf } from '../testing/networks';
-import { MOST_COPIES, circling, followFlood, followFrame, settledPassage } from './passage';
+import { MOST_COPIES, circling } from './circling';
+import { followFlood, followFrame, settledPassage } from './passage';
 
 const way = (from: string, to: string, design = fernhollow()) => followFrame(settledPassage(solutionOf(design)), from as HostId, to as HostId);
 const off = { dialect: 'off' };

@@ -41,6 +41,7 @@ export function stageOf(design: Design, { actions }: Pick<Scenario, 'actions'>):
 function arrivals(action: Action): Command[] {
   const dead = (link: Omit<Link, 'up'>): Command => ({ do: 'add-link', link: { ...link, up: false } });
   if (action.do === 'add-link') return [dead(action.link)];
+  if (action.do === 'add-bundle') return [{ do: 'add-bundle', bundle: action.bundle }];
   if (action.do === 'add-switch') return [{ do: 'add-switch', switch: { ...action.switch, up: false } }, ...action.links.map(dead)];
   return [];
 }
@@ -75,6 +76,11 @@ function actionProblems(action: Action, i: number, design: Design, until: number
     }
     case 'add-switch':
       return design.switches.some((each) => each.id === action.switch.id) ? problem('switch.id', action.switch.id, 'an id that no other switch has') : [];
+    case 'add-bundle':
+      return design.bundles.some((each) => each.id === action.bundle.id) ? problem('bundle.id', action.bundle.id, 'an id that no other bundle has') : [];
+    case 'remove-bundle':
+    case 'bundle-mode':
+      return design.bundles.some((each) => each.id === action.bundle) ? [] : problem('bundle', action.bundle, `a bundle: ${some(design.bundles.map((each) => each.id))}`);
     case 'add-link': {
       if (links.includes(action.link.id)) return problem('link.id', action.link.id, 'an id that no other link has');
       const taken = pluggedIn(design);
@@ -92,7 +98,8 @@ function actionProblems(action: Action, i: number, design: Design, until: number
       if (action.do === 'switch-up' || action.do === 'switch-down') return [];
       if (action.tree !== undefined && !treesOf(design).includes(action.tree)) return problem('tree', action.tree, `a tree: ${some(treesOf(design))}`);
       if (action.do === 'bridge-priority') return [];
-      if (!owner.ports.some((each) => each.id === action.port)) return problem('port', action.port, `a port of ${action.switch}: ${some(owner.ports.map((each) => each.id))}`);
+      const bundled = design.bundles.some((each) => each.switch === action.switch && each.id === (action.port as string));
+      if (!bundled && !owner.ports.some((each) => each.id === action.port)) return problem('port', action.port, `a port of ${action.switch}: ${some(owner.ports.map((each) => each.id))}`);
       const most = MAX_COST[methodOf(design, owner)];
       return action.cost > most ? problem('cost', action.cost, `1 to ${most} by the ${methodOf(design, owner)} method`) : [];
     }

@@ -1,5 +1,6 @@
 /** What is known of every port beside its trees. */
 
-/** The code of a port in a timeline of signals is made of these: it has signal; what it sends arrives. */
+/** The code of a port in a timeline of signals is made of these: it has signal; its BPDUs arrive; what goes out of its socket arrives. */
 export const LIVE = 1;
 export const CARRIES = 2;
+export const ARRIVES = 4;

@@ -6,6 +6,7 @@ import { problemText } from '../design/problem';
 import type { Design } from '../design/schema';
 import type { Bpdu } from '../protocol/bpdu';
 import { SECOND, type Micros, type RunRole, type RunState } from '../protocol/entity';
+import type { Lacpdu } from '../protocol/lacp/state';
 import type { Vector } from '../protocol/vector';
 import { fail, ok, type Result } from '../result';
 import { compileNetwork } from '../tree/network';
@@ -13,13 +14,14 @@ import type { TreeView } from '../tree/settled';
 import { treesOf } from '../tree/trees';
 import { DataPlane, type Outage, type Storm } from './dataPlane';
 import type { Reach } from './reach';
+import { MemberLog } from './memberLog';
 import { Recording } from './recording';
 import { MOST_FRAMES } from './capture';
 import { SentLog } from './sentLog';
 import { Timeline } from './timeline';
 import type { Action, Scenario } from '../design/scenario';
 import { stageOf } from './scenario';
-import { CARRIES, LIVE } from './signal';
+import { ARRIVES, CARRIES, LIVE } from './signal';
 import { Simulation } from './simulation';
 import { viewNow } from './view';
 
@@ -42,6 +44,13 @@ export interface Flush {
 }
 
 const MOST_FLUSHES = 200_000;
+
+/** An LACPDU, or a message of the older negotiation. Microseconds since the start. */
+export interface SentLacpdu {
+  readonly t: Micros;
+  readonly member: number;
+  readonly lacpdu: Lacpdu;
+}
 
 export interface Run {
   /** The design that ran: with everything that the scenario brought along. */
@@ -69,6 +78,10 @@ export interface Run {
   readonly sent: SentLog;
   /** Which ports have signal, and whose frames arrive: `LIVE` and `CARRIES` of each port. */
   readonly signal: Timeline;
+  /** How the members of bundles stand. */
+  readonly members: MemberLog;
+  /** LACPDUs sent from the start on. */
+  readonly negotiation: readonly SentLacpdu[];
   /** Where addresses were forgotten since a topology change was told, or a port closed. */
   readonly flushes: readonly Flush[];
   /** Pairs of hosts that were not followed: there are too many. */
@@ -112,6 +125,8 @@ export function* simulateInSteps(before: Design, scenario: Scenario, options: Om
   let recording: Recording | null = null;
   const sent = new SentLog(mostFrames);
   const flushes: Flush[] = [];
+  const members = new MemberLog();
+  const negotiation: SentLacpdu[] = [];
   const entry = (t: Micros, tree: number, p: number, from: RunState, to: RunState, role: RunRole): TraceEntry => {
     const { ports, switches, owner } = sim.network;
     return { t: t / SECOND, switch: switches[owner[p]!]!.id, port: ports[p]!.id, tree: trees[tree]!, from, to, role };
@@ -127,11 +142,14 @@ export function* simulateInSteps(before: Design, scenario: Scenario, options: Om
       if (t >= start && flushes.length < MOST_FLUSHES) flushes.push({ t: t - start, tree, port });
     },
     ageing: (s) => plane?.forgetAged(s),
+    member: (t, member, stands) => t >= start && members.mark(t, member, stands, start),
+    used: (t, uses) => t >= start && members.use(t - start, uses),
+    negotiated: (t, member, lacpdu) => t >= start && negotiation.length < mostFrames && negotiation.push({ t: t - start, member, lacpdu }),
     moment: (t) => plane?.look(t),
     ...(mostFrames > 0 ? { sent: (t: Micros, tree: number, port: number, bpdu: Bpdu, origin: number, held: Vector | null) => t >= start && sent.add(t - start, tree, port, bpdu, origin, held) } : {}),
     signalled: (t) => noteSignal(t - start),
-  });
-  const signalOf = (port: number): number => (sim.network.live[port] ? LIVE : 0) | (sim.carries(port) ? CARRIES : 0);
+  }, scenario.actions.flatMap((action) => (action.do === 'add-bundle' ? [action.bundle.id] : [])));
+  const signalOf = (port: number): number => (sim.network.live[port] ? LIVE : 0) | (sim.carries(port) ? CARRIES : 0) | (sim.arrives(port) ? ARRIVES : 0);
   let signal = new Timeline(new Uint8Array());
   let codes = new Uint8Array();
   const beginSignal = (): void => {
@@ -157,6 +175,8 @@ export function* simulateInSteps(before: Design, scenario: Scenario, options: Om
     recording = record();
   }
   sim.lastChange = start;
+  members.begin(sim.network.use);
+  if (!fromBoot) sim.network.bundles.members.forEach((_, m) => members.mark(start, m, sim.aggregation.memberNow(m), start));
   beginSignal();
   plane = new DataPlane(sim, Math.round(scenario.talk * SECOND));
   plane.begin(start);
@@ -195,7 +215,7 @@ export function* simulateInSteps(before: Design, scenario: Scenario, options: Om
   });
   return ok({
     recording: kept, trace, outages: plane.end(), reach: plane.reach, storms: plane.storms, settledAt: moving.length > 0 || stopped ? null : (sim.lastChange - start) / SECOND, moving,
-    final: { trees: trees.map((_, tree) => viewNow(sim, tree)) }, events: sim.events, stopped, reached: (sim.now - start) / SECOND, sent, signal, flushes, stage: design, unfollowed: plane.unfollowed,
+    final: { trees: trees.map((_, tree) => viewNow(sim, tree)) }, events: sim.events, stopped, reached: (sim.now - start) / SECOND, sent, members, negotiation, signal, flushes, stage: design, unfollowed: plane.unfollowed,
   });
 }
 
@@ -230,6 +250,12 @@ function schedule(sim: Simulation, action: Action, start: Micros, take: (command
       return sim.at(t, () => take([{ do: 'set-bridge-priority', switch: action.switch, tree: action.tree ?? null, priority: action.priority }]));
     case 'port-cost':
       return sim.at(t, () => take([{ do: 'set-port-cost', switch: action.switch, port: action.port, tree: action.tree ?? null, cost: action.cost }]));
+    case 'add-bundle':
+      return sim.at(t, () => sim.setBundle(action.bundle.id, true));
+    case 'remove-bundle':
+      return sim.at(t, () => sim.setBundle(action.bundle, false));
+    case 'bundle-mode':
+      return sim.at(t, () => take([{ do: 'set-bundle', bundle: action.bundle, mode: action.mode }]));
     case 'add-link':
       return sim.at(t, () => take([{ do: 'set-link', link: action.link.id, up: true }]));
     case 'add-switch':

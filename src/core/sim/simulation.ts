@@ -1,17 +1,20 @@
 /** The protocols of a whole network on one clock: a deterministic run of messages and timers, in microseconds. */
-import { treeInstance, treeVlan, type TreeId } from '../design/ids';
+import { treeInstance, treeVlan, type BundleId, type TreeId } from '../design/ids';
 import type { Design } from '../design/schema';
 import type { Bpdu } from '../protocol/bpdu';
 import { SECOND, type EntitySettings, type Micros, type ProtocolEntity, type RunRole, type RunState } from '../protocol/entity';
 import { rstpEntity } from '../protocol/rstp/entity';
+import type { Lacpdu } from '../protocol/lacp/state';
 import { stpEntity } from '../protocol/stp/entity';
 import type { Vector } from '../protocol/vector';
 import { randomFrom } from '../random';
 import { compileNetwork, type Network } from '../tree/network';
+import type { MemberUse } from '../tree/aggregated';
 import { regionsOf, type RegionMap } from '../tree/region';
 import { belongs, commonTree, partOf } from '../tree/trees';
 import { vlanTrees } from '../tree/vlanTree';
 import { bridgeKeys, type BridgeKeys } from './bridgeKeys';
+import { Aggregation, type MemberNow } from './aggregation';
 import { HANDLING, LINK_DELAY } from './delays';
 import { regionSettings, settingsIn, type TreeSettings } from './entitySettings';
 import { EventQueue } from './eventQueue';
@@ -30,6 +33,12 @@ export interface Watch {
    * the port at the other end holds before it comes, null where no bridge is there.
    */
   readonly sent?: (t: Micros, tree: number, port: number, bpdu: Bpdu, origin: number, held: Vector | null) => void;
+  /** A bundle's member stands otherwise than before; all of them do at the start. */
+  readonly member?: (t: Micros, member: number, now: MemberNow) => void;
+  /** Members may be used otherwise from now on. */
+  readonly used?: (t: Micros, uses: readonly MemberUse[]) => void;
+  /** An LACPDU goes out of a member. */
+  readonly negotiated?: (t: Micros, member: number, lacpdu: Lacpdu) => void;
   /** A moment has passed in which a port, a cable or a table of addresses changed. */
   readonly moment?: (t: Micros) => void;
 }
@@ -42,6 +51,8 @@ const SETTING: Cause = { by: 'setting' };
 type Event =
   | { readonly is: 'arrive'; readonly tree: number; readonly port: number; readonly bpdu: Bpdu; readonly origin: number; readonly through: readonly number[] }
   | { readonly is: 'wake'; readonly running: Running }
+  | { readonly is: 'lacpdu'; readonly member: number; readonly lacpdu: Lacpdu; readonly from: number }
+  | { readonly is: 'lacp'; readonly end: number }
   | { readonly is: 'do'; readonly act: () => void };
 
 /** An entity in its place. */
@@ -83,10 +94,14 @@ export class Simulation {
   readonly treeFor: (s: number, vid: number) => number;
   /** By tree and switch: how long addresses are kept while a topology change is told (802.1D-1998 8.5.3.8); null as usual. */
   private readonly fast: (Micros | null)[][];
+  readonly aggregation: Aggregation;
   private stirred = false;
   private cause: Cause = SIGNAL;
 
-  constructor(network: Network, readonly trees: readonly TreeId[], seed = 1, private readonly watch: Watch = {}) {
+  /** `absent`: bundles that are not configured yet. */
+  constructor(network: Network, readonly trees: readonly TreeId[], seed = 1, private readonly watch: Watch = {}, absent: readonly BundleId[] = []) {
+    const { bundles } = network;
+    if (absent.length > 0) network = compileNetwork(network.design, bundles.members.map(({ end }) => (absent.includes(bundles.ends[end]!.id) ? 'apart' : 'out')));
     const { switches, ports, owner, carried } = network;
     this.network = network;
     this.common = commonTree(trees);
@@ -107,10 +122,21 @@ export class Simulation {
     this.fast = trees.map(() => switches.map(() => null));
     this.states = trees.map(() => ports.map(() => 'disabled'));
     this.roles = trees.map(() => ports.map(() => 'disabled'));
+    this.aggregation = new Aggregation(network.design, absent, {
+      now: () => this.now,
+      transmit: (member, lacpdu) => this.negotiate(member, lacpdu),
+      wakeAt: (t, end) => this.queue.push(t, { is: 'lacp', end }),
+      changed: (member, now) => {
+        this.lastChange = this.now;
+        this.watch.member?.(this.now, member, now);
+      },
+    });
   }
 
   /** Switches every switch on that has power. */
   boot(): void {
+    this.aggregation.boot();
+    this.recompile(this.network.design);
     this.network.switches.forEach((sw, s) => sw.up && this.start(s));
     this.signal(this.network.ports.keys());
   }
@@ -142,9 +168,27 @@ export class Simulation {
 
   /** Goes over to another state of the design: cables, power, costs and priorities. The switches and their ports must be the same ones. */
   follow(design: Design): void {
+    this.aggregation.follow(design);
+    this.adopt(design);
+  }
+
+  /** A bundle is configured, or taken away. */
+  setBundle(id: BundleId, present: boolean): void {
+    this.aggregation.setPresent(id, present);
+    this.adopt(this.network.design);
+  }
+
+  private recompile(design: Design): void {
+    this.aggregation.moved = false;
+    const uses = this.aggregation.uses();
+    this.watch.used?.(this.now, uses);
+    this.network = compileNetwork(design, uses);
+  }
+
+  private adopt(design: Design): void {
     const before = this.network;
-    const next = compileNetwork(design);
-    this.network = next;
+    this.recompile(design);
+    const next = this.network;
     this.cause = SIGNAL;
     next.switches.forEach((sw, s) => {
       if (sw.up === before.switches[s]!.up) return;
@@ -184,7 +228,13 @@ export class Simulation {
 
   /** Whether what a port sends reaches the other end. */
   carries(port: number): boolean {
-    return this.network.live[port] === 1 && !this.mute.has(port);
+    const { live, speaker } = this.network;
+    return live[port] === 1 && !this.mute.has(speaker[port]!);
+  }
+
+  /** Whether what goes out of a socket comes out of the cable. */
+  arrives(socket: number): boolean {
+    return this.network.light[socket] === 1 && !this.mute.has(socket);
   }
 
   /** Whether frames of a VLAN pass a port now. */
@@ -204,7 +254,7 @@ export class Simulation {
     const { switches } = this.network;
     const aged = switches.map(({ dialect, timers: { maxAge, hello } }) => (dialect === 'stp' || dialect === 'per-vlan-stp' ? maxAge : 3 * hello));
     const quiet = (Math.max(0, ...aged) + 1) * SECOND;
-    return this.now - this.lastChange >= quiet && this.running.every((all) => all.every((running) => running === null || running.entity.resting));
+    return this.now - this.lastChange >= quiet && this.aggregation.resting && this.running.every((all) => all.every((running) => running === null || running.entity.resting));
   }
 
   /** How long a switch keeps the addresses of a VLAN while a topology change is told; null for as long as usual. */
@@ -292,7 +342,18 @@ export class Simulation {
   }
 
   private happen(event: Event): void {
+    this.act(event);
+    if (this.aggregation.moved) this.adopt(this.network.design);
+  }
+
+  private act(event: Event): void {
     switch (event.is) {
+      case 'lacpdu':
+        if (this.aggregation.bundles.members[event.member]!.light) this.aggregation.arrive(event.member, event.lacpdu, event.from);
+        return;
+      case 'lacp':
+        this.aggregation.wake(event.end);
+        return;
       case 'arrive':
         this.arrive(event.tree, event.port, event.bpdu, event.origin, event.through);
         return;
@@ -310,13 +371,26 @@ export class Simulation {
     }
   }
 
+  /** Puts an LACPDU on the cable of a member. */
+  private negotiate(member: number, lacpdu: Lacpdu): void {
+    const { members, ends } = this.aggregation.bundles;
+    const { far, at, end, link } = members[member]!;
+    this.watch.negotiated?.(this.now, member, lacpdu);
+    if (far < 0 || (ends[end]!.owner.kind === 'switch' && this.mute.has(this.network.portIndexOf(at.switch, at.port)))) return;
+    this.queue.push(this.now + this.delayOf(link === null ? -1 : this.network.cable[this.network.portIndexOf(at.switch, at.port)]!), { is: 'lacpdu', member: far, lacpdu, from: member });
+  }
+
+  /** What a frame takes over a link, handled at its end. */
+  private delayOf(link: number): Micros {
+    return (this.network.design.links[link]?.delay ?? LINK_DELAY) + HANDLING;
+  }
+
   /** Puts a BPDU on the cable of a port; `through` are the switches that have flooded it already. */
   private send(tree: number, port: number, bpdu: Bpdu, origin: number, through: readonly number[]): void {
     const to = this.network.far[port]!;
     this.watch.sent?.(this.now, tree, port, bpdu, origin, to < 0 ? null : this.heldBy(tree, to));
     if (to < 0 || !this.carries(port)) return;
-    const { delay = LINK_DELAY } = this.network.design.links[this.network.link[port]!]!;
-    this.queue.push(this.now + delay + HANDLING, { is: 'arrive', tree, port: to, bpdu, origin, through });
+    this.queue.push(this.now + this.delayOf(this.network.link[port]!), { is: 'arrive', tree, port: to, bpdu, origin, through });
   }
 
   /** The port priority vector of a port, where a bridge's entity has one. */

@@ -1,5 +1,5 @@
 /** Bundles as bridge ports: one port each, which its members serve (802.1Q-2018 6.14 over 802.1AX-2020 6.2.1). */
-import type { Bundles } from '../bundle/ends';
+import type { BundleEnd, Bundles } from '../bundle/ends';
 import type { SettledBundles } from '../bundle/settled';
 import type { PortId, SwitchId } from '../design/ids';
 import type { Bundle, Design, Port, Switch } from '../design/schema';
@@ -48,6 +48,15 @@ function set({ id, number, speed, up, lacp }: Port, by: Steering): Port {
   return { id, number, speed, up, ...(lacp ? { lacp } : {}), ...by };
 }
 
+/** A bundle as a bridge port. */
+export interface Aggregate {
+  readonly end: BundleEnd;
+  /** Its members in the order of their numbers. */
+  readonly sockets: readonly number[];
+  /** Places among the members of those that carry frames now. */
+  readonly active: readonly number[];
+}
+
 interface Sockets {
   readonly bundles: Bundles;
   readonly used: readonly MemberUse[];
@@ -62,7 +71,9 @@ interface Sockets {
 export function bridgePorts({ bundles, used, portIndexOf, ports, plug, cable, light }: Sockets) {
   const bundleOf = new Int32Array(ports.length).fill(-1);
   const serves = Int32Array.from(ports.keys());
-  if (bundles.members.length === 0) return { bundleOf, serves, far: plug, link: cable, live: light };
+  const speaker = Int32Array.from(ports.keys());
+  const aggregates = new Map<number, Aggregate>();
+  if (bundles.members.length === 0) return { bundleOf, serves, far: plug, link: cable, live: light, speaker, aggregates };
   const far = plug.slice();
   const link = cable.slice();
   const live = light.slice();
@@ -76,14 +87,18 @@ export function bridgePorts({ bundles, used, portIndexOf, ports, plug, cable, li
       const use = used[m]!;
       if (use === 'apart') return;
       bundleOf[socket] = bundle;
-      serves[socket] = use === 'own' ? socket : use === 'bundle' && light[socket] ? bundle : -1;
+      serves[socket] = use === 'own' ? socket : use === 'bundle' ? bundle : -1;
     });
-    carriers.push({ bundle, sockets: sockets.filter((socket) => serves[socket] === bundle) });
+    const inOrder = [...sockets].sort((p, q) => ports[p]!.number - ports[q]!.number);
+    aggregates.set(bundle, { end, sockets: inOrder, active: inOrder.flatMap((socket, place) => (serves[socket] === bundle ? [place] : [])) });
+    carriers.push({ bundle, sockets: inOrder.filter((socket) => serves[socket] === bundle) });
   }
   const reached = (socket: number): number => (plug[socket]! < 0 ? -1 : serves[plug[socket]!]!);
   for (let p = 0; p < ports.length; p += 1) {
-    if (serves[p] === p) far[p] = reached(p);
-    else {
+    if (serves[p] === p) {
+      far[p] = reached(p);
+      if (far[p]! < 0) link[p] = -1;
+    } else {
       far[p] = link[p] = -1;
       live[p] = 0;
     }
@@ -91,11 +106,11 @@ export function bridgePorts({ bundles, used, portIndexOf, ports, plug, cable, li
   const socketsOf = new Map(carriers.map(({ bundle, sockets }) => [bundle, sockets]));
   for (const { bundle, sockets } of carriers) {
     live[bundle] = sockets.length > 0 ? 1 : 0;
-    const speaker = speakerOf(bundle, sockets);
-    far[bundle] = speaker < 0 ? -1 : reached(speaker);
-    link[bundle] = far[bundle]! < 0 ? -1 : cable[speaker]!;
+    const by = (speaker[bundle] = speakerOf(bundle, sockets));
+    far[bundle] = by < 0 ? -1 : reached(by);
+    link[bundle] = far[bundle]! < 0 ? -1 : cable[by]!;
   }
-  return { bundleOf, serves, far, link, live };
+  return { bundleOf, serves, far, link, live, speaker, aggregates };
 
   /** The member that the bundle's BPDUs leave by: where both ends are bundles of the same cables, both use one cable. */
   function speakerOf(bundle: number, sockets: readonly number[]): number {

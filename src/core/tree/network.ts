@@ -7,7 +7,7 @@ import type { PortId, SwitchId } from '../design/ids';
 import { bundlesOf, type Bundles } from '../bundle/ends';
 import { settleBundles } from '../bundle/settled';
 import type { Design, Port, Switch } from '../design/schema';
-import { bridgePorts, usesOf, withBundles, type MemberUse } from './aggregated';
+import { bridgePorts, usesOf, withBundles, type Aggregate, type MemberUse } from './aggregated';
 import type { VlanSet } from '../design/vlanSet';
 import { carried } from './trees';
 
@@ -45,6 +45,10 @@ export interface Network {
   readonly bundleOf: Int32Array;
   /** The bridge port whose frames a socket carries now: itself, or its bundle; -1 for a member that is kept out. */
   readonly serves: Int32Array;
+  /** The socket by which a bridge port's BPDUs leave; of a bundle one of its members, -1 where none is active. */
+  readonly speaker: Int32Array;
+  /** By the port that a bundle is. */
+  readonly aggregates: ReadonlyMap<number, Aggregate>;
   readonly bundles: Bundles;
   /** What each member is used for. */
   readonly use: readonly MemberUse[];
