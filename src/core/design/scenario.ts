@@ -39,6 +39,8 @@ export const actionSchema = z.discriminatedUnion('do', [
   z.strictObject({ at, do: z.literal('add-link'), link: newLink }),
   /** A bundle is configured at its end: its ports are single ones before. */
   z.strictObject({ at, do: z.literal('add-bundle'), bundle: bundleSchema }),
+  /** A bundle has these ports from then on; the others of its ports are single ones. */
+  z.strictObject({ at, do: z.literal('bundle-ports'), bundle, ports: z.array(port).min(1) }),
   z.strictObject({ at, do: z.literal('remove-bundle'), bundle }),
   z.strictObject({ at, do: z.literal('bundle-mode'), bundle, mode: z.enum(BUNDLE_MODES) }),
   /** A switch that is not in the design, and the cables that come with it. */

@@ -1,7 +1,7 @@
 /** The bundles of a running network: LACP on every end that negotiates, signal alone on static ones. */
 import { bundlesOf, comparePorts, initiates, negotiationOf, type BundleEnd, type Bundles } from '../bundle/ends';
 import type { MemberState } from '../bundle/settled';
-import type { BundleId } from '../design/ids';
+import type { BundleId, PortId } from '../design/ids';
 import type { Design } from '../design/schema';
 import type { Micros } from '../protocol/entity';
 import { LacpEntity, type LacpView } from '../protocol/lacp/entity';
@@ -20,8 +20,8 @@ export interface AggregationSurroundings {
   readonly transmit: (member: number, lacpdu: Lacpdu) => void;
   /** An end wants to be woken at a moment. */
   readonly wakeAt: (t: Micros, end: number) => void;
-  /** A member stands otherwise than before. */
-  readonly changed: (member: number, now: MemberNow) => void;
+  /** Something of a member is otherwise than before; `turned`: its state is. */
+  readonly changed: (member: number, now: MemberNow, turned: boolean) => void;
 }
 
 export class Aggregation {
@@ -30,16 +30,16 @@ export class Aggregation {
   moved = false;
   private readonly entities: (LacpEntity | null)[];
   private readonly wakes: Micros[];
-  /** Ends that are not configured yet, or no longer. */
-  private readonly absent: Set<BundleId>;
-  private readonly known: string[];
+  /** Members that are single ports as yet, or again. */
+  private readonly absent: Set<number>;
+  private readonly known: { readonly state: MemberState | null; readonly text: string }[];
 
-  constructor(private design: Design, absent: readonly BundleId[], private readonly around: AggregationSurroundings) {
+  constructor(private design: Design, absent: readonly number[], private readonly around: AggregationSurroundings) {
     this.bundles = bundlesOf(design);
     this.absent = new Set(absent);
     this.entities = this.bundles.ends.map(() => null);
     this.wakes = this.bundles.ends.map(() => Infinity);
-    this.known = this.bundles.members.map(() => '');
+    this.known = this.bundles.members.map(() => ({ state: null, text: '' }));
   }
 
   /** Power comes on everywhere. */
@@ -62,13 +62,22 @@ export class Aggregation {
     this.look();
   }
 
-  /** A bundle is configured, or taken away: its ports stand alone then. */
-  setPresent(id: BundleId, on: boolean): void {
-    if (on) this.absent.delete(id);
-    else this.absent.add(id);
-    const end = this.bundles.ends.find((each) => each.id === id);
-    if (end) this.begin(end);
+  /** A bundle of a switch has these ports from now on; the others of its members are single ones, with none it is taken apart. */
+  setPorts(id: BundleId, ports: readonly PortId[]): void {
+    const end = this.bundles.ends.find((each) => each.id === id && each.owner.kind === 'switch');
+    if (!end) return;
+    const was = this.stands(end);
+    for (const m of end.members) {
+      if (ports.includes(this.bundles.members[m]!.at.port)) this.absent.delete(m);
+      else this.absent.add(m);
+    }
+    if (!was) this.begin(end);
     this.look();
+  }
+
+  /** Whether a bundle has any members now. */
+  private stands(end: BundleEnd): boolean {
+    return end.members.some((m) => !this.absent.has(m));
   }
 
   wake(end: number): void {
@@ -93,9 +102,9 @@ export class Aggregation {
     const uses: MemberUse[] = this.bundles.members.map(() => 'out');
     for (const end of this.bundles.ends) {
       const entity = this.entities[end.index];
-      if (this.absent.has(end.id)) for (const m of end.members) uses[m] = 'apart';
-      else if (entity) end.members.forEach((m, place) => (uses[m] = entity.use(place)));
+      if (entity) end.members.forEach((m, place) => (uses[m] = entity.use(place)));
       else for (const m of this.staticMembers(end)) uses[m] = 'bundle';
+      for (const m of end.members) if (this.absent.has(m)) uses[m] = 'apart';
     }
     return uses;
   }
@@ -109,12 +118,12 @@ export class Aggregation {
     const at = this.bundles.members[member]!;
     const end = this.bundles.ends[at.end]!;
     const entity = this.entities[at.end];
+    if (this.absent.has(member)) return { state: at.light ? 'individual' : 'down', lacp: null };
     if (entity) {
       const lacp = entity.view(this.placeOf(member));
       return { state: lacp.state, lacp };
     }
     if (!at.light) return { state: 'down', lacp: null };
-    if (this.absent.has(end.id)) return { state: 'individual', lacp: null };
     const active = this.staticMembers(end);
     return { state: active.includes(member) ? 'active' : active.length === 0 ? 'waiting' : 'standby', lacp: null };
   }
@@ -126,7 +135,7 @@ export class Aggregation {
   /** A static end takes what has signal, the best ports first. */
   private staticMembers(end: BundleEnd): number[] {
     const { members } = this.bundles;
-    const lit = end.members.filter((m) => members[m]!.light).sort((a, b) => comparePorts(members[a]!, members[b]!));
+    const lit = end.members.filter((m) => members[m]!.light && !this.absent.has(m)).sort((a, b) => comparePorts(members[a]!, members[b]!));
     return lit.length < end.minLinks ? [] : lit.slice(0, end.maxActive);
   }
 
@@ -134,7 +143,7 @@ export class Aggregation {
   private begin(end: BundleEnd): void {
     this.moved = true;
     this.wakes[end.index] = Infinity;
-    if (end.mode === 'static' || this.absent.has(end.id)) {
+    if (end.mode === 'static' || !this.stands(end)) {
       this.entities[end.index] = null;
       return;
     }
@@ -150,7 +159,7 @@ export class Aggregation {
   private look(): void {
     const { ends, members } = this.bundles;
     for (const end of ends) {
-      end.members.forEach((m, place) => this.entities[end.index]?.enable(place, members[m]!.light));
+      end.members.forEach((m, place) => this.entities[end.index]?.enable(place, members[m]!.light && !this.absent.has(m)));
       this.moved = true;
       this.after(end.index);
     }
@@ -165,9 +174,10 @@ export class Aggregation {
     for (const m of this.bundles.ends[end]!.members) {
       const now = this.memberNow(m);
       const text = JSON.stringify(now);
-      if (text === this.known[m]) continue;
-      this.known[m] = text;
-      this.around.changed(m, now);
+      const before = this.known[m]!;
+      if (text === before.text) continue;
+      this.known[m] = { state: now.state, text };
+      this.around.changed(m, now, now.state !== before.state);
     }
   }
 }

@@ -11,7 +11,7 @@ import type { Passage } from './passage';
 import { Reach, type HostPair, type OutageCause } from './reach';
 import { roleOf, stateOf } from './recording';
 import { USES, type MemberMark } from './memberLog';
-import { ARRIVES, CARRIES, LIVE } from './signal';
+import { ARRIVES, CARRIES, LIGHT, LIVE } from './signal';
 import type { Flush, Run } from './simulate';
 import { Timeline, type TimelineData } from './timeline';
 
@@ -71,6 +71,8 @@ export interface Instant extends Passage {
   state(tree: number, port: number): RunState;
   role(tree: number, port: number): RunRole;
   live(port: number): boolean;
+  /** Whether a socket has signal. */
+  light(socket: number): boolean;
   /** State and role of tree x ports + port, as coded in recordings. */
   readonly codes: Uint8Array;
   /** In the order of the film's pairs. */
@@ -130,7 +132,7 @@ export class Player {
     const { reach, treeFor } = this;
     let causes: readonly (OutageCause | null)[] | null = null;
     return {
-      t, network, codes: states, state, role: (tree, port) => roleOf(states[tree * ports + port]!), live: (port) => (signal[port]! & LIVE) !== 0, carries: (port) => (signal[port]! & CARRIES) !== 0, arrives: (socket) => (signal[socket]! & ARRIVES) !== 0,
+      t, network, codes: states, state, role: (tree, port) => roleOf(states[tree * ports + port]!), live: (port) => (signal[port]! & LIVE) !== 0, light: (socket) => (signal[socket]! & LIGHT) !== 0, carries: (port) => (signal[port]! & CARRIES) !== 0, arrives: (socket) => (signal[socket]! & ARRIVES) !== 0,
       passes: (vid, port) => {
         const s = network.owner[port]!;
         if (!(signal[port]! & LIVE) || !network.carried[port]!.has(vid)) return false;

@@ -69,6 +69,8 @@ export function actionText(network: Network, action: Action): string {
       return `${nameOf(network, action.switch)} port ${action.port} gets path cost ${action.cost}${inTree(action.tree)}`;
     case 'add-bundle':
       return `${nameOf(network, action.bundle.switch)} ${action.bundle.ports.length === 1 ? 'port' : 'ports'} ${action.bundle.ports.join(', ')} ${action.bundle.ports.length === 1 ? 'becomes' : 'become'} the bundle ${action.bundle.name ?? action.bundle.id}, ${action.bundle.mode}`;
+    case 'bundle-ports':
+      return `The bundle ${bundleName(action.bundle)} has ${action.ports.length === 1 ? 'port' : 'ports'} ${action.ports.join(', ')} now`;
     case 'remove-bundle':
       return `The bundle ${bundleName(action.bundle)} is taken apart`;
     case 'bundle-mode':

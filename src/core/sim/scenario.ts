@@ -2,6 +2,7 @@
 import { editAll } from '../design/edit';
 import { MAX_COST } from '../design/legal';
 import { methodOf } from '../design/costMethod';
+import type { PortId } from '../design/ids';
 import { pluggedIn } from '../design/plugs';
 import { foundText, problemsOf, type DesignProblem } from '../design/problem';
 import { runSchema, type Action, type Scenario } from '../design/scenario';
@@ -24,23 +25,35 @@ export function scenarioProblems({ actions, until }: Pick<Scenario, 'actions' | 
   return actions.map((action, i) => {
     const problems = actionProblems(action, i, stage, until);
     if (problems.length > 0) return problems;
-    const set = editAll(stage, arrivals(action));
+    const set = editAll(stage, arrivals(action, stage));
     if (!set.ok) return [{ ...set.error, path: `actions[${i}]` }];
     stage = set.value.design;
     return [];
   });
 }
 
+/** A bundle with every port that it will have. */
+function widened(design: Design, id: string, ports: readonly PortId[]): Command[] {
+  const bundle = design.bundles.find((each) => each.id === id);
+  return bundle ? [{ do: 'set-bundle', bundle: bundle.id, ports: [...new Set([...bundle.ports, ...ports])] }] : [];
+}
+
 /** The design with everything that a scenario brings along, without power and signal until its time comes. */
 export function stageOf(design: Design, { actions }: Pick<Scenario, 'actions'>): Result<Design, DesignProblem> {
-  const set = editAll(design, actions.flatMap(arrivals));
-  return set.ok ? ok(set.value.design) : set;
+  let stage = design;
+  for (const action of actions) {
+    const set = editAll(stage, arrivals(action, stage));
+    if (!set.ok) return set;
+    stage = set.value.design;
+  }
+  return ok(stage);
 }
 
 /** What an action plugs in, dead as yet. */
-function arrivals(action: Action): Command[] {
+function arrivals(action: Action, stage: Design): Command[] {
   const dead = (link: Omit<Link, 'up'>): Command => ({ do: 'add-link', link: { ...link, up: false } });
   if (action.do === 'add-link') return [dead(action.link)];
+  if (action.do === 'bundle-ports') return widened(stage, action.bundle, action.ports);
   if (action.do === 'add-bundle') return [{ do: 'add-bundle', bundle: action.bundle }];
   if (action.do === 'add-switch') return [{ do: 'add-switch', switch: { ...action.switch, up: false } }, ...action.links.map(dead)];
   return [];
@@ -78,6 +91,7 @@ function actionProblems(action: Action, i: number, design: Design, until: number
       return design.switches.some((each) => each.id === action.switch.id) ? problem('switch.id', action.switch.id, 'an id that no other switch has') : [];
     case 'add-bundle':
       return design.bundles.some((each) => each.id === action.bundle.id) ? problem('bundle.id', action.bundle.id, 'an id that no other bundle has') : [];
+    case 'bundle-ports':
     case 'remove-bundle':
     case 'bundle-mode':
       return design.bundles.some((each) => each.id === action.bundle) ? [] : problem('bundle', action.bundle, `a bundle: ${some(design.bundles.map((each) => each.id))}`);

@@ -1,4 +1,5 @@
 /** A scenario run on a design: every change of every port, who was cut off and why, and where it all comes to rest. */
+import { bundlesOf } from '../bundle/ends';
 import type { Command } from '../design/commands';
 import { editAll } from '../design/edit';
 import { type PortId, type SwitchId, type TreeId } from '../design/ids';
@@ -21,7 +22,7 @@ import { SentLog } from './sentLog';
 import { Timeline } from './timeline';
 import type { Action, Scenario } from '../design/scenario';
 import { stageOf } from './scenario';
-import { ARRIVES, CARRIES, LIVE } from './signal';
+import { ARRIVES, CARRIES, LIGHT, LIVE } from './signal';
 import { Simulation } from './simulation';
 import { viewNow } from './view';
 
@@ -148,8 +149,8 @@ export function* simulateInSteps(before: Design, scenario: Scenario, options: Om
     moment: (t) => plane?.look(t),
     ...(mostFrames > 0 ? { sent: (t: Micros, tree: number, port: number, bpdu: Bpdu, origin: number, held: Vector | null) => t >= start && sent.add(t - start, tree, port, bpdu, origin, held) } : {}),
     signalled: (t) => noteSignal(t - start),
-  }, scenario.actions.flatMap((action) => (action.do === 'add-bundle' ? [action.bundle.id] : [])));
-  const signalOf = (port: number): number => (sim.network.live[port] ? LIVE : 0) | (sim.carries(port) ? CARRIES : 0) | (sim.arrives(port) ? ARRIVES : 0);
+  }, comingMembers(before, design));
+  const signalOf = (port: number): number => (sim.network.live[port] ? LIVE : 0) | (sim.carries(port) ? CARRIES : 0) | (sim.arrives(port) ? ARRIVES : 0) | (sim.network.light[port] ? LIGHT : 0);
   let signal = new Timeline(new Uint8Array());
   let codes = new Uint8Array();
   const beginSignal = (): void => {
@@ -219,6 +220,12 @@ export function* simulateInSteps(before: Design, scenario: Scenario, options: Om
   });
 }
 
+/** Members that a scenario brings into bundles: of those that it adds, and of those that get other ports. */
+function comingMembers(before: Design, stage: Design): number[] {
+  const { ends, members } = bundlesOf(stage);
+  return members.flatMap(({ at, index, end }) => (ends[end]!.owner.kind === 'switch' && !before.bundles.some((bundle) => bundle.switch === at.switch && bundle.ports.includes(at.port)) ? [index] : []));
+}
+
 /** Puts an action on the clock. */
 function schedule(sim: Simulation, action: Action, start: Micros, take: (commands: readonly Command[]) => void): void {
   const t = start + Math.round(action.at * SECOND);
@@ -251,9 +258,11 @@ function schedule(sim: Simulation, action: Action, start: Micros, take: (command
     case 'port-cost':
       return sim.at(t, () => take([{ do: 'set-port-cost', switch: action.switch, port: action.port, tree: action.tree ?? null, cost: action.cost }]));
     case 'add-bundle':
-      return sim.at(t, () => sim.setBundle(action.bundle.id, true));
+      return sim.at(t, () => sim.setBundle(action.bundle.id, action.bundle.ports));
+    case 'bundle-ports':
+      return sim.at(t, () => sim.setBundle(action.bundle, action.ports));
     case 'remove-bundle':
-      return sim.at(t, () => sim.setBundle(action.bundle, false));
+      return sim.at(t, () => sim.setBundle(action.bundle, []));
     case 'bundle-mode':
       return sim.at(t, () => take([{ do: 'set-bundle', bundle: action.bundle, mode: action.mode }]));
     case 'add-link':

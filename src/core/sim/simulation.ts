@@ -1,5 +1,5 @@
 /** The protocols of a whole network on one clock: a deterministic run of messages and timers, in microseconds. */
-import { treeInstance, treeVlan, type BundleId, type TreeId } from '../design/ids';
+import { treeInstance, treeVlan, type BundleId, type PortId, type TreeId } from '../design/ids';
 import type { Design } from '../design/schema';
 import type { Bpdu } from '../protocol/bpdu';
 import { SECOND, type EntitySettings, type Micros, type ProtocolEntity, type RunRole, type RunState } from '../protocol/entity';
@@ -9,39 +9,16 @@ import { stpEntity } from '../protocol/stp/entity';
 import type { Vector } from '../protocol/vector';
 import { randomFrom } from '../random';
 import { compileNetwork, type Network } from '../tree/network';
-import type { MemberUse } from '../tree/aggregated';
 import { regionsOf, type RegionMap } from '../tree/region';
 import { belongs, commonTree, partOf } from '../tree/trees';
 import { vlanTrees } from '../tree/vlanTree';
 import { bridgeKeys, type BridgeKeys } from './bridgeKeys';
-import { Aggregation, type MemberNow } from './aggregation';
+import { Aggregation } from './aggregation';
 import { HANDLING, LINK_DELAY } from './delays';
 import { regionSettings, settingsIn, type TreeSettings } from './entitySettings';
 import { EventQueue } from './eventQueue';
-import type { Cause, PortChange } from './recording';
-
-/** What may be watched while it runs. */
-export interface Watch {
-  readonly changed?: (change: PortChange) => void;
-  readonly flushed?: (t: Micros, tree: number, port: number) => void;
-  /** Ports have gained or lost their signal, or what they send is lost, or arrives again. */
-  readonly signalled?: (t: Micros) => void;
-  /** How long a switch keeps addresses is about to change. */
-  readonly ageing?: (s: number) => void;
-  /**
-   * A BPDU goes out of a port; `origin` is the switch that it is of, another one where it is only let through; `held` is what
-   * the port at the other end holds before it comes, null where no bridge is there.
-   */
-  readonly sent?: (t: Micros, tree: number, port: number, bpdu: Bpdu, origin: number, held: Vector | null) => void;
-  /** A bundle's member stands otherwise than before; all of them do at the start. */
-  readonly member?: (t: Micros, member: number, now: MemberNow) => void;
-  /** Members may be used otherwise from now on. */
-  readonly used?: (t: Micros, uses: readonly MemberUse[]) => void;
-  /** An LACPDU goes out of a member. */
-  readonly negotiated?: (t: Micros, member: number, lacpdu: Lacpdu) => void;
-  /** A moment has passed in which a port, a cable or a table of addresses changed. */
-  readonly moment?: (t: Micros) => void;
-}
+import type { Cause } from './recording';
+import type { Watch } from './watch';
 
 const NOBODY: readonly number[] = [];
 const TIMER: Cause = { by: 'timer' };
@@ -98,10 +75,10 @@ export class Simulation {
   private stirred = false;
   private cause: Cause = SIGNAL;
 
-  /** `absent`: bundles that are not configured yet. */
-  constructor(network: Network, readonly trees: readonly TreeId[], seed = 1, private readonly watch: Watch = {}, absent: readonly BundleId[] = []) {
+  /** `absent`: members of bundles that are single ports as yet. */
+  constructor(network: Network, readonly trees: readonly TreeId[], seed = 1, private readonly watch: Watch = {}, absent: readonly number[] = []) {
     const { bundles } = network;
-    if (absent.length > 0) network = compileNetwork(network.design, bundles.members.map(({ end }) => (absent.includes(bundles.ends[end]!.id) ? 'apart' : 'out')));
+    if (absent.length > 0) network = compileNetwork(network.design, bundles.members.map((_, m) => (absent.includes(m) ? 'apart' : 'out')));
     const { switches, ports, owner, carried } = network;
     this.network = network;
     this.common = commonTree(trees);
@@ -126,8 +103,8 @@ export class Simulation {
       now: () => this.now,
       transmit: (member, lacpdu) => this.negotiate(member, lacpdu),
       wakeAt: (t, end) => this.queue.push(t, { is: 'lacp', end }),
-      changed: (member, now) => {
-        this.lastChange = this.now;
+      changed: (member, now, turned) => {
+        if (turned) this.lastChange = this.now;
         this.watch.member?.(this.now, member, now);
       },
     });
@@ -172,9 +149,9 @@ export class Simulation {
     this.adopt(design);
   }
 
-  /** A bundle is configured, or taken away. */
-  setBundle(id: BundleId, present: boolean): void {
-    this.aggregation.setPresent(id, present);
+  /** A bundle has these ports from now on; with none it is taken apart. */
+  setBundle(id: BundleId, ports: readonly PortId[]): void {
+    this.aggregation.setPorts(id, ports);
     this.adopt(this.network.design);
   }
 

@@ -89,7 +89,7 @@ export function bridgePorts({ bundles, used, portIndexOf, ports, plug, cable, li
       bundleOf[socket] = bundle;
       serves[socket] = use === 'own' ? socket : use === 'bundle' ? bundle : -1;
     });
-    const inOrder = [...sockets].sort((p, q) => ports[p]!.number - ports[q]!.number);
+    const inOrder = sockets.filter((socket) => bundleOf[socket] === bundle).sort((p, q) => ports[p]!.number - ports[q]!.number);
     aggregates.set(bundle, { end, sockets: inOrder, active: inOrder.flatMap((socket, place) => (serves[socket] === bundle ? [place] : [])) });
     carriers.push({ bundle, sockets: inOrder.filter((socket) => serves[socket] === bundle) });
   }

@@ -91,7 +91,8 @@ export function viewTree(network: Network, tree: SettledTree): TreeView {
     sw.ports.forEach((port, i) => {
       const p = network.firstPort[s]! + i;
       const role = roleOf(tree, p);
-      const entry = entryOf(network, p, role && { role, state: stateOf(role), cost: tree.cost[p]! });
+      const bundled = network.bundleOf[p]! >= 0 && tree.role[network.bundleOf[p]!] !== CODE.absent;
+      const entry = role || bundled ? entryOf(network, p, role && { role, state: stateOf(role), cost: tree.cost[p]! }) : null;
       if (entry) ports[port.id] = entry;
     });
     const rootPort = tree.rootPort[s]!;

@@ -160,7 +160,7 @@ describe('what a run is asked', () => {
     await settle();
     fireEvent.change(screen.getByLabelText('From host'), { target: { value: 'camera-recorder' } });
     fireEvent.change(screen.getByLabelText('To host'), { target: { value: 'image-store' } });
-    expect(screen.getByRole('status').textContent).toMatch(/^Camera recorder → 6 dome-north 1 → 3 ridge-a 7 → 1 lodge 2 → 7 ridge-b 8 → Image store$/);
+    expect(screen.getByRole('status').textContent).toMatch(/^Camera recorder → 6 dome-north 1 → 3 ridge-a 7 → 1 lodge 2 → 7 ridge-b image-store-cards → Image store$/);
     act(() => clock.getState().seek(20 * SECOND));
     await settle();
     expect(screen.getByRole('status').textContent).not.toMatch(/lodge/);

@@ -11,6 +11,8 @@ import { ChoiceSetting, TextSetting } from './fields';
 import styles from './inspector.module.css';
 import { CarriageFields, type PlacedPort } from './PortFields';
 import * as read from './read';
+import { BundleThese } from '../bundle/BundleThese';
+import { bridgePortOf } from '../../core/tree/network';
 import { BreakLink } from './BreakHere';
 import { SteerHere } from './SteerHere';
 import { WhyTrees } from './WhyTrees';
@@ -42,6 +44,7 @@ export function LinkInspector({ id }: { readonly id: LinkId }) {
       <p className={styles.sub}>
         {end(link.a)} to {end(link.b)}
       </p>
+      {lens === 'Bundle' && <BundleThese links={[id]} />}
       {lens === 'Break' && <BreakLink link={link} />}
       {lens === 'Steer' && <SteerHere wish={{ wants: 'carry', link: id }} />}
       <WhyLink a={link.a} b={link.b} nameOf={nameOf} />
@@ -81,12 +84,12 @@ function WhyLink({ a, b, nameOf }: { readonly a: LinkEnd; readonly b: LinkEnd; r
     <WhyTrees title={settled ? 'Why, before anything happens' : 'Why'}>
       {(tree, { network }) =>
         [a, b].map((end, i) => {
-          const p = network.portIndexOf(end.switch, end.port);
+          const p = bridgePortOf(network, network.portIndexOf(end.switch, end.port));
           const why = p < 0 ? null : explainPort(network, tree, p);
           return (
             <p key={i}>
               <b>
-                {nameOf(end)} port {end.port}.
+                {nameOf(end)} port {p >= 0 && network.ports[p]!.id !== end.port ? `${end.port}, bundle ${network.ports[p]!.id}` : end.port}.
               </b>{' '}
               {why?.sentence ?? 'Not in this tree.'}
             </p>

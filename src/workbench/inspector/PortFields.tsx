@@ -38,8 +38,15 @@ export function PortFields({ ports, withEdge = true }: { readonly ports: readonl
 /** What ports carry: trunk or access, and which VLANs. */
 export function CarriageFields({ ports }: { readonly ports: readonly PlacedPort[] }) {
   const act = useWorkbench((state) => state.act);
+  const bundles = useWorkbench((state) => state.design.bundles);
   const carry = (change: (now: Carriage) => Carriage): string | null =>
-    act(...ports.map((each): Command => ({ do: 'set-port', switch: each.switch, port: each.port.id, vlans: change(each.port.vlans) })));
+    act(...ports.flatMap((each): Command[] => {
+      const vlans = change(each.port.vlans);
+      // What a member carries is its bundle's: both are set, so that they agree.
+      const bundle = bundles.find((one) => one.switch === each.switch && one.ports.includes(each.port.id));
+      const alike = bundle ? [...bundle.ports.map((port): Command => ({ do: 'set-port', switch: each.switch, port, vlans })), { do: 'set-bundle', bundle: bundle.id, vlans } as const] : null;
+      return alike ?? [{ do: 'set-port', switch: each.switch, port: each.port.id, vlans }];
+    }));
   const modes = ports.map(({ port }) => port.vlans.mode);
   const trunks = ports.flatMap(({ port: { vlans } }) => (vlans.mode === 'trunk' ? [vlans] : []));
   const accesses = ports.flatMap(({ port: { vlans } }) => (vlans.mode === 'access' ? [vlans] : []));

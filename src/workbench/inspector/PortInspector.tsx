@@ -13,6 +13,9 @@ import { TextSetting } from './fields';
 import styles from './inspector.module.css';
 import { PortFields } from './PortFields';
 import * as read from './read';
+import { BundleInspector } from '../bundle/BundleInspector';
+import { BundleThese } from '../bundle/BundleThese';
+import { MemberNote } from '../bundle/MemberNote';
 import { BreakPort } from './BreakHere';
 import { SteerHere } from './SteerHere';
 import { WhyInstant } from './WhyInstant';
@@ -29,6 +32,9 @@ export function PortInspector({ id, port: portId }: Props) {
   const select = useWorkbench((state) => state.select);
   const far = useFarEnds()(id, portId);
   const port = sw?.ports.find((p) => p.id === portId);
+  const bundle = useWorkbench((state) => state.design.bundles.find((b) => b.switch === id && b.id === (portId as string)));
+  const memberOf = useWorkbench((state) => state.design.bundles.find((b) => b.switch === id && b.ports.includes(portId)));
+  if (bundle) return <BundleInspector bundle={bundle} />;
   if (!sw || !port) return null;
   const parts = [<WhyPort key="why" id={id} port={portId} />, <SteerSettings key="steer" id={id} port={port} />, <CableSettings key="cable" id={id} port={port} />];
   return (
@@ -56,6 +62,8 @@ export function PortInspector({ id, port: portId }: Props) {
           </>
         )}
       </p>
+      {memberOf && <MemberNote bundle={memberOf} port={portId} />}
+      {lens === 'Bundle' && far?.link && <BundleThese links={[far.link]} />}
       {lens === 'Steer' && far?.switch && <SteerHere wish={{ wants: 'block', switch: id, port: portId }} />}
       {lens === 'Break' && <WhyInstant id={id} port={portId} />}
       {lens === 'Break' && <BreakPort id={id} port={portId} />}
@@ -64,8 +72,8 @@ export function PortInspector({ id, port: portId }: Props) {
   );
 }
 
-/** Cost and priority, for all trees and for each shown one. */
-function SteerSettings({ id, port }: { readonly id: SwitchId; readonly port: Port }) {
+/** Cost and priority of a port or a bundle, for all trees and for each shown one. */
+export function SteerSettings({ id, port }: { readonly id: SwitchId; readonly port: Pick<Port, 'id' | 'speed' | 'cost' | 'priority' | 'trees'> }) {
   const shown = useWorkbench((state) => state.shownTrees);
   const method = useWorkbench(({ design }) => methodOf(design, design.switches.find((sw) => sw.id === id) ?? {}));
   const act = useWorkbench((state) => state.act);

@@ -80,6 +80,19 @@ export const portNumber = (text: string): Reading<number> => {
   return value.ok && value.value >= 1 && value.value <= 4095 ? value : fail({ message: 'A port number is 1 to 4095.' });
 };
 
+/** A whole number in a range. */
+const within =
+  (min: number, max: number, what: string) =>
+  (text: string): Reading<number> => {
+    const value = readWhole(text);
+    return value.ok && value.value >= min && value.value <= max ? value : fail({ message: `${what} is ${min} to ${max}.` });
+  };
+export const lacpPriority = within(0, 65_535, 'An LACP priority');
+/** Empty: the bundle's own. */
+export const lacpKey = optional(within(0, 65_535, 'A key'));
+export const memberCount = within(1, 64, 'A number of members');
+export const bundleNumber = within(1, 2047, "A bundle's number");
+
 export const vlan = (text: string): Reading<number> => {
   const value = readWhole(text);
   return value.ok && value.value >= 1 && value.value <= MAX_VLAN ? value : fail({ message: `A VLAN ID is 1 to ${MAX_VLAN}.` });

@@ -15,6 +15,7 @@ const TABS: Readonly<Record<Lens, readonly (readonly [DrawerTab, string])[]>> = 
   Cable: [['cables', 'Cables'], ['neighbours', 'Neighbours'], ['hosts', 'Hosts'], ['vlans', 'VLANs'], ...SHARED],
   Root: [['ledger', 'Ledger'], ['roots', 'Roots'], ['losses', 'If a root dies'], ['worksheet', 'Worksheet'], ...SHARED],
   Steer: [['paths', 'Ways to the root'], ['wishes', 'Wishes'], ['costs', 'Costs'], ['sharing', 'Sharing'], ['control', 'Control plane'], ['ledger', 'Ledger'], ...SHARED],
+  Bundle: [['bundles', 'Bundles'], ['modes', 'Modes'], ['flows', 'Flows'], ['plan', 'Plan of action'], ['ledger', 'Ledger'], ...SHARED],
   Break: [['clock', 'Clock'], ['outages', 'What it cost'], ['order', 'Order of events'], ['reach', 'Frame paths'], ['frames', 'Frames'], ['sides', 'Side by side'], ['findings', 'Findings'], ['history', 'History']],
 };
 // The grid is the largest part of the page: the map does not wait for it.
@@ -38,20 +39,24 @@ const OrderTable = dynamic(() => import('../clock/OrderTable').then((m) => m.Ord
 const FramesTable = dynamic(() => import('../clock/FramesTable').then((m) => m.FramesTable), { ssr: false });
 const ReachTable = dynamic(() => import('../clock/ReachTable').then((m) => m.ReachTable), { ssr: false });
 const SidesTable = dynamic(() => import('../clock/SidesTable').then((m) => m.SidesTable), { ssr: false });
+const BundleTable = dynamic(() => import('../bundle/BundleTable').then((m) => m.BundleTable), { ssr: false });
+const ModesTable = dynamic(() => import('../bundle/ModesTable').then((m) => m.ModesTable), { ssr: false });
+const FlowsTable = dynamic(() => import('../bundle/FlowsTable').then((m) => m.FlowsTable), { ssr: false });
+const PlanTable = dynamic(() => import('../bundle/PlanTable').then((m) => m.PlanTable), { ssr: false });
 const HistoryTable = dynamic(() => import('./HistoryTable').then((m) => m.HistoryTable), { ssr: false });
 const TABLES: Readonly<Record<DrawerTab, ComponentType>> = {
-  clock: ClockTable, outages: OutageTable, order: OrderTable, frames: FramesTable, reach: ReachTable, sides: SidesTable,
+  bundles: BundleTable, modes: ModesTable, flows: FlowsTable, plan: PlanTable, clock: ClockTable, outages: OutageTable, order: OrderTable, frames: FramesTable, reach: ReachTable, sides: SidesTable,
   wishes: WishesTable, sharing: SharingTable, control: ControlTable, paths: PathTable, costs: SteerMatrix, ledger: Ledger, roots: RootMatrix, losses: LossTable, moved: MovedTable, cables: CableTable, neighbours: NeighbourTable, hosts: HostTable, vlans: VlanTable, findings: FindingsList, worksheet: WorksheetTable, history: HistoryTable,
 };
 /** Tables of the Break lens: the simulator gives them what they need. */
 const ON_THE_CLOCK = ['clock', 'outages', 'order', 'reach', 'frames', 'sides'] as const satisfies readonly DrawerTab[];
 /** Tables that need no trees. */
-const TREELESS: ReadonlySet<DrawerTab> = new Set(['cables', 'neighbours', 'hosts', 'vlans', 'history', ...ON_THE_CLOCK]);
+const TREELESS: ReadonlySet<DrawerTab> = new Set(['cables', 'neighbours', 'hosts', 'vlans', 'history', 'bundles', 'modes', 'flows', 'plan', ...ON_THE_CLOCK]);
 /** Tables that give nothing away while a worksheet is filled in. */
 const OPEN: ReadonlySet<DrawerTab> = new Set(['worksheet', 'cables', 'neighbours', 'hosts', 'vlans']);
 
 /** Tables that need more of the screen than the others. */
-const TALL: ReadonlySet<DrawerTab> = new Set(ON_THE_CLOCK);
+const TALL: ReadonlySet<DrawerTab> = new Set([...ON_THE_CLOCK, 'modes', 'flows', 'plan']);
 
 export function Drawer() {
   const { tab, open } = useWorkbench((state) => state.drawer);

@@ -3,6 +3,7 @@
  * The strands of a map seen from afar: letters and glyphs would be specks, so each tree is drawn as two paths, links
  * that carry frames and links that block, cut short where they block; ends that the last change moved stand out.
  */
+import { bridgePortOf } from '../../core/tree/network';
 import { memo, useMemo } from 'react';
 import type { TreeId } from '../../core/design/ids';
 import { CODE, treeOf, type SettledTree, type Solution } from '../../core/tree/settled';
@@ -60,9 +61,10 @@ function pathsOf(tree: SettledTree, { network }: Solution, lines: readonly Line[
   const touched: string[] = [];
   const forwards = (p: number) => tree.role[p] === CODE.root || tree.role[p] === CODE.designated || tree.role[p] === CODE.master;
   network.design.links.forEach(({ a, b }, i) => {
-    const [p, q] = [network.portIndexOf(a.switch, a.port), network.portIndexOf(b.switch, b.port)];
+    const socket = network.portIndexOf(a.switch, a.port);
+    const [p, q] = [bridgePortOf(network, socket), bridgePortOf(network, network.portIndexOf(b.switch, b.port))];
     const line = lines[i];
-    if (!line || !tree.role[p] || !tree.role[q] || !network.live[p]) return;
+    if (!line || !tree.role[p] || !tree.role[q] || !network.light[socket]) return;
     const run = runOf(line, offset);
     if (forwards(p) && forwards(q)) carries.push(run.path(0, 0));
     else blocks.push(run.path(forwards(p) ? 0 : CUT, forwards(q) ? 0 : CUT));

@@ -34,7 +34,7 @@ export function Pulses({ lines }: { readonly lines: readonly Line[] }) {
     if (place < 0 || l < 0 || !line) continue;
     if (found.length === MOST) return null;
     const { a } = network.design.links[l]!;
-    found.push({ line, share: (t - times[i]!) / flight, forth: network.portIndexOf(a.switch, a.port) === port, place, tree, i });
+    found.push({ line, share: (t - times[i]!) / flight, forth: network.portIndexOf(a.switch, a.port) === network.speaker[port], place, tree, i });
   }
   return (
     <g fill="none" pointerEvents="none" data-pulses={found.length}>

@@ -1,6 +1,7 @@
 /** What to draw on one link, as a short text that changes only when the picture does, and back. */
 import type { Link } from '../../core/design/schema';
 import type { RunState } from '../../core/protocol/entity';
+import { bridgePortOf } from '../../core/tree/network';
 import { ROLES, treeOf, type Role } from '../../core/tree/settled';
 import type { Workbench } from '../state/store';
 import { ROLE_LETTERS } from '../words/roles';
@@ -28,10 +29,12 @@ export interface LinkStrand {
 /** `stateAt` gives the states of an instant. */
 export function linkStrandsKey({ solution, shownTrees, moved }: Pick<Workbench, 'solution' | 'shownTrees' | 'moved'>, link: Link, stateAt?: (tree: number, port: number) => RunState): string {
   if (!solution) return link.up ? 'live' : 'dead';
-  const a = solution.network.portIndexOf(link.a.switch, link.a.port);
-  const b = solution.network.portIndexOf(link.b.switch, link.b.port);
-  if (a < 0 || b < 0) return 'dead';
-  const parts: string[] = [solution.network.live[a] ? 'live' : 'dead'];
+  const { network } = solution;
+  const sockets = [network.portIndexOf(link.a.switch, link.a.port), network.portIndexOf(link.b.switch, link.b.port)] as const;
+  if (sockets[0] < 0 || sockets[1] < 0) return 'dead';
+  // A bundle's members show what the bundle is; one that it keeps out shows nothing.
+  const [a, b] = [bridgePortOf(network, sockets[0]), bridgePortOf(network, sockets[1])];
+  const parts: string[] = [network.light[sockets[0]] ? 'live' : 'dead'];
   for (const id of shownTrees) {
     const tree = treeOf(solution, id);
     if (!tree || (tree.role[a] === 0 && tree.role[b] === 0)) continue;

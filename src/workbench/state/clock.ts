@@ -214,9 +214,11 @@ function shown(player: Player, t: Micros, pair: ClockState['pair']): Pick<ClockS
 }
 
 /** An instant as the map draws solutions; costs are not known of it, so only roots have a figure. */
-function pictureOf({ film, network }: Player, instant: Instant): Solution {
+function pictureOf({ film }: Player, instant: Instant): Solution {
+  const { network } = instant;
   const { switches, ports, firstPort } = network;
   const live = Uint8Array.from(ports, (_, p) => (instant.live(p) ? 1 : 0));
+  const light = Uint8Array.from(ports, (_, p) => (instant.light(p) ? 1 : 0));
   const unknown = new Int32Array(Math.max(switches.length, ports.length)).fill(-1);
   const free = new Float64Array(switches.length);
   const trees = film.trees.map((id, t): SettledTree => {
@@ -235,7 +237,7 @@ function pictureOf({ film, network }: Player, instant: Instant): Solution {
     }
     return { id, role, root, rootPathCost: free, rootPort: unknown, rank: unknown, cost: unknown, designated };
   });
-  return { network: { ...network, live }, trees };
+  return { network: { ...network, live, light }, trees };
 }
 
 /** A recording's code to a role of the settled kind. */

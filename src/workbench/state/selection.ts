@@ -2,7 +2,7 @@
 import type { HostId, LinkId, PortId, SwitchId } from '../../core/design/ids';
 import type { Design } from '../../core/design/schema';
 
-/** A single thing. */
+/** A single thing; a bundle is a port of its switch, by its own id. */
 export type Item =
   | { readonly kind: 'switch'; readonly switch: SwitchId }
   | { readonly kind: 'port'; readonly switch: SwitchId; readonly port: PortId }
@@ -67,7 +67,7 @@ function has(design: Design, item: Item): boolean {
     case 'switch':
       return design.switches.some((sw) => sw.id === item.switch);
     case 'port':
-      return design.switches.find((sw) => sw.id === item.switch)?.ports.some((port) => port.id === item.port) ?? false;
+      return design.switches.find((sw) => sw.id === item.switch)?.ports.some((port) => port.id === item.port) || design.bundles.some((bundle) => bundle.switch === item.switch && bundle.id === (item.port as string));
   }
 }
 

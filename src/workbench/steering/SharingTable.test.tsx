@@ -67,7 +67,7 @@ describe('the control plane', () => {
   it('compares every dialect and marks the one that is spoken', async () => {
     await renderWith(<ControlTable />);
     expect(screen.getAllByRole('row')).toHaveLength(6);
-    expect(screen.getByRole('row', { name: /Per-VLAN rapid, spoken now 7 62/ })).toBeInTheDocument();
+    expect(screen.getByRole('row', { name: /Per-VLAN rapid, spoken now 7 61.5/ })).toBeInTheDocument();
     expect(screen.getByRole('row', { name: /MSTP 1 12.5/ })).toBeInTheDocument();
   });
 });

@@ -1,0 +1,126 @@
+/** Both ends of a bundle side by side: every field, whether it may differ, and what makes it agree. */
+import type { BundleEnd, Bundles } from '../bundle/ends';
+import { modePair } from '../bundle/modes';
+import { settleBundles, type SettledBundles } from '../bundle/settled';
+import type { Command } from '../design/commands';
+import { carriageText } from '../design/describe';
+import type { BundleId } from '../design/ids';
+import type { Bundle, BundleMode, Design } from '../design/schema';
+import { bundleThese } from './bundling';
+import type { Remedy } from './finding';
+
+/** What stands opposite an end: a bundle, single ports, a host's cards, nothing. */
+export interface Opposite {
+  readonly name: string;
+  /** Null where no bundle is there. */
+  readonly end: BundleEnd | null;
+  /** Members of this end that lead there. */
+  readonly members: readonly number[];
+}
+
+export interface EndField {
+  readonly name: string;
+  readonly here: string;
+  readonly there: string;
+  /** Whether the ends must agree, and do not. */
+  readonly wrong: boolean;
+}
+
+export interface BundlePicture {
+  readonly end: BundleEnd;
+  readonly opposites: readonly Opposite[];
+  /** Against the first opposite. */
+  readonly fields: readonly EndField[];
+  readonly verdict: string;
+  readonly remedies: readonly Remedy[];
+}
+
+/** What stands opposite an end, most members first. */
+export function oppositesOf({ ends, members }: Bundles, end: BundleEnd): Opposite[] {
+  const found = new Map<string, { name: string; end: BundleEnd | null; members: number[] }>();
+  for (const m of end.members) {
+    const member = members[m]!;
+    if (member.farSide === 'nothing') continue;
+    const far = member.far < 0 ? null : ends[members[member.far]!.end]!;
+    const name = far ? far.ownerName : member.farName.replace(/ (port|card) [^ ]*$/, '');
+    const key = far ? `bundle ${far.index}` : name;
+    const known = found.get(key) ?? { name, end: far, members: [] };
+    known.members.push(m);
+    found.set(key, known);
+  }
+  return [...found.values()].sort((a, b) => b.members.length - a.members.length);
+}
+
+/** A bundle with both its ends; null where the design has no such bundle. */
+export function bundlePicture(design: Design, bundles: Bundles, id: BundleId, settled: SettledBundles = settleBundles(bundles)): BundlePicture | null {
+  const end = bundles.ends.find((each) => each.id === id);
+  if (!end) return null;
+  const opposites = oppositesOf(bundles, end);
+  const [first] = opposites;
+  const far = first?.end ?? null;
+  const [own, other] = [bundleOf(design, end), far && bundleOf(design, far)];
+  const field = (name: string, of: (at: BundleEnd, bundle: Bundle | null) => string, alike: boolean): EndField => {
+    const [here, there] = [of(end, own), far ? of(far, other) : '–'];
+    return { name, here, there, wrong: far !== null && alike && here !== there };
+  };
+  const mode = modePair(end.mode, far?.mode ?? 'none');
+  const speeds = (at: BundleEnd): string => [...new Set(at.members.map((m) => bundles.members[m]!.speed))].join(', ');
+  const fields: EndField[] = [
+    { ...field('Mode', (at) => at.mode, false), wrong: first !== undefined && mode.outcome !== 'up' },
+    field('Members', (at) => at.members.map((m) => bundles.members[m]!.id).join(', '), false),
+    field('Speeds, Mb/s', speeds, true),
+    ...(own && (other || !far) ? [field('VLANs', (_, bundle) => (bundle ? carriageText(bundle.vlans) : ''), true)] : []),
+    field('Timeout', (at) => (at.fast ? 'fast' : 'slow'), false),
+    field('Key', (at) => String(at.key), false),
+    field('Minimum links', (at) => String(at.minLinks), false),
+    field('Most active links', (at) => String(at.maxActive), true),
+    field('Hash', (at) => `layer ${at.hash}`, false),
+    field('System', (at) => `${at.systemPriority}.${at.mac}`, false),
+  ];
+  const outside = opposites.length > 1 ? ` Its cables lead to ${opposites.map((each) => each.name).join(' and ')}.` : '';
+  return { end, opposites, fields, verdict: `${settled.ends[end.index]!.reason}${outside}`, remedies: remediesFor(design, bundles, end, opposites) };
+}
+
+const bundleOf = (design: Design, end: BundleEnd): Bundle | null => design.bundles.find((bundle) => bundle.id === end.id) ?? null;
+
+/** One click each, the likeliest first. */
+function remediesFor(design: Design, bundles: Bundles, end: BundleEnd, opposites: readonly Opposite[]): Remedy[] {
+  const [first] = opposites;
+  if (!first) return [];
+  const remedies: Remedy[] = [];
+  const own = bundleOf(design, end);
+  if (first.end && modePair(end.mode, first.end.mode).outcome !== 'up') {
+    for (const [at, mode] of modesThatWork(end, first.end)) remedies.push({ label: `make ${at.ownerName} ${mode}`, commands: [setMode(at, mode)] });
+  }
+  if (!first.end && own && first.members.every((m) => bundles.members[m]!.farSide === 'port')) {
+    const links = first.members.flatMap((m) => bundles.members[m]!.link ?? []);
+    const made = bundleThese({ ...design, bundles: design.bundles.filter((bundle) => bundle.id !== end.id) }, links, [modeOpposite(end.mode), modeOpposite(end.mode)]);
+    const added = made.ok ? made.value.bundles.find((bundle) => bundle.switch !== own.switch) : undefined;
+    if (added) remedies.push({ label: `bundle the ports of ${first.name} too`, commands: [{ do: 'add-bundle', bundle: { ...added, mode: modeOpposite(end.mode) } }] });
+  }
+  const other = first.end && bundleOf(design, first.end);
+  if (own && other && JSON.stringify(own.vlans) !== JSON.stringify(other.vlans)) remedies.push({ label: `make ${first.name} carry the same VLANs`, commands: [{ do: 'set-bundle', bundle: other.id, vlans: own.vlans }] });
+  if (opposites.length > 1 && own) {
+    const strays = opposites.slice(1).flatMap((each) => each.members.map((m) => bundles.members[m]!.at.port));
+    remedies.push({ label: `take ${strays.length === 1 ? `port ${strays[0]}` : `ports ${strays.join(', ')}`} out of the bundle`, commands: [{ do: 'set-bundle', bundle: own.id, ports: own.ports.filter((port) => !strays.includes(port)) }] });
+  }
+  return remedies;
+}
+
+const setMode = (end: BundleEnd, mode: BundleMode): Command => {
+  if (end.owner.kind === 'switch') return { do: 'set-bundle', bundle: end.id, mode };
+  return { do: 'set-host', host: end.owner.host, bundle: { mode, timeout: end.fast ? 'fast' : 'slow', key: end.key, minLinks: end.minLinks, maxActive: end.maxActive, hash: end.hash } };
+};
+
+/** A mode that comes up against another. */
+export const modeOpposite = (mode: BundleMode): BundleMode => (mode === 'static' ? 'static' : mode === 'initiate' || mode === 'answer' ? 'initiate' : 'active');
+
+/** Changes of one end's mode after which the two come up; LACP before the others. */
+function modesThatWork(a: BundleEnd, b: BundleEnd): (readonly [BundleEnd, BundleMode])[] {
+  const found: (readonly [BundleEnd, BundleMode])[] = [];
+  for (const [at, other] of [[a, b], [b, a]] as const) {
+    const mode = (['active', 'initiate', 'static'] as const).find((each) => modePair(each, other.mode).outcome === 'up');
+    if (mode) found.push([at, mode]);
+  }
+  return found.sort(([, x], [, y]) => Number(y === 'active') - Number(x === 'active'));
+}

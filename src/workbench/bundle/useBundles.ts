@@ -1,0 +1,14 @@
+'use client';
+/** The design's bundles and what they settle to. */
+import { useMemo } from 'react';
+import { bundlesOf, type Bundles } from '../../core/bundle/ends';
+import { settleBundles, type SettledBundles } from '../../core/bundle/settled';
+import { useWorkbench } from '../state/context';
+
+export function useBundles(): { readonly bundles: Bundles; readonly settled: SettledBundles } {
+  const design = useWorkbench((state) => state.design);
+  return useMemo(() => {
+    const bundles = bundlesOf(design);
+    return { bundles, settled: settleBundles(bundles) };
+  }, [design]);
+}
