@@ -18,33 +18,13 @@ import { HANDLING, LINK_DELAY } from './delays';
 import { regionSettings, settingsIn, type TreeSettings } from './entitySettings';
 import { EventQueue } from './eventQueue';
 import type { Cause } from './recording';
+import type { Event, Running } from './running';
 import type { Watch } from './watch';
 
 const NOBODY: readonly number[] = [];
 const TIMER: Cause = { by: 'timer' };
 const SIGNAL: Cause = { by: 'signal' };
 const SETTING: Cause = { by: 'setting' };
-
-type Event =
-  | { readonly is: 'arrive'; readonly tree: number; readonly port: number; readonly bpdu: Bpdu; readonly origin: number; readonly through: readonly number[] }
-  | { readonly is: 'wake'; readonly running: Running }
-  | { readonly is: 'lacpdu'; readonly member: number; readonly lacpdu: Lacpdu; readonly from: number }
-  | { readonly is: 'lacp'; readonly end: number }
-  | { readonly is: 'do'; readonly act: () => void };
-
-/** An entity in its place. */
-interface Running {
-  readonly entity: ProtocolEntity;
-  /** Its trees: one, or with MSTP the CIST and its instances. */
-  readonly trees: readonly number[];
-  readonly switch: number;
-  /** Global indices of its ports. */
-  readonly ports: readonly number[];
-  /** The moment of the wake-up that counts. */
-  wakes: Micros;
-  /** What has changed: tree of its own x ports + port. */
-  readonly dirty: Set<number>;
-}
 
 export class Simulation {
   /** As it is now; switches and ports keep their indices. */

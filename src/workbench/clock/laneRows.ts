@@ -1,4 +1,5 @@
 /** The clock's lanes: a port that changed in trees that fare alike, or a pair of hosts, cut off or not. */
+import type { MemberState } from '../../core/bundle/settled';
 import type { PortId, SwitchId, TreeId } from '../../core/design/ids';
 import { treesName } from '../../core/design/ids';
 import type { Micros } from '../../core/protocol/entity';
@@ -27,7 +28,17 @@ export interface PairLane {
   readonly cuts: readonly { readonly from: Micros; readonly to: Micros; readonly cause: OutageCause }[];
 }
 
-export type Lane = PortLane | PairLane;
+export interface MemberLane {
+  readonly kind: 'member';
+  readonly id: string;
+  readonly label: string;
+  readonly trees: string;
+  readonly switch: SwitchId;
+  readonly port: PortId;
+  readonly stays: readonly { readonly from: Micros; readonly to: Micros; readonly state: MemberState }[];
+}
+
+export type Lane = PortLane | MemberLane | PairLane;
 
 export interface LaneFilter {
   /** Null: all. */
@@ -36,7 +47,7 @@ export interface LaneFilter {
   readonly show: 'all' | 'ports' | 'pairs';
 }
 
-/** Ports switch by switch, then pairs of hosts; trees in which a port does the same share a lane. */
+/** Members of bundles that changed, ports switch by switch, then pairs of hosts; trees in which a port does the same share a lane. */
 export function lanesOf(player: Player, filter: LaneFilter): Lane[] {
   const { film, network } = player;
   const has = (...words: readonly string[]): boolean => words.some((word) => word.toLowerCase().includes(filter.text.trim().toLowerCase()));
@@ -70,7 +81,22 @@ export function lanesOf(player: Player, filter: LaneFilter): Lane[] {
     return { kind: 'port', id: key, at: port, label: `${sw.name ?? sw.id} ${network.ports[port]!.id}`, trees: ids.length === film.trees.length ? '' : treesName(ids).replace(/^VLANs? /, ''), switch: sw.id, port: network.ports[port]!.id, treeIds: ids, treeIndex: trees[0]!, stretches };
   });
   const lanesOfPorts = filter.show === 'pairs' ? [] : portLanes.sort((a, b) => a.at - b.at || a.treeIndex - b.treeIndex);
-  return [...lanesOfPorts, ...(filter.show === 'ports' ? [] : bothWays(pairLanes))];
+  return [...(filter.show === 'pairs' ? [] : memberLanes(player, has)), ...lanesOfPorts, ...(filter.show === 'ports' ? [] : bothWays(pairLanes))];
+}
+
+/** A lane for each member of a bundle that came to stand otherwise. */
+function memberLanes({ film, network: { bundles } }: Player, has: (...words: readonly string[]) => boolean): MemberLane[] {
+  return bundles.members.flatMap((member): MemberLane[] => {
+    const { ownerName, name, owner } = bundles.ends[member.end]!;
+    const marks = film.members.filter((mark) => mark.member === member.index);
+    const turns = marks.filter((mark, i) => mark.state !== marks[i - 1]?.state);
+    if (turns.length < 2 || !has(`${ownerName} ${name} ${member.id}`)) return [];
+    const label = owner.kind === 'host' ? `${ownerName} card ${member.id}` : `${ownerName} ${name}`;
+    return [{
+      kind: 'member', id: `member ${member.index}`, label, trees: owner.kind === 'host' ? '' : `port ${member.id}`, switch: member.at.switch, port: member.at.port,
+      stays: turns.map(({ t, state }, i) => ({ from: i === 0 ? 0 : t, to: turns[i + 1]?.t ?? film.until, state })),
+    }];
+  });
 }
 
 /** Pairs that are cut off alike in both directions share a lane. */

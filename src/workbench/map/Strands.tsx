@@ -8,6 +8,7 @@ import { LinkView } from './LinkView';
 import { useMapDesign } from './mapDesign';
 import styles from './map.module.css';
 import { Pulses } from './Pulses';
+import { Sheaves } from './Sheaves';
 import { inWindow, useFar, useWindow } from './seen';
 
 /** Shares of the way at which neighbouring links have their labels. */
@@ -18,6 +19,7 @@ export const Strands = memo(function Strands({ links, lines }: { readonly links:
   return (
     <svg className={styles.strands} aria-hidden="true">
       {far ? <FarStrands lines={lines} /> : <NearLinks links={links} lines={lines} />}
+      {!far && <Sheaves links={links} lines={lines} />}
       {!far && <Pulses lines={lines} />}
     </svg>
   );

@@ -1,0 +1,60 @@
+'use client';
+/** Every bundle with its verdict, and parallel links that are none. */
+import type { GridColDef } from '@mui/x-data-grid';
+import { useMemo } from 'react';
+import type { HostId, LinkId, PortId, SwitchId } from '../../core/design/ids';
+import { oppositesOf } from '../../core/study/bundleEnds';
+import { bundleAt, parallelsOf } from '../../core/study/bundling';
+import { ItemTable } from '../ledger/ItemTable';
+import styles from '../ledger/drawer.module.css';
+import { useWorkbench } from '../state/context';
+import type { Item } from '../state/selection';
+import { useBundles } from './useBundles';
+import { MODE_NAMES } from './words';
+
+interface Row {
+  readonly id: string;
+  readonly at: string;
+  readonly name: string;
+  readonly to: string;
+  readonly mode: string;
+  readonly up: string;
+  readonly members: string;
+  readonly verdict: string;
+  readonly item: Item;
+}
+
+const COLUMNS: GridColDef<Row>[] = [
+  { field: 'at', headerName: 'On', width: 130 },
+  { field: 'name', headerName: 'Bundle', width: 150 },
+  { field: 'to', headerName: 'To', width: 160 },
+  { field: 'mode', headerName: 'Mode', width: 90 },
+  { field: 'up', headerName: 'State', width: 90 },
+  { field: 'members', headerName: 'Members active', width: 120 },
+  { field: 'verdict', headerName: 'Why', flex: 1, minWidth: 300 },
+];
+const itemOf = (row: Row): Item => row.item;
+
+export function BundleTable() {
+  const design = useWorkbench((state) => state.design);
+  const { bundles, settled } = useBundles();
+  const rows = useMemo(() => {
+    const ends = bundles.ends.map((end): Row => {
+      const { up, reason, active } = settled.ends[end.index]!;
+      return {
+        id: `${end.ownerName} ${end.id}`, at: end.ownerName, name: end.owner.kind === 'host' ? 'its cards' : end.name, to: oppositesOf(bundles, end).map((each) => each.name).join(', '),
+        mode: MODE_NAMES[end.mode], up: up ? 'up' : 'down', members: `${active.length} of ${end.members.length}`, verdict: reason.replace(/^(Up|Down): /, ''),
+        item: end.owner.kind === 'host' ? { kind: 'host', host: end.owner.host as HostId } : { kind: 'port', switch: end.owner.switch as SwitchId, port: end.id as string as PortId },
+      };
+    });
+    const nameOf = (id: SwitchId): string => design.switches.find((sw) => sw.id === id)?.name ?? id;
+    const single = parallelsOf(design).flatMap(({ a, b, links }): Row[] => {
+      const free = links.filter((link) => [link.a, link.b].every((end) => !bundleAt(design, end.switch, end.port)));
+      if (free.length < 2) return [];
+      return [{ id: `links ${free[0]!.id}`, at: nameOf(a), name: 'not bundled', to: nameOf(b), mode: '', up: '', members: `${free.length} links`, verdict: 'Spanning tree blocks all but one of them. Bundle them in the inspector.', item: { kind: 'link', link: free[0]!.id as LinkId } }];
+    });
+    return [...ends, ...single];
+  }, [design, bundles, settled]);
+  if (rows.length === 0) return <p className={styles.empty}>No bundles, and no links side by side. Choose links that join the same two switches, then bundle them in the inspector.</p>;
+  return <ItemTable label="Bundles" what="rows" example="lodge down" rows={rows} columns={COLUMNS} itemOf={itemOf} />;
+}
