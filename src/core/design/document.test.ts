@@ -25,16 +25,16 @@ describe('a design document', () => {
       regions: [{ id: 'ridge', name: 'FERNHOLLOW', revision: 3, instances: [{ id: 1, vlans: '15,25' }] }],
       switches: [{
         id: 'a', name: 'ridge-a', tier: 'core', mac: '02:4b:00:00:00:0a', dialect: 'mstp', region: 'ridge', priority: 4096,
-        trees: { 'mst:1': { priority: 0 } }, timers: { hello: 1, maxAge: 10, forwardDelay: 7, maxHops: 30, txHold: 3 }, position: { x: 1.5, y: -2 },
+        trees: { 'mst:1': { priority: 0 } }, timers: { hello: 1, maxAge: 10, forwardDelay: 7, maxHops: 30, txHold: 3 }, lacp: { systemPriority: 100 }, position: { x: 1.5, y: -2 },
         ports: [
-          { id: '1', number: 1, speed: 10_000, up: false, edge: true, ...steering, vlans: { mode: 'trunk', native: 15, allowed: '15,25' } },
+          { id: '1', number: 1, speed: 10_000, up: false, edge: true, lacp: { priority: 9, key: 7 }, ...steering, vlans: { mode: 'trunk', native: 15, allowed: '15,25' } },
           { id: '2', number: 2, vlans: { mode: 'access', vlan: 15 } },
         ],
       }],
       links: [{ id: 'l', a: { switch: 'a', port: '1' }, b: { switch: 'a', port: '2' }, up: false, delay: 90 }],
       scenarios: [{ id: 's', name: 'Cut', look: 'who pays', until: 9, talk: 5, fromBoot: true, actions: [{ at: 1, do: 'link-down', link: 'l', light: false }, { at: 2, do: 'add-switch', switch: { id: 'b', mac: '02:4b:00:00:00:0c', ports: [] }, links: [] }] }],
-      bundles: [{ id: 'up', name: 'Uplink', switch: 'a', number: 1, ports: ['1'], mode: 'passive', ...steering }],
-      hosts: [{ id: 'h', name: 'Desk', mac: '02:4b:00:00:01:01', vlan: 25 }],
+      bundles: [{ id: 'up', name: 'Uplink', switch: 'a', number: 1, ports: ['1'], mode: 'passive', timeout: 'fast', key: 300, minLinks: 2, maxActive: 4, hash: '3+4', edge: true, ...steering }],
+      hosts: [{ id: 'h', name: 'Desk', mac: '02:4b:00:00:01:01', vlan: 25, bundle: { mode: 'static', hash: '2+3' } }],
     };
     const design = designOf(full);
     expect(JSON.parse(writeDesign(design))).toEqual(full);
@@ -45,6 +45,15 @@ describe('a design document', () => {
     ['a region that is not there', withSwitch({ region: 'valley' }), 'switches[0].region: found "valley"'],
     ['a bundle of ports that are not there', { ...withSwitch({}), bundles: [{ id: 'u', switch: 'a', number: 1, ports: ['9'] }] }, 'bundles[0].ports[0]: found "9"; allowed: the id of a port of a, whose ports alone can be members'],
     ['a port in two bundles', { ...withSwitch({}), bundles: [1, 2].map((n) => ({ id: `u${n}`, switch: 'a', number: n, ports: ['1'] })) }, 'bundles[1].ports[0]: found "1"; allowed: one bundle a port'],
+    ['a bundle with no member', { ...withSwitch({}), bundles: [{ id: 'u', switch: 'a', number: 1, ports: [] }] }, 'bundles[0].ports: found'],
+    ['a bundle on no switch', { ...withSwitch({}), bundles: [{ id: 'u', switch: 'z', number: 1, ports: ['1'] }] }, 'bundles[0].switch: found "z"'],
+    ['a key of more than sixteen bits', { ...withSwitch({}), bundles: [{ id: 'u', switch: 'a', number: 1, ports: ['1'], key: 65_536 }] }, 'bundles[0].key: found 65536; allowed: a key of sixteen bits'],
+    ['a bundle’s number out of range', { ...withSwitch({}), bundles: [{ id: 'u', switch: 'a', number: 2048, ports: ['1'] }] }, 'bundles[0].number: found 2048'],
+    ['minimum links of none', { ...withSwitch({}), bundles: [{ id: 'u', switch: 'a', number: 1, ports: ['1'], minLinks: 0 }] }, 'bundles[0].minLinks: found 0'],
+    ['a mode that is none', { ...withSwitch({}), bundles: [{ id: 'u', switch: 'a', number: 1, ports: ['1'], mode: 'on' }] }, 'bundles[0].mode: found "on"'],
+    ['a hash that is none', { ...withSwitch({}), bundles: [{ id: 'u', switch: 'a', number: 1, ports: ['1'], hash: 'layer 7' }] }, 'bundles[0].hash'],
+    ['a bundle called like a port of its switch', { ...withSwitch({}), bundles: [{ id: '1', switch: 'a', number: 1, ports: ['1'] }] }, 'bundles[0].id: found "1"; allowed: an id that no port of a has'],
+    ['an LACP priority of seventeen bits', withSwitch({ lacp: { systemPriority: 70_000 } }), 'switches[0].lacp.systemPriority: found 70000'],
     ['a host in the air', { ...withSwitch({}), hosts: [{ id: 'h', mac: '02:00:00:00:00:09', attach: [{ switch: 'b', port: '1' }] }] }, 'hosts[0].attach[0].switch: found "b"'],
     ['a name of two lines', { ...bare, name: 'a\nb' }, 'name: found "a\\nb"; allowed: a name of one line'],
     ['an MSTID beyond the last', { ...bare, regions: [{ id: 'r', instances: [{ id: 4095, vlans: '1' }] }] }, 'regions[0].instances[0].id: found 4095'],

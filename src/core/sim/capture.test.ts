@@ -7,6 +7,7 @@ import type { Design } from '../design/schema';
 import { networkOf } from '../testing/networks';
 import { decodeBpdu } from '../wire/bpdu';
 import { BRIDGE_GROUP, PER_VLAN_GROUP, decodeFrame } from '../wire/ethernet';
+import { decodeLacpFrame } from '../wire/lacpdu';
 import { encodePcapng, type Capture } from '../wire/pcapng';
 import { compileNetwork } from '../tree/network';
 import { captureOf } from './capture';
@@ -64,4 +65,35 @@ analyser('is read by the packet analyser without a malformed frame, each frame a
   frames(capture).forEach(({ bpdu, vlan, on }, i) => {
     expect(lines[i]).toEqual([types[bpdu.kind], bpdu.kind === 'tcn' ? '' : bpdu.root.mac, bpdu.kind === 'tcn' ? '' : String(bpdu.rootPathCost), vlan === null ? '' : String(vlan), on]);
   });
+});
+
+const bundled = networkOf({ a: { priority: 0 }, b: {} }, ['a 1 = b 1', 'a 2 = b 2'], {}, {
+  bundles: [{ id: 'at-a', switch: 'a', number: 3, ports: ['1', '2'], timeout: 'fast' }, { id: 'at-b', switch: 'b', number: 4, ports: ['1', '2'], mode: 'passive' }],
+});
+it('has LACPDUs on every member, and BPDUs on one', () => {
+  const capture = captured(bundled);
+  const lacp = capture.frames.flatMap(({ at, octets }) => {
+    const frame = decodeLacpFrame(octets);
+    return frame.ok ? [{ on: capture.interfaces[at]!, ...frame.value }] : [];
+  });
+  expect(new Set(lacp.map((frame) => frame.on))).toEqual(new Set(['a 1 = b 1', 'a 2 = b 2']));
+  const last = lacp.filter((frame) => frame.from === '02:00:00:00:00:01').at(-1)!;
+  // Activity, timeout, aggregation, synchronization, collecting, distributing; the passive partner wants to hear slowly.
+  expect([last.actor.key, last.actor.state, last.partner.key, last.partner.state]).toEqual([3, 0b0011_1111, 4, 0b0011_1100]);
+  const bpdus = capture.frames.filter(({ octets }) => !decodeLacpFrame(octets).ok && decodeFrame(octets).ok);
+  expect(new Set(bpdus.filter(({ t }) => t > 10_000_000).map(({ at }) => capture.interfaces[at]!))).toEqual(new Set(['a 1 = b 1']));
+});
+
+analyser('has its LACPDUs read by the packet analyser, bit by bit', () => {
+  const capture = captured(bundled);
+  const file = path.join(mkdtempSync(path.join(tmpdir(), 'knot-path-lacp-')), 'run.pcapng');
+  writeFileSync(file, encodePcapng(capture));
+  const read = (...args: string[]) => spawnSync('tshark', ['-r', file, '-T', 'fields', ...args], { encoding: 'utf8', maxBuffer: 64 * 1024 * 1024 }).stdout.split('\n').filter(Boolean);
+  expect(read('-Y', '_ws.malformed || _ws.expert.severity == error', '-e', 'frame.number')).toEqual([]);
+  const ours = capture.frames.flatMap(({ octets }) => {
+    const frame = decodeLacpFrame(octets);
+    return frame.ok ? [[frame.value.actor.system, frame.value.actor.key, frame.value.actor.port, frame.value.partner.system, frame.value.partner.key].join('\t')] : [];
+  });
+  expect(ours.length).toBeGreaterThan(20);
+  expect(read('-Y', 'lacp', '-e', 'lacp.actor.sysid', '-e', 'lacp.actor.key', '-e', 'lacp.actor.port', '-e', 'lacp.partner.sysid', '-e', 'lacp.partner.key')).toEqual(ours);
 });

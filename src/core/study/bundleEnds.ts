@@ -81,30 +81,44 @@ export function bundlePicture(design: Design, bundles: Bundles, id: BundleId, se
   return { end, opposites, fields, verdict: `${settled.ends[end.index]!.reason}${outside}`, remedies: remediesFor(design, bundles, end, opposites) };
 }
 
-const bundleOf = (design: Design, end: BundleEnd): Bundle | null => design.bundles.find((bundle) => bundle.id === end.id) ?? null;
+/** The bundle that an end is, null of a host's. */
+export const bundleOf = (design: Design, end: BundleEnd): Bundle | null => (end.owner.kind === 'switch' ? design.bundles.find((bundle) => bundle.id === end.id) ?? null : null);
 
 /** One click each, the likeliest first. */
-function remediesFor(design: Design, bundles: Bundles, end: BundleEnd, opposites: readonly Opposite[]): Remedy[] {
-  const [first] = opposites;
-  if (!first) return [];
-  const remedies: Remedy[] = [];
+const remediesFor = (design: Design, bundles: Bundles, end: BundleEnd, opposites: readonly Opposite[]): Remedy[] => [
+  ...modeRemedies(end, opposites), ...farBundleRemedies(design, bundles, end, opposites), ...vlanRemedies(design, end, opposites), ...strayRemedies(design, bundles, end, opposites),
+];
+
+/** Other modes at either end with which the two come up. */
+export function modeRemedies(end: BundleEnd, [first]: readonly Opposite[]): Remedy[] {
+  if (!first?.end || modePair(end.mode, first.end.mode).outcome === 'up') return [];
+  return modesThatWork(end, first.end).map(([at, mode]) => ({ label: `make ${at.ownerName} ${mode}`, commands: [setMode(at, mode)] }));
+}
+
+/** A bundle at the other end, of the ports that face this one. */
+export function farBundleRemedies(design: Design, bundles: Bundles, end: BundleEnd, [first]: readonly Opposite[]): Remedy[] {
   const own = bundleOf(design, end);
-  if (first.end && modePair(end.mode, first.end.mode).outcome !== 'up') {
-    for (const [at, mode] of modesThatWork(end, first.end)) remedies.push({ label: `make ${at.ownerName} ${mode}`, commands: [setMode(at, mode)] });
-  }
-  if (!first.end && own && first.members.every((m) => bundles.members[m]!.farSide === 'port')) {
-    const links = first.members.flatMap((m) => bundles.members[m]!.link ?? []);
-    const made = bundleThese({ ...design, bundles: design.bundles.filter((bundle) => bundle.id !== end.id) }, links, [modeOpposite(end.mode), modeOpposite(end.mode)]);
-    const added = made.ok ? made.value.bundles.find((bundle) => bundle.switch !== own.switch) : undefined;
-    if (added) remedies.push({ label: `bundle the ports of ${first.name} too`, commands: [{ do: 'add-bundle', bundle: { ...added, mode: modeOpposite(end.mode) } }] });
-  }
-  const other = first.end && bundleOf(design, first.end);
-  if (own && other && JSON.stringify(own.vlans) !== JSON.stringify(other.vlans)) remedies.push({ label: `make ${first.name} carry the same VLANs`, commands: [{ do: 'set-bundle', bundle: other.id, vlans: own.vlans }] });
-  if (opposites.length > 1 && own) {
-    const strays = opposites.slice(1).flatMap((each) => each.members.map((m) => bundles.members[m]!.at.port));
-    remedies.push({ label: `take ${strays.length === 1 ? `port ${strays[0]}` : `ports ${strays.join(', ')}`} out of the bundle`, commands: [{ do: 'set-bundle', bundle: own.id, ports: own.ports.filter((port) => !strays.includes(port)) }] });
-  }
-  return remedies;
+  if (!first || first.end || !own || !first.members.every((m) => bundles.members[m]!.farSide === 'port')) return [];
+  const links = first.members.flatMap((m) => bundles.members[m]!.link ?? []);
+  const mode = modeOpposite(end.mode);
+  const made = bundleThese({ ...design, bundles: design.bundles.filter((bundle) => bundle.id !== end.id) }, links, [mode, mode]);
+  const added = made.ok ? made.value.bundles.find((bundle) => bundle.switch !== own.switch) : undefined;
+  return added && !design.bundles.some((bundle) => bundle.id === added.id) ? [{ label: `bundle the ports of ${first.name} too`, commands: [{ do: 'add-bundle', bundle: added }] }] : [];
+}
+
+/** The same VLANs at the other end. */
+export function vlanRemedies(design: Design, end: BundleEnd, [first]: readonly Opposite[]): Remedy[] {
+  const [own, other] = [bundleOf(design, end), first?.end ? bundleOf(design, first.end) : null];
+  if (!own || !other || !first || JSON.stringify(own.vlans) === JSON.stringify(other.vlans)) return [];
+  return [{ label: `make ${first.name} carry the same VLANs`, commands: [{ do: 'set-bundle', bundle: other.id, vlans: own.vlans }] }];
+}
+
+/** Without the members whose cables lead elsewhere than most do. */
+export function strayRemedies(design: Design, bundles: Bundles, end: BundleEnd, opposites: readonly Opposite[]): Remedy[] {
+  const own = bundleOf(design, end);
+  if (opposites.length < 2 || !own) return [];
+  const strays = opposites.slice(1).flatMap((each) => each.members.map((m) => bundles.members[m]!.at.port));
+  return [{ label: `take ${strays.length === 1 ? `port ${strays[0]}` : `ports ${strays.join(', ')}`} out of the bundle`, commands: [{ do: 'set-bundle', bundle: own.id, ports: own.ports.filter((port) => !strays.includes(port)) }] }];
 }
 
 const setMode = (end: BundleEnd, mode: BundleMode): Command => {

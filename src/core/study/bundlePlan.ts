@@ -60,6 +60,13 @@ export function planBundle(design: Design, solution: Solution | null, ids: reado
   const plug = (of: readonly Link[]): Doing[] => of.map((link) => ({ do: 'link-up', link: link.id }));
   const on = (bundle: Bundle): string => `On ${nameOf(bundle.switch)}: `;
 
+  /** The link that carried the traffic comes in last, out of service meanwhile: alone in a bundle it would become a port of its own again. */
+  const over = (): void => {
+    step(null, `Unplug ${cableText([kept])}.`, 'The traffic goes over to the bundle, whose blocking port takes over at once.', ...cut([kept]));
+    for (const bundle of [below, above]) step(bundle.switch, `${on(bundle)}${portText(portsAt(bundle, [kept]))} into the bundle too.`, 'Nothing is plugged in there.', widen(bundle));
+    step(null, `Plug in ${cableText([kept])}.`, 'The last member joins; the cost falls.', ...plug([kept]));
+  };
+
   if (kind === 'static-both-ends') {
     step(below.switch, `${on(below)}static bundle of ${portText(below.ports)}.`, 'From here until the other end follows, one end bundles and the other does not.', begin(below, links));
     step(above.switch, `${on(above)}static bundle of ${portText(above.ports)}.`, 'Both ends mean the same cables again.', begin(above, links));
@@ -67,15 +74,12 @@ export function planBundle(design: Design, solution: Solution | null, ids: reado
     const plugged = others.filter((link) => link.up);
     for (const bundle of [below, above]) step(bundle.switch, `${on(bundle)}new bundle of ${portText(portsAt(bundle, others))}, active.`, bundle === below ? 'The link that carries the traffic stays as it is.' : 'The bundle comes up beside the link that carries the traffic, and blocks like the link before it.', begin(bundle, others));
     if (plugged.length < others.length) step(null, `Plug in ${cableText(others.filter((link) => !link.up))}.`, 'Both ends negotiate already: it cannot loop.', ...plug(others.filter((link) => !link.up)));
-    step(below.switch, `${on(below)}${portText(portsAt(below, [kept]))} into the bundle too.`, 'The traffic goes over to the bundle, whose blocking port takes over at once.', widen(below));
-    step(above.switch, `${on(above)}${portText(portsAt(above, [kept]))} into the bundle too.`, 'The last member joins within two seconds; the cost falls.', widen(above));
+    over();
   } else {
     step(null, `Unplug ${cableText(others)}.`, 'A static end checks nothing: what is half done must not be plugged in.', ...cut(others));
     for (const bundle of [below, above]) step(bundle.switch, `${on(bundle)}static bundle of ${portText(portsAt(bundle, others))}.`, 'Nothing is plugged in there yet.', begin(bundle, others));
     step(null, `Plug in ${cableText(others)}.`, 'Both ends bundle the same cables; spanning tree sees one link beside the old one.', ...plug(others));
-    step(null, `Unplug ${cableText([kept])}.`, 'The traffic goes over to the bundle.', ...cut([kept]));
-    for (const bundle of [below, above]) step(bundle.switch, `${on(bundle)}${portText(portsAt(bundle, [kept]))} into the bundle too.`, 'Nothing is plugged in there.', widen(bundle));
-    step(null, `Plug in ${cableText([kept])}.`, 'The last member joins; the cost falls.', ...plug([kept]));
+    over();
   }
   return ok({ steps, actions, until: 1 + steps.length * pause, commands: [...made.value.commands, ...links.filter((link) => !link.up).map((link): Command => ({ do: 'set-link', link: link.id, up: true }))] });
 }

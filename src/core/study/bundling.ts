@@ -1,5 +1,4 @@
 /** Making bundles: of parallel links at both ends in one step, and taking them apart. */
-import { freshId, nameToward } from './bundleNames';
 import type { Command } from '../design/commands';
 import type { BundleId, LinkId, PortId, SwitchId } from '../design/ids';
 import type { Bundle, BundleMode, Design, Link, Port } from '../design/schema';
@@ -53,21 +52,32 @@ export function bundleThese(design: Design, ids: readonly LinkId[], modes: reado
   if (links.some((link) => ![link.a.switch, link.b.switch].includes(a) || ![link.a.switch, link.b.switch].includes(b))) return fail(`Links of one bundle join the same two switches; these do not all join ${nameOf(a)} and ${nameOf(b)}.`);
   for (const [side, own] of [[a, ports(a)], [b, ports(b)]] as const) {
     for (const port of own) {
-      const taken = bundleAt(design, side, port);
-      if (taken) return fail(`${nameOf(side)} port ${port} is in the bundle ${taken.name ?? taken.id} already.`);
+      const owner = bundleAt(design, side, port);
+      if (owner) return fail(`${nameOf(side)} port ${port} is in the bundle ${owner.name ?? owner.id} already.`);
     }
   }
-  const ids2 = new Set<string>([...design.bundles.map((bundle) => bundle.id), ...design.switches.flatMap((sw) => sw.ports.map((port) => port.id))]);
+  const taken = new Set<string>([...design.bundles.map((bundle) => bundle.id), ...design.switches.flatMap((sw) => sw.ports.map((port) => port.id))]);
   const make = (side: SwitchId, far: SwitchId, mode: BundleMode): Bundle => {
     const owner = design.switches.find((sw) => sw.id === side)!;
     const own = owner.ports.filter((port) => ports(side).includes(port.id));
     const name = nameToward(nameOf(far));
-    const id = freshId(ids2, `${side}-to-${far}`);
-    ids2.add(id);
+    const id = freshId(taken, [`to-${far}`, `${side}-to-${far}`]);
+    taken.add(id);
     return bundleSchema.parse({ id, name, switch: side, number: freeNumber(design, side), ports: ports(side), mode, ...commonSettings(own) });
   };
   const bundles = [make(a, b, modes[0]), make(b, a, modes[1])] as const;
   return ok({ bundles, commands: bundles.map((bundle): Command => ({ do: 'add-bundle', bundle })) });
+}
+
+/** After what is at the other end. */
+const nameToward = (far: string): string => `to ${far}`.slice(0, 200);
+
+/** The first of some identifiers that is not taken, else the last of them, numbered. */
+function freshId(taken: ReadonlySet<string>, wanted: readonly string[]): string {
+  const free = wanted.find((id) => id.length <= 180 && !taken.has(id));
+  if (free !== undefined) return free;
+  const stem = wanted.at(-1)!.slice(0, 180);
+  for (let n = 2; ; n += 1) if (!taken.has(`${stem}-${n}`)) return `${stem}-${n}`;
 }
 
 /** The lowest number that no bundle of a switch has. */

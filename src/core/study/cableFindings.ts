@@ -4,6 +4,7 @@ import type { Carriage, Design, Link, LinkEnd, Port } from '../design/schema';
 import type { VlanSet} from '../design/vlanSet';
 import { vlanSet } from '../design/vlanSet';
 import { switchName } from '../tree/phrases';
+import { bundleAt } from './bundling';
 import type { Finding, Remedy } from './finding';
 
 /** One end of a cable, with what it is called. */
@@ -21,7 +22,9 @@ export function linkFindings(design: Design): Finding[] {
     const [a, b] = [endAt(link.a), endAt(link.b)];
     if (!a || !b || (a.port.speed === b.port.speed && sameCarriage(a.port.vlans, b.port.vlans))) return [];
     const ends: Ends = [a, b];
-    return [...speedFindings(link, ends), ...carriageFindings(link, ends)];
+    // What members carry stands on their bundles, which are compared as such.
+    const member = [link.a, link.b].some((end) => bundleAt(design, end.switch, end.port));
+    return [...speedFindings(link, ends), ...(member ? [] : carriageFindings(link, ends))];
   });
 }
 

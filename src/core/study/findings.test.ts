@@ -15,7 +15,7 @@ describe('findings', () => {
   it('are none where both ends agree and the root was chosen', () => expect(rules(pair({}, {}))).toEqual([]));
 
   it('tell the demo what is wrong with its root', () => {
-    expect(rules(fernhollow())).toEqual(['root-by-mac', 'root-on-access']);
+    expect(rules(fernhollow())).toEqual(['root-by-mac', 'root-on-access', 'bundle-never-up', 'bundle-split', 'parallel-links']);
     expect(texts(fernhollow())).toContain('lodge is root of VLANs 1,15,25,35,45,55,65 only by its MAC address');
   });
 

@@ -1,6 +1,7 @@
 /** Every finding on a design, for the drawer and for `knot-path check`. */
 import type { Design } from '../design/schema';
 import type { Solution } from '../tree/settled';
+import { bundleFindings } from './bundleFindings';
 import { linkFindings } from './cableFindings';
 import type { Finding } from './finding';
 import { identifierFindings } from './identifierFindings';
@@ -15,6 +16,7 @@ export const findingsOf = (design: Design, solution: Solution): Finding[] => [
   ...loopFindings(solution.network),
   ...silentSwitchFindings(solution.network),
   ...rootFindings(solution),
+  ...bundleFindings(design),
   ...linkFindings(design),
   ...hostFindings(solution.network),
   ...pathFindings(solution.network),

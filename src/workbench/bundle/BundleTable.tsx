@@ -25,12 +25,12 @@ interface Row {
 }
 
 const COLUMNS: GridColDef<Row>[] = [
-  { field: 'at', headerName: 'On', width: 130 },
-  { field: 'name', headerName: 'Bundle', width: 150 },
-  { field: 'to', headerName: 'To', width: 160 },
-  { field: 'mode', headerName: 'Mode', width: 90 },
-  { field: 'up', headerName: 'State', width: 90 },
-  { field: 'members', headerName: 'Members active', width: 120 },
+  { field: 'at', headerName: 'On', width: 100 },
+  { field: 'name', headerName: 'Bundle', width: 125 },
+  { field: 'to', headerName: 'To', width: 130 },
+  { field: 'mode', headerName: 'Mode', width: 75 },
+  { field: 'up', headerName: 'State', width: 62 },
+  { field: 'members', headerName: 'Active', width: 75 },
   { field: 'verdict', headerName: 'Why', flex: 1, minWidth: 300 },
 ];
 const itemOf = (row: Row): Item => row.item;

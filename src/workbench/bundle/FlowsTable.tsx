@@ -64,7 +64,7 @@ export function FlowsTable() {
             <BarChart layout="vertical" data={[...members]} margin={{ top: 2, right: 8, bottom: 0, left: 0 }} barSize={9} barGap={1} accessibilityLayer={false}>
               <XAxis type="number" allowDecimals={false} height={24} tick={TICK} stroke="var(--rule-strong)" />
               <YAxis type="category" dataKey="id" width={64} interval={0} tick={TICK} stroke="var(--rule-strong)" />
-              <YAxis yAxisId="figures" orientation="right" type="category" dataKey="id" width={150} interval={0} tick={{ ...TICK, fill: 'var(--ink)' }} axisLine={false} tickLine={false} tickFormatter={(id: string) => figure(members.find((each) => each.id === id)!, gone !== null)} />
+              <YAxis yAxisId="figures" orientation="right" type="category" dataKey="id" width={204} interval={0} tick={{ ...TICK, fill: 'var(--ink)' }} axisLine={false} tickLine={false} tickFormatter={(id: string) => figure(members.find((each) => each.id === id)!, gone !== null)} />
               <Bar dataKey="flows" fill="var(--strand-0)" isAnimationActive={false} />
               {gone !== null && <Bar dataKey="after" fill="none" stroke="var(--strand-1)" isAnimationActive={false} />}
             </BarChart>

@@ -6,6 +6,7 @@ import type { SettledBundles } from '../../core/bundle/settled';
 import type { PortId } from '../../core/design/ids';
 import type { Link } from '../../core/design/schema';
 import { useBundles } from '../bundle/useBundles';
+import { useInstant } from '../state/clock';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { isSelected, means, type Item } from '../state/selection';
 import type { Line, Point } from './geometry';
@@ -27,7 +28,12 @@ export function Sheaves({ links, lines }: { readonly links: readonly Link[]; rea
   const { bundles, settled } = useBundles();
   const bundling = useWorkbench((state) => state.lens === 'Bundle');
   const bands = useMemo(() => bandsOf(links, lines, bundles, settled), [links, lines, bundles, settled]);
-  return <g>{bands.map((band) => <BandView key={`${band.end.owner.kind} ${band.end.id}`} band={band} strong={bundling} />)}</g>;
+  const played = useInstant(({ picture }) => picture.network);
+  const upNow = ({ end, up }: Band): boolean => {
+    const port = played && end.owner.kind === 'switch' ? played.portIndexOf(end.owner.switch, end.id as string as PortId) : -1;
+    return played && port >= 0 ? played.live[port] === 1 : up;
+  };
+  return <g>{bands.map((band) => <BandView key={`${band.end.owner.kind} ${band.end.id}`} band={band} up={upNow(band)} strong={bundling} />)}</g>;
 }
 
 function bandsOf(links: readonly Link[], lines: readonly Line[], { ends, members }: Bundles, settled: SettledBundles): Band[] {
@@ -70,7 +76,7 @@ function reaching(points: readonly Point[], line: Line): Point[] {
   return [{ x: first.x - by.x, y: first.y - by.y }, ...inOrder, { x: last.x + by.x, y: last.y + by.y }];
 }
 
-function BandView({ band: { end, up, points, title }, strong }: { readonly band: Band; readonly strong: boolean }) {
+function BandView({ band: { end, points, title }, up, strong }: { readonly band: Band; readonly up: boolean; readonly strong: boolean }) {
   const item: Item = end.owner.kind === 'switch' ? { kind: 'port', switch: end.owner.switch, port: end.id as string as PortId } : { kind: 'host', host: end.owner.host };
   const selected = useWorkbench((state) => isSelected(state.selection, item));
   const store = useWorkbenchStore();
