@@ -38,6 +38,29 @@ describe('knot-path solve', () => {
   it('prints words without --json', () => expect(knotPath(['solve', demo, '--tree', 'vlan:15']).stdout).toContain('ridge-a: root lodge, root path cost 20000, root port 7'));
 });
 
+describe('knot-path bundles', () => {
+  it('prints what LACP settles to as JSON, and in words', () => {
+    const { status, stdout } = knotPath(['bundles', demo, '--json']);
+    const { bundles } = JSON.parse(stdout) as { bundles: { id: string }[] };
+    expect(status).toBe(0);
+    expect(bundles).toMatchObject([
+      { switch: 'lodge', id: 'uplinks', up: false, members: { 1: { state: 'individual', partner: null }, 2: { state: 'individual' } } },
+      { switch: 'ridge-b', id: 'image-store-cards', up: true, members: { 8: { state: 'active', actor: { system: '02:4b:00:00:00:0b', key: 2, port: 8 }, partner: { system: '02:4b:00:00:01:05', key: 1, port: 1 } } } },
+      { host: 'image-store', up: true, members: { 1: { state: 'active' } } },
+    ]);
+    expect(knotPath(['bundles', demo]).stdout).toContain('lodge uplinks: Down: ridge-a port 7 is in no bundle');
+    expect(knotPath(['bundles', '-'], minimal({})).stdout).toBe('no bundles\n');
+  });
+
+  it('a bundle stands in the settled trees as one port, its members point to it', () => {
+    const text = knotPath(['solve', demo, '--tree', 'vlan:25', '--json']).stdout;
+    const { trees: [tree] } = JSON.parse(text) as { trees: { switches: Record<string, { ports: object }> }[] };
+    expect(tree!.switches['ridge-b']!.ports).toMatchObject({ 8: { memberOf: 'image-store-cards' }, 'image-store-cards': { role: 'designated', state: 'forwarding', cost: 10_000 } });
+    expect(tree!.switches.lodge!.ports).toMatchObject({ 1: { role: 'designated', memberOf: 'uplinks' }, uplinks: { role: 'disabled', state: 'discarding' } });
+    expect(knotPath(['solve', demo, '--tree', 'vlan:25']).stdout).toContain('member of image-store-cards');
+  });
+});
+
 describe('knot-path explain', () => {
   it('says why, with the vectors', () => {
     const { status, stdout } = knotPath(['explain', demo, 'ridge-b', '1', '--tree', 'vlan:15']);
