@@ -118,7 +118,7 @@ test('a frame is followed at any instant, and the frames of a link are listed an
   await page.getByRole('tab', { name: 'Frames', exact: true }).click();
   await selectLink(page, 'l3');
   await expect(page.getByText(/on the selected link/)).toBeVisible();
-  await page.getByRole('grid', { name: 'BPDUs' }).getByRole('gridcell', { name: 'RST' }).first().click();
+  await page.getByRole('grid', { name: 'Frames' }).getByRole('gridcell', { name: 'RST' }).first().click();
   await expect(page.getByRole('table', { name: 'Fields' })).toContainText('Root path cost');
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: /^save these as a capture/ }).click();

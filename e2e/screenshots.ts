@@ -26,9 +26,6 @@ test('pictures', async ({ page }) => {
   await setSetting(page, 'VLAN 15', '4096');
   await treeRow(page, 'vlan:15').getByText('root ridge-a').waitFor();
   await page.getByRole('tab', { name: /Moved ends/ }).click();
-  await page.getByRole('button', { name: 'Dark' }).click();
-  await picture(page, 'workbench-dark');
-  await page.getByRole('button', { name: 'Light' }).click();
   await page.getByRole('tab', { name: 'History' }).click();
   await page.getByRole('button', { name: 'name revision 0 as a baseline' }).click();
   await page.getByLabel(/Name of revision 0/).fill('As found');
@@ -105,6 +102,17 @@ test('pictures', async ({ page }) => {
   await page.getByRole('button', { name: 'workshop port 3', exact: true }).click();
   await picture(page, 'neighbours');
 
+  // Bundle: a demo as shipped.
+  await openDemo(page);
+  await page.getByRole('tab', { name: 'Bundle', exact: true }).click();
+  await page.getByRole('row', { name: /not bundled/ }).click();
+  await page.getByRole('button', { name: 'Bundle these' }).click();
+  await page.getByRole('tab', { name: 'Flows' }).click();
+  await page.getByRole('combobox', { name: 'Flows' }).selectOption('100');
+  await page.locator('#drawer-table').getByLabel('Hash').selectOption('3+4');
+  await page.getByLabel('Lost member').selectOption('2');
+  await picture(page, 'bundle');
+
   // Break: a demo as shipped.
   await openDemo(page);
   await page.getByRole('tab', { name: 'Break' }).click();
@@ -120,7 +128,7 @@ test('pictures', async ({ page }) => {
   await picture(page, 'frame-path');
   await page.getByRole('tab', { name: 'Frames', exact: true }).click();
   await page.locator('[data-link="l4"] path[pointer-events="stroke"]').click({ force: true });
-  await page.getByRole('grid', { name: 'BPDUs' }).getByRole('gridcell', { name: /agreement/ }).first().click();
+  await page.getByRole('grid', { name: 'Frames' }).getByRole('gridcell', { name: /agreement/ }).first().click();
   await picture(page, 'frames');
   await page.getByRole('tab', { name: 'Cable', exact: true }).click();
   await page.keyboard.press('Control+a');

@@ -78,7 +78,7 @@ export function createRunning(give: <T extends object>(answer: T, buffer: ArrayB
       const { run, network } = kept;
       const ids = treesOf(run);
       const inScope = scopeOf(network, scope);
-      return ok(frameRows(network, ids, bridgeKeys(network.switches), run.sent, (port, tree) => inScope(port) && (trees === null || trees.includes(ids[tree]!)), most));
+      return ok(frameRows(network, ids, bridgeKeys(network.switches), run, (port, tree) => inScope(port) && (trees === null || tree === null || trees.includes(ids[tree]!)), most));
     },
     /** The frames of a scope as pcapng. */
     capture(scope: FrameScope): Result<Uint8Array<ArrayBuffer>, string> {

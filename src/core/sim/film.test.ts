@@ -122,8 +122,8 @@ describe('frames', () => {
     const design = networkOf({ a: { priority: 0 }, b: {} }, ['a 1 = b 1']);
     const { run } = played(design, [{ at: 1, do: 'bridge-priority', switch: 'b', priority: 0 }, { at: 3, do: 'bridge-priority', switch: 'a', priority: 61_440 }], 6);
     const network = compileNetwork(run.stage);
-    const { rows, left } = frameRows(network, run.final.trees.map((tree) => tree.id), bridgeKeys(network.switches), run.sent, (port) => port === 0, 2);
-    const all = frameRows(network, run.final.trees.map((tree) => tree.id), bridgeKeys(network.switches), run.sent, (port) => port === 0, 100);
+    const { rows, left } = frameRows(network, run.final.trees.map((tree) => tree.id), bridgeKeys(network.switches), run, (port) => port === 0, 2);
+    const all = frameRows(network, run.final.trees.map((tree) => tree.id), bridgeKeys(network.switches), run, (port) => port === 0, 100);
     expect([rows.length, left, all.left]).toEqual([2, all.rows.length - 2, 0]);
     expect(rows[0]).toMatchObject({ kind: 'RST', from: { switch: 'a', port: '1' }, to: { switch: 'b', port: '1' } });
     expect(rows[0]!.fields.slice(0, 4).map(({ name, than }) => `${name} ${than}`)).toEqual(['Root bridge ID same', 'Root path cost same', 'Bridge ID same', 'Port ID same']);

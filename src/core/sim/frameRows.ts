@@ -1,4 +1,4 @@
-/** BPDUs of a run, field by field, beside what the port that they come to holds. */
+/** Frames of a run, field by field: BPDUs beside what the port that they come to holds. */
 import type { PortId, SwitchId, TreeId } from '../design/ids';
 import type { MstBpdu, RstBpdu, RstFlags } from '../protocol/bpdu';
 import type { Micros } from '../protocol/entity';
@@ -7,7 +7,12 @@ import { bridgeIdText } from '../tree/bridgeId';
 import type { Network } from '../tree/network';
 import { costText } from '../tree/vector';
 import type { BridgeKeys } from './bridgeKeys';
+import { negotiationOf } from '../bundle/ends';
+import { STATE_BITS } from '../bundle/settled';
+import type { Participant } from '../protocol/lacp/state';
+import type { Sent } from './capture';
 import type { SentLog } from './sentLog';
+import type { SentLacpdu } from './simulate';
 
 /** A field of a BPDU; `held` is what the receiving port has in its place, null where it has nothing to compare. */
 export interface FrameField {
@@ -22,7 +27,8 @@ export interface FrameRow {
   readonly t: Micros;
   readonly from: { readonly switch: SwitchId; readonly port: PortId };
   readonly to: { readonly switch: SwitchId; readonly port: PortId } | null;
-  readonly tree: TreeId;
+  /** Null for an LACPDU, which is about no tree. */
+  readonly tree: TreeId | null;
   readonly kind: string;
   /** Flags that are set, in words. */
   readonly says: string;
@@ -31,8 +37,35 @@ export interface FrameRow {
 
 const KINDS = { config: 'Configuration', tcn: 'Topology change notification', rst: 'RST', mst: 'MST' } as const;
 
-/** Rows of the ports that are wanted, from an instant on; `left` is how many more there are. */
-export function frameRows(network: Network, trees: readonly TreeId[], keys: BridgeKeys, log: SentLog, wanted: (port: number, tree: number) => boolean, most: number): { readonly rows: FrameRow[]; readonly left: number } {
+/** Rows of the ports that are wanted in the order of time; `left` is how many more there are. LACPDUs are of no tree. */
+export function frameRows(network: Network, trees: readonly TreeId[], keys: BridgeKeys, { sent, negotiation }: Sent, wanted: (port: number, tree: number | null) => boolean, most: number): { readonly rows: FrameRow[]; readonly left: number } {
+  const bpdus = bpduRows(network, trees, keys, sent, wanted, most);
+  const lacpdus = negotiation.filter(({ member }) => wanted(socketOf(network, member), null));
+  const first = lacpdus.slice(0, most).map((each) => lacpRow(network, each));
+  const rows = [...bpdus.rows, ...first].sort((a, b) => a.t - b.t).slice(0, most);
+  return { rows, left: bpdus.left + bpdus.rows.length + lacpdus.length - rows.length };
+}
+
+const socketOf = ({ bundles, portIndexOf }: Network, member: number): number => portIndexOf(bundles.members[member]!.at.switch, bundles.members[member]!.at.port);
+
+/** An LACPDU beside what the other end's bundle is told: both participants, every bit that is set in words. */
+function lacpRow(network: Network, { t, member, lacpdu: { actor, partner } }: SentLacpdu): FrameRow {
+  const { bundles, plug, switches, owner, ports } = network;
+  const { at, end } = bundles.members[member]!;
+  const fromHost = bundles.ends[end]!.owner.kind === 'host';
+  const far = plug[socketOf(network, member)]!;
+  const to = fromHost ? at : far < 0 ? null : { switch: switches[owner[far]!]!.id, port: ports[far]!.id };
+  const plain = (name: string, value: string): FrameField => ({ name, value, held: null, than: null });
+  const side = (name: string, { systemPriority, system, key, portPriority, port, state }: Participant): FrameField[] => [
+    plain(`${name} system`, `${systemPriority}.${system}`), plain(`${name} key`, String(key)), plain(`${name} port`, `${portPriority}.${port}`), plain(`${name} state`, STATE_BITS.filter((bit) => state[bit]).join(', ') || 'no bit set'),
+  ];
+  return {
+    t, from: at, to, tree: null, kind: negotiationOf(bundles.ends[end]!.mode) === 'legacy' ? 'Legacy' : 'LACP',
+    says: `${fromHost ? `from ${bundles.ends[end]!.ownerName}: ` : ''}${STATE_BITS.filter((bit) => actor.state[bit]).join(', ')}`, fields: [...side('Actor', actor), ...side('Partner', partner)],
+  };
+}
+
+function bpduRows(network: Network, trees: readonly TreeId[], keys: BridgeKeys, log: SentLog, wanted: (port: number, tree: number) => boolean, most: number): { readonly rows: FrameRow[]; readonly left: number } {
   const rows: FrameRow[] = [];
   let left = 0;
   for (let i = 0; i < log.count; i += 1) {

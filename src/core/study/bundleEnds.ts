@@ -1,10 +1,9 @@
 /** Both ends of a bundle side by side: every field, whether it may differ, and what makes it agree. */
 import type { BundleEnd, Bundles } from '../bundle/ends';
 import { modePair } from '../bundle/modes';
-import { settleBundles, type SettledBundles } from '../bundle/settled';
+import type { SettledBundles } from '../bundle/settled';
 import type { Command } from '../design/commands';
 import { carriageText } from '../design/describe';
-import type { BundleId } from '../design/ids';
 import type { Bundle, BundleMode, Design } from '../design/schema';
 import { bundleThese } from './bundling';
 import type { Remedy } from './finding';
@@ -51,10 +50,8 @@ export function oppositesOf({ ends, members }: Bundles, end: BundleEnd): Opposit
   return [...found.values()].sort((a, b) => b.members.length - a.members.length);
 }
 
-/** A bundle with both its ends; null where the design has no such bundle. */
-export function bundlePicture(design: Design, bundles: Bundles, id: BundleId, settled: SettledBundles = settleBundles(bundles)): BundlePicture | null {
-  const end = bundles.ends.find((each) => each.id === id);
-  if (!end) return null;
+/** A bundle with both its ends. */
+export function bundlePicture(design: Design, bundles: Bundles, end: BundleEnd, settled: SettledBundles): BundlePicture {
   const opposites = oppositesOf(bundles, end);
   const [first] = opposites;
   const far = first?.end ?? null;

@@ -67,7 +67,10 @@ describe('both ends side by side', () => {
     if (!made.ok) throw new Error(made.error);
     return after(fernhollow(), made.value.commands);
   };
-  const pictureOf = (design: Design, id = 'to-ridge-b') => bundlePicture(design, bundlesOf(design), id as BundleId)!;
+  const pictureOf = (design: Design, id = 'to-ridge-b') => {
+    const bundles = bundlesOf(design);
+    return bundlePicture(design, bundles, bundles.ends.find((end) => (end.id as string) === id)!, settleBundles(bundles));
+  };
   it('mark what does not fit, and mend it in a step', () => {
     const design = bundled(['passive', 'passive']);
     const { fields, verdict, remedies } = pictureOf(design);

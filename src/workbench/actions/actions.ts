@@ -7,7 +7,7 @@ import { addSwitch } from '../map/AddSwitch';
 import { itemsOf, switchesIn } from '../state/selection';
 import { LENSES, type Workbench } from '../state/store';
 import { placeSelected } from './placing';
-import { cutOrRestore, lineUp, powerOffOrOn, removeSelected, selectAll } from './editing';
+import { bundleSelected, canBundle, cutOrRestore, lineUp, powerOffOrOn, removeSelected, selectAll } from './editing';
 
 export type ActionGroup = 'Anywhere' | 'Trees' | 'Map' | 'Selection';
 
@@ -33,10 +33,10 @@ function toCablingLine(state: Workbench): void {
   requestAnimationFrame(() => document.getElementById(CABLING_FIELD)?.focus());
 }
 
-const drawer = (id: 'clock' | 'outages' | 'order' | 'reach' | 'frames' | 'sides' | 'paths' | 'wishes' | 'sharing' | 'control' | 'costs' | 'roots' | 'losses' | 'worksheet' | 'findings' | 'history' | 'neighbours' | 'vlans' | 'hosts' | 'cables', name: string): Action => ({
+const drawer = (id: 'bundles' | 'modes' | 'flows' | 'plan' | 'clock' | 'outages' | 'order' | 'reach' | 'frames' | 'sides' | 'paths' | 'wishes' | 'sharing' | 'control' | 'costs' | 'roots' | 'losses' | 'worksheet' | 'findings' | 'history' | 'neighbours' | 'vlans' | 'hosts' | 'cables', name: string): Action => ({
   id: `open-${id}`, name, group: 'Anywhere',
   run: (state) => {
-    const lens = ['paths', 'wishes', 'costs', 'sharing', 'control'].includes(id) ? 'Steer' : ['roots', 'losses', 'worksheet'].includes(id) ? 'Root' : ['clock', 'outages', 'order', 'reach', 'frames', 'sides'].includes(id) ? 'Break' : id === 'findings' || id === 'history' ? null : 'Cable';
+    const lens = ['paths', 'wishes', 'costs', 'sharing', 'control'].includes(id) ? 'Steer' : ['roots', 'losses', 'worksheet'].includes(id) ? 'Root' : ['bundles', 'modes', 'flows', 'plan'].includes(id) ? 'Bundle' : ['clock', 'outages', 'order', 'reach', 'frames', 'sides'].includes(id) ? 'Break' : id === 'findings' || id === 'history' ? null : 'Cable';
     if (lens && state.lens !== lens) state.setLens(lens);
     state.openDrawer(id);
   },
@@ -58,6 +58,10 @@ export const ACTIONS: readonly Action[] = [
   drawer('control', 'Control plane: what each dialect costs'),
   drawer('roots', 'Roots: trees by switches'),
   drawer('losses', 'If a root dies'),
+  drawer('bundles', 'Bundles and links side by side'),
+  drawer('modes', 'Modes: which pairs of bundle ends come up'),
+  drawer('flows', 'Flows over a bundle'),
+  drawer('plan', 'Plan of action for a new bundle'),
   drawer('clock', 'Clock: a scenario and its run'),
   drawer('outages', 'What it cost: outages of a run'),
   drawer('order', 'Order of events of a run'),
@@ -97,6 +101,7 @@ export const ACTIONS: readonly Action[] = [
   { id: 'all', name: 'Select every switch', group: 'Selection', keys: ['Ctrl+A'], when: (state) => state.design.switches.length > 0, run: selectAll },
   { id: 'remove', name: 'Remove what is selected', group: 'Selection', keys: ['Delete', 'Backspace'], when: (state) => present(state) && state.selection !== null, run: removeSelected },
   { id: 'cut', name: 'Cut or restore the selected links', group: 'Selection', keys: ['X'], when: some('link'), run: cutOrRestore },
+  { id: 'bundle', name: 'Bundle the selected links at both ends', group: 'Selection', keys: ['B'], when: (state) => present(state) && canBundle(state), run: bundleSelected },
   { id: 'power', name: 'Switch the selected switches off or on', group: 'Selection', keys: ['O'], when: some('switch'), run: powerOffOrOn },
   { id: 'copy', name: 'Copy the selected switches', group: 'Selection', keys: ['Ctrl+C'], when: () => false, run: () => undefined },
   { id: 'paste', name: 'Paste switches', group: 'Selection', keys: ['Ctrl+V'], when: () => false, run: () => undefined },

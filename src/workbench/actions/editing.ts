@@ -1,7 +1,8 @@
 /** What can be done to the selection: remove, cut, power, copy, paste, line up. */
 import { copyBlock, pasteBlock, readBlock, type Block } from '../../core/design/block';
 import type { Command } from '../../core/design/commands';
-import type { SwitchId } from '../../core/design/ids';
+import type { BundleId, PortId, SwitchId } from '../../core/design/ids';
+import { bundleThese } from '../../core/study/bundling';
 import { aligned, type Alignment } from '../map/align';
 import type { Point } from '../map/geometry';
 import { itemsOf, selectionOf, switchesIn, type Item } from '../state/selection';
@@ -19,6 +20,7 @@ export function removalOf({ design, selection }: Workbench): Command[] {
       case 'host':
         return [{ do: 'remove-host', host: item.host }];
       case 'port':
+        if (design.bundles.some((bundle) => bundle.switch === item.switch && bundle.id === (item.port as string))) return gone.has(item.switch) ? [] : [{ do: 'remove-bundle', bundle: item.port as string as BundleId }];
         return gone.has(item.switch) ? [] : [{ do: 'remove-port', switch: item.switch, port: item.port }];
       case 'link': {
         const link = design.links.find((l) => l.id === item.link);
@@ -28,11 +30,24 @@ export function removalOf({ design, selection }: Workbench): Command[] {
     }
   }).sort((a, b) => ORDER.indexOf(a.do) - ORDER.indexOf(b.do));
 }
-const ORDER = ['remove-link', 'remove-host', 'remove-port', 'remove-switch'];
+const ORDER = ['remove-bundle', 'remove-link', 'remove-host', 'remove-port', 'remove-switch'];
 
 export function removeSelected(state: Workbench): void {
   const commands = removalOf(state);
   if (commands.length > 0) state.act(...commands);
+}
+
+const selectedBundling = ({ design, selection }: Workbench) => bundleThese(design, itemsOf(selection).flatMap((item) => (item.kind === 'link' ? [item.link] : [])));
+
+/** Whether the selected links can be one bundle. */
+export const canBundle = (state: Workbench): boolean => selectedBundling(state).ok;
+
+/** Bundles the selected links at both ends, and goes to the bundle. */
+export function bundleSelected(state: Workbench): void {
+  const made = selectedBundling(state);
+  if (!made.ok) return;
+  const [{ switch: sw, id }] = made.value.bundles;
+  if (state.act(...made.value.commands) === null) state.select({ kind: 'port', switch: sw, port: id as string as PortId });
 }
 
 /** Cuts the selected links where any is whole, else restores them. */

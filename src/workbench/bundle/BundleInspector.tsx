@@ -1,7 +1,6 @@
 'use client';
 /** A bundle: up or not and why, both ends side by side, its members bit by bit, its settings, and what may happen to it. */
 import Button from '@mui/material/Button';
-import type { BundleEnd, BundleMember } from '../../core/bundle/ends';
 import type { PortId } from '../../core/design/ids';
 import type { Bundle, Carriage } from '../../core/design/schema';
 import type { Command } from '../../core/design/commands';
@@ -9,7 +8,7 @@ import { bundlePicture, type BundlePicture } from '../../core/study/bundleEnds';
 import { TextButton } from '../frame/TextButton';
 import { ChoiceSetting, TextSetting } from '../inspector/fields';
 import styles from '../inspector/inspector.module.css';
-import { SteerSettings } from '../inspector/PortInspector';
+import { SteerSettings } from '../inspector/SteerSettings';
 import * as read from '../inspector/read';
 import { WhyPort } from '../inspector/WhyPort';
 import { useWorkbench } from '../state/context';
@@ -25,8 +24,9 @@ export function BundleInspector({ bundle }: { readonly bundle: Bundle }) {
   const lens = useWorkbench((state) => state.lens);
   const select = useWorkbench((state) => state.select);
   const { bundles, settled } = useBundles();
-  const picture = bundlePicture(design, bundles, bundle.id, settled);
-  if (!picture) return null;
+  const end = bundles.ends.find(({ owner, id }) => owner.kind === 'switch' && id === bundle.id);
+  if (!end) return null;
+  const picture = bundlePicture(design, bundles, end, settled);
   const { ownerName, name } = picture.end;
   const port = bundle.id as string as PortId;
   const speed = picture.end.members.reduce((sum, m) => sum + (settled.members[m]!.state === 'active' ? bundles.members[m]!.speed : 0), 0);
@@ -118,5 +118,3 @@ function Settings({ bundle }: { readonly bundle: Bundle }) {
   );
 }
 
-/** How a member is called beside its end. */
-export const memberName = (end: BundleEnd, member: BundleMember): string => (end.owner.kind === 'host' ? `card ${member.id}` : `port ${member.id}`);

@@ -1,6 +1,7 @@
 'use client';
 /** Members of an end: how each stands, what its partner says, both ends' state bits in words, and on the clock which timer decides next. */
 import { useState } from 'react';
+import type { Command } from '../../core/design/commands';
 import type { BundleEnd, Bundles } from '../../core/bundle/ends';
 import { STATE_BITS, type PortInfo, type SettledBundles, type StateBit } from '../../core/bundle/settled';
 import type { Participant } from '../../core/protocol/lacp/state';
@@ -22,6 +23,8 @@ export function Members({ end, bundles, settled }: Props) {
   const [opened, setOpened] = useState<number | null>(null);
   const act = useWorkbench((state) => state.act);
   const links = useWorkbench((state) => state.design.links);
+  const cables = links.filter((link) => end.members.some((m) => bundles.members[m]!.link === link.id));
+  const whole = cables.some((link) => link.up);
   const t = useInstant((clock) => clock.t);
   const player = useClock((clock) => clock.player);
   const alike = player?.film.stage.bundles.some((bundle) => bundle.id === end.id);
@@ -52,6 +55,9 @@ export function Members({ end, bundles, settled }: Props) {
           );
         })}
       </ul>
+      {t === null && cables.length > 1 && (
+        <TextButton onClick={() => act(...cables.map((link): Command => ({ do: 'set-link', link: link.id, up: !whole })))}>{whole ? 'take the whole bundle down' : 'bring the whole bundle back'}</TextButton>
+      )}
     </section>
   );
 }

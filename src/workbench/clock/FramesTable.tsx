@@ -1,5 +1,5 @@
 'use client';
-/** BPDUs on a link or at a port, every field named, beside what the port that they come to holds; to save as a capture. */
+/** BPDUs and LACPDUs on a link or at a port, every field named, beside what the port that they come to holds; to save as a capture. */
 import type { GridColDef } from '@mui/x-data-grid';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { treeName } from '../../core/design/ids';
@@ -23,7 +23,7 @@ const COLUMNS: GridColDef<Row>[] = [
   { field: 'time', headerName: 'Sent at', width: 106 },
   { field: 'way', headerName: 'From, to', flex: 1, minWidth: 130 },
   { field: 'inTree', headerName: 'Tree', width: 80 },
-  { field: 'kind', headerName: 'BPDU', width: 72 },
+  { field: 'kind', headerName: 'Kind', width: 72 },
   { field: 'says', headerName: 'Says', flex: 1.3, minWidth: 130 },
 ];
 
@@ -53,7 +53,7 @@ export function FramesTable() {
   const rows = useMemo(() => {
     const names = new Map(design.switches.map((sw) => [sw.id, sw.name ?? sw.id]));
     const end = (at: FrameRow['from']): string => `${names.get(at.switch) ?? at.switch} ${at.port}`;
-    return (found?.rows ?? []).map((row, id): Row => ({ ...row, id, time: timeText(row.t), way: `${end(row.from)}, ${row.to ? end(row.to) : 'a host'}`, inTree: treeName(row.tree).replace('the common tree', 'common') }));
+    return (found?.rows ?? []).map((row, id): Row => ({ ...row, id, time: timeText(row.t), way: `${end(row.from)}, ${row.to ? end(row.to) : 'a host'}`, inTree: row.tree === null ? '' : treeName(row.tree).replace('the common tree', 'common') }));
   }, [found, design]);
   const open = useCallback((row: Row) => {
     setChosen(row.id);
@@ -72,14 +72,14 @@ export function FramesTable() {
     <div className={styles.grid}>
       <div className={styles.line}>
         <span>
-          {counted(rows.length + (found?.left ?? 0), 'BPDU')} of the trees shown, {where}.{found && found.left > 0 && ` The first ${MOST} are listed.`}
+          {counted(rows.length + (found?.left ?? 0), 'frame')}: BPDUs of the trees shown and LACPDUs, {where}.{found && found.left > 0 && ` The first ${MOST} are listed.`}
         </span>
         {scope && <TextButton onClick={() => void save(scope, `${scope.kind === 'link' ? scope.link : `${scope.switch}-${scope.port}`}.pcapng`)}>save these as a capture, all trees</TextButton>}
         <TextButton onClick={() => void save(null, 'run.pcapng')}>save everything as a capture</TextButton>
         {fault && <span className={styles.fault} role="alert">{fault}</span>}
       </div>
       <div className={styles.frames}>
-        <Grid rows={rows} columns={COLUMNS} onOpen={open} chosen={picked} aria-label="BPDUs" />
+        <Grid rows={rows} columns={COLUMNS} onOpen={open} chosen={picked} aria-label="Frames" />
         <div className={styles.fieldRoom}>{frame ? <Fields row={frame} /> : <p className={styles.hint}>Open a row: its fields stand here, beside what the port that it comes to holds.</p>}</div>
       </div>
     </div>
@@ -89,7 +89,7 @@ export function FramesTable() {
 function Fields({ row }: { readonly row: FrameRow }) {
   return (
     <table className={styles.fields} aria-label="Fields">
-      <thead><tr><th>{row.kind} BPDU</th><th>says</th><th>the port holds</th></tr></thead>
+      <thead><tr><th>{row.tree === null ? 'LACPDU' : `${row.kind} BPDU`}</th><th>says</th><th>{row.tree === null ? '' : 'the port holds'}</th></tr></thead>
       <tbody>
         {row.says !== '' && <tr><th scope="row">Flags</th><td colSpan={2}>{row.says}</td></tr>}
         {row.fields.map((field) => (

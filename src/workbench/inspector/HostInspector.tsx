@@ -6,6 +6,7 @@ import { endWords } from '../../core/cabling/print';
 import type { HostId } from '../../core/design/ids';
 import { ok, type Result } from '../../core/result';
 import { TextButton } from '../frame/TextButton';
+import { HostCards } from '../bundle/HostCards';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { TextSetting, type FieldFault } from './fields';
 import styles from './inspector.module.css';
@@ -49,6 +50,7 @@ export function HostInspector({ id }: { readonly id: HostId }) {
           <Button variant="outlined" color="error" onClick={() => act({ do: 'remove-host', host: id })}>Remove this host</Button>
         </div>
       </section>
+      <HostCards host={host} />
     </>
   );
 }

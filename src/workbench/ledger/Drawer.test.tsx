@@ -16,7 +16,7 @@ describe('the drawer', () => {
 
   it('counts findings and moved ends on its tabs, and can be closed', async () => {
     const store = await renderWith(<Drawer />);
-    expect(screen.getByRole('tab', { name: 'Findings 2' })).toBeInTheDocument();
+    expect(screen.getByRole('tab', { name: 'Findings 5' })).toBeInTheDocument();
     act(() => void store.getState().act(commandSchema.parse({ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:15', priority: 0 })));
     await settle();
     expect(screen.getByRole('tab', { name: 'Moved ends 10' })).toBeInTheDocument();
@@ -29,7 +29,7 @@ describe('the drawer', () => {
   it('lists other tables in the Cable lens', async () => {
     const store = await renderWith(<Drawer />);
     act(() => store.getState().setLens('Cable'));
-    expect(screen.getAllByRole('tab').map((tab) => tab.textContent)).toEqual(['Cables', 'Neighbours', 'Hosts', 'VLANs', 'Moved ends', 'Findings 2', 'History']);
+    expect(screen.getAllByRole('tab').map((tab) => tab.textContent)).toEqual(['Cables', 'Neighbours', 'Hosts', 'VLANs', 'Moved ends', 'Findings 5', 'History']);
   });
 });
 
