@@ -67,7 +67,7 @@ export function settleBundles(bundles: Bundles): SettledBundles {
   for (const end of ends) {
     if (end.mode !== 'static') continue;
     const lit = end.members.filter((m) => causes[m] === null).sort((a, b) => comparePorts(members[a]!, members[b]!));
-    if (lit.length < end.minLinks) for (const m of lit) causes[m] = 'too-few';
+    if (Math.min(lit.length, end.maxActive) < end.minLinks) for (const m of lit) causes[m] = 'too-few';
     else for (const m of lit.slice(end.maxActive)) causes[m] = 'over-limit';
   }
   const inStep = causes.map((cause) => cause === null);

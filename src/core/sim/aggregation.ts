@@ -136,7 +136,7 @@ export class Aggregation {
   private staticMembers(end: BundleEnd): number[] {
     const { members } = this.bundles;
     const lit = end.members.filter((m) => members[m]!.light && !this.absent.has(m)).sort((a, b) => comparePorts(members[a]!, members[b]!));
-    return lit.length < end.minLinks ? [] : lit.slice(0, end.maxActive);
+    return Math.min(lit.length, end.maxActive) < end.minLinks ? [] : lit.slice(0, end.maxActive);
   }
 
   /** As at BEGIN. */

@@ -170,3 +170,10 @@ describe('static ends check nothing', () => {
     expect(run.final.trees[0]!.switches['b' as never]!.ports).toMatchObject({ 'at-b': { role: 'disabled' } });
   });
 });
+
+it('classic bridges settle where the solver has them, whatever static ends face', () => {
+  fc.assert(fc.property(bundledDesign({ modes: ['static', 'static', 'active', 'passive'] }), (drawn) => {
+    const design: Design = { ...drawn, switches: drawn.switches.map((sw) => ({ ...sw, dialect: 'stp' as const })) };
+    expect(otherwise(booted(design), design)).toEqual([]);
+  }), { numRuns: 100 });
+});

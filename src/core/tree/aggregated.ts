@@ -67,13 +67,15 @@ interface Sockets {
   readonly light: Uint8Array;
 }
 
+const NOBODY: ReadonlyMap<number, readonly number[]> = new Map();
+
 /** Which bridge port each socket serves, and where the BPDUs of each bridge port go. */
 export function bridgePorts({ bundles, used, portIndexOf, ports, plug, cable, light }: Sockets) {
   const bundleOf = new Int32Array(ports.length).fill(-1);
   const serves = Int32Array.from(ports.keys());
   const speaker = Int32Array.from(ports.keys());
   const aggregates = new Map<number, Aggregate>();
-  if (bundles.members.length === 0) return { bundleOf, serves, far: plug, link: cable, live: light, speaker, aggregates };
+  if (bundles.members.length === 0) return { bundleOf, serves, far: plug, link: cable, live: light, speaker, aggregates, talkers: NOBODY };
   const far = plug.slice();
   const link = cable.slice();
   const live = light.slice();
@@ -110,7 +112,12 @@ export function bridgePorts({ bundles, used, portIndexOf, ports, plug, cable, li
     far[bundle] = by < 0 ? -1 : reached(by);
     link[bundle] = far[bundle]! < 0 ? -1 : cable[by]!;
   }
-  return { bundleOf, serves, far, link, live, speaker, aggregates };
+  const talkers = new Map<number, readonly number[]>();
+  for (const { bundle, sockets } of carriers) {
+    const heard = [...new Set(sockets.map(reached))].filter((port) => port >= 0 && far[port] === bundle && far[bundle] !== port);
+    if (heard.length > 0) talkers.set(bundle, heard);
+  }
+  return { bundleOf, serves, far, link, live, speaker, aggregates, talkers };
 
   /** The member that the bundle's BPDUs leave by: where both ends are bundles of the same cables, both use one cable. */
   function speakerOf(bundle: number, sockets: readonly number[]): number {

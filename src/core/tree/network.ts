@@ -47,6 +47,8 @@ export interface Network {
   readonly serves: Int32Array;
   /** The socket by which a bridge port's BPDUs leave; of a bundle one of its members, -1 where none is active. */
   readonly speaker: Int32Array;
+  /** Of a bundle that is none at its other end: ports that it hears, beside the one that hears it. */
+  readonly talkers: ReadonlyMap<number, readonly number[]>;
   /** By the port that a bundle is. */
   readonly aggregates: ReadonlyMap<number, Aggregate>;
   readonly bundles: Bundles;

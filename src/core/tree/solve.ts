@@ -58,6 +58,7 @@ function rootPaths(network: Network, segments: Segments, rank: Int32Array, cost:
   const count = network.switches.length;
   const root = new Int32Array(count).fill(-1);
   const rootPathCost = new Float64Array(count).fill(Infinity);
+  const hearers = hearersOf(network, segments);
   const crossed = new Uint8Array(segments.first.length);
   const settled = new Uint8Array(count);
   const byRank = new Int32Array(count).fill(-1);
@@ -75,21 +76,35 @@ function rootPaths(network: Network, segments: Segments, rank: Int32Array, cost:
       settled[s] = 1;
       for (let p = network.firstPort[s]!; p < network.firstPort[s + 1]!; p += 1) {
         const segment = segments.of[p]!;
+        for (const q of segment < 0 ? [] : hearers.get(p) ?? []) reach(s, q);
         if (segment < 0 || crossed[segment]) continue;
         crossed[segment] = 1; // the first bridge to reach a segment is its nearest
         for (let i = segments.first[segment]!; i < segments.first[segment + 1]!; i += 1) {
-          const q = segments.ports[i]!;
-          const t = network.owner[q]!;
-          const total = rootPathCost[s]! + cost[q]!;
-          if (total >= rootPathCost[t]!) continue;
-          rootPathCost[t] = total;
-          root[t] = best;
-          heap.push(total, t);
+          reach(s, segments.ports[i]!);
         }
       }
     }
+
+    function reach(s: number, q: number): void {
+      const t = network.owner[q]!;
+      const total = rootPathCost[s]! + cost[q]!;
+      if (settled[t] || total >= rootPathCost[t]!) return;
+      rootPathCost[t] = total;
+      root[t] = best!;
+      heap.push(total, t);
+    }
   }
   return { root, rootPathCost };
+}
+
+/** By port, the bundles that hear it though it does not hear them: they check nothing, and speak by another member. */
+function hearersOf({ talkers }: Network, segments: Segments): ReadonlyMap<number, readonly number[]> {
+  const found = new Map<number, number[]>();
+  for (const [bundle, heard] of talkers) {
+    if (segments.of[bundle]! < 0) continue;
+    for (const port of heard) if (segments.of[port]! >= 0) found.set(port, [...(found.get(port) ?? []), bundle]);
+  }
+  return found;
 }
 
 /** The designated port of each port's segment, by port. */
@@ -101,6 +116,19 @@ function designatedPorts(network: Network, segments: Segments, offersMore: (p: n
     let best = segments.ports[from]!;
     for (let i = from + 1; i < to; i += 1) if (offersMore(segments.ports[i]!, best)) best = segments.ports[i]!;
     for (let i = from; i < to; i += 1) designated[segments.ports[i]!] = best;
+  }
+  // A bundle that hears somebody better beside its segment is silent there.
+  for (const [bundle, heard] of network.talkers) {
+    const segment = segments.of[bundle]!;
+    if (segment < 0) continue;
+    const [best = bundle] = heard.filter((port) => segments.of[port]! >= 0).sort((p, q) => (offersMore(p, q) ? -1 : 1));
+    if (best === bundle || !offersMore(best, designated[bundle]!)) continue;
+    if (designated[bundle] === bundle) {
+      const others = Array.from(segments.ports.subarray(segments.first[segment], segments.first[segment + 1])).filter((port) => port !== bundle);
+      const [next] = others.sort((p, q) => (offersMore(p, q) ? -1 : 1));
+      for (const port of others) designated[port] = next!;
+    }
+    designated[bundle] = best;
   }
   return designated;
 }

@@ -174,7 +174,7 @@ describe('what a run is asked', () => {
     act(() => store.getState().select({ kind: 'link', link: 'l13' as LinkId }));
     await settle();
     await settle();
-    expect(screen.getByText(/^\d+ BPDUs? of the trees shown, on the selected link/)).toBeTruthy();
+    expect(screen.getByText(/^\d+ frames?: BPDUs of the trees shown and LACPDUs, on the selected link/)).toBeTruthy();
     const capture = await clock.getState().runner.capture({ kind: 'link', link: 'l13' as LinkId });
     expect(capture.ok && capture.value.length).toBeGreaterThan(200);
   });
