@@ -66,8 +66,16 @@ export const negotiationOf = (mode: BundleMode): 'lacp' | 'legacy' | null => (mo
 
 type Draft = { -readonly [K in keyof BundleMember]: BundleMember[K] };
 
-/** Finds the bundles of a design and what their members lead to. */
+const known = new WeakMap<Design, Bundles>();
+
+/** Finds the bundles of a design and what their members lead to; of one design once. */
 export function bundlesOf(design: Design): Bundles {
+  const found = known.get(design) ?? findBundles(design);
+  known.set(design, found);
+  return found;
+}
+
+function findBundles(design: Design): Bundles {
   if (design.bundles.length === 0 && design.hosts.every((host) => !host.bundle)) return NONE;
   const switches = new Map(design.switches.map((sw) => [sw.id, sw]));
   const ports = new Map(design.switches.flatMap((sw) => sw.ports.map((port) => [placeOf(sw.id, port.id), port] as const)));

@@ -53,8 +53,16 @@ interface Heard extends Candidate {
   readonly member: BundleMember;
 }
 
-/** Settles every bundle. */
+const known = new WeakMap<Bundles, SettledBundles>();
+
+/** Settles every bundle; of the same bundles once. */
 export function settleBundles(bundles: Bundles): SettledBundles {
+  const found = known.get(bundles) ?? settle(bundles);
+  known.set(bundles, found);
+  return found;
+}
+
+function settle(bundles: Bundles): SettledBundles {
   const { ends, members } = bundles;
   const causes: MemberCause[] = members.map((member) => firstCause(bundles, member));
   const selections = ends.map((end): Selection<Heard> | null => {

@@ -26,8 +26,8 @@ export interface AggregationSurroundings {
 
 export class Aggregation {
   bundles: Bundles;
-  /** Something has changed in what members are used for since the last look. */
-  moved = false;
+  /** Ends whose members are used otherwise since these were cleared. */
+  readonly moved = new Set<number>();
   private readonly entities: (LacpEntity | null)[];
   private readonly wakes: Micros[];
   /** Members that are single ports as yet, or again. */
@@ -141,7 +141,7 @@ export class Aggregation {
 
   /** As at BEGIN. */
   private begin(end: BundleEnd): void {
-    this.moved = true;
+    this.moved.add(end.index);
     this.wakes[end.index] = Infinity;
     if (end.mode === 'static' || !this.stands(end)) {
       this.entities[end.index] = null;
@@ -151,7 +151,7 @@ export class Aggregation {
     const ports = end.members.map((m) => this.bundles.members[m]!);
     const { transmit, now } = this.around;
     this.entities[end.index] = new LacpEntity({ systemPriority, mac, key, fast, minLinks, maxActive, active: initiates(end.mode), ports }, {
-      now, transmit: (port, lacpdu) => transmit(end.members[port]!, lacpdu), changed: () => (this.moved = true),
+      now, transmit: (port, lacpdu) => transmit(end.members[port]!, lacpdu), changed: () => this.moved.add(end.index),
     });
   }
 
@@ -160,7 +160,6 @@ export class Aggregation {
     const { ends, members } = this.bundles;
     for (const end of ends) {
       end.members.forEach((m, place) => this.entities[end.index]?.enable(place, members[m]!.light && !this.absent.has(m)));
-      this.moved = true;
       this.after(end.index);
     }
   }

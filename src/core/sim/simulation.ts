@@ -107,6 +107,8 @@ export class Simulation {
       this.now = queue.next;
       this.events += 1;
       this.happen(queue.pop());
+      // Members that move at one moment are one change of the network.
+      if (this.aggregation.moved.size > 0 && queue.next > this.now) this.adopt(this.network.design, this.movedSwitches());
       if (this.stirred && queue.next > this.now) this.passMoment();
     }
     this.now = Math.max(this.now, until);
@@ -136,13 +138,14 @@ export class Simulation {
   }
 
   private recompile(design: Design): void {
-    this.aggregation.moved = false;
+    this.aggregation.moved.clear();
     const uses = this.aggregation.uses();
     this.watch.used?.(this.now, uses);
     this.network = compileNetwork(design, uses);
   }
 
-  private adopt(design: Design): void {
+  /** `only`: the switches that can have changed; null for all. */
+  private adopt(design: Design, only: ReadonlySet<number> | null = null): void {
     const before = this.network;
     this.recompile(design);
     const next = this.network;
@@ -153,9 +156,9 @@ export class Simulation {
       else this.stop(s);
     });
     for (const [tree, all] of this.running.entries()) {
-      for (const running of all) if (running) this.reset(running, running.trees.indexOf(tree), before);
+      for (const running of all) if (running && (only === null || only.has(running.switch))) this.reset(running, running.trees.indexOf(tree), before);
     }
-    this.signal(next.ports.keys());
+    this.signal(only === null ? next.ports.keys() : Array.from(next.ports.keys()).filter((p) => only.has(next.owner[p]!)));
     this.watch.signalled?.(this.now);
     this.stirred = true;
     if (this.queue.next > this.now) this.passMoment();
@@ -298,12 +301,16 @@ export class Simulation {
     return { entity, trees, switch: s, ports, wakes: Infinity, dirty };
   }
 
-  private happen(event: Event): void {
-    this.act(event);
-    if (this.aggregation.moved) this.adopt(this.network.design);
+  /** The switches whose bundles have changed. */
+  private movedSwitches(): ReadonlySet<number> {
+    const { ends } = this.aggregation.bundles;
+    return new Set([...this.aggregation.moved].flatMap((end) => {
+      const { owner } = ends[end]!;
+      return owner.kind === 'switch' ? [this.network.switchIndex.get(owner.switch)!] : [];
+    }));
   }
 
-  private act(event: Event): void {
+  private happen(event: Event): void {
     switch (event.is) {
       case 'lacpdu':
         if (this.aggregation.bundles.members[event.member]!.light) this.aggregation.arrive(event.member, event.lacpdu, event.from);

@@ -39,22 +39,25 @@ function solveTree(network: Network, id: TreeId, settings: Settings, relayForwar
   const segments = segmentsOf(network, id, relayForwards);
   const { cost, portKey } = settings.portsIn(id);
   const rank = settings.bridgesIn(id).map((place, s) => (segments.parts[s] === 'bridge' ? place : -1));
-  const { root, rootPathCost } = rootPaths(network, segments, rank, cost);
 
   /** The tail of a priority vector that two ports send, bridge identifier and port identifier: negative where p's is better. */
   const compareSenders = (p: number, q: number): number =>
     rank[network.owner[p]!]! - rank[network.owner[q]!]! || comparePorts(p, q);
   const comparePorts = (p: number, q: number): number => portKey[p]! - portKey[q]! || network.order[p]! - network.order[q]!;
+  const { root, rootPathCost } = rootPaths(network, segments, rank, cost, compareSenders);
   const offersMore = (p: number, q: number): boolean =>
     (rootPathCost[network.owner[p]!]! - rootPathCost[network.owner[q]!]! || compareSenders(p, q)) < 0;
-  const designated = designatedPorts(network, segments, offersMore);
+  // Beside its segment a bundle may hear a bridge that knows of another root.
+  const rootRank = (p: number): number => rank[root[network.owner[p]!]!]!;
+  const knowsMore = (p: number, q: number): boolean => (rootRank(p) - rootRank(q) || (offersMore(p, q) ? -1 : 1)) < 0;
+  const designated = designatedPorts(network, segments, offersMore, knowsMore);
   const hearsBetter = (p: number, q: number): boolean => (compareSenders(designated[p]!, designated[q]!) || comparePorts(p, q)) < 0;
   const rootPort = rootPorts(network, { root, rootPathCost, cost, designated }, hearsBetter);
   return { id, root, rootPathCost, rootPort, rank, role: roles(network, segments, rootPort, designated), cost, designated };
 }
 
 /** Root and root path cost of each bridge: the best bridge of each island is its root, and costs add up away from it. */
-function rootPaths(network: Network, segments: Segments, rank: Int32Array, cost: Int32Array) {
+function rootPaths(network: Network, segments: Segments, rank: Int32Array, cost: Int32Array, compareSenders: (p: number, q: number) => number) {
   const count = network.switches.length;
   const root = new Int32Array(count).fill(-1);
   const rootPathCost = new Float64Array(count).fill(Infinity);
@@ -76,13 +79,22 @@ function rootPaths(network: Network, segments: Segments, rank: Int32Array, cost:
       settled[s] = 1;
       for (let p = network.firstPort[s]!; p < network.firstPort[s + 1]!; p += 1) {
         const segment = segments.of[p]!;
-        for (const q of segment < 0 ? [] : hearers.get(p) ?? []) reach(s, q);
-        if (segment < 0 || crossed[segment]) continue;
+        if (segment < 0 || outspoken(s, p)) continue;
+        for (const q of hearers.get(p) ?? []) reach(s, q);
+        if (crossed[segment]) continue;
         crossed[segment] = 1; // the first bridge to reach a segment is its nearest
         for (let i = segments.first[segment]!; i < segments.first[segment + 1]!; i += 1) {
           reach(s, segments.ports[i]!);
         }
       }
+    }
+
+    /** Whether a bundle hears somebody better beside its segment, and so is silent. */
+    function outspoken(s: number, p: number): boolean {
+      return network.talkers.get(p)?.some((q) => {
+        const t = network.owner[q]!;
+        return segments.of[q]! >= 0 && root[t] === best && (rootPathCost[t]! - rootPathCost[s]! || compareSenders(q, p)) < 0;
+      }) ?? false;
     }
 
     function reach(s: number, q: number): void {
@@ -108,7 +120,7 @@ function hearersOf({ talkers }: Network, segments: Segments): ReadonlyMap<number
 }
 
 /** The designated port of each port's segment, by port. */
-function designatedPorts(network: Network, segments: Segments, offersMore: (p: number, q: number) => boolean): Int32Array {
+function designatedPorts(network: Network, segments: Segments, offersMore: (p: number, q: number) => boolean, knowsMore: (p: number, q: number) => boolean): Int32Array {
   const designated = new Int32Array(network.ports.length).fill(-1);
   for (let segment = 0; segment + 1 < segments.first.length; segment += 1) {
     const [from, to] = [segments.first[segment]!, segments.first[segment + 1]!];
@@ -117,12 +129,12 @@ function designatedPorts(network: Network, segments: Segments, offersMore: (p: n
     for (let i = from + 1; i < to; i += 1) if (offersMore(segments.ports[i]!, best)) best = segments.ports[i]!;
     for (let i = from; i < to; i += 1) designated[segments.ports[i]!] = best;
   }
-  // A bundle that hears somebody better beside its segment is silent there.
-  for (const [bundle, heard] of network.talkers) {
+  // A bundle that hears somebody better beside its segment is silent there; the nearest to the root first, since those farther may hear them.
+  for (const [bundle, heard] of [...network.talkers].sort(([p], [q]) => (knowsMore(p, q) ? -1 : 1))) {
     const segment = segments.of[bundle]!;
     if (segment < 0) continue;
-    const [best = bundle] = heard.filter((port) => segments.of[port]! >= 0).sort((p, q) => (offersMore(p, q) ? -1 : 1));
-    if (best === bundle || !offersMore(best, designated[bundle]!)) continue;
+    const [best = bundle] = heard.filter((port) => segments.of[port]! >= 0 && designated[port] === port).sort((p, q) => (knowsMore(p, q) ? -1 : 1));
+    if (best === bundle || !knowsMore(best, designated[bundle]!)) continue;
     if (designated[bundle] === bundle) {
       const others = Array.from(segments.ports.subarray(segments.first[segment], segments.first[segment + 1])).filter((port) => port !== bundle);
       const [next] = others.sort((p, q) => (offersMore(p, q) ? -1 : 1));
