@@ -47,6 +47,8 @@ export const actionSchema = z.discriminatedUnion('do', [
   z.strictObject({ at, do: z.literal('add-switch'), switch: switchSchema, links: z.array(newLink).default([]) }),
 ]);
 export type Action = z.output<typeof actionSchema>;
+/** An action without its time. */
+export type Undated = Action extends infer A ? (A extends Action ? Omit<A, 'at'> : never) : never;
 
 const run = {
   actions: z.array(actionSchema).max(MAX_ACTIONS),

@@ -2,7 +2,7 @@
 import type { Command } from '../design/commands';
 import { editAll } from '../design/edit';
 import type { LinkId, PortId, SwitchId } from '../design/ids';
-import type { Action } from '../design/scenario';
+import type { Action, Undated } from '../design/scenario';
 import type { Bundle, Design, Link } from '../design/schema';
 import { fail, ok, type Result } from '../result';
 import { CODE, type Solution } from '../tree/settled';
@@ -49,15 +49,15 @@ export function planBundle(design: Design, solution: Solution | null, ids: reado
 
   const steps: PlanStep[] = [];
   const actions: Action[] = [];
-  const step = (where: SwitchId | null, text: string, why: string, ...does: readonly Doing[]): void => {
+  const step = (where: SwitchId | null, text: string, why: string, ...does: readonly Undated[]): void => {
     const at = 1 + steps.length * pause;
     steps.push({ switch: where, text, why, at });
     for (const each of does) actions.push({ ...each, at } as Action);
   };
-  const begin = (bundle: Bundle, of: readonly Link[]): Doing => ({ do: 'add-bundle', bundle: { ...bundle, ports: portsAt(bundle, of) } });
-  const widen = (bundle: Bundle): Doing => ({ do: 'bundle-ports', bundle: bundle.id, ports: [...bundle.ports] });
-  const cut = (of: readonly Link[]): Doing[] => of.map((link) => ({ do: 'link-down', link: link.id, light: true }));
-  const plug = (of: readonly Link[]): Doing[] => of.map((link) => ({ do: 'link-up', link: link.id }));
+  const begin = (bundle: Bundle, of: readonly Link[]): Undated => ({ do: 'add-bundle', bundle: { ...bundle, ports: portsAt(bundle, of) } });
+  const widen = (bundle: Bundle): Undated => ({ do: 'bundle-ports', bundle: bundle.id, ports: [...bundle.ports] });
+  const cut = (of: readonly Link[]): Undated[] => of.map((link) => ({ do: 'link-down', link: link.id, light: true }));
+  const plug = (of: readonly Link[]): Undated[] => of.map((link) => ({ do: 'link-up', link: link.id }));
   const on = (bundle: Bundle): string => `On ${nameOf(bundle.switch)}: `;
 
   /** The link that carried the traffic comes in last, out of service meanwhile: alone in a bundle it would become a port of its own again. */
@@ -83,9 +83,6 @@ export function planBundle(design: Design, solution: Solution | null, ids: reado
   }
   return ok({ steps, actions, until: 1 + steps.length * pause, commands: [...made.value.commands, ...links.filter((link) => !link.up).map((link): Command => ({ do: 'set-link', link: link.id, up: true }))] });
 }
-
-/** An action without its time. */
-type Doing = Action extends infer A ? (A extends Action ? Omit<A, 'at'> : never) : never;
 
 /** The link that carries frames in most trees; the first where none does. */
 function carrying(links: readonly Link[], solution: Solution | null): Link {

@@ -1,16 +1,13 @@
 'use client';
 /** What may happen to a bundle on the clock: a member lost, all of them, another mode at this end. */
 import Button from '@mui/material/Button';
-import { MAX_UNTIL, type Action } from '../../core/design/scenario';
+import { MAX_UNTIL, type Action, type Undated } from '../../core/design/scenario';
 import type { Bundle, BundleMode } from '../../core/design/schema';
 import { ChoiceSetting } from '../inspector/fields';
 import styles from '../inspector/inspector.module.css';
 import { EMPTY, useClockStore } from '../state/clock';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { MODE_CHOICES } from './words';
-
-/** An action without its time. */
-type Happening = Action extends infer A ? (A extends Action ? Omit<A, 'at'> : never) : never;
 
 /** Slow LACP notices a silent partner after 90 seconds and three more: a run shows all of it. */
 const LONG = 130;
@@ -21,7 +18,7 @@ export function BreakBundle({ bundle }: { readonly bundle: Bundle }) {
   const clock = useClockStore();
   const store = useWorkbenchStore();
   const cables = bundle.ports.flatMap((port) => links.filter((link) => link.up && [link.a, link.b].some((end) => end.switch === bundle.switch && end.port === port)).map((link) => ({ port, link })));
-  const happen = (whats: readonly Happening[]) => {
+  const happen = (whats: readonly Undated[]) => {
     const { nextAt, scenario } = clock.getState();
     const at = breaking ? nextAt : 1;
     const actions = whats.map((what) => ({ ...what, at }) as Action);
@@ -31,7 +28,7 @@ export function BreakBundle({ bundle }: { readonly bundle: Bundle }) {
     store.getState().setLens('Break');
     store.getState().openDrawer('clock');
   };
-  const cut = ({ link }: (typeof cables)[number], light: boolean): Happening => ({ do: 'link-down', link: link.id, between: { a: link.a, b: link.b }, light });
+  const cut = ({ link }: (typeof cables)[number], light: boolean): Undated => ({ do: 'link-down', link: link.id, between: { a: link.a, b: link.b }, light });
   return (
     <section className={styles.section} aria-label="On the clock">
       <h3>{breaking ? 'What happens to this bundle' : 'Try it on the clock'}</h3>

@@ -5,7 +5,7 @@ import { useMemo, useState } from 'react';
 import { FreshNames } from '../../core/design/fresh';
 import type { PortId, SwitchId } from '../../core/design/ids';
 import { freePortsOf } from '../../core/design/plugs';
-import { MAX_UNTIL, type Action } from '../../core/design/scenario';
+import { MAX_UNTIL, type Action, type Undated } from '../../core/design/scenario';
 import type { Design, Link, Switch } from '../../core/design/schema';
 import { stageOf } from '../../core/sim/scenario';
 import { newSwitch } from '../clock/newSwitch';
@@ -16,10 +16,7 @@ import { TextSetting } from './fields';
 import styles from './inspector.module.css';
 import * as read from './read';
 
-/** An action without its time. */
-type Happening = Action extends infer A ? (A extends Action ? Omit<A, 'at'> : never) : never;
-
-function useHappen(): (what: Happening) => null {
+function useHappen(): (what: Undated) => null {
   const add = useClock((clock) => clock.addAction);
   const at = useClock((clock) => clock.nextAt);
   const setNextAt = useClock((clock) => clock.setNextAt);
