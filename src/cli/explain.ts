@@ -2,7 +2,7 @@
 import type { PortId, SwitchId } from '../core/design/ids';
 import { bridgeIdText } from '../core/tree/bridgeId';
 import { explainRoot } from '../core/tree/election';
-import { explainPort } from '../core/tree/explain';
+import { explainPort, whyOutside } from '../core/tree/explain';
 import { FIELD_NAMES, type Comparison } from '../core/tree/phrases';
 import { VECTOR_FIELDS, fieldText } from '../core/tree/vector';
 import { Unusable, loadSolution, treeCalled } from './input';
@@ -18,7 +18,7 @@ export function runExplain(file: string, switchId: string, portId: string, optio
   const election = explainRoot(solution.network, tree, solution.network.switchIndex.get(sw.id) ?? -1);
   const lines = why
     ? [`${switchId} port ${portId} in ${tree.id}: ${why.role}, ${why.state}`, why.sentence, ...why.comparisons.flatMap(comparisonLines)]
-    : [`${switchId} port ${portId} is not in ${tree.id}: it does not carry the VLAN, or its switch runs no spanning tree for it.`];
+    : [`${switchId} port ${portId} is not in ${tree.id}.`, whyOutside(solution.network, tree, p)];
   if (election) lines.push('', election.sentence, ...election.ranking.map(({ name, id }, place) => `  ${place + 1}. ${bridgeIdText(id)}  ${name}`));
   process.stdout.write(`${lines.join('\n')}\n`);
 }

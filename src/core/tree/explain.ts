@@ -1,6 +1,7 @@
 /** Why a port has its role: the vectors it compared, the part that decided, one sentence. A pure function of a solution. */
 import { treeName } from '../design/ids';
-import { deadReason, type Network } from './network';
+import { settleBundles } from '../bundle/settled';
+import { deadReason, isBundle, type Network } from './network';
 import { roleOf, stateOf, type PortState, type Role, type SettledTree } from './settled';
 import { compareVectors, costText, decidingField, heardBy, offerOf } from './vector';
 import { label, lossPhrase, offerPhrase, portName, switchName, type Candidate, type Comparison } from './phrases';
@@ -23,7 +24,7 @@ export function explainPort(network: Network, tree: SettledTree, p: number): Por
   const s = network.owner[p]!;
   switch (role) {
     case 'disabled':
-      return say(DEAD_TEXT[deadReason(network, p) ?? 'no-cable']);
+      return say(isBundle(network, p) && network.switches[s]!.up ? `Disabled. ${bundleReason(network, p)}` : DEAD_TEXT[deadReason(network, p) ?? 'no-cable']);
     case 'designated':
       return explainDesignated();
     case 'root':
@@ -65,6 +66,21 @@ export function explainPort(network: Network, tree: SettledTree, p: number): Por
     const tail = better ? ` Its way to the root is port ${portName(network, rootPort)}; this one ${lossPhrase(better)}.` : '';
     return say(`Alternate: ${offerPhrase(segment)}.${tail}`, segment, better);
   }
+}
+
+/** Why port index `p` has no part in a tree, where \`explainPort\` has nothing to say: one sentence. */
+export function whyOutside(network: Network, tree: SettledTree, p: number): string {
+  const bundle = network.bundleOf[p]!;
+  if (bundle < 0 || network.serves[p] === p || !roleOf(tree, bundle)) return 'It does not carry the VLAN, or its switch runs no spanning tree for it.';
+  const { bundles, switches, owner, ports } = network;
+  const member = bundles.memberAt(switches[owner[p]!]!.id, ports[p]!.id);
+  return `The bundle ${portName(network, bundle)} stands in its place. ${settleBundles(bundles).members[member]!.reason}`;
+}
+
+/** Why a bundle that is down is down. */
+function bundleReason({ bundles, ports, switches, owner }: Network, p: number): string {
+  const end = bundles.ends.find(({ id, owner: of }) => of.kind === 'switch' && of.switch === switches[owner[p]!]!.id && (id as string) === ports[p]!.id)!;
+  return settleBundles(bundles).ends[end.index]!.reason;
 }
 
 const DEAD_TEXT = {

@@ -15,9 +15,10 @@ import { useWorkbench } from '../state/context';
 import { CARRIAGE_CHOICES } from '../words/choices';
 import { BreakBundle } from './BreakBundle';
 import own from './bundle.module.css';
+import { LossOfMember } from './LossOfMember';
 import { Members } from './Members';
 import { useBundles } from './useBundles';
-import { HASH_CHOICES, MODE_CHOICES, TIMEOUT_CHOICES } from './words';
+import { HASH_CHOICES, MODE_CHOICES, TIMEOUT_CHOICES, TIMEOUT_NOTES } from './words';
 
 export function BundleInspector({ bundle }: { readonly bundle: Bundle }) {
   const design = useWorkbench((state) => state.design);
@@ -42,6 +43,7 @@ export function BundleInspector({ bundle }: { readonly bundle: Bundle }) {
       <Verdict picture={picture} />
       <Members end={picture.end} bundles={bundles} settled={settled} />
       <BothEnds picture={picture} />
+      <LossOfMember bundle={bundle} />
       {lens !== 'Break' && <BreakBundle bundle={bundle} />}
       <Settings bundle={bundle} />
       <WhyPort id={bundle.switch} port={port} />
@@ -97,7 +99,7 @@ function Settings({ bundle }: { readonly bundle: Bundle }) {
       <h3>The bundle</h3>
       <TextSetting label="Name" value={bundle.name ?? bundle.id} read={read.name} commit={(name) => set({ name })} />
       <ChoiceSetting label="Mode" value={bundle.mode} options={MODE_CHOICES} commit={(mode) => set({ mode })} />
-      <ChoiceSetting label="Timeout" value={bundle.timeout} options={TIMEOUT_CHOICES} commit={(timeout) => set({ timeout })} />
+      <ChoiceSetting label="Timeout" value={bundle.timeout} options={TIMEOUT_CHOICES} commit={(timeout) => set({ timeout })} {...(bundle.mode === 'static' ? {} : { note: TIMEOUT_NOTES[bundle.timeout] })} />
       <TextSetting label="Minimum links" value={String(bundle.minLinks)} read={read.memberCount} commit={(minLinks) => set({ minLinks })} />
       <TextSetting label="Most active links" value={String(bundle.maxActive)} read={read.memberCount} commit={(maxActive) => set({ maxActive })} />
       <ChoiceSetting label="Hash" value={bundle.hash} options={HASH_CHOICES} commit={(hash) => set({ hash })} />

@@ -19,4 +19,9 @@ export const BIT_WORDS: Readonly<Record<StateBit, readonly [on: string, off: str
   collecting: ['collecting', 'not collecting'], distributing: ['distributing', 'not distributing'], defaulted: ['defaulted', 'partner heard'], expired: ['expired', 'not expired'],
 };
 export const TIMEOUT_CHOICES = [['slow', 'Slow: every 30 s'], ['fast', 'Fast: every second']] as const;
+/** What a timeout means for those who wait. */
+export const TIMEOUT_NOTES = {
+  slow: 'A partner that falls silent is taken out after 90 s; beside a passive end it may come up half a minute late.',
+  fast: 'A partner that falls silent is taken out after 3 s.',
+} as const;
 export const HASH_CHOICES: readonly (readonly [HashPolicy, string])[] = [['2', 'Layer 2: MAC addresses'], ['2+3', 'Layer 2+3: MAC and IP'], ['3+4', 'Layer 3+4: IP and ports']];

@@ -74,7 +74,7 @@ describe('the inspector', () => {
     fireEvent.blur(screen.getByLabelText('Access VLAN'));
     await settle();
     expect(store.getState().design.switches.find((s) => s.id === 'lodge')?.ports[0]?.vlans).toEqual({ mode: 'access', vlan: 55 });
-    expect(why()).toHaveTextContent('This port does not carry the VLAN');
+    expect(why()).toHaveTextContent('It does not carry the VLAN');
   });
 
   it('leads from a port to the host on it, which can be named', async () => {

@@ -1,7 +1,7 @@
 'use client';
 /** Why a port has its role in each shown tree: the sentence, and the vectors side by side with the part that decided. */
 import type { PortId, SwitchId } from '../../core/design/ids';
-import { explainPort, type PortExplanation } from '../../core/tree/explain';
+import { explainPort, whyOutside, type PortExplanation } from '../../core/tree/explain';
 import { FIELD_NAMES, type Comparison } from '../../core/tree/phrases';
 import type { SettledTree, Solution } from '../../core/tree/settled';
 import { VECTOR_FIELDS, fieldText, type VectorField } from '../../core/tree/vector';
@@ -31,7 +31,7 @@ export function WhyPort({ id, port }: { readonly id: SwitchId; readonly port: Po
             <Reason why={why} />
             <MarginNote tree={tree.id} id={id} port={port} />
           </>
-        ) : <p>This port does not carry the VLAN, or its switch runs no spanning tree for it.</p>;
+        ) : <p>{whyOutside(solution.network, tree, solution.network.portIndexOf(id, port))}</p>;
       }}
     </WhyTrees>
   );
