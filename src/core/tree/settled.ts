@@ -1,5 +1,5 @@
 /** The settled state of a tree: arrays by switch and port index, and readable views on them. */
-import type { BundleId, PortId, SwitchId, TreeId } from '../design/ids';
+import { CIST, type BundleId, type PortId, type SwitchId, type TreeId } from '../design/ids';
 import type { Network } from './network';
 
 /** Port roles (IEEE 802.1Q-2018 clause 13.12), in the order of their codes; code 0 is a port outside the tree. */
@@ -26,6 +26,8 @@ export interface SettledTree {
   readonly cost: Int32Array;
   /** Index of the designated port of the port's segment; -1 without one. */
   readonly designated: Int32Array;
+  /** Of the CIST and of instances: each bridge's regional root, -1 where it does not take part, and the internal root path cost. */
+  readonly regional?: { readonly root: Int32Array; readonly cost: Float64Array };
 }
 
 /** The answer for a whole design. */
@@ -101,6 +103,7 @@ export function viewTree(network: Network, tree: SettledTree): TreeView {
       rootPathCost: tree.rootPathCost[s]!,
       rootPort: rootPort < 0 ? null : network.ports[rootPort]!.id,
       ports,
+      ...(tree.regional && sw.dialect === 'mstp' ? { regionalRoot: network.switches[tree.regional.root[s]!]!.id, externalRootPathCost: tree.id === CIST ? tree.rootPathCost[s]! : 0, internalRootPathCost: tree.regional.cost[s]! } : {}),
     };
   });
   return { id: tree.id, switches };

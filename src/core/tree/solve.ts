@@ -3,11 +3,12 @@
  * IEEE 802.1Q-2018 clauses 13.9 to 13.12 (with 802.1D-2004 clause 17.4 to 17.6): every bridge takes the best root
  * priority vector it can hear, every segment the best designated one; roles follow.
  */
-import { vlanTree, type TreeId } from '../design/ids';
+import { CIST, instanceTree, treeInstance, treeVlan, vlanTree, type TreeId } from '../design/ids';
 import type { DesignProblem } from '../design/problem';
 import type { Design } from '../design/schema';
 import { fail, ok, type Result } from '../result';
 import { MinHeap } from './minHeap';
+import { mstpGround, rolesOf, solveCist, solveInstance } from './mstp';
 import { compileNetwork, type Network } from './network';
 import { segmentsOf, type Segments } from './segments';
 import { compileSettings, type Settings } from './settings';
@@ -26,6 +27,7 @@ export function solve(design: Design): Result<Solution, DesignProblem> {
 /** Solves the trees named, of a network that `unsolved` has nothing against. */
 export function solveTrees(network: Network, trees: readonly TreeId[]): SettledTree[] {
   const settings = compileSettings(network);
+  if (network.switches.some((sw) => sw.up && sw.dialect === 'mstp')) return solveWithMstp(network, settings, trees);
   // A relay's ports do in another VLAN's tree what they do in its own, which is one with VLAN 1's.
   let common: SettledTree | null = null;
   const relayForwards = (port: number): boolean => {
@@ -33,6 +35,26 @@ export function solveTrees(network: Network, trees: readonly TreeId[]): SettledT
     return common.role[port] === CODE.root || common.role[port] === CODE.designated;
   };
   return trees.map((tree) => solveTree(network, tree, settings, relayForwards));
+}
+
+/** With MSTP the CIST takes the place of the common tree; a relay's ports do in a VLAN's tree what they do in the tree that has the VLAN there. */
+function solveWithMstp(network: Network, settings: Settings, trees: readonly TreeId[]): SettledTree[] {
+  const ground = mstpGround(network, segmentsOf(network, CIST, () => false), settings);
+  const cist = solveCist(ground);
+  const known = new Map<TreeId, SettledTree>([[CIST, cist]]);
+  const standard = (id: TreeId): SettledTree => {
+    const tree = known.get(id) ?? solveInstance(ground, cist, id);
+    known.set(id, tree);
+    return tree;
+  };
+  return trees.map((id) => {
+    if (treeInstance(id) !== null) return standard(id);
+    const vid = treeVlan(id) ?? 0;
+    return solveTree(network, id, settings, (port) => {
+      const role = standard(instanceTree(ground.regions[network.owner[port]!]?.instanceOf(vid) ?? 0)).role[port];
+      return role === CODE.root || role === CODE.designated || role === CODE.master;
+    });
+  });
 }
 
 function solveTree(network: Network, id: TreeId, settings: Settings, relayForwards: (port: number) => boolean): SettledTree {
@@ -53,7 +75,7 @@ function solveTree(network: Network, id: TreeId, settings: Settings, relayForwar
   const designated = designatedPorts(network, segments, offersMore, knowsMore);
   const hearsBetter = (p: number, q: number): boolean => (compareSenders(designated[p]!, designated[q]!) || comparePorts(p, q)) < 0;
   const rootPort = rootPorts(network, { root, rootPathCost, cost, designated }, hearsBetter);
-  return { id, root, rootPathCost, rootPort, rank, role: roles(network, segments, rootPort, designated), cost, designated };
+  return { id, root, rootPathCost, rootPort, rank, role: rolesOf(network, segments, rootPort, designated), cost, designated };
 }
 
 /** Root and root path cost of each bridge: the best bridge of each island is its root, and costs add up away from it. */
@@ -165,19 +187,4 @@ function rootPorts(
     }
   }
   return chosen;
-}
-
-/** 802.1Q-2018 13.12: disabled without signal; else root, designated, backup where the own bridge is designated, alternate. */
-function roles(network: Network, segments: Segments, rootPort: Int32Array, designated: Int32Array): Uint8Array {
-  const role = new Uint8Array(network.ports.length);
-  for (let p = 0; p < role.length; p += 1) {
-    if (!segments.member[p]) continue;
-    const best = designated[p]!;
-    const s = network.owner[p]!;
-    if (segments.of[p]! < 0) role[p] = CODE.disabled;
-    else if (best === p) role[p] = CODE.designated;
-    else if (rootPort[s] === p) role[p] = CODE.root;
-    else role[p] = network.owner[best] === s ? CODE.backup : CODE.alternate;
-  }
-  return role;
 }

@@ -1,0 +1,199 @@
+/**
+ * The settled trees of a network in which some bridges speak MSTP (IEEE 802.1Q-2018 13.9 to 13.12): the CIST through every
+ * bridge, costs within a region told apart from those between regions, and in each region a tree for each instance.
+ * Priority vectors are (root, external root path cost, regional root, internal root path cost, bridge, port).
+ */
+import { CIST, treeInstance, type TreeId } from '../design/ids';
+import { sameConfiguration } from '../wire/mstConfiguration';
+import { setExternalCost } from './bridgeId';
+import { methodOf } from '../design/costMethod';
+import type { Network } from './network';
+import { pathCostOf } from './pathCost';
+import { regionsOf, type RegionMap } from './region';
+import type { Segments } from './segments';
+import type { Settings } from './settings';
+import { CODE, type SettledTree } from './settled';
+
+/** What is the same for every tree of one network. */
+export interface MstpGround {
+  readonly network: Network;
+  /** Of the CIST. */
+  readonly segments: Segments;
+  readonly settings: Settings;
+  readonly regions: readonly (RegionMap | null)[];
+  /** 1 where everybody else on a port's segment is of its own region, and somebody is. */
+  readonly inside: Uint8Array;
+}
+
+export function mstpGround(network: Network, segments: Segments, settings: Settings): MstpGround {
+  const regions = network.switches.map(regionsOf(network.design));
+  const inside = Uint8Array.from(network.ports, (_, p) => {
+    const own = regions[network.owner[p]!];
+    const others = neighboursOf(segments, p);
+    return own && others.length > 0 && others.every((q) => sameRegion(own, regions[network.owner[q]!] ?? null)) ? 1 : 0;
+  });
+  return { network, segments, settings, regions, inside };
+}
+
+/** The other ports on a port's segment. */
+function neighboursOf({ of, first, ports }: Segments, p: number): number[] {
+  const segment = of[p]!;
+  if (segment < 0) return [];
+  return Array.from(ports.subarray(first[segment], first[segment + 1])).filter((q) => q !== p);
+}
+
+const sameRegion = (a: RegionMap | null, b: RegionMap | null): boolean => a !== null && b !== null && sameConfiguration(a.configurationId, b.configurationId);
+
+/** How a bridge reaches the root. */
+interface Label {
+  readonly root: number;
+  readonly external: number;
+  readonly regional: number;
+  readonly internal: number;
+}
+
+/** The CIST (13.9, 13.10). */
+export function solveCist({ network, segments, settings, regions, inside }: MstpGround): SettledTree {
+  const { switches, owner, firstPort, ports, design } = network;
+  const { cost: internalCost, portKey } = settings.portsIn(CIST);
+  const externalCost = Int32Array.from(ports, (port, p) => {
+    const sw = switches[owner[p]!]!;
+    return setExternalCost(port, CIST, sw.dialect) ?? pathCostOf(port.speed, methodOf(design, sw));
+  });
+  const rank = settings.bridgesIn(CIST).map((place, s) => (segments.parts[s] === 'bridge' ? place : -1));
+  const compare = (a: Label, b: Label): number => rank[a.root]! - rank[b.root]! || a.external - b.external || rank[a.regional]! - rank[b.regional]! || a.internal - b.internal;
+  /** What a port hears from another one of its segment, its own cost added. */
+  const heard = (from: Label, q: number): Label => {
+    const t = owner[q]!;
+    if (inside[q]) return { ...from, internal: from.internal + internalCost[q]! };
+    return { root: from.root, external: from.external + externalCost[q]!, regional: t, internal: 0 };
+  };
+  const labels: (Label | null)[] = switches.map((_, s) => (rank[s]! >= 0 ? { root: s, external: 0, regional: s, internal: 0 } : null));
+  spread(network, segments, labels, compare, heard);
+
+  const comparePorts = (p: number, q: number): number => portKey[p]! - portKey[q]! || network.order[p]! - network.order[q]!;
+  const labelAt = (p: number): Label => labels[owner[p]!]!;
+  const offersMore = (p: number, q: number): boolean => (compare(labelAt(p), labelAt(q)) || rank[owner[p]!]! - rank[owner[q]!]! || comparePorts(p, q)) < 0;
+  const designated = designatedOn(network, segments, offersMore);
+  /** Who a bridge takes the sender of a BPDU for: outside MSTP a region is one bridge, its regional root (14.4). */
+  const senderRank = (p: number): number => {
+    const from = designated[p]!;
+    const toOutside = regions[owner[p]!] === null && regions[owner[from]!] !== null;
+    return rank[toOutside ? labelAt(from).regional : owner[from]!]!;
+  };
+  const rootPort = new Int32Array(switches.length).fill(-1);
+  switches.forEach((_, s) => {
+    const own = labels[s];
+    if (!own || own.root === s) return;
+    for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) {
+      const from = designated[p]!;
+      if (from < 0 || owner[from] === s || compare(heard(labelAt(from), p), own) !== 0) continue;
+      const now = rootPort[s]!;
+      if (now < 0 || (senderRank(p) - senderRank(now) || comparePorts(from, designated[now]!) || comparePorts(p, now)) < 0) rootPort[s] = p;
+    }
+  });
+  return {
+    id: CIST, rank, rootPort, designated, cost: Int32Array.from(ports, (_, p) => (inside[p] ? internalCost[p]! : externalCost[p]!)),
+    root: Int32Array.from(labels, (label) => label?.root ?? -1), rootPathCost: Float64Array.from(labels, (label) => label?.external ?? Infinity),
+    role: rolesOf(network, segments, rootPort, designated),
+    regional: { root: Int32Array.from(labels, (label) => label?.regional ?? -1), cost: Float64Array.from(labels, (label) => label?.internal ?? Infinity) },
+  };
+}
+
+/** The tree of an instance in every region that has it; ports that lead out of a region do what the CIST has them do (13.12). */
+export function solveInstance(ground: MstpGround, cist: SettledTree, id: TreeId): SettledTree {
+  const { network, segments, settings, regions, inside } = ground;
+  const { switches, owner, firstPort, ports } = network;
+  const mstid = treeInstance(id)!;
+  const { cost, portKey } = settings.portsIn(id);
+  const has = regions.map((region) => region?.instances.some((instance) => instance.mstid === mstid) ?? false);
+  const rank = settings.bridgesIn(id).map((place, s) => (has[s] && segments.parts[s] === 'bridge' ? place : -1));
+  const compare = (a: Label, b: Label): number => rank[a.root]! - rank[b.root]! || a.internal - b.internal;
+  const heard = (from: Label, q: number): Label | null => (inside[q] ? { ...from, internal: from.internal + cost[q]! } : null);
+  const labels: (Label | null)[] = switches.map((_, s) => (rank[s]! >= 0 ? { root: s, external: 0, regional: s, internal: 0 } : null));
+  spread(network, segments, labels, compare, heard);
+
+  const comparePorts = (p: number, q: number): number => portKey[p]! - portKey[q]! || network.order[p]! - network.order[q]!;
+  const labelAt = (p: number): Label => labels[owner[p]!]!;
+  const compareSenders = (p: number, q: number): number => rank[owner[p]!]! - rank[owner[q]!]! || comparePorts(p, q);
+  const offersMore = (p: number, q: number): boolean => (compare(labelAt(p), labelAt(q)) || compareSenders(p, q)) < 0;
+  const within = designatedOn(network, segments, offersMore, (p) => inside[p] === 1 && labels[owner[p]!] !== null);
+  const rootPort = new Int32Array(switches.length).fill(-1);
+  switches.forEach((_, s) => {
+    const own = labels[s];
+    if (!own || own.root === s) return;
+    for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) {
+      const from = within[p]!;
+      if (from < 0 || owner[from] === s || compare(heard(labelAt(from), p)!, own) !== 0) continue;
+      const now = rootPort[s]!;
+      if (now < 0 || (compareSenders(from, within[now]!) || comparePorts(p, now)) < 0) rootPort[s] = p;
+    }
+  });
+  const inner = rolesOf(network, segments, rootPort, within);
+  const role = new Uint8Array(ports.length);
+  const designated = new Int32Array(ports.length).fill(-1);
+  for (let p = 0; p < ports.length; p += 1) {
+    if (!labels[owner[p]!] || !segments.member[p]) continue;
+    const led = inside[p] === 1 || cist.role[p] === CODE.disabled;
+    role[p] = led ? inner[p]! : OUTSIDE[cist.role[p]!]!;
+    designated[p] = led ? within[p]! : cist.designated[p]!;
+  }
+  return {
+    id, rank, rootPort, designated, cost, role, root: Int32Array.from(labels, (label) => label?.root ?? -1), rootPathCost: Float64Array.from(labels, (label) => label?.internal ?? Infinity),
+    regional: { root: Int32Array.from(labels, (label) => label?.root ?? -1), cost: Float64Array.from(labels, (label) => label?.internal ?? Infinity) },
+  };
+}
+
+/** What a port at a region's boundary is in an instance, by its role in the CIST. */
+const OUTSIDE: Readonly<Record<number, number>> = { [CODE.absent]: CODE.absent, [CODE.root]: CODE.master, [CODE.designated]: CODE.designated, [CODE.alternate]: CODE.alternate, [CODE.backup]: CODE.alternate, [CODE.disabled]: CODE.disabled, [CODE.master]: CODE.master };
+
+/** Lets the best label spread until every bridge has the best one that it can hear: labels grow with every hop, so the nearest first. */
+function spread(network: Network, segments: Segments, labels: (Label | null)[], compare: (a: Label, b: Label) => number, heard: (from: Label, q: number) => Label | null): void {
+  const { firstPort, owner } = network;
+  const open = new Set(labels.flatMap((label, s) => (label ? [s] : [])));
+  const crossed = new Uint8Array(segments.first.length);
+  while (open.size > 0) {
+    let nearest = -1;
+    for (const s of open) if (nearest < 0 || compare(labels[s]!, labels[nearest]!) < 0) nearest = s;
+    open.delete(nearest);
+    for (let p = firstPort[nearest]!; p < firstPort[nearest + 1]!; p += 1) {
+      const segment = segments.of[p]!;
+      if (segment < 0 || crossed[segment]) continue;
+      crossed[segment] = 1;
+      for (const q of neighboursOf(segments, p)) {
+        const t = owner[q]!;
+        const label = open.has(t) ? heard(labels[nearest]!, q) : null;
+        if (label && compare(label, labels[t]!) < 0) labels[t] = label;
+      }
+    }
+  }
+}
+
+/** The designated port of each port's segment among those that `counts` lets in; -1 without one. */
+function designatedOn({ ports }: Network, { of, first, ports: grouped }: Segments, offersMore: (p: number, q: number) => boolean, counts: (p: number) => boolean = () => true): Int32Array {
+  const designated = new Int32Array(ports.length).fill(-1);
+  for (let segment = 0; segment + 1 < first.length; segment += 1) {
+    const here = Array.from(grouped.subarray(first[segment], first[segment + 1])).filter(counts);
+    const [one] = here;
+    if (one === undefined) continue;
+    const best = here.reduce((now, p) => (offersMore(p, now) ? p : now), one);
+    for (const p of here) designated[p] = best;
+  }
+  for (let p = 0; p < ports.length; p += 1) if (of[p]! >= 0 && designated[p]! < 0 && counts(p)) designated[p] = p;
+  return designated;
+}
+
+/** 13.12: disabled without signal; else root, designated, backup where the own bridge is designated, alternate. */
+export function rolesOf(network: Network, segments: Segments, rootPort: Int32Array, designated: Int32Array): Uint8Array {
+  const role = new Uint8Array(network.ports.length);
+  for (let p = 0; p < role.length; p += 1) {
+    if (!segments.member[p]) continue;
+    const best = designated[p]!;
+    const s = network.owner[p]!;
+    if (segments.of[p]! < 0) role[p] = CODE.disabled;
+    else if (best === p || best < 0) role[p] = CODE.designated;
+    else if (rootPort[s] === p) role[p] = CODE.root;
+    else role[p] = network.owner[best] === s ? CODE.backup : CODE.alternate;
+  }
+  return role;
+}
