@@ -4,7 +4,7 @@ import { bridgeIdText } from '../core/tree/bridgeId';
 import { explainRoot } from '../core/tree/election';
 import { explainPort, whyOutside } from '../core/tree/explain';
 import { FIELD_NAMES, type Comparison } from '../core/tree/phrases';
-import { VECTOR_FIELDS, fieldText } from '../core/tree/vector';
+import { fieldText, fieldsOf } from '../core/tree/vector';
 import { Unusable, loadSolution, treeCalled } from './input';
 
 export function runExplain(file: string, switchId: string, portId: string, options: { tree: string }): void {
@@ -24,7 +24,7 @@ export function runExplain(file: string, switchId: string, portId: string, optio
 }
 
 function comparisonLines({ question, winner, loser, decidedBy }: Comparison): string[] {
-  const rows = VECTOR_FIELDS.map((field) => [FIELD_NAMES[field], fieldText(winner.vector, field), fieldText(loser.vector, field), field === decidedBy ? '<- decides' : '']);
+  const rows = fieldsOf(winner.vector).map((field) => [FIELD_NAMES[field], fieldText(winner.vector, field), fieldText(loser.vector, field), field === decidedBy ? '<- decides' : '']);
   const table = [['', winner.label, loser.label, ''], ...rows];
   const widths = [0, 1, 2].map((column) => Math.max(...table.map((row) => row[column]!.length)));
   return ['', question, ...table.map((row) => `  ${row.map((cell, i) => cell.padEnd(widths[i] ?? 0)).join('  ')}`.trimEnd())];

@@ -41,5 +41,5 @@ it('in random networks of up to three regions, beside rapid and classic bridges,
       sim.runTo(sim.now + REST);
       expect(unlike(sim, now)).toEqual([]);
     }
-  }), { numRuns: 60 });
+  }), { numRuns: Number(process.env.RUNS ?? 60) });
 });

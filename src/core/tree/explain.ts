@@ -1,5 +1,5 @@
 /** Why a port has its role: the vectors it compared, the part that decided, one sentence. A pure function of a solution. */
-import { treeName } from '../design/ids';
+import { CIST, treeName } from '../design/ids';
 import { settleBundles } from '../bundle/settled';
 import { deadReason, isBundle, type Network } from './network';
 import { roleOf, stateOf, type PortState, type Role, type SettledTree } from './settled';
@@ -22,6 +22,8 @@ export function explainPort(network: Network, tree: SettledTree, p: number): Por
     role, state: stateOf(role), sentence, comparisons: comparisons.filter((c) => c !== null),
   });
   const s = network.owner[p]!;
+  const boundary = tree.regional !== undefined && tree.id !== CIST && !tree.regional.inside[p];
+  if (role !== 'disabled' && boundary && (tree.designated[p] !== p || rivalsOn(network, tree, p).length > 0)) return say(BOUNDARY_TEXT[role] ?? BOUNDARY_TEXT.alternate!);
   switch (role) {
     case 'disabled':
       return say(isBundle(network, p) && network.switches[s]!.up ? `Disabled. ${bundleReason(network, p)}` : DEAD_TEXT[deadReason(network, p) ?? 'no-cable']);
@@ -53,7 +55,8 @@ export function explainPort(network: Network, tree: SettledTree, p: number): Por
     const via = switchName(network.switches[network.owner[tree.designated[p]!]!]!);
     const root = switchName(network.switches[tree.root[s]!]!);
     const way = via === root ? `straight to the root ${root}` : `to the root ${root} through ${via}`;
-    const total = costText(tree.rootPathCost[s]!);
+    const inner = tree.regional && tree.id === CIST && sameBridge(tree, s) ? ` outside of the region and ${costText(tree.regional.cost[s]!)} inside` : '';
+    const total = `${costText(tree.rootPathCost[s]!)}${inner}`;
     if (next < 0) return say(`Root port: the only port that hears a way ${way}, at a root path cost of ${total}.`);
     const comparison = rootComparison(network, tree, p, next);
     return say(`Root port: leads ${way} at ${total}; port ${portName(network, next)} ${lossPhrase(comparison)}.`, comparison);
@@ -67,6 +70,16 @@ export function explainPort(network: Network, tree: SettledTree, p: number): Por
     return say(`Alternate: ${offerPhrase(segment)}.${tail}`, segment, better);
   }
 }
+
+/** Whether a bridge has somebody else of its region as regional root: then its way has a part inside. */
+const sameBridge = (tree: SettledTree, s: number): boolean => tree.regional!.root[s] !== s;
+
+/** Of an instance, where a port leads out of the region (802.1Q-2018 13.12). */
+const BOUNDARY_TEXT: Readonly<Partial<Record<Role, string>>> = {
+  master: 'Master: it leads out of the region toward the root of the CIST, and frames of every instance leave the region here.',
+  alternate: 'Alternate: at the boundary of a region an instance does what the CIST does, which blocks this port.',
+  designated: 'Designated: at the boundary of a region an instance does what the CIST does, which has this port designated.',
+};
 
 /** Why port index `p` has no part in a tree, where \`explainPort\` has nothing to say: one sentence. */
 export function whyOutside(network: Network, tree: SettledTree, p: number): string {
@@ -106,7 +119,7 @@ function runnerUp(network: Network, tree: SettledTree, s: number, p: number): nu
   let best = -1;
   for (let q = network.firstPort[s]!; q < network.firstPort[s + 1]!; q += 1) {
     const sender = tree.designated[q]!;
-    if (q === p || sender < 0 || network.owner[sender] === s) continue;
+    if (q === p || sender < 0 || network.owner[sender] === s || (tree.regional && tree.id !== CIST && !tree.regional.inside[q])) continue;
     if (best < 0 || compareVectors(heardBy(network, tree, q), heardBy(network, tree, best)) < 0) best = q;
   }
   return best;

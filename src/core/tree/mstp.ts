@@ -7,6 +7,7 @@ import { CIST, treeInstance, type TreeId } from '../design/ids';
 import { sameConfiguration } from '../wire/mstConfiguration';
 import { setExternalCost } from './bridgeId';
 import { methodOf } from '../design/costMethod';
+import type { Switch } from '../design/schema';
 import type { Network } from './network';
 import { pathCostOf } from './pathCost';
 import { regionsOf, type RegionMap } from './region';
@@ -75,10 +76,10 @@ export function solveCist({ network, segments, settings, regions, inside }: Mstp
   const labelAt = (p: number): Label => labels[owner[p]!]!;
   const offersMore = (p: number, q: number): boolean => (compare(labelAt(p), labelAt(q)) || rank[owner[p]!]! - rank[owner[q]!]! || comparePorts(p, q)) < 0;
   const designated = designatedOn(network, segments, offersMore);
-  /** Who a bridge takes the sender of a BPDU for: outside MSTP a region is one bridge, its regional root (14.4). */
+  /** Who a bridge takes the sender of a BPDU for: who reads an MST BPDU as an RST one sees the regional root in it (14.4), a classic bridge is sent the sender's own (13.29). */
   const senderRank = (p: number): number => {
     const from = designated[p]!;
-    const toOutside = regions[owner[p]!] === null && regions[owner[from]!] !== null;
+    const toOutside = readsRst(switches[owner[p]!]!) && regions[owner[from]!] !== null;
     return rank[toOutside ? labelAt(from).regional : owner[from]!]!;
   };
   const rootPort = new Int32Array(switches.length).fill(-1);
@@ -89,16 +90,19 @@ export function solveCist({ network, segments, settings, regions, inside }: Mstp
       const from = designated[p]!;
       if (from < 0 || owner[from] === s || compare(heard(labelAt(from), p), own) !== 0) continue;
       const now = rootPort[s]!;
-      if (now < 0 || (senderRank(p) - senderRank(now) || comparePorts(from, designated[now]!) || comparePorts(p, now)) < 0) rootPort[s] = p;
+      if (now < 0 || (senderRank(p) - senderRank(now) || portKey[from]! - portKey[designated[now]!]! || comparePorts(p, now)) < 0) rootPort[s] = p;
     }
   });
   return {
     id: CIST, rank, rootPort, designated, cost: Int32Array.from(ports, (_, p) => (inside[p] ? internalCost[p]! : externalCost[p]!)),
     root: Int32Array.from(labels, (label) => label?.root ?? -1), rootPathCost: Float64Array.from(labels, (label) => label?.external ?? Infinity),
     role: rolesOf(network, segments, rootPort, designated),
-    regional: { root: Int32Array.from(labels, (label) => label?.regional ?? -1), cost: Float64Array.from(labels, (label) => label?.internal ?? Infinity) },
+    regional: { root: Int32Array.from(labels, (label) => label?.regional ?? -1), cost: Float64Array.from(labels, (label) => label?.internal ?? Infinity), inside },
   };
 }
+
+/** Whether a bridge reads MST BPDUs as RST BPDUs. */
+export const readsRst = ({ dialect }: Switch): boolean => dialect === 'rstp' || dialect === 'per-vlan-rstp';
 
 /** The tree of an instance in every region that has it; ports that lead out of a region do what the CIST has them do (13.12). */
 export function solveInstance(ground: MstpGround, cist: SettledTree, id: TreeId): SettledTree {
@@ -140,7 +144,7 @@ export function solveInstance(ground: MstpGround, cist: SettledTree, id: TreeId)
   }
   return {
     id, rank, rootPort, designated, cost, role, root: Int32Array.from(labels, (label) => label?.root ?? -1), rootPathCost: Float64Array.from(labels, (label) => label?.internal ?? Infinity),
-    regional: { root: Int32Array.from(labels, (label) => label?.root ?? -1), cost: Float64Array.from(labels, (label) => label?.internal ?? Infinity) },
+    regional: { root: Int32Array.from(labels, (label) => label?.root ?? -1), cost: Float64Array.from(labels, (label) => label?.internal ?? Infinity), inside },
   };
 }
 

@@ -24,6 +24,8 @@ export interface Comparison {
 export const FIELD_NAMES: Readonly<Record<VectorField, string>> = {
   root: 'root bridge ID',
   rootPathCost: 'root path cost',
+  regionalRoot: 'regional root ID',
+  internalRootPathCost: 'internal root path cost',
   designatedBridge: 'bridge ID',
   designatedPort: 'port ID',
   receivingPort: 'own port ID',

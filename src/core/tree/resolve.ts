@@ -37,7 +37,9 @@ export function resolve(before: Solution, design: Design, patches: readonly Patc
   const touched = treesTouched(patches);
   // A standard bridge beside per-VLAN ones reads its CST's settings in VLAN 1's tree, and every other tree follows that one.
   const mixed = design.switches.some((sw) => isPerVlan(sw.dialect)) && design.switches.some((sw) => sw.dialect === 'stp' || sw.dialect === 'rstp');
-  if (touched === 'all' || (mixed && touched.size > 0)) {
+  // An instance follows the CIST at the boundary of its region.
+  const regional = design.switches.some((sw) => sw.dialect === 'mstp');
+  if (touched === 'all' || ((mixed || regional) && touched.size > 0)) {
     const solution = solve(design);
     return solution.ok ? ok({ solution: solution.value, changed: solution.value.trees }) : solution;
   }

@@ -26,8 +26,8 @@ export interface SettledTree {
   readonly cost: Int32Array;
   /** Index of the designated port of the port's segment; -1 without one. */
   readonly designated: Int32Array;
-  /** Of the CIST and of instances: each bridge's regional root, -1 where it does not take part, and the internal root path cost. */
-  readonly regional?: { readonly root: Int32Array; readonly cost: Float64Array };
+  /** Of the CIST and of instances: each bridge's regional root, -1 where it does not take part, and the internal root path cost; 1 for each port that leads to its own region alone. */
+  readonly regional?: { readonly root: Int32Array; readonly cost: Float64Array; readonly inside: Uint8Array };
 }
 
 /** The answer for a whole design. */

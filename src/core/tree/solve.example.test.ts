@@ -140,8 +140,24 @@ describe('ports without a neighbour', () => {
   });
 });
 
-describe('what this version cannot solve', () => {
-  it('is refused by name, not answered wrongly', () => {
-    expect(() => settledTree(networkOf({ a: { dialect: 'mstp' } }, []))).toThrow('switches[0].dialect: found "mstp"');
+describe('regions', () => {
+  const region = (more: object = {}) => ({ dialect: 'mstp', region: 'ridge', ...more });
+  const regions = { regions: [{ id: 'ridge', name: 'RIDGE', instances: [{ id: 1, vlans: '15' }] }] };
+  // r outside is root; x and y are a region, y only behind x; z outside hangs on both.
+  const design = networkOf({ r: { priority: 0 }, x: region(), y: region({ trees: { 'mst:1': { priority: 0 } } }), z: {} }, ['r 1 = x 1', 'x 2 = y 1', 'y 2 = z 1', 'z 2 = x 3'], {}, regions);
+  it('add external cost where they are entered, and internal cost inside', () => {
+    const cist = settledTree(design, 'mst:0');
+    expect(['x', 'y'].map((sw) => { const { root, rootPathCost, regionalRoot, externalRootPathCost, internalRootPathCost } = cist.switches[sw as never]!; return { root, rootPathCost, regionalRoot, externalRootPathCost, internalRootPathCost }; })).toEqual([
+      { root: 'r', rootPathCost: 20_000, regionalRoot: 'x', externalRootPathCost: 20_000, internalRootPathCost: 0 },
+      { root: 'r', rootPathCost: 20_000, regionalRoot: 'x', externalRootPathCost: 20_000, internalRootPathCost: 20_000 },
+    ]);
+    // To z the region is one bridge, x: both ways cost the same, and the port number decides.
+    expect(roles(cist, 'r 1', 'x 1', 'x 2', 'y 1', 'x 3', 'z 2', 'y 2', 'z 1')).toBe('D R D R D A D R');
+  });
+  it('have a master port where an instance leaves them, and a root of its own inside', () => {
+    const instance = settledTree(design, 'mst:1');
+    expect(instance.switches).toMatchObject({ x: { root: 'y', rootPathCost: 20_000, rootPort: '2' }, y: { root: 'y', rootPort: null } });
+    expect(Object.keys(instance.switches)).toEqual(['x', 'y']);
+    expect(roles(instance, 'x 1', 'x 2', 'x 3', 'y 1', 'y 2')).toBe('M R D D D');
   });
 });

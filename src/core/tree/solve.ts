@@ -1,12 +1,12 @@
 /**
- * The settled solver: what a network of STP, RSTP and per-VLAN bridges comes to rest in, without running the protocol.
+ * The settled solver: what a network of bridges of any dialect comes to rest in, without running the protocol; MSTP's trees are in mstp.ts.
  * IEEE 802.1Q-2018 clauses 13.9 to 13.12 (with 802.1D-2004 clause 17.4 to 17.6): every bridge takes the best root
  * priority vector it can hear, every segment the best designated one; roles follow.
  */
 import { CIST, instanceTree, treeInstance, treeVlan, vlanTree, type TreeId } from '../design/ids';
 import type { DesignProblem } from '../design/problem';
 import type { Design } from '../design/schema';
-import { fail, ok, type Result } from '../result';
+import { ok, type Result } from '../result';
 import { MinHeap } from './minHeap';
 import { mstpGround, rolesOf, solveCist, solveInstance } from './mstp';
 import { compileNetwork, type Network } from './network';
@@ -14,17 +14,14 @@ import { segmentsOf, type Segments } from './segments';
 import { compileSettings, type Settings } from './settings';
 import { CODE, type SettledTree, type Solution } from './settled';
 import { treesOf } from './trees';
-import { unsolved } from './unsolved';
 
-/** Solves every tree of a checked design; fails, naming the place, on what this version cannot solve. */
+/** Solves every tree of a checked design. */
 export function solve(design: Design): Result<Solution, DesignProblem> {
-  const problem = unsolved(design);
-  if (problem) return fail(problem);
   const network = compileNetwork(design);
   return ok({ network, trees: solveTrees(network, treesOf(design)) });
 }
 
-/** Solves the trees named, of a network that `unsolved` has nothing against. */
+/** Solves the trees named. */
 export function solveTrees(network: Network, trees: readonly TreeId[]): SettledTree[] {
   const settings = compileSettings(network);
   if (network.switches.some((sw) => sw.up && sw.dialect === 'mstp')) return solveWithMstp(network, settings, trees);

@@ -1,23 +1,36 @@
-/** Priority vectors of STP and RSTP (IEEE 802.1Q-2018 clause 13.9): compared part by part, lower is better. */
+/** Priority vectors (IEEE 802.1Q-2018 clause 13.9): compared part by part, lower is better. */
 import { bridgeId, bridgeIdText, compareBridgeIds, portIdentifier, portIdentifierText, portIdentifierValue, type BridgeId, type PortIdentifier } from './bridgeId';
+import { CIST } from '../design/ids';
+import { readsRst } from './mstp';
 import type { Network } from './network';
 import type { SettledTree } from './settled';
 
 export interface PriorityVector {
   readonly root: BridgeId;
+  /** In the CIST of a network with MSTP the external one. */
   readonly rootPathCost: number;
+  /** In such a CIST alone: the sender's regional root, and what leads to it inside the region. */
+  readonly regionalRoot?: BridgeId;
+  readonly internalRootPathCost?: number;
   readonly designatedBridge: BridgeId;
   readonly designatedPort: PortIdentifier;
   readonly receivingPort: PortIdentifier;
 }
 
 /** The parts of a vector in the order in which they are compared. */
-export const VECTOR_FIELDS = ['root', 'rootPathCost', 'designatedBridge', 'designatedPort', 'receivingPort'] as const;
+export const VECTOR_FIELDS = ['root', 'rootPathCost', 'regionalRoot', 'internalRootPathCost', 'designatedBridge', 'designatedPort', 'receivingPort'] as const;
 export type VectorField = (typeof VECTOR_FIELDS)[number];
+
+/** The parts that a vector has. */
+export const fieldsOf = (vector: PriorityVector): readonly VectorField[] => VECTOR_FIELDS.filter((field) => vector[field] !== undefined);
 
 /** Negative where `a` is better in this part. */
 export function compareField(a: PriorityVector, b: PriorityVector, field: VectorField): number {
   switch (field) {
+    case 'regionalRoot':
+      return a.regionalRoot && b.regionalRoot ? compareBridgeIds(a.regionalRoot, b.regionalRoot) : 0;
+    case 'internalRootPathCost':
+      return (a.internalRootPathCost ?? 0) - (b.internalRootPathCost ?? 0);
     case 'root':
     case 'designatedBridge':
       return compareBridgeIds(a[field], b[field]);
@@ -41,6 +54,10 @@ export const decidingField = (a: PriorityVector, b: PriorityVector): VectorField
 /** A part of a vector as people write it. */
 export function fieldText(vector: PriorityVector, field: VectorField): string {
   switch (field) {
+    case 'regionalRoot':
+      return vector.regionalRoot ? bridgeIdText(vector.regionalRoot) : '';
+    case 'internalRootPathCost':
+      return costText(vector.internalRootPathCost ?? 0);
     case 'root':
     case 'designatedBridge':
       return bridgeIdText(vector[field]);
@@ -61,6 +78,7 @@ export function offerOf(network: Network, tree: SettledTree, p: number): Priorit
   return {
     root: bridgeIdOf(network, tree, tree.root[s]!),
     rootPathCost: tree.rootPathCost[s]!,
+    ...(tree.regional && tree.id === CIST ? { regionalRoot: bridgeIdOf(network, tree, tree.regional.root[s]!), internalRootPathCost: tree.regional.cost[s]! } : {}),
     designatedBridge: bridgeIdOf(network, tree, s),
     designatedPort: own,
     receivingPort: own,
@@ -70,7 +88,18 @@ export function offerOf(network: Network, tree: SettledTree, p: number): Priorit
 /** What port `p` has heard from its segment's designated port, its own cost added (the root path priority vector). */
 export function heardBy(network: Network, tree: SettledTree, p: number): PriorityVector {
   const offer = offerOf(network, tree, tree.designated[p]!);
+  if (tree.regional && tree.id === CIST) return heardInCist(network, tree, p, offer);
   return { ...offer, rootPathCost: offer.rootPathCost + tree.cost[p]!, receivingPort: identifierOf(network, tree, p) };
+}
+
+/** External cost is added where a region is entered, whose regional root the bridge then is; internal cost inside (13.10). */
+function heardInCist(network: Network, tree: SettledTree, p: number, offer: PriorityVector): PriorityVector {
+  const [s, from] = [network.owner[p]!, network.owner[tree.designated[p]!]!];
+  const receivingPort = identifierOf(network, tree, p);
+  if (tree.regional!.inside[p]) return { ...offer, internalRootPathCost: (offer.internalRootPathCost ?? 0) + tree.cost[p]!, receivingPort };
+  // Who reads an MST BPDU as an RST BPDU sees the regional root as its sender (14.4).
+  const seen = readsRst(network.switches[s]!) && network.switches[from]!.dialect === 'mstp' ? offer.regionalRoot : undefined;
+  return { ...offer, rootPathCost: offer.rootPathCost + tree.cost[p]!, regionalRoot: bridgeIdOf(network, tree, s), internalRootPathCost: 0, designatedBridge: seen ?? offer.designatedBridge, receivingPort };
 }
 
 const bridgeIdOf = (network: Network, tree: SettledTree, s: number): BridgeId => bridgeId(network.switches[s]!, tree.id);

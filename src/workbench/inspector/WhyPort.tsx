@@ -4,7 +4,7 @@ import type { PortId, SwitchId } from '../../core/design/ids';
 import { explainPort, whyOutside, type PortExplanation } from '../../core/tree/explain';
 import { FIELD_NAMES, type Comparison } from '../../core/tree/phrases';
 import type { SettledTree, Solution } from '../../core/tree/settled';
-import { VECTOR_FIELDS, fieldText, type VectorField } from '../../core/tree/vector';
+import { fieldText, fieldsOf, type VectorField } from '../../core/tree/vector';
 import { useWorkbench } from '../state/context';
 import styles from './inspector.module.css';
 import { MarginNote } from './MarginNote';
@@ -53,7 +53,7 @@ function Reason({ why }: { readonly why: PortExplanation }) {
 
 /** Short names of a vector's parts for the narrow table. */
 const ROW_NAMES: Readonly<Record<VectorField, string>> = {
-  root: 'root', rootPathCost: 'path cost', designatedBridge: 'bridge', designatedPort: 'port', receivingPort: 'own port',
+  root: 'root', rootPathCost: 'path cost', regionalRoot: 'regional root', internalRootPathCost: 'internal cost', designatedBridge: 'bridge', designatedPort: 'port', receivingPort: 'own port',
 };
 
 function Vectors({ comparison: { winner, loser, decidedBy } }: { readonly comparison: Comparison }) {
@@ -72,7 +72,7 @@ function Vectors({ comparison: { winner, loser, decidedBy } }: { readonly compar
         </tr>
       </thead>
       <tbody>
-        {VECTOR_FIELDS.map((field) => (
+        {fieldsOf(winner.vector).map((field) => (
           <tr key={field} className={field === decidedBy ? styles.decided : undefined} data-decided={field === decidedBy ? field : undefined}>
             <th scope="row" title={FIELD_NAMES[field]}>
               {ROW_NAMES[field]}
