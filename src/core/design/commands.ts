@@ -38,6 +38,7 @@ export const commandSchema = z.discriminatedUnion('do', [
   z.strictObject({
     do: z.literal('set-port'),
     switch: switchId,
+    /** Or a bundle by its id, of which `edge` and `vlans` alone can be set so. */
     port: portId,
     speed: speed.optional(),
     up: z.boolean().optional(),

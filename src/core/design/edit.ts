@@ -93,6 +93,8 @@ function apply(draft: Draft<Design>, command: Command): void {
     }
     case 'set-port': {
       const { speed, up, edge, vlans, number, lacpPriority, lacpKey } = command;
+      const bundle = draft.bundles.find((each) => each.switch === command.switch && each.id === (command.port as string));
+      if (bundle && [speed, up, number, lacpPriority, lacpKey].every((value) => value === undefined)) return assign(bundle, { edge, vlans });
       const port = findPort(draft, command.switch, command.port);
       assign(port, { speed, up, edge, vlans, number });
       if (lacpPriority === undefined && lacpKey === undefined) return;

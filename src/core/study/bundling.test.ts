@@ -4,17 +4,21 @@ import { bundlesOf } from '../bundle/ends';
 import { settleBundles } from '../bundle/settled';
 import { fernhollow } from '../demo/fernhollow';
 import { editAll } from '../design/edit';
-import type { BundleId, LinkId } from '../design/ids';
+import { vlanTree, type BundleId, type LinkId } from '../design/ids';
 import type { Command } from '../design/commands';
 import type { Design } from '../design/schema';
 import { simulate } from '../sim/simulate';
 import { bundledDesign } from '../testing/bundles';
 import { networkOf, solutionOf } from '../testing/networks';
+import { roleOf, treeOf } from '../tree/settled';
 import { bundleFindings } from './bundleFindings';
 import { bundlePicture } from './bundleEnds';
 import { outcomesOf, planBundle, type PlanKind } from './bundlePlan';
 import { besides, bundleThese, parallelsOf } from './bundling';
+import { findingsOf } from './findings';
 import { hostAddress, hostFlows, randomFlows, spreadOf } from './flows';
+import { linkLoads } from './load';
+import { steer } from './steer';
 
 const after = (design: Design, commands: readonly Command[]): Design => {
   const edited = editAll(design, commands);
@@ -172,5 +176,39 @@ describe('a plan of action', () => {
     expect(plan.steps.map((step) => step.text)[2]).toBe('Plug in the cable ridge-a port 2 to ridge-b port 2.');
     expect(steps.every((step) => step.frames === null && step.outage < 0.1)).toBe(true);
     expect(links(after(unplugged, plan.commands))).toHaveLength(15);
+  });
+});
+
+describe('what else works with bundles', () => {
+  const made = bundleThese(fernhollow(), ridge);
+  const bundled = after(after(fernhollow(), made.ok ? made.value.commands : []), [{ do: 'set-bridge-priority', switch: 'ridge-a' as never, tree: null, priority: 0 }]);
+  it('loads: what a bundle carries is spread over its active members', () => {
+    const loads = linkLoads(solutionOf(bundled)).links.filter((link) => ridge.includes(link.link));
+    expect(loads[0]!.total).toBeGreaterThan(0);
+    expect(loads.map(({ total, state }) => [total, state])).toEqual([[loads[0]!.total, 'carries'], [loads[0]!.total, 'carries']]);
+    const lost = after(bundled, [{ do: 'set-link', link: 'l1' as LinkId, up: false }]);
+    const [gone, left] = linkLoads(solutionOf(lost)).links;
+    expect([gone!.state, left!.total]).toEqual(['down', 2 * loads[0]!.total]);
+  });
+  it('steering: a wish for a member is one for its bundle', () => {
+    const found = steer(solutionOf(bundled), [{ wants: 'block', switch: 'ridge-b' as never, port: '1' as never }], [vlanTree(15)]);
+    if (!found.ok) throw new Error(found.error);
+    const solution = solutionOf(after(bundled, found.value[0]!.commands));
+    const port = solution.network.portIndexOf('ridge-b' as never, 'to-ridge-a' as never);
+    expect(roleOf(treeOf(solution, vlanTree(15))!, port)).toBe('alternate');
+  });
+  it('findings: the VLAN of a host behind a bundle is set on the bundle', () => {
+    const moved = after(fernhollow(), [{ do: 'set-host', host: 'image-store' as never, vlan: 35 }]);
+    const finding = findingsOf(moved, solutionOf(moved)).find(({ rule }) => rule === 'host-vlan-not-carried')!;
+    const mended = after(moved, finding.remedies[0]!.commands);
+    expect(mended.bundles.find((bundle) => bundle.switch === 'ridge-b')!.vlans).toEqual({ mode: 'access', vlan: 35 });
+    expect(findingsOf(mended, solutionOf(mended)).map(({ rule }) => rule)).not.toContain('host-vlan-not-carried');
+  });
+  it('loops: members of one bundle between switches without spanning tree are one cable', () => {
+    const off = { dialect: 'off' };
+    const pair = (bundles: readonly object[]) => networkOf({ a: off, b: off }, ['a 1 = b 1', 'a 2 = b 2'], {}, { bundles });
+    const loops = (design: Design) => findingsOf(design, solutionOf(design)).filter(({ rule }) => rule === 'loop-without-spanning-tree');
+    expect(loops(pair([]))).toHaveLength(1);
+    expect(loops(pair(['a', 'b'].map((sw) => ({ id: `at-${sw}`, switch: sw, number: 1, ports: ['1', '2'] }))))).toEqual([]);
   });
 });

@@ -1,7 +1,7 @@
-/** How much each link carries in the busy hour: the VLANs' loads laid along the ways that their frames take. */
+/** How much each link carries in the busy hour: the VLANs' loads laid along the ways that their frames take, those of a bundle spread over its active members. */
 import type { LinkId, TreeId } from '../design/ids';
 import type { Link } from '../design/schema';
-import type { Network } from '../tree/network';
+import { bridgePortOf, type Network } from '../tree/network';
 import { passing, treesFor } from '../tree/passing';
 import type { SettledTree, Solution } from '../tree/settled';
 
@@ -46,7 +46,7 @@ export function linkLoads(solution: Solution): Loads {
     const passes = passing(solution, vid);
     const { own, common } = treesFor(solution, vid);
     const tree = own ?? common;
-    design.links.forEach((_, l) => (used[l] ||= endsOf(network, l).every((p) => passes[p])));
+    design.links.forEach((_, l) => (used[l] ||= bridgeEndsOf(network, l).every((p) => passes[p])));
     const load = assumed ? Number(declared.has(vid)) : (declared.get(vid) ?? 0);
     if (!tree || load === 0) continue;
     for (const [l, share] of sharesOf(network, tree, vid, passes)) {
@@ -57,7 +57,7 @@ export function linkLoads(solution: Solution): Loads {
     const ends = endsOf(network, l);
     const speed = Math.min(...ends.map((p) => ports[p]!.speed));
     const total = [...byTree[l]!.values()].reduce((sum, each) => sum + each, 0);
-    return { link: link.id, speed, byTree: byTree[l]!, total, share: total / speed, state: !ends.every((p) => network.live[p]) ? 'down' : used[l] ? 'carries' : 'idle' };
+    return { link: link.id, speed, byTree: byTree[l]!, total, share: total / speed, state: !ends.every((p) => network.light[p]) ? 'down' : used[l] ? 'carries' : 'idle' };
   });
   const peak = links.reduce<LinkLoad | null>((most, each) => (each.share > (most?.share ?? 0) ? each : most), null);
   return { links, peak, idle: links.flatMap((each) => (each.state === 'idle' ? [each.link] : [])), assumed, unset: assumed ? [] : [...declared].flatMap(([vid, load]) => (load === undefined ? [vid] : [])) };
@@ -67,6 +67,9 @@ function endsOf({ design, portIndexOf }: Network, l: number): [number, number] {
   const { a, b } = design.links[l] as Link;
   return [portIndexOf(a.switch, a.port), portIndexOf(b.switch, b.port)];
 }
+
+/** The bridge ports at both ends: bundles where the cable is a member's. */
+const bridgeEndsOf = (network: Network, l: number): number[] => endsOf(network, l).map((p) => bridgePortOf(network, p));
 
 /** The share of a VLAN's load on each link, by link index. */
 function sharesOf(network: Network, tree: SettledTree, vid: number, passes: Uint8Array): Map<number, number> {
@@ -87,10 +90,21 @@ function sharesOf(network: Network, tree: SettledTree, vid: number, passes: Uint
       const parent = network.owner[network.far[p]!]!;
       below.set(parent, below.get(parent)! + under);
       const share = between ? (under * (here - under)) / all : root ? under / all : 0;
-      if (all > 0) shares.set(network.link[p]!, share);
+      if (all === 0) continue;
+      const sockets = socketsBetween(network, p);
+      for (const socket of sockets) shares.set(network.cable[socket]!, share / sockets.length);
     }
   }
   return shares;
+}
+
+/** The sockets whose cables carry what passes a bridge port: where it is a bundle, or faces one, those of the active members. */
+function socketsBetween({ aggregates, far, plug, serves, speaker }: Network, p: number): number[] {
+  const socketsAt = (port: number): number[] => {
+    const bundle = aggregates.get(port);
+    return bundle ? bundle.active.map((place) => bundle.sockets[place]!) : [speaker[port]!];
+  };
+  return socketsAt(p).filter((socket) => plug[socket]! >= 0 && serves[plug[socket]!] === far[p]);
 }
 
 /** How many hosts of a VLAN each switch has; a host with several cards counts where its first live one is. */

@@ -2,7 +2,7 @@
 import { FreshNames } from '../design/fresh';
 import type { LinkId, SwitchId } from '../design/ids';
 import { switchName } from '../tree/phrases';
-import { deadReason, type Network } from '../tree/network';
+import { bridgePortOf, deadReason, isBundle, type Network } from '../tree/network';
 import type { Finding } from './finding';
 import { partsOf } from './parts';
 
@@ -13,9 +13,13 @@ export function loopFindings(network: Network): Finding[] {
   const speaks = new FreshNames({ ...design, switches: design.switches.filter((sw) => sw.dialect !== 'off') }).dialect;
   const lead = new Map<SwitchId, SwitchId>([...off.keys()].map((id) => [id, id]));
   const leadOf = (id: SwitchId): SwitchId => (lead.get(id) === id ? id : leadOf(lead.get(id)!));
+  const counted = new Set<string>();
   return design.links.flatMap((link): Finding[] => {
     const [a, b] = [off.get(link.a.switch), off.get(link.b.switch)];
-    if (!a || !b || deadReason(network, network.portIndexOf(link.a.switch, link.a.port)) !== null) return [];
+    const ends = [link.a, link.b].map((end) => bridgePortOf(network, network.portIndexOf(end.switch, end.port)));
+    // Members of one bundle are one cable.
+    if (!a || !b || deadReason(network, ends[0]!) !== null || counted.has(ends.join())) return [];
+    if (ends.some((p) => isBundle(network, p))) counted.add(ends.join());
     const [leadA, leadB] = [leadOf(a.id), leadOf(b.id)];
     if (leadA !== leadB) {
       lead.set(leadA, leadB);

@@ -8,7 +8,7 @@ import { MAX_COST } from '../design/legal';
 import type { Tier } from '../design/schema';
 import { fail, ok, type Result } from '../result';
 import { movedEnds, type MovedEnd } from '../tree/moved';
-import { compileNetwork, deadReason, type Network } from '../tree/network';
+import { bridgePortOf, compileNetwork, deadReason, type Network } from '../tree/network';
 import { label, switchName } from '../tree/phrases';
 import { treeOf, type SettledTree, type Solution } from '../tree/settled';
 import { solve } from '../tree/solve';
@@ -32,9 +32,9 @@ export interface SharingProposal {
 }
 
 /** The links that lead from a switch to one of a stronger tier: what people call uplinks. */
-export function uplinksOf({ design, live, portIndexOf }: Network): LinkId[] {
+export function uplinksOf({ design, light, portIndexOf }: Network): LinkId[] {
   const tiers = new Map(design.switches.map((sw) => [sw.id, STRENGTH[sw.tier]]));
-  return design.links.flatMap(({ id, a, b }) => (live[portIndexOf(a.switch, a.port)] && tiers.get(a.switch) !== tiers.get(b.switch) ? [id] : []));
+  return design.links.flatMap(({ id, a, b }) => (light[portIndexOf(a.switch, a.port)] && tiers.get(a.switch) !== tiers.get(b.switch) ? [id] : []));
 }
 
 const STRENGTH: Readonly<Record<Tier, number>> = { core: 2, distribution: 1, access: 0 };
@@ -50,7 +50,8 @@ export function shareTrees(before: Solution, trees: readonly TreeId[], uplinks: 
     const l = network.design.links.findIndex((link) => link.id === id);
     const link = network.design.links[l];
     if (!link) continue;
-    const [a, b] = [network.portIndexOf(link.a.switch, link.a.port), network.portIndexOf(link.b.switch, link.b.port)];
+    const [a, b] = [bridgePortOf(network, network.portIndexOf(link.a.switch, link.a.port)), bridgePortOf(network, network.portIndexOf(link.b.switch, link.b.port))];
+    if (ends.some((end) => end.a === a || end.b === a)) continue; // another member of the same bundle
     if (deadReason(network, a) !== null) return fail(`${label(network, a)} has no signal: nothing can be shared over its link.`);
     ends.push({ link: l, a, b });
   }

@@ -8,10 +8,13 @@ import { switchName } from '../tree/phrases';
 import type { Finding } from './finding';
 import { partsOf } from './parts';
 
+/** Where what a port carries is set: on its bundle where it is a member. */
+const setAt = (bundleOf: Int32Array, p: number): number => (bundleOf[p]! < 0 ? p : bundleOf[p]!);
+
 const hostName = (host: Host): string => host.name ?? host.id;
 
 /** Hosts plugged into a port that does not carry their VLAN. */
-export function hostFindings({ design, ports, carried, portIndexOf, switches, owner }: Network): Finding[] {
+export function hostFindings({ design, ports, carried, portIndexOf, switches, owner, bundleOf }: Network): Finding[] {
   return design.hosts.flatMap((host) =>
     host.attach.flatMap((at): Finding[] => {
       const p = portIndexOf(at.switch, at.port);
@@ -25,7 +28,7 @@ export function hostFindings({ design, ports, carried, portIndexOf, switches, ow
         why: 'What it sends goes into another VLAN or nowhere, and nothing sent to it arrives.',
         at: { switch: at.switch, port: at.port },
         remedies: [
-          { label: `make ${there} access ${host.vlan}`, commands: [{ do: 'set-port', switch: at.switch, port: at.port, vlans: { mode: 'access', vlan: host.vlan } }] },
+          { label: `make ${there} access ${host.vlan}`, commands: [{ do: 'set-port', switch: at.switch, port: ports[setAt(bundleOf, p)]!.id, vlans: { mode: 'access', vlan: host.vlan } }] },
           ...(carried[p]!.has(move) ? [{ label: `put ${hostName(host)} into VLAN ${move}`, commands: [{ do: 'set-host' as const, host: host.id, vlan: move }] }] : []),
         ],
       }];
@@ -86,7 +89,7 @@ export function pathFindings(network: Network): Finding[] {
   }
 
   /** Trunks along the shortest way of live cables from one part to another, made to carry the VLANs; null without a way. */
-  function carryAlong({ firstPort, ports }: Network, ids: readonly number[], from: readonly number[], to: readonly number[]): Command[] | null {
+  function carryAlong({ firstPort, ports, bundleOf }: Network, ids: readonly number[], from: readonly number[], to: readonly number[]): Command[] | null {
     const through = new Int32Array(switches.length).fill(-2);
     const queue = [...from];
     for (const s of from) through[s] = -1;
@@ -107,7 +110,8 @@ export function pathFindings(network: Network): Finding[] {
       const commands: Command[] = [];
       for (let s = end; through[s]! >= 0; s = owner[far[through[s]!]!]!) {
         for (const p of [through[s]!, far[through[s]!]!]) {
-          const { vlans, id } = ports[p]!;
+          const { vlans } = ports[p]!;
+          const { id } = ports[setAt(bundleOf, p)]!;
           if (vlans.mode !== 'trunk' || ids.every((vid) => carried[p]!.has(vid))) continue;
           const allowed = carried[p]!.with(ids).format();
           commands.push({ do: 'set-port', switch: switches[owner[p]!]!.id, port: id, vlans: { ...vlans, allowed } });
@@ -119,7 +123,7 @@ export function pathFindings(network: Network): Finding[] {
 }
 
 /** The switches where a VLAN has members: hosts on ports that carry it, and access ports without a cable to a switch. */
-function membersByVlan({ design, ports, owner, carried, link, portIndexOf }: Network): Map<number, Set<number>> {
+function membersByVlan({ design, ports, owner, carried, cable, portIndexOf }: Network): Map<number, Set<number>> {
   const members = new Map<number, Set<number>>();
   const add = (vid: number, s: number) => members.set(vid, (members.get(vid) ?? new Set()).add(s));
   const at = (end: LinkEnd, vid: number) => {
@@ -127,6 +131,6 @@ function membersByVlan({ design, ports, owner, carried, link, portIndexOf }: Net
     if (p >= 0 && carried[p]!.has(vid)) add(vid, owner[p]!);
   };
   for (const host of design.hosts) for (const end of host.attach) at(end, host.vlan);
-  ports.forEach(({ vlans, up }: Port, p) => vlans.mode === 'access' && up && link[p]! < 0 && add(vlans.vlan, owner[p]!));
+  ports.forEach(({ vlans, up }: Port, p) => vlans.mode === 'access' && up && cable[p]! < 0 && add(vlans.vlan, owner[p]!));
   return members;
 }

@@ -2,7 +2,7 @@
 import { treesName, type LinkId, type PortId, type SwitchId } from '../design/ids';
 import type { Design } from '../design/schema';
 import { fail, ok, type Result } from '../result';
-import { deadReason, type Network } from '../tree/network';
+import { bridgePortOf, deadReason, type Network } from '../tree/network';
 import { label, switchName } from '../tree/phrases';
 import { CODE, type SettledTree } from '../tree/settled';
 import { partsOf } from './parts';
@@ -34,7 +34,8 @@ export interface Target {
 /** The ends that a wish is about; the error says why there is nothing to steer. */
 export function targetOf(network: Network, wish: Wish): Result<Target, string> {
   const link = wish.wants === 'carry' ? network.design.links.find((each) => each.id === wish.link) : undefined;
-  const a = wish.wants === 'carry' ? (link ? network.portIndexOf(link.a.switch, link.a.port) : -1) : network.portIndexOf(wish.switch, wish.port);
+  // A bundle is steered as the one port that it is.
+  const a = bridgePortOf(network, wish.wants === 'carry' ? (link ? network.portIndexOf(link.a.switch, link.a.port) : -1) : network.portIndexOf(wish.switch, wish.port));
   if (a < 0) return fail('There is no such end.');
   const b = network.far[a]!;
   if (b < 0) return fail(`${label(network, a)} has no cable to another switch.`);

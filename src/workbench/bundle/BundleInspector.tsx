@@ -10,6 +10,7 @@ import { ChoiceSetting, TextSetting } from '../inspector/fields';
 import styles from '../inspector/inspector.module.css';
 import { SteerSettings } from '../inspector/SteerSettings';
 import * as read from '../inspector/read';
+import { WhyInstant } from '../inspector/WhyInstant';
 import { WhyPort } from '../inspector/WhyPort';
 import { useWorkbench } from '../state/context';
 import { CARRIAGE_CHOICES } from '../words/choices';
@@ -40,6 +41,7 @@ export function BundleInspector({ bundle }: { readonly bundle: Bundle }) {
       </div>
       <p className={styles.sub}>{picture.opposites.length === 0 ? 'nothing plugged in' : `to ${picture.opposites.map((each) => each.name).join(' and ')}`}</p>
       {lens === 'Break' && <BreakBundle bundle={bundle} />}
+      {lens === 'Break' && <WhyInstant id={bundle.switch} port={port} />}
       <Verdict picture={picture} />
       <Members end={picture.end} bundles={bundles} settled={settled} />
       <BothEnds picture={picture} />

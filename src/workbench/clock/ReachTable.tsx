@@ -6,6 +6,7 @@ import type { HostId } from '../../core/design/ids';
 import type { Design, Host } from '../../core/design/schema';
 import { MOST_COPIES, circling } from '../../core/sim/circling';
 import { followFlood, followFrame, settledPassage, type FrameWay, type Passage } from '../../core/sim/passage';
+import { bridgePortOf } from '../../core/tree/network';
 import { solve } from '../../core/tree/solve';
 import { TextButton } from '../frame/TextButton';
 import { timeText, useClock, useInstant } from '../state/clock';
@@ -152,7 +153,7 @@ function Idle({ now, pair, way }: { readonly now: Passage; readonly pair: { read
   const taken = new Set(way?.arrives ? way.hops.map((hop) => hop.link) : []);
   const name = (p: number): string => switches[owner[p]!]!.name ?? switches[owner[p]!]!.id;
   const idle = design.links.flatMap((link) => {
-    const ends = [link.a, link.b].map((end) => portIndexOf(end.switch, end.port));
+    const ends = [link.a, link.b].map((end) => bridgePortOf(now.network, portIndexOf(end.switch, end.port)));
     const carries = ends.every((p) => now.network.carried[p]!.has(host.vlan));
     if (taken.has(link.id) || !carries) return [];
     const closed = ends.find((p) => !now.passes(host.vlan, p));

@@ -2,6 +2,7 @@
 /** What a port is at the instant that the clock shows, in each shown tree, and what made it so. */
 import { useEffect, useState } from 'react';
 import { treeName, type PortId, type SwitchId, type TreeId } from '../../core/design/ids';
+import { bridgePortOf } from '../../core/tree/network';
 import { TextButton } from '../frame/TextButton';
 import { strandStyle } from '../map/strandStyle';
 import { timeText, useClock, useInstant } from '../state/clock';
@@ -23,7 +24,7 @@ export function WhyInstant({ id, port }: { readonly id: SwitchId; readonly port:
 function InTree({ tree, id, port }: { readonly tree: TreeId; readonly id: SwitchId; readonly port: PortId }) {
   const index = useClock((clock) => clock.player?.film.trees.indexOf(tree) ?? -1);
   const what = useInstant(({ player, instant }) => {
-    const p = player?.network.portIndexOf(id, port) ?? -1;
+    const p = player ? bridgePortOf(instant.network, player.network.portIndexOf(id, port)) : -1;
     return p < 0 || index < 0 ? 'not in this tree' : `${instant.role(index, p)}, ${instant.state(index, p)}`;
   });
   return (
