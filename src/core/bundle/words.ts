@@ -63,7 +63,4 @@ export function endReason({ members }: Bundles, end: BundleEnd, settled: readonl
 }
 
 /** A member's reason as part of the bundle's. */
-const plain = (reason: string): string => {
-  const said = reason.replace(/^[A-Z][a-z]+: /, '').replace(/, so it is a port of its own\.$/, ', so its members are single ports.');
-  return said;
-};
+const plain = (reason: string): string => reason.replace(/^[A-Z][a-z]+: /, '').replace(/, so it is a port of its own\.$/, ', so its members are single ports.');
