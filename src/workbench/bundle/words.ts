@@ -24,4 +24,4 @@ export const TIMEOUT_NOTES = {
   slow: 'A partner that falls silent is taken out after 90 s; beside a passive end it may come up half a minute late.',
   fast: 'A partner that falls silent is taken out after 3 s.',
 } as const;
-export const HASH_CHOICES: readonly (readonly [HashPolicy, string])[] = [['2', 'Layer 2: MAC addresses'], ['2+3', 'Layer 2+3: MAC and IP'], ['3+4', 'Layer 3+4: IP and ports']];
+export const HASH_CHOICES: readonly (readonly [HashPolicy, string])[] = [['2', 'Layer 2: MAC'], ['2+3', 'Layer 2+3: MAC, IP'], ['3+4', 'Layer 3+4: IP, ports']];
