@@ -3,7 +3,8 @@ import { bundlesOf, type BundleEnd, type Bundles } from '../bundle/ends';
 import { modePair } from '../bundle/modes';
 import type { Command } from '../design/commands';
 import { carriageText } from '../design/describe';
-import type { PortId } from '../design/ids';
+import { treesName, type PortId, type TreeId } from '../design/ids';
+import { PORT_PRIORITY } from '../design/legal';
 import { DEFAULT_CARRIAGE, type Bundle, type Design, type Port } from '../design/schema';
 import { bundleOf, farBundleRemedies, modeRemedies, oppositesOf, strayRemedies, vlanRemedies, type Opposite } from './bundleEnds';
 import { bundleAt, bundleThese, parallelsOf } from './bundling';
@@ -87,6 +88,11 @@ function memberFindings(design: Design, own: Bundle, say: Say): Finding[] {
     if (differs.length === 0) return [];
     const commands: Command[] = [{ do: 'set-port', switch: own.switch, port: port.id, vlans: own.vlans }];
     if (port.cost !== undefined && port.cost !== own.cost) commands.push({ do: 'set-port-cost', switch: own.switch, port: port.id, tree: null, cost: own.cost ?? null });
+    if (port.priority !== PORT_PRIORITY.default && port.priority !== own.priority) commands.push({ do: 'set-port-priority', switch: own.switch, port: port.id, tree: null, priority: own.priority });
+    for (const [tree, set] of Object.entries(port.trees) as [TreeId, { cost?: number; priority?: number }][]) {
+      if (set.cost !== undefined) commands.push({ do: 'set-port-cost', switch: own.switch, port: port.id, tree, cost: null });
+      if (set.priority !== undefined) commands.push({ do: 'set-port-priority', switch: own.switch, port: port.id, tree, priority: null });
+    }
     if (port.lacp?.key !== undefined) commands.push({ do: 'set-port', switch: own.switch, port: port.id, lacpKey: null });
     return [say('bundle-member-settings', `port ${port.id} has its own ${differs.join(' and ')}`, 'Settings live on the bundle; what a member says for itself does not hold, or keeps it out.', [{ label: `set port ${port.id} as the bundle`, commands }])];
   });
@@ -97,6 +103,8 @@ function ownSettings(port: Port, bundle: Bundle): string[] {
   return [
     ...(same(port.vlans, bundle.vlans) || same(port.vlans, DEFAULT_CARRIAGE) ? [] : [`VLANs (${carriageText(port.vlans)}, the bundle ${carriageText(bundle.vlans)})`]),
     ...(port.cost !== undefined && port.cost !== bundle.cost ? [`cost (${port.cost})`] : []),
+    ...(port.priority !== PORT_PRIORITY.default && port.priority !== bundle.priority ? [`port priority (${port.priority})`] : []),
+    ...(Object.keys(port.trees).length > 0 && !same(port.trees, bundle.trees) ? [`settings in ${treesName(Object.keys(port.trees) as TreeId[])}`] : []),
     ...(port.lacp?.key !== undefined && port.lacp.key !== (bundle.key ?? bundle.number) ? [`key (${port.lacp.key}, the bundle's is ${bundle.key ?? bundle.number})`] : []),
   ];
 }

@@ -110,6 +110,8 @@ describe('findings about bundles', () => {
     ['bundle-vlans', both(2, { vlans: { mode: 'trunk', allowed: '1-10' } })],
     ['bundle-speeds', both(2, {}, {}, { 'a 1': { speed: 100 }, 'b 1': { speed: 100 } })],
     ['bundle-member-settings', both(2, {}, {}, { 'a 1': { vlans: { mode: 'access', vlan: 7 } } })],
+    ['bundle-member-settings', both(2, {}, {}, { 'a 1': { priority: 16 } })],
+    ['bundle-member-settings', both(2, {}, {}, { 'b 2': { trees: { cst: { cost: 5 } } } })],
     ['bundle-over-limit', both(3, { maxActive: 2 }, { maxActive: 2 })],
     ['bundle-single', both(1)],
     ['bundle-uneven', both(3)],
@@ -123,7 +125,8 @@ describe('findings about bundles', () => {
     expect(bundleFindings(design).find((finding) => finding.rule === 'bundle-neighbour')).toMatchObject({ text: expect.stringContaining('c on port 2, where b is drawn'), why: expect.stringContaining('port 1 sees b, port 2 sees c') });
   });
   it('every remedy ends its finding', () => {
-    fc.assert(fc.property(bundledDesign({ modes: ['active', 'passive', 'static', 'initiate', 'answer'] }), (design) => {
+    const owned = both(2, { priority: 32 }, {}, { 'a 1': { priority: 16, cost: 7, lacp: { key: 3 }, vlans: { mode: 'access', vlan: 7 }, trees: { cst: { cost: 5, priority: 16 } } } });
+    fc.assert(fc.property(fc.oneof({ weight: 9, arbitrary: bundledDesign({ modes: ['active', 'passive', 'static', 'initiate', 'answer'] }) }, { weight: 1, arbitrary: fc.constant(owned) }), (design) => {
       for (const finding of bundleFindings(design)) {
         for (const remedy of finding.remedies) {
           const mended = bundleFindings(after(design, remedy.commands));
