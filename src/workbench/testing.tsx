@@ -6,6 +6,7 @@ import { applyChange } from '../core/design/edit';
 import type { Design } from '../core/design/schema';
 import { portMargins } from '../core/study/margin';
 import { solve } from '../core/tree/solve';
+import { undrawn } from '../core/tree/undrawn';
 import { packTrees } from '../workers/packing';
 import type { SolverAnswer } from '../workers/solver';
 import { createRunning } from '../workers/running';
@@ -20,8 +21,9 @@ import { createWorkbench, type WorkbenchStore } from './state/store';
 export function inlineSolver(): SolverClient {
   let design: Design | null = null;
   const answer = (): Promise<SolverAnswer> => {
-    const solved = design && solve(design);
-    if (!solved?.ok) return Promise.resolve({ problem: solved?.error.found ?? 'no design' });
+    const problem = design && undrawn(design);
+    const solved = design && !problem ? solve(design) : null;
+    if (!solved?.ok) return Promise.resolve({ problem: problem?.found ?? 'no design' });
     const { network, trees } = solved.value;
     return Promise.resolve({ trees: packTrees(trees, network.switches.length, network.ports.length), all: true });
   };

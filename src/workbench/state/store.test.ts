@@ -92,7 +92,7 @@ describe('the workbench', () => {
   it('says why there are no trees, and has them again once it can', async () => {
     state().act(command({ do: 'set-switch', switch: 'lodge', dialect: 'mstp' }));
     await settle();
-    expect(state()).toMatchObject({ solution: null, problem: expect.stringContaining('not solve yet') as string });
+    expect(state()).toMatchObject({ solution: null, problem: expect.stringContaining('not draw yet') as string });
     state().undo();
     await settle();
     expect(state().problem).toBeNull();
