@@ -15,17 +15,23 @@ export function builtSettings(network: Network, tree: SettledTree, targets: read
   const ends = targets.flatMap(({ a, b }) => [owner[b]!, owner[a]!]);
   const now = tree.root[ends[0]!]!;
   const core = switches.flatMap((sw, s) => (sw.tier === 'core' && tree.root[s] === now ? [s] : []));
-  const cables = spanningCables(network, tree, targets);
+  const likeNow = spanningCables(network, tree, targets, () => 0);
+  // Where that hangs the near end's switch beneath the one that should block, the latter has to hang at the rim.
+  const blocking = new Set(targets.flatMap(({ wants, a }) => (wants === 'block' ? [owner[a]!] : [])));
+  const atRim = spanningCables(network, tree, targets, (p) => (blocking.has(owner[p]!) || blocking.has(owner[network.far[p]!]!) ? RIM : 0));
   return [...new Set([now, ...core, ...ends])].flatMap((root) => {
-    const costs = laid(network, tree, cables, root, targets);
+    const costs = laid(network, tree, likeNow, root, targets) ?? laid(network, tree, atRim, root, targets);
     if (!costs) return [];
     const crown: Setting[] = root === now ? [] : [{ of: 'bridgePriority', switch: root, value: BRIDGE_PRIORITY.min }, { of: 'bridgePriority', switch: now, value: BRIDGE_PRIORITY.max }];
     return [[...crown, ...costs]];
   });
 }
 
-/** Ports, one for each cable of a spanning tree: links wished to carry first, then those that carry now, then the cheapest. */
-function spanningCables({ far, live, owner, switches }: Network, tree: SettledTree, targets: readonly Target[]): Set<number> {
+/** Dearer than any cable. */
+const RIM = 1e12;
+
+/** Ports, one for each cable of a spanning tree: links wished to carry first, then those that carry now, then the cheapest; `more` makes some dearer. */
+function spanningCables({ far, live, owner, switches }: Network, tree: SettledTree, targets: readonly Target[], more: (p: number) => number): Set<number> {
   const wish = new Map(targets.flatMap(({ a, b, wants }) => [[a, wants], [b, wants]] as const));
   const carries = (p: number): boolean => [p, far[p]!].every((q) => tree.role[q] === CODE.root || tree.role[q] === CODE.designated);
   const weight = (p: number): number => (wish.get(p) === 'carry' ? -2 : carries(p) ? -1 : tree.cost[p]! + tree.cost[far[p]!]!);
@@ -33,7 +39,7 @@ function spanningCables({ far, live, owner, switches }: Network, tree: SettledTr
   const lead = Array.from(switches.keys());
   const leadOf = (s: number): number => (lead[s] === s ? s : (lead[s] = leadOf(lead[s]!)));
   const taken = new Set<number>();
-  for (const p of usable.sort((x, y) => weight(x) - weight(y))) {
+  for (const p of usable.sort((x, y) => weight(x) + more(x) - weight(y) - more(y))) {
     const [s, t] = [leadOf(owner[p]!), leadOf(owner[far[p]!]!)];
     if (s === t) continue;
     lead[s] = t;
