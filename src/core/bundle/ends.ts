@@ -141,6 +141,3 @@ export const compareSystems = (a: Pick<BundleEnd, 'systemPriority' | 'mac'>, b: 
 
 /** Negative where `a` is the better port (802.1AX-2020 6.3.4). */
 export const comparePorts = (a: Pick<BundleMember, 'priority' | 'number'>, b: Pick<BundleMember, 'priority' | 'number'>): number => a.priority - b.priority || a.number - b.number;
-
-/** Whether two ends are of one system. */
-export const sameSystem = (a: Pick<BundleEnd, 'systemPriority' | 'mac'>, b: Pick<BundleEnd, 'systemPriority' | 'mac'>): boolean => compareSystems(a, b) === 0;

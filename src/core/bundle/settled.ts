@@ -1,5 +1,4 @@
 /** What the bundles of a design settle to, without running the protocol (802.1AX-2020 6.4; the machines are in protocol/lacp). */
-import type { BundleId } from '../design/ids';
 import { comparePorts, initiates, negotiationOf, type BundleEnd, type BundleMember, type Bundles } from './ends';
 import { selectMembers, type Candidate, type Refusal, type Selection } from './selection';
 import { endReason, memberReason } from './words';
@@ -39,8 +38,6 @@ export interface SettledEnd {
   readonly reason: string;
   /** Active members, by index. */
   readonly active: readonly number[];
-  /** Whether the system at the other end decides who stands by. */
-  readonly partnerDecides: boolean;
 }
 
 export interface SettledBundles {
@@ -99,7 +96,7 @@ function settle(bundles: Bundles): SettledBundles {
   return {
     members: settled,
     ends: ends.map((end, e) => ({
-      up: up[e]!, active: activeOf[e]!, partnerDecides: selections[e]?.partnerDecides ?? false,
+      up: up[e]!, active: activeOf[e]!,
       reason: endReason(bundles, end, end.members.map((m) => settled[m]!), up[e]!),
     })),
   };
@@ -152,9 +149,3 @@ function bitsOf({ mode, fast }: BundleEnd, state: MemberState, inStep: boolean):
 const infoOf = (end: BundleEnd, member: BundleMember, bits: readonly StateBit[]): PortInfo => ({
   system: end.mac, systemPriority: end.systemPriority, key: member.key, port: member.number, portPriority: member.priority, bits,
 });
-
-/** The settled end of a bundle by its id. */
-export const settledEnd = (bundles: Bundles, settled: SettledBundles, id: BundleId): SettledEnd | undefined => {
-  const end = bundles.ends.find((each) => each.id === id);
-  return end && settled.ends[end.index];
-};

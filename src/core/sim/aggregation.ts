@@ -1,7 +1,7 @@
 /** The bundles of a running network: LACP on every end that negotiates, signal alone on static ones. */
 import { bundlesOf, comparePorts, initiates, negotiationOf, type BundleEnd, type Bundles } from '../bundle/ends';
 import type { MemberState } from '../bundle/settled';
-import type { BundleId, PortId } from '../design/ids';
+import type { BundleId, PortId, SwitchId } from '../design/ids';
 import type { Design } from '../design/schema';
 import type { Micros } from '../protocol/entity';
 import { LacpEntity, type LacpView } from '../protocol/lacp/entity';
@@ -107,6 +107,14 @@ export class Aggregation {
       for (const m of end.members) if (this.absent.has(m)) uses[m] = 'apart';
     }
     return uses;
+  }
+
+  /** The switches of the ends in `moved`. */
+  get movedOwners(): SwitchId[] {
+    return [...this.moved].flatMap((end) => {
+      const { owner } = this.bundles.ends[end]!;
+      return owner.kind === 'switch' ? [owner.switch] : [];
+    });
   }
 
   get resting(): boolean {

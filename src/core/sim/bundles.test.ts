@@ -8,6 +8,7 @@ import type { Participant } from '../protocol/lacp/state';
 import { bundledDesign } from '../testing/bundles';
 import { benchedScenario } from '../testing/scenarios';
 import { networkOf, solutionOf } from '../testing/networks';
+import { turnLinks } from '../testing/turns';
 import { roleOf } from '../tree/settled';
 import { filmOf, Player } from './film';
 import { simulate, type Run } from './simulate';
@@ -57,14 +58,7 @@ it('leaves spanning tree where the solver has it, from boot and after cuts', () 
   fc.assert(fc.property(bundledDesign({ modes: ['active', 'active', 'passive', 'initiate', 'answer'] }), fc.nat(), fc.array(fc.nat(), { maxLength: 2 }), (design, seed, turns) => {
     const sim = booted(design, seed);
     expect(otherwise(sim, design)).toEqual([]);
-    let now = design;
-    for (const turn of design.links.length > 0 ? turns : []) {
-      const l = turn % design.links.length;
-      now = { ...now, links: now.links.map((link, i) => (i === l ? { ...link, up: !link.up } : link)) };
-      sim.follow(now);
-      sim.runTo(sim.now + REST);
-      expect(otherwise(sim, now)).toEqual([]);
-    }
+    turnLinks(sim, design, turns, REST, (now) => expect(otherwise(sim, now)).toEqual([]));
   }), { numRuns: 100 });
 });
 

@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import type { Design } from '../design/schema';
 import { SECOND } from '../protocol/entity';
 import { regionsDesign } from '../testing/networks';
+import { turnLinks } from '../testing/turns';
 import { compileNetwork } from '../tree/network';
 import { viewTree, type SwitchView, type TreeView } from '../tree/settled';
 import { solveTrees } from '../tree/solve';
@@ -33,13 +34,6 @@ it('in random networks of up to three regions, beside rapid and classic bridges,
     sim.boot();
     sim.runTo(REST);
     expect(unlike(sim, design)).toEqual([]);
-    let now = design;
-    for (const turn of design.links.length > 0 ? turns : []) {
-      const l = turn % design.links.length;
-      now = { ...now, links: now.links.map((link, i) => (i === l ? { ...link, up: !link.up } : link)) };
-      sim.follow(now);
-      sim.runTo(sim.now + REST);
-      expect(unlike(sim, now)).toEqual([]);
-    }
+    turnLinks(sim, design, turns, REST, (now) => expect(unlike(sim, now)).toEqual([]));
   }), { numRuns: Number(process.env.RUNS ?? 60) });
 });

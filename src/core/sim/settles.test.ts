@@ -2,6 +2,7 @@
 import fc from 'fast-check';
 import type { Design } from '../design/schema';
 import { FAMILIES, meshDesign, randomDesign, regionsDesign, solutionOf } from '../testing/networks';
+import { turnLinks } from '../testing/turns';
 import { compileNetwork } from '../tree/network';
 import { treesOf } from '../tree/trees';
 import { roleOf, stateOf } from '../tree/settled';
@@ -36,14 +37,7 @@ describe.each(families)('random networks, %s', (_, anyOf) => {
       sim.boot();
       sim.runTo(REST);
       expect(differences(sim, design)).toEqual([]);
-      let now = design;
-      for (const turn of design.links.length > 0 ? turns : []) {
-        const l = turn % design.links.length;
-        now = { ...now, links: now.links.map((link, i) => (i === l ? { ...link, up: !link.up } : link)) };
-        sim.follow(now);
-        sim.runTo(sim.now + REST);
-        expect(differences(sim, now)).toEqual([]);
-      }
+      turnLinks(sim, design, turns, REST, (now) => expect(differences(sim, now)).toEqual([]));
     }), { numRuns: 60 });
   });
 });

@@ -1,5 +1,5 @@
 /** The protocols of a whole network on one clock: a deterministic run of messages and timers, in microseconds. */
-import { treeInstance, treeVlan, type BundleId, type PortId, type TreeId } from '../design/ids';
+import { treeVlan, type BundleId, type PortId, type TreeId } from '../design/ids';
 import type { Design } from '../design/schema';
 import type { Bpdu } from '../protocol/bpdu';
 import { SECOND, type EntitySettings, type Micros, type ProtocolEntity, type RunRole, type RunState } from '../protocol/entity';
@@ -10,14 +10,15 @@ import type { Vector } from '../protocol/vector';
 import { randomFrom } from '../random';
 import { compileNetwork, type Network } from '../tree/network';
 import { regionsOf, type RegionMap } from '../tree/region';
-import { belongs, commonTree, partOf } from '../tree/trees';
+import { commonTree } from '../tree/trees';
 import { vlanTrees } from '../tree/vlanTree';
 import { bridgeKeys, type BridgeKeys } from './bridgeKeys';
 import { Aggregation } from './aggregation';
-import { HANDLING, LINK_DELAY } from './delays';
+import { delayOf } from './delays';
 import { regionSettings, settingsIn, type TreeSettings } from './entitySettings';
 import { EventQueue } from './eventQueue';
 import type { Cause } from './recording';
+import { letsThrough, placesOf, treesByEntity } from './places';
 import type { Event, Running } from './running';
 import type { Watch } from './watch';
 
@@ -59,22 +60,14 @@ export class Simulation {
   constructor(network: Network, readonly trees: readonly TreeId[], seed = 1, private readonly watch: Watch = {}, absent: readonly number[] = []) {
     const { bundles } = network;
     if (absent.length > 0) network = compileNetwork(network.design, bundles.members.map((_, m) => (absent.includes(m) ? 'apart' : 'out')));
-    const { switches, ports, owner, carried } = network;
+    const { switches, ports } = network;
     this.network = network;
     this.common = commonTree(trees);
     this.regions = switches.map(regionsOf(network.design));
     this.treeFor = vlanTrees(network, trees);
     this.keys = bridgeKeys(switches);
     this.random = randomFrom(seed);
-    this.localOf = trees.map((tree) => {
-      const local = new Int32Array(ports.length).fill(-1);
-      const next = new Int32Array(switches.length);
-      ports.forEach((_, p) => {
-        const sw = switches[owner[p]!]!;
-        if (this.runs(owner[p]!, tree) && belongs(sw, carried[p]!, treeVlan(tree))) local[p] = next[owner[p]!]!++;
-      });
-      return local;
-    });
+    this.localOf = placesOf(network, trees, this.regions);
     this.running = trees.map(() => switches.map(() => null));
     this.fast = trees.map(() => switches.map(() => null));
     this.states = trees.map(() => ports.map(() => 'disabled'));
@@ -108,7 +101,7 @@ export class Simulation {
       this.events += 1;
       this.happen(queue.pop());
       // Members that move at one moment are one change of the network.
-      if (this.aggregation.moved.size > 0 && queue.next > this.now) this.adopt(this.network.design, this.movedSwitches());
+      if (this.aggregation.moved.size > 0 && queue.next > this.now) this.adopt(this.network.design, new Set(this.aggregation.movedOwners.map((id) => this.network.switchIndex.get(id)!)));
       if (this.stirred && queue.next > this.now) this.passMoment();
     }
     this.now = Math.max(this.now, until);
@@ -245,18 +238,8 @@ export class Simulation {
     return this.settingsOf(this.network, tree, s, running.ports).ports.map(({ cost }, local) => (tree !== running.trees[0] || running.entity.inside(local) ? cost.internal : cost.external));
   }
 
-  /** Whether a switch, once it has power, takes part in a tree. */
-  private runs(s: number, tree: TreeId): boolean {
-    const sw = this.network.switches[s]!;
-    const mstid = treeInstance(tree);
-    if (sw.dialect === 'off' || partOf({ ...sw, up: true }, tree) !== 'bridge') return false;
-    return !mstid || this.regions[s]!.instances.some((instance) => instance.mstid === mstid);
-  }
-
   private start(s: number): void {
-    const mine = this.trees.flatMap((id, tree) => (this.runs(s, id) ? [tree] : []));
-    const together = mine.filter((tree) => treeInstance(this.trees[tree]!) !== null && this.regions[s]);
-    for (const trees of together.length > 0 ? [together, ...mine.filter((tree) => !together.includes(tree)).map((tree) => [tree])] : mine.map((tree) => [tree])) {
+    for (const trees of treesByEntity(this.network.switches[s]!, this.regions[s]!, this.trees)) {
       const { firstPort } = this.network;
       const ports: number[] = [];
       for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) if (this.localOf[trees[0]!]![p]! >= 0) ports.push(p);
@@ -301,15 +284,6 @@ export class Simulation {
     return { entity, trees, switch: s, ports, wakes: Infinity, dirty };
   }
 
-  /** The switches whose bundles have changed. */
-  private movedSwitches(): ReadonlySet<number> {
-    const { ends } = this.aggregation.bundles;
-    return new Set([...this.aggregation.moved].flatMap((end) => {
-      const { owner } = ends[end]!;
-      return owner.kind === 'switch' ? [this.network.switchIndex.get(owner.switch)!] : [];
-    }));
-  }
-
   private happen(event: Event): void {
     switch (event.is) {
       case 'lacpdu':
@@ -338,15 +312,11 @@ export class Simulation {
   /** Puts an LACPDU on the cable of a member. */
   private negotiate(member: number, lacpdu: Lacpdu): void {
     const { members, ends } = this.aggregation.bundles;
-    const { far, at, end, link } = members[member]!;
+    const { far, at, end } = members[member]!;
+    const socket = this.network.portIndexOf(at.switch, at.port);
     this.watch.negotiated?.(this.now, member, lacpdu);
-    if (far < 0 || (ends[end]!.owner.kind === 'switch' && this.mute.has(this.network.portIndexOf(at.switch, at.port)))) return;
-    this.queue.push(this.now + this.delayOf(link === null ? -1 : this.network.cable[this.network.portIndexOf(at.switch, at.port)]!), { is: 'lacpdu', member: far, lacpdu, from: member });
-  }
-
-  /** What a frame takes over a link, handled at its end. */
-  private delayOf(link: number): Micros {
-    return (this.network.design.links[link]?.delay ?? LINK_DELAY) + HANDLING;
+    if (far < 0 || (ends[end]!.owner.kind === 'switch' && this.mute.has(socket))) return;
+    this.queue.push(this.now + delayOf(this.network, this.network.cable[socket]!), { is: 'lacpdu', member: far, lacpdu, from: member });
   }
 
   /** Puts a BPDU on the cable of a port; `through` are the switches that have flooded it already. */
@@ -354,7 +324,7 @@ export class Simulation {
     const to = this.network.far[port]!;
     this.watch.sent?.(this.now, tree, port, bpdu, origin, to < 0 ? null : this.heldBy(tree, to));
     if (to < 0 || !this.carries(port)) return;
-    this.queue.push(this.now + this.delayOf(this.network.link[port]!), { is: 'arrive', tree, port: to, bpdu, origin, through });
+    this.queue.push(this.now + delayOf(this.network, this.network.link[port]!), { is: 'arrive', tree, port: to, bpdu, origin, through });
   }
 
   /** The port priority vector of a port, where a bridge's entity has one. */
@@ -380,14 +350,9 @@ export class Simulation {
     for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) if (p !== port && this.network.live[p] && this.floods(tree, p)) this.send(tree, p, bpdu, origin, [...through, s]);
   }
 
-  /** Whether a port lets a tree's BPDUs through as any multicast: of a switch without spanning tree, or a standard bridge's in another VLAN, where it forwards. */
   private floods(tree: number, port: number): boolean {
-    const { switches, owner, carried } = this.network;
-    const sw = switches[owner[port]!]!;
-    const id = this.trees[tree]!;
-    const part = partOf({ ...sw, up: true }, id);
-    if (part === 'bridge' || !belongs(sw, carried[port]!, treeVlan(id))) return false;
-    return part === 'hub' || this.state(this.treeFor(owner[port]!, treeVlan(id)!), port) === 'forwarding';
+    const lets = letsThrough(this.network, this.trees[tree]!, port);
+    return lets === 'always' || (lets === 'forwarding' && this.state(this.treeFor(this.network.owner[port]!, treeVlan(this.trees[tree]!)!), port) === 'forwarding');
   }
 
   /** Tells the entities which ports have signal now. */

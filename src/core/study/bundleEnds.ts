@@ -124,7 +124,7 @@ const setMode = (end: BundleEnd, mode: BundleMode): Command => {
 };
 
 /** A mode that comes up against another. */
-export const modeOpposite = (mode: BundleMode): BundleMode => (mode === 'static' ? 'static' : mode === 'initiate' || mode === 'answer' ? 'initiate' : 'active');
+const modeOpposite = (mode: BundleMode): BundleMode => (mode === 'static' ? 'static' : mode === 'initiate' || mode === 'answer' ? 'initiate' : 'active');
 
 /** Changes of one end's mode after which the two come up; LACP before the others. */
 function modesThatWork(a: BundleEnd, b: BundleEnd): (readonly [BundleEnd, BundleMode])[] {

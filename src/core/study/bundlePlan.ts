@@ -1,6 +1,5 @@
 /** The order of steps that bundles parallel links while the network runs: none loops, none cuts off for longer than a port takes over. */
 import type { Command } from '../design/commands';
-import { editAll } from '../design/edit';
 import type { LinkId, PortId, SwitchId } from '../design/ids';
 import type { Action, Undated } from '../design/scenario';
 import type { Bundle, Design, Link } from '../design/schema';
@@ -131,10 +130,4 @@ export function outcomesOf({ steps, until }: Plan, { outages, storms }: Ran): St
       frames: circling.some(({ endless }) => endless) ? 'circle' : circling.length > 0 ? 'come twice' : null,
     };
   });
-}
-
-/** The design once a plan is done. */
-export function designAfter(design: Design, plan: Plan): Design {
-  const edited = editAll(design, plan.commands);
-  return edited.ok ? edited.value.design : design;
 }

@@ -1,6 +1,6 @@
 /** Making bundles: of parallel links at both ends in one step, and taking them apart. */
 import type { Command } from '../design/commands';
-import type { BundleId, LinkId, PortId, SwitchId } from '../design/ids';
+import type { LinkId, PortId, SwitchId } from '../design/ids';
 import type { Bundle, BundleMode, Design, Link, Port } from '../design/schema';
 import { bundleSchema } from '../design/schema';
 import { fail, ok, type Result } from '../result';
@@ -95,15 +95,4 @@ function commonSettings(ports: readonly Port[]) {
   const all = <K extends 'edge' | 'priority' | 'trees'>(key: K): Partial<Pick<Port, K>> => (ports.every((port) => JSON.stringify(port[key]) === JSON.stringify(first[key])) ? ({ [key]: first[key] } as Partial<Pick<Port, K>>) : {});
   const trees = Object.entries(all('trees').trees ?? {}).flatMap(([tree, set]) => (set?.priority === undefined ? [] : [[tree, { priority: set.priority }]]));
   return { vlans: first.vlans, ...all('edge'), ...all('priority'), trees: Object.fromEntries(trees) as Port['trees'] };
-}
-
-/** The ends that stand opposite a bundle, by the cables of its members: bundles of other switches. */
-export function oppositeOf(design: Design, id: BundleId): Bundle[] {
-  const own = design.bundles.find((bundle) => bundle.id === id);
-  if (!own) return [];
-  const far = design.links.flatMap((link) => {
-    const here = (at: Link['a']): boolean => at.switch === own.switch && own.ports.includes(at.port);
-    return here(link.a) ? [link.b] : here(link.b) ? [link.a] : [];
-  });
-  return design.bundles.filter((bundle) => bundle.id !== id && far.some((at) => at.switch === bundle.switch && bundle.ports.includes(at.port)));
 }

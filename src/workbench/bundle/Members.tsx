@@ -11,7 +11,7 @@ import styles from '../inspector/inspector.module.css';
 import { timeText, useClock, useInstant } from '../state/clock';
 import { useWorkbench } from '../state/context';
 import own from './bundle.module.css';
-import { BIT_WORDS, MEMBER_WORDS } from './words';
+import { BIT_WORDS } from './words';
 
 interface Props {
   readonly end: BundleEnd;
@@ -42,7 +42,7 @@ export function Members({ end, bundles, settled }: Props) {
             <li key={m}>
               <div className={own.memberLine}>
                 <b>{end.owner.kind === 'host' ? `card ${member.id}` : `port ${member.id}`}</b>
-                <span className={own.state} data-state={mark?.state ?? state}>{MEMBER_WORDS[mark?.state ?? state]}</span>
+                <span className={own.state} data-state={mark?.state ?? state}>{mark?.state ?? state}</span>
                 <span className={own.far} title={`to ${member.farName}`}>to {member.farName}</span>
               </div>
               <p className={styles.hint}>{mark ? timerText(mark, t!) : reason}</p>

@@ -1,6 +1,6 @@
 /** Words of bundles as people read them. */
 import type { EndMode, ModeOutcome } from '../../core/bundle/modes';
-import type { MemberState, StateBit } from '../../core/bundle/settled';
+import type { StateBit } from '../../core/bundle/settled';
 import type { BundleMode, HashPolicy } from '../../core/design/schema';
 
 export const MODE_CHOICES: readonly (readonly [BundleMode, string])[] = [
@@ -13,7 +13,6 @@ export const MODE_CHOICES: readonly (readonly [BundleMode, string])[] = [
 /** Short enough for a matrix. */
 export const MODE_NAMES: Readonly<Record<EndMode, string>> = { active: 'Active', passive: 'Passive', static: 'Static', initiate: 'Initiate', answer: 'Answer', none: 'No bundle' };
 export const OUTCOMES: Readonly<Record<ModeOutcome, string>> = { up: 'comes up', down: 'single ports', 'one-sided': 'one-sided' };
-export const MEMBER_WORDS: Readonly<Record<MemberState, string>> = { active: 'active', standby: 'standby', individual: 'individual', waiting: 'waiting', down: 'down' };
 export const BIT_WORDS: Readonly<Record<StateBit, readonly [on: string, off: string]>> = {
   activity: ['speaks first', 'answers only'], timeout: ['short timeout', 'long timeout'], aggregation: ['can aggregate', 'individual link'], synchronization: ['in step', 'not in step'],
   collecting: ['collecting', 'not collecting'], distributing: ['distributing', 'not distributing'], defaulted: ['defaulted', 'partner heard'], expired: ['expired', 'not expired'],

@@ -3,7 +3,6 @@
 import { memo, useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import type { MemberState } from '../../core/bundle/settled';
 import type { Micros, RunRole, RunState } from '../../core/protocol/entity';
-import { MEMBER_WORDS } from '../bundle/words';
 import { strandStyle } from '../map/strandStyle';
 import { timeText, useClock, useClockStore } from '../state/clock';
 import { useWorkbenchStore } from '../state/context';
@@ -88,7 +87,7 @@ const LaneBars = memo(function LaneBars({ lane, scale, axis }: { readonly lane: 
             </g>
           ))
         : lane.kind === 'member'
-          ? lane.stays.map(({ from, to, state }) => <MemberBar key={from} from={x(from)} to={x(to)} state={state} title={`${timeText(from)} to ${timeText(to)}: ${MEMBER_WORDS[state]}`} />)
+          ? lane.stays.map(({ from, to, state }) => <MemberBar key={from} from={x(from)} to={x(to)} state={state} title={`${timeText(from)} to ${timeText(to)}: ${state}`} />)
           : lane.stretches.map(({ from, to, state, role }) => <Bar key={from} from={x(from)} to={x(to)} state={state} role={role} colour={strandStyle(lane.treeIndex).colour} title={`${timeText(from)} to ${timeText(to)}: ${role}, ${state}`} />)}
     </svg>
   );
@@ -99,13 +98,12 @@ const MEMBER_HEIGHTS: Readonly<Record<MemberState, number>> = { down: 0, waiting
 
 function MemberBar({ from, to, state, title }: { readonly from: number; readonly to: number; readonly state: MemberState; readonly title: string }) {
   const height = MEMBER_HEIGHTS[state];
-  const word = MEMBER_WORDS[state];
   return (
     <g>
       <rect x={from} y={2} width={Math.max(0, to - from)} height={ROW - 4} fill="transparent"><title>{title}</title></rect>
       {height > 0 && <rect x={from} y={ROW - 3 - height} width={Math.max(1.2, to - from)} height={height} fill="var(--ink-soft)" fillOpacity={state === 'active' ? 0.85 : 0.4} pointerEvents="none" />}
       {height === 0 && <line x1={from} x2={to} y1={ROW - 8} y2={ROW - 8} stroke="var(--ink-soft)" strokeDasharray="2 4" pointerEvents="none" />}
-      {to - from > word.length * 6.2 + 8 && <text x={from + 4} y={ROW - 6.2} className={styles.letter} fill={state === 'active' ? 'var(--paper)' : 'var(--ink)'} pointerEvents="none">{word}</text>}
+      {to - from > state.length * 6.2 + 8 && <text x={from + 4} y={ROW - 6.2} className={styles.letter} fill={state === 'active' ? 'var(--paper)' : 'var(--ink)'} pointerEvents="none">{state}</text>}
     </g>
   );
 }
@@ -136,7 +134,7 @@ const laneText = (lane: Lane): string =>
   lane.kind === 'pair'
     ? `${lane.label}, ${lane.trees}: ${lane.cuts.length === 0 ? 'reached all the time' : lane.cuts.map(({ from, to, cause }) => `cut off ${timeText(from)} to ${timeText(to)}, ${cause}`).join('; ')}`
     : lane.kind === 'member'
-      ? `${lane.label}, ${lane.trees}: ${lane.stays.map(({ from, state }) => `from ${timeText(from)} ${MEMBER_WORDS[state]}`).join('; ')}`
+      ? `${lane.label}, ${lane.trees}: ${lane.stays.map(({ from, state }) => `from ${timeText(from)} ${state}`).join('; ')}`
       : `${lane.label}${lane.trees ? `, ${lane.trees}` : ''}: ${lane.stretches.map(({ from, role, state }) => `from ${timeText(from)} ${role} ${state}`).join('; ')}`;
 
 /** Times, actions and topology changes above the lanes. */
