@@ -1,6 +1,6 @@
 /** In the browser: how soon a scenario of the demo can be played, and how long scrubbing through a large recording takes to draw. */
 import type { Browser } from '@playwright/test';
-import { fernhollow } from '../src/core/demo/fernhollow';
+import { fernhollow } from '../src/core/demo/demos';
 import { benchNetwork } from './network';
 import { BASE, demoId, middle, store } from './session';
 

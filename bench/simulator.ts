@@ -1,5 +1,5 @@
 /** The protocols against the bare queue that they run on, over growing networks; and the demo's scenarios. */
-import { fernhollow } from '../src/core/demo/fernhollow';
+import { fernhollow } from '../src/core/demo/demos';
 import type { Design, Dialect } from '../src/core/design/schema';
 import { EventQueue } from '../src/core/sim/eventQueue';
 import { readScenario } from '../src/core/sim/scenario';

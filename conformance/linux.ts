@@ -5,7 +5,7 @@
  */
 import { spawnSync } from 'node:child_process';
 import fc from 'fast-check';
-import { fernhollow } from '../src/core/demo/fernhollow';
+import { fernhollow } from '../src/core/demo/demos';
 import type { Design } from '../src/core/design/schema';
 import { meshDesign, solutionOf } from '../src/core/testing/networks';
 import { setBridgePriority, setPathCost } from '../src/core/tree/bridgeId';

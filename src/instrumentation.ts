@@ -2,6 +2,6 @@
 export async function register(): Promise<void> {
   if (process.env.NEXT_RUNTIME !== 'nodejs') return;
   const { database } = await import('./server/db/connect');
-  const { plantDemo } = await import('./server/designService');
-  plantDemo(database());
+  const { plantDemos } = await import('./server/designService');
+  plantDemos(database());
 }

@@ -3,7 +3,7 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { fernhollow } from '../core/demo/fernhollow';
+import { fernhollow } from '../core/demo/demos';
 import { writeDesign } from '../core/design/write';
 import { settledTree } from '../core/testing/networks';
 import { decodePcapng } from '../core/wire/pcapng';

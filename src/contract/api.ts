@@ -1,4 +1,5 @@
 /** What the workbench and the server say to each other: one zod schema a body, shared by both sides. */
+import { DEMO_SITES } from '../core/demo/sites';
 import { commandSchema } from '../core/design/commands';
 import type { Patch } from '../core/design/edit';
 import { titleSchema, type Design } from '../core/design/schema';
@@ -11,7 +12,7 @@ export const MAX_BODY = 8 * 1024 * 1024;
 export const newDesignSchema = z.discriminatedUnion('do', [
   z.strictObject({ do: z.literal('create'), name: titleSchema }),
   z.strictObject({ do: z.literal('duplicate'), of: z.string() }),
-  z.strictObject({ do: z.literal('demo') }),
+  z.strictObject({ do: z.literal('demo'), site: z.enum(DEMO_SITES).optional() }),
   /** `document` is checked by the core, which names what is wrong far better than a schema here could. */
   z.strictObject({ do: z.literal('import'), document: z.unknown() }),
 ]);

@@ -1,5 +1,5 @@
 import { commandSchema, type Command } from '../core/design/commands';
-import { fernhollow } from '../core/demo/fernhollow';
+import { fernhollow } from '../core/demo/demos';
 import { leanDesign } from '../core/design/write';
 import { openDatabase, type Db } from './db/connect';
 import * as service from './designService';
@@ -156,14 +156,14 @@ describe('the list of designs', () => {
     expect(broken).toMatchObject({ ok: false, error: { status: 422, details: ['pathCost: found "medium"; allowed: "short", "long"'] } });
   });
 
-  it('gets the demo once, and not again after someone has deleted it', () => {
+  it('gets the demos once, and not again after someone has deleted it', () => {
     const fresh = openDatabase(':memory:');
-    service.plantDemo(fresh);
-    service.plantDemo(fresh);
-    const [demo] = service.listDesigns(fresh);
-    expect(service.listDesigns(fresh)).toHaveLength(1);
-    take(service.deleteDesign(fresh, demo!.id));
-    service.plantDemo(fresh);
+    service.plantDemos(fresh);
+    service.plantDemos(fresh);
+    const demos = service.listDesigns(fresh);
+    expect(demos.map((each) => each.name)).toEqual(['Fernhollow Observatory', 'Fernhollow valley station']);
+    for (const demo of demos) take(service.deleteDesign(fresh, demo.id));
+    service.plantDemos(fresh);
     expect(service.listDesigns(fresh)).toEqual([]);
   });
 });

@@ -2,7 +2,7 @@
 import { randomBytes } from 'node:crypto';
 import { restoreLabel, type DesignSummary, type HistoryEntry, type NewDesign, type OpenDesign, type Refusal, type Step } from '../contract/api';
 import type { Command } from '../core/design/commands';
-import { fernhollow } from '../core/demo/fernhollow';
+import { demoOf } from '../core/demo/demos';
 import { describeCommands } from '../core/design/describe';
 import { applyChange, editAll, replaceDesign } from '../core/design/edit';
 import { problemText } from '../core/design/problem';
@@ -35,7 +35,7 @@ export function createDesign(db: Db, wish: NewDesign, now = Date.now()): Result<
 function newDocument(db: Db, wish: NewDesign): Result<Design, Refused> {
   switch (wish.do) {
     case 'demo':
-      return ok(fernhollow());
+      return ok(demoOf(wish.site ?? 'observatory'));
     case 'create':
       return checked({ format: FORMAT.name, version: FORMAT.version, name: wish.name, switches: [], links: [] });
     case 'import':
@@ -144,9 +144,11 @@ export const deleteDesign = (db: Db, id: string, now = Date.now()): Result<null,
 export const restoreDesign = (db: Db, id: string): Result<null, Refused> =>
   store.setDeleted(db, id, null) ? ok(null) : fail(unknownDesign(id));
 
-/** Puts the demo into a database that has never held a design. */
-export function plantDemo(db: Db): void {
-  if (store.isEmpty(db)) createDesign(db, { do: 'demo' });
+/** Puts the demos into a database that has never held a design, the observatory as the latest. */
+export function plantDemos(db: Db, now = Date.now()): void {
+  if (!store.isEmpty(db)) return;
+  createDesign(db, { do: 'demo', site: 'valley' }, now - 1);
+  createDesign(db, { do: 'demo', site: 'observatory' }, now);
 }
 
 /** Compare-and-set: runs `append` with the next number only where `base` is the newest revision. */

@@ -1,12 +1,11 @@
 /** What the workbench's component tests share: a store over the demo with the real solver in this thread. */
 import { act, render } from '@testing-library/react';
 import type { ReactElement } from 'react';
-import { fernhollow } from '../core/demo/fernhollow';
+import { fernhollow } from '../core/demo/demos';
 import { applyChange } from '../core/design/edit';
 import type { Design } from '../core/design/schema';
 import { portMargins } from '../core/study/margin';
 import { solve } from '../core/tree/solve';
-import { undrawn } from '../core/tree/undrawn';
 import { packTrees } from '../workers/packing';
 import type { SolverAnswer } from '../workers/solver';
 import { createRunning } from '../workers/running';
@@ -21,9 +20,8 @@ import { createWorkbench, type WorkbenchStore } from './state/store';
 export function inlineSolver(): SolverClient {
   let design: Design | null = null;
   const answer = (): Promise<SolverAnswer> => {
-    const problem = design && undrawn(design);
-    const solved = design && !problem ? solve(design) : null;
-    if (!solved?.ok) return Promise.resolve({ problem: problem?.found ?? 'no design' });
+    const solved = design ? solve(design) : null;
+    if (!solved?.ok) return Promise.resolve({ problem: 'no design' });
     const { network, trees } = solved.value;
     return Promise.resolve({ trees: packTrees(trees, network.switches.length, network.ports.length), all: true });
   };

@@ -1,5 +1,5 @@
 /** The simulator's worker, without the worker. */
-import { fernhollow } from '../core/demo/fernhollow';
+import { fernhollow } from '../core/demo/demos';
 import type { LinkId, PortId, SwitchId } from '../core/design/ids';
 import type { Scenario } from '../core/design/scenario';
 import { SECOND } from '../core/protocol/entity';

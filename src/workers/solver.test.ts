@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { anyDesign, solutionOf } from '../core/testing/networks';
 import { commandSchema } from '../core/design/commands';
 import { edit } from '../core/design/edit';
-import { fernhollow } from '../core/demo/fernhollow';
+import { fernhollow, valleyStation } from '../core/demo/demos';
 import { viewTree } from '../core/tree/settled';
 import { packTrees, unpackTrees } from './packing';
 import type { SolverWorker } from './solver';
@@ -42,12 +42,18 @@ describe('the solver worker', () => {
     expect('trees' in third && [third.all, third.trees.ids.length]).toEqual([true, 7]);
   });
 
-  it('says what it cannot solve, and solves everything again once it can', async () => {
+  it('hands over what MSTP adds to a tree', async () => {
     await import('./solver');
-    worker.open(fernhollow());
-    const patches = patchesOf({ do: 'set-switch', switch: 'lodge', dialect: 'mstp' });
-    expect(worker.change(patches)).toEqual({ problem: expect.stringContaining('switches[7].dialect: found "mstp"') as string });
-    const back = worker.change(patchesOf({ do: 'set-switch', switch: 'lodge', dialect: 'rstp' }));
-    expect('trees' in back && back.all).toBe(true);
+    const answer = worker.open(valleyStation());
+    if (!('trees' in answer)) throw new Error(answer.problem);
+    const { trees } = solutionOf(valleyStation());
+    expect(unpackTrees(answer.trees)).toEqual(trees);
+    expect(trees.map((tree) => tree.regional !== undefined)).toEqual([true, true, true]);
+  });
+
+  it('says what is wrong with a design that is none', async () => {
+    await import('./solver');
+    const { links, ...rest } = fernhollow();
+    expect(worker.open({ ...rest, links: [...links, links[0]!] })).toEqual({ problem: expect.stringContaining('each link once') as string });
   });
 });

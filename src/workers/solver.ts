@@ -10,8 +10,7 @@ import { portMargins, type PortMargins } from '../core/study/margin';
 import type { SettledTree, Solution } from '../core/tree/settled';
 import { resolve } from '../core/tree/resolve';
 import { solve } from '../core/tree/solve';
-import { fail, ok, type Result } from '../core/result';
-import { undrawn } from '../core/tree/undrawn';
+import { ok, type Result } from '../core/result';
 import { packTrees, type PackedTrees } from './packing';
 
 /**
@@ -35,7 +34,7 @@ const solver = {
   change(patches: readonly Patch[]): SolverAnswer {
     if (!design) return { problem: 'The solver has no design yet.' };
     design = applyChange(design, patches);
-    return answer(solution && !undrawn(design) ? resolve(solution, design, patches) : fromScratch(design));
+    return answer(solution ? resolve(solution, design, patches) : fromScratch(design));
   },
   /** How far a port's cost, and its rival's, can move in a tree before some end takes another role; null where it is not in the tree. */
   margin(tree: TreeId, sw: SwitchId, port: PortId): PortMargins | null {
@@ -48,8 +47,6 @@ export type SolverWorker = typeof solver;
 type Solved = Result<{ readonly solution: Solution; readonly changed: readonly SettledTree[] }, DesignProblem>;
 
 function fromScratch(current: Design): Solved {
-  const problem = undrawn(current);
-  if (problem) return fail(problem);
   const solved = solve(current);
   return solved.ok ? ok({ solution: solved.value, changed: solved.value.trees }) : solved;
 }

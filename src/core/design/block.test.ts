@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { fernhollow } from '../demo/fernhollow';
+import { fernhollow } from '../demo/demos';
 import { anyDesign } from '../testing/networks';
 import { copyBlock, numberedOn, pasteBlock, readBlock } from './block';
 import { editAll } from './edit';

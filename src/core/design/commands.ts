@@ -3,11 +3,11 @@
  * `tree: null` means every tree, unless a tree says otherwise; a `null` value takes a setting away again.
  */
 import { z } from '../zod';
-import type { BundleId, HostId, LinkId, PortId, SwitchId, TreeId } from './ids';
-import { bridgePriority, lacpKey, lacpPriority, macAddress, memberCount, pathCost, portNumber, portPriority, speed, vlanId } from './legal';
+import type { BundleId, HostId, LinkId, PortId, RegionId, SwitchId, TreeId } from './ids';
+import { bridgePriority, lacpKey, lacpPriority, macAddress, memberCount, mstid, pathCost, portNumber, portPriority, speed, vlanId, vlanSetText } from './legal';
 import { scenarioSchema } from './scenario';
 import {
-  BUNDLE_MODES, COST_METHODS, DIALECTS, HASH_POLICIES, LACP_TIMEOUTS, TIERS, bundleSchema, carriageSchema, endSchema, hostBundleSchema, hostSchema, linkDelay, linkSchema, observedSchema, portSchema, positionSchema, switchSchema, timersSchema,
+  BUNDLE_MODES, COST_METHODS, DIALECTS, HASH_POLICIES, LACP_TIMEOUTS, TIERS, bundleSchema, carriageSchema, endSchema, hostBundleSchema, hostSchema, linkDelay, linkSchema, observedSchema, portSchema, positionSchema, regionInstances, regionName, regionRevision, regionSchema, switchSchema, timersSchema,
   titleSchema, vlanSchema, worksheetSchema,
 } from './schema';
 
@@ -16,6 +16,7 @@ const portId = z.string().transform((id) => id as PortId);
 const linkId = z.string().transform((id) => id as LinkId);
 const treeId = z.string().transform((id) => id as TreeId).nullable();
 const bundleId = z.string().transform((id) => id as BundleId);
+const regionId = z.string().transform((id) => id as RegionId);
 const hostId = z.string().transform((id) => id as HostId);
 
 export const commandSchema = z.discriminatedUnion('do', [
@@ -32,6 +33,8 @@ export const commandSchema = z.discriminatedUnion('do', [
     up: z.boolean().optional(),
     /** Null: as the design. */
     pathCost: z.enum(COST_METHODS).nullable().optional(),
+    /** Whose MST configuration it has; null: one of its own, with every VLAN in the IST. */
+    region: regionId.nullable().optional(),
     systemPriority: lacpPriority.optional(),
   }),
   z.strictObject({ do: z.literal('set-bridge-priority'), switch: switchId, tree: treeId, priority: bridgePriority.nullable() }),
@@ -50,6 +53,8 @@ export const commandSchema = z.discriminatedUnion('do', [
     lacpKey: lacpKey.nullable().optional(),
   }),
   z.strictObject({ do: z.literal('set-port-cost'), switch: switchId, port: portId, tree: treeId, cost: pathCost.nullable() }),
+  /** Of an MSTP port: what it costs toward bridges outside of its region; null: as `cost`, or the speed. */
+  z.strictObject({ do: z.literal('set-external-cost'), switch: switchId, port: portId, cost: pathCost.nullable() }),
   z.strictObject({ do: z.literal('set-port-priority'), switch: switchId, port: portId, tree: treeId, priority: portPriority.nullable() }),
   z.strictObject({ do: z.literal('set-link'), link: linkId, up: z.boolean().optional(), speed: speed.optional(), delay: linkDelay.nullable().optional(), a: endSchema.optional(), b: endSchema.optional() }),
   z.strictObject({ do: z.literal('move-switches'), to: z.array(z.strictObject({ switch: switchId, position: positionSchema })) }),
@@ -91,6 +96,14 @@ export const commandSchema = z.discriminatedUnion('do', [
   z.strictObject({ do: z.literal('remove-host'), host: hostId }),
   z.strictObject({ do: z.literal('add-vlan'), vlan: vlanSchema }),
   z.strictObject({ do: z.literal('set-vlan'), vlan: vlanId, name: titleSchema.nullable().optional(), load: z.number().min(0).nullable().optional() }),
+  z.strictObject({ do: z.literal('add-region'), region: regionSchema }),
+  z.strictObject({ do: z.literal('set-region'), region: regionId, name: regionName.optional(), revision: regionRevision.optional(), instances: regionInstances.optional() }),
+  /** Lays VLANs onto an instance, made where it is not there; 0 is the IST. They leave the instance that they were in. */
+  z.strictObject({ do: z.literal('map-vlans'), region: regionId, vlans: vlanSetText, instance: z.union([z.literal(0), mstid]) }),
+  /** Its VLANs go to the IST. */
+  z.strictObject({ do: z.literal('remove-instance'), region: regionId, instance: mstid }),
+  /** Its switches become regions of their own. */
+  z.strictObject({ do: z.literal('remove-region'), region: regionId }),
   /** Takes the VLAN off the list with the settings of its tree; ports and hosts keep what they are set to. */
   z.strictObject({ do: z.literal('remove-vlan'), vlan: vlanId }),
   z.strictObject({ do: z.literal('set-observed'), observed: z.array(observedSchema) }),

@@ -106,6 +106,7 @@ function phraseOf(names: Names, command: Command): Phrase {
         command.mac !== undefined && `MAC ${sw?.mac} to ${command.mac}`,
         command.up !== undefined && (command.up ? 'switched on' : 'switched off'),
         command.pathCost !== undefined && `path cost method ${sw?.pathCost ?? 'of the design'} to ${command.pathCost ?? 'that of the design'}`,
+        command.region !== undefined && `region settings ${regionText(design, sw?.region)} to ${regionText(design, command.region ?? undefined)}`,
         command.systemPriority !== undefined && `LACP system priority to ${command.systemPriority}`,
         command.timers !== undefined && timersText(sw?.timers, command.timers),
       ])}`);
@@ -131,6 +132,10 @@ function phraseOf(names: Names, command: Command): Phrase {
       const port = portOf(command.switch, command.port);
       const before = command.tree === null ? port?.cost : (port?.trees[command.tree]?.cost ?? port?.cost);
       return say('cost of ', portName(command), `: ${before ?? 'from speed'} to ${command.cost ?? 'none of its own'}`, [command.tree]);
+    }
+    case 'set-external-cost': {
+      const port = portOf(command.switch, command.port);
+      return say('external cost of ', portName(command), `: ${port?.externalCost ?? 'as its cost'} to ${command.cost ?? 'as its cost'}`);
     }
     case 'set-port-priority': {
       const port = portOf(command.switch, command.port);
@@ -203,6 +208,22 @@ function phraseOf(names: Names, command: Command): Phrase {
         command.load !== undefined && `load ${before?.load ?? 'none'} to ${command.load ?? 'none'}${command.load === null ? '' : ' Mb/s'}`,
       ])}`);
     }
+    case 'add-region':
+      return say('added region settings ', regionText({ regions: [command.region] }, command.region.id));
+    case 'set-region': {
+      const before = design.regions.find((region) => region.id === command.region);
+      return say('region ', regionText(design, command.region), `: ${listed([
+        command.name !== undefined && `name to ${command.name || 'none'}`,
+        command.revision !== undefined && `revision ${before?.revision} to ${command.revision}`,
+        command.instances !== undefined && `VLAN map to ${mapText(command.instances)}`,
+      ])}`);
+    }
+    case 'map-vlans':
+      return say('region ', regionText(design, command.region), `: VLANs ${command.vlans} to ${command.instance === 0 ? 'the IST' : `instance ${command.instance}`}`);
+    case 'remove-instance':
+      return say('region ', regionText(design, command.region), `: instance ${command.instance} removed, its VLANs to the IST`);
+    case 'remove-region':
+      return say('removed region settings ', regionText(design, command.region));
     case 'remove-vlan':
       return say('removed VLAN ', vlanText(command.vlan, design.vlans.find((vlan) => vlan.id === command.vlan)?.name));
     case 'set-observed':
@@ -220,6 +241,14 @@ function phraseOf(names: Names, command: Command): Phrase {
 
 const listed = (parts: readonly (string | false)[]): string => parts.filter(Boolean).join(', ');
 const hostName = (design: Design, id: string): string => design.hosts.find((host) => host.id === id)?.name ?? id;
+/** What people call a region's settings: their name, else their id. */
+export const regionText = ({ regions }: Pick<Design, 'regions'>, id: string | undefined): string => {
+  if (id === undefined) return 'of its own';
+  const name = regions.find((region) => region.id === id)?.name;
+  return !name ? id : regions.filter((region) => region.name === name).length > 1 ? `${name} (${id})` : name;
+};
+/** `1: 15,25; 2: 35`. */
+export const mapText = (instances: Design['regions'][0]['instances']): string => instances.map(({ id, vlans }) => `${id}: ${vlans || 'no VLAN'}`).join('; ') || 'every VLAN in the IST';
 const vlanText = (id: number, name: string | undefined): string => (name === undefined ? String(id) : `${id} ${name}`);
 
 /** The timers, in the words of the standard. */

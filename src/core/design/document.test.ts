@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { fernhollow } from '../demo/fernhollow';
+import { fernhollow } from '../demo/demos';
 import { anyDesign, designOf, networkOf } from '../testing/networks';
 import { problemText } from './problem';
 import { readDesign, readDesignText } from './read';

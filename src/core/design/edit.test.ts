@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { fernhollow } from '../demo/fernhollow';
+import { fernhollow } from '../demo/demos';
 import { anyDesign } from '../testing/networks';
 import { commandSchema, type Command } from './commands';
 import { describeCommand, describeCommands } from './describe';

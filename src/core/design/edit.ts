@@ -2,11 +2,12 @@
 import { applyPatches, enablePatches, produceWithPatches, type Draft, type Patch } from 'immer';
 import { fail, ok, type Result } from '../result';
 import type { Command } from './commands';
-import type { BundleId, HostId, LinkId, PortId, SwitchId, TreeId } from './ids';
-import { vlanTree } from './ids';
+import type { BundleId, HostId, LinkId, PortId, RegionId, SwitchId, TreeId } from './ids';
+import { treeInstance, vlanTree } from './ids';
 import { BRIDGE_PRIORITY, LACP_PRIORITY, PORT_PRIORITY } from './legal';
 import type { DesignProblem } from './problem';
 import { referenceProblems } from './references';
+import { vlanSet } from './vlanSet';
 import { MAX_WORKSHEETS, type Design } from './schema';
 
 enablePatches();
@@ -42,7 +43,7 @@ export function editAll(design: Design, commands: readonly Command[]): Result<Ed
 
 /** Commands whose own check does not guarantee a legal document: they bring references, identifiers or costs along. */
 const MAY_BREAK: ReadonlySet<Command['do']> = new Set([
-  'set-cost-method', 'set-switch', 'set-port-cost', 'set-link', 'add-switch', 'add-port', 'add-link', 'add-bundle', 'set-bundle', 'add-host', 'set-host', 'add-vlan', 'keep-scenario',
+  'set-cost-method', 'set-switch', 'set-port-cost', 'set-link', 'add-switch', 'add-port', 'add-link', 'add-bundle', 'set-bundle', 'add-host', 'set-host', 'add-vlan', 'add-region', 'set-region', 'map-vlans', 'set-external-cost', 'keep-scenario',
 ]);
 
 /** A command that names what the design does not have. */
@@ -64,6 +65,7 @@ const findBundle = (draft: Draft<Design>, id: BundleId) => find(draft.bundles.fi
 /** What a tree's settings stand on: a port, or a bundle by its id. */
 const findBridgePort = (draft: Draft<Design>, sw: SwitchId, id: PortId) =>
   draft.bundles.find((bundle) => bundle.switch === sw && bundle.id === (id as string)) ?? findPort(draft, sw, id);
+const findRegion = (draft: Draft<Design>, id: RegionId) => find(draft.regions.find((region) => region.id === id), `region ${id}`);
 const findHost = (draft: Draft<Design>, id: HostId) => find(draft.hosts.find((host) => host.id === id), `host ${id}`);
 const findVlan = (draft: Draft<Design>, id: number) => find(draft.vlans.find((vlan) => vlan.id === id), `VLAN ${id}`);
 const findLink = (draft: Draft<Design>, id: LinkId) => find(draft.links.find((link) => link.id === id), `link ${id}`);
@@ -81,6 +83,7 @@ function apply(draft: Draft<Design>, command: Command): void {
       const sw = findSwitch(draft, command.switch);
       assign(sw, { name, tier, dialect, mac, timers, up });
       setOrClear(sw, 'pathCost', pathCost);
+      setOrClear(sw, 'region', command.region);
       if (command.systemPriority !== undefined) assign(sw, { lacp: { systemPriority: command.systemPriority } });
       return;
     }
@@ -104,6 +107,9 @@ function apply(draft: Draft<Design>, command: Command): void {
     }
     case 'set-port-cost':
       setOnPort(findBridgePort(draft, command.switch, command.port), command.tree, 'cost', command.cost);
+      return;
+    case 'set-external-cost':
+      setOrClear(findBridgePort(draft, command.switch, command.port), 'externalCost', command.cost);
       return;
     case 'set-port-priority':
       setOnPort(findBridgePort(draft, command.switch, command.port), command.tree, 'priority', command.priority);
@@ -178,6 +184,31 @@ function apply(draft: Draft<Design>, command: Command): void {
       setOrClear(vlan, 'load', command.load);
       return;
     }
+    case 'add-region':
+      draft.regions.push(copyOf(command.region));
+      return;
+    case 'set-region': {
+      const { name, revision, instances } = command;
+      assign(findRegion(draft, command.region), { name, revision, instances });
+      forgetInstances(draft);
+      return;
+    }
+    case 'map-vlans':
+      mapVlans(findRegion(draft, command.region), command.vlans, command.instance);
+      return;
+    case 'remove-instance': {
+      const region = findRegion(draft, command.region);
+      find(region.instances.find(({ id }) => id === command.instance), `instance ${command.instance} of ${command.region}`);
+      region.instances = region.instances.filter(({ id }) => id !== command.instance);
+      forgetInstances(draft);
+      return;
+    }
+    case 'remove-region':
+      findRegion(draft, command.region);
+      draft.regions = draft.regions.filter(({ id }) => id !== command.region);
+      for (const sw of draft.switches) if (sw.region === command.region) delete sw.region;
+      forgetInstances(draft);
+      return;
     case 'remove-vlan':
       removeVlan(draft, command.vlan);
       return;
@@ -262,6 +293,27 @@ function removeVlan(draft: Draft<Design>, id: number): void {
   const tree = vlanTree(id);
   draft.vlans = draft.vlans.filter((vlan) => vlan.id !== id);
   for (const item of [...draft.switches.flatMap((sw) => [sw, ...sw.ports]), ...draft.bundles]) if (item.trees[tree]) delete item.trees[tree];
+}
+
+/** Moves VLANs to an instance, 0 being the IST; instances that lose their last VLAN stay. */
+function mapVlans(region: Draft<Design>['regions'][0], text: string, mstid: number): void {
+  const moved = vlanSet(text);
+  for (const instance of region.instances) {
+    const own = vlanSet(instance.vlans);
+    const left = instance.id === mstid ? own.union(moved) : own.intersect(own.differenceBothWays(moved));
+    assign(instance, { vlans: left.format() });
+  }
+  if (mstid === 0 || region.instances.some(({ id }) => id === mstid)) return;
+  region.instances.push({ id: mstid, vlans: moved.format() });
+  region.instances.sort((a, b) => a.id - b.id);
+}
+
+/** What was set for instances that no region has any more goes with them. */
+function forgetInstances(draft: Draft<Design>): void {
+  const kept = new Set(draft.regions.flatMap((region) => region.instances.map(({ id }) => id)));
+  for (const { trees } of [...draft.switches.flatMap((sw) => [sw, ...sw.ports]), ...draft.bundles]) {
+    for (const tree of Object.keys(trees) as TreeId[]) if ((treeInstance(tree) ?? 0) > 0 && !kept.has(treeInstance(tree)!)) delete trees[tree];
+  }
 }
 
 /** The change that makes one design another, as an edit: whole parts of the document are replaced where they differ. */

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { fernhollow } from '../demo/fernhollow';
+import { fernhollow } from '../demo/demos';
 import { anyDesign, designOf } from '../testing/networks';
 import { editAll } from './edit';
 import { freshCable, freshSwitch } from './fresh';

@@ -37,9 +37,20 @@ export function treeName(tree: TreeId): string {
   return 'the common tree';
 }
 
+/** As short as it can be told: `15`, `CIST`, `MSTI 2`; empty for the common tree. */
+export const treeLabel = (tree: TreeId): string => {
+  const [kind, number = ''] = tree.split(':');
+  return kind !== 'mst' ? number : number === '0' ? 'CIST' : `MSTI ${number}`;
+};
+
 /** Several trees as people name them: `VLANs 15,25-29`, `VLAN 15`, `the common tree`. */
 export function treesName(trees: readonly TreeId[]): string {
   const vids = trees.map(treeVlan).filter((vid) => vid !== null);
+  const mstids = trees.map(treeInstance).filter((mstid) => mstid !== null && mstid > 0) as number[];
+  if (trees.length > 2 && mstids.length >= trees.length - 1 && vids.length === 0) {
+    const text = VlanSet.of(mstids.map((mstid) => [mstid, mstid])).format();
+    return `${trees.includes(CIST) ? 'CIST, ' : ''}instances ${text}`;
+  }
   if (trees.length === 1 || vids.length < trees.length) return trees.map(treeName).join(', ');
   return `VLANs ${VlanSet.of(vids.map((vid) => [vid, vid])).format()}`;
 }

@@ -18,6 +18,8 @@ export const text = (max: number) =>
   z.string().superRefine((value, ctx) => {
     if (value.length > max) ctx.addIssue({ code: 'custom', message: `at most ${max} characters` });
   });
+/** How many octets a text has as it is sent. */
+const utf8Octets = (value: string): number => [...value].reduce((sum, char) => sum + (char <= '\u007f' ? 1 : char <= '\u07ff' ? 2 : char <= '\uffff' ? 3 : 4), 0);
 /** The longest name, in characters. */
 export const MAX_NAME = 20_000;
 /** A name: one line, not empty. */
@@ -126,12 +128,18 @@ export const linkSchema = z.strictObject({ id: branded<LinkId>(), a: endSchema, 
 
 export const vlanSchema = z.strictObject({ id: vlanId, name: titleSchema.optional(), load: z.number().min(0).optional() });
 
-export const regionSchema = z.strictObject({
-  id: branded<RegionId>(),
-  name: text(32).default(''),
-  revision: z.number().int().min(0).max(65_535).default(0),
-  instances: z.array(z.strictObject({ id: mstid, vlans: vlanSetText })).max(64).default([]),
+/** What names an MST configuration, and how many instances it may have beside the IST (802.1Q-2018 13.8, 13.5). */
+export const REGION = { nameOctets: 32, revision: 65_535, instances: 64 } as const;
+export const regionName = z.string().superRefine((value, ctx) => {
+  const octets = utf8Octets(value);
+  if (octets > REGION.nameOctets) ctx.addIssue({ code: 'custom', message: `at most ${REGION.nameOctets} octets (this has ${octets})` });
+  else if (CONTROL.test(value)) ctx.addIssue({ code: 'custom', message: 'a name on one line' });
 });
+export const regionRevision = z.number().superRefine((value, ctx) => {
+  if (!Number.isInteger(value) || value < 0 || value > REGION.revision) ctx.addIssue({ code: 'custom', message: `a revision, a whole number from 0 to ${REGION.revision}` });
+});
+export const regionInstances = z.array(z.strictObject({ id: mstid, vlans: vlanSetText }));
+export const regionSchema = z.strictObject({ id: branded<RegionId>(), name: regionName.default(''), revision: regionRevision.default(0), instances: regionInstances.default([]) });
 
 /** How a bundle's end negotiates and shares out frames, on switches and hosts alike. */
 const negotiation = {

@@ -4,8 +4,9 @@
  */
 import { MAX_COST } from './legal';
 import { jsonPath, type DesignProblem } from './problem';
-import type { Bundle, CostMethod, Design, LinkEnd, Port } from './schema';
+import { REGION, type Bundle, type CostMethod, type Design, type LinkEnd, type Port } from './schema';
 import { methodOf } from './costMethod';
+import { vlanSet } from './vlanSet';
 
 /** Every broken reference and double identifier, in document order. */
 export function referenceProblems(design: Design): DesignProblem[] {
@@ -41,6 +42,17 @@ export function referenceProblems(design: Design): DesignProblem[] {
       add(['switches', i, 'region'], JSON.stringify(sw.region), 'the id of a region of this design');
     }
     sw.ports.forEach((port, j) => problems.push(...costProblems(port, methodOf(design, sw), ['switches', i, 'ports', j])));
+  });
+
+  design.regions.forEach(({ instances }, i) => {
+    unique(instances, ['regions', i, 'instances'], 'instance');
+    if (instances.length > REGION.instances) add(['regions', i, 'instances'], `${instances.length} instances`, `at most ${REGION.instances} beside the IST`);
+    instances.forEach(({ id, vlans }, j) => {
+      for (const before of instances.slice(0, j)) {
+        const both = vlanSet(vlans).intersect(vlanSet(before.vlans));
+        if (before.id !== id && !both.isEmpty) add(['regions', i, 'instances', j, 'vlans'], both.format(), `each VLAN in one instance: instance ${before.id} has ${both.format().includes(',') || both.format().includes('-') ? 'these' : 'this one'} already`);
+      }
+    });
   });
 
   const plugged = new Map<string, string>();
@@ -91,6 +103,7 @@ function costProblems(port: Port | Bundle, method: CostMethod, path: readonly Pr
       : [];
   return [
     ...tooBig(port.cost, ['cost']),
+    ...tooBig(port.externalCost, ['externalCost']),
     ...Object.entries(port.trees).flatMap(([tree, set]) => tooBig(set?.cost, ['trees', tree, 'cost'])),
   ];
 }

@@ -1,4 +1,4 @@
-import { fernhollow } from '../demo/fernhollow';
+import { fernhollow } from '../demo/demos';
 import { neighboursOf } from '../study/neighbours';
 import { readCsv, writeCsv } from './csv';
 import { designedCsv, readLldp, readObservedCsv } from './observed';

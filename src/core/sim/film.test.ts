@@ -1,6 +1,6 @@
 /** Runs as films: any instant, the order of events in sentences, what it cost, frames field by field. */
 import fc from 'fast-check';
-import { fernhollow } from '../demo/fernhollow';
+import { fernhollow } from '../demo/demos';
 import type { HostId, PortId, SwitchId } from '../design/ids';
 import type { Action } from '../design/scenario';
 import type { Design, Dialect } from '../design/schema';

@@ -1,6 +1,6 @@
 /** Frames followed hop by hop, and broadcasts that circle. */
 import fc from 'fast-check';
-import { fernhollow } from '../demo/fernhollow';
+import { fernhollow } from '../demo/demos';
 import type { HostId } from '../design/ids';
 import { anyDesign, meshDesign, networkOf, solutionOf } from '../testing/networks';
 import { MOST_COPIES, circling } from './circling';

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { fernhollow } from '../demo/fernhollow';
+import { fernhollow } from '../demo/demos';
 import { SECOND, type RunRole, type RunState } from '../protocol/entity';
 import { solutionOf } from '../testing/networks';
 import { bridgeKeys } from './bridgeKeys';

@@ -1,4 +1,4 @@
-import { fernhollow } from '../demo/fernhollow';
+import { fernhollow } from '../demo/demos';
 import type { Design, Dialect } from '../design/schema';
 import type { Bpdu } from '../protocol/bpdu';
 import { SECOND } from '../protocol/entity';

@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import { bundlesOf } from '../bundle/ends';
 import { settleBundles } from '../bundle/settled';
-import { fernhollow } from '../demo/fernhollow';
+import { fernhollow } from '../demo/demos';
 import { editAll } from '../design/edit';
 import { vlanTree, type BundleId, type LinkId } from '../design/ids';
 import type { Command } from '../design/commands';

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { fernhollow } from '../demo/fernhollow';
+import { fernhollow } from '../demo/demos';
 import { commandSchema } from '../design/commands';
 import { editAll } from '../design/edit';
 import { anyDesign, solutionOf } from '../testing/networks';

@@ -1,4 +1,4 @@
-import { fernhollow } from '../demo/fernhollow';
+import { fernhollow } from '../demo/demos';
 import { editAll } from '../design/edit';
 import { vlanTree, type SwitchId } from '../design/ids';
 import type { Design } from '../design/schema';

@@ -1,6 +1,6 @@
 /** Path costs and port priorities of every cabled port by trees; alike trees together. */
 import type { TreeId } from '../design/ids';
-import { portIdentifier } from '../tree/bridgeId';
+import { portIdentifier, settingKey } from '../tree/bridgeId';
 import type { Solution } from '../tree/settled';
 
 /** What a steering table is about. */
@@ -28,7 +28,7 @@ export function steerGroups({ network, trees }: Solution, setting: SteerSetting)
       if (tree.role[p] === 0) return null;
       const { dialect } = network.switches[network.owner[p]!]!;
       const value = setting === 'cost' ? tree.cost[p]! : portIdentifier(port, tree.id, dialect).priority;
-      return { value, own: port.trees[tree.id]?.[setting] !== undefined };
+      return { value, own: port.trees[settingKey(tree.id, dialect)]?.[setting] !== undefined || (setting === 'cost' && tree.regional?.inside[p] === 0 && port.externalCost !== undefined) };
     });
     const key = cells.map((cell) => (cell ? `${cell.value}${cell.own ? '!' : ''}` : '-')).join(' ');
     const group = groups.get(key);

@@ -2,7 +2,7 @@
 import type { LinkId, TreeId } from '../design/ids';
 import type { Link } from '../design/schema';
 import { bridgePortOf, type Network } from '../tree/network';
-import { passing, treesFor } from '../tree/passing';
+import { passing, treeForVlan } from '../tree/passing';
 import type { SettledTree, Solution } from '../tree/settled';
 
 /** One link. Loads in Mbit/s, both directions together. */
@@ -44,8 +44,7 @@ export function linkLoads(solution: Solution): Loads {
   const used = design.links.map(() => false);
   for (const vid of vids) {
     const passes = passing(solution, vid);
-    const { own, common } = treesFor(solution, vid);
-    const tree = own ?? common;
+    const tree = treeForVlan(solution, vid);
     design.links.forEach((_, l) => (used[l] ||= bridgeEndsOf(network, l).every((p) => passes[p])));
     const load = assumed ? Number(declared.has(vid)) : (declared.get(vid) ?? 0);
     if (!tree || load === 0) continue;

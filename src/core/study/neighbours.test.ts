@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { fernhollow } from '../demo/fernhollow';
+import { fernhollow } from '../demo/demos';
 import { editAll } from '../design/edit';
 import type { Design, Observed } from '../design/schema';
 import { anyDesign } from '../testing/networks';

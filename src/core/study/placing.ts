@@ -2,13 +2,14 @@
  * Placing roots: the bridge priority that makes a switch the root of a tree, its standby, or never the root.
  * Elections compare priority, system ID extension and MAC address (802.1Q-2018 13.26.2 and 13.26.3).
  */
-import { CST, treeName, treesName, type SwitchId, type TreeId } from '../design/ids';
+import { CST, treeInstance, treeName, treesName, type SwitchId, type TreeId } from '../design/ids';
 import { BRIDGE_PRIORITY } from '../design/legal';
 import type { Command } from '../design/commands';
 import type { Switch } from '../design/schema';
-import { bridgeId, bridgeIdText, compareBridgeIds, isPerVlan, setBridgePriority, type BridgeId } from '../tree/bridgeId';
+import { bridgeId, bridgeIdText, compareBridgeIds, setBridgePriority, settingKey, type BridgeId } from '../tree/bridgeId';
 import type { Network } from '../tree/network';
 import { switchName } from '../tree/phrases';
+import { hasInstance, regionsOf, sameRegion } from '../tree/region';
 import { partOf } from '../tree/trees';
 import type { Remedy } from './finding';
 
@@ -48,11 +49,15 @@ interface Rival {
 export function place(network: Network, tree: TreeId, s: number, as: Place): Placing {
   const sw = network.switches[s]!;
   const name = switchName(sw);
+  const regionOf = regionsOf(network.design);
+  // An instance is elected for in each region by itself; the CIST by all bridges.
+  const own = (treeInstance(tree) ?? 0) > 0 ? regionOf(sw) : null;
+  if (own && !hasInstance(own, treeInstance(tree)!)) return { done: false, tree, sentence: `${name}'s region has no ${treeName(tree)}.`, instead: null };
   if (partOf(sw, tree) !== 'bridge') {
     return { done: false, tree, sentence: `${name} takes no part in ${treeName(tree)}: it ${sw.up ? 'runs no spanning tree for it' : 'has no power'}.`, instead: null };
   }
   const rivals = network.switches
-    .filter((other) => other !== sw && partOf(other, tree) === 'bridge')
+    .filter((other) => other !== sw && partOf(other, tree) === 'bridge' && (own === null || sameRegion(own, regionOf(other))))
     .map((other): Rival => ({ sw: other, id: bridgeId(other, tree) }))
     .sort((a, b) => compareBridgeIds(a.id, b.id));
   if (as === 'never') return settled(sw, tree, max, [], `${name} has the worst priority in ${treeName(tree)}: it becomes root only where nothing better is left.`);
@@ -135,8 +140,8 @@ export function priorityCommand(sw: Switch, tree: TreeId, priority: number): Com
 
 /** A standard bridge has one tree: it keeps its priority under `cst`, under VLAN 1's, or for all trees. */
 function keyOf(sw: Switch, tree: TreeId): TreeId | null {
-  if (isPerVlan(sw.dialect)) return tree;
-  if (sw.trees[CST]) return CST;
+  const key = settingKey(tree, sw.dialect);
+  if (key !== CST || sw.trees[CST]) return key;
   return sw.trees[tree] ? tree : null;
 }
 

@@ -1,6 +1,6 @@
 /** Who is root of which tree, who would be next and after that, with the priority that each switch has there; alike trees together. */
 import type { SwitchId, TreeId } from '../design/ids';
-import { setBridgePriority } from '../tree/bridgeId';
+import { isSetFor, setBridgePriority } from '../tree/bridgeId';
 import { islandRoots } from '../tree/election';
 import type { SettledTree, Solution } from '../tree/settled';
 
@@ -32,7 +32,7 @@ export function rootMatrix({ network, trees }: Solution): RootMatrix {
   for (const tree of trees) {
     const places = placesIn(network.switches.length, tree, islandRoots(network, tree)[0] ?? -1);
     const cells = network.switches.map((sw, s): RootCell | null =>
-      tree.root[s]! < 0 ? null : { priority: setBridgePriority(sw, tree.id), own: sw.trees[tree.id] !== undefined, place: places[s]! },
+      tree.root[s]! < 0 ? null : { priority: setBridgePriority(sw, tree.id), own: isSetFor(sw.trees, tree.id, sw.dialect), place: places[s]! },
     );
     const key = cells.map((cell) => (cell ? `${cell.priority}${cell.own ? '!' : '.'}${cell.place}` : '-')).join(' ');
     const group = groups.get(key);

@@ -1,6 +1,6 @@
 /** Placing roots, the matrix of trees by switches, and what becomes of trees whose root dies. */
 import fc from 'fast-check';
-import { fernhollow } from '../demo/fernhollow';
+import { fernhollow } from '../demo/demos';
 import { editAll } from '../design/edit';
 import type { SwitchId, TreeId } from '../design/ids';
 import type { Design } from '../design/schema';

@@ -3,7 +3,7 @@ import type { Command } from '../design/commands';
 import { methodOf } from '../design/costMethod';
 import { sentencesOf } from '../design/describe';
 import { editAll } from '../design/edit';
-import { CST, treesName, type LinkId, type TreeId } from '../design/ids';
+import { CIST, CST, treesName, type LinkId, type TreeId } from '../design/ids';
 import { MAX_COST } from '../design/legal';
 import type { Tier } from '../design/schema';
 import { fail, ok, type Result } from '../result';
@@ -14,7 +14,7 @@ import { treeOf, type SettledTree, type Solution } from '../tree/settled';
 import { solve } from '../tree/solve';
 import { linkLoads, type LinkLoad, type Loads } from './load';
 import { rounded } from './margin';
-import { candidatePaths } from './paths';
+import { candidatePaths, type CandidatePath } from './paths';
 import { place } from './placing';
 import type { Progress } from './steer';
 import { settingCommands, type Setting } from './whatIf';
@@ -43,7 +43,7 @@ const STRENGTH: Readonly<Record<Tier, number>> = { core: 2, distribution: 1, acc
 export function shareTrees(before: Solution, trees: readonly TreeId[], uplinks: readonly LinkId[], progress: Progress = () => true): Result<SharingProposal[], string> {
   const { network } = before;
   const present = trees.flatMap((id) => treeOf(before, id) ?? []);
-  if (before.trees.every((tree) => tree.id === CST)) return fail('One tree carries every VLAN here, so all of them take the same links. Sharing needs a tree for each VLAN, or MST instances.');
+  if (before.trees.length === 1 && before.trees.every((tree) => tree.id === CST || tree.id === CIST)) return fail('One tree carries every VLAN here, so all of them take the same links. Sharing needs a tree for each VLAN, or MST instances.');
   if (present.length < 2) return fail('Sharing needs two trees or more: the frames of one tree take one way.');
   const ends: Uplink[] = [];
   for (const id of uplinks) {
@@ -171,12 +171,16 @@ const byCosts = (network: Network, trees: readonly SettledTree[], dealt: Readonl
  */
 function rootPortBy(network: Network, tree: SettledTree, port: number): Setting[] | null {
   const s = network.owner[port]!;
-  const ways = candidatePaths(network, tree, s).map((way) => ({ port: network.portIndexOf(way.hops[0]!.switch, way.hops[0]!.port), total: way.total }));
+  const candidates = candidatePaths(network, tree, s);
+  // Costs outside and inside of a region do not add up.
+  if (new Set(candidates.map((way) => way.hops[0]!.inside)).size > 1 || (candidates[0]?.hops[0]?.inside && new Set(candidates.map((way) => way.total)).size > 1)) return null;
+  const sumOf = (way: CandidatePath): number => (way.hops[0]!.inside ? way.internal! : way.total);
+  const ways = candidates.map((way) => ({ port: network.portIndexOf(way.hops[0]!.switch, way.hops[0]!.port), total: sumOf(way) }));
   const own = ways.find((way) => way.port === port);
   if (!own) return null;
   if (tree.rootPort[s] === port) return [];
   const rivals = ways.filter((way) => way.port !== port && way.total <= own.total);
-  const cheaper = tree.cost[port]! - (own.total - tree.rootPathCost[s]!) - 1;
+  const cheaper = tree.cost[port]! - (own.total - Math.min(...ways.map((way) => way.total))) - 1;
   if (cheaper >= 1) return [{ of: 'cost', port, value: rounded(cheaper, 1, tree.cost[port]!)[0] ?? cheaper }];
   const most = MAX_COST[methodOf(network.design, network.switches[s]!)];
   const dearer = rivals.map((rival): Setting => {

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { fernhollow } from '../demo/fernhollow';
+import { fernhollow } from '../demo/demos';
 import { editAll } from '../design/edit';
 import type { LinkId, PortId, SwitchId, TreeId } from '../design/ids';
 import type { Design } from '../design/schema';

@@ -6,6 +6,7 @@ import { methodOf } from '../design/costMethod';
 import { BRIDGE_PRIORITY, MAX_COST } from '../design/legal';
 import type { Network } from '../tree/network';
 import { CODE, type SettledTree } from '../tree/settled';
+import { leadsOut } from './paths';
 import type { Setting } from './whatIf';
 import type { Target } from './wishes';
 
@@ -33,9 +34,9 @@ const RIM = 1e12;
 /** Ports, one for each cable of a spanning tree: links wished to carry first, then those that carry now, then the cheapest; `more` makes some dearer. */
 function spanningCables({ far, live, owner, switches }: Network, tree: SettledTree, targets: readonly Target[], more: (p: number) => number): Set<number> {
   const wish = new Map(targets.flatMap(({ a, b, wants }) => [[a, wants], [b, wants]] as const));
-  const carries = (p: number): boolean => [p, far[p]!].every((q) => tree.role[q] === CODE.root || tree.role[q] === CODE.designated);
+  const carries = (p: number): boolean => [p, far[p]!].every((q) => tree.role[q] === CODE.root || tree.role[q] === CODE.designated || tree.role[q] === CODE.master);
   const weight = (p: number): number => (wish.get(p) === 'carry' ? -2 : carries(p) ? -1 : tree.cost[p]! + tree.cost[far[p]!]!);
-  const usable = Array.from(far.keys()).filter((p) => far[p]! > p && live[p] && tree.role[p] !== CODE.absent && tree.role[far[p]!] !== CODE.absent && wish.get(p) !== 'block');
+  const usable = Array.from(far.keys()).filter((p) => far[p]! > p && live[p] && tree.role[p] !== CODE.absent && tree.role[far[p]!] !== CODE.absent && !leadsOut(tree, p) && wish.get(p) !== 'block');
   const lead = Array.from(switches.keys());
   const leadOf = (s: number): number => (lead[s] === s ? s : (lead[s] = leadOf(lead[s]!)));
   const taken = new Set<number>();

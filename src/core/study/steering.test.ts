@@ -1,6 +1,6 @@
 /** Candidate ways to the root, and how far a cost can move before something flips. */
 import fc from 'fast-check';
-import { fernhollow } from '../demo/fernhollow';
+import { fernhollow } from '../demo/demos';
 import { editAll } from '../design/edit';
 import { methodOf } from '../design/costMethod';
 import type { PortId, SwitchId, TreeId } from '../design/ids';

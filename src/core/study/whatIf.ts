@@ -1,7 +1,8 @@
 /** Trying settings in one tree without writing them into the design: a network compiled once, solved many times. */
 import type { Command } from '../design/commands';
-import { CST, type TreeId } from '../design/ids';
-import { isPerVlan } from '../tree/bridgeId';
+import { CIST, CST, type TreeId } from '../design/ids';
+import { settingKey } from '../tree/bridgeId';
+import { insidePorts } from '../tree/mstp';
 import type { Network } from '../tree/network';
 import type { SettledTree } from '../tree/settled';
 import { solveTrees } from '../tree/solve';
@@ -21,13 +22,16 @@ export function withSettings(network: Network, tree: TreeId, settings: readonly 
   for (const setting of settings) {
     if (setting.of === 'bridgePriority') {
       const sw = switches[setting.switch]!;
-      const key = isPerVlan(sw.dialect) ? tree : CST;
+      const key = settingKey(tree, sw.dialect);
       switches[setting.switch] = { ...sw, trees: { ...sw.trees, [key]: { priority: setting.value } } };
     } else {
       const port = ports[setting.port]!;
-      const key = isPerVlan(network.switches[network.owner[setting.port]!]!.dialect) ? tree : CST;
+      const { dialect } = network.switches[network.owner[setting.port]!]!;
+      const key = settingKey(tree, dialect);
       const own = { ...port.trees[key], [setting.of === 'cost' ? 'cost' : 'priority']: setting.value };
-      ports[setting.port] = { ...port, trees: { ...port.trees, [key]: own } };
+      // In the CIST a port has one cost toward its region and one toward others, and only one of them counts.
+      const outside = setting.of === 'cost' && tree === CIST && dialect === 'mstp' ? { externalCost: setting.value } : {};
+      ports[setting.port] = { ...port, ...outside, trees: { ...port.trees, [key]: own } };
     }
   }
   return { ...network, ports, switches };
@@ -38,11 +42,19 @@ export function settingCommands(network: Network, trees: readonly TreeId[], sett
   return settings.flatMap((setting): Command[] => {
     const s = setting.of === 'bridgePriority' ? setting.switch : network.owner[setting.port]!;
     const sw = network.switches[s]!;
-    const keys = isPerVlan(sw.dialect) ? trees : [CST];
-    return keys.map((tree): Command => {
+    const keys = new Set(trees.map((tree) => settingKey(tree, sw.dialect)));
+    return [...keys].map((tree): Command => {
       if (setting.of === 'bridgePriority') return { do: 'set-bridge-priority', switch: sw.id, tree, priority: setting.value };
-      const at = { switch: sw.id, port: network.ports[setting.port]!.id, tree };
-      return setting.of === 'cost' ? { do: 'set-port-cost', ...at, cost: setting.value } : { do: 'set-port-priority', ...at, priority: setting.value };
+      if (setting.of === 'cost') return costCommand(network, tree, setting.port, setting.value);
+      return { do: 'set-port-priority', switch: sw.id, port: network.ports[setting.port]!.id, tree, priority: setting.value };
     });
   });
+}
+
+/** Sets the cost that counts for a port in a tree: in the CIST its external one where it leads out of its region. */
+export function costCommand(network: Network, tree: TreeId, p: number, cost: number | null): Command {
+  const sw = network.switches[network.owner[p]!]!;
+  const at = { switch: sw.id, port: network.ports[p]!.id };
+  if (tree === CIST && sw.dialect === 'mstp' && insidePorts(network)[p] === 0) return { do: 'set-external-cost', ...at, cost };
+  return { do: 'set-port-cost', ...at, tree: settingKey(tree, sw.dialect), cost };
 }

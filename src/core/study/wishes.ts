@@ -6,6 +6,7 @@ import { bridgePortOf, deadReason, type Network } from '../tree/network';
 import { label, switchName } from '../tree/phrases';
 import { CODE, type SettledTree } from '../tree/settled';
 import { partsOf } from './parts';
+import { leadsOut } from './paths';
 
 /** What an engineer points at: an end that should block, or a link that should carry a tree's frames. */
 export type Wish =
@@ -43,7 +44,7 @@ export function targetOf(network: Network, wish: Wish): Result<Target, string> {
   return ok({ wants: wish.wants, a, b });
 }
 
-const forwards = (tree: SettledTree, p: number): boolean => tree.role[p] === CODE.root || tree.role[p] === CODE.designated;
+const forwards = (tree: SettledTree, p: number): boolean => tree.role[p] === CODE.root || tree.role[p] === CODE.designated || tree.role[p] === CODE.master;
 const blocks = (tree: SettledTree, p: number): boolean => tree.role[p] === CODE.alternate || tree.role[p] === CODE.backup;
 
 /** Whether a tree does what is wished. */
@@ -54,6 +55,8 @@ export function whyNever(network: Network, tree: SettledTree, targets: readonly 
   const [name, sw] = [(p: number) => label(network, p), (p: number) => switchName(network.switches[network.owner[p]!]!)];
   const missing = targets.flatMap(({ a, b }) => [a, b]).find((p) => tree.role[p] === CODE.absent);
   if (missing !== undefined) return `${name(missing)} does not carry ${treesName([tree.id])}.`;
+  const out = targets.flatMap(({ a, b }) => [a, b]).find((p) => leadsOut(tree, p));
+  if (out !== undefined) return `${name(out)} leads out of its region: there ${treesName([tree.id])} does what the CIST does, so wish it of the CIST.`;
 
   const blocking = new Set(targets.flatMap(({ wants, a }) => (wants === 'block' ? [a] : [])));
   for (const { wants, a, b } of targets) {

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { fernhollow } from '../demo/fernhollow';
+import { fernhollow } from '../demo/demos';
 import { editAll } from '../design/edit';
 import { CST, vlanTree, type SwitchId, type TreeId } from '../design/ids';
 import { readDesignText } from '../design/read';

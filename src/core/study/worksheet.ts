@@ -9,7 +9,6 @@ import { switchName } from '../tree/phrases';
 import { roleOf, stateOf, type PortState, type Role, type SettledTree } from '../tree/settled';
 import { solveTrees } from '../tree/solve';
 import { treesOf } from '../tree/trees';
-import { undrawn } from '../tree/undrawn';
 import { costText } from '../tree/vector';
 import { candidatePaths } from './paths';
 
@@ -39,7 +38,7 @@ export function sheetOf(design: Design, tree: TreeId): SheetSwitch[] {
 
 function solvedTree(design: Design, id: TreeId): { readonly network: Network; readonly settled: SettledTree | undefined } {
   const network = compileNetwork(design);
-  return { network, settled: undrawn(design) === null && treesOf(design).includes(id) ? solveTrees(network, [id])[0] : undefined };
+  return { network, settled: treesOf(design).includes(id) ? solveTrees(network, [id])[0] : undefined };
 }
 
 function partsOfSheet(network: Network, tree: SettledTree): SheetSwitch[] {

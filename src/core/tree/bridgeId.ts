@@ -21,13 +21,22 @@ export interface PortIdentifier {
 export const isPerVlan = (dialect: Dialect): boolean => dialect === 'per-vlan-stp' || dialect === 'per-vlan-rstp';
 
 /**
- * What a switch's or port's `trees` say of a tree. A standard bridge joins VLAN 1's tree as its CST, and the CIST where
- * others speak MSTP; there a bridge with a tree for each VLAN takes part with that of VLAN 1.
+ * The key under which a switch keeps what is set for a tree. A standard bridge joins VLAN 1's tree as its CST, and the CIST
+ * where others speak MSTP; there a bridge with a tree for each VLAN takes part with that of VLAN 1.
  */
-function settingsFor<T>(trees: Partial<Record<TreeId, T>>, tree: TreeId, dialect: Dialect): T | undefined {
-  if (isPerVlan(dialect)) return trees[tree === CIST ? vlanTree(1) : tree];
-  return dialect === 'mstp' ? trees[tree] : (trees[CST] ?? trees[tree]);
+export function settingKey(tree: TreeId, dialect: Dialect): TreeId {
+  if (isPerVlan(dialect)) return tree === CIST ? vlanTree(1) : tree;
+  return dialect === 'mstp' ? tree : CST;
 }
+
+/** What a switch's or port's `trees` say of a tree; of a standard bridge also under the tree's own name. */
+function settingsFor<T>(trees: Partial<Record<TreeId, T>>, tree: TreeId, dialect: Dialect): T | undefined {
+  const key = settingKey(tree, dialect);
+  return trees[key] ?? (key === CST ? trees[tree] : undefined);
+}
+
+/** Whether a tree has something of its own set there. */
+export const isSetFor = (trees: Partial<Record<TreeId, object>>, tree: TreeId, dialect: Dialect): boolean => settingsFor(trees, tree, dialect) !== undefined;
 
 /** The priority that an engineer has set for this tree, without the system ID extension. */
 export const setBridgePriority = (sw: Switch, tree: TreeId): number =>

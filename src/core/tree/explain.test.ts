@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { fernhollow } from '../demo/fernhollow';
+import { fernhollow } from '../demo/demos';
 import { edit } from '../design/edit';
 import { CIST, vlanTree, type LinkId, type PortId, type SwitchId, type TreeId } from '../design/ids';
 import type { Design } from '../design/schema';

@@ -4,14 +4,13 @@
  * Priority vectors are (root, external root path cost, regional root, internal root path cost, bridge, port).
  */
 import { CIST, treeInstance, type TreeId } from '../design/ids';
-import { sameConfiguration } from '../wire/mstConfiguration';
 import { setExternalCost } from './bridgeId';
 import { methodOf } from '../design/costMethod';
 import type { Switch } from '../design/schema';
 import type { Network } from './network';
 import { pathCostOf } from './pathCost';
-import { regionsOf, type RegionMap } from './region';
-import type { Segments } from './segments';
+import { hasInstance, regionsOf, sameRegion, type RegionMap } from './region';
+import { segmentsOf, type Segments } from './segments';
 import type { Settings } from './settings';
 import { CODE, type SettledTree } from './settled';
 
@@ -28,13 +27,23 @@ export interface MstpGround {
 
 export function mstpGround(network: Network, segments: Segments, settings: Settings): MstpGround {
   const regions = network.switches.map(regionsOf(network.design));
-  const inside = Uint8Array.from(network.ports, (_, p) => {
-    const own = regions[network.owner[p]!];
+  return { network, segments, settings, regions, inside: insideOf(network, segments, regions) };
+}
+
+/** 1 for each port that leads to bridges of its own region alone. */
+export function insidePorts(network: Network): Uint8Array {
+  const known = insides.get(network) ?? insideOf(network, segmentsOf(network, CIST, () => false), network.switches.map(regionsOf(network.design)));
+  insides.set(network, known);
+  return known;
+}
+const insides = new WeakMap<Network, Uint8Array>();
+
+const insideOf = (network: Network, segments: Segments, regions: readonly (RegionMap | null)[]): Uint8Array =>
+  Uint8Array.from(network.ports, (_, p) => {
+    const own = regions[network.owner[p]!] ?? null;
     const others = neighboursOf(segments, p);
     return own && others.length > 0 && others.every((q) => sameRegion(own, regions[network.owner[q]!] ?? null)) ? 1 : 0;
   });
-  return { network, segments, settings, regions, inside };
-}
 
 /** The other ports on a port's segment. */
 function neighboursOf({ of, first, ports }: Segments, p: number): number[] {
@@ -42,8 +51,6 @@ function neighboursOf({ of, first, ports }: Segments, p: number): number[] {
   if (segment < 0) return [];
   return Array.from(ports.subarray(first[segment], first[segment + 1])).filter((q) => q !== p);
 }
-
-const sameRegion = (a: RegionMap | null, b: RegionMap | null): boolean => a !== null && b !== null && sameConfiguration(a.configurationId, b.configurationId);
 
 /** How a bridge reaches the root. */
 interface Label {
@@ -110,7 +117,7 @@ export function solveInstance(ground: MstpGround, cist: SettledTree, id: TreeId)
   const { switches, owner, firstPort, ports } = network;
   const mstid = treeInstance(id)!;
   const { cost, portKey } = settings.portsIn(id);
-  const has = regions.map((region) => region?.instances.some((instance) => instance.mstid === mstid) ?? false);
+  const has = regions.map((region) => region !== null && hasInstance(region, mstid));
   const rank = settings.bridgesIn(id).map((place, s) => (has[s] && segments.parts[s] === 'bridge' ? place : -1));
   const compare = (a: Label, b: Label): number => rank[a.root]! - rank[b.root]! || a.internal - b.internal;
   const heard = (from: Label, q: number): Label | null => (inside[q] ? { ...from, internal: from.internal + cost[q]! } : null);

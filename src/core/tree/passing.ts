@@ -1,22 +1,27 @@
 /** Where a VLAN's frames pass once a network has settled. */
-import { CIST, CST, vlanTree } from '../design/ids';
-import { isPerVlan } from './bridgeId';
-import { CODE, treeOf, type SettledTree, type Solution } from './settled';
+import { CODE, type SettledTree, type Solution } from './settled';
+import { vlanTrees } from './vlanTree';
 
-/** The trees that decide where a VLAN's frames go: at switches that run one for each VLAN, and at those with one for all. */
-export const treesFor = (solution: Solution, vid: number): { readonly own: SettledTree | undefined; readonly common: SettledTree | undefined } => ({
-  own: treeOf(solution, vlanTree(vid)),
-  common: treeOf(solution, CST) ?? treeOf(solution, CIST) ?? treeOf(solution, vlanTree(1)),
-});
+/** The tree that decides where a VLAN's frames go at most of the switches; null where no switch runs spanning tree. */
+export function treeForVlan({ network, trees }: Solution, vid: number): SettledTree | null {
+  const treeAt = vlanTrees(network, trees.map((tree) => tree.id));
+  const votes = trees.map(() => 0);
+  network.switches.forEach(({ up, dialect }, s) => {
+    const tree = treeAt(s, vid);
+    if (up && dialect !== 'off' && tree >= 0) votes[tree]! += 1;
+  });
+  const most = Math.max(0, ...votes);
+  return most === 0 ? null : trees[votes.indexOf(most)]!;
+}
 
 /** 1 for each port through which frames of a VLAN pass once the network has settled. */
-export function passing(solution: Solution, vid: number): Uint8Array {
-  const { ports, switches, owner, live, carried } = solution.network;
-  const { own, common } = treesFor(solution, vid);
+export function passing({ network, trees }: Solution, vid: number): Uint8Array {
+  const { ports, switches, owner, live, carried } = network;
+  const treeAt = vlanTrees(network, trees.map((tree) => tree.id));
   return Uint8Array.from(ports, (_, p) => {
     const { dialect } = switches[owner[p]!]!;
     if (!live[p] || !carried[p]!.has(vid)) return 0;
-    const role = dialect === 'off' ? CODE.designated : (isPerVlan(dialect) ? own : common)?.role[p];
+    const role = dialect === 'off' ? CODE.designated : trees[treeAt(owner[p]!, vid)]?.role[p];
     return role === CODE.root || role === CODE.designated || role === CODE.master ? 1 : 0;
   });
 }

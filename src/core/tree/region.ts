@@ -1,7 +1,7 @@
 /** MST regions of a design (IEEE 802.1Q-2018 13.8): which VLANs a switch maps to which instance, and what names its region. */
 import type { Design, Switch } from '../design/schema';
 import { vlanSet, type VlanSet } from '../design/vlanSet';
-import { configurationDigest, type MstConfigurationId } from '../wire/mstConfiguration';
+import { configurationDigest, sameConfiguration, type MstConfigurationId } from '../wire/mstConfiguration';
 
 /** A region as a switch knows it. */
 export interface RegionMap {
@@ -11,6 +11,11 @@ export interface RegionMap {
   /** The instance of a VLAN; 0 is the IST. */
   readonly instanceOf: (vid: number) => number;
 }
+
+/** Whether two switches are in one region: name, revision and digest agree (13.8); null is a switch without MSTP. */
+export const sameRegion = (a: RegionMap | null, b: RegionMap | null): boolean => a !== null && b !== null && sameConfiguration(a.configurationId, b.configurationId);
+
+export const hasInstance = (region: RegionMap | null, mstid: number): boolean => mstid === 0 || (region?.instances.some((instance) => instance.mstid === mstid) ?? false);
 
 /** The regions of a design's MSTP switches; one that is not given any is a region of its own, named by its address (12.12.3.3). */
 export function regionsOf(design: Design): (sw: Switch) => RegionMap | null {

@@ -38,6 +38,10 @@ export interface Solution {
 
 export const treeOf = (solution: Solution, id: TreeId): SettledTree | undefined => solution.trees.find((tree) => tree.id === id);
 
+/** A bridge's root path cost; in a CIST with regions, of a bridge that is not its regional root, the external one and the internal one. */
+export const costsIn = ({ id, rootPathCost, regional }: SettledTree, s: number): number[] =>
+  regional && id === CIST && regional.cost[s]! > 0 ? [rootPathCost[s]!, regional.cost[s]!] : [rootPathCost[s]!];
+
 /** What a port is in a tree; null where it does not belong to it. */
 export const roleOf = (tree: SettledTree, port: number): Role | null => {
   const role = ROLES[tree.role[port] ?? 0]!;

@@ -1,6 +1,6 @@
 import { fireEvent, screen } from '@testing-library/react';
 import { act } from 'react';
-import { fernhollow } from '../../core/demo/fernhollow';
+import { fernhollow } from '../../core/demo/demos';
 import { copyBlock } from '../../core/design/block';
 import type { LinkId, PortId, SwitchId } from '../../core/design/ids';
 import { KeySheet } from '../frame/KeySheet';

@@ -1,6 +1,6 @@
 /** The Break lens's drawer over the demo, the protocols running in this thread. */
 import { act, fireEvent, screen, within } from '@testing-library/react';
-import { fernhollow } from '../../core/demo/fernhollow';
+import { fernhollow } from '../../core/demo/demos';
 import type { HostId, LinkId, PortId, SwitchId } from '../../core/design/ids';
 import { SECOND } from '../../core/protocol/entity';
 import { BreakLink, BreakPort, BreakSwitch } from '../inspector/BreakHere';

@@ -1,5 +1,5 @@
 /** Lanes: what fares alike shares one. */
-import { fernhollow } from '../../core/demo/fernhollow';
+import { fernhollow } from '../../core/demo/demos';
 import type { Design } from '../../core/design/schema';
 import { Player, filmOf } from '../../core/sim/film';
 import { simulate } from '../../core/sim/simulate';

@@ -1,6 +1,6 @@
 import { fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import type { DesignSummary } from '../../contract/api';
-import { fernhollow } from '../../core/demo/fernhollow';
+import { fernhollow } from '../../core/demo/demos';
 import { writeDesign } from '../../core/design/write';
 import { DesignsPage } from './DesignsPage';
 

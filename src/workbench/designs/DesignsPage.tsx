@@ -71,6 +71,7 @@ export function DesignsPage({ designs }: { readonly designs: readonly DesignSumm
           <div className={styles.actions}>
             <Button variant="outlined" onClick={() => file.current?.click()}>Import a file</Button>
             <Button variant="outlined" onClick={() => void run('The demo was not added', api.create({ do: 'demo' }), goTo)}>Add the demo</Button>
+            <Button variant="outlined" onClick={() => void run('The demo was not added', api.create({ do: 'demo', site: 'valley' }), goTo)}>Add the valley demo</Button>
             <Button variant="contained" onClick={() => setNaming('')}>New design</Button>
             <input
               ref={file} type="file" accept=".json,application/json" hidden aria-label="Design file"

@@ -2,6 +2,7 @@
 /** The command palette: every action and every object by a few letters of its name. */
 import Dialog from '@mui/material/Dialog';
 import { useMemo, useState, type KeyboardEvent } from 'react';
+import { treeName } from '../../core/design/ids';
 import { ACTIONS } from '../actions/actions';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import type { Workbench } from '../state/store';
@@ -27,7 +28,7 @@ export function offersOf(state: Workbench): Offer[] {
     ...design.switches.map((sw): Offer => ({ key: `s ${sw.id}`, name: sw.name ?? sw.id, detail: `${sw.tier} switch`, run: (now) => now.goTo({ kind: 'switch', switch: sw.id }) })),
     ...(solution?.trees ?? []).map((tree): Offer => {
       const vlan = design.vlans.find((each) => tree.id === `vlan:${each.id}`);
-      return { key: `t ${tree.id}`, name: `Tree ${tree.id === 'cst' ? 'of all VLANs' : tree.id.replace(':', ' ').replace('vlan', 'of VLAN')}${vlan?.name ? ` ${vlan.name}` : ''}`, detail: 'show alone', run: (now) => now.showTree(tree.id, 'alone') };
+      return { key: `t ${tree.id}`, name: `Tree ${tree.id === 'cst' ? 'of all VLANs' : `of ${treeName(tree.id)}`}${vlan?.name ? ` ${vlan.name}` : ''}`, detail: 'show alone', run: (now) => now.showTree(tree.id, 'alone') };
     }),
     ...design.vlans.map((vlan): Offer => ({
       key: `v ${vlan.id}`, name: `VLAN ${vlan.id}${vlan.name ? ` ${vlan.name}` : ''}`, detail: 'in the table of VLANs',

@@ -1,8 +1,10 @@
 'use client';
 /** What a port or a bundle costs, and its priority. */
 import { methodOf } from '../../core/design/costMethod';
-import { treeName, type SwitchId, type TreeId } from '../../core/design/ids';
+import { CIST, treeName, type SwitchId, type TreeId } from '../../core/design/ids';
 import type { Port } from '../../core/design/schema';
+import { settingKey } from '../../core/tree/bridgeId';
+import { partOf } from '../../core/tree/trees';
 import { pathCostOf } from '../../core/tree/pathCost';
 import { useWorkbench } from '../state/context';
 import { counted, groupText } from '../words/units';
@@ -11,11 +13,13 @@ import styles from './inspector.module.css';
 import * as read from './read';
 
 /** Cost and priority of a port or a bundle, for all trees and for each shown one. */
-export function SteerSettings({ id, port }: { readonly id: SwitchId; readonly port: Pick<Port, 'id' | 'speed' | 'cost' | 'priority' | 'trees'> }) {
-  const shown = useWorkbench((state) => state.shownTrees);
+export function SteerSettings({ id, port }: { readonly id: SwitchId; readonly port: Pick<Port, 'id' | 'speed' | 'cost' | 'externalCost' | 'priority' | 'trees'> }) {
+  const drawn = useWorkbench((state) => state.shownTrees);
+  const sw = useWorkbench(({ design }) => design.switches.find((each) => each.id === id));
   const method = useWorkbench(({ design }) => methodOf(design, design.switches.find((sw) => sw.id === id) ?? {}));
   const act = useWorkbench((state) => state.act);
   const fromSpeed = pathCostOf(port.speed, method);
+  const shown = [...new Set(drawn.flatMap((tree) => (sw && partOf(sw, tree) === 'bridge' ? [settingKey(tree, sw.dialect)] : [])))];
   const others = Object.keys(port.trees).filter((tree) => !shown.some((shownTree) => shownTree === tree)).length;
   const cost = (tree: TreeId | null) => (value: number | null) => act({ do: 'set-port-cost', switch: id, port: port.id, tree, cost: value });
   const priority = (tree: TreeId | null) => (value: number | null) => act({ do: 'set-port-priority', switch: id, port: port.id, tree, priority: value });
@@ -31,10 +35,21 @@ export function SteerSettings({ id, port }: { readonly id: SwitchId; readonly po
         commit={cost(null)}
         note={port.cost === undefined ? undefined : `${groupText(fromSpeed)} by its speed; empty to go back to that`}
       />
+      {sw?.dialect === 'mstp' && (
+        <TextSetting
+          label="Cost, external"
+          value={String(port.externalCost ?? '')}
+          placeholder={groupText(port.cost ?? fromSpeed)}
+          adornment={port.externalCost === undefined ? 'as all' : undefined}
+          read={read.pathCost(method)}
+          commit={(value) => act({ do: 'set-external-cost', switch: id, port: port.id, cost: value })}
+          note="In the CIST, where the port leads out of its region"
+        />
+      )}
       {shown.map((tree) => (
         <TextSetting
           key={tree}
-          label={`Cost, ${treeName(tree)}`}
+          label={tree === CIST ? 'Cost, IST, internal' : `Cost, ${treeName(tree)}`}
           value={String(port.trees[tree]?.cost ?? '')}
           placeholder={groupText(port.cost ?? fromSpeed)}
           adornment={port.trees[tree]?.cost === undefined ? 'as all' : undefined}

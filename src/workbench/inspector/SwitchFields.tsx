@@ -4,37 +4,37 @@ import { TIMER_NAMES } from '../../core/design/describe';
 import type { Command } from '../../core/design/commands';
 import type { CostMethod, Switch, Timers } from '../../core/design/schema';
 import { useWorkbench } from '../state/context';
-import { DIALECT_CHOICES, METHOD_CHOICES, POWER_CHOICES, TIER_CHOICES, dialectText } from '../words/choices';
+import { DIALECT_CHOICES, METHOD_CHOICES, POWER_CHOICES, TIER_CHOICES } from '../words/choices';
 import { ChoiceSetting, TextSetting } from './fields';
 import * as read from './read';
 import { choiceOf, textOf } from './several';
 
 type Settings = Omit<Extract<Command, { do: 'set-switch' }>, 'do' | 'switch'>;
-const TIMER_KEYS = ['hello', 'maxAge', 'forwardDelay', 'txHold'] as const satisfies readonly (keyof Timers)[];
+/** Max hops matter to MSTP alone. */
+const timerKeys = (switches: readonly Switch[]): readonly (keyof Timers)[] => ['hello', 'maxAge', 'forwardDelay', ...(switches.some((sw) => sw.dialect === 'mstp') ? ['maxHops' as const] : []), 'txHold'];
 
 export function SwitchFields({ switches }: { readonly switches: readonly Switch[] }) {
   const act = useWorkbench((state) => state.act);
   const design = useWorkbench((state) => state.design.pathCost);
   const set = (settings: (sw: Switch) => Settings) => act(...switches.map((sw): Command => ({ do: 'set-switch', switch: sw.id, ...settings(sw) })));
   const of = <T,>(pick: (sw: Switch) => T) => switches.map(pick);
-  const dialects = switches.some((sw) => sw.dialect === 'mstp') ? [...DIALECT_CHOICES, ['mstp', dialectText('mstp')] as const] : DIALECT_CHOICES;
   const methods: readonly (readonly [CostMethod | 'design', string])[] = [['design', `As the design (${design})`], ...METHOD_CHOICES];
   return (
     <>
       <ChoiceSetting label="Power" {...choiceOf(of((sw): 'on' | 'off' => (sw.up ? 'on' : 'off')), POWER_CHOICES)} commit={(up) => set(() => ({ up: up === 'on' }))} />
       <ChoiceSetting label="Tier" {...choiceOf(of((sw) => sw.tier), TIER_CHOICES)} commit={(tier) => tier !== '' && set(() => ({ tier }))} />
-      <ChoiceSetting label="Dialect" {...choiceOf(of((sw) => sw.dialect), dialects)} commit={(dialect) => dialect !== '' && set(() => ({ dialect }))} />
+      <ChoiceSetting label="Dialect" {...choiceOf(of((sw) => sw.dialect), DIALECT_CHOICES)} commit={(dialect) => dialect !== '' && set(() => ({ dialect }))} />
       <ChoiceSetting
         label="Cost method"
         {...choiceOf(of((sw) => sw.pathCost ?? ('design' as const)), methods)}
         commit={(method) => method !== '' && set(() => ({ pathCost: method === 'design' ? null : method }))}
       />
-      {TIMER_KEYS.map((key) => (
+      {timerKeys(switches).map((key) => (
         <TextSetting
           key={key}
           label={TIMER_LABELS[key]}
           {...textOf(of((sw) => sw.timers[key]), String)}
-          adornment={key === 'txHold' ? undefined : 's'}
+          adornment={key === 'txHold' ? undefined : key === 'maxHops' ? 'hops' : 's'}
           read={read.timer(key)}
           commit={(value) => set((sw) => ({ timers: { ...sw.timers, [key]: value } }))}
         />

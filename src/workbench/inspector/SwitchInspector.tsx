@@ -1,7 +1,8 @@
 'use client';
 /** A switch: why its root is root, its priority for all trees and for each shown one, what it is. */
-import { treeName, type SwitchId } from '../../core/design/ids';
-import { isPerVlan } from '../../core/tree/bridgeId';
+import { treeName, type SwitchId, type TreeId } from '../../core/design/ids';
+import { setBridgePriority, settingKey, systemIdExtension } from '../../core/tree/bridgeId';
+import { partOf } from '../../core/tree/trees';
 import Button from '@mui/material/Button';
 import { useWorkbench } from '../state/context';
 import { dialectText } from '../words/choices';
@@ -21,7 +22,8 @@ export function SwitchInspector({ id }: { readonly id: SwitchId }) {
   const lens = useWorkbench((state) => state.lens);
   const act = useWorkbench((state) => state.act);
   if (!sw) return null;
-  const others = Object.keys(sw.trees).filter((tree) => !shown.some((shownTree) => shownTree === tree)).length;
+  const ownIn = (tree: TreeId) => sw.trees[settingKey(tree, sw.dialect)]?.priority;
+  const others = Object.keys(sw.trees).filter((tree) => !shown.some((shownTree) => settingKey(shownTree, sw.dialect) === tree)).length;
   const priorities = (
     <section className={styles.section} key="priorities">
       <h3>Bridge priority</h3>
@@ -31,15 +33,15 @@ export function SwitchInspector({ id }: { readonly id: SwitchId }) {
         read={read.bridgePriority}
         commit={(priority) => act({ do: 'set-bridge-priority', switch: id, tree: null, priority })}
       />
-      {shown.map((tree) => (
+      {shown.filter((tree) => partOf(sw, tree) === 'bridge').map((tree) => (
         <TextSetting
           key={tree}
           label={treeName(tree)}
-          value={String(sw.trees[tree]?.priority ?? '')}
+          value={String(ownIn(tree) ?? '')}
           placeholder={String(sw.priority)}
           read={read.bridgePriority}
-          commit={(priority) => act({ do: 'set-bridge-priority', switch: id, tree, priority })}
-          adornment={isPerVlan(sw.dialect) ? `sent as ${(sw.trees[tree]?.priority ?? sw.priority) + Number(tree.split(':')[1] ?? 0)}` : undefined}
+          commit={(priority) => act({ do: 'set-bridge-priority', switch: id, tree: settingKey(tree, sw.dialect), priority })}
+          adornment={systemIdExtension(sw, tree) > 0 ? `sent as ${setBridgePriority(sw, tree) + systemIdExtension(sw, tree)}` : undefined}
         />
       ))}
       {others > 0 && <p className={styles.hint}>{counted(others, 'other tree has its', 'other trees have their')} own priority here.</p>}

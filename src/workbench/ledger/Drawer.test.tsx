@@ -1,13 +1,13 @@
 import { act, fireEvent, screen, within } from '@testing-library/react';
 import { commandSchema } from '../../core/design/commands';
-import { networkOf } from '../../core/testing/networks';
 import { renderWith, settle } from '../testing';
 import { Drawer } from './Drawer';
 import { FindingsList } from './FindingsList';
 
 describe('the drawer', () => {
   it('does not claim that all is well where there are no trees', async () => {
-    await renderWith(<Drawer />, networkOf({ a: { dialect: 'mstp' } }, []));
+    const store = await renderWith(<Drawer />);
+    act(() => store.setState({ solution: null, problem: 'the solver has stopped' }));
     for (const tab of ['Ledger', 'Moved ends', 'Findings']) {
       fireEvent.click(screen.getByRole('tab', { name: tab }));
       expect(screen.getByRole('tabpanel')).toHaveTextContent('There are no trees to list');

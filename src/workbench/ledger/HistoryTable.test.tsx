@@ -1,6 +1,6 @@
 import { act, fireEvent, screen, waitFor } from '@testing-library/react';
 import type { HistoryEntry } from '../../contract/api';
-import { fernhollow } from '../../core/demo/fernhollow';
+import { fernhollow } from '../../core/demo/demos';
 import { editAll } from '../../core/design/edit';
 import type { SwitchId } from '../../core/design/ids';
 import { leanDesign } from '../../core/design/write';

@@ -22,7 +22,7 @@ const COLUMNS: GridColDef<LedgerRow>[] = [
   { field: 'role', headerName: 'Role', width: 98 },
   { field: 'state', headerName: 'State', width: 98 },
   { field: 'cost', headerName: 'Cost', type: 'number', width: 80, valueFormatter: number },
-  { field: 'rootPathCost', headerName: 'Root path cost', type: 'number', width: 118, valueFormatter: number },
+  { field: 'rootPathCost', headerName: 'Root path cost', type: 'number', width: 118, valueFormatter: (value: number, { internal }) => (internal > 0 ? `${groupText(value)} / ${groupText(internal)}` : groupText(value)) },
   { field: 'designatedBridge', headerName: 'Designated bridge', flex: 1, minWidth: 130 },
   { field: 'designatedPort', headerName: 'Des. port', description: 'Designated port', width: 84 },
 ];

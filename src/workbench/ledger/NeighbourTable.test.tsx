@@ -1,5 +1,5 @@
 import { act, fireEvent, screen } from '@testing-library/react';
-import { fernhollow } from '../../core/demo/fernhollow';
+import { fernhollow } from '../../core/demo/demos';
 import { designOf } from '../../core/testing/networks';
 import { itemsOf } from '../state/selection';
 import { renderWith, settle } from '../testing';

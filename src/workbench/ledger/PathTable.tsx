@@ -17,7 +17,7 @@ export interface PathRow {
   readonly taken: string;
   readonly way: string;
   readonly sum: string;
-  readonly total: number;
+  readonly total: string;
   readonly over: string;
   readonly switchId: SwitchId;
   readonly portId: PortId;
@@ -34,11 +34,17 @@ export function pathRows(solution: Solution, shown: readonly TreeId[], id: Switc
     return (tree ? candidatePaths(network, tree, s) : []).map((path, i): PathRow => ({
       id: `${treeId} ${i}`, tree: treeName(treeId), taken: takenText(path),
       way: [...path.hops.map((hop) => `${names.get(hop.switch)} ${hop.port}`), names.get(path.root)].join(' › '),
-      sum: path.hops.map((hop) => groupText(hop.cost)).join(' + '), total: path.total, over: path.chosen ? '' : `+${groupText(path.over)}`,
+      sum: sumText(path), total: totalText(path), over: path.chosen ? '' : `+${groupText(path.over)}`,
       switchId: path.hops[0]!.switch, portId: path.hops[0]!.port,
     }));
   });
 }
+
+/** Costs in the order of the hops; those that count inside of a region alone stand in brackets. */
+const sumText = ({ hops }: CandidatePath): string => hops.map((hop) => (hop.inside ? `(${groupText(hop.cost)})` : groupText(hop.cost))).join(' + ');
+
+/** In a CIST with regions both sums: outside of regions, and inside of this one. */
+const totalText = ({ total, internal }: CandidatePath): string => (internal === null ? groupText(total) : `${groupText(total)}, inside ${groupText(internal)}`);
 
 const takenText = ({ chosen, heard, over }: CandidatePath): string =>
   chosen ? 'the way taken' : !heard ? 'not heard: this end speaks' : over === 0 ? 'as cheap, loses the tie' : 'dearer';
@@ -51,11 +57,11 @@ function switchOf(selection: Selection | null): SwitchId | null {
 
 const COLUMNS: GridColDef<PathRow>[] = [
   { field: 'tree', headerName: 'Tree', width: 100 },
-  { field: 'taken', headerName: '', width: 180 },
-  { field: 'way', headerName: 'Way', flex: 1, minWidth: 280 },
-  { field: 'sum', headerName: 'Costs along it', width: 220 },
-  { field: 'total', headerName: 'Sum', type: 'number', width: 90, valueFormatter: (value: number) => groupText(value) },
-  { field: 'over', headerName: 'Over the winner', width: 120, align: 'right', headerAlign: 'right' },
+  { field: 'taken', headerName: '', width: 170 },
+  { field: 'way', headerName: 'Way', flex: 1, minWidth: 230 },
+  { field: 'sum', headerName: 'Costs along it', width: 210 },
+  { field: 'total', headerName: 'Sum', width: 130, align: 'right', headerAlign: 'right' },
+  { field: 'over', headerName: 'Over the winner', width: 124, align: 'right', headerAlign: 'right' },
 ];
 
 export function PathTable() {

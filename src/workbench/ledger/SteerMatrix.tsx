@@ -5,11 +5,13 @@ import type { GridColDef, GridRenderCellParams } from '@mui/x-data-grid';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { methodOf } from '../../core/design/costMethod';
 import type { Command } from '../../core/design/commands';
-import { CST, treesName, treeVlan, type PortId, type SwitchId, type TreeId } from '../../core/design/ids';
-import type { Design } from '../../core/design/schema';
+import { treesName, treeVlan, type PortId, type SwitchId, type TreeId } from '../../core/design/ids';
 import { fail, ok, type Result } from '../../core/result';
 import { steerGroups, type SteerGroup, type SteerSetting } from '../../core/study/costMatrix';
-import { isPerVlan } from '../../core/tree/bridgeId';
+import { costCommand } from '../../core/study/whatIf';
+import { settingKey } from '../../core/tree/bridgeId';
+import type { Network } from '../../core/tree/network';
+import { partOf } from '../../core/tree/trees';
 import type { Solution } from '../../core/tree/settled';
 import { TextButton } from '../frame/TextButton';
 import * as read from '../inspector/read';
@@ -47,21 +49,23 @@ export function steerRows({ network }: Pick<Solution, 'network'>, groups: readon
 }
 
 /** Commands that set a value as typed on ports in trees; empty takes the trees' own away. The error is a sentence. */
-export function steerCommands(design: Design, setting: SteerSetting, trees: readonly TreeId[], ports: readonly PortAt[], text: string): Result<Command[], string> {
+export function steerCommands(network: Network, setting: SteerSetting, trees: readonly TreeId[], ports: readonly PortAt[], text: string): Result<Command[], string> {
   const commands: Command[] = [];
   for (const at of ports) {
-    const sw = design.switches.find((each) => each.id === at.switch);
+    const sw = network.switches[network.switchIndex.get(at.switch) ?? -1];
     if (!sw) continue;
-    const value = setting === 'cost' ? read.pathCost(methodOf(design, sw))(text) : read.portPriority(text);
+    const value = setting === 'cost' ? read.pathCost(methodOf(network.design, sw))(text) : read.portPriority(text);
     if (!value.ok) return fail(`${value.error.message}${value.error.suggestions ? ` Nearest: ${value.error.suggestions.join(' and ')}.` : ''}`);
     // A standard bridge has one tree, and keeps what is set for it under `cst`.
-    const keys = isPerVlan(sw.dialect) ? trees : [CST];
-    for (const tree of keys) {
-      commands.push(setting === 'cost' ? { do: 'set-port-cost', ...at, tree, cost: value.value } : { do: 'set-port-priority', ...at, tree, priority: value.value });
-    }
+    const own = trees.filter((tree) => partOf(sw, tree) === 'bridge');
+    const p = network.portIndexOf(at.switch, at.port);
+    if (setting === 'cost') commands.push(...unlike(own.map((tree) => costCommand(network, tree, p, value.value))));
+    else commands.push(...[...new Set(own.map((tree) => settingKey(tree, sw.dialect)))].map((tree): Command => ({ do: 'set-port-priority', ...at, tree, priority: value.value! })));
   }
   return ok(commands);
 }
+
+const unlike = (commands: readonly Command[]): Command[] => [...new Map(commands.map((command) => [JSON.stringify(command), command])).values()];
 
 const WORDS: Readonly<Record<SteerSetting, string>> = { cost: 'path cost', priority: 'port priority' };
 
@@ -81,8 +85,9 @@ export function SteerMatrix() {
 
   const put = useCallback(
     (of: readonly TreeId[], on: readonly PortAt[], text: string): string | null => {
-      const { design, act } = store.getState();
-      const commands = steerCommands(design, setting, of, on, text);
+      const { solution: present, act } = store.getState();
+      if (!present) return null;
+      const commands = steerCommands(present.network, setting, of, on, text);
       return commands.ok ? act(...commands.value) : commands.error;
     },
     [store, setting],

@@ -1,6 +1,6 @@
 /** The tables of the Root lens, and placing from keys and buttons. */
 import { act, fireEvent, render, screen } from '@testing-library/react';
-import { fernhollow } from '../../core/demo/fernhollow';
+import { fernhollow } from '../../core/demo/demos';
 import type { SwitchId, TreeId } from '../../core/design/ids';
 import { rootMatrix } from '../../core/study/rootMatrix';
 import { networkOf, solutionOf } from '../../core/testing/networks';

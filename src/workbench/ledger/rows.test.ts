@@ -1,4 +1,4 @@
-import { fernhollow } from '../../core/demo/fernhollow';
+import { fernhollow } from '../../core/demo/demos';
 import { vlanTree } from '../../core/design/ids';
 import { solutionOf } from '../../core/testing/networks';
 import { farEndsOf } from '../state/farEnds';

@@ -3,7 +3,7 @@ import { treeName, type LinkId, type PortId, type SwitchId, type TreeId } from '
 import type { Design } from '../../core/design/schema';
 import { carriageText } from '../../core/design/describe';
 import { switchName } from '../../core/tree/phrases';
-import { roleOf, stateOf, treeOf, type Solution } from '../../core/tree/settled';
+import { costsIn, roleOf, stateOf, treeOf, type Solution } from '../../core/tree/settled';
 import type { Moved } from '../state/moved';
 import { speedText } from '../words/units';
 
@@ -17,6 +17,8 @@ export interface LedgerRow {
   readonly state: string;
   readonly cost: number;
   readonly rootPathCost: number;
+  /** In a CIST with regions what is added inside of the region; else 0. */
+  readonly internal: number;
   readonly designatedBridge: string;
   readonly designatedPort: string;
   readonly switchId: SwitchId;
@@ -43,6 +45,7 @@ export function ledgerRows({ network, trees }: Solution, shown: readonly TreeId[
         state: stateOf(role),
         cost: tree.cost[p]!,
         rootPathCost: tree.rootPathCost[network.owner[p]!]!,
+        internal: costsIn(tree, network.owner[p]!)[1] ?? 0,
         designatedBridge: designated < 0 ? '' : switchName(network.switches[network.owner[designated]!]!),
         designatedPort: designated < 0 ? '' : network.ports[designated]!.id,
         switchId: sw.id,

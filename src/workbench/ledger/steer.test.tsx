@@ -1,6 +1,6 @@
 /** The tables of the Steer lens, and how near a port says it is to flipping. */
 import { act, fireEvent, screen } from '@testing-library/react';
-import { fernhollow } from '../../core/demo/fernhollow';
+import { fernhollow } from '../../core/demo/demos';
 import { editAll } from '../../core/design/edit';
 import type { LinkId, PortId, SwitchId, TreeId } from '../../core/design/ids';
 import { steerGroups } from '../../core/study/costMatrix';
@@ -11,6 +11,7 @@ import { marginText } from '../inspector/MarginNote';
 import { selectionOf } from '../state/selection';
 import { renderWith, settle } from '../testing';
 import { PathTable, pathRows } from './PathTable';
+import { compileNetwork } from '../../core/tree/network';
 import { SteerMatrix, steerCommands, steerRows } from './SteerMatrix';
 
 const demo = fernhollow();
@@ -44,12 +45,12 @@ describe('the table of costs', () => {
     expect(steerRows(solution, steerGroups(solution, 'cost'))).toHaveLength(30);
   });
   it('sets a value on ports in trees, refusing what is not legal with the nearest that is', () => {
-    expect(steerCommands(demo, 'cost', [vlan(15), vlan(25)], [ridge7], '9000')).toMatchObject({ ok: true, value: [{ do: 'set-port-cost', tree: 'vlan:15', cost: 9000 }, { tree: 'vlan:25' }] });
-    expect(steerCommands(demo, 'cost', [vlan(15)], [ridge7], '0')).toMatchObject({ ok: false, error: expect.stringContaining('1 to 200000000') as string });
-    expect(steerCommands(demo, 'priority', [vlan(15)], [ridge7], '100')).toMatchObject({ ok: false, error: expect.stringContaining('Nearest: 96 and 112.') as string });
-    expect(steerCommands(demo, 'priority', [vlan(15)], [ridge7], '')).toMatchObject({ ok: true, value: [{ priority: null }] });
+    expect(steerCommands(compileNetwork(demo), 'cost', [vlan(15), vlan(25)], [ridge7], '9000')).toMatchObject({ ok: true, value: [{ do: 'set-port-cost', tree: 'vlan:15', cost: 9000 }, { tree: 'vlan:25' }] });
+    expect(steerCommands(compileNetwork(demo), 'cost', [vlan(15)], [ridge7], '0')).toMatchObject({ ok: false, error: expect.stringContaining('1 to 200000000') as string });
+    expect(steerCommands(compileNetwork(demo), 'priority', [vlan(15)], [ridge7], '100')).toMatchObject({ ok: false, error: expect.stringContaining('Nearest: 96 and 112.') as string });
+    expect(steerCommands(compileNetwork(demo), 'priority', [vlan(15)], [ridge7], '')).toMatchObject({ ok: true, value: [{ priority: null }] });
     const standard = networkOf({ a: {}, b: {} }, ['a 1 = b 1']);
-    expect(steerCommands(standard, 'cost', ['cst' as TreeId], [{ switch: 'a' as SwitchId, port: '1' as PortId }], '5')).toMatchObject({ value: [{ tree: 'cst', cost: 5 }] });
+    expect(steerCommands(compileNetwork(standard), 'cost', ['cst' as TreeId], [{ switch: 'a' as SwitchId, port: '1' as PortId }], '5')).toMatchObject({ value: [{ tree: 'cst', cost: 5 }] });
   });
   it('sets both ends of selected links at once, as one step', async () => {
     const store = await renderWith(<SteerMatrix />);

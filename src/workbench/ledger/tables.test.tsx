@@ -1,7 +1,7 @@
 /** The drawer's tables as data: neighbours, hosts, VLANs, comparisons. */
 import { fireEvent, screen } from '@testing-library/react';
 import { act } from 'react';
-import { fernhollow } from '../../core/demo/fernhollow';
+import { fernhollow } from '../../core/demo/demos';
 import { editAll } from '../../core/design/edit';
 import type { SwitchId, TreeId } from '../../core/design/ids';
 import { networkOf } from '../../core/testing/networks';

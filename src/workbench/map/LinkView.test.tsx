@@ -1,6 +1,6 @@
 import { act, fireEvent, render } from '@testing-library/react';
 import { commandSchema } from '../../core/design/commands';
-import { fernhollow } from '../../core/demo/fernhollow';
+import { fernhollow } from '../../core/demo/demos';
 import type { TreeId } from '../../core/design/ids';
 import type { Design } from '../../core/design/schema';
 import { networkOf } from '../../core/testing/networks';

@@ -6,6 +6,8 @@ import type { MapControls } from '../state/store';
 import styles from './map.module.css';
 
 const LETTERS = [['R', 'root port'], ['D', 'designated'], ['A', 'alternate'], ['B', 'backup, both block']] as const;
+/** Where some switch speaks MSTP. */
+const MASTER = ['M', 'master'] as const;
 const ZOOMS: readonly (readonly [string, (controls: MapControls) => void])[] = [['whole map', (c) => c.whole()], ['closer', (c) => c.closer()], ['farther', (c) => c.farther()]];
 
 export function MapFoot() {
@@ -59,9 +61,10 @@ function TidyChoice() {
 }
 
 function Letters({ short }: { readonly short: boolean }) {
+  const regional = useWorkbench((state) => state.solution?.trees.some((tree) => tree.regional) ?? false);
   return (
     <dl aria-label="letters on the map">
-      {LETTERS.map(([letter, word]) => (
+      {[...LETTERS, ...(regional ? [MASTER] : [])].map(([letter, word]) => (
         <div key={letter}>
           <dt>{letter}</dt>
           <dd>{short ? word.split(',')[0] : word}</dd>

@@ -2,10 +2,10 @@
 /** A switch on the map: name, root path cost in each shown tree, the knot of a root, its ports' labels, its hosts. */
 import type { NodeProps, Node } from '@xyflow/react';
 import { memo } from 'react';
-import type { SwitchId } from '../../core/design/ids';
+import { treeLabel, type SwitchId } from '../../core/design/ids';
 import type { Host } from '../../core/design/schema';
 import { standbyRoot, takesPart } from '../../core/tree/election';
-import { treeOf } from '../../core/tree/settled';
+import { costsIn, treeOf } from '../../core/tree/settled';
 import { useInstant } from '../state/clock';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { isSelected, means } from '../state/selection';
@@ -34,7 +34,7 @@ function figuresKey({ solution, shownTrees, lens }: Shown, id: SwitchId): string
       if (!tree || tree.root[s]! < 0) return [];
       if (!takesPart(solution.network, tree, s)) return [];
       const mark = tree.root[s] === s ? 'K' : standbyRoot(tree, tree.root[s]!) === s ? 'L' : '';
-      return [[solution.trees.indexOf(tree), treeId.split(':')[1] ?? '', tree.rootPathCost[s], lens === 'Break' && mark === 'L' ? '' : mark].join(',')];
+      return [[solution.trees.indexOf(tree), treeLabel(treeId), costsIn(tree, s).join('/'), lens === 'Break' && mark === 'L' ? '' : mark].join(',')];
     })
     .join(';');
 }
@@ -42,7 +42,7 @@ function figuresKey({ solution, shownTrees, lens }: Shown, id: SwitchId): string
 const readFigures = (key: string) =>
   key === '' ? [] : key.split(';').map((part) => {
     const [index, label = '', cost, mark] = part.split(',');
-    return { ...strandStyle(Number(index)), label, cost: Number(cost), mark };
+    return { ...strandStyle(Number(index)), label, cost: (cost ?? '').split('/').map((each) => groupText(Number(each))).join(' / '), mark };
   });
 
 export const SwitchNode = memo(function SwitchNode({ data: { box } }: NodeProps<SwitchNodeType>) {
@@ -95,10 +95,10 @@ function NearSwitch({ box }: { readonly box: Box }) {
         {sw.up && sw.dialect === 'off' && <span className={styles.figure}>no spanning tree</span>}
         <span className={styles.figures}>
           {figures.map((f) => (
-            <span key={f.label} className={styles.figure} style={{ color: f.colour }} title={`root path cost in ${f.label || 'the common tree'}`}>
+            <span key={f.label} className={styles.figure} style={{ color: f.colour }} title={`root path cost in ${f.label || 'the common tree'}${f.cost.includes('/') ? ': outside of regions, and inside of this one' : ''}`}>
               {f.mark === 'K' && <Knot colour={f.colour} title={`root of ${f.label}`} />}
               {f.mark === 'L' && <Loop colour={f.colour} title={`standby root of ${f.label}`} />}
-              {groupText(f.cost)}
+              {f.cost}
             </span>
           ))}
         </span>

@@ -1,4 +1,4 @@
-import { fernhollow } from '../../core/demo/fernhollow';
+import { fernhollow } from '../../core/demo/demos';
 import type { LinkId } from '../../core/design/ids';
 import { wishesOf, type FrayEnd } from './frayDrag';
 

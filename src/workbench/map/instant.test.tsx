@@ -1,6 +1,6 @@
 /** The map at an instant of a run: states at the ends, links without signal, BPDUs on their way, who takes itself for a root. */
 import { act, render } from '@testing-library/react';
-import { fernhollow } from '../../core/demo/fernhollow';
+import { fernhollow } from '../../core/demo/demos';
 import type { TreeId } from '../../core/design/ids';
 import type { Design, Dialect } from '../../core/design/schema';
 import { SECOND } from '../../core/protocol/entity';

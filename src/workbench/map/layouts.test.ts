@@ -1,7 +1,7 @@
 /** Where switches go: hung from a root, tidied, lined up, placed when new, and on the way between two layouts. */
 import ELK from 'elkjs/lib/elk.bundled.js';
 import fc from 'fast-check';
-import { fernhollow } from '../../core/demo/fernhollow';
+import { fernhollow } from '../../core/demo/demos';
 import { editAll } from '../../core/design/edit';
 import { planLines } from '../../core/cabling/plan';
 import type { SwitchId } from '../../core/design/ids';

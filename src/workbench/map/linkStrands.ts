@@ -1,4 +1,5 @@
 /** What to draw on one link, as a short text that changes only when the picture does, and back. */
+import { treeLabel } from '../../core/design/ids';
 import type { Link } from '../../core/design/schema';
 import type { RunState } from '../../core/protocol/entity';
 import { bridgePortOf } from '../../core/tree/network';
@@ -16,7 +17,7 @@ export interface DrawnLink {
 /** One tree's strand on one link; a role is null where that end is not in the tree. */
 export interface LinkStrand {
   readonly treeIndex: number;
-  /** VLAN or instance number, or empty for the common tree. */
+  /** What the tree is called in short; empty for the common tree. */
   readonly label: string;
   readonly roles: readonly [Role | null, Role | null];
   /** The role before the last change, at ends that it moved. */
@@ -44,7 +45,7 @@ export function linkStrandsKey({ solution, shownTrees, moved }: Pick<Workbench, 
       return role === undefined ? -1 : role === null ? 0 : ROLES.indexOf(role);
     };
     const t = solution.trees.indexOf(tree);
-    parts.push([t, id.split(':')[1] ?? '', tree.role[a], tree.role[b], was(a), was(b), ...(stateAt ? [stateAt(t, a), stateAt(t, b)] : [])].join(','));
+    parts.push([t, treeLabel(id), tree.role[a], tree.role[b], was(a), was(b), ...(stateAt ? [stateAt(t, a), stateAt(t, b)] : [])].join(','));
   }
   return parts.join(';');
 }

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { fernhollow } from '../../core/demo/fernhollow';
+import { fernhollow } from '../../core/demo/demos';
 import { edit } from '../../core/design/edit';
 import { commandSchema } from '../../core/design/commands';
 import { anyDesign } from '../../core/testing/networks';

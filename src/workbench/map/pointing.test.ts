@@ -1,5 +1,5 @@
 /** Pointing on the map: travelling by arrows, letting go of a cable. */
-import { fernhollow } from '../../core/demo/fernhollow';
+import { fernhollow } from '../../core/demo/demos';
 import { editAll } from '../../core/design/edit';
 import type { LinkId, PortId, SwitchId } from '../../core/design/ids';
 import { networkOf } from '../../core/testing/networks';

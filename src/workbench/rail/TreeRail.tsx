@@ -1,8 +1,9 @@
 'use client';
 /** The trees: which are drawn, who is root of each and who stands by. */
 import { memo, useDeferredValue, useMemo } from 'react';
-import { treeName, treeVlan, type TreeId } from '../../core/design/ids';
+import { treeInstance, treeLabel, treeName, treeVlan, type TreeId } from '../../core/design/ids';
 import type { Design } from '../../core/design/schema';
+import { regionsInUse, vlansIn } from '../../core/study/mapping';
 import { islandRoots, standbyRoot } from '../../core/tree/election';
 import { switchName } from '../../core/tree/phrases';
 import type { SettledTree, Solution } from '../../core/tree/settled';
@@ -47,6 +48,8 @@ interface Row {
   readonly root: string;
   readonly standby: string;
   readonly islands: number;
+  /** Its islands are regions. */
+  readonly regions: boolean;
 }
 
 function rowOf(design: Design, solution: Solution, tree: SettledTree): Row {
@@ -56,12 +59,22 @@ function rowOf(design: Design, solution: Solution, tree: SettledTree): Row {
   const standby = root === undefined ? -1 : standbyRoot(tree, root);
   const nameAt = (s: number) => switchName(solution.network.switches[s]!);
   return {
-    number: vid === null ? '' : String(vid),
-    name: vid === null ? 'Common tree' : (design.vlans.find((vlan) => vlan.id === vid)?.name ?? (vid === 1 ? 'default' : '')),
+    number: treeLabel(tree.id),
+    name: vid === null ? standardName(design, tree.id) : (design.vlans.find((vlan) => vlan.id === vid)?.name ?? (vid === 1 ? 'default' : '')),
     root: root === undefined ? 'none' : nameAt(root),
     standby: standby < 0 ? 'no standby' : nameAt(standby),
     islands: roots.length,
+    regions: (treeInstance(tree.id) ?? 0) > 0,
   };
+}
+
+/** Which VLANs a tree of a network with MSTP is for: those that regions map to it. */
+function standardName(design: Design, tree: TreeId): string {
+  const mstid = treeInstance(tree);
+  if (mstid === null) return 'Common tree';
+  const [only, ...others] = new Set(regionsInUse(design).map(({ instances }) => vlansIn(design, instances, mstid).format()));
+  if (others.length > 0) return 'maps differ';
+  return only === undefined ? 'every VLAN' : only === '' ? 'no VLAN' : `VLAN ${only.replaceAll(',', ', ')}`;
 }
 
 const TreeRow = memo(function TreeRow({ id, index, shown, alone, ...row }: Row & { readonly id: TreeId; readonly index: number; readonly shown: boolean; readonly alone: boolean }) {
@@ -78,7 +91,7 @@ const TreeRow = memo(function TreeRow({ id, index, shown, alone, ...row }: Row &
             <span title="root">root {row.root}</span>
             <span title="standby root">{row.standby}</span>
           </span>
-          {row.islands > 1 && <span className={styles.islands}>{row.islands} islands, each with its root</span>}
+          {row.islands > 1 && <span className={styles.islands}>{row.islands} {row.regions ? 'regions' : 'islands'}, each with its root</span>}
         </span>
       </button>
       <input

@@ -4,7 +4,6 @@ import { problemText } from '../../core/design/problem';
 import type { Design } from '../../core/design/schema';
 import { fail, ok, type Result } from '../../core/result';
 import { compareDesigns, type Comparison } from '../../core/study/compare';
-import { undrawn } from '../../core/tree/undrawn';
 import { solve } from '../../core/tree/solve';
 import type { Solution } from '../../core/tree/settled';
 import { api } from './api';
@@ -36,7 +35,7 @@ export async function revisionAt(id: string, revision: number, label: string): P
 
 /** Solves a design that is at hand. */
 export function solvedOf(design: Design, revision: number, label: string): Solved {
-  const solution = undrawn(design) ? null : solve(design);
+  const solution = solve(design);
   return { label, revision, design, solution: solution?.ok ? solution.value : null };
 }
 

@@ -1,6 +1,6 @@
 import type { Write } from '../../contract/api';
 import { commandSchema, type Command } from '../../core/design/commands';
-import { fernhollow } from '../../core/demo/fernhollow';
+import { fernhollow } from '../../core/demo/demos';
 import { vlanTree } from '../../core/design/ids';
 import type { SolverAnswer } from '../../workers/solver';
 import { inlineSolver } from '../testing';
@@ -89,13 +89,14 @@ describe('the workbench', () => {
     expect(state().selection).toBeNull();
   });
 
-  it('says why there are no trees, and has them again once it can', async () => {
+  it('follows a switch into another dialect, whose trees are others', async () => {
     state().act(command({ do: 'set-switch', switch: 'lodge', dialect: 'mstp' }));
     await settle();
-    expect(state()).toMatchObject({ solution: null, problem: expect.stringContaining('not draw yet') as string });
+    expect(state().solution?.trees.map((tree) => tree.id)).toEqual(['mst:0', ...[15, 25, 35, 45, 55, 65].map((vid) => `vlan:${vid}`)]);
+    expect(state().solution?.trees[0]?.regional?.root).toHaveLength(8);
     state().undo();
     await settle();
-    expect(state().problem).toBeNull();
+    expect(state().solution?.trees[0]).toMatchObject({ id: 'vlan:1' });
     expect(state().shownTrees).toEqual(['vlan:15']);
   });
 

@@ -1,5 +1,5 @@
 import { act, fireEvent, screen } from '@testing-library/react';
-import { fernhollow } from '../../core/demo/fernhollow';
+import { fernhollow } from '../../core/demo/demos';
 import type { LinkId } from '../../core/design/ids';
 import { ok, type Result } from '../../core/result';
 import { linkLoads } from '../../core/study/load';

@@ -1,5 +1,5 @@
 import { act, fireEvent, screen } from '@testing-library/react';
-import { fernhollow } from '../../core/demo/fernhollow';
+import { fernhollow } from '../../core/demo/demos';
 import type { LinkId, PortId, SwitchId, TreeId } from '../../core/design/ids';
 import { fail, type Result } from '../../core/result';
 import { steer, type Proposal } from '../../core/study/steer';

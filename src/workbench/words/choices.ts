@@ -1,17 +1,17 @@
 /** Choices as people read them. */
 import type { Design, Dialect, Tier } from '../../core/design/schema';
 
-/** The dialects that this version can solve. */
 export const DIALECT_CHOICES: readonly (readonly [Dialect, string])[] = [
   ['stp', 'Classic STP'],
   ['rstp', 'RSTP'],
+  ['mstp', 'MSTP'],
   ['per-vlan-stp', 'Per-VLAN classic'],
   ['per-vlan-rstp', 'Per-VLAN rapid'],
   ['off', 'Off (floods)'],
 ];
 
-const ALL_DIALECTS: Readonly<Record<Dialect, string>> = { ...(Object.fromEntries(DIALECT_CHOICES) as Record<Dialect, string>), mstp: 'MSTP' };
-export const dialectText = (dialect: Dialect): string => ALL_DIALECTS[dialect];
+const NAMES = new Map(DIALECT_CHOICES);
+export const dialectText = (dialect: Dialect): string => NAMES.get(dialect) ?? dialect;
 
 export const TIER_CHOICES: readonly (readonly [Tier, string])[] = [
   ['core', 'Core'],

@@ -1,0 +1,22 @@
+/** The demos: two sites of one organisation as found, with the problems that the work is about. */
+import { problemText } from '../design/problem';
+import { readDesign } from '../design/read';
+import type { Design } from '../design/schema';
+import type { DemoSite } from './sites';
+import observatory from './fernhollow.knot.json';
+import station from './valley.knot.json';
+
+/** Fernhollow Observatory: a tree for each VLAN, roots that nobody chose, ridge links that are not bundled. */
+export const fernhollow = (): Design => checked(observatory);
+
+/** Its sibling, the valley station: many VLANs on two MST instances, and one switch whose map is not that of the others. */
+export const valleyStation = (): Design => checked(station);
+
+/** A demo, checked and with its defaults. */
+export const demoOf = (site: DemoSite): Design => (site === 'valley' ? valleyStation() : fernhollow());
+
+function checked(document: unknown): Design {
+  const design = readDesign(document);
+  if (!design.ok) throw new Error(design.error.map(problemText).join('; '));
+  return design.value;
+}
