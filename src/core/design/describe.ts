@@ -2,7 +2,7 @@
 import type { Command } from './commands';
 import { treesName, type LinkId, type PortId, type SwitchId, type TreeId } from './ids';
 import { BRIDGE_PRIORITY } from './legal';
-import type { Carriage, Design, LinkEnd, Timers } from './schema';
+import type { Carriage, Design, Dialect, LinkEnd, Timers } from './schema';
 import { VlanSet } from './vlanSet';
 
 /** A sentence in parts, so that commands which differ in one part can be told as one: `before subject tree after`. */
@@ -102,7 +102,7 @@ function phraseOf(names: Names, command: Command): Phrase {
       return say('', nameOf(command.switch), `: ${listed([
         command.name !== undefined && `name to ${command.name}`,
         command.tier !== undefined && `tier ${sw?.tier} to ${command.tier}`,
-        command.dialect !== undefined && `dialect ${sw?.dialect} to ${command.dialect}`,
+        command.dialect !== undefined && `${sw ? `${DIALECT_NAMES[sw.dialect]} ` : ''}to ${DIALECT_NAMES[command.dialect]}`,
         command.mac !== undefined && `MAC ${sw?.mac} to ${command.mac}`,
         command.up !== undefined && (command.up ? 'switched on' : 'switched off'),
         command.pathCost !== undefined && `path cost method ${sw?.pathCost ?? 'of the design'} to ${command.pathCost ?? 'that of the design'}`,
@@ -250,6 +250,9 @@ export const regionText = ({ regions }: Pick<Design, 'regions'>, id: string | un
 /** `1: 15,25; 2: 35`. */
 export const mapText = (instances: Design['regions'][0]['instances']): string => instances.map(({ id, vlans }) => `${id}: ${vlans || 'no VLAN'}`).join('; ') || 'every VLAN in the IST';
 const vlanText = (id: number, name: string | undefined): string => (name === undefined ? String(id) : `${id} ${name}`);
+
+/** The dialects as people call them. */
+export const DIALECT_NAMES: Readonly<Record<Dialect, string>> = { stp: 'Classic STP', rstp: 'RSTP', mstp: 'MSTP', 'per-vlan-stp': 'Per-VLAN classic', 'per-vlan-rstp': 'Per-VLAN rapid', off: 'no spanning tree' };
 
 /** The timers, in the words of the standard. */
 export const TIMER_NAMES: Readonly<Record<keyof Timers, string>> = {

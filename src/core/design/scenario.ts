@@ -1,8 +1,8 @@
 /** Scenarios: what happens to a network while the clock runs, as actions at chosen times. Kept with the design, or in a file of their own. */
 import { z } from '../zod';
-import type { BundleId, LinkId, PortId, SwitchId, TreeId } from './ids';
+import type { BundleId, LinkId, PortId, RegionId, SwitchId, TreeId } from './ids';
 import { bridgePriority, pathCost } from './legal';
-import { BUNDLE_MODES, MAX_NAME, bundleSchema, endSchema, linkDelay, switchSchema, text, titleSchema } from './parts';
+import { BUNDLE_MODES, DIALECTS, MAX_NAME, bundleSchema, endSchema, linkDelay, switchSchema, text, titleSchema } from './parts';
 
 /** Longest run, seconds. */
 export const MAX_UNTIL = 3600;
@@ -19,6 +19,7 @@ const at = z.number().min(0).max(MAX_UNTIL);
 const link = z.string().transform((id) => id as LinkId);
 const sw = z.string().transform((id) => id as SwitchId);
 const bundle = z.string().transform((id) => id as BundleId);
+const region = z.string().transform((id) => id as RegionId);
 const port = z.string().transform((id) => id as PortId);
 const tree = z.string().transform((id) => id as TreeId).optional();
 /** The ends that a link had when the action was written: should the link go, another one there can be found. */
@@ -35,6 +36,8 @@ export const actionSchema = z.discriminatedUnion('do', [
   /** `boot`: seconds from the power to the first frame. */
   z.strictObject({ at, do: z.literal('switch-up'), switch: sw, boot: z.number().min(0).max(MAX_UNTIL).default(0) }),
   z.strictObject({ at, do: z.literal('bridge-priority'), switch: sw, priority: bridgePriority, tree }),
+  /** Another dialect, or another MST configuration: the bridge's protocol starts over, its ports keep their signal. */
+  z.strictObject({ at, do: z.literal('speak'), switch: sw, dialect: z.enum(DIALECTS), region: region.optional() }),
   z.strictObject({ at, do: z.literal('port-cost'), switch: sw, port, cost: pathCost, tree }),
   z.strictObject({ at, do: z.literal('add-link'), link: newLink }),
   /** A bundle is configured at its end: its ports are single ones before. */

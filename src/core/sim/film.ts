@@ -1,10 +1,12 @@
 /** A run as plain data that travels from worker to page, and what is read off it at any instant. */
 import type { TreeId } from '../design/ids';
+import { editAll } from '../design/edit';
 import type { Action } from '../design/scenario';
 import type { Design } from '../design/schema';
 import { SECOND, type Micros, type RunRole, type RunState } from '../protocol/entity';
 import { compileNetwork, type Network } from '../tree/network';
-import { vlanTrees } from '../tree/vlanTree';
+import { spokenIn, type Spoken } from './places';
+import { speakCommand } from './scenario';
 import type { Outage, Storm } from './dataPlane';
 import { orderOf, type OrderLine } from './order';
 import type { Passage } from './passage';
@@ -70,6 +72,8 @@ export interface Instant extends Passage {
   readonly t: Micros;
   state(tree: number, port: number): RunState;
   role(tree: number, port: number): RunRole;
+  /** Whether a port is in a tree then. */
+  inTree(tree: number, port: number): boolean;
   live(port: number): boolean;
   /** Whether a socket has signal. */
   light(socket: number): boolean;
@@ -95,17 +99,17 @@ export class Player {
   private readonly states: Timeline;
   private readonly signal: Timeline;
   private readonly uses: Timeline;
-  /** By what members are used for. */
-  private readonly networks = new Map<string, Network>();
-  private readonly treeFor: (s: number, vid: number) => number;
+  /** By what members are used for, and what has been spoken by then. */
+  private readonly networks = new Map<string, Spoken & { readonly network: Network }>();
+  private readonly turns: readonly Extract<Action, { do: 'speak' }>[];
 
   constructor(readonly film: Film) {
     this.states = Timeline.from(film.states);
     this.signal = Timeline.from(film.signal);
     this.uses = Timeline.from(film.uses);
-    this.network = this.networkAt(0);
+    this.turns = film.actions.filter((action) => action.do === 'speak').sort((a, b) => a.at - b.at);
+    this.network = this.networkAt(0).network;
     this.reach = new Reach(film.pairs, film.reach);
-    this.treeFor = vlanTrees(this.network, film.trees);
     this.moments = Float64Array.from(new Set([...film.states.times, ...film.signal.times, ...film.reach.times, ...film.uses.times, ...turns(film.members), ...film.actions.map((action) => Math.round(action.at * SECOND))])).sort();
   }
 
@@ -114,25 +118,30 @@ export class Player {
     return this.film.members.findLast((mark) => mark.member === member && mark.t <= t) ?? null;
   }
 
-  /** The network with the members in use at an instant. */
-  private networkAt(t: Micros): Network {
+  /** The network with the members in use at an instant, and what its switches speak. */
+  private networkAt(t: Micros): Spoken & { readonly network: Network } {
     const picture = this.uses.pictureAt(t);
-    const key = picture.join('');
-    const network = this.networks.get(key) ?? compileNetwork(this.film.stage, picture.length === 0 ? null : Array.from(picture, (code) => USES[code]!));
-    this.networks.set(key, network);
-    return network;
+    const turned = this.turns.filter(({ at }) => at * SECOND <= t);
+    const key = `${turned.length} ${picture.join('')}`;
+    const known = this.networks.get(key);
+    if (known) return known;
+    const edited = editAll(this.film.stage, turned.map(speakCommand));
+    const network = compileNetwork(edited.ok ? edited.value.design : this.film.stage, picture.length === 0 ? null : Array.from(picture, (code) => USES[code]!));
+    const found = { network, ...spokenIn(network, this.film.trees) };
+    this.networks.set(key, found);
+    return found;
   }
 
   at(t: Micros): Instant {
-    const network = this.networkAt(t);
+    const { network, treeFor, places } = this.networkAt(t);
     const ports = network.ports.length;
     const states = this.states.pictureAt(t);
     const signal = this.signal.pictureAt(t);
     const state = (tree: number, port: number): RunState => stateOf(states[tree * ports + port]!);
-    const { reach, treeFor } = this;
+    const { reach } = this;
     let causes: readonly (OutageCause | null)[] | null = null;
     return {
-      t, network, codes: states, state, role: (tree, port) => roleOf(states[tree * ports + port]!), live: (port) => (signal[port]! & LIVE) !== 0, light: (socket) => (signal[socket]! & LIGHT) !== 0, carries: (port) => (signal[port]! & CARRIES) !== 0, arrives: (socket) => (signal[socket]! & ARRIVES) !== 0,
+      t, network, codes: states, state, inTree: (tree, port) => places[tree]![port]! >= 0, role: (tree, port) => roleOf(states[tree * ports + port]!), live: (port) => (signal[port]! & LIVE) !== 0, light: (socket) => (signal[socket]! & LIGHT) !== 0, carries: (port) => (signal[port]! & CARRIES) !== 0, arrives: (socket) => (signal[socket]! & ARRIVES) !== 0,
       passes: (vid, port) => {
         const s = network.owner[port]!;
         if (!(signal[port]! & LIVE) || !network.carried[port]!.has(vid)) return false;

@@ -5,6 +5,7 @@ import type { MemberState } from '../bundle/settled';
 import type { Action } from '../design/scenario';
 import type { LinkEnd } from '../design/schema';
 import { SECOND, type Micros, type RunRole, type RunState } from '../protocol/entity';
+import { DIALECT_NAMES } from '../design/describe';
 import { compileNetwork, type Network } from '../tree/network';
 import type { MemberMark } from './memberLog';
 import type { Cause, PortChange } from './recording';
@@ -55,6 +56,10 @@ export function actionText(network: Network, action: Action): string {
   switch (action.do) {
     case 'link-down':
       return `The link ${linkName(action.link)} is cut${action.light ? '' : ', but its ends still have light'}`;
+    case 'speak': {
+      const region = network.design.regions.find((each) => each.id === action.region);
+      return `${nameOf(network, action.switch)} speaks ${DIALECT_NAMES[action.dialect]}${region ? `, region ${region.name || region.id}` : ''}`;
+    }
     case 'link-up':
       return `The link ${linkName(action.link)} is back`;
     case 'one-way':

@@ -2,7 +2,8 @@
 import { treeInstance, treeVlan, type TreeId } from '../design/ids';
 import type { Switch } from '../design/schema';
 import type { Network } from '../tree/network';
-import type { RegionMap } from '../tree/region';
+import { regionsOf, sameRegion, type RegionMap } from '../tree/region';
+import { vlanTrees } from '../tree/vlanTree';
 import { belongs, partOf } from '../tree/trees';
 
 /** Whether a switch, once it has power, takes part in a tree. */
@@ -12,8 +13,28 @@ export function takesPartIn(sw: Switch, region: RegionMap | null, tree: TreeId):
   return !mstid || (region?.instances.some((instance) => instance.mstid === mstid) ?? false);
 }
 
+/** Whether a switch speaks another dialect, or is of another MST configuration: its protocol then starts over (802.1Q-2018 13.8, 13.38). */
+export function speaksOtherwise([before, was]: readonly [Switch, RegionMap | null], [after, is]: readonly [Switch, RegionMap | null]): boolean {
+  if (before.dialect !== after.dialect) return true;
+  return was !== is && was !== null && is !== null && !(sameRegion(was, is) && was.instances.map(({ mstid }) => mstid).join() === is.instances.map(({ mstid }) => mstid).join());
+}
+
+/** What the switches of a network speak, and what follows for the trees of a run. */
+export interface Spoken {
+  readonly regions: readonly (RegionMap | null)[];
+  /** The tree that decides where a VLAN's frames pass at a switch; -1 where none does. */
+  readonly treeFor: (s: number, vid: number) => number;
+  /** By tree, then by port: its place in its entity, -1 where it is not in the tree. */
+  readonly places: readonly Int32Array[];
+}
+
+export function spokenIn(network: Network, trees: readonly TreeId[]): Spoken {
+  const regions = network.switches.map(regionsOf(network.design));
+  return { regions, treeFor: vlanTrees(network, trees), places: placesOf(network, trees, regions) };
+}
+
 /** By tree, then by port: its place in its entity, -1 where it is not in the tree. */
-export function placesOf({ switches, ports, owner, carried }: Network, trees: readonly TreeId[], regions: readonly (RegionMap | null)[]): Int32Array[] {
+function placesOf({ switches, ports, owner, carried }: Network, trees: readonly TreeId[], regions: readonly (RegionMap | null)[]): Int32Array[] {
   return trees.map((tree) => {
     const places = new Int32Array(ports.length).fill(-1);
     const next = new Int32Array(switches.length);

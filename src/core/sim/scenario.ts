@@ -2,7 +2,7 @@
 import { editAll } from '../design/edit';
 import { MAX_COST } from '../design/legal';
 import { methodOf } from '../design/costMethod';
-import type { PortId } from '../design/ids';
+import { CIST, CST, treeInstance, treeVlan, vlanTree, type PortId, type TreeId } from '../design/ids';
 import { pluggedIn } from '../design/plugs';
 import { foundText, problemsOf, type DesignProblem } from '../design/problem';
 import { runSchema, type Action, type Scenario } from '../design/scenario';
@@ -23,7 +23,7 @@ export function readScenario(json: unknown, design: Design): Result<Scenario, De
 export function scenarioProblems({ actions, until }: Pick<Scenario, 'actions' | 'until'>, design: Design): DesignProblem[][] {
   let stage = design;
   return actions.map((action, i) => {
-    const problems = actionProblems(action, i, stage, until);
+    const problems = actionProblems(action, i, stage, until, actions);
     if (problems.length > 0) return problems;
     const set = editAll(stage, arrivals(action, stage));
     if (!set.ok) return [{ ...set.error, path: `actions[${i}]` }];
@@ -59,6 +59,28 @@ function arrivals(action: Action, stage: Design): Command[] {
   return [];
 }
 
+/** What a switch is told by an action to speak. */
+export const speakCommand = ({ switch: sw, dialect, region }: Extract<Action, { do: 'speak' }>): Command => ({ do: 'set-switch', switch: sw, dialect, region: region ?? null });
+
+/** Every tree that a design has at some time of a scenario, its switches powered; the common tree once, as the CIST where there is one. */
+export function treesThrough(design: Design, actions: readonly Action[]): TreeId[] {
+  const found = new Set<TreeId>();
+  let at: Design = { ...design, switches: design.switches.map((sw) => ({ ...sw, up: true })) };
+  for (const tree of treesOf(at)) found.add(tree);
+  for (const action of actions) {
+    if (action.do !== 'speak') continue;
+    const edited = editAll(at, [speakCommand(action)]);
+    if (!edited.ok) continue;
+    at = edited.value.design;
+    for (const tree of treesOf(at)) found.add(tree);
+  }
+  const trees = [...found];
+  const common = trees.includes(CIST) ? CIST : trees.includes(vlanTree(1)) ? vlanTree(1) : CST;
+  const kind = (tree: TreeId): number => (treeVlan(tree) === null ? 0 : 1);
+  const number = (tree: TreeId): number => treeVlan(tree) ?? treeInstance(tree) ?? -1;
+  return trees.filter((tree) => tree === common || ![CST, CIST, vlanTree(1)].includes(tree)).sort((a, b) => kind(a) - kind(b) || number(a) - number(b));
+}
+
 /** The link that stands nearest to one that is gone: between the same two switches, else at one of them. */
 export function nearestLink(design: Design, between: { readonly a: Link['a']; readonly b: Link['b'] } | undefined): Link | null {
   if (!between) return null;
@@ -72,7 +94,7 @@ export function nearestLink(design: Design, between: { readonly a: Link['a']; re
   return best && score(best) > 0 ? best : null;
 }
 
-function actionProblems(action: Action, i: number, design: Design, until: number): DesignProblem[] {
+function actionProblems(action: Action, i: number, design: Design, until: number, actions: readonly Action[]): DesignProblem[] {
   const at = `actions[${i}]`;
   const problem = (field: string, found: unknown, allowed: string): DesignProblem[] => [{ path: `${at}.${field}`, found: foundText(found), allowed }];
   const some = (ids: readonly string[]): string => (ids.length === 0 ? 'there is none' : ids.length > 12 ? `one of ${ids.slice(0, 12).join(', ')} and ${ids.length - 12} more` : `one of ${ids.join(', ')}`);
@@ -110,7 +132,9 @@ function actionProblems(action: Action, i: number, design: Design, until: number
       const owner = design.switches.find((each) => each.id === action.switch);
       if (!owner) return problem('switch', action.switch, `a switch: ${some(design.switches.map((each) => each.id))}`);
       if (action.do === 'switch-up' || action.do === 'switch-down') return [];
-      if (action.tree !== undefined && !treesOf(design).includes(action.tree)) return problem('tree', action.tree, `a tree: ${some(treesOf(design))}`);
+      if (action.do === 'speak') return action.region === undefined || design.regions.some((each) => each.id === action.region) ? [] : problem('region', action.region, `a region: ${some(design.regions.map((each) => each.id))}`);
+      const trees = treesThrough(design, actions);
+      if (action.tree !== undefined && ![...trees, ...treesOf(design)].includes(action.tree)) return problem('tree', action.tree, `a tree: ${some(trees)}`);
       if (action.do === 'bridge-priority') return [];
       const bundled = design.bundles.some((each) => each.switch === action.switch && each.id === (action.port as string));
       if (!bundled && !owner.ports.some((each) => each.id === action.port)) return problem('port', action.port, `a port of ${action.switch}: ${some(owner.ports.map((each) => each.id))}`);

@@ -12,7 +12,6 @@ import type { Vector } from '../protocol/vector';
 import { fail, ok, type Result } from '../result';
 import { compileNetwork } from '../tree/network';
 import type { TreeView } from '../tree/settled';
-import { treesOf } from '../tree/trees';
 import { DataPlane, type Outage, type Storm } from './dataPlane';
 import type { Reach } from './reach';
 import { MemberLog } from './memberLog';
@@ -21,7 +20,7 @@ import { MOST_FRAMES } from './capture';
 import { SentLog } from './sentLog';
 import { Timeline } from './timeline';
 import type { Action, Scenario } from '../design/scenario';
-import { stageOf } from './scenario';
+import { speakCommand, stageOf, treesThrough } from './scenario';
 import { ARRIVES, CARRIES, LIGHT, LIVE } from './signal';
 import { Simulation } from './simulation';
 import { viewNow } from './view';
@@ -120,7 +119,7 @@ export function* simulateInSteps(before: Design, scenario: Scenario, options: Om
   if (!staged.ok) return fail(problemText(staged.error));
   const design = staged.value;
   const { seed = 1, fromBoot = scenario.fromBoot, mostEvents = MOST_EVENTS, mostFrames = MOST_FRAMES } = options;
-  const trees = treesOf({ ...design, switches: design.switches.map((sw) => ({ ...sw, up: true })) });
+  const trees = treesThrough(design, scenario.actions);
   let start: Micros = fromBoot ? 0 : Infinity;
   let plane: DataPlane | null = null;
   let recording: Recording | null = null;
@@ -253,6 +252,8 @@ function schedule(sim: Simulation, action: Action, start: Micros, take: (command
       return sim.at(t, () => take([{ do: 'set-switch', switch: action.switch, up: false }]));
     case 'switch-up':
       return sim.at(t + Math.round(action.boot * SECOND), () => take([{ do: 'set-switch', switch: action.switch, up: true }]));
+    case 'speak':
+      return sim.at(t, () => take([speakCommand(action)]));
     case 'bridge-priority':
       return sim.at(t, () => take([{ do: 'set-bridge-priority', switch: action.switch, tree: action.tree ?? null, priority: action.priority }]));
     case 'port-cost':

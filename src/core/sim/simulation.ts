@@ -9,16 +9,14 @@ import { stpEntity } from '../protocol/stp/entity';
 import type { Vector } from '../protocol/vector';
 import { randomFrom } from '../random';
 import { compileNetwork, type Network } from '../tree/network';
-import { regionsOf, type RegionMap } from '../tree/region';
 import { commonTree } from '../tree/trees';
-import { vlanTrees } from '../tree/vlanTree';
 import { bridgeKeys, type BridgeKeys } from './bridgeKeys';
 import { Aggregation } from './aggregation';
 import { delayOf } from './delays';
 import { regionSettings, settingsIn, type TreeSettings } from './entitySettings';
 import { EventQueue } from './eventQueue';
 import type { Cause } from './recording';
-import { letsThrough, placesOf, treesByEntity } from './places';
+import { letsThrough, speaksOtherwise, spokenIn, treesByEntity, type Spoken } from './places';
 import type { Event, Running } from './running';
 import type { Watch } from './watch';
 
@@ -39,17 +37,13 @@ export class Simulation {
   private readonly queue = new EventQueue<Event>();
   /** By tree, then by switch; one with several trees stands in each of them. */
   private readonly running: (Running | null)[][];
-  /** By tree, then by port: its place in its entity, -1 where it is not in the tree. */
-  private readonly localOf: Int32Array[];
   private readonly states: RunState[][];
   private readonly roles: RunRole[][];
   private readonly random: () => number;
   /** Ports whose frames no longer reach the other end, though there is light. */
   private readonly mute = new Set<number>();
   private readonly common: number;
-  private readonly regions: readonly (RegionMap | null)[];
-  /** The tree that decides where a VLAN's frames pass at a switch; -1 where none does. */
-  readonly treeFor: (s: number, vid: number) => number;
+  private spoken: Spoken;
   /** By tree and switch: how long addresses are kept while a topology change is told (802.1D-1998 8.5.3.8); null as usual. */
   private readonly fast: (Micros | null)[][];
   readonly aggregation: Aggregation;
@@ -63,11 +57,9 @@ export class Simulation {
     const { switches, ports } = network;
     this.network = network;
     this.common = commonTree(trees);
-    this.regions = switches.map(regionsOf(network.design));
-    this.treeFor = vlanTrees(network, trees);
+    this.spoken = spokenIn(network, trees);
     this.keys = bridgeKeys(switches);
     this.random = randomFrom(seed);
-    this.localOf = placesOf(network, trees, this.regions);
     this.running = trees.map(() => switches.map(() => null));
     this.fast = trees.map(() => switches.map(() => null));
     this.states = trees.map(() => ports.map(() => 'disabled'));
@@ -143,18 +135,25 @@ export class Simulation {
     this.recompile(design);
     const next = this.network;
     this.cause = SIGNAL;
-    next.switches.forEach((sw, s) => {
-      if (sw.up === before.switches[s]!.up) return;
-      if (sw.up) this.start(s);
-      else this.stop(s);
-    });
+    const begun = this.restart(before);
     for (const [tree, all] of this.running.entries()) {
-      for (const running of all) if (running && (only === null || only.has(running.switch))) this.reset(running, running.trees.indexOf(tree), before);
+      for (const running of all) if (running && !begun.has(running.switch) && (only === null || only.has(running.switch))) this.reset(running, running.trees.indexOf(tree), before);
     }
     this.signal(only === null ? next.ports.keys() : Array.from(next.ports.keys()).filter((p) => only.has(next.owner[p]!)));
     this.watch.signalled?.(this.now);
     this.stirred = true;
     if (this.queue.next > this.now) this.passMoment();
+  }
+
+  /** Starts the protocol over where a switch has got power, or speaks otherwise than before, and ends it where it has lost power; gives those switches. */
+  private restart(before: Network): ReadonlySet<number> {
+    const { switches, design } = this.network;
+    const spoken = design === before.design ? this.spoken : spokenIn(this.network, this.trees);
+    const turned = switches.flatMap((sw, s) => (sw.up !== before.switches[s]!.up || speaksOtherwise([before.switches[s]!, this.spoken.regions[s]!], [sw, spoken.regions[s]!]) ? [s] : []));
+    for (const s of turned) if (before.switches[s]!.up) this.stop(s);
+    this.spoken = spoken;
+    for (const s of turned) if (switches[s]!.up) this.start(s);
+    return new Set(turned);
   }
 
   /** Tells an entity of costs and priorities in one of its trees that are others now. */
@@ -190,6 +189,9 @@ export class Simulation {
     return this.network.light[socket] === 1 && !this.mute.has(socket);
   }
 
+  /** The tree that decides where a VLAN's frames pass at a switch; -1 where none does. */
+  treeFor = (s: number, vid: number): number => this.spoken.treeFor(s, vid);
+
   /** Whether frames of a VLAN pass a port now. */
   passes(vid: number, port: number): boolean {
     const { switches, owner, live, carried } = this.network;
@@ -223,7 +225,7 @@ export class Simulation {
     return this.roles[tree]![port]!;
   }
   inTree(tree: number, port: number): boolean {
-    return this.localOf[tree]![port]! >= 0;
+    return this.spoken.places[tree]![port]! >= 0;
   }
   /** The entity of a switch that runs a tree, and the tree's place among its own; null where none does. */
   entity(tree: number, s: number): { readonly entity: ProtocolEntity; readonly own: number } | null {
@@ -239,10 +241,10 @@ export class Simulation {
   }
 
   private start(s: number): void {
-    for (const trees of treesByEntity(this.network.switches[s]!, this.regions[s]!, this.trees)) {
+    for (const trees of treesByEntity(this.network.switches[s]!, this.spoken.regions[s]!, this.trees)) {
       const { firstPort } = this.network;
       const ports: number[] = [];
-      for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) if (this.localOf[trees[0]!]![p]! >= 0) ports.push(p);
+      for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) if (this.spoken.places[trees[0]!]![p]! >= 0) ports.push(p);
       const running = this.entityFor(trees, s, ports);
       for (const tree of trees) this.running[tree]![s] = running;
     }
@@ -265,7 +267,7 @@ export class Simulation {
   private entityFor(trees: readonly number[], s: number, ports: readonly number[]): Running {
     const { dialect, timers } = this.network.switches[s]!;
     const [tree] = trees as [number];
-    const settings: EntitySettings = { ...this.settingsOf(this.network, tree, s, ports), region: regionSettings(this.network, this.keys, this.regions[s]!, trees.slice(1).map((each) => this.trees[each]!), s, ports), offset: Math.floor(this.random() * timers.hello * SECOND) };
+    const settings: EntitySettings = { ...this.settingsOf(this.network, tree, s, ports), region: regionSettings(this.network, this.keys, this.spoken.regions[s]!, trees.slice(1).map((each) => this.trees[each]!), s, ports), offset: Math.floor(this.random() * timers.hello * SECOND) };
     const dirty = new Set<number>();
     const entity = (dialect === 'stp' || dialect === 'per-vlan-stp' ? stpEntity : rstpEntity)(settings, {
       now: () => this.now,
@@ -330,7 +332,7 @@ export class Simulation {
   /** The port priority vector of a port, where a bridge's entity has one. */
   private heldBy(tree: number, port: number): Vector | null {
     const running = this.running[tree]![this.network.owner[port]!];
-    const local = this.localOf[tree]![port]!;
+    const local = this.spoken.places[tree]![port]!;
     return running && local >= 0 ? running.entity.held(local) : null;
   }
 
@@ -339,7 +341,7 @@ export class Simulation {
     const { owner, firstPort } = this.network;
     const s = owner[port]!;
     const running = this.running[tree]![s];
-    const local = this.localOf[tree]![port]!;
+    const local = this.spoken.places[tree]![port]!;
     if (running && local >= 0) {
       this.cause = { by: 'bpdu', port, bpdu };
       running.entity.receive(local, bpdu);
@@ -362,7 +364,7 @@ export class Simulation {
       const live = this.network.live[p] === 1;
       for (const all of this.running) {
         const running = all[this.network.owner[p]!];
-        const local = running ? this.localOf[running.trees[0]!]![p]! : -1;
+        const local = running ? this.spoken.places[running.trees[0]!]![p]! : -1;
         if (!running || local < 0) continue;
         running.entity.enable(local, live);
         this.after(running);

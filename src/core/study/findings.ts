@@ -7,6 +7,7 @@ import type { Finding } from './finding';
 import { identifierFindings } from './identifierFindings';
 import { loopFindings, silentSwitchFindings } from './loopFindings';
 import { neighbourFindings } from './neighbours';
+import { regionFindings } from './regionFindings';
 import { rootFindings } from './rootFindings';
 import { costMethodFindings, timerFindings } from './settingFindings';
 import { hostFindings, pathFindings, unlistedVlanFindings } from './vlanFindings';
@@ -16,6 +17,7 @@ export const findingsOf = (design: Design, solution: Solution): Finding[] => [
   ...loopFindings(solution.network),
   ...silentSwitchFindings(solution.network),
   ...rootFindings(solution),
+  ...regionFindings(solution),
   ...bundleFindings(design),
   ...linkFindings(design),
   ...hostFindings(solution.network),

@@ -1,5 +1,5 @@
 /** Findings about roots and their standbys: accidents of MAC, weak or far ones, no sharing. Trees that are alike are told together. */
-import { treesName, type TreeId } from '../design/ids';
+import { treeInstance, treesName, type TreeId } from '../design/ids';
 import { explainRoot, islandRoots } from '../tree/election';
 import { switchName } from '../tree/phrases';
 import type { Network } from '../tree/network';
@@ -9,12 +9,14 @@ import type { Finding } from './finding';
 /** What each rule says of a switch and the trees where it holds, and why it matters; in the order in which they are told. */
 const RULES = {
   'root-by-mac': [(name, where) => `${name} is root of ${where} only by its MAC address`, 'Nobody chose it, and a new switch with a lower MAC would take over.'],
+  'instance-without-root': [(name, where) => `No switch is placed as root of ${where}: ${name} is it only by its MAC address`, 'The instance was made to take a way of its own, and chance decides which.'],
   'root-on-access': [(name, where) => `${name}, an access switch, is root of ${where}`, 'Traffic between the strong switches is drawn through it.'],
   'one-root-for-all': [(name, where) => `${name} is root of every tree (${where}), though it is not the only core switch`, 'All trees take the same ways, and the uplinks to the other core switches stand idle.'],
   'standby-by-mac': [(name, where) => `${name} stands by for the root of ${where} only by its MAC address`, 'Nobody chose it: if the root dies, chance decides who takes over.'],
   'standby-on-access': [(name, where) => `${name}, an access switch, stands by for the root of ${where}`, 'If the root dies, traffic between the strong switches is drawn through it.'],
   'standby-far': [(name, where) => `${name} stands by for the root of ${where} from more than one hop away`, 'If the root dies the tree turns round to a far corner, though a strong switch sits right beside the root.'],
   'beyond-max-age': [(name, where) => `${name} is more hops from the root of ${where} than the root's max age in seconds`, 'BPDUs grow too old on the way: it would not hear the root.'],
+  'beyond-max-hops': [(name, where) => `${name} is as many hops from its regional root in ${where} as that allows, or more`, 'Each bridge inside of a region takes one hop off; the BPDU is thrown away when none is left.'],
 } as const satisfies Record<string, readonly [text: (name: string, where: string) => string, why: string]>;
 type Rule = keyof typeof RULES;
 
@@ -47,17 +49,21 @@ export function rootFindings({ network, trees }: Solution): Finding[] {
 
 /** What is wrong with one tree: the rule, and the switch that it is about. */
 function troubles(network: Network, tree: SettledTree): (readonly [Rule, number])[] {
-  const hops = hopsFromRoot(network, tree);
-  const found = network.switches.flatMap((_, s): (readonly [Rule, number])[] => {
-    const root = tree.root[s]!;
-    return root >= 0 && hops[s]! > network.switches[root]!.timers.maxAge ? [['beyond-max-age', s]] : [];
-  });
-  const [root] = islandRoots(network, tree);
-  if (root === undefined) return found;
+  const far = distances(network, tree);
+  const found = tooFar(network, tree, far);
+  // An instance has a root in each of its regions; of any other tree the largest island counts.
+  const roots = islandRoots(network, tree);
+  const many = (root: number): boolean => tree.root.filter((each) => each === root).length > 1;
+  return [...found, ...((treeInstance(tree.id) ?? 0) > 0 ? roots.filter(many) : roots.slice(0, 1)).flatMap((root) => rootTroubles(network, tree, root, far))];
+}
+
+/** What is wrong with the root of one island, or with its standby. */
+function rootTroubles(network: Network, tree: SettledTree, root: number, far: readonly Distance[]): (readonly [Rule, number])[] {
+  const found: (readonly [Rule, number])[] = [];
   const strong = (s: number): boolean => network.switches[s]!.tier !== 'access';
   if (!strong(root) && network.switches.some((sw) => sw.tier !== 'access')) found.push(['root-on-access', root]);
   const election = explainRoot(network, tree, root);
-  if (election?.decidedBy === 'mac') return [...found, ['root-by-mac', root]];
+  if (election?.decidedBy === 'mac') return [...found, [(treeInstance(tree.id) ?? 0) > 0 ? 'instance-without-root' : 'root-by-mac', root]];
   // The second in line of a root that was chosen.
   const [, second, third] = election?.ranking ?? [];
   if (!second) return found;
@@ -65,17 +71,35 @@ function troubles(network: Network, tree: SettledTree): (readonly [Rule, number]
   const others = election!.ranking.slice(1).map((each) => each.switchIndex).filter(strong);
   if (third?.id.priority === second.id.priority) found.push(['standby-by-mac', s]);
   else if (!strong(s) && others.length > 0) found.push(['standby-on-access', s]);
-  else if (hops[s]! > 1 && others.some((other) => hops[other] === 1)) found.push(['standby-far', s]);
+  else if (far[s]!.hops > 1 && others.some((other) => far[other]!.hops === 1)) found.push(['standby-far', s]);
   return found;
 }
 
-/** How many hops each switch is from its root; 0 at roots and outside the tree. Message age grows by 1 a hop (802.1Q-2018 13.29). */
-function hopsFromRoot(network: Network, tree: SettledTree): Int32Array {
-  const hops = new Int32Array(network.switches.length);
-  const near = network.switches.map((_, s) => s).sort((a, b) => tree.rootPathCost[a]! - tree.rootPathCost[b]!);
+interface Distance {
+  /** From the root, or the regional root. */
+  readonly hops: number;
+  /** What a BPDU's message age has grown to: by 1 at every bridge, but not inside of a region. */
+  readonly age: number;
+}
+
+/** How far each switch is from its root; 0 at roots and outside the tree (802.1Q-2018 13.29). */
+function distances(network: Network, tree: SettledTree): Distance[] {
+  const found = network.switches.map((): Distance => ({ hops: 0, age: 0 }));
+  const near = network.switches.map((_, s) => s).sort((a, b) => tree.rootPathCost[a]! - tree.rootPathCost[b]! || (tree.regional?.cost[a] ?? 0) - (tree.regional?.cost[b] ?? 0));
   for (const s of near) {
     const p = tree.rootPort[s]!;
-    if (p >= 0) hops[s] = hops[network.owner[tree.designated[p]!]!]! + 1;
+    if (p < 0) continue;
+    const { hops, age } = found[network.owner[tree.designated[p]!]!]!;
+    found[s] = tree.regional?.inside[p] ? { hops: hops + 1, age } : { hops: tree.regional ? 0 : hops + 1, age: age + 1 };
   }
-  return hops;
+  return found;
+}
+
+/** Switches that their root's BPDUs do not reach: too old on the way, or out of hops inside of a region. */
+function tooFar(network: Network, tree: SettledTree, far: readonly Distance[]): (readonly [Rule, number])[] {
+  return network.switches.flatMap((_, s): (readonly [Rule, number])[] => {
+    const [root, regional] = [tree.root[s]!, tree.regional?.root[s] ?? -1];
+    if (root >= 0 && far[s]!.age > network.switches[root]!.timers.maxAge) return [['beyond-max-age', s]];
+    return regional >= 0 && far[s]!.hops >= network.switches[regional]!.timers.maxHops ? [['beyond-max-hops', s]] : [];
+  });
 }

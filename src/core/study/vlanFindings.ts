@@ -123,7 +123,7 @@ export function pathFindings(network: Network): Finding[] {
 }
 
 /** The switches where a VLAN has members: hosts on ports that carry it, and access ports without a cable to a switch. */
-function membersByVlan({ design, ports, owner, carried, cable, portIndexOf }: Network): Map<number, Set<number>> {
+export function membersByVlan({ design, ports, owner, carried, cable, portIndexOf }: Network): Map<number, Set<number>> {
   const members = new Map<number, Set<number>>();
   const add = (vid: number, s: number) => members.set(vid, (members.get(vid) ?? new Set()).add(s));
   const at = (end: LinkEnd, vid: number) => {

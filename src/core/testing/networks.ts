@@ -148,17 +148,19 @@ export const meshDesign: fc.Arbitrary<Design> = fc
     return networkOf(named, cables, settings, { vlans });
   });
 
+const REGION_KINDS = ['r0', 'r0', 'r0', 'r1', 'r1', 'r2', 'r3', 'rstp', 'stp'] as const;
+
 /**
- * Random networks of up to three regions with up to three instances, beside rapid and classic bridges; every cable carries
- * every VLAN. VLAN 10 n is mapped to instance n.
+ * Random networks of up to four regions, whole or in pieces, with up to `instances` instances, beside bridges that speak
+ * otherwise; every cable carries every VLAN. VLAN 10 n is mapped to instance n, where there is such a VLAN.
  */
-export function regionsDesign(most = 8): fc.Arbitrary<Design> {
+export function regionsDesign(most = 8, kinds: readonly (Dialect | 'r0' | 'r1' | 'r2' | 'r3')[] = REGION_KINDS, mostInstances = 3): fc.Arbitrary<Design> {
   const cost = fc.constantFrom(...COSTS);
   const sw = fc.record({
-    kind: fc.constantFrom('r0', 'r0', 'r0', 'r1', 'r1', 'r2', 'rstp', 'stp'), priority: fc.constantFrom(0, 4096, 32_768, 32_768), first: fc.constantFrom(0, 32_768, 32_768), second: fc.constantFrom(0, 32_768, 61_440),
+    kind: fc.constantFrom(...kinds), priority: fc.constantFrom(0, 4096, 32_768, 32_768), first: fc.constantFrom(0, 32_768, 32_768), second: fc.constantFrom(0, 32_768, 61_440),
   });
   const link = fc.record({ a: fc.nat(), b: fc.nat(), cost, other: cost, external: cost, first: cost, priority: fc.constantFrom(0, 128, 240), up: fc.constantFrom(true, true, true, true, false) });
-  return fc.record({ switches: fc.array(sw, { minLength: 1, maxLength: most }), links: fc.array(link, { maxLength: 2 * most }), instances: fc.integer({ min: 0, max: 3 }) }).map(({ switches, links, instances }) => {
+  return fc.record({ switches: fc.array(sw, { minLength: 1, maxLength: most }), links: fc.array(link, { maxLength: 2 * most }), instances: fc.integer({ min: 0, max: mostInstances }) }).map(({ switches, links, instances }) => {
     const ports = switches.map((): Settings[] => []);
     const plug = (at: number, settings: Settings): object => {
       const s = at % switches.length;
@@ -168,12 +170,12 @@ export function regionsDesign(most = 8): fc.Arbitrary<Design> {
     const cables = links.map(({ a, b, up, ...set }, i) => ({
       id: `l${i}`, up, a: plug(a, { cost: set.cost, externalCost: set.external, priority: set.priority, trees: set.first ? { 'mst:1': { cost: set.first } } : {} }), b: plug(b, { cost: set.other }),
     }));
-    const region = (id: string) => ({ id, name: id, instances: Array.from({ length: instances }, (_, i) => ({ id: i + 1, vlans: String(10 * (i + 1)) })) });
+    const region = (id: string) => ({ id, name: id, instances: Array.from({ length: instances }, (_, i) => ({ id: i + 1, vlans: 10 * (i + 1) > 4094 ? '' : String(10 * (i + 1)) })) });
     return designOf({
-      vlans: [{ id: 10 }, { id: 20 }, { id: 30 }], regions: ['r0', 'r1', 'r2'].map(region), links: cables,
+      vlans: [{ id: 10 }, { id: 20 }, { id: 30 }], regions: ['r0', 'r1', 'r2', 'r3'].map(region), links: cables,
       switches: switches.map(({ kind, priority, first, second }, s) => ({
         id: `s${s}`, mac: `02:00:00:00:00:${(s + 1).toString(16).padStart(2, '0')}`, priority, ports: ports[s]!,
-        ...(kind === 'rstp' || kind === 'stp' ? { dialect: kind } : { dialect: 'mstp', region: kind, trees: { 'mst:1': { priority: first }, 'mst:2': { priority: second } } }),
+        ...(!/^r\d$/.test(kind) ? { dialect: kind } : { dialect: 'mstp', region: kind, trees: { 'mst:1': { priority: first }, 'mst:2': { priority: second } } }),
       })),
     });
   });

@@ -21,16 +21,14 @@ export interface MstpGround {
   readonly segments: Segments;
   readonly settings: Settings;
   readonly regions: readonly (RegionMap | null)[];
-  /** 1 where everybody else on a port's segment is of its own region, and somebody is. */
-  readonly inside: Uint8Array;
 }
 
 export function mstpGround(network: Network, segments: Segments, settings: Settings): MstpGround {
   const regions = network.switches.map(regionsOf(network.design));
-  return { network, segments, settings, regions, inside: insideOf(network, segments, regions) };
+  return { network, segments, settings, regions };
 }
 
-/** 1 for each port that leads to bridges of its own region alone. */
+/** 1 for each port that leads to bridges of its own region alone, whoever is designated there. */
 export function insidePorts(network: Network): Uint8Array {
   const known = insides.get(network) ?? insideOf(network, segmentsOf(network, CIST, () => false), network.switches.map(regionsOf(network.design)));
   insides.set(network, known);
@@ -61,7 +59,7 @@ interface Label {
 }
 
 /** The CIST (13.9, 13.10). */
-export function solveCist({ network, segments, settings, regions, inside }: MstpGround): SettledTree {
+export function solveCist({ network, segments, settings, regions }: MstpGround): SettledTree {
   const { switches, owner, firstPort, ports, design } = network;
   const { cost: internalCost, portKey } = settings.portsIn(CIST);
   const externalCost = Int32Array.from(ports, (port, p) => {
@@ -71,9 +69,9 @@ export function solveCist({ network, segments, settings, regions, inside }: Mstp
   const rank = settings.bridgesIn(CIST).map((place, s) => (segments.parts[s] === 'bridge' ? place : -1));
   const compare = (a: Label, b: Label): number => rank[a.root]! - rank[b.root]! || a.external - b.external || rank[a.regional]! - rank[b.regional]! || a.internal - b.internal;
   /** What a port hears from another one of its segment, its own cost added. */
-  const heard = (from: Label, q: number): Label => {
+  const heard = (from: Label, q: number, by: number): Label => {
     const t = owner[q]!;
-    if (inside[q]) return { ...from, internal: from.internal + internalCost[q]! };
+    if (sameRegion(regions[by]!, regions[t]!)) return { ...from, internal: from.internal + internalCost[q]! };
     return { root: from.root, external: from.external + externalCost[q]!, regional: t, internal: 0 };
   };
   const labels: (Label | null)[] = switches.map((_, s) => (rank[s]! >= 0 ? { root: s, external: 0, regional: s, internal: 0 } : null));
@@ -81,8 +79,18 @@ export function solveCist({ network, segments, settings, regions, inside }: Mstp
 
   const comparePorts = (p: number, q: number): number => portKey[p]! - portKey[q]! || network.order[p]! - network.order[q]!;
   const labelAt = (p: number): Label => labels[owner[p]!]!;
-  const offersMore = (p: number, q: number): boolean => (compare(labelAt(p), labelAt(q)) || rank[owner[p]!]! - rank[owner[q]!]! || comparePorts(p, q)) < 0;
+  // Where a classic bridge is attached, each bridge stands in the place of its regional root (13.10).
+  const classic = new Uint8Array(segments.first.length);
+  ports.forEach((_, p) => segments.of[p]! >= 0 && isClassic(switches[owner[p]!]!) && (classic[segments.of[p]!] = 1));
+  const offerAt = (p: number): Label => (classic[segments.of[p]!] ? { ...labelAt(p), regional: owner[p]! } : labelAt(p));
+  const offersMore = (p: number, q: number): boolean => (compare(offerAt(p), offerAt(q)) || rank[owner[p]!]! - rank[owner[q]!]! || comparePorts(p, q)) < 0;
   const designated = designatedOn(network, segments, offersMore);
+  // A LAN is inside of a region where its designated bridge is of it; ports of other regions there are at their boundary.
+  const inside = Uint8Array.from(ports, (_, p) => {
+    const own = regions[owner[p]!] ?? null;
+    const best = designated[p]!;
+    return best >= 0 && sameRegion(own, regions[owner[best]!] ?? null) && neighboursOf(segments, p).some((q) => sameRegion(own, regions[owner[q]!] ?? null)) ? 1 : 0;
+  });
   /** Who a bridge takes the sender of a BPDU for: who reads an MST BPDU as an RST one sees the regional root in it (14.4), a classic bridge is sent the sender's own (13.29). */
   const senderRank = (p: number): number => {
     const from = designated[p]!;
@@ -95,7 +103,7 @@ export function solveCist({ network, segments, settings, regions, inside }: Mstp
     if (!own || own.root === s) return;
     for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) {
       const from = designated[p]!;
-      if (from < 0 || owner[from] === s || compare(heard(labelAt(from), p), own) !== 0) continue;
+      if (from < 0 || owner[from] === s || compare(heard(labelAt(from), p, owner[from]!), own) !== 0) continue;
       const now = rootPort[s]!;
       if (now < 0 || (senderRank(p) - senderRank(now) || portKey[from]! - portKey[designated[now]!]! || comparePorts(p, now)) < 0) rootPort[s] = p;
     }
@@ -108,21 +116,24 @@ export function solveCist({ network, segments, settings, regions, inside }: Mstp
   };
 }
 
+export const isClassic = ({ dialect }: Switch): boolean => dialect === 'stp' || dialect === 'per-vlan-stp';
+
 /** Whether a bridge reads MST BPDUs as RST BPDUs. */
 export const readsRst = ({ dialect }: Switch): boolean => dialect === 'rstp' || dialect === 'per-vlan-rstp';
 
 /** The tree of an instance in every region that has it; ports that lead out of a region do what the CIST has them do (13.12). */
 export function solveInstance(ground: MstpGround, cist: SettledTree, id: TreeId): SettledTree {
-  const { network, segments, settings, regions, inside } = ground;
+  const { network, segments, settings, regions } = ground;
+  const { inside } = cist.regional!;
   const { switches, owner, firstPort, ports } = network;
   const mstid = treeInstance(id)!;
   const { cost, portKey } = settings.portsIn(id);
   const has = regions.map((region) => region !== null && hasInstance(region, mstid));
   const rank = settings.bridgesIn(id).map((place, s) => (has[s] && segments.parts[s] === 'bridge' ? place : -1));
   const compare = (a: Label, b: Label): number => rank[a.root]! - rank[b.root]! || a.internal - b.internal;
-  const heard = (from: Label, q: number): Label | null => (inside[q] ? { ...from, internal: from.internal + cost[q]! } : null);
+  const heard = (from: Label, q: number, by: number): Label | null => (inside[q] && sameRegion(regions[by]!, regions[owner[q]!]!) ? { ...from, internal: from.internal + cost[q]! } : null);
   const labels: (Label | null)[] = switches.map((_, s) => (rank[s]! >= 0 ? { root: s, external: 0, regional: s, internal: 0 } : null));
-  spread(network, segments, labels, compare, heard);
+  spread(network, segments, labels, compare, heard, (p) => inside[p] === 1);
 
   const comparePorts = (p: number, q: number): number => portKey[p]! - portKey[q]! || network.order[p]! - network.order[q]!;
   const labelAt = (p: number): Label => labels[owner[p]!]!;
@@ -135,7 +146,7 @@ export function solveInstance(ground: MstpGround, cist: SettledTree, id: TreeId)
     if (!own || own.root === s) return;
     for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) {
       const from = within[p]!;
-      if (from < 0 || owner[from] === s || compare(heard(labelAt(from), p)!, own) !== 0) continue;
+      if (from < 0 || owner[from] === s || compare(heard(labelAt(from), p, owner[from]!)!, own) !== 0) continue;
       const now = rootPort[s]!;
       if (now < 0 || (compareSenders(from, within[now]!) || comparePorts(p, now)) < 0) rootPort[s] = p;
     }
@@ -159,7 +170,7 @@ export function solveInstance(ground: MstpGround, cist: SettledTree, id: TreeId)
 const OUTSIDE: Readonly<Record<number, number>> = { [CODE.absent]: CODE.absent, [CODE.root]: CODE.master, [CODE.designated]: CODE.designated, [CODE.alternate]: CODE.alternate, [CODE.backup]: CODE.alternate, [CODE.disabled]: CODE.disabled, [CODE.master]: CODE.master };
 
 /** Lets the best label spread until every bridge has the best one that it can hear: labels grow with every hop, so the nearest first. */
-function spread(network: Network, segments: Segments, labels: (Label | null)[], compare: (a: Label, b: Label) => number, heard: (from: Label, q: number) => Label | null): void {
+function spread(network: Network, segments: Segments, labels: (Label | null)[], compare: (a: Label, b: Label) => number, heard: (from: Label, q: number, by: number) => Label | null, speaks: (p: number) => boolean = () => true): void {
   const { firstPort, owner } = network;
   const open = new Set(labels.flatMap((label, s) => (label ? [s] : [])));
   const crossed = new Uint8Array(segments.first.length);
@@ -169,11 +180,11 @@ function spread(network: Network, segments: Segments, labels: (Label | null)[], 
     open.delete(nearest);
     for (let p = firstPort[nearest]!; p < firstPort[nearest + 1]!; p += 1) {
       const segment = segments.of[p]!;
-      if (segment < 0 || crossed[segment]) continue;
+      if (segment < 0 || crossed[segment] || !speaks(p)) continue;
       crossed[segment] = 1;
       for (const q of neighboursOf(segments, p)) {
         const t = owner[q]!;
-        const label = open.has(t) ? heard(labels[nearest]!, q) : null;
+        const label = open.has(t) ? heard(labels[nearest]!, q, nearest) : null;
         if (label && compare(label, labels[t]!) < 0) labels[t] = label;
       }
     }

@@ -3,7 +3,7 @@
  * tree starts from a copy of what holds everywhere and changes only what its own settings change.
  */
 import { methodOf } from '../design/costMethod';
-import { treeVlan, type TreeId } from '../design/ids';
+import { CIST, treeVlan, type TreeId } from '../design/ids';
 import { isPerVlan, portIdentifier, portIdentifierValue, setBridgePriority, setPathCost } from './bridgeId';
 import type { Network } from './network';
 import { pathCostOf } from './pathCost';
@@ -58,7 +58,8 @@ export function compileSettings(network: Network): Settings {
       return { cost, portKey };
     },
     bridgesIn(tree) {
-      const vid = treeVlan(tree) ?? 0;
+      // A bridge with a tree for each VLAN takes part in the CIST with that of VLAN 1.
+      const vid = treeVlan(tree) ?? (tree === CIST ? 1 : 0);
       const keys = new Float64Array(count);
       // Priority and extension take 16 bits; below them the place of the MAC makes every key different.
       const keyFor = (s: number, priority: number): number => (priority + (perVlan[s] ? vid : 0)) * count + macPlace[s]!;

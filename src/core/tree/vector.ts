@@ -1,7 +1,7 @@
 /** Priority vectors (IEEE 802.1Q-2018 clause 13.9): compared part by part, lower is better. */
 import { bridgeId, bridgeIdText, compareBridgeIds, portIdentifier, portIdentifierText, portIdentifierValue, type BridgeId, type PortIdentifier } from './bridgeId';
 import { CIST } from '../design/ids';
-import { readsRst } from './mstp';
+import { isClassic, readsRst } from './mstp';
 import type { Network } from './network';
 import type { SettledTree } from './settled';
 
@@ -78,7 +78,7 @@ export function offerOf(network: Network, tree: SettledTree, p: number): Priorit
   return {
     root: bridgeIdOf(network, tree, tree.root[s]!),
     rootPathCost: tree.rootPathCost[s]!,
-    ...(tree.regional && tree.id === CIST ? { regionalRoot: bridgeIdOf(network, tree, tree.regional.root[s]!), internalRootPathCost: tree.regional.cost[s]! } : {}),
+    ...(tree.regional && tree.id === CIST ? { regionalRoot: bridgeIdOf(network, tree, facesClassic(network, p) ? s : tree.regional.root[s]!), internalRootPathCost: tree.regional.cost[s]! } : {}),
     designatedBridge: bridgeIdOf(network, tree, s),
     designatedPort: own,
     receivingPort: own,
@@ -101,6 +101,9 @@ function heardInCist(network: Network, tree: SettledTree, p: number, offer: Prio
   const seen = readsRst(network.switches[s]!) && network.switches[from]!.dialect === 'mstp' ? offer.regionalRoot : undefined;
   return { ...offer, rootPathCost: offer.rootPathCost + tree.cost[p]!, regionalRoot: bridgeIdOf(network, tree, s), internalRootPathCost: 0, designatedBridge: seen ?? offer.designatedBridge, receivingPort };
 }
+
+/** Whether a classic bridge is at the other end: there a bridge stands in the place of its regional root (13.10). */
+const facesClassic = ({ far, owner, switches }: Network, p: number): boolean => far[p]! >= 0 && isClassic(switches[owner[far[p]!]!]!);
 
 const bridgeIdOf = (network: Network, tree: SettledTree, s: number): BridgeId => bridgeId(network.switches[s]!, tree.id);
 

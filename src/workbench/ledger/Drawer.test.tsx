@@ -1,5 +1,6 @@
 import { act, fireEvent, screen, within } from '@testing-library/react';
 import { commandSchema } from '../../core/design/commands';
+import { networkOf } from '../../core/testing/networks';
 import { renderWith, settle } from '../testing';
 import { Drawer } from './Drawer';
 import { FindingsList } from './FindingsList';

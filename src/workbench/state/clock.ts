@@ -228,7 +228,7 @@ function pictureOf({ film }: Player, instant: Instant): Solution {
     for (let s = 0; s < switches.length; s += 1) {
       let [speaks, leads] = [false, false];
       for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) {
-        const code = (role[p] = ROLE_OF[instant.codes[t * ports.length + p]!]!);
+        const code = (role[p] = instant.inTree(t, p) ? ROLE_OF[instant.codes[t * ports.length + p]!]! : CODE.absent);
         designated[p] = code === 0 ? -1 : p;
         if (code === CODE.designated) speaks = true;
         if (code === CODE.root || code === CODE.master) leads = true;

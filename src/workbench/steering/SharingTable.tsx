@@ -10,6 +10,7 @@ import { fail, ok, type Result } from '../../core/result';
 import { laterVlan } from '../../core/study/laterVlan';
 import { linkLoads, type Loads } from '../../core/study/load';
 import { uplinksOf, type SharingProposal } from '../../core/study/share';
+import { treeForVlan } from '../../core/tree/passing';
 import type { Solution } from '../../core/tree/settled';
 import { TextButton } from '../frame/TextButton';
 import { Grid } from '../ledger/Grid';
@@ -90,7 +91,8 @@ export function treesTyped(solution: Solution, text: string): Result<TreeId[], s
   if (text.trim() === '') return ok(ids.filter((id) => treeVlan(id) === null || declared.has(treeVlan(id)!)));
   const wanted = VlanSet.parse(text);
   if (!wanted.ok) return fail(`${wanted.error.found} at character ${wanted.error.at + 1}; write ${wanted.error.allowed}.`);
-  const found = ids.filter((id) => wanted.value.has(treeVlan(id) ?? 0));
+  const having = new Set([...declared].filter((vid) => wanted.value.has(vid)).map((vid) => treeForVlan(solution, vid)?.id));
+  const found = ids.filter((id) => having.has(id));
   return found.length > 0 ? ok(found) : fail('No tree has one of these VLANs.');
 }
 

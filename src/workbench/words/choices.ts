@@ -1,17 +1,9 @@
 /** Choices as people read them. */
-import type { Design, Dialect, Tier } from '../../core/design/schema';
+import { DIALECT_NAMES } from '../../core/design/describe';
+import { DIALECTS, type Design, type Dialect, type Tier } from '../../core/design/schema';
 
-export const DIALECT_CHOICES: readonly (readonly [Dialect, string])[] = [
-  ['stp', 'Classic STP'],
-  ['rstp', 'RSTP'],
-  ['mstp', 'MSTP'],
-  ['per-vlan-stp', 'Per-VLAN classic'],
-  ['per-vlan-rstp', 'Per-VLAN rapid'],
-  ['off', 'Off (floods)'],
-];
-
-const NAMES = new Map(DIALECT_CHOICES);
-export const dialectText = (dialect: Dialect): string => NAMES.get(dialect) ?? dialect;
+export const dialectText = (dialect: Dialect): string => (dialect === 'off' ? 'Off (floods)' : DIALECT_NAMES[dialect]);
+export const DIALECT_CHOICES: readonly (readonly [Dialect, string])[] = DIALECTS.map((dialect) => [dialect, dialectText(dialect)] as const);
 
 export const TIER_CHOICES: readonly (readonly [Tier, string])[] = [
   ['core', 'Core'],

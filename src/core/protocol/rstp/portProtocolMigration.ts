@@ -1,5 +1,5 @@
 /** Port Protocol Migration machine, PPM (IEEE 802.1Q-2018 13.32): falls back to version 0 where a classic bridge is heard, and returns. */
-import { MIGRATE_TIME, inSeconds, isZero, type BridgePort } from './state';
+import { MIGRATE_TIME, cist, inSeconds, isZero, type BridgePort } from './state';
 
 export function portProtocolMigration(port: BridgePort): boolean {
   const { bridge } = port;
@@ -20,8 +20,12 @@ function enter(port: BridgePort, state: BridgePort['ppm']): true {
     port.rcvdRSTP = port.rcvdSTP = false;
     return true;
   }
+  const { bridge } = port;
   if (state === 'CHECKING_RSTP') port.mcheck = false;
-  port.sendRSTP = state === 'CHECKING_RSTP';
+  const sendRSTP = state === 'CHECKING_RSTP';
+  // What a bridge of a region offers depends on it (13.10).
+  if (port.sendRSTP !== sendRSTP && bridge.region) cist(port).reselect = true;
+  port.sendRSTP = sendRSTP;
   port.mdelayWhile = inSeconds(port.bridge, MIGRATE_TIME);
   return true;
 }

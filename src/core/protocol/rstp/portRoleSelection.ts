@@ -17,7 +17,7 @@ function updtRolesTree(tree: TreeBridge): void {
   let times: Times = tree.bridge.bridgeTimes;
   let rootPort: TreePort | null = null;
   for (const p of tree.ports) {
-    if (p.infoIs !== 'Received' || sameAddress(p.portPriority.bridge, tree.bridgeIdentifier)) continue;
+    if (p.infoIs !== 'Received' || sameAddress(p.portPriority.bridge, tree.bridgeIdentifier) || atBoundary(p)) continue;
     const path = rootPathPriority(p);
     const order = compareVectors(path, best);
     if (order > 0 || (order === 0 && rootPort !== null && p.portId >= rootPort.portId)) continue;
@@ -32,7 +32,8 @@ function updtRolesTree(tree: TreeBridge): void {
   if (isCist(tree) && old.regionalRoot !== best.regionalRoot && (old.externalCost !== 0 || best.externalCost !== 0)) syncMaster(tree.bridge);
   const designated: Times = { ...tree.rootTimes, hello: tree.bridge.bridgeTimes.hello };
   for (const p of tree.ports) {
-    const vector: Vector = { ...best, bridge: tree.bridgeIdentifier, port: p.portId };
+    // 13.10: where a classic bridge is attached, the bridge stands in the place of its regional root too.
+    const vector: Vector = { ...best, regionalRoot: isCist(tree) && !p.port.sendRSTP ? tree.bridgeIdentifier : best.regionalRoot, bridge: tree.bridgeIdentifier, port: p.portId };
     if (compareVectors(p.designatedPriority, vector) !== 0) p.designatedPriority = vector;
     if (!sameTimes(p.designatedTimes, designated)) p.designatedTimes = designated;
     const before = p.selectedRole;
@@ -54,9 +55,12 @@ function rootPathPriority(p: TreePort): Vector {
 
 const differs = (p: TreePort): boolean => compareVectors(p.portPriority, p.designatedPriority) !== 0 || !sameTimes(p.portTimes, p.designatedTimes);
 
+/** Of an instance: what the CIST hears through the port comes from outside of the region. */
+const atBoundary = (p: TreePort): boolean => !isCist(p.tree) && cist(p.port).infoIs === 'Received' && !p.port.infoInternal;
+
 function select(p: TreePort, isRoot: boolean): void {
   const common = cist(p.port);
-  if (p.infoIs !== 'Disabled' && p !== common && common.infoIs === 'Received' && !p.port.infoInternal && common.selectedRole !== 'designated') {
+  if (p.infoIs !== 'Disabled' && atBoundary(p) && common.selectedRole !== 'designated') {
     p.selectedRole = common.selectedRole === 'root' ? 'master' : 'alternate';
     p.updtInfo = differs(p);
     return;

@@ -1,0 +1,27 @@
+/** Holding what the protocols have come to against what the solver says, field by field. */
+import type { Design } from '../design/schema';
+import type { Simulation } from '../sim/simulation';
+import { viewNow } from '../sim/view';
+import { compileNetwork } from '../tree/network';
+import { viewTree, type SwitchView, type TreeView } from '../tree/settled';
+import { solveTrees } from '../tree/solve';
+import { treesOf } from '../tree/trees';
+
+/** Switches of which the protocols have a tree otherwise than the solver; empty where all agree. */
+export function unlike(sim: Simulation, design: Design): object[] {
+  const network = compileNetwork(design);
+  return solveTrees(network, treesOf(design)).flatMap((tree) => {
+    const place = sim.trees.indexOf(tree.id);
+    const [should, is] = [viewTree(network, tree), viewNow(sim, place < 0 ? 0 : place)]; // the common tree goes by several names
+    return Object.keys({ ...should.switches, ...is.switches }).flatMap((sw) => {
+      const of = (view: TreeView) => view.switches[sw as never];
+      return JSON.stringify(sorted(told(of(should)))) === JSON.stringify(sorted(told(of(is)))) ? [] : [{ tree: tree.id, sw, should: of(should), is: of(is) }];
+    });
+  });
+}
+
+/** The cost of a port that hears nothing is that of the side on which it did last, and nothing comes of it. */
+const told = (view: SwitchView | undefined) =>
+  view && { ...view, ports: Object.fromEntries(Object.entries(view.ports).map(([port, part]) => [port, 'role' in part && (part.role === 'disabled' || part.role === 'designated') ? { role: part.role, state: part.state } : part])) };
+
+const sorted = (value: unknown): unknown => (value && typeof value === 'object' ? Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)).map(([key, part]) => [key, sorted(part)])) : value);
