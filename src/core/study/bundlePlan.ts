@@ -120,7 +120,7 @@ interface Ran {
 }
 
 /** Reads a run step by step; times in seconds since its start. */
-export function outcomesOf({ steps, until }: Plan, { outages, storms }: Ran): StepOutcome[] {
+export function outcomesOf({ steps, until }: { readonly steps: readonly { readonly at: number }[]; readonly until: number }, { outages, storms }: Ran): StepOutcome[] {
   return steps.map(({ at }, i) => {
     const to = steps[i + 1]?.at ?? until;
     const begun = outages.filter(({ start }) => start >= at && start < to);

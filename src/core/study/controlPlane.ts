@@ -1,10 +1,11 @@
 /** What each dialect costs a network: trees that a switch keeps, and BPDUs a second once all has settled. */
-import { treeVlan, type SwitchId } from '../design/ids';
+import { CIST, treeInstance, treeVlan, type SwitchId } from '../design/ids';
 import type { Design, Dialect } from '../design/schema';
 import type { Network } from '../tree/network';
-import { CODE, type SettledTree } from '../tree/settled';
+import { isPerVlan } from '../tree/bridgeId';
+import { CODE, type SettledTree, type Solution } from '../tree/settled';
 import { solve } from '../tree/solve';
-import { setAlike } from './shapes';
+import { asInstances, asOneTree, asPerVlan } from './asDialect';
 
 export interface ControlCost {
   readonly dialect: Exclude<Dialect, 'off'>;
@@ -26,40 +27,33 @@ export const COMPARED: readonly ControlCost['dialect'][] = ['stp', 'rstp', 'mstp
  * of the standard form besides. MSTP sends one for all instances from each port that is designated in any of them; its
  * instances are taken to be the VLAN trees that are set in different ways now.
  */
-export function controlCosts(design: Design): ControlCost[] {
-  return COMPARED.flatMap((dialect): ControlCost[] => {
-    const spoken = design.switches.some((sw) => sw.dialect === dialect);
-    const counted = dialect === 'mstp' ? instances(design) : solvedAs(design, dialect);
-    if (!counted) return [];
-    const { network, trees } = counted;
-    const [sent, received] = dialect === 'mstp' ? onceForAll(network, trees) : everyTree(network, trees, dialect);
-    const runs = network.switches.flatMap((sw, s) => (sw.up && sw.dialect !== 'off' ? [s] : []));
-    const kept = runs.map((s) => counted.kept ?? trees.filter((tree) => takesPart(network, tree, s)).length);
-    const busiest = network.switches.reduce((most, _, s) => (sent[s]! + received[s]! > sent[most]! + received[most]! ? s : most), 0);
-    const sw = network.switches[busiest];
-    return [{ dialect, spoken, trees: Math.max(0, ...kept), sent: sent.reduce((sum, each) => sum + each, 0), busiest: sw ? { switch: sw.id, sent: sent[busiest]!, received: received[busiest]! } : null }];
+export const controlCosts = (design: Design): ControlCost[] =>
+  COMPARED.flatMap((dialect): ControlCost[] => {
+    const solution = solve(spokenAs(design, dialect));
+    return solution.ok ? [{ dialect, spoken: design.switches.some((sw) => sw.dialect === dialect), ...controlOf(solution.value) }] : [];
   });
+
+function spokenAs(design: Design, dialect: ControlCost['dialect']): Design {
+  switch (dialect) {
+    case 'stp':
+    case 'rstp':
+      return asOneTree(design, dialect);
+    case 'mstp':
+      return asInstances(design);
+    default:
+      return asPerVlan(design, dialect);
+  }
 }
 
-interface Counted {
-  readonly network: Network;
-  readonly trees: readonly SettledTree[];
-  /** How many trees every switch keeps, where that does not depend on its ports. */
-  readonly kept: number | null;
-}
-
-function solvedAs(design: Design, dialect: Dialect): Counted | null {
-  const solution = solve({ ...design, switches: design.switches.map((sw) => (sw.dialect === 'off' ? sw : { ...sw, dialect })) });
-  return solution.ok ? { ...solution.value, kept: null } : null;
-}
-
-/** The IST, and one instance for each way in which the VLANs' trees are set, where there are several. */
-function instances(design: Design): Counted | null {
-  const ist = solvedAs(design, 'rstp');
-  const vlans = solvedAs(design, 'per-vlan-rstp');
-  if (!ist || !vlans) return null;
-  const shapes = setAlike(vlans.trees);
-  return shapes.length > 1 ? { network: ist.network, trees: [...ist.trees, ...shapes.map((alike) => alike[0]!)], kept: shapes.length + 1 } : { ...ist, kept: 1 };
+/** What a network's trees cost it as they are. */
+export function controlOf(solution: Solution): Omit<ControlCost, 'dialect' | 'spoken'> {
+  const { network, trees } = solution;
+  const { sent, received } = bpduRates(solution);
+  const runs = network.switches.flatMap((sw, s) => (sw.up && sw.dialect !== 'off' ? [s] : []));
+  const kept = runs.map((s) => trees.filter((tree) => takesPart(network, tree, s)).length);
+  const busiest = network.switches.reduce((most, _, s) => (sent[s]! + received[s]! > sent[most]! + received[most]! ? s : most), 0);
+  const sw = network.switches[busiest];
+  return { trees: Math.max(0, ...kept), sent: sent.reduce((sum, each) => sum + each, 0), busiest: sw ? { switch: sw.id, sent: sent[busiest]!, received: received[busiest]! } : null };
 }
 
 /** Whether a switch keeps a tree: one of its ports is in it. */
@@ -67,38 +61,34 @@ function takesPart({ firstPort }: Network, tree: SettledTree, s: number): boolea
   return tree.role.subarray(firstPort[s], firstPort[s + 1]).some((code) => code !== CODE.absent);
 }
 
-type Rates = [sent: Float64Array, received: Float64Array];
-
-/** One BPDU each hello for each tree and designated port. */
-function everyTree(network: Network, trees: readonly SettledTree[], dialect: Dialect): Rates {
-  const rates: Rates = [new Float64Array(network.switches.length), new Float64Array(network.switches.length)];
-  for (const tree of trees) {
-    const twice = dialect.startsWith('per-vlan') && treeVlan(tree.id) === 1;
-    tree.designated.forEach((speaker, p) => speaker >= 0 && count(network, tree, p, speaker, rates, twice && network.ports[speaker]!.vlans.mode === 'trunk' ? 2 : 1));
-  }
-  return rates;
+/** BPDUs a second of each switch, sent and received. */
+export interface Rates {
+  readonly sent: Float64Array;
+  readonly received: Float64Array;
 }
 
-/** One BPDU each hello of the first tree for each port that is designated in any of them. */
-function onceForAll(network: Network, trees: readonly SettledTree[]): Rates {
-  const rates: Rates = [new Float64Array(network.switches.length), new Float64Array(network.switches.length)];
-  const heard = new Set<string>();
+/**
+ * What a settled network's bridges send: a designated port one BPDU each hello time of its root for each tree; with MSTP one
+ * for all instances from each port that is designated in any; the tree of VLAN 1 of a per-VLAN dialect one of the standard form besides.
+ */
+export function bpduRates({ network, trees }: Solution): Rates {
+  const { switches, owner, ports } = network;
+  const rates = { sent: new Float64Array(switches.length), received: new Float64Array(switches.length) };
+  const told = new Set<string>();
   for (const tree of trees) {
     tree.designated.forEach((speaker, p) => {
-      const key = `${speaker} ${p}`;
-      if (speaker < 0 || heard.has(key)) return;
-      heard.add(key);
-      count(network, trees[0]!, p, speaker, rates, 1);
+      if (speaker < 0) return;
+      const { dialect } = switches[owner[speaker]!]!;
+      if (dialect === 'mstp') {
+        const key = `${speaker} ${p}`;
+        if (treeInstance(tree.id) === null || told.has(key)) return;
+        told.add(key);
+      }
+      const twice = isPerVlan(dialect) && (treeVlan(tree.id) === 1 || tree.id === CIST) && ports[speaker]!.vlans.mode === 'trunk';
+      const root = trees[0]!.root[owner[p]!]!;
+      const rate = (twice ? 2 : 1) / (switches[root < 0 ? owner[p]! : root]!.timers.hello || 1);
+      (p === speaker ? rates.sent : rates.received)[owner[p]!]! += rate;
     });
   }
   return rates;
-}
-
-/** A port that is its segment's speaker sends; any other one hears it. */
-function count({ switches, owner }: Network, tree: SettledTree, p: number, speaker: number, [sent, received]: Rates, times: number): void {
-  const s = owner[p]!;
-  const root = tree.root[s]!;
-  const rate = times / (switches[root < 0 ? s : root]!.timers.hello || 1);
-  if (p === speaker) sent[s]! += rate;
-  else received[s]! += rate;
 }

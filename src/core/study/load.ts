@@ -1,6 +1,6 @@
 /** How much each link carries in the busy hour: the VLANs' loads laid along the ways that their frames take, those of a bundle spread over its active members. */
 import type { LinkId, TreeId } from '../design/ids';
-import type { Link } from '../design/schema';
+import type { Design, Link } from '../design/schema';
 import { bridgePortOf, type Network } from '../tree/network';
 import { passing, treeForVlan } from '../tree/passing';
 import type { SettledTree, Solution } from '../tree/settled';
@@ -44,10 +44,10 @@ export function linkLoads(solution: Solution): Loads {
   const used = design.links.map(() => false);
   for (const vid of vids) {
     const passes = passing(solution, vid);
-    const tree = treeForVlan(solution, vid);
     design.links.forEach((_, l) => (used[l] ||= bridgeEndsOf(network, l).every((p) => passes[p])));
-    const load = assumed ? Number(declared.has(vid)) : (declared.get(vid) ?? 0);
-    if (!tree || load === 0) continue;
+    const load = loadOf(design, vid);
+    const tree = load === 0 ? null : treeForVlan(solution, vid);
+    if (!tree) continue;
     for (const [l, share] of sharesOf(network, tree, vid, passes)) {
       if (share > 0) byTree[l]!.set(tree.id, (byTree[l]!.get(tree.id) ?? 0) + share * load);
     }
@@ -60,6 +60,18 @@ export function linkLoads(solution: Solution): Loads {
   });
   const peak = links.reduce<LinkLoad | null>((most, each) => (each.share > (most?.share ?? 0) ? each : most), null);
   return { links, peak, idle: links.flatMap((each) => (each.state === 'idle' ? [each.link] : [])), assumed, unset: assumed ? [] : [...declared].flatMap(([vid, load]) => (load === undefined ? [vid] : [])) };
+}
+
+/** What a VLAN's hosts send in the busy hour, Mbit/s: 1 for each listed VLAN where none has a load. */
+export function loadOf({ vlans }: Design, vid: number): number {
+  const own = vlans.find((vlan) => vlan.id === vid);
+  return own && vlans.every((vlan) => !vlan.load) ? 1 : (own?.load ?? 0);
+}
+
+/** The share of a VLAN's load that each link has, by link index. */
+export function vlanShares(solution: Solution, vid: number): ReadonlyMap<number, number> {
+  const tree = treeForVlan(solution, vid);
+  return tree ? sharesOf(solution.network, tree, vid, passing(solution, vid)) : new Map<number, number>();
 }
 
 function endsOf({ design, portIndexOf }: Network, l: number): [number, number] {

@@ -19,17 +19,19 @@ export const hasInstance = (region: RegionMap | null, mstid: number): boolean =>
 
 /** The regions of a design's MSTP switches; one that is not given any is a region of its own, named by its address (12.12.3.3). */
 export function regionsOf(design: Design): (sw: Switch) => RegionMap | null {
-  const known = new Map<string, RegionMap>();
-  const once = (key: string, make: () => RegionMap): RegionMap => {
-    const found = known.get(key) ?? make();
-    known.set(key, found);
-    return found;
-  };
   return (sw) => {
     if (sw.dialect !== 'mstp') return null;
     const given = design.regions.find((region) => region.id === sw.region);
-    return given ? once(`region ${given.id}`, () => regionMap(given.name, given.revision, given.instances)) : once(`switch ${sw.id}`, () => regionMap(sw.mac, 0, []));
+    return given ? once(given, () => regionMap(given.name, given.revision, given.instances)) : once(sw, () => regionMap(sw.mac, 0, []));
   };
+}
+
+/** By the part of a document that it was made of: documents do not change. */
+const known = new WeakMap<object, RegionMap>();
+function once(of: object, make: () => RegionMap): RegionMap {
+  const found = known.get(of) ?? make();
+  known.set(of, found);
+  return found;
 }
 
 function regionMap(name: string, revision: number, given: Design['regions'][number]['instances']): RegionMap {
