@@ -1,9 +1,10 @@
-/** The searches for ways to steer and to share, in a worker of their own: they may take seconds, and stopping one is ending the worker. */
+/** The searches for ways to steer, to share and to group, in a worker of their own: they may take seconds, and stopping one is ending the worker. */
 import * as Comlink from 'comlink';
 import type { LinkId, TreeId } from '../core/design/ids';
 import { problemText } from '../core/design/problem';
 import type { Design } from '../core/design/schema';
 import { fail, type Result } from '../core/result';
+import { proposeGroupings, type GroupingProposal } from '../core/study/grouping';
 import { shareTrees, type SharingProposal } from '../core/study/share';
 import { steer, type Progress, type Proposal } from '../core/study/steer';
 import type { Wish } from '../core/study/wishes';
@@ -17,6 +18,7 @@ const steerer = {
   steer: (design: Design, wishes: readonly Wish[], trees: readonly TreeId[], tell: Tell): Result<Proposal[], string> => solved(design, tell, (solution, progress) => steer(solution, wishes, trees, progress)),
   share: (design: Design, trees: readonly TreeId[], uplinks: readonly LinkId[], tell: Tell): Result<SharingProposal[], string> =>
     solved(design, tell, (solution, progress) => shareTrees(solution, trees, uplinks, progress)),
+  group: (design: Design, tell: Tell): Result<GroupingProposal[], string> => solved(design, tell, proposeGroupings),
 };
 
 function solved<T>(design: Design, tell: Tell, search: (solution: Solution, progress: Progress) => Result<T[], string>): Result<T[], string> {

@@ -62,6 +62,7 @@ export function planMoving(before: Solution, commands: readonly Command[], kind:
   const target = goal.ok ? solve(goal.value.design) : null;
   if (!target?.ok) return fail('The plan does not fit the design.');
   const order = kind === 'inwards' ? outwards(target.value, joins).reverse() : outwards(target.value, joins);
+  const joined = design.switches.some((sw) => sw.up && sw.dialect === 'mstp' && order.some((join) => join.region === sw.region));
   const spare = kind === 'tree' ? spareLinks(target.value) : [];
   const steps: MovingStep[] = [];
   const actions: Action[] = [];
@@ -81,7 +82,7 @@ export function planMoving(before: Solution, commands: readonly Command[], kind:
   const done = [
     spare.length === 0 || step(null, `Unplug ${names}, or shut their ports.`, 'What is left is a tree: while bridges that understand each other only in part run side by side, nothing can circle.', ...cables(false)),
     ...order.map((join, i) => step(
-      join.switch, `${switchName(design.switches.find((sw) => sw.id === join.switch)!)}: MSTP, with the settings of region ${regionName(at.regions, join.region)}.`, reason(kind, i, order.length),
+      join.switch, `${switchName(design.switches.find((sw) => sw.id === join.switch)!)}: MSTP, with the settings of region ${regionName(at.regions, join.region)}.`, reason(kind, i, order.length, joined),
       [{ do: 'speak', switch: join.switch, dialect: 'mstp', region: join.region }], [{ do: 'set-switch', switch: join.switch, dialect: 'mstp', region: join.region }],
     )),
     spare.length === 0 || step(null, `Plug ${spare.length === 1 ? 'it' : 'them'} in again.`, 'All speak MSTP: the instances take their ways.', ...cables(true)),
@@ -92,7 +93,9 @@ export function planMoving(before: Solution, commands: readonly Command[], kind:
 
 const regionName = (regions: readonly Region[], id: RegionId): string => regions.find((region) => region.id === id)?.name || id;
 
-function reason(kind: MovingKind, step: number, of: number): string {
+/** `joined`: some are in the region already. */
+function reason(kind: MovingKind, step: number, of: number, joined: boolean): string {
+  if (joined) return step === of - 1 ? 'The last one: no boundary is left, and every VLAN goes with its instance.' : 'It hangs on the region, and the boundary moves outwards by one switch.';
   if (kind === 'inwards') return step === of - 1 ? 'The root last: no boundary is left, and every VLAN goes with its instance.' : 'From the rim inwards: it is a region by itself until its neighbour follows.';
   return step === 0 ? 'The root first: the region begins where the common tree does, and those outside keep their ways.' : step === of - 1 ? 'The last one: no boundary is left, and every VLAN goes with its instance.' : 'It hangs on the region: the boundary moves outwards by one switch.';
 }

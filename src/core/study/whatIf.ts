@@ -1,6 +1,6 @@
 /** Trying settings in one tree without writing them into the design: a network compiled once, solved many times. */
 import type { Command } from '../design/commands';
-import { CIST, CST, type TreeId } from '../design/ids';
+import { CIST, type TreeId } from '../design/ids';
 import { settingKey } from '../tree/bridgeId';
 import { insidePorts } from '../tree/mstp';
 import type { Network } from '../tree/network';

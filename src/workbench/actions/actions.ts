@@ -5,7 +5,7 @@ import { roleOf, treeOf } from '../../core/tree/settled';
 import { CABLING_FIELD } from '../cabling/field';
 import { addSwitch } from '../map/AddSwitch';
 import { itemsOf, switchesIn } from '../state/selection';
-import { LENSES, type Workbench } from '../state/store';
+import { LENSES, type DrawerTab, type Workbench } from '../state/store';
 import { placeSelected } from './placing';
 import { bundleSelected, canBundle, cutOrRestore, lineUp, powerOffOrOn, removeSelected, selectAll } from './editing';
 
@@ -33,10 +33,10 @@ function toCablingLine(state: Workbench): void {
   requestAnimationFrame(() => document.getElementById(CABLING_FIELD)?.focus());
 }
 
-const drawer = (id: 'bundles' | 'modes' | 'flows' | 'plan' | 'clock' | 'outages' | 'order' | 'reach' | 'frames' | 'sides' | 'paths' | 'wishes' | 'sharing' | 'control' | 'costs' | 'roots' | 'losses' | 'worksheet' | 'findings' | 'history' | 'neighbours' | 'vlans' | 'hosts' | 'cables', name: string): Action => ({
+const drawer = (id: Exclude<DrawerTab, 'ledger' | 'moved'>, name: string): Action => ({
   id: `open-${id}`, name, group: 'Anywhere',
   run: (state) => {
-    const lens = ['paths', 'wishes', 'costs', 'sharing', 'control'].includes(id) ? 'Steer' : ['roots', 'losses', 'worksheet'].includes(id) ? 'Root' : ['bundles', 'modes', 'flows', 'plan'].includes(id) ? 'Bundle' : ['clock', 'outages', 'order', 'reach', 'frames', 'sides'].includes(id) ? 'Break' : id === 'findings' || id === 'history' ? null : 'Cable';
+    const lens = ['paths', 'wishes', 'costs', 'sharing', 'control'].includes(id) ? 'Steer' : ['roots', 'losses', 'worksheet'].includes(id) ? 'Root' : ['board', 'regions', 'gain', 'moving'].includes(id) ? 'Group' : ['bundles', 'modes', 'flows', 'plan'].includes(id) ? 'Bundle' : ['clock', 'outages', 'order', 'reach', 'frames', 'sides'].includes(id) ? 'Break' : id === 'findings' || id === 'history' ? null : 'Cable';
     if (lens && state.lens !== lens) state.setLens(lens);
     state.openDrawer(id);
   },
@@ -58,6 +58,10 @@ export const ACTIONS: readonly Action[] = [
   drawer('control', 'Control plane: what each dialect costs'),
   drawer('roots', 'Roots: trees by switches'),
   drawer('losses', 'If a root dies'),
+  drawer('board', 'VLANs laid onto instances'),
+  drawer('regions', 'Regions, and two switches compared'),
+  drawer('gain', 'What instances gain against one tree a VLAN'),
+  drawer('moving', 'Moving to MSTP, step by step'),
   drawer('bundles', 'Bundles and links side by side'),
   drawer('modes', 'Modes: which pairs of bundle ends come up'),
   drawer('flows', 'Flows over a bundle'),

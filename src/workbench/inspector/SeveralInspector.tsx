@@ -16,6 +16,7 @@ import styles from './inspector.module.css';
 import { PortFields, type PlacedPort } from './PortFields';
 import * as read from './read';
 import { choiceOf, textOf } from './several';
+import { RegionSection } from '../group/RegionSection';
 import { BundleThese } from '../bundle/BundleThese';
 import { AddWishes } from './SteerHere';
 import { SwitchFields } from './SwitchFields';
@@ -50,6 +51,7 @@ export function SeveralInspector({ items }: { readonly items: readonly Item[] })
   const act = useWorkbench((state) => state.act);
   const { switches, links, linkPorts, ports, hosts } = useMemo(() => chosenOf(design, items), [design, items]);
   const steering = useWorkbench((state) => state.lens === 'Steer');
+  const grouping = useWorkbench((state) => state.lens === 'Group');
   const bundling = useWorkbench((state) => state.lens === 'Bundle' || state.lens === 'Cable');
   const cabled = new Set(design.links.flatMap(({ a, b }) => [a, b]).map((end) => `${end.switch}\n${end.port}`));
   const wishes = [
@@ -65,6 +67,7 @@ export function SeveralInspector({ items }: { readonly items: readonly Item[] })
       </div>
       <p className={styles.sub}>{kinds.length > 1 && `${kinds.join(', ')}. `}A value set here is set for all{kinds.length > 1 && ' of its kind'}.</p>
       {links.length > 0 && bundling && <BundleThese links={links.map((link) => link.id)} />}
+      {switches.length > 0 && grouping && <RegionSection switches={switches} />}
       {switches.length > 0 && (
         <section className={styles.section} aria-label="Settings of the selected switches">
           <h3>{counted(switches.length, 'switch', 'switches')}</h3>

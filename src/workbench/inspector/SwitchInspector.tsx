@@ -10,6 +10,7 @@ import { counted } from '../words/units';
 import { CableTo } from './CableTo';
 import { TextSetting } from './fields';
 import styles from './inspector.module.css';
+import { RegionSection } from '../group/RegionSection';
 import { BreakSwitch } from './BreakHere';
 import { PortList } from './PortList';
 import * as read from './read';
@@ -70,6 +71,7 @@ export function SwitchInspector({ id }: { readonly id: SwitchId }) {
       </div>
       <p className={styles.sub}>{counted(sw.ports.length, 'port')}, {sw.mac}</p>
       {lens === 'Break' && <BreakSwitch sw={sw} />}
+      {lens === 'Group' && <RegionSection switches={[sw]} />}
       {lens === 'Cable' ? [<CableTo key="cable" sw={sw} />, ports, being, priorities, why] : [why, priorities, ports, being]}
     </>
   );

@@ -15,6 +15,7 @@ const TABS: Readonly<Record<Lens, readonly (readonly [DrawerTab, string])[]>> = 
   Cable: [['cables', 'Cables'], ['neighbours', 'Neighbours'], ['hosts', 'Hosts'], ['vlans', 'VLANs'], ...SHARED],
   Root: [['ledger', 'Ledger'], ['roots', 'Roots'], ['losses', 'If a root dies'], ['worksheet', 'Worksheet'], ...SHARED],
   Steer: [['paths', 'Ways to the root'], ['wishes', 'Wishes'], ['costs', 'Costs'], ['sharing', 'Sharing'], ['control', 'Control plane'], ['ledger', 'Ledger'], ...SHARED],
+  Group: [['board', 'Board'], ['regions', 'Regions'], ['gain', 'Gain'], ['moving', 'Moving'], ['vlans', 'VLANs'], ['ledger', 'Ledger'], ...SHARED],
   Bundle: [['bundles', 'Bundles'], ['modes', 'Modes'], ['flows', 'Flows'], ['plan', 'Plan of action'], ['ledger', 'Ledger'], ...SHARED],
   Break: [['clock', 'Clock'], ['outages', 'What it cost'], ['order', 'Order of events'], ['reach', 'Frame paths'], ['frames', 'Frames'], ['sides', 'Side by side'], ['findings', 'Findings'], ['history', 'History']],
 };
@@ -39,13 +40,17 @@ const OrderTable = dynamic(() => import('../clock/OrderTable').then((m) => m.Ord
 const FramesTable = dynamic(() => import('../clock/FramesTable').then((m) => m.FramesTable), { ssr: false });
 const ReachTable = dynamic(() => import('../clock/ReachTable').then((m) => m.ReachTable), { ssr: false });
 const SidesTable = dynamic(() => import('../clock/SidesTable').then((m) => m.SidesTable), { ssr: false });
+const Board = dynamic(() => import('../group/Board').then((m) => m.Board), { ssr: false });
+const RegionsTable = dynamic(() => import('../group/RegionsTable').then((m) => m.RegionsTable), { ssr: false });
+const GainTable = dynamic(() => import('../group/GainTable').then((m) => m.GainTable), { ssr: false });
+const MovingTable = dynamic(() => import('../group/MovingTable').then((m) => m.MovingTable), { ssr: false });
 const BundleTable = dynamic(() => import('../bundle/BundleTable').then((m) => m.BundleTable), { ssr: false });
 const ModesTable = dynamic(() => import('../bundle/ModesTable').then((m) => m.ModesTable), { ssr: false });
 const FlowsTable = dynamic(() => import('../bundle/FlowsTable').then((m) => m.FlowsTable), { ssr: false });
 const PlanTable = dynamic(() => import('../bundle/PlanTable').then((m) => m.PlanTable), { ssr: false });
 const HistoryTable = dynamic(() => import('./HistoryTable').then((m) => m.HistoryTable), { ssr: false });
 const TABLES: Readonly<Record<DrawerTab, ComponentType>> = {
-  bundles: BundleTable, modes: ModesTable, flows: FlowsTable, plan: PlanTable, clock: ClockTable, outages: OutageTable, order: OrderTable, frames: FramesTable, reach: ReachTable, sides: SidesTable,
+  board: Board, regions: RegionsTable, gain: GainTable, moving: MovingTable, bundles: BundleTable, modes: ModesTable, flows: FlowsTable, plan: PlanTable, clock: ClockTable, outages: OutageTable, order: OrderTable, frames: FramesTable, reach: ReachTable, sides: SidesTable,
   wishes: WishesTable, sharing: SharingTable, control: ControlTable, paths: PathTable, costs: SteerMatrix, ledger: Ledger, roots: RootMatrix, losses: LossTable, moved: MovedTable, cables: CableTable, neighbours: NeighbourTable, hosts: HostTable, vlans: VlanTable, findings: FindingsList, worksheet: WorksheetTable, history: HistoryTable,
 };
 /** Tables of the Break lens: the simulator gives them what they need. */
@@ -56,7 +61,7 @@ const TREELESS: ReadonlySet<DrawerTab> = new Set(['cables', 'neighbours', 'hosts
 const OPEN: ReadonlySet<DrawerTab> = new Set(['worksheet', 'cables', 'neighbours', 'hosts', 'vlans']);
 
 /** Tables that need more of the screen than the others. */
-const TALL: ReadonlySet<DrawerTab> = new Set([...ON_THE_CLOCK, 'modes', 'flows', 'plan']);
+const TALL: ReadonlySet<DrawerTab> = new Set([...ON_THE_CLOCK, 'modes', 'flows', 'plan', 'board', 'regions', 'gain', 'moving']);
 
 export function Drawer() {
   const { tab, open } = useWorkbench((state) => state.drawer);

@@ -16,6 +16,7 @@ import type { Box } from './geometry';
 import { MapFoot } from './MapFoot';
 import styles from './map.module.css';
 import { MovedBar } from './MovedBar';
+import { RegionOutlines } from './RegionOutlines';
 import { Strands } from './Strands';
 import { SwitchNode, type SwitchNodeType } from './SwitchNode';
 import { useMapControls } from './useMapControls';
@@ -126,6 +127,7 @@ function Map() {
           >
             <ViewportPortal>
               <Bands bands={map.bands} bounds={bounds} />
+              <RegionOutlines boxes={map.boxes} lines={map.lines} />
               <Strands links={skeleton.links} lines={map.lines} />
               <HeldCable held={hand.held ?? frayHand.held} />
             </ViewportPortal>

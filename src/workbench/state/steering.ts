@@ -3,6 +3,7 @@ import * as Comlink from 'comlink';
 import type { LinkId, TreeId } from '../../core/design/ids';
 import type { Design } from '../../core/design/schema';
 import { fail, type Result } from '../../core/result';
+import type { GroupingProposal } from '../../core/study/grouping';
 import type { SharingProposal } from '../../core/study/share';
 import type { Proposal } from '../../core/study/steer';
 import type { Wish } from '../../core/study/wishes';
@@ -23,6 +24,9 @@ export const startSteering = (wishes: readonly Wish[], trees: readonly TreeId[])
 /** Looks for ways to spread some trees over some links. */
 export const startSharing = (trees: readonly TreeId[], uplinks: readonly LinkId[]): Begin<SharingProposal> => (design, tell) =>
   inWorker((remote) => remote.share(design, [...trees], [...uplinks], Comlink.proxy(tell)));
+
+/** Looks for ways to lay VLANs onto instances. */
+export const startGrouping = (): Begin<GroupingProposal> => (design, tell) => inWorker((remote) => remote.group(design, Comlink.proxy(tell)));
 
 function inWorker<T>(search: (remote: Comlink.Remote<SteererWorker>) => Promise<Result<T[], string>>): Search<T> {
   const worker = new Worker(new URL('../../workers/steerer.ts', import.meta.url), { type: 'module', name: 'knot-path-steerer' });

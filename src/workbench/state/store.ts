@@ -28,14 +28,14 @@ import type { SolverClient } from './solverClient';
 import { leaveWorksheetUrl, readDraft, saveDraft, type OpenWorksheet } from './worksheet';
 
 /** The lenses that are built so far, in the order of the work. */
-export const LENSES = ['Cable', 'Root', 'Steer', 'Bundle', 'Break'] as const;
+export const LENSES = ['Cable', 'Root', 'Steer', 'Group', 'Bundle', 'Break'] as const;
 export type Lens = (typeof LENSES)[number];
 
 /** What the drawer opens with in each lens. */
-const FIRST_TAB: Readonly<Record<Lens, DrawerTab>> = { Cable: 'cables', Root: 'ledger', Steer: 'paths', Bundle: 'bundles', Break: 'clock' };
+const FIRST_TAB: Readonly<Record<Lens, DrawerTab>> = { Cable: 'cables', Root: 'ledger', Steer: 'paths', Group: 'board', Bundle: 'bundles', Break: 'clock' };
 
 /** What the drawer below the map can list. */
-export type DrawerTab = 'bundles' | 'modes' | 'flows' | 'plan' | 'clock' | 'outages' | 'order' | 'frames' | 'reach' | 'sides' | 'wishes' | 'sharing' | 'control' | 'paths' | 'costs' | 'ledger' | 'roots' | 'losses' | 'moved' | 'cables' | 'neighbours' | 'hosts' | 'vlans' | 'findings' | 'worksheet' | 'history';
+export type DrawerTab = 'board' | 'regions' | 'gain' | 'moving' | 'bundles' | 'modes' | 'flows' | 'plan' | 'clock' | 'outages' | 'order' | 'frames' | 'reach' | 'sides' | 'wishes' | 'sharing' | 'control' | 'paths' | 'costs' | 'ledger' | 'roots' | 'losses' | 'moved' | 'cables' | 'neighbours' | 'hosts' | 'vlans' | 'findings' | 'worksheet' | 'history';
 
 /** Where switches stand on the map: at their own places, or hanging under the root of the tree that is shown. */
 export type MapLayout = 'placed' | 'hung';

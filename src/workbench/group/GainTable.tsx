@@ -1,0 +1,82 @@
+'use client';
+/** What instances gain: trees to keep, BPDUs to send and links to share, between one tree for all and one tree a VLAN. */
+import { useDeferredValue, useMemo } from 'react';
+import { Bar, BarChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import { groupingGain, type GainRow } from '../../core/study/grouping';
+import { useWorkbench, useWorkbenchStore } from '../state/context';
+import { LoadChart } from '../steering/LoadChart';
+import { loadRows, percentText } from '../steering/loadRows';
+import styles from './group.module.css';
+
+const KINDS: Readonly<Record<GainRow['kind'], string>> = { one: 'one tree for all', instances: 'instances', vlans: 'one tree a VLAN' };
+
+export function GainTable() {
+  const store = useWorkbenchStore();
+  const design = useDeferredValue(useWorkbench((state) => state.design));
+  const solution = useDeferredValue(useWorkbench((state) => state.solution));
+  const rows = useMemo(() => groupingGain(design), [design]);
+  const multiple = design.switches.some((sw) => sw.up && sw.dialect === 'mstp');
+  const [instances, vlans] = [rows.find((row) => row.kind === 'instances'), rows.find((row) => row.kind === 'vlans')];
+  const bars = useMemo(() => (instances && vlans ? loadRows(design, instances.loads, vlans.loads).filter((row) => row.percent > 0 || (row.was ?? 0) > 0) : []), [design, instances, vlans]);
+  if (rows.length < 3 || !instances || !vlans) return null;
+  const rate = (value: number): string => String(Math.round(value * 10) / 10);
+  return (
+    <div className={styles.gain}>
+      <section aria-label="Figures">
+        <h3>{multiple ? 'As it is, beside one tree for all and one tree a VLAN' : 'No switch speaks MSTP: instances here would keep the trees that there are'}</h3>
+        <div className={styles.bars}>
+          <Figure title="Trees a switch keeps" rows={rows} value={(row) => row.cost.trees} text={String} />
+          <Figure title="BPDUs a second, all switches" rows={rows} value={(row) => row.cost.sent} text={rate} />
+          <Figure title="Idle links" rows={rows} value={(row) => row.loads.idle.length} text={String} />
+          <Figure title="Most loaded link" rows={rows} value={(row) => (row.loads.peak?.share ?? 0) * 100} text={percentText} />
+        </div>
+        <p className={styles.verdict}>
+          {vlans.cost.trees} trees become {instances.cost.trees} a switch, and {rate(vlans.cost.sent)} BPDUs a second {rate(instances.cost.sent)};{' '}
+          {sharingText(rows)}.
+        </p>
+      </section>
+      <section aria-label="Sharing by link">
+        <h3>Load of the links with instances, in per cent of their speed; outlines: one tree a VLAN</h3>
+        <div className={styles.chartRoom}>
+          <LoadChart rows={bars} trees={solution?.trees.map((tree) => tree.id) ?? []} onOpen={(link) => store.getState().goTo({ kind: 'link', link })} />
+        </div>
+      </section>
+    </div>
+  );
+}
+
+/** How much of the sharing that a tree for each VLAN allows is left. */
+function sharingText(rows: readonly GainRow[]): string {
+  const idle = (kind: GainRow['kind']): number => rows.find((row) => row.kind === kind)!.loads.idle.length;
+  const [one, is, all] = [idle('one'), idle('instances'), idle('vlans')];
+  if (is <= all) return `as many links idle as with a tree for each VLAN, ${is}`;
+  return is < one ? `${is} links idle, ${all} would with a tree for each VLAN, ${one} with one for all` : `as many links idle as with one tree for all, ${is}`;
+}
+
+interface FigureProps {
+  readonly title: string;
+  readonly rows: readonly GainRow[];
+  readonly value: (row: GainRow) => number;
+  readonly text: (value: number) => string;
+}
+
+const TICK = { fill: 'var(--ink-soft)', fontSize: 11.5, fontFamily: 'var(--sans)' };
+
+/** Three bars with their figures. */
+function Figure({ title, rows, value, text }: FigureProps) {
+  const data = rows.map((row) => ({ name: KINDS[row.kind], value: value(row), text: `${text(value(row))}` }));
+  const figures = new Map(data.map((each) => [each.name, each.text]));
+  return (
+    <figure className={styles.figure} aria-label={`${title}: ${data.map((each) => `${each.name} ${each.text}`).join(', ')}`}>
+      <figcaption>{title}</figcaption>
+      <ResponsiveContainer width="100%" height={70}>
+        <BarChart layout="vertical" data={data} margin={{ top: 0, right: 0, bottom: 0, left: 0 }} barSize={11} accessibilityLayer={false}>
+          <XAxis type="number" hide domain={[0, Math.max(1e-9, ...data.map((each) => each.value))]} />
+          <YAxis type="category" dataKey="name" width={104} interval={0} tick={TICK} axisLine={false} tickLine={false} />
+          <YAxis yAxisId="figures" orientation="right" type="category" dataKey="name" width={54} interval={0} tick={{ ...TICK, fill: 'var(--ink)', fontFamily: 'var(--mono)' }} tickFormatter={(name: string) => figures.get(name) ?? ''} axisLine={false} tickLine={false} />
+          <Bar dataKey="value" fill="var(--ink-soft)" isAnimationActive={false} minPointSize={1} />
+        </BarChart>
+      </ResponsiveContainer>
+    </figure>
+  );
+}

@@ -1,0 +1,60 @@
+'use client';
+/** Which switches form which region, and any two switches field by field. */
+import { useState } from 'react';
+import { mapText } from '../../core/design/describe';
+import type { SwitchId } from '../../core/design/ids';
+import type { Design } from '../../core/design/schema';
+import { slipsOf, type Region } from '../../core/study/regions';
+import { TextButton } from '../frame/TextButton';
+import { useWorkbench, useWorkbenchStore } from '../state/context';
+import type { Item } from '../state/selection';
+import { selectionOf } from '../state/selection';
+import { counted } from '../words/units';
+import { regionLetter } from '../map/RegionOutlines';
+import { CompareSwitches } from './CompareSwitches';
+import styles from './group.module.css';
+import { useRegions } from './useRegions';
+
+export function RegionsTable() {
+  const regions = useRegions();
+  const solution = useWorkbench((state) => state.solution);
+  const design = useWorkbench((state) => state.design);
+  const [pair, setPair] = useState<readonly [SwitchId, SwitchId] | null>(null);
+  if (!solution) return null;
+  if (regions.length === 0) return <p className={styles.empty}>No switch speaks MSTP: there is no region. The board proposes one.</p>;
+  const [slip] = slipsOf(solution.network, regions);
+  const all = regions.flatMap((region) => region.switches);
+  const first = pair?.[0] ?? slip?.switch ?? regions.at(-1)!.switches[0]!;
+  const second = pair?.[1] ?? slip?.region.switches[0] ?? all.find((id) => id !== first);
+  const shown = [first, second].every((id) => id !== undefined && all.includes(id)) ? ([first, second!] as const) : null;
+  return (
+    <div className={styles.regionsRoom}>
+      <section aria-label="Regions">
+        <table className={styles.table} aria-label="Regions of the network">
+          <thead><tr><th scope="col">Region</th><th scope="col">Rev.</th><th scope="col">Digest</th><th scope="col">Instances</th><th scope="col">Switches</th></tr></thead>
+          <tbody>{regions.map((region, i) => <RegionRow key={region.switches[0]} region={region} index={i} design={design} />)}</tbody>
+        </table>
+      </section>
+      {shown && (shown[0] === shown[1] || all.length < 2 ? null : <CompareSwitches pair={shown} among={all} choose={setPair} />)}
+    </div>
+  );
+}
+
+function RegionRow({ region: { map, given, switches, pieces }, index, design }: { readonly region: Region; readonly index: number; readonly design: Design }) {
+  const store = useWorkbenchStore();
+  const nameOf = (id: SwitchId): string => design.switches.find((sw) => sw.id === id)?.name ?? id;
+  const { name, revision, digest } = map.configurationId;
+  const listed = (ids: readonly SwitchId[]): string => ids.slice(0, 8).map(nameOf).join(', ') + (ids.length > 8 ? ` and ${ids.length - 8} more` : '');
+  return (
+    <tr>
+      <th scope="row" className={styles.nowrap}>{regionLetter(index)}. {given ? name || 'no name' : 'no settings'}</th>
+      <td>{revision}</td>
+      <td className={`${styles.mono} ${styles.nowrap}`} title={digest}>{digest.slice(0, 8)}…</td>
+      <td>{mapText(map.instances.map(({ mstid, vlans }) => ({ id: mstid, vlans: vlans.format() })))}</td>
+      <td>
+        <TextButton onClick={() => store.getState().select(selectionOf(switches.map((id): Item => ({ kind: 'switch', switch: id }))))}>{counted(switches.length, 'switch', 'switches')}</TextButton>{' '}
+        {pieces.length > 1 ? <b>in {pieces.length} pieces: {pieces.map(listed).join(' | ')}</b> : listed(switches)}
+      </td>
+    </tr>
+  );
+}

@@ -1,0 +1,83 @@
+/** Regions on the map: the switches of each piece and the links inside of it shaded as one, outlined and named. */
+import { memo, useMemo } from 'react';
+import type { LinkId, SwitchId } from '../../core/design/ids';
+import type { Region } from '../../core/study/regions';
+import { useRegions } from '../group/useRegions';
+import { useWorkbench } from '../state/context';
+import type { Box, Line } from './geometry';
+
+/** How far outside of a box the outline runs, and half the width of the shade along a link. */
+const AROUND = 15;
+const ALONG = 13;
+const EDGE = 2;
+
+interface Shade {
+  readonly key: string;
+  readonly label: string;
+  readonly region: number;
+  readonly boxes: readonly Box[];
+  readonly lines: readonly Line[];
+}
+
+interface Props {
+  readonly boxes: readonly Box[];
+  readonly lines: readonly Line[];
+}
+
+export const RegionOutlines = memo(function RegionOutlines(props: Props) {
+  const grouping = useWorkbench((state) => state.lens === 'Group');
+  return grouping ? <Outlines {...props} /> : null;
+});
+
+/** What names a region on the map: a letter, since names may be alike. */
+export const regionLetter = (index: number): string => 'ABCDEFGHIJKLMNOPQRSTUVWXYZ'[index] ?? String(index + 1);
+
+/** One shade for each piece of each region, the largest first, so that small ones lie on top. */
+export function shadesOf(regions: readonly Region[], boxes: readonly Box[], lines: readonly Line[], endsOf: (link: LinkId) => readonly [SwitchId, SwitchId] | undefined): Shade[] {
+  const at = new Map(boxes.map((box) => [box.id, box]));
+  const found = regions.flatMap(({ map, given, pieces }, r) => pieces.map((piece, i): Shade => {
+    const own = new Set(piece);
+    const { name, revision } = map.configurationId;
+    return {
+      key: `${r} ${i}`, region: r, label: `${regionLetter(r)}. ${given ? name || 'no name' : 'no settings'}, rev. ${revision}${pieces.length > 1 ? `, piece ${i + 1} of ${pieces.length}` : ''}`,
+      boxes: piece.flatMap((id) => at.get(id) ?? []), lines: lines.filter(({ link }) => endsOf(link)?.every((id) => own.has(id))),
+    };
+  }));
+  return found.sort((a, b) => b.boxes.length - a.boxes.length);
+}
+
+function Outlines({ boxes, lines }: Props) {
+  const regions = useRegions();
+  const links = useWorkbench((state) => state.design.links);
+  const shades = useMemo(() => {
+    const ends = new Map(links.map((link) => [link.id, [link.a.switch, link.b.switch] as const]));
+    return shadesOf(regions, boxes, lines, (link) => ends.get(link));
+  }, [regions, boxes, lines, links]);
+  return (
+    <svg aria-hidden="true" style={{ position: 'absolute', left: 0, top: 0, width: 1, height: 1, overflow: 'visible', zIndex: -1, pointerEvents: 'none' }}>
+      {shades.map((shade) => {
+        const colour = `var(--strand-${(shade.region + 3) % 8})`;
+        const top = shade.boxes.reduce<Box | null>((best, box) => (best === null || box.centre.y - box.height / 2 < best.centre.y - best.height / 2 ? box : best), null);
+        return top && (
+          <g key={shade.key} data-region={shade.label}>
+            <Shape shade={shade} colour={colour} less={0} />
+            <Shape shade={shade} colour="var(--paper)" less={EDGE} />
+            <g opacity={0.16}><Shape shade={shade} colour={colour} less={EDGE} /></g>
+            <text x={top.centre.x - top.width / 2 - AROUND + 4} y={top.centre.y - top.height / 2 - AROUND - 6} fontSize={15} fontWeight={700} fontFamily="var(--sans)" fill={colour} stroke="var(--paper)" strokeWidth={4} paintOrder="stroke">{shade.label.slice(0, 60)}</text>
+          </g>
+        );
+      })}
+    </svg>
+  );
+}
+
+/** Boxes and links in one colour: what overlaps is one shape. */
+function Shape({ shade: { boxes, lines }, colour, less }: { readonly shade: Shade; readonly colour: string; readonly less: number }) {
+  const out = AROUND - less;
+  return (
+    <g fill={colour} stroke={colour}>
+      {lines.filter((line) => !line.loops).map(({ link, from, to }) => <line key={link} x1={from.x} y1={from.y} x2={to.x} y2={to.y} strokeWidth={2 * (ALONG - less)} strokeLinecap="round" />)}
+      {boxes.map(({ id, centre, width, height }) => <rect key={id} x={centre.x - width / 2 - out} y={centre.y - height / 2 - out} width={width + 2 * out} height={height + 2 * out} rx={16 - less} stroke="none" />)}
+    </g>
+  );
+}
