@@ -4,6 +4,7 @@ import { benchEdits } from './edits';
 import { benchMap } from './map';
 import { benchMatrix } from './matrix';
 import { withBrowser } from './session';
+import { benchRegions } from './regions';
 import { benchSimulator } from './simulator';
 import { benchSolver } from './solver';
 import { benchSteering } from './steering';
@@ -11,6 +12,7 @@ import { benchStudy } from './study';
 
 async function main(): Promise<void> {
   benchSolver();
+  benchRegions();
   benchStudy();
   benchSteering();
   benchSimulator();

@@ -6,7 +6,7 @@ import { solve } from '../src/core/tree/solve';
 import { benchNetwork } from './network';
 
 /** The middle one of several runs, in milliseconds. */
-function median(runs: number, work: () => void): number {
+export function median(runs: number, work: () => void): number {
   work();
   const times = Array.from({ length: runs }, () => {
     const start = performance.now();

@@ -1,7 +1,7 @@
 /** `knot-path explain`. */
 import type { PortId, SwitchId } from '../core/design/ids';
 import { bridgeIdText } from '../core/tree/bridgeId';
-import { explainRoot } from '../core/tree/election';
+import { explainRegionalRoot, explainRoot } from '../core/tree/election';
 import { explainPort, whyOutside } from '../core/tree/explain';
 import { FIELD_NAMES, type Comparison } from '../core/tree/phrases';
 import { fieldText, fieldsOf } from '../core/tree/vector';
@@ -20,6 +20,8 @@ export function runExplain(file: string, switchId: string, portId: string, optio
     ? [`${switchId} port ${portId} in ${tree.id}: ${why.role}, ${why.state}`, why.sentence, ...why.comparisons.flatMap(comparisonLines)]
     : [`${switchId} port ${portId} is not in ${tree.id}.`, whyOutside(solution.network, tree, p)];
   if (election) lines.push('', election.sentence, ...election.ranking.map(({ name, id }, place) => `  ${place + 1}. ${bridgeIdText(id)}  ${name}`));
+  const regional = explainRegionalRoot(solution.network, tree, solution.network.switchIndex.get(sw.id) ?? -1);
+  if (regional) lines.push('', regional);
   process.stdout.write(`${lines.join('\n')}\n`);
 }
 

@@ -1,9 +1,10 @@
 /** Why a switch is root: the ranking of bridge identifiers in its island. */
-import { treeName } from '../design/ids';
+import { CIST, treeName } from '../design/ids';
 import { bridgeId, bridgeIdText, setBridgePriority, systemIdExtension, type BridgeId } from './bridgeId';
 import type { Network } from './network';
 import { switchName } from './phrases';
 import type { SettledTree } from './settled';
+import { costText } from './vector';
 
 /** One place in an election, best first. */
 export interface Contender {
@@ -49,6 +50,18 @@ export function explainRoot(network: Network, tree: SettledTree, s: number): Ele
     ranking, decidedBy: 'mac',
     sentence: `${first.name} is root by MAC address alone: ${all} priority ${first.id.priority}, and ${first.id.mac} is the lowest MAC.`,
   };
+}
+
+/** In a CIST with regions: why a switch's regional root is that, in a sentence (802.1Q-2018 13.9); null for a bridge that is in no region. */
+export function explainRegionalRoot({ switches, ports }: Network, tree: SettledTree, s: number): string | null {
+  const regional = tree.regional?.root[s] ?? -1;
+  if (tree.id !== CIST || regional < 0 || switches[s]!.dialect !== 'mstp') return null;
+  const name = switchName(switches[regional]!);
+  if (tree.root[s] === regional) return `${name} is the root of the CIST, and so the regional root of its own region.`;
+  const p = tree.rootPort[regional]!;
+  const out = p < 0 ? '' : `: through its port ${ports[p]!.id} the region leaves for the root, at an external root path cost of ${costText(tree.rootPathCost[regional]!)}`;
+  const inside = regional === s ? '' : `; ${switchName(switches[s]!)} reaches it at ${costText(tree.regional!.cost[s]!)} inside of the region`;
+  return `${name} is the regional root${out}${inside}.`;
 }
 
 /** The bridge that would be elected without the root: the second in the ranking, or -1. */

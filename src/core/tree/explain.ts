@@ -23,7 +23,7 @@ export function explainPort(network: Network, tree: SettledTree, p: number): Por
   });
   const s = network.owner[p]!;
   const boundary = tree.regional !== undefined && tree.id !== CIST && !tree.regional.inside[p];
-  if (role !== 'disabled' && boundary && (tree.designated[p] !== p || rivalsOn(network, tree, p).length > 0)) return say(BOUNDARY_TEXT[role] ?? BOUNDARY_TEXT.alternate!);
+  if (role !== 'disabled' && boundary && network.far[p]! >= 0) return say(BOUNDARY_TEXT[role] ?? BOUNDARY_TEXT.alternate!);
   switch (role) {
     case 'disabled':
       return say(isBundle(network, p) && network.switches[s]!.up ? `Disabled. ${bundleReason(network, p)}` : DEAD_TEXT[deadReason(network, p) ?? 'no-cable']);
@@ -54,8 +54,9 @@ export function explainPort(network: Network, tree: SettledTree, p: number): Por
     const next = runnerUp(network, tree, s, p);
     const via = switchName(network.switches[network.owner[tree.designated[p]!]!]!);
     const root = switchName(network.switches[tree.root[s]!]!);
-    const way = via === root ? `straight to the root ${root}` : `to the root ${root} through ${via}`;
-    const inner = tree.regional && tree.id === CIST && sameBridge(tree, s) ? ` outside of the region and ${costText(tree.regional.cost[s]!)} inside` : '';
+    const whose = tree.regional && tree.id !== CIST ? 'regional root' : 'root';
+    const way = via === root ? `straight to the ${whose} ${root}` : `to the ${whose} ${root} through ${via}`;
+    const inner = tree.regional && tree.id === CIST ? ` outside of regions${hasWayInside(tree, s) ? ` and ${costText(tree.regional.cost[s]!)} inside of its own` : ''}` : '';
     const total = `${costText(tree.rootPathCost[s]!)}${inner}`;
     if (next < 0) return say(`Root port: the only port that hears a way ${way}, at a root path cost of ${total}.`);
     const comparison = rootComparison(network, tree, p, next);
@@ -72,7 +73,7 @@ export function explainPort(network: Network, tree: SettledTree, p: number): Por
 }
 
 /** Whether a bridge has somebody else of its region as regional root: then its way has a part inside. */
-const sameBridge = (tree: SettledTree, s: number): boolean => tree.regional!.root[s] !== s;
+const hasWayInside = (tree: SettledTree, s: number): boolean => tree.regional!.root[s] !== s;
 
 /** Of an instance, where a port leads out of the region (802.1Q-2018 13.12). */
 const BOUNDARY_TEXT: Readonly<Partial<Record<Role, string>>> = {

@@ -43,12 +43,15 @@ const insideOf = (network: Network, segments: Segments, regions: readonly (Regio
     return own && others.length > 0 && others.every((q) => sameRegion(own, regions[network.owner[q]!] ?? null)) ? 1 : 0;
   });
 
-/** The other ports on a port's segment. */
-function neighboursOf({ of, first, ports }: Segments, p: number): number[] {
-  const segment = of[p]!;
-  if (segment < 0) return [];
-  return Array.from(ports.subarray(first[segment], first[segment + 1])).filter((q) => q !== p);
+/** The other ports on a port's segment: the same for every tree of a network. */
+function neighboursOf(segments: Segments, p: number): readonly number[] {
+  const { of, first, ports } = segments;
+  const known = neighbours.get(segments) ?? Array.from(of, (segment, port) => (segment < 0 ? NOBODY : Array.from(ports.subarray(first[segment], first[segment + 1])).filter((q) => q !== port)));
+  neighbours.set(segments, known);
+  return known[p]!;
 }
+const neighbours = new WeakMap<Segments, readonly (readonly number[])[]>();
+const NOBODY: readonly number[] = [];
 
 /** How a bridge reaches the root. */
 interface Label {
@@ -195,11 +198,9 @@ function spread(network: Network, segments: Segments, labels: (Label | null)[], 
 function designatedOn({ ports }: Network, { of, first, ports: grouped }: Segments, offersMore: (p: number, q: number) => boolean, counts: (p: number) => boolean = () => true): Int32Array {
   const designated = new Int32Array(ports.length).fill(-1);
   for (let segment = 0; segment + 1 < first.length; segment += 1) {
-    const here = Array.from(grouped.subarray(first[segment], first[segment + 1])).filter(counts);
-    const [one] = here;
-    if (one === undefined) continue;
-    const best = here.reduce((now, p) => (offersMore(p, now) ? p : now), one);
-    for (const p of here) designated[p] = best;
+    let best = -1;
+    for (let i = first[segment]!; i < first[segment + 1]!; i += 1) if (counts(grouped[i]!) && (best < 0 || offersMore(grouped[i]!, best))) best = grouped[i]!;
+    for (let i = first[segment]!; best >= 0 && i < first[segment + 1]!; i += 1) if (counts(grouped[i]!)) designated[grouped[i]!] = best;
   }
   for (let p = 0; p < ports.length; p += 1) if (of[p]! >= 0 && designated[p]! < 0 && counts(p)) designated[p] = p;
   return designated;

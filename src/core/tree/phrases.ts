@@ -43,18 +43,22 @@ export const label = (network: Network, p: number): string =>
 
 /** Who speaks for a segment and by what: `ridge-b offers this segment at 2 000, lodge could only at 20 000`. */
 export function offerPhrase({ winner, loser, decidedBy }: Comparison): string {
-  const cost = costText(winner.vector.rootPathCost);
+  const cost = outsideText(winner.vector);
   if (decidedBy === 'rootPathCost') {
-    return `${winner.who} offers this segment at ${cost}, ${loser.who} could only at ${costText(loser.vector.rootPathCost)}`;
+    return `${winner.who} offers this segment at ${cost}, ${loser.who} could only at ${outsideText(loser.vector)}`;
   }
   return `both ends would offer this segment at ${cost}, and ${tiePhrase(winner, loser, decidedBy)}`;
 }
 
 /** Why the loser lost, as a verb phrase: `would cost 22 000`. */
 export function lossPhrase({ winner, loser, decidedBy }: Comparison): string {
-  if (decidedBy === 'rootPathCost') return `would cost ${costText(loser.vector.rootPathCost)}`;
-  return `costs the same, but ${tiePhrase(winner, loser, decidedBy)}`;
+  if (decidedBy === 'rootPathCost') return `would cost ${outsideText(loser.vector)}`;
+  if (decidedBy === 'internalRootPathCost') return `costs the same outside of regions, and ${fieldText(loser.vector, decidedBy)} inside of its own`;
+  return `costs the same${winner.vector.regionalRoot ? ' outside of regions' : ''}, but ${tiePhrase(winner, loser, decidedBy)}`;
 }
+
+/** A root path cost; in a CIST with regions it is the part outside of them. */
+const outsideText = ({ rootPathCost, regionalRoot }: PriorityVector): string => `${costText(rootPathCost)}${regionalRoot ? ' outside of regions' : ''}`;
 
 function tiePhrase(winner: Candidate, loser: Candidate, decidedBy: VectorField | null): string {
   if (decidedBy === null) return 'every identifier is the same: give one of them another number or MAC';

@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import type { SwitchId } from '../../core/design/ids';
 import { bridgeIdText } from '../../core/tree/bridgeId';
-import { explainRoot, type Election } from '../../core/tree/election';
+import { explainRegionalRoot, explainRoot, type Election } from '../../core/tree/election';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench } from '../state/context';
 import styles from './inspector.module.css';
@@ -18,7 +18,8 @@ export function WhyRoot({ id }: { readonly id: SwitchId }) {
       {(tree, { network }) => {
         const s = network.switchIndex.get(id) ?? -1;
         const election = s < 0 ? null : explainRoot(network, tree, s);
-        return election ? <Ranking election={election} self={s} /> : <p>This switch {network.switches[s]?.up === false ? 'has no power' : 'takes no part in the tree'}.</p>;
+        const regional = s < 0 ? null : explainRegionalRoot(network, tree, s);
+        return election ? <><Ranking election={election} self={s} />{regional && <p>{regional}</p>}</> : <p>This switch {network.switches[s]?.up === false ? 'has no power' : 'takes no part in the tree'}.</p>;
       }}
     </WhyTrees>
   );
