@@ -13,7 +13,6 @@ test('pictures', async ({ page }) => {
   await picture(page, 'designs');
 
   await openDemo(page);
-  await picture(page, 'workbench-light');
   await page.getByLabel('Filter ends').fill('alternate');
   await page.getByRole('button', { name: 'ridge-b port 1', exact: true }).click();
   await picture(page, 'why-and-ledger');
@@ -113,6 +112,24 @@ test('pictures', async ({ page }) => {
   await page.getByLabel('Lost member').selectOption('2');
   await picture(page, 'bundle');
 
+  // Group: the valley station as shipped, and a grouping proposed for the observatory.
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Add the valley demo' }).click();
+  await page.waitForURL(/\/designs\//);
+  await page.getByRole('tab', { name: 'Group', exact: true }).click();
+  await page.getByRole('tab', { name: 'Regions' }).click();
+  await selectSwitch(page, 'gatehouse');
+  await picture(page, 'regions');
+  await openDemo(page);
+  await page.getByRole('tab', { name: 'Group', exact: true }).click();
+  await page.getByRole('button', { name: 'Propose from loads and topology' }).click();
+  await page.getByRole('button', { name: 'take proposal 1' }).click();
+  await page.getByLabel('draw instance 1 with the others').check();
+  await page.getByLabel('draw instance 2 with the others').check();
+  await page.getByLabel('draw CIST with the others').uncheck();
+  await page.getByRole('button', { name: 'dismiss' }).click();
+  await picture(page, 'group');
+
   // Break: a demo as shipped.
   await openDemo(page);
   await page.getByRole('tab', { name: 'Break' }).click();
@@ -125,7 +142,6 @@ test('pictures', async ({ page }) => {
   await page.getByRole('tab', { name: 'Frame paths' }).click();
   await page.getByLabel('From host').selectOption('camera-recorder');
   await page.getByLabel('To host').selectOption('image-store');
-  await picture(page, 'frame-path');
   await page.getByRole('tab', { name: 'Frames', exact: true }).click();
   await page.locator('[data-link="l4"] path[pointer-events="stroke"]').click({ force: true });
   await page.getByRole('grid', { name: 'Frames' }).getByRole('gridcell', { name: /agreement/ }).first().click();

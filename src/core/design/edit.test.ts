@@ -132,7 +132,7 @@ describe('a command in words', () => {
     [{ do: 'forget-scenario', scenario: 'root-link' }, "scenario The root's link to ridge-a is cut: forgotten"],
     [{ do: 'set-port', switch: 'lodge', port: '5', vlans: { mode: 'access', vlan: 45 } }, 'lodge port 5: access 55 to access 45'],
     [{ do: 'set-port', switch: 'lodge', port: '5', speed: 100, up: false }, 'lodge port 5: speed 1000 to 100 Mb/s, set down'],
-    [{ do: 'set-switch', switch: 'lodge', tier: 'core', dialect: 'off' }, 'lodge: tier access to core, dialect per-vlan-rstp to off'],
+    [{ do: 'set-switch', switch: 'lodge', tier: 'core', dialect: 'off' }, 'lodge: tier access to core, Per-VLAN rapid to no spanning tree'],
     [{ do: 'move-switches', to: [{ switch: 'lodge', position: { x: 1, y: 1 } }] }, 'moved lodge'],
     [{ do: 'remove-link', link: 'l2' }, 'unplugged ridge-a port 2 from ridge-b port 2'],
     [{ do: 'set-switch', switch: 'lodge', up: false, pathCost: 'short' }, 'lodge: switched off, path cost method of the design to short'],

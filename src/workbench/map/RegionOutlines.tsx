@@ -54,20 +54,32 @@ function Outlines({ boxes, lines }: Props) {
     return shadesOf(regions, boxes, lines, (link) => ends.get(link));
   }, [regions, boxes, lines, links]);
   return (
-    <svg aria-hidden="true" style={{ position: 'absolute', left: 0, top: 0, width: 1, height: 1, overflow: 'visible', zIndex: -1, pointerEvents: 'none' }}>
-      {shades.map((shade) => {
-        const colour = `var(--strand-${(shade.region + 3) % 8})`;
-        const top = shade.boxes.reduce<Box | null>((best, box) => (best === null || box.centre.y - box.height / 2 < best.centre.y - best.height / 2 ? box : best), null);
-        return top && (
+    <>
+      <svg aria-hidden="true" style={{ ...LAYER, zIndex: -1 }}>
+        {shades.map((shade) => (
           <g key={shade.key} data-region={shade.label}>
-            <Shape shade={shade} colour={colour} less={0} />
+            <Shape shade={shade} colour={colourOf(shade)} less={0} />
             <Shape shade={shade} colour="var(--paper)" less={EDGE} />
-            <g opacity={0.16}><Shape shade={shade} colour={colour} less={EDGE} /></g>
-            <text x={top.centre.x - top.width / 2 - AROUND + 4} y={top.centre.y - top.height / 2 - AROUND - 6} fontSize={15} fontWeight={700} fontFamily="var(--sans)" fill={colour} stroke="var(--paper)" strokeWidth={4} paintOrder="stroke">{shade.label.slice(0, 60)}</text>
+            <g opacity={0.16}><Shape shade={shade} colour={colourOf(shade)} less={EDGE} /></g>
           </g>
-        );
-      })}
-    </svg>
+        ))}
+      </svg>
+      <svg aria-hidden="true" style={{ ...LAYER, zIndex: 1 }}>
+        {shades.map((shade) => <Name key={shade.key} shade={shade} />)}
+      </svg>
+    </>
+  );
+}
+
+const LAYER = { position: 'absolute', left: 0, top: 0, width: 1, height: 1, overflow: 'visible', pointerEvents: 'none' } as const;
+const colourOf = ({ region }: Shade): string => `var(--strand-${(region + 3) % 8})`;
+
+/** The region's name above the topmost of its boxes; of those that have their hosts listed there, only where all do. */
+function Name({ shade }: { readonly shade: Shade }) {
+  const rank = (box: Box): number => box.centre.y - box.height / 2 + (box.hostSide === 'top' ? 1e6 : 0);
+  const top = shade.boxes.reduce<Box | null>((best, box) => (best === null || rank(box) < rank(best) ? box : best), null);
+  return top && (
+    <text x={top.centre.x - top.width / 2 - AROUND + 4} y={top.centre.y - top.height / 2 - AROUND - 6} fontSize={15} fontWeight={700} fontFamily="var(--sans)" fill={colourOf(shade)} stroke="var(--paper)" strokeWidth={4} paintOrder="stroke">{shade.label.slice(0, 60)}</text>
   );
 }
 
