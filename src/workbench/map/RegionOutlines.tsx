@@ -64,7 +64,7 @@ function Outlines({ boxes, lines }: Props) {
           </g>
         ))}
       </svg>
-      <svg aria-hidden="true" style={{ ...LAYER, zIndex: 1 }}>
+      <svg aria-hidden="true" style={{ ...LAYER, zIndex: 3 }}>
         {shades.map((shade) => <Name key={shade.key} shade={shade} />)}
       </svg>
     </>

@@ -1,7 +1,7 @@
 'use client';
 /** The trees: which are drawn, who is root of each and who stands by. */
 import { memo, useDeferredValue, useMemo } from 'react';
-import { treeInstance, treeLabel, treeName, treeVlan, type TreeId } from '../../core/design/ids';
+import { CIST, treeInstance, treeLabel, treeName, treeVlan, type TreeId } from '../../core/design/ids';
 import type { Design } from '../../core/design/schema';
 import { regionsInUse, vlansIn } from '../../core/study/mapping';
 import { islandRoots, standbyRoot } from '../../core/tree/election';
@@ -64,7 +64,7 @@ function rowOf(design: Design, solution: Solution, tree: SettledTree): Row {
     root: root === undefined ? 'none' : nameAt(root),
     standby: standby < 0 ? 'no standby' : nameAt(standby),
     islands: roots.length,
-    regions: (treeInstance(tree.id) ?? 0) > 0,
+    regions: treeInstance(tree.id) !== null && tree.id !== CIST,
   };
 }
 
@@ -84,7 +84,7 @@ const TreeRow = memo(function TreeRow({ id, index, shown, alone, ...row }: Row &
       <button type="button" className={styles.pick} onClick={() => showTree(id, 'alone')} aria-pressed={shown} aria-label={`show ${treeName(id)} alone`}>
         <Swatch index={index} width={28} />
         <span className={styles.text}>
-          <span className={styles.name} title={row.name}>
+          <span className={row.regions ? styles.names : styles.name} title={row.name}>
             <b>{row.number}</b> {row.name}
           </span>
           <span className={styles.roots}>
