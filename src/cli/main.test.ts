@@ -47,7 +47,7 @@ it('solves and explains MSTP, whose trees tell costs inside of regions and outsi
   const { trees } = JSON.parse(knotPath(['solve', region, '--json']).stdout) as { trees: { id: string; switches: object }[] };
   expect(trees.map((tree) => tree.id)).toEqual(['mst:0', 'mst:2']);
   expect(trees[0]!.switches).toMatchObject({ b: { root: 'a', rootPathCost: 0, regionalRoot: 'a', externalRootPathCost: 0, internalRootPathCost: 20_000 } });
-  expect(knotPath(['explain', region, 'b', '1', '--tree', 'mst:0']).stdout).toMatch(/Root port: .* at a root path cost of 0 outside of the region and 20.000 inside/);
+  expect(knotPath(['explain', region, 'b', '1', '--tree', 'mst:0']).stdout).toMatch(/Root port: .* at a root path cost of 0 outside of regions and 20.000 inside of its own/);
 });
 
 describe('knot-path bundles', () => {

@@ -1,7 +1,8 @@
 /** MSTP comes to rest where the solver says: every tree of every region, whatever the neighbours. */
 import fc from 'fast-check';
+import type { Design } from '../design/schema';
 import { SECOND } from '../protocol/entity';
-import { regionsDesign } from '../testing/networks';
+import { networkOf, regionsDesign } from '../testing/networks';
 import { unlike } from '../testing/settling';
 import { turnLinks } from '../testing/turns';
 import { compileNetwork } from '../tree/network';
@@ -10,12 +11,26 @@ import { Simulation } from './simulation';
 
 const REST = 120 * SECOND;
 
+/** Chains of one region, with a cable across here and there, longer than hops are allowed. */
+const longChain: fc.Arbitrary<Design> = fc
+  .record({ priorities: fc.array(fc.constantFrom(0, 4096, 32_768, 32_768), { minLength: 7, maxLength: 12 }), chords: fc.array(fc.tuple(fc.nat(), fc.nat(), fc.constantFrom(1, 20_000, 200_000)), { maxLength: 2 }), outsider: fc.nat(30) })
+  .map(({ priorities, chords, outsider }) => {
+    const names = priorities.map((_, i) => `s${i}`);
+    const across = chords.map(([a, b, cost], i) => ({ a: a % names.length, b: b % names.length, cost, port: 8 + i })).filter(({ a, b }) => a !== b);
+    const speaks = (i: number) => (i === outsider ? { dialect: 'rstp' } : { dialect: 'mstp', region: 'r', timers: { maxHops: 6 }, trees: { 'mst:1': { priority: priorities.at(-1 - i)! } } });
+    return networkOf(
+      Object.fromEntries(names.map((name, i) => [name, { priority: priorities[i], ...speaks(i) }])), [...names.slice(1).map((name, i) => `${names[i]} 2 = ${name} 1`), ...across.map(({ a, b, port }) => `s${a} ${port} = s${b} ${port}`)],
+      Object.fromEntries(across.map(({ a, port, cost }) => [`s${a} ${port}`, { cost }])), { vlans: [{ id: 10 }], regions: [{ id: 'r', name: 'R', instances: [{ id: 1, vlans: '10' }] }] },
+    );
+  });
+
 const RUNS = Number(process.env.RUNS ?? 60);
 
 it.each([
   ['of up to four regions, beside rapid and classic bridges', regionsDesign(), RUNS],
   ['with up to 64 instances', regionsDesign(5, ['r0', 'r0', 'r0', 'r1', 'rstp'], 64), Math.ceil(RUNS / 6)],
   ['beside bridges that have a tree for each VLAN', regionsDesign(6, ['r0', 'r0', 'r1', 'rstp', 'per-vlan-rstp', 'per-vlan-rstp']), RUNS],
+  ['whose BPDUs run out of hops', longChain, RUNS],
   ['beside switches without spanning tree', regionsDesign(6, ['r0', 'r0', 'r0', 'r1', 'rstp', 'off']), RUNS],
 ])('in random networks %s, from boot and after cuts', (_, designs, numRuns) => {
   fc.assert(fc.property(designs, fc.nat(), fc.array(fc.nat(), { maxLength: 2 }), (design, seed, turns) => {

@@ -6,7 +6,7 @@ import { explainRoot, islandRoots, takesPart } from '../tree/election';
 import { explainPort } from '../tree/explain';
 import { compileNetwork, type Network } from '../tree/network';
 import { switchName } from '../tree/phrases';
-import { roleOf, stateOf, type PortState, type Role, type SettledTree } from '../tree/settled';
+import { roleOf, stateIn, type PortState, type Role, type SettledTree } from '../tree/settled';
 import { solveTrees } from '../tree/solve';
 import { treesOf } from '../tree/trees';
 import { costText } from '../tree/vector';
@@ -97,7 +97,7 @@ export function markWorksheet(design: Design, id: TreeId, answers: Answers): Mar
       const role = roleOf(tree, p)!;
       const given = own?.ports[port];
       marks.push(mark({ field: 'role', switch: sw, port }, given?.role, role, explainPort(network, tree, p)?.sentence ?? ''));
-      marks.push(mark({ field: 'state', switch: sw, port }, given?.state, stateOf(role), stateWhy(role, stateOf(role))));
+      marks.push(mark({ field: 'state', switch: sw, port }, given?.state, stateIn(tree, p, role), stateWhy(role, stateIn(tree, p, role))));
     }
   }
   return { tree: id, marks, right: marks.filter((each) => each.right).length, of: marks.length };

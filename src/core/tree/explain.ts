@@ -2,7 +2,7 @@
 import { CIST, treeName } from '../design/ids';
 import { settleBundles } from '../bundle/settled';
 import { deadReason, isBundle, type Network } from './network';
-import { roleOf, stateOf, type PortState, type Role, type SettledTree } from './settled';
+import { roleOf, stateIn, type PortState, type Role, type SettledTree } from './settled';
 import { compareVectors, costText, decidingField, heardBy, offerOf } from './vector';
 import { label, lossPhrase, offerPhrase, portName, switchName, type Candidate, type Comparison } from './phrases';
 
@@ -19,7 +19,7 @@ export function explainPort(network: Network, tree: SettledTree, p: number): Por
   const role = roleOf(tree, p);
   if (!role) return null;
   const say = (sentence: string, ...comparisons: (Comparison | null)[]): PortExplanation => ({
-    role, state: stateOf(role), sentence, comparisons: comparisons.filter((c) => c !== null),
+    role, state: stateIn(tree, p, role), sentence, comparisons: comparisons.filter((c) => c !== null),
   });
   const s = network.owner[p]!;
   const boundary = tree.regional !== undefined && tree.id !== CIST && !tree.regional.inside[p];
@@ -44,6 +44,7 @@ export function explainPort(network: Network, tree: SettledTree, p: number): Por
     const rivals = rivalsOn(network, tree, p);
     const [rival] = rivals;
     const isRoot = tree.root[s] === s;
+    if (tree.regional?.disputed[p]) return say('Designated, but it discards: the bridge at the other end throws its BPDUs away, since no hop is left, and speaks for the segment itself.');
     if (rival === undefined) return say(`Designated: no other bridge speaks for ${treeName(tree.id)} on this segment${isRoot ? ', and this switch is the root' : ''}.`);
     const comparison = segmentComparison(network, tree, p, rival);
     if (isRoot) return say('Designated: this switch is the root, and the root is designated on every segment.', comparison);

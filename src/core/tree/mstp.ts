@@ -59,6 +59,8 @@ interface Label {
   readonly external: number;
   readonly regional: number;
   readonly internal: number;
+  /** Remaining hops, as the bridge sends them: a bridge that hears a last one throws it away (13.29 updtRcvdInfoWhile). */
+  readonly hops: number;
 }
 
 /** The CIST (13.9, 13.10). */
@@ -72,12 +74,12 @@ export function solveCist({ network, segments, settings, regions }: MstpGround):
   const rank = settings.bridgesIn(CIST).map((place, s) => (segments.parts[s] === 'bridge' ? place : -1));
   const compare = (a: Label, b: Label): number => rank[a.root]! - rank[b.root]! || a.external - b.external || rank[a.regional]! - rank[b.regional]! || a.internal - b.internal;
   /** What a port hears from another one of its segment, its own cost added. */
-  const heard = (from: Label, q: number, by: number): Label => {
+  const heard = (from: Label, q: number, by: number): Label | null => {
     const t = owner[q]!;
-    if (sameRegion(regions[by]!, regions[t]!)) return { ...from, internal: from.internal + internalCost[q]! };
-    return { root: from.root, external: from.external + externalCost[q]!, regional: t, internal: 0 };
+    if (sameRegion(regions[by]!, regions[t]!)) return from.hops > 1 ? { ...from, internal: from.internal + internalCost[q]!, hops: from.hops - 1 } : null;
+    return { root: from.root, external: from.external + externalCost[q]!, regional: t, internal: 0, hops: switches[t]!.timers.maxHops };
   };
-  const labels: (Label | null)[] = switches.map((_, s) => (rank[s]! >= 0 ? { root: s, external: 0, regional: s, internal: 0 } : null));
+  const labels: (Label | null)[] = switches.map((_, s) => (rank[s]! >= 0 ? { root: s, external: 0, regional: s, internal: 0, hops: switches[s]!.timers.maxHops } : null));
   spread(network, segments, labels, compare, heard);
 
   const comparePorts = (p: number, q: number): number => portKey[p]! - portKey[q]! || network.order[p]! - network.order[q]!;
@@ -94,6 +96,7 @@ export function solveCist({ network, segments, settings, regions }: MstpGround):
     const best = designated[p]!;
     return best >= 0 && sameRegion(own, regions[owner[best]!] ?? null) && neighboursOf(segments, p).some((q) => sameRegion(own, regions[owner[q]!] ?? null)) ? 1 : 0;
   });
+  const disputed = outOfHops(designated, inside, (p) => labelAt(p).hops);
   /** Who a bridge takes the sender of a BPDU for: who reads an MST BPDU as an RST one sees the regional root in it (14.4), a classic bridge is sent the sender's own (13.29). */
   const senderRank = (p: number): number => {
     const from = designated[p]!;
@@ -106,7 +109,8 @@ export function solveCist({ network, segments, settings, regions }: MstpGround):
     if (!own || own.root === s) return;
     for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) {
       const from = designated[p]!;
-      if (from < 0 || owner[from] === s || compare(heard(labelAt(from), p, owner[from]!), own) !== 0) continue;
+      const way = from < 0 || owner[from] === s ? null : heard(labelAt(from), p, owner[from]!);
+      if (!way || compare(way, own) !== 0) continue;
       const now = rootPort[s]!;
       if (now < 0 || (senderRank(p) - senderRank(now) || portKey[from]! - portKey[designated[now]!]! || comparePorts(p, now)) < 0) rootPort[s] = p;
     }
@@ -115,7 +119,7 @@ export function solveCist({ network, segments, settings, regions }: MstpGround):
     id: CIST, rank, rootPort, designated, cost: Int32Array.from(ports, (_, p) => (inside[p] ? internalCost[p]! : externalCost[p]!)),
     root: Int32Array.from(labels, (label) => label?.root ?? -1), rootPathCost: Float64Array.from(labels, (label) => label?.external ?? Infinity),
     role: rolesOf(network, segments, rootPort, designated),
-    regional: { root: Int32Array.from(labels, (label) => label?.regional ?? -1), cost: Float64Array.from(labels, (label) => label?.internal ?? Infinity), inside },
+    regional: { root: Int32Array.from(labels, (label) => label?.regional ?? -1), cost: Float64Array.from(labels, (label) => label?.internal ?? Infinity), inside, disputed },
   };
 }
 
@@ -134,8 +138,8 @@ export function solveInstance(ground: MstpGround, cist: SettledTree, id: TreeId)
   const has = regions.map((region) => region !== null && hasInstance(region, mstid));
   const rank = settings.bridgesIn(id).map((place, s) => (has[s] && segments.parts[s] === 'bridge' ? place : -1));
   const compare = (a: Label, b: Label): number => rank[a.root]! - rank[b.root]! || a.internal - b.internal;
-  const heard = (from: Label, q: number, by: number): Label | null => (inside[q] && sameRegion(regions[by]!, regions[owner[q]!]!) ? { ...from, internal: from.internal + cost[q]! } : null);
-  const labels: (Label | null)[] = switches.map((_, s) => (rank[s]! >= 0 ? { root: s, external: 0, regional: s, internal: 0 } : null));
+  const heard = (from: Label, q: number, by: number): Label | null => (inside[q] && sameRegion(regions[by]!, regions[owner[q]!]!) && from.hops > 1 ? { ...from, internal: from.internal + cost[q]!, hops: from.hops - 1 } : null);
+  const labels: (Label | null)[] = switches.map((_, s) => (rank[s]! >= 0 ? { root: s, external: 0, regional: s, internal: 0, hops: switches[s]!.timers.maxHops } : null));
   spread(network, segments, labels, compare, heard, (p) => inside[p] === 1);
 
   const comparePorts = (p: number, q: number): number => portKey[p]! - portKey[q]! || network.order[p]! - network.order[q]!;
@@ -143,13 +147,15 @@ export function solveInstance(ground: MstpGround, cist: SettledTree, id: TreeId)
   const compareSenders = (p: number, q: number): number => rank[owner[p]!]! - rank[owner[q]!]! || comparePorts(p, q);
   const offersMore = (p: number, q: number): boolean => (compare(labelAt(p), labelAt(q)) || compareSenders(p, q)) < 0;
   const within = designatedOn(network, segments, offersMore, (p) => inside[p] === 1 && labels[owner[p]!] !== null);
+  const disputed = outOfHops(within, inside, (p) => labelAt(p).hops);
   const rootPort = new Int32Array(switches.length).fill(-1);
   switches.forEach((_, s) => {
     const own = labels[s];
     if (!own || own.root === s) return;
     for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) {
       const from = within[p]!;
-      if (from < 0 || owner[from] === s || compare(heard(labelAt(from), p, owner[from]!)!, own) !== 0) continue;
+      const way = from < 0 || owner[from] === s ? null : heard(labelAt(from), p, owner[from]!);
+      if (!way || compare(way, own) !== 0) continue;
       const now = rootPort[s]!;
       if (now < 0 || (compareSenders(from, within[now]!) || comparePorts(p, now)) < 0) rootPort[s] = p;
     }
@@ -165,8 +171,22 @@ export function solveInstance(ground: MstpGround, cist: SettledTree, id: TreeId)
   }
   return {
     id, rank, rootPort, designated, cost, role, root: Int32Array.from(labels, (label) => label?.root ?? -1), rootPathCost: Float64Array.from(labels, (label) => label?.internal ?? Infinity),
-    regional: { root: Int32Array.from(labels, (label) => label?.root ?? -1), cost: Float64Array.from(labels, (label) => label?.internal ?? Infinity), inside },
+    regional: { root: Int32Array.from(labels, (label) => label?.root ?? -1), cost: Float64Array.from(labels, (label) => label?.internal ?? Infinity), inside, disputed },
   };
+}
+
+/**
+ * Ports that hear a last hop speak for their segments themselves; those that they hear see a worse bridge do so, and
+ * discard (13.29 recordDispute): 1 for each of these.
+ */
+function outOfHops(designated: Int32Array, inside: Uint8Array, hopsAt: (p: number) => number): Uint8Array {
+  const disputed = new Uint8Array(designated.length);
+  designated.forEach((from, p) => {
+    if (from < 0 || from === p || !inside[p] || hopsAt(from) > 1) return;
+    disputed[from] = 1;
+    designated[p] = p;
+  });
+  return disputed;
 }
 
 /** What a port at a region's boundary is in an instance, by its role in the CIST. */

@@ -21,7 +21,9 @@ export function passing({ network, trees }: Solution, vid: number): Uint8Array {
   return Uint8Array.from(ports, (_, p) => {
     const { dialect } = switches[owner[p]!]!;
     if (!live[p] || !carried[p]!.has(vid)) return 0;
-    const role = dialect === 'off' ? CODE.designated : trees[treeAt(owner[p]!, vid)]?.role[p];
+    const tree = dialect === 'off' ? undefined : trees[treeAt(owner[p]!, vid)];
+    if (tree?.regional?.disputed[p]) return 0;
+    const role = dialect === 'off' ? CODE.designated : tree?.role[p];
     return role === CODE.root || role === CODE.designated || role === CODE.master ? 1 : 0;
   });
 }

@@ -26,8 +26,8 @@ export interface SettledTree {
   readonly cost: Int32Array;
   /** Index of the designated port of the port's segment; -1 without one. */
   readonly designated: Int32Array;
-  /** Of the CIST and of instances: each bridge's regional root, -1 where it does not take part, and the internal root path cost; 1 for each port that leads to its own region alone. */
-  readonly regional?: { readonly root: Int32Array; readonly cost: Float64Array; readonly inside: Uint8Array };
+  /** Of the CIST and of instances: each bridge's regional root, -1 where it does not take part, and the internal root path cost; 1 for each port that leads to its own region alone; 1 for each designated one that discards, since it hears a worse bridge speak for its segment too. */
+  readonly regional?: { readonly root: Int32Array; readonly cost: Float64Array; readonly inside: Uint8Array; readonly disputed: Uint8Array };
 }
 
 /** The answer for a whole design. */
@@ -50,6 +50,9 @@ export const roleOf = (tree: SettledTree, port: number): Role | null => {
 
 /** Settled state that goes with a role: forwarding for root, designated and master, else discarding. */
 export const stateOf = (role: Role): PortState => (role === 'root' || role === 'designated' || role === 'master' ? 'forwarding' : 'discarding');
+
+/** Settled state of a port that has a role. */
+export const stateIn = ({ regional }: SettledTree, p: number, role: Role): PortState => (regional?.disputed[p] ? 'discarding' : stateOf(role));
 
 export interface PortView {
   readonly role: Role;
@@ -98,7 +101,7 @@ export function viewTree(network: Network, tree: SettledTree): TreeView {
       const p = network.firstPort[s]! + i;
       const role = roleOf(tree, p);
       const bundled = network.bundleOf[p]! >= 0 && tree.role[network.bundleOf[p]!] !== CODE.absent;
-      const entry = role || bundled ? entryOf(network, p, role && { role, state: stateOf(role), cost: tree.cost[p]! }) : null;
+      const entry = role || bundled ? entryOf(network, p, role && { role, state: stateIn(tree, p, role), cost: tree.cost[p]! }) : null;
       if (entry) ports[port.id] = entry;
     });
     const rootPort = tree.rootPort[s]!;

@@ -3,7 +3,7 @@ import { treeName, type LinkId, type PortId, type SwitchId, type TreeId } from '
 import type { Design } from '../../core/design/schema';
 import { carriageText } from '../../core/design/describe';
 import { switchName } from '../../core/tree/phrases';
-import { costsIn, roleOf, stateOf, treeOf, type Solution } from '../../core/tree/settled';
+import { costsIn, roleOf, stateIn, treeOf, type Solution } from '../../core/tree/settled';
 import type { Moved } from '../state/moved';
 import { speedText } from '../words/units';
 
@@ -42,7 +42,7 @@ export function ledgerRows({ network, trees }: Solution, shown: readonly TreeId[
         port: port.id,
         to: farEnd(sw.id, port.id),
         role,
-        state: stateOf(role),
+        state: stateIn(tree, p, role),
         cost: tree.cost[p]!,
         rootPathCost: tree.rootPathCost[network.owner[p]!]!,
         internal: costsIn(tree, network.owner[p]!)[1] ?? 0,

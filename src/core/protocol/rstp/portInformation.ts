@@ -17,11 +17,15 @@ export function rcvInfo(p: TreePort): RcvdInfo {
 export function portInformation(p: TreePort): boolean {
   const { port } = p;
   if (!port.portEnabled) return p.infoIs !== 'Disabled' || p.rcvdMsg ? disabled(p) : false;
-  if (p.pim === 'DISABLED' || (p.pim === 'CURRENT' && p.infoIs === 'Received' && isZero(port.bridge, p.rcvdInfoWhile) && !p.updtInfo && !p.rcvdMsg)) return aged(p);
+  if (p.pim === 'DISABLED' || outlived(p)) return aged(p);
   if (p.selected && p.updtInfo) return update(p);
-  if (p.pim === 'CURRENT' && p.rcvdMsg && !p.updtInfo) return receive(p);
-  return false;
+  if (p.pim !== 'CURRENT' || !p.rcvdMsg || p.updtInfo) return false;
+  receive(p);
+  // What has come too far is gone in this machine before another one acts on it.
+  return outlived(p) ? aged(p) : true;
 }
+
+const outlived = (p: TreePort): boolean => p.pim === 'CURRENT' && p.infoIs === 'Received' && isZero(p.port.bridge, p.rcvdInfoWhile) && !p.updtInfo && !p.rcvdMsg;
 
 function disabled(p: TreePort): true {
   p.pim = 'DISABLED';
@@ -55,7 +59,7 @@ function update(p: TreePort): true {
   return true;
 }
 
-function receive(p: TreePort): true {
+function receive(p: TreePort): void {
   recordMastered(p);
   switch (rcvInfo(p)) {
     case 'SuperiorDesignatedInfo':
@@ -88,7 +92,6 @@ function receive(p: TreePort): true {
       if (p.rcvdMsg?.kind === 'tcn') setTcFlags(p);
   }
   p.rcvdMsg = null;
-  return true;
 }
 
 /** infoInternal := rcvdInternal; what it decides for the instances is decided anew. */

@@ -54,7 +54,7 @@ export function newTcWhile(p: TreePort): void {
 /** 13.29: received information lives for three hellos, unless it is too old, or has come too far inside a region. */
 export function updtRcvdInfoWhile(p: TreePort): void {
   const { messageAge, maxAge: age, hello, remainingHops } = p.portTimes;
-  const lives = p.port.infoInternal ? remainingHops > 1 : messageAge + 1 <= age;
+  const lives = !isCist(p.tree) || p.port.infoInternal ? remainingHops > 1 : messageAge + 1 <= age;
   p.rcvdInfoWhile = lives ? inSeconds(p.port.bridge, 3 * hello) : 0;
 }
 
