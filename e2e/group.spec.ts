@@ -97,3 +97,23 @@ test('many trees become two: proposed, seen, planned switch by switch, simulated
   await selectSwitch(page, 'array-hut');
   await expect(page.getByRole('grid', { name: 'Ways to the root' })).toContainText(/inside/);
 });
+
+test('the way to MSTP is played on the clock, with the trees that there are at each instant', async ({ page }) => {
+  await openDemo(page);
+  await page.getByRole('tab', { name: 'Group', exact: true }).click();
+  await page.getByRole('tab', { name: 'Moving' }).click();
+  await page.getByRole('button', { name: 'Prepare, and play it on the clock' }).click();
+  await page.getByRole('slider', { name: 'Time' }).waitFor({ timeout: 60_000 });
+  // Before the first switch moves there is no instance 2; at the end ridge-b is its root, and no VLAN has a tree of its own.
+  await expect(treeRow(page, 'mst:2')).toContainText('root none now');
+  await expect(treeRow(page, 'vlan:15')).toContainText('root lodge');
+  await page.getByRole('button', { name: 'show instance 2 alone' }).click();
+  await page.getByRole('slider', { name: 'Time' }).press('End');
+  await expect(treeRow(page, 'mst:2')).toContainText('root ridge-b');
+  await expect(treeRow(page, 'vlan:15')).toContainText('root none now');
+  await expect(map(page).locator('[data-switch="ridge-b"]').getByTitle(/root of MSTI 2/).first()).toBeAttached();
+  // Back to what is: the trees of the design.
+  await page.getByRole('tab', { name: 'Root', exact: true }).click();
+  await expect(treeRow(page, 'mst:2')).toHaveCount(0);
+  await expect(treeRow(page, 'vlan:1')).toBeVisible();
+});

@@ -16,7 +16,7 @@ const RULES = {
   'standby-on-access': [(name, where) => `${name}, an access switch, stands by for the root of ${where}`, 'If the root dies, traffic between the strong switches is drawn through it.'],
   'standby-far': [(name, where) => `${name} stands by for the root of ${where} from more than one hop away`, 'If the root dies the tree turns round to a far corner, though a strong switch sits right beside the root.'],
   'beyond-max-age': [(name, where) => `${name} is more hops from the root of ${where} than the root's max age in seconds`, 'BPDUs grow too old on the way: it would not hear the root.'],
-  'beyond-max-hops': [(name, where) => `${name} is as many hops from its regional root in ${where} as that allows, or more`, 'Each bridge inside of a region takes one hop off; the BPDU is thrown away when none is left.'],
+  'beyond-max-hops': [(name, where) => `${name} throws away what it hears of the regional root in ${where}: no hop is left`, 'Each bridge inside of a region takes one hop off. From here on another root rules, and the link between the two is blocked.'],
 } as const satisfies Record<string, readonly [text: (name: string, where: string) => string, why: string]>;
 type Rule = keyof typeof RULES;
 
@@ -98,8 +98,9 @@ function distances(network: Network, tree: SettledTree): Distance[] {
 /** Switches that their root's BPDUs do not reach: too old on the way, or out of hops inside of a region. */
 function tooFar(network: Network, tree: SettledTree, far: readonly Distance[]): (readonly [Rule, number])[] {
   return network.switches.flatMap((_, s): (readonly [Rule, number])[] => {
-    const [root, regional] = [tree.root[s]!, tree.regional?.root[s] ?? -1];
+    const root = tree.root[s]!;
     if (root >= 0 && far[s]!.age > network.switches[root]!.timers.maxAge) return [['beyond-max-age', s]];
-    return regional >= 0 && far[s]!.hops >= network.switches[regional]!.timers.maxHops ? [['beyond-max-hops', s]] : [];
+    const ports = Array.from({ length: network.firstPort[s + 1]! - network.firstPort[s]! }, (_p, i) => network.firstPort[s]! + i);
+    return ports.some((p) => tree.regional?.disputed[network.far[p]!]) ? [['beyond-max-hops', s]] : [];
   });
 }

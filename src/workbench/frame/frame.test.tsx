@@ -40,7 +40,7 @@ describe('the header', () => {
 
   it('has the lenses that are built, and no others', async () => {
     const store = await renderWith(<Header />);
-    expect(screen.getAllByRole('tab').map((tab) => tab.textContent)).toEqual(['Cable', 'Root', 'Steer', 'Bundle', 'Break']);
+    expect(screen.getAllByRole('tab').map((tab) => tab.textContent)).toEqual(['Cable', 'Root', 'Steer', 'Group', 'Bundle', 'Break']);
     fireEvent.click(screen.getByRole('tab', { name: 'Cable' }));
     expect(store.getState()).toMatchObject({ lens: 'Cable', drawer: { tab: 'cables' } });
   });

@@ -7,6 +7,7 @@ import { regionsInUse, vlansIn } from '../../core/study/mapping';
 import { islandRoots, standbyRoot } from '../../core/tree/election';
 import { switchName } from '../../core/tree/phrases';
 import type { SettledTree, Solution } from '../../core/tree/settled';
+import { useClock, useInstant } from '../state/clock';
 import { useWorkbench } from '../state/context';
 import styles from './rail.module.css';
 import { Swatch } from './Swatch';
@@ -15,7 +16,12 @@ export function TreeRail() {
   // The map is drawn first; this list follows within a frame or two.
   const solution = useDeferredValue(useWorkbench((state) => state.solution));
   const design = useDeferredValue(useWorkbench((state) => state.design));
-  const rows = useMemo(() => solution?.trees.map((tree) => ({ id: tree.id, ...rowOf(design, solution, tree) })) ?? [], [design, solution]);
+  const settled = useMemo(() => solution?.trees.map((tree) => ({ id: tree.id, ...rowOf(design, solution, tree) })) ?? [], [design, solution]);
+  // Where switches change their dialect, a run has trees that the design does not have now.
+  const played = useClock(({ player }) => player?.film.trees.join('\n') ?? null);
+  const others = played !== null && played !== settled.map((row) => row.id).join('\n');
+  const instant = useInstant(({ picture }) => (others ? picture : null));
+  const rows = useMemo(() => instant?.trees.map((tree) => ({ id: tree.id, ...rowAt(instant.network.design, instant, tree) })) ?? settled, [instant, settled]);
   const shown = useWorkbench((state) => state.shownTrees);
   const problem = useWorkbench((state) => state.problem !== null);
   const hidden = useWorkbench((state) => state.viewing?.hidden === true);
@@ -53,19 +59,30 @@ interface Row {
 }
 
 function rowOf(design: Design, solution: Solution, tree: SettledTree): Row {
-  const vid = treeVlan(tree.id);
   const roots = islandRoots(solution.network, tree);
   const [root] = roots;
   const standby = root === undefined ? -1 : standbyRoot(tree, root);
   const nameAt = (s: number) => switchName(solution.network.switches[s]!);
   return {
-    number: treeLabel(tree.id),
-    name: vid === null ? standardName(design, tree.id) : (design.vlans.find((vlan) => vlan.id === vid)?.name ?? (vid === 1 ? 'default' : '')),
+    ...namesOf(design, tree.id),
     root: root === undefined ? 'none' : nameAt(root),
     standby: standby < 0 ? 'no standby' : nameAt(standby),
     islands: roots.length,
-    regions: treeInstance(tree.id) !== null && tree.id !== CIST,
+    regions: isInstance(tree.id),
   };
+}
+
+/** A tree at an instant of a run: who leads where then; who would stand by is not known. */
+function rowAt(design: Design, { network }: Pick<Solution, 'network'>, tree: SettledTree): Row {
+  const roots = [...tree.root.keys()].filter((s) => tree.root[s] === s);
+  return { ...namesOf(design, tree.id), root: roots.length === 0 ? 'none now' : switchName(network.switches[roots[0]!]!), standby: '', islands: roots.length, regions: isInstance(tree.id) };
+}
+
+const isInstance = (tree: TreeId): boolean => treeInstance(tree) !== null && tree !== CIST;
+
+function namesOf(design: Design, tree: TreeId): Pick<Row, 'number' | 'name'> {
+  const vid = treeVlan(tree);
+  return { number: treeLabel(tree), name: vid === null ? standardName(design, tree) : (design.vlans.find((vlan) => vlan.id === vid)?.name ?? (vid === 1 ? 'default' : '')) };
 }
 
 /** Which VLANs a tree of a network with MSTP is for: those that regions map to it. */

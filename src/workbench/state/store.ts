@@ -357,7 +357,9 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
         return null;
       },
       setLens(lens) {
-        set({ lens, drawer: { ...get().drawer, tab: FIRST_TAB[lens] } });
+        const { drawer, shownTrees, solution, design } = get();
+        // A run may have trees that the design does not have now.
+        set({ lens, drawer: { ...drawer, tab: FIRST_TAB[lens] }, ...(solution ? { shownTrees: stillShown(shownTrees, design, solution.trees.map((tree) => tree.id)) } : {}) });
       },
       openDrawer: (tab) => set({ drawer: { tab, open: true } }),
       toggleDrawer: () => set({ drawer: { ...get().drawer, open: !get().drawer.open } }),
