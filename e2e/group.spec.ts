@@ -111,7 +111,7 @@ test('the way to MSTP is played on the clock, with the trees that there are at e
   await page.getByRole('slider', { name: 'Time' }).press('End');
   await expect(treeRow(page, 'mst:2')).toContainText('root ridge-b');
   await expect(treeRow(page, 'vlan:15')).toContainText('root none now');
-  await expect(map(page).locator('[data-switch="ridge-b"] svg[role="img"], [data-switch="ridge-b"] [title*="MSTI 2"]').first()).toBeAttached();
+  await expect(map(page).locator('[data-switch="ridge-b"]').getByRole('img', { name: 'root of MSTI 2', exact: true })).toBeAttached();
   // Back to what is: the trees of the design.
   await page.getByRole('tab', { name: 'Root', exact: true }).click();
   await expect(treeRow(page, 'mst:2')).toHaveCount(0);

@@ -1,10 +1,13 @@
-/** The searches for ways to steer, to share and to group, in a worker of their own: they may take seconds, and stopping one is ending the worker. */
+/** The searches for ways to steer, to share, to group and to move, in a worker of their own: they may take seconds, and stopping one is ending the worker. */
 import * as Comlink from 'comlink';
-import type { LinkId, TreeId } from '../core/design/ids';
+import type { Command } from '../core/design/commands';
+import type { LinkId, SwitchId, TreeId } from '../core/design/ids';
 import { problemText } from '../core/design/problem';
 import type { Design } from '../core/design/schema';
-import { fail, type Result } from '../core/result';
-import { proposeGroupings, type GroupingProposal } from '../core/study/grouping';
+import { fail, ok, type Result } from '../core/result';
+import { equallings, type Equalling } from '../core/study/equalling';
+import { groupingGain, proposeGroupings, type GainRow, type GroupingProposal } from '../core/study/grouping';
+import { movingGoals, planMoving, type MovingGoal, type MovingKind, type MovingPlan } from '../core/study/movingPlan';
 import { shareTrees, type SharingProposal } from '../core/study/share';
 import { steer, type Progress, type Proposal } from '../core/study/steer';
 import type { Wish } from '../core/study/wishes';
@@ -18,10 +21,14 @@ const steerer = {
   steer: (design: Design, wishes: readonly Wish[], trees: readonly TreeId[], tell: Tell): Result<Proposal[], string> => solved(design, tell, (solution, progress) => steer(solution, wishes, trees, progress)),
   share: (design: Design, trees: readonly TreeId[], uplinks: readonly LinkId[], tell: Tell): Result<SharingProposal[], string> =>
     solved(design, tell, (solution, progress) => shareTrees(solution, trees, uplinks, progress)),
+  gain: (design: Design): Result<GainRow[], string> => ok(groupingGain(design)),
+  equal: (design: Design, a: SwitchId, b: SwitchId, tell: Tell): Result<Equalling[], string> => solved(design, tell, (solution) => equallings(solution, a, b)),
+  goals: (design: Design, tell: Tell): Result<MovingGoal[], string> => solved(design, tell, movingGoals),
+  plan: (design: Design, commands: readonly Command[], kind: MovingKind, tell: Tell): Result<MovingPlan, string> => solved(design, tell, (solution, progress) => planMoving(solution, commands, kind, progress)),
   group: (design: Design, tell: Tell): Result<GroupingProposal[], string> => solved(design, tell, proposeGroupings),
 };
 
-function solved<T>(design: Design, tell: Tell, search: (solution: Solution, progress: Progress) => Result<T[], string>): Result<T[], string> {
+function solved<T>(design: Design, tell: Tell, search: (solution: Solution, progress: Progress) => Result<T, string>): Result<T, string> {
   const solution = solve(design);
   if (!solution.ok) return fail(problemText(solution.error));
   return search(solution.value, (share) => {

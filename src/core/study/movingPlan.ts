@@ -11,8 +11,10 @@ import { bridgePortOf, type Network } from '../tree/network';
 import { switchName } from '../tree/phrases';
 import { CODE, type Solution } from '../tree/settled';
 import { solve } from '../tree/solve';
-import type { Region } from './asDialect';
+import { joining, keepingTrees, mainRegion, type Region } from './asDialect';
+import { proposeGroupings } from './grouping';
 import { regionsIn } from './regions';
+import type { Progress } from './steer';
 
 /** From the root outwards or toward it, with every cable in; or outwards with the redundant cables out meanwhile. */
 export type MovingKind = 'tree' | 'outwards' | 'inwards';
@@ -50,7 +52,7 @@ const isJoining = (command: Command): command is Joining => command.do === 'set-
  * Plans what commands do that make bridges speak MSTP. Between bridges of a region and bridges with a tree for each VLAN,
  * frames can circle until all has settled; on cables that form a tree they cannot.
  */
-export function planMoving(before: Solution, commands: readonly Command[], kind: MovingKind): Result<MovingPlan, string> {
+export function planMoving(before: Solution, commands: readonly Command[], kind: MovingKind, progress: Progress = () => true): Result<MovingPlan, string> {
   const { design } = before.network;
   const joins = commands.filter(isJoining).filter(({ switch: id, region }) => design.switches.some((sw) => sw.id === id && sw.up && (sw.dialect !== 'mstp' || sw.region !== region)));
   if (joins.length === 0) return fail('Every switch is in the region already: there is nobody to move.');
@@ -67,14 +69,16 @@ export function planMoving(before: Solution, commands: readonly Command[], kind:
   const steps: MovingStep[] = [];
   const actions: Action[] = [];
   let at: Design = prepared.value.design;
+  let was = solve(at);
   const step = (where: SwitchId | null, text: string, why: string, does: readonly Undated[], changes: readonly Command[]): boolean => {
-    const [was, edited] = [solve(at), editAll(at, changes)];
+    const edited = editAll(at, changes);
     const next = edited.ok ? solve(edited.value.design) : null;
-    if (!was.ok || !edited.ok || !next?.ok) return false;
+    if (!was.ok || !edited.ok || !next?.ok || !progress(steps.length / (order.length + 2))) return false;
     at = edited.value.design;
     const time = 1 + steps.length * pause;
     steps.push({ switch: where, at: time, text, why, regions: regionsText(next.value.network), moved: movedEnds(was.value, next.value).length });
     for (const each of does) actions.push({ ...each, at: time } as Action);
+    was = next;
     return true;
   };
   const cables = (up: boolean): [Undated[], Command[]] => [spare.map((link) => (up ? { do: 'link-up', link } : { do: 'link-down', link, light: true })), spare.map((link) => ({ do: 'set-link', link, up }))];
@@ -143,4 +147,28 @@ function regionsText(network: Network): string {
 export function preparedDesign(design: Design, plan: MovingPlan): Design {
   const edited = editAll(design, plan.preparation);
   return edited.ok ? edited.value.design : design;
+}
+
+/** Where one may move. */
+export interface MovingGoal {
+  readonly key: string;
+  readonly name: string;
+  readonly commands: readonly Command[];
+}
+
+/** Into the region that there is; where there is none, to the best groupings, or with the trees kept. The error says that all are there. */
+export function movingGoals(solution: Solution, progress: Progress = () => true): Result<MovingGoal[], string> {
+  const { design } = solution.network;
+  if (design.switches.every((sw) => !sw.up || sw.dialect === 'off')) return fail('No switch here runs spanning tree: there is nobody to move.');
+  const region = mainRegion(design);
+  const outside = design.switches.filter((sw) => sw.up && sw.dialect !== 'off' && (sw.dialect !== 'mstp' || sw.region !== region?.id)).map((sw) => sw.id);
+  if (outside.length === 0) return fail('Every switch that runs spanning tree is in one region already: there is nobody to move.');
+  if (region) return ok([{ key: 'join', name: `everybody into ${region.name || region.id}`, commands: joining(design, region.id, outside) }]);
+  const proposed = proposeGroupings(solution, progress);
+  const kept = keepingTrees(design);
+  const goals = [
+    ...(proposed.ok ? proposed.value.slice(0, 3).map((each, i): MovingGoal => ({ key: `proposal ${i}`, name: each.sentence, commands: each.commands })) : []),
+    { key: 'keep', name: kept.instances.length === 0 ? 'every VLAN in the IST' : 'the trees as they are', commands: kept.commands },
+  ];
+  return ok(goals.filter((goal, i) => goals.findIndex((other) => JSON.stringify(other.commands) === JSON.stringify(goal.commands)) === i));
 }

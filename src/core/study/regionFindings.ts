@@ -22,13 +22,24 @@ export function regionFindings(solution: Solution): Finding[] {
   return [...slips(network, regions), ...splits(network, regions), ...brokenTrunks(solution)];
 }
 
+/** One finding for each region that is another by a slip, however many switches have it. */
 function slips(network: Network, regions: readonly Region[]): Finding[] {
-  return slipsOf(network, regions).map(({ switch: id, field, region, settings, text }) => ({
-    rule: RULES[field], text: `${text}: a boundary runs through what should be the one region ${region.map.configurationId.name || 'without a name'}`,
-    why: 'Across the boundary there is no instance, only the CIST: every VLAN takes the same way there, whatever the instances’ roots and costs say.',
-    at: { switch: id },
-    remedies: [{ label: `give ${nameOf(network.design, id)} the region settings of the others`, commands: [{ do: 'set-switch', switch: id, region: settings }] }],
-  }));
+  const byText = new Map<string, Slip[]>();
+  for (const slip of slipsOf(network, regions)) {
+    const odd = regions.findIndex((region) => region.switches.includes(slip.switch));
+    byText.set(`${odd} ${slip.field}`, [...(byText.get(`${odd} ${slip.field}`) ?? []), slip]);
+  }
+  return [...byText.values()].map((alike): Finding => {
+    const [{ switch: id, field, region, settings, text }] = alike as [Slip, ...Slip[]];
+    const name = nameOf(network.design, id);
+    const who = alike.length === 1 ? name : `${name} and ${alike.length - 1} more`;
+    return {
+      rule: RULES[field], text: `${text}${alike.length === 1 ? '' : `, and ${alike.length - 1} more like it`}: a boundary runs through what should be the one region ${region.map.configurationId.name || 'without a name'}`,
+      why: 'Across the boundary there is no instance, only the CIST: every VLAN takes the same way there, whatever the instances’ roots and costs say.',
+      at: { switch: id },
+      remedies: [{ label: `give ${who} the region settings of the others`, commands: alike.map((slip): Command => ({ do: 'set-switch', switch: slip.switch, region: settings })) }],
+    };
+  });
 }
 
 function splits({ design }: Network, regions: readonly Region[]): Finding[] {

@@ -59,7 +59,7 @@ describe('two switches compared', () => {
     expect(slipText('c', c!, 'a', a!)).toBe(text);
   });
   it('takes names for alike that differ in capitals, blanks or one character', () => {
-    expect([['RIDGE', 'Ridge'], ['RIDGE', 'RIDGE '], ['RIDGE-1', 'RIDGE1'], ['RIDGE', 'RIGDE'], ['RIDGE', 'RIDE'], ['RIDGE', 'VALLEY'], ['A', 'B']].map(([a, b]) => namesAlike(a!, b!))).toEqual([true, true, true, false, true, false, false]);
+    expect([['RIDGE', 'Ridge'], ['RIDGE', 'RIDGE '], ['RIDGE-1', 'RIDGE1'], ['RIDGE', 'RIGDE'], ['RIDGE', 'RIDE'], ['RIDGE', 'VALLEY'], ['A', 'B'], ['RIDGE-1', 'RIDGE-2']].map(([a, b]) => namesAlike(a!, b!))).toEqual([true, true, true, false, true, false, false, false]);
   });
 });
 
@@ -77,6 +77,15 @@ describe('slips', () => {
     const bare = edit(triangle({}), { do: 'set-switch', switch: 'c' as SwitchId, region: null });
     expect(bare.ok && rulesOf(bare.value.design)).toContain('region-without-settings');
     expect(slipsOf(solutionOf(triangle({ name: 'VALLEY', revision: 7 })).network)).toEqual([]);
+  });
+  it('that several switches share are one finding, mended for all', () => {
+    const two = networkOf(
+      { a: inRegion('r', { priority: 4096 }), b: inRegion('r', { priority: 8192 }), e: inRegion('r'), c: inRegion('odd'), d: inRegion('odd') }, ['a 1 = b 1', 'b 2 = c 2', 'a 2 = c 1', 'c 3 = d 1', 'a 3 = e 1'], {}, rest(settings('r'), settings('odd', { revision: 2 })),
+    );
+    const found = findingsOf(two, solutionOf(two)).filter((each) => each.rule === 'region-revision-alone');
+    expect(found.map((each) => each.text)).toEqual(['c has revision 2, the others 1, and 1 more like it: a boundary runs through what should be the one region RIDGE']);
+    const mended = editAll(two, found[0]!.remedies[0]!.commands);
+    expect(mended.ok && regionsIn(solutionOf(mended.value.design).network)).toHaveLength(1);
   });
   it('of the valley station: the gatehouse', () => {
     const design = valleyStation();

@@ -75,10 +75,12 @@ export function compareRegions(a: RegionMap, b: RegionMap): RegionComparison {
 /** `instance 2`, `the IST`. */
 export const instanceText = (mstid: number): string => (mstid === 0 ? 'the IST' : `instance ${mstid}`);
 
-/** Whether two names are one to a reader: apart from capitals, blanks and punctuation, or but for one character. */
+/** Whether two names are one to a reader: apart from capitals, blanks and punctuation, or but for one letter. Other figures are another name. */
 export function namesAlike(a: string, b: string): boolean {
   const bare = (name: string): string => name.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '');
+  const figures = (name: string): string => name.replace(/\D/g, '');
   if (bare(a) === bare(b)) return true;
+  if (figures(a) !== figures(b)) return false;
   const [short, long] = bare(a).length <= bare(b).length ? [bare(a), bare(b)] : [bare(b), bare(a)];
   if (long.length - short.length > 1 || short.length < 3) return false;
   let at = 0;

@@ -1,12 +1,12 @@
 import fc from 'fast-check';
-import { fernhollow } from '../demo/demos';
+import { fernhollow, valleyStation } from '../demo/demos';
 import { edit } from '../design/edit';
-import { CIST, vlanTree, type LinkId, type PortId, type SwitchId, type TreeId } from '../design/ids';
+import { CIST, vlanTree, type LinkId, type PortId, type RegionId, type SwitchId, type TreeId } from '../design/ids';
 import type { Design } from '../design/schema';
 import { anyDesign, networkOf, regionsDesign, solutionOf } from '../testing/networks';
-import { explainRoot, standbyRoot, takesPart } from './election';
+import { explainRegionalRoot, explainRoot, standbyRoot, takesPart } from './election';
 import { explainPort } from './explain';
-import { movedEnds } from './moved';
+import { movedEnds, movedVlans } from './moved';
 import { roleOf, treeOf } from './settled';
 import { compareField, compareVectors, VECTOR_FIELDS } from './vector';
 
@@ -113,5 +113,39 @@ describe('moved ends', () => {
       { tree: 'cst', switch: 'c', port: '2', before: 'root', after: 'disabled' },
       { tree: 'cst', switch: 'a', port: '2', before: 'designated', after: 'disabled' },
     ]);
+  });
+
+  it('are joined by the VLANs that go with another tree, though no end changed', () => {
+    const before = solutionOf(valleyStation());
+    const laid = edit(valleyStation(), { do: 'map-vlans', region: 'valley' as RegionId, vlans: '45', instance: 1 });
+    if (!laid.ok) throw new Error(laid.error.found);
+    const after = solutionOf(laid.value.design);
+    expect(movedEnds(before, after)).toEqual([]);
+    // The links of every switch of the region but the roots: one way out instead of the other.
+    expect(movedVlans(before, after)).toEqual([{ vid: 45, links: 4 }]);
+    expect(movedVlans(before, before)).toEqual([]);
+  });
+});
+
+describe('the CIST, the IST and instances', () => {
+  const solution = solutionOf(valleyStation());
+  const whyIn = (tree: string, sw: string, port: string): string => explainPort(solution.network, treeOf(solution, tree as TreeId)!, solution.network.portIndexOf(sw as SwitchId, port as PortId))!.sentence;
+  it('tell costs outside of regions and inside apart', () => {
+    expect(whyIn('mst:0', 'weir', '1')).toBe('Root port: leads straight to the root mill-a at 0 outside of regions and 2\u202f000 inside of its own; port 2 costs the same outside of regions, and 4\u202f000 inside of its own.');
+    expect(whyIn('mst:0', 'ferry', '1')).toContain('leads to the root mill-a through weir at 20\u202f000 outside of regions;');
+    expect(whyIn('mst:0', 'orchard', '2')).toContain("both ends would offer this segment at 0 outside of regions, and belfry's internal root path cost 2\u202f000 is lower than orchard's 22\u202f000");
+    expect(whyIn('mst:2', 'weir', '2')).toBe('Root port: leads straight to the regional root mill-b at 2\u202f000; port 1 would cost 4\u202f000.');
+  });
+  it('say what a boundary and a master port are', () => {
+    expect(whyIn('mst:1', 'gatehouse', '1')).toContain('Master: it leads out of the region toward the root of the CIST');
+    expect(whyIn('mst:1', 'gatehouse', '2')).toContain('an instance does what the CIST does, which blocks this port');
+    expect(whyIn('mst:1', 'belfry', '5')).toContain('at the boundary of a region an instance does what the CIST does, which has this port designated');
+  });
+  it('say who is regional root, and where the region leaves for the root', () => {
+    const cist = treeOf(solution, 'mst:0' as TreeId)!;
+    const of = (sw: string) => explainRegionalRoot(solution.network, cist, solution.network.switchIndex.get(sw as SwitchId)!);
+    expect(of('quarry')).toBe('mill-a is the root of the CIST, and so the regional root of its own region.');
+    expect(of('gatehouse')).toBe('gatehouse is the regional root: through its port 1 the region leaves for the root, at an external root path cost of 20\u202f000.');
+    expect(of('ferry')).toBeNull();
   });
 });

@@ -1,5 +1,7 @@
 /** What a change moved: the ends whose role differs between two solutions. */
 import type { PortId, SwitchId, TreeId } from '../design/ids';
+import type { Design } from '../design/schema';
+import { passing } from './passing';
 import { roleOf, treeOf, type Role, type Solution } from './settled';
 
 /** One end that plays another part than before; null where it was not, or is no longer, in the tree. */
@@ -32,6 +34,26 @@ export function movedEnds(before: Solution, after: Solution): MovedEnd[] {
     }
   }
   return moved;
+}
+
+/** A VLAN whose frames take another way, and on how many links they begin or cease to pass. */
+export interface MovedVlan {
+  readonly vid: number;
+  readonly links: number;
+}
+
+/** Listed VLANs that go with other trees than before, where a change of dialects, regions or maps has put them there. */
+export function movedVlans(before: Solution, after: Solution): MovedVlan[] {
+  const [old, now] = [before.network.design, after.network.design];
+  const speak = (design: Design): string => design.switches.map((sw) => `${sw.id} ${sw.dialect} ${sw.region}`).join('\n');
+  if (!sameShape(before, after) || (old.regions === now.regions && speak(old) === speak(now))) return [];
+  return [...new Set([1, ...now.vlans.map((vlan) => vlan.id)])].flatMap((vid): MovedVlan[] => {
+    const [was, is] = [passing(before, vid), passing(after, vid)];
+    const passes = (of: Uint8Array, p: number): boolean => of[p] === 1 && of[after.network.far[p]!] === 1;
+    let links = 0;
+    after.network.far.forEach((q, p) => (links += Number(q > p && passes(was, p) !== passes(is, p))));
+    return links > 0 ? [{ vid, links }] : [];
+  });
 }
 
 /** Whether indices mean the same ports in both, the usual case after an edit of settings. */

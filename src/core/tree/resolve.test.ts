@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { commandSchema } from '../design/commands';
 import { edit } from '../design/edit';
-import { anyDesign } from '../testing/networks';
+import { anyDesign, regionsDesign } from '../testing/networks';
 import { resolve, treesTouched } from './resolve';
 import { viewTree, type Solution } from './settled';
 import { solve } from './solve';
@@ -11,11 +11,11 @@ const view = ({ network, trees }: Solution) => trees.map((tree) => viewTree(netw
 describe('solving again after a change', () => {
   it('gives what solving from scratch gives', () => {
     const change = fc.record({
-      sw: fc.nat(), port: fc.nat(), tree: fc.constantFrom(null, 'cst', 'vlan:1', 'vlan:15'), value: fc.constantFrom(0, 16, 128),
-      what: fc.constantFrom('bridge', 'cost', 'priority', 'up', 'edge', 'name', 'dialect', 'vlans', 'power', 'method', 'list', 'unlist', 'load', 'host', 'unport', 'observe', 'replug'),
+      sw: fc.nat(), port: fc.nat(), tree: fc.constantFrom(null, 'cst', 'vlan:1', 'vlan:15', 'mst:0', 'mst:1'), value: fc.constantFrom(0, 16, 128),
+      what: fc.constantFrom('bridge', 'cost', 'priority', 'up', 'edge', 'name', 'dialect', 'vlans', 'power', 'method', 'list', 'unlist', 'load', 'host', 'unport', 'observe', 'replug', 'region', 'map', 'revision', 'hops', 'external', 'multiple'),
     });
     fc.assert(
-      fc.property(anyDesign, fc.array(change, { maxLength: 6 }), (start, changes) => {
+      fc.property(fc.oneof(anyDesign, regionsDesign(6)), fc.array(change, { maxLength: 6 }), (start, changes) => {
         let design = start;
         const first = solve(design);
         if (!first.ok) throw new Error(first.error.path);
@@ -38,6 +38,12 @@ describe('solving again after a change', () => {
             load: { do: 'set-vlan', vlan: 15, load: value },
             host: { do: 'add-host', host: { id: `h${value}`, mac: '02:00:00:00:ff:01', vlan: 15, attach: [at] } },
             unport: { do: 'remove-port', ...at },
+            region: { do: 'set-switch', switch: target.id, region: value > 0 ? 'r1' : null },
+            multiple: { do: 'set-switch', switch: target.id, dialect: 'mstp' },
+            map: { do: 'map-vlans', region: 'r0', vlans: '10', instance: value > 0 ? 2 : 0 },
+            revision: { do: 'set-region', region: 'r0', revision: value },
+            hops: { do: 'set-switch', switch: target.id, timers: { maxHops: value > 0 ? 6 : 20 } },
+            external: { do: 'set-external-cost', ...at, cost: value + 1 },
             observe: { do: 'set-observed', observed: [{ ...at, device: 'other' }] },
             replug: { do: 'set-link', link: 'l0', a: at },
             dialect: { do: 'set-switch', switch: target.id, dialect: value > 0 ? 'rstp' : 'off' },

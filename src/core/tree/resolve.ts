@@ -39,7 +39,9 @@ export function resolve(before: Solution, design: Design, patches: readonly Patc
   const mixed = design.switches.some((sw) => isPerVlan(sw.dialect)) && design.switches.some((sw) => sw.dialect === 'stp' || sw.dialect === 'rstp');
   // An instance follows the CIST at the boundary of its region.
   const regional = design.switches.some((sw) => sw.dialect === 'mstp');
-  if (touched === 'all' || ((mixed || regional) && touched.size > 0)) {
+  // Only max hops among the timers decide what is heard, and only inside of regions.
+  const timed = regional && patches.some(({ path }) => path[0] === 'switches' && path[2] === 'timers');
+  if (touched === 'all' || timed || ((mixed || regional) && touched.size > 0)) {
     const solution = solve(design);
     return solution.ok ? ok({ solution: solution.value, changed: solution.value.trees }) : solution;
   }

@@ -1,19 +1,18 @@
 'use client';
 /** The MST configurations of two switches field by field, the likely slip, and making them equal with what that does. */
 import { useMemo } from 'react';
-import type { Command } from '../../core/design/commands';
-import { editAll } from '../../core/design/edit';
 import type { SwitchId } from '../../core/design/ids';
 import type { Design, Switch } from '../../core/design/schema';
-import { linkLoads } from '../../core/study/load';
-import { compareRegions, instanceText, regionMapOf, regionsIn, slipText, vlansName } from '../../core/study/regions';
-import { movedEnds } from '../../core/tree/moved';
-import type { Solution } from '../../core/tree/settled';
-import { solve } from '../../core/tree/solve';
+import type { Equalling } from '../../core/study/equalling';
+import { compareRegions, instanceText, regionMapOf, slipText, vlansName } from '../../core/study/regions';
+import { sameRegion } from '../../core/tree/region';
 import { useWorkbench } from '../state/context';
+import { askEqual } from '../state/steering';
+import { useAnswer } from '../state/useAnswer';
 import { percentText } from '../steering/loadRows';
 import { Offers, type Offer } from '../steering/Offers';
 import { counted } from '../words/units';
+import { Asking } from './Asking';
 import styles from './group.module.css';
 
 interface Props {
@@ -29,10 +28,12 @@ export function CompareSwitches(props: Props) {
 }
 
 function Compared({ pair, among, choose, a, b }: Props & { readonly a: Switch; readonly b: Switch }) {
-  const present = useWorkbench((state) => (state.viewing === null ? state.solution : null));
+  const viewing = useWorkbench((state) => state.viewing !== null);
   const design = useWorkbench((state) => state.design);
   const maps = [regionMapOf(design, a), regionMapOf(design, b)] as const;
-  const offers = useMemo(() => (present ? offersOf(present, a, b) : []), [present, a, b]);
+  const differ = !sameRegion(regionMapOf(design, a), regionMapOf(design, b));
+  const asked = useMemo(() => (differ && !viewing ? askEqual(design, a.id, b.id) : null), [differ, viewing, design, a.id, b.id]);
+  const { answer, stop } = useAnswer(asked);
   if (!maps[0] || !maps[1]) return null;
   const { name, revision, digest, vlans, same } = compareRegions(maps[0], maps[1]);
   const [nameA, nameB] = [a.name ?? a.id, b.name ?? b.id];
@@ -60,39 +61,20 @@ function Compared({ pair, among, choose, a, b }: Props & { readonly a: Switch; r
       </table>
       {vlans.length > 12 && <p className={styles.soft}>And {vlans.length - 12} groups of VLANs more.</p>}
       <p className={styles.verdict} data-differs={!same || undefined}>{same ? `${nameA} and ${nameB} are in one region: name, revision and the whole map agree.` : `Not one region. ${slip}.`}</p>
-      {!same && present && <Offers offers={offers} of={present.network.design} done={() => undefined} />}
+      {asked && answer.is === 'found' && <Offers offers={answer.value.map(equallingOffer(design))} of={design} done={() => undefined} />}
+      {asked && <Asking answer={answer} stop={stop} what="Making them equal in the solver" />}
     </section>
   );
 }
 
-/** Either one with the other's settings, and what that does to trees and links. */
-function offersOf(before: Solution, a: Switch, b: Switch): Offer[] {
-  return ([[a, b], [b, a]] as const).flatMap(([one, other]): Offer[] => {
-    const commands: Command[] = [{ do: 'set-switch', switch: one.id, region: other.region ?? null }];
-    if (other.region === undefined) return [];
-    return [{ commands, sentence: `Give ${one.name ?? one.id} the settings of ${other.name ?? other.id}`, price: effectText(before, commands) }];
-  });
-}
-
-function effectText(before: Solution, commands: readonly Command[]): string {
-  const edited = editAll(before.network.design, commands);
-  const solved = edited.ok ? solve(edited.value.design) : null;
-  if (!solved?.ok) return '';
-  const after = solved.value;
-  const count = (of: Solution): number => regionsIn(of.network).reduce((sum, region) => sum + region.pieces.length, 0);
-  const boundaries = (of: Solution): number => boundaryLinks(of.network.design, of);
-  const loads = [linkLoads(before), linkLoads(after)] as const;
-  return [
-    `regions ${count(before)} to ${count(after)}`, `links across a boundary ${boundaries(before)} to ${boundaries(after)}`, counted(movedEnds(before, after).length, 'end moves', 'ends move'),
-    `idle links ${loads[0].idle.length} to ${loads[1].idle.length}`, `most loaded link ${percentText((loads[0].peak?.share ?? 0) * 100)} to ${percentText((loads[1].peak?.share ?? 0) * 100)}`,
-  ].join('; ');
-}
-
-/** Live links with an end that leads out of its region. */
-function boundaryLinks(design: Design, { network, trees }: Solution): number {
-  const inside = trees[0]?.regional?.inside;
-  return design.links.filter(({ a, b }) => {
-    const ends = [network.portIndexOf(a.switch, a.port), network.portIndexOf(b.switch, b.port)];
-    return ends.every((p) => network.live[p] === 1) && ends.some((p) => network.switches[network.owner[p]!]!.dialect === 'mstp' && inside?.[p] === 0);
-  }).length;
-}
+/** What an equalling brings: `regions 2 to 1; links across a boundary 4 to 2; 3 ends move; …`. */
+export const equallingOffer = (design: Design) => ({ switch: one, like, commands, regions, boundaries, moved, idle, peak }: Equalling): Offer => {
+  const nameOf = (id: SwitchId): string => design.switches.find((sw) => sw.id === id)?.name ?? id;
+  return {
+    commands, sentence: `Give ${nameOf(one)} the settings of ${nameOf(like)}`,
+    price: [
+      `regions ${regions[0]} to ${regions[1]}`, `links across a boundary ${boundaries[0]} to ${boundaries[1]}`, counted(moved, 'end moves', 'ends move'),
+      `idle links ${idle[0]} to ${idle[1]}`, `most loaded link ${percentText(peak[0] * 100)} to ${percentText(peak[1] * 100)}`,
+    ].join('; '),
+  };
+};

@@ -2,23 +2,29 @@
 /** What instances gain: trees to keep, BPDUs to send and links to share, between one tree for all and one tree a VLAN. */
 import { useDeferredValue, useMemo } from 'react';
 import { Bar, BarChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
-import { groupingGain, type GainRow } from '../../core/study/grouping';
+import type { GainRow } from '../../core/study/grouping';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
+import { askGain } from '../state/steering';
+import { useAnswer } from '../state/useAnswer';
 import { LoadChart } from '../steering/LoadChart';
 import { loadRows, percentText } from '../steering/loadRows';
+import { Asking } from './Asking';
 import styles from './group.module.css';
 
 const KINDS: Readonly<Record<GainRow['kind'], string>> = { one: 'one tree for all', instances: 'instances', vlans: 'one tree a VLAN' };
+
+const NONE: readonly GainRow[] = [];
 
 export function GainTable() {
   const store = useWorkbenchStore();
   const design = useDeferredValue(useWorkbench((state) => state.design));
   const solution = useDeferredValue(useWorkbench((state) => state.solution));
-  const rows = useMemo(() => groupingGain(design), [design]);
+  const { answer, stop } = useAnswer(useMemo(() => askGain(design), [design]));
+  const rows = answer.is === 'found' ? answer.value : NONE;
   const multiple = design.switches.some((sw) => sw.up && sw.dialect === 'mstp');
   const [instances, vlans] = [rows.find((row) => row.kind === 'instances'), rows.find((row) => row.kind === 'vlans')];
   const bars = useMemo(() => (instances && vlans ? loadRows(design, instances.loads, vlans.loads).filter((row) => row.percent > 0 || (row.was ?? 0) > 0) : []), [design, instances, vlans]);
-  if (rows.length < 3 || !instances || !vlans) return null;
+  if (rows.length < 3 || !instances || !vlans) return <Asking answer={answer} stop={stop} what="Solving the network with other dialects" />;
   const rate = (value: number): string => String(Math.round(value * 10) / 10);
   return (
     <div className={styles.gain}>

@@ -40,17 +40,22 @@ export function RegionsTable() {
   );
 }
 
+/** Instances told in the table; the rest is in the title. */
+const FEW = 6;
+
 function RegionRow({ region: { map, given, switches, pieces }, index, design }: { readonly region: Region; readonly index: number; readonly design: Design }) {
   const store = useWorkbenchStore();
   const nameOf = (id: SwitchId): string => design.switches.find((sw) => sw.id === id)?.name ?? id;
   const { name, revision, digest } = map.configurationId;
+  const instances = map.instances.map(({ mstid, vlans }) => ({ id: mstid, vlans: vlans.format() }));
+  const [whole, short] = [mapText(instances), mapText(instances.slice(0, FEW))];
   const listed = (ids: readonly SwitchId[]): string => ids.slice(0, 8).map(nameOf).join(', ') + (ids.length > 8 ? ` and ${ids.length - 8} more` : '');
   return (
     <tr>
       <th scope="row" className={styles.nowrap}>{regionLetter(index)}. {given ? name || 'no name' : 'no settings'}</th>
       <td>{revision}</td>
       <td className={`${styles.mono} ${styles.nowrap}`} title={digest}>{digest.slice(0, 8)}…</td>
-      <td>{mapText(map.instances.map(({ mstid, vlans }) => ({ id: mstid, vlans: vlans.format() })))}</td>
+      <td title={whole.slice(0, 2000)}>{short}{instances.length > FEW ? ` and ${instances.length - FEW} instances more` : ''}</td>
       <td>
         <TextButton onClick={() => store.getState().select(selectionOf(switches.map((id): Item => ({ kind: 'switch', switch: id }))))}>{counted(switches.length, 'switch', 'switches')}</TextButton>{' '}
         {pieces.length > 1 ? <b>in {pieces.length} pieces: {pieces.map(listed).join(' | ')}</b> : listed(switches)}

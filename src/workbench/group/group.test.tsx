@@ -1,5 +1,9 @@
 import { act, fireEvent, screen, within } from '@testing-library/react';
 import { valleyStation } from '../../core/demo/demos';
+import type { Command } from '../../core/design/commands';
+import type { SwitchId } from '../../core/design/ids';
+import type { Design } from '../../core/design/schema';
+import type { MovingKind } from '../../core/study/movingPlan';
 import { solutionOf } from '../../core/testing/networks';
 import { regionsIn } from '../../core/study/regions';
 import { Inspector } from '../inspector/Inspector';
@@ -11,6 +15,22 @@ import { GainTable } from './GainTable';
 import { MovingTable } from './MovingTable';
 import { RegionsTable } from './RegionsTable';
 import { readRegionName, readRevision } from './RegionSection';
+
+/** The worker's answers, in this thread. */
+jest.mock('../state/steering', () => {
+  const { groupingGain } = jest.requireActual<typeof import('../../core/study/grouping')>('../../core/study/grouping');
+  const { equallings } = jest.requireActual<typeof import('../../core/study/equalling')>('../../core/study/equalling');
+  const { movingGoals, planMoving } = jest.requireActual<typeof import('../../core/study/movingPlan')>('../../core/study/movingPlan');
+  const { solutionOf: solved } = jest.requireActual<typeof import('../../core/testing/networks')>('../../core/testing/networks');
+  const told = <T,>(answer: () => T) => () => ({ found: Promise.resolve().then(answer), stop: () => undefined });
+  return {
+    startGrouping: jest.fn(),
+    askGain: (design: Design) => told(() => ({ ok: true, value: groupingGain(design) })),
+    askEqual: (design: Design, a: SwitchId, b: SwitchId) => told(() => equallings(solved(design), a, b)),
+    askGoals: (design: Design) => told(() => movingGoals(solved(design))),
+    askPlan: (design: Design, commands: readonly Command[], kind: MovingKind) => told(() => planMoving(solved(design), commands, kind)),
+  };
+});
 
 const mapOf = (store: WorkbenchStore, id = 'valley') => Object.fromEntries(store.getState().design.regions.find((region) => region.id === id)!.instances.map(({ id: mstid, vlans }) => [mstid, vlans]));
 const column = (name: string) => within(screen.getByRole('region', { name }));
@@ -86,6 +106,7 @@ describe('the board', () => {
 describe('regions', () => {
   it('are listed, and the one that differs is compared field by field and made equal by a click', async () => {
     const store = await renderWith(<RegionsTable />, valleyStation());
+    await settle();
     expect(screen.getByRole('row', { name: /^A\. VALLEY 4/ })).toHaveTextContent('6 switches');
     expect(screen.getByRole('combobox', { name: 'First switch' })).toHaveValue('gatehouse');
     expect(screen.getByRole('row', { name: /VLAN 55/ })).toHaveTextContent('instance 1instance 2differs');
@@ -157,6 +178,7 @@ describe('regions', () => {
 
 it('the gain is told in figures against one tree for all and one tree a VLAN', async () => {
   await renderWith(<GainTable />, valleyStation());
+  await settle();
   expect(screen.getByRole('figure', { name: 'Trees a switch keeps: one tree for all 1, instances 3, one tree a VLAN 9' })).toBeInTheDocument();
   expect(screen.getByText(/9 trees become 3 a switch, and 72 BPDUs a second 14; 4 links idle, 3 would with a tree for each VLAN, 6 with one for all/)).toBeInTheDocument();
 });
@@ -164,12 +186,16 @@ it('the gain is told in figures against one tree for all and one tree a VLAN', a
 describe('moving', () => {
   it('lists the steps with what each does to regions and trees, and takes the result over', async () => {
     const store = await renderWith(<MovingTable />, valleyStation());
+    await settle();
+    await settle();
     const rows = () => within(screen.getByRole('table', { name: 'Moving to MSTP' })).getAllByRole('row').slice(1).map((row) => row.textContent);
     expect(rows()).toEqual([expect.stringMatching(/gatehouse: MSTP.*VALLEY: 7 switches; 1 outside3/), expect.stringMatching(/ferry: MSTP.*The last one.*VALLEY: 8 switches; nobody outside6/)]);
     fireEvent.change(screen.getByRole('combobox', { name: 'Order of the switches' }), { target: { value: 'tree' } });
+    await settle();
     expect(rows()[0]).toMatch(/Unplug these 6 cables/);
     expect(rows().at(-1)).toMatch(/Plug them in again/);
     fireEvent.click(screen.getByRole('button', { name: 'Take over the result' }));
+    await settle();
     await settle();
     expect(screen.getByText(/in one region already: there is nobody to move/)).toBeInTheDocument();
     expect(store.getState().design.switches.every((sw) => sw.dialect === 'mstp' && sw.region === 'valley')).toBe(true);

@@ -1,5 +1,6 @@
 'use client';
 /** What the last change moved, in one line, with the way to see it and to take it back. */
+import { vlansText as vlanRanges } from '../../core/design/describe';
 import { treeName, type TreeId } from '../../core/design/ids';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench } from '../state/context';
@@ -30,7 +31,7 @@ export function MovedBar() {
         )}
         {advice && `${shortened(advice.text, 260)} `}
         {moved && !advice && !viewing && <b>{shortened(moved.label, 110)}: </b>}
-        {moved && movedText(moved, shown)}
+        {moved && [movedText(moved, shown), ...vlansText(moved.vlans)].join('; ')}
       </span>
       {viewing && <TextButton onClick={() => look(null)}>{viewing.hidden ? 'put aside' : 'go back to now'}</TextButton>}
       {advice?.remedy && <TextButton onClick={() => act(...advice.remedy!.commands)}>{shortened(advice.remedy.label, 120)}</TextButton>}
@@ -43,6 +44,13 @@ export function MovedBar() {
 
 /** Cut with an ellipsis where it is longer. */
 const shortened = (text: string, most: number): string => (text.length > most ? `${text.slice(0, most - 1).trimEnd()}…` : text);
+
+/** `VLAN 45 takes another way (4 links)`, `VLANs 15,25 take other ways`. */
+export function vlansText(vlans: Moved['vlans']): string[] {
+  const [only, ...more] = vlans;
+  if (!only) return [];
+  return [more.length === 0 ? `VLAN ${only.vid} takes another way (${counted(only.links, 'link')})` : `VLANs ${vlanRanges(vlans.map(({ vid }) => vid))} take other ways`];
+}
 
 /** `5 ends changed in VLAN 15, none in VLAN 25; 12 in 4 other trees`. */
 export function movedText({ ends }: Pick<Moved, 'ends'>, shown: readonly TreeId[]): string {

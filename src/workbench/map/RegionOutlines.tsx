@@ -1,4 +1,5 @@
 /** Regions on the map: the switches of each piece and the links inside of it shaded as one, outlined and named. */
+import { useStore } from '@xyflow/react';
 import { memo, useMemo } from 'react';
 import type { LinkId, SwitchId } from '../../core/design/ids';
 import type { Region } from '../../core/study/regions';
@@ -49,6 +50,8 @@ export function shadesOf(regions: readonly Region[], boxes: readonly Box[], line
 function Outlines({ boxes, lines }: Props) {
   const regions = useRegions();
   const links = useWorkbench((state) => state.design.links);
+  // Names stay legible from afar.
+  const zoom = useStore((state) => Math.max(0.05, Math.round(state.transform[2] * 20) / 20));
   const shades = useMemo(() => {
     const ends = new Map(links.map((link) => [link.id, [link.a.switch, link.b.switch] as const]));
     return shadesOf(regions, boxes, lines, (link) => ends.get(link));
@@ -65,7 +68,7 @@ function Outlines({ boxes, lines }: Props) {
         ))}
       </svg>
       <svg aria-hidden="true" style={{ ...LAYER, zIndex: 3 }}>
-        {shades.map((shade) => <Name key={shade.key} shade={shade} />)}
+        {shades.map((shade) => <Name key={shade.key} shade={shade} size={Math.max(15, 11 / zoom)} />)}
       </svg>
     </>
   );
@@ -75,11 +78,11 @@ const LAYER = { position: 'absolute', left: 0, top: 0, width: 1, height: 1, over
 const colourOf = ({ region }: Shade): string => `var(--strand-${(region + 3) % 8})`;
 
 /** The region's name above the topmost of its boxes; of those that have their hosts listed there, only where all do. */
-function Name({ shade }: { readonly shade: Shade }) {
+function Name({ shade, size }: { readonly shade: Shade; readonly size: number }) {
   const rank = (box: Box): number => box.centre.y - box.height / 2 + (box.hostSide === 'top' ? 1e6 : 0);
   const top = shade.boxes.reduce<Box | null>((best, box) => (best === null || rank(box) < rank(best) ? box : best), null);
   return top && (
-    <text x={top.centre.x - top.width / 2 - AROUND + 4} y={top.centre.y - top.height / 2 - AROUND - 6} fontSize={15} fontWeight={700} fontFamily="var(--sans)" fill={colourOf(shade)} stroke="var(--paper)" strokeWidth={4} paintOrder="stroke">{shade.label.slice(0, 60)}</text>
+    <text x={top.centre.x - top.width / 2 - AROUND + 4} y={top.centre.y - top.height / 2 - AROUND - 6} fontSize={size} fontWeight={700} fontFamily="var(--sans)" fill={colourOf(shade)} stroke="var(--paper)" strokeWidth={size / 3.5} paintOrder="stroke">{shade.label.slice(0, 60)}</text>
   );
 }
 

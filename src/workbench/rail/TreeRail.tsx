@@ -108,7 +108,7 @@ const TreeRow = memo(function TreeRow({ id, index, shown, alone, ...row }: Row &
             <span title="root">root {row.root}</span>
             <span title="standby root">{row.standby}</span>
           </span>
-          {row.islands > 1 && <span className={styles.islands}>{row.islands} {row.regions ? 'regions' : 'islands'}, each with its root</span>}
+          {row.islands > 1 && <span className={styles.islands} title="each with its own root">{row.islands} {row.regions ? 'regions' : 'islands, each with its root'}</span>}
         </span>
       </button>
       <input

@@ -1,9 +1,12 @@
 /** The workbench's side of the steering worker: each search has one of its own, which can be stopped. */
 import * as Comlink from 'comlink';
-import type { LinkId, TreeId } from '../../core/design/ids';
+import type { Command } from '../../core/design/commands';
+import type { LinkId, SwitchId, TreeId } from '../../core/design/ids';
 import type { Design } from '../../core/design/schema';
 import { fail, type Result } from '../../core/result';
-import type { GroupingProposal } from '../../core/study/grouping';
+import type { Equalling } from '../../core/study/equalling';
+import type { GainRow, GroupingProposal } from '../../core/study/grouping';
+import type { MovingGoal, MovingKind, MovingPlan } from '../../core/study/movingPlan';
 import type { SharingProposal } from '../../core/study/share';
 import type { Proposal } from '../../core/study/steer';
 import type { Wish } from '../../core/study/wishes';
@@ -25,10 +28,25 @@ export const startSteering = (wishes: readonly Wish[], trees: readonly TreeId[])
 export const startSharing = (trees: readonly TreeId[], uplinks: readonly LinkId[]): Begin<SharingProposal> => (design, tell) =>
   inWorker((remote) => remote.share(design, [...trees], [...uplinks], Comlink.proxy(tell)));
 
+/** A question to the worker, asked when it is called; `tell` is told how far the answer is, 0 to 1. */
+export type Ask<T> = (tell: (share: number) => void) => { readonly found: Promise<Result<T, string>>; stop(): void };
+
+/** What instances gain against one tree for all and one tree a VLAN. */
+export const askGain = (design: Design): Ask<GainRow[]> => () => inWorker((remote) => remote.gain(design));
+
+/** Either of two switches with the region settings of the other. */
+export const askEqual = (design: Design, a: SwitchId, b: SwitchId): Ask<Equalling[]> => (tell) => inWorker((remote) => remote.equal(design, a, b, Comlink.proxy(tell)));
+
+/** Where the network may move to. */
+export const askGoals = (design: Design): Ask<MovingGoal[]> => (tell) => inWorker((remote) => remote.goals(design, Comlink.proxy(tell)));
+
+/** The steps that do what commands do, one switch after the other. */
+export const askPlan = (design: Design, commands: readonly Command[], kind: MovingKind): Ask<MovingPlan> => (tell) => inWorker((remote) => remote.plan(design, [...commands], kind, Comlink.proxy(tell)));
+
 /** Looks for ways to lay VLANs onto instances. */
 export const startGrouping = (): Begin<GroupingProposal> => (design, tell) => inWorker((remote) => remote.group(design, Comlink.proxy(tell)));
 
-function inWorker<T>(search: (remote: Comlink.Remote<SteererWorker>) => Promise<Result<T[], string>>): Search<T> {
+function inWorker<T>(search: (remote: Comlink.Remote<SteererWorker>) => Promise<Result<T, string>>): { readonly found: Promise<Result<T, string>>; stop(): void } {
   const worker = new Worker(new URL('../../workers/steerer.ts', import.meta.url), { type: 'module', name: 'knot-path-steerer' });
   const found = search(Comlink.wrap<SteererWorker>(worker))
     .catch(() => fail('The search has stopped.'))

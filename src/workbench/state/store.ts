@@ -14,7 +14,7 @@ import type { PortMargins } from '../../core/study/margin';
 import type { Remedy } from '../../core/study/finding';
 import type { Wish } from '../../core/study/wishes';
 import { markWorksheet } from '../../core/study/worksheet';
-import { movedEnds } from '../../core/tree/moved';
+import { movedEnds, movedVlans } from '../../core/tree/moved';
 import { compileNetwork } from '../../core/tree/network';
 import type { SettledTree, Solution } from '../../core/tree/settled';
 import { unpackTrees } from '../../workers/packing';
@@ -209,7 +209,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       if ('problem' in next) return showPending({ solution: null, problem: next.problem, moved: null });
       const solution: Solution = { network, trees: arrived };
       const before = present?.solution ?? get().solution;
-      const moved = label !== null && before ? movedOf(label, movedEnds(before, solution)) : null;
+      const moved = label !== null && before ? movedOf(label, movedEnds(before, solution), 'change', movedVlans(before, solution)) : null;
       const ids = solution.trees.map((tree) => tree.id);
       showPending({ solution, problem: null, moved, shownTrees: stillShown(get().shownTrees, design, ids) });
     }

@@ -4,7 +4,7 @@ import { editAll } from '../../core/design/edit';
 import type { Command } from '../../core/design/commands';
 import type { Design } from '../../core/design/schema';
 import type { Proposal } from '../../core/study/steer';
-import { movedEnds } from '../../core/tree/moved';
+import { movedEnds, movedVlans } from '../../core/tree/moved';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { movedOf } from '../state/moved';
@@ -44,7 +44,7 @@ export function Offers({ offers, of, done }: { readonly offers: readonly Offer[]
     const edited = editAll(of, offer.commands);
     if (!edited.ok || !solution) return;
     const there = solvedOf(edited.value.design, revision, PROPOSAL);
-    if (there.solution) look({ ...there, moved: movedOf(PROPOSAL, movedEnds(solution, there.solution), 'comparison') });
+    if (there.solution) look({ ...there, moved: movedOf(PROPOSAL, movedEnds(solution, there.solution), 'comparison', movedVlans(solution, there.solution)) });
   };
   const take = (offer: Offer) => {
     store.getState().look(null);

@@ -1,0 +1,11 @@
+'use client';
+/** How far an answer is, with a way to stop it; or why there is none. */
+import { TextButton } from '../frame/TextButton';
+import type { Answer } from '../state/useAnswer';
+import styles from './group.module.css';
+
+export function Asking({ answer, stop, what }: { readonly answer: Answer<unknown>; readonly stop: () => void; readonly what: string }) {
+  if (answer.is === 'found') return null;
+  if (answer.is === 'refused') return <p className={styles.empty}>{answer.why}</p>;
+  return <p className={styles.empty} role="status">{what}, {Math.round(answer.share * 100)} %… <TextButton onClick={stop}>stop</TextButton></p>;
+}
