@@ -58,7 +58,7 @@ export const HASH_POLICIES = ['2', '2+3', '3+4'] as const;
 export const COST_METHODS = ['short', 'long'] as const;
 
 /** What a port may be said to be on a worksheet. */
-export const WORKSHEET_ROLES = ['root', 'designated', 'alternate', 'backup', 'disabled'] as const;
+export const WORKSHEET_ROLES = ['root', 'designated', 'alternate', 'backup', 'master', 'disabled'] as const;
 export const WORKSHEET_STATES = ['forwarding', 'discarding'] as const;
 /** How many worksheets a design keeps: the oldest make room. */
 export const MAX_WORKSHEETS = 100;

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { fernhollow } from '../demo/demos';
+import { fernhollow, valleyStation } from '../demo/demos';
 import { editAll } from '../design/edit';
 import { CST, vlanTree, type SwitchId, type TreeId } from '../design/ids';
 import { readDesignText } from '../design/read';
@@ -38,10 +38,22 @@ describe('a worksheet', () => {
     }), { numRuns: 50 });
   });
 
+  it('of the CIST asks for external costs, of an instance for master ports too', () => {
+    for (const id of ['mst:0', 'mst:1', 'mst:2'] as TreeId[]) {
+      const full = markWorksheet(valleyStation(), id, perfect(valleyStation(), id));
+      expect(full.marks.filter((mark) => !mark.right)).toEqual([]);
+      expect(full.marks.some((mark) => mark.computed === 'master')).toBe(id !== 'mst:0');
+    }
+    const why = (sw: string) => markWorksheet(valleyStation(), 'mst:0' as TreeId, { switches: {} }).marks.find((mark) => mark.field === 'rootPathCost' && mark.switch === sw)!;
+    expect(why('orchard')).toMatchObject({ computed: '0', why: 'Its way to the root stays inside of its region, where no external cost is added: 0.' });
+    expect(why('ferry')).toMatchObject({ computed: '20000', why: 'The costs of the ports toward the root that leave a region add up: 20\u202f000 at ferry port 1.' });
+    expect(sheetOf(valleyStation(), 'mst:0' as TreeId).find((sw) => sw.switch === 'weir')!.ports.map(({ port, inside }) => [port, inside])).toEqual([['1', true], ['2', true], ['3', true], ['4', true], ['5', false]]);
+  });
+
   it('asks for what is cabled, and gives what it follows from, but no answer', () => {
     expect(sheetOf(triangle, CST)).toEqual(['a', 'b', 'c'].map((name, i) => ({
       switch: name, name, bridgeId: `32768.02:00:00:00:00:0${i + 1}`,
-      ports: [1, 2].map((n) => ({ port: String(n), cost: 20_000, identifier: `128.${n}`, to: FAR[`${name} ${n}`] })),
+      ports: [1, 2].map((n) => ({ port: String(n), cost: 20_000, inside: false, identifier: `128.${n}`, to: FAR[`${name} ${n}`] })),
     })));
     expect(sheetOf(fernhollow(), vlanTree(15)).map((sw) => sw.name)).toContain('array-hut');
     expect(sheetOf(fernhollow(), vlanTree(99))).toEqual([]);

@@ -1,5 +1,5 @@
 /** A worksheet: root, root path costs, roles and states of one tree as worked out by hand, and each answer held against the computed one. */
-import { treeName, type PortId, type SwitchId, type TreeId } from '../design/ids';
+import { CIST, treeName, type PortId, type SwitchId, type TreeId } from '../design/ids';
 import type { Answers, Design } from '../design/schema';
 import { bridgeId, bridgeIdText, portIdentifier, portIdentifierText } from '../tree/bridgeId';
 import { explainRoot, islandRoots, takesPart } from '../tree/election';
@@ -16,6 +16,8 @@ import { candidatePaths } from './paths';
 export interface SheetPort {
   readonly port: PortId;
   readonly cost: number;
+  /** Whether the cost counts inside of the region alone: in a CIST, whose root path cost is the external one. */
+  readonly inside: boolean;
   /** Priority and number: `128.1`. */
   readonly identifier: string;
   /** The switch and port at the other end. */
@@ -49,7 +51,7 @@ function partsOfSheet(network: Network, tree: SettledTree): SheetSwitch[] {
     return [{
       switch: sw.id, name: switchName(sw), bridgeId: bridgeIdText(bridgeId(sw, tree.id)),
       ports: own.map((p): SheetPort => ({
-        port: ports[p]!.id, cost: tree.cost[p]!, identifier: portIdentifierText(portIdentifier(ports[p]!, tree.id, sw.dialect)),
+        port: ports[p]!.id, cost: tree.cost[p]!, inside: tree.id === CIST && tree.regional?.inside[p] === 1, identifier: portIdentifierText(portIdentifier(ports[p]!, tree.id, sw.dialect)),
         to: `${switchName(switches[owner[far[p]!]!]!)} ${ports[far[p]!]!.id}`,
       })),
     }];
@@ -108,8 +110,10 @@ function costWhy(network: Network, tree: SettledTree, s: number): string {
   if (tree.rootPort[s]! < 0) return `${switchName(network.switches[s]!)} is the root of ${treeName(tree.id)}: its root path cost is 0.`;
   const taken = candidatePaths(network, tree, s).find((path) => path.chosen);
   if (!taken) return '';
-  const hops = taken.hops.map((hop) => `${costText(hop.cost)} at ${switchName(network.switches[network.switchIndex.get(hop.switch)!]!)} port ${hop.port}`);
-  return `The costs of the ports toward the root add up: ${hops.join(' + ')}${hops.length > 1 ? ` = ${costText(taken.total)}` : ''}.`;
+  const counted = taken.hops.filter((hop) => !hop.inside);
+  if (counted.length === 0) return `Its way to the root stays inside of its region, where no external cost is added: 0.`;
+  const hops = counted.map((hop) => `${costText(hop.cost)} at ${switchName(network.switches[network.switchIndex.get(hop.switch)!]!)} port ${hop.port}`);
+  return `The costs of the ports toward the root${counted.length < taken.hops.length ? ' that leave a region' : ''} add up: ${hops.join(' + ')}${hops.length > 1 ? ` = ${costText(taken.total)}` : ''}.`;
 }
 
 const stateWhy = (role: Role, state: PortState): string => (state === 'forwarding' ? `A ${role === 'root' ? 'root' : role} port forwards once all has settled.` : `${role === 'alternate' ? 'An alternate' : `A ${role}`} port discards: it neither learns nor forwards.`);

@@ -28,12 +28,15 @@ export interface MapLayoutState {
 
 /** Room at the left of hanging switches for what each band costs. */
 const BAND_LABEL = 170;
+/** Room around switches for the outlines of regions; their names stand above. */
+const REGION_EDGE = 22;
 
 export function useMapLayout(drag: Drag | null): MapLayoutState {
   const [keepSkeleton] = useState(skeletonKeeper);
   const design = useMapDesign();
   const skeleton = useMemo(() => keepSkeleton(design), [keepSkeleton, design]);
   const shown = useWorkbench((state) => (state.lens === 'Cable' ? 0 : state.shownTrees.length));
+  const grouping = useWorkbench((state) => state.lens === 'Group');
   const hanging = useWorkbench((state) => state.layout === 'hung');
   const solution = useWorkbench((state) => (state.layout === 'hung' ? state.solution : null));
   const treeId = useWorkbench((state) => state.shownTrees[0] ?? null);
@@ -58,8 +61,9 @@ export function useMapLayout(drag: Drag | null): MapLayoutState {
   const lines = useMemo(() => keepLines(geometry.lines), [keepLines, geometry]);
   const bounds = useMemo(() => {
     const whole = boundsOf(skeleton, final);
-    return hung ? { ...whole, x: whole.x - BAND_LABEL, width: whole.width + BAND_LABEL } : whole;
-  }, [skeleton, final, hung]);
+    if (hung) return { ...whole, x: whole.x - BAND_LABEL, width: whole.width + BAND_LABEL };
+    return grouping ? { x: whole.x - REGION_EDGE, y: whole.y - 2 * REGION_EDGE, width: whole.width + 2 * REGION_EDGE, height: whole.height + 3 * REGION_EDGE } : whole;
+  }, [skeleton, final, hung, grouping]);
   return { skeleton, geometry, places, boxes, lines, bands: hung?.bands ?? NO_BANDS, bounds };
 }
 

@@ -2,7 +2,7 @@
 /** The sheet to fill in: what is given on the left, what is to be worked out in fields. */
 import Button from '@mui/material/Button';
 import { memo, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
-import { treeName, type SwitchId } from '../../core/design/ids';
+import { CIST, treeInstance, treeName, type SwitchId } from '../../core/design/ids';
 import { WORKSHEET_ROLES, WORKSHEET_STATES, type Answers } from '../../core/design/schema';
 import { sheetOf, type SheetSwitch } from '../../core/study/worksheet';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
@@ -37,7 +37,7 @@ export function FillSheet({ tree, answers }: OpenWorksheet) {
           <tr>
             <th scope="col">Switch</th>
             <th scope="col">Bridge ID</th>
-            <th scope="col">Root path cost</th>
+            <th scope="col">{tree === CIST ? 'External root path cost' : 'Root path cost'}</th>
             <th scope="col">Port</th>
             <th scope="col">To</th>
             <th scope="col">Cost</th>
@@ -64,8 +64,12 @@ export function progressOf(sheet: readonly SheetSwitch[], answers: Answers): { r
   return { filled, all };
 }
 
+/** Only an instance has master ports. */
+const PLAIN_ROLES = WORKSHEET_ROLES.filter((role) => role !== 'master');
+
 const SwitchRows = memo(function SwitchRows({ sw, own }: { readonly sw: SheetSwitch; readonly own: Answers['switches'][string] | undefined }) {
   const store = useWorkbenchStore();
+  const regional = useWorkbench(({ worksheet }) => worksheet !== null && (treeInstance(worksheet.tree) ?? 0) > 0);
   const change = (with_: (answers: Answers) => Answers) => {
     const { worksheet, answer } = store.getState();
     if (worksheet) answer(with_(worksheet.answers));
@@ -78,14 +82,14 @@ const SwitchRows = memo(function SwitchRows({ sw, own }: { readonly sw: SheetSwi
     </>
   );
   if (sw.ports.length === 0) return <tr>{head(1)}<td colSpan={6}>no cable in this tree</td></tr>;
-  return sw.ports.map(({ port, to, cost, identifier }, i) => (
+  return sw.ports.map(({ port, to, cost, inside, identifier }, i) => (
     <PortRow key={port} item={{ kind: 'port', switch: sw.switch, port }} first={i === 0}>
       {i === 0 && head(sw.ports.length)}
       <td className={styles.mono}>{port}</td>
       <td className={styles.name} title={to.slice(0, 500)}>{to.slice(0, 200)}</td>
-      <td className={styles.mono}>{groupText(cost)}</td>
+      <td className={styles.mono} title={inside ? 'counts inside of the region alone' : undefined}>{inside ? `(${groupText(cost)})` : groupText(cost)}</td>
       <td className={styles.mono}>{identifier}</td>
-      <td><Choice label={`Role of ${sw.name} port ${port}`} value={own?.ports[port]?.role} options={WORKSHEET_ROLES} take={(role) => change((answers) => withPort(answers, sw.switch, port, { role }))} /></td>
+      <td><Choice label={`Role of ${sw.name} port ${port}`} value={own?.ports[port]?.role} options={regional ? WORKSHEET_ROLES : PLAIN_ROLES} take={(role) => change((answers) => withPort(answers, sw.switch, port, { role }))} /></td>
       <td><Choice label={`State of ${sw.name} port ${port}`} value={own?.ports[port]?.state} options={WORKSHEET_STATES} take={(state) => change((answers) => withPort(answers, sw.switch, port, { state }))} /></td>
     </PortRow>
   ));

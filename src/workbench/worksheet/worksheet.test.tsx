@@ -101,7 +101,7 @@ describe('answers', () => {
   it('change one at a time', () => {
     const answers = withPort(withPort(withCost(withRoot({ switches: {} }, a), c, 7), c, p1, { role: 'root' }), c, p1, { state: 'forwarding' });
     expect(answers).toEqual({ root: 'a', switches: { c: { rootPathCost: 7, ports: { 1: { role: 'root', state: 'forwarding' } } } } });
-    expect(progressOf([{ switch: c, name: 'c', bridgeId: '', ports: [{ port: p1, cost: 1, identifier: '', to: '' }] }], answers)).toEqual({ filled: 4, all: 4 });
+    expect(progressOf([{ switch: c, name: 'c', bridgeId: '', ports: [{ port: p1, cost: 1, inside: false, identifier: '', to: '' }] }], answers)).toEqual({ filled: 4, all: 4 });
   });
   it('are kept for the tab, and what is not ours is let be', () => {
     saveDraft('x', CST, withRoot({ switches: {} }, a));
