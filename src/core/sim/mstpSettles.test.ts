@@ -2,7 +2,8 @@
 import fc from 'fast-check';
 import type { Design } from '../design/schema';
 import { SECOND } from '../protocol/entity';
-import { networkOf, regionsDesign } from '../testing/networks';
+import { bundledDesign } from '../testing/bundles';
+import { designOf, networkOf, regionsDesign } from '../testing/networks';
 import { unlike } from '../testing/settling';
 import { turnLinks } from '../testing/turns';
 import { compileNetwork } from '../tree/network';
@@ -24,6 +25,12 @@ const longChain: fc.Arbitrary<Design> = fc
     );
   });
 
+/** Bundles that negotiate, between switches of one region and others. */
+const bundled: fc.Arbitrary<Design> = fc.tuple(bundledDesign({ modes: ['active', 'active', 'passive', 'initiate', 'answer'] }), fc.nat(7)).map(([{ bundles, links, switches }, members]) => designOf({
+  links, bundles, vlans: [{ id: 10 }], regions: [{ id: 'r', name: 'R', instances: [{ id: 1, vlans: '10' }] }],
+  switches: switches.map((sw, s) => ({ ...sw, dialect: 'mstp', ...(members & (1 << s) ? { region: 'r' } : {}), trees: { 'mst:1': { priority: 4096 * (3 - s) } } })),
+}));
+
 const RUNS = Number(process.env.RUNS ?? 60);
 
 it.each([
@@ -31,6 +38,7 @@ it.each([
   ['with up to 64 instances', regionsDesign(5, ['r0', 'r0', 'r0', 'r1', 'rstp'], 64), Math.ceil(RUNS / 6)],
   ['beside bridges that have a tree for each VLAN', regionsDesign(6, ['r0', 'r0', 'r1', 'rstp', 'per-vlan-rstp', 'per-vlan-rstp']), RUNS],
   ['whose BPDUs run out of hops', longChain, RUNS],
+  ['with bundles', bundled, RUNS],
   ['beside switches without spanning tree', regionsDesign(6, ['r0', 'r0', 'r0', 'r1', 'rstp', 'off']), RUNS],
 ])('in random networks %s, from boot and after cuts', (_, designs, numRuns) => {
   fc.assert(fc.property(designs, fc.nat(), fc.array(fc.nat(), { maxLength: 2 }), (design, seed, turns) => {
