@@ -97,11 +97,12 @@ export function planMoving(before: Solution, commands: readonly Command[], kind:
 
 const regionName = (regions: readonly Region[], id: RegionId): string => regions.find((region) => region.id === id)?.name || id;
 
-/** `joined`: some are in the region already. */
+/** Why a switch moves when it does; `joined`: some are in the region already. */
 function reason(kind: MovingKind, step: number, of: number, joined: boolean): string {
-  if (joined) return step === of - 1 ? 'The last one: no boundary is left, and every VLAN goes with its instance.' : 'It hangs on the region, and the boundary moves outwards by one switch.';
-  if (kind === 'inwards') return step === of - 1 ? 'The root last: no boundary is left, and every VLAN goes with its instance.' : 'From the rim inwards: it is a region by itself until its neighbour follows.';
-  return step === 0 ? 'The root first: the region begins where the common tree does, and those outside keep their ways.' : step === of - 1 ? 'The last one: no boundary is left, and every VLAN goes with its instance.' : 'It hangs on the region: the boundary moves outwards by one switch.';
+  const inwards = kind === 'inwards' && !joined;
+  if (step === of - 1) return `${inwards ? 'The root last' : 'The last one'}: no boundary is left, and every VLAN goes with its instance.`;
+  if (inwards) return 'From the rim inwards: it is a region by itself until its neighbour follows.';
+  return step === 0 && !joined ? 'The root first: the region begins where the common tree does, and those outside keep their ways.' : 'It hangs on the region, and the boundary moves outwards by one switch.';
 }
 
 /** Links with signal that the common tree leaves idle. */

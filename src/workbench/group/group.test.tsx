@@ -3,7 +3,11 @@ import { valleyStation } from '../../core/demo/demos';
 import type { Command } from '../../core/design/commands';
 import type { SwitchId } from '../../core/design/ids';
 import type { Design } from '../../core/design/schema';
+import type * as EqualModule from '../../core/study/equalling';
+import type * as Grouping from '../../core/study/grouping';
+import type * as MovingModule from '../../core/study/movingPlan';
 import type { MovingKind } from '../../core/study/movingPlan';
+import type * as Networks from '../../core/testing/networks';
 import { solutionOf } from '../../core/testing/networks';
 import { regionsIn } from '../../core/study/regions';
 import { Inspector } from '../inspector/Inspector';
@@ -18,10 +22,10 @@ import { readRegionName, readRevision } from './RegionSection';
 
 /** The worker's answers, in this thread. */
 jest.mock('../state/steering', () => {
-  const { groupingGain } = jest.requireActual<typeof import('../../core/study/grouping')>('../../core/study/grouping');
-  const { equallings } = jest.requireActual<typeof import('../../core/study/equalling')>('../../core/study/equalling');
-  const { movingGoals, planMoving } = jest.requireActual<typeof import('../../core/study/movingPlan')>('../../core/study/movingPlan');
-  const { solutionOf: solved } = jest.requireActual<typeof import('../../core/testing/networks')>('../../core/testing/networks');
+  const { groupingGain } = jest.requireActual<typeof Grouping>('../../core/study/grouping');
+  const { equallings } = jest.requireActual<typeof EqualModule>('../../core/study/equalling');
+  const { movingGoals, planMoving } = jest.requireActual<typeof MovingModule>('../../core/study/movingPlan');
+  const { solutionOf: solved } = jest.requireActual<typeof Networks>('../../core/testing/networks');
   const told = <T,>(answer: () => T) => () => ({ found: Promise.resolve().then(answer), stop: () => undefined });
   return {
     startGrouping: jest.fn(),
