@@ -39,6 +39,14 @@ describe('dealing VLANs', () => {
   });
 });
 
+it('VLANs that the design does not list stay where the map has them', () => {
+  const mapped = after(valleyStation(), { commands: [{ do: 'map-vlans', region: 'valley' as never, vlans: '100-199', instance: 2 }, { do: 'map-vlans', region: 'valley' as never, vlans: '300', instance: 7 }] });
+  for (const proposal of proposalsOf(mapped)) {
+    const [region] = after(mapped, proposal).regions;
+    expect(region!.instances.map(({ id, vlans }) => [id, vlanSet(vlans).intersect(vlanSet('100-400')).format()]).filter(([, vlans]) => vlans !== '')).toEqual([[2, '100-199'], [7, '300']]);
+  }
+});
+
 describe('a proposed grouping', () => {
   it('makes one region with every listed VLAN in one instance, and says of loads what the solver finds', () => {
     fc.assert(fc.property(meshDesign, (design) => {
@@ -46,6 +54,7 @@ describe('a proposed grouping', () => {
         const next = after(design, proposal);
         const solution = solutionOf(next);
         expect(regionsIn(solution.network).map((region) => region.pieces.length)).toEqual([1]);
+        expect(proposal.instances.every((instance) => instance.vlans !== '')).toBe(true);
         for (const { id } of next.vlans) expect(proposal.instances.filter((instance) => vlanSet(instance.vlans).has(id))).toHaveLength(1);
         expect(proposal.loads[1].peak?.share).toBe(linkLoads(solution).peak?.share);
         expect(proposal.cost[1].trees).toBe(proposal.instances.length + 1);

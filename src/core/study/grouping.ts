@@ -11,6 +11,7 @@ import type { Solution } from '../tree/settled';
 import { solve } from '../tree/solve';
 import { asInstances, asOneTree, asPerVlan, freshRegion, joining, keepingTrees, mainRegion, type Region } from './asDialect';
 import { controlOf, type ControlCost } from './controlPlane';
+import { keepingUnlisted } from './mapping';
 import { linkLoads, loadOf, vlanShares, type Loads } from './load';
 import { place } from './placing';
 import type { Progress } from './steer';
@@ -67,6 +68,7 @@ export function proposeGroupings(before: Solution, progress: Progress = () => tr
   const tried: GroupingProposal[] = [];
   const take = (how: GroupingProposal['how'], instances: Region['instances'], rooted: readonly number[], commands: readonly Command[] | null): void => {
     const all = commands ?? groupingCommands(design, members, instances, rooted);
+    if (tried.some((other) => JSON.stringify(other.commands) === JSON.stringify(all))) return;
     const edited = editAll(design, all);
     const solved = edited.ok ? solve(edited.value.design) : null;
     if (!solved?.ok || all.length === 0) return;
@@ -79,7 +81,9 @@ export function proposeGroupings(before: Solution, progress: Progress = () => tr
   });
   for (let k = 1; k <= roots.length; k += 1) {
     if (!progress((roots.length + (k - 1) / roots.length) / (roots.length + 2))) break;
-    take('load', instancesFor(spread(design, vids, shares.slice(0, k))), roots.slice(0, k), null);
+    // A root that no VLAN is better under needs no instance.
+    const dealt = spread(design, vids, shares.slice(0, k)).map((own, i) => ({ own, root: roots[i]! })).filter(({ own }) => own.length > 0);
+    take('load', instancesFor(dealt.map(({ own }) => own)), dealt.map(({ root }) => root), null);
   }
   const rule = vids.some((vid) => vid % 2 === 0) && vids.some((vid) => vid % 2 === 1) ? 'parity' : 'turn';
   if (roots.length > 1 && vids.length > 1) take(rule, instancesFor(dealVlans(design, vids, 2, rule)), roots.slice(0, 2), null);
@@ -123,7 +127,8 @@ export function groupingCommands(design: Design, members: readonly number[], ins
   const main = mainRegion(design);
   const region = main ?? freshRegion(design, instances);
   const ids = members.map((s) => design.switches[s]!.id);
-  const settings: Command[] = main ? (JSON.stringify(main.instances) === JSON.stringify(instances) ? [] : [{ do: 'set-region', region: main.id, instances }]) : [{ do: 'add-region', region }];
+  const map = keepingUnlisted(design, main?.instances ?? [], instances);
+  const settings: Command[] = main ? (JSON.stringify(main.instances) === JSON.stringify(map) ? [] : [{ do: 'set-region', region: main.id, instances: map }]) : [{ do: 'add-region', region }];
   const commands: Command[] = [...settings, ...joining(design, region.id, ids)];
   const trees: [TreeId, number][] = [[CIST, 0], ...instances.map(({ id }, i): [TreeId, number] => [instanceTree(id), i])];
   for (const as of ['root', 'standby'] as const) {

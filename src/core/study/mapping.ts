@@ -18,3 +18,14 @@ export function vlansIn(design: Design, instances: Region['instances'], mstid: n
 
 /** The regions that some switch speaks of: those of powered MSTP switches. */
 export const regionsInUse = (design: Design): Region[] => design.regions.filter((region) => design.switches.some((sw) => sw.up && sw.dialect === 'mstp' && sw.region === region.id));
+
+/** Another map of the listed VLANs; those that the design does not list stay in the instance that they are in. */
+export function keepingUnlisted(design: Design, before: Region['instances'], after: Region['instances']): Region['instances'] {
+  const listed = VlanSet.of(listedVlans(design).map((vid) => [vid, vid]));
+  const found = new Map(after.map(({ id, vlans }) => [id, vlanSet(vlans)]));
+  for (const { id, vlans } of before) {
+    const unlisted = vlanSet(vlans).differenceBothWays(vlanSet(vlans).intersect(listed));
+    if (!unlisted.isEmpty) found.set(id, (found.get(id) ?? VlanSet.empty).union(unlisted));
+  }
+  return [...found].map(([id, vlans]) => ({ id, vlans: vlans.format() })).sort((a, b) => a.id - b.id);
+}

@@ -8,7 +8,7 @@ import { REGION, type Design } from '../../core/design/schema';
 import { VlanSet, vlanSet } from '../../core/design/vlanSet';
 import { mainRegion, type Region as Settings } from '../../core/study/asDialect';
 import { dealVlans, instancesFor, type DealRule } from '../../core/study/grouping';
-import { listedVlans, regionsInUse, vlansIn } from '../../core/study/mapping';
+import { keepingUnlisted, listedVlans, regionsInUse, vlansIn } from '../../core/study/mapping';
 import { TextButton } from '../frame/TextButton';
 import * as read from '../inspector/read';
 import { useWorkbench } from '../state/context';
@@ -77,7 +77,7 @@ function RegionBoard({ region, used, choose }: { readonly region: Settings; read
     const kept = region.instances.map(({ id }) => id);
     const places = rule === 'parity' ? 2 : Math.max(2, kept.length);
     const dealt = instancesFor(dealVlans(design, listed.filter((vid) => vid !== 1), places, rule)).map((instance, i) => ({ ...instance, id: kept[i] ?? Math.max(0, ...kept) + 1 + i - kept.length }));
-    setFault(act({ do: 'set-region', region: region.id, instances: [...dealt, ...region.instances.slice(places).map(({ id }) => ({ id, vlans: '' }))].sort((a, b) => a.id - b.id) }));
+    setFault(act({ do: 'set-region', region: region.id, instances: keepingUnlisted(design, region.instances, [...dealt, ...region.instances.slice(places).map(({ id }) => ({ id, vlans: '' }))]) }));
   };
   return (
     <section className={styles.board} aria-label="Board">
