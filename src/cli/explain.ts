@@ -3,7 +3,7 @@ import type { PortId, SwitchId } from '../core/design/ids';
 import { bridgeIdText } from '../core/tree/bridgeId';
 import { explainRegionalRoot, explainRoot } from '../core/tree/election';
 import { explainPort, whyOutside } from '../core/tree/explain';
-import { FIELD_NAMES, type Comparison } from '../core/tree/phrases';
+import { fieldName, type Comparison } from '../core/tree/phrases';
 import { fieldText, fieldsOf } from '../core/tree/vector';
 import { Unusable, loadSolution, treeCalled } from './input';
 
@@ -26,7 +26,7 @@ export function runExplain(file: string, switchId: string, portId: string, optio
 }
 
 function comparisonLines({ question, winner, loser, decidedBy }: Comparison): string[] {
-  const rows = fieldsOf(winner.vector).map((field) => [FIELD_NAMES[field], fieldText(winner.vector, field), fieldText(loser.vector, field), field === decidedBy ? '<- decides' : '']);
+  const rows = fieldsOf(winner.vector).map((field) => [fieldName(winner.vector, field), fieldText(winner.vector, field), fieldText(loser.vector, field), field === decidedBy ? '<- decides' : '']);
   const table = [['', winner.label, loser.label, ''], ...rows];
   const widths = [0, 1, 2].map((column) => Math.max(...table.map((row) => row[column]!.length)));
   return ['', question, ...table.map((row) => `  ${row.map((cell, i) => cell.padEnd(widths[i] ?? 0)).join('  ')}`.trimEnd())];

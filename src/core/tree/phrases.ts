@@ -31,6 +31,9 @@ export const FIELD_NAMES: Readonly<Record<VectorField, string>> = {
   receivingPort: 'own port ID',
 };
 
+/** What a part of this vector is called: in a CIST with regions the root path cost is the external one. */
+export const fieldName = (vector: PriorityVector, field: VectorField): string => (field === 'rootPathCost' && vector.regionalRoot ? 'external root path cost' : FIELD_NAMES[field]);
+
 /** What people call a switch: its name, else its id. */
 export const switchName = (sw: Switch): string => sw.name ?? sw.id;
 

@@ -37,7 +37,7 @@ export function RegionSection({ switches }: { readonly switches: readonly Switch
   const act = useWorkbench((state) => state.act);
   const multiple = switches.every((sw) => sw.dialect === 'mstp');
   const chosen = choiceOf(switches.map((sw) => (sw.dialect === 'mstp' ? ((sw.region as string | undefined) ?? OWN) : ' none')), [
-    ...(multiple ? [] : [[' none', 'None: no MSTP'] as const]), ...design.regions.map((region) => [region.id as string, regionText(design, region.id)] as const), [OWN, 'None of its own settings'] as const, [NEW, 'New settings…'] as const,
+    ...(multiple ? [] : [[' none', 'None: no MSTP'] as const]), ...design.regions.map((region) => [region.id as string, regionText(design, region.id)] as const), [OWN, 'None: a region of its own'] as const, [NEW, 'New settings…'] as const,
   ]);
   const region = design.regions.find((each) => switches.every((sw) => sw.dialect === 'mstp' && sw.region === each.id));
   const join = (to: string): void => {

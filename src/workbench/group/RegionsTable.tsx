@@ -1,7 +1,7 @@
 'use client';
 /** Which switches form which region, and any two switches field by field. */
 import { useState } from 'react';
-import { mapText } from '../../core/design/describe';
+import { mapText, regionText } from '../../core/design/describe';
 import type { SwitchId } from '../../core/design/ids';
 import type { Design } from '../../core/design/schema';
 import { slipsOf, type Region } from '../../core/study/regions';
@@ -34,10 +34,24 @@ export function RegionsTable() {
           <thead><tr><th scope="col">Region</th><th scope="col">Rev.</th><th scope="col">Digest</th><th scope="col">Instances</th><th scope="col">Switches</th></tr></thead>
           <tbody>{regions.map((region, i) => <RegionRow key={region.switches[0]} region={region} index={i} design={design} />)}</tbody>
         </table>
+        <Unused />
       </section>
       {shown && (shown[0] === shown[1] || all.length < 2 ? null : <CompareSwitches pair={shown} among={all} choose={setPair} />)}
     </div>
   );
+}
+
+/** Region settings that no switch has, left over from a change. */
+function Unused() {
+  const regions = useWorkbench((state) => state.design.regions);
+  const switches = useWorkbench((state) => state.design.switches);
+  const act = useWorkbench((state) => state.act);
+  const unused = regions.filter((region) => switches.every((sw) => sw.region !== region.id));
+  return unused.map((region) => (
+    <p key={region.id} className={styles.soft}>
+      No switch has the settings {regionText({ regions }, region.id)}. <TextButton onClick={() => act({ do: 'remove-region', region: region.id })}>remove them</TextButton>
+    </p>
+  ));
 }
 
 /** Instances told in the table; the rest is in the title. */

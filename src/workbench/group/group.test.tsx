@@ -120,6 +120,10 @@ describe('regions', () => {
     await settle();
     expect(store.getState().design.switches.find((sw) => sw.id === 'gatehouse')!.region).toBe('valley');
     expect(screen.getByText(/are in one region: name, revision and the whole map agree/)).toBeInTheDocument();
+    // What nobody has any more can go.
+    fireEvent.click(screen.getByRole('button', { name: 'remove them' }));
+    await settle();
+    expect(store.getState().design.regions.map((region) => region.id)).toEqual(['valley']);
   });
 
   it('have their settings in the inspector: separate ones for a switch, bad values refused with a reason', async () => {

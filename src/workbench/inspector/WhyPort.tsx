@@ -2,7 +2,7 @@
 /** Why a port has its role in each shown tree: the sentence, and the vectors side by side with the part that decided. */
 import type { PortId, SwitchId } from '../../core/design/ids';
 import { explainPort, whyOutside, type PortExplanation } from '../../core/tree/explain';
-import { FIELD_NAMES, type Comparison } from '../../core/tree/phrases';
+import { fieldName, type Comparison } from '../../core/tree/phrases';
 import type { SettledTree, Solution } from '../../core/tree/settled';
 import { fieldText, fieldsOf, type VectorField } from '../../core/tree/vector';
 import { useWorkbench } from '../state/context';
@@ -74,8 +74,8 @@ function Vectors({ comparison: { winner, loser, decidedBy } }: { readonly compar
       <tbody>
         {fieldsOf(winner.vector).map((field) => (
           <tr key={field} className={field === decidedBy ? styles.decided : undefined} data-decided={field === decidedBy ? field : undefined}>
-            <th scope="row" title={FIELD_NAMES[field]}>
-              {ROW_NAMES[field]}
+            <th scope="row" title={fieldName(winner.vector, field)}>
+              {field === 'rootPathCost' && winner.vector.regionalRoot ? 'external cost' : ROW_NAMES[field]}
               {field === decidedBy && <span className="visually-hidden"> (decided)</span>}
             </th>
             {[winner, loser].map(({ vector }, i) => (
