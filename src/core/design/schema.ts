@@ -41,6 +41,7 @@ export type Worksheet = z.output<typeof worksheetSchema>;
 export type Observed = z.output<typeof observedSchema>;
 export type Bundle = z.output<typeof bundleSchema>;
 export type HostBundle = z.output<typeof hostBundleSchema>;
+export type RegionSettings = z.output<typeof regionSchema>;
 export type BundleMode = (typeof BUNDLE_MODES)[number];
 export type HashPolicy = (typeof HASH_POLICIES)[number];
 export type Carriage = z.output<typeof carriageSchema>;

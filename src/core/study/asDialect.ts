@@ -2,14 +2,12 @@
 import type { Command } from '../design/commands';
 import { editAll } from '../design/edit';
 import { CIST, CST, instanceTree, treeVlan, vlanTree, type RegionId, type SwitchId, type TreeId } from '../design/ids';
-import { regionSchema, type Design, type Dialect, type Switch } from '../design/schema';
+import { regionSchema, type Design, type Dialect, type RegionSettings, type Switch } from '../design/schema';
 import { VlanSet } from '../design/vlanSet';
 import { settingKey } from '../tree/bridgeId';
 import { solve } from '../tree/solve';
 import { instanceOf, regionsInUse } from './mapping';
 import { setAlike } from './shapes';
-
-export type Region = Design['regions'][0];
 
 const runs = (sw: Switch): boolean => sw.dialect !== 'off';
 
@@ -50,8 +48,8 @@ export function asInstances(design: Design): Design {
 }
 
 /** The region settings that most MSTP bridges have; null where none has any. */
-export function mainRegion(design: Design): Region | null {
-  const users = (region: Region): number => design.switches.filter((sw) => sw.dialect === 'mstp' && sw.region === region.id).length;
+export function mainRegion(design: Design): RegionSettings | null {
+  const users = (region: RegionSettings): number => design.switches.filter((sw) => sw.dialect === 'mstp' && sw.region === region.id).length;
   return [...regionsInUse(design)].sort((a, b) => users(b) - users(a))[0] ?? null;
 }
 
@@ -60,7 +58,7 @@ export const joining = (design: Design, region: RegionId, ids: readonly SwitchId
   design.switches.flatMap((sw): Command[] => (!ids.includes(sw.id) || (sw.dialect === 'mstp' && sw.region === region) ? [] : [{ do: 'set-switch', switch: sw.id, ...(sw.dialect === 'mstp' ? {} : { dialect: 'mstp' as const }), region }]));
 
 /** Settings for a region that the design does not have yet, named after it. */
-export function freshRegion(design: Design, instances: Region['instances']): Region {
+export function freshRegion(design: Design, instances: RegionSettings['instances']): RegionSettings {
   const taken = new Set(design.regions.map((region) => region.id as string));
   let n = 1;
   while (taken.has(`region-${n}`)) n += 1;
@@ -69,7 +67,7 @@ export function freshRegion(design: Design, instances: Region['instances']): Reg
 }
 
 export interface Keeping {
-  readonly instances: Region['instances'];
+  readonly instances: RegionSettings['instances'];
   readonly commands: readonly Command[];
 }
 

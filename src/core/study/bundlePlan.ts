@@ -6,18 +6,10 @@ import type { Bundle, Design, Link } from '../design/schema';
 import { fail, ok, type Result } from '../result';
 import { CODE, type Solution } from '../tree/settled';
 import { bundleThese } from './bundling';
+import { pauseIn, type PlanStep } from './planSteps';
 
 /** `lacp`: by negotiation; `static`: the careful order; `static-both-ends`: both cables in, one end after the other, to show what that does. */
 export type PlanKind = 'lacp' | 'static' | 'static-both-ends';
-
-export interface PlanStep {
-  /** The switch at which it is done; null where it is a cable. */
-  readonly switch: SwitchId | null;
-  readonly text: string;
-  readonly why: string;
-  /** Seconds since the plan's start. */
-  readonly at: number;
-}
 
 export interface Plan {
   readonly steps: readonly PlanStep[];
@@ -27,9 +19,6 @@ export interface Plan {
   /** The design once all is done, in one step. */
   readonly commands: readonly Command[];
 }
-
-/** Between two steps all comes to rest: longer where ports take two forward delays. */
-const PAUSE = { rapid: 10, classic: 60 } as const;
 
 /** Plans the bundling of links between two switches; fails with a sentence where they cannot be bundled. */
 export function planBundle(design: Design, solution: Solution | null, ids: readonly LinkId[], kind: PlanKind): Result<Plan, string> {
@@ -44,7 +33,7 @@ export function planBundle(design: Design, solution: Solution | null, ids: reado
   const portsAt = (bundle: Bundle, of: readonly Link[]): PortId[] => of.map((link) => (link.a.switch === bundle.switch ? link.a.port : link.b.port));
   const portText = (ports: readonly PortId[]): string => `${ports.length === 1 ? 'port' : 'ports'} ${ports.join(', ')}`;
   const cableText = (of: readonly Link[]): string => (of.length === 1 ? `the cable ${nameOf(of[0]!.a.switch)} port ${of[0]!.a.port} to ${nameOf(of[0]!.b.switch)} port ${of[0]!.b.port}` : `the ${of.length} other cables`);
-  const pause = design.switches.some((sw) => sw.up && (sw.dialect === 'stp' || sw.dialect === 'per-vlan-stp')) ? PAUSE.classic : PAUSE.rapid;
+  const pause = pauseIn(design);
 
   const steps: PlanStep[] = [];
   const actions: Action[] = [];
@@ -102,32 +91,4 @@ function inOrder([one, two]: readonly [Bundle, Bundle], kept: Link, solution: So
     return solution.trees.filter((tree) => tree.role[p] === CODE.root).length;
   };
   return roots(two) > roots(one) ? [two, one] : [one, two];
-}
-
-/** What a step did, of a run of the plan's actions. */
-export interface StepOutcome {
-  /** The longest outage of any pair of hosts that began in the step, seconds; Infinity where it never ended. */
-  readonly outage: number;
-  /** Pairs of hosts that were cut off. */
-  readonly pairs: number;
-  /** Frames circled without end, or came back or came twice. */
-  readonly frames: 'circle' | 'come twice' | null;
-}
-
-interface Ran {
-  readonly outages: readonly { readonly start: number; readonly end: number | null }[];
-  readonly storms: readonly { readonly start: number; readonly end: number | null; readonly endless: boolean }[];
-}
-
-/** Reads a run step by step; times in seconds since its start. */
-export function outcomesOf({ steps, until }: { readonly steps: readonly { readonly at: number }[]; readonly until: number }, { outages, storms }: Ran): StepOutcome[] {
-  return steps.map(({ at }, i) => {
-    const to = steps[i + 1]?.at ?? until;
-    const begun = outages.filter(({ start }) => start >= at && start < to);
-    const circling = storms.filter(({ start, end }) => start < to && (end ?? Infinity) > at);
-    return {
-      outage: Math.max(0, ...begun.map(({ start, end }) => (end === null ? Infinity : end - start))), pairs: begun.length,
-      frames: circling.some(({ endless }) => endless) ? 'circle' : circling.length > 0 ? 'come twice' : null,
-    };
-  });
 }

@@ -2,14 +2,14 @@
 import type { Command } from '../design/commands';
 import { editAll } from '../design/edit';
 import { CIST, instanceTree, treeName, type TreeId } from '../design/ids';
-import type { Design } from '../design/schema';
+import type { Design, RegionSettings } from '../design/schema';
 import { VlanSet } from '../design/vlanSet';
 import { fail, ok, type Result } from '../result';
 import { compileNetwork } from '../tree/network';
 import { switchName } from '../tree/phrases';
 import type { Solution } from '../tree/settled';
 import { solve } from '../tree/solve';
-import { asInstances, asOneTree, asPerVlan, freshRegion, joining, keepingTrees, mainRegion, type Region } from './asDialect';
+import { asInstances, asOneTree, asPerVlan, freshRegion, joining, keepingTrees, mainRegion } from './asDialect';
 import { controlOf, type ControlCost } from './controlPlane';
 import { keepingUnlisted } from './mapping';
 import { linkLoads, loadOf, vlanShares, type Loads } from './load';
@@ -22,7 +22,7 @@ type Cost = Omit<ControlCost, 'dialect' | 'spoken'>;
 export interface GroupingProposal {
   /** By the loads of links; odd and even VLANs, or every other one; the trees kept that there are. */
   readonly how: 'load' | 'parity' | 'turn' | 'keep';
-  readonly instances: Region['instances'];
+  readonly instances: RegionSettings['instances'];
   readonly commands: readonly Command[];
   readonly sentence: string;
   readonly loads: readonly [before: Loads, after: Loads];
@@ -53,7 +53,7 @@ export function dealVlans(design: Design, vids: readonly number[], places: numbe
 }
 
 /** The instances that have these VLANs, from 1 on. */
-export const instancesFor = (dealt: readonly (readonly number[])[]): Region['instances'] => dealt.map((vids, i) => ({ id: i + 1, vlans: VlanSet.of(vids.map((vid) => [vid, vid])).format() }));
+export const instancesFor = (dealt: readonly (readonly number[])[]): RegionSettings['instances'] => dealt.map((vids, i) => ({ id: i + 1, vlans: VlanSet.of(vids.map((vid) => [vid, vid])).format() }));
 
 /** Ways to group the listed VLANs, the best first; the error says why there is none. */
 export function proposeGroupings(before: Solution, progress: Progress = () => true): Result<GroupingProposal[], string> {
@@ -66,7 +66,7 @@ export function proposeGroupings(before: Solution, progress: Progress = () => tr
   const loads = linkLoads(before);
   const cost = controlOf(before);
   const tried: GroupingProposal[] = [];
-  const take = (how: GroupingProposal['how'], instances: Region['instances'], rooted: readonly number[], commands: readonly Command[] | null): void => {
+  const take = (how: GroupingProposal['how'], instances: RegionSettings['instances'], rooted: readonly number[], commands: readonly Command[] | null): void => {
     const all = commands ?? groupingCommands(design, members, instances, rooted);
     if (tried.some((other) => JSON.stringify(other.commands) === JSON.stringify(all))) return;
     const edited = editAll(design, all);
@@ -123,7 +123,7 @@ function strongest(design: Design, members: readonly number[]): number[] {
 }
 
 /** The region settings, who has them, and root and standby of the CIST and of each instance. */
-export function groupingCommands(design: Design, members: readonly number[], instances: Region['instances'], roots: readonly number[]): Command[] {
+export function groupingCommands(design: Design, members: readonly number[], instances: RegionSettings['instances'], roots: readonly number[]): Command[] {
   const main = mainRegion(design);
   const region = main ?? freshRegion(design, instances);
   const ids = members.map((s) => design.switches[s]!.id);
@@ -147,7 +147,7 @@ export function groupingCommands(design: Design, members: readonly number[], ins
 
 /** By VLAN, the share of each link's speed that its load takes where one switch is root of the instance that it is in. */
 function sharesUnder(design: Design, members: readonly number[], root: number, vids: readonly number[]): ReadonlyMap<number, number>[] {
-  const all: Region['instances'] = [{ id: 1, vlans: VlanSet.of(vids.map((vid) => [vid, vid])).format() }];
+  const all: RegionSettings['instances'] = [{ id: 1, vlans: VlanSet.of(vids.map((vid) => [vid, vid])).format() }];
   const edited = editAll(design, groupingCommands(design, members, all, [root]));
   const solved = edited.ok ? solve(edited.value.design) : null;
   if (!solved?.ok) return vids.map(() => new Map());
@@ -187,7 +187,7 @@ function spread(design: Design, vids: readonly number[], shares: readonly (reado
 }
 
 /** `VLANs 15,35 with root ridge-a, VLANs 25,45 with root ridge-b`. */
-function mappingText(design: Design, instances: Region['instances'], roots: readonly number[]): string {
+function mappingText(design: Design, instances: RegionSettings['instances'], roots: readonly number[]): string {
   const parts = instances.map(({ id, vlans }, i) => {
     const root = roots[i % Math.max(1, roots.length)];
     const what = vlans === '' ? treeName(instanceTree(id)) : `${/^\d+$/.test(vlans) ? 'VLAN' : 'VLANs'} ${vlans}`;

@@ -7,7 +7,7 @@ import { simulate } from '../sim/simulate';
 import { scenarioProblems } from '../sim/scenario';
 import { meshDesign, networkOf, solutionOf } from '../testing/networks';
 import { joining, keepingTrees } from './asDialect';
-import { outcomesOf } from './bundlePlan';
+import { outcomesOf } from './planSteps';
 import { proposeGroupings } from './grouping';
 import { planMoving, preparedDesign, type MovingKind, type MovingPlan } from './movingPlan';
 import { regionsIn } from './regions';

@@ -3,7 +3,7 @@ import type { Command } from '../design/commands';
 import { editAll } from '../design/edit';
 import type { LinkId, RegionId, SwitchId } from '../design/ids';
 import type { Action, Undated } from '../design/scenario';
-import type { Design } from '../design/schema';
+import type { Design, RegionSettings } from '../design/schema';
 import { fail, ok, type Result } from '../result';
 import { islandRoots } from '../tree/election';
 import { movedEnds } from '../tree/moved';
@@ -11,8 +11,9 @@ import { bridgePortOf, type Network } from '../tree/network';
 import { switchName } from '../tree/phrases';
 import { CODE, type Solution } from '../tree/settled';
 import { solve } from '../tree/solve';
-import { joining, keepingTrees, mainRegion, type Region } from './asDialect';
+import { joining, keepingTrees, mainRegion } from './asDialect';
 import { proposeGroupings } from './grouping';
+import { pauseIn, type PlanStep } from './planSteps';
 import { regionsIn } from './regions';
 import type { Progress } from './steer';
 
@@ -20,13 +21,7 @@ import type { Progress } from './steer';
 export type MovingKind = 'tree' | 'outwards' | 'inwards';
 
 /** One switch that begins to speak MSTP, or cables unplugged or plugged in. */
-export interface MovingStep {
-  /** Null where it is about cables. */
-  readonly switch: SwitchId | null;
-  readonly text: string;
-  readonly why: string;
-  /** Seconds since the plan's start. */
-  readonly at: number;
+export interface MovingStep extends PlanStep {
   /** What regions there are then. */
   readonly regions: string;
   /** Ends that have another role once all has settled, in trees that there were before. */
@@ -42,9 +37,6 @@ export interface MovingPlan {
   readonly until: number;
 }
 
-/** Between two steps all comes to rest: longer where ports take two forward delays. */
-const PAUSE = { rapid: 10, classic: 60 } as const;
-
 type Joining = Extract<Command, { do: 'set-switch' }> & { readonly region: RegionId };
 const isJoining = (command: Command): command is Joining => command.do === 'set-switch' && typeof command.region === 'string';
 
@@ -59,7 +51,7 @@ export function planMoving(before: Solution, commands: readonly Command[], kind:
   const preparation = commands.filter((command) => !isJoining(command));
   const prepared = editAll(design, preparation);
   if (!prepared.ok) return fail(`${prepared.error.path}: ${prepared.error.found}; allowed: ${prepared.error.allowed}`);
-  const pause = design.switches.some((sw) => sw.up && (sw.dialect === 'stp' || sw.dialect === 'per-vlan-stp')) ? PAUSE.classic : PAUSE.rapid;
+  const pause = pauseIn(design);
   const goal = editAll(design, commands);
   const target = goal.ok ? solve(goal.value.design) : null;
   if (!target?.ok) return fail('The plan does not fit the design.');
@@ -95,7 +87,7 @@ export function planMoving(before: Solution, commands: readonly Command[], kind:
   return ok({ preparation, steps, actions, until: 1 + steps.length * pause });
 }
 
-const regionName = (regions: readonly Region[], id: RegionId): string => regions.find((region) => region.id === id)?.name || id;
+const regionName = (regions: readonly RegionSettings[], id: RegionId): string => regions.find((region) => region.id === id)?.name || id;
 
 /** Why a switch moves when it does; `joined`: some are in the region already. */
 function reason(kind: MovingKind, step: number, of: number, joined: boolean): string {

@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { DEFAULT_TALK, type Action } from '../../core/design/scenario';
 import type { Design } from '../../core/design/schema';
-import { outcomesOf, type StepOutcome } from '../../core/study/bundlePlan';
+import { outcomesOf, type StepOutcome } from '../../core/study/planSteps';
 import { TextButton } from '../frame/TextButton';
 import { useClockStore } from '../state/clock';
 import type { Runner } from '../state/runner';

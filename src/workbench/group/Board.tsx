@@ -4,9 +4,9 @@ import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import { CIST, instanceTree, type RegionId } from '../../core/design/ids';
 import { regionText } from '../../core/design/describe';
-import { REGION, type Design } from '../../core/design/schema';
+import { REGION, type Design, type RegionSettings } from '../../core/design/schema';
 import { VlanSet, vlanSet } from '../../core/design/vlanSet';
-import { mainRegion, type Region as Settings } from '../../core/study/asDialect';
+import { mainRegion } from '../../core/study/asDialect';
 import { dealVlans, instancesFor, type DealRule } from '../../core/study/grouping';
 import { keepingUnlisted, listedVlans, regionsInUse, vlansIn } from '../../core/study/mapping';
 import { TextButton } from '../frame/TextButton';
@@ -48,10 +48,10 @@ function NoRegion({ design }: { readonly design: Design }) {
 
 function tagsOf(design: Design, vids: Iterable<number>): VlanTag[] {
   const listed = new Map(design.vlans.map((vlan) => [vlan.id, vlan]));
-  return [...vids].map((id) => ({ id, name: listed.get(id)?.name ?? (id === 1 ? 'default' : ''), load: listed.get(id)?.load ?? null, listed: listed.has(id) }));
+  return [...vids].map((id) => ({ id, name: listed.get(id)?.name ?? (id === 1 ? 'default' : ''), load: listed.get(id)?.load ?? null }));
 }
 
-function RegionBoard({ region, used, choose }: { readonly region: Settings; readonly used: readonly Settings[]; readonly choose: (id: RegionId) => void }) {
+function RegionBoard({ region, used, choose }: { readonly region: RegionSettings; readonly used: readonly RegionSettings[]; readonly choose: (id: RegionId) => void }) {
   const design = useWorkbench((state) => state.design);
   const act = useWorkbench((state) => state.act);
   const regions = useRegions();
@@ -120,7 +120,7 @@ function RegionBoard({ region, used, choose }: { readonly region: Settings; read
           </select>
         </label>
         <Button type="submit" size="small" variant="outlined">Lay</Button>
-        <TextButton onClick={() => { setFault(act({ do: 'map-vlans', region: region.id, vlans: parsed.ok ? parsed.value : '', instance: free })); setText(''); }}>onto a new instance {free}</TextButton>
+        <TextButton onClick={() => (parsed.ok ? lay(parsed.value, free) : setFault(parsed.error.message))}>onto a new instance {free}</TextButton>
       </form>
       {(fault ?? (parsed.ok ? null : parsed.error.message)) && <p className={styles.fault} role="alert">{fault ?? (parsed.ok ? '' : parsed.error.message)}</p>}
     </section>

@@ -16,7 +16,6 @@ export interface VlanTag {
   readonly id: number;
   readonly name: string;
   readonly load: number | null;
-  readonly listed: boolean;
 }
 
 interface Props {

@@ -4,9 +4,9 @@ import Button from '@mui/material/Button';
 import type { Command } from '../../core/design/commands';
 import { regionText } from '../../core/design/describe';
 import type { RegionId } from '../../core/design/ids';
-import { regionName, regionRevision, regionSchema, type Design, type Switch } from '../../core/design/schema';
+import { regionName, regionRevision, regionSchema, type Design, type RegionSettings, type Switch } from '../../core/design/schema';
 import { vlanSet } from '../../core/design/vlanSet';
-import { freshRegion, type Region } from '../../core/study/asDialect';
+import { freshRegion } from '../../core/study/asDialect';
 import { slipsOf } from '../../core/study/regions';
 import { fail, ok, type Result } from '../../core/result';
 import { TextButton } from '../frame/TextButton';
@@ -69,7 +69,7 @@ function SlipNote({ design, switches }: { readonly design: Design; readonly swit
   ));
 }
 
-function RegionFields({ region, switches }: { readonly region: Region; readonly switches: readonly Switch[] }) {
+function RegionFields({ region, switches }: { readonly region: RegionSettings; readonly switches: readonly Switch[] }) {
   const design = useWorkbench((state) => state.design);
   const act = useWorkbench((state) => state.act);
   const users = design.switches.filter((sw) => sw.dialect === 'mstp' && sw.region === region.id);
