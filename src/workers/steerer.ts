@@ -21,7 +21,7 @@ const steerer = {
   steer: (design: Design, wishes: readonly Wish[], trees: readonly TreeId[], tell: Tell): Result<Proposal[], string> => solved(design, tell, (solution, progress) => steer(solution, wishes, trees, progress)),
   share: (design: Design, trees: readonly TreeId[], uplinks: readonly LinkId[], tell: Tell): Result<SharingProposal[], string> =>
     solved(design, tell, (solution, progress) => shareTrees(solution, trees, uplinks, progress)),
-  gain: (design: Design): Result<GainRow[], string> => ok(groupingGain(design)),
+  gain: (design: Design, commands: readonly Command[]): Result<GainRow[], string> => ok(groupingGain(design, commands)),
   equal: (design: Design, a: SwitchId, b: SwitchId, tell: Tell): Result<Equalling[], string> => solved(design, tell, (solution) => equallings(solution, a, b)),
   goals: (design: Design, tell: Tell): Result<MovingGoal[], string> => solved(design, tell, movingGoals),
   plan: (design: Design, commands: readonly Command[], kind: MovingKind, tell: Tell): Result<MovingPlan, string> => solved(design, tell, (solution, progress) => planMoving(solution, commands, kind, progress)),

@@ -62,7 +62,7 @@ function allowedBy(issue: z.core.$ZodIssue): string {
     case 'invalid_value':
       return issue.values.map((value) => JSON.stringify(value)).join(', ');
     case 'invalid_union':
-      return 'mode "trunk" (with native, allowed) or "access" (with vlan)';
+      return unionText(issue);
     case 'too_small':
       return `at least ${String(issue.minimum)}`;
     case 'too_big':
@@ -70,6 +70,13 @@ function allowedBy(issue: z.core.$ZodIssue): string {
     default:
       return issue.message;
   }
+}
+
+/** What tells the kinds of a thing apart, such as `"trunk"` or `"access"`; else what each of them allows. */
+function unionText(issue: z.core.$ZodIssueInvalidUnion): string {
+  if ('options' in issue && Array.isArray(issue.options)) return issue.options.map((option) => JSON.stringify(option)).join(', ');
+  const each = issue.errors.flatMap(([first]) => (first ? [allowedBy(first)] : []));
+  return each.length > 0 ? [...new Set(each)].join(', or ') : issue.message;
 }
 
 function valueAt(input: unknown, path: readonly PropertyKey[]): unknown {
@@ -81,8 +88,9 @@ function knownKeys(schema: z.ZodType, path: readonly PropertyKey[], input: unkno
   let here: SchemaNode | undefined = bare(schema as unknown as SchemaNode);
   let value = input;
   const choose = (): void => {
-    const mode = (value as { mode?: unknown } | undefined)?.mode;
-    if (here?.def.options) here = here.def.options.find((option) => option.def.shape?.mode?.def.values?.includes(mode));
+    const { options, discriminator = '' } = here?.def ?? {};
+    const kind = (value as Record<string, unknown> | undefined)?.[discriminator];
+    if (options) here = options.find((option) => option.def.shape?.[discriminator]?.def.values?.includes(kind));
   };
   for (const key of path) {
     choose();
@@ -102,6 +110,7 @@ interface SchemaNode {
     readonly element?: SchemaNode;
     readonly valueType?: SchemaNode;
     readonly options?: readonly SchemaNode[];
+    readonly discriminator?: string;
     readonly shape?: Readonly<Record<string, SchemaNode>>;
     readonly values?: readonly unknown[];
   };

@@ -93,6 +93,7 @@ describe('the same network with another dialect', () => {
     for (const { id } of valley.vlans) expect(cabled(treeForVlan(perVlan!, id)!.role)).toEqual(cabled(treeForVlan(multiple!, id)!.role));
     expect([...one!.trees[0]!.role]).toEqual([...treeOf(multiple!, 'mst:0' as never)!.role]);
     expect(groupingGain(valley).map((row) => [row.kind, row.cost.trees])).toEqual([['one', 1], ['instances', 3], ['vlans', 9]]);
+    expect(groupingGain(valley).map((row) => row.trees.length)).toEqual([1, 3, 9]);
   });
   it('keeps the trees that VLANs have, one instance for all that are set alike', () => {
     const split = after(fernhollow(), { commands: [15, 25].map((vid) => ({ do: 'set-bridge-priority' as const, switch: (vid === 15 ? 'ridge-a' : 'ridge-b') as never, tree: `vlan:${vid}` as never, priority: 0 })) });

@@ -199,16 +199,23 @@ function mappingText(design: Design, instances: RegionSettings['instances'], roo
 /** What grouping gains: one tree for all, the instances, one tree a VLAN. */
 export interface GainRow {
   readonly kind: 'one' | 'instances' | 'vlans';
+  /** Every tree of the network then. */
+  readonly trees: readonly TreeId[];
   readonly cost: Cost;
   readonly loads: Loads;
 }
 
-/** The figures of a design's instances beside those of one tree and of one tree a VLAN; where no switch speaks MSTP, of the instances that keep the trees that there are. */
-export function groupingGain(design: Design): GainRow[] {
-  const multiple = design.switches.some((sw) => sw.up && sw.dialect === 'mstp');
-  const designs = { one: asOneTree(design, 'rstp'), instances: multiple ? design : asInstances(design), vlans: asPerVlan(design, 'per-vlan-rstp') };
+/**
+ * The figures of a design's instances beside those of one tree and of one tree a VLAN. With commands the instances are those
+ * that they make; else, where no switch speaks MSTP, those that keep the trees that there are.
+ */
+export function groupingGain(design: Design, commands: readonly Command[] = []): GainRow[] {
+  const edited = editAll(design, commands);
+  const grouped = edited.ok ? edited.value.design : design;
+  const multiple = grouped.switches.some((sw) => sw.up && sw.dialect === 'mstp');
+  const designs = { one: asOneTree(design, 'rstp'), instances: multiple ? grouped : asInstances(design), vlans: asPerVlan(design, 'per-vlan-rstp') };
   return (['one', 'instances', 'vlans'] as const).flatMap((kind): GainRow[] => {
     const solution = solve(designs[kind]);
-    return solution.ok ? [{ kind, cost: controlOf(solution.value), loads: linkLoads(solution.value) }] : [];
+    return solution.ok ? [{ kind, trees: solution.value.trees.map((tree) => tree.id), cost: controlOf(solution.value), loads: linkLoads(solution.value) }] : [];
   });
 }

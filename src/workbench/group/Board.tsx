@@ -1,7 +1,7 @@
 'use client';
 /** The board: VLANs laid onto instances by dragging, by ranges or by a rule, with root and standby of each; ways to group them proposed. */
 import Button from '@mui/material/Button';
-import { useMemo, useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { CIST, instanceTree, type RegionId } from '../../core/design/ids';
 import { regionText } from '../../core/design/describe';
 import { REGION, type Design, type RegionSettings } from '../../core/design/schema';
@@ -21,13 +21,14 @@ import { useRegions } from './useRegions';
 const RULES: readonly (readonly [DealRule, string])[] = [['parity', 'odd and even'], ['turn', 'every other one'], ['load', 'by load']];
 
 export function Board() {
-  const design = useWorkbench((state) => state.design);
+  // The map comes first after an edit.
+  const design = useDeferredValue(useWorkbench((state) => state.design));
   const [chosen, setChosen] = useState<RegionId | null>(null);
   const used = regionsInUse(design);
   const region = used.find((each) => each.id === chosen) ?? mainRegion(design);
   return (
     <div className={styles.boardRoom}>
-      {region ? <RegionBoard key={region.id} region={region} used={used} choose={setChosen} /> : <NoRegion design={design} />}
+      {region ? <RegionBoard key={region.id} design={design} region={region} used={used} choose={setChosen} /> : <NoRegion design={design} />}
       <ProposeGroupings />
     </div>
   );
@@ -51,8 +52,15 @@ function tagsOf(design: Design, vids: Iterable<number>): VlanTag[] {
   return [...vids].map((id) => ({ id, name: listed.get(id)?.name ?? (id === 1 ? 'default' : ''), load: listed.get(id)?.load ?? null }));
 }
 
-function RegionBoard({ region, used, choose }: { readonly region: RegionSettings; readonly used: readonly RegionSettings[]; readonly choose: (id: RegionId) => void }) {
-  const design = useWorkbench((state) => state.design);
+interface BoardProps {
+  readonly design: Design;
+  readonly region: RegionSettings;
+  readonly used: readonly RegionSettings[];
+  readonly choose: (id: RegionId) => void;
+}
+
+function RegionBoard({ design, region, used, choose }: BoardProps) {
+  const solution = useDeferredValue(useWorkbench((state) => state.solution));
   const act = useWorkbench((state) => state.act);
   const regions = useRegions();
   const [text, setText] = useState('');
@@ -62,9 +70,8 @@ function RegionBoard({ region, used, choose }: { readonly region: RegionSettings
   const listed = useMemo(() => listedVlans(design), [design]);
   const parsed = read.vlans(text);
   const picked = new Set(parsed.ok ? listed.filter((vid) => vlanSet(parsed.value).has(vid)) : []);
-  const own = design.switches.filter((sw) => sw.up && sw.dialect === 'mstp' && sw.region === region.id).map((sw) => sw.id);
-  const group = regions.find((each) => each.switches.includes(own[0]!));
-  const switches = group ? group.pieces.flat() : own;
+  const own = useMemo(() => design.switches.filter((sw) => sw.up && sw.dialect === 'mstp' && sw.region === region.id).map((sw) => sw.id), [design, region.id]);
+  const switches = useMemo(() => regions.find((each) => each.switches.includes(own[0]!))?.pieces.flat() ?? own, [regions, own]);
   const ids = [0, ...region.instances.map(({ id }) => id)];
   const free = Array.from({ length: REGION.instances + 1 }, (_, i) => i + 1).find((id) => !ids.includes(id))!;
   const target = ids.includes(Number(onto)) && onto !== '' ? Number(onto) : (region.instances[0]?.id ?? free);
@@ -104,7 +111,7 @@ function RegionBoard({ region, used, choose }: { readonly region: RegionSettings
           const rest = vlans.differenceBothWays(VlanSet.of(on.map((vid) => [vid, vid]))).format();
           return (
             <InstanceColumn
-              key={mstid} tree={mstid === 0 ? CIST : instanceTree(mstid)} tags={tagsOf(design, on)} unlisted={mstid === 0 ? '' : rest} switches={switches} picked={picked}
+              key={mstid} solution={solution} tree={mstid === 0 ? CIST : instanceTree(mstid)} tags={tagsOf(design, on)} unlisted={mstid === 0 ? '' : rest} switches={switches} picked={picked}
               onPick={(vid) => setText(VlanSet.of([...(picked.has(vid) ? [...picked].filter((each) => each !== vid) : [...picked, vid])].map((each) => [each, each])).format())}
               onLay={(laid) => lay(laid, mstid)} onRemove={mstid === 0 ? null : () => setFault(act({ do: 'remove-instance', region: region.id, instance: mstid }))}
             />

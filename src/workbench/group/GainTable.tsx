@@ -1,35 +1,56 @@
 'use client';
 /** What instances gain: trees to keep, BPDUs to send and links to share, between one tree for all and one tree a VLAN. */
-import { useDeferredValue, useMemo } from 'react';
+import { useDeferredValue, useMemo, useState, type ReactNode } from 'react';
 import { Bar, BarChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import type { Command } from '../../core/design/commands';
+import type { Design } from '../../core/design/schema';
 import type { GainRow } from '../../core/study/grouping';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
-import { askGain } from '../state/steering';
+import { askGain, askGoals } from '../state/steering';
 import { useAnswer } from '../state/useAnswer';
 import { LoadChart } from '../steering/LoadChart';
 import { loadRows, percentText } from '../steering/loadRows';
 import { Asking } from './Asking';
+import { GoalChoice } from './GoalChoice';
 import styles from './group.module.css';
 
 const KINDS: Readonly<Record<GainRow['kind'], string>> = { one: 'one tree for all', instances: 'instances', vlans: 'one tree a VLAN' };
 
-const NONE: readonly GainRow[] = [];
-
 export function GainTable() {
-  const store = useWorkbenchStore();
   const design = useDeferredValue(useWorkbench((state) => state.design));
-  const solution = useDeferredValue(useWorkbench((state) => state.solution));
-  const { answer, stop } = useAnswer(useMemo(() => askGain(design), [design]));
-  const rows = answer.is === 'found' ? answer.value : NONE;
   const multiple = design.switches.some((sw) => sw.up && sw.dialect === 'mstp');
+  return multiple ? <Gain design={design} commands={AS_IT_IS} heading="As it is, beside one tree for all and one tree a VLAN" /> : <GainOfGoals design={design} />;
+}
+
+const AS_IT_IS: readonly Command[] = [];
+
+/** Where no switch speaks MSTP yet: what a grouping would gain. */
+function GainOfGoals({ design }: { readonly design: Design }) {
+  const { answer, stop } = useAnswer(useMemo(() => askGoals(design), [design]));
+  const [key, setKey] = useState('');
+  if (answer.is !== 'found') return <Asking answer={answer} stop={stop} what="Looking for ways to group the VLANs" />;
+  const goal = answer.value.find((each) => each.key === key) ?? answer.value[0]!;
+  return <Gain design={design} commands={goal.commands} heading={<>Once grouped: <GoalChoice label="Grouping" goals={answer.value} chosen={goal} choose={setKey} /></>} />;
+}
+
+interface GainProps {
+  readonly design: Design;
+  /** What makes the instances; nothing where they are there. */
+  readonly commands: readonly Command[];
+  readonly heading: ReactNode;
+}
+
+function Gain({ design, commands, heading }: GainProps) {
+  const store = useWorkbenchStore();
+  const { answer, stop } = useAnswer(useMemo(() => askGain(design, commands), [design, commands]));
+  const rows = answer.is === 'found' ? answer.value : NONE;
   const [instances, vlans] = [rows.find((row) => row.kind === 'instances'), rows.find((row) => row.kind === 'vlans')];
   const bars = useMemo(() => (instances && vlans ? loadRows(design, instances.loads, vlans.loads).filter((row) => row.percent > 0 || (row.was ?? 0) > 0) : []), [design, instances, vlans]);
   if (rows.length < 3 || !instances || !vlans) return <Asking answer={answer} stop={stop} what="Solving the network with other dialects" />;
-  const rate = (value: number): string => String(Math.round(value * 10) / 10);
   return (
     <div className={styles.gain}>
       <section aria-label="Figures">
-        <h3>{multiple ? 'As it is, beside one tree for all and one tree a VLAN' : 'No switch speaks MSTP: instances here would keep the trees that there are'}</h3>
+        <h3>{heading}</h3>
         <div className={styles.bars}>
           <Figure title="Trees a switch keeps" rows={rows} value={(row) => row.cost.trees} text={String} />
           <Figure title="BPDUs a second, all switches" rows={rows} value={(row) => row.cost.sent} text={rate} />
@@ -44,18 +65,22 @@ export function GainTable() {
       <section aria-label="Sharing by link">
         <h3>Load of the links with instances, in per cent of their speed; outlines: one tree a VLAN</h3>
         <div className={styles.chartRoom}>
-          <LoadChart rows={bars} trees={solution?.trees.map((tree) => tree.id) ?? []} onOpen={(link) => store.getState().goTo({ kind: 'link', link })} />
+          <LoadChart rows={bars} trees={instances.trees} onOpen={(link) => store.getState().goTo({ kind: 'link', link })} />
         </div>
       </section>
     </div>
   );
 }
 
+const NONE: readonly GainRow[] = [];
+const rate = (value: number): string => String(Math.round(value * 10) / 10);
+
 /** How much of the sharing that a tree for each VLAN allows is left. */
 function sharingText(rows: readonly GainRow[]): string {
   const idle = (kind: GainRow['kind']): number => rows.find((row) => row.kind === kind)!.loads.idle.length;
   const [one, is, all] = [idle('one'), idle('instances'), idle('vlans')];
-  if (is <= all) return `as many links idle as with a tree for each VLAN, ${is}`;
+  if (is === all) return `as many links idle as with a tree for each VLAN, ${is}`;
+  if (is < all) return `${is} links idle instead of ${all}`;
   return is < one ? `${is} links idle, ${all} would with a tree for each VLAN, ${one} with one for all` : `as many links idle as with one tree for all, ${is}`;
 }
 

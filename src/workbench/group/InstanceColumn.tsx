@@ -1,6 +1,6 @@
 'use client';
 /** An instance on the board: its VLANs as tags that can be dragged to another one, its root and its standby. */
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { treeName, type SwitchId, type TreeId } from '../../core/design/ids';
 import { standbyRoot } from '../../core/tree/election';
 import type { SettledTree, Solution } from '../../core/tree/settled';
@@ -8,7 +8,7 @@ import { placeIn } from '../actions/placing';
 import { TextButton } from '../frame/TextButton';
 import { strandStyle } from '../map/strandStyle';
 import { Swatch } from '../rail/Swatch';
-import { useWorkbench, useWorkbenchStore } from '../state/context';
+import { useWorkbenchStore } from '../state/context';
 import { speedText } from '../words/units';
 import styles from './group.module.css';
 
@@ -19,6 +19,7 @@ export interface VlanTag {
 }
 
 interface Props {
+  readonly solution: Solution | null;
   readonly tree: TreeId;
   readonly tags: readonly VlanTag[];
   /** VLANs that the map names and the list of VLANs does not, as ranges. */
@@ -33,8 +34,7 @@ interface Props {
   readonly onRemove: (() => void) | null;
 }
 
-export function InstanceColumn({ tree: id, tags, unlisted, switches, picked, onPick, onLay, onRemove }: Props) {
-  const solution = useWorkbench((state) => state.solution);
+export function InstanceColumn({ solution, tree: id, tags, unlisted, switches, picked, onPick, onLay, onRemove }: Props) {
   const index = solution?.trees.findIndex((tree) => tree.id === id) ?? -1;
   const tree = solution?.trees[index];
   const [over, setOver] = useState(false);
@@ -77,30 +77,53 @@ export function InstanceColumn({ tree: id, tags, unlisted, switches, picked, onP
   );
 }
 
+/** Switches that a choice always has ready; of more only once somebody comes near it, since every instance has two choices. */
+const READY = 30;
+
+interface RootsProps {
+  readonly solution: Solution;
+  readonly tree: SettledTree;
+  readonly title: string;
+  readonly switches: readonly SwitchId[];
+}
+
 /** Who is root and who stands by, to be changed in place. */
-function Roots({ solution, tree, title, switches }: { readonly solution: Solution; readonly tree: SettledTree; readonly title: string; readonly switches: readonly SwitchId[] }) {
-  const store = useWorkbenchStore();
+const Roots = memo(function Roots({ solution, tree, title, switches }: RootsProps) {
   const { network } = solution;
   const first = switches[0] === undefined ? -1 : network.switchIndex.get(switches[0])!;
   const root = first < 0 ? -1 : tree.root[first]!;
   const standby = root < 0 ? -1 : standbyRoot(tree, root);
-  const choice = (label: string, now: number, as: 'root' | 'standby') => {
-    const at = network.switches[now]?.id ?? '';
-    return (
-      <label className={styles.rootChoice}>
-        <span>{label}</span>
-        <select aria-label={`${label} of ${title}`} value={at} onChange={(event) => placeIn(store.getState(), [tree.id], [event.target.value as SwitchId], as)}>
-          {at === '' && <option value="">none</option>}
-          {at !== '' && !switches.includes(at as SwitchId) && <option value={at}>{network.switches[now]!.name ?? at}</option>}
-          {switches.map((id) => <option key={id} value={id}>{network.switches[network.switchIndex.get(id)!]!.name ?? id}</option>)}
-        </select>
-      </label>
-    );
-  };
+  const all = { network, tree: tree.id, title, switches };
   return (
     <div className={styles.roots}>
-      {choice('Root', root, 'root')}
-      {choice('Standby', standby, 'standby')}
+      <RootChoice {...all} label="Root" now={root} as="root" />
+      <RootChoice {...all} label="Standby" now={standby} as="standby" />
     </div>
+  );
+});
+
+interface ChoiceProps extends Pick<RootsProps, 'title' | 'switches'>, Pick<Solution, 'network'> {
+  readonly tree: TreeId;
+  readonly label: string;
+  /** Index of the switch that it is; -1 where none is. */
+  readonly now: number;
+  readonly as: 'root' | 'standby';
+}
+
+function RootChoice({ network, tree, title, switches, label, now, as }: ChoiceProps) {
+  const store = useWorkbenchStore();
+  const [near, setNear] = useState(false);
+  const at = network.switches[now]?.id;
+  const offered = near || switches.length <= READY ? switches : [];
+  const nameOf = (id: SwitchId): string => network.switches[network.switchIndex.get(id)!]!.name ?? id;
+  return (
+    <label className={styles.rootChoice} onPointerEnter={() => setNear(true)}>
+      <span>{label}</span>
+      <select aria-label={`${label} of ${title}`} value={at ?? ''} onFocus={() => setNear(true)} onChange={(event) => placeIn(store.getState(), [tree], [event.target.value as SwitchId], as)}>
+        {at === undefined && <option value="">none</option>}
+        {at !== undefined && !offered.includes(at) && <option value={at}>{nameOf(at)}</option>}
+        {offered.map((id) => <option key={id} value={id}>{nameOf(id)}</option>)}
+      </select>
+    </label>
   );
 }

@@ -12,6 +12,7 @@ import { askGoals, askPlan } from '../state/steering';
 import { useAnswer } from '../state/useAnswer';
 import { counted } from '../words/units';
 import { Asking } from './Asking';
+import { GoalChoice } from './GoalChoice';
 import styles from './group.module.css';
 
 const KINDS: readonly (readonly [MovingKind, string])[] = [['tree', 'root outwards, redundant cables out meanwhile'], ['outwards', 'root outwards, every cable in'], ['inwards', 'rim inwards, every cable in']];
@@ -34,9 +35,7 @@ function Plans({ design, goals }: { readonly design: Design; readonly goals: rea
   const choices = (
     <>
       <label>To{' '}
-        <select aria-label="Where to move" value={goal.key} onChange={(event) => setKey(event.target.value)}>
-          {goals.map((each) => <option key={each.key} value={each.key}>{each.name}</option>)}
-        </select>
+        <GoalChoice label="Where to move" goals={goals} chosen={goal} choose={setKey} />
       </label>
       <label>How{' '}
         <select aria-label="Order of the switches" value={kind} onChange={(event) => setKind(event.target.value as MovingKind)}>

@@ -1,5 +1,5 @@
 import { act, fireEvent, screen, within } from '@testing-library/react';
-import { valleyStation } from '../../core/demo/demos';
+import { fernhollow, valleyStation } from '../../core/demo/demos';
 import type { Command } from '../../core/design/commands';
 import type { SwitchId } from '../../core/design/ids';
 import type { Design } from '../../core/design/schema';
@@ -29,7 +29,7 @@ jest.mock('../state/steering', () => {
   const told = <T,>(answer: () => T) => () => ({ found: Promise.resolve().then(answer), stop: () => undefined });
   return {
     startGrouping: jest.fn(),
-    askGain: (design: Design) => told(() => ({ ok: true, value: groupingGain(design) })),
+    askGain: (design: Design, commands: readonly Command[]) => told(() => ({ ok: true, value: groupingGain(design, commands) })),
     askEqual: (design: Design, a: SwitchId, b: SwitchId) => told(() => equallings(solved(design), a, b)),
     askGoals: (design: Design) => told(() => movingGoals(solved(design))),
     askPlan: (design: Design, commands: readonly Command[], kind: MovingKind) => told(() => planMoving(solved(design), commands, kind)),
@@ -189,6 +189,17 @@ it('the gain is told in figures against one tree for all and one tree a VLAN', a
   await settle();
   expect(screen.getByRole('figure', { name: 'Trees a switch keeps: one tree for all 1, instances 3, one tree a VLAN 9' })).toBeInTheDocument();
   expect(screen.getByText(/9 trees become 3 a switch, and 72 BPDUs a second 14; 4 links idle, 3 would with a tree for each VLAN, 6 with one for all/)).toBeInTheDocument();
+});
+
+it('where no switch speaks MSTP, the gain is that of a grouping that can be chosen', async () => {
+  await renderWith(<GainTable />, fernhollow());
+  await settle();
+  await settle();
+  expect(screen.getByRole('figure', { name: 'Trees a switch keeps: one tree for all 1, instances 3, one tree a VLAN 7' })).toBeInTheDocument();
+  expect(screen.getByText(/3 links idle instead of 8/)).toBeInTheDocument();
+  fireEvent.change(screen.getByRole('combobox', { name: 'Grouping' }), { target: { value: 'keep' } });
+  await settle();
+  expect(screen.getByRole('figure', { name: /^Idle links: one tree for all 8, instances 8, one tree a VLAN 8/ })).toBeInTheDocument();
 });
 
 describe('moving', () => {

@@ -6,6 +6,7 @@ import type { Region } from '../../core/study/regions';
 import { useRegions } from '../group/useRegions';
 import { useWorkbench } from '../state/context';
 import type { Box, Line } from './geometry';
+import { placeNames, type Rectangle } from './regionNames';
 
 /** How far outside of a box the outline runs, and half the width of the shade along a link. */
 const AROUND = 15;
@@ -40,7 +41,7 @@ export function shadesOf(regions: readonly Region[], boxes: readonly Box[], line
     const own = new Set(piece);
     const { name, revision } = map.configurationId;
     return {
-      key: `${r} ${i}`, region: r, label: `${regionLetter(r)}. ${given ? name || 'no name' : 'no settings'}, rev. ${revision}${pieces.length > 1 ? `, piece ${i + 1} of ${pieces.length}` : ''}`,
+      key: `${r} ${i}`, region: r, label: `${regionLetter(r)}. ${given ? name || 'no name' : 'no settings'}, rev. ${revision}${pieces.length > 1 ? `, piece ${i + 1} of ${pieces.length}` : ''}`.slice(0, 60),
       boxes: piece.flatMap((id) => at.get(id) ?? []), lines: lines.filter(({ link }) => endsOf(link)?.every((id) => own.has(id))),
     };
   }));
@@ -56,6 +57,8 @@ function Outlines({ boxes, lines }: Props) {
     const ends = new Map(links.map((link) => [link.id, [link.a.switch, link.b.switch] as const]));
     return shadesOf(regions, boxes, lines, (link) => ends.get(link));
   }, [regions, boxes, lines, links]);
+  const size = Math.max(15, 11 / zoom);
+  const names = useMemo(() => placeNames(shades, boxes, lines, size, AROUND), [shades, boxes, lines, size]);
   return (
     <>
       <svg aria-hidden="true" style={{ ...LAYER, zIndex: -1 }}>
@@ -68,7 +71,7 @@ function Outlines({ boxes, lines }: Props) {
         ))}
       </svg>
       <svg aria-hidden="true" style={{ ...LAYER, zIndex: 3 }}>
-        {shades.map((shade) => <Name key={shade.key} shade={shade} size={Math.max(15, 11 / zoom)} />)}
+        {shades.map((shade, i) => <Name key={shade.key} shade={shade} at={names[i]!} size={size} />)}
       </svg>
     </>
   );
@@ -77,13 +80,9 @@ function Outlines({ boxes, lines }: Props) {
 const LAYER = { position: 'absolute', left: 0, top: 0, width: 1, height: 1, overflow: 'visible', pointerEvents: 'none' } as const;
 const colourOf = ({ region }: Shade): string => `var(--strand-${(region + 3) % 8})`;
 
-/** The region's name above the topmost of its boxes; of those that have their hosts listed there, only where all do. */
-function Name({ shade, size }: { readonly shade: Shade; readonly size: number }) {
-  const rank = (box: Box): number => box.centre.y - box.height / 2 + (box.hostSide === 'top' ? 1e6 : 0);
-  const top = shade.boxes.reduce<Box | null>((best, box) => (best === null || rank(box) < rank(best) ? box : best), null);
-  return top && (
-    <text x={top.centre.x - top.width / 2 - AROUND + 4} y={top.centre.y - top.height / 2 - AROUND - 6} fontSize={size} fontWeight={700} fontFamily="var(--sans)" fill={colourOf(shade)} stroke="var(--paper)" strokeWidth={size / 3.5} paintOrder="stroke">{shade.label.slice(0, 60)}</text>
-  );
+/** The region's name, in ink of its colour with paper around it. */
+function Name({ shade, at, size }: { readonly shade: Shade; readonly at: Rectangle; readonly size: number }) {
+  return <text x={at.x} y={at.y + size} fontSize={size} fontWeight={700} fontFamily="var(--sans)" fill={colourOf(shade)} stroke="var(--paper)" strokeWidth={size / 3.5} paintOrder="stroke">{shade.label}</text>;
 }
 
 /** Boxes and links in one colour: what overlaps is one shape. */

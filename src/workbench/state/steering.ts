@@ -31,8 +31,8 @@ export const startSharing = (trees: readonly TreeId[], uplinks: readonly LinkId[
 /** A question to the worker, asked when it is called; `tell` is told how far the answer is, 0 to 1. */
 export type Ask<T> = (tell: (share: number) => void) => { readonly found: Promise<Result<T, string>>; stop(): void };
 
-/** What instances gain against one tree for all and one tree a VLAN. */
-export const askGain = (design: Design): Ask<GainRow[]> => () => inWorker((remote) => remote.gain(design));
+/** What instances, with commands those that they make, gain against one tree for all and one tree a VLAN. */
+export const askGain = (design: Design, commands: readonly Command[]): Ask<GainRow[]> => () => inWorker((remote) => remote.gain(design, [...commands]));
 
 /** Either of two switches with the region settings of the other. */
 export const askEqual = (design: Design, a: SwitchId, b: SwitchId): Ask<Equalling[]> => (tell) => inWorker((remote) => remote.equal(design, a, b, Comlink.proxy(tell)));
