@@ -14,7 +14,7 @@ export function runExplain(file: string, switchId: string, portId: string, optio
   if (!sw) throw new Unusable(`switch: found "${switchId}"; allowed: ${design.switches.map((s) => s.id).join(', ')}`);
   const p = solution.network.portIndexOf(switchId as SwitchId, portId as PortId);
   if (p < 0) throw new Unusable(`port: found "${portId}"; allowed on ${switchId}: ${sw.ports.map((port) => port.id).join(', ')}`);
-  const why = explainPort(solution.network, tree, p);
+  const why = explainPort(solution, tree, p);
   const election = explainRoot(solution.network, tree, solution.network.switchIndex.get(sw.id) ?? -1);
   const lines = why
     ? [`${switchId} port ${portId} in ${tree.id}: ${why.role}, ${why.state}`, why.sentence, ...why.comparisons.flatMap(comparisonLines)]

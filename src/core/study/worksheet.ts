@@ -1,12 +1,12 @@
 /** A worksheet: root, root path costs, roles and states of one tree as worked out by hand, and each answer held against the computed one. */
-import { CIST, treeName, type PortId, type SwitchId, type TreeId } from '../design/ids';
+import { CIST, treeInstance, treeName, type PortId, type SwitchId, type TreeId } from '../design/ids';
 import type { Answers, Design } from '../design/schema';
 import { bridgeId, bridgeIdText, portIdentifier, portIdentifierText } from '../tree/bridgeId';
 import { explainRoot, islandRoots, takesPart } from '../tree/election';
 import { explainPort } from '../tree/explain';
 import { compileNetwork, type Network } from '../tree/network';
 import { switchName } from '../tree/phrases';
-import { roleOf, stateIn, type PortState, type Role, type SettledTree } from '../tree/settled';
+import { roleOf, stateIn, type PortState, type Role, type SettledTree, type Solution } from '../tree/settled';
 import { solveTrees } from '../tree/solve';
 import { treesOf } from '../tree/trees';
 import { costText } from '../tree/vector';
@@ -34,13 +34,14 @@ export interface SheetSwitch {
 
 /** Every bridge that takes part in a tree with its cabled ports, and nothing that is to be found out. */
 export function sheetOf(design: Design, tree: TreeId): SheetSwitch[] {
-  const { network, settled } = solvedTree(design, tree);
+  const { network, trees: [settled] } = solvedFor(design, tree);
   return settled ? partsOfSheet(network, settled) : [];
 }
 
-function solvedTree(design: Design, id: TreeId): { readonly network: Network; readonly settled: SettledTree | undefined } {
+/** The tree, and behind it the CIST that an instance goes by at its boundaries; none where the design has no such tree. */
+function solvedFor(design: Design, id: TreeId): Solution {
   const network = compileNetwork(design);
-  return { network, settled: treesOf(design).includes(id) ? solveTrees(network, [id])[0] : undefined };
+  return { network, trees: treesOf(design).includes(id) ? solveTrees(network, treeInstance(id) ? [id, CIST] : [id]) : [] };
 }
 
 function partsOfSheet(network: Network, tree: SettledTree): SheetSwitch[] {
@@ -81,7 +82,8 @@ export interface Marked {
 
 /** Holds answers against the tree; of several islands the largest one's root counts, and costs lead to each island's own. */
 export function markWorksheet(design: Design, id: TreeId, answers: Answers): Marked {
-  const { network, settled: tree } = solvedTree(design, id);
+  const solution = solvedFor(design, id);
+  const { network, trees: [tree] } = solution;
   if (!tree) return { tree: id, marks: [], right: 0, of: 0 };
   const mark = (place: Pick<Mark, 'field' | 'switch' | 'port'>, given: string | undefined, computed: string, why: string): Mark => ({ ...place, given: given ?? null, computed, right: given === computed, why });
   const [root] = islandRoots(network, tree);
@@ -98,7 +100,7 @@ export function markWorksheet(design: Design, id: TreeId, answers: Answers): Mar
       const p = network.portIndexOf(sw, port);
       const role = roleOf(tree, p)!;
       const given = own?.ports[port];
-      marks.push(mark({ field: 'role', switch: sw, port }, given?.role, role, explainPort(network, tree, p)?.sentence ?? ''));
+      marks.push(mark({ field: 'role', switch: sw, port }, given?.role, role, explainPort(solution, tree, p)?.sentence ?? ''));
       marks.push(mark({ field: 'state', switch: sw, port }, given?.state, stateIn(tree, p, role), stateWhy(role, stateIn(tree, p, role))));
     }
   }

@@ -11,8 +11,8 @@ import { roleOf, treeOf } from './settled';
 import { compareField, compareVectors, VECTOR_FIELDS } from './vector';
 
 function why(design: Design, sw: string, port: string, tree = 'cst') {
-  const { network, trees } = solutionOf(design);
-  const found = explainPort(network, treeOf({ network, trees }, tree as TreeId)!, network.portIndexOf(sw as SwitchId, port as PortId));
+  const solution = solutionOf(design);
+  const found = explainPort(solution, treeOf(solution, tree as TreeId)!, solution.network.portIndexOf(sw as SwitchId, port as PortId));
   if (!found) throw new Error('not in the tree');
   return found;
 }
@@ -24,7 +24,7 @@ describe('an explanation', () => {
         const { network, trees } = solutionOf(design);
         for (const tree of trees) {
           network.ports.forEach((_, p) => {
-            const found = explainPort(network, tree, p);
+            const found = explainPort({ network, trees }, tree, p);
             expect(found?.role ?? null).toBe(roleOf(tree, p));
             for (const { winner, loser, decidedBy } of found?.comparisons ?? []) {
               expect(compareVectors(winner.vector, loser.vector)).toBeLessThan(0);
@@ -129,7 +129,7 @@ describe('moved ends', () => {
 
 describe('the CIST, the IST and instances', () => {
   const solution = solutionOf(valleyStation());
-  const whyIn = (tree: string, sw: string, port: string): string => explainPort(solution.network, treeOf(solution, tree as TreeId)!, solution.network.portIndexOf(sw as SwitchId, port as PortId))!.sentence;
+  const whyIn = (tree: string, sw: string, port: string): string => explainPort(solution, treeOf(solution, tree as TreeId)!, solution.network.portIndexOf(sw as SwitchId, port as PortId))!.sentence;
   it('tell costs outside of regions and inside apart', () => {
     expect(whyIn('mst:0', 'weir', '1')).toBe('Root port: leads straight to the root mill-a at 0 outside of regions and 2\u202f000 inside of its own; port 2 costs the same outside of regions, and 4\u202f000 inside of its own.');
     expect(whyIn('mst:0', 'ferry', '1')).toContain('leads to the root mill-a through weir at 20\u202f000 outside of regions;');
@@ -137,9 +137,14 @@ describe('the CIST, the IST and instances', () => {
     expect(whyIn('mst:2', 'weir', '2')).toBe('Root port: leads straight to the regional root mill-b at 2\u202f000; port 1 would cost 4\u202f000.');
   });
   it('say what a boundary and a master port are', () => {
-    expect(whyIn('mst:1', 'gatehouse', '1')).toContain('Master: it leads out of the region toward the root of the CIST');
-    expect(whyIn('mst:1', 'gatehouse', '2')).toContain('an instance does what the CIST does, which blocks this port');
-    expect(whyIn('mst:1', 'belfry', '5')).toContain('at the boundary of a region an instance does what the CIST does, which has this port designated');
+    expect(whyIn('mst:1', 'gatehouse', '1')).toMatch(/^Master: it leads out of the region toward the root of the CIST.* In the CIST it is root port: leads straight to the root mill-a at 20\u202f000 outside of regions; port 2 /);
+    expect(whyIn('mst:1', 'gatehouse', '2')).toMatch(/an instance does what the CIST does, which blocks this port. In the CIST it is alternate: mill-b offers this segment at 0 outside of regions/);
+    expect(whyIn('mst:1', 'belfry', '5')).toMatch(/at the boundary of a region an instance does what the CIST does, which has this port designated. In the CIST it is designated: /);
+  });
+  it('compare at a boundary what the CIST compares there', () => {
+    const at = (tree: string) => explainPort(solution, treeOf(solution, tree as TreeId)!, solution.network.portIndexOf('gatehouse' as SwitchId, '1' as PortId))!;
+    expect(at('mst:1').comparisons).toEqual(at('mst:0').comparisons);
+    expect(at('mst:1')).toMatchObject({ role: 'master', state: 'forwarding' });
   });
   it('say who is regional root, and where the region leaves for the root', () => {
     const cist = treeOf(solution, 'mst:0' as TreeId)!;

@@ -2,7 +2,7 @@
 import { CIST, treeName } from '../design/ids';
 import { settleBundles } from '../bundle/settled';
 import { deadReason, isBundle, type Network } from './network';
-import { roleOf, stateIn, type PortState, type Role, type SettledTree } from './settled';
+import { roleOf, stateIn, treeOf, type PortState, type Role, type SettledTree, type Solution } from './settled';
 import { compareVectors, costText, decidingField, heardBy, offerOf } from './vector';
 import { label, lossPhrase, offerPhrase, portName, switchName, type Candidate, type Comparison } from './phrases';
 
@@ -14,8 +14,9 @@ export interface PortExplanation {
   readonly comparisons: readonly Comparison[];
 }
 
-/** Explains port index `p` in a tree; null where the port does not belong to the tree. */
-export function explainPort(network: Network, tree: SettledTree, p: number): PortExplanation | null {
+/** Explains port index `p` in a tree of a solution; null where the port does not belong to the tree. */
+export function explainPort(solution: Solution, tree: SettledTree, p: number): PortExplanation | null {
+  const { network } = solution;
   const role = roleOf(tree, p);
   if (!role) return null;
   const say = (sentence: string, ...comparisons: (Comparison | null)[]): PortExplanation => ({
@@ -23,7 +24,7 @@ export function explainPort(network: Network, tree: SettledTree, p: number): Por
   });
   const s = network.owner[p]!;
   const boundary = tree.regional !== undefined && tree.id !== CIST && !tree.regional.inside[p];
-  if (role !== 'disabled' && boundary && network.far[p]! >= 0) return say(BOUNDARY_TEXT[role] ?? BOUNDARY_TEXT.alternate!);
+  if (role !== 'disabled' && boundary && network.far[p]! >= 0) return explainBoundary();
   switch (role) {
     case 'disabled':
       return say(isBundle(network, p) && network.switches[s]!.up ? `Disabled. ${bundleReason(network, p)}` : DEAD_TEXT[deadReason(network, p) ?? 'no-cable']);
@@ -38,6 +39,15 @@ export function explainPort(network: Network, tree: SettledTree, p: number): Por
       );
     default:
       return explainAlternate();
+  }
+
+  /** 802.1Q-2018 13.12: what the CIST does there, and why it does it. */
+  function explainBoundary(): PortExplanation {
+    const what = BOUNDARY_TEXT[role!] ?? BOUNDARY_TEXT.alternate!;
+    const cist = treeOf(solution, CIST);
+    const there = cist ? explainPort(solution, cist, p) : null;
+    if (!there) return say(what);
+    return say(`${what} In the CIST it is ${there.sentence[0]!.toLowerCase()}${there.sentence.slice(1)}`, ...there.comparisons);
   }
 
   function explainDesignated(): PortExplanation {

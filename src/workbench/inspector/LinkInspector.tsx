@@ -82,10 +82,11 @@ function WhyLink({ a, b, nameOf }: { readonly a: LinkEnd; readonly b: LinkEnd; r
   const settled = useWorkbench((state) => state.lens === 'Break');
   return (
     <WhyTrees title={settled ? 'Why, before anything happens' : 'Why'}>
-      {(tree, { network }) =>
+      {(tree, solution) =>
         [a, b].map((end, i) => {
+          const { network } = solution;
           const p = bridgePortOf(network, network.portIndexOf(end.switch, end.port));
-          const why = p < 0 ? null : explainPort(network, tree, p);
+          const why = p < 0 ? null : explainPort(solution, tree, p);
           return (
             <p key={i}>
               <b>

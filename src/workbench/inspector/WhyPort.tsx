@@ -12,9 +12,9 @@ import { WhyTrees } from './WhyTrees';
 
 export function WhyPort({ id, port }: { readonly id: SwitchId; readonly port: PortId }) {
   const settled = useWorkbench((state) => state.lens === 'Break');
-  const explain = (tree: SettledTree, { network }: Solution) => {
-    const p = network.portIndexOf(id, port);
-    return p < 0 ? null : explainPort(network, tree, p);
+  const explain = (tree: SettledTree, solution: Solution) => {
+    const p = solution.network.portIndexOf(id, port);
+    return p < 0 ? null : explainPort(solution, tree, p);
   };
   return (
     <WhyTrees
