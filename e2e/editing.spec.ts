@@ -118,6 +118,30 @@ test('a switch that is dragged stays where it was put', async ({ page }) => {
   await expect.poll(async () => Math.round((await lodge.boundingBox())!.y)).toBe(Math.round(before.y));
 });
 
+test('the whole map stays in view until someone moves it, and comes into view in another layout', async ({ page }) => {
+  await openDemo(page);
+  const all = async (): Promise<void> => {
+    await expect(async () => {
+      const { x, y, width, height } = (await page.locator('.react-flow').boundingBox())!;
+      const boxes = await page.locator('[data-switch]').evaluateAll((found) => found.map((each) => each.getBoundingClientRect()).map((box) => [box.left, box.top, box.right, box.bottom] as const));
+      expect(boxes).toHaveLength(8);
+      for (const [left, top, right, bottom] of boxes) expect(left >= x && top >= y && right <= x + width && bottom <= y + height).toBe(true);
+    }).toPass();
+  };
+  // Clicks on paper and on switches move nothing: the map still follows when the drawer takes its room.
+  await page.locator('.react-flow__pane').click({ position: { x: 20, y: 120 } });
+  await selectSwitch(page, 'lodge');
+  await page.getByRole('tab', { name: 'Break' }).click();
+  await all();
+  await page.getByRole('button', { name: 'hung from root' }).click();
+  await all();
+  await selectSwitch(page, 'workshop');
+  for (let i = 0; i < 4; i += 1) await page.getByRole('button', { name: 'closer' }).click();
+  await expect(page.locator('[data-switch]')).not.toHaveCount(8);
+  await page.getByRole('button', { name: 'as placed' }).click();
+  await all();
+});
+
 test('the server refuses what is too large, malformed or unknown, in words', async ({ request }) => {
   const post = (data: string) => request.post('/api/designs', { data: Buffer.from(data), headers: { 'content-type': 'application/json' } });
   const answers = await Promise.all([post('{'), post('{"do":"dance"}'), post('{"do":"create","name":"x","colour":1}'), post(' '.repeat(8 * 1024 * 1024 + 1)), request.get('/api/designs/nowhere')]);

@@ -4,6 +4,7 @@
  */
 import { methodOf } from '../design/costMethod';
 import { BRIDGE_PRIORITY, MAX_COST } from '../design/legal';
+import { setBridgePriority } from '../tree/bridgeId';
 import type { Network } from '../tree/network';
 import { CODE, type SettledTree } from '../tree/settled';
 import { leadsOut } from './paths';
@@ -23,9 +24,15 @@ export function builtSettings(network: Network, tree: SettledTree, targets: read
   return [...new Set([now, ...core, ...ends])].flatMap((root) => {
     const costs = laid(network, tree, likeNow, root, targets) ?? laid(network, tree, atRim, root, targets);
     if (!costs) return [];
-    const crown: Setting[] = root === now ? [] : [{ of: 'bridgePriority', switch: root, value: BRIDGE_PRIORITY.min }, { of: 'bridgePriority', switch: now, value: BRIDGE_PRIORITY.max }];
-    return [[...crown, ...costs]];
+    return [[...(root === now ? [] : crown(network, tree, root)), ...costs]];
   });
+}
+
+/** The best priority for a switch, and the worst for those of its island that would stay ahead of it by their address. */
+function crown({ switches }: Network, tree: SettledTree, root: number): Setting[] {
+  const at = (s: number): number => setBridgePriority(switches[s]!, tree.id);
+  const ahead = switches.flatMap((sw, s) => (s !== root && tree.root[s] === tree.root[root] && at(s) === BRIDGE_PRIORITY.min && sw.mac < switches[root]!.mac ? [s] : []));
+  return [{ of: 'bridgePriority', switch: root, value: BRIDGE_PRIORITY.min }, ...ahead.map((s): Setting => ({ of: 'bridgePriority', switch: s, value: BRIDGE_PRIORITY.max }))];
 }
 
 /** Dearer than any cable. */

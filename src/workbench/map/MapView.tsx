@@ -54,8 +54,14 @@ function Map() {
   const framing = useRef(false);
   const room = useRef<HTMLDivElement>(null);
 
-  // Until someone moves the view by hand, the whole map stays in it.
+  // Until someone moves the view by hand, the whole map stays in it; what was seen of one layout means nothing in the other.
+  const layout = useWorkbench((state) => state.layout);
   const [ownView, setOwnView] = useState(false);
+  const [seenIn, setSeenIn] = useState(layout);
+  if (seenIn !== layout) {
+    setSeenIn(layout);
+    setOwnView(false);
+  }
   const { x, y, width, height } = bounds;
   const frameWidth = useStore((state) => state.width);
   const frameHeight = useStore((state) => state.height);
@@ -117,9 +123,9 @@ function Map() {
             deleteKeyCode={null}
             onlyRenderVisibleElements
             onMoveStart={(event) => {
-              if (event) setOwnView(true);
               if (event?.type !== 'wheel') room.current?.setAttribute('data-moving', '');
             }}
+            onMove={(event) => event && setOwnView(true)} // a click is no move
             onMoveEnd={() => room.current?.removeAttribute('data-moving')}
             minZoom={ZOOM.least}
             maxZoom={ZOOM.most}
