@@ -25,6 +25,20 @@ const longChain: fc.Arbitrary<Design> = fc
     );
   });
 
+/** One region in which ways of the same cost take unlike numbers of hops, more than are allowed. */
+const evenWays: fc.Arbitrary<Design> = fc
+  .record({ priorities: fc.array(fc.constantFrom(4096, 8192, 32_768), { minLength: 8, maxLength: 13 }), costs: fc.array(fc.integer({ min: 1, max: 4 }), { minLength: 20, maxLength: 20 }), chords: fc.array(fc.tuple(fc.nat(), fc.nat()), { minLength: 1, maxLength: 4 }) })
+  .map(({ priorities, costs, chords }) => {
+    const names = priorities.map((_, i) => `s${i}`);
+    const across = chords.map(([a, b], i) => ({ a: a % names.length, b: b % names.length, port: 8 + i })).filter(({ a, b }) => a !== b);
+    const ends = [...names.slice(1).flatMap((name, i) => [`${names[i]} 2`, `${name} 1`]), ...across.flatMap(({ a, b, port }) => [`s${a} ${port}`, `s${b} ${port}`])];
+    return networkOf(
+      Object.fromEntries(names.map((name, i) => [name, { priority: i === 0 ? 0 : priorities[i], dialect: 'mstp', region: 'r', timers: { maxHops: 6 }, trees: { 'mst:1': { priority: i === 1 ? 0 : priorities.at(-1 - i)! } } }])),
+      ends.flatMap((end, i) => (i % 2 === 0 ? [`${end} = ${ends[i + 1]!}`] : [])), Object.fromEntries(ends.map((end, i) => [end, { cost: costs[i % costs.length] }])),
+      { vlans: [{ id: 10 }], regions: [{ id: 'r', name: 'R', instances: [{ id: 1, vlans: '10' }] }] },
+    );
+  });
+
 /** Bundles that negotiate, between switches of one region and others. */
 const bundled: fc.Arbitrary<Design> = fc.tuple(bundledDesign({ modes: ['active', 'active', 'passive', 'initiate', 'answer'] }), fc.nat(7)).map(([{ bundles, links, switches }, members]) => designOf({
   links, bundles, vlans: [{ id: 10 }], regions: [{ id: 'r', name: 'R', instances: [{ id: 1, vlans: '10' }] }],
@@ -38,6 +52,7 @@ it.each([
   ['with up to 64 instances', regionsDesign(5, ['r0', 'r0', 'r0', 'r1', 'rstp'], 64), Math.ceil(RUNS / 6)],
   ['beside bridges that have a tree for each VLAN', regionsDesign(6, ['r0', 'r0', 'r1', 'rstp', 'per-vlan-rstp', 'per-vlan-rstp']), RUNS],
   ['whose BPDUs run out of hops', longChain, RUNS],
+  ['whose hops run out over ways of one cost', evenWays, RUNS],
   ['with bundles', bundled, RUNS],
   ['beside switches without spanning tree', regionsDesign(6, ['r0', 'r0', 'r0', 'r1', 'rstp', 'off']), RUNS],
 ])('in random networks %s, from boot and after cuts', (_, designs, numRuns) => {

@@ -1,15 +1,15 @@
 /**
- * The settled trees of a network in which some bridges speak MSTP (IEEE 802.1Q-2018 13.9 to 13.12): the CIST through every
- * bridge, costs within a region told apart from those between regions, and in each region a tree for each instance.
+ * The settled CIST of a network in which some bridges speak MSTP (IEEE 802.1Q-2018 13.9 to 13.12), with costs within a
+ * region told apart from those between regions; the trees of instances are in instance.ts.
  * Priority vectors are (root, external root path cost, regional root, internal root path cost, bridge, port).
  */
-import { CIST, treeInstance, type TreeId } from '../design/ids';
+import { CIST } from '../design/ids';
 import { setExternalCost } from './bridgeId';
 import { methodOf } from '../design/costMethod';
 import type { Switch } from '../design/schema';
 import type { Network } from './network';
 import { pathCostOf } from './pathCost';
-import { hasInstance, regionsOf, sameRegion, type RegionMap } from './region';
+import { regionsOf, sameRegion, type RegionMap } from './region';
 import { segmentsOf, type Segments } from './segments';
 import type { Settings } from './settings';
 import { CODE, type SettledTree } from './settled';
@@ -21,26 +21,44 @@ export interface MstpGround {
   readonly segments: Segments;
   readonly settings: Settings;
   readonly regions: readonly (RegionMap | null)[];
+  /** Equal where two switches are of one region; -1 of a switch without MSTP. */
+  readonly regionOf: Int32Array;
 }
 
 export function mstpGround(network: Network, segments: Segments, settings: Settings): MstpGround {
   const regions = network.switches.map(regionsOf(network.design));
-  return { network, segments, settings, regions };
+  return { network, segments, settings, regions, regionOf: numbered(regions) };
+}
+
+/** The place of each switch's region among those that differ. */
+function numbered(regions: readonly (RegionMap | null)[]): Int32Array {
+  const known = new Map<RegionMap, number>();
+  const distinct: RegionMap[] = [];
+  const numberOf = (map: RegionMap): number => {
+    const at = distinct.findIndex((other) => sameRegion(other, map));
+    return at >= 0 ? at : distinct.push(map) - 1;
+  };
+  return Int32Array.from(regions, (map) => {
+    if (!map) return -1;
+    const at = known.get(map) ?? numberOf(map);
+    known.set(map, at);
+    return at;
+  });
 }
 
 /** 1 for each port that leads to bridges of its own region alone, whoever is designated there. */
 export function insidePorts(network: Network): Uint8Array {
-  const known = insides.get(network) ?? insideOf(network, segmentsOf(network, CIST, () => false), network.switches.map(regionsOf(network.design)));
+  const known = insides.get(network) ?? insideOf(network, segmentsOf(network, CIST, () => false), numbered(network.switches.map(regionsOf(network.design))));
   insides.set(network, known);
   return known;
 }
 const insides = new WeakMap<Network, Uint8Array>();
 
-const insideOf = (network: Network, segments: Segments, regions: readonly (RegionMap | null)[]): Uint8Array =>
+const insideOf = (network: Network, segments: Segments, regionOf: Int32Array): Uint8Array =>
   Uint8Array.from(network.ports, (_, p) => {
-    const own = regions[network.owner[p]!] ?? null;
+    const own = regionOf[network.owner[p]!]!;
     const others = neighboursOf(segments, p);
-    return own && others.length > 0 && others.every((q) => sameRegion(own, regions[network.owner[q]!] ?? null)) ? 1 : 0;
+    return own >= 0 && others.length > 0 && others.every((q) => regionOf[network.owner[q]!] === own) ? 1 : 0;
   });
 
 /** The other ports on a port's segment: the same for every tree of a network. */
@@ -64,7 +82,7 @@ interface Label {
 }
 
 /** The CIST (13.9, 13.10). */
-export function solveCist({ network, segments, settings, regions }: MstpGround): SettledTree {
+export function solveCist({ network, segments, settings, regionOf }: MstpGround): SettledTree {
   const { switches, owner, firstPort, ports, design } = network;
   const { cost: internalCost, portKey } = settings.portsIn(CIST);
   const externalCost = Int32Array.from(ports, (port, p) => {
@@ -73,16 +91,17 @@ export function solveCist({ network, segments, settings, regions }: MstpGround):
   });
   const rank = settings.bridgesIn(CIST).map((place, s) => (segments.parts[s] === 'bridge' ? place : -1));
   const compare = (a: Label, b: Label): number => rank[a.root]! - rank[b.root]! || a.external - b.external || rank[a.regional]! - rank[b.regional]! || a.internal - b.internal;
+  const ofOne = (s: number, t: number): boolean => regionOf[s]! >= 0 && regionOf[s] === regionOf[t];
   /** What a port hears from another one of its segment, its own cost added. */
   const heard = (from: Label, q: number, by: number): Label | null => {
     const t = owner[q]!;
-    if (sameRegion(regions[by]!, regions[t]!)) return from.hops > 1 ? { ...from, internal: from.internal + internalCost[q]!, hops: from.hops - 1 } : null;
+    if (ofOne(by, t)) return from.hops > 1 ? { ...from, internal: from.internal + internalCost[q]!, hops: from.hops - 1 } : null;
     return { root: from.root, external: from.external + externalCost[q]!, regional: t, internal: 0, hops: switches[t]!.timers.maxHops };
   };
   const labels: (Label | null)[] = switches.map((_, s) => (rank[s]! >= 0 ? { root: s, external: 0, regional: s, internal: 0, hops: switches[s]!.timers.maxHops } : null));
-  spread(network, segments, labels, compare, heard);
-
   const comparePorts = (p: number, q: number): number => portKey[p]! - portKey[q]! || network.order[p]! - network.order[q]!;
+  spread(network, segments, labels, { compare, heard, compareBridges: (s, t) => rank[s]! - rank[t]!, comparePorts });
+
   const labelAt = (p: number): Label => labels[owner[p]!]!;
   // Where a classic bridge is attached, each bridge stands in the place of its regional root (13.10).
   const classic = new Uint8Array(segments.first.length);
@@ -92,15 +111,14 @@ export function solveCist({ network, segments, settings, regions }: MstpGround):
   const designated = designatedOn(network, segments, offersMore);
   // A LAN is inside of a region where its designated bridge is of it; ports of other regions there are at their boundary.
   const inside = Uint8Array.from(ports, (_, p) => {
-    const own = regions[owner[p]!] ?? null;
     const best = designated[p]!;
-    return best >= 0 && sameRegion(own, regions[owner[best]!] ?? null) && neighboursOf(segments, p).some((q) => sameRegion(own, regions[owner[q]!] ?? null)) ? 1 : 0;
+    return best >= 0 && ofOne(owner[p]!, owner[best]!) && neighboursOf(segments, p).some((q) => ofOne(owner[p]!, owner[q]!)) ? 1 : 0;
   });
   const disputed = outOfHops(designated, inside, (p) => labelAt(p).hops);
   /** Who a bridge takes the sender of a BPDU for: who reads an MST BPDU as an RST one sees the regional root in it (14.4), a classic bridge is sent the sender's own (13.29). */
   const senderRank = (p: number): number => {
     const from = designated[p]!;
-    const toOutside = readsRst(switches[owner[p]!]!) && regions[owner[from]!] !== null;
+    const toOutside = readsRst(switches[owner[p]!]!) && regionOf[owner[from]!]! >= 0;
     return rank[toOutside ? labelAt(from).regional : owner[from]!]!;
   };
   const rootPort = new Int32Array(switches.length).fill(-1);
@@ -128,58 +146,11 @@ export const isClassic = ({ dialect }: Switch): boolean => dialect === 'stp' || 
 /** Whether a bridge reads MST BPDUs as RST BPDUs. */
 export const readsRst = ({ dialect }: Switch): boolean => dialect === 'rstp' || dialect === 'per-vlan-rstp';
 
-/** The tree of an instance in every region that has it; ports that lead out of a region do what the CIST has them do (13.12). */
-export function solveInstance(ground: MstpGround, cist: SettledTree, id: TreeId): SettledTree {
-  const { network, segments, settings, regions } = ground;
-  const { inside } = cist.regional!;
-  const { switches, owner, firstPort, ports } = network;
-  const mstid = treeInstance(id)!;
-  const { cost, portKey } = settings.portsIn(id);
-  const has = regions.map((region) => region !== null && hasInstance(region, mstid));
-  const rank = settings.bridgesIn(id).map((place, s) => (has[s] && segments.parts[s] === 'bridge' ? place : -1));
-  const compare = (a: Label, b: Label): number => rank[a.root]! - rank[b.root]! || a.internal - b.internal;
-  const heard = (from: Label, q: number, by: number): Label | null => (inside[q] && sameRegion(regions[by]!, regions[owner[q]!]!) && from.hops > 1 ? { ...from, internal: from.internal + cost[q]!, hops: from.hops - 1 } : null);
-  const labels: (Label | null)[] = switches.map((_, s) => (rank[s]! >= 0 ? { root: s, external: 0, regional: s, internal: 0, hops: switches[s]!.timers.maxHops } : null));
-  spread(network, segments, labels, compare, heard, (p) => inside[p] === 1);
-
-  const comparePorts = (p: number, q: number): number => portKey[p]! - portKey[q]! || network.order[p]! - network.order[q]!;
-  const labelAt = (p: number): Label => labels[owner[p]!]!;
-  const compareSenders = (p: number, q: number): number => rank[owner[p]!]! - rank[owner[q]!]! || comparePorts(p, q);
-  const offersMore = (p: number, q: number): boolean => (compare(labelAt(p), labelAt(q)) || compareSenders(p, q)) < 0;
-  const within = designatedOn(network, segments, offersMore, (p) => inside[p] === 1 && labels[owner[p]!] !== null);
-  const disputed = outOfHops(within, inside, (p) => labelAt(p).hops);
-  const rootPort = new Int32Array(switches.length).fill(-1);
-  switches.forEach((_, s) => {
-    const own = labels[s];
-    if (!own || own.root === s) return;
-    for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) {
-      const from = within[p]!;
-      const way = from < 0 || owner[from] === s ? null : heard(labelAt(from), p, owner[from]!);
-      if (!way || compare(way, own) !== 0) continue;
-      const now = rootPort[s]!;
-      if (now < 0 || (compareSenders(from, within[now]!) || comparePorts(p, now)) < 0) rootPort[s] = p;
-    }
-  });
-  const inner = rolesOf(network, segments, rootPort, within);
-  const role = new Uint8Array(ports.length);
-  const designated = new Int32Array(ports.length).fill(-1);
-  for (let p = 0; p < ports.length; p += 1) {
-    if (!labels[owner[p]!] || !segments.member[p]) continue;
-    const led = inside[p] === 1 || cist.role[p] === CODE.disabled;
-    role[p] = led ? inner[p]! : OUTSIDE[cist.role[p]!]!;
-    designated[p] = led ? within[p]! : cist.designated[p]!;
-  }
-  return {
-    id, rank, rootPort, designated, cost, role, root: Int32Array.from(labels, (label) => label?.root ?? -1), rootPathCost: Float64Array.from(labels, (label) => label?.internal ?? Infinity),
-    regional: { root: Int32Array.from(labels, (label) => label?.root ?? -1), cost: Float64Array.from(labels, (label) => label?.internal ?? Infinity), inside, disputed },
-  };
-}
-
 /**
  * Ports that hear a last hop speak for their segments themselves; those that they hear see a worse bridge do so, and
  * discard (13.29 recordDispute): 1 for each of these.
  */
-function outOfHops(designated: Int32Array, inside: Uint8Array, hopsAt: (p: number) => number): Uint8Array {
+export function outOfHops(designated: Int32Array, inside: Uint8Array, hopsAt: (p: number) => number): Uint8Array {
   const disputed = new Uint8Array(designated.length);
   designated.forEach((from, p) => {
     if (from < 0 || from === p || !inside[p] || hopsAt(from) > 1) return;
@@ -189,33 +160,51 @@ function outOfHops(designated: Int32Array, inside: Uint8Array, hopsAt: (p: numbe
   return disputed;
 }
 
-/** What a port at a region's boundary is in an instance, by its role in the CIST. */
-const OUTSIDE: Readonly<Record<number, number>> = { [CODE.absent]: CODE.absent, [CODE.root]: CODE.master, [CODE.designated]: CODE.designated, [CODE.alternate]: CODE.alternate, [CODE.backup]: CODE.alternate, [CODE.disabled]: CODE.disabled, [CODE.master]: CODE.master };
+/** How labels are compared, heard, and told apart where they are equal. */
+interface Order {
+  readonly compare: (a: Label, b: Label) => number;
+  readonly heard: (from: Label, q: number, by: number) => Label | null;
+  readonly compareBridges: (s: number, t: number) => number;
+  readonly comparePorts: (p: number, q: number) => number;
+}
 
-/** Lets the best label spread until every bridge has the best one that it can hear: labels grow with every hop, so the nearest first. */
-function spread(network: Network, segments: Segments, labels: (Label | null)[], compare: (a: Label, b: Label) => number, heard: (from: Label, q: number, by: number) => Label | null, speaks: (p: number) => boolean = () => true): void {
+/**
+ * Lets the best label spread until every bridge has the best one that it can hear: labels grow with every hop, so the nearest
+ * first, of equals the better bridge. Equal labels may have unlike hops: that of the better sender counts, as for the root port.
+ */
+function spread(network: Network, segments: Segments, labels: (Label | null)[], { compare, heard, compareBridges, comparePorts }: Order): void {
   const { firstPort, owner } = network;
   const open = new Set(labels.flatMap((label, s) => (label ? [s] : [])));
   const crossed = new Uint8Array(segments.first.length);
+  /** The port that a bridge has its label from, and the one that it has it by; -1 where it is its own. */
+  const [from, by] = [new Int32Array(labels.length).fill(-1), new Int32Array(labels.length).fill(-1)];
+  const betterWay = (p: number, q: number, t: number): boolean =>
+    from[t]! >= 0 && (compareBridges(owner[p]!, owner[from[t]!]!) || comparePorts(p, from[t]!) || comparePorts(q, by[t]!)) < 0;
   while (open.size > 0) {
     let nearest = -1;
-    for (const s of open) if (nearest < 0 || compare(labels[s]!, labels[nearest]!) < 0) nearest = s;
+    for (const s of open) if (nearest < 0 || (compare(labels[s]!, labels[nearest]!) || compareBridges(s, nearest)) < 0) nearest = s;
     open.delete(nearest);
-    for (let p = firstPort[nearest]!; p < firstPort[nearest + 1]!; p += 1) {
-      const segment = segments.of[p]!;
-      if (segment < 0 || crossed[segment] || !speaks(p)) continue;
+    for (let own = firstPort[nearest]!; own < firstPort[nearest + 1]!; own += 1) {
+      const segment = segments.of[own]!;
+      if (segment < 0 || crossed[segment]) continue;
       crossed[segment] = 1;
-      for (const q of neighboursOf(segments, p)) {
+      const others = neighboursOf(segments, own);
+      const p = others.reduce((best, q) => (owner[q] === nearest && comparePorts(q, best) < 0 ? q : best), own);
+      for (const q of others) {
         const t = owner[q]!;
         const label = open.has(t) ? heard(labels[nearest]!, q, nearest) : null;
-        if (label && compare(label, labels[t]!) < 0) labels[t] = label;
+        const order = label ? compare(label, labels[t]!) : 1;
+        if (!label || order > 0 || (order === 0 && !betterWay(p, q, t))) continue;
+        labels[t] = label;
+        from[t] = p;
+        by[t] = q;
       }
     }
   }
 }
 
 /** The designated port of each port's segment among those that `counts` lets in; -1 without one. */
-function designatedOn({ ports }: Network, { of, first, ports: grouped }: Segments, offersMore: (p: number, q: number) => boolean, counts: (p: number) => boolean = () => true): Int32Array {
+export function designatedOn({ ports }: Network, { of, first, ports: grouped }: Segments, offersMore: (p: number, q: number) => boolean, counts: (p: number) => boolean = () => true): Int32Array {
   const designated = new Int32Array(ports.length).fill(-1);
   for (let segment = 0; segment + 1 < first.length; segment += 1) {
     let best = -1;

@@ -1,5 +1,5 @@
 /** Solving again after a change: only the trees that the change can have moved. */
-import type { TreeId } from '../design/ids';
+import { treeInstance, type TreeId } from '../design/ids';
 import type { Patch } from '../design/edit';
 import type { DesignProblem } from '../design/problem';
 import type { Design } from '../design/schema';
@@ -36,12 +36,14 @@ export function treesTouched(patches: readonly Patch[]): ReadonlySet<TreeId> | '
 export function resolve(before: Solution, design: Design, patches: readonly Patch[]): Result<{ readonly solution: Solution; readonly changed: readonly SettledTree[] }, DesignProblem> {
   const touched = treesTouched(patches);
   // A standard bridge beside per-VLAN ones reads its CST's settings in VLAN 1's tree, and every other tree follows that one.
-  const mixed = design.switches.some((sw) => isPerVlan(sw.dialect)) && design.switches.some((sw) => sw.dialect === 'stp' || sw.dialect === 'rstp');
-  // An instance follows the CIST at the boundary of its region.
+  const perVlan = design.switches.some((sw) => isPerVlan(sw.dialect));
+  const mixed = perVlan && design.switches.some((sw) => sw.dialect === 'stp' || sw.dialect === 'rstp');
+  // Every instance follows the CIST at the boundary of its region, and trees of VLANs follow the instance that has the VLAN there; nothing else follows an instance.
   const regional = design.switches.some((sw) => sw.dialect === 'mstp');
+  const followed = (id: TreeId): boolean => mixed || (regional && (perVlan || !treeInstance(id)));
   // Only max hops among the timers decide what is heard, and only inside of regions.
   const timed = regional && patches.some(({ path }) => path[0] === 'switches' && path[2] === 'timers');
-  if (touched === 'all' || timed || ((mixed || regional) && touched.size > 0)) {
+  if (touched === 'all' || timed || [...touched].some(followed)) {
     const solution = solve(design);
     return solution.ok ? ok({ solution: solution.value, changed: solution.value.trees }) : solution;
   }

@@ -1,5 +1,5 @@
 /**
- * The settled solver: what a network of bridges of any dialect comes to rest in, without running the protocol; MSTP's trees are in mstp.ts.
+ * The settled solver: what a network of bridges of any dialect comes to rest in, without running the protocol; MSTP's trees are in mstp.ts and instance.ts.
  * IEEE 802.1Q-2018 clauses 13.9 to 13.12 (with 802.1D-2004 clause 17.4 to 17.6): every bridge takes the best root
  * priority vector it can hear, every segment the best designated one; roles follow.
  */
@@ -7,8 +7,9 @@ import { CIST, instanceTree, treeInstance, treeVlan, vlanTree, type TreeId } fro
 import type { DesignProblem } from '../design/problem';
 import type { Design } from '../design/schema';
 import { ok, type Result } from '../result';
+import { solveInstance } from './instance';
 import { MinHeap } from './minHeap';
-import { mstpGround, rolesOf, solveCist, solveInstance } from './mstp';
+import { mstpGround, rolesOf, solveCist } from './mstp';
 import { compileNetwork, type Network } from './network';
 import { segmentsOf, type Segments } from './segments';
 import { compileSettings, type Settings } from './settings';
