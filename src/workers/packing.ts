@@ -26,7 +26,7 @@ function viewsAt(buffer: ArrayBuffer, index: number, switches: number, ports: nu
   at += 16 * switches;
   const views = { rootPathCost, root: ints(switches), rootPort: ints(switches), rank: ints(switches), cost: ints(ports), designated: ints(ports) };
   const regionalRoot = ints(switches);
-  return { ...views, role: new Uint8Array(buffer, at, ports), regional: { root: regionalRoot, cost: internal, inside: new Uint8Array(buffer, at + ports, ports), disputed: new Uint8Array(buffer, at + 2 * ports, ports) } };
+  return { ...views, role: new Uint8Array(buffer, at, ports), disputed: new Uint8Array(buffer, at + 2 * ports, ports), regional: { root: regionalRoot, cost: internal, inside: new Uint8Array(buffer, at + ports, ports) } };
 }
 
 /** Copies trees into one buffer. */
@@ -34,8 +34,8 @@ export function packTrees(trees: readonly SettledTree[], switches: number, ports
   const buffer = new ArrayBuffer(trees.length * strideOf(switches, ports));
   trees.forEach((tree, i) => {
     const views = viewsAt(buffer, i, switches, ports);
-    for (const key of ['rootPathCost', 'root', 'rootPort', 'rank', 'cost', 'designated', 'role'] as const) views[key].set(tree[key]);
-    if (tree.regional) for (const key of ['root', 'cost', 'inside', 'disputed'] as const) views.regional[key].set(tree.regional[key]);
+    for (const key of ['rootPathCost', 'root', 'rootPort', 'rank', 'cost', 'designated', 'role', 'disputed'] as const) views[key].set(tree[key]);
+    if (tree.regional) for (const key of ['root', 'cost', 'inside'] as const) views.regional[key].set(tree.regional[key]);
   });
   return { ids: trees.map((tree) => tree.id), switches, ports, regional: trees.map((tree) => tree.regional !== undefined), buffer };
 }

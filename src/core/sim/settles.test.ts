@@ -1,16 +1,18 @@
 /** The protocols come to rest where the solver says, whatever the network, the offsets and what is cut. */
 import fc from 'fast-check';
 import type { Design } from '../design/schema';
-import { FAMILIES, meshDesign, randomDesign, regionsDesign, solutionOf } from '../testing/networks';
+import { FAMILIES, meshDesign, networkOf, randomDesign, regionsDesign, solutionOf } from '../testing/networks';
+import { unlike } from '../testing/settling';
 import { turnLinks } from '../testing/turns';
 import { compileNetwork } from '../tree/network';
 import { treesOf } from '../tree/trees';
-import { roleOf, stateOf } from '../tree/settled';
+import { roleOf, stateIn } from '../tree/settled';
 import { SECOND } from '../protocol/entity';
 import { Simulation } from './simulation';
 
 /** Long enough for two forward delays after the oldest information has died. */
 const REST = 120 * SECOND;
+const RUNS = Number(process.env.RUNS ?? 100);
 
 /** Every port that is not as the solver has it. */
 function differences(sim: Simulation, design: Design): string[] {
@@ -20,7 +22,7 @@ function differences(sim: Simulation, design: Design): string[] {
     return network.ports.flatMap((port, p): string[] => {
       const role = roleOf(tree, p);
       if (role === null) return sim.inTree(t, p) && network.switches[network.owner[p]!]!.up ? [`${tree.id} has port ${port.id}`] : [];
-      const [state, wanted] = [sim.state(t, p), role === 'disabled' ? 'disabled' : stateOf(role)];
+      const [state, wanted] = [sim.state(t, p), role === 'disabled' ? 'disabled' : stateIn(tree, p, role)];
       const same = sim.role(t, p) === role && (state === 'blocking' ? 'discarding' : state) === wanted;
       return same ? [] : [`${tree.id} ${network.switches[network.owner[p]!]!.id} port ${port.id}: ${role}, not ${sim.role(t, p)} ${state}`];
     });
@@ -56,6 +58,33 @@ it('settles again after a switch has lost its power, and has it back', () => {
       expect(differences(sim, now)).toEqual([]);
     }
   }), { numRuns: 40 });
+});
+
+/** Rings and chains of rapid bridges and regions, with more of them than the root's max age has seconds. */
+const longWays: fc.Arbitrary<Design> = fc
+  .record({
+    bridges: fc.array(fc.record({ dialect: fc.constantFrom('rstp', 'rstp', 'per-vlan-rstp', 'mstp'), region: fc.constantFrom('r', null), priority: fc.constantFrom(4096, 8192, 32_768), maxAge: fc.constantFrom(6, 6, 7, 20) }), { minLength: 7, maxLength: 16 }),
+    costs: fc.array(fc.integer({ min: 1, max: 4 }), { minLength: 20, maxLength: 20 }), chords: fc.array(fc.tuple(fc.nat(), fc.nat()), { maxLength: 3 }), one: fc.constantFrom('rstp', 'per-vlan-rstp', 'mstp', null, null),
+  })
+  .map(({ bridges, costs, chords, one }) => {
+    const names = bridges.map((_, i) => `s${i}`);
+    const across = chords.map(([a, b], i) => ({ a: a % names.length, b: b % names.length, port: 8 + i })).filter(({ a, b }) => a !== b);
+    const ends = [...names.slice(1).flatMap((name, i) => [`${names[i]} 2`, `${name} 1`]), ...across.flatMap(({ a, b, port }) => [`s${a} ${port}`, `s${b} ${port}`])];
+    return networkOf(
+      Object.fromEntries(bridges.map(({ dialect, region, priority, maxAge }, i) => [names[i]!, { dialect: one ?? dialect, priority: i === 0 ? 0 : priority, timers: { maxAge, forwardDelay: 15 }, ...((one ?? dialect) === 'mstp' && region && one === null ? { region } : {}) }])),
+      ends.flatMap((end, i) => (i % 2 === 0 ? [`${end} = ${ends[i + 1]!}`] : [])), Object.fromEntries(ends.map((end, i) => [end, { cost: costs[i % costs.length] }])),
+      { regions: [{ id: 'r', name: 'R', instances: [{ id: 1, vlans: '10' }] }] },
+    );
+  });
+
+it('settles to what the solver says where messages grow older than the max age of their root', () => {
+  fc.assert(fc.property(longWays, fc.nat(), fc.array(fc.nat(), { maxLength: 2 }), (design, seed, turns) => {
+    const sim = new Simulation(compileNetwork(design), treesOf(design), seed);
+    sim.boot();
+    sim.runTo(REST);
+    expect(unlike(sim, design)).toEqual([]);
+    turnLinks(sim, design, turns, REST, (now) => expect(unlike(sim, now)).toEqual([]));
+  }), { numRuns: RUNS });
 });
 
 /** Links that close a loop of a VLAN's frames, and neighbours that they do not get to though there is a cable. */

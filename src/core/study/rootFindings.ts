@@ -15,7 +15,7 @@ const RULES = {
   'standby-by-mac': [(name, where) => `${name} stands by for the root of ${where} only by its MAC address`, 'Nobody chose it: if the root dies, chance decides who takes over.'],
   'standby-on-access': [(name, where) => `${name}, an access switch, stands by for the root of ${where}`, 'If the root dies, traffic between the strong switches is drawn through it.'],
   'standby-far': [(name, where) => `${name} stands by for the root of ${where} from more than one hop away`, 'If the root dies the tree turns round to a far corner, though a strong switch sits right beside the root.'],
-  'beyond-max-age': [(name, where) => `${name} is more hops from the root of ${where} than the root's max age in seconds`, 'BPDUs grow too old on the way: it would not hear the root.'],
+  'beyond-max-age': [(name, where) => `${name} hears of the root of ${where} only what is older than the root's max age: it is more hops away than that has seconds`, 'Each bridge on the way adds a second to the message age, and what is too old is thrown away. From there on another root rules.'],
   'beyond-max-hops': [(name, where) => `${name} throws away what it hears of the regional root in ${where}: no hop is left`, 'Each bridge inside of a region takes one hop off. From here on another root rules, and the link between the two is blocked.'],
 } as const satisfies Record<string, readonly [text: (name: string, where: string) => string, why: string]>;
 type Rule = keyof typeof RULES;
@@ -97,10 +97,14 @@ function distances(network: Network, tree: SettledTree): Distance[] {
 
 /** Switches that their root's BPDUs do not reach: too old on the way, or out of hops inside of a region. */
 function tooFar(network: Network, tree: SettledTree, far: readonly Distance[]): (readonly [Rule, number])[] {
-  return network.switches.flatMap((_, s): (readonly [Rule, number])[] => {
+  const { switches, owner, firstPort, far: farEnd } = network;
+  const thrownBy = (s: number): number[] => Array.from({ length: firstPort[s + 1]! - firstPort[s]! }, (_, i) => firstPort[s]! + i).filter((p) => tree.disputed[farEnd[p]!]);
+  const inside = (p: number): boolean => tree.regional?.inside[p] === 1;
+  // Roots that rule only where a better one's messages have grown too old.
+  const beyond = new Set(switches.flatMap((_, s) => thrownBy(s).flatMap((p) => (inside(p) || tree.root[owner[farEnd[p]!]!] === tree.root[s] ? [] : [tree.root[s]!]))));
+  return switches.flatMap((_, s): (readonly [Rule, number])[] => {
     const root = tree.root[s]!;
-    if (root >= 0 && far[s]!.age > network.switches[root]!.timers.maxAge) return [['beyond-max-age', s]];
-    const ports = Array.from({ length: network.firstPort[s + 1]! - network.firstPort[s]! }, (_p, i) => network.firstPort[s]! + i);
-    return ports.some((p) => tree.regional?.disputed[network.far[p]!]) ? [['beyond-max-hops', s]] : [];
+    if (root >= 0 && (beyond.has(root) || far[s]!.age > switches[root]!.timers.maxAge)) return [['beyond-max-age', s]];
+    return thrownBy(s).some(inside) ? [['beyond-max-hops', s]] : [];
   });
 }

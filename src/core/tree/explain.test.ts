@@ -99,6 +99,17 @@ describe('the election', () => {
   });
 });
 
+it('an end says why it throws away what it hears, and the other one why it discards', () => {
+  const names = Array.from({ length: 9 }, (_, i) => `s${i}`);
+  const chain = (settings: Record<string, unknown>, rest: Record<string, unknown> = {}) => networkOf(Object.fromEntries(names.map((name) => [name, settings])), names.slice(1).map((name, i) => `s${i} 2 = ${name} 1`), {}, rest);
+  const old = chain({ timers: { maxAge: 6 } });
+  expect(why(old, 's6', '2')).toMatchObject({ role: 'designated', state: 'discarding', sentence: 'Designated, but it discards: the bridge at the other end throws its BPDUs away, since they are older than the max age of their root, and speaks for the segment itself.' });
+  expect(why(old, 's7', '1').sentence).toBe('Designated: the BPDUs of s6 are thrown away here, since they are older than the max age of their root, so this end speaks for the segment itself, and the other one discards.');
+  expect(why(old, 's8', '1').sentence).toContain('straight to the root s7');
+  const region = chain({ dialect: 'mstp', region: 'r', timers: { maxHops: 6 } }, { regions: [{ id: 'r', name: 'R' }] });
+  expect(why(region, 's5', '2', 'mst:0').sentence).toContain('since no hop is left');
+});
+
 describe('moved ends', () => {
   it('are none between a solution and itself', () => {
     fc.assert(fc.property(anyDesign, (design) => expect(movedEnds(solutionOf(design), solutionOf(design))).toEqual([])), { numRuns: 50 });

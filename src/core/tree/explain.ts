@@ -54,7 +54,9 @@ export function explainPort(solution: Solution, tree: SettledTree, p: number): P
     const rivals = rivalsOn(network, tree, p);
     const [rival] = rivals;
     const isRoot = tree.root[s] === s;
-    if (tree.regional?.disputed[p]) return say('Designated, but it discards: the bridge at the other end throws its BPDUs away, since no hop is left, and speaks for the segment itself.');
+    const [thrown, other] = [tree.regional?.inside[p] ? 'no hop is left' : 'they are older than the max age of their root', network.far[p]!];
+    if (tree.disputed[p]) return say(`Designated, but it discards: the bridge at the other end throws its BPDUs away, since ${thrown}, and speaks for the segment itself.`);
+    if (other >= 0 && tree.disputed[other]) return say(`Designated: the BPDUs of ${ownerName(network, other)} are thrown away here, since ${thrown}, so this end speaks for the segment itself, and the other one discards.`);
     if (rival === undefined) return say(`Designated: no other bridge speaks for ${treeName(tree.id)} on this segment${isRoot ? ', and this switch is the root' : ''}.`);
     const comparison = segmentComparison(network, tree, p, rival);
     if (isRoot) return say('Designated: this switch is the root, and the root is designated on every segment.', comparison);

@@ -1,7 +1,7 @@
 /** The settled trees of MST instances (IEEE 802.1Q-2018 13.11, 13.12): one in each region that has the instance, whose boundary ports do what the CIST has them do. */
 import { treeInstance, type TreeId } from '../design/ids';
 import { MinHeap } from './minHeap';
-import { designatedOn, outOfHops, rolesOf, type MstpGround } from './mstp';
+import { designatedOn, rolesOf, thrownAway, type MstpGround } from './mstp';
 import type { Network } from './network';
 import { hasInstance } from './region';
 import type { Segments } from './segments';
@@ -24,11 +24,11 @@ export function solveInstance({ network, segments, settings, regions, regionOf }
   const rank = settings.bridgesIn(id).map((place, s) => (segments.parts[s] === 'bridge' && regions[s] && hasInstance(regions[s], mstid) ? place : -1));
   const comparePorts = (p: number, q: number): number => portKey[p]! - portKey[q]! || order[p]! - order[q]!;
   const compareSenders = (p: number, q: number): number => rank[owner[p]!]! - rank[owner[q]!]! || comparePorts(p, q);
-  const ways = waysInside(network, segments, { inside, regionOf, rank, cost, compareSenders, comparePorts });
+  const ways = waysInside(network, segments, { inside, regionOf, rank, cost });
   const compareWays = (s: number, t: number): number => rank[ways.root[s]!]! - rank[ways.root[t]!]! || ways.cost[s]! - ways.cost[t]!;
   const offersMore = (p: number, q: number): boolean => (compareWays(owner[p]!, owner[q]!) || compareSenders(p, q)) < 0;
   const within = designatedOn(network, segments, offersMore, (p) => inside[p] === 1 && rank[owner[p]!]! >= 0);
-  const disputed = outOfHops(within, inside, (p) => ways.hops[owner[p]!]!);
+  const disputed = thrownAway(within, (from) => ways.hops[owner[from]!]! <= 1);
 
   const rootPort = new Int32Array(switches.length).fill(-1);
   for (let s = 0; s < switches.length; s += 1) {
@@ -49,8 +49,9 @@ export function solveInstance({ network, segments, settings, regions, regionOf }
     const led = inside[p] === 1 || cist.role[p] === CODE.disabled;
     role[p] = led ? inner[p]! : OUTSIDE[cist.role[p]!]!;
     designated[p] = led ? within[p]! : cist.designated[p]!;
+    if (!led) disputed[p] = cist.disputed[p]!;
   }
-  return { id, rank, rootPort, designated, cost, role, root: ways.root, rootPathCost: ways.cost, regional: { root: ways.root, cost: ways.cost, inside, disputed } };
+  return { id, rank, rootPort, designated, cost, role, root: ways.root, rootPathCost: ways.cost, regional: { root: ways.root, cost: ways.cost, inside }, disputed };
 }
 
 /** What a port at a region's boundary is in an instance, by its role in the CIST. */
@@ -61,21 +62,19 @@ interface Inside {
   readonly regionOf: Int32Array;
   readonly rank: Int32Array;
   readonly cost: Int32Array;
-  readonly compareSenders: (p: number, q: number) => number;
-  readonly comparePorts: (p: number, q: number) => number;
 }
 
 /**
  * The best bridge that hops are left to is the root of each, and costs add up away from it; of ways of one cost the hops of
  * the better sender's count, as for the root port. A segment is crossed once, by its designated bridge.
  */
-function waysInside({ switches, owner, firstPort }: Network, { of, first, ports }: Segments, { inside, regionOf, rank, cost, compareSenders, comparePorts }: Inside): Ways {
+function waysInside({ switches, owner, firstPort }: Network, { of, first, ports }: Segments, { inside, regionOf, rank, cost }: Inside): Ways {
   const count = switches.length;
   const ways: Ways = { root: new Int32Array(count).fill(-1), cost: new Float64Array(count).fill(Infinity), hops: new Int32Array(count) };
   const settled = new Uint8Array(count);
   const crossed = new Uint8Array(first.length);
-  /** The port that a bridge hears its way from, and the one that it hears it by. */
-  const [from, by] = [new Int32Array(count).fill(-1), new Int32Array(count).fill(-1)];
+  /** The bridge that a bridge hears its way from. */
+  const from = new Int32Array(count).fill(-1);
   const byRank = new Int32Array(count).fill(-1);
   rank.forEach((place, s) => place >= 0 && (byRank[place] = s));
   const heap = new MinHeap();
@@ -89,29 +88,25 @@ function waysInside({ switches, owner, firstPort }: Network, { of, first, ports 
       const s = heap.pop();
       if (settled[s]) continue;
       settled[s] = 1;
-      for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) if (of[p]! >= 0 && inside[p] && !crossed[of[p]!]) cross(s, p);
+      for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) if (of[p]! >= 0 && inside[p] && !crossed[of[p]!]) cross(s, of[p]!);
     }
   }
   return ways;
 
-  function cross(s: number, own: number): void {
-    const segment = of[own]!;
+  function cross(s: number, segment: number): void {
     crossed[segment] = 1;
     if (ways.hops[s]! <= 1) return; // whoever hears it throws it away
-    let p = own;
-    for (let i = first[segment]!; i < first[segment + 1]!; i += 1) if (owner[ports[i]!] === s && comparePorts(ports[i]!, p) < 0) p = ports[i]!;
     for (let i = first[segment]!; i < first[segment + 1]!; i += 1) {
       const q = ports[i]!;
       const t = owner[q]!;
       if (settled[t] || !inside[q] || rank[t]! < 0 || regionOf[t] !== regionOf[s]) continue;
       const total = ways.cost[s]! + cost[q]!;
-      if (total > ways.cost[t]! || (total === ways.cost[t] && (compareSenders(p, from[t]!) || comparePorts(q, by[t]!)) >= 0)) continue;
+      if (total > ways.cost[t]! || (total === ways.cost[t] && rank[s]! >= rank[from[t]!]!)) continue;
       if (total < ways.cost[t]!) heap.push(total * count + rank[t]!, t); // of equals the better bridge first
       ways.root[t] = ways.root[s]!;
       ways.cost[t] = total;
       ways.hops[t] = ways.hops[s]! - 1;
-      from[t] = p;
-      by[t] = q;
+      from[t] = s;
     }
   }
 }

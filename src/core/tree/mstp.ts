@@ -77,8 +77,9 @@ interface Label {
   readonly external: number;
   readonly regional: number;
   readonly internal: number;
-  /** Remaining hops, as the bridge sends them: a bridge that hears a last one throws it away (13.29 updtRcvdInfoWhile). */
+  /** Remaining hops and message age, as the bridge sends them: who hears a last hop inside, or outside what is too old, throws it away (13.29 updtRcvdInfoWhile). */
   readonly hops: number;
+  readonly age: number;
 }
 
 /** The CIST (13.9, 13.10). */
@@ -91,18 +92,22 @@ export function solveCist({ network, segments, settings, regionOf }: MstpGround)
   });
   const rank = settings.bridgesIn(CIST).map((place, s) => (segments.parts[s] === 'bridge' ? place : -1));
   const compare = (a: Label, b: Label): number => rank[a.root]! - rank[b.root]! || a.external - b.external || rank[a.regional]! - rank[b.regional]! || a.internal - b.internal;
+  const oldest = oldestAges(network, segments);
   const ofOne = (s: number, t: number): boolean => regionOf[s]! >= 0 && regionOf[s] === regionOf[t];
   /** What a port hears from another one of its segment, its own cost added. */
   const heard = (from: Label, q: number, by: number): Label | null => {
     const t = owner[q]!;
     if (ofOne(by, t)) return from.hops > 1 ? { ...from, internal: from.internal + internalCost[q]!, hops: from.hops - 1 } : null;
-    return { root: from.root, external: from.external + externalCost[q]!, regional: t, internal: 0, hops: switches[t]!.timers.maxHops };
+    if (from.age + 1 > oldest[from.root]!) return null;
+    return { root: from.root, external: from.external + externalCost[q]!, regional: t, internal: 0, hops: switches[t]!.timers.maxHops, age: from.age + 1 };
   };
-  const labels: (Label | null)[] = switches.map((_, s) => (rank[s]! >= 0 ? { root: s, external: 0, regional: s, internal: 0, hops: switches[s]!.timers.maxHops } : null));
+  const labels: (Label | null)[] = switches.map((_, s) => (rank[s]! >= 0 ? { root: s, external: 0, regional: s, internal: 0, hops: switches[s]!.timers.maxHops, age: 0 } : null));
   const comparePorts = (p: number, q: number): number => portKey[p]! - portKey[q]! || network.order[p]! - network.order[q]!;
-  spread(network, segments, labels, { compare, heard, compareBridges: (s, t) => rank[s]! - rank[t]!, comparePorts });
-
+  /** Who bridge t takes bridge s for: who reads an MST BPDU as an RST one sees the regional root in it (14.4), a classic bridge is sent the sender's own (13.29). */
+  const seenRank = (s: number, t: number): number => rank[readsRst(switches[t]!) && regionOf[s]! >= 0 ? labels[s]!.regional : s]!;
   const labelAt = (p: number): Label => labels[owner[p]!]!;
+  spread(network, segments, labels, { compare, heard, rank, seenRank });
+
   // Where a classic bridge is attached, each bridge stands in the place of its regional root (13.10).
   const classic = new Uint8Array(segments.first.length);
   ports.forEach((_, p) => segments.of[p]! >= 0 && isClassic(switches[owner[p]!]!) && (classic[segments.of[p]!] = 1));
@@ -114,13 +119,7 @@ export function solveCist({ network, segments, settings, regionOf }: MstpGround)
     const best = designated[p]!;
     return best >= 0 && ofOne(owner[p]!, owner[best]!) && neighboursOf(segments, p).some((q) => ofOne(owner[p]!, owner[q]!)) ? 1 : 0;
   });
-  const disputed = outOfHops(designated, inside, (p) => labelAt(p).hops);
-  /** Who a bridge takes the sender of a BPDU for: who reads an MST BPDU as an RST one sees the regional root in it (14.4), a classic bridge is sent the sender's own (13.29). */
-  const senderRank = (p: number): number => {
-    const from = designated[p]!;
-    const toOutside = readsRst(switches[owner[p]!]!) && regionOf[owner[from]!]! >= 0;
-    return rank[toOutside ? labelAt(from).regional : owner[from]!]!;
-  };
+  const disputed = thrownAway(designated, (from, p) => owner[from] !== owner[p] && heard(labelAt(from), p, owner[from]!) === null);
   const rootPort = new Int32Array(switches.length).fill(-1);
   switches.forEach((_, s) => {
     const own = labels[s];
@@ -130,14 +129,14 @@ export function solveCist({ network, segments, settings, regionOf }: MstpGround)
       const way = from < 0 || owner[from] === s ? null : heard(labelAt(from), p, owner[from]!);
       if (!way || compare(way, own) !== 0) continue;
       const now = rootPort[s]!;
-      if (now < 0 || (senderRank(p) - senderRank(now) || portKey[from]! - portKey[designated[now]!]! || comparePorts(p, now)) < 0) rootPort[s] = p;
+      if (now < 0 || (seenRank(owner[from]!, s) - seenRank(owner[designated[now]!]!, s) || portKey[from]! - portKey[designated[now]!]! || comparePorts(p, now)) < 0) rootPort[s] = p;
     }
   });
   return {
     id: CIST, rank, rootPort, designated, cost: Int32Array.from(ports, (_, p) => (inside[p] ? internalCost[p]! : externalCost[p]!)),
     root: Int32Array.from(labels, (label) => label?.root ?? -1), rootPathCost: Float64Array.from(labels, (label) => label?.external ?? Infinity),
     role: rolesOf(network, segments, rootPort, designated),
-    regional: { root: Int32Array.from(labels, (label) => label?.regional ?? -1), cost: Float64Array.from(labels, (label) => label?.internal ?? Infinity), inside, disputed },
+    regional: { root: Int32Array.from(labels, (label) => label?.regional ?? -1), cost: Float64Array.from(labels, (label) => label?.internal ?? Infinity), inside }, disputed,
   };
 }
 
@@ -147,57 +146,58 @@ export const isClassic = ({ dialect }: Switch): boolean => dialect === 'stp' || 
 export const readsRst = ({ dialect }: Switch): boolean => dialect === 'rstp' || dialect === 'per-vlan-rstp';
 
 /**
- * Ports that hear a last hop speak for their segments themselves; those that they hear see a worse bridge do so, and
- * discard (13.29 recordDispute): 1 for each of these.
+ * Ports that throw away what their segment's designated port says speak for the segment themselves; the designated one sees a
+ * worse bridge do so, and discards (13.29 recordDispute): 1 for each of these.
  */
-export function outOfHops(designated: Int32Array, inside: Uint8Array, hopsAt: (p: number) => number): Uint8Array {
+export function thrownAway(designated: Int32Array, isThrown: (from: number, p: number) => boolean): Uint8Array {
   const disputed = new Uint8Array(designated.length);
   designated.forEach((from, p) => {
-    if (from < 0 || from === p || !inside[p] || hopsAt(from) > 1) return;
+    if (from < 0 || from === p || !isThrown(from, p)) return;
     disputed[from] = 1;
     designated[p] = p;
   });
   return disputed;
 }
 
+/** By root, the oldest message that a bridge still takes in: the root's max age; none is too old where classic bridges take part, whose timers decide from hello to hello. */
+export function oldestAges({ switches }: Network, { parts }: Segments): Float64Array {
+  const classic = switches.some((sw, s) => parts[s] === 'bridge' && isClassic(sw));
+  return Float64Array.from(switches, ({ timers }) => (classic ? Infinity : timers.maxAge));
+}
+
 /** How labels are compared, heard, and told apart where they are equal. */
 interface Order {
   readonly compare: (a: Label, b: Label) => number;
   readonly heard: (from: Label, q: number, by: number) => Label | null;
-  readonly compareBridges: (s: number, t: number) => number;
-  readonly comparePorts: (p: number, q: number) => number;
+  readonly rank: Int32Array;
+  /** The place among bridges of whom bridge t takes bridge s for. */
+  readonly seenRank: (s: number, t: number) => number;
 }
 
 /**
  * Lets the best label spread until every bridge has the best one that it can hear: labels grow with every hop, so the nearest
- * first, of equals the better bridge. Equal labels may have unlike hops: that of the better sender counts, as for the root port.
+ * first, of equals the better bridge. Equal labels may have unlike hops and ages: those of the better sender count, as for the root port.
  */
-function spread(network: Network, segments: Segments, labels: (Label | null)[], { compare, heard, compareBridges, comparePorts }: Order): void {
-  const { firstPort, owner } = network;
+function spread({ firstPort, owner }: Network, segments: Segments, labels: (Label | null)[], { compare, heard, rank, seenRank }: Order): void {
   const open = new Set(labels.flatMap((label, s) => (label ? [s] : [])));
   const crossed = new Uint8Array(segments.first.length);
-  /** The port that a bridge has its label from, and the one that it has it by; -1 where it is its own. */
-  const [from, by] = [new Int32Array(labels.length).fill(-1), new Int32Array(labels.length).fill(-1)];
-  const betterWay = (p: number, q: number, t: number): boolean =>
-    from[t]! >= 0 && (compareBridges(owner[p]!, owner[from[t]!]!) || comparePorts(p, from[t]!) || comparePorts(q, by[t]!)) < 0;
+  /** The bridge that a bridge has its label from; -1 where it is its own. */
+  const from = new Int32Array(labels.length).fill(-1);
   while (open.size > 0) {
     let nearest = -1;
-    for (const s of open) if (nearest < 0 || (compare(labels[s]!, labels[nearest]!) || compareBridges(s, nearest)) < 0) nearest = s;
+    for (const s of open) if (nearest < 0 || (compare(labels[s]!, labels[nearest]!) || rank[s]! - rank[nearest]!) < 0) nearest = s;
     open.delete(nearest);
-    for (let own = firstPort[nearest]!; own < firstPort[nearest + 1]!; own += 1) {
-      const segment = segments.of[own]!;
+    for (let p = firstPort[nearest]!; p < firstPort[nearest + 1]!; p += 1) {
+      const segment = segments.of[p]!;
       if (segment < 0 || crossed[segment]) continue;
       crossed[segment] = 1;
-      const others = neighboursOf(segments, own);
-      const p = others.reduce((best, q) => (owner[q] === nearest && comparePorts(q, best) < 0 ? q : best), own);
-      for (const q of others) {
+      for (const q of neighboursOf(segments, p)) {
         const t = owner[q]!;
         const label = open.has(t) ? heard(labels[nearest]!, q, nearest) : null;
         const order = label ? compare(label, labels[t]!) : 1;
-        if (!label || order > 0 || (order === 0 && !betterWay(p, q, t))) continue;
+        if (!label || order > 0 || (order === 0 && (from[t]! < 0 || seenRank(nearest, t) >= seenRank(from[t]!, t)))) continue;
         labels[t] = label;
-        from[t] = p;
-        by[t] = q;
+        from[t] = nearest;
       }
     }
   }

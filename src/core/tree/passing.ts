@@ -22,7 +22,7 @@ export function passing({ network, trees }: Solution, vid: number): Uint8Array {
     const { dialect } = switches[owner[p]!]!;
     if (!live[p] || !carried[p]!.has(vid)) return 0;
     const tree = dialect === 'off' ? undefined : trees[treeAt(owner[p]!, vid)];
-    if (tree?.regional?.disputed[p]) return 0;
+    if (tree?.disputed[p]) return 0;
     const role = dialect === 'off' ? CODE.designated : tree?.role[p];
     return role === CODE.root || role === CODE.designated || role === CODE.master ? 1 : 0;
   });

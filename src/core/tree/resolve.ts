@@ -13,7 +13,7 @@ import { solve, solveTrees } from './solve';
 const BESIDE: Readonly<Record<string, readonly string[]>> = {
   design: ['name', 'notes', 'observed', 'worksheets'],
   vlan: ['name', 'load'],
-  switch: ['name', 'tier', 'position', 'timers'],
+  switch: ['name', 'tier', 'position'],
   port: ['edge'],
 };
 
@@ -41,9 +41,7 @@ export function resolve(before: Solution, design: Design, patches: readonly Patc
   // Every instance follows the CIST at the boundary of its region, and trees of VLANs follow the instance that has the VLAN there; nothing else follows an instance.
   const regional = design.switches.some((sw) => sw.dialect === 'mstp');
   const followed = (id: TreeId): boolean => mixed || (regional && (perVlan || !treeInstance(id)));
-  // Only max hops among the timers decide what is heard, and only inside of regions.
-  const timed = regional && patches.some(({ path }) => path[0] === 'switches' && path[2] === 'timers');
-  if (touched === 'all' || timed || [...touched].some(followed)) {
+  if (touched === 'all' || [...touched].some(followed)) {
     const solution = solve(design);
     return solution.ok ? ok({ solution: solution.value, changed: solution.value.trees }) : solution;
   }

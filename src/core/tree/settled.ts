@@ -26,8 +26,10 @@ export interface SettledTree {
   readonly cost: Int32Array;
   /** Index of the designated port of the port's segment; -1 without one. */
   readonly designated: Int32Array;
-  /** Of the CIST and of instances: each bridge's regional root, -1 where it does not take part, and the internal root path cost; 1 for each port that leads to its own region alone; 1 for each designated one that discards, since it hears a worse bridge speak for its segment too. */
-  readonly regional?: { readonly root: Int32Array; readonly cost: Float64Array; readonly inside: Uint8Array; readonly disputed: Uint8Array };
+  /** 1 for each designated port that discards, since it hears a worse bridge speak for its segment too: one that throws away what it says. */
+  readonly disputed: Uint8Array;
+  /** Of the CIST and of instances: each bridge's regional root, -1 where it does not take part, and the internal root path cost; 1 for each port that leads to its own region alone. */
+  readonly regional?: { readonly root: Int32Array; readonly cost: Float64Array; readonly inside: Uint8Array };
 }
 
 /** The answer for a whole design. */
@@ -52,7 +54,7 @@ export const roleOf = (tree: SettledTree, port: number): Role | null => {
 export const stateOf = (role: Role): PortState => (role === 'root' || role === 'designated' || role === 'master' ? 'forwarding' : 'discarding');
 
 /** Settled state of a port that has a role. */
-export const stateIn = ({ regional }: SettledTree, p: number, role: Role): PortState => (regional?.disputed[p] ? 'discarding' : stateOf(role));
+export const stateIn = ({ disputed }: SettledTree, p: number, role: Role): PortState => (disputed[p] ? 'discarding' : stateOf(role));
 
 export interface PortView {
   readonly role: Role;

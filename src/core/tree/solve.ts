@@ -9,7 +9,7 @@ import type { Design } from '../design/schema';
 import { ok, type Result } from '../result';
 import { solveInstance } from './instance';
 import { MinHeap } from './minHeap';
-import { mstpGround, rolesOf, solveCist } from './mstp';
+import { mstpGround, oldestAges, rolesOf, solveCist, thrownAway } from './mstp';
 import { compileNetwork, type Network } from './network';
 import { segmentsOf, type Segments } from './segments';
 import { compileSettings, type Settings } from './settings';
@@ -64,23 +64,39 @@ function solveTree(network: Network, id: TreeId, settings: Settings, relayForwar
   const compareSenders = (p: number, q: number): number =>
     rank[network.owner[p]!]! - rank[network.owner[q]!]! || comparePorts(p, q);
   const comparePorts = (p: number, q: number): number => portKey[p]! - portKey[q]! || network.order[p]! - network.order[q]!;
-  const { root, rootPathCost } = rootPaths(network, segments, rank, cost, compareSenders);
-  const offersMore = (p: number, q: number): boolean =>
-    (rootPathCost[network.owner[p]!]! - rootPathCost[network.owner[q]!]! || compareSenders(p, q)) < 0;
-  // Beside its segment a bundle may hear a bridge that knows of another root.
+  const oldest = oldestAges(network, segments);
+  const { root, rootPathCost, age } = rootPaths(network, segments, { rank, cost, oldest, compareSenders });
+  // Where messages grow too old on the way, or a bundle hears beside its segment, two may know of unlike roots.
   const rootRank = (p: number): number => rank[root[network.owner[p]!]!]!;
-  const knowsMore = (p: number, q: number): boolean => (rootRank(p) - rootRank(q) || (offersMore(p, q) ? -1 : 1)) < 0;
-  const designated = designatedPorts(network, segments, offersMore, knowsMore);
+  const offersMore = (p: number, q: number): boolean =>
+    (rootRank(p) - rootRank(q) || rootPathCost[network.owner[p]!]! - rootPathCost[network.owner[q]!]! || compareSenders(p, q)) < 0;
+  const tooOld = (from: number): boolean => age[network.owner[from]!]! + 1 > oldest[root[network.owner[from]!]!]!;
+  const designated = designatedPorts(network, segments, offersMore);
+  const disputed = thrownAway(designated, (from, p) => tooOld(from) && network.owner[from] !== network.owner[p]);
   const hearsBetter = (p: number, q: number): boolean => (compareSenders(designated[p]!, designated[q]!) || comparePorts(p, q)) < 0;
   const rootPort = rootPorts(network, { root, rootPathCost, cost, designated }, hearsBetter);
-  return { id, root, rootPathCost, rootPort, rank, role: rolesOf(network, segments, rootPort, designated), cost, designated };
+  return { id, root, rootPathCost, rootPort, rank, role: rolesOf(network, segments, rootPort, designated), cost, designated, disputed };
 }
 
-/** Root and root path cost of each bridge: the best bridge of each island is its root, and costs add up away from it. */
-function rootPaths(network: Network, segments: Segments, rank: Int32Array, cost: Int32Array, compareSenders: (p: number, q: number) => number) {
+interface Paths {
+  readonly rank: Int32Array;
+  readonly cost: Int32Array;
+  /** By root, the oldest message that is still taken in. */
+  readonly oldest: Float64Array;
+  readonly compareSenders: (p: number, q: number) => number;
+}
+
+/**
+ * Root, root path cost and message age of each bridge: the best bridge of each island is its root, and costs add up away
+ * from it, one second a bridge; beyond its max age another one rules. Of ways of one cost the better sender's age counts.
+ */
+function rootPaths(network: Network, segments: Segments, { rank, cost, oldest, compareSenders }: Paths) {
   const count = network.switches.length;
   const root = new Int32Array(count).fill(-1);
   const rootPathCost = new Float64Array(count).fill(Infinity);
+  const age = new Int32Array(count);
+  /** The bridge that a bridge hears its way from. */
+  const from = new Int32Array(count).fill(-1);
   const hearers = hearersOf(network, segments);
   const crossed = new Uint8Array(segments.first.length);
   const settled = new Uint8Array(count);
@@ -92,7 +108,7 @@ function rootPaths(network: Network, segments: Segments, rank: Int32Array, cost:
     if (root[best]! >= 0) continue;
     root[best] = best;
     rootPathCost[best] = 0;
-    heap.push(0, best);
+    heap.push(rank[best]!, best);
     while (heap.size > 0) {
       const s = heap.pop();
       if (settled[s]) continue;
@@ -120,13 +136,16 @@ function rootPaths(network: Network, segments: Segments, rank: Int32Array, cost:
     function reach(s: number, q: number): void {
       const t = network.owner[q]!;
       const total = rootPathCost[s]! + cost[q]!;
-      if (settled[t] || total >= rootPathCost[t]!) return;
+      if (settled[t] || total > rootPathCost[t]! || age[s]! + 1 > oldest[best!]!) return;
+      if (total < rootPathCost[t]!) heap.push(total * count + rank[t]!, t); // of equals the better bridge first
+      else if (rank[s]! >= rank[from[t]!]!) return;
       rootPathCost[t] = total;
       root[t] = best!;
-      heap.push(total, t);
+      age[t] = age[s]! + 1;
+      from[t] = s;
     }
   }
-  return { root, rootPathCost };
+  return { root, rootPathCost, age };
 }
 
 /** By port, the bundles that hear it though it does not hear them: they check nothing, and speak by another member. */
@@ -140,7 +159,7 @@ function hearersOf({ talkers }: Network, segments: Segments): ReadonlyMap<number
 }
 
 /** The designated port of each port's segment, by port. */
-function designatedPorts(network: Network, segments: Segments, offersMore: (p: number, q: number) => boolean, knowsMore: (p: number, q: number) => boolean): Int32Array {
+function designatedPorts(network: Network, segments: Segments, offersMore: (p: number, q: number) => boolean): Int32Array {
   const designated = new Int32Array(network.ports.length).fill(-1);
   for (let segment = 0; segment + 1 < segments.first.length; segment += 1) {
     const [from, to] = [segments.first[segment]!, segments.first[segment + 1]!];
@@ -150,11 +169,11 @@ function designatedPorts(network: Network, segments: Segments, offersMore: (p: n
     for (let i = from; i < to; i += 1) designated[segments.ports[i]!] = best;
   }
   // A bundle that hears somebody better beside its segment is silent there; the nearest to the root first, since those farther may hear them.
-  for (const [bundle, heard] of [...network.talkers].sort(([p], [q]) => (knowsMore(p, q) ? -1 : 1))) {
+  for (const [bundle, heard] of [...network.talkers].sort(([p], [q]) => (offersMore(p, q) ? -1 : 1))) {
     const segment = segments.of[bundle]!;
     if (segment < 0) continue;
-    const [best = bundle] = heard.filter((port) => segments.of[port]! >= 0 && designated[port] === port).sort((p, q) => (knowsMore(p, q) ? -1 : 1));
-    if (best === bundle || !knowsMore(best, designated[bundle]!)) continue;
+    const [best = bundle] = heard.filter((port) => segments.of[port]! >= 0 && designated[port] === port).sort((p, q) => (offersMore(p, q) ? -1 : 1));
+    if (best === bundle || !offersMore(best, designated[bundle]!)) continue;
     if (designated[bundle] === bundle) {
       const others = Array.from(segments.ports.subarray(segments.first[segment], segments.first[segment + 1])).filter((port) => port !== bundle);
       const [next] = others.sort((p, q) => (offersMore(p, q) ? -1 : 1));
@@ -180,7 +199,7 @@ function rootPorts(
     for (let p = network.firstPort[s]!; p < network.firstPort[s + 1]!; p += 1) {
       const sender = designated[p]!;
       if (sender < 0 || network.owner[sender] === s) continue;
-      if (rootPathCost[network.owner[sender]!]! + cost[p]! > rootPathCost[s]!) continue;
+      if (root[network.owner[sender]!] !== root[s] || rootPathCost[network.owner[sender]!]! + cost[p]! > rootPathCost[s]!) continue;
       if (chosen[s]! < 0 || hearsBetter(p, chosen[s]!)) chosen[s] = p;
     }
   }

@@ -59,7 +59,7 @@ function pathsOf(tree: SettledTree, { network }: Solution, lines: readonly Line[
   const blocks: string[] = [];
   const carries: string[] = [];
   const touched: string[] = [];
-  const forwards = (p: number) => tree.role[p] === CODE.root || tree.role[p] === CODE.designated || tree.role[p] === CODE.master;
+  const forwards = (p: number) => !tree.disputed[p] && (tree.role[p] === CODE.root || tree.role[p] === CODE.designated || tree.role[p] === CODE.master);
   network.design.links.forEach(({ a, b }, i) => {
     const socket = network.portIndexOf(a.switch, a.port);
     const [p, q] = [bridgePortOf(network, socket), bridgePortOf(network, network.portIndexOf(b.switch, b.port))];

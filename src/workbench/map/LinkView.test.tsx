@@ -55,6 +55,17 @@ describe('a link on the map', () => {
     expect(ends('l1')).toEqual(['designated D', 'root R']);
   });
 
+  it('is frayed at a designated end that blocks, since the other end throws away what it says', async () => {
+    const names = Array.from({ length: 9 }, (_, i) => `s${i}`);
+    await drawLinks(networkOf(Object.fromEntries(names.map((name) => [name, { timers: { maxAge: 6 } }])), names.slice(1).map((name, i) => `s${i} 2 = ${name} 1`)));
+    expect(ends('l6')).toEqual(['designated D', 'designated D']);
+    // A collar bar is one stroke, a frayed end three.
+    const strokes = (id: string) => [...link(id).querySelectorAll('[data-end] > path')].map((path) => path.getAttribute('d')!.split('M').length - 1);
+    expect([strokes('l5'), strokes('l6')]).toEqual([[1, 1], [3, 1]]);
+    const width = (id: string) => Number(link(id).querySelector('[stroke-width="3"]:not([data-end] path)') !== null);
+    expect([width('l5'), width('l6')]).toEqual([1, 0]);
+  });
+
   it('is marked as cut, with no strand, when it has no signal', async () => {
     const design = fernhollow();
     await drawLinks({ ...design, links: design.links.map((l) => (l.id === 'l1' ? { ...l, up: false } : l)) });
@@ -88,7 +99,7 @@ describe('what a link shows, as a text', () => {
     const store = await drawLinks();
     const [first] = store.getState().design.links;
     const key = linkStrandsKey(store.getState(), first!);
-    expect(readLinkStrands(key)).toEqual({ dead: false, strands: [{ treeIndex: 1, label: '15', roles: ['designated', 'alternate'], moved: null, states: null }] });
+    expect(readLinkStrands(key)).toEqual({ dead: false, strands: [{ treeIndex: 1, label: '15', roles: ['designated', 'alternate'], moved: null, disputed: [false, false], states: null }] });
     act(() => void store.getState().act(commandSchema.parse({ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:45', priority: 0 })));
     await settle();
     expect(linkStrandsKey(store.getState(), first!)).toBe(key);

@@ -90,10 +90,12 @@ function Strand({ strand, run, place, several }: { readonly strand: LinkStrand; 
   const { colour, dash } = strandStyle(strand.treeIndex);
   const [a, b] = strand.roles;
   if (a === 'disabled' || b === 'disabled') return null;
-  const carries = strand.states ? strand.states.every((state) => state === 'forwarding') : [a, b].every((role) => role === 'root' || role === 'designated' || role === 'master');
+  const carries = strand.states ? strand.states.every((state) => state === 'forwarding') : [a, b].every((role, i) => !strand.disputed[i] && (role === 'root' || role === 'designated' || role === 'master'));
   const width = carries ? 3 : 1.7;
   // Where only one end carries the VLAN the strand peters out half-way.
-  const trims = [a ? TRIM[a] : null, b ? TRIM[b] : null] as const;
+  // An end that blocks is frayed, whatever its role.
+  const drawnAs = ([a, b] as const).map((role, i) => (role && strand.disputed[i] ? 'alternate' : role));
+  const trims = drawnAs.map((role) => (role ? TRIM[role] : null)) as [number | null, number | null];
   const d = trims[0] !== null && trims[1] !== null ? run.path(trims[0], trims[1]) : halfPath(run, trims[0] !== null ? 'from' : 'to');
   const ends = [[a, run.from, strand.moved?.[0], strand.states?.[0]], [b, run.to, strand.moved?.[1], strand.states?.[1]]] as const;
   return (
@@ -103,7 +105,7 @@ function Strand({ strand, run, place, several }: { readonly strand: LinkStrand; 
       {ends.map(([role, end, was, state], i) =>
         role ? (
           <g key={i} data-end={role} data-state={state}>
-            {onItsWay(role, state) ? <FillingCollar end={end} fill={fillOf(state)} colour={colour} /> : <EndGlyph end={end} role={role} colour={colour} width={width} />}
+            {onItsWay(role, state) ? <FillingCollar end={end} fill={fillOf(state)} colour={colour} /> : <EndGlyph end={end} role={drawnAs[i] ?? role} colour={colour} width={width} />}
             <EndLetter end={end} role={role} was={was ?? null} colour={colour} away={34 + (place % 3) * 13} />
           </g>
         ) : null,

@@ -22,12 +22,16 @@ export interface LinkStrand {
   readonly roles: readonly [Role | null, Role | null];
   /** The role before the last change, at ends that it moved. */
   readonly moved: readonly [Role | null, Role | null] | null;
+  /** Ends that are designated and block all the same, since the other end speaks for the segment too. */
+  readonly disputed: readonly [boolean, boolean];
   /** The states at an instant of a run; null where the network has settled. */
   readonly states: readonly [RunState, RunState] | null;
 }
 
-/** `dead` or `live`, then `treeIndex,label,roleA,roleB,wasA,wasB` for each shown tree that this link has a part in. */
-/** `stateAt` gives the states of an instant. */
+/**
+ * `dead` or `live`, then `treeIndex,label,roleA,roleB,wasA,wasB,disputedA,disputedB` for each shown tree that this link has a
+ * part in, with the states of an instant where `stateAt` gives them.
+ */
 export function linkStrandsKey({ solution, shownTrees, moved }: Pick<Workbench, 'solution' | 'shownTrees' | 'moved'>, link: Link, stateAt?: (tree: number, port: number) => RunState): string {
   if (!solution) return link.up ? 'live' : 'dead';
   const { network } = solution;
@@ -45,7 +49,7 @@ export function linkStrandsKey({ solution, shownTrees, moved }: Pick<Workbench, 
       return role === undefined ? -1 : role === null ? 0 : ROLES.indexOf(role);
     };
     const t = solution.trees.indexOf(tree);
-    parts.push([t, treeLabel(id), tree.role[a], tree.role[b], was(a), was(b), ...(stateAt ? [stateAt(t, a), stateAt(t, b)] : [])].join(','));
+    parts.push([t, treeLabel(id), tree.role[a], tree.role[b], was(a), was(b), tree.disputed[a], tree.disputed[b], ...(stateAt ? [stateAt(t, a), stateAt(t, b)] : [])].join(','));
   }
   return parts.join(';');
 }
@@ -54,12 +58,13 @@ export function linkStrandsKey({ solution, shownTrees, moved }: Pick<Workbench, 
 export function readLinkStrands(key: string): DrawnLink {
   const [life, ...parts] = key.split(';');
   const strands = parts.map((part): LinkStrand => {
-    const [treeIndex, label = '', a, b, wasA, wasB, stateA, stateB] = part.split(',');
+    const [treeIndex, label = '', a, b, wasA, wasB, disputedA, disputedB, stateA, stateB] = part.split(',');
     return {
       treeIndex: Number(treeIndex),
       label,
       roles: [roleAt(a), roleAt(b)],
       moved: wasA === '-1' && wasB === '-1' ? null : [roleAt(wasA), roleAt(wasB)],
+      disputed: [disputedA === '1', disputedB === '1'],
       states: stateA && stateB ? [stateA as RunState, stateB as RunState] : null,
     };
   });

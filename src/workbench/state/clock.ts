@@ -221,6 +221,7 @@ function pictureOf({ film }: Player, instant: Instant): Solution {
   const light = Uint8Array.from(ports, (_, p) => (instant.light(p) ? 1 : 0));
   const unknown = new Int32Array(Math.max(switches.length, ports.length)).fill(-1);
   const free = new Float64Array(switches.length);
+  const nowhere = new Uint8Array(ports.length);
   const trees = film.trees.map((id, t): SettledTree => {
     const role = new Uint8Array(ports.length);
     const designated = new Int32Array(ports.length);
@@ -235,7 +236,7 @@ function pictureOf({ film }: Player, instant: Instant): Solution {
       }
       root[s] = speaks && !leads ? s : -1;
     }
-    return { id, role, root, rootPathCost: free, rootPort: unknown, rank: unknown, cost: unknown, designated };
+    return { id, role, root, rootPathCost: free, rootPort: unknown, rank: unknown, cost: unknown, designated, disputed: nowhere };
   });
   return { network: { ...network, live, light }, trees };
 }
