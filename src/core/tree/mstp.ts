@@ -13,6 +13,7 @@ import { regionsOf, sameRegion, type RegionMap } from './region';
 import { segmentsOf, type Segments } from './segments';
 import type { Settings } from './settings';
 import { CODE, type SettledTree } from './settled';
+import { isClassic } from './trees';
 
 /** What is the same for every tree of one network. */
 export interface MstpGround {
@@ -92,13 +93,13 @@ export function solveCist({ network, segments, settings, regionOf }: MstpGround)
   });
   const rank = settings.bridgesIn(CIST).map((place, s) => (segments.parts[s] === 'bridge' ? place : -1));
   const compare = (a: Label, b: Label): number => rank[a.root]! - rank[b.root]! || a.external - b.external || rank[a.regional]! - rank[b.regional]! || a.internal - b.internal;
-  const oldest = oldestAges(network, segments);
+  const ages = oldestAges(network, segments);
   const ofOne = (s: number, t: number): boolean => regionOf[s]! >= 0 && regionOf[s] === regionOf[t];
   /** What a port hears from another one of its segment, its own cost added. */
   const heard = (from: Label, q: number, by: number): Label | null => {
     const t = owner[q]!;
     if (ofOne(by, t)) return from.hops > 1 ? { ...from, internal: from.internal + internalCost[q]!, hops: from.hops - 1 } : null;
-    if (from.age + 1 > oldest[from.root]!) return null;
+    if (from.age + 1 > ages[from.root]!) return null;
     return { root: from.root, external: from.external + externalCost[q]!, regional: t, internal: 0, hops: switches[t]!.timers.maxHops, age: from.age + 1 };
   };
   const labels: (Label | null)[] = switches.map((_, s) => (rank[s]! >= 0 ? { root: s, external: 0, regional: s, internal: 0, hops: switches[s]!.timers.maxHops, age: 0 } : null));
@@ -140,8 +141,6 @@ export function solveCist({ network, segments, settings, regionOf }: MstpGround)
   };
 }
 
-export const isClassic = ({ dialect }: Switch): boolean => dialect === 'stp' || dialect === 'per-vlan-stp';
-
 /** Whether a bridge reads MST BPDUs as RST BPDUs. */
 export const readsRst = ({ dialect }: Switch): boolean => dialect === 'rstp' || dialect === 'per-vlan-rstp';
 
@@ -160,10 +159,12 @@ export function thrownAway(designated: Int32Array, isThrown: (from: number, p: n
 }
 
 /** By root, the oldest message that a bridge still takes in: the root's max age; none is too old where classic bridges take part, whose timers decide from hello to hello. */
-export function oldestAges({ switches }: Network, { parts }: Segments): Float64Array {
-  const classic = switches.some((sw, s) => parts[s] === 'bridge' && isClassic(sw));
-  return Float64Array.from(switches, ({ timers }) => (classic ? Infinity : timers.maxAge));
+export function oldestAges(network: Network, { classic }: Segments): Float64Array {
+  const known = oldest.get(network) ?? [Float64Array.from(network.switches, ({ timers }) => timers.maxAge), new Float64Array(network.switches.length).fill(Infinity)] as const;
+  oldest.set(network, known);
+  return known[classic ? 1 : 0];
 }
+const oldest = new WeakMap<Network, readonly [Float64Array, Float64Array]>();
 
 /** How labels are compared, heard, and told apart where they are equal. */
 interface Order {

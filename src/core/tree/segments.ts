@@ -3,8 +3,9 @@
  * tree's frames joins the cables plugged into it to one segment.
  */
 import { treeVlan, type TreeId } from '../design/ids';
+import type { VlanSet } from '../design/vlanSet';
 import type { Network } from './network';
-import { belongs, partOf, type Part } from './trees';
+import { belongs, isClassic, partOf, type Part } from './trees';
 
 export interface Segments {
   /** The part of each switch. */
@@ -17,6 +18,21 @@ export interface Segments {
   readonly first: Int32Array;
   /** Member ports with signal, grouped by segment. */
   readonly ports: Int32Array;
+  /** Whether a classic bridge takes part. */
+  readonly classic: boolean;
+}
+
+/** By network, the distinct sets of VLANs that its ports carry, and the segments found so far by what decides them. */
+interface Known {
+  readonly sets: readonly VlanSet[];
+  readonly found: Map<string, Segments>;
+}
+const known = new WeakMap<Network, Known>();
+
+function knownOf(network: Network): Known {
+  const own = known.get(network) ?? { sets: [...new Set(network.carried)], found: new Map<string, Segments>() };
+  known.set(network, own);
+  return own;
 }
 
 /**
@@ -24,11 +40,23 @@ export interface Segments {
  * only there does it flood another VLAN's tree frames.
  */
 export function segmentsOf(network: Network, tree: TreeId, relayForwards: (port: number) => boolean): Segments {
+  const vid = treeVlan(tree);
+  // Without a relay the kind of tree and the ports that carry its VLAN decide, and most VLANs are carried alike.
+  const { sets, found } = knownOf(network);
+  const key = `${vid === null || vid === 1 ? tree : 'vlan'} ${vid === null ? '' : sets.map((set) => Number(set.has(vid))).join('')}`;
+  const alike = found.get(key);
+  if (alike) return alike;
+  const segments = segmentsBy(network, tree, relayForwards);
+  if (!segments.parts.includes('relay')) found.set(key, segments);
+  return segments;
+}
+
+function segmentsBy(network: Network, tree: TreeId, relayForwards: (port: number) => boolean): Segments {
   const { switches, ports, carried, owner, link, live, firstPort } = network;
   const vid = treeVlan(tree);
   const parts = switches.map((sw) => partOf(sw, tree));
   const links = network.design.links.length;
-  const joined = new Int32Array(links).map((_, l) => l);
+  const joined = Int32Array.from({ length: links }, (_, l) => l);
   const lead = (l: number): number => {
     while (joined[l] !== l) l = joined[l] = joined[joined[l]!]!;
     return l;
@@ -37,13 +65,13 @@ export function segmentsOf(network: Network, tree: TreeId, relayForwards: (port:
   const member = new Uint8Array(ports.length);
   for (let s = 0; s < switches.length; s += 1) {
     const part = parts[s]!;
-    let before = -1;
+    let last = -1;
     for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) {
       if (!belongs(switches[s]!, carried[p]!, vid) || (network.bundleOf[p]! >= 0 && network.serves[p] !== p)) continue;
       if (part === 'bridge') member[p] = 1;
       else if (live[p] && link[p]! >= 0 && (part === 'hub' || relayForwards(p))) {
-        if (before >= 0) joined[lead(link[p]!)] = lead(before);
-        before = link[p]!;
+        if (last >= 0) joined[lead(link[p]!)] = lead(last);
+        last = link[p]!;
       }
     }
   }
@@ -59,7 +87,7 @@ export function segmentsOf(network: Network, tree: TreeId, relayForwards: (port:
   const fill = first.slice();
   const grouped = new Int32Array(first[first.length - 1]!);
   for (let p = 0; p < ports.length; p += 1) if (of[p]! >= 0) grouped[fill[of[p]!]!++] = p;
-  return { parts, member, of, first, ports: grouped };
+  return { parts, member, of, first, ports: grouped, classic: switches.some((sw, s) => parts[s] === 'bridge' && isClassic(sw)) };
 
   /** The lead link of the cable's segment; a cable into a flooding port that is closed to this tree stays alone. */
   function segmentOf(p: number): number {

@@ -3,7 +3,7 @@
  * tree starts from a copy of what holds everywhere and changes only what its own settings change.
  */
 import { methodOf } from '../design/costMethod';
-import { CIST, treeVlan, type TreeId } from '../design/ids';
+import { CIST, CST, treeVlan, vlanTree, type TreeId } from '../design/ids';
 import { isPerVlan, portIdentifier, portIdentifierValue, setBridgePriority, setPathCost } from './bridgeId';
 import type { Network } from './network';
 import { pathCostOf } from './pathCost';
@@ -16,6 +16,15 @@ export interface Settings {
 }
 
 const NO_TREE = '' as TreeId;
+
+/** Who has settings of its own for a tree, by index: under its own name, or one under which some dialect keeps them. */
+function byTree(all: readonly { readonly trees: Partial<Record<TreeId, object>> }[]): (tree: TreeId) => readonly number[] {
+  const found = new Map<string, number[]>();
+  all.forEach(({ trees }, i) => {
+    for (const key of Object.keys(trees)) found.set(key, [...(found.get(key) ?? []), i]);
+  });
+  return (tree) => [tree, CST, vlanTree(1)].flatMap((key) => found.get(key) ?? []);
+}
 
 /** Compiles the settings of a network. */
 export function compileSettings(network: Network): Settings {
@@ -34,7 +43,7 @@ export function compileSettings(network: Network): Settings {
   };
   const keyOf = (p: number, tree: TreeId): number => portIdentifierValue(portIdentifier(ports[p]!, tree, dialectOf(p)));
   const everywhere = { cost: Int32Array.from(ports, (_, p) => costOf(p, NO_TREE)), portKey: Int32Array.from(ports, (_, p) => keyOf(p, NO_TREE)) };
-  const special = Array.from(ports.keys()).filter((p) => Object.keys(ports[p]!.trees).length > 0);
+  const specialPorts = byTree(ports);
 
   const byMac = Array.from(switches.keys()).sort((s, t) => {
     const [a, b] = [switches[s]!, switches[t]!];
@@ -45,13 +54,13 @@ export function compileSettings(network: Network): Settings {
   const count = switches.length;
   const ownPriority = switches.map((sw) => setBridgePriority(sw, NO_TREE));
   const perVlan = switches.map((sw) => isPerVlan(sw.dialect));
-  const specialSwitches = Array.from(switches.keys()).filter((s) => Object.keys(switches[s]!.trees).length > 0);
+  const specialSwitches = byTree(switches);
 
   return {
     portsIn(tree) {
       const cost = everywhere.cost.slice();
       const portKey = everywhere.portKey.slice();
-      for (const p of special) {
+      for (const p of specialPorts(tree)) {
         cost[p] = costOf(p, tree);
         portKey[p] = keyOf(p, tree);
       }
@@ -64,7 +73,7 @@ export function compileSettings(network: Network): Settings {
       // Priority and extension take 16 bits; below them the place of the MAC makes every key different.
       const keyFor = (s: number, priority: number): number => (priority + (perVlan[s] ? vid : 0)) * count + macPlace[s]!;
       for (let s = 0; s < count; s += 1) keys[s] = keyFor(s, ownPriority[s]!);
-      for (const s of specialSwitches) keys[s] = keyFor(s, setBridgePriority(switches[s]!, tree));
+      for (const s of specialSwitches(tree)) keys[s] = keyFor(s, setBridgePriority(switches[s]!, tree));
       keys.sort();
       const rank = new Int32Array(count);
       for (let place = 0; place < count; place += 1) rank[byMac[keys[place]! % count]!] = place;

@@ -67,9 +67,8 @@ function solveTree(network: Network, id: TreeId, settings: Settings, relayForwar
   const oldest = oldestAges(network, segments);
   const { root, rootPathCost, age } = rootPaths(network, segments, { rank, cost, oldest, compareSenders });
   // Where messages grow too old on the way, or a bundle hears beside its segment, two may know of unlike roots.
-  const rootRank = (p: number): number => rank[root[network.owner[p]!]!]!;
-  const offersMore = (p: number, q: number): boolean =>
-    (rootRank(p) - rootRank(q) || rootPathCost[network.owner[p]!]! - rootPathCost[network.owner[q]!]! || compareSenders(p, q)) < 0;
+  const standing = rootPathCost.map((total, s) => (root[s]! < 0 ? Infinity : rank[root[s]!]! * DEARER + total));
+  const offersMore = (p: number, q: number): boolean => (standing[network.owner[p]!]! - standing[network.owner[q]!]! || compareSenders(p, q)) < 0;
   const tooOld = (from: number): boolean => age[network.owner[from]!]! + 1 > oldest[root[network.owner[from]!]!]!;
   const designated = designatedPorts(network, segments, offersMore);
   const disputed = thrownAway(designated, (from, p) => tooOld(from) && network.owner[from] !== network.owner[p]);
@@ -77,6 +76,9 @@ function solveTree(network: Network, id: TreeId, settings: Settings, relayForwar
   const rootPort = rootPorts(network, { root, rootPathCost, cost, designated }, hearsBetter);
   return { id, root, rootPathCost, rootPort, rank, role: rolesOf(network, segments, rootPort, designated), cost, designated, disputed };
 }
+
+/** More than any root path cost. */
+const DEARER = 2 ** 38;
 
 interface Paths {
   readonly rank: Int32Array;
@@ -98,6 +100,7 @@ function rootPaths(network: Network, segments: Segments, { rank, cost, oldest, c
   /** The bridge that a bridge hears its way from. */
   const from = new Int32Array(count).fill(-1);
   const hearers = hearersOf(network, segments);
+  const beside = network.talkers.size > 0;
   const crossed = new Uint8Array(segments.first.length);
   const settled = new Uint8Array(count);
   const byRank = new Int32Array(count).fill(-1);
@@ -115,8 +118,8 @@ function rootPaths(network: Network, segments: Segments, { rank, cost, oldest, c
       settled[s] = 1;
       for (let p = network.firstPort[s]!; p < network.firstPort[s + 1]!; p += 1) {
         const segment = segments.of[p]!;
-        if (segment < 0 || outspoken(s, p)) continue;
-        for (const q of hearers.get(p) ?? []) reach(s, q);
+        if (segment < 0 || (beside && outspoken(s, p))) continue;
+        if (beside) for (const q of hearers.get(p) ?? []) reach(s, q);
         if (crossed[segment]) continue;
         crossed[segment] = 1; // the first bridge to reach a segment is its nearest
         for (let i = segments.first[segment]!; i < segments.first[segment + 1]!; i += 1) {

@@ -35,6 +35,8 @@ export type Part = 'bridge' | 'hub' | 'relay';
 /** The tree in which all bridges of a network take part: CST, CIST, or that of VLAN 1; -1 where there is none. */
 export const commonTree = (trees: readonly TreeId[]): number => trees.findIndex((tree) => tree === CST || tree === CIST || tree === vlanTree(1));
 
+export const isClassic = ({ dialect }: Switch): boolean => dialect === 'stp' || dialect === 'per-vlan-stp';
+
 /** The part that a switch plays in a tree of its design; one without power is a hub whose ports are all dead. */
 export function partOf(sw: Switch, tree: TreeId): Part {
   if (sw.dialect === 'off' || !sw.up) return 'hub';

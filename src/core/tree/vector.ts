@@ -1,9 +1,10 @@
 /** Priority vectors (IEEE 802.1Q-2018 clause 13.9): compared part by part, lower is better. */
 import { bridgeId, bridgeIdText, compareBridgeIds, portIdentifier, portIdentifierText, portIdentifierValue, type BridgeId, type PortIdentifier } from './bridgeId';
 import { CIST } from '../design/ids';
-import { isClassic, readsRst } from './mstp';
+import { readsRst } from './mstp';
 import type { Network } from './network';
 import type { SettledTree } from './settled';
+import { isClassic } from './trees';
 
 export interface PriorityVector {
   readonly root: BridgeId;
