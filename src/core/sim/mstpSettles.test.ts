@@ -30,8 +30,8 @@ const evenWays: fc.Arbitrary<Design> = fc
   .record({ priorities: fc.array(fc.constantFrom(4096, 8192, 32_768), { minLength: 8, maxLength: 13 }), costs: fc.array(fc.integer({ min: 1, max: 4 }), { minLength: 20, maxLength: 20 }), chords: fc.array(fc.tuple(fc.nat(), fc.nat()), { minLength: 1, maxLength: 4 }) })
   .map(({ priorities, costs, chords }) => {
     const names = priorities.map((_, i) => `s${i}`);
-    const across = chords.map(([a, b], i) => ({ a: a % names.length, b: b % names.length, port: 8 + i })).filter(({ a, b }) => a !== b);
-    const ends = [...names.slice(1).flatMap((name, i) => [`${names[i]} 2`, `${name} 1`]), ...across.flatMap(({ a, b, port }) => [`s${a} ${port}`, `s${b} ${port}`])];
+    const across = chords.map(([a, b], i) => ({ a: a % names.length, b: b % names.length, port: 8 + i }));
+    const ends = [...names.slice(1).flatMap((name, i) => [`${names[i]} 2`, `${name} 1`]), ...across.flatMap(({ a, b, port }) => [`s${a} ${port}`, `s${b} ${port + 8}`])];
     return networkOf(
       Object.fromEntries(names.map((name, i) => [name, { priority: i === 0 ? 0 : priorities[i], dialect: 'mstp', region: 'r', timers: { maxHops: 6 }, trees: { 'mst:1': { priority: i === 1 ? 0 : priorities.at(-1 - i)! } } }])),
       ends.flatMap((end, i) => (i % 2 === 0 ? [`${end} = ${ends[i + 1]!}`] : [])), Object.fromEntries(ends.map((end, i) => [end, { cost: costs[i % costs.length] }])),

@@ -68,8 +68,8 @@ const longWays: fc.Arbitrary<Design> = fc
   })
   .map(({ bridges, costs, chords, one }) => {
     const names = bridges.map((_, i) => `s${i}`);
-    const across = chords.map(([a, b], i) => ({ a: a % names.length, b: b % names.length, port: 8 + i })).filter(({ a, b }) => a !== b);
-    const ends = [...names.slice(1).flatMap((name, i) => [`${names[i]} 2`, `${name} 1`]), ...across.flatMap(({ a, b, port }) => [`s${a} ${port}`, `s${b} ${port}`])];
+    const across = chords.map(([a, b], i) => ({ a: a % names.length, b: b % names.length, port: 8 + i }));
+    const ends = [...names.slice(1).flatMap((name, i) => [`${names[i]} 2`, `${name} 1`]), ...across.flatMap(({ a, b, port }) => [`s${a} ${port}`, `s${b} ${port + 8}`])];
     return networkOf(
       Object.fromEntries(bridges.map(({ dialect, region, priority, maxAge }, i) => [names[i]!, { dialect: one ?? dialect, priority: i === 0 ? 0 : priority, timers: { maxAge, forwardDelay: 15 }, ...((one ?? dialect) === 'mstp' && region && one === null ? { region } : {}) }])),
       ends.flatMap((end, i) => (i % 2 === 0 ? [`${end} = ${ends[i + 1]!}`] : [])), Object.fromEntries(ends.map((end, i) => [end, { cost: costs[i % costs.length] }])),

@@ -120,7 +120,7 @@ export function solveCist({ network, segments, settings, regionOf }: MstpGround)
     const best = designated[p]!;
     return best >= 0 && ofOne(owner[p]!, owner[best]!) && neighboursOf(segments, p).some((q) => ofOne(owner[p]!, owner[q]!)) ? 1 : 0;
   });
-  const disputed = thrownAway(designated, (from, p) => owner[from] !== owner[p] && heard(labelAt(from), p, owner[from]!) === null);
+  const disputed = thrownAway(designated, (from, p) => heard(labelAt(from), p, owner[from]!) === null);
   const rootPort = new Int32Array(switches.length).fill(-1);
   switches.forEach((_, s) => {
     const own = labels[s];

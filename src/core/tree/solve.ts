@@ -71,7 +71,7 @@ function solveTree(network: Network, id: TreeId, settings: Settings, relayForwar
   const offersMore = (p: number, q: number): boolean => (standing[network.owner[p]!]! - standing[network.owner[q]!]! || compareSenders(p, q)) < 0;
   const tooOld = (from: number): boolean => age[network.owner[from]!]! + 1 > oldest[root[network.owner[from]!]!]!;
   const designated = designatedPorts(network, segments, offersMore);
-  const disputed = thrownAway(designated, (from, p) => tooOld(from) && network.owner[from] !== network.owner[p]);
+  const disputed = thrownAway(designated, tooOld);
   const hearsBetter = (p: number, q: number): boolean => (compareSenders(designated[p]!, designated[q]!) || comparePorts(p, q)) < 0;
   const rootPort = rootPorts(network, { root, rootPathCost, cost, designated }, hearsBetter);
   return { id, root, rootPathCost, rootPort, rank, role: rolesOf(network, segments, rootPort, designated), cost, designated, disputed };
