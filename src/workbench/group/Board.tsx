@@ -127,7 +127,7 @@ function RegionBoard({ design, region, used, choose }: BoardProps) {
           </select>
         </label>
         <Button type="submit" size="small" variant="outlined">Lay</Button>
-        <TextButton onClick={() => (parsed.ok ? lay(parsed.value, free) : setFault(parsed.error.message))}>onto a new instance {free}</TextButton>
+        {region.instances.length < REGION.instances ? <TextButton onClick={() => (parsed.ok ? lay(parsed.value, free) : setFault(parsed.error.message))}>onto a new instance {free}</TextButton> : <span className={styles.soft}>{REGION.instances} instances: a region has no more beside the IST</span>}
       </form>
       {(fault ?? (parsed.ok ? null : parsed.error.message)) && <p className={styles.fault} role="alert">{fault ?? (parsed.ok ? '' : parsed.error.message)}</p>}
     </section>

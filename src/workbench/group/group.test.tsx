@@ -46,6 +46,17 @@ const drop = (tag: RegExp, onto: string) => {
 };
 
 describe('the board', () => {
+  it('offers no new instance where a region has as many as there may be', async () => {
+    const valley = valleyStation();
+    const instances = Array.from({ length: 64 }, (_, i) => ({ id: i + 1, vlans: String(100 + i) }));
+    const store = await renderWith(<Board />, { ...valley, regions: valley.regions.map((region) => (region.id === 'valley' ? { ...region, instances } : region)) });
+    expect(screen.getByText('64 instances: a region has no more beside the IST')).toBeInTheDocument();
+    expect(screen.queryByRole('button', { name: /onto a new instance/ })).toBeNull();
+    fireEvent.click(screen.getByRole('button', { name: 'Remove instance 7' }));
+    await settle();
+    expect(screen.getByRole('button', { name: 'onto a new instance 7' })).toBeInTheDocument();
+    expect(mapOf(store)['8']).toBe('107');
+  });
   it('moves a VLAN that is dragged, and all that are picked with it', async () => {
     const store = await renderWith(<Board />, valleyStation());
     drop(/^45 Office/, 'instance 1');
