@@ -68,7 +68,9 @@ test('many trees become two: proposed, seen, planned switch by switch, simulated
   await page.getByRole('tab', { name: 'Group', exact: true }).click();
   await expect(board(page)).toContainText('No switch speaks MSTP yet');
   await page.getByRole('tab', { name: 'Gain' }).click();
-  await expect(page.getByRole('figure', { name: /^Trees a switch keeps: one tree for all 1/ })).toBeVisible();
+  await expect(page.getByRole('figure', { name: 'Trees a switch keeps: one tree for all 1, instances 3, one tree a VLAN 7' })).toBeVisible();
+  await expect(page.getByRole('combobox', { name: 'Grouping' })).toContainText('Two instances suffice');
+  await expect(page.getByRole('img', { name: /^Load of \d+ links in per cent of their speed. The most loaded: ridge-b 3 = dome-north 2, 52 %/ })).toBeVisible();
   await page.getByRole('tab', { name: 'Moving' }).click();
   await expect(page.getByLabel('Where to move')).toContainText('Two instances suffice');
   await page.getByRole('button', { name: 'Simulate each step' }).click();
