@@ -44,13 +44,14 @@ function Compared({ pair, among, choose, a, b }: Props & { readonly a: Switch; r
   );
   const row = (label: string, values: readonly [string, string]) => (
     <tr key={label} data-differs={values[0] !== values[1] || undefined}>
-      <th scope="row">{label}</th><td>{values[0]}</td><td>{values[1]}</td><td>{values[0] === values[1] ? 'equal' : 'differs'}</td>
+      <th scope="row">{label}</th><td>{values[0]}</td><td>{values[1]}</td><td className={styles.nowrap}>{values[0] === values[1] ? 'equal' : 'differs'}</td>
     </tr>
   );
   const slip = slipText(nameA, maps[0], nameB, maps[1], [a.region !== undefined, b.region !== undefined]);
   return (
     <section aria-label="Two switches compared" className={styles.compare}>
-      <table className={styles.table} aria-label="Region settings of two switches">
+      <table className={`${styles.table} ${styles.fixed}`} aria-label="Region settings of two switches">
+        <colgroup><col style={{ width: '20%' }} /><col /><col /><col style={{ width: 66 }} /></colgroup>
         <thead><tr><th scope="col">Compared</th><th scope="col">{pick(0, 'First switch')}</th><th scope="col">{pick(1, 'Second switch')}</th><th scope="col" /></tr></thead>
         <tbody>
           {row('Name', [name[0] || 'none', name[1] || 'none'])}

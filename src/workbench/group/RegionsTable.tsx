@@ -30,7 +30,8 @@ export function RegionsTable() {
   return (
     <div className={styles.regionsRoom}>
       <section aria-label="Regions">
-        <table className={styles.table} aria-label="Regions of the network">
+        <table className={`${styles.table} ${styles.fixed}`} aria-label="Regions of the network">
+          <colgroup><col style={{ width: '26%' }} /><col style={{ width: 52 }} /><col style={{ width: 92 }} /><col style={{ width: '26%' }} /><col /></colgroup>
           <thead><tr><th scope="col">Region</th><th scope="col">Rev.</th><th scope="col">Digest</th><th scope="col">Instances</th><th scope="col">Switches</th></tr></thead>
           <tbody>{regions.map((region, i) => <RegionRow key={region.switches[0]} region={region} index={i} design={design} />)}</tbody>
         </table>
@@ -66,8 +67,8 @@ function RegionRow({ region: { map, given, switches, pieces }, index, design }: 
   const listed = (ids: readonly SwitchId[]): string => ids.slice(0, 8).map(nameOf).join(', ') + (ids.length > 8 ? ` and ${ids.length - 8} more` : '');
   return (
     <tr>
-      <th scope="row" className={styles.nowrap}>{regionLetter(index)}. {given ? name || 'no name' : 'no settings'}</th>
-      <td>{revision}</td>
+      <th scope="row">{regionLetter(index)}. {given ? name || 'no name' : 'no settings'}</th>
+      <td className={styles.nowrap}>{revision}</td>
       <td className={`${styles.mono} ${styles.nowrap}`} title={digest}>{digest.slice(0, 8)}…</td>
       <td title={whole.slice(0, 2000)}>{short}{instances.length > FEW ? ` and ${instances.length - FEW} instances more` : ''}</td>
       <td>
