@@ -1,16 +1,9 @@
 /** MSTP comes to rest where the solver says: every tree of every region, whatever the neighbours. */
 import fc from 'fast-check';
 import type { Design } from '../design/schema';
-import { SECOND } from '../protocol/entity';
 import { bundledDesign } from '../testing/bundles';
 import { designOf, networkOf, regionsDesign } from '../testing/networks';
-import { unlike } from '../testing/settling';
-import { turnLinks } from '../testing/turns';
-import { compileNetwork } from '../tree/network';
-import { treesOf } from '../tree/trees';
-import { Simulation } from './simulation';
-
-const REST = 120 * SECOND;
+import { unlikeAtRest } from '../testing/settling';
 
 /** Chains of one region, with a cable across here and there, longer than hops are allowed. */
 const longChain: fc.Arbitrary<Design> = fc
@@ -56,11 +49,5 @@ it.each([
   ['with bundles', bundled, RUNS],
   ['beside switches without spanning tree', regionsDesign(6, ['r0', 'r0', 'r0', 'r1', 'rstp', 'off']), RUNS],
 ])('in random networks %s, from boot and after cuts', (_, designs, numRuns) => {
-  fc.assert(fc.property(designs, fc.nat(), fc.array(fc.nat(), { maxLength: 2 }), (design, seed, turns) => {
-    const sim = new Simulation(compileNetwork(design), treesOf(design), seed);
-    sim.boot();
-    sim.runTo(REST);
-    expect(unlike(sim, design)).toEqual([]);
-    turnLinks(sim, design, turns, REST, (now) => expect(unlike(sim, now)).toEqual([]));
-  }), { numRuns });
+  fc.assert(fc.property(designs, fc.nat(), fc.array(fc.nat(), { maxLength: 2 }), (design, seed, turns) => expect(unlikeAtRest(design, seed, turns)).toEqual([])), { numRuns });
 });

@@ -1,11 +1,13 @@
 /** Holding what the protocols have come to against what the solver says, field by field. */
 import type { Design } from '../design/schema';
-import type { Simulation } from '../sim/simulation';
+import { SECOND } from '../protocol/entity';
+import { Simulation } from '../sim/simulation';
 import { viewNow } from '../sim/view';
 import { compileNetwork } from '../tree/network';
 import { viewTree, type SwitchView, type TreeView } from '../tree/settled';
 import { solveTrees } from '../tree/solve';
 import { treesOf } from '../tree/trees';
+import { turnLinks } from './turns';
 
 /** Switches of which the protocols have a tree otherwise than the solver; empty where all agree. */
 export function unlike(sim: Simulation, design: Design): object[] {
@@ -18,6 +20,19 @@ export function unlike(sim: Simulation, design: Design): object[] {
       return JSON.stringify(sorted(told(of(should)))) === JSON.stringify(sorted(told(of(is)))) ? [] : [{ tree: tree.id, sw, should: of(should), is: of(is) }];
     });
   });
+}
+
+/** Long enough for two forward delays after the oldest information has died. */
+const REST = 120 * SECOND;
+
+/** What is unlike the solver once a network has come to rest from boot, and after each link that is cut or plugged in again; empty where all agree. */
+export function unlikeAtRest(design: Design, seed: number, turns: readonly number[]): object[] {
+  const sim = new Simulation(compileNetwork(design), treesOf(design), seed);
+  sim.boot();
+  sim.runTo(REST);
+  const found = unlike(sim, design);
+  turnLinks(sim, design, turns, REST, (now) => found.push(...unlike(sim, now)));
+  return found;
 }
 
 /** The cost of a port that hears nothing is that of the side on which it did last, and nothing comes of it. */
