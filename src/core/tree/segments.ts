@@ -22,17 +22,21 @@ export interface Segments {
   readonly classic: boolean;
 }
 
-/** By network, the distinct sets of VLANs that its ports carry, and the segments found so far by what decides them. */
+/** Of a network and of those that differ in settings alone: the distinct sets of VLANs that ports carry, and the segments found so far by what decides them. */
 interface Known {
+  readonly carried: Network['carried'];
   readonly sets: readonly VlanSet[];
   readonly found: Map<string, Segments>;
 }
-const known = new WeakMap<Network, Known>();
+/** By what they share. */
+const known = new WeakMap<Network['live'], Known>();
 
-function knownOf(network: Network): Known {
-  const own = known.get(network) ?? { sets: [...new Set(network.carried)], found: new Map<string, Segments>() };
-  known.set(network, own);
-  return own;
+function knownOf({ live, carried }: Network): Known {
+  const before = known.get(live);
+  if (before?.carried === carried) return before;
+  const fresh: Known = { carried, sets: [...new Set(carried)], found: new Map<string, Segments>() };
+  known.set(live, fresh);
+  return fresh;
 }
 
 /**

@@ -4,6 +4,7 @@
  */
 import { methodOf } from '../design/costMethod';
 import { CIST, CST, treeVlan, vlanTree, type TreeId } from '../design/ids';
+import type { Port, Switch } from '../design/schema';
 import { isPerVlan, portIdentifier, portIdentifierValue, setBridgePriority, setPathCost } from './bridgeId';
 import type { Network } from './network';
 import { pathCostOf } from './pathCost';
@@ -26,43 +27,62 @@ function byTree(all: readonly { readonly trees: Partial<Record<TreeId, object>> 
   return (tree) => [tree, CST, vlanTree(1)].flatMap((key) => found.get(key) ?? []);
 }
 
-/** Compiles the settings of a network. */
-export function compileSettings(network: Network): Settings {
-  const { switches, ports, owner, design } = network;
-  const methodAt = (p: number) => methodOf(design, switches[owner[p]!]!);
-  const dialectOf = (p: number) => switches[owner[p]!]!.dialect;
-  const speeds = { long: new Map<number, number>(), short: new Map<number, number>() };
-  const costOf = (p: number, tree: TreeId): number => {
-    const port = ports[p]!;
-    const set = setPathCost(port, tree, dialectOf(p));
-    if (set !== undefined) return set;
-    const method = methodAt(p);
-    const known = speeds[method].get(port.speed) ?? pathCostOf(port.speed, method);
-    speeds[method].set(port.speed, known);
-    return known;
-  };
-  const keyOf = (p: number, tree: TreeId): number => portIdentifierValue(portIdentifier(ports[p]!, tree, dialectOf(p)));
-  const everywhere = { cost: Int32Array.from(ports, (_, p) => costOf(p, NO_TREE)), portKey: Int32Array.from(ports, (_, p) => keyOf(p, NO_TREE)) };
-  const specialPorts = byTree(ports);
+/** What does not depend on settings for single trees, and who has some. */
+interface Compiled {
+  readonly network: Network;
+  readonly everywhere: { readonly cost: Int32Array; readonly portKey: Int32Array };
+  readonly byMac: readonly number[];
+  readonly macPlace: Int32Array;
+  readonly ownPriority: readonly number[];
+  readonly specialPorts: (tree: TreeId) => readonly number[];
+  readonly specialSwitches: (tree: TreeId) => readonly number[];
+}
+/** By what networks share that differ in settings alone. */
+const known = new WeakMap<Network['live'], Compiled>();
 
+function compiledFor(network: Network): Compiled {
+  const before = known.get(network.live);
+  if (before?.network.design === network.design) return before;
+  const { switches, ports, owner } = network;
   const byMac = Array.from(switches.keys()).sort((s, t) => {
     const [a, b] = [switches[s]!, switches[t]!];
     return a.mac < b.mac ? -1 : a.mac > b.mac ? 1 : a.id < b.id ? -1 : 1;
   });
   const macPlace = new Int32Array(switches.length);
   byMac.forEach((s, place) => (macPlace[s] = place));
+  const fresh: Compiled = {
+    network, byMac, macPlace,
+    everywhere: { cost: Int32Array.from(ports, (_, p) => costOf(network, p, NO_TREE)), portKey: Int32Array.from(ports, (port, p) => keyOf(port, switches[owner[p]!]!, NO_TREE)) },
+    ownPriority: switches.map((sw) => setBridgePriority(sw, NO_TREE)),
+    specialPorts: byTree(ports), specialSwitches: byTree(switches),
+  };
+  known.set(network.live, fresh);
+  return fresh;
+}
+
+function costOf({ ports, switches, owner, design }: Network, p: number, tree: TreeId): number {
+  const sw = switches[owner[p]!]!;
+  return setPathCost(ports[p]!, tree, sw.dialect) ?? pathCostOf(ports[p]!.speed, methodOf(design, sw));
+}
+
+const keyOf = (port: Port, { dialect }: Switch, tree: TreeId): number => portIdentifierValue(portIdentifier(port, tree, dialect));
+
+/** Compiles the settings of a network; of one that differs from another in settings alone, what those change. */
+export function compileSettings(network: Network): Settings {
+  const { switches, ports, owner } = network;
+  const { everywhere, byMac, macPlace, ownPriority, specialPorts, specialSwitches, network: base } = compiledFor(network);
+  const others = <T>(now: readonly T[], then: readonly T[]): number[] => (now === then ? [] : Array.from(now.keys()).filter((i) => now[i] !== then[i]));
+  const [otherPorts, otherSwitches] = [others(ports, base.ports), others(switches, base.switches)];
   const count = switches.length;
-  const ownPriority = switches.map((sw) => setBridgePriority(sw, NO_TREE));
   const perVlan = switches.map((sw) => isPerVlan(sw.dialect));
-  const specialSwitches = byTree(switches);
 
   return {
     portsIn(tree) {
       const cost = everywhere.cost.slice();
       const portKey = everywhere.portKey.slice();
-      for (const p of specialPorts(tree)) {
-        cost[p] = costOf(p, tree);
-        portKey[p] = keyOf(p, tree);
+      for (const p of [...specialPorts(tree), ...otherPorts]) {
+        cost[p] = costOf(network, p, tree);
+        portKey[p] = keyOf(ports[p]!, switches[owner[p]!]!, tree);
       }
       return { cost, portKey };
     },
@@ -73,7 +93,7 @@ export function compileSettings(network: Network): Settings {
       // Priority and extension take 16 bits; below them the place of the MAC makes every key different.
       const keyFor = (s: number, priority: number): number => (priority + (perVlan[s] ? vid : 0)) * count + macPlace[s]!;
       for (let s = 0; s < count; s += 1) keys[s] = keyFor(s, ownPriority[s]!);
-      for (const s of specialSwitches(tree)) keys[s] = keyFor(s, setBridgePriority(switches[s]!, tree));
+      for (const s of [...specialSwitches(tree), ...otherSwitches]) keys[s] = keyFor(s, setBridgePriority(switches[s]!, tree));
       keys.sort();
       const rank = new Int32Array(count);
       for (let place = 0; place < count; place += 1) rank[byMac[keys[place]! % count]!] = place;
