@@ -98,7 +98,8 @@ function distances(network: Network, tree: SettledTree): Distance[] {
 /** Switches that their root's BPDUs do not reach: too old on the way, or out of hops inside of a region. */
 function tooFar(network: Network, tree: SettledTree, far: readonly Distance[]): (readonly [Rule, number])[] {
   const { switches, owner, firstPort, far: farEnd } = network;
-  const thrownBy = (s: number): number[] => Array.from({ length: firstPort[s + 1]! - firstPort[s]! }, (_, i) => firstPort[s]! + i).filter((p) => tree.disputed[farEnd[p]!]);
+  const any = tree.disputed.includes(1);
+  const thrownBy = (s: number): number[] => (any ? Array.from({ length: firstPort[s + 1]! - firstPort[s]! }, (_, i) => firstPort[s]! + i).filter((p) => tree.disputed[farEnd[p]!]) : []);
   const inside = (p: number): boolean => tree.regional?.inside[p] === 1;
   // Roots that rule only where a better one's messages have grown too old.
   const beyond = new Set(switches.flatMap((_, s) => thrownBy(s).flatMap((p) => (inside(p) || tree.root[owner[farEnd[p]!]!] === tree.root[s] ? [] : [tree.root[s]!]))));

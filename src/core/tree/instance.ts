@@ -1,9 +1,10 @@
 /** The settled trees of MST instances (IEEE 802.1Q-2018 13.11, 13.12): one in each region that has the instance, whose boundary ports do what the CIST has them do. */
 import { treeInstance, type TreeId } from '../design/ids';
 import { MinHeap } from './minHeap';
-import { designatedOn, rolesOf, thrownAway, type MstpGround } from './mstp';
+import type { MstpGround } from './mstp';
 import type { Network } from './network';
 import { hasInstance } from './region';
+import { designatedOn, rolesOf, thrownAway } from './roles';
 import type { Segments } from './segments';
 import { CODE, type SettledTree } from './settled';
 

@@ -12,7 +12,8 @@ import { pathCostOf } from './pathCost';
 import { regionsOf, sameRegion, type RegionMap } from './region';
 import { segmentsOf, type Segments } from './segments';
 import type { Settings } from './settings';
-import { CODE, type SettledTree } from './settled';
+import { designatedOn, oldestAges, rolesOf, thrownAway } from './roles';
+import type { SettledTree } from './settled';
 import { isClassic } from './trees';
 
 /** What is the same for every tree of one network. */
@@ -144,28 +145,6 @@ export function solveCist({ network, segments, settings, regionOf }: MstpGround)
 /** Whether a bridge reads MST BPDUs as RST BPDUs. */
 export const readsRst = ({ dialect }: Switch): boolean => dialect === 'rstp' || dialect === 'per-vlan-rstp';
 
-/**
- * Ports that throw away what their segment's designated port says speak for the segment themselves; the designated one sees a
- * worse bridge do so, and discards (13.29 recordDispute): 1 for each of these.
- */
-export function thrownAway(designated: Int32Array, isThrown: (from: number, p: number) => boolean): Uint8Array {
-  const disputed = new Uint8Array(designated.length);
-  designated.forEach((from, p) => {
-    if (from < 0 || from === p || !isThrown(from, p)) return;
-    disputed[from] = 1;
-    designated[p] = p;
-  });
-  return disputed;
-}
-
-/** By root, the oldest message that a bridge still takes in: the root's max age; none is too old where classic bridges take part, whose timers decide from hello to hello. */
-export function oldestAges(network: Network, { classic }: Segments): Float64Array {
-  const known = oldest.get(network) ?? [Float64Array.from(network.switches, ({ timers }) => timers.maxAge), new Float64Array(network.switches.length).fill(Infinity)] as const;
-  oldest.set(network, known);
-  return known[classic ? 1 : 0];
-}
-const oldest = new WeakMap<Network, readonly [Float64Array, Float64Array]>();
-
 /** How labels are compared, heard, and told apart where they are equal. */
 interface Order {
   readonly compare: (a: Label, b: Label) => number;
@@ -202,31 +181,4 @@ function spread({ firstPort, owner }: Network, segments: Segments, labels: (Labe
       }
     }
   }
-}
-
-/** The designated port of each port's segment among those that `counts` lets in; -1 without one. */
-export function designatedOn({ ports }: Network, { of, first, ports: grouped }: Segments, offersMore: (p: number, q: number) => boolean, counts: (p: number) => boolean = () => true): Int32Array {
-  const designated = new Int32Array(ports.length).fill(-1);
-  for (let segment = 0; segment + 1 < first.length; segment += 1) {
-    let best = -1;
-    for (let i = first[segment]!; i < first[segment + 1]!; i += 1) if (counts(grouped[i]!) && (best < 0 || offersMore(grouped[i]!, best))) best = grouped[i]!;
-    for (let i = first[segment]!; best >= 0 && i < first[segment + 1]!; i += 1) if (counts(grouped[i]!)) designated[grouped[i]!] = best;
-  }
-  for (let p = 0; p < ports.length; p += 1) if (of[p]! >= 0 && designated[p]! < 0 && counts(p)) designated[p] = p;
-  return designated;
-}
-
-/** 13.12: disabled without signal; else root, designated, backup where the own bridge is designated, alternate. */
-export function rolesOf(network: Network, segments: Segments, rootPort: Int32Array, designated: Int32Array): Uint8Array {
-  const role = new Uint8Array(network.ports.length);
-  for (let p = 0; p < role.length; p += 1) {
-    if (!segments.member[p]) continue;
-    const best = designated[p]!;
-    const s = network.owner[p]!;
-    if (segments.of[p]! < 0) role[p] = CODE.disabled;
-    else if (best === p || best < 0) role[p] = CODE.designated;
-    else if (rootPort[s] === p) role[p] = CODE.root;
-    else role[p] = network.owner[best] === s ? CODE.backup : CODE.alternate;
-  }
-  return role;
 }

@@ -60,7 +60,7 @@ function segmentsBy(network: Network, tree: TreeId, relayForwards: (port: number
   const vid = treeVlan(tree);
   const parts = switches.map((sw) => partOf(sw, tree));
   const links = network.design.links.length;
-  const joined = Int32Array.from({ length: links }, (_, l) => l);
+  const joined = new Int32Array(links).map((_, l) => l);
   const lead = (l: number): number => {
     while (joined[l] !== l) l = joined[l] = joined[joined[l]!]!;
     return l;

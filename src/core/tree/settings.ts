@@ -22,7 +22,11 @@ const NO_TREE = '' as TreeId;
 function byTree(all: readonly { readonly trees: Partial<Record<TreeId, object>> }[]): (tree: TreeId) => readonly number[] {
   const found = new Map<string, number[]>();
   all.forEach(({ trees }, i) => {
-    for (const key of Object.keys(trees)) found.set(key, [...(found.get(key) ?? []), i]);
+    for (const key of Object.keys(trees)) {
+      const own = found.get(key);
+      if (own) own.push(i);
+      else found.set(key, [i]);
+    }
   });
   return (tree) => [tree, CST, vlanTree(1)].flatMap((key) => found.get(key) ?? []);
 }

@@ -4,13 +4,15 @@
  * priority vector it can hear, every segment the best designated one; roles follow.
  */
 import { CIST, instanceTree, treeInstance, treeVlan, vlanTree, type TreeId } from '../design/ids';
+import { MAX_COST } from '../design/legal';
 import type { DesignProblem } from '../design/problem';
 import type { Design } from '../design/schema';
 import { ok, type Result } from '../result';
 import { solveInstance } from './instance';
 import { MinHeap } from './minHeap';
-import { mstpGround, oldestAges, rolesOf, solveCist, thrownAway } from './mstp';
+import { mstpGround, solveCist } from './mstp';
 import { compileNetwork, type Network } from './network';
+import { oldestAges, rolesOf, thrownAway } from './roles';
 import { segmentsOf, type Segments } from './segments';
 import { compileSettings, type Settings } from './settings';
 import { CODE, type SettledTree, type Solution } from './settled';
@@ -67,7 +69,8 @@ function solveTree(network: Network, id: TreeId, settings: Settings, relayForwar
   const oldest = oldestAges(network, segments);
   const { root, rootPathCost, age } = rootPaths(network, segments, { rank, cost, oldest, compareSenders });
   // Where messages grow too old on the way, or a bundle hears beside its segment, two may know of unlike roots.
-  const standing = rootPathCost.map((total, s) => (root[s]! < 0 ? Infinity : rank[root[s]!]! * DEARER + total));
+  const dearer = MAX_COST.long * (rank.length + 1); // than any root path cost
+  const standing = rootPathCost.map((total, s) => (root[s]! < 0 ? Infinity : rank[root[s]!]! * dearer + total));
   const offersMore = (p: number, q: number): boolean => (standing[network.owner[p]!]! - standing[network.owner[q]!]! || compareSenders(p, q)) < 0;
   const tooOld = (from: number): boolean => age[network.owner[from]!]! + 1 > oldest[root[network.owner[from]!]!]!;
   const designated = designatedPorts(network, segments, offersMore);
@@ -76,9 +79,6 @@ function solveTree(network: Network, id: TreeId, settings: Settings, relayForwar
   const rootPort = rootPorts(network, { root, rootPathCost, cost, designated }, hearsBetter);
   return { id, root, rootPathCost, rootPort, rank, role: rolesOf(network, segments, rootPort, designated), cost, designated, disputed };
 }
-
-/** More than any root path cost. */
-const DEARER = 2 ** 38;
 
 interface Paths {
   readonly rank: Int32Array;

@@ -92,10 +92,10 @@ function Strand({ strand, run, place, several }: { readonly strand: LinkStrand; 
   if (a === 'disabled' || b === 'disabled') return null;
   const carries = strand.states ? strand.states.every((state) => state === 'forwarding') : [a, b].every((role, i) => !strand.disputed[i] && (role === 'root' || role === 'designated' || role === 'master'));
   const width = carries ? 3 : 1.7;
-  // Where only one end carries the VLAN the strand peters out half-way.
   // An end that blocks is frayed, whatever its role.
   const drawnAs = ([a, b] as const).map((role, i) => (role && strand.disputed[i] ? 'alternate' : role));
   const trims = drawnAs.map((role) => (role ? TRIM[role] : null)) as [number | null, number | null];
+  // Where only one end carries the VLAN the strand peters out half-way.
   const d = trims[0] !== null && trims[1] !== null ? run.path(trims[0], trims[1]) : halfPath(run, trims[0] !== null ? 'from' : 'to');
   const ends = [[a, run.from, strand.moved?.[0], strand.states?.[0]], [b, run.to, strand.moved?.[1], strand.states?.[1]]] as const;
   return (
