@@ -10,15 +10,18 @@ import { solve } from '../core/tree/solve';
 /** Input that cannot be used; its message is one line. */
 export class Unusable extends Error {}
 
-/** Reads and checks the design in a file, or on standard input for `-`. */
-export function loadDesign(file: string): Design {
-  let text: string;
+/** The text of a file, or of standard input for `-`. */
+export function readText(file: string): string {
   try {
-    text = readFileSync(file === '-' ? 0 : file, 'utf8');
+    return readFileSync(file === '-' ? 0 : file, 'utf8');
   } catch (error) {
     throw new Unusable(`${file}: cannot be read (${(error as NodeJS.ErrnoException).code ?? 'unknown'})`);
   }
-  const design = readDesignText(text);
+}
+
+/** Reads and checks the design in a file, or on standard input for `-`. */
+export function loadDesign(file: string): Design {
+  const design = readDesignText(readText(file));
   if (!design.ok) throw new Unusable(`${file}: ${firstOf(design.error)}`);
   return design.value;
 }

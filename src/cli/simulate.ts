@@ -1,5 +1,5 @@
 /** `knot-path simulate`. */
-import { readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { renameSync, rmSync, writeFileSync } from 'node:fs';
 import { problemText } from '../core/design/problem';
 import { MOST_FRAMES, captureOf } from '../core/sim/capture';
 import { MOST_COPIES } from '../core/sim/circling';
@@ -9,7 +9,8 @@ import { simulate, type Run, type TraceEntry } from '../core/sim/simulate';
 import type { Design } from '../core/design/schema';
 import { compileNetwork } from '../core/tree/network';
 import { encodePcapng } from '../core/wire/pcapng';
-import { Unusable, loadDesign } from './input';
+import { parseJson } from '../core/json';
+import { Unusable, loadDesign, readText } from './input';
 
 interface Options {
   readonly scenario: string;
@@ -65,14 +66,9 @@ function writeWhole(file: string, bytes: Uint8Array): void {
 }
 
 function loadScenario(file: string, design: Design): Scenario {
-  let json: unknown;
-  try {
-    json = JSON.parse(readFileSync(file === '-' ? 0 : file, 'utf8'));
-  } catch (error) {
-    const code = (error as NodeJS.ErrnoException).code;
-    throw new Unusable(`${file}: ${code ? `cannot be read (${code})` : `is not JSON (${(error as Error).message})`}`);
-  }
-  const scenario = readScenario(json, design);
+  const json = parseJson(readText(file));
+  if (!json.ok) throw new Unusable(`${file}: found ${json.error}; allowed: a JSON document`);
+  const scenario = readScenario(json.value, design);
   if (!scenario.ok) throw new Unusable(`${file}: ${problemText(scenario.error[0]!)}${scenario.error.length > 1 ? ` (and ${scenario.error.length - 1} more)` : ''}`);
   return scenario.value;
 }

@@ -1,6 +1,7 @@
 /** What the workbench and the server say to each other: one zod schema a body, shared by both sides. */
 import { DEMO_SITES } from '../core/demo/sites';
 import { commandSchema } from '../core/design/commands';
+import { MAX_COMMANDS } from '../core/design/limits';
 import type { Patch } from '../core/design/edit';
 import { titleSchema, type Design } from '../core/design/schema';
 import { z } from '../core/zod';
@@ -23,7 +24,7 @@ export const renameSchema = z.strictObject({ name: titleSchema });
 
 /** `POST /api/designs/:id/revisions`: every write names the revision that it was based on. */
 export const writeSchema = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('edit'), base: z.number().int().min(0), commands: z.array(commandSchema).min(1).max(10_000) }),
+  z.strictObject({ kind: z.literal('edit'), base: z.number().int().min(0), commands: z.array(commandSchema).min(1).max(MAX_COMMANDS) }),
   z.strictObject({ kind: z.literal('undo'), base: z.number().int().min(0), target: z.number().int().min(1) }),
   /** Makes an earlier revision the newest one. */
   z.strictObject({ kind: z.literal('restore'), base: z.number().int().min(0), target: z.number().int().min(0) }),

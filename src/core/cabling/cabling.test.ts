@@ -205,3 +205,14 @@ describe('completion', () => {
   });
   it('says which characters it replaces', () => expect(completionsAt(fernhollow(), 'lodge 6 = rid', 13)).toMatchObject({ from: 10, to: 13 }));
 });
+
+it('says beforehand where lines are more than one step can take', () => {
+  const lines = Array.from({ length: 12 }, (_, i) => `new-${2 * i} 1-1000 = new-${2 * i + 1} 1-1000`);
+  const plan = planLines(designOf({}), lines.join('\n'));
+  const faulty = plan.lines.find((line) => line.fault);
+  expect(faulty?.fault?.message).toMatch(/^with this line these are \d+ changes; 10000 at once are the most/);
+  const before = planLines(designOf({}), lines.slice(0, faulty!.line).join('\n'));
+  expect(before.faults).toBe(0);
+  expect(editAll(designOf({}), before.commands).ok).toBe(true);
+  expect(editAll(designOf({}), Array.from({ length: 10_001 }, () => ({ do: 'rename-design' as const, name: 'x' })))).toMatchObject({ ok: false, error: { path: 'commands' } });
+});

@@ -1,5 +1,6 @@
 /** What cabling lines do to a design: commands, and what is wrong where. Nothing is changed. */
 import type { Command } from '../design/commands';
+import { MAX_COMMANDS } from '../design/limits';
 import type { Design } from '../design/schema';
 import { parseLine } from './parse';
 import { Planner } from './planner';
@@ -29,10 +30,16 @@ export function planLines(design: Design, text: string): Plan {
   const lines = text.replace(/\r\n?/g, '\n').split('\n');
   const planner = new Planner(design);
   const planned: PlannedLine[] = [];
+  let changes = 0;
   for (let i = 0; i < Math.min(lines.length, MOST_LINES); i += 1) {
     const parsed = parseLine(lines[i]!);
     if (parsed.ok && parsed.value.statement === null) continue;
     const made = parsed.ok ? planner.take(parsed.value.statement!) : { commands: [], fault: parsed.error };
+    changes += made.commands.length;
+    if (changes > MAX_COMMANDS) {
+      planned.push({ line: i, commands: [], fault: { at: 0, length: Math.max(1, lines[i]!.length), message: `with this line these are ${changes} changes; ${MAX_COMMANDS} at once are the most: take the lines before it first, or shorten its ranges` } });
+      break;
+    }
     planned.push({ line: i, commands: made.commands, fault: made.fault });
   }
   if (lines.length > MOST_LINES) {

@@ -8,13 +8,13 @@ import { bridgePriority, lacpKey, lacpPriority, macAddress, memberCount, mstid, 
 import { scenarioSchema } from './scenario';
 import {
   BUNDLE_MODES, COST_METHODS, DIALECTS, HASH_POLICIES, LACP_TIMEOUTS, TIERS, bundleSchema, carriageSchema, endSchema, hostBundleSchema, hostSchema, linkDelay, linkSchema, observedSchema, portSchema, positionSchema, regionInstances, regionName, regionRevision, regionSchema, switchSchema, timersSchema,
-  titleSchema, vlanSchema, worksheetSchema,
+  titleSchema, treeId as anyTree, vlanSchema, worksheetSchema,
 } from './schema';
 
 const switchId = z.string().transform((id) => id as SwitchId);
 const portId = z.string().transform((id) => id as PortId);
 const linkId = z.string().transform((id) => id as LinkId);
-const treeId = z.string().transform((id) => id as TreeId).nullable();
+const treeId = anyTree.transform((id) => id as TreeId).nullable();
 const bundleId = z.string().transform((id) => id as BundleId);
 const regionId = z.string().transform((id) => id as RegionId);
 const hostId = z.string().transform((id) => id as HostId);

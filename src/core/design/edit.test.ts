@@ -47,7 +47,7 @@ function commandsFor(design: Design): fc.Arbitrary<Command> {
     fc.record({ do: fc.constant('remove-vlan'), vlan: fc.integer({ min: 14, max: 16 }) }),
     fc.record({ do: fc.constant('set-observed'), observed: fc.array(fc.record({ switch: sw, port, device: fc.constantFrom('s1', 'other') }), { maxLength: 2 }) }),
     fc.record({ do: fc.constant('remove-switch'), switch: sw }),
-    fc.record({ do: fc.constant('move-switches'), to: fc.array(fc.record({ switch: sw, position: fc.record({ x: fc.integer(), y: fc.integer() }) }), { maxLength: 3 }) }),
+    fc.record({ do: fc.constant('move-switches'), to: fc.array(fc.record({ switch: sw, position: fc.record({ x: fc.integer({ min: -1e6, max: 1e6 }), y: fc.integer({ min: -1e6, max: 1e6 }) }) }), { maxLength: 3 }) }),
   ).map(command);
 }
 const designAndCommands = anyDesign.chain((design) => fc.tuple(fc.constant(design), fc.array(commandsFor(design), { maxLength: 8 })));

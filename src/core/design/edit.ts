@@ -6,9 +6,10 @@ import type { BundleId, HostId, LinkId, PortId, RegionId, SwitchId, TreeId } fro
 import { treeInstance, vlanTree } from './ids';
 import { BRIDGE_PRIORITY, LACP_PRIORITY, PORT_PRIORITY } from './legal';
 import type { DesignProblem } from './problem';
-import { referenceProblems } from './references';
+import { LIMITS, MAX_COMMANDS } from './limits';
+import { changeProblems } from './read';
 import { vlanSet } from './vlanSet';
-import { MAX_WORKSHEETS, type Design } from './schema';
+import type { Design } from './schema';
 
 enablePatches();
 
@@ -29,22 +30,18 @@ export const edit = (design: Design, command: Command): Result<Edited, DesignPro
 
 /** Applies several commands as one step; all of them or none. */
 export function editAll(design: Design, commands: readonly Command[]): Result<Edited, DesignProblem> {
+  if (commands.length > MAX_COMMANDS) return fail({ path: 'commands', found: `${commands.length} changes`, allowed: `at most ${MAX_COMMANDS} in one step` });
   try {
     const [next, patches, inverse] = produceWithPatches(design, (draft) => {
       for (const command of commands) apply(draft, command);
     });
-    const [broken] = next !== design && commands.some((command) => MAY_BREAK.has(command.do)) ? referenceProblems(next) : [];
+    const [broken] = changeProblems(design, next);
     return broken ? fail(broken) : ok({ design: next, patches, inverse });
   } catch (error) {
     if (error instanceof Missing) return fail({ path: error.what, found: 'nothing', allowed: 'something this design has' });
     throw error;
   }
 }
-
-/** Commands whose own check does not guarantee a legal document: they bring references, identifiers or costs along. */
-const MAY_BREAK: ReadonlySet<Command['do']> = new Set([
-  'set-cost-method', 'set-switch', 'set-port-cost', 'set-link', 'add-switch', 'add-port', 'add-link', 'add-bundle', 'set-bundle', 'add-host', 'set-host', 'add-vlan', 'add-region', 'set-region', 'map-vlans', 'set-external-cost', 'keep-scenario',
-]);
 
 /** A command that names what the design does not have. */
 class Missing extends Error {
@@ -217,7 +214,7 @@ function apply(draft: Draft<Design>, command: Command): void {
       return;
     case 'keep-worksheet':
       draft.worksheets.push(copyOf(command.worksheet));
-      if (draft.worksheets.length > MAX_WORKSHEETS) draft.worksheets.shift();
+      if (draft.worksheets.length > LIMITS.worksheets) draft.worksheets.shift();
       return;
     case 'keep-scenario': {
       const place = draft.scenarios.findIndex((each) => each.id === command.scenario.id);

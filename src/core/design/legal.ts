@@ -73,8 +73,15 @@ export const vlanId = whole(MIN_VLAN, MAX_VLAN, 'a VLAN ID');
 /** Twelve bits; 0 is the IST. */
 export const mstid = whole(1, 4094, 'an MSTID');
 
+/** The longest VLAN set as text; every VLAN listed one by one needs half of it. */
+const MAX_VLAN_TEXT = 40_000;
+
 /** A VLAN set as text, made canonical. */
 export const vlanSetText = z.string().transform((text, ctx) => {
+  if (text.length > MAX_VLAN_TEXT) {
+    ctx.addIssue({ code: 'custom', message: `VLAN IDs and ranges in at most ${MAX_VLAN_TEXT} characters` });
+    return z.NEVER;
+  }
   const parsed = VlanSet.parse(text);
   if (parsed.ok) return parsed.value.format();
   ctx.addIssue({ code: 'custom', message: `${parsed.error.allowed}; ${parsed.error.found} at character ${parsed.error.at + 1}` });

@@ -8,6 +8,7 @@ import {
   ACTIVE_MEMBERS, BRIDGE_PRIORITY, LACP_PRIORITY, PORT_PRIORITY, bridgePriority, lacpKey, lacpPriority, macAddress, memberCount, mstid, pathCost, portNumber, portPriority, speed, timerSchemas,
   vlanId, vlanSetText,
 } from './legal';
+import { MAX_INSTANCES } from './limits';
 
 /** The name of the format and its present version. */
 export const FORMAT = { name: 'knot-path-design', version: 1 } as const;
@@ -22,21 +23,27 @@ export const text = (max: number) =>
 const utf8Octets = (value: string): number => [...value].reduce((sum, char) => sum + (char <= '\u007f' ? 1 : char <= '\u07ff' ? 2 : char <= '\uffff' ? 3 : 4), 0);
 /** The longest name, in characters. */
 export const MAX_NAME = 20_000;
+const isLine = (value: string): boolean => value.trim() !== '' && !CONTROL.test(value);
+/** Whether a text may be a name, where nobody asks why not. */
+export const isTitle = (value: string): boolean => value.length <= MAX_NAME && isLine(value);
 /** A name: one line, not empty. */
 export const titleSchema = text(MAX_NAME).superRefine((value, ctx) => {
-  if (value.trim() === '' || CONTROL.test(value)) {
+  if (!isLine(value)) {
     ctx.addIssue({ code: 'custom', message: 'a name of one line, not empty' });
   }
 });
 const id = z.string().superRefine((value, ctx) => {
   if (value.trim() === '' || value.length > 200 || CONTROL.test(value)) {
     ctx.addIssue({ code: 'custom', message: 'an identifier of 1 to 200 characters on one line' });
+  } else if (value in Object.prototype) {
+    // Results are keyed by identifiers; these few would be lost there, or stand for something else.
+    ctx.addIssue({ code: 'custom', message: 'another identifier: programs that read the results take this one for something else' });
   }
 });
 const branded = <T extends string>() => id.transform((value) => value as T);
 
 const TREE_ID = /^(cst|vlan:([1-9]\d{0,3})|mst:(0|[1-9]\d{0,3}))$/;
-const treeId = z.string().superRefine((value, ctx) => {
+export const treeId = z.string().superRefine((value, ctx) => {
   const match = TREE_ID.exec(value);
   if (!match || Number(match[2] ?? match[3] ?? 0) > 4094) {
     ctx.addIssue({ code: 'custom', message: 'a tree: cst, vlan:1 to vlan:4094, or mst:0 to mst:4094' });
@@ -60,9 +67,6 @@ export const COST_METHODS = ['short', 'long'] as const;
 /** What a port may be said to be on a worksheet. */
 export const WORKSHEET_ROLES = ['root', 'designated', 'alternate', 'backup', 'master', 'disabled'] as const;
 export const WORKSHEET_STATES = ['forwarding', 'discarding'] as const;
-/** How many worksheets a design keeps: the oldest make room. */
-export const MAX_WORKSHEETS = 100;
-
 export const DEFAULT_TIMERS = { hello: 2, maxAge: 20, forwardDelay: 15, maxHops: 20, txHold: 6 } as const;
 export const DEFAULT_CARRIAGE = { mode: 'trunk', native: 1, allowed: '1-4094' } as const;
 
@@ -99,7 +103,9 @@ export const timersSchema = z.strictObject({
   txHold: timerSchemas.txHold.default(DEFAULT_TIMERS.txHold),
 });
 
-export const positionSchema = z.strictObject({ x: z.number(), y: z.number() });
+/** Where a switch stands on the map; arithmetic on places far beyond would not come out. */
+const coordinate = z.number().min(-1_000_000).max(1_000_000);
+export const positionSchema = z.strictObject({ x: coordinate, y: coordinate });
 
 export const switchSchema = z.strictObject({
   id: branded<SwitchId>(),
@@ -129,7 +135,7 @@ export const linkSchema = z.strictObject({ id: branded<LinkId>(), a: endSchema, 
 export const vlanSchema = z.strictObject({ id: vlanId, name: titleSchema.optional(), load: z.number().min(0).optional() });
 
 /** What names an MST configuration, and how many instances it may have beside the IST (802.1Q-2018 13.8, 13.5). */
-export const REGION = { nameOctets: 32, revision: 65_535, instances: 64 } as const;
+export const REGION = { nameOctets: 32, revision: 65_535, instances: MAX_INSTANCES } as const;
 export const regionName = z.string().superRefine((value, ctx) => {
   const octets = utf8Octets(value);
   if (octets > REGION.nameOctets) ctx.addIssue({ code: 'custom', message: `at most ${REGION.nameOctets} octets (this has ${octets})` });

@@ -34,25 +34,26 @@ export function foundText(value: unknown): string {
   return text.length > 60 ? `${text.slice(0, 59)}…` : text;
 }
 
-/** Turns zod's issues on `input` into problems, at most `most` of them. */
-export function problemsOf(schema: z.ZodType, input: unknown, error: z.ZodError, most = 20): DesignProblem[] {
-  return error.issues.slice(0, most).flatMap((issue) => problemsOfIssue(schema, input, issue));
+/** Turns zod's issues on `input`, which stands at `base` in the document, into problems, at most `most` of them. */
+export function problemsOf(schema: z.ZodType, input: unknown, error: z.ZodError, most = 20, base: readonly PropertyKey[] = []): DesignProblem[] {
+  return error.issues.slice(0, most).flatMap((issue) => problemsOfIssue(schema, input, issue, most, base)).slice(0, most);
 }
 
-function problemsOfIssue(schema: z.ZodType, input: unknown, issue: z.core.$ZodIssue): DesignProblem[] {
+function problemsOfIssue(schema: z.ZodType, input: unknown, issue: z.core.$ZodIssue, most: number, base: readonly PropertyKey[]): DesignProblem[] {
+  const pathText = (path: readonly PropertyKey[]): string => jsonPath([...base, ...path]);
   if (issue.code === 'unrecognized_keys') {
     const known = knownKeys(schema, issue.path, input);
-    return issue.keys.map((key) => ({
-      path: jsonPath([...issue.path, key]),
+    return issue.keys.slice(0, most).map((key) => ({
+      path: pathText([...issue.path, key]),
       found: 'a key that this version does not know',
       allowed: known.length > 0 ? known.join(', ') : 'no such key',
     }));
   }
   if (issue.code === 'invalid_key') {
     const [inner] = issue.issues;
-    return [{ path: jsonPath(issue.path), found: foundText(issue.path.at(-1)), allowed: inner?.message ?? issue.message }];
+    return [{ path: pathText(issue.path), found: foundText(issue.path.at(-1)), allowed: inner?.message ?? issue.message }];
   }
-  return [{ path: jsonPath(issue.path), found: foundText(valueAt(input, issue.path)), allowed: allowedBy(issue) }];
+  return [{ path: pathText(issue.path), found: foundText(valueAt(input, issue.path)), allowed: allowedBy(issue) }];
 }
 
 function allowedBy(issue: z.core.$ZodIssue): string {

@@ -3,16 +3,20 @@
  * costs fit the cost method. Physical mismatches (VLANs, speeds, duplicate MACs) are findings, not errors.
  */
 import { MAX_COST } from './legal';
+import { MAX_PROBLEMS } from './limits';
 import { jsonPath, type DesignProblem } from './problem';
-import { REGION, type Bundle, type CostMethod, type Design, type LinkEnd, type Port } from './schema';
+import { type Bundle, type CostMethod, type Design, type LinkEnd, type Port } from './schema';
 import { methodOf } from './costMethod';
-import { vlanSet } from './vlanSet';
+import type { PortId } from './ids';
+import { VlanSet, vlanSet } from './vlanSet';
 
-/** Every broken reference and double identifier, in document order. */
+/** Broken references and double identifiers, in document order: the first hundred. Time grows with the size of the design alone. */
 export function referenceProblems(design: Design): DesignProblem[] {
   const problems: DesignProblem[] = [];
   const ports = new Map(design.switches.map((sw) => [sw.id, new Set(sw.ports.map((port) => port.id))]));
-  const add = (path: readonly PropertyKey[], found: string, allowed: string) => problems.push({ path: jsonPath(path), found, allowed });
+  const add = (path: readonly PropertyKey[], found: string, allowed: string): void => {
+    if (problems.length < MAX_PROBLEMS) problems.push({ path: jsonPath(path), found, allowed });
+  };
 
   const unique = (items: readonly { readonly id: string | number }[], path: readonly PropertyKey[], what: string) => {
     const seen = new Set<string | number>();
@@ -25,6 +29,15 @@ export function referenceProblems(design: Design): DesignProblem[] {
     const known = ports.get(at.switch);
     if (!known) add([...path, 'switch'], JSON.stringify(at.switch), 'the id of a switch of this design');
     else if (!known.has(at.port)) add([...path, 'port'], JSON.stringify(at.port), `the id of a port of ${at.switch}`);
+  };
+
+  /** Costs beyond what the switch's method can send in a BPDU (802.1D-1998 sends sixteen bits' worth). */
+  const costs = (port: Port | Bundle, method: CostMethod, path: readonly PropertyKey[]): void => {
+    const most = MAX_COST[method];
+    const hold = (cost: number | undefined, ...at: PropertyKey[]) => cost !== undefined && cost > most && add([...path, ...at], String(cost), `1 to ${most} with the ${method} path cost method`);
+    hold(port.cost, 'cost');
+    hold(port.externalCost, 'externalCost');
+    for (const [tree, set] of Object.entries(port.trees)) hold(set?.cost, 'trees', tree, 'cost');
   };
 
   unique(design.vlans, ['vlans'], 'VLAN');
@@ -41,17 +54,20 @@ export function referenceProblems(design: Design): DesignProblem[] {
     if (sw.region !== undefined && !regions.has(sw.region)) {
       add(['switches', i, 'region'], JSON.stringify(sw.region), 'the id of a region of this design');
     }
-    sw.ports.forEach((port, j) => problems.push(...costProblems(port, methodOf(design, sw), ['switches', i, 'ports', j])));
+    sw.ports.forEach((port, j) => costs(port, methodOf(design, sw), ['switches', i, 'ports', j]));
   });
 
   design.regions.forEach(({ instances }, i) => {
     unique(instances, ['regions', i, 'instances'], 'instance');
-    if (instances.length > REGION.instances) add(['regions', i, 'instances'], `${instances.length} instances`, `at most ${REGION.instances} beside the IST`);
-    instances.forEach(({ id, vlans }, j) => {
-      for (const before of instances.slice(0, j)) {
-        const both = vlanSet(vlans).intersect(vlanSet(before.vlans));
+    const maps = instances.map(({ vlans }) => vlanSet(vlans));
+    let mapped = VlanSet.empty;
+    instances.forEach(({ id }, j) => {
+      const free = mapped.intersect(maps[j]!).isEmpty;
+      mapped = mapped.union(maps[j]!);
+      if (!free && problems.length < MAX_PROBLEMS) instances.slice(0, j).forEach((before, k) => {
+        const both = maps[j]!.intersect(maps[k]!);
         if (before.id !== id && !both.isEmpty) add(['regions', i, 'instances', j, 'vlans'], both.format(), `each VLAN in one instance: instance ${before.id} has ${both.format().includes(',') || both.format().includes('-') ? 'these' : 'this one'} already`);
-      }
+      });
     });
   });
 
@@ -76,12 +92,16 @@ export function referenceProblems(design: Design): DesignProblem[] {
   );
 
   const member = new Map<string, string>();
+  const numbered = new Map<string, string>();
+  const switches = new Map(design.switches.map((sw) => [sw.id, sw]));
   design.bundles.forEach((bundle, i) => {
-    const sw = design.switches.find((s) => s.id === bundle.switch);
-    problems.push(...costProblems(bundle, sw ? methodOf(design, sw) : design.pathCost, ['bundles', i]));
-    if (sw?.ports.some((port) => (port.id as string) === bundle.id)) add(['bundles', i, 'id'], JSON.stringify(bundle.id), `an id that no port of ${bundle.switch} has: both stand in its results`);
-    const twin = design.bundles.findIndex((other) => other.switch === bundle.switch && other.number === bundle.number);
-    if (twin < i) add(['bundles', i, 'number'], String(bundle.number), `each number once on a switch: it is that of bundle ${design.bundles[twin]!.id}`);
+    const sw = switches.get(bundle.switch);
+    costs(bundle, sw ? methodOf(design, sw) : design.pathCost, ['bundles', i]);
+    if (sw && ports.get(sw.id)!.has(bundle.id as string as PortId)) add(['bundles', i, 'id'], JSON.stringify(bundle.id), `an id that no port of ${bundle.switch} has: both stand in its results`);
+    const number = `${bundle.switch}\n${bundle.number}`;
+    const twin = numbered.get(number);
+    if (twin !== undefined) add(['bundles', i, 'number'], String(bundle.number), `each number once on a switch: it is that of bundle ${twin}`);
+    else numbered.set(number, bundle.id);
     if (!sw) add(['bundles', i, 'switch'], JSON.stringify(bundle.switch), 'the id of a switch of this design');
     else bundle.ports.forEach((port, j) => {
       const path = ['bundles', i, 'ports', j];
@@ -92,18 +112,4 @@ export function referenceProblems(design: Design): DesignProblem[] {
     });
   });
   return problems;
-}
-
-/** Costs beyond what the switch's method can send in a BPDU (802.1D-1998 sends sixteen bits' worth). */
-function costProblems(port: Port | Bundle, method: CostMethod, path: readonly PropertyKey[]): DesignProblem[] {
-  const most = MAX_COST[method];
-  const tooBig = (cost: number | undefined, at: readonly PropertyKey[]): DesignProblem[] =>
-    cost !== undefined && cost > most
-      ? [{ path: jsonPath([...path, ...at]), found: String(cost), allowed: `1 to ${most} with the ${method} path cost method` }]
-      : [];
-  return [
-    ...tooBig(port.cost, ['cost']),
-    ...tooBig(port.externalCost, ['externalCost']),
-    ...Object.entries(port.trees).flatMap(([tree, set]) => tooBig(set?.cost, ['trees', tree, 'cost'])),
-  ];
 }

@@ -10,8 +10,6 @@ export const MAX_UNTIL = 3600;
 export const DEFAULT_UNTIL = 60;
 /** How often hosts speak where the scenario does not say, seconds. */
 export const DEFAULT_TALK = 0.01;
-/** How many scenarios a design keeps. */
-export const MAX_SCENARIOS = 100;
 /** How many actions one scenario holds. */
 export const MAX_ACTIONS = 10_000;
 

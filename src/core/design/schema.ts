@@ -1,11 +1,11 @@
-/** A whole design document, version 1; its parts are in parts.ts. */
+/** A whole design document, version 1; its parts are in parts.ts, how long its lists may be in limits.ts. */
 import { z } from '../zod';
 import type { BUNDLE_MODES, DIALECTS, HASH_POLICIES, TIERS, answersSchema, carriageSchema, hostBundleSchema, portSchema, timersSchema } from './parts';
 import {
-  COST_METHODS, FORMAT, MAX_WORKSHEETS, bundleSchema, hostSchema, linkSchema, observedSchema, regionSchema, switchSchema, text,
+  COST_METHODS, FORMAT, bundleSchema, hostSchema, linkSchema, observedSchema, regionSchema, switchSchema, text,
   titleSchema, vlanSchema, worksheetSchema,
 } from './parts';
-import { MAX_SCENARIOS, scenarioSchema } from './scenario';
+import { scenarioSchema } from './scenario';
 
 export * from './parts';
 
@@ -24,9 +24,9 @@ export const designSchema = z.strictObject({
   /** What the switches say is plugged into them, to be held against the cables drawn. */
   observed: z.array(observedSchema).default([]),
   /** Worksheets that were filled in by hand, the oldest first. */
-  worksheets: z.array(worksheetSchema).max(MAX_WORKSHEETS).default([]),
+  worksheets: z.array(worksheetSchema).default([]),
   /** What happens to the network while the clock runs. What they name need not be there any more. */
-  scenarios: z.array(scenarioSchema).max(MAX_SCENARIOS).default([]),
+  scenarios: z.array(scenarioSchema).default([]),
 });
 
 /** A whole design: a plain, immutable value; everything the product says is a function of it. */

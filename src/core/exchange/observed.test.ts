@@ -57,7 +57,7 @@ describe('what lldpd prints', () => {
     expect(readLldp('{"lldp":{}}', 'ridge-a')).toEqual({ ok: true, value: { observed: [], skipped: [] } });
   });
   it('that is something else is refused in a sentence', () => {
-    expect(faultOf(readLldp('[1', 'a'))).toContain('This is not JSON');
+    expect(faultOf(readLldp('[1', 'a'))).toContain('This is not JSON that can be read');
     expect(faultOf(readLldp('{"other":1}', 'a'))).toContain('not what lldpctl -f json prints');
     const odd = readLldp('{"lldp":{"interface":{"port-1":{"port":{}}}}}', 'a');
     expect(odd.ok && odd.value.skipped).toEqual(['Interface port-1: no neighbour']);

@@ -1,10 +1,11 @@
 /** Neighbours as switches report them: from a table, or from what the open-source lldpd prints (`lldpctl -f json`). */
 import { macAddress } from '../design/legal';
-import { titleSchema, type Design, type Observed } from '../design/schema';
+import { isTitle, type Design, type Observed } from '../design/schema';
 import type { LinkEnd } from '../design/schema';
 import { fail, ok, type Result } from '../result';
 import { z } from '../zod';
-import { readCsv, writeCsv, type Table } from './csv';
+import { parseJson } from '../json';
+import { MOST, readCsv, writeCsv, type Table } from './csv';
 
 /** What an import found, and the lines that it could not use. */
 export interface ObservedImport {
@@ -53,13 +54,13 @@ function rowsOf({ rows }: Table, columns: Readonly<Record<string, string | undef
 
 function observedOf(raw: { switch: string; port: string; device: string; devicePort: string; mac: string; kind: string }): Result<Observed, string> {
   for (const [name, value] of [['switch', raw.switch], ['port', raw.port], ['neighbour', raw.device]] as const) {
-    if (!titleSchema.safeParse(value).success) return fail(value === '' ? `no ${name}` : `the ${name} is not a name of one line`);
+    if (!isTitle(value)) return fail(value === '' ? `no ${name}` : `the ${name} is not a name of one line`);
   }
-  const mac = macAddress.safeParse(raw.mac.replaceAll('-', ':'));
+  const mac = raw.mac === '' ? null : macAddress.safeParse(raw.mac.replaceAll('-', ':'));
   const kind = /switch|bridge/i.test(raw.kind) ? ('switch' as const) : /host|station|server/i.test(raw.kind) ? ('host' as const) : null;
   return ok({
     switch: raw.switch, port: raw.port, device: raw.device,
-    ...(titleSchema.safeParse(raw.devicePort).success ? { devicePort: raw.devicePort } : {}), ...(mac.success ? { mac: mac.data } : {}), ...(kind ? { kind } : {}),
+    ...(isTitle(raw.devicePort) ? { devicePort: raw.devicePort } : {}), ...(mac?.success ? { mac: mac.data } : {}), ...(kind ? { kind } : {}),
   });
 }
 
@@ -74,16 +75,13 @@ const lldpSchema = z.object({ lldp: z.looseObject({ interface: z.unknown().optio
 
 /** Reads what lldpd saw on one switch, which its output does not name. */
 export function readLldp(text: string, seenOn: string): Result<ObservedImport, string> {
-  let json: unknown;
-  try {
-    json = JSON.parse(text);
-  } catch (error) {
-    return fail(`This is not JSON: ${(error as Error).message}`);
-  }
-  const whole = lldpSchema.safeParse(json);
+  const json = parseJson(text);
+  if (!json.ok) return fail(`This is not JSON that can be read: it is ${json.error}.`);
+  const whole = lldpSchema.safeParse(json.value);
   if (!whole.success) return fail('This JSON is not what lldpctl -f json prints: it has no "lldp" with an "interface" in it.');
   const list = whole.data.lldp.interface;
   const items = (Array.isArray(list) ? list : list === undefined ? [] : [list]).flatMap((item: unknown) => Object.entries((item ?? {}) as Record<string, unknown>));
+  if (items.length > MOST.lines) return fail(`This has ${items.length} interfaces; ${MOST.lines} is the limit.`);
   const observed: Observed[] = [];
   const skipped: string[] = [];
   for (const [port, value] of items) {

@@ -9,7 +9,7 @@ export function partsOf({ switches, ports, owner, far, live }: Network, open: (p
     return s;
   };
   for (let p = 0; p < ports.length; p += 1) {
-    if (far[p]! > p && live[p] && open(p) && open(far[p]!)) lead[find(owner[p]!)] = find(owner[far[p]!]!);
+    if (far[p]! >= 0 && live[p] && open(p) && open(far[p]!)) lead[find(owner[p]!)] = find(owner[far[p]!]!);
   }
   return lead.map((_, s) => find(s));
 }

@@ -3,6 +3,7 @@ import { CIST, type PortId, type SwitchId } from '../design/ids';
 import type { Network } from '../tree/network';
 import type { SettledTree } from '../tree/settled';
 import { compareVectors, offerOf } from '../tree/vector';
+import { wayToRoot } from '../tree/wayToRoot';
 
 /** One hop: the port through which the way leaves a switch, and what that port costs. */
 export interface PathHop {
@@ -40,12 +41,8 @@ export function candidatePaths(network: Network, tree: SettledTree, s: number): 
   const hop = (p: number): PathHop => ({ switch: switches[owner[p]!]!.id, port: ports[p]!.id, cost: tree.cost[p]!, inside: isInside(p) });
   /** The root ports from a switch to its root; null where the way passes `s`. */
   const wayFrom = (from: number): number[] | null => {
-    const way: number[] = [];
-    for (let at = from; tree.rootPort[at]! >= 0; at = owner[tree.designated[tree.rootPort[at]!]!]!) {
-      if (at === s) return null;
-      way.push(tree.rootPort[at]!);
-    }
-    return way;
+    const way = wayToRoot(network, tree, from);
+    return way.some((p) => owner[p] === s) ? null : way;
   };
   const found: { readonly path: CandidatePath; readonly sender: number; readonly receiver: number; readonly regional: number }[] = [];
   for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) {

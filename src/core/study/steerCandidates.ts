@@ -4,6 +4,7 @@ import { BRIDGE_PRIORITY, MAX_COST, PORT_PRIORITY } from '../design/legal';
 import { setBridgePriority } from '../tree/bridgeId';
 import type { Network } from '../tree/network';
 import type { SettledTree } from '../tree/settled';
+import { wayToRoot } from '../tree/wayToRoot';
 import { firstFlip, rounded } from './margin';
 import { solveWith, type Setting } from './whatIf';
 import type { Target } from './wishes';
@@ -21,7 +22,7 @@ export function candidatesFor(network: Network, tree: SettledTree, target: Targe
   const near = new Set<number>([a, b]);
   for (const s of ends) {
     for (let p = network.firstPort[s]!; p < network.firstPort[s + 1]!; p += 1) if (tree.designated[p]! >= 0) near.add(p);
-    for (let at = s; tree.rootPort[at]! >= 0; at = network.owner[tree.designated[tree.rootPort[at]!]!]!) near.add(tree.rootPort[at]!);
+    for (const p of wayToRoot(network, tree, s)) near.add(p);
   }
   const ports = [...near];
   const maxCost = (p: number): number => MAX_COST[methodOf(network.design, network.switches[network.owner[p]!]!)];

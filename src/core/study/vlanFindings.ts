@@ -90,17 +90,20 @@ export function pathFindings(network: Network): Finding[] {
 
   /** Trunks along the shortest way of live cables from one part to another, made to carry the VLANs; null without a way. */
   function carryAlong({ firstPort, ports, bundleOf }: Network, ids: readonly number[], from: readonly number[], to: readonly number[]): Command[] | null {
+    // By which port of the switch before each was reached: -2 not yet, -1 from the start. Not by the port that it was
+    // reached through: what a bundle's port leads to need not lead back.
     const through = new Int32Array(switches.length).fill(-2);
     const queue = [...from];
     for (const s of from) through[s] = -1;
+    const wanted = new Set(to);
     const open = (p: number): boolean => ports[p]!.vlans.mode === 'trunk' || ids.every((vid) => carried[p]!.has(vid));
     for (let i = 0; i < queue.length; i += 1) {
       const s = queue[i]!;
-      if (to.includes(s)) return wayBack(s);
+      if (wanted.has(s)) return wayBack(s);
       for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) {
         const q = far[p]!;
         if (q < 0 || !live[p] || !open(p) || !open(q) || through[owner[q]!]! > -2) continue;
-        through[owner[q]!] = q;
+        through[owner[q]!] = p;
         queue.push(owner[q]!);
       }
     }
@@ -108,8 +111,8 @@ export function pathFindings(network: Network): Finding[] {
 
     function wayBack(end: number): Command[] {
       const commands: Command[] = [];
-      for (let s = end; through[s]! >= 0; s = owner[far[through[s]!]!]!) {
-        for (const p of [through[s]!, far[through[s]!]!]) {
+      for (let s = end; through[s]! >= 0; s = owner[through[s]!]!) {
+        for (const p of [far[through[s]!]!, through[s]!]) {
           const { vlans } = ports[p]!;
           const { id } = ports[setAt(bundleOf, p)]!;
           if (vlans.mode !== 'trunk' || ids.every((vid) => carried[p]!.has(vid))) continue;
