@@ -1,16 +1,15 @@
-/** `npm start`: sets up what is missing, builds what has changed, serves on 127.0.0.1. */
+/** `npm start`: sets up what is missing, builds what has changed, serves on 127.0.0.1. With --dev it builds as you look. */
 import { createServer } from 'node:net';
-import { become, bin, say, stop } from './lib.mjs';
+import { become, stop } from './lib.mjs';
 
-const port = Number(process.env.PORT ?? 3000);
+const dev = process.argv.includes('--dev');
+const port = Number(process.env.PORT || 3000);
 if (!Number.isInteger(port) || port < 1 || port > 65_535) stop(`PORT is ${process.env.PORT}; it must be a number from 1 to 65535.`);
 
 await freePort(port); // before the build: nobody should wait a minute to be told
-process.argv.push('--build');
+if (!dev) process.argv.push('--build');
 await import('./setup.mjs');
-await freePort(port);
-say(`serving on http://127.0.0.1:${port} (designs in ${process.env.KNOT_PATH_DB ?? 'data/knot-path.sqlite'})`);
-become(process.execPath, [bin('next'), 'start', '--hostname', '127.0.0.1', '--port', String(port)]);
+become(process.execPath, ['dist/server/main.cjs', ...(dev ? ['--dev'] : [])], { env: { ...process.env, NODE_ENV: dev ? 'development' : 'production' } });
 
 function freePort(wanted) {
   return new Promise((done) => {

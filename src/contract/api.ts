@@ -22,15 +22,25 @@ export type NewDesign = z.output<typeof newDesignSchema>;
 /** `PATCH /api/designs/:id` */
 export const renameSchema = z.strictObject({ name: titleSchema });
 
-/** `POST /api/designs/:id/revisions`: every write names the revision that it was based on. */
+/** Every write names the revision that it was based on, and may carry a name of its own: sent again, it is done once. */
+const written = { base: z.number().int().min(0), write: z.string().min(8).max(64).optional() };
+
+/** `POST /api/designs/:id/revisions` */
 export const writeSchema = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('edit'), base: z.number().int().min(0), commands: z.array(commandSchema).min(1).max(MAX_COMMANDS) }),
-  z.strictObject({ kind: z.literal('undo'), base: z.number().int().min(0), target: z.number().int().min(1) }),
+  z.strictObject({ kind: z.literal('edit'), ...written, commands: z.array(commandSchema).min(1).max(MAX_COMMANDS) }),
+  z.strictObject({ kind: z.literal('undo'), ...written, target: z.number().int().min(1) }),
   /** Makes an earlier revision the newest one. */
-  z.strictObject({ kind: z.literal('restore'), base: z.number().int().min(0), target: z.number().int().min(0) }),
-  z.strictObject({ kind: z.literal('redo'), base: z.number().int().min(0), target: z.number().int().min(1) }),
+  z.strictObject({ kind: z.literal('restore'), ...written, target: z.number().int().min(0) }),
+  z.strictObject({ kind: z.literal('redo'), ...written, target: z.number().int().min(1) }),
 ]);
 export type Write = z.output<typeof writeSchema>;
+
+/** Revisions after `good`, up to `head`, that cannot be read, and why not. */
+export interface Damage {
+  readonly good: number;
+  readonly head: number;
+  readonly why: string;
+}
 
 /** How the history tells that a revision was restored. */
 export const restoreLabel = (target: number): string => `restored revision ${target}`;
@@ -56,8 +66,39 @@ export type HistoryEntry = z.output<typeof historySchema>['entries'][0];
 /** `GET /api/designs/:id/revisions/:number`: the whole document at a revision, checked by the core. */
 export const documentSchema = z.object({ document: z.unknown() });
 
+/** `POST /api/presence`: what a window looks at, said when that changes and now and then; `leave` when it goes. */
+export const presenceSchema = z.strictObject({
+  window: z.string().min(8).max(64),
+  design: z.string().min(1).max(64),
+  lens: z.string().max(20),
+  /** What is selected there, in words; null: nothing. */
+  at: z.string().max(200).nullable(),
+  leave: z.boolean().default(false),
+});
+export type Presence = z.output<typeof presenceSchema>;
+
+/** A window that looks at a design; `name` is a letter that no other window of it has. */
+export const onlookerSchema = z.object({ window: z.string(), name: z.string(), lens: z.string(), at: z.string().nullable() });
+export type Onlooker = z.output<typeof onlookerSchema>;
+
+/** What `GET /api/events` tells of: server-sent events of all designs, one stream a browser. */
+export const liveEventSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('revision'), design: z.string(), revision: z.number() }),
+  z.object({ kind: z.literal('here'), design: z.string(), windows: z.array(onlookerSchema) }),
+]);
+export type LiveEvent = z.output<typeof liveEventSchema>;
+
+/** The answer to a presence: the newest revision, null where the design is gone, and who else is there. */
+export const hereSchema = z.object({ revision: z.number().nullable(), windows: z.array(onlookerSchema) });
+
+/** Every body that the server takes, by a name that can be told to a worker. */
+export const BODIES = { newDesign: newDesignSchema, rename: renameSchema, write: writeSchema, baseline: baselineSchema, presence: presenceSchema } as const;
+export type BodyName = keyof typeof BODIES;
+export type Body<N extends BodyName> = z.output<(typeof BODIES)[N]>;
+
 export const createdSchema = z.object({ id: z.string() });
-export const savedSchema = z.object({ revision: z.number() });
+/** `replayed`: others had changed the design since the write's base, and it was made on top of that. */
+export const savedSchema = z.object({ revision: z.number(), replayed: z.boolean() });
 
 /** Every refusal: a sentence for the person, and details where there are some. */
 export const refusalSchema = z.object({
@@ -95,4 +136,6 @@ export interface OpenDesign {
   readonly design: Design;
   readonly undo: readonly Step[];
   readonly redo: readonly Step[];
+  /** Set where the newest revisions cannot be read: `design` is the last good one then. */
+  readonly damage: Damage | null;
 }

@@ -1,20 +1,21 @@
 /** What the server does with designs: every write is compared with the newest revision and set in one transaction. */
 import { randomBytes } from 'node:crypto';
-import { restoreLabel, type DesignSummary, type HistoryEntry, type NewDesign, type OpenDesign, type Refusal, type Step } from '../contract/api';
+import { restoreLabel, type Damage, type DesignSummary, type HistoryEntry, type NewDesign, type OpenDesign, type Step } from '../contract/api';
 import type { Command } from '../core/design/commands';
 import { demoOf } from '../core/demo/demos';
 import { describeCommands } from '../core/design/describe';
-import { applyChange, editAll, replaceDesign } from '../core/design/edit';
+import { applyChange, editAll, replaceDesign, type Edited } from '../core/design/edit';
 import { problemText } from '../core/design/problem';
-import { readDesign } from '../core/design/read';
+import { changeProblems } from '../core/design/read';
 import { FORMAT, MAX_NAME, type Design } from '../core/design/schema';
+import { collide, touchedPlaces } from '../core/design/touched';
 import { fail, ok, type Result } from '../core/result';
 import type { Db } from './db/connect';
 import * as store from './db/designStore';
+import { inWorker } from './heavy/run';
+import { checkedDesign, editOf, type Refused } from './heavy/task';
 import { stacksOf } from './history';
-
-/** A refusal with the HTTP status that goes with it. */
-export type Refused = Refusal & { readonly status: number };
+import { live } from './live';
 
 /** The steps that an opened design brings along for undo and redo; older ones stay in the log. */
 const STEPS_KEPT = 100;
@@ -37,74 +38,133 @@ function newDocument(db: Db, wish: NewDesign): Result<Design, Refused> {
     case 'demo':
       return ok(demoOf(wish.site ?? 'observatory'));
     case 'create':
-      return checked({ format: FORMAT.name, version: FORMAT.version, name: wish.name, switches: [], links: [] });
+      return checkedDesign({ format: FORMAT.name, version: FORMAT.version, name: wish.name, switches: [], links: [] });
     case 'import':
-      return checked(wish.document);
+      return checkedDesign(wish.document);
     case 'duplicate': {
       if (store.headRevision(db, wish.of) === null) return fail(unknownDesign(wish.of));
-      const original = store.loadDesign(db, wish.of);
+      const original = headOf(db, wish.of).design;
       return ok({ ...original, name: `${original.name.slice(0, MAX_NAME - 7)} (copy)` });
     }
   }
 }
 
-function checked(document: unknown): Result<Design, Refused> {
-  const design = readDesign(document);
-  if (design.ok) return design;
-  return fail({ status: 422, message: 'This is not a design that Knot Path can open.', details: design.error.map(problemText) });
-}
+/** The newest document of a design that is there, or the last good one. */
+const headOf = (db: Db, id: string): store.Loaded => store.loadDesign(db, id, store.headRevision(db, id) ?? 0);
 
-/** Opens a design at its newest revision. */
+/** Opens a design at its newest revision, or at the last good one where that cannot be read. */
 export function openDesign(db: Db, id: string): Result<OpenDesign, Refused> {
   return db.transaction(() => {
-    const revision = store.headRevision(db, id);
-    if (revision === null) return fail(unknownDesign(id));
-    const stacks = stacksOf(store.readLog(db, id));
+    if (store.headRevision(db, id) === null) return fail(unknownDesign(id));
+    const { design, revision, damage } = headOf(db, id);
+    const stacks = damage ? { undo: [], redo: [] } : stacksOf(store.readLog(db, id));
     const steps = (numbers: number[]): Step[] => numbers.slice(-STEPS_KEPT).flatMap((number) => store.readStep(db, id, number) ?? []);
-    return ok({ id, revision, design: store.loadDesign(db, id), undo: steps(stacks.undo), redo: steps(stacks.redo) });
+    if (!damage) store.rememberHead(db, id, revision, design);
+    return ok({ id, revision, design, damage, undo: steps(stacks.undo), redo: steps(stacks.redo) });
   });
 }
 
-/** Applies commands as one revision on top of `base`. */
-export function editDesign(db: Db, id: string, base: number, commands: readonly Command[], now = Date.now()): Result<number, Refused> {
-  return write(db, id, base, (number) => {
-    const before = store.loadDesign(db, id);
-    const edited = editAll(before, commands);
-    if (!edited.ok) return fail({ status: 422, message: 'This change does not fit the design.', details: [problemText(edited.error)] });
-    const { design, patches, inverse } = edited.value;
-    if (patches.length === 0) return ok(base);
-    const label = describeCommands(before, commands);
-    store.appendRevision(db, id, { number, label, patches, inverse, command: commands[0]?.do ?? '', kind: 'edit', target: null }, design, now);
-    return ok(number);
+/** A revision that was made, or the one of the write's first coming. */
+export interface Written {
+  readonly revision: number;
+  /** True where others had changed the design since `base`, and the edit was made on top of that. */
+  readonly replayed: boolean;
+}
+
+/** What a write does to the newest document: null where it changes nothing. */
+type Made = Result<(Edited & Pick<store.Revision, 'label' | 'command' | 'kind' | 'target'> & { readonly replayed: boolean }) | null, Refused>;
+
+/** What an author sends along with a write. */
+export interface Stamp {
+  readonly write?: string | undefined;
+  readonly now?: number;
+}
+
+/**
+ * Applies commands as one revision. Where others have changed the design since `base`, the edit is made on top of what they
+ * did, unless both touch the same thing.
+ */
+export function editDesign(db: Db, id: string, base: number, commands: readonly Command[], stamp: Stamp = {}): Result<Written, Refused> {
+  return write(db, id, base, stamp, (head) => {
+    const replayed = head.revision !== base;
+    if (replayed && meets(db, id, base, head.design, commands)) return fail(conflict(db, id, base, head.revision));
+    const edited = editOf(head.design, commands);
+    if (!edited.ok) return replayed ? fail(conflict(db, id, base, head.revision)) : edited;
+    return madeOf(head, commands, edited.value, replayed);
   });
+}
+
+const madeOf = (head: store.Loaded, commands: readonly Command[], edited: Edited, replayed: boolean): Made =>
+  ok({ ...edited, label: edited.patches.length === 0 ? '' : describeCommands(head.design, commands), command: commands[0]?.do ?? '', kind: 'edit', target: null, replayed });
+
+/** Commands times switches above which an edit is worked out in a worker. */
+const MUCH = 50_000;
+
+/** The same, with the work in a worker where it is much: the server answers others meanwhile. */
+export async function editBeside(db: Db, id: string, base: number, commands: readonly Command[], stamp: Stamp = {}): Promise<Result<Written, Refused>> {
+  const newest = store.headRevision(db, id);
+  if (newest !== base) return editDesign(db, id, base, commands, stamp);
+  const from = store.loadDesign(db, id, newest);
+  if (from.damage || commands.length * (1 + from.design.switches.length) < MUCH) return editDesign(db, id, base, commands, stamp);
+  const edited = await inWorker<Edited>({ kind: 'edit', design: from.design, commands });
+  if (!edited.ok) return edited;
+  return write(db, id, base, stamp, (head) => (head.revision === from.revision ? madeOf(head, commands, edited.value, false) : fail(conflict(db, id, base, head.revision))));
+}
+
+/** Whether commands made on revision `base` touch what was changed since. */
+function meets(db: Db, id: string, base: number, head: Design, commands: readonly Command[]): boolean {
+  const from = store.loadDesign(db, id, base);
+  const mine = from.damage ? null : editAll(from.design, commands);
+  return !mine?.ok || collide(touchedPlaces(from.design, mine.value.design), touchedPlaces(from.design, head));
 }
 
 /** Takes back, or does again, revision `target`, which must be the next in line. */
-export function stepDesign(
-  db: Db, id: string, base: number, kind: 'undo' | 'redo', target: number, now = Date.now(),
-): Result<number, Refused> {
-  return write(db, id, base, (number) => {
+export function stepDesign(db: Db, id: string, base: number, kind: 'undo' | 'redo', target: number, stamp: Stamp = {}): Result<Written, Refused> {
+  return write(db, id, base, stamp, (head) => {
+    if (head.revision !== base) return fail(conflict(db, id, base, head.revision));
     const stacks = stacksOf(store.readLog(db, id));
     const step = stacks[kind].at(-1) === target ? store.readStep(db, id, target) : null;
     if (!step) return fail({ status: 422, message: `Revision ${target} is not the next to ${kind}.` });
     const [patches, inverse] = kind === 'undo' ? [step.inverse, step.patches] : [step.patches, step.inverse];
-    const design = applyChange(store.loadDesign(db, id), patches);
-    const label = `${kind === 'undo' ? 'took back' : 'did again'}: ${step.label}`;
-    store.appendRevision(db, id, { number, label, patches, inverse, command: kind, kind, target }, design, now);
-    return ok(number);
+    const design = applyChange(head.design, patches);
+    return ok({ design, patches: [...patches], inverse: [...inverse], label: `${kind === 'undo' ? 'took back' : 'did again'}: ${step.label}`, command: kind, kind, target, replayed: false });
   });
 }
 
-/** Makes revision `target` the newest one: a revision of its own, which can be taken back. */
-export function restoreRevision(db: Db, id: string, base: number, target: number, now = Date.now()): Result<number, Refused> {
-  return write(db, id, base, (number) => {
+/**
+ * Makes revision `target` the newest one: a revision of its own, which can be taken back. Where the newest revisions cannot
+ * be read this is how work goes on from the last good one; they stay in the log.
+ */
+export function restoreRevision(db: Db, id: string, base: number, target: number, { write: name, now = Date.now() }: Stamp = {}): Result<Written, Refused> {
+  const mended = mend(db, id, base, target, name, now);
+  if (mended) return mended;
+  return write(db, id, base, { write: name, now }, (head) => {
+    if (head.revision !== base) return fail(conflict(db, id, base, head.revision));
     if (target > base) return fail(unknownRevision(target, base));
-    const { design, patches, inverse } = replaceDesign(store.loadDesign(db, id), store.loadDesign(db, id, target));
-    if (patches.length === 0) return ok(base);
-    store.appendRevision(db, id, { number, label: restoreLabel(target), patches, inverse, command: 'restore', kind: 'edit', target: null }, design, now);
-    return ok(number);
+    const loaded = store.loadDesign(db, id, target);
+    if (loaded.damage) return fail(unreadable(loaded.damage, target));
+    return ok({ ...replaceDesign(head.design, loaded.design), label: restoreLabel(target), command: 'restore', kind: 'edit', target: null, replayed: false });
   });
 }
+
+function mend(db: Db, id: string, base: number, target: number, name: string | undefined, now: number): Result<Written, Refused> | null {
+  const mended = db.transaction(
+    () => {
+      const newest = store.headRevision(db, id);
+      const { design, damage } = newest === null ? { design: null, damage: null } : store.loadDesign(db, id, newest);
+      if (newest === null || !damage || target !== damage.good || base !== damage.good) return null;
+      const number = newest + 1;
+      store.appendRevision(db, id, { number, label: restoreLabel(target), patches: [], inverse: [], command: 'restore', kind: 'mend', target, write: name }, design, now);
+      return ok({ revision: number, replayed: true });
+    },
+    { behavior: 'immediate' },
+  );
+  if (mended?.ok) live().revised(id, mended.value.revision);
+  return mended;
+}
+
+/** Everything that is stored of a design, readable or not. */
+export const storedDesign = (db: Db, id: string): unknown => store.readStored(db, id);
 
 /** Every revision in words. */
 export function historyOf(db: Db, id: string): Result<HistoryEntry[], Refused> {
@@ -113,7 +173,9 @@ export function historyOf(db: Db, id: string): Result<HistoryEntry[], Refused> {
 
 /** The document as it was at a revision. */
 export function documentAt(db: Db, id: string, revision: number): Result<Design, Refused> {
-  return atRevision(db, id, revision, () => store.loadDesign(db, id, revision));
+  const loaded = atRevision(db, id, revision, () => store.loadDesign(db, id, revision));
+  if (!loaded.ok) return loaded;
+  return loaded.value.damage ? fail(unreadable(loaded.value.damage, revision)) : ok(loaded.value.design);
 }
 
 /** Names a revision as a baseline; null takes the name away. */
@@ -134,7 +196,7 @@ function atRevision<T>(db: Db, id: string, revision: number, then: () => T): Res
 const unknownRevision = (revision: number, head: number): Refused => ({ status: 404, message: `There is no revision ${revision}; the newest is ${head}.` });
 
 /** Renames whatever the newest revision is: the list has no revision of its own to be behind with. */
-export function renameDesign(db: Db, id: string, name: string): Result<number, Refused> {
+export function renameDesign(db: Db, id: string, name: string): Result<Written, Refused> {
   return editDesign(db, id, store.headRevision(db, id) ?? 0, [{ do: 'rename-design', name }]);
 }
 
@@ -146,30 +208,62 @@ export const restoreDesign = (db: Db, id: string): Result<null, Refused> =>
 
 /** Puts the demos into a database that has never held a design, the observatory as the latest. */
 export function plantDemos(db: Db, now = Date.now()): void {
-  if (!store.isEmpty(db)) return;
-  createDesign(db, { do: 'demo', site: 'valley' }, now - 1);
-  createDesign(db, { do: 'demo', site: 'observatory' }, now);
-}
-
-/** Compare-and-set: runs `append` with the next number only where `base` is the newest revision. */
-function write(db: Db, id: string, base: number, append: (number: number) => Result<number, Refused>): Result<number, Refused> {
-  return db.transaction(
+  db.transaction(
     () => {
-      const head = store.headRevision(db, id);
-      if (head === null) return fail(unknownDesign(id));
-      if (head !== base) return fail(conflict(db, id, base, head));
-      return append(head + 1);
+      if (!store.isEmpty(db)) return;
+      createDesign(db, { do: 'demo', site: 'valley' }, now - 1);
+      createDesign(db, { do: 'demo', site: 'observatory' }, now);
     },
     { behavior: 'immediate' },
   );
 }
 
+/**
+ * Runs `make` on the newest document and appends what it gives, in one transaction. A write that was taken before is
+ * answered with its revision; what is made is asked of the document's schema before it is acknowledged.
+ */
+function write(db: Db, id: string, base: number, { write: name, now = Date.now() }: Stamp, make: (head: store.Loaded) => Made): Result<Written, Refused> {
+  let made: { readonly revision: number; readonly design: Design } | null = null;
+  const done = db.transaction(
+    (): Result<Written, Refused> => {
+      const newest = store.headRevision(db, id);
+      if (newest === null) return fail(unknownDesign(id));
+      const before = name === undefined ? null : store.revisionOfWrite(db, id, name);
+      if (before !== null) return ok({ revision: before, replayed: before !== base + 1 });
+      if (base > newest) return fail(unknownRevision(base, newest));
+      const head = store.loadDesign(db, id, newest);
+      if (head.damage) return fail(unreadable(head.damage, newest));
+      const next = make(head);
+      if (!next.ok) return next;
+      const { design, patches, replayed } = next.value ?? { design: head.design, patches: [], replayed: false };
+      if (!next.value || patches.length === 0) return ok({ revision: newest, replayed: newest !== base });
+      const [problem] = changeProblems(head.design, design);
+      if (problem) return fail({ status: 422, message: 'This change does not leave a design that can be read again.', details: [problemText(problem)] });
+      const { label, command, kind, target, inverse } = next.value;
+      const number = newest + 1;
+      store.appendRevision(db, id, { number, label, patches, inverse, command, kind, target, write: name }, design, now);
+      made = { revision: number, design };
+      return ok({ revision: number, replayed });
+    },
+    { behavior: 'immediate' },
+  );
+  if (made) {
+    const { revision, design } = made as { readonly revision: number; readonly design: Design };
+    store.rememberHead(db, id, revision, design);
+    live().revised(id, revision);
+  }
+  return done;
+}
+
+const unreadable = ({ good, head, why }: Damage, revision: number): Refused => ({
+  status: 422, message: `Revision ${revision} cannot be read: what is stored from revision ${good + 1} to ${head} is not a design. Revision ${good} is the last good one: go on from there.`, details: [why],
+});
+
 function conflict(db: Db, id: string, base: number, head: number): Refused {
-  const since = store.readLog(db, id).filter((entry) => entry.number > base).map((entry) => entry.label);
   return {
     status: 409,
     message: `This design is at revision ${head} by now; your change was made on revision ${base}.`,
     revision: head,
-    since: since.slice(-20),
+    since: store.labelsSince(db, id, base, 20),
   };
 }

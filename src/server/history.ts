@@ -8,13 +8,16 @@ export interface Stacks {
   readonly redo: number[];
 }
 
-/** Follows the log: an edit ends what could be redone, an undo moves a revision over, a redo moves it back. */
+/** Follows the log: an edit ends what could be redone, an undo moves a revision over, a redo moves it back; nothing before a mending can be taken back. */
 export function stacksOf(log: readonly Pick<LogEntry, 'number' | 'kind' | 'target'>[]): Stacks {
   const undo: number[] = [];
   let redo: number[] = [];
   for (const { number, kind, target } of log) {
     if (kind === 'edit') {
       undo.push(number);
+      redo = [];
+    } else if (kind === 'mend') {
+      undo.length = 0;
       redo = [];
     } else if (kind === 'undo') {
       undo.pop();

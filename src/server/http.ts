@@ -1,25 +1,21 @@
 /** Bodies in, answers out: every route goes through here, so every refusal reads alike. */
-import { MAX_BODY, type Refusal } from '../contract/api';
-import { problemText, problemsOf } from '../core/design/problem';
+import { MAX_BODY, type Body, type BodyName, type Refusal } from '../contract/api';
 import { fail, ok, type Result } from '../core/result';
-import type { z } from '../core/zod';
-import type { Refused } from './designService';
+import { isFull } from './db/trouble';
+import { UnreadableDesign } from './db/designStore';
+import { inWorker } from './heavy/run';
+import { runTask, type Refused } from './heavy/task';
 import { log } from './log';
 
-/** Reads a JSON body of at most `MAX_BODY` octets and checks it. */
-export async function readBody<T extends z.ZodType>(request: Request, schema: T): Promise<Result<z.output<T>, Refused>> {
+/** Bodies larger than this, in characters, are read in a worker. */
+const SMALL = 64 * 1024;
+
+/** Reads a JSON body of at most `MAX_BODY` octets and checks it; a document in it has been read as a design. */
+export async function readBody<N extends BodyName>(request: Request, name: N): Promise<Result<Body<N>, Refused>> {
   const text = await readText(request);
   if (!text.ok) return text;
-  let json: unknown;
-  try {
-    json = JSON.parse(text.value);
-  } catch (error) {
-    return fail({ status: 400, message: 'The request is not JSON.', details: [(error as Error).message] });
-  }
-  const parsed = schema.safeParse(json);
-  if (parsed.success) return ok(parsed.data);
-  const details = problemsOf(schema, json, parsed.error, 5).map(problemText);
-  return fail({ status: 422, message: 'The request does not say what the server needs to know.', details });
+  const task = { kind: 'body', name, text: text.value } as const;
+  return text.value.length <= SMALL ? (runTask(task) as Result<Body<N>, Refused>) : inWorker<Body<N>>(task);
 }
 
 /** The body as text, read no further than the limit, whatever length the request claims. */
@@ -45,12 +41,20 @@ export function refuse({ status, ...refusal }: Refused): Response {
   return Response.json(refusal satisfies Refusal, { status });
 }
 
-/** Runs a handler; what it did not expect is logged and answered without its innards. */
+/** Runs a handler; what it did not expect is logged and answered without its innards. Nothing that it says is kept by caches. */
 export async function answer(handler: () => Promise<Response> | Response): Promise<Response> {
+  const response = await handled(handler);
+  if (!response.headers.has('cache-control')) response.headers.set('cache-control', 'no-store');
+  return response;
+}
+
+async function handled(handler: () => Promise<Response> | Response): Promise<Response> {
   try {
     return await handler();
   } catch (error) {
     log.error({ error }, 'a request failed');
+    if (isFull(error)) return refuse({ status: 507, message: 'The disk of the server is full: nothing was saved. Your changes stay on the page and are sent again.' });
+    if (error instanceof UnreadableDesign) return refuse({ status: 422, message: 'Nothing of this design can be read. What is stored can be taken out as it is: add ?as=stored to the address of its export.', details: [error.message] });
     return refuse({ status: 500, message: 'The server could not do this. Its log says why.' });
   }
 }

@@ -56,7 +56,7 @@ export const settle = () => act(() => new Promise<void>((done) => setTimeout(don
 
 /** Renders a part of the workbench over a design, solved. */
 export async function renderWith(part: ReactElement, design: Design = fernhollow()): Promise<WorkbenchStore> {
-  const store = createWorkbench({ id: 'test', revision: 0, design, undo: [], redo: [] }, inlineSolver(), noSaver);
+  const store = createWorkbench({ id: 'test', revision: 0, design, undo: [], redo: [], damage: null }, inlineSolver(), noSaver);
   clockOf(store, inlineRunner);
   store.getState().start();
   render(<StoreProvider value={store}>{part}</StoreProvider>);

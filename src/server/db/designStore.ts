@@ -1,10 +1,12 @@
 /** Designs in the database: a log of patches with snapshots to start from. Knows rows, not rules. */
 import { and, asc, desc, eq, gt, isNull, lte } from 'drizzle-orm';
-import type { DesignSummary, HistoryEntry, Step } from '../../contract/api';
+import type { Damage, DesignSummary, HistoryEntry, Step } from '../../contract/api';
 import { applyChange, type Patch } from '../../core/design/edit';
-import { readDesign } from '../../core/design/read';
+import { problemText } from '../../core/design/problem';
+import { changeProblems, readDesign } from '../../core/design/read';
 import { leanDesign } from '../../core/design/write';
 import type { Design } from '../../core/design/schema';
+import { fail, type Result } from '../../core/result';
 import { z } from '../../core/zod';
 import type { Db } from './connect';
 import { baselines, designs, revisions, snapshots } from './schema';
@@ -17,7 +19,7 @@ const patchesSchema = z.array(
 );
 const patchesOf = (text: string): Patch[] => patchesSchema.parse(JSON.parse(text)) as Patch[];
 
-export type Kind = 'edit' | 'undo' | 'redo';
+export type Kind = 'edit' | 'undo' | 'redo' | 'mend';
 export interface LogEntry {
   readonly number: number;
   readonly kind: Kind;
@@ -29,6 +31,33 @@ export interface Revision extends Step {
   readonly kind: Kind;
   readonly target: number | null;
   readonly command: string;
+  /** What the page calls the write, where it does. */
+  readonly write?: string | undefined;
+}
+
+/** A document out of the log; `damage` where that is not the one asked for, but the last good one before it. */
+export interface Loaded {
+  readonly design: Design;
+  readonly revision: number;
+  readonly damage: Damage | null;
+}
+
+/** The newest documents of some designs, so that an edit does not follow the log again. */
+const heads = new WeakMap<object, Map<string, { readonly revision: number; readonly design: Design }>>();
+const MOST_HEADS = 16;
+
+function headsOf(db: Db): Map<string, { readonly revision: number; readonly design: Design }> {
+  const found = heads.get(db.$client) ?? new Map<string, { readonly revision: number; readonly design: Design }>();
+  heads.set(db.$client, found);
+  return found;
+}
+
+/** Remembers a committed revision's document as the newest one. */
+export function rememberHead(db: Db, id: string, revision: number, design: Design): void {
+  const known = headsOf(db);
+  known.delete(id);
+  known.set(id, { revision, design });
+  if (known.size > MOST_HEADS) known.delete([...known.keys()][0]!);
 }
 
 /** Living designs, the last changed first. */
@@ -50,20 +79,91 @@ export function headRevision(db: Db, id: string): number | null {
   return row?.revision ?? null;
 }
 
-/** The document at a revision, the newest one by default: the latest snapshot up to it with the patches since. */
-export function loadDesign(db: Db, id: string, revision = Number.MAX_SAFE_INTEGER): Design {
-  const snapshot = db.select().from(snapshots).where(and(eq(snapshots.design, id), lte(snapshots.revision, revision))).orderBy(desc(snapshots.revision)).limit(1).get();
-  if (!snapshot) throw new Error(`design ${id} has no snapshot`);
-  const start = readDesign(JSON.parse(snapshot.document));
-  if (!start.ok) throw new Error(`snapshot ${snapshot.revision} of design ${id}: ${JSON.stringify(start.error)}`);
-  return db
-    .select({ patches: revisions.patches })
-    .from(revisions)
-    .where(and(eq(revisions.design, id), gt(revisions.number, snapshot.revision), lte(revisions.number, revision)))
-    .orderBy(asc(revisions.number))
-    .all()
-    .reduce((design, row) => applyChange(design, patchesOf(row.patches)), start.value);
+/** The document at a revision: the latest snapshot up to it with the patches since. Throws where not even the first can be read. */
+export function loadDesign(db: Db, id: string, revision: number): Loaded {
+  const head = headsOf(db).get(id);
+  if (head?.revision === revision) return { design: head.design, revision, damage: null };
+  const starts = db.select({ revision: snapshots.revision }).from(snapshots).where(and(eq(snapshots.design, id), lte(snapshots.revision, revision))).orderBy(desc(snapshots.revision)).all();
+  let why = 'no snapshot is there';
+  for (const start of starts) {
+    const snapshot = readSnapshot(db, id, start.revision);
+    if (!snapshot.ok) why = `snapshot ${start.revision}: ${snapshot.error}`;
+    else return follow(db, id, snapshot.value, start.revision, revision);
+  }
+  throw new UnreadableDesign(id, why);
 }
+
+/** A design of which nothing can be read; what is stored can still be taken out as it is. */
+export class UnreadableDesign extends Error {
+  constructor(readonly id: string, why: string) {
+    super(`design ${id}: ${why}`);
+  }
+}
+
+function readSnapshot(db: Db, id: string, revision: number): Result<Design, string> {
+  try {
+    const row = db.select({ document: snapshots.document }).from(snapshots).where(and(eq(snapshots.design, id), eq(snapshots.revision, revision))).get();
+    const design = readDesign(JSON.parse(row?.document ?? 'null'));
+    return design.ok ? design : fail(design.error.slice(0, 3).map(problemText).join('; '));
+  } catch (error) {
+    return fail((error as Error).message);
+  }
+}
+
+/** Follows patches from a good document; stops before the first revision that does not lead to a good one. */
+function follow(db: Db, id: string, start: Design, from: number, to: number): Loaded {
+  const rows = db.select({ number: revisions.number }).from(revisions).where(and(eq(revisions.design, id), gt(revisions.number, from), lte(revisions.number, to))).orderBy(asc(revisions.number)).all();
+  const stepOf = (number: number): Patch[] => patchesOf(db.select({ patches: revisions.patches }).from(revisions).where(and(eq(revisions.design, id), eq(revisions.number, number))).get()!.patches);
+  try {
+    const design = rows.reduce((before, { number }) => applyChange(before, stepOf(number)), start);
+    if (from + rows.length === to && changeProblems(start, design).length === 0) return { design, revision: to, damage: null };
+  } catch {
+    // Looked for below, step by step.
+  }
+  let [good, at] = [start, from];
+  for (const { number } of rows) {
+    const why = number === at + 1 ? faultOf(number) : `revision ${at + 1} is not there`;
+    if (why !== null) return { design: good, revision: at, damage: { good: at, head: to, why: why.slice(0, 500) } };
+    at = number;
+  }
+  return { design: good, revision: at, damage: at === to ? null : { good: at, head: to, why: `revision ${at + 1} is not there` } };
+
+  function faultOf(number: number): string | null {
+    try {
+      const next = applyChange(good, stepOf(number));
+      const [problem] = changeProblems(good, next);
+      if (problem) return `revision ${number}: ${problemText(problem)}`;
+      good = next;
+      return null;
+    } catch (error) {
+      return `revision ${number}: ${(error as Error).message}`;
+    }
+  }
+}
+
+/** Everything that is stored of a design, as it is: for taking out what cannot be read. */
+export function readStored(db: Db, id: string): unknown {
+  const rows = <T>(read: () => T): T | string => {
+    try {
+      return read();
+    } catch (error) {
+      return (error as Error).message;
+    }
+  };
+  return {
+    snapshots: rows(() => db.select().from(snapshots).where(eq(snapshots.design, id)).orderBy(asc(snapshots.revision)).all()),
+    revisions: rows(() => db.select().from(revisions).where(eq(revisions.design, id)).orderBy(asc(revisions.number)).all()),
+  };
+}
+
+/** The revision that a write of this name made, or null. */
+export function revisionOfWrite(db: Db, id: string, write: string): number | null {
+  return db.select({ number: revisions.number }).from(revisions).where(and(eq(revisions.design, id), eq(revisions.write, write))).get()?.number ?? null;
+}
+
+/** What was done after a revision, in words. */
+export const labelsSince = (db: Db, id: string, revision: number, most: number): string[] =>
+  db.select({ label: revisions.label }).from(revisions).where(and(eq(revisions.design, id), gt(revisions.number, revision))).orderBy(desc(revisions.number)).limit(most).all().map(({ label }) => label).reverse();
 
 /** Every revision in words, the newest first, with the names of those that are baselines. */
 export function readHistory(db: Db, id: string): HistoryEntry[] {
@@ -101,11 +201,11 @@ export function insertDesign(db: Db, id: string, design: Design, now: number): v
 
 /** Appends a revision whose result is `design`. The caller has compared the numbers within the same transaction. */
 export function appendRevision(db: Db, id: string, revision: Revision, design: Design, now: number): void {
-  const { number, label, command, kind, target } = revision;
+  const { number, label, command, kind, target, write } = revision;
   const [patches, inverse] = [JSON.stringify(revision.patches), JSON.stringify(revision.inverse)];
-  db.insert(revisions).values({ design: id, number, label, command, kind, target, patches, inverse, at: now }).run();
+  db.insert(revisions).values({ design: id, number, label, command, kind, target, patches, inverse, at: now, write: write ?? null }).run();
   db.update(designs).set({ ...headline(design), revision: number, updatedAt: now }).where(eq(designs.id, id)).run();
-  if (number % SNAPSHOT_EVERY === 0) db.insert(snapshots).values({ design: id, revision: number, document: documentText(design) }).run();
+  if (number % SNAPSHOT_EVERY === 0 || kind === 'mend') db.insert(snapshots).values({ design: id, revision: number, document: documentText(design) }).run();
 }
 
 /** Marks a design deleted or brings it back; false where there is no such design in the other state. */

@@ -1,5 +1,16 @@
 /** The tables: designs, their numbered revisions (the one log behind undo and history), and snapshots to start from. */
-import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import { customType, index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+import { deflateRawSync, inflateRawSync } from 'node:zlib';
+
+/** Texts shorter than this are kept as they are. */
+const WORTH_PACKING = 512;
+
+/** A text that is kept compressed where that pays: a snapshot takes a twelfth. Rows from before hold plain text. */
+const packedText = customType<{ data: string; driverData: string | Buffer }>({
+  dataType: () => 'text',
+  toDriver: (value) => (value.length < WORTH_PACKING ? value : deflateRawSync(value)),
+  fromDriver: (value) => (typeof value === 'string' ? value : inflateRawSync(value).toString('utf8')),
+});
 
 export const designs = sqliteTable('designs', {
   id: text('id').primaryKey(),
@@ -22,14 +33,16 @@ export const revisions = sqliteTable(
     /** The author's command: its name, and in words what it did. */
     command: text('command').notNull(),
     label: text('label').notNull(),
-    /** `edit`, or the revision's relation to the one it takes back or does again. */
-    kind: text('kind', { enum: ['edit', 'undo', 'redo'] }).notNull(),
+    /** `edit`, or the revision's relation to the one it takes back or does again; `mend` goes on after revisions that cannot be read. */
+    kind: text('kind', { enum: ['edit', 'undo', 'redo', 'mend'] }).notNull(),
     target: integer('target'),
-    patches: text('patches').notNull(),
-    inverse: text('inverse').notNull(),
+    patches: packedText('patches').notNull(),
+    inverse: packedText('inverse').notNull(),
     at: integer('at').notNull(),
+    /** What the page calls this write: one that comes a second time is answered, not done again. */
+    write: text('write'),
   },
-  (table) => [primaryKey({ columns: [table.design, table.number] })],
+  (table) => [primaryKey({ columns: [table.design, table.number] }), uniqueIndex('revisions_by_write').on(table.design, table.write)],
 );
 
 export const snapshots = sqliteTable(
@@ -37,7 +50,7 @@ export const snapshots = sqliteTable(
   {
     design: text('design').notNull().references(() => designs.id, { onDelete: 'cascade' }),
     revision: integer('revision').notNull(),
-    document: text('document').notNull(),
+    document: packedText('document').notNull(),
   },
   (table) => [primaryKey({ columns: [table.design, table.revision] }), index('snapshots_by_design').on(table.design)],
 );

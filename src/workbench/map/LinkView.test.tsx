@@ -13,7 +13,7 @@ import { linkStrandsKey, readLinkStrands } from './linkStrands';
 
 /** Draws every link of a design, as the map does when seen from near. */
 async function drawLinks(design: Design = fernhollow()): Promise<WorkbenchStore> {
-  const store = createWorkbench({ id: 't', revision: 0, design, undo: [], redo: [] }, inlineSolver(), () => ({ send: () => undefined, unsent: () => 0, abandon: () => undefined }));
+  const store = createWorkbench({ id: 't', revision: 0, design, undo: [], redo: [], damage: null }, inlineSolver(), () => ({ send: () => undefined, unsent: () => 0, abandon: () => undefined }));
   store.getState().start();
   const bones = skeletonOf(design, null);
   const { lines } = layOutMap(bones, positionsOf(bones), { strands: 1 });

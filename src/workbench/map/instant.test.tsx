@@ -18,7 +18,7 @@ const speaking = (dialect: Dialect): Design => ({ ...fernhollow(), switches: fer
 
 /** Draws every link and the BPDUs between them, the Break lens open on a scenario of the demo. */
 async function draw(design: Design, scenario = 'root-link') {
-  const store = createWorkbench({ id: 't', revision: 0, design, undo: [], redo: [] }, inlineSolver(), () => ({ send: () => undefined, unsent: () => 0, abandon: () => undefined }));
+  const store = createWorkbench({ id: 't', revision: 0, design, undo: [], redo: [], damage: null }, inlineSolver(), () => ({ send: () => undefined, unsent: () => 0, abandon: () => undefined }));
   const clock = clockOf(store, inlineRunner);
   store.getState().start();
   const bones = skeletonOf(design, null);

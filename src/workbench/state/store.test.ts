@@ -28,7 +28,7 @@ function open(held = false) {
   sent = [];
   const solver = testSolver(held);
   const saver = () => ({ send: (write: Write) => void sent.push(write), unsent: () => sent.length, abandon: () => undefined });
-  store = createWorkbench({ id: 'x', revision: 7, design: fernhollow(), undo: [], redo: [] }, solver.client, saver);
+  store = createWorkbench({ id: 'x', revision: 7, design: fernhollow(), undo: [], redo: [], damage: null }, solver.client, saver);
   state().start();
   return solver;
 }

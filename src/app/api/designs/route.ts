@@ -1,4 +1,3 @@
-import { newDesignSchema } from '../../../contract/api';
 import { database } from '../../../server/db/connect';
 import { createDesign, listDesigns } from '../../../server/designService';
 import { answer, readBody, refuse } from '../../../server/http';
@@ -7,7 +6,7 @@ export const GET = () => answer(() => Response.json({ designs: listDesigns(datab
 
 export const POST = (request: Request) =>
   answer(async () => {
-    const wish = await readBody(request, newDesignSchema);
+    const wish = await readBody(request, 'newDesign');
     const id = wish.ok ? createDesign(database(), wish.value) : wish;
     return id.ok ? Response.json({ id: id.value }, { status: 201 }) : refuse(id.error);
   });

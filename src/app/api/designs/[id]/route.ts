@@ -1,4 +1,3 @@
-import { renameSchema } from '../../../../contract/api';
 import { database } from '../../../../server/db/connect';
 import { deleteDesign, openDesign, renameDesign } from '../../../../server/designService';
 import { answer, readBody, refuse } from '../../../../server/http';
@@ -13,9 +12,9 @@ export const GET = (_: Request, { params }: Context) =>
 
 export const PATCH = (request: Request, { params }: Context) =>
   answer(async () => {
-    const wish = await readBody(request, renameSchema);
+    const wish = await readBody(request, 'rename');
     const revision = wish.ok ? renameDesign(database(), (await params).id, wish.value.name) : wish;
-    return revision.ok ? Response.json({ revision: revision.value }) : refuse(revision.error);
+    return revision.ok ? Response.json(revision.value) : refuse(revision.error);
   });
 
 export const DELETE = (_: Request, { params }: Context) =>

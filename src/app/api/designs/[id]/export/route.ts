@@ -1,11 +1,16 @@
 import { fileNameOf, writeDesign } from '../../../../../core/design/write';
 import { database } from '../../../../../server/db/connect';
-import { openDesign } from '../../../../../server/designService';
+import { openDesign, storedDesign } from '../../../../../server/designService';
 import { answer, refuse } from '../../../../../server/http';
 
-export const GET = (_: Request, { params }: { params: Promise<{ id: string }> }) =>
+export const GET = (request: Request, { params }: { params: Promise<{ id: string }> }) =>
   answer(async () => {
-    const open = openDesign(database(), (await params).id);
+    const { id } = await params;
+    // What cannot be read is taken out as it is stored.
+    if (new URL(request.url).searchParams.get('as') === 'stored') {
+      return Response.json(storedDesign(database(), id), { headers: { 'content-disposition': 'attachment; filename="stored-design.json"' } });
+    }
+    const open = openDesign(database(), id);
     if (!open.ok) return refuse(open.error);
     return new Response(writeDesign(open.value.design), {
       headers: {
