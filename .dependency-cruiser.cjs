@@ -27,8 +27,8 @@ module.exports = {
     { name: 'contract-on-core', severity: 'error', from: { path: '^src/contract/' }, to: { path: '^src/(app|cli|workers|workbench|server)/' } },
     { name: 'workers-on-core', severity: 'error', from: { path: '^src/workers/' }, to: { path: '^src/(app|cli|workbench|server|contract)/' } },
     { name: 'server-not-interface', severity: 'error', from: { path: '^src/server/' }, to: { path: '^src/(app|cli|workers|workbench)/' } },
-    { name: 'interface-not-server', severity: 'error', from: { path: '^src/workbench/' }, to: { path: '^src/(app|cli|server)/' } },
-    { name: 'command-line-on-core', severity: 'error', from: { path: '^src/cli/' }, to: { path: '^src/(app|workers|workbench|server|contract)/' } },
+    { name: 'interface-not-server', severity: 'error', from: { path: '^src/workbench/', pathNot: '\\.test\\.tsx?$' }, to: { path: '^src/(app|cli|server)/' } },
+    { name: 'command-line-on-core', severity: 'error', from: { path: '^src/cli/' }, to: { path: '^src/(app|workers|workbench|contract|server/(?!db/))' } },
   ],
   options: { tsPreCompilationDeps: true, tsConfig: { fileName: 'tsconfig.json' }, doNotFollow: { path: 'node_modules' } },
 };

@@ -36,11 +36,7 @@ export const writeSchema = z.discriminatedUnion('kind', [
 export type Write = z.output<typeof writeSchema>;
 
 /** Revisions after `good`, up to `head`, that cannot be read, and why not. */
-export interface Damage {
-  readonly good: number;
-  readonly head: number;
-  readonly why: string;
-}
+export type Damage = NonNullable<OpenDesign['damage']>;
 
 /** How the history tells that a revision was restored. */
 export const restoreLabel = (target: number): string => `restored revision ${target}`;
@@ -121,21 +117,22 @@ export const summarySchema = z.object({
 });
 export type DesignSummary = z.output<typeof summarySchema>;
 
-/** A revision that can be taken back or done again, with the patches both ways. */
-export interface Step {
-  readonly number: number;
-  readonly label: string;
-  readonly patches: readonly Patch[];
-  readonly inverse: readonly Patch[];
-}
+const patches = z.array(z.custom<Patch>((value) => typeof value === 'object' && value !== null)).readonly();
 
-/** A design as the workbench opens it; the last of `undo` or `redo` is the next to go. */
-export interface OpenDesign {
-  readonly id: string;
-  readonly revision: number;
-  readonly design: Design;
-  readonly undo: readonly Step[];
-  readonly redo: readonly Step[];
+/** A revision that can be taken back or done again, with the patches both ways. */
+const stepSchema = z.object({ number: z.number(), label: z.string(), patches, inverse: patches });
+export type Step = Readonly<z.output<typeof stepSchema>>;
+
+/** `GET /api/designs/:id`: the document is checked by the core; the last of `undo` or `redo` is the next to go. */
+export const openDesignSchema = z.object({
+  id: z.string(),
+  revision: z.number(),
+  design: z.unknown(),
+  undo: z.array(stepSchema).readonly(),
+  redo: z.array(stepSchema).readonly(),
   /** Set where the newest revisions cannot be read: `design` is the last good one then. */
-  readonly damage: Damage | null;
-}
+  damage: z.object({ good: z.number(), head: z.number(), why: z.string() }).nullable(),
+});
+
+/** A design as the workbench opens it. */
+export type OpenDesign = Readonly<Omit<z.output<typeof openDesignSchema>, 'design'>> & { readonly design: Design };

@@ -4,6 +4,8 @@ import type { ReactElement } from 'react';
 import { fernhollow } from '../core/demo/demos';
 import { applyChange } from '../core/design/edit';
 import type { Design } from '../core/design/schema';
+import { readLldp, readObservedCsv } from '../core/exchange/observed';
+import { findingsOf } from '../core/study/findings';
 import { portMargins } from '../core/study/margin';
 import { solve } from '../core/tree/solve';
 import { packTrees } from '../workers/packing';
@@ -15,6 +17,11 @@ import type { Runner } from './state/runner';
 import type { Saver } from './state/saver';
 import type { SolverClient } from './state/solverClient';
 import { createWorkbench, type WorkbenchStore } from './state/store';
+
+const solutionFindings = (design: Design) => {
+  const solved = solve(design);
+  return solved.ok ? findingsOf(design, solved.value) : [];
+};
 
 /** Answers at once with every tree, as the worker would. */
 export function inlineSolver(): SolverClient {
@@ -34,6 +41,8 @@ export function inlineSolver(): SolverClient {
       design = design && applyChange(design, patches);
       return answer();
     },
+    readObserved: (text, seenOn) => Promise.resolve(seenOn === null ? readObservedCsv(text) : readLldp(text, seenOn)),
+    findings: (of) => Promise.resolve(solutionFindings(of)),
     margin: (tree, sw, port) => Promise.resolve(design && portMargins(design, tree, sw, port)),
     close: () => undefined,
   };
@@ -49,14 +58,17 @@ export function inlineRunner(): Runner {
   };
 }
 
-const noSaver = (): Saver => ({ send: () => undefined, unsent: () => 0, abandon: () => undefined });
+/** Sends nothing anywhere. */
+export const noSaver = (): Saver => ({ send: () => undefined, unsent: () => [], replace: () => undefined, refuse: () => undefined, abandon: () => undefined });
 
 /** Lets promises and the state changes that they bring run to their end. */
-export const settle = () => act(() => new Promise<void>((done) => setTimeout(done, 0)));
+export const settle = async (): Promise<void> => {
+  for (let round = 0; round < 3; round += 1) await act(() => new Promise<void>((done) => setTimeout(done, 0)));
+};
 
 /** Renders a part of the workbench over a design, solved. */
 export async function renderWith(part: ReactElement, design: Design = fernhollow()): Promise<WorkbenchStore> {
-  const store = createWorkbench({ id: 'test', revision: 0, design, undo: [], redo: [], damage: null }, inlineSolver(), noSaver);
+  const store = createWorkbench({ id: 'test', revision: 0, design, undo: [], redo: [], damage: null }, inlineSolver(), noSaver, 0);
   clockOf(store, inlineRunner);
   store.getState().start();
   render(<StoreProvider value={store}>{part}</StoreProvider>);

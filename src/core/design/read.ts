@@ -50,7 +50,7 @@ function readParts(document: Readonly<Record<string, unknown>>, known: Design | 
   const problems: DesignProblem[] = [];
   const lists: Record<string, unknown[]> = {};
   const shell: Record<string, unknown> = { ...document };
-  for (const [key, item] of LISTS) {
+  for (const [key] of LISTS) {
     const value = document[key];
     if (!Array.isArray(value)) continue;
     shell[key] = [];

@@ -104,6 +104,20 @@ interface Lock {
 
 /** Holds `file` for this process: a lock that the system lets go of when the process ends, however it ends. */
 export function holdFile(file: string): Lock {
+  for (let left = LOCK_TRIES; ; left -= 1) {
+    try {
+      return tryToHold(file);
+    } catch (error) {
+      if (left <= 1 || (error as { code?: unknown }).code !== 'SQLITE_BUSY') throw error;
+      // Of two that start at once each may be in the other's way: they try again, each after a time of its own.
+      Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, 20 + Math.random() * 150);
+    }
+  }
+}
+
+const LOCK_TRIES = 10;
+
+function tryToHold(file: string): Lock {
   const sqlite = new Database(`${file}.lock`, { timeout: 0 });
   try {
     sqlite.pragma('locking_mode = EXCLUSIVE');

@@ -118,6 +118,7 @@ export function CablingLine() {
           aria-autocomplete="list"
           aria-activedescendant={chosen >= 0 ? `${listId}-${chosen}` : undefined}
           aria-keyshortcuts="/"
+          data-draft={text.trim() === '' ? undefined : ''}
           aria-invalid={plan.faults > 0}
           onChange={(event) => {
             setText(event.target.value);

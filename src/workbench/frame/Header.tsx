@@ -6,6 +6,7 @@ import type { SaveState } from '../state/saver';
 import { LENSES } from '../state/store';
 import styles from './frame.module.css';
 import { Mark } from './Mark';
+import { Onlookers } from './Onlookers';
 import { SchemeButton } from './SchemeButton';
 import { TextButton } from './TextButton';
 import { WholePageLink } from './WholePageLink';
@@ -26,6 +27,7 @@ export function Header() {
         <strong title={name}>{name}</strong>
         <SaveStatus />
       </div>
+      <Onlookers />
       <div className={styles.lenses} role="tablist" aria-label="Lenses">
         {LENSES.map((each) => (
           <ButtonBase key={each} role="tab" aria-selected={lens === each} className={styles.lens} onClick={() => setLens(each)}>
@@ -53,7 +55,7 @@ function SaveStatus() {
   const viewing = useWorkbench((state) => state.viewing);
   const trouble = save.is !== 'saved' && save.is !== 'saving';
   return (
-    <span className={trouble ? styles.attention : undefined} role="status" data-save={save.is}>
+    <span className={trouble ? styles.attention : undefined} role="status" data-save={save.is} title={save.is === 'offline' ? save.message : undefined}>
       {viewing ? `${viewing.hidden ? 'filling in' : 'looking at'} ${viewing.label.slice(0, 40)}` : `revision ${revision}, ${saveText(save)}`}
     </span>
   );
@@ -66,7 +68,7 @@ function saveText(save: SaveState): string {
     case 'saving':
       return 'saving…';
     case 'offline':
-      return 'not saved: no answer, trying again';
+      return `not saved: ${save.short}, trying again`;
     case 'conflict':
       return 'not saved: changed elsewhere';
     case 'refused':

@@ -94,6 +94,7 @@ function PaletteBody({ close }: { readonly close: () => void }) {
   return (
     <div className={styles.palette}>
       <input
+        data-filter=""
         autoFocus
         className={styles.search}
         value={text}

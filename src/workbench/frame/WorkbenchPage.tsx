@@ -11,10 +11,13 @@ import { Drawer } from '../ledger/Drawer';
 import { MapView } from '../map/MapView';
 import { TreeRail } from '../rail/TreeRail';
 import { useWorkbench, WorkbenchProvider } from '../state/context';
+import { usePresence } from '../state/usePresence';
+import { Boundary } from '../ui/Boundary';
 import { ConflictDialog } from './ConflictDialog';
 import styles from './frame.module.css';
 import { Header } from './Header';
 import { KeySheet } from './KeySheet';
+import { Notices } from './Notices';
 import { Palette } from './Palette';
 import { useKeys } from './useKeys';
 
@@ -29,6 +32,7 @@ export function WorkbenchPage({ open }: { readonly open: OpenDesign }) {
 function Frame() {
   const [told, tell] = useState<string | null>(null);
   useKeys(tell);
+  usePresence();
   const cabling = useWorkbench((state) => state.lens === 'Cable');
   const breaking = useWorkbench((state) => state.lens === 'Break');
   return (
@@ -36,14 +40,15 @@ function Frame() {
       <Header />
       <TreeRail />
       <main className={styles.map} aria-label="Map">
-        {cabling && <CablingLine />}
+        <Notices />
+        {cabling && <Boundary what="The cabling line"><CablingLine /></Boundary>}
         <div className={styles.mapRoom}>
-          <MapView />
+          <Boundary what="The map"><MapView /></Boundary>
         </div>
       </main>
-      <Inspector />
+      <Boundary what="The inspector"><Inspector /></Boundary>
       <div className={styles.drawer}>
-        <Drawer />
+        <Boundary what="The drawer"><Drawer /></Boundary>
       </div>
       <ConflictDialog />
       <Palette />

@@ -22,7 +22,7 @@ describe('the header', () => {
     act(() => void store.getState().act(priority(0)));
     await settle();
     expect(screen.getByRole('status')).toHaveTextContent('revision 1');
-    act(() => store.setState({ save: { is: 'offline', message: 'gone' } }));
+    act(() => store.setState({ save: { is: 'offline', message: 'gone', short: 'no answer' } }));
     expect(screen.getByRole('status')).toHaveTextContent('not saved: no answer, trying again');
     expect(screen.getByRole('button', { name: 'Export' })).toBeDisabled();
   });

@@ -1,13 +1,13 @@
 'use client';
 /** The drawer below the map: tables that say all that the map shows. */
 import ButtonBase from '@mui/material/ButtonBase';
-import dynamic from 'next/dynamic';
 import type { ComponentType } from 'react';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench } from '../state/context';
-import { useFindings } from '../state/findings';
 import type { DrawerTab, Lens } from '../state/store';
 import styles from './drawer.module.css';
+import { Boundary } from '../ui/Boundary';
+import { loadable } from '../ui/loadable';
 import { FindingsList } from './FindingsList';
 
 const SHARED = [['moved', 'Moved ends'], ['findings', 'Findings'], ['history', 'History']] as const;
@@ -20,35 +20,35 @@ const TABS: Readonly<Record<Lens, readonly (readonly [DrawerTab, string])[]>> = 
   Break: [['clock', 'Clock'], ['outages', 'What it cost'], ['order', 'Order of events'], ['reach', 'Frame paths'], ['frames', 'Frames'], ['sides', 'Side by side'], ['findings', 'Findings'], ['history', 'History']],
 };
 // The grid is the largest part of the page: the map does not wait for it.
-const Ledger = dynamic(() => import('./Ledger').then((m) => m.Ledger), { ssr: false });
-const MovedTable = dynamic(() => import('./MovedTable').then((m) => m.MovedTable), { ssr: false });
-const CableTable = dynamic(() => import('./CableTable').then((m) => m.CableTable), { ssr: false });
-const NeighbourTable = dynamic(() => import('./NeighbourTable').then((m) => m.NeighbourTable), { ssr: false });
-const HostTable = dynamic(() => import('./HostTable').then((m) => m.HostTable), { ssr: false });
-const VlanTable = dynamic(() => import('./VlanTable').then((m) => m.VlanTable), { ssr: false });
-const PathTable = dynamic(() => import('./PathTable').then((m) => m.PathTable), { ssr: false });
-const WishesTable = dynamic(() => import('../steering/WishesTable').then((m) => m.WishesTable), { ssr: false });
-const SharingTable = dynamic(() => import('../steering/SharingTable').then((m) => m.SharingTable), { ssr: false });
-const ControlTable = dynamic(() => import('../steering/ControlTable').then((m) => m.ControlTable), { ssr: false });
-const SteerMatrix = dynamic(() => import('./SteerMatrix').then((m) => m.SteerMatrix), { ssr: false });
-const RootMatrix = dynamic(() => import('./RootMatrix').then((m) => m.RootMatrix), { ssr: false });
-const LossTable = dynamic(() => import('./LossTable').then((m) => m.LossTable), { ssr: false });
-const WorksheetTable = dynamic(() => import('../worksheet/WorksheetTable').then((m) => m.WorksheetTable), { ssr: false });
-const ClockTable = dynamic(() => import('../clock/ClockTable').then((m) => m.ClockTable), { ssr: false });
-const OutageTable = dynamic(() => import('../clock/OutageTable').then((m) => m.OutageTable), { ssr: false });
-const OrderTable = dynamic(() => import('../clock/OrderTable').then((m) => m.OrderTable), { ssr: false });
-const FramesTable = dynamic(() => import('../clock/FramesTable').then((m) => m.FramesTable), { ssr: false });
-const ReachTable = dynamic(() => import('../clock/ReachTable').then((m) => m.ReachTable), { ssr: false });
-const SidesTable = dynamic(() => import('../clock/SidesTable').then((m) => m.SidesTable), { ssr: false });
-const Board = dynamic(() => import('../group/Board').then((m) => m.Board), { ssr: false });
-const RegionsTable = dynamic(() => import('../group/RegionsTable').then((m) => m.RegionsTable), { ssr: false });
-const GainTable = dynamic(() => import('../group/GainTable').then((m) => m.GainTable), { ssr: false });
-const MovingTable = dynamic(() => import('../group/MovingTable').then((m) => m.MovingTable), { ssr: false });
-const BundleTable = dynamic(() => import('../bundle/BundleTable').then((m) => m.BundleTable), { ssr: false });
-const ModesTable = dynamic(() => import('../bundle/ModesTable').then((m) => m.ModesTable), { ssr: false });
-const FlowsTable = dynamic(() => import('../bundle/FlowsTable').then((m) => m.FlowsTable), { ssr: false });
-const PlanTable = dynamic(() => import('../bundle/PlanTable').then((m) => m.PlanTable), { ssr: false });
-const HistoryTable = dynamic(() => import('./HistoryTable').then((m) => m.HistoryTable), { ssr: false });
+const Ledger = loadable('Ledger', () => import('./Ledger').then((m) => m.Ledger));
+const MovedTable = loadable('MovedTable', () => import('./MovedTable').then((m) => m.MovedTable));
+const CableTable = loadable('CableTable', () => import('./CableTable').then((m) => m.CableTable));
+const NeighbourTable = loadable('NeighbourTable', () => import('./NeighbourTable').then((m) => m.NeighbourTable));
+const HostTable = loadable('HostTable', () => import('./HostTable').then((m) => m.HostTable));
+const VlanTable = loadable('VlanTable', () => import('./VlanTable').then((m) => m.VlanTable));
+const PathTable = loadable('PathTable', () => import('./PathTable').then((m) => m.PathTable));
+const WishesTable = loadable('WishesTable', () => import('../steering/WishesTable').then((m) => m.WishesTable));
+const SharingTable = loadable('SharingTable', () => import('../steering/SharingTable').then((m) => m.SharingTable));
+const ControlTable = loadable('ControlTable', () => import('../steering/ControlTable').then((m) => m.ControlTable));
+const SteerMatrix = loadable('SteerMatrix', () => import('./SteerMatrix').then((m) => m.SteerMatrix));
+const RootMatrix = loadable('RootMatrix', () => import('./RootMatrix').then((m) => m.RootMatrix));
+const LossTable = loadable('LossTable', () => import('./LossTable').then((m) => m.LossTable));
+const WorksheetTable = loadable('WorksheetTable', () => import('../worksheet/WorksheetTable').then((m) => m.WorksheetTable));
+const ClockTable = loadable('ClockTable', () => import('../clock/ClockTable').then((m) => m.ClockTable));
+const OutageTable = loadable('OutageTable', () => import('../clock/OutageTable').then((m) => m.OutageTable));
+const OrderTable = loadable('OrderTable', () => import('../clock/OrderTable').then((m) => m.OrderTable));
+const FramesTable = loadable('FramesTable', () => import('../clock/FramesTable').then((m) => m.FramesTable));
+const ReachTable = loadable('ReachTable', () => import('../clock/ReachTable').then((m) => m.ReachTable));
+const SidesTable = loadable('SidesTable', () => import('../clock/SidesTable').then((m) => m.SidesTable));
+const Board = loadable('Board', () => import('../group/Board').then((m) => m.Board));
+const RegionsTable = loadable('RegionsTable', () => import('../group/RegionsTable').then((m) => m.RegionsTable));
+const GainTable = loadable('GainTable', () => import('../group/GainTable').then((m) => m.GainTable));
+const MovingTable = loadable('MovingTable', () => import('../group/MovingTable').then((m) => m.MovingTable));
+const BundleTable = loadable('BundleTable', () => import('../bundle/BundleTable').then((m) => m.BundleTable));
+const ModesTable = loadable('ModesTable', () => import('../bundle/ModesTable').then((m) => m.ModesTable));
+const FlowsTable = loadable('FlowsTable', () => import('../bundle/FlowsTable').then((m) => m.FlowsTable));
+const PlanTable = loadable('PlanTable', () => import('../bundle/PlanTable').then((m) => m.PlanTable));
+const HistoryTable = loadable('HistoryTable', () => import('./HistoryTable').then((m) => m.HistoryTable));
 const TABLES: Readonly<Record<DrawerTab, ComponentType>> = {
   board: Board, regions: RegionsTable, gain: GainTable, moving: MovingTable, bundles: BundleTable, modes: ModesTable, flows: FlowsTable, plan: PlanTable, clock: ClockTable, outages: OutageTable, order: OrderTable, frames: FramesTable, reach: ReachTable, sides: SidesTable,
   wishes: WishesTable, sharing: SharingTable, control: ControlTable, paths: PathTable, costs: SteerMatrix, ledger: Ledger, roots: RootMatrix, losses: LossTable, moved: MovedTable, cables: CableTable, neighbours: NeighbourTable, hosts: HostTable, vlans: VlanTable, findings: FindingsList, worksheet: WorksheetTable, history: HistoryTable,
@@ -66,7 +66,7 @@ const TALL: ReadonlySet<DrawerTab> = new Set([...ON_THE_CLOCK, 'modes', 'flows',
 export function Drawer() {
   const { tab, open } = useWorkbench((state) => state.drawer);
   const lens = useWorkbench((state) => state.lens);
-  const counts: Partial<Record<DrawerTab, number>> = { moved: useWorkbench((state) => state.moved?.ends.length ?? 0), findings: useFindings().length, wishes: useWorkbench((state) => state.wishes.list.length) };
+  const counts: Partial<Record<DrawerTab, number>> = { moved: useWorkbench((state) => state.moved?.ends.length ?? 0), findings: useWorkbench((state) => state.findings.list.length), wishes: useWorkbench((state) => state.wishes.list.length) };
   const openDrawer = useWorkbench((state) => state.openDrawer);
   const toggle = useWorkbench((state) => state.toggleDrawer);
   // The trees come first: loading the grid beside the solver would hold both up.
@@ -93,7 +93,7 @@ export function Drawer() {
       {open && (
         <div className={styles.table} role="tabpanel" id="drawer-table" aria-labelledby={`tab-${tab}`}>
           {shown ? (
-            <Table />
+            <Boundary what="This table" of={tab}><Table /></Boundary>
           ) : (
             <p className={styles.empty}>{hidden ? 'Hidden while a worksheet is filled in.' : problem ? 'There are no trees to list: the message above the map says why.' : 'Waiting for the trees.'}</p>
           )}

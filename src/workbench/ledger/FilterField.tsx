@@ -45,7 +45,7 @@ export function FilterField<T>({ text, setText, rows, total, what, example, onSe
         value={text}
         placeholder={`Filter, such as ${example}`}
         onChange={(event) => setText(event.target.value)}
-        slotProps={{ input: { 'aria-label': `Filter ${what}` } }}
+        slotProps={{ input: { 'aria-label': `Filter ${what}`, 'data-filter': '' } as object }}
         sx={{ width: 262 }}
       />
       {onSelect && rows.length > 0 && <TextButton onClick={onSelect} title="to set something for all of them at once">select {rows.length === total ? 'all' : 'these'}</TextButton>}

@@ -4,18 +4,28 @@ import { useState } from 'react';
 import type { Finding } from '../../core/study/finding';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
-import { useFindings } from '../state/findings';
 import type { Item } from '../state/selection';
+import { FINDINGS_SECONDS } from '../state/solverClient';
 import styles from './drawer.module.css';
 
 /** Most findings drawn at once. */
 const MOST = 100;
 
 export function FindingsList() {
-  const findings = useFindings();
+  const { is, list: findings } = useWorkbench((state) => state.findings);
+  const lookAgain = useWorkbench((state) => state.findAgain);
   const store = useWorkbenchStore();
   const viewing = useWorkbench((state) => state.viewing !== null);
   const [refused, setRefused] = useState<string | null>(null);
+  if (is === 'late' || is === 'failed') {
+    return (
+      <p className={styles.empty} role="alert">
+        {is === 'late' ? `Looking for findings took longer than ${FINDINGS_SECONDS} seconds and was stopped; the rest of the page is not affected. ` : 'Findings could not be looked for. '}
+        <TextButton onClick={lookAgain}>look again</TextButton>
+      </p>
+    );
+  }
+  if (is !== 'found' && findings.length === 0) return <p className={styles.empty} role="status">Looking for findings.</p>;
   if (findings.length === 0) return <p className={styles.empty}>Nothing found: both ends of every cable match, every VLAN reaches its hosts, and every root was chosen.</p>;
   const goTo = (finding: Finding) => {
     const { shownTrees, showTree, goTo: see } = store.getState();

@@ -1,9 +1,9 @@
 'use client';
 /** Reads what switches report: CSV files, or what lldpctl -f json printed on each of them. */
 import Button from '@mui/material/Button';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { Observed } from '../../core/design/schema';
-import { readLldp, readObservedCsv, type ObservedImport } from '../../core/exchange/observed';
+import type { ObservedImport } from '../../core/exchange/observed';
 import { MAX_FILE, decodeText, tooLarge } from '../../core/exchange/text';
 import { fail, type Result } from '../../core/result';
 import { useWorkbench } from '../state/context';
@@ -26,10 +26,23 @@ export function switchInName(fileName: string, names: readonly string[]): string
   return [...names].filter((name) => lower.includes(name.toLowerCase())).sort((a, b) => b.length - a.length)[0] ?? '';
 }
 
-export function readFileText({ text, seenOn }: ReadFile): Result<ObservedImport, string> {
-  if (seenOn === null) return readObservedCsv(text);
-  return seenOn.trim() === '' ? fail('On which switch was this printed? lldpctl does not say.') : readLldp(text, seenOn.trim());
+/** What was read in each file, as it comes: read beside the page, each file once. Null while it is read. */
+function useReads(files: readonly ReadFile[]): (Result<ObservedImport, string> | null)[] {
+  const read = useWorkbench((state) => state.readObserved);
+  const [found, setFound] = useState<ReadonlyMap<string, Result<ObservedImport, string>>>(new Map());
+  const asked = useRef(new Set<string>());
+  useEffect(() => {
+    for (const { text, seenOn } of files) {
+      const key = keyOf({ text, seenOn });
+      if (seenOn?.trim() === '' || asked.current.has(key)) continue;
+      asked.current.add(key);
+      void read(text, seenOn?.trim() ?? null).then((result) => setFound((before) => new Map(before).set(key, result)));
+    }
+  }, [files, read]);
+  return files.map((file) => (file.seenOn?.trim() === '' ? fail('On which switch was this printed? lldpctl does not say.') : (found.get(keyOf(file)) ?? null)));
 }
+
+const keyOf = ({ text, seenOn }: Pick<ReadFile, 'text' | 'seenOn'>): string => `${seenOn?.trim() ?? ''}\n${text}`;
 
 export function ImportNeighbours({ close }: { readonly close: () => void }) {
   const design = useWorkbench((state) => state.design);
@@ -51,9 +64,10 @@ export function ImportNeighbours({ close }: { readonly close: () => void }) {
   };
   const [pastedOn, setPastedOn] = useState('');
   const all: readonly ReadFile[] = pasted.trim() === '' ? files : [...files, { name: 'pasted text', text: pasted, seenOn: isJson(pasted) ? pastedOn : null }];
-  const results = all.map((file) => ({ file, result: readFileText(file) }));
-  const observed = results.flatMap(({ result }) => (result.ok ? result.value.observed : []));
-  const ready = results.length > 0 && results.every(({ result }) => result.ok) && observed.length > 0;
+  const reads = useReads(all);
+  const results = all.map((file, i) => ({ file, result: reads[i] ?? null }));
+  const observed = results.flatMap(({ result }) => (result?.ok ? result.value.observed : []));
+  const ready = results.length > 0 && results.every(({ result }) => result?.ok) && observed.length > 0;
   const take = () => {
     const refused = act({ do: 'set-observed', observed: mergedObserved(design.observed, observed) });
     if (refused === null) close();
@@ -87,7 +101,9 @@ export function ImportNeighbours({ close }: { readonly close: () => void }) {
         {results.map(({ file, result }, i) => (
           <li key={`${i} ${file.name}`}>
             <b>{file.name}</b> {where(file, i)}
-            {result.ok ? (
+            {!result ? (
+              <p>Reading.</p>
+            ) : result.ok ? (
               <>
                 {' '}
                 {counted(result.value.observed.length, 'neighbour')} from {counted(new Set(result.value.observed.map((row) => row.switch)).size, 'switch', 'switches')}

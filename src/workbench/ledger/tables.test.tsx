@@ -10,7 +10,7 @@ import { renderWith, settle } from '../testing';
 import { endRows, settingRows } from './ComparisonView';
 import { FindingsList } from './FindingsList';
 import { hostRows } from './HostTable';
-import { ImportNeighbours, mergedObserved, readFileText, switchInName } from './ImportNeighbours';
+import { ImportNeighbours, mergedObserved, switchInName } from './ImportNeighbours';
 import { neighbourRows } from './NeighbourTable';
 import { readLoad, readVlans, rowCommand, vlanRows } from './VlanTable';
 
@@ -24,8 +24,6 @@ describe('the table of neighbours', () => {
   it('reads files by what is in them, and takes the switch from the file name where it can', () => {
     expect(switchInName('2026-11 ridge-b.json', ['ridge', 'ridge-b', 'lodge'])).toBe('ridge-b');
     expect(switchInName('out.json', ['lodge'])).toBe('');
-    expect(readFileText({ name: 'x', text: '{}', seenOn: ' ' })).toMatchObject({ ok: false, error: 'On which switch was this printed? lldpctl does not say.' });
-    expect(readFileText({ name: 'x', text: 'switch,port,neighbour\na,1,b', seenOn: null })).toMatchObject({ ok: true });
   });
   it('keeps what other switches reported before', () => {
     const row = (sw: string, device: string) => ({ switch: sw, port: '1', device });

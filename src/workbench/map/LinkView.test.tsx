@@ -6,14 +6,14 @@ import type { Design } from '../../core/design/schema';
 import { networkOf } from '../../core/testing/networks';
 import { StoreProvider } from '../state/context';
 import { createWorkbench, type WorkbenchStore } from '../state/store';
-import { inlineSolver, settle } from '../testing';
+import { inlineSolver, noSaver, settle } from '../testing';
 import { layOutMap, positionsOf, skeletonOf } from './geometry';
 import { LinkView } from './LinkView';
 import { linkStrandsKey, readLinkStrands } from './linkStrands';
 
 /** Draws every link of a design, as the map does when seen from near. */
 async function drawLinks(design: Design = fernhollow()): Promise<WorkbenchStore> {
-  const store = createWorkbench({ id: 't', revision: 0, design, undo: [], redo: [], damage: null }, inlineSolver(), () => ({ send: () => undefined, unsent: () => 0, abandon: () => undefined }));
+  const store = createWorkbench({ id: 't', revision: 0, design, undo: [], redo: [], damage: null }, inlineSolver(), noSaver);
   store.getState().start();
   const bones = skeletonOf(design, null);
   const { lines } = layOutMap(bones, positionsOf(bones), { strands: 1 });

@@ -7,7 +7,7 @@ import { SECOND } from '../../core/protocol/entity';
 import { clockOf } from '../state/clock';
 import { StoreProvider } from '../state/context';
 import { createWorkbench } from '../state/store';
-import { inlineRunner, inlineSolver, settle } from '../testing';
+import { inlineRunner, inlineSolver, noSaver, settle } from '../testing';
 import { FillingCollar, fillOf } from './EndGlyph';
 import { layOutMap, positionsOf, skeletonOf } from './geometry';
 import { LinkView } from './LinkView';
@@ -18,7 +18,7 @@ const speaking = (dialect: Dialect): Design => ({ ...fernhollow(), switches: fer
 
 /** Draws every link and the BPDUs between them, the Break lens open on a scenario of the demo. */
 async function draw(design: Design, scenario = 'root-link') {
-  const store = createWorkbench({ id: 't', revision: 0, design, undo: [], redo: [], damage: null }, inlineSolver(), () => ({ send: () => undefined, unsent: () => 0, abandon: () => undefined }));
+  const store = createWorkbench({ id: 't', revision: 0, design, undo: [], redo: [], damage: null }, inlineSolver(), noSaver);
   const clock = clockOf(store, inlineRunner);
   store.getState().start();
   const bones = skeletonOf(design, null);

@@ -1,5 +1,7 @@
 /** The workbench's side of the server's routes: every answer checked, every refusal a value. */
-import { createdSchema, documentSchema, historySchema, refusalSchema, savedSchema, type NewDesign, type Write } from '../../contract/api';
+import { createdSchema, documentSchema, hereSchema, historySchema, openDesignSchema, refusalSchema, savedSchema, type NewDesign, type OpenDesign, type Presence, type Write } from '../../contract/api';
+import { problemText } from '../../core/design/problem';
+import { readDesign } from '../../core/design/read';
 import { fail, ok, type Result } from '../../core/result';
 import { z } from '../../core/zod';
 
@@ -31,10 +33,20 @@ async function call<T extends z.ZodType>(method: string, path: string, body: unk
   return fail({ status: response.status, message: `The server gave an answer that cannot be read (${response.status}).`, details: [] });
 }
 
+/** A design as the server has it now; the document is checked by the core. */
+async function open(id: string): Promise<Result<OpenDesign, ApiFailure>> {
+  const answer = await call('GET', at(id), undefined, openDesignSchema);
+  if (!answer.ok) return answer;
+  const design = readDesign(answer.value.design);
+  return design.ok ? ok({ ...answer.value, design: design.value }) : fail({ status: 422, message: 'What the server has of this design cannot be read here. Load the page again.', details: design.error.slice(0, 3).map(problemText) });
+}
+
 const at = (id: string, tail = ''): string => `/api/designs/${encodeURIComponent(id)}${tail}`;
 const nothing = z.null();
 
 export const api = {
+  open,
+  look: (presence: Presence) => call('POST', '/api/presence', presence, hereSchema),
   create: (wish: NewDesign) => call('POST', '/api/designs', wish, createdSchema),
   write: (id: string, write: Write) => call('POST', at(id, '/revisions'), write, savedSchema),
   rename: (id: string, name: string) => call('PATCH', at(id), { name }, savedSchema),

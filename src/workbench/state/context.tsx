@@ -7,12 +7,14 @@ import { useMounted } from '../frame/useMounted';
 import { worksheetInUrl } from './worksheet';
 import { workerSolver } from './solverClient';
 import { createWorkbench, type Workbench, type WorkbenchStore } from './store';
+import { tellWaiting } from '../ui/loading';
+import { holdsText, watchFields } from './typedText';
 
 const StoreContext = createContext<WorkbenchStore | null>(null);
 
 /** Opens a store for a design; the children wait for the browser, since what they draw depends on its size. */
 export function WorkbenchProvider({ open, children }: { readonly open: OpenDesign; readonly children: ReactNode }) {
-  const [store] = useState(() => createWorkbench(open, workerSolver()));
+  const [store] = useState(() => createWorkbench(open, workerSolver((trouble) => tellWaiting('solver', trouble !== null))));
   const mounted = useMounted();
   useEffect(() => {
     const { start, stop, openWorksheet } = store.getState();
@@ -20,11 +22,13 @@ export function WorkbenchProvider({ open, children }: { readonly open: OpenDesig
     const practised = worksheetInUrl();
     if (practised) openWorksheet(practised);
     const guard = (event: BeforeUnloadEvent) => {
-      if (store.getState().unsent() > 0) event.preventDefault();
+      if (store.getState().unsent() > 0 || holdsText()) event.preventDefault();
     };
     window.addEventListener('beforeunload', guard);
+    const stopWatching = watchFields(document);
     return () => {
       window.removeEventListener('beforeunload', guard);
+      stopWatching();
       stop();
     };
   }, [store]);

@@ -1,22 +1,59 @@
-'use client';
-/** The findings on the open design, computed after the map has been redrawn. */
-import { useDeferredValue } from 'react';
+/** The findings on the design that is shown: looked for beside the page, after the map has been redrawn. */
 import type { Finding } from '../../core/study/finding';
-import { findingsOf } from '../../core/study/findings';
 import type { Solution } from '../../core/tree/settled';
-import { useWorkbench } from './context';
+import { NoAnswer } from './workerLink';
 
-const NONE: readonly Finding[] = [];
-const known = new WeakMap<Solution, readonly Finding[]>();
-
-/** Computed once a solution, however many places show them. */
-function findingsFor(solution: Solution): readonly Finding[] {
-  const found = known.get(solution) ?? findingsOf(solution.network.design, solution);
-  known.set(solution, found);
-  return found;
+/** `late`: looking for them took too long and was stopped. */
+export interface Findings {
+  readonly is: 'none' | 'busy' | 'found' | 'late' | 'failed';
+  readonly list: readonly Finding[];
 }
 
-export function useFindings(): readonly Finding[] {
-  const solution = useDeferredValue(useWorkbench((state) => state.solution));
-  return solution ? findingsFor(solution) : NONE;
+export const NO_FINDINGS: Findings = { is: 'none', list: [] };
+/** Several edits in a row are looked at once. */
+const CALM_MS = 150;
+
+export interface FindingsWatch {
+  /** Tells of the solution that is shown now. */
+  see(solution: Solution | null): void;
+  /** Looks again, after it was too late. */
+  again(): void;
+  stop(): void;
+}
+
+/** `ask` looks for findings, `show` takes them: the last ones stay on the screen until newer ones are there. */
+export function watchFindings(ask: (solution: Solution) => Promise<readonly Finding[]>, show: (findings: (before: Findings) => Findings) => void, calm = CALM_MS): FindingsWatch {
+  let seen: Solution | null = null;
+  let busy: Solution | null = null;
+  let soon: ReturnType<typeof setTimeout> | null = null;
+  async function look(): Promise<void> {
+    soon = null;
+    const of = seen;
+    if (busy || !of) return;
+    busy = of;
+    const found = await ask(of).then(
+      (list): Findings => ({ is: 'found', list }),
+      (error: unknown): Findings | null => (error instanceof NoAnswer && error.kind === 'ended' ? null : { is: error instanceof NoAnswer ? 'late' : 'failed', list: [] }),
+    );
+    busy = null;
+    if (found && of === seen) show(() => found);
+    else if (seen && seen !== of) void look();
+  }
+  return {
+    see(solution) {
+      if (solution === seen) return;
+      seen = solution;
+      show((before) => (solution ? { is: 'busy', list: before.list } : NO_FINDINGS));
+      if (soon !== null) clearTimeout(soon);
+      soon = setTimeout(() => void look(), calm);
+    },
+    again() {
+      show(() => ({ is: 'busy', list: [] }));
+      void look();
+    },
+    stop() {
+      if (soon !== null) clearTimeout(soon);
+      seen = null;
+    },
+  };
 }

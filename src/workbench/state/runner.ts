@@ -8,6 +8,8 @@ import type { FrameRow } from '../../core/sim/frameRows';
 import type { PortId, SwitchId, TreeId } from '../../core/design/ids';
 import type { RunnerWorker } from '../../workers/runner';
 import type { FrameScope } from '../../workers/running';
+import { tellWaiting } from '../ui/loading';
+import { workerLink } from './workerLink';
 
 /** Something that runs scenarios, one at a time, and answers about the last one. */
 export interface Runner {
@@ -28,23 +30,16 @@ export interface Runner {
 
 /** A runner in a worker that starts with the first run. */
 export function workerRunner(): Runner {
-  let worker: Worker | null = null;
-  let remote: Comlink.Remote<RunnerWorker> | null = null;
-  const there = (): Comlink.Remote<RunnerWorker> => {
-    worker ??= new Worker(new URL('../../workers/runner.ts', import.meta.url), { type: 'module', name: 'knot-path-runner' });
-    return (remote ??= Comlink.wrap<RunnerWorker>(worker));
-  };
+  const link = workerLink<RunnerWorker>(() => new Worker(new URL('../../workers/runner.ts', import.meta.url), { type: 'module', name: 'knot-path-runner' }), (trouble) => tellWaiting('runner', trouble !== null));
+  const quietly = (asked: Promise<unknown>): void => void asked.catch(() => undefined);
   return {
-    run: (design, scenario, tell) => there().run(design, scenario, Comlink.proxy(tell)).catch(() => fail('The simulator has stopped.')),
-    warm: (design) => void there().warm(design),
-    stop: () => void remote?.stop(),
-    why: (tree, sw, port, t) => there().why(tree, sw, port, t),
-    frames: (scope, trees, most) => there().frames(scope, trees as TreeId[] | null, most),
-    capture: (scope) => there().capture(scope),
+    run: (design, scenario, tell) => link.ask(async (remote) => await remote.run(design, scenario, Comlink.proxy(tell))).catch(() => fail('The simulator has stopped.')),
+    warm: (design) => quietly(link.ask((remote) => remote.warm(design))),
+    stop: () => quietly(link.ask((remote) => remote.stop())),
+    why: (tree, sw, port, t) => link.ask((remote) => remote.why(tree, sw, port, t)),
+    frames: (scope, trees, most) => link.ask(async (remote) => await remote.frames(scope, trees as TreeId[] | null, most)),
+    capture: (scope) => link.ask(async (remote) => await remote.capture(scope)),
     another: workerRunner,
-    close() {
-      worker?.terminate();
-      worker = remote = null;
-    },
+    close: () => link.end(),
   };
 }

@@ -1,56 +1,103 @@
 import type { Write } from '../../contract/api';
 import { fail, ok, type Result } from '../../core/result';
 import type { ApiFailure } from './api';
-import { createSaver, type SaveState } from './saver';
+import { createSaver, type Overtaken, type SaveState } from './saver';
 
-const write = (base: number): Write => ({ kind: 'undo', base, target: 1 });
+const edit = (base: number): Write => ({ kind: 'edit', base, commands: [{ do: 'rename-design', name: `n${base}` }] });
+const undo = (base: number): Write => ({ kind: 'undo', base, target: 1 });
 const failure = (status: number): Result<never, ApiFailure> => fail({ status, message: `status ${status}`, details: [] });
 const settle = () => new Promise((done) => setTimeout(done, 0));
 
-function harness(answers: Result<{ revision: number }, ApiFailure>[]) {
-  const posted: number[] = [];
+type Answer = Result<{ revision: number; replayed: boolean }, ApiFailure>;
+
+function harness(answers: Answer[], follows: boolean[] = []) {
+  const posted: Write[] = [];
   const states: SaveState['is'][] = [];
+  const followed: Overtaken[] = [];
+  const kept: number[] = [];
   const saver = createSaver(
-    (each) => {
-      posted.push(each.base);
-      return Promise.resolve(answers.shift() ?? ok({ revision: each.base + 1 }));
+    {
+      post(each) {
+        posted.push(each);
+        return Promise.resolve(answers.shift() ?? ok({ revision: each.base + 1, replayed: false }));
+      },
+      report: (state) => states.push(state.is),
+      follow(overtaken) {
+        followed.push(overtaken);
+        if (follows.shift() === false) return Promise.resolve(false);
+        saver.replace(saver.unsent().map((each) => ({ ...each, base: each.base + 10 })));
+        return Promise.resolve(true);
+      },
+      keep: (writes) => kept.push(writes.length),
+      acknowledged: () => undefined,
     },
-    (state) => states.push(state.is),
     () => Promise.resolve(),
   );
-  return { saver, posted, states };
+  return { saver, posted, states, followed, kept };
 }
+const basesOf = (writes: readonly Write[]) => writes.map(({ base }) => base);
 
 describe('the saver', () => {
-  it('sends writes one after another, in order', async () => {
-    const { saver, posted, states } = harness([]);
-    for (const base of [0, 1, 2]) saver.send(write(base));
-    expect(saver.unsent()).toBe(3);
+  it('sends writes one after another, in order, and keeps what is unsent until it is taken', async () => {
+    const { saver, posted, states, kept } = harness([]);
+    for (const base of [0, 1, 2]) saver.send(edit(base));
+    expect(saver.unsent()).toHaveLength(3);
     await settle();
-    expect(posted).toEqual([0, 1, 2]);
+    expect(basesOf(posted)).toEqual([0, 1, 2]);
     expect(states.at(-1)).toBe('saved');
-    expect(saver.unsent()).toBe(0);
+    expect(saver.unsent()).toEqual([]);
+    expect(kept).toEqual([1, 2, 3, 2, 1, 0]);
   });
 
-  it('tries again what the network or a failing server lost', async () => {
-    const { saver, posted, states } = harness([failure(0), failure(503)]);
-    saver.send(write(0));
+  it('tries again what the network, a failing server, a full disk or a lost session kept from being saved, under the same name', async () => {
+    const { saver, posted, states } = harness([failure(0), failure(503), failure(507), failure(401)]);
+    saver.send(edit(0));
     await settle();
-    expect(posted).toEqual([0, 0, 0]);
-    expect(states).toEqual(['saving', 'offline', 'offline', 'saved']);
+    expect(basesOf(posted)).toEqual([0, 0, 0, 0, 0]);
+    expect(new Set(posted.map(({ write }) => write)).size).toBe(1);
+    expect(posted[0]!.write).toMatch(/^[0-9a-f]{32}$/);
+    expect(states).toEqual(['saving', 'offline', 'offline', 'offline', 'offline', 'saved']);
+  });
+
+  it('names every write differently', async () => {
+    const { saver, posted } = harness([]);
+    for (const base of [0, 1]) saver.send(edit(base));
+    await settle();
+    expect(new Set(posted.map(({ write }) => write)).size).toBe(2);
   });
 
   it.each([[409, 'conflict'], [422, 'refused']] as const)('stops at status %i, keeping what is unsent', async (status, state) => {
     const { saver, posted, states } = harness([failure(status)]);
-    saver.send(write(0));
-    saver.send(write(1));
+    saver.send(edit(0));
+    saver.send(edit(1));
     await settle();
-    saver.send(write(2));
+    saver.send(edit(2));
     await settle();
-    expect(posted).toEqual([0]);
+    expect(basesOf(posted)).toEqual([0]);
     expect(states.at(-1)).toBe(state);
-    expect(saver.unsent()).toBe(3);
+    expect(saver.unsent()).toHaveLength(3);
     saver.abandon();
-    expect(saver.unsent()).toBe(0);
+    expect(saver.unsent()).toEqual([]);
+  });
+
+  it('follows where the server made a write on top of others, and goes on from there', async () => {
+    const { saver, posted, followed, states } = harness([ok({ revision: 4, replayed: true })], [false, true]);
+    saver.send(edit(1));
+    saver.send(edit(2));
+    await settle();
+    expect(followed[0]).toEqual({ renamed: new Map([[2, 4]]), dropped: null });
+    expect(followed).toHaveLength(2); // the first time the server could not be asked
+    expect(basesOf(posted)).toEqual([1, 12]);
+    expect(states.at(-1)).toBe('saved');
+  });
+
+  it('drops an undo that is not the next in line any more, and follows', async () => {
+    const { saver, posted, followed, states } = harness([failure(409)]);
+    saver.send(undo(1));
+    saver.send(edit(2));
+    await settle();
+    expect(followed).toMatchObject([{ dropped: { kind: 'undo', base: 1 } }]);
+    expect(basesOf(posted)).toEqual([1, 12]);
+    expect(states.at(-1)).toBe('saved');
   });
 });

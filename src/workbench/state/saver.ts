@@ -1,6 +1,7 @@
 /**
- * Sends writes one after another, each naming the revision before it. A write that the network lost is tried again;
- * a write that the server refuses stops the queue, with everything unsent kept.
+ * Sends writes one after another, each naming the revision before it and carrying a name of its own, so that one whose answer
+ * was lost is done once. A write that the network lost is tried again; one that the server refuses stops the queue, with
+ * everything unsent kept. Where others were faster the page follows them (`follow`).
  */
 import type { Write } from '../../contract/api';
 import type { Result } from '../../core/result';
@@ -9,14 +10,37 @@ import type { ApiFailure } from './api';
 export type SaveState =
   | { readonly is: 'saved' }
   | { readonly is: 'saving' }
-  | { readonly is: 'offline'; readonly message: string }
+  | { readonly is: 'offline'; readonly message: string; readonly short: string }
   | { readonly is: 'conflict'; readonly failure: ApiFailure }
   | { readonly is: 'refused'; readonly failure: ApiFailure };
+
+/** What the server did with a write: the revision that it is now, or that it was dropped. */
+export interface Overtaken {
+  /** Numbers that the page had given, and what they are on the server. */
+  readonly renamed: ReadonlyMap<number, number>;
+  /** An undo, redo or restore that no longer was the next in line. */
+  readonly dropped: Write | null;
+}
+
+export interface SaverRoom {
+  post(write: Write): Promise<Result<{ revision: number; replayed: boolean }, ApiFailure>>;
+  report(state: SaveState): void;
+  /** Takes in what others did, and puts the unsent writes on top (`replace`); false where the server cannot be asked now. */
+  follow(overtaken: Overtaken): Promise<boolean>;
+  /** Keeps what is unsent where a crash does not reach it. */
+  keep(unsent: readonly Write[]): void;
+  /** Told of the server's newest revision that this page knows. */
+  acknowledged(revision: number): void;
+}
 
 export interface Saver {
   send(write: Write): void;
   /** Writes not yet acknowledged. */
-  readonly unsent: () => number;
+  unsent(): readonly Write[];
+  /** Puts others in their place, after the page has followed what others did. */
+  replace(writes: readonly Write[]): void;
+  /** Stops, keeping everything unsent. */
+  refuse(is: 'conflict' | 'refused', failure: ApiFailure): void;
   /** Drops them. */
   abandon(): void;
 }
@@ -25,47 +49,74 @@ const RETRY_AFTER_MS = 2000;
 /** The screen is redrawn before the network is bothered. */
 const SEND_AFTER_MS = 120;
 
-/** A saver that posts through `post` and reports through `report`. */
-export function createSaver(
-  post: (write: Write) => Promise<Result<{ revision: number }, ApiFailure>>,
-  report: (state: SaveState) => void,
-  wait: (ms: number) => Promise<void> = (ms) => new Promise((done) => setTimeout(done, ms)),
-): Saver {
-  const queue: Write[] = [];
+export function createSaver(room: SaverRoom, wait: (ms: number) => Promise<void> = (ms) => new Promise((done) => setTimeout(done, ms))): Saver {
+  let queue: Write[] = [];
   let running = false;
   let stopped = false;
+
+  function put(next: Write[]): void {
+    queue = next;
+    room.keep(queue);
+  }
+
+  function refuse(is: 'conflict' | 'refused', failure: ApiFailure): void {
+    stopped = true;
+    room.report({ is, failure });
+  }
+
+  async function offline(failure: ApiFailure): Promise<void> {
+    room.report({ is: 'offline', message: failure.message, short: SHORT[failure.status] ?? 'the server is in trouble' });
+    await wait(RETRY_AFTER_MS);
+  }
+
+  async function follow(overtaken: Overtaken): Promise<void> {
+    while (!stopped && !(await room.follow(overtaken))) await offline({ status: 0, message: NO_ANSWER, details: [] });
+  }
+
+  async function sendFirst(write: Write): Promise<void> {
+    const saved = await room.post(write);
+    if (stopped) return;
+    if (saved.ok) {
+      const { revision, replayed } = saved.value;
+      put(queue.slice(1));
+      if (replayed) await follow({ renamed: new Map([[write.base + 1, revision]]), dropped: null });
+      else room.acknowledged(revision);
+      return;
+    }
+    const { status } = saved.error;
+    if (status === 0 || status === 401 || status >= 500) return offline(saved.error);
+    if (status !== 409 || write.kind === 'edit') return refuse(status === 409 ? 'conflict' : 'refused', saved.error);
+    put(queue.slice(1));
+    await follow({ renamed: new Map(), dropped: write });
+  }
 
   async function run(): Promise<void> {
     running = true;
     await wait(SEND_AFTER_MS);
-    while (!stopped) {
-      const [write] = queue;
-      if (!write) break;
-      const saved = await post(write);
-      if (saved.ok) queue.shift();
-      else if (saved.error.status === 0 || saved.error.status >= 500) {
-        report({ is: 'offline', message: saved.error.message });
-        await wait(RETRY_AFTER_MS);
-      } else {
-        stopped = true;
-        report({ is: saved.error.status === 409 ? 'conflict' : 'refused', failure: saved.error });
-      }
-    }
+    for (let [write] = queue; write && !stopped; [write] = queue) await sendFirst(write);
     running = false;
-    if (!stopped) report({ is: 'saved' });
+    if (!stopped) room.report({ is: 'saved' });
   }
 
   return {
     send(write) {
-      queue.push(write);
+      put([...queue, { ...write, write: write.write ?? freshName() }]);
       if (stopped) return;
-      report({ is: 'saving' });
+      room.report({ is: 'saving' });
       if (!running) void run();
     },
-    unsent: () => queue.length,
+    unsent: () => queue,
+    replace: (writes) => put([...writes]),
+    refuse,
     abandon() {
       stopped = true;
-      queue.length = 0;
+      put([]);
     },
   };
 }
+
+const NO_ANSWER = 'The Knot Path server does not answer. Is it still running?';
+const SHORT: Readonly<Record<number, string>> = { 0: 'no answer', 401: 'signed out', 507: 'the disk is full' };
+
+/** A name that no other write has. */
+export const freshName = (): string => [...crypto.getRandomValues(new Uint8Array(16))].map((octet) => octet.toString(16).padStart(2, '0')).join('');

@@ -11,6 +11,8 @@ import type { SharingProposal } from '../../core/study/share';
 import type { Proposal } from '../../core/study/steer';
 import type { Wish } from '../../core/study/wishes';
 import type { SteererWorker } from '../../workers/steerer';
+import { tellWaiting } from '../ui/loading';
+import { workerLink } from './workerLink';
 
 export interface Search<T> {
   readonly found: Promise<Result<T[], string>>;
@@ -47,9 +49,9 @@ export const askPlan = (design: Design, commands: readonly Command[], kind: Movi
 export const startGrouping = (): Begin<GroupingProposal> => (design, tell) => inWorker((remote) => remote.group(design, Comlink.proxy(tell)));
 
 function inWorker<T>(search: (remote: Comlink.Remote<SteererWorker>) => Promise<Result<T, string>>): { readonly found: Promise<Result<T, string>>; stop(): void } {
-  const worker = new Worker(new URL('../../workers/steerer.ts', import.meta.url), { type: 'module', name: 'knot-path-steerer' });
-  const found = search(Comlink.wrap<SteererWorker>(worker))
+  const link = workerLink<SteererWorker>(() => new Worker(new URL('../../workers/steerer.ts', import.meta.url), { type: 'module', name: 'knot-path-steerer' }), (trouble) => tellWaiting('steerer', trouble !== null));
+  const found = link.ask(search)
     .catch(() => fail('The search has stopped.'))
-    .finally(() => worker.terminate());
-  return { found, stop: () => worker.terminate() };
+    .finally(() => link.end());
+  return { found, stop: () => link.end() };
 }

@@ -3,7 +3,8 @@ import { commandSchema, type Command } from '../../core/design/commands';
 import { fernhollow } from '../../core/demo/demos';
 import { vlanTree } from '../../core/design/ids';
 import type { SolverAnswer } from '../../workers/solver';
-import { inlineSolver } from '../testing';
+import { inlineSolver, noSaver } from '../testing';
+import type { Saver } from './saver';
 import type { SolverClient } from './solverClient';
 import { createWorkbench, type WorkbenchStore } from './store';
 
@@ -15,7 +16,7 @@ function testSolver(held = false) {
   const solver = inlineSolver();
   const waiting: (() => void)[] = [];
   const later = (answer: Promise<SolverAnswer>) => (held ? new Promise<SolverAnswer>((done) => waiting.push(() => done(answer))) : answer);
-  const client: SolverClient = { ...solver, open: (design) => later(solver.open(design)), change: (patches) => later(solver.change(patches)) };
+  const client: SolverClient = { ...solver, open: (design) => later(solver.open(design)), change: (patches, design) => later(solver.change(patches, design)) };
   return { client, release: () => waiting.splice(0).forEach((go) => go()) };
 }
 
@@ -27,7 +28,7 @@ const state = () => store.getState();
 function open(held = false) {
   sent = [];
   const solver = testSolver(held);
-  const saver = () => ({ send: (write: Write) => void sent.push(write), unsent: () => sent.length, abandon: () => undefined });
+  const saver = (): Saver => ({ ...noSaver(), send: (write: Write) => void sent.push(write), unsent: () => sent });
   store = createWorkbench({ id: 'x', revision: 7, design: fernhollow(), undo: [], redo: [], damage: null }, solver.client, saver);
   state().start();
   return solver;
@@ -131,7 +132,7 @@ describe('while the solver is busy', () => {
     solver.release();
     await settle();
     const seen: (number | undefined)[] = [];
-    store.subscribe((next) => seen.push(next.design.switches[0]?.trees[vlanTree(15)]?.priority));
+    store.subscribe((next, before) => next.design !== before.design && seen.push(next.design.switches[0]?.trees[vlanTree(15)]?.priority));
     for (const value of [4096, 8192, 12288]) state().act(priority(value));
     solver.release();
     await settle();

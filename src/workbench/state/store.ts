@@ -3,16 +3,12 @@
  * An edit takes effect here at once; the solver and the server follow.
  */
 import { createStore } from 'zustand/vanilla';
-import { restoreLabel, type OpenDesign, type Step } from '../../contract/api';
-import type { Command } from '../../core/design/commands';
+import { restoreLabel, type OpenDesign } from '../../contract/api';
 import { describeCommands } from '../../core/design/describe';
 import { applyChange, editAll, replaceDesign, type Patch } from '../../core/design/edit';
-import { treeName, type PortId, type SwitchId, type TreeId } from '../../core/design/ids';
+import { treeName } from '../../core/design/ids';
 import { problemText } from '../../core/design/problem';
-import type { Answers, Design } from '../../core/design/schema';
-import type { PortMargins } from '../../core/study/margin';
-import type { Remedy } from '../../core/study/finding';
-import type { Wish } from '../../core/study/wishes';
+import type { Design } from '../../core/design/schema';
 import { markWorksheet } from '../../core/study/worksheet';
 import { movedEnds, movedVlans } from '../../core/tree/moved';
 import { compileNetwork } from '../../core/tree/network';
@@ -20,151 +16,27 @@ import type { SettledTree, Solution } from '../../core/tree/settled';
 import { unpackTrees } from '../../workers/packing';
 import type { SolverAnswer } from '../../workers/solver';
 import { api } from './api';
-import { movedOf, type Moved } from './moved';
-import { createSaver, type SaveState, type Saver } from './saver';
+import { NO_FINDINGS, watchFindings, type FindingsWatch } from './findings';
+import { forgetWrites, holdPage, keepWrites, orphanedWrites } from './kept';
+import { movedOf } from './moved';
+import { rebase } from './rebase';
+import { createSaver, freshName, type Overtaken, type Saver, type SaverRoom } from './saver';
 import { inOrder, merged, stillShown } from './shownTrees';
-import { stillThere, toggled, type Item, type Selection } from './selection';
+import { stillThere, toggled } from './selection';
+import { sendKept } from './sendKept';
 import type { SolverClient } from './solverClient';
-import { leaveWorksheetUrl, readDraft, saveDraft, type OpenWorksheet } from './worksheet';
+import type { DrawerTab, Lens, Workbench, WorkbenchState } from './workbench';
+import { leaveWorksheetUrl, readDraft, saveDraft } from './worksheet';
 
-/** The lenses that are built so far, in the order of the work. */
-export const LENSES = ['Cable', 'Root', 'Steer', 'Group', 'Bundle', 'Break'] as const;
-export type Lens = (typeof LENSES)[number];
+export * from './workbench';
 
 /** What the drawer opens with in each lens. */
 const FIRST_TAB: Readonly<Record<Lens, DrawerTab>> = { Cable: 'cables', Root: 'ledger', Steer: 'paths', Group: 'board', Bundle: 'bundles', Break: 'clock' };
 
-/** What the drawer below the map can list. */
-export type DrawerTab = 'board' | 'regions' | 'gain' | 'moving' | 'bundles' | 'modes' | 'flows' | 'plan' | 'clock' | 'outages' | 'order' | 'frames' | 'reach' | 'sides' | 'wishes' | 'sharing' | 'control' | 'paths' | 'costs' | 'ledger' | 'roots' | 'losses' | 'moved' | 'cables' | 'neighbours' | 'hosts' | 'vlans' | 'findings' | 'worksheet' | 'history';
-
-/** Where switches stand on the map: at their own places, or hanging under the root of the tree that is shown. */
-export type MapLayout = 'placed' | 'hung';
-
-/** An earlier state of the design, shown in place of the present one. */
-export interface View {
-  /** What it is, as people say it: `revision 12`. */
-  readonly label: string;
-  readonly revision: number;
-  readonly design: Design;
-  readonly solution: Solution | null;
-  readonly moved: Moved | null;
-  /** Set where it has no solution because a worksheet is to be filled in, not because there is none. */
-  readonly hidden?: true;
-}
-
-export interface WorkbenchState {
-  readonly id: string;
-  readonly design: Design;
-  /** The revision that the design on screen is, or will be once saved. */
-  readonly revision: number;
-  readonly save: SaveState;
-  readonly undoSteps: readonly Step[];
-  readonly redoSteps: readonly Step[];
-  readonly solution: Solution | null;
-  /** Why there is no solution, where the solver cannot give one. */
-  readonly problem: string | null;
-  readonly moved: Moved | null;
-  readonly shownTrees: readonly TreeId[];
-  readonly selection: Selection | null;
-  readonly lens: Lens;
-  readonly drawer: { readonly tab: DrawerTab; readonly open: boolean };
-  readonly layout: MapLayout;
-  /** Set while an earlier revision is on screen, or a worksheet hides the trees: nothing can be changed then. */
-  readonly viewing: Pick<View, 'label' | 'revision' | 'hidden'> | null;
-  /** The worksheet on screen: its trees are hidden until it is marked. */
-  readonly worksheet: OpenWorksheet | null;
-  readonly dialog: 'palette' | 'keys' | null;
-  /** What the map should bring into view; a new object each time it is asked. */
-  readonly sight: { readonly item: Item } | null;
-  /** What was done, or why it could not be, with a way to get there all the same. */
-  readonly advice: { readonly text: string; readonly remedy: Remedy | null } | null;
-  /** What should block and what should carry, all at once; `trees` null: those shown. `asked` counts how often ways were asked for by pointing. */
-  readonly wishes: { readonly list: readonly Wish[]; readonly trees: readonly TreeId[] | null; readonly asked: number };
-  /** Long work that can be stopped. */
-  readonly busy: { readonly what: string; readonly cancel: () => void } | null;
-  /** What turns the clock, for keys and the palette; null while there is no clock. */
-  readonly clock: ClockControls | null;
-  /** What only the map can do; null while it is not there. */
-  readonly controls: MapControls | null;
-}
-
-/** What the clock does for keys and the palette. */
-export interface ClockControls {
-  /** Whether a run is there to be played. */
-  readonly ready: () => boolean;
-  readonly step: (by: 1 | -1) => void;
-  /** Plays a hundredth as fast as life, or halts. */
-  readonly playOrHalt: () => void;
-  readonly toStart: () => void;
-}
-
-/** What the map does for keys, buttons and the palette. */
-export interface MapControls {
-  readonly closer: () => void;
-  readonly farther: () => void;
-  readonly whole: () => void;
-  readonly tidy: (by: 'tier' | 'root') => void;
-  /** Where switches are as drawn. */
-  readonly places: () => ReadonlyMap<SwitchId, { readonly x: number; readonly y: number }>;
-  /** The middle of what is in view. */
-  readonly middle: () => { readonly x: number; readonly y: number };
-}
-
-export interface WorkbenchActions {
-  /** Starts the solver on the design as it is. */
-  start(): void;
-  /** Ends the solver; `start` brings it back. */
-  stop(): void;
-  /** Applies commands as one step. Gives null, or a sentence that says why nothing was changed. */
-  act(...commands: Command[]): string | null;
-  undo(): void;
-  redo(): void;
-  select(selection: Selection | null): void;
-  /** Selects a thing alone, or adds it to the selection, or takes it out. */
-  pick(item: Item, how: 'alone' | 'more'): void;
-  /** Selects a thing and brings it into view. */
-  goTo(item: Item): void;
-  advise(advice: WorkbenchState['advice']): void;
-  /** Replaces the wishes. */
-  wish(list: readonly Wish[], trees?: readonly TreeId[] | null): void;
-  /** Replaces the wishes and looks for ways to fulfil them. */
-  askFor(list: readonly Wish[], trees: readonly TreeId[]): void;
-  setBusy(busy: WorkbenchState['busy']): void;
-  setControls(controls: MapControls | null): void;
-  setLayout(layout: MapLayout): void;
-  openDialog(dialog: WorkbenchState['dialog']): void;
-  /** Shows an earlier state in place of the present one; null goes back to now. */
-  look(view: View | null): void;
-  /** Hides every computed thing until the answers for a tree are compared, or put aside. */
-  openWorksheet(tree: TreeId): void;
-  answer(answers: Answers): void;
-  /** Compares the answers with the computed tree, shows both, and keeps the result with the design. */
-  compareWorksheet(): void;
-  /** Closes the worksheet; what was written stays for the next time. */
-  closeWorksheet(): void;
-  /** How near a port's cost is to moving something in a tree; null where it is not in it, or while another state is looked at. */
-  margin(tree: TreeId, sw: SwitchId, port: PortId): Promise<PortMargins | null>;
-  /** Makes an earlier revision the newest one. Gives null, or why not. */
-  restore(target: number, design: Design): string | null;
-  setLens(lens: Lens): void;
-  /** Shows one tree alone, or adds it to or takes it from those shown. */
-  showTree(tree: TreeId, how: 'alone' | 'toggle'): void;
-  /** Shows the next or previous tree alone. */
-  stepTree(by: 1 | -1): void;
-  forgetMoved(): void;
-  openDrawer(tab: DrawerTab): void;
-  toggleDrawer(): void;
-  /** How many changes the server has not taken yet. */
-  unsent(): number;
-  /** Gives up on what is not saved, so that the page can be left without a question. */
-  abandon(): void;
-}
-
-export type Workbench = WorkbenchState & WorkbenchActions;
 export type WorkbenchStore = ReturnType<typeof createWorkbench>;
 
 /** What an edit changes before its trees are known. */
-type Pending = Pick<WorkbenchState, 'design' | 'revision' | 'selection' | 'undoSteps' | 'redoSteps' | 'save'>;
+type Pending = Pick<WorkbenchState, 'design' | 'revision' | 'selection' | 'undoSteps' | 'redoSteps' | 'save' | 'damage'>;
 
 /** How long an edit waits for its trees before it is shown without them. */
 const PATIENCE_MS = 60;
@@ -173,11 +45,24 @@ const PATIENCE_MS = 60;
 export const MAX_SHOWN = 6;
 
 /** Opens a store over a design; `saver` is there for tests. */
-export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor = serverSaver) {
+export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor = serverSaver, calm?: number) {
+  let watch: FindingsWatch | null = null;
   const store = createStore<Workbench>()((set, get) => {
-    const saver = saverFor(open.id, (save) => {
-      if (pending) pending = { ...pending, save };
-      else set({ save });
+    const page = freshName();
+    /** The server's newest revision that this page has taken in, and the newest that it has heard of. */
+    let acknowledged = open.damage?.head ?? open.revision;
+    let heardOf = acknowledged;
+    let letGo: () => void = () => undefined;
+    const saver = saverFor({
+      post: (write) => api.write(open.id, write),
+      report(save) {
+        if (pending) pending = { ...pending, save };
+        else set({ save });
+        if (save.is === 'saved') void followIfBehind();
+      },
+      follow,
+      keep: (writes) => void keepWrites(open.id, page, writes),
+      acknowledged: (revision) => (acknowledged = Math.max(acknowledged, revision)),
     });
     let told = 0;
     let stopped = false;
@@ -196,7 +81,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       else set(next);
     };
 
-    async function follow(answer: Promise<SolverAnswer>, label: string | null): Promise<void> {
+    async function showTrees(answer: Promise<SolverAnswer>, label: string | null): Promise<void> {
       const ticket = (told += 1);
       const { design } = now();
       const network = compileNetwork(design); // while the worker solves
@@ -214,10 +99,41 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       showPending({ solution, problem: null, moved, shownTrees: stillShown(get().shownTrees, design, ids) });
     }
 
-    /** Puts a change into effect as the next revision. */
-    function take(design: Design, patches: readonly Patch[], label: string, steps: Pick<WorkbenchState, 'undoSteps' | 'redoSteps'>): void {
-      pending = { design, revision: now().revision + 1, selection: stillThere(design, get().selection), save: now().save, ...steps };
-      void follow(solver.change(patches), label);
+    /** Puts a change into effect, as the next revision where it does not say which. */
+    function take(design: Design, patches: readonly Patch[], label: string, steps: Pick<WorkbenchState, 'undoSteps' | 'redoSteps'> & Partial<Pending>): void {
+      pending = { design, revision: now().revision + 1, selection: stillThere(design, get().selection), save: now().save, damage: now().damage, ...steps };
+      void showTrees(solver.change(patches, design), label);
+    }
+
+    /** Takes in what others did to the design, with what this page has not sent on top. */
+    async function follow({ renamed, dropped }: Overtaken): Promise<boolean> {
+      const answer = await api.open(open.id);
+      if (!answer.ok) {
+        const gone = answer.error.status !== 0 && answer.error.status !== 401 && answer.error.status < 500;
+        if (gone) saver.refuse('refused', answer.error);
+        return gone;
+      }
+      const there = answer.value;
+      acknowledged = heardOf = Math.max(heardOf, there.damage?.head ?? there.revision);
+      const next = rebase(there, saver.unsent(), renamed);
+      const last = there.undo.at(-1)?.label ?? `revision ${there.revision}`;
+      if (!next.ok) {
+        saver.refuse('conflict', { status: 409, message: next.error, details: [], revision: there.revision, since: [last] });
+        return true;
+      }
+      const { design, revision, undoSteps, redoSteps, writes } = next.value;
+      saver.replace(writes);
+      take(design, replaceDesign(now().design, design).patches, `another window: ${last}`, { undoSteps, redoSteps, revision, damage: there.damage });
+      const lost = next.value.dropped + (dropped ? 1 : 0);
+      if (lost > 0) set({ advice: { text: 'Another window has changed the design in the meantime, so your last step back or forward was left out: look, then do it again.', remedy: null } });
+      return true;
+    }
+
+    /** Follows what other windows did, once nothing of this one is under way. */
+    async function followIfBehind(): Promise<void> {
+      if (heardOf <= acknowledged || saver.unsent().length > 0 || stopped) return;
+      acknowledged = heardOf; // asked once; where there is no answer the next news asks again
+      if (!(await follow({ renamed: new Map(), dropped: null }))) acknowledged = 0;
     }
 
     return {
@@ -225,6 +141,10 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       design: open.design,
       revision: open.revision,
       save: { is: 'saved' },
+      damage: open.damage,
+      others: [],
+      orphaned: [],
+      findings: NO_FINDINGS,
       undoSteps: open.undo,
       redoSteps: open.redo,
       solution: null,
@@ -247,14 +167,22 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
 
       start() {
         stopped = false;
-        void follow(solver.open(now().design), null);
+        letGo = holdPage(page);
+        watch = watchFindings((of) => solver.findings(of.network.design), (next) => set({ findings: next(get().findings) }), calm);
+        watch.see(get().solution);
+        void orphanedWrites(open.id).then((orphaned) => !stopped && set({ orphaned }));
+        void showTrees(solver.open(now().design), null);
       },
       stop() {
         stopped = true;
+        letGo();
+        watch?.stop();
+        watch = null;
         solver.close();
       },
       act(...commands) {
         if (present) return lookingBack(get());
+        if (now().damage) return 'The newest revisions cannot be read: go on from the last good one first.';
         if (get().advice) set({ advice: null });
         const { design, revision, undoSteps } = now();
         const edited = editAll(design, commands);
@@ -269,14 +197,14 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       undo() {
         const { undoSteps, redoSteps, revision, design } = now();
         const step = undoSteps.at(-1);
-        if (!step || present) return;
+        if (!step || present || now().damage) return;
         take(applyChange(design, step.inverse), step.inverse, `took back: ${step.label}`, { undoSteps: undoSteps.slice(0, -1), redoSteps: [...redoSteps, step] });
         saver.send({ kind: 'undo', base: revision, target: step.number });
       },
       redo() {
         const { undoSteps, redoSteps, revision, design } = now();
         const step = redoSteps.at(-1);
-        if (!step || present) return;
+        if (!step || present || now().damage) return;
         take(applyChange(design, step.patches), step.patches, `did again: ${step.label}`, { undoSteps: [...undoSteps, step], redoSteps: redoSteps.slice(0, -1) });
         saver.send({ kind: 'redo', base: revision, target: step.number });
       },
@@ -377,15 +305,32 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
         set({ shownTrees: [ids[(at + by + ids.length) % ids.length]!] });
       },
       forgetMoved: () => set({ moved: null, advice: null }),
-      unsent: () => saver.unsent(),
+      readObserved: (text, seenOn) => solver.readObserved(text, seenOn),
+      findAgain: () => watch?.again(),
+      heard(others, revision) {
+        if (others && JSON.stringify(others) !== JSON.stringify(get().others)) set({ others });
+        heardOf = Math.max(heardOf, revision ?? 0);
+        void followIfBehind();
+      },
+      mend() {
+        const { damage } = now();
+        if (damage) saver.send({ kind: 'restore', base: damage.good, target: damage.good });
+      },
+      async takeOrphaned(kept, how) {
+        set({ orphaned: get().orphaned.filter(({ key }) => key !== kept.key) });
+        const refused = how === 'send' ? await sendKept(open.id, kept) : null;
+        if (refused !== null) return set({ orphaned: [...get().orphaned, kept], advice: { text: refused, remedy: null } });
+        await forgetWrites(kept.key);
+        if (how === 'send') await follow({ renamed: new Map(), dropped: null });
+      },
+      unsent: () => saver.unsent().length,
       abandon: () => saver.abandon(),
     };
   });
+  store.subscribe(({ solution }) => watch?.see(solution));
   return store;
 }
 
 const lookingBack = ({ viewing }: Workbench): string => viewing?.hidden ? 'A worksheet is open: compare it, or put it aside, before you change the design.' : `This is ${viewing?.label ?? 'an earlier revision'}, to look at only: go back to now, or restore it.`;
 
-function serverSaver(id: string, report: (state: SaveState) => void): Saver {
-  return createSaver((write) => api.write(id, write), report);
-}
+const serverSaver = (room: SaverRoom): Saver => createSaver(room);

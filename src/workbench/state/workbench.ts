@@ -1,0 +1,166 @@
+/** What the workbench's store holds and does. */
+import type { Damage, Onlooker, Step } from '../../contract/api';
+import type { Command } from '../../core/design/commands';
+import type { PortId, SwitchId, TreeId } from '../../core/design/ids';
+import type { Answers, Design } from '../../core/design/schema';
+import type { ObservedImport } from '../../core/exchange/observed';
+import type { Result } from '../../core/result';
+import type { Remedy } from '../../core/study/finding';
+import type { PortMargins } from '../../core/study/margin';
+import type { Wish } from '../../core/study/wishes';
+import type { Solution } from '../../core/tree/settled';
+import type { Findings } from './findings';
+import type { KeptWrites } from './kept';
+import type { Moved } from './moved';
+import type { SaveState } from './saver';
+import type { Item, Selection } from './selection';
+import type { OpenWorksheet } from './worksheet';
+
+/** The lenses that are built so far, in the order of the work. */
+export const LENSES = ['Cable', 'Root', 'Steer', 'Group', 'Bundle', 'Break'] as const;
+export type Lens = (typeof LENSES)[number];
+
+/** What the drawer below the map can list. */
+export type DrawerTab = 'board' | 'regions' | 'gain' | 'moving' | 'bundles' | 'modes' | 'flows' | 'plan' | 'clock' | 'outages' | 'order' | 'frames' | 'reach' | 'sides' | 'wishes' | 'sharing' | 'control' | 'paths' | 'costs' | 'ledger' | 'roots' | 'losses' | 'moved' | 'cables' | 'neighbours' | 'hosts' | 'vlans' | 'findings' | 'worksheet' | 'history';
+
+/** Where switches stand on the map: at their own places, or hanging under the root of the tree that is shown. */
+export type MapLayout = 'placed' | 'hung';
+
+/** An earlier state of the design, shown in place of the present one. */
+export interface View {
+  /** What it is, as people say it: `revision 12`. */
+  readonly label: string;
+  readonly revision: number;
+  readonly design: Design;
+  readonly solution: Solution | null;
+  readonly moved: Moved | null;
+  /** Set where it has no solution because a worksheet is to be filled in, not because there is none. */
+  readonly hidden?: true;
+}
+
+export interface WorkbenchState {
+  readonly id: string;
+  readonly design: Design;
+  /** The revision that the design on screen is, or will be once saved. */
+  readonly revision: number;
+  readonly save: SaveState;
+  /** Set where the newest revisions cannot be read: nothing can be changed until work goes on from the last good one. */
+  readonly damage: Damage | null;
+  /** Other windows that look at this design. */
+  readonly others: readonly Onlooker[];
+  readonly findings: Findings;
+  /** What an earlier page did not send, to be taken or left. */
+  readonly orphaned: readonly KeptWrites[];
+  readonly undoSteps: readonly Step[];
+  readonly redoSteps: readonly Step[];
+  readonly solution: Solution | null;
+  /** Why there is no solution, where the solver cannot give one. */
+  readonly problem: string | null;
+  readonly moved: Moved | null;
+  readonly shownTrees: readonly TreeId[];
+  readonly selection: Selection | null;
+  readonly lens: Lens;
+  readonly drawer: { readonly tab: DrawerTab; readonly open: boolean };
+  readonly layout: MapLayout;
+  /** Set while an earlier revision is on screen, or a worksheet hides the trees: nothing can be changed then. */
+  readonly viewing: Pick<View, 'label' | 'revision' | 'hidden'> | null;
+  /** The worksheet on screen: its trees are hidden until it is marked. */
+  readonly worksheet: OpenWorksheet | null;
+  readonly dialog: 'palette' | 'keys' | null;
+  /** What the map should bring into view; a new object each time it is asked. */
+  readonly sight: { readonly item: Item } | null;
+  /** What was done, or why it could not be, with a way to get there all the same. */
+  readonly advice: { readonly text: string; readonly remedy: Remedy | null } | null;
+  /** What should block and what should carry, all at once; `trees` null: those shown. `asked` counts how often ways were asked for by pointing. */
+  readonly wishes: { readonly list: readonly Wish[]; readonly trees: readonly TreeId[] | null; readonly asked: number };
+  /** Long work that can be stopped. */
+  readonly busy: { readonly what: string; readonly cancel: () => void } | null;
+  /** What turns the clock, for keys and the palette; null while there is no clock. */
+  readonly clock: ClockControls | null;
+  /** What only the map can do; null while it is not there. */
+  readonly controls: MapControls | null;
+}
+
+/** What the clock does for keys and the palette. */
+export interface ClockControls {
+  /** Whether a run is there to be played. */
+  readonly ready: () => boolean;
+  readonly step: (by: 1 | -1) => void;
+  /** Plays a hundredth as fast as life, or halts. */
+  readonly playOrHalt: () => void;
+  readonly toStart: () => void;
+}
+
+/** What the map does for keys, buttons and the palette. */
+export interface MapControls {
+  readonly closer: () => void;
+  readonly farther: () => void;
+  readonly whole: () => void;
+  readonly tidy: (by: 'tier' | 'root') => void;
+  /** Where switches are as drawn. */
+  readonly places: () => ReadonlyMap<SwitchId, { readonly x: number; readonly y: number }>;
+  /** The middle of what is in view. */
+  readonly middle: () => { readonly x: number; readonly y: number };
+}
+
+export interface WorkbenchActions {
+  /** Starts the solver on the design as it is. */
+  start(): void;
+  /** Ends the solver; `start` brings it back. */
+  stop(): void;
+  /** Applies commands as one step. Gives null, or a sentence that says why nothing was changed. */
+  act(...commands: Command[]): string | null;
+  undo(): void;
+  redo(): void;
+  select(selection: Selection | null): void;
+  /** Selects a thing alone, or adds it to the selection, or takes it out. */
+  pick(item: Item, how: 'alone' | 'more'): void;
+  /** Selects a thing and brings it into view. */
+  goTo(item: Item): void;
+  advise(advice: WorkbenchState['advice']): void;
+  /** Replaces the wishes. */
+  wish(list: readonly Wish[], trees?: readonly TreeId[] | null): void;
+  /** Replaces the wishes and looks for ways to fulfil them. */
+  askFor(list: readonly Wish[], trees: readonly TreeId[]): void;
+  setBusy(busy: WorkbenchState['busy']): void;
+  setControls(controls: MapControls | null): void;
+  setLayout(layout: MapLayout): void;
+  openDialog(dialog: WorkbenchState['dialog']): void;
+  /** Shows an earlier state in place of the present one; null goes back to now. */
+  look(view: View | null): void;
+  /** Hides every computed thing until the answers for a tree are compared, or put aside. */
+  openWorksheet(tree: TreeId): void;
+  answer(answers: Answers): void;
+  /** Compares the answers with the computed tree, shows both, and keeps the result with the design. */
+  compareWorksheet(): void;
+  /** Closes the worksheet; what was written stays for the next time. */
+  closeWorksheet(): void;
+  /** How near a port's cost is to moving something in a tree; null where it is not in it, or while another state is looked at. */
+  margin(tree: TreeId, sw: SwitchId, port: PortId): Promise<PortMargins | null>;
+  /** Makes an earlier revision the newest one. Gives null, or why not. */
+  restore(target: number, design: Design): string | null;
+  setLens(lens: Lens): void;
+  /** Shows one tree alone, or adds it to or takes it from those shown. */
+  showTree(tree: TreeId, how: 'alone' | 'toggle'): void;
+  /** Shows the next or previous tree alone. */
+  stepTree(by: 1 | -1): void;
+  forgetMoved(): void;
+  openDrawer(tab: DrawerTab): void;
+  toggleDrawer(): void;
+  /** Reads what switches reported, beside the page; the error is a sentence. */
+  readObserved(text: string, seenOn: string | null): Promise<Result<ObservedImport, string>>;
+  /** Looks for findings again, after that took too long. */
+  findAgain(): void;
+  /** Hears who else is there, null: no news of that, and what the newest revision on the server is. */
+  heard(others: readonly Onlooker[] | null, revision: number | null): void;
+  /** Goes on from the last good revision where later ones cannot be read. */
+  mend(): void;
+  /** Sends what an earlier page had not sent, or drops it. */
+  takeOrphaned(kept: KeptWrites, how: 'send' | 'drop'): Promise<void>;
+  /** How many changes the server has not taken yet. */
+  unsent(): number;
+  /** Gives up on what is not saved, so that the page can be left without a question. */
+  abandon(): void;
+}
+
+export type Workbench = WorkbenchState & WorkbenchActions;

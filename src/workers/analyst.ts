@@ -1,0 +1,23 @@
+/** What grows with the design and nobody waits for with the mouse in hand: findings, files that are read. */
+import * as Comlink from 'comlink';
+import { problemText } from '../core/design/problem';
+import type { Design } from '../core/design/schema';
+import { readLldp, readObservedCsv, type ObservedImport } from '../core/exchange/observed';
+import type { Result } from '../core/result';
+import type { Finding } from '../core/study/finding';
+import { findingsOf } from '../core/study/findings';
+import { solve } from '../core/tree/solve';
+
+const analyst = {
+  findings(design: Design): Finding[] {
+    const solution = solve(design);
+    if (!solution.ok) throw new Error(problemText(solution.error));
+    return findingsOf(design, solution.value);
+  },
+  /** A table, or what lldpctl printed on a switch, which it does not name. */
+  readObserved: (text: string, seenOn: string | null): Result<ObservedImport, string> => (seenOn === null ? readObservedCsv(text) : readLldp(text, seenOn)),
+};
+
+export type AnalystWorker = typeof analyst;
+
+Comlink.expose(analyst);
