@@ -5,7 +5,7 @@ import { MOST_FRAMES, captureOf } from '../core/sim/capture';
 import { MOST_COPIES } from '../core/sim/circling';
 import type { Scenario } from '../core/design/scenario';
 import { readScenario } from '../core/sim/scenario';
-import { simulate, type Run, type TraceEntry } from '../core/sim/simulate';
+import { simulate, type Ending, type Run, type TraceEntry } from '../core/sim/simulate';
 import type { Design } from '../core/design/schema';
 import { compileNetwork } from '../core/tree/network';
 import { encodePcapng } from '../core/wire/pcapng';
@@ -26,10 +26,10 @@ export function runSimulate(file: string, options: Options): void {
   const run = simulate(design, scenario, { seed: seedOf(options.seed), fromBoot: options.fromBoot === true || scenario.fromBoot, mostFrames: options.capture === undefined ? 0 : MOST_FRAMES, ...(process.stderr.isTTY ? { progress: tellProgress() } : {}) });
   if (process.stderr.isTTY) process.stderr.write('\r\x1b[K');
   if (!run.ok) throw new Unusable(`${file}: ${run.error}`);
-  const { trace, outages, storms, settledAt, final, stage } = run.value;
+  const { trace, outages, storms, settledAt, ending, final, stage } = run.value;
   if (options.capture !== undefined) writeWhole(options.capture, encodePcapng(captureOf(compileNetwork(stage), final.trees.map((tree) => tree.id), run.value)));
   for (const note of notes(run.value, options.capture !== undefined)) process.stderr.write(`knot-path: ${note}\n`);
-  process.stdout.write(options.json ? `${JSON.stringify({ trace, outages, storms, settledAt, final })}\n` : runText(run.value));
+  process.stdout.write(options.json ? `${JSON.stringify({ trace, outages, storms, settledAt, ending, final })}\n` : runText(run.value));
 }
 
 /** What the answer leaves out. */
@@ -81,14 +81,27 @@ function seedOf(text: string | undefined): number {
 
 const seconds = (t: number): string => `${t.toFixed(3)} s`;
 
-function runText({ trace, outages, storms, settledAt, moving }: Run): string {
+function endingText(ending: Ending, settledAt: number | null): string {
+  switch (ending.kind) {
+    case 'rests':
+      return `settled at ${seconds(settledAt ?? 0)}`;
+    case 'stopped':
+      return 'not settled at the end: stopped';
+    case 'moves':
+      return `not settled at the end: still moving, at rest from ${seconds(ending.at)} on`;
+    case 'restless':
+      return `not settled at the end: it never comes to rest${ending.ports.length === 0 ? '' : `; these go on changing: ${ending.ports.map(({ switch: sw, port, tree }) => `${sw} port ${port} in ${tree}`).join(', ')}`}`;
+  }
+}
+
+function runText({ trace, outages, storms, settledAt, ending }: Run): string {
   const entry = ({ t, switch: sw, port, tree, from, to, role }: TraceEntry): string => `${seconds(t).padStart(12)}  ${tree.padEnd(9)} ${sw} port ${port}: ${from} to ${to}, ${role}`;
   const lines = [
     ...trace.map(entry),
     '',
     ...outages.map(({ from, to, vlan, start, end, cause }) => `${from} to ${to}, VLAN ${vlan}: cut off from ${seconds(start)} ${end === null ? 'to the end' : `to ${seconds(end)}, ${Math.round((end - start) * 1000)} ms`} (${cause})`),
     ...storms.map(({ vlan, start, end, links, copies, flapping, endless }) => `${endless ? 'storm' : 'broadcasts come back, or twice,'} in VLAN ${vlan} from ${seconds(start)} ${end === null ? 'to the end' : `to ${seconds(end)}`} on ${links.join(', ')}: one broadcast is ${copies}${copies >= MOST_COPIES ? ' or more' : ''} frames${endless ? ' after two dozen hops' : ''}${flapping.map(({ switch: sw, ports: at }) => `; ${sw} learns addresses by turns at ports ${at.join(', ')}`).join('')}`),
-    settledAt === null ? `not settled at the end: ${moving.length === 0 ? 'stopped' : moving.map(({ switch: sw, port, tree, to }) => `${sw} port ${port} ${to} in ${tree}`).join('; ')}` : `settled at ${seconds(settledAt)}`,
+    endingText(ending, settledAt),
   ];
   return `${lines.join('\n')}\n`;
 }

@@ -14,7 +14,7 @@ import { Reach, type HostPair, type OutageCause } from './reach';
 import { roleOf, stateOf } from './recording';
 import { USES, type MemberMark } from './memberLog';
 import { ARRIVES, CARRIES, LIGHT, LIVE } from './signal';
-import type { Flush, Run } from './simulate';
+import type { Ending, Flush, Run } from './simulate';
 import { Timeline, type TimelineData } from './timeline';
 
 /** Times in microseconds since the start. */
@@ -41,8 +41,7 @@ export interface Film {
   readonly order: readonly OrderLine[];
   /** Microseconds; null where something still moves at the end. */
   readonly settledAt: Micros | null;
-  /** Ports that still listen or learn at the end. */
-  readonly moving: number;
+  readonly ending: Ending;
   readonly stopped: boolean;
   readonly unfollowed: number;
   readonly unkept: number;
@@ -52,7 +51,7 @@ export function filmOf(run: Run, actions: readonly Action[], until: number): Fil
   return {
     stage: run.stage, trees: run.final.trees.map((tree) => tree.id), until: Math.round((run.stopped ? run.reached : until) * SECOND), states: run.recording.data(), signal: run.signal.data(), uses: run.members.uses.data(), members: run.members.marks, pairs: run.reach.pairs, reach: run.reach.data(),
     sent: run.sent.marks(), flushes: run.flushes, actions, outages: run.outages, storms: run.storms, order: orderOf(run, actions), settledAt: run.settledAt === null ? null : Math.round(run.settledAt * SECOND),
-    moving: run.moving.length, stopped: run.stopped, unfollowed: run.unfollowed, unkept: run.sent.left,
+    ending: run.ending, stopped: run.stopped, unfollowed: run.unfollowed, unkept: run.sent.left,
   };
 }
 

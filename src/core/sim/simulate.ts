@@ -52,6 +52,16 @@ export interface SentLacpdu {
   readonly lacpdu: Lacpdu;
 }
 
+/**
+ * How a run ends: at rest; stopped; still on the way to rest, which it reaches at `at` seconds; or restless, with the ports that
+ * go on changing however long it lasts.
+ */
+export type Ending =
+  | { readonly kind: 'rests' }
+  | { readonly kind: 'stopped' }
+  | { readonly kind: 'moves'; readonly at: number }
+  | { readonly kind: 'restless'; readonly ports: readonly { readonly switch: SwitchId; readonly port: PortId; readonly tree: TreeId }[] };
+
 export interface Run {
   /** The design that ran: with everything that the scenario brought along. */
   readonly stage: Design;
@@ -65,6 +75,7 @@ export interface Run {
   readonly storms: readonly Storm[];
   /** When the last port changed, seconds; null where something still moves at the end. */
   readonly settledAt: number | null;
+  readonly ending: Ending;
   /** Ports that still listen or learn at the end. */
   readonly moving: readonly TraceEntry[];
   readonly final: { readonly trees: readonly TreeView[] };
@@ -104,6 +115,10 @@ export interface RunOptions {
 /** How long a network may take to settle before a scenario begins. */
 const PATIENCE: Micros = 900 * SECOND;
 const MOST_EVENTS = 50_000_000;
+/** How long a run is followed beyond its end to see whether it comes to rest: several times what the timers can hold up. */
+const AFTERMATH: Micros = 240 * SECOND;
+/** Ports that are named of those that never rest. */
+const MOST_RESTLESS = 20;
 /** Events between two looks at whether the run is to go on. */
 const STEP = 5000;
 
@@ -121,6 +136,8 @@ export function* simulateInSteps(before: Design, scenario: Scenario, options: Om
   const { seed = 1, fromBoot = scenario.fromBoot, mostEvents = MOST_EVENTS, mostFrames = MOST_FRAMES } = options;
   const trees = treesThrough(design, scenario.actions);
   let start: Micros = fromBoot ? 0 : Infinity;
+  /** Set where nothing is recorded: before a scenario can begin, and after it has ended. */
+  let restless: Restless | null = null;
   let plane: DataPlane | null = null;
   let recording: Recording | null = null;
   const sent = new SentLog(mostFrames);
@@ -134,20 +151,22 @@ export function* simulateInSteps(before: Design, scenario: Scenario, options: Om
   const sim: Simulation = new Simulation(compileNetwork(design), trees, seed, {
     changed: (change) => {
       const { t, tree, port, to } = change;
+      if (restless) return restless.note(t, tree, port);
       if (to === 'disabled' || to === 'blocking' || to === 'discarding') plane?.flush(port, tree);
       if (t >= start) recording?.add({ ...change, t: t - start });
     },
     flushed: (t, tree, port) => {
+      if (restless) return;
       plane?.flush(port, tree);
       if (t >= start && flushes.length < MOST_FLUSHES) flushes.push({ t: t - start, tree, port });
     },
-    ageing: (s) => plane?.forgetAged(s),
-    member: (t, member, stands) => t >= start && members.mark(t, member, stands, start),
-    used: (t, uses) => t >= start && members.use(t - start, uses),
-    negotiated: (t, member, lacpdu) => t >= start && negotiation.length < mostFrames && negotiation.push({ t: t - start, member, lacpdu }),
-    moment: (t) => plane?.look(t),
-    ...(mostFrames > 0 ? { sent: (t: Micros, tree: number, port: number, bpdu: Bpdu, origin: number, held: Vector | null) => t >= start && sent.add(t - start, tree, port, bpdu, origin, held) } : {}),
-    signalled: (t) => noteSignal(t - start),
+    ageing: (s) => restless ?? plane?.forgetAged(s),
+    member: (t, member, stands) => t >= start && !restless && members.mark(t, member, stands, start),
+    used: (t, uses) => t >= start && !restless && members.use(t - start, uses),
+    negotiated: (t, member, lacpdu) => t >= start && !restless && negotiation.length < mostFrames && negotiation.push({ t: t - start, member, lacpdu }),
+    moment: (t) => restless ?? plane?.look(t),
+    ...(mostFrames > 0 ? { sent: (t: Micros, tree: number, port: number, bpdu: Bpdu, origin: number, held: Vector | null) => t >= start && !restless && sent.add(t - start, tree, port, bpdu, origin, held) } : {}),
+    signalled: (t) => restless ?? noteSignal(t - start),
   }, comingMembers(before, design));
   const signalOf = (port: number): number => (sim.network.live[port] ? LIVE : 0) | (sim.carries(port) ? CARRIES : 0) | (sim.arrives(port) ? ARRIVES : 0) | (sim.network.light[port] ? LIGHT : 0);
   let signal = new Timeline(new Uint8Array());
@@ -167,10 +186,15 @@ export function* simulateInSteps(before: Design, scenario: Scenario, options: Om
   sim.boot();
   if (!fromBoot) {
     while (!sim.rests) {
-      if (sim.now >= PATIENCE || sim.events > mostEvents) return fail('The network does not come to rest before the scenario begins.');
+      if (sim.now >= PATIENCE || sim.events > mostEvents) {
+        const told = namesOf(sim, trees, restless ?? new Restless()).slice(0, 3).map(({ switch: sw, port, tree }) => `${sw} port ${port} in ${tree}`).join(', ');
+        return fail(`The network never comes to rest, so there is no state for the scenario to begin with${told === '' ? '' : `: ${told} and others go on changing`}. Run it from boot to watch.`);
+      }
+      if (sim.now >= PATIENCE / 2) restless ??= new Restless();
       sim.runTo(sim.now + SECOND, STEP);
       if (!(yield 0)) return fail('Stopped before the network came to rest for the scenario to begin.');
     }
+    restless = null;
     start = sim.now;
     recording = record();
   }
@@ -192,7 +216,7 @@ export function* simulateInSteps(before: Design, scenario: Scenario, options: Om
     now = edited.value.design;
     sim.follow(now);
   };
-  for (const action of scenario.actions) schedule(sim, action, start, take);
+  for (const action of scenario.actions) if (action.at <= scenario.until) schedule(sim, action, start, take);
 
   const until = start + Math.round(scenario.until * SECOND);
   let stopped = false;
@@ -213,11 +237,39 @@ export function* simulateInSteps(before: Design, scenario: Scenario, options: Om
     const { t, tree, port, from, to, role } = kept.change(i);
     return entry(t, tree, port, from, to, role);
   });
-  return ok({
-    recording: kept, trace, outages: plane.end(), reach: plane.reach, storms: plane.storms, settledAt: moving.length > 0 || stopped ? null : (sim.lastChange - start) / SECOND, moving,
+  const ended = {
+    recording: kept, trace, outages: plane.end(), reach: plane.reach, storms: plane.storms, moving,
     final: { trees: trees.map((_, tree) => viewNow(sim, tree)) }, events: sim.events, stopped, reached: (sim.now - start) / SECOND, sent, members, negotiation, signal, flushes, stage: design, unfollowed: plane.unfollowed,
-  });
+  };
+  const last = sim.lastChange;
+  // Beyond the end nothing is recorded: only whether it comes to rest is looked at.
+  restless = new Restless();
+  const limit = sim.now + AFTERMATH;
+  while (!stopped && !sim.rests && sim.now < limit && sim.events <= mostEvents) {
+    sim.runTo(sim.now + SECOND, STEP);
+    if (!(yield 1)) break;
+  }
+  const ending = ((): Ending => {
+    if (stopped) return { kind: 'stopped' };
+    if (!sim.rests) return { kind: 'restless', ports: namesOf(sim, trees, restless) };
+    return sim.lastChange > last || moving.length > 0 ? { kind: 'moves', at: (sim.lastChange - start) / SECOND } : { kind: 'rests' };
+  })();
+  return ok({ ...ended, ending, settledAt: ending.kind === 'rests' ? (last - start) / SECOND : null });
 }
+
+/** Ports that change while nothing is recorded. */
+class Restless {
+  private readonly ports = new Map<string, readonly [tree: number, port: number]>();
+  note(_: Micros, tree: number, port: number): void {
+    if (this.ports.size < MOST_RESTLESS) this.ports.set(`${tree} ${port}`, [tree, port]);
+  }
+  list(): (readonly [tree: number, port: number])[] {
+    return [...this.ports.values()];
+  }
+}
+
+const namesOf = ({ network: { switches, owner, ports } }: Simulation, trees: readonly TreeId[], restless: Restless) =>
+  restless.list().map(([tree, p]) => ({ switch: switches[owner[p]!]!.id, port: ports[p]!.id, tree: trees[tree]! }));
 
 /** Members that a scenario brings into bundles: of those that it adds, and of those that get other ports. */
 function comingMembers(before: Design, stage: Design): number[] {

@@ -8,6 +8,7 @@ import { nearestLink, stageOf } from '../../core/sim/scenario';
 import { TextButton } from '../frame/TextButton';
 import { EMPTY, useClock } from '../state/clock';
 import { useWorkbench } from '../state/context';
+import { counted } from '../words/units';
 import styles from './clock.module.css';
 
 export function ScenarioBar() {
@@ -55,7 +56,7 @@ function Outcome() {
   const done = useClock((clock) => clock.stage.is === 'done');
   if (!film || !done) return null;
   const parts = [
-    film.stopped ? `stopped at ${(film.until / 1e6).toFixed(3)} s` : film.settledAt === null ? `${film.moving} ${film.moving === 1 ? 'port still moves' : 'ports still move'} at the end` : film.settledAt === 0 ? 'nothing moved' : `settled at ${(film.settledAt / 1e6).toFixed(3)} s`,
+    film.stopped ? `stopped at ${(film.until / 1e6).toFixed(3)} s` : film.ending.kind === 'moves' ? `still moving at the end: at rest from ${film.ending.at.toFixed(3)} s on` : film.ending.kind === 'restless' || film.settledAt === null ? `never comes to rest${film.ending.kind === 'restless' && film.ending.ports.length > 0 ? `: ${counted(film.ending.ports.length, 'end')} or more go on changing` : ''}` : film.settledAt === 0 ? 'nothing moved' : `settled at ${(film.settledAt / 1e6).toFixed(3)} s`,
     ...(film.unfollowed > 0 ? [`${film.unfollowed} pairs of hosts not followed`] : []),
     ...(film.unkept > 0 ? [`${film.unkept} frames not kept`] : []),
   ];
