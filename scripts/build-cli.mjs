@@ -13,6 +13,7 @@ export async function buildCommandLine() {
     bundle: true,
     platform: 'node',
     format: 'cjs',
+    external: ['better-sqlite3'],
     target: 'node20',
     minify: true,
     keepNames: true,

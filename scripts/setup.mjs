@@ -16,7 +16,7 @@ await unlessFresh('node_modules/.knot-path-lock', ['package-lock.json'], 'node_m
 });
 
 const { buildCommandLine } = await import('./build-cli.mjs');
-await unlessFresh('dist/.stamp', ['src/core', 'src/cli', 'scripts/build-cli.mjs', 'node_modules/.knot-path-lock'], 'node_modules/.bin/knot-path', buildCommandLine);
+await unlessFresh('dist/.stamp', ['src/core', 'src/cli', 'src/server/db', 'src/contract', 'scripts/build-cli.mjs', 'node_modules/.knot-path-lock'], 'node_modules/.bin/knot-path', buildCommandLine);
 
 const { buildServer } = await import('./build-server.mjs');
 await unlessFresh('dist/.server-stamp', ['src/core', 'src/contract', 'src/server', 'scripts/build-server.mjs', 'node_modules/.knot-path-lock'], 'dist/server/main.cjs', buildServer);

@@ -1,5 +1,6 @@
 /** `knot-path`: the core on the command line. */
 import { Command } from 'commander';
+import { runBackup, runRestore } from './backup';
 import { runBundles } from './bundles';
 import { runCheck } from './check';
 import { runExplain } from './explain';
@@ -50,13 +51,24 @@ program
   .option('--json', 'as JSON')
   .action(runCheck);
 
-try {
-  program.parse();
-} catch (error) {
+program
+  .command('backup')
+  .description('a copy of the database, which may be in use meanwhile')
+  .requiredOption('-o, --output <file>', 'where it goes')
+  .option('--database <file>', 'the database; otherwise the one that KNOT_PATH_DB names')
+  .action(runBackup);
+program
+  .command('restore')
+  .description('puts a copy in the place of the database; the server must not be running')
+  .argument('<file>', 'the copy')
+  .option('--database <file>', 'the database; otherwise the one that KNOT_PATH_DB names')
+  .action(runRestore);
+
+program.parseAsync().catch((error: unknown) => {
   if (error instanceof Unusable) {
     process.stderr.write(`knot-path: ${error.message}\n`);
     process.exitCode = 2;
   } else if (error instanceof Error && 'exitCode' in error) {
     process.exitCode = error.exitCode === 0 ? 0 : 2;
   } else throw error;
-}
+});

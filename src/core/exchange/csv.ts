@@ -23,10 +23,13 @@ export function readCsv(text: string): Result<Table, string> {
   if (!heading || heading.every((cell) => cell.trim() === '')) return fail('The file is empty: a heading such as "switch,port,neighbour,neighbour port" is expected.');
   const columns = heading.map((cell) => cell.trim());
   const rows = rest.flatMap((cells, i) =>
-    cells.slice(0, columns.length).every((cell) => cell.trim() === '') ? [] : [{ line: i + 2, values: Object.fromEntries(columns.map((column, j) => [column, (cells[j] ?? '').trim()])) }],
+    cells.slice(0, columns.length).every((cell) => cell.trim() === '') ? [] : [{ line: i + 2, values: Object.fromEntries(columns.map((column, j) => [column, plain(cells[j] ?? '')])) }],
   );
   return ok({ columns, rows });
 }
+
+/** A cell as it was before `writeCsv` kept a spreadsheet from taking it for a formula. */
+const plain = (cell: string): string => cell.trim().replace(/^'(?=[=+\-@\t\r])/, '');
 
 /** About how many columns the first line has, before anything is taken apart. */
 function headingOf(text: string): number {

@@ -34,6 +34,17 @@ describe('a table of neighbours', () => {
     });
   });
 
+  it('gives names that begin like formulas back as they are', () => {
+    const names = ['=1+1', '+a', '-b', '@c', "'quoted'", 'plain'];
+    const read = readCsv(writeCsv(['name', 'x'], names.map((name) => [name, '1'])));
+    expect(read.ok && read.value.rows.map(({ values }) => values.name)).toEqual(names);
+  });
+
+  it('is no longer than it may be', () => {
+    expect(faultOf(readObservedCsv(`switch,port,neighbour${',x'.repeat(300)}\na,1,b`))).toBe('The heading has 303 columns; 200 is the limit.');
+    expect(faultOf(readObservedCsv(`switch,port,neighbour\n${'a,1,b\n'.repeat(100_001)}`))).toContain('more than 100000 lines');
+  });
+
   it('does not let a spreadsheet run a name as a formula', () => {
     const text = writeCsv(['name'], [['=1+1'], ['plain']]);
     expect(text).toBe("name\r\n\"'=1+1\"\r\nplain\r\n");

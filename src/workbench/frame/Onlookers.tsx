@@ -19,7 +19,7 @@ export function Onlookers() {
       <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
         <ul className={styles.onlookers} aria-label="Other windows">
           {others.map(({ window, name, lens, at }) => (
-            <li key={window}><b>{name}</b> {lens}{at ? `, ${at}` : ', nothing selected'}</li>
+            <li key={window}><b>Window {name}</b>: {lens}{at ? `, ${at}` : ', nothing selected'}</li>
           ))}
         </ul>
       </Menu>
