@@ -1,4 +1,6 @@
 /** `knot-path backup` and `knot-path restore`: what native code they need is loaded only then. */
+import type * as backups from '../server/db/backup';
+import type * as connecting from '../server/db/connect';
 import { Unusable } from './input';
 
 export async function runBackup(options: { output: string; database?: string }): Promise<void> {
@@ -17,7 +19,7 @@ export async function runRestore(file: string, options: { database?: string }): 
   });
 }
 
-type Room = typeof import('../server/db/backup') & Pick<typeof import('../server/db/connect'), 'databaseFile'>;
+type Room = typeof backups & Pick<typeof connecting, 'databaseFile'>;
 
 async function told(work: (room: Room) => Promise<string>): Promise<void> {
   const [backup, { databaseFile }, { DatabaseTrouble }] = await Promise.all([import('../server/db/backup'), import('../server/db/connect'), import('../server/db/trouble')]);

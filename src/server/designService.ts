@@ -54,6 +54,15 @@ const headOf = (db: Db, id: string): store.Loaded => store.loadDesign(db, id, st
 
 /** Opens a design at its newest revision, or at the last good one where that cannot be read. */
 export function openDesign(db: Db, id: string): Result<OpenDesign, Refused> {
+  try {
+    return openLast(db, id);
+  } catch (error) {
+    if (!(error instanceof store.UnreadableDesign)) throw error;
+    return fail({ status: 422, message: 'Nothing of this design can be read. What is stored of it can be taken out as it is.', details: [error.message] });
+  }
+}
+
+function openLast(db: Db, id: string): Result<OpenDesign, Refused> {
   return db.transaction(() => {
     if (store.headRevision(db, id) === null) return fail(unknownDesign(id));
     const { design, revision, damage } = headOf(db, id);

@@ -2,7 +2,6 @@
 import { MAX_BODY, type Body, type BodyName, type Refusal } from '../contract/api';
 import { fail, ok, type Result } from '../core/result';
 import { isFull } from './db/trouble';
-import { UnreadableDesign } from './db/designStore';
 import { inWorker } from './heavy/run';
 import { runTask, type Refused } from './heavy/task';
 import { log } from './log';
@@ -54,7 +53,6 @@ async function handled(handler: () => Promise<Response> | Response): Promise<Res
   } catch (error) {
     log.error({ error }, 'a request failed');
     if (isFull(error)) return refuse({ status: 507, message: 'The disk of the server is full: nothing was saved. Your changes stay on the page and are sent again.' });
-    if (error instanceof UnreadableDesign) return refuse({ status: 422, message: 'Nothing of this design can be read. What is stored can be taken out as it is: add ?as=stored to the address of its export.', details: [error.message] });
     return refuse({ status: 500, message: 'The server could not do this. Its log says why.' });
   }
 }

@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { database } from '../../../server/db/connect';
 import { openDesign } from '../../../server/designService';
+import { Unreadable } from '../../../workbench/designs/Unreadable';
 import { WorkbenchPage } from '../../../workbench/frame/WorkbenchPage';
 
 interface Props {
@@ -10,11 +11,12 @@ interface Props {
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
   const open = openDesign(database(), (await params).id);
-  return { title: open.ok ? open.value.design.name.slice(0, 80) : 'No such design' };
+  return { title: open.ok ? open.value.design.name.slice(0, 80) : open.error.status === 404 ? 'No such design' : 'A design that cannot be read' };
 }
 
 export default async function Page({ params }: Props) {
   const open = openDesign(database(), (await params).id);
-  if (!open.ok) notFound();
+  if (!open.ok && open.error.status === 404) notFound();
+  if (!open.ok) return <Unreadable id={(await params).id} message={open.error.message} details={open.error.details ?? []} />;
   return <WorkbenchPage open={open.value} />;
 }
