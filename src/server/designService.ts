@@ -13,7 +13,7 @@ import { fail, ok, type Result } from '../core/result';
 import type { Db } from './db/connect';
 import * as store from './db/designStore';
 import { inWorker } from './heavy/run';
-import { checkedDesign, editOf, type Refused } from './heavy/task';
+import { checkedDesign, editOf, readyDocument, type ReadyDocument, type ReadyWish, type Refused } from './heavy/task';
 import { stacksOf } from './history';
 import { live } from './live';
 
@@ -25,15 +25,20 @@ const unknownDesign = (id: string): Refused => ({ status: 404, message: `There i
 export const listDesigns = (db: Db): DesignSummary[] => store.listDesigns(db);
 
 /** Creates a design: empty, the demo, a copy, or from a document. Gives its id. */
-export function createDesign(db: Db, wish: NewDesign, now = Date.now()): Result<string, Refused> {
-  const design = newDocument(db, wish);
-  if (!design.ok) return design;
+export function createDesign(db: Db, wish: NewDesign | ReadyWish, now = Date.now()): Result<string, Refused> {
+  const document = wish.do === 'ready' ? ok(wish.document) : newDocument(db, wish);
+  if (!document.ok) return document;
   const id = randomBytes(6).toString('base64url');
-  store.insertDesign(db, id, design.value, now);
+  store.insertDesign(db, id, document.value, now);
   return ok(id);
 }
 
-function newDocument(db: Db, wish: NewDesign): Result<Design, Refused> {
+function newDocument(db: Db, wish: NewDesign): Result<ReadyDocument, Refused> {
+  const design = newDesign(db, wish);
+  return design.ok ? ok(readyDocument(design.value)) : design;
+}
+
+function newDesign(db: Db, wish: NewDesign): Result<Design, Refused> {
   switch (wish.do) {
     case 'demo':
       return ok(demoOf(wish.site ?? 'observatory'));
@@ -136,6 +141,8 @@ export function stepDesign(db: Db, id: string, base: number, kind: 'undo' | 'red
     if (!step) return fail({ status: 422, message: `Revision ${target} is not the next to ${kind}.` });
     const [patches, inverse] = kind === 'undo' ? [step.inverse, step.patches] : [step.patches, step.inverse];
     const design = applyChange(head.design, patches);
+    const [problem] = changeProblems(head.design, design);
+    if (problem) return fail({ status: 422, message: `To ${kind} this does not leave a design that can be read again.`, details: [problemText(problem)] });
     return ok({ design, patches: [...patches], inverse: [...inverse], label: `${kind === 'undo' ? 'took back' : 'did again'}: ${step.label}`, command: kind, kind, target, replayed: false });
   });
 }
@@ -229,7 +236,7 @@ export function plantDemos(db: Db, now = Date.now()): void {
 
 /**
  * Runs `make` on the newest document and appends what it gives, in one transaction. A write that was taken before is
- * answered with its revision; what is made is asked of the document's schema before it is acknowledged.
+ * answered with its revision. `make` gives documents that the schema has been asked about.
  */
 function write(db: Db, id: string, base: number, { write: name, now = Date.now() }: Stamp, make: (head: store.Loaded) => Made): Result<Written, Refused> {
   let made: { readonly revision: number; readonly design: Design } | null = null;
@@ -246,8 +253,6 @@ function write(db: Db, id: string, base: number, { write: name, now = Date.now()
       if (!next.ok) return next;
       const { design, patches, replayed } = next.value ?? { design: head.design, patches: [], replayed: false };
       if (!next.value || patches.length === 0) return ok({ revision: newest, replayed: newest !== base });
-      const [problem] = changeProblems(head.design, design);
-      if (problem) return fail({ status: 422, message: 'This change does not leave a design that can be read again.', details: [problemText(problem)] });
       const { label, command, kind, target, inverse } = next.value;
       const number = newest + 1;
       store.appendRevision(db, id, { number, label, patches, inverse, command, kind, target, write: name }, design, now);

@@ -3,18 +3,23 @@ import { MAX_BODY, type Body, type BodyName, type Refusal } from '../contract/ap
 import { fail, ok, type Result } from '../core/result';
 import { isFull } from './db/trouble';
 import { inWorker } from './heavy/run';
-import { runTask, type Refused } from './heavy/task';
+import { runTask, type ReadyWish, type Refused, type Task } from './heavy/task';
 import { log } from './log';
 
 /** Bodies larger than this, in characters, are read in a worker. */
 const SMALL = 64 * 1024;
 
-/** Reads a JSON body of at most `MAX_BODY` octets and checks it; a document in it has been read as a design. */
-export async function readBody<N extends BodyName>(request: Request, name: N): Promise<Result<Body<N>, Refused>> {
+/** Reads a JSON body of at most `MAX_BODY` octets and checks it. */
+export const readBody = <N extends BodyName>(request: Request, name: N): Promise<Result<Body<N>, Refused>> => readAs(request, (text) => ({ kind: 'body', name, text }));
+
+/** The same for a new design, whose document has been read. */
+export const readNewDesign = (request: Request): Promise<Result<ReadyWish, Refused>> => readAs(request, (text) => ({ kind: 'new-design', text }));
+
+async function readAs<T>(request: Request, taskOf: (text: string) => Task): Promise<Result<T, Refused>> {
   const text = await readText(request);
   if (!text.ok) return text;
-  const task = { kind: 'body', name, text: text.value } as const;
-  return text.value.length <= SMALL ? (runTask(task) as Result<Body<N>, Refused>) : inWorker<Body<N>>(task);
+  const task = taskOf(text.value);
+  return text.value.length <= SMALL ? (runTask(task) as Result<T, Refused>) : inWorker<T>(task);
 }
 
 /** The body as text, read no further than the limit, whatever length the request claims. */

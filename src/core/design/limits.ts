@@ -6,10 +6,10 @@ import { jsonPath, type DesignProblem } from './problem';
 
 /** Most items of each list of the document. */
 export const LIMITS = {
-  vlans: 4094, regions: 200, switches: 2000, links: 50_000, bundles: 20_000, hosts: 20_000, observed: 100_000, worksheets: 100, scenarios: 100,
+  vlans: 4094, regions: 200, switches: 2000, links: 20_000, bundles: 10_000, hosts: 20_000, observed: 50_000, worksheets: 100, scenarios: 100,
 } as const;
 /** Most ports on one switch (each has a number of twelve bits), and in a design. */
-export const MAX_PORTS = { switch: 4095, design: 100_000 } as const;
+export const MAX_PORTS = { switch: 4095, design: 50_000 } as const;
 /** Most cards of a host, and most members of a bundle. */
 export const MAX_ENDS = 64;
 /** Most instances of a region beside the IST (802.1Q-2018 13.5). */

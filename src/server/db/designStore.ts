@@ -8,6 +8,7 @@ import { leanDesign } from '../../core/design/write';
 import type { Design } from '../../core/design/schema';
 import { fail, type Result } from '../../core/result';
 import { z } from '../../core/zod';
+import type { ReadyDocument } from '../heavy/task';
 import type { Db } from './connect';
 import { baselines, designs, revisions, snapshots } from './schema';
 
@@ -192,10 +193,10 @@ export function readStep(db: Db, id: string, number: number): Step | null {
 }
 
 /** Adds a design at revision 0. */
-export function insertDesign(db: Db, id: string, design: Design, now: number): void {
+export function insertDesign(db: Db, id: string, { text, name, switches, links }: ReadyDocument, now: number): void {
   db.transaction((tx) => {
-    tx.insert(designs).values({ id, ...headline(design), revision: 0, createdAt: now, updatedAt: now }).run();
-    tx.insert(snapshots).values({ design: id, revision: 0, document: documentText(design) }).run();
+    tx.insert(designs).values({ id, name, switches, links, revision: 0, createdAt: now, updatedAt: now }).run();
+    tx.insert(snapshots).values({ design: id, revision: 0, document: text }).run();
   });
 }
 

@@ -1,10 +1,11 @@
 /** Work that grows with what is sent: done at once where that is little, in a worker where it is much. */
-import { BODIES, type BodyName, type Refusal } from '../../contract/api';
+import { BODIES, type BodyName, type NewDesign, type Refusal } from '../../contract/api';
 import type { Command } from '../../core/design/commands';
 import { editAll, type Edited } from '../../core/design/edit';
 import { problemText, problemsOf } from '../../core/design/problem';
 import { readDesign } from '../../core/design/read';
 import type { Design } from '../../core/design/schema';
+import { leanDesign } from '../../core/design/write';
 import { parseJson } from '../../core/json';
 import { fail, ok, type Result } from '../../core/result';
 
@@ -12,8 +13,10 @@ import { fail, ok, type Result } from '../../core/result';
 export type Refused = Refusal & { readonly status: number };
 
 export type Task =
-  /** A body as text: is it what the schema wants? A document in it is read as a design. */
+  /** A body as text: is it what the schema wants? */
   | { readonly kind: 'body'; readonly name: BodyName; readonly text: string }
+  /** The body that asks for a new design: a document in it is read, and made ready to be stored. */
+  | { readonly kind: 'new-design'; readonly text: string }
   /** Commands on a design. */
   | { readonly kind: 'edit'; readonly design: Design; readonly commands: readonly Command[] };
 
@@ -21,6 +24,8 @@ export function runTask(task: Task): Result<unknown, Refused> {
   switch (task.kind) {
     case 'body':
       return readBodyText(task.name, task.text);
+    case 'new-design':
+      return readWish(task.text);
     case 'edit':
       return editOf(task.design, task.commands);
   }
@@ -31,16 +36,35 @@ export const editOf = (design: Design, commands: readonly Command[]): Result<Edi
   return edited.ok ? edited : fail({ status: 422, message: 'This change does not fit the design.', details: [problemText(edited.error)] });
 };
 
+/** A document that has been read, as it is stored, with what the list of designs says of it. */
+export interface ReadyDocument {
+  readonly text: string;
+  readonly name: string;
+  readonly switches: number;
+  readonly links: number;
+}
+
+/** A wish for a new design whose document, if it brings one, has been read. */
+export type ReadyWish = Exclude<NewDesign, { do: 'import' }> | { readonly do: 'ready'; readonly document: ReadyDocument };
+
+/** What is stored is all that comes back: a large design itself would hold up whoever waits for it. */
+export const readyDocument = (design: Design): ReadyDocument => ({ text: JSON.stringify(leanDesign(design)), name: design.name, switches: design.switches.length, links: design.links.length });
+
+function readWish(text: string): Result<ReadyWish, Refused> {
+  const wish = readBodyText('newDesign', text) as Result<NewDesign, Refused>;
+  if (!wish.ok) return wish;
+  if (wish.value.do !== 'import') return ok(wish.value);
+  const design = checkedDesign(wish.value.document);
+  return design.ok ? ok({ do: 'ready', document: readyDocument(design.value) }) : design;
+}
+
 function readBodyText(name: BodyName, text: string): Result<unknown, Refused> {
   const schema = BODIES[name];
   const json = parseJson(text);
   if (!json.ok) return fail({ status: 400, message: 'The request is not JSON that can be read.', details: [json.error] });
   const parsed = schema.safeParse(json.value);
   if (!parsed.success) return fail({ status: 422, message: 'The request does not say what the server needs to know.', details: problemsOf(schema, json.value, parsed.error, 5).map(problemText) });
-  const body = parsed.data;
-  if (!('do' in body) || body.do !== 'import') return ok(body);
-  const design = checkedDesign(body.document);
-  return design.ok ? ok({ do: 'import', document: design.value }) : design;
+  return ok(parsed.data);
 }
 
 /** A document of unknown shape as a design. */
