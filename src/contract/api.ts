@@ -44,7 +44,11 @@ export const restoreLabel = (target: number): string => `restored revision ${tar
 /** `PUT /api/designs/:id/baselines/:revision`: names a revision; null takes the name away. */
 export const baselineSchema = z.strictObject({ name: titleSchema.nullable() });
 
-/** `GET /api/designs/:id/history`: every revision in words, the newest first; 0 is the design as it was created. */
+/** Which part of a history is asked for: after or before a revision, at most so many. */
+export const historyPartSchema = z.strictObject({ after: z.coerce.number().int().min(-1).optional(), before: z.coerce.number().int().min(0).optional(), most: z.coerce.number().int().min(1).optional() });
+export type HistoryPart = z.output<typeof historyPartSchema>;
+
+/** `GET /api/designs/:id/history`: revisions in words, the newest first; 0 is the design as it was created. */
 export const historySchema = z.object({
   entries: z.array(
     z.object({

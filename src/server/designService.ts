@@ -1,6 +1,6 @@
 /** What the server does with designs: every write is compared with the newest revision and set in one transaction. */
 import { randomBytes } from 'node:crypto';
-import { restoreLabel, type Damage, type DesignSummary, type HistoryEntry, type NewDesign, type OpenDesign, type Step } from '../contract/api';
+import { restoreLabel, type Damage, type DesignSummary, type HistoryEntry, type HistoryPart, type NewDesign, type OpenDesign, type Step } from '../contract/api';
 import type { Command } from '../core/design/commands';
 import { demoOf } from '../core/demo/demos';
 import { describeCommands } from '../core/design/describe';
@@ -182,9 +182,9 @@ function mend(db: Db, id: string, base: number, target: number, name: string | u
 /** Everything that is stored of a design, readable or not. */
 export const storedDesign = (db: Db, id: string): unknown => store.readStored(db, id);
 
-/** Every revision in words. */
-export function historyOf(db: Db, id: string): Result<HistoryEntry[], Refused> {
-  return store.headRevision(db, id) === null ? fail(unknownDesign(id)) : ok(store.readHistory(db, id));
+/** Revisions in words: all, or a part. */
+export function historyOf(db: Db, id: string, part: HistoryPart = {}): Result<HistoryEntry[], Refused> {
+  return store.headRevision(db, id) === null ? fail(unknownDesign(id)) : ok(store.readHistory(db, id, part));
 }
 
 /** The document as it was at a revision. */

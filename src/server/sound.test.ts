@@ -146,3 +146,10 @@ describe('revisions that cannot be read', () => {
     expect(service.storedDesign(db, id)).toMatchObject({ snapshots: [{ document: 'x' }, { document: 'x' }] });
   });
 });
+
+it('gives a history in parts that join without a gap', () => {
+  for (let n = 0; n < 12; n += 1) take(service.editDesign(db, id, n, [name('lodge', `n${n}`)]));
+  const numbers = (part: object) => take(service.historyOf(db, id, part)).map(({ number }) => number);
+  expect(numbers({})).toEqual([12, 11, 10, 9, 8, 7, 6, 5, 4, 3, 2, 1, 0]);
+  expect([numbers({ most: 5 }), numbers({ before: 8 }), numbers({ after: 10 }), numbers({ after: 12 }), numbers({ most: 12 }), numbers({ before: 1 })]).toEqual([[12, 11, 10, 9, 8], [7, 6, 5, 4, 3, 2, 1, 0], [12, 11], [], [12, 11, 10, 9, 8, 7, 6, 5, 4, 3, 2, 1], [0]]);
+});

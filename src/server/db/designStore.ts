@@ -1,6 +1,6 @@
 /** Designs in the database: a log of patches with snapshots to start from. Knows rows, not rules. */
-import { and, asc, desc, eq, gt, isNull, lte } from 'drizzle-orm';
-import type { Damage, DesignSummary, HistoryEntry, Step } from '../../contract/api';
+import { and, asc, desc, eq, gt, isNull, lt, lte } from 'drizzle-orm';
+import type { Damage, DesignSummary, HistoryEntry, HistoryPart, Step } from '../../contract/api';
 import { applyChange, type Patch } from '../../core/design/edit';
 import { problemText } from '../../core/design/problem';
 import { changeProblems, readDesign } from '../../core/design/read';
@@ -166,12 +166,13 @@ export function revisionOfWrite(db: Db, id: string, write: string): number | nul
 export const labelsSince = (db: Db, id: string, revision: number, most: number): string[] =>
   db.select({ label: revisions.label }).from(revisions).where(and(eq(revisions.design, id), gt(revisions.number, revision))).orderBy(desc(revisions.number)).limit(most).all().map(({ label }) => label).reverse();
 
-/** Every revision in words, the newest first, with the names of those that are baselines. */
-export function readHistory(db: Db, id: string): HistoryEntry[] {
+/** Revisions in words, the newest first, with the names of those that are baselines: those after or before a number, at most so many. */
+export function readHistory(db: Db, id: string, { after = -1, before = Number.MAX_SAFE_INTEGER, most = Number.MAX_SAFE_INTEGER }: HistoryPart = {}): HistoryEntry[] {
   const named = new Map(db.select().from(baselines).where(eq(baselines.design, id)).all().map((row) => [row.revision, row.name]));
   const created = db.select({ at: designs.createdAt }).from(designs).where(eq(designs.id, id)).get();
-  const rows = db.select({ number: revisions.number, label: revisions.label, at: revisions.at }).from(revisions).where(eq(revisions.design, id)).orderBy(desc(revisions.number)).all();
-  return [...rows, { number: 0, label: 'as created', at: created?.at ?? 0 }].map((row) => ({ ...row, baseline: named.get(row.number) ?? null }));
+  const rows = db.select({ number: revisions.number, label: revisions.label, at: revisions.at }).from(revisions).where(and(eq(revisions.design, id), gt(revisions.number, after), lt(revisions.number, before))).orderBy(desc(revisions.number)).limit(most).all();
+  const first = rows.length < most && after < 0 && before > 0 ? [{ number: 0, label: 'as created', at: created?.at ?? 0 }] : [];
+  return [...rows, ...first].map((row) => ({ ...row, baseline: named.get(row.number) ?? null }));
 }
 
 /** Names a revision, or takes its name away. */

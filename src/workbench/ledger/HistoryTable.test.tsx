@@ -21,8 +21,13 @@ const entries: HistoryEntry[] = [
   { number: 0, label: 'as created', at: 0, baseline: 'As found' },
 ];
 
+/** The history that the server has. */
+let there = entries;
+
 beforeEach(() => {
-  server.history.mockResolvedValue({ ok: true, value: { entries } });
+  there = entries;
+  server.history.mockReset();
+  server.history.mockImplementation((_, { after = -1, before = Infinity, most = Infinity } = {}) => Promise.resolve({ ok: true, value: { entries: there.filter(({ number }) => number > after && number < before).slice(0, most) } }));
   server.documentAt.mockResolvedValue({ ok: true, value: { document: leanDesign(demo) } });
   server.nameBaseline.mockResolvedValue({ ok: true, value: null });
 });
@@ -35,15 +40,24 @@ async function opened() {
 }
 
 describe('the history', () => {
-  it('is fetched again after each save, and says when it cannot be', async () => {
+  it('is fetched on after each save, and says when it cannot be', async () => {
     const store = await opened();
-    expect(server.history).toHaveBeenCalledWith('test');
+    expect(server.history).toHaveBeenCalledWith('test', { most: 100 });
+    there = [{ number: 3, label: 'name: to Other', at: 3000, baseline: null }, ...entries];
     act(() => void store.getState().act({ do: 'rename-design', name: 'Other' }));
     await settle();
-    expect(server.history.mock.calls.length).toBeGreaterThan(1);
+    expect(server.history.mock.calls.at(-1)).toEqual(['test', { after: 2 }]);
+    expect(screen.getByText('4 revisions')).toBeInTheDocument();
     server.history.mockResolvedValue({ ok: false, error: { status: 0, message: 'The server does not answer.', details: [] } });
     act(() => void store.getState().act({ do: 'rename-design', name: 'Another' }));
     await waitFor(() => expect(screen.getByRole('alert')).toHaveTextContent('The server does not answer.'));
+  });
+
+  it('shows the newest part at once, and the rest after it', async () => {
+    there = Array.from({ length: 260 }, (_, n) => ({ number: 259 - n, label: 'x', at: 1, baseline: null }));
+    await renderWith(<HistoryTable />, now);
+    expect(await screen.findByText('260 revisions')).toBeInTheDocument();
+    expect(server.history.mock.calls.map(([, part]) => part)).toEqual([{ most: 100 }, { before: 160 }]);
   });
 
   it('is filtered by words', async () => {

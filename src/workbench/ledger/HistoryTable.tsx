@@ -2,8 +2,7 @@
 /** The history of revisions in words: look at any, name it, lay two side by side, make it the newest again. */
 import Button from '@mui/material/Button';
 import type { GridColDef, GridRenderCellParams } from '@mui/x-data-grid';
-import { useCallback, useEffect, useMemo, useState } from 'react';
-import type { HistoryEntry } from '../../contract/api';
+import { useCallback, useMemo, useState } from 'react';
 import { TextButton } from '../frame/TextButton';
 import { api } from '../state/api';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
@@ -11,6 +10,7 @@ import { revisionAt, revisionName, sideBySide, solvedOf, viewOf, type RevisionCh
 import { ComparisonView } from './ComparisonView';
 import { FilterField, useFilter } from './FilterField';
 import { Grid } from './Grid';
+import { useHistory } from './useHistory';
 import { NameField } from './NameField';
 import styles from './drawer.module.css';
 
@@ -21,31 +21,19 @@ interface HistoryRow {
   readonly baseline: string;
 }
 
-const whenText = (at: number): string => (at === 0 ? '' : new Date(at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' }));
+const clockFormat = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' }); // made once: making one takes longer than a hundred uses
+const whenText = (at: number): string => (at === 0 ? '' : clockFormat.format(at));
 
 export function HistoryTable() {
   const store = useWorkbenchStore();
   const id = useWorkbench((state) => state.id);
   const saved = useWorkbench((state) => (state.save.is === 'saved' && state.viewing === null ? state.revision : null));
   const viewing = useWorkbench((state) => state.viewing);
-  const [entries, setEntries] = useState<readonly HistoryEntry[] | null>(null);
+  const { entries, trouble: unread, again } = useHistory(id, saved);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [naming, setNaming] = useState<number | null>(null);
   const [compared, setCompared] = useState<SideBySide | null>(null);
   const [first, setFirst] = useState<RevisionChoice | null>(null);
-  const [fetched, setFetched] = useState(0);
-
-  useEffect(() => {
-    let gone = false;
-    void api.history(id).then((history) => {
-      if (gone) return;
-      setTrouble(history.ok ? null : history.error.message);
-      if (history.ok) setEntries(history.value.entries);
-    });
-    return () => {
-      gone = true;
-    };
-  }, [id, saved, fetched]);
 
   const nameOf = useCallback((revision: number) => revisionName(revision, entries?.find((entry) => entry.number === revision)?.baseline ?? null), [entries]);
   const solvedAt = useCallback(
@@ -120,7 +108,7 @@ export function HistoryTable() {
     store.getState().forgetMoved();
   };
   if (compared) return <ComparisonView {...compared} close={close} />;
-  if (!entries) return <p className={styles.empty}>{trouble ?? 'Fetching the history.'}</p>;
+  if (!entries) return <p className={styles.empty}>{unread ?? trouble ?? 'Fetching the history.'}</p>;
   const present = entries.find((entry) => entry.number === naming);
   return (
     <>
@@ -128,7 +116,7 @@ export function HistoryTable() {
         {first !== null && <span>Choose the revision to lay beside {nameOf(first as number)}.</span>}
         {viewing && <Button variant="contained" onClick={() => store.getState().look(null)}>Go back to now</Button>}
       </FilterField>
-      {trouble && <p className={styles.fault} role="alert">{trouble}</p>}
+      {(trouble ?? unread) && <p className={styles.fault} role="alert">{trouble ?? unread}</p>}
       {naming !== null && (
         <NameField
           key={naming}
@@ -138,7 +126,7 @@ export function HistoryTable() {
           commit={async (name) => {
             const done = await api.nameBaseline(id, naming, name === '' ? null : name);
             if (!done.ok) return done.error.message;
-            setFetched(fetched + 1);
+            again();
             return null;
           }}
         />

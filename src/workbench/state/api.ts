@@ -1,5 +1,5 @@
 /** The workbench's side of the server's routes: every answer checked, every refusal a value. */
-import { createdSchema, documentSchema, hereSchema, historySchema, openDesignSchema, refusalSchema, savedSchema, type NewDesign, type OpenDesign, type Presence, type Write } from '../../contract/api';
+import { createdSchema, documentSchema, hereSchema, historySchema, openDesignSchema, refusalSchema, savedSchema, type HistoryPart, type NewDesign, type OpenDesign, type Presence, type Write } from '../../contract/api';
 import { problemText } from '../../core/design/problem';
 import { readDesign } from '../../core/design/read';
 import { fail, ok, type Result } from '../../core/result';
@@ -52,7 +52,7 @@ export const api = {
   rename: (id: string, name: string) => call('PATCH', at(id), { name }, savedSchema),
   remove: (id: string) => call('DELETE', at(id), undefined, nothing),
   restore: (id: string) => call('POST', at(id, '/restore'), undefined, nothing),
-  history: (id: string) => call('GET', at(id, '/history'), undefined, historySchema),
+  history: (id: string, part: HistoryPart = {}) => call('GET', at(id, `/history?${new URLSearchParams(Object.entries(part).map(([key, value]) => [key, String(value)])).toString()}`), undefined, historySchema),
   documentAt: (id: string, revision: number) => call('GET', at(id, `/revisions/${revision}`), undefined, documentSchema),
   nameBaseline: (id: string, revision: number, name: string | null) => call('PUT', at(id, `/baselines/${revision}`), { name }, nothing),
   exportPath: (id: string) => at(id, '/export'),
