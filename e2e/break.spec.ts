@@ -95,7 +95,7 @@ test('classic beside rapid: collars fill for half a minute, and the table says w
   await page.locator('body').press('Control+a');
   await inspector(page).getByLabel('Dialect').selectOption('Per-VLAN classic');
   await page.getByRole('tab', { name: 'Break' }).click();
-  await expect(page.getByText(/settled at (2\d|30)\.\d+ s|still move/)).toBeVisible({ timeout: 15_000 });
+  await expect(page.getByText(/settled at (2\d|30)\.\d+ s|still moving/)).toBeVisible({ timeout: 15_000 });
   await hand(page).focus();
   await page.keyboard.press('ArrowRight');
   await expect(page.locator('[data-state="listening"]').first()).toBeAttached();

@@ -118,6 +118,15 @@ test('text that was typed and not taken is asked about when the page goes', asyn
   });
   await page.goto('/');
   expect(asked).toBe(1);
+  await openDemo(page);
+  await selectSwitch(page, 'ridge-a');
+  await page.goto('/');
+  expect(asked).toBe(1); // nothing was typed
+  await openDemo(page);
+  await selectSwitch(page, 'ridge-a');
+  await inspector(page).getByLabel('VLAN 15', { exact: true }).fill('4096');
+  await page.goto('/');
+  expect(asked).toBe(2);
 });
 
 test('a design whose newest revisions cannot be read opens at the last good one, and goes on from there', async ({ page, request }) => {

@@ -5,5 +5,5 @@ import { DesignsPage } from '../workbench/designs/DesignsPage';
 export const dynamic = 'force-dynamic';
 
 export default function Page() {
-  return <DesignsPage designs={listDesigns(database())} />;
+  return <DesignsPage designs={listDesigns(database())} password={Boolean(process.env.KNOT_PATH_PASSWORD)} />;
 }

@@ -1,13 +1,16 @@
-/** The searches for ways to steer, to share, to group and to move, in a worker of their own: they may take seconds, and stopping one is ending the worker. */
+/** The searches for ways to steer, to share, to group and to move, and what is solved many times over for a table, in a worker of their own: they may take seconds, and stopping one is ending the worker. */
 import * as Comlink from 'comlink';
 import type { Command } from '../core/design/commands';
 import type { LinkId, SwitchId, TreeId } from '../core/design/ids';
 import { problemText } from '../core/design/problem';
 import type { Design } from '../core/design/schema';
 import { fail, ok, type Result } from '../core/result';
+import { controlCosts, type ControlCost } from '../core/study/controlPlane';
 import { equallings, type Equalling } from '../core/study/equalling';
 import { groupingGain, proposeGroupings, type GainRow, type GroupingProposal } from '../core/study/grouping';
+import { linkLoads, type Loads } from '../core/study/load';
 import { movingGoals, planMoving, type MovingGoal, type MovingKind, type MovingPlan } from '../core/study/movingPlan';
+import { lossesOf, type LossOf } from '../core/study/rootLoss';
 import { shareTrees, type SharingProposal } from '../core/study/share';
 import { steer, type Progress, type Proposal } from '../core/study/steer';
 import type { Wish } from '../core/study/wishes';
@@ -21,6 +24,9 @@ const steerer = {
   steer: (design: Design, wishes: readonly Wish[], trees: readonly TreeId[], tell: Tell): Result<Proposal[], string> => solved(design, tell, (solution, progress) => steer(solution, wishes, trees, progress)),
   share: (design: Design, trees: readonly TreeId[], uplinks: readonly LinkId[], tell: Tell): Result<SharingProposal[], string> =>
     solved(design, tell, (solution, progress) => shareTrees(solution, trees, uplinks, progress)),
+  control: (design: Design): Result<ControlCost[], string> => ok(controlCosts(design)),
+  loads: (design: Design, tell: Tell): Result<Loads, string> => solved(design, tell, (solution) => ok(linkLoads(solution))),
+  losses: (design: Design, tell: Tell): Result<LossOf[], string> => solved(design, tell, (solution) => ok(lossesOf(solution, tell))),
   gain: (design: Design, commands: readonly Command[]): Result<GainRow[], string> => ok(groupingGain(design, commands)),
   equal: (design: Design, a: SwitchId, b: SwitchId, tell: Tell): Result<Equalling[], string> => solved(design, tell, (solution) => equallings(solution, a, b)),
   goals: (design: Design, tell: Tell): Result<MovingGoal[], string> => solved(design, tell, movingGoals),

@@ -29,6 +29,17 @@ export interface SwitchLoss {
   readonly losses: readonly RootLoss[];
 }
 
+/** A switch and what its death does, without the network that it leaves. */
+export type LossOf = Pick<SwitchLoss, 'switch' | 'losses'>;
+
+/** The losses of every root in turn; `progress` is told how far it is, 0 to 1. */
+export const lossesOf = (solution: Solution, progress: (share: number) => void = () => undefined): LossOf[] =>
+  rootSwitches(solution).flatMap((id, i, all) => {
+    progress(i / all.length);
+    const loss = ifSwitchDies(solution, id);
+    return loss ? [{ switch: loss.switch, losses: loss.losses }] : [];
+  });
+
 /** The root of a tree's largest island, -1 without one. */
 const mainRoot = (solution: Solution, tree: SettledTree): number => islandRoots(solution.network, tree)[0] ?? -1;
 

@@ -29,7 +29,7 @@ interface Deleted {
 
 const MOST_FILE = 8 * 1024 * 1024;
 
-export function DesignsPage({ designs }: { readonly designs: readonly DesignSummary[] }) {
+export function DesignsPage({ designs, password = false }: { readonly designs: readonly DesignSummary[]; readonly password?: boolean }) {
   const router = useRouter();
   const [trouble, setTrouble] = useState<Trouble | null>(null);
   const [deleted, setDeleted] = useState<Deleted | null>(null);
@@ -60,6 +60,7 @@ export function DesignsPage({ designs }: { readonly designs: readonly DesignSumm
         <span className={styles.brand}>
           <Mark /> Knot Path
         </span>
+        {password && <form method="post" action="/sign-out"><TextButton type="submit" title="the password is asked for again">Sign out</TextButton></form>}
         <SchemeButton />
       </header>
       <main className={styles.main}>

@@ -46,7 +46,8 @@ export function FindingsList() {
             </div>
             <span className={styles.remedies}>
               {!viewing && finding.remedies.map((remedy) => (
-                <TextButton key={remedy.label} onClick={() => setRefused(store.getState().act(...remedy.commands))} title="one step that can be taken back">
+                // What is looked at still may have been mended already: its remedies belong to the design before.
+                <TextButton key={remedy.label} disabled={is !== 'found'} onClick={() => setRefused(store.getState().act(...remedy.commands))} title="one step that can be taken back">
                   {remedy.label}
                 </TextButton>
               ))}

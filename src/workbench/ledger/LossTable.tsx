@@ -3,12 +3,15 @@
 import type { GridColDef } from '@mui/x-data-grid';
 import { useCallback, useDeferredValue, useMemo } from 'react';
 import { treesName, type SwitchId, type TreeId } from '../../core/design/ids';
-import { ifSwitchDies, rootSwitches, type RootLoss, type SwitchLoss } from '../../core/study/rootLoss';
+import type { Design } from '../../core/design/schema';
+import { ifSwitchDies, type LossOf, type RootLoss } from '../../core/study/rootLoss';
 import { movedEnds } from '../../core/tree/moved';
-import type { Solution } from '../../core/tree/settled';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { movedOf } from '../state/moved';
+import { askLosses } from '../state/steering';
+import { useAnswer } from '../state/useAnswer';
+import { Asking } from '../group/Asking';
 import { Grid } from './Grid';
 import styles from './drawer.module.css';
 
@@ -20,18 +23,17 @@ export interface LossRow {
   readonly ends: number;
   readonly cutOff: string;
   readonly shares: string;
-  readonly loss: SwitchLoss;
+  readonly switch: SwitchId;
   readonly treeIds: readonly TreeId[];
 }
 
 /** One row for each root and each set of its trees that fare alike. */
-export function lossRows(solution: Solution): LossRow[] {
-  const names = new Map(solution.network.switches.map((sw) => [sw.id, sw.name ?? sw.id]));
+export function lossRows(design: Design, all: readonly LossOf[]): LossRow[] {
+  const names = new Map(design.switches.map((sw) => [sw.id, sw.name ?? sw.id]));
   const nameOf = (id: SwitchId): string => names.get(id) ?? id;
-  return rootSwitches(solution).flatMap((id) => {
-    const loss = ifSwitchDies(solution, id);
+  return all.flatMap(({ switch: id, losses }) => {
     const groups = new Map<string, RootLoss[]>();
-    for (const each of loss?.losses ?? []) {
+    for (const each of losses) {
       const key = JSON.stringify([each.takesOver, each.cutOff, each.sharesWith]);
       groups.set(key, [...(groups.get(key) ?? []), each]);
     }
@@ -41,7 +43,7 @@ export function lossRows(solution: Solution): LossRow[] {
       return {
         id: `${id} ${i}`, root: nameOf(id), trees: treesName(treeIds), takesOver: first.takesOver === null ? 'nobody is left' : nameOf(first.takesOver),
         ends: alike.reduce((sum, each) => sum + each.ends.length, 0), cutOff: first.cutOff.map(nameOf).join(', ') || 'nobody',
-        shares: first.sharesWith.length > 0 ? treesName(first.sharesWith) : 'no other', loss: loss!, treeIds,
+        shares: first.sharesWith.length > 0 ? treesName(first.sharesWith) : 'no other', switch: id, treeIds,
       };
     });
   });
@@ -60,11 +62,14 @@ export function LossTable() {
   const store = useWorkbenchStore();
   const solution = useDeferredValue(useWorkbench((state) => state.solution));
   const viewing = useWorkbench((state) => state.viewing);
-  const rows = useMemo(() => (solution && !viewing ? lossRows(solution) : null), [solution, viewing]);
+  const design = solution?.network.design ?? null;
+  const { answer, stop } = useAnswer(useMemo(() => (design && !viewing ? askLosses(design) : null), [design, viewing]));
+  const rows = useMemo(() => (design && answer.is === 'found' ? lossRows(design, answer.value) : null), [design, answer]);
   const show = useCallback(
-    ({ loss, treeIds }: LossRow) => {
+    ({ switch: dead, treeIds }: LossRow) => {
       const { solution: before, revision, look, showTree, shownTrees, select } = store.getState();
-      if (!before) return;
+      const loss = before && ifSwitchDies(before, dead);
+      if (!loss) return;
       if (!treeIds.some((id) => shownTrees.includes(id))) showTree(treeIds[0]!, 'alone');
       const label = `the design if ${loss.design.switches.find((sw) => sw.id === loss.switch)?.name ?? loss.switch} dies`;
       look({ label, revision, design: loss.design, solution: loss.solution, moved: movedOf(label, movedEnds(before, loss.solution), 'comparison') });
@@ -79,6 +84,7 @@ export function LossTable() {
       </p>
     );
   }
+  if (solution && answer.is !== 'found') return <Asking answer={answer} stop={stop} what="Working out what each loss does" />;
   if (!rows || rows.length === 0) return <p className={styles.empty}>No tree has a root yet.</p>;
   return (
     <>

@@ -9,6 +9,7 @@ import { MovedBar } from '../map/MovedBar';
 import { StoreProvider } from '../state/context';
 import { selectionOf, type Item } from '../state/selection';
 import { renderWith, settle } from '../testing';
+import { ifSwitchDies, lossesOf } from '../../core/study/rootLoss';
 import { LossTable, lossRows } from './LossTable';
 import { groupsOf } from './groups';
 import { RootMatrix, rootRows } from './RootMatrix';
@@ -86,16 +87,16 @@ describe('placing', () => {
 
 describe('if a root dies', () => {
   it('lists each root with the trees that fare alike', () => {
-    expect(lossRows(demo).map(({ root, trees, takesOver, cutOff, shares }) => ({ root, trees, takesOver, cutOff, shares }))).toEqual([
+    expect(lossRows(demo.network.design, lossesOf(demo)).map(({ root, trees, takesOver, cutOff, shares }) => ({ root, trees, takesOver, cutOff, shares }))).toEqual([
       { root: 'lodge', trees: 'VLANs 1,15,25,35,45,55,65', takesOver: 'workshop', cutOff: 'nobody', shares: 'no other' },
     ]);
     const chain = solutionOf(networkOf({ a: {}, b: { priority: 0 }, c: {} }, ['a 1 = b 1', 'b 2 = c 1']));
-    expect(lossRows(chain)).toMatchObject([{ root: 'b', takesOver: 'a', cutOff: 'c' }]);
+    expect(lossRows(chain.network.design, lossesOf(chain))).toMatchObject([{ root: 'b', takesOver: 'a', cutOff: 'c' }]);
   });
   it('is empty while another state is looked at, with the way back', async () => {
     const store = await renderWith(<LossTable />);
-    const [row] = lossRows(demo);
-    act(() => store.getState().look({ label: 'the design if lodge dies', revision: 0, design: row!.loss.design, solution: row!.loss.solution, moved: null }));
+    const loss = ifSwitchDies(demo, 'lodge' as SwitchId)!;
+    act(() => store.getState().look({ label: 'the design if lodge dies', revision: 0, design: loss.design, solution: loss.solution, moved: null }));
     expect(screen.getByText(/The map shows the design if lodge dies/)).toBeInTheDocument();
     fireEvent.click(screen.getByRole('button', { name: 'go back to now' }));
     expect(store.getState().viewing).toBeNull();

@@ -33,13 +33,17 @@ describe('the table of neighbours', () => {
     const close = jest.fn();
     const store = await renderWith(<ImportNeighbours close={close} />);
     const take = screen.getByRole('button', { name: 'Hold against the drawing' });
-    const paste = (value: string) => fireEvent.change(screen.getByLabelText('Reported neighbours as text'), { target: { value } });
-    paste('switch,neighbour\na,b');
+    const paste = async (value: string) => {
+      fireEvent.change(screen.getByLabelText('Reported neighbours as text'), { target: { value } });
+      await settle();
+    };
+    await paste('switch,neighbour\na,b');
     expect(screen.getByRole('alert')).toHaveTextContent('The column "port" is missing');
     expect(take).toBeDisabled();
-    paste('{"lldp":{"interface":{"port-1":{"chassis":{"ridge-b":{}}}}}}');
+    await paste('{"lldp":{"interface":{"port-1":{"chassis":{"ridge-b":{}}}}}}');
     expect(take).toBeDisabled();
     fireEvent.change(screen.getByLabelText('Switch on which pasted text was printed'), { target: { value: 'ridge-a' } });
+    await settle();
     fireEvent.click(take);
     await settle();
     expect(store.getState().design.observed).toEqual([{ switch: 'ridge-a', port: 'port-1', device: 'ridge-b' }]);

@@ -4,15 +4,18 @@ import type { Command } from '../../core/design/commands';
 import type { LinkId, SwitchId, TreeId } from '../../core/design/ids';
 import type { Design } from '../../core/design/schema';
 import { fail, type Result } from '../../core/result';
+import type { ControlCost } from '../../core/study/controlPlane';
 import type { Equalling } from '../../core/study/equalling';
 import type { GainRow, GroupingProposal } from '../../core/study/grouping';
+import type { Loads } from '../../core/study/load';
 import type { MovingGoal, MovingKind, MovingPlan } from '../../core/study/movingPlan';
+import type { LossOf } from '../../core/study/rootLoss';
 import type { SharingProposal } from '../../core/study/share';
 import type { Proposal } from '../../core/study/steer';
 import type { Wish } from '../../core/study/wishes';
 import type { SteererWorker } from '../../workers/steerer';
 import { tellWaiting } from '../ui/loading';
-import { workerLink } from './workerLink';
+import { NoAnswer, workerLink } from './workerLink';
 
 export interface Search<T> {
   readonly found: Promise<Result<T[], string>>;
@@ -36,6 +39,15 @@ export type Ask<T> = (tell: (share: number) => void) => { readonly found: Promis
 /** What instances, with commands those that they make, gain against one tree for all and one tree a VLAN. */
 export const askGain = (design: Design, commands: readonly Command[]): Ask<GainRow[]> => () => inWorker((remote) => remote.gain(design, [...commands]));
 
+/** What each mode of spanning tree would cost. */
+export const askControl = (design: Design): Ask<ControlCost[]> => () => inWorker(async (remote) => await remote.control(design), TABLE_SECONDS);
+
+/** How much each link carries. */
+export const askLoads = (design: Design): Ask<Loads> => (tell) => inWorker(async (remote) => await remote.loads(design, Comlink.proxy(tell)), TABLE_SECONDS);
+
+/** What the death of each root does. */
+export const askLosses = (design: Design): Ask<LossOf[]> => (tell) => inWorker(async (remote) => await remote.losses(design, Comlink.proxy(tell)), TABLE_SECONDS);
+
 /** Either of two switches with the region settings of the other. */
 export const askEqual = (design: Design, a: SwitchId, b: SwitchId): Ask<Equalling[]> => (tell) => inWorker((remote) => remote.equal(design, a, b, Comlink.proxy(tell)));
 
@@ -48,10 +60,13 @@ export const askPlan = (design: Design, commands: readonly Command[], kind: Movi
 /** Looks for ways to lay VLANs onto instances. */
 export const startGrouping = (): Begin<GroupingProposal> => (design, tell) => inWorker((remote) => remote.group(design, Comlink.proxy(tell)));
 
-function inWorker<T>(search: (remote: Comlink.Remote<SteererWorker>) => Promise<Result<T, string>>): { readonly found: Promise<Result<T, string>>; stop(): void } {
+/** How long what a table shows may take, seconds. */
+const TABLE_SECONDS = 60;
+
+function inWorker<T>(search: (remote: Comlink.Remote<SteererWorker>) => Promise<Result<T, string>>, seconds?: number): { readonly found: Promise<Result<T, string>>; stop(): void } {
   const link = workerLink<SteererWorker>(() => new Worker(new URL('../../workers/steerer.ts', import.meta.url), { type: 'module', name: 'knot-path-steerer' }), (trouble) => tellWaiting('steerer', trouble !== null));
-  const found = link.ask(search)
-    .catch(() => fail('The search has stopped.'))
+  const found = link.ask(search, seconds)
+    .catch((error: unknown) => fail(error instanceof NoAnswer && error.kind === 'late' ? `This took longer than ${seconds} seconds and was stopped; the rest of the page is not affected.` : 'The search has stopped.'))
     .finally(() => link.end());
   return { found, stop: () => link.end() };
 }

@@ -1,8 +1,10 @@
 'use client';
 /** What each dialect would cost this network: trees to keep, BPDUs to send and receive. */
 import { useDeferredValue, useMemo } from 'react';
-import { controlCosts } from '../../core/study/controlPlane';
+import { Asking } from '../group/Asking';
 import { useWorkbench } from '../state/context';
+import { askControl } from '../state/steering';
+import { useAnswer } from '../state/useAnswer';
 import { dialectText } from '../words/choices';
 import styles from './steering.module.css';
 
@@ -11,7 +13,9 @@ const rateText = (rate: number): string => String(Math.round(rate * 10) / 10);
 
 export function ControlTable() {
   const design = useDeferredValue(useWorkbench((state) => state.design));
-  const costs = useMemo(() => controlCosts(design), [design]);
+  const { answer, stop } = useAnswer(useMemo(() => askControl(design), [design]));
+  if (answer.is !== 'found') return <Asking answer={answer} stop={stop} what="Working out each mode" />;
+  const costs = answer.value;
   const most = Math.max(1, ...costs.map((each) => each.sent));
   const nameOf = (id: string) => design.switches.find((sw) => sw.id === id)?.name ?? id;
   return (

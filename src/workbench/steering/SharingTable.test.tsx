@@ -1,4 +1,8 @@
 import { act, fireEvent, screen } from '@testing-library/react';
+import type { Design } from '../../core/design/schema';
+import type * as ControlModule from '../../core/study/controlPlane';
+import type * as LoadModule from '../../core/study/load';
+import type * as Networks from '../../core/testing/networks';
 import { fernhollow } from '../../core/demo/demos';
 import type { LinkId } from '../../core/design/ids';
 import { ok, type Result } from '../../core/result';
@@ -11,7 +15,11 @@ import { ControlTable } from './ControlTable';
 import { loadRows, loadText, percentText } from './loadRows';
 import { SharingTable, sharingOffer, treesTyped } from './SharingTable';
 
-jest.mock('../state/steering', () => ({ startSharing: jest.fn() }));
+jest.mock('../state/steering', () => {
+  const core = { ...jest.requireActual<typeof LoadModule>('../../core/study/load'), ...jest.requireActual<typeof ControlModule>('../../core/study/controlPlane'), ...jest.requireActual<typeof Networks>('../../core/testing/networks') };
+  const told = <T,>(answer: () => T) => () => ({ found: Promise.resolve().then(() => ({ ok: true, value: answer() })), stop: () => undefined });
+  return { startSharing: jest.fn(), askLoads: (design: Design) => told(() => core.linkLoads(core.solutionOf(design))), askControl: (design: Design) => told(() => core.controlCosts(design)) };
+});
 let answer: (found: Result<SharingProposal[], string>) => void;
 beforeEach(() => {
   jest.mocked(startSharing).mockReset();

@@ -8,7 +8,7 @@ import type { Design } from '../../core/design/schema';
 import { VlanSet } from '../../core/design/vlanSet';
 import { fail, ok, type Result } from '../../core/result';
 import { laterVlan } from '../../core/study/laterVlan';
-import { linkLoads, type Loads } from '../../core/study/load';
+import type { Loads } from '../../core/study/load';
 import { uplinksOf, type SharingProposal } from '../../core/study/share';
 import { treeForVlan } from '../../core/tree/passing';
 import type { Solution } from '../../core/tree/settled';
@@ -20,6 +20,9 @@ import { startSharing } from '../state/steering';
 import { counted } from '../words/units';
 import { LoadChart, MOST_BARS } from './LoadChart';
 import { linkNames, loadRows, percentText, type LoadRow } from './loadRows';
+import { Asking } from '../group/Asking';
+import { askLoads } from '../state/steering';
+import { useAnswer } from '../state/useAnswer';
 import { PROPOSAL, type Offer } from './Offers';
 import { SearchStage } from './SearchStage';
 import styles from './steering.module.css';
@@ -27,15 +30,21 @@ import { useSearch } from './useSearch';
 
 export function SharingTable() {
   const solution = useDeferredValue(useWorkbench((state) => state.solution));
-  const loads = useMemo(() => (solution ? linkLoads(solution) : null), [solution]);
+  const design = solution?.network.design ?? null;
+  const { answer, stop } = useAnswer(useMemo(() => (design ? askLoads(design) : null), [design]));
+  // The last loads stay, with the network that they belong to, until newer ones are there.
+  const [kept, setKept] = useState<Shown | null>(null);
+  if (solution && answer.is === 'found' && kept?.loads !== answer.value) setKept({ solution, loads: answer.value });
   const [before, setBefore] = useState<Loads | null>(null);
   const proposed = useWorkbench((state) => state.viewing?.label === PROPOSAL);
-  if (!solution || !loads) return null;
+  if (!kept) return solution ? <Asking answer={answer} stop={stop} what="Adding up the loads" /> : null;
+  const { loads } = kept;
   if (loads.links.length === 0) return <p className={styles.hint}>No cable joins two switches yet: there is nothing to share.</p>;
   return (
     <div className={styles.sharing}>
-      <LoadsOf solution={solution} loads={loads} before={proposed ? before : null} />
-      <SharePanel solution={solution} loads={loads} keep={setBefore} />
+      {answer.is === 'refused' && <Asking answer={answer} stop={stop} what="" />}
+      <LoadsOf {...kept} before={proposed ? before : null} />
+      <SharePanel {...kept} keep={setBefore} />
     </div>
   );
 }
