@@ -7,13 +7,12 @@ import { MAX_PROBLEMS } from './limits';
 import { jsonPath, type DesignProblem } from './problem';
 import { type Bundle, type CostMethod, type Design, type LinkEnd, type Port } from './schema';
 import { methodOf } from './costMethod';
-import type { PortId } from './ids';
 import { VlanSet, vlanSet } from './vlanSet';
 
 /** Broken references and double identifiers, in document order: the first hundred. Time grows with the size of the design alone. */
 export function referenceProblems(design: Design): DesignProblem[] {
   const problems: DesignProblem[] = [];
-  const ports = new Map(design.switches.map((sw) => [sw.id, new Set(sw.ports.map((port) => port.id))]));
+  const ports = new Map<string, ReadonlySet<string>>(design.switches.map((sw) => [sw.id, new Set(sw.ports.map((port) => port.id))]));
   const add = (path: readonly PropertyKey[], found: string, allowed: string): void => {
     if (problems.length < MAX_PROBLEMS) problems.push({ path: jsonPath(path), found, allowed });
   };
@@ -97,7 +96,7 @@ export function referenceProblems(design: Design): DesignProblem[] {
   design.bundles.forEach((bundle, i) => {
     const sw = switches.get(bundle.switch);
     costs(bundle, sw ? methodOf(design, sw) : design.pathCost, ['bundles', i]);
-    if (sw && ports.get(sw.id)!.has(bundle.id as string as PortId)) add(['bundles', i, 'id'], JSON.stringify(bundle.id), `an id that no port of ${bundle.switch} has: both stand in its results`);
+    if (sw && ports.get(sw.id)!.has(bundle.id)) add(['bundles', i, 'id'], JSON.stringify(bundle.id), `an id that no port of ${bundle.switch} has: both stand in its results`);
     const number = `${bundle.switch}\n${bundle.number}`;
     const twin = numbered.get(number);
     if (twin !== undefined) add(['bundles', i, 'number'], String(bundle.number), `each number once on a switch: it is that of bundle ${twin}`);

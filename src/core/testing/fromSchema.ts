@@ -24,7 +24,7 @@ interface Def {
 
 /** Values of the schema's shape, most of them legal; each has every key now and then, and lacks each optional one. */
 export function fromSchema(schema: z.ZodType, pools: Pools, key = ''): fc.Arbitrary<unknown> {
-  const def = schema.def as unknown as Def;
+  const def = schema.def as typeof schema.def & Def;
   const again = (inner: z.ZodType | undefined, at = key): fc.Arbitrary<unknown> => fromSchema(inner!, pools, at);
   switch (def.type) {
     case 'object':

@@ -19,6 +19,7 @@ const escaped = (text: string): string => text.replace(/[&<>"']/g, (char) => `&#
 export const signInPage = (next: string, fault: string | null): string => `<!doctype html>
 <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>Sign in · Knot Path</title><style>${STYLE}</style></head>
 <body><form method="post" action="/sign-in"><h1>Knot Path</h1><input type="hidden" name="next" value="${escaped(next)}">
+<input name="username" autocomplete="username" value="knot-path" hidden>
 <label>Password <input type="password" name="password" autocomplete="current-password" autofocus required></label>
 ${fault === null ? '' : `<p role="alert">${escaped(fault)}</p>\n`}<button>Sign in</button></form></body></html>
 `;

@@ -1,5 +1,8 @@
-import type { Write } from '../../contract/api';
+import type { OpenDesign, Write } from '../../contract/api';
 import { commandSchema, type Command } from '../../core/design/commands';
+import { editAll } from '../../core/design/edit';
+import { fail, ok } from '../../core/result';
+import { api } from './api';
 import { fernhollow } from '../../core/demo/demos';
 import { vlanTree } from '../../core/design/ids';
 import type { SolverAnswer } from '../../workers/solver';
@@ -138,5 +141,66 @@ describe('while the solver is busy', () => {
     await settle();
     expect(seen).toEqual([12288]);
     expect(state().solution?.network.design).toBe(state().design);
+  });
+});
+
+describe('what other windows do', () => {
+  const there = (revision: number, value: number): OpenDesign => {
+    const edited = editAll(fernhollow(), [priority(value)]);
+    if (!edited.ok) throw new Error();
+    return { id: 'x', revision, design: edited.value.design, damage: null, redo: [], undo: [{ number: revision, label: `priority ${value}`, patches: edited.value.patches, inverse: edited.value.inverse }] };
+  };
+  let asked: jest.SpyInstance;
+  beforeEach(async () => {
+    open();
+    await settle();
+    asked = jest.spyOn(api, 'open');
+  });
+  afterEach(() => asked.mockRestore());
+
+  it('is followed when it is heard of, once, with what it moved and its step to take back', async () => {
+    asked.mockResolvedValue(ok(there(9, 4096)));
+    state().heard(null, 9);
+    state().heard(null, 8);
+    await settle();
+    await settle();
+    expect(asked).toHaveBeenCalledTimes(1);
+    expect(state()).toMatchObject({ revision: 9, moved: { label: 'another window: priority 4096' }, undoSteps: [{ number: 9 }] });
+  });
+
+  it('is followed again where more came while it was asked for, or where there was no answer', async () => {
+    asked.mockResolvedValueOnce(fail({ status: 0, message: 'gone', details: [] })).mockImplementationOnce(() => {
+      state().heard(null, 10);
+      return Promise.resolve(ok(there(9, 4096)));
+    }).mockResolvedValue(ok(there(10, 8192)));
+    state().heard(null, 9);
+    await settle();
+    expect(state().revision).toBe(7);
+    state().heard(null, 9);
+    for (let n = 0; n < 4; n += 1) await settle();
+    expect(asked).toHaveBeenCalledTimes(3);
+    expect(state().revision).toBe(10);
+  });
+
+  it('waits while something of this window is under way, and is no news where this window did it', async () => {
+    state().act(priority(0));
+    state().heard(null, 8);
+    await settle();
+    expect(asked).not.toHaveBeenCalled();
+    state().heard([{ window: 'w', name: 'B', lens: 'Steer', at: null }], null);
+    expect(state().others).toHaveLength(1);
+  });
+});
+
+describe('a design whose newest revisions cannot be read', () => {
+  it('is looked at, and not changed before work goes on from the last good one', async () => {
+    const sentNow: Write[] = [];
+    const own = createWorkbench({ id: 'x', revision: 3, design: fernhollow(), undo: [], redo: [], damage: { good: 3, head: 5, why: 'x' } }, inlineSolver(), () => ({ ...noSaver(), send: (write) => void sentNow.push(write) }));
+    own.getState().start();
+    await settle();
+    expect(own.getState().act(priority(0))).toContain('go on from the last good one first');
+    own.getState().undo();
+    own.getState().mend();
+    expect(sentNow).toEqual([{ kind: 'restore', base: 3, target: 3 }]);
   });
 });

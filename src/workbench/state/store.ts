@@ -53,6 +53,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
     let acknowledged = open.damage?.head ?? open.revision;
     let heardOf = acknowledged;
     let letGo: () => void = () => undefined;
+    let following = false;
     const saver = saverFor({
       post: (write) => api.write(open.id, write),
       report(save) {
@@ -114,7 +115,8 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
         return gone;
       }
       const there = answer.value;
-      acknowledged = heardOf = Math.max(heardOf, there.damage?.head ?? there.revision);
+      acknowledged = there.damage?.head ?? there.revision;
+      heardOf = Math.max(heardOf, acknowledged);
       const next = rebase(there, saver.unsent(), renamed);
       const last = there.undo.at(-1)?.label ?? `revision ${there.revision}`;
       if (!next.ok) {
@@ -131,9 +133,14 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
 
     /** Follows what other windows did, once nothing of this one is under way. */
     async function followIfBehind(): Promise<void> {
-      if (heardOf <= acknowledged || saver.unsent().length > 0 || stopped) return;
-      acknowledged = heardOf; // asked once; where there is no answer the next news asks again
-      if (!(await follow({ renamed: new Map(), dropped: null }))) acknowledged = 0;
+      if (following || heardOf <= acknowledged || saver.unsent().length > 0 || stopped) return;
+      following = true;
+      const before = acknowledged;
+      const done = await follow({ renamed: new Map(), dropped: null });
+      following = false;
+      if (!done) return; // the next news asks again
+      if (acknowledged > before) void followIfBehind();
+      else heardOf = acknowledged; // what was heard of is not there: an older database was brought back
     }
 
     return {
