@@ -43,7 +43,7 @@ export function openHeld(file: string): OpenDatabase {
     if (existsSync(file) && statSync(file).size > 0) inspect(file);
     lock = holdFile(file);
     const db = connect(file);
-    for (const each of [file, `${file}-wal`, `${file}-shm`]) if (existsSync(each)) chmodSync(each, 0o600);
+    for (const each of [file, `${file}-wal`, `${file}-shm`]) if (existsSync(/*turbopackIgnore: true*/ each)) chmodSync(/*turbopackIgnore: true*/ each, 0o600);
     const stopUpkeep = startUpkeep(db);
     return {
       db,

@@ -13,7 +13,7 @@ let answer: { status: number; body: unknown };
 
 beforeEach(() => {
   asked = [];
-  answer = { status: 200, body: { id: 'x', revision: 1 } };
+  answer = { status: 200, body: { id: 'x', revision: 1, replayed: false } };
   refresh.mockClear();
   global.fetch = jest.fn((path: string, init: { method: string; body?: string }) => {
     asked.push({ method: init.method, path, body: init.body ? (JSON.parse(init.body) as unknown) : undefined });
