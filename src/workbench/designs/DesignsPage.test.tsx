@@ -89,6 +89,12 @@ describe('a file that comes in', () => {
     expect(asked).toEqual([]);
   });
 
+  it('goes to the server as it is when it is large', async () => {
+    render(<DesignsPage designs={[]} />);
+    choose(writeDesign({ ...fernhollow(), notes: 'x'.repeat(300_000) }).replace('"pathCost": "long"', '"pathCost": "medium"'));
+    await waitFor(() => expect(asked).toMatchObject([{ method: 'POST', path: '/api/designs', body: { do: 'import', document: { pathCost: 'medium' } } }]));
+  });
+
   it('is not read when it is beyond the limit', async () => {
     render(<DesignsPage designs={[]} />);
     const file = new File(['x'], 'huge.json');

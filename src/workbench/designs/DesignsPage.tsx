@@ -28,6 +28,8 @@ interface Deleted {
 }
 
 const MOST_FILE = 8 * 1024 * 1024;
+/** Larger files are read by the server alone, in a worker of its own: reading them here would hold the page up. */
+const SMALL_FILE = 256 * 1024;
 
 export function DesignsPage({ designs, password = false }: { readonly designs: readonly DesignSummary[]; readonly password?: boolean }) {
   const router = useRouter();
@@ -49,7 +51,9 @@ export function DesignsPage({ designs, password = false }: { readonly designs: r
   async function importFile(chosen: File) {
     const title = `“${chosen.name}” was not imported`;
     if (chosen.size > MOST_FILE) return setTrouble({ title, lines: [`It holds ${Math.ceil(chosen.size / 1024 / 1024)} MiB; 8 MiB is the limit.`] });
-    const design = readDesignText(await chosen.text());
+    const text = await chosen.text();
+    if (chosen.size > SMALL_FILE) return run(title, api.importText(text), goTo);
+    const design = readDesignText(text);
     if (!design.ok) return setTrouble({ title, lines: design.error.map(problemText) });
     await run(title, api.create({ do: 'import', document: leanDesign(design.value) }), goTo);
   }

@@ -18,7 +18,7 @@ async function call<T extends z.ZodType>(method: string, path: string, body: unk
   let response: Response;
   try {
     const init: RequestInit = { method };
-    if (body !== undefined) Object.assign(init, { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } });
+    if (body !== undefined) Object.assign(init, { body: typeof body === 'string' ? body : JSON.stringify(body), headers: { 'content-type': 'application/json' } });
     response = await fetch(path, init);
   } catch {
     return fail({ status: 0, message: 'The Knot Path server does not answer. Is it still running?', details: [] });
@@ -48,6 +48,8 @@ export const api = {
   open,
   look: (presence: Presence) => call('POST', '/api/presence', presence, hereSchema),
   create: (wish: NewDesign) => call('POST', '/api/designs', wish, createdSchema),
+  /** A document as text, which the server reads. */
+  importText: (text: string) => call('POST', '/api/designs', `{"do":"import","document":${text}}`, createdSchema),
   write: (id: string, write: Write) => call('POST', at(id, '/revisions'), write, savedSchema),
   rename: (id: string, name: string) => call('PATCH', at(id), { name }, savedSchema),
   remove: (id: string) => call('DELETE', at(id), undefined, nothing),
