@@ -2,10 +2,7 @@
 import type { Command } from './commands';
 import type { HostId, LinkId, PortId, SwitchId } from './ids';
 import { pluggedIn } from './plugs';
-import { portSchema, switchSchema, type Design, type Dialect, type Port } from './schema';
-
-/** The longest identifier that a document takes. */
-const MAX_ID = 200;
+import { MAX_ID, isIdentifier, portSchema, switchSchema, type Design, type Dialect, type Port } from './schema';
 
 /** Hands out identifiers and addresses, each once: none that the design has, none twice. */
 export class FreshNames {
@@ -64,7 +61,7 @@ export class FreshNames {
     if (wish > 0 && wish <= 4095 && !numbers.has(wish)) return { id: label as PortId, number: wish };
     let number = 1;
     while (numbers.has(number) || (label === null && names.has(String(number)))) number += 1;
-    return { id: (label ?? String(number)) as PortId, number };
+    return { id: (label === null ? String(number) : isIdentifier(label) ? label : taken(names, label)) as PortId, number };
   }
 }
 
@@ -76,7 +73,7 @@ function firstFree(used: ReadonlySet<string>, nameAt: (n: number) => string): st
 
 function taken(used: Set<string>, name: string): string {
   const stem = name.trim().slice(0, MAX_ID - 8) || 'x';
-  const id = name.length <= MAX_ID && name.trim() !== '' && !used.has(name) ? name : firstFree(used, (n) => `${stem}-${n}`);
+  const id = isIdentifier(name) && !used.has(name) ? name : firstFree(used, (n) => `${stem}-${n}`);
   used.add(id);
   return id;
 }

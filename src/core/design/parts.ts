@@ -32,11 +32,16 @@ export const titleSchema = text(MAX_NAME).superRefine((value, ctx) => {
     ctx.addIssue({ code: 'custom', message: 'a name of one line, not empty' });
   }
 });
+/** The longest identifier. */
+export const MAX_ID = 200;
+// Results are keyed by identifiers; the words that every object has would be lost there, or stand for something else.
+const isTaken = (value: string): boolean => value in Object.prototype;
+/** Whether a text may be an identifier, where nobody asks why not. */
+export const isIdentifier = (value: string): boolean => isLine(value) && value.length <= MAX_ID && !isTaken(value);
 const id = z.string().superRefine((value, ctx) => {
-  if (value.trim() === '' || value.length > 200 || CONTROL.test(value)) {
+  if (!isLine(value) || value.length > MAX_ID) {
     ctx.addIssue({ code: 'custom', message: 'an identifier of 1 to 200 characters on one line' });
-  } else if (value in Object.prototype) {
-    // Results are keyed by identifiers; these few would be lost there, or stand for something else.
+  } else if (isTaken(value)) {
     ctx.addIssue({ code: 'custom', message: 'another identifier: programs that read the results take this one for something else' });
   }
 });

@@ -65,3 +65,21 @@ describe('neighbours', () => {
     }), { numRuns: 150 });
   });
 });
+
+it.each(['constructor', '__proto__', 'x'.repeat(300)])('what is reported under a name that no identifier may be is looked at all the same: %s', (name) => {
+  const demo = fernhollow();
+  const sw = demo.switches[0]!;
+  const observed = [
+    { switch: sw.id as string, port: name, device: 'lodge', devicePort: '1' },
+    { switch: sw.id as string, port: sw.ports[0]!.id as string, device: name, devicePort: name, kind: 'switch' as const },
+    { switch: sw.id as string, port: sw.ports[1]!.id as string, device: name, kind: 'host' as const },
+    { switch: sw.id as string, port: sw.ports[2]!.id as string, device: 'lodge', devicePort: name },
+  ];
+  const rows = neighboursOf({ ...demo, observed });
+  for (const { takeOver } of rows) {
+    if (!takeOver) continue;
+    const taken = editAll({ ...demo, observed }, takeOver.commands);
+    expect(taken.ok ? 'taken' : taken.error).toBe('taken');
+  }
+  expect(rows.filter(({ observed: seen, takeOver }) => seen && takeOver)).toHaveLength(observed.length);
+});

@@ -1,5 +1,6 @@
 /** What each port is plugged into, as drawn and as the switches themselves report it, and what would make the drawing true. */
 import type { Command } from '../design/commands';
+import { MAX_PORTS } from '../design/limits';
 import { FreshNames, freshCable } from '../design/fresh';
 import type { HostId, LinkId, PortId, SwitchId } from '../design/ids';
 import { hostSchema, portSchema, switchSchema, type Design, type Host, type LinkEnd, type Observed, type Port, type Switch } from '../design/schema';
@@ -162,6 +163,7 @@ function addDevice(design: Design, index: Index, at: LinkEnd, drawn: Drawn | nul
 
 /** Adds the port that was seen, then the cable from it. */
 function addPortAndCable(design: Design, index: Index, sw: Switch, seen: Observed): Remedy | null {
+  if (sw.ports.length >= MAX_PORTS.switch) return null;
   const port = portSchema.parse(new FreshNames(design).port(sw.ports, seen.port));
   const far = index.switchFor(seen);
   const add: Command = { do: 'add-port', switch: sw.id, port };
