@@ -30,7 +30,7 @@ export interface Runner {
 
 /** A runner in a worker that starts with the first run. */
 export function workerRunner(): Runner {
-  const link = workerLink<RunnerWorker>(() => new Worker(new URL('../../workers/runner.ts', import.meta.url), { type: 'module', name: 'knot-path-runner' }), (trouble) => tellWaiting('runner', trouble !== null));
+  const link = workerLink<RunnerWorker>(() => new Worker(new URL('../../workers/runner.ts', import.meta.url), { type: 'module', name: 'knot-path-runner' }), (waits) => tellWaiting('runner', waits));
   const quietly = (asked: Promise<unknown>): void => void asked.catch(() => undefined);
   return {
     run: (design, scenario, tell) => link.ask(async (remote) => await remote.run(design, scenario, Comlink.proxy(tell))).catch(() => fail('The simulator has stopped.')),

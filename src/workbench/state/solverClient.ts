@@ -30,7 +30,7 @@ export interface SolverClient {
 }
 
 /** A solver in a worker that starts when it is first told of a design, in a browser; `told` hears when it cannot be loaded. */
-export function workerSolver(told: (trouble: string | null) => void = () => undefined): SolverClient {
+export function workerSolver(told: (waits: boolean) => void = () => undefined): SolverClient {
   let started = 0;
   const solver = workerLink<SolverWorker>(() => {
     started += 1;

@@ -64,7 +64,7 @@ export const startGrouping = (): Begin<GroupingProposal> => (design, tell) => in
 const TABLE_SECONDS = 60;
 
 function inWorker<T>(search: (remote: Comlink.Remote<SteererWorker>) => Promise<Result<T, string>>, seconds?: number): { readonly found: Promise<Result<T, string>>; stop(): void } {
-  const link = workerLink<SteererWorker>(() => new Worker(new URL('../../workers/steerer.ts', import.meta.url), { type: 'module', name: 'knot-path-steerer' }), (trouble) => tellWaiting('steerer', trouble !== null));
+  const link = workerLink<SteererWorker>(() => new Worker(new URL('../../workers/steerer.ts', import.meta.url), { type: 'module', name: 'knot-path-steerer' }), (waits) => tellWaiting('steerer', waits));
   const found = link.ask(search, seconds)
     .catch((error: unknown) => fail(error instanceof NoAnswer && error.kind === 'late' ? `This took longer than ${seconds} seconds and was stopped; the rest of the page is not affected.` : 'The search has stopped.'))
     .finally(() => link.end());

@@ -28,8 +28,8 @@ interface Running<T> {
   readonly fail: (error: Error) => void;
 }
 
-/** `told` hears that the worker cannot be loaded, and, with null, that it can again. */
-export function workerLink<T>(start: () => Worker, told: (trouble: string | null) => void = () => undefined, wait: (ms: number) => Promise<void> = (ms) => new Promise((done) => setTimeout(done, ms))): WorkerLink<T> {
+/** `told` hears that the worker waits to be loaded, and that it no longer does. */
+export function workerLink<T>(start: () => Worker, told: (waits: boolean) => void = () => undefined, wait: (ms: number) => Promise<void> = (ms) => new Promise((done) => setTimeout(done, ms))): WorkerLink<T> {
   let running: Running<T> | null = null;
   let answered = false;
   let turn = 0;
@@ -62,13 +62,13 @@ export function workerLink<T>(start: () => Worker, told: (trouble: string | null
         try {
           if (seconds !== undefined) clock = setTimeout(() => lose(new NoAnswer('late', `stopped after ${seconds} seconds`)), seconds * 1000);
           const answer = await Promise.race([question(remote), failed]);
-          if (!answered) told(null);
+          if (!answered) told(false);
           answered = true;
           return answer;
         } catch (error) {
           if (!(error instanceof LoadFailure)) throw error;
           answered = false;
-          told('A part of the page cannot be loaded: the server does not answer. Trying again.');
+          told(true);
         } finally {
           clearTimeout(clock);
         }
