@@ -1,16 +1,10 @@
-import { commandSchema, type Command } from '../core/design/commands';
 import { fernhollow } from '../core/demo/demos';
 import { leanDesign } from '../core/design/write';
 import { openDatabase, type Db } from './db/connect';
 import * as service from './designService';
+import { command, take } from './testing';
 
-const command = (input: object): Command => commandSchema.parse(input);
 const priority = (value: number) => [command({ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:15', priority: value })];
-
-function take<T>(result: { ok: true; value: T } | { ok: false; error: unknown }): T {
-  if (!result.ok) throw new Error(JSON.stringify(result.error));
-  return result.value;
-}
 
 let db: Db;
 let id: string;

@@ -3,21 +3,16 @@ import fc from 'fast-check';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { commandSchema, type Command } from '../core/design/commands';
+import type { Command } from '../core/design/commands';
 import { fernhollow } from '../core/demo/demos';
 import { editAll } from '../core/design/edit';
 import { readDesign } from '../core/design/read';
 import { openDatabase, type Db } from './db/connect';
 import * as service from './designService';
+import { command, take } from './testing';
 
-const command = (input: object): Command => commandSchema.parse(input);
 const name = (sw: string, to: string) => command({ do: 'set-switch', switch: sw, name: to });
 const priority = (sw: string, value: number) => command({ do: 'set-bridge-priority', switch: sw, tree: 'vlan:15', priority: value });
-
-function take<T>(result: { ok: true; value: T } | { ok: false; error: unknown }): T {
-  if (!result.ok) throw new Error(JSON.stringify(result.error));
-  return result.value;
-}
 
 let db: Db;
 let id: string;

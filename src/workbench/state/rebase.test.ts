@@ -4,15 +4,11 @@ import { commandSchema, type Command } from '../../core/design/commands';
 import { fernhollow } from '../../core/demo/demos';
 import { openDatabase } from '../../server/db/connect';
 import * as service from '../../server/designService';
+import { take } from '../../server/testing';
 import { rebase } from './rebase';
 
 const name = (sw: string, to: string): Command => commandSchema.parse({ do: 'set-switch', switch: sw, name: to });
 const priority = (sw: string, value: number): Command => commandSchema.parse({ do: 'set-bridge-priority', switch: sw, tree: 'vlan:15', priority: value });
-
-function take<T>(result: { ok: true; value: T } | { ok: false; error: unknown }): T {
-  if (!result.ok) throw new Error(JSON.stringify(result.error));
-  return result.value;
-}
 
 it('gives what the server makes of the same writes, whatever others did to other things before', () => {
   const theirs = fc.array(fc.tuple(fc.constantFrom('ridge-a', 'ridge-b'), fc.constantFrom(0, 4096, 8192)), { minLength: 1, maxLength: 3 });
