@@ -1,34 +1,112 @@
 /** The layer rule: imports run downward only, the core knows nothing of the rooms around it, and nothing runs in a circle. */
 const rooms = '^src/(app|cli|workers|workbench|server|contract)/';
 const lower = (order, i) => order.slice(0, i).map((name) => `^src/core/${name}/`);
-const coreOrder = ['testing', 'exchange', 'study', 'sim', 'protocol', 'demo', 'tree', 'wire', 'cabling', 'bundle', 'design'];
+const coreOrder = [
+  'testing',
+  'exchange',
+  'study',
+  'sim',
+  'protocol',
+  'demo',
+  'tree',
+  'wire',
+  'cabling',
+  'bundle',
+  'design',
+];
 
 /** @type {import('dependency-cruiser').IConfiguration} */
 module.exports = {
   forbidden: [
-    { name: 'no-circle', severity: 'error', from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
-    { name: 'core-stands-alone', severity: 'error', from: { path: '^src/core/', pathNot: '\\.test\\.ts$' }, to: { path: rooms } },
     {
-      name: 'core-imports-zod-and-immer-only', severity: 'error',
-      from: { path: '^src/core/', pathNot: ['\\.test\\.ts$', '^src/core/testing/', '^src/core/exchange/csv\\.ts$', '^src/core/wire/mstConfiguration\\.ts$'] },
-      to: { dependencyTypes: ['npm', 'npm-dev', 'npm-no-pkg', 'npm-unknown', 'core'], pathNot: '^node_modules/(zod|immer)/' },
+      name: 'no-circle',
+      severity: 'error',
+      from: {},
+      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
     },
     {
-      name: 'core-reads-csv-with-papaparse-only', severity: 'error', from: { path: '^src/core/exchange/csv\\.ts$' },
-      to: { dependencyTypes: ['npm', 'npm-dev', 'npm-no-pkg', 'npm-unknown', 'core'], pathNot: '^node_modules/(@types/)?papaparse/' },
+      name: 'core-stands-alone',
+      severity: 'error',
+      from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
+      to: { path: rooms },
     },
     {
-      name: 'core-digests-with-noble-only', severity: 'error', from: { path: '^src/core/wire/mstConfiguration\\.ts$' },
-      to: { dependencyTypes: ['npm', 'npm-dev', 'npm-no-pkg', 'npm-unknown', 'core'], pathNot: '^node_modules/@noble/hashes/' },
+      name: 'core-imports-zod-and-immer-only',
+      severity: 'error',
+      from: {
+        path: '^src/core/',
+        pathNot: [
+          '\\.test\\.ts$',
+          '^src/core/testing/',
+          '^src/core/exchange/csv\\.ts$',
+          '^src/core/wire/mstConfiguration\\.ts$',
+        ],
+      },
+      to: {
+        dependencyTypes: ['npm', 'npm-dev', 'npm-no-pkg', 'npm-unknown', 'core'],
+        pathNot: '^node_modules/(zod|immer)/',
+      },
     },
-    ...coreOrder.map((name, i) => ({
-      name: `core-downward-${name}`, severity: 'error', from: { path: `^src/core/${name}/`, pathNot: '\\.test\\.ts$' }, to: { path: lower(coreOrder, i) },
-    })).filter((rule) => rule.to.path.length > 0),
-    { name: 'contract-on-core', severity: 'error', from: { path: '^src/contract/' }, to: { path: '^src/(app|cli|workers|workbench|server)/' } },
-    { name: 'workers-on-core', severity: 'error', from: { path: '^src/workers/' }, to: { path: '^src/(app|cli|workbench|server|contract)/' } },
-    { name: 'server-not-interface', severity: 'error', from: { path: '^src/server/' }, to: { path: '^src/(app|cli|workers|workbench)/' } },
-    { name: 'interface-not-server', severity: 'error', from: { path: '^src/workbench/', pathNot: '\\.test\\.tsx?$' }, to: { path: '^src/(app|cli|server)/' } },
-    { name: 'command-line-on-core', severity: 'error', from: { path: '^src/cli/' }, to: { path: '^src/(app|workers|workbench|contract|server/(?!db/))' } },
+    {
+      name: 'core-reads-csv-with-papaparse-only',
+      severity: 'error',
+      from: { path: '^src/core/exchange/csv\\.ts$' },
+      to: {
+        dependencyTypes: ['npm', 'npm-dev', 'npm-no-pkg', 'npm-unknown', 'core'],
+        pathNot: '^node_modules/(@types/)?papaparse/',
+      },
+    },
+    {
+      name: 'core-digests-with-noble-only',
+      severity: 'error',
+      from: { path: '^src/core/wire/mstConfiguration\\.ts$' },
+      to: {
+        dependencyTypes: ['npm', 'npm-dev', 'npm-no-pkg', 'npm-unknown', 'core'],
+        pathNot: '^node_modules/@noble/hashes/',
+      },
+    },
+    ...coreOrder
+      .map((name, i) => ({
+        name: `core-downward-${name}`,
+        severity: 'error',
+        from: { path: `^src/core/${name}/`, pathNot: '\\.test\\.ts$' },
+        to: { path: lower(coreOrder, i) },
+      }))
+      .filter((rule) => rule.to.path.length > 0),
+    {
+      name: 'contract-on-core',
+      severity: 'error',
+      from: { path: '^src/contract/' },
+      to: { path: '^src/(app|cli|workers|workbench|server)/' },
+    },
+    {
+      name: 'workers-on-core',
+      severity: 'error',
+      from: { path: '^src/workers/' },
+      to: { path: '^src/(app|cli|workbench|server|contract)/' },
+    },
+    {
+      name: 'server-not-interface',
+      severity: 'error',
+      from: { path: '^src/server/' },
+      to: { path: '^src/(app|cli|workers|workbench)/' },
+    },
+    {
+      name: 'interface-not-server',
+      severity: 'error',
+      from: { path: '^src/workbench/', pathNot: '\\.test\\.tsx?$' },
+      to: { path: '^src/(app|cli|server)/' },
+    },
+    {
+      name: 'command-line-on-core',
+      severity: 'error',
+      from: { path: '^src/cli/' },
+      to: { path: '^src/(app|workers|workbench|contract|server/(?!db/))' },
+    },
   ],
-  options: { tsPreCompilationDeps: true, tsConfig: { fileName: 'tsconfig.json' }, doNotFollow: { path: 'node_modules' } },
+  options: {
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    doNotFollow: { path: 'node_modules' },
+  },
 };

@@ -2,7 +2,17 @@ import next from 'eslint-config-next';
 import typescript from 'eslint-config-next/typescript';
 
 const config = [
-  { ignores: ['.next/**', 'dist/**', 'node_modules/**', 'next-env.d.ts', 'test-results/**', 'playwright-report/**', 'src/server/db/migrations/**'] },
+  {
+    ignores: [
+      '.next/**',
+      'dist/**',
+      'node_modules/**',
+      'next-env.d.ts',
+      'test-results/**',
+      'playwright-report/**',
+      'src/server/db/migrations/**',
+    ],
+  },
   ...(Array.isArray(next) ? next : [next]),
   ...(Array.isArray(typescript) ? typescript : [typescript]),
   {
@@ -19,7 +29,20 @@ const config = [
   },
   {
     files: ['src/core/**', 'src/contract/**', 'src/workbench/**', 'src/workers/**', 'src/server/**', 'src/cli/**'],
-    rules: { 'no-restricted-exports': ['error', { restrictDefaultExports: { direct: true, named: true, defaultFrom: true, namedFrom: true, namespaceFrom: true } }] },
+    rules: {
+      'no-restricted-exports': [
+        'error',
+        {
+          restrictDefaultExports: {
+            direct: true,
+            named: true,
+            defaultFrom: true,
+            namedFrom: true,
+            namespaceFrom: true,
+          },
+        },
+      ],
+    },
   },
 ];
 

@@ -9,8 +9,19 @@ export default async function config() {
   return {
     projects: [
       await project('core', ['<rootDir>/src/core/**/*.test.ts', '<rootDir>/src/cli/**/*.test.ts'], 'node'),
-      await project('server', ['<rootDir>/src/server/**/*.test.ts', '<rootDir>/src/contract/**/*.test.ts', '<rootDir>/src/workers/**/*.test.ts', '<rootDir>/src/*.test.ts'], 'node'),
-      await project('workbench', ['<rootDir>/src/workbench/**/*.test.{ts,tsx}'], 'jsdom', { setupFilesAfterEnv: ['<rootDir>/jest.workbench.ts'] }),
+      await project(
+        'server',
+        [
+          '<rootDir>/src/server/**/*.test.ts',
+          '<rootDir>/src/contract/**/*.test.ts',
+          '<rootDir>/src/workers/**/*.test.ts',
+          '<rootDir>/src/*.test.ts',
+        ],
+        'node',
+      ),
+      await project('workbench', ['<rootDir>/src/workbench/**/*.test.{ts,tsx}'], 'jsdom', {
+        setupFilesAfterEnv: ['<rootDir>/jest.workbench.ts'],
+      }),
     ],
   };
 }

@@ -22,8 +22,16 @@ export default defineConfig({
     launchOptions: { executablePath: process.env.KNOT_PATH_CHROMIUM ?? '/usr/bin/chromium' },
   },
   projects: [
-    { name: 'workbench', testMatch: /.*\.spec\.ts/, use: { ...devices['Desktop Chrome'], viewport: { width: 1280, height: 800 } } },
-    { name: 'screenshots', testMatch: /screenshots\.ts/, use: { ...devices['Desktop Chrome'], viewport: { width: 1280, height: 800 } } },
+    {
+      name: 'workbench',
+      testMatch: /.*\.spec\.ts/,
+      use: { ...devices['Desktop Chrome'], viewport: { width: 1280, height: 800 } },
+    },
+    {
+      name: 'screenshots',
+      testMatch: /screenshots\.ts/,
+      use: { ...devices['Desktop Chrome'], viewport: { width: 1280, height: 800 } },
+    },
   ],
   webServer: {
     command: 'npm start',

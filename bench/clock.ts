@@ -10,7 +10,10 @@ export async function benchClock(browser: Browser): Promise<void> {
   const rows = [];
   for (const { name } of fernhollow().scenarios) {
     await page.goto(`${BASE}/designs/${demo}`); // a page of its own: the simulator's worker starts, too
-    await page.getByText(/^root /).first().waitFor();
+    await page
+      .getByText(/^root /)
+      .first()
+      .waitFor();
     await page.getByRole('tab', { name: 'Break' }).click();
     await page.waitForTimeout(1000);
     const start = performance.now();
@@ -21,9 +24,25 @@ export async function benchClock(browser: Browser): Promise<void> {
   console.log('\nScenarios of the demo, from the choice to a clock that can be played (aim: 300 ms)');
   console.table(rows);
 
-  const design = { ...benchNetwork(200, 600, 32), scenarios: [{ id: 's1', name: 'root dies', look: '', actions: [{ at: 1, do: 'switch-down' as const, switch: benchNetwork(200, 600, 32).switches[0]!.id }], until: 60, talk: 0.01, fromBoot: false }] };
+  const design = {
+    ...benchNetwork(200, 600, 32),
+    scenarios: [
+      {
+        id: 's1',
+        name: 'root dies',
+        look: '',
+        actions: [{ at: 1, do: 'switch-down' as const, switch: benchNetwork(200, 600, 32).switches[0]!.id }],
+        until: 60,
+        talk: 0.01,
+        fromBoot: false,
+      },
+    ],
+  };
   await page.goto(`${BASE}/designs/${await store(design)}`);
-  await page.getByText(/^root /).first().waitFor();
+  await page
+    .getByText(/^root /)
+    .first()
+    .waitFor();
   await page.getByRole('tab', { name: 'Break' }).click();
   await page.getByLabel('Scenario').first().selectOption({ label: 'root dies' });
   await page.getByRole('slider', { name: 'Time' }).waitFor({ timeout: 120_000 });
@@ -32,22 +51,33 @@ export async function benchClock(browser: Browser): Promise<void> {
   await page.mouse.down();
   const times: number[] = [];
   for (let i = 1; i <= 40; i += 1) {
-    const painted = page.evaluate(() => new Promise<number>((done) => {
-      let start = 0;
-      window.addEventListener('pointermove', () => {
-        start = performance.now();
-        requestAnimationFrame(() => {
-          const { port1, port2 } = new MessageChannel();
-          port1.onmessage = () => done(performance.now() - start);
-          port2.postMessage(0);
-        });
-      }, { capture: true, once: true });
-    }));
+    const painted = page.evaluate(
+      () =>
+        new Promise<number>((done) => {
+          let start = 0;
+          window.addEventListener(
+            'pointermove',
+            () => {
+              start = performance.now();
+              requestAnimationFrame(() => {
+                const { port1, port2 } = new MessageChannel();
+                port1.onmessage = () => done(performance.now() - start);
+                port2.postMessage(0);
+              });
+            },
+            { capture: true, once: true },
+          );
+        }),
+    );
     await page.mouse.move(x + 5 + ((width - 10) * ((i * 17) % 41)) / 41, y + 10);
     times.push(await painted);
   }
   await page.mouse.up();
-  console.log('\nScrubbing through the recording of a dead root in 200 switches, 600 links, 32 trees (aim: within a frame, 17 ms)');
-  console.table([{ 'pointer to paint, median (ms)': middle(times).toFixed(1), 'slowest (ms)': Math.max(...times).toFixed(1) }]);
+  console.log(
+    '\nScrubbing through the recording of a dead root in 200 switches, 600 links, 32 trees (aim: within a frame, 17 ms)',
+  );
+  console.table([
+    { 'pointer to paint, median (ms)': middle(times).toFixed(1), 'slowest (ms)': Math.max(...times).toFixed(1) },
+  ]);
   await page.close();
 }

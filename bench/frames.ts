@@ -29,7 +29,10 @@ export function frameRow(unsorted: readonly number[]): object {
   const frames = [...unsorted].sort((a, b) => a - b);
   const at = (share: number) => frames[Math.min(frames.length - 1, Math.floor(frames.length * share))]!;
   return {
-    frames: frames.length, 'median (ms)': at(0.5).toFixed(1), '95 of 100 within (ms)': at(0.95).toFixed(1), 'longest (ms)': at(1).toFixed(1),
+    frames: frames.length,
+    'median (ms)': at(0.5).toFixed(1),
+    '95 of 100 within (ms)': at(0.95).toFixed(1),
+    'longest (ms)': at(1).toFixed(1),
     'over two frames': frames.filter((ms) => ms > 2 * FRAME_MS + 1).length,
   };
 }

@@ -22,7 +22,10 @@ async function wheel(page: Page, by: number, times: number): Promise<void> {
 export async function benchMap(browser: Browser): Promise<void> {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.goto(`${BASE}/designs/${await store(benchNetwork(300, 900, 8))}`);
-  await page.getByText(/^root /).first().waitFor();
+  await page
+    .getByText(/^root /)
+    .first()
+    .waitFor();
   await page.waitForTimeout(1500);
   const rows: object[] = [];
   const measure = async (what: string, work: () => Promise<void>) => {

@@ -7,7 +7,10 @@ import { BASE, store } from './session';
 export async function benchMatrix(browser: Browser): Promise<void> {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.goto(`${BASE}/designs/${await store(benchNetwork(200, 600, 200, 200))}`);
-  await page.getByText(/^root /).first().waitFor();
+  await page
+    .getByText(/^root /)
+    .first()
+    .waitFor();
   const start = performance.now();
   await page.getByRole('tab', { name: 'Roots', exact: true }).click();
   const grid = page.getByRole('grid', { name: /^Roots/ });
@@ -16,7 +19,12 @@ export async function benchMatrix(browser: Browser): Promise<void> {
   const box = (await grid.boundingBox())!;
   await page.waitForTimeout(1000);
   const rows: object[] = [];
-  for (const [what, x, y] of [['down, row by row', 0, 30], ['down, by leaps', 0, 300], ['across, column by column', 60, 0], ['across, by leaps', 500, 0]] as const) {
+  for (const [what, x, y] of [
+    ['down, row by row', 0, 30],
+    ['down, by leaps', 0, 300],
+    ['across, column by column', 60, 0],
+    ['across, by leaps', 500, 0],
+  ] as const) {
     await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
     const frames = await framesDuring(page, async () => {
       for (let i = 0; i < 40; i += 1) {
@@ -27,7 +35,9 @@ export async function benchMatrix(browser: Browser): Promise<void> {
     rows.push({ scroll: what, ...frameRow(frames) });
     await page.waitForTimeout(300);
   }
-  console.log(`\nThe matrix of 200 switches by 200 VLANs: first rows after ${Math.round(opened)} ms; time between frames while it scrolls`);
+  console.log(
+    `\nThe matrix of 200 switches by 200 VLANs: first rows after ${Math.round(opened)} ms; time between frames while it scrolls`,
+  );
   console.table(rows);
   await page.close();
 }

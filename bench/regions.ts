@@ -12,13 +12,29 @@ import { median } from './solver';
 export function regionNetwork(switches: number, links: number, regions = 1): Design {
   const design = benchNetwork(switches, links, 65);
   const turned = <T>(trees: Partial<Record<TreeId, T>>): Partial<Record<TreeId, T>> =>
-    Object.fromEntries(Object.entries(trees).map(([tree, set]) => [tree === vlanTree(1) ? CIST : instanceTree(Number(tree.slice(5)) - 1), set]));
+    Object.fromEntries(
+      Object.entries(trees).map(([tree, set]) => [
+        tree === vlanTree(1) ? CIST : instanceTree(Number(tree.slice(5)) - 1),
+        set,
+      ]),
+    );
   const instances = Array.from({ length: 64 }, (_, i) => ({ id: i + 1, vlans: String(i + 2) }));
   const id = (s: number) => `r${Math.floor((s * regions) / switches)}` as Design['regions'][0]['id'];
   return {
     ...design,
-    regions: Array.from({ length: regions }, (_, r) => ({ id: `r${r}` as Design['regions'][0]['id'], name: `BENCH-${r}`, revision: 1, instances })),
-    switches: design.switches.map((sw, s) => ({ ...sw, dialect: 'mstp', region: id(s), trees: turned(sw.trees), ports: sw.ports.map((port) => ({ ...port, trees: turned(port.trees) })) })),
+    regions: Array.from({ length: regions }, (_, r) => ({
+      id: `r${r}` as Design['regions'][0]['id'],
+      name: `BENCH-${r}`,
+      revision: 1,
+      instances,
+    })),
+    switches: design.switches.map((sw, s) => ({
+      ...sw,
+      dialect: 'mstp',
+      region: id(s),
+      trees: turned(sw.trees),
+      ports: sw.ports.map((port) => ({ ...port, trees: turned(port.trees) })),
+    })),
   };
 }
 
@@ -32,21 +48,45 @@ function measure(switches: number, links: number, regions: number) {
     const found = proposeGroupings(solution.value);
     proposed = found.ok ? found.value.length : 0;
   });
-  return { switches, links, regions, instances: 64, 'solve (ms)': whole.toFixed(0), 'propose a grouping (ms)': grouping.toFixed(0), proposed };
+  return {
+    switches,
+    links,
+    regions,
+    instances: 64,
+    'solve (ms)': whole.toFixed(0),
+    'propose a grouping (ms)': grouping.toFixed(0),
+    proposed,
+  };
 }
 
 function measureCut(switches: number, links: number) {
   const design = regionNetwork(switches, links);
-  const scenario = readScenario({ actions: [{ at: 1, do: 'link-down', link: design.links[0]!.id }], until: 10 }, design);
+  const scenario = readScenario(
+    { actions: [{ at: 1, do: 'link-down', link: design.links[0]!.id }], until: 10 },
+    design,
+  );
   if (!scenario.ok) throw new Error(scenario.error[0]?.found);
   const start = performance.now();
   const run = simulate(design, scenario.value, { mostFrames: 0 });
   if (!run.ok) throw new Error(run.error);
-  return { switches, links, instances: 64, 'settle and cut (ms)': (performance.now() - start).toFixed(0), events: run.value.events, 'settled at (s)': run.value.settledAt };
+  return {
+    switches,
+    links,
+    instances: 64,
+    'settle and cut (ms)': (performance.now() - start).toFixed(0),
+    events: run.value.events,
+    'settled at (s)': run.value.settledAt,
+  };
 }
 
 export function benchRegions(): void {
   console.log('\nMSTP, 64 instances (aim: a solve within 100 ms up to 200 switches)');
-  console.table([measure(50, 150, 1), measure(100, 300, 1), measure(200, 600, 1), measure(200, 600, 4), measure(400, 1200, 1)]);
+  console.table([
+    measure(50, 150, 1),
+    measure(100, 300, 1),
+    measure(200, 600, 1),
+    measure(200, 600, 4),
+    measure(400, 1200, 1),
+  ]);
   console.table([measureCut(20, 60), measureCut(50, 150), measureCut(100, 300)]);
 }

@@ -12,9 +12,16 @@ export const BASE = `http://127.0.0.1:${PORT}`;
 
 async function serve(): Promise<() => void> {
   const KNOT_PATH_DB = path.join(mkdtempSync(path.join(tmpdir(), 'knot-path-bench-')), 'bench.sqlite');
-  const server = spawn(process.execPath, ['node_modules/.bin/next', 'start', '--hostname', '127.0.0.1', '--port', String(PORT)], { env: { ...process.env, KNOT_PATH_DB }, stdio: 'ignore' });
+  const server = spawn(
+    process.execPath,
+    ['node_modules/.bin/next', 'start', '--hostname', '127.0.0.1', '--port', String(PORT)],
+    { env: { ...process.env, KNOT_PATH_DB }, stdio: 'ignore' },
+  );
   for (let i = 0; i < 100; i += 1) {
-    const up = await fetch(`${BASE}/api/designs`).then((r) => r.ok, () => false);
+    const up = await fetch(`${BASE}/api/designs`).then(
+      (r) => r.ok,
+      () => false,
+    );
     if (up) return () => server.kill();
     await new Promise((done) => setTimeout(done, 200));
   }
@@ -36,14 +43,21 @@ export async function withBrowser(work: (browser: Browser) => Promise<void>): Pr
 
 /** Stores a design and gives its id. */
 export async function store(design: Design): Promise<string> {
-  const made = await fetch(`${BASE}/api/designs`, { method: 'POST', body: JSON.stringify({ do: 'import', document: leanDesign(design) }), headers: { 'content-type': 'application/json' } });
+  const made = await fetch(`${BASE}/api/designs`, {
+    method: 'POST',
+    body: JSON.stringify({ do: 'import', document: leanDesign(design) }),
+    headers: { 'content-type': 'application/json' },
+  });
   return ((await made.json()) as { id: string }).id;
 }
 
 /** The id of the demo, which a new database has. */
 export async function demoId(): Promise<string> {
-  const { designs } = (await (await fetch(`${BASE}/api/designs`)).json()) as { designs: { id: string; name: string }[] };
+  const { designs } = (await (await fetch(`${BASE}/api/designs`)).json()) as {
+    designs: { id: string; name: string }[];
+  };
   return designs.find((design) => design.name.startsWith('Fernhollow'))!.id;
 }
 
-export const middle = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
+export const middle = (values: readonly number[]): number =>
+  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!;

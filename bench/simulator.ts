@@ -38,18 +38,31 @@ function row(switches: number) {
   const { ms, events, settledAt } = run(design, [{ at: 1, do: 'switch-down', switch: root }], 60);
   const bare = bareQueue(events, switches * 32);
   return {
-    switches, links: switches * 3, events, 'run (ms)': Math.round(ms), 'thousand events a second': Math.round(events / ms), 'of the bare queue': (bare / ms).toFixed(2),
-    'settled at (s)': settledAt?.toFixed(1) ?? 'not', 'memory (MB)': Math.round(process.memoryUsage().rss / 1e6),
+    switches,
+    links: switches * 3,
+    events,
+    'run (ms)': Math.round(ms),
+    'thousand events a second': Math.round(events / ms),
+    'of the bare queue': (bare / ms).toFixed(2),
+    'settled at (s)': settledAt?.toFixed(1) ?? 'not',
+    'memory (MB)': Math.round(process.memoryUsage().rss / 1e6),
   };
 }
 
 export function benchSimulator(): void {
-  const speaking = (dialect: Dialect): Design => ({ ...fernhollow(), switches: fernhollow().switches.map((sw) => ({ ...sw, dialect })) });
+  const speaking = (dialect: Dialect): Design => ({
+    ...fernhollow(),
+    switches: fernhollow().switches.map((sw) => ({ ...sw, dialect })),
+  });
   console.log('\nThe demo with the link of its root cut, one minute');
-  console.table((['stp', 'rstp', 'per-vlan-stp', 'per-vlan-rstp'] as const).map((dialect) => {
-    const runs = Array.from({ length: 5 }, () => run(speaking(dialect), [{ at: 1, do: 'link-down', link: 'l13' }], 60));
-    return { dialect, events: runs[0]!.events, 'run (ms)': middle(runs.map((each) => each.ms)).toFixed(0) };
-  }));
+  console.table(
+    (['stp', 'rstp', 'per-vlan-stp', 'per-vlan-rstp'] as const).map((dialect) => {
+      const runs = Array.from({ length: 5 }, () =>
+        run(speaking(dialect), [{ at: 1, do: 'link-down', link: 'l13' }], 60),
+      );
+      return { dialect, events: runs[0]!.events, 'run (ms)': middle(runs.map((each) => each.ms)).toFixed(0) };
+    }),
+  );
   console.log('\nThe protocols, growth: 32 trees, the root of most of them dies, one minute');
   console.table([50, 100, 200].map(row));
 }

@@ -20,7 +20,8 @@ export function median(runs: number, work: () => void): number {
 function graphOf(design: Design): Graph {
   const graph = new Graph({ multi: true, type: 'undirected' });
   for (const sw of design.switches) graph.addNode(sw.id);
-  for (const link of design.links) if (link.a.switch !== link.b.switch) graph.addEdge(link.a.switch, link.b.switch, { weight: 20_000 });
+  for (const link of design.links)
+    if (link.a.switch !== link.b.switch) graph.addEdge(link.a.switch, link.b.switch, { weight: 20_000 });
   return graph;
 }
 
@@ -34,7 +35,14 @@ function measure(switches: number, links: number, trees: number) {
   const plain = median(5, () => {
     for (let t = 0; t < trees; t += 1) dijkstra.singleSource(graph, design.switches[t % switches]!.id, 'weight');
   });
-  return { switches, links, trees, 'solve (ms)': ours.toFixed(1), 'plain Dijkstra (ms)': plain.toFixed(1), ratio: (ours / plain).toFixed(3) };
+  return {
+    switches,
+    links,
+    trees,
+    'solve (ms)': ours.toFixed(1),
+    'plain Dijkstra (ms)': plain.toFixed(1),
+    ratio: (ours / plain).toFixed(3),
+  };
 }
 
 export function benchSolver(): void {

@@ -13,11 +13,13 @@ import { middle } from './session';
 
 function timed(runs: number, work: () => unknown): string {
   work();
-  return middle(Array.from({ length: runs }, () => {
-    const start = performance.now();
-    work();
-    return performance.now() - start;
-  })).toFixed(1);
+  return middle(
+    Array.from({ length: runs }, () => {
+      const start = performance.now();
+      work();
+      return performance.now() - start;
+    }),
+  ).toFixed(1);
 }
 
 function row(design: Design) {
@@ -28,14 +30,39 @@ function row(design: Design) {
   const last = design.switches.at(-1)!;
   const link = design.links[design.switches.length + 5]!;
   return {
-    switches: design.switches.length, links: design.links.length,
-    'placing a root in 32 trees (ms)': timed(9, () => placeAll(network, trees.map((each) => each.id), [last.id], 'root')),
-    'ways of every switch (ms)': timed(5, () => network.switches.map((_, s) => candidatePaths(network, tree, s).length)),
+    switches: design.switches.length,
+    links: design.links.length,
+    'placing a root in 32 trees (ms)': timed(9, () =>
+      placeAll(
+        network,
+        trees.map((each) => each.id),
+        [last.id],
+        'root',
+      ),
+    ),
+    'ways of every switch (ms)': timed(5, () =>
+      network.switches.map((_, s) => candidatePaths(network, tree, s).length),
+    ),
     'margin of one cost (ms)': timed(5, () => costMargin(design, tree.id, link.a.switch, link.a.port)),
     'load of every link (ms)': timed(3, () => linkLoads(solution.value)),
-    'sharing 32 trees (ms)': timed(1, () => shareTrees(solution.value, trees.map((each) => each.id), uplinksOf(network))),
+    'sharing 32 trees (ms)': timed(1, () =>
+      shareTrees(
+        solution.value,
+        trees.map((each) => each.id),
+        uplinksOf(network),
+      ),
+    ),
     'steering, one end (ms)': timed(1, () => steer(solution.value, [{ wants: 'block', ...link.a }], [tree.id])),
-    'steering, two wishes (ms)': timed(1, () => steer(solution.value, [{ wants: 'block', ...link.a }, { wants: 'carry', link: design.links[design.switches.length + 9]!.id }], [tree.id])),
+    'steering, two wishes (ms)': timed(1, () =>
+      steer(
+        solution.value,
+        [
+          { wants: 'block', ...link.a },
+          { wants: 'carry', link: design.links[design.switches.length + 9]!.id },
+        ],
+        [tree.id],
+      ),
+    ),
   };
 }
 

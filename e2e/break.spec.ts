@@ -10,7 +10,8 @@ const instant = (page: Page) => page.getByLabel('Instant', { exact: true });
 const hand = (page: Page) => page.getByRole('slider', { name: 'Time' });
 const end = (page: Page, link: string, side: 'a' | 'b') => page.locator(`[data-link="${link}"] [data-side="${side}"]`);
 /** Clicks the middle of a link. */
-const selectLink = (page: Page, link: string) => page.locator(`[data-link="${link}"] path[pointer-events="stroke"]`).click({ force: true });
+const selectLink = (page: Page, link: string) =>
+  page.locator(`[data-link="${link}"] path[pointer-events="stroke"]`).click({ force: true });
 
 async function cutTheRootsLink(page: Page): Promise<void> {
   await openDemo(page);
@@ -20,9 +21,13 @@ async function cutTheRootsLink(page: Page): Promise<void> {
   await hand(page).waitFor();
 }
 
-test('the root’s link is cut by pointing, the states pass, the outage is read, and any instant can be asked why', async ({ page }) => {
+test('the root’s link is cut by pointing, the states pass, the outage is read, and any instant can be asked why', async ({
+  page,
+}) => {
   await cutTheRootsLink(page);
-  await expect(page.getByRole('list', { name: 'What happens' })).toContainText('The link ridge-a port 7 to lodge port 1 is cut');
+  await expect(page.getByRole('list', { name: 'What happens' })).toContainText(
+    'The link ridge-a port 7 to lodge port 1 is cut',
+  );
   await expect(page.getByText(/^settled at 1\.0\d\d s$/)).toBeVisible();
   await expect(instant(page)).toHaveText('0.000 s');
   await expect(map(page).locator('[data-link="l13"]').getByText('no signal', { exact: true })).toHaveCount(0);
@@ -49,12 +54,16 @@ test('the root’s link is cut by pointing, the states pass, the outage is read,
   await page.getByRole('tab', { name: 'What it cost' }).click();
   await expect(page.getByText(/directed pairs of hosts were cut off: the longest for/)).toContainText(/1\.00\d ms/);
   await page.getByRole('tab', { name: 'Order of events' }).click();
-  await page.getByRole('button', { name: /^1\.000 s ridge-a: port 6, alternate until now, is root port and forwards at once/ }).click();
+  await page
+    .getByRole('button', { name: /^1\.000 s ridge-a: port 6, alternate until now, is root port and forwards at once/ })
+    .click();
   await page.getByRole('tab', { name: 'Clock' }).click();
   await expect(instant(page)).toHaveText('1.000 s');
 });
 
-test('a scenario is kept with the design, played, found after a reload, and says so when its link is gone', async ({ page }) => {
+test('a scenario is kept with the design, played, found after a reload, and says so when its link is gone', async ({
+  page,
+}) => {
   await cutTheRootsLink(page);
   await page.getByRole('button', { name: 'keep with the design' }).click();
   await page.getByLabel('Name of the scenario').fill('Pulled by hand');
@@ -99,7 +108,12 @@ test('classic beside rapid: collars fill for half a minute, and the table says w
   await hand(page).focus();
   await page.keyboard.press('ArrowRight');
   await expect(page.locator('[data-state="listening"]').first()).toBeAttached();
-  await expect(page.getByRole('listitem').filter({ hasText: /^ridge-a 6/ }).getByRole('img')).toHaveAttribute('aria-label', /root listening; from 16\.000 s root learning/);
+  await expect(
+    page
+      .getByRole('listitem')
+      .filter({ hasText: /^ridge-a 6/ })
+      .getByRole('img'),
+  ).toHaveAttribute('aria-label', /root listening; from 16\.000 s root learning/);
 });
 
 test('a frame is followed at any instant, and the frames of a link are listed and saved', async ({ page }) => {
@@ -108,11 +122,18 @@ test('a frame is followed at any instant, and the frames of a link are listed an
   await page.getByLabel('From host').selectOption('camera-recorder');
   await page.getByLabel('To host').selectOption('image-store');
   const way = page.getByRole('tabpanel').getByRole('status');
-  await expect(way).toHaveText(/Camera recorder → 6 dome-north 1 → 3 ridge-a 7 → 1 lodge 2 → 7 ridge-b image-store-cards → Image store/);
+  await expect(way).toHaveText(
+    /Camera recorder → 6 dome-north 1 → 3 ridge-a 7 → 1 lodge 2 → 7 ridge-b image-store-cards → Image store/,
+  );
   await expect(map(page).locator('[data-followed]')).toHaveCount(3);
   for (let i = 0; i < 12; i += 1) await page.keyboard.press('.');
   await expect(way).not.toContainText('lodge');
-  await expect(page.getByRole('table', { name: 'Reachability' }).getByText(/another way/).first()).toBeVisible();
+  await expect(
+    page
+      .getByRole('table', { name: 'Reachability' })
+      .getByText(/another way/)
+      .first(),
+  ).toBeVisible();
   await expect(page.getByRole('region', { name: 'Without spanning tree' })).toContainText(/more than 1.000.000 frames/);
 
   await page.getByRole('tab', { name: 'Frames', exact: true }).click();
@@ -144,7 +165,13 @@ test('a new switch is plugged in while the clock runs, and takes its place on th
   await expect(map(page).locator('[data-switch="newcomer-1"]')).toBeVisible();
   await hand(page).focus();
   await page.keyboard.press('End');
-  await expect(end(page, 'l16', 'a').or(end(page, 'l10', 'a')).first()).toBeAttached();
+  await expect(
+    end(page, 'l16', 'a')
+      .or(end(page, 'l10', 'a'))
+      .first(),
+  ).toBeAttached();
   await page.getByRole('tab', { name: 'Order of events' }).click();
-  await expect(page.getByRole('list', { name: 'Order of events' })).toContainText('A new switch, newcomer-1, is plugged in with 1 cable.');
+  await expect(page.getByRole('list', { name: 'Order of events' })).toContainText(
+    'A new switch, newcomer-1, is plugged in with 1 cable.',
+  );
 });

@@ -30,7 +30,9 @@ test('an empty design is cabled from nothing to a triangle with two hosts', asyn
 
   // A fault points at its place and keeps what was typed.
   await page.keyboard.type('host desk = ridge-a 1 vlan 45');
-  await expect(page.getByLabel('Quick cabling')).toContainText('port 1 of ridge-a is taken: ridge-b port 1 is plugged in there');
+  await expect(page.getByLabel('Quick cabling')).toContainText(
+    'port 1 of ridge-a is taken: ridge-b port 1 is plugged in there',
+  );
   await page.keyboard.press('Enter');
   await expect(line(page)).toHaveValue('host desk = ridge-a 1 vlan 45');
   await line(page).fill('host desk = ridge-a 9 vlan 45\nhost store = ridge-b 9,10 vlan 45 10G\nvlan 45 "Office"');
@@ -68,7 +70,10 @@ test('cables are pulled from port to port, from a switch to empty paper, and to 
   };
   await pull(await middleOf('2'), await centre(page, 'b'));
   // The switch under the hand shows its own free ports to drop on.
-  const there = (await page.getByRole('group', { name: 'free ports of b' }).getByRole('button', { name: '2' }).boundingBox())!;
+  const there = (await page
+    .getByRole('group', { name: 'free ports of b' })
+    .getByRole('button', { name: '2' })
+    .boundingBox())!;
   await page.mouse.move(there.x + 4, there.y + 4, { steps: 3 });
   await page.mouse.up();
   await expect(cables(page)).toContainText('a port 2');
@@ -106,7 +111,9 @@ test('several things are set at once, copied, pasted and removed', async ({ page
   await links.getByLabel('Carries').fill('1,55');
   await links.getByLabel('Carries').press('Enter');
   await page.getByLabel('Filter cables').fill('');
-  await expect(cables(page).getByRole('row', { name: /lodge port \d up 1 Gb\/s trunk 1,55, native 1 trunk 1,55/ })).toHaveCount(3);
+  await expect(
+    cables(page).getByRole('row', { name: /lodge port \d up 1 Gb\/s trunk 1,55, native 1 trunk 1,55/ }),
+  ).toHaveCount(3);
 
   // Values that differ are called several.
   await page.getByRole('button', { name: 'select all' }).click();
@@ -115,7 +122,9 @@ test('several things are set at once, copied, pasted and removed', async ({ page
 
   // A block of switches over the clipboard: numbered names beside the originals.
   await selectSwitch(page, 'dome-east');
-  await boxOf(page, 'array-hut').getByText('array-hut', { exact: true }).click({ modifiers: ['Control'] });
+  await boxOf(page, 'array-hut')
+    .getByText('array-hut', { exact: true })
+    .click({ modifiers: ['Control'] });
   await expect(inspector(page).getByRole('heading', { level: 2 })).toHaveText('2 switches selected');
   await page.context().grantPermissions(['clipboard-read', 'clipboard-write']);
   await page.keyboard.press('Control+c');

@@ -11,7 +11,12 @@ export async function openDemo(page: Page): Promise<void> {
 
 /** Waits until trees are solved and drawn. */
 export async function settled(page: Page): Promise<void> {
-  await expect(page.getByRole('navigation', { name: 'Trees' }).getByText(/^root /).first()).toBeVisible();
+  await expect(
+    page
+      .getByRole('navigation', { name: 'Trees' })
+      .getByText(/^root /)
+      .first(),
+  ).toBeVisible();
   await expect(page.locator('[data-switch]').first()).toBeVisible();
 }
 
@@ -22,7 +27,8 @@ export const saved = (page: Page) => expect(page.locator('[data-save="saved"]'))
 export const treeRow = (page: Page, id: string) => page.locator(`[data-tree="${id}"]`);
 
 /** Selects a switch on the map by its name. */
-export const selectSwitch = (page: Page, name: string) => page.locator(`[data-switch="${name}"]`).getByText(name, { exact: true }).click();
+export const selectSwitch = (page: Page, name: string) =>
+  page.locator(`[data-switch="${name}"]`).getByText(name, { exact: true }).click();
 
 /** Types into a setting of the inspector and takes it with Enter. */
 export async function setSetting(page: Page, label: string, value: string): Promise<void> {

@@ -6,7 +6,9 @@ test('an illegal value keeps what was typed, says why, and offers the nearest le
   await openDemo(page);
   await selectSwitch(page, 'ridge-a');
   await setSetting(page, 'VLAN 15', '5000');
-  await expect(inspector(page).getByRole('alert')).toContainText('A bridge priority is 0 to 61440 in steps of 4096; 5000 is not.');
+  await expect(inspector(page).getByRole('alert')).toContainText(
+    'A bridge priority is 0 to 61440 in steps of 4096; 5000 is not.',
+  );
   await expect(inspector(page).getByLabel('VLAN 15', { exact: true })).toHaveValue('5000');
   await expect(treeRow(page, 'vlan:15')).toContainText('root lodge');
   await inspector(page).getByRole('button', { name: 'use 4096' }).click();
@@ -123,9 +125,16 @@ test('the whole map stays in view until someone moves it, and comes into view in
   const all = async (): Promise<void> => {
     await expect(async () => {
       const { x, y, width, height } = (await page.locator('.react-flow').boundingBox())!;
-      const boxes = await page.locator('[data-switch]').evaluateAll((found) => found.map((each) => each.getBoundingClientRect()).map((box) => [box.left, box.top, box.right, box.bottom] as const));
+      const boxes = await page
+        .locator('[data-switch]')
+        .evaluateAll((found) =>
+          found
+            .map((each) => each.getBoundingClientRect())
+            .map((box) => [box.left, box.top, box.right, box.bottom] as const),
+        );
       expect(boxes).toHaveLength(8);
-      for (const [left, top, right, bottom] of boxes) expect(left >= x && top >= y && right <= x + width && bottom <= y + height).toBe(true);
+      for (const [left, top, right, bottom] of boxes)
+        expect(left >= x && top >= y && right <= x + width && bottom <= y + height).toBe(true);
     }).toPass();
   };
   // Clicks on paper and on switches move nothing: the map still follows when the drawer takes its room.
@@ -143,10 +152,20 @@ test('the whole map stays in view until someone moves it, and comes into view in
 });
 
 test('the server refuses what is too large, malformed or unknown, in words', async ({ request }) => {
-  const post = (data: string) => request.post('/api/designs', { data: Buffer.from(data), headers: { 'content-type': 'application/json' } });
-  const answers = await Promise.all([post('{'), post('{"do":"dance"}'), post('{"do":"create","name":"x","colour":1}'), post(' '.repeat(8 * 1024 * 1024 + 1)), request.get('/api/designs/nowhere')]);
+  const post = (data: string) =>
+    request.post('/api/designs', { data: Buffer.from(data), headers: { 'content-type': 'application/json' } });
+  const answers = await Promise.all([
+    post('{'),
+    post('{"do":"dance"}'),
+    post('{"do":"create","name":"x","colour":1}'),
+    post(' '.repeat(8 * 1024 * 1024 + 1)),
+    request.get('/api/designs/nowhere'),
+  ]);
   expect(answers.map((answer) => answer.status())).toEqual([400, 422, 422, 413, 404]);
   for (const answer of answers) expect(((await answer.json()) as { message: string }).message).toMatch(/[a-z] .*\.$/);
-  const foreign = await request.post('/api/designs', { data: { do: 'demo' }, headers: { origin: 'http://elsewhere.example' } });
+  const foreign = await request.post('/api/designs', {
+    data: { do: 'demo' },
+    headers: { origin: 'http://elsewhere.example' },
+  });
   expect(foreign.status()).toBe(403);
 });

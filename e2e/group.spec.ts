@@ -40,9 +40,13 @@ test('the switch with the wrong map is found, compared, and made equal by a clic
   await saved(page);
 });
 
-test('VLANs are laid onto instances by dragging, by ranges and by a rule, and their root is chosen on the board', async ({ page }) => {
+test('VLANs are laid onto instances by dragging, by ranges and by a rule, and their root is chosen on the board', async ({
+  page,
+}) => {
   await openValley(page);
-  await column(page, 'instance 2').getByRole('button', { name: /^45 Office/ }).dragTo(column(page, 'instance 1'));
+  await column(page, 'instance 2')
+    .getByRole('button', { name: /^45 Office/ })
+    .dragTo(column(page, 'instance 1'));
   await expect(column(page, 'instance 1').getByRole('button', { name: /^45 Office/ })).toBeVisible();
   await page.getByLabel('VLANs to lay').fill('75,85,5000');
   await page.getByRole('button', { name: 'Lay', exact: true }).click();
@@ -63,14 +67,22 @@ test('VLANs are laid onto instances by dragging, by ranges and by a rule, and th
   await expect(column(page, 'instance 3').getByRole('button', { name: /^75 / })).toBeVisible();
 });
 
-test('many trees become two: proposed, seen, planned switch by switch, simulated, taken, and told in why', async ({ page }) => {
+test('many trees become two: proposed, seen, planned switch by switch, simulated, taken, and told in why', async ({
+  page,
+}) => {
   await openDemo(page);
   await page.getByRole('tab', { name: 'Group', exact: true }).click();
   await expect(board(page)).toContainText('No switch speaks MSTP yet');
   await page.getByRole('tab', { name: 'Gain' }).click();
-  await expect(page.getByRole('figure', { name: 'Trees a switch keeps: one tree for all 1, instances 3, one tree a VLAN 7' })).toBeVisible();
+  await expect(
+    page.getByRole('figure', { name: 'Trees a switch keeps: one tree for all 1, instances 3, one tree a VLAN 7' }),
+  ).toBeVisible();
   await expect(page.getByRole('combobox', { name: 'Grouping' })).toContainText('Two instances suffice');
-  await expect(page.getByRole('img', { name: /^Load of \d+ links in per cent of their speed. The most loaded: ridge-b 3 = dome-north 2, 52 %/ })).toBeVisible();
+  await expect(
+    page.getByRole('img', {
+      name: /^Load of \d+ links in per cent of their speed. The most loaded: ridge-b 3 = dome-north 2, 52 %/,
+    }),
+  ).toBeVisible();
   await page.getByRole('tab', { name: 'Moving' }).click();
   await expect(page.getByLabel('Where to move')).toContainText('Two instances suffice');
   await page.getByRole('button', { name: 'Simulate each step' }).click();
@@ -92,7 +104,9 @@ test('many trees become two: proposed, seen, planned switch by switch, simulated
   await expect(map(page).locator('[data-region]')).toHaveCount(2);
   await page.getByRole('button', { name: 'show instance 1 alone' }).click();
   await page.getByRole('button', { name: 'dome-east port 1', exact: true }).click();
-  await expect(inspector(page).getByRole('region', { name: 'Why' })).toContainText('Master: it leads out of the region toward the root of the CIST');
+  await expect(inspector(page).getByRole('region', { name: 'Why' })).toContainText(
+    'Master: it leads out of the region toward the root of the CIST',
+  );
   await page.getByRole('button', { name: 'show CIST alone' }).click();
   await expect(inspector(page).getByRole('region', { name: 'Why' })).toContainText('outside of regions');
   await page.getByRole('tab', { name: 'Steer', exact: true }).click();
@@ -113,7 +127,9 @@ test('the way to MSTP is played on the clock, with the trees that there are at e
   await page.getByRole('slider', { name: 'Time' }).press('End');
   await expect(treeRow(page, 'mst:2')).toContainText('root ridge-b');
   await expect(treeRow(page, 'vlan:15')).toContainText('root none now');
-  await expect(map(page).locator('[data-switch="ridge-b"]').getByRole('img', { name: 'root of MSTI 2', exact: true })).toBeAttached();
+  await expect(
+    map(page).locator('[data-switch="ridge-b"]').getByRole('img', { name: 'root of MSTI 2', exact: true }),
+  ).toBeAttached();
   // Back to what is: the trees of the design.
   await page.getByRole('tab', { name: 'Root', exact: true }).click();
   await expect(treeRow(page, 'mst:2')).toHaveCount(0);

@@ -14,7 +14,10 @@ async function toTab(page: Page, name: string | RegExp): Promise<void> {
 test('reported neighbours show the missing cable, which is taken over', async ({ page }) => {
   await openDemo(page);
   await toTab(page, 'Neighbours');
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Export as CSV' }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Export as CSV' }).click(),
+  ]);
   const csv = readFileSync(await download.path(), 'utf8');
   expect(csv).toContain('lodge,3,workshop,3,02:4b:00:00:00:02,switch');
 
@@ -24,12 +27,17 @@ test('reported neighbours show the missing cable, which is taken over', async ({
   await inspector(page).getByRole('button', { name: 'Unplug this cable' }).click();
   await page.getByRole('tab', { name: 'Neighbours' }).click();
   await page.getByRole('button', { name: 'Import reported neighbours' }).click();
-  await page.getByLabel('Files of reported neighbours').setInputFiles({ name: 'seen.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
+  await page
+    .getByLabel('Files of reported neighbours')
+    .setInputFiles({ name: 'seen.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
   await expect(page.getByRole('list', { name: 'What was read' })).toContainText('40 neighbours from 8 switches');
   await page.getByRole('button', { name: 'Hold against the drawing' }).click();
   await page.getByLabel(/differences only/).check();
   await expect(neighbours(page).getByRole('row', { name: /missing cable/ })).toHaveCount(2);
-  await neighbours(page).getByRole('row', { name: /workshop 3 .*lodge port 3 missing cable/ }).getByRole('button', { name: 'draw it as seen' }).click();
+  await neighbours(page)
+    .getByRole('row', { name: /workshop 3 .*lodge port 3 missing cable/ })
+    .getByRole('button', { name: 'draw it as seen' })
+    .click();
   await expect(page.getByLabel(/0 differences only/)).toBeVisible();
   await expect(page.locator('[data-link]')).toHaveCount(15);
   await saved(page);
@@ -43,8 +51,27 @@ test('files that cannot be used say why and lose nothing', async ({ page }) => {
   const read = page.getByRole('list', { name: 'What was read' });
   await files.setInputFiles([
     { name: 'short.csv', mimeType: 'text/csv', buffer: Buffer.from('switch,neighbour\nridge-a,ridge-b\n') },
-    { name: 'ridge-b.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify({ lldp: { interface: { 'port-1': { chassis: { 'ridge-a': { id: { type: 'mac', value: '02:4b:00:00:00:0a' } } }, port: { id: { type: 'ifname', value: '1' } } } } } })) },
-    { name: 'latin.csv', mimeType: 'text/csv', buffer: Buffer.from('switch;port;neighbour\nlodge;1;H\xfctte\n', 'latin1') },
+    {
+      name: 'ridge-b.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from(
+        JSON.stringify({
+          lldp: {
+            interface: {
+              'port-1': {
+                chassis: { 'ridge-a': { id: { type: 'mac', value: '02:4b:00:00:00:0a' } } },
+                port: { id: { type: 'ifname', value: '1' } },
+              },
+            },
+          },
+        }),
+      ),
+    },
+    {
+      name: 'latin.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from('switch;port;neighbour\nlodge;1;H\xfctte\n', 'latin1'),
+    },
     { name: 'huge.csv', mimeType: 'text/csv', buffer: Buffer.alloc(17 * 1024 * 1024, 65) },
   ]);
   await expect(read).toContainText('The column "port" is missing. The heading has "switch", "neighbour".');
@@ -70,7 +97,9 @@ test('findings lead to their place and are ended by a click', async ({ page }) =
   await findings(page).getByRole('button', { name: 'use the long method everywhere' }).click();
   await expect(findings(page)).not.toContainText('path costs by the short method');
   await findings(page).getByRole('button', { name: 'native VLAN 1 on ridge-a port 1' }).click();
-  await findings(page).getByRole('button', { name: /carry VLAN .* at both ends/ }).click();
+  await findings(page)
+    .getByRole('button', { name: /carry VLAN .* at both ends/ })
+    .click();
   await expect(findings(page).getByRole('listitem')).toHaveCount(5); // the roots that nobody chose, the lodge's bundle, the ridge links
 });
 
@@ -78,7 +107,11 @@ test('VLANs are listed with what uses them, added as ranges, deleted knowingly',
   await openDemo(page);
   await toTab(page, 'VLANs');
   const ids = page.getByLabel('VLAN IDs to add or delete');
-  for (const [wrong, says] of [['5-3', 'runs backwards'], ['0', 'VLAN 0'], ['4095', 'VLAN 4095']] as const) {
+  for (const [wrong, says] of [
+    ['5-3', 'runs backwards'],
+    ['0', 'VLAN 0'],
+    ['4095', 'VLAN 4095'],
+  ] as const) {
     await ids.fill(wrong);
     await page.getByRole('button', { name: 'Add', exact: true }).click();
     await expect(page.locator('#drawer-table').getByRole('alert')).toContainText(says);
@@ -93,7 +126,9 @@ test('VLANs are listed with what uses them, added as ranges, deleted knowingly',
   await page.keyboard.press('Enter');
   await expect(treeRow(page, 'vlan:70')).toContainText('Domes');
   await page.getByRole('button', { name: 'delete VLAN 45' }).click();
-  await expect(page.getByRole('alertdialog')).toContainText('VLAN 45: 2 hosts (Duty desk, Office desk), 2 access ports');
+  await expect(page.getByRole('alertdialog')).toContainText(
+    'VLAN 45: 2 hosts (Duty desk, Office desk), 2 access ports',
+  );
   await page.getByRole('button', { name: 'Keep' }).click();
   await ids.fill('70-99');
   await page.getByRole('button', { name: 'Delete', exact: true }).click();
@@ -109,7 +144,9 @@ test('history: look back, compare, name a baseline, restore', async ({ page }) =
   await expect(treeRow(page, 'vlan:15')).toContainText('root ridge-a');
   await saved(page);
   await page.getByRole('tab', { name: 'History' }).click();
-  await expect(history(page).getByRole('row', { name: /1 .*priority of ridge-a in VLAN 15: 32768 to 4096/ })).toBeVisible();
+  await expect(
+    history(page).getByRole('row', { name: /1 .*priority of ridge-a in VLAN 15: 32768 to 4096/ }),
+  ).toBeVisible();
 
   await page.getByRole('button', { name: 'name revision 0 as a baseline' }).click();
   await page.getByLabel(/Name of revision 0/).fill('As found');
@@ -127,7 +164,11 @@ test('history: look back, compare, name a baseline, restore', async ({ page }) =
 
   // Side by side: settings, ends, and the map.
   await page.getByRole('button', { name: 'compare revision 0 with now' }).click();
-  await expect(page.getByRole('grid', { name: 'Settings that differ' }).getByRole('row', { name: /ridge-a priority in VLAN 15 – 4096/ })).toBeVisible();
+  await expect(
+    page
+      .getByRole('grid', { name: 'Settings that differ' })
+      .getByRole('row', { name: /ridge-a priority in VLAN 15 – 4096/ }),
+  ).toBeVisible();
   await expect(map(page).getByText('A→R', { exact: true })).toHaveCount(1);
   await page.getByRole('button', { name: '10 ends' }).click();
   await expect(page.getByRole('grid', { name: 'Ends whose role differs' }).getByRole('row')).toHaveCount(11);

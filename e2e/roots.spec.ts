@@ -1,7 +1,9 @@
 import { expect, test } from '@playwright/test';
 import { inspector, map, openDemo, pullFray, saved, selectSwitch, treeRow } from './design';
 
-test('roots and standbys are placed by keys and in the matrix, and the death of a root is seen beforehand', async ({ page }) => {
+test('roots and standbys are placed by keys and in the matrix, and the death of a root is seen beforehand', async ({
+  page,
+}) => {
   await openDemo(page);
   const matrix = page.getByRole('grid', { name: /^Roots/ });
   await page.getByRole('tab', { name: 'Roots', exact: true }).click();
@@ -25,7 +27,10 @@ test('roots and standbys are placed by keys and in the matrix, and the death of 
   await page.getByLabel('Trees in the table').fill('55');
 
   // In a cell: what was typed stays until it is legal.
-  const cell = matrix.getByRole('row', { name: /dome-east/ }).getByRole('gridcell').nth(2);
+  const cell = matrix
+    .getByRole('row', { name: /dome-east/ })
+    .getByRole('gridcell')
+    .nth(2);
   await cell.dblclick();
   await page.keyboard.press('Control+a');
   await page.keyboard.type('4000');
@@ -53,7 +58,9 @@ test('roots and standbys are placed by keys and in the matrix, and the death of 
   await saved(page);
 });
 
-test('a tree is steered: ways to the root added up, how near a port is to flipping, costs in a table', async ({ page }) => {
+test('a tree is steered: ways to the root added up, how near a port is to flipping, costs in a table', async ({
+  page,
+}) => {
   await openDemo(page);
   await page.getByRole('tab', { name: 'Steer' }).click();
   await selectSwitch(page, 'ridge-b');
@@ -71,12 +78,16 @@ test('a tree is steered: ways to the root added up, how near a port is to flippi
   await page.getByRole('button', { name: 'Set', exact: true }).click();
   await expect(map(page).getByRole('status').first()).toContainText('2 ends changed in VLAN 15');
   await expect(inspector(page)).toContainText('alternate, discarding');
-  await expect(page.getByRole('grid', { name: /^Costs/ }).getByRole('row', { name: /ridge-b 7 lodge port 2/ })).toContainText('22\u202f001');
+  await expect(
+    page.getByRole('grid', { name: /^Costs/ }).getByRole('row', { name: /ridge-b 7 lodge port 2/ }),
+  ).toContainText('22\u202f001');
   await page.keyboard.press('Control+z');
   await saved(page);
 });
 
-test('an end is pointed at that should block instead: ways are proposed, shown, taken as one step', async ({ page }) => {
+test('an end is pointed at that should block instead: ways are proposed, shown, taken as one step', async ({
+  page,
+}) => {
   await openDemo(page);
   await page.getByRole('tab', { name: 'Steer' }).click();
   await page.getByRole('button', { name: 'ridge-a port 1', exact: true }).click();
@@ -99,7 +110,9 @@ test('an end is pointed at that should block instead: ways are proposed, shown, 
   await saved(page);
 });
 
-test('a block is moved by pulling its frayed end to another link; wishes that contradict each other are named', async ({ page }) => {
+test('a block is moved by pulling its frayed end to another link; wishes that contradict each other are named', async ({
+  page,
+}) => {
   await openDemo(page);
   await page.getByRole('tab', { name: 'Steer' }).click();
   // dome-east blocks toward ridge-b (l6); it should block toward ridge-a (l5).
@@ -116,10 +129,15 @@ test('a block is moved by pulling its frayed end to another link; wishes that co
 
   // Both parallel ridge links cannot carry at once.
   await page.getByRole('button', { name: 'clear all' }).click();
-  for (const link of ['l1', 'l2']) await page.locator(`[data-link="${link}"] > path[pointer-events="stroke"]`).click({ modifiers: link === 'l2' ? ['Control'] : [], force: true });
+  for (const link of ['l1', 'l2'])
+    await page
+      .locator(`[data-link="${link}"] > path[pointer-events="stroke"]`)
+      .click({ modifiers: link === 'l2' ? ['Control'] : [], force: true });
   await inspector(page).getByRole('button', { name: 'add to the wishes' }).click();
   await page.getByRole('button', { name: 'Propose ways', exact: true }).click();
-  await expect(page.locator('#drawer-table').getByRole('alert')).toContainText('close a loop at the one from ridge-a port 2 to ridge-b port 2');
+  await expect(page.locator('#drawer-table').getByRole('alert')).toContainText(
+    'close a loop at the one from ridge-a port 2 to ridge-b port 2',
+  );
   await saved(page);
 });
 
@@ -138,10 +156,19 @@ test('both ridges become root and standby for alternate VLANs, and the uplinks n
   await expect(sharing).toContainText('outlines: before the proposal');
   await expect(treeRow(page, 'vlan:25')).toContainText('root ridge-b');
   await page.getByRole('button', { name: 'take proposal 1' }).click();
-  for (const [vid, root, standby] of [[15, 'ridge-a', 'ridge-b'], [25, 'ridge-b', 'ridge-a'], [35, 'ridge-a', 'ridge-b']]) await expect(treeRow(page, `vlan:${vid}`)).toContainText(new RegExp(`root ${root}.*${standby}`, 's'));
+  for (const [vid, root, standby] of [
+    [15, 'ridge-a', 'ridge-b'],
+    [25, 'ridge-b', 'ridge-a'],
+    [35, 'ridge-a', 'ridge-b'],
+  ])
+    await expect(treeRow(page, `vlan:${vid}`)).toContainText(new RegExp(`root ${root}.*${standby}`, 's'));
   await expect(sharing).toContainText('2 links idle');
   await sharing.getByRole('button', { name: 'table', exact: true }).click();
-  await expect(page.getByRole('grid', { name: 'Load of the links by trees' }).getByRole('row', { name: /ridge-b 3 = dome-north 2 10 Gb\/s 52 %/ })).toBeVisible();
+  await expect(
+    page
+      .getByRole('grid', { name: 'Load of the links by trees' })
+      .getByRole('row', { name: /ridge-b 3 = dome-north 2 10 Gb\/s 52 %/ }),
+  ).toBeVisible();
   await page.getByRole('tab', { name: 'Control plane' }).click();
   await expect(page.getByRole('row', { name: /Per-VLAN rapid, spoken now/ })).toBeVisible();
   await saved(page);

@@ -38,7 +38,10 @@ test('pictures', async ({ page }) => {
   await page.keyboard.press('s');
   await picture(page, 'roots');
   await page.getByRole('tab', { name: 'If a root dies' }).click();
-  await page.getByRole('grid', { name: 'If a root dies' }).getByRole('row', { name: /ridge-a VLAN 15/ }).click();
+  await page
+    .getByRole('grid', { name: 'If a root dies' })
+    .getByRole('row', { name: /ridge-a VLAN 15/ })
+    .click();
   await page.locator('#drawer-table').getByRole('button', { name: 'go back to now' }).click();
   await page.getByRole('button', { name: 'Undo' }).click();
   await page.getByRole('tab', { name: 'Ledger' }).click();
@@ -70,7 +73,16 @@ test('pictures', async ({ page }) => {
   await page.getByRole('tab', { name: 'Worksheet' }).click();
   await page.getByRole('button', { name: 'Begin' }).click();
   await page.getByLabel('Root of VLAN 15').selectOption('ridge-b');
-  for (const [name, cost] of [['ridge-a', '0'], ['ridge-b', '2000'], ['dome-north', '2000'], ['dome-east', '2000'], ['dome-west', '2000'], ['workshop', '40000'], ['lodge', '20000'], ['array-hut', '22000']]) {
+  for (const [name, cost] of [
+    ['ridge-a', '0'],
+    ['ridge-b', '2000'],
+    ['dome-north', '2000'],
+    ['dome-east', '2000'],
+    ['dome-west', '2000'],
+    ['workshop', '40000'],
+    ['lodge', '20000'],
+    ['array-hut', '22000'],
+  ]) {
     const field = page.getByLabel(`Root path cost of ${name}`);
     if (await field.count()) await field.fill(cost!);
   }
@@ -95,7 +107,11 @@ test('pictures', async ({ page }) => {
   await page.keyboard.press('Escape');
   await page.getByRole('tab', { name: 'Neighbours' }).click();
   await page.getByRole('button', { name: 'Import reported neighbours' }).click();
-  await page.getByLabel('Reported neighbours as text').fill('switch,port,neighbour,neighbour port\nridge-a,1,ridge-b,1\nridge-a,2,lodge,9\nridge-a,9,Duty desk,\nworkshop,3,lodge,2\nworkshop,8,attic,1\n');
+  await page
+    .getByLabel('Reported neighbours as text')
+    .fill(
+      'switch,port,neighbour,neighbour port\nridge-a,1,ridge-b,1\nridge-a,2,lodge,9\nridge-a,9,Duty desk,\nworkshop,3,lodge,2\nworkshop,8,attic,1\n',
+    );
   await page.getByRole('button', { name: 'Hold against the drawing' }).click();
   await page.getByLabel(/differences only/).check();
   await page.getByRole('button', { name: 'workshop port 3', exact: true }).click();
@@ -144,7 +160,11 @@ test('pictures', async ({ page }) => {
   await page.getByLabel('To host').selectOption('image-store');
   await page.getByRole('tab', { name: 'Frames', exact: true }).click();
   await page.locator('[data-link="l4"] path[pointer-events="stroke"]').click({ force: true });
-  await page.getByRole('grid', { name: 'Frames' }).getByRole('gridcell', { name: /agreement/ }).first().click();
+  await page
+    .getByRole('grid', { name: 'Frames' })
+    .getByRole('gridcell', { name: /agreement/ })
+    .first()
+    .click();
   await picture(page, 'frames');
   await page.getByRole('tab', { name: 'Cable', exact: true }).click();
   await page.keyboard.press('Control+a');

@@ -22,7 +22,10 @@ async function pageBehind(page: Page, context: BrowserContext): Promise<Page> {
   return other;
 }
 
-test('a page that is behind is told so, overwrites nothing, and can keep its change as a new design', async ({ page, context }) => {
+test('a page that is behind is told so, overwrites nothing, and can keep its change as a new design', async ({
+  page,
+  context,
+}) => {
   const other = await pageBehind(page, context);
   const conflict = other.getByRole('dialog', { name: 'Changed elsewhere in the meantime' });
   await expect(conflict).toContainText('This design is at revision 1 by now; your change was made on revision 0.');
@@ -65,31 +68,54 @@ test('the command line says of the exported file what the screen says', async ({
   expect((await download).suggestedFilename()).toBe('fernhollow-observatory.knot.json');
   expect(readFileSync(file, 'utf8')).toContain('"priority": 8192');
 
-  const { stdout, status } = spawnSync('npx', ['knot-path', 'solve', file, '--tree', 'vlan:15', '--json'], { encoding: 'utf8' });
+  const { stdout, status } = spawnSync('npx', ['knot-path', 'solve', file, '--tree', 'vlan:15', '--json'], {
+    encoding: 'utf8',
+  });
   expect(status).toBe(0);
-  const { trees } = JSON.parse(stdout) as { trees: { switches: Record<string, { ports: Record<string, { role: string; state: string; cost: number }> }> }[] };
-  const told = Object.entries(trees[0]!.switches).flatMap(([sw, { ports }]) => Object.entries(ports).map(([port, view]) => ({ sw, port, ...view })));
+  const { trees } = JSON.parse(stdout) as {
+    trees: { switches: Record<string, { ports: Record<string, { role: string; state: string; cost: number }> }> }[];
+  };
+  const told = Object.entries(trees[0]!.switches).flatMap(([sw, { ports }]) =>
+    Object.entries(ports).map(([port, view]) => ({ sw, port, ...view })),
+  );
   await expect(page.getByText(`${told.length} ends`, { exact: true })).toBeVisible();
   for (const { sw, port, role, state, cost } of told) {
     await page.getByLabel('Filter ends').fill(`${sw} ${port} ${role} ${cost}`);
     const grouped = String(cost).replace(/\B(?=(\d{3})+$)/g, '\\s'); // accessible names have plain spaces
-    await expect(ledger(page).getByRole('row', { name: new RegExp(`VLAN 15 ${sw} ${port} .* ${role} ${state} ${grouped} `) })).toBeVisible();
+    await expect(
+      ledger(page).getByRole('row', { name: new RegExp(`VLAN 15 ${sw} ${port} .* ${role} ${state} ${grouped} `) }),
+    ).toBeVisible();
   }
 });
 
 test('a file comes in as a new design, and a broken one says where it is broken', async ({ page }) => {
   await page.goto('/');
   const choose = async (name: string, text: string) => {
-    await page.getByLabel('Design file').setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) });
+    await page
+      .getByLabel('Design file')
+      .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) });
   };
-  const ring = (more: object) => JSON.stringify({
-    format: 'knot-path-design', version: 1, name: '<b>Ring</b> of two',
-    switches: ['a', 'b'].map((id, i) => ({ id, mac: `02:00:00:00:00:0${i + 1}`, ports: [1, 2].map((n) => ({ id: String(n), number: n, ...more })) })),
-    links: [1, 2].map((n) => ({ id: `l${n}`, a: { switch: 'a', port: String(n) }, b: { switch: 'b', port: String(n) } })),
-  });
+  const ring = (more: object) =>
+    JSON.stringify({
+      format: 'knot-path-design',
+      version: 1,
+      name: '<b>Ring</b> of two',
+      switches: ['a', 'b'].map((id, i) => ({
+        id,
+        mac: `02:00:00:00:00:0${i + 1}`,
+        ports: [1, 2].map((n) => ({ id: String(n), number: n, ...more })),
+      })),
+      links: [1, 2].map((n) => ({
+        id: `l${n}`,
+        a: { switch: 'a', port: String(n) },
+        b: { switch: 'b', port: String(n) },
+      })),
+    });
   await choose('broken.knot.json', ring({ priority: 100 }));
   await expect(page.getByRole('main').getByRole('alert')).toContainText('“broken.knot.json” was not imported');
-  await expect(page.getByRole('main').getByRole('alert')).toContainText('switches[0].ports[0].priority: found 100; allowed: 0 to 240 in steps of 16; nearest: 96 and 112');
+  await expect(page.getByRole('main').getByRole('alert')).toContainText(
+    'switches[0].ports[0].priority: found 100; allowed: 0 to 240 in steps of 16; nearest: 96 and 112',
+  );
   await choose('notes.txt', 'not a design');
   await expect(page.getByRole('main').getByRole('alert')).toContainText('text that is not JSON');
 

@@ -12,7 +12,10 @@ async function inTree(page: Page, vid: number, value: string): Promise<void> {
 }
 const idOf = (page: Page): string => page.url().split('/').at(-1)!;
 
-test('two windows change different things and both live; each shows where the other looks', async ({ page, context }) => {
+test('two windows change different things and both live; each shows where the other looks', async ({
+  page,
+  context,
+}) => {
   await openDemo(page);
   const other = await context.newPage();
   await other.goto(page.url());
@@ -83,7 +86,9 @@ test('changes that a dead page had not sent are offered again, and made once', a
   await again.goto(url);
   await settled(again);
   await expect(banner(again)).toContainText('revision 0');
-  await expect(notices(again)).toContainText(/2 changes from .* never reached the server: priority of ridge-a in VLAN 15: 32768 to 4096; priority of ridge-a in VLAN 25/);
+  await expect(notices(again)).toContainText(
+    /2 changes from .* never reached the server: priority of ridge-a in VLAN 15: 32768 to 4096; priority of ridge-a in VLAN 25/,
+  );
   await notices(again).getByRole('button', { name: 'make them now' }).click();
   await expect(banner(again)).toContainText('revision 2, saved');
   await expect(treeRow(again, 'vlan:15')).toContainText('root ridge-a');
@@ -94,7 +99,10 @@ test('changes that a dead page had not sent are offered again, and made once', a
   await expect(again.getByText('never reached the server')).toHaveCount(0);
 });
 
-test('a lens that cannot be loaded says so, takes nothing down, and comes when the server is back', async ({ page, context }) => {
+test('a lens that cannot be loaded says so, takes nothing down, and comes when the server is back', async ({
+  page,
+  context,
+}) => {
   await openDemo(page);
   await expect(page.getByRole('tab', { name: /^Findings \d/ })).toBeVisible();
   await context.route(/_next\/static/, (route) => route.abort());
@@ -129,28 +137,49 @@ test('text that was typed and not taken is asked about when the page goes', asyn
   expect(asked).toBe(2);
 });
 
-test('a design whose newest revisions cannot be read opens at the last good one, and goes on from there', async ({ page, request }) => {
+test('a design whose newest revisions cannot be read opens at the last good one, and goes on from there', async ({
+  page,
+  request,
+}) => {
   await openDemo(page);
   const id = idOf(page);
   for (const [base, priority] of [4096, 8192, 0].entries()) {
-    expect((await request.post(`/api/designs/${id}/revisions`, { data: { kind: 'edit', base, commands: [{ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:15', priority }] } })).status()).toBe(201);
+    expect(
+      (
+        await request.post(`/api/designs/${id}/revisions`, {
+          data: {
+            kind: 'edit',
+            base,
+            commands: [{ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:15', priority }],
+          },
+        })
+      ).status(),
+    ).toBe(201);
   }
   await page.goto('/'); // nobody holds it
   const db = new Database(process.env.KNOT_PATH_TEST_DB!);
-  db.prepare(`update revisions set patches = '[{"op":"replace","path":["switches",0,"trees","nonsense"],"value":{"priority":7}}]' where design = ? and number >= 2`).run(id);
+  db.prepare(
+    `update revisions set patches = '[{"op":"replace","path":["switches",0,"trees","nonsense"],"value":{"priority":7}}]' where design = ? and number >= 2`,
+  ).run(id);
   db.close();
   // The server knows the newest document by heart until others were opened after it; a restore of another makes no difference to it.
   for (let n = 0; n < 17; n += 1) {
-    const made = (await (await request.post('/api/designs', { data: { do: 'create', name: `other ${n}` } })).json()) as { id: string };
+    const made = (await (
+      await request.post('/api/designs', { data: { do: 'create', name: `other ${n}` } })
+    ).json()) as { id: string };
     await request.get(`/api/designs/${made.id}`);
   }
   await page.goto(`/designs/${id}`);
   await settled(page);
-  await expect(notices(page)).toContainText('Revisions 2 to 3 of this design cannot be read; this is revision 1, the last good one.');
+  await expect(notices(page)).toContainText(
+    'Revisions 2 to 3 of this design cannot be read; this is revision 1, the last good one.',
+  );
   await expect(treeRow(page, 'vlan:15')).toContainText('root ridge-a');
   const exported = await request.get(`/api/designs/${id}/export`);
   expect(exported.status()).toBe(200);
-  expect((await request.post('/api/designs', { data: { do: 'import', document: await exported.json() } })).status()).toBe(201);
+  expect(
+    (await request.post('/api/designs', { data: { do: 'import', document: await exported.json() } })).status(),
+  ).toBe(201);
   await notices(page).getByRole('button', { name: 'go on from revision 1' }).click();
   await expect(page.getByText('cannot be read')).toHaveCount(0);
   await expect(banner(page)).toContainText('revision 4, saved');

@@ -14,7 +14,9 @@ test('an engineer reads the root, asks why, moves it, takes it back, and finds i
   // Why does it block?
   await blocked.click();
   const why = inspector(page).getByRole('region', { name: 'Why' });
-  await expect(why).toContainText("ridge-a's bridge ID 32783.02:4b:00:00:00:0a is lower than ridge-b's 32783.02:4b:00:00:00:0b");
+  await expect(why).toContainText(
+    "ridge-a's bridge ID 32783.02:4b:00:00:00:0a is lower than ridge-b's 32783.02:4b:00:00:00:0b",
+  );
   await expect(why.locator('[data-decided]').first()).toHaveAttribute('data-decided', 'designatedBridge');
 
   // Make ridge-a root of VLAN 15.

@@ -40,17 +40,24 @@ test('a large design is drawn from afar without letters and from near with them'
   const count = 96;
   const port = (s: number, n: number) => ({ switch: `s${s}`, port: String(n) });
   const document = {
-    format: 'knot-path-design', version: 1, name: 'x'.repeat(10_000),
+    format: 'knot-path-design',
+    version: 1,
+    name: 'x'.repeat(10_000),
     switches: Array.from({ length: count }, (_, s) => ({
-      id: `s${s}`, name: s === 0 ? 'y'.repeat(10_000) : `switch ${s}`, mac: `02:00:00:00:00:${(s + 1).toString(16).padStart(2, '0')}`,
-      position: { x: (s % columns) * 240, y: Math.floor(s / columns) * 200 }, ports: [1, 2, 3, 4].map((n) => ({ id: String(n), number: n })),
+      id: `s${s}`,
+      name: s === 0 ? 'y'.repeat(10_000) : `switch ${s}`,
+      mac: `02:00:00:00:00:${(s + 1).toString(16).padStart(2, '0')}`,
+      position: { x: (s % columns) * 240, y: Math.floor(s / columns) * 200 },
+      ports: [1, 2, 3, 4].map((n) => ({ id: String(n), number: n })),
     })),
     links: Array.from({ length: count }, (_, s) => s).flatMap((s) => [
       { id: `r${s}`, a: port(s, 1), b: port((s + 1) % count, 2) },
       ...(s + columns < count && s % 2 === 0 ? [{ id: `c${s}`, a: port(s, 3), b: port(s + columns, 4) }] : []),
     ]),
   };
-  const made = (await (await request.post('/api/designs', { data: { do: 'import', document } })).json()) as { id: string };
+  const made = (await (await request.post('/api/designs', { data: { do: 'import', document } })).json()) as {
+    id: string;
+  };
   await page.goto(`/designs/${made.id}`);
   await settled(page);
   await expect(page.locator('[data-end]')).toHaveCount(0);

@@ -1,7 +1,9 @@
 import { expect, test } from '@playwright/test';
 import { createDesign, inspector, saved, settled, treeRow } from './design';
 
-test('a worksheet with one wrong answer: the trees are hidden, then compared, and the result is kept', async ({ page }) => {
+test('a worksheet with one wrong answer: the trees are hidden, then compared, and the result is kept', async ({
+  page,
+}) => {
   await createDesign(page, 'Valley station');
   await page.getByRole('tab', { name: 'Cable' }).click();
   for (const line of ['weir 1 = mill 1', 'mill 2 = gatehouse 1', 'gatehouse 2 = weir 2']) {
@@ -19,8 +21,20 @@ test('a worksheet with one wrong answer: the trees are hidden, then compared, an
   await page.getByRole('tab', { name: 'Worksheet' }).click();
 
   await page.getByLabel('Root of the common tree').selectOption('weir');
-  for (const [name, cost] of [['weir', '0'], ['mill', '20000'], ['gatehouse', '40000']]) await page.getByLabel(`Root path cost of ${name}`).fill(cost!);
-  const roles = { 'weir port 1': 'designated', 'weir port 2': 'designated', 'mill port 1': 'root', 'mill port 2': 'designated', 'gatehouse port 1': 'alternate', 'gatehouse port 2': 'root' };
+  for (const [name, cost] of [
+    ['weir', '0'],
+    ['mill', '20000'],
+    ['gatehouse', '40000'],
+  ])
+    await page.getByLabel(`Root path cost of ${name}`).fill(cost!);
+  const roles = {
+    'weir port 1': 'designated',
+    'weir port 2': 'designated',
+    'mill port 1': 'root',
+    'mill port 2': 'designated',
+    'gatehouse port 1': 'alternate',
+    'gatehouse port 2': 'root',
+  };
   for (const [end, role] of Object.entries(roles)) {
     await page.getByLabel(`Role of ${end}`).selectOption(role);
     await page.getByLabel(`State of ${end}`).selectOption(role === 'alternate' ? 'discarding' : 'forwarding');
@@ -29,7 +43,11 @@ test('a worksheet with one wrong answer: the trees are hidden, then compared, an
   await page.getByRole('button', { name: 'Compare' }).click();
   const drawer = page.locator('#drawer-table');
   await expect(drawer).toContainText('15 of 16 right in the common tree');
-  await expect(drawer.getByRole('row', { name: /gatehouse root path cost 40.000 20.000 The costs of the ports toward the root add up: 20.000 at gatehouse port 2/ })).toBeVisible();
+  await expect(
+    drawer.getByRole('row', {
+      name: /gatehouse root path cost 40.000 20.000 The costs of the ports toward the root add up: 20.000 at gatehouse port 2/,
+    }),
+  ).toBeVisible();
   await expect(treeRow(page, 'cst')).toContainText('root weir');
   await drawer.getByRole('button', { name: 'gatehouse', exact: true }).click();
   await expect(inspector(page).getByRole('heading', { level: 2 })).toHaveText('gatehouse');

@@ -10,9 +10,15 @@ async function hammer(server: Server, id: string, from: number, until: Promise<v
   const acknowledged = new Map<number, string>();
   let over = false;
   void until.then(() => (over = true));
-  for (let base = from; !over; ) {
+  for (let base = from; !over;) {
     const name = `name ${base + 1}`;
-    const { status, body } = await ask(server, 'POST', `/api/designs/${id}/revisions`, renaming(base, `write-${id}-${base}`, 'lodge', name), 4000);
+    const { status, body } = await ask(
+      server,
+      'POST',
+      `/api/designs/${id}/revisions`,
+      renaming(base, `write-${id}-${base}`, 'lodge', name),
+      4000,
+    );
     if (status !== 201) break;
     base = (body as { revision: number }).revision;
     acknowledged.set(base, name);
@@ -20,11 +26,21 @@ async function hammer(server: Server, id: string, from: number, until: Promise<v
   return acknowledged;
 }
 
-async function check(server: Server, id: string, acknowledged: ReadonlyMap<number, string>, into: Tally): Promise<number> {
+async function check(
+  server: Server,
+  id: string,
+  acknowledged: ReadonlyMap<number, string>,
+  into: Tally,
+): Promise<number> {
   const there = await open(server, id);
   const last = Math.max(0, ...acknowledged.keys());
   if (!there || there.damage !== null || there.revision < last) into.lost += 1;
-  else if (there.revision === last && last > 0 && there.design.switches.find((sw) => sw.id === 'lodge')?.name !== acknowledged.get(last)) into.lost += 1;
+  else if (
+    there.revision === last &&
+    last > 0 &&
+    there.design.switches.find((sw) => sw.id === 'lodge')?.name !== acknowledged.get(last)
+  )
+    into.lost += 1;
   return there?.revision ?? last;
 }
 
@@ -43,7 +59,12 @@ export async function kills(folder: string, rounds: number): Promise<Tally> {
     server = await start(file);
     head = await check(server, id, acknowledged, result);
     // The write whose answer was lost comes again: it is there once.
-    const again = await ask(server, 'POST', `/api/designs/${id}/revisions`, renaming(Math.max(head - 1, 0), `write-${id}-${Math.max(head - 1, 0)}`, 'lodge', `name ${head}`));
+    const again = await ask(
+      server,
+      'POST',
+      `/api/designs/${id}/revisions`,
+      renaming(Math.max(head - 1, 0), `write-${id}-${Math.max(head - 1, 0)}`, 'lodge', `name ${head}`),
+    );
     if (head > 0 && (again.status !== 201 || (again.body as { revision: number }).revision !== head)) result.lost += 1;
   }
   await kill(server, 'SIGTERM');
@@ -61,7 +82,13 @@ export async function powerCuts(folder: string, rounds: number): Promise<Tally> 
     const copy = path.join(folder, `power-${n}.sqlite`);
     const until = pause(40 + Math.random() * 200);
     const acknowledged = await hammer(server, id, head, until);
-    const late = ask(server, 'POST', `/api/designs/${id}/revisions`, renaming(Math.max(head, ...acknowledged.keys()), `late-write-${n}`, 'ridge-a', `late ${n}`), 20_000);
+    const late = ask(
+      server,
+      'POST',
+      `/api/designs/${id}/revisions`,
+      renaming(Math.max(head, ...acknowledged.keys()), `late-write-${n}`, 'ridge-a', `late ${n}`),
+      20_000,
+    );
     await pause(Math.random() * 8);
     server.process.kill('SIGSTOP');
     for (const tail of ['', '-wal']) if (existsSync(file + tail)) copyFileSync(file + tail, copy + tail);
@@ -82,7 +109,8 @@ export async function fullDisk(folder: string, rounds: number): Promise<Tally> {
   const result = tally('disk full while running');
   const place = path.join(folder, 'small');
   mkdirSync(place);
-  if (process.getuid?.() !== 0 || spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=4m', 'tmpfs', place]).status !== 0) return { ...result, note: 'left out: no small disk can be made here' };
+  if (process.getuid?.() !== 0 || spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=4m', 'tmpfs', place]).status !== 0)
+    return { ...result, note: 'left out: no small disk can be made here' };
   try {
     const server = await start(path.join(place, 'full.sqlite'));
     const id = await addDemo(server);
@@ -97,7 +125,12 @@ export async function fullDisk(folder: string, rounds: number): Promise<Tally> {
       let refused = 0;
       // The log may have room for some more.
       for (let m = 0; m < 200 && refused === 0; m += 1) {
-        const answer = await ask(server, 'POST', `/api/designs/${id}/revisions`, renaming(head, `full-${n}-${m}-write`, 'lodge', `${'x'.repeat(9000)} ${n} ${m}`));
+        const answer = await ask(
+          server,
+          'POST',
+          `/api/designs/${id}/revisions`,
+          renaming(head, `full-${n}-${m}-write`, 'lodge', `${'x'.repeat(9000)} ${n} ${m}`),
+        );
         result.tried += 1;
         if (answer.status === 201) head += 1;
         else if (answer.status === 507) refused = m + 1;
@@ -108,7 +141,12 @@ export async function fullDisk(folder: string, rounds: number): Promise<Tally> {
       }
       if ((await open(server, id))?.revision !== head) result.lost += 1;
       rmSync(fill);
-      const again = await ask(server, 'POST', `/api/designs/${id}/revisions`, renaming(head, `full-${n}-again-write`, 'lodge', `again ${n}`));
+      const again = await ask(
+        server,
+        'POST',
+        `/api/designs/${id}/revisions`,
+        renaming(head, `full-${n}-again-write`, 'lodge', `again ${n}`),
+      );
       if (again.status === 201) head += 1;
       else result.lost += 1;
     }
@@ -130,8 +168,10 @@ export async function twoServers(folder: string, rounds: number): Promise<Tally>
     const both = await Promise.all([start(file), start(file)]);
     const serving = both.filter((server) => server.said().includes('serving on'));
     result.tried += 1;
-    if (serving.length !== 1 || !both.some((server) => server.said().includes('another Knot Path server uses it'))) result.crashed += 1;
-    else if (((await ask(serving[0]!, 'GET', '/api/designs')).body as { designs: unknown[] }).designs.length !== 2) result.lost += 1;
+    if (serving.length !== 1 || !both.some((server) => server.said().includes('another Knot Path server uses it')))
+      result.crashed += 1;
+    else if (((await ask(serving[0]!, 'GET', '/api/designs')).body as { designs: unknown[] }).designs.length !== 2)
+      result.lost += 1;
     for (const server of serving) await kill(server, 'SIGTERM');
   }
   return result;

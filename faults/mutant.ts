@@ -15,12 +15,43 @@ import { fromSchema, type Pools } from '../src/core/testing/fromSchema';
 import { solve } from '../src/core/tree/solve';
 import type { Verdict } from './mutants';
 
-const { what, from, to } = workerData as { readonly what: 'documents' | 'commands'; readonly from: number; readonly to: number };
+const { what, from, to } = workerData as {
+  readonly what: 'documents' | 'commands';
+  readonly from: number;
+  readonly to: number;
+};
 const demos: readonly Design[] = [fernhollow(), valleyStation()];
-const ODD = ['', '__proto__', 'constructor', 'a\nb', '1-4094', '9-5', 'vlan:15', 'mst:1', 'x'.repeat(300), '\u0000', '02:00:00:00:00:01', '[[[['];
-const ids = demos.flatMap((design) => [...design.switches, ...design.links, ...design.hosts, ...design.bundles, ...design.regions].map(({ id }) => id as string));
-const pools: Pools = { texts: {}, numbers: {}, other: { texts: [...ids, ...ODD, '1', '2', '3'], numbers: [0, 1, 2, 3, 15, 128, 4096, 4094, 1e308, -1, 0.5, 65_536] } };
-const anyPart = fc.oneof(fromSchema(designSchema.shape.switches, pools), fromSchema(designSchema.shape.bundles, pools), fromSchema(designSchema.shape.regions, pools), fromSchema(designSchema.shape.hosts, pools), fc.constantFrom<unknown>(null, true, 0, -1, 1e308, '', [], {}, ...ODD));
+const ODD = [
+  '',
+  '__proto__',
+  'constructor',
+  'a\nb',
+  '1-4094',
+  '9-5',
+  'vlan:15',
+  'mst:1',
+  'x'.repeat(300),
+  '\u0000',
+  '02:00:00:00:00:01',
+  '[[[[',
+];
+const ids = demos.flatMap((design) =>
+  [...design.switches, ...design.links, ...design.hosts, ...design.bundles, ...design.regions].map(
+    ({ id }) => id as string,
+  ),
+);
+const pools: Pools = {
+  texts: {},
+  numbers: {},
+  other: { texts: [...ids, ...ODD, '1', '2', '3'], numbers: [0, 1, 2, 3, 15, 128, 4096, 4094, 1e308, -1, 0.5, 65_536] },
+};
+const anyPart = fc.oneof(
+  fromSchema(designSchema.shape.switches, pools),
+  fromSchema(designSchema.shape.bundles, pools),
+  fromSchema(designSchema.shape.regions, pools),
+  fromSchema(designSchema.shape.hosts, pools),
+  fc.constantFrom<unknown>(null, true, 0, -1, 1e308, '', [], {}, ...ODD),
+);
 const anyCommand = fromSchema(commandSchema, pools);
 
 /** A pure sequence of random numbers below `n`. */
@@ -69,9 +100,14 @@ function exercise(design: Design): string | null {
 function tryDocument(seed: number, roll: (n: number) => number): string | null {
   const lean = leanDesign(demos[roll(2)]!);
   const text = JSON.stringify(mutate(lean, roll, seed));
-  const broken = roll(10) === 0 ? text.slice(0, roll(text.length)) + ODD[roll(ODD.length)]! + text.slice(roll(text.length)) : text;
+  const broken =
+    roll(10) === 0 ? text.slice(0, roll(text.length)) + ODD[roll(ODD.length)]! + text.slice(roll(text.length)) : text;
   const read = readDesignText(broken);
-  return read.ok ? exercise(read.value) : read.error.length === 0 || read.error.length > 100 ? 'refused without a word, or with too many' : null;
+  return read.ok
+    ? exercise(read.value)
+    : read.error.length === 0 || read.error.length > 100
+      ? 'refused without a word, or with too many'
+      : null;
 }
 
 function tryCommands(seed: number, roll: (n: number) => number): string | null {
@@ -80,7 +116,10 @@ function tryCommands(seed: number, roll: (n: number) => number): string | null {
     const parsed = commandSchema.safeParse(each);
     return parsed.success ? [parsed.data] : [];
   });
-  planLines(design, fc.sample(fc.constantFrom(...pools.other.texts), { seed, numRuns: 6 }).join(roll(2) === 0 ? ' = ' : ' '));
+  planLines(
+    design,
+    fc.sample(fc.constantFrom(...pools.other.texts), { seed, numRuns: 6 }).join(roll(2) === 0 ? ' = ' : ' '),
+  );
   const edited = editAll(design, commands);
   if (!edited.ok) return null;
   describeCommands(design, commands);

@@ -17,7 +17,7 @@ export interface Verdict {
 export async function mutants(what: 'documents' | 'commands', count: number, firstSeed: number): Promise<Tally> {
   const result = tally(`mutated ${what}`);
   const faults: string[] = [];
-  for (let next = firstSeed; next < firstSeed + count; ) {
+  for (let next = firstSeed; next < firstSeed + count;) {
     next = await batch(what, next, firstSeed + count, result, faults);
   }
   return { ...result, tried: count, note: faults.slice(0, 3).join('; ') };
@@ -25,7 +25,10 @@ export async function mutants(what: 'documents' | 'commands', count: number, fir
 
 function batch(what: string, from: number, to: number, result: Tally, faults: string[]): Promise<number> {
   return new Promise((done) => {
-    const worker = new Worker(path.join(process.cwd(), 'dist/faults/mutant.cjs'), { workerData: { what, from, to }, resourceLimits: { maxOldGenerationSizeMb: 1024 } });
+    const worker = new Worker(path.join(process.cwd(), 'dist/faults/mutant.cjs'), {
+      workerData: { what, from, to },
+      resourceLimits: { maxOldGenerationSizeMb: 1024 },
+    });
     let at = from;
     let clock: NodeJS.Timeout;
     const wait = (): void => {

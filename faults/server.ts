@@ -24,7 +24,10 @@ async function freePort(): Promise<number> {
 /** Starts it and waits until it answers or has ended. */
 export async function start(database: string): Promise<Server> {
   const port = await freePort();
-  const child = spawn(process.execPath, ['dist/server/main.cjs'], { env: { ...process.env, NODE_ENV: 'production', PORT: String(port), KNOT_PATH_DB: database, KNOT_PATH_LOG: 'fatal' }, stdio: ['ignore', 'pipe', 'pipe'] });
+  const child = spawn(process.execPath, ['dist/server/main.cjs'], {
+    env: { ...process.env, NODE_ENV: 'production', PORT: String(port), KNOT_PATH_DB: database, KNOT_PATH_LOG: 'fatal' },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
   let said = '';
   for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk: Buffer) => (said += chunk.toString()));
   const ended = new Promise<number | null>((done) => child.on('exit', (code) => done(code)));
@@ -51,7 +54,11 @@ export interface Answer {
 export async function ask(server: Server, method: string, path: string, body?: unknown, ms = 10_000): Promise<Answer> {
   try {
     const init: RequestInit = { method, signal: AbortSignal.timeout(ms) };
-    if (body !== undefined) Object.assign(init, { body: typeof body === 'string' ? body : JSON.stringify(body), headers: { 'content-type': 'application/json' } });
+    if (body !== undefined)
+      Object.assign(init, {
+        body: typeof body === 'string' ? body : JSON.stringify(body),
+        headers: { 'content-type': 'application/json' },
+      });
     const response = await fetch(server.base + path, init);
     const text = await response.text();
     return { status: response.status, body: text === '' ? null : JSON.parse(text) };
@@ -66,7 +73,12 @@ export async function addDemo(server: Server): Promise<string> {
   return (body as { id: string }).id;
 }
 
-export const renaming = (base: number, write: string, sw: string, name: string) => ({ kind: 'edit', base, write, commands: [{ do: 'set-switch', switch: sw, name }] });
+export const renaming = (base: number, write: string, sw: string, name: string) => ({
+  kind: 'edit',
+  base,
+  write,
+  commands: [{ do: 'set-switch', switch: sw, name }],
+});
 
 interface Opened {
   readonly revision: number;

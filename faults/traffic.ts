@@ -8,15 +8,42 @@ const PATIENCE = 1500;
 
 const bodies: readonly (readonly [string, () => string])[] = [
   ['8 MiB of empty switches', () => importing(`"switches":[${'{},'.repeat(2_600_000)}{}]`)],
-  ['2000 regions of 64 instances', () => importing(`"switches":[],"regions":[${Array.from({ length: 2000 }, () => `{"id":"r","instances":[${'{"id":1,"vlans":"1"},'.repeat(63)}{"id":1,"vlans":"1"}]}`).join(',')}]`)],
-  ['200 regions that overlap in everything', () => importing(`"switches":[],"regions":[${Array.from({ length: 200 }, (_, i) => `{"id":"r${i}","instances":[${Array.from({ length: 64 }, (__, j) => `{"id":${j + 1},"vlans":"1-4094"}`).join(',')}]}`).join(',')}]`)],
-  ['fifty thousand ports', () => importing(`"switches":[${Array.from({ length: 12 }, (_, i) => `{"id":"s${i}","mac":"02:00:00:00:00:01","ports":[${Array.from({ length: 4000 }, (__, j) => `{"id":"${j + 1}","number":${j + 1}}`).join(',')}]}`).join(',')}]`)],
+  [
+    '2000 regions of 64 instances',
+    () =>
+      importing(
+        `"switches":[],"regions":[${Array.from({ length: 2000 }, () => `{"id":"r","instances":[${'{"id":1,"vlans":"1"},'.repeat(63)}{"id":1,"vlans":"1"}]}`).join(',')}]`,
+      ),
+  ],
+  [
+    '200 regions that overlap in everything',
+    () =>
+      importing(
+        `"switches":[],"regions":[${Array.from({ length: 200 }, (_, i) => `{"id":"r${i}","instances":[${Array.from({ length: 64 }, (__, j) => `{"id":${j + 1},"vlans":"1-4094"}`).join(',')}]}`).join(',')}]`,
+      ),
+  ],
+  [
+    'fifty thousand ports',
+    () =>
+      importing(
+        `"switches":[${Array.from({ length: 12 }, (_, i) => `{"id":"s${i}","mac":"02:00:00:00:00:01","ports":[${Array.from({ length: 4000 }, (__, j) => `{"id":"${j + 1}","number":${j + 1}}`).join(',')}]}`).join(',')}]`,
+      ),
+  ],
   ['a hundred thousand brackets', () => '['.repeat(100_000)],
   ['nothing but spaces', () => ' '.repeat(8_000_000)],
-  ['twelve thousand commands', () => JSON.stringify({ kind: 'edit', base: 0, commands: Array.from({ length: 12_000 }, () => ({ do: 'rename-design', name: 'x' })) })],
+  [
+    'twelve thousand commands',
+    () =>
+      JSON.stringify({
+        kind: 'edit',
+        base: 0,
+        commands: Array.from({ length: 12_000 }, () => ({ do: 'rename-design', name: 'x' })),
+      }),
+  ],
   ['more than the limit', () => ' '.repeat(9 * 1024 * 1024)],
 ];
-const importing = (more: string): string => `{"do":"import","document":{"format":"knot-path-design","version":1,"name":"n","links":[],${more}}}`;
+const importing = (more: string): string =>
+  `{"do":"import","document":{"format":"knot-path-design","version":1,"name":"n","links":[],${more}}}`;
 
 /** Sends the worst bodies, three at a time, and asks for the list of designs meanwhile. */
 export async function hugeBodies(server: Server, rounds: number): Promise<Tally> {
@@ -33,12 +60,14 @@ export async function hugeBodies(server: Server, rounds: number): Promise<Tally>
     }
   })();
   for (let n = 0; n < rounds; n += 1) {
-    await Promise.all(bodies.map(async ([, make]) => {
-      result.tried += 1;
-      const { status } = await ask(server, 'POST', '/api/designs', make(), 60_000);
-      if (status === 0) result.hung += 1;
-      else if (status >= 500 && status !== 503) result.crashed += 1;
-    }));
+    await Promise.all(
+      bodies.map(async ([, make]) => {
+        result.tried += 1;
+        const { status } = await ask(server, 'POST', '/api/designs', make(), 60_000);
+        if (status === 0) result.hung += 1;
+        else if (status >= 500 && status !== 503) result.crashed += 1;
+      }),
+    );
   }
   over = true;
   await watching;
@@ -53,7 +82,10 @@ export async function slowBodies(server: Server, count: number): Promise<Tally> 
   const sockets = Array.from({ length: count }, (_, n) => {
     const socket = connect(Number(port), hostname, () => {
       if (n % 3 === 0) socket.write('POST /api/designs HTTP/1.1\r\n');
-      else if (n % 3 === 1) socket.write(`POST /api/designs HTTP/1.1\r\nhost: ${hostname}:${port}\r\ncontent-type: application/json\r\ncontent-length: 1000\r\n\r\n{`);
+      else if (n % 3 === 1)
+        socket.write(
+          `POST /api/designs HTTP/1.1\r\nhost: ${hostname}:${port}\r\ncontent-type: application/json\r\ncontent-length: 1000\r\n\r\n{`,
+        );
     });
     socket.on('error', () => undefined);
     return socket;
@@ -76,31 +108,62 @@ export async function slowBodies(server: Server, count: number): Promise<Tally> 
 export async function windows(server: Server, count: number, edits: number): Promise<Tally> {
   const result = tally(`${count} windows on one design`);
   const id = await addDemo(server);
-  const ports = Array.from({ length: count }, (_, n) => ({ do: 'add-port', switch: 'lodge', port: { id: `w${n}`, number: 100 + n } }));
+  const ports = Array.from({ length: count }, (_, n) => ({
+    do: 'add-port',
+    switch: 'lodge',
+    port: { id: `w${n}`, number: 100 + n },
+  }));
   await ask(server, 'POST', `/api/designs/${id}/revisions`, { kind: 'edit', base: 0, commands: ports });
   const heard = Array.from({ length: count }, () => 0);
   const stop = new AbortController();
   const streams = heard.map(async (_, n) => {
     try {
       const response = await fetch(`${server.base}/api/events`, { signal: stop.signal });
-      for await (const chunk of response.body!) for (const [, number] of new TextDecoder().decode(chunk).matchAll(/"kind":"revision","design":"[^"]+","revision":(\d+)/g)) heard[n] = Math.max(heard[n]!, Number(number));
+      for await (const chunk of response.body!)
+        for (const [, number] of new TextDecoder()
+          .decode(chunk)
+          .matchAll(/"kind":"revision","design":"[^"]+","revision":(\d+)/g))
+          heard[n] = Math.max(heard[n]!, Number(number));
     } catch {
       // Stopped.
     }
   });
   await pause(500);
-  const present = await Promise.all(heard.map((_, n) => ask(server, 'POST', '/api/presence', { window: `window-${n}-of-many`, design: id, lens: 'Root', at: null }, 30_000)));
+  const present = await Promise.all(
+    heard.map((_, n) =>
+      ask(
+        server,
+        'POST',
+        '/api/presence',
+        { window: `window-${n}-of-many`, design: id, lens: 'Root', at: null },
+        30_000,
+      ),
+    ),
+  );
   if (present.some(({ status }) => status !== 200)) result.crashed += 1;
-  await Promise.all(heard.map(async (_, n) => {
-    let base = 1;
-    for (let m = 0; m < edits; m += 1) {
-      result.tried += 1;
-      const { status, body } = await ask(server, 'POST', `/api/designs/${id}/revisions`, { kind: 'edit', base, write: `window-${n}-${m}`, commands: [{ do: 'set-port-cost', switch: 'lodge', port: `w${n}`, tree: null, cost: 1 + m }] }, 60_000);
-      if (status === 0) result.hung += 1;
-      else if (status !== 201) result.lost += 1;
-      else base = (body as { revision: number }).revision;
-    }
-  }));
+  await Promise.all(
+    heard.map(async (_, n) => {
+      let base = 1;
+      for (let m = 0; m < edits; m += 1) {
+        result.tried += 1;
+        const { status, body } = await ask(
+          server,
+          'POST',
+          `/api/designs/${id}/revisions`,
+          {
+            kind: 'edit',
+            base,
+            write: `window-${n}-${m}`,
+            commands: [{ do: 'set-port-cost', switch: 'lodge', port: `w${n}`, tree: null, cost: 1 + m }],
+          },
+          60_000,
+        );
+        if (status === 0) result.hung += 1;
+        else if (status !== 201) result.lost += 1;
+        else base = (body as { revision: number }).revision;
+      }
+    }),
+  );
   await pause(1000);
   const there = await open(server, id);
   if (there?.revision !== 1 + count * edits) result.lost += 1;

@@ -4,5 +4,14 @@ import { run } from './lib.mjs';
 process.argv.push('--build', '--chromium');
 await import('./setup.mjs');
 const { build } = await import('esbuild');
-await build({ entryPoints: ['bench/main.ts'], outfile: 'dist/bench/main.cjs', bundle: true, platform: 'node', format: 'cjs', target: 'node20', packages: 'external', logLevel: 'warning' });
+await build({
+  entryPoints: ['bench/main.ts'],
+  outfile: 'dist/bench/main.cjs',
+  bundle: true,
+  platform: 'node',
+  format: 'cjs',
+  target: 'node20',
+  packages: 'external',
+  logLevel: 'warning',
+});
 run(process.execPath, ['dist/bench/main.cjs']);

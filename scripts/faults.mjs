@@ -4,5 +4,15 @@ import { run } from './lib.mjs';
 process.argv.push('--build');
 await import('./setup.mjs');
 const { build } = await import('esbuild');
-await build({ entryPoints: ['faults/main.ts', 'faults/mutant.ts'], outdir: 'dist/faults', outExtension: { '.js': '.cjs' }, bundle: true, platform: 'node', format: 'cjs', target: 'node20', packages: 'external', logLevel: 'warning' });
+await build({
+  entryPoints: ['faults/main.ts', 'faults/mutant.ts'],
+  outdir: 'dist/faults',
+  outExtension: { '.js': '.cjs' },
+  bundle: true,
+  platform: 'node',
+  format: 'cjs',
+  target: 'node20',
+  packages: 'external',
+  logLevel: 'warning',
+});
 run(process.execPath, ['dist/faults/main.cjs', ...process.argv.slice(2)]);

@@ -16,10 +16,20 @@ await unlessFresh('node_modules/.knot-path-lock', ['package-lock.json'], 'node_m
 });
 
 const { buildCommandLine } = await import('./build-cli.mjs');
-await unlessFresh('dist/.stamp', ['src/core', 'src/cli', 'src/server/db', 'src/contract', 'scripts/build-cli.mjs', 'node_modules/.knot-path-lock'], 'node_modules/.bin/knot-path', buildCommandLine);
+await unlessFresh(
+  'dist/.stamp',
+  ['src/core', 'src/cli', 'src/server/db', 'src/contract', 'scripts/build-cli.mjs', 'node_modules/.knot-path-lock'],
+  'node_modules/.bin/knot-path',
+  buildCommandLine,
+);
 
 const { buildServer } = await import('./build-server.mjs');
-await unlessFresh('dist/.server-stamp', ['src/core', 'src/contract', 'src/server', 'scripts/build-server.mjs', 'node_modules/.knot-path-lock'], 'dist/server/main.cjs', buildServer);
+await unlessFresh(
+  'dist/.server-stamp',
+  ['src/core', 'src/contract', 'src/server', 'scripts/build-server.mjs', 'node_modules/.knot-path-lock'],
+  'dist/server/main.cjs',
+  buildServer,
+);
 
 if (process.argv.includes('--build')) {
   const sources = ['src', 'next.config.ts', 'tsconfig.json', 'node_modules/.knot-path-lock'];
@@ -31,19 +41,28 @@ if (process.argv.includes('--build')) {
 
 if (process.argv.includes('--chromium')) {
   const chromium = process.env.KNOT_PATH_CHROMIUM ?? '/usr/bin/chromium';
-  if (!existsSync(chromium) && !install('chromium', 'Chromium')) stop(`The end-to-end tests need Chromium at ${chromium} (or at the path in KNOT_PATH_CHROMIUM): apt-get install chromium`);
+  if (!existsSync(chromium) && !install('chromium', 'Chromium'))
+    stop(
+      `The end-to-end tests need Chromium at ${chromium} (or at the path in KNOT_PATH_CHROMIUM): apt-get install chromium`,
+    );
 }
 // Tools that some tests hold our answers against; without them those tests are left out, and say so.
 if (process.argv.includes('--tools')) {
-  if (spawnSync('tshark', ['--version']).error && !install('tshark', 'the packet analyser')) say('no packet analyser here: captures are not held against one');
-  if (spawnSync('ip', ['-V']).error && !install('iproute2', 'the network tools')) say('no iproute2 here: nothing is held against the Linux bridge');
+  if (spawnSync('tshark', ['--version']).error && !install('tshark', 'the packet analyser'))
+    say('no packet analyser here: captures are not held against one');
+  if (spawnSync('ip', ['-V']).error && !install('iproute2', 'the network tools'))
+    say('no iproute2 here: nothing is held against the Linux bridge');
 }
 
 /** Installs a system package where this machine lets us; false where it does not. */
 function install(name, what) {
   if (process.getuid?.() !== 0 || spawnSync('apt-get', ['--version']).status !== 0) return false;
   say(`installing ${what} from the system packages`);
-  const options = { env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }, cwd: path.parse(root).root, stdio: 'inherit' };
+  const options = {
+    env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    cwd: path.parse(root).root,
+    stdio: 'inherit',
+  };
   const done = (args) => spawnSync('apt-get', args, options).status === 0;
   return done(['update', '-qq']) && done(['install', '-y', '-qq', '--no-install-recommends', name]);
 }

@@ -4,12 +4,15 @@ import { become, stop } from './lib.mjs';
 
 const dev = process.argv.includes('--dev');
 const port = Number(process.env.PORT || 3000);
-if (!Number.isInteger(port) || port < 1 || port > 65_535) stop(`PORT is ${process.env.PORT}; it must be a number from 1 to 65535.`);
+if (!Number.isInteger(port) || port < 1 || port > 65_535)
+  stop(`PORT is ${process.env.PORT}; it must be a number from 1 to 65535.`);
 
 await freePort(port); // before the build: nobody should wait a minute to be told
 if (!dev) process.argv.push('--build');
 await import('./setup.mjs');
-become(process.execPath, ['dist/server/main.cjs', ...(dev ? ['--dev'] : [])], { env: { ...process.env, NODE_ENV: dev ? 'development' : 'production' } });
+become(process.execPath, ['dist/server/main.cjs', ...(dev ? ['--dev'] : [])], {
+  env: { ...process.env, NODE_ENV: dev ? 'development' : 'production' },
+});
 
 function freePort(wanted) {
   return new Promise((done) => {

@@ -2,7 +2,9 @@ import { NextRequest } from 'next/server';
 import { proxy } from './proxy';
 
 const ask = (method: string, headers: Record<string, string> = {}) =>
-  proxy(new NextRequest('http://127.0.0.1:3000/api/designs', { method, headers: { host: '127.0.0.1:3000', ...headers } }));
+  proxy(
+    new NextRequest('http://127.0.0.1:3000/api/designs', { method, headers: { host: '127.0.0.1:3000', ...headers } }),
+  );
 
 describe('every answer', () => {
   it('has a policy with a nonce of its own, and lets nothing inline through without it', () => {

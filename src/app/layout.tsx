@@ -7,7 +7,10 @@ import type { ReactNode } from 'react';
 import { ThemeRoom } from '../workbench/theme/ThemeRoom';
 import '../workbench/theme/tokens.css';
 
-export const metadata: Metadata = { title: { default: 'Knot Path', template: '%s · Knot Path' }, description: 'Design redundant switched networks and know how they will behave.' };
+export const metadata: Metadata = {
+  title: { default: 'Knot Path', template: '%s · Knot Path' },
+  description: 'Design redundant switched networks and know how they will behave.',
+};
 
 export default async function RootLayout({ children }: { readonly children: ReactNode }) {
   const nonce = (await headers()).get('x-nonce') ?? undefined;

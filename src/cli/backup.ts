@@ -22,7 +22,11 @@ export async function runRestore(file: string, options: { database?: string }): 
 type Room = typeof backups & Pick<typeof connecting, 'databaseFile'>;
 
 async function told(work: (room: Room) => Promise<string>): Promise<void> {
-  const [backup, { databaseFile }, { DatabaseTrouble }] = await Promise.all([import('../server/db/backup'), import('../server/db/connect'), import('../server/db/trouble')]);
+  const [backup, { databaseFile }, { DatabaseTrouble }] = await Promise.all([
+    import('../server/db/backup'),
+    import('../server/db/connect'),
+    import('../server/db/trouble'),
+  ]);
   try {
     process.stdout.write(await work({ ...backup, databaseFile }));
   } catch (error) {

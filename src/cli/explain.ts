@@ -13,21 +13,42 @@ export function runExplain(file: string, switchId: string, portId: string, optio
   const sw = design.switches.find((s) => s.id === switchId);
   if (!sw) throw new Unusable(`switch: found "${switchId}"; allowed: ${design.switches.map((s) => s.id).join(', ')}`);
   const p = solution.network.portIndexOf(switchId as SwitchId, portId as PortId);
-  if (p < 0) throw new Unusable(`port: found "${portId}"; allowed on ${switchId}: ${sw.ports.map((port) => port.id).join(', ')}`);
+  if (p < 0)
+    throw new Unusable(
+      `port: found "${portId}"; allowed on ${switchId}: ${sw.ports.map((port) => port.id).join(', ')}`,
+    );
   const why = explainPort(solution, tree, p);
   const election = explainRoot(solution.network, tree, solution.network.switchIndex.get(sw.id) ?? -1);
   const lines = why
-    ? [`${switchId} port ${portId} in ${tree.id}: ${why.role}, ${why.state}`, why.sentence, ...why.comparisons.flatMap(comparisonLines)]
+    ? [
+        `${switchId} port ${portId} in ${tree.id}: ${why.role}, ${why.state}`,
+        why.sentence,
+        ...why.comparisons.flatMap(comparisonLines),
+      ]
     : [`${switchId} port ${portId} is not in ${tree.id}.`, whyOutside(solution.network, tree, p)];
-  if (election) lines.push('', election.sentence, ...election.ranking.map(({ name, id }, place) => `  ${place + 1}. ${bridgeIdText(id)}  ${name}`));
+  if (election)
+    lines.push(
+      '',
+      election.sentence,
+      ...election.ranking.map(({ name, id }, place) => `  ${place + 1}. ${bridgeIdText(id)}  ${name}`),
+    );
   const regional = explainRegionalRoot(solution.network, tree, solution.network.switchIndex.get(sw.id) ?? -1);
   if (regional) lines.push('', regional);
   process.stdout.write(`${lines.join('\n')}\n`);
 }
 
 function comparisonLines({ question, winner, loser, decidedBy }: Comparison): string[] {
-  const rows = fieldsOf(winner.vector).map((field) => [fieldName(winner.vector, field), fieldText(winner.vector, field), fieldText(loser.vector, field), field === decidedBy ? '<- decides' : '']);
+  const rows = fieldsOf(winner.vector).map((field) => [
+    fieldName(winner.vector, field),
+    fieldText(winner.vector, field),
+    fieldText(loser.vector, field),
+    field === decidedBy ? '<- decides' : '',
+  ]);
   const table = [['', winner.label, loser.label, ''], ...rows];
   const widths = [0, 1, 2].map((column) => Math.max(...table.map((row) => row[column]!.length)));
-  return ['', question, ...table.map((row) => `  ${row.map((cell, i) => cell.padEnd(widths[i] ?? 0)).join('  ')}`.trimEnd())];
+  return [
+    '',
+    question,
+    ...table.map((row) => `  ${row.map((cell, i) => cell.padEnd(widths[i] ?? 0)).join('  ')}`.trimEnd()),
+  ];
 }

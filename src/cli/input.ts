@@ -37,7 +37,10 @@ export function loadSolution(file: string): { design: Design; solution: Solution
 /** The tree that was asked for. */
 export function treeCalled(solution: Solution, id: string): SettledTree {
   const tree = solution.trees.find((t) => t.id === id);
-  if (!tree) throw new Unusable(`--tree: found "${id}"; allowed: ${solution.trees.map((t) => t.id).join(', ') || 'none, since no switch runs spanning tree'}`);
+  if (!tree)
+    throw new Unusable(
+      `--tree: found "${id}"; allowed: ${solution.trees.map((t) => t.id).join(', ') || 'none, since no switch runs spanning tree'}`,
+    );
   return tree;
 }
 

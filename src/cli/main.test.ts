@@ -14,11 +14,15 @@ const file = (name: string, text: string) => {
   return path.join(folder, name);
 };
 const knotPath = (args: string[], input = '') => {
-  const { status, stdout, stderr } = spawnSync(process.execPath, ['dist/cli/knot-path.cjs', ...args], { encoding: 'utf8', input });
+  const { status, stdout, stderr } = spawnSync(process.execPath, ['dist/cli/knot-path.cjs', ...args], {
+    encoding: 'utf8',
+    input,
+  });
   return { status, stdout, stderr };
 };
 const demo = file('demo.knot.json', writeDesign(fernhollow()));
-const minimal = (more: object) => JSON.stringify({ format: 'knot-path-design', version: 1, name: 'n', switches: [], links: [], ...more });
+const minimal = (more: object) =>
+  JSON.stringify({ format: 'knot-path-design', version: 1, name: 'n', switches: [], links: [], ...more });
 
 describe('knot-path solve', () => {
   it('prints every tree as JSON', () => {
@@ -27,27 +31,57 @@ describe('knot-path solve', () => {
     expect(status).toBe(0);
     expect(trees.map((tree) => tree.id)).toEqual([1, 15, 25, 35, 45, 55, 65].map((vid) => `vlan:${vid}`));
     expect(trees[1]).toEqual(settledTree(fernhollow(), 'vlan:15'));
-    expect(trees[1]).toMatchObject({ switches: { lodge: { root: 'lodge', rootPathCost: 0, rootPort: null, ports: { 1: { role: 'designated', state: 'forwarding', cost: 20_000 } } } } });
+    expect(trees[1]).toMatchObject({
+      switches: {
+        lodge: {
+          root: 'lodge',
+          rootPathCost: 0,
+          rootPort: null,
+          ports: { 1: { role: 'designated', state: 'forwarding', cost: 20_000 } },
+        },
+      },
+    });
   });
 
   it('prints the trees that are asked for, from standard input too', () => {
     const { stdout } = knotPath(['solve', '-', '--tree', 'vlan:15', 'vlan:25', '--json'], writeDesign(fernhollow()));
-    expect((JSON.parse(stdout) as { trees: { id: string }[] }).trees.map((tree) => tree.id)).toEqual(['vlan:15', 'vlan:25']);
+    expect((JSON.parse(stdout) as { trees: { id: string }[] }).trees.map((tree) => tree.id)).toEqual([
+      'vlan:15',
+      'vlan:25',
+    ]);
   });
 
-  it('prints words without --json', () => expect(knotPath(['solve', demo, '--tree', 'vlan:15']).stdout).toContain('ridge-a: root lodge, root path cost 20000, root port 7'));
+  it('prints words without --json', () =>
+    expect(knotPath(['solve', demo, '--tree', 'vlan:15']).stdout).toContain(
+      'ridge-a: root lodge, root path cost 20000, root port 7',
+    ));
 });
 
 it('solves and explains MSTP, whose trees tell costs inside of regions and outside apart', () => {
-  const region = file('region', minimal({
-    regions: [{ id: 'r', name: 'R', instances: [{ id: 2, vlans: '15' }] }],
-    switches: ['a', 'b'].map((id, i) => ({ id, mac: `02:00:00:00:00:0${i + 1}`, dialect: 'mstp', region: 'r', ports: [{ id: '1', number: 1 }] })),
-    links: [{ id: 'l', a: { switch: 'a', port: '1' }, b: { switch: 'b', port: '1' } }],
-  }));
-  const { trees } = JSON.parse(knotPath(['solve', region, '--json']).stdout) as { trees: { id: string; switches: object }[] };
+  const region = file(
+    'region',
+    minimal({
+      regions: [{ id: 'r', name: 'R', instances: [{ id: 2, vlans: '15' }] }],
+      switches: ['a', 'b'].map((id, i) => ({
+        id,
+        mac: `02:00:00:00:00:0${i + 1}`,
+        dialect: 'mstp',
+        region: 'r',
+        ports: [{ id: '1', number: 1 }],
+      })),
+      links: [{ id: 'l', a: { switch: 'a', port: '1' }, b: { switch: 'b', port: '1' } }],
+    }),
+  );
+  const { trees } = JSON.parse(knotPath(['solve', region, '--json']).stdout) as {
+    trees: { id: string; switches: object }[];
+  };
   expect(trees.map((tree) => tree.id)).toEqual(['mst:0', 'mst:2']);
-  expect(trees[0]!.switches).toMatchObject({ b: { root: 'a', rootPathCost: 0, regionalRoot: 'a', externalRootPathCost: 0, internalRootPathCost: 20_000 } });
-  expect(knotPath(['explain', region, 'b', '1', '--tree', 'mst:0']).stdout).toMatch(/Root port: .* at a root path cost of 0 outside of regions and 20.000 inside of its own/);
+  expect(trees[0]!.switches).toMatchObject({
+    b: { root: 'a', rootPathCost: 0, regionalRoot: 'a', externalRootPathCost: 0, internalRootPathCost: 20_000 },
+  });
+  expect(knotPath(['explain', region, 'b', '1', '--tree', 'mst:0']).stdout).toMatch(
+    /Root port: .* at a root path cost of 0 outside of regions and 20.000 inside of its own/,
+  );
 });
 
 describe('knot-path bundles', () => {
@@ -56,8 +90,24 @@ describe('knot-path bundles', () => {
     const { bundles } = JSON.parse(stdout) as { bundles: { id: string }[] };
     expect(status).toBe(0);
     expect(bundles).toMatchObject([
-      { switch: 'lodge', id: 'uplinks', up: false, members: { 1: { state: 'individual', partner: null }, 2: { state: 'individual' } } },
-      { switch: 'ridge-b', id: 'image-store-cards', up: true, members: { 8: { state: 'active', actor: { system: '02:4b:00:00:00:0b', key: 2, port: 8 }, partner: { system: '02:4b:00:00:01:05', key: 1, port: 1 } } } },
+      {
+        switch: 'lodge',
+        id: 'uplinks',
+        up: false,
+        members: { 1: { state: 'individual', partner: null }, 2: { state: 'individual' } },
+      },
+      {
+        switch: 'ridge-b',
+        id: 'image-store-cards',
+        up: true,
+        members: {
+          8: {
+            state: 'active',
+            actor: { system: '02:4b:00:00:00:0b', key: 2, port: 8 },
+            partner: { system: '02:4b:00:00:01:05', key: 1, port: 1 },
+          },
+        },
+      },
       { host: 'image-store', up: true, members: { 1: { state: 'active' } } },
     ]);
     expect(knotPath(['bundles', demo]).stdout).toContain('lodge uplinks: Down: ridge-a port 7 is in no bundle');
@@ -66,9 +116,17 @@ describe('knot-path bundles', () => {
 
   it('a bundle stands in the settled trees as one port, its members point to it', () => {
     const text = knotPath(['solve', demo, '--tree', 'vlan:25', '--json']).stdout;
-    const { trees: [tree] } = JSON.parse(text) as { trees: { switches: Record<string, { ports: object }> }[] };
-    expect(tree!.switches['ridge-b']!.ports).toMatchObject({ 8: { memberOf: 'image-store-cards' }, 'image-store-cards': { role: 'designated', state: 'forwarding', cost: 10_000 } });
-    expect(tree!.switches.lodge!.ports).toMatchObject({ 1: { role: 'designated', memberOf: 'uplinks' }, uplinks: { role: 'disabled', state: 'discarding' } });
+    const {
+      trees: [tree],
+    } = JSON.parse(text) as { trees: { switches: Record<string, { ports: object }> }[] };
+    expect(tree!.switches['ridge-b']!.ports).toMatchObject({
+      8: { memberOf: 'image-store-cards' },
+      'image-store-cards': { role: 'designated', state: 'forwarding', cost: 10_000 },
+    });
+    expect(tree!.switches.lodge!.ports).toMatchObject({
+      1: { role: 'designated', memberOf: 'uplinks' },
+      uplinks: { role: 'disabled', state: 'discarding' },
+    });
     expect(knotPath(['solve', demo, '--tree', 'vlan:25']).stdout).toContain('member of image-store-cards');
   });
 });
@@ -85,8 +143,14 @@ describe('knot-path explain', () => {
 
 describe('knot-path check', () => {
   it('ends with 1 where there are findings and with 0 where there are none', () => {
-    expect(knotPath(['check', demo])).toMatchObject({ status: 1, stdout: expect.stringContaining('root-by-mac: lodge is root') as string });
-    expect(knotPath(['check', file('empty.knot.json', minimal({}))])).toMatchObject({ status: 0, stdout: 'no findings\n' });
+    expect(knotPath(['check', demo])).toMatchObject({
+      status: 1,
+      stdout: expect.stringContaining('root-by-mac: lodge is root') as string,
+    });
+    expect(knotPath(['check', file('empty.knot.json', minimal({}))])).toMatchObject({
+      status: 0,
+      stdout: 'no findings\n',
+    });
   });
 });
 
@@ -94,10 +158,22 @@ describe('unusable input', () => {
   it.each([
     ['no such file', ['solve', path.join(folder, 'none')], 'cannot be read (ENOENT)'],
     ['no JSON', ['solve', file('text', 'hello')], 'text that is not JSON'],
-    ['an illegal value', ['check', file('bad', minimal({ switches: [{ id: 'a', mac: '02:00:00:00:00:01', priority: 5, ports: [] }] }))], 'switches[0].priority: found 5; allowed: 0 to 61440'],
+    [
+      'an illegal value',
+      ['check', file('bad', minimal({ switches: [{ id: 'a', mac: '02:00:00:00:00:01', priority: 5, ports: [] }] }))],
+      'switches[0].priority: found 5; allowed: 0 to 61440',
+    ],
     ['an unknown tree', ['solve', demo, '--tree', 'vlan:7'], '--tree: found "vlan:7"; allowed: vlan:1, vlan:15'],
-    ['an unknown switch', ['explain', demo, 'attic', '1', '--tree', 'vlan:15'], 'switch: found "attic"; allowed: ridge-a'],
-    ['an unknown port', ['explain', demo, 'lodge', '9', '--tree', 'vlan:15'], 'port: found "9"; allowed on lodge: 1, 2, 3, 5'],
+    [
+      'an unknown switch',
+      ['explain', demo, 'attic', '1', '--tree', 'vlan:15'],
+      'switch: found "attic"; allowed: ridge-a',
+    ],
+    [
+      'an unknown port',
+      ['explain', demo, 'lodge', '9', '--tree', 'vlan:15'],
+      'port: found "9"; allowed on lodge: 1, 2, 3, 5',
+    ],
     ['no tree', ['explain', demo, 'lodge', '1'], 'required option'],
     ['an unknown command', ['dance'], 'unknown command'],
   ])('%s ends with 2 and one line on standard error', (_, args, text) => {
@@ -112,9 +188,22 @@ describe('knot-path simulate', () => {
   const cut = file('cut.json', JSON.stringify({ actions: [{ at: 1, do: 'link-down', link: 'l13' }], until: 30 }));
   it('prints the trace, the outages and where it settles', () => {
     const { status, stdout } = knotPath(['simulate', demo, '--scenario', cut, '--json']);
-    const run = JSON.parse(stdout) as { trace: object[]; outages: object[]; settledAt: number; final: { trees: { id: string }[] } };
+    const run = JSON.parse(stdout) as {
+      trace: object[];
+      outages: object[];
+      settledAt: number;
+      final: { trees: { id: string }[] };
+    };
     expect(status).toBe(0);
-    expect(run.trace[0]).toMatchObject({ t: 1, switch: expect.any(String), port: expect.any(String), tree: expect.stringMatching(/^vlan:/), from: expect.any(String), to: expect.any(String), role: expect.any(String) });
+    expect(run.trace[0]).toMatchObject({
+      t: 1,
+      switch: expect.any(String),
+      port: expect.any(String),
+      tree: expect.stringMatching(/^vlan:/),
+      from: expect.any(String),
+      to: expect.any(String),
+      role: expect.any(String),
+    });
     expect(run.settledAt).toBeGreaterThan(1);
     expect(run.settledAt).toBeLessThan(1.1);
     expect(run.outages.length).toBeGreaterThan(0);
@@ -133,12 +222,18 @@ describe('knot-path simulate', () => {
     const capture = decodePcapng(new Uint8Array(readFileSync(to)));
     expect(capture.ok && capture.value.frames.length).toBeGreaterThan(100);
     expect(capture.ok && capture.value.interfaces).toContain('ridge-a 1 = ridge-b 1');
-    expect(knotPath(['simulate', demo, '--scenario', cut, '--capture', path.join(folder, 'nowhere', 'run.pcapng')])).toMatchObject({ status: 2, stderr: expect.stringContaining('cannot be written (ENOENT)') });
+    expect(
+      knotPath(['simulate', demo, '--scenario', cut, '--capture', path.join(folder, 'nowhere', 'run.pcapng')]),
+    ).toMatchObject({ status: 2, stderr: expect.stringContaining('cannot be written (ENOENT)') });
   });
   it.each<[string, string[], string]>([
     ['no scenario file', ['--scenario', '/nowhere.json'], '/nowhere.json: cannot be read (ENOENT)'],
     ['a scenario that is not JSON', ['--scenario', file('broken.json', '{')], 'is not JSON'],
-    ['a link that is not there', ['--scenario', file('lost.json', JSON.stringify({ actions: [{ at: 1, do: 'link-down', link: 'x' }] }))], 'actions[0].link: found "x"; allowed: a link: one of l1'],
+    [
+      'a link that is not there',
+      ['--scenario', file('lost.json', JSON.stringify({ actions: [{ at: 1, do: 'link-down', link: 'x' }] }))],
+      'actions[0].link: found "x"; allowed: a link: one of l1',
+    ],
     ['a seed that is none', ['--scenario', cut, '--seed', 'abc'], '--seed: found "abc"'],
   ])('refuses %s in one line', (_, args, text) => {
     const { status, stderr, stdout } = knotPath(['simulate', demo, ...args]);

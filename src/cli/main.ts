@@ -11,7 +11,10 @@ import { runSolve } from './solve';
 const program = new Command('knot-path')
   .description('Answers for a switched network described in a .knot.json document.')
   .exitOverride()
-  .configureOutput({ outputError: (text, write) => write(`knot-path: ${text.replace(/^error: /, '').trimEnd()} (knot-path --help says more)\n`) });
+  .configureOutput({
+    outputError: (text, write) =>
+      write(`knot-path: ${text.replace(/^error: /, '').trimEnd()} (knot-path --help says more)\n`),
+  });
 
 program
   .command('solve')

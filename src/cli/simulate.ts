@@ -23,13 +23,30 @@ interface Options {
 export function runSimulate(file: string, options: Options): void {
   const design = loadDesign(file);
   const scenario = loadScenario(options.scenario, design);
-  const run = simulate(design, scenario, { seed: seedOf(options.seed), fromBoot: options.fromBoot === true || scenario.fromBoot, mostFrames: options.capture === undefined ? 0 : MOST_FRAMES, ...(process.stderr.isTTY ? { progress: tellProgress() } : {}) });
+  const run = simulate(design, scenario, {
+    seed: seedOf(options.seed),
+    fromBoot: options.fromBoot === true || scenario.fromBoot,
+    mostFrames: options.capture === undefined ? 0 : MOST_FRAMES,
+    ...(process.stderr.isTTY ? { progress: tellProgress() } : {}),
+  });
   if (process.stderr.isTTY) process.stderr.write('\r\x1b[K');
   if (!run.ok) throw new Unusable(`${file}: ${run.error}`);
   const { trace, outages, storms, settledAt, ending, final, stage } = run.value;
-  if (options.capture !== undefined) writeWhole(options.capture, encodePcapng(captureOf(compileNetwork(stage), final.trees.map((tree) => tree.id), run.value)));
+  if (options.capture !== undefined)
+    writeWhole(
+      options.capture,
+      encodePcapng(
+        captureOf(
+          compileNetwork(stage),
+          final.trees.map((tree) => tree.id),
+          run.value,
+        ),
+      ),
+    );
   for (const note of notes(run.value, options.capture !== undefined)) process.stderr.write(`knot-path: ${note}\n`);
-  process.stdout.write(options.json ? `${JSON.stringify({ trace, outages, storms, settledAt, ending, final })}\n` : runText(run.value));
+  process.stdout.write(
+    options.json ? `${JSON.stringify({ trace, outages, storms, settledAt, ending, final })}\n` : runText(run.value),
+  );
 }
 
 /** What the answer leaves out. */
@@ -69,13 +86,17 @@ function loadScenario(file: string, design: Design): Scenario {
   const json = parseJson(readText(file));
   if (!json.ok) throw new Unusable(`${file}: found ${json.error}; allowed: a JSON document`);
   const scenario = readScenario(json.value, design);
-  if (!scenario.ok) throw new Unusable(`${file}: ${problemText(scenario.error[0]!)}${scenario.error.length > 1 ? ` (and ${scenario.error.length - 1} more)` : ''}`);
+  if (!scenario.ok)
+    throw new Unusable(
+      `${file}: ${problemText(scenario.error[0]!)}${scenario.error.length > 1 ? ` (and ${scenario.error.length - 1} more)` : ''}`,
+    );
   return scenario.value;
 }
 
 function seedOf(text: string | undefined): number {
   if (text === undefined) return 1;
-  if (!/^\d{1,9}$/.test(text)) throw new Unusable(`--seed: found "${text}"; allowed: a whole number from 0 to 999999999`);
+  if (!/^\d{1,9}$/.test(text))
+    throw new Unusable(`--seed: found "${text}"; allowed: a whole number from 0 to 999999999`);
   return Number(text);
 }
 
@@ -95,12 +116,19 @@ function endingText(ending: Ending, settledAt: number | null): string {
 }
 
 function runText({ trace, outages, storms, settledAt, ending }: Run): string {
-  const entry = ({ t, switch: sw, port, tree, from, to, role }: TraceEntry): string => `${seconds(t).padStart(12)}  ${tree.padEnd(9)} ${sw} port ${port}: ${from} to ${to}, ${role}`;
+  const entry = ({ t, switch: sw, port, tree, from, to, role }: TraceEntry): string =>
+    `${seconds(t).padStart(12)}  ${tree.padEnd(9)} ${sw} port ${port}: ${from} to ${to}, ${role}`;
   const lines = [
     ...trace.map(entry),
     '',
-    ...outages.map(({ from, to, vlan, start, end, cause }) => `${from} to ${to}, VLAN ${vlan}: cut off from ${seconds(start)} ${end === null ? 'to the end' : `to ${seconds(end)}, ${Math.round((end - start) * 1000)} ms`} (${cause})`),
-    ...storms.map(({ vlan, start, end, links, copies, flapping, endless }) => `${endless ? 'storm' : 'broadcasts come back, or twice,'} in VLAN ${vlan} from ${seconds(start)} ${end === null ? 'to the end' : `to ${seconds(end)}`} on ${links.join(', ')}: one broadcast is ${copies}${copies >= MOST_COPIES ? ' or more' : ''} frames${endless ? ' after two dozen hops' : ''}${flapping.map(({ switch: sw, ports: at }) => `; ${sw} learns addresses by turns at ports ${at.join(', ')}`).join('')}`),
+    ...outages.map(
+      ({ from, to, vlan, start, end, cause }) =>
+        `${from} to ${to}, VLAN ${vlan}: cut off from ${seconds(start)} ${end === null ? 'to the end' : `to ${seconds(end)}, ${Math.round((end - start) * 1000)} ms`} (${cause})`,
+    ),
+    ...storms.map(
+      ({ vlan, start, end, links, copies, flapping, endless }) =>
+        `${endless ? 'storm' : 'broadcasts come back, or twice,'} in VLAN ${vlan} from ${seconds(start)} ${end === null ? 'to the end' : `to ${seconds(end)}`} on ${links.join(', ')}: one broadcast is ${copies}${copies >= MOST_COPIES ? ' or more' : ''} frames${endless ? ' after two dozen hops' : ''}${flapping.map(({ switch: sw, ports: at }) => `; ${sw} learns addresses by turns at ports ${at.join(', ')}`).join('')}`,
+    ),
     endingText(ending, settledAt),
   ];
   return `${lines.join('\n')}\n`;

@@ -12,11 +12,15 @@ export function runSolve(file: string, options: { tree?: string[]; json?: boolea
 function treeText(tree: TreeView): string {
   const lines: string[] = [tree.id];
   for (const [id, sw] of Object.entries(tree.switches)) {
-    const way = sw.rootPort === null ? 'root' : `root ${sw.root}, root path cost ${sw.rootPathCost}, root port ${sw.rootPort}`;
+    const way =
+      sw.rootPort === null ? 'root' : `root ${sw.root}, root path cost ${sw.rootPathCost}, root port ${sw.rootPort}`;
     lines.push(`  ${id}: ${way}`);
     for (const [port, entry] of Object.entries(sw.ports)) {
       const member = entry.memberOf === undefined ? '' : `member of ${entry.memberOf}`;
-      const part = 'role' in entry ? `${entry.role.padEnd(11)} ${entry.state.padEnd(11)} cost ${String(entry.cost).padEnd(member ? 9 : 0)} ` : '';
+      const part =
+        'role' in entry
+          ? `${entry.role.padEnd(11)} ${entry.state.padEnd(11)} cost ${String(entry.cost).padEnd(member ? 9 : 0)} `
+          : '';
       lines.push(`    ${port.padEnd(8)} ${part}${member}`.trimEnd());
     }
   }

@@ -45,7 +45,11 @@ export const restoreLabel = (target: number): string => `restored revision ${tar
 export const baselineSchema = z.strictObject({ name: titleSchema.nullable() });
 
 /** Which part of a history is asked for: after or before a revision, at most so many. */
-export const historyPartSchema = z.strictObject({ after: z.coerce.number().int().min(-1).optional(), before: z.coerce.number().int().min(0).optional(), most: z.coerce.number().int().min(1).optional() });
+export const historyPartSchema = z.strictObject({
+  after: z.coerce.number().int().min(-1).optional(),
+  before: z.coerce.number().int().min(0).optional(),
+  most: z.coerce.number().int().min(1).optional(),
+});
 export type HistoryPart = z.output<typeof historyPartSchema>;
 
 /** `GET /api/designs/:id/history`: revisions in words, the newest first; 0 is the design as it was created. */
@@ -78,7 +82,12 @@ export const presenceSchema = z.strictObject({
 export type Presence = z.output<typeof presenceSchema>;
 
 /** A window that looks at a design; `name` is a letter that no other window of it has. */
-export const onlookerSchema = z.object({ window: z.string(), name: z.string(), lens: z.string(), at: z.string().nullable() });
+export const onlookerSchema = z.object({
+  window: z.string(),
+  name: z.string(),
+  lens: z.string(),
+  at: z.string().nullable(),
+});
 export type Onlooker = z.output<typeof onlookerSchema>;
 
 /** What `GET /api/events` tells of: server-sent events of all designs, one stream a browser. */
@@ -92,7 +101,13 @@ export type LiveEvent = z.output<typeof liveEventSchema>;
 export const hereSchema = z.object({ revision: z.number().nullable(), windows: z.array(onlookerSchema) });
 
 /** Every body that the server takes, by a name that can be told to a worker. */
-export const BODIES = { newDesign: newDesignSchema, rename: renameSchema, write: writeSchema, baseline: baselineSchema, presence: presenceSchema } as const;
+export const BODIES = {
+  newDesign: newDesignSchema,
+  rename: renameSchema,
+  write: writeSchema,
+  baseline: baselineSchema,
+  presence: presenceSchema,
+} as const;
 export type BodyName = keyof typeof BODIES;
 export type Body<N extends BodyName> = z.output<(typeof BODIES)[N]>;
 

@@ -25,7 +25,8 @@ function nestsTooDeep(text: string): boolean {
   for (let i = 0; i < text.length; i += 1) {
     const char = text.charCodeAt(i);
     if (char === 0x22) quoted = !quoted;
-    else if (quoted) i += char === 0x5c ? 1 : 0; // a backslash takes the next character along
+    else if (quoted)
+      i += char === 0x5c ? 1 : 0; // a backslash takes the next character along
     else if (char === 0x5b || char === 0x7b) {
       depth += 1;
       if (depth > MAX_NESTING) return true;
@@ -35,15 +36,29 @@ function nestsTooDeep(text: string): boolean {
 }
 
 /** What stands against a value of unknown origin before a schema looks at it: its nesting, and keys that objects cannot hold safely. */
-export function valueFault(value: unknown): { readonly path: readonly PropertyKey[]; readonly found: string; readonly allowed: string } | null {
+export function valueFault(
+  value: unknown,
+): { readonly path: readonly PropertyKey[]; readonly found: string; readonly allowed: string } | null {
   type Step = { readonly value: object; readonly depth: number; readonly key: PropertyKey; readonly from: Step | null };
   const pathOf = (step: Step | null): PropertyKey[] => (step?.from ? [...pathOf(step.from), step.key] : []);
   const open: Step[] = typeof value === 'object' && value !== null ? [{ value, depth: 1, key: '', from: null }] : [];
   for (let step = open.pop(); step; step = open.pop()) {
-    if (step.depth > MAX_NESTING) return { path: pathOf(step).slice(0, 3), found: tooDeep, allowed: `at most ${MAX_NESTING}` };
+    if (step.depth > MAX_NESTING)
+      return { path: pathOf(step).slice(0, 3), found: tooDeep, allowed: `at most ${MAX_NESTING}` };
     for (const [key, part] of Object.entries(step.value)) {
-      if (key === '__proto__') return { path: [...pathOf(step), key], found: 'a key that programs take for something else', allowed: 'another name' };
-      if (typeof part === 'object' && part !== null) open.push({ value: part as object, depth: step.depth + 1, key: Array.isArray(step.value) ? Number(key) : key, from: step });
+      if (key === '__proto__')
+        return {
+          path: [...pathOf(step), key],
+          found: 'a key that programs take for something else',
+          allowed: 'another name',
+        };
+      if (typeof part === 'object' && part !== null)
+        open.push({
+          value: part as object,
+          depth: step.depth + 1,
+          key: Array.isArray(step.value) ? Number(key) : key,
+          from: step,
+        });
     }
   }
   return null;

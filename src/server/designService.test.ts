@@ -4,7 +4,9 @@ import { openDatabase, type Db } from './db/connect';
 import * as service from './designService';
 import { command, take } from './testing';
 
-const priority = (value: number) => [command({ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:15', priority: value })];
+const priority = (value: number) => [
+  command({ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:15', priority: value }),
+];
 
 let db: Db;
 let id: string;
@@ -26,7 +28,10 @@ describe('a stored design', () => {
     expect(take(service.editDesign(db, id, 0, priority(4096)))).toEqual({ revision: 1, replayed: false });
     expect(take(service.editDesign(db, id, 1, priority(8192)))).toMatchObject({ revision: 2 });
     expect(ridgeA()).toEqual({ 'vlan:15': { priority: 8192 } });
-    expect(opened().undo.map((step) => step.label)).toEqual(['priority of ridge-a in VLAN 15: 32768 to 4096', 'priority of ridge-a in VLAN 15: 4096 to 8192']);
+    expect(opened().undo.map((step) => step.label)).toEqual([
+      'priority of ridge-a in VLAN 15: 32768 to 4096',
+      'priority of ridge-a in VLAN 15: 4096 to 8192',
+    ]);
   });
 
   it('is followed across snapshots: 120 revisions open to the last', () => {
@@ -38,7 +43,10 @@ describe('a stored design', () => {
   it('refuses a write based on an older revision and says what happened since', () => {
     take(service.editDesign(db, id, 0, priority(4096)));
     const late = service.editDesign(db, id, 0, priority(0));
-    expect(late).toMatchObject({ ok: false, error: { status: 409, revision: 1, since: ['priority of ridge-a in VLAN 15: 32768 to 4096'] } });
+    expect(late).toMatchObject({
+      ok: false,
+      error: { status: 409, revision: 1, since: ['priority of ridge-a in VLAN 15: 32768 to 4096'] },
+    });
     expect(ridgeA()).toEqual({ 'vlan:15': { priority: 4096 } });
   });
 
@@ -52,7 +60,9 @@ describe('a stored design', () => {
     for (let n = 0; n < 60; n += 1) take(service.editDesign(db, id, n, priority(((n + 1) % 15) * 4096)));
     const at = (revision: number) => take(service.documentAt(db, id, revision)).switches[0]?.trees;
     expect(at(0)).toEqual({});
-    expect([49, 50, 51].map((n) => at(n))).toEqual([49, 50, 51].map((n) => ({ 'vlan:15': { priority: (n % 15) * 4096 } })));
+    expect([49, 50, 51].map((n) => at(n))).toEqual(
+      [49, 50, 51].map((n) => ({ 'vlan:15': { priority: (n % 15) * 4096 } })),
+    );
     expect(take(service.restoreRevision(db, id, 60, 7)).revision).toBe(61);
     expect(ridgeA()).toEqual({ 'vlan:15': { priority: 7 * 4096 } });
     expect(opened().undo.at(-1)?.label).toBe('restored revision 7');
@@ -60,18 +70,34 @@ describe('a stored design', () => {
     expect(ridgeA()).toEqual({ 'vlan:15': { priority: 0 } });
     expect(service.restoreRevision(db, id, 62, 63)).toMatchObject({ ok: false, error: { status: 404 } });
     expect(take(service.restoreRevision(db, id, 62, 62)).revision).toBe(62);
-    for (const wrong of [-1, 0.5, NaN, 99]) expect(service.documentAt(db, id, wrong)).toMatchObject({ ok: false, error: { status: 404 } });
+    for (const wrong of [-1, 0.5, NaN, 99])
+      expect(service.documentAt(db, id, wrong)).toMatchObject({ ok: false, error: { status: 404 } });
   });
 
   it('tells its history in words, the newest first, with the names of baselines', () => {
-    take(service.editDesign(db, id, 0, [15, 16, 17].map((vid) => command({ do: 'set-bridge-priority', switch: 'ridge-a', tree: `vlan:${vid}`, priority: 4096 })), { now: 7000 }));
+    take(
+      service.editDesign(
+        db,
+        id,
+        0,
+        [15, 16, 17].map((vid) =>
+          command({ do: 'set-bridge-priority', switch: 'ridge-a', tree: `vlan:${vid}`, priority: 4096 }),
+        ),
+        { now: 7000 },
+      ),
+    );
     take(service.nameBaseline(db, id, 0, 'As found'));
     take(service.nameBaseline(db, id, 0, 'As found in June'));
     take(service.nameBaseline(db, id, 1, 'Roots'));
     take(service.nameBaseline(db, id, 1, null));
     const [newest, first, ...rest] = take(service.historyOf(db, id));
     expect(rest).toEqual([]);
-    expect(newest).toEqual({ number: 1, label: 'priority of ridge-a in VLANs 15-17: 32768 to 4096', at: 7000, baseline: null });
+    expect(newest).toEqual({
+      number: 1,
+      label: 'priority of ridge-a in VLANs 15-17: 32768 to 4096',
+      at: 7000,
+      baseline: null,
+    });
     expect(first).toMatchObject({ number: 0, label: 'as created', baseline: 'As found in June' });
     expect(service.nameBaseline(db, id, 9, 'x')).toMatchObject({ ok: false, error: { status: 404 } });
     expect(service.historyOf(db, 'nothing')).toMatchObject({ ok: false, error: { status: 404 } });
@@ -146,8 +172,14 @@ describe('the list of designs', () => {
   it('imports a document, or says what is wrong with it', () => {
     const imported = take(service.createDesign(db, { do: 'import', document: leanDesign(fernhollow()) }));
     expect(take(service.openDesign(db, imported)).design).toEqual(fernhollow());
-    const broken = service.createDesign(db, { do: 'import', document: { ...leanDesign(fernhollow()), pathCost: 'medium' } });
-    expect(broken).toMatchObject({ ok: false, error: { status: 422, details: ['pathCost: found "medium"; allowed: "short", "long"'] } });
+    const broken = service.createDesign(db, {
+      do: 'import',
+      document: { ...leanDesign(fernhollow()), pathCost: 'medium' },
+    });
+    expect(broken).toMatchObject({
+      ok: false,
+      error: { status: 422, details: ['pathCost: found "medium"; allowed: "short", "long"'] },
+    });
   });
 
   it('gets the demos once, and not again after someone has deleted it', () => {

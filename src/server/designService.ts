@@ -1,6 +1,15 @@
 /** What the server does with designs: every write is compared with the newest revision and set in one transaction. */
 import { randomBytes } from 'node:crypto';
-import { restoreLabel, type Damage, type DesignSummary, type HistoryEntry, type HistoryPart, type NewDesign, type OpenDesign, type Step } from '../contract/api';
+import {
+  restoreLabel,
+  type Damage,
+  type DesignSummary,
+  type HistoryEntry,
+  type HistoryPart,
+  type NewDesign,
+  type OpenDesign,
+  type Step,
+} from '../contract/api';
 import type { Command } from '../core/design/commands';
 import { demoOf } from '../core/demo/demos';
 import { describeCommands } from '../core/design/describe';
@@ -20,7 +29,10 @@ import { live } from './live';
 /** The steps that an opened design brings along for undo and redo; older ones stay in the log. */
 const STEPS_KEPT = 100;
 
-const unknownDesign = (id: string): Refused => ({ status: 404, message: `There is no design "${id.slice(0, 40)}". It may have been deleted.` });
+const unknownDesign = (id: string): Refused => ({
+  status: 404,
+  message: `There is no design "${id.slice(0, 40)}". It may have been deleted.`,
+});
 
 export const listDesigns = (db: Db): DesignSummary[] => store.listDesigns(db);
 
@@ -63,7 +75,11 @@ export function openDesign(db: Db, id: string): Result<OpenDesign, Refused> {
     return openLast(db, id);
   } catch (error) {
     if (!(error instanceof store.UnreadableDesign)) throw error;
-    return fail({ status: 422, message: 'Nothing of this design can be read. What is stored of it can be taken out as it is.', details: [error.message] });
+    return fail({
+      status: 422,
+      message: 'Nothing of this design can be read. What is stored of it can be taken out as it is.',
+      details: [error.message],
+    });
   }
 }
 
@@ -72,7 +88,8 @@ function openLast(db: Db, id: string): Result<OpenDesign, Refused> {
     if (store.headRevision(db, id) === null) return fail(unknownDesign(id));
     const { design, revision, damage } = headOf(db, id);
     const stacks = damage ? { undo: [], redo: [] } : stacksOf(store.readLog(db, id));
-    const steps = (numbers: number[]): Step[] => numbers.slice(-STEPS_KEPT).flatMap((number) => store.readStep(db, id, number) ?? []);
+    const steps = (numbers: number[]): Step[] =>
+      numbers.slice(-STEPS_KEPT).flatMap((number) => store.readStep(db, id, number) ?? []);
     if (!damage) store.rememberHead(db, id, revision, design);
     return ok({ id, revision, design, damage, undo: steps(stacks.undo), redo: steps(stacks.redo) });
   });
@@ -86,7 +103,10 @@ export interface Written {
 }
 
 /** What a write does to the newest document: null where it changes nothing. */
-type Made = Result<(Edited & Pick<store.Revision, 'label' | 'command' | 'kind' | 'target'> & { readonly replayed: boolean }) | null, Refused>;
+type Made = Result<
+  (Edited & Pick<store.Revision, 'label' | 'command' | 'kind' | 'target'> & { readonly replayed: boolean }) | null,
+  Refused
+>;
 
 /** What an author sends along with a write. */
 export interface Stamp {
@@ -98,7 +118,13 @@ export interface Stamp {
  * Applies commands as one revision. Where others have changed the design since `base`, the edit is made on top of what they
  * did, unless both touch the same thing.
  */
-export function editDesign(db: Db, id: string, base: number, commands: readonly Command[], stamp: Stamp = {}): Result<Written, Refused> {
+export function editDesign(
+  db: Db,
+  id: string,
+  base: number,
+  commands: readonly Command[],
+  stamp: Stamp = {},
+): Result<Written, Refused> {
   return write(db, id, base, stamp, (head) => {
     const replayed = head.revision !== base;
     if (replayed && meets(db, id, base, head.design, commands)) return fail(conflict(db, id, base, head.revision));
@@ -109,20 +135,38 @@ export function editDesign(db: Db, id: string, base: number, commands: readonly 
 }
 
 const madeOf = (head: store.Loaded, commands: readonly Command[], edited: Edited, replayed: boolean): Made =>
-  ok({ ...edited, label: edited.patches.length === 0 ? '' : describeCommands(head.design, commands), command: commands[0]?.do ?? '', kind: 'edit', target: null, replayed });
+  ok({
+    ...edited,
+    label: edited.patches.length === 0 ? '' : describeCommands(head.design, commands),
+    command: commands[0]?.do ?? '',
+    kind: 'edit',
+    target: null,
+    replayed,
+  });
 
 /** Commands times switches above which an edit is worked out in a worker. */
 const MUCH = 50_000;
 
 /** The same, with the work in a worker where it is much: the server answers others meanwhile. */
-export async function editBeside(db: Db, id: string, base: number, commands: readonly Command[], stamp: Stamp = {}): Promise<Result<Written, Refused>> {
+export async function editBeside(
+  db: Db,
+  id: string,
+  base: number,
+  commands: readonly Command[],
+  stamp: Stamp = {},
+): Promise<Result<Written, Refused>> {
   const newest = store.headRevision(db, id);
   if (newest !== base) return editDesign(db, id, base, commands, stamp);
   const from = store.loadDesign(db, id, newest);
-  if (from.damage || commands.length * (1 + from.design.switches.length) < MUCH) return editDesign(db, id, base, commands, stamp);
+  if (from.damage || commands.length * (1 + from.design.switches.length) < MUCH)
+    return editDesign(db, id, base, commands, stamp);
   const edited = await inWorker<Edited>({ kind: 'edit', design: from.design, commands });
   if (!edited.ok) return edited;
-  return write(db, id, base, stamp, (head) => (head.revision === from.revision ? madeOf(head, commands, edited.value, false) : fail(conflict(db, id, base, head.revision))));
+  return write(db, id, base, stamp, (head) =>
+    head.revision === from.revision
+      ? madeOf(head, commands, edited.value, false)
+      : fail(conflict(db, id, base, head.revision)),
+  );
 }
 
 /** Whether commands made on revision `base` touch what was changed since. */
@@ -133,7 +177,14 @@ function meets(db: Db, id: string, base: number, head: Design, commands: readonl
 }
 
 /** Takes back, or does again, revision `target`, which must be the next in line. */
-export function stepDesign(db: Db, id: string, base: number, kind: 'undo' | 'redo', target: number, stamp: Stamp = {}): Result<Written, Refused> {
+export function stepDesign(
+  db: Db,
+  id: string,
+  base: number,
+  kind: 'undo' | 'redo',
+  target: number,
+  stamp: Stamp = {},
+): Result<Written, Refused> {
   return write(db, id, base, stamp, (head) => {
     if (head.revision !== base) return fail(conflict(db, id, base, head.revision));
     const stacks = stacksOf(store.readLog(db, id));
@@ -142,8 +193,22 @@ export function stepDesign(db: Db, id: string, base: number, kind: 'undo' | 'red
     const [patches, inverse] = kind === 'undo' ? [step.inverse, step.patches] : [step.patches, step.inverse];
     const design = applyChange(head.design, patches);
     const [problem] = changeProblems(head.design, design);
-    if (problem) return fail({ status: 422, message: `To ${kind} this does not leave a design that can be read again.`, details: [problemText(problem)] });
-    return ok({ design, patches: [...patches], inverse: [...inverse], label: `${kind === 'undo' ? 'took back' : 'did again'}: ${step.label}`, command: kind, kind, target, replayed: false });
+    if (problem)
+      return fail({
+        status: 422,
+        message: `To ${kind} this does not leave a design that can be read again.`,
+        details: [problemText(problem)],
+      });
+    return ok({
+      design,
+      patches: [...patches],
+      inverse: [...inverse],
+      label: `${kind === 'undo' ? 'took back' : 'did again'}: ${step.label}`,
+      command: kind,
+      kind,
+      target,
+      replayed: false,
+    });
   });
 }
 
@@ -151,7 +216,13 @@ export function stepDesign(db: Db, id: string, base: number, kind: 'undo' | 'red
  * Makes revision `target` the newest one: a revision of its own, which can be taken back. Where the newest revisions cannot
  * be read this is how work goes on from the last good one; they stay in the log.
  */
-export function restoreRevision(db: Db, id: string, base: number, target: number, { write: name, now = Date.now() }: Stamp = {}): Result<Written, Refused> {
+export function restoreRevision(
+  db: Db,
+  id: string,
+  base: number,
+  target: number,
+  { write: name, now = Date.now() }: Stamp = {},
+): Result<Written, Refused> {
   const mended = mend(db, id, base, target, name, now);
   if (mended) return mended;
   return write(db, id, base, { write: name, now }, (head) => {
@@ -159,18 +230,47 @@ export function restoreRevision(db: Db, id: string, base: number, target: number
     if (target > base) return fail(unknownRevision(target, base));
     const loaded = store.loadDesign(db, id, target);
     if (loaded.damage) return fail(unreadable(loaded.damage, target));
-    return ok({ ...replaceDesign(head.design, loaded.design), label: restoreLabel(target), command: 'restore', kind: 'edit', target: null, replayed: false });
+    return ok({
+      ...replaceDesign(head.design, loaded.design),
+      label: restoreLabel(target),
+      command: 'restore',
+      kind: 'edit',
+      target: null,
+      replayed: false,
+    });
   });
 }
 
-function mend(db: Db, id: string, base: number, target: number, name: string | undefined, now: number): Result<Written, Refused> | null {
+function mend(
+  db: Db,
+  id: string,
+  base: number,
+  target: number,
+  name: string | undefined,
+  now: number,
+): Result<Written, Refused> | null {
   const mended = db.transaction(
     () => {
       const newest = store.headRevision(db, id);
       const { design, damage } = newest === null ? { design: null, damage: null } : store.loadDesign(db, id, newest);
       if (newest === null || !damage || target !== damage.good || base !== damage.good) return null;
       const number = newest + 1;
-      store.appendRevision(db, id, { number, label: restoreLabel(target), patches: [], inverse: [], command: 'restore', kind: 'mend', target, write: name }, design, now);
+      store.appendRevision(
+        db,
+        id,
+        {
+          number,
+          label: restoreLabel(target),
+          patches: [],
+          inverse: [],
+          command: 'restore',
+          kind: 'mend',
+          target,
+          write: name,
+        },
+        design,
+        now,
+      );
       return ok({ revision: number, replayed: true });
     },
     { behavior: 'immediate' },
@@ -209,7 +309,10 @@ function atRevision<T>(db: Db, id: string, revision: number, then: () => T): Res
   return ok(then());
 }
 
-const unknownRevision = (revision: number, head: number): Refused => ({ status: 404, message: `There is no revision ${revision}; the newest is ${head}.` });
+const unknownRevision = (revision: number, head: number): Refused => ({
+  status: 404,
+  message: `There is no revision ${revision}; the newest is ${head}.`,
+});
 
 /** Renames whatever the newest revision is: the list has no revision of its own to be behind with. */
 export function renameDesign(db: Db, id: string, name: string): Result<Written, Refused> {
@@ -238,7 +341,13 @@ export function plantDemos(db: Db, now = Date.now()): void {
  * Runs `make` on the newest document and appends what it gives, in one transaction. A write that was taken before is
  * answered with its revision. `make` gives documents that the schema has been asked about.
  */
-function write(db: Db, id: string, base: number, { write: name, now = Date.now() }: Stamp, make: (head: store.Loaded) => Made): Result<Written, Refused> {
+function write(
+  db: Db,
+  id: string,
+  base: number,
+  { write: name, now = Date.now() }: Stamp,
+  make: (head: store.Loaded) => Made,
+): Result<Written, Refused> {
   let made: { readonly revision: number; readonly design: Design } | null = null;
   const done = db.transaction(
     (): Result<Written, Refused> => {
@@ -255,7 +364,13 @@ function write(db: Db, id: string, base: number, { write: name, now = Date.now()
       if (!next.value || patches.length === 0) return ok({ revision: newest, replayed: newest !== base });
       const { label, command, kind, target, inverse } = next.value;
       const number = newest + 1;
-      store.appendRevision(db, id, { number, label, patches, inverse, command, kind, target, write: name }, design, now);
+      store.appendRevision(
+        db,
+        id,
+        { number, label, patches, inverse, command, kind, target, write: name },
+        design,
+        now,
+      );
       made = { revision: number, design };
       return ok({ revision: number, replayed });
     },
@@ -270,7 +385,9 @@ function write(db: Db, id: string, base: number, { write: name, now = Date.now()
 }
 
 const unreadable = ({ good, head, why }: Damage, revision: number): Refused => ({
-  status: 422, message: `Revision ${revision} cannot be read: what is stored from revision ${good + 1} to ${head} is not a design. Revision ${good} is the last good one: go on from there.`, details: [why],
+  status: 422,
+  message: `Revision ${revision} cannot be read: what is stored from revision ${good + 1} to ${head} is not a design. Revision ${good} is the last good one: go on from there.`,
+  details: [why],
 });
 
 function conflict(db: Db, id: string, base: number, head: number): Refused {

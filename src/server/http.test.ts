@@ -15,7 +15,12 @@ describe('a request body', () => {
     ['more than 8 MiB', new Uint8Array(MAX_BODY + 1), 413, /8 MiB/],
     ['an unknown key', JSON.stringify({ ...edit, colour: 1 }), 422, /colour: found a key/],
     ['an unknown command', JSON.stringify({ ...edit, commands: [{ do: 'dance' }] }), 422, /commands\[0\]/],
-    ['a priority off the grid', JSON.stringify({ ...edit, commands: [{ do: 'set-bridge-priority', switch: 'a', tree: null, priority: 5 }] }), 422, /commands\[0\]\.priority: found 5; allowed: 0 to 61440/],
+    [
+      'a priority off the grid',
+      JSON.stringify({ ...edit, commands: [{ do: 'set-bridge-priority', switch: 'a', tree: null, priority: 5 }] }),
+      422,
+      /commands\[0\]\.priority: found 5; allowed: 0 to 61440/,
+    ],
     ['no base', JSON.stringify({ ...edit, base: undefined }), 422, /base: found nothing/],
   ])('is refused with %s', async (_, body, status, text) => {
     const result = await readBody(post(body), 'write');
@@ -33,7 +38,11 @@ describe('a request body', () => {
         controller.enqueue(new Uint8Array(1024 * 1024));
       },
     });
-    const request = new Request('http://127.0.0.1/api', { method: 'POST', body: endless, duplex: 'half' } as RequestInit);
+    const request = new Request('http://127.0.0.1/api', {
+      method: 'POST',
+      body: endless,
+      duplex: 'half',
+    } as RequestInit);
     expect(await readBody(request, 'write')).toMatchObject({ ok: false, error: { status: 413 } });
     expect(sent).toBeLessThan(15);
   });

@@ -10,10 +10,12 @@ import { log } from './log';
 const SMALL = 64 * 1024;
 
 /** Reads a JSON body of at most `MAX_BODY` octets and checks it. */
-export const readBody = <N extends BodyName>(request: Request, name: N): Promise<Result<Body<N>, Refused>> => readAs(request, (text) => ({ kind: 'body', name, text }));
+export const readBody = <N extends BodyName>(request: Request, name: N): Promise<Result<Body<N>, Refused>> =>
+  readAs(request, (text) => ({ kind: 'body', name, text }));
 
 /** The same for a new design, whose document has been read. */
-export const readNewDesign = (request: Request): Promise<Result<ReadyWish, Refused>> => readAs(request, (text) => ({ kind: 'new-design', text }));
+export const readNewDesign = (request: Request): Promise<Result<ReadyWish, Refused>> =>
+  readAs(request, (text) => ({ kind: 'new-design', text }));
 
 async function readAs<T>(request: Request, taskOf: (text: string) => Task): Promise<Result<T, Refused>> {
   const text = await readText(request);
@@ -57,7 +59,11 @@ async function handled(handler: () => Promise<Response> | Response): Promise<Res
     return await handler();
   } catch (error) {
     log.error({ error }, 'a request failed');
-    if (isFull(error)) return refuse({ status: 507, message: 'The disk of the server is full: nothing was saved. Your changes stay on the page and are sent again.' });
+    if (isFull(error))
+      return refuse({
+        status: 507,
+        message: 'The disk of the server is full: nothing was saved. Your changes stay on the page and are sent again.',
+      });
     return refuse({ status: 500, message: 'The server could not do this. Its log says why.' });
   }
 }

@@ -1,7 +1,14 @@
 import type { LiveEvent, Presence } from '../contract/api';
 import { createLive } from './live';
 
-const at = (window: string, more: Partial<Presence> = {}): Presence => ({ window, design: 'd', lens: 'Root', at: null, leave: false, ...more });
+const at = (window: string, more: Partial<Presence> = {}): Presence => ({
+  window,
+  design: 'd',
+  lens: 'Root',
+  at: null,
+  leave: false,
+  ...more,
+});
 
 describe('who looks where', () => {
   it('is told to every stream when it changes, with a letter for each window of a design', () => {
@@ -9,7 +16,10 @@ describe('who looks where', () => {
     const heard: LiveEvent[] = [];
     live.watch((event) => heard.push(event));
     expect(live.look(at('one'), 0).map(({ name }) => name)).toEqual(['A']);
-    expect(live.look(at('two', { at: 'switch lodge' }), 0)).toMatchObject([{ name: 'A' }, { name: 'B', at: 'switch lodge' }]);
+    expect(live.look(at('two', { at: 'switch lodge' }), 0)).toMatchObject([
+      { name: 'A' },
+      { name: 'B', at: 'switch lodge' },
+    ]);
     live.look(at('two', { at: 'switch lodge' }), 1000); // nothing new
     expect(heard).toHaveLength(2);
     live.look(at('one', { leave: true }), 2000);

@@ -25,7 +25,10 @@ export function createLive(): Live {
   const tell = (event: LiveEvent): void => {
     for (const stream of streams) stream(event);
   };
-  const at = (design: string): Onlooker[] => [...windows.values()].filter((seen) => seen.design === design).map(({ window, name, lens, at: item }) => ({ window, name, lens, at: item }));
+  const at = (design: string): Onlooker[] =>
+    [...windows.values()]
+      .filter((seen) => seen.design === design)
+      .map(({ window, name, lens, at: item }) => ({ window, name, lens, at: item }));
   return {
     watch(stream) {
       if (streams.size >= MOST_STREAMS) return null;

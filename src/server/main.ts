@@ -31,8 +31,12 @@ async function main(): Promise<void> {
   const app = next({ dev: process.argv.includes('--dev'), hostname: address, port });
   await app.prepare();
   const handle = app.getRequestHandler();
-  const server = createServer({ headersTimeout: 20_000, requestTimeout: 60_000 }, createFront(settings.value, (request, response) => void handle(request, response)));
-  if (process.argv.includes('--dev')) server.on('upgrade', (request, socket, head) => void app.getUpgradeHandler()(request, socket, head));
+  const server = createServer(
+    { headersTimeout: 20_000, requestTimeout: 60_000 },
+    createFront(settings.value, (request, response) => void handle(request, response)),
+  );
+  if (process.argv.includes('--dev'))
+    server.on('upgrade', (request, socket, head) => void app.getUpgradeHandler()(request, socket, head));
   const end = (): void => {
     const done = (): never => {
       closeDatabase();
@@ -47,9 +51,17 @@ async function main(): Promise<void> {
   process.on('SIGINT', end);
   server.on('error', (error: NodeJS.ErrnoException) => {
     closeDatabase();
-    stop(error.code === 'EADDRINUSE' ? `port ${port} on ${address} is taken. Stop what uses it, or choose another: PORT=3001 npm start` : `port ${port} on ${address} cannot be used: ${error.message}`);
+    stop(
+      error.code === 'EADDRINUSE'
+        ? `port ${port} on ${address} is taken. Stop what uses it, or choose another: PORT=3001 npm start`
+        : `port ${port} on ${address} cannot be used: ${error.message}`,
+    );
   });
-  server.listen(port, address, () => process.stdout.write(`knot-path: serving on http://${address.includes(':') ? `[${address}]` : address}:${port} (designs in ${settings.value.database})\n`));
+  server.listen(port, address, () =>
+    process.stdout.write(
+      `knot-path: serving on http://${address.includes(':') ? `[${address}]` : address}:${port} (designs in ${settings.value.database})\n`,
+    ),
+  );
 }
 
 void main();

@@ -12,7 +12,8 @@ import * as service from './designService';
 import { command, take } from './testing';
 
 const name = (sw: string, to: string) => command({ do: 'set-switch', switch: sw, name: to });
-const priority = (sw: string, value: number) => command({ do: 'set-bridge-priority', switch: sw, tree: 'vlan:15', priority: value });
+const priority = (sw: string, value: number) =>
+  command({ do: 'set-bridge-priority', switch: sw, tree: 'vlan:15', priority: value });
 
 let db: Db;
 let id: string;
@@ -57,13 +58,30 @@ describe('an edit that is behind', () => {
   it.each<[string, Command, Command]>([
     ['the same field', name('lodge', 'a'), name('lodge', 'b')],
     ['a thing that is gone', command({ do: 'remove-switch', switch: 'lodge' }), name('lodge', 'b')],
-    ['a port that is taken now', command({ do: 'add-link', link: { id: 'x', a: { switch: 'lodge', port: '8' }, b: { switch: 'workshop', port: '8' } } }), command({ do: 'add-link', link: { id: 'y', a: { switch: 'lodge', port: '8' }, b: { switch: 'ridge-a', port: '10' } } })],
+    [
+      'a port that is taken now',
+      command({
+        do: 'add-link',
+        link: { id: 'x', a: { switch: 'lodge', port: '8' }, b: { switch: 'workshop', port: '8' } },
+      }),
+      command({
+        do: 'add-link',
+        link: { id: 'y', a: { switch: 'lodge', port: '8' }, b: { switch: 'ridge-a', port: '10' } },
+      }),
+    ],
   ])('is refused where both touch %s', (_, theirs, mine) => {
-    const ports = [['lodge', '8'], ['workshop', '8'], ['ridge-a', '10']].map(([sw, port]) => command({ do: 'add-port', switch: sw, port: { id: port, number: Number(port) + 20 } }));
+    const ports = [
+      ['lodge', '8'],
+      ['workshop', '8'],
+      ['ridge-a', '10'],
+    ].map(([sw, port]) => command({ do: 'add-port', switch: sw, port: { id: port, number: Number(port) + 20 } }));
     take(service.editDesign(db, id, 0, ports));
     take(service.editDesign(db, id, 1, [theirs]));
     const before = opened();
-    expect(service.editDesign(db, id, 1, [mine])).toMatchObject({ ok: false, error: { status: 409, revision: 2, since: [expect.any(String)] } });
+    expect(service.editDesign(db, id, 1, [mine])).toMatchObject({
+      ok: false,
+      error: { status: 409, revision: 2, since: [expect.any(String)] },
+    });
     expect(opened()).toEqual(before);
   });
 
@@ -80,24 +98,35 @@ describe('an edit that is behind', () => {
       take(service.editDesign(own, design, 0, first));
       return service.editDesign(own, design, 0, second).ok ? take(service.openDesign(own, design)).design : null;
     };
-    fc.assert(fc.property(fc.array(each, { minLength: 1, maxLength: 2 }), fc.array(each, { minLength: 1, maxLength: 2 }), (mine, theirs) => {
-      if (![mine, theirs].every((commands) => editAll(fernhollow(), commands).ok)) return;
-      expect(after(mine, theirs)).toEqual(after(theirs, mine));
-    }), { numRuns: 20 });
+    fc.assert(
+      fc.property(
+        fc.array(each, { minLength: 1, maxLength: 2 }),
+        fc.array(each, { minLength: 1, maxLength: 2 }),
+        (mine, theirs) => {
+          if (![mine, theirs].every((commands) => editAll(fernhollow(), commands).ok)) return;
+          expect(after(mine, theirs)).toEqual(after(theirs, mine));
+        },
+      ),
+      { numRuns: 20 },
+    );
   });
 
   it('large enough is worked out in a worker, with the same result', async () => {
     const commands = Array.from({ length: 9000 }, (_, n) => name('lodge', `name ${n}`));
     expect(take(await service.editBeside(db, id, 0, commands))).toEqual({ revision: 1, replayed: false });
     expect(called('lodge')).toBe('name 8999');
-    expect(await service.editBeside(db, id, 1, [...commands, name('nobody', 'x')])).toMatchObject({ ok: false, error: { status: 422 } });
+    expect(await service.editBeside(db, id, 1, [...commands, name('nobody', 'x')])).toMatchObject({
+      ok: false,
+      error: { status: 422 },
+    });
   });
 });
 
 describe('revisions that cannot be read', () => {
   /** Writes nonsense over what is stored from a revision on, and opens the database as a new server would. */
   function spoil(sql: string): void {
-    for (let n = 0; n < 60; n += 1) take(service.editDesign(db, id, n, [priority('ridge-a', ((n % 15) + 1) * 4096 % 61440)]));
+    for (let n = 0; n < 60; n += 1)
+      take(service.editDesign(db, id, n, [priority('ridge-a', (((n % 15) + 1) * 4096) % 61440)]));
     const file = db.$client.serialize();
     db.$client.close();
     const place = path.join(mkdtempSync(path.join(tmpdir(), 'knot-path-')), 'spoilt.sqlite');
@@ -108,9 +137,17 @@ describe('revisions that cannot be read', () => {
   const BAD_PATCH = `'[{"op":"replace","path":["switches",0,"trees","nonsense"],"value":{"priority":7}}]'`;
 
   it.each([
-    ['a patch that leads to no design, with the snapshot after it', `update revisions set patches = ${BAD_PATCH} where number >= 42; update snapshots set document = '{}' where revision = 50`, 41],
+    [
+      'a patch that leads to no design, with the snapshot after it',
+      `update revisions set patches = ${BAD_PATCH} where number >= 42; update snapshots set document = '{}' where revision = 50`,
+      41,
+    ],
     ['a patch that is no JSON', `update revisions set patches = 'x' where number >= 53`, 52],
-    ['the newest snapshot', `update snapshots set document = 'x' where revision = 50; update revisions set patches = 'x' where number = 60`, 59],
+    [
+      'the newest snapshot',
+      `update snapshots set document = 'x' where revision = 50; update revisions set patches = 'x' where number = 60`,
+      59,
+    ],
     ['a revision that is not there', 'delete from revisions where number = 57', 56],
   ])('%s: it opens before, says so, is exported, and goes on', (_, sql, good) => {
     spoil(sql);
@@ -118,7 +155,10 @@ describe('revisions that cannot be read', () => {
     expect(open).toMatchObject({ revision: good, damage: { good, head: 60 }, undo: [], redo: [] });
     expect(readDesign(open.design).ok).toBe(true);
     expect(take(service.createDesign(db, { do: 'duplicate', of: id }))).toEqual(expect.any(String));
-    expect(service.editDesign(db, id, 60, [name('lodge', 'x')])).toMatchObject({ ok: false, error: { status: 422, message: expect.stringContaining(`Revision ${good} is the last good one`) as string } });
+    expect(service.editDesign(db, id, 60, [name('lodge', 'x')])).toMatchObject({
+      ok: false,
+      error: { status: 422, message: expect.stringContaining(`Revision ${good} is the last good one`) as string },
+    });
     expect(service.documentAt(db, id, 60)).toMatchObject({ ok: false, error: { status: 422 } });
     expect(take(service.documentAt(db, id, good))).toEqual(open.design);
     const stored = JSON.stringify(service.storedDesign(db, id));
@@ -127,7 +167,9 @@ describe('revisions that cannot be read', () => {
     take(service.editDesign(db, id, 61, [name('lodge', 'x')]));
     expect(opened().undo.map(({ number }) => number)).toEqual([62]);
     expect(stored.length).toBeGreaterThan(1000);
-    expect(service.storedDesign(db, id)).toMatchObject({ revisions: expect.arrayContaining([expect.objectContaining({ number: 60 })]) as unknown }); // nothing thrown away
+    expect(service.storedDesign(db, id)).toMatchObject({
+      revisions: expect.arrayContaining([expect.objectContaining({ number: 60 })]) as unknown,
+    }); // nothing thrown away
   });
 
   it('a snapshot that cannot be read is no matter where an older one leads on', () => {
@@ -137,7 +179,10 @@ describe('revisions that cannot be read', () => {
 
   it('where nothing can be read at all it can be taken out as it is stored', () => {
     spoil(`update snapshots set document = 'x'`);
-    expect(service.openDesign(db, id)).toMatchObject({ ok: false, error: { status: 422, details: [expect.stringContaining('snapshot 0') as string] } });
+    expect(service.openDesign(db, id)).toMatchObject({
+      ok: false,
+      error: { status: 422, details: [expect.stringContaining('snapshot 0') as string] },
+    });
     expect(service.storedDesign(db, id)).toMatchObject({ snapshots: [{ document: 'x' }, { document: 'x' }] });
   });
 });
@@ -146,5 +191,19 @@ it('gives a history in parts that join without a gap', () => {
   for (let n = 0; n < 12; n += 1) take(service.editDesign(db, id, n, [name('lodge', `n${n}`)]));
   const numbers = (part: object) => take(service.historyOf(db, id, part)).map(({ number }) => number);
   expect(numbers({})).toEqual([12, 11, 10, 9, 8, 7, 6, 5, 4, 3, 2, 1, 0]);
-  expect([numbers({ most: 5 }), numbers({ before: 8 }), numbers({ after: 10 }), numbers({ after: 12 }), numbers({ most: 12 }), numbers({ before: 1 })]).toEqual([[12, 11, 10, 9, 8], [7, 6, 5, 4, 3, 2, 1, 0], [12, 11], [], [12, 11, 10, 9, 8, 7, 6, 5, 4, 3, 2, 1], [0]]);
+  expect([
+    numbers({ most: 5 }),
+    numbers({ before: 8 }),
+    numbers({ after: 10 }),
+    numbers({ after: 12 }),
+    numbers({ most: 12 }),
+    numbers({ before: 1 }),
+  ]).toEqual([
+    [12, 11, 10, 9, 8],
+    [7, 6, 5, 4, 3, 2, 1, 0],
+    [12, 11],
+    [],
+    [12, 11, 10, 9, 8, 7, 6, 5, 4, 3, 2, 1],
+    [0],
+  ]);
 });

@@ -53,13 +53,25 @@ export function inlineRunner(): Runner {
   const running = createRunning((answer) => answer);
   const later = <T,>(value: T): Promise<T> => Promise.resolve(value);
   return {
-    run: running.run, warm: () => undefined, stop: running.stop, why: (...of) => later(running.why(...of)), frames: (...of) => later(running.frames(...of)), capture: (scope) => later(running.capture(scope)),
-    another: inlineRunner, close: () => undefined,
+    run: running.run,
+    warm: () => undefined,
+    stop: running.stop,
+    why: (...of) => later(running.why(...of)),
+    frames: (...of) => later(running.frames(...of)),
+    capture: (scope) => later(running.capture(scope)),
+    another: inlineRunner,
+    close: () => undefined,
   };
 }
 
 /** Sends nothing anywhere. */
-export const noSaver = (): Saver => ({ send: () => undefined, unsent: () => [], replace: () => undefined, refuse: () => undefined, abandon: () => undefined });
+export const noSaver = (): Saver => ({
+  send: () => undefined,
+  unsent: () => [],
+  replace: () => undefined,
+  refuse: () => undefined,
+  abandon: () => undefined,
+});
 
 /** Lets promises and the state changes that they bring run to their end. */
 export const settle = async (): Promise<void> => {
@@ -68,7 +80,12 @@ export const settle = async (): Promise<void> => {
 
 /** Renders a part of the workbench over a design, solved. */
 export async function renderWith(part: ReactElement, design: Design = fernhollow()): Promise<WorkbenchStore> {
-  const store = createWorkbench({ id: 'test', revision: 0, design, undo: [], redo: [], damage: null }, inlineSolver(), noSaver, 0);
+  const store = createWorkbench(
+    { id: 'test', revision: 0, design, undo: [], redo: [], damage: null },
+    inlineSolver(),
+    noSaver,
+    0,
+  );
   clockOf(store, inlineRunner);
   store.getState().start();
   render(<StoreProvider value={store}>{part}</StoreProvider>);

@@ -15,7 +15,8 @@ const analyst = {
     return findingsOf(design, solution.value);
   },
   /** A table, or what lldpctl printed on a switch, which it does not name. */
-  readObserved: (text: string, seenOn: string | null): Result<ObservedImport, string> => (seenOn === null ? readObservedCsv(text) : readLldp(text, seenOn)),
+  readObserved: (text: string, seenOn: string | null): Result<ObservedImport, string> =>
+    seenOn === null ? readObservedCsv(text) : readLldp(text, seenOn),
 };
 
 export type AnalystWorker = typeof analyst;

@@ -11,10 +11,16 @@ export interface PackedTrees {
   readonly buffer: ArrayBuffer;
 }
 
-const strideOf = (switches: number, ports: number): number => Math.ceil((16 * switches + 4 * (4 * switches + 2 * ports) + 3 * ports) / 8) * 8;
+const strideOf = (switches: number, ports: number): number =>
+  Math.ceil((16 * switches + 4 * (4 * switches + 2 * ports) + 3 * ports) / 8) * 8;
 
 /** The arrays of the tree at `index` as views on a buffer. */
-function viewsAt(buffer: ArrayBuffer, index: number, switches: number, ports: number): Required<Omit<SettledTree, 'id'>> {
+function viewsAt(
+  buffer: ArrayBuffer,
+  index: number,
+  switches: number,
+  ports: number,
+): Required<Omit<SettledTree, 'id'>> {
   let at = index * strideOf(switches, ports);
   const ints = (length: number): Int32Array => {
     const view = new Int32Array(buffer, at, length);
@@ -24,9 +30,21 @@ function viewsAt(buffer: ArrayBuffer, index: number, switches: number, ports: nu
   const rootPathCost = new Float64Array(buffer, at, switches);
   const internal = new Float64Array(buffer, at + 8 * switches, switches);
   at += 16 * switches;
-  const views = { rootPathCost, root: ints(switches), rootPort: ints(switches), rank: ints(switches), cost: ints(ports), designated: ints(ports) };
+  const views = {
+    rootPathCost,
+    root: ints(switches),
+    rootPort: ints(switches),
+    rank: ints(switches),
+    cost: ints(ports),
+    designated: ints(ports),
+  };
   const regionalRoot = ints(switches);
-  return { ...views, role: new Uint8Array(buffer, at, ports), disputed: new Uint8Array(buffer, at + 2 * ports, ports), regional: { root: regionalRoot, cost: internal, inside: new Uint8Array(buffer, at + ports, ports) } };
+  return {
+    ...views,
+    role: new Uint8Array(buffer, at, ports),
+    disputed: new Uint8Array(buffer, at + 2 * ports, ports),
+    regional: { root: regionalRoot, cost: internal, inside: new Uint8Array(buffer, at + ports, ports) },
+  };
 }
 
 /** Copies trees into one buffer. */
@@ -34,10 +52,18 @@ export function packTrees(trees: readonly SettledTree[], switches: number, ports
   const buffer = new ArrayBuffer(trees.length * strideOf(switches, ports));
   trees.forEach((tree, i) => {
     const views = viewsAt(buffer, i, switches, ports);
-    for (const key of ['rootPathCost', 'root', 'rootPort', 'rank', 'cost', 'designated', 'role', 'disputed'] as const) views[key].set(tree[key]);
-    if (tree.regional) for (const key of ['root', 'cost', 'inside'] as const) views.regional[key].set(tree.regional[key]);
+    for (const key of ['rootPathCost', 'root', 'rootPort', 'rank', 'cost', 'designated', 'role', 'disputed'] as const)
+      views[key].set(tree[key]);
+    if (tree.regional)
+      for (const key of ['root', 'cost', 'inside'] as const) views.regional[key].set(tree.regional[key]);
   });
-  return { ids: trees.map((tree) => tree.id), switches, ports, regional: trees.map((tree) => tree.regional !== undefined), buffer };
+  return {
+    ids: trees.map((tree) => tree.id),
+    switches,
+    ports,
+    regional: trees.map((tree) => tree.regional !== undefined),
+    buffer,
+  };
 }
 
 /** The trees again, as views on the buffer. */

@@ -26,7 +26,10 @@ describe('a run', () => {
     if (!film.ok) throw new Error(film.error);
     const tree = film.value.trees[1]!;
     expect(own.why(tree, 'ridge-a' as SwitchId, '6' as PortId, 0.5 * SECOND)).toBeNull();
-    expect(own.why(tree, 'ridge-a' as SwitchId, '6' as PortId, SECOND)).toEqual({ t: SECOND, text: 'signal came or went' });
+    expect(own.why(tree, 'ridge-a' as SwitchId, '6' as PortId, SECOND)).toEqual({
+      t: SECOND,
+      text: 'signal came or went',
+    });
     const count = (scope: Parameters<typeof own.frames>[0], trees: Parameters<typeof own.frames>[1] = null) => {
       const found = own.frames(scope, trees, 10);
       return found.ok ? found.value.rows.length + found.value.left : -1;
@@ -65,7 +68,10 @@ describe('a run', () => {
   });
   it('says what stands against a scenario', async () => {
     const wrong = { ...cut, actions: [{ at: 1, do: 'add-switch' as const, switch: design.switches[0]!, links: [] }] };
-    expect(await running().run(design, wrong, untold)).toMatchObject({ ok: false, error: expect.stringContaining('ridge-a') });
+    expect(await running().run(design, wrong, untold)).toMatchObject({
+      ok: false,
+      error: expect.stringContaining('ridge-a'),
+    });
   });
   it('may be warmed up before, which changes nothing', async () => {
     const [cold, warm] = [running(), running()];

@@ -19,11 +19,21 @@ const MOST_FRAMES = 300_000;
 const MOST_EVENTS = 10_000_000;
 
 /** Frames on a link, or out of and into a port; null: all. */
-export type FrameScope = { readonly kind: 'link'; readonly link: LinkId } | { readonly kind: 'port'; readonly switch: SwitchId; readonly port: PortId } | null;
+export type FrameScope =
+  | { readonly kind: 'link'; readonly link: LinkId }
+  | { readonly kind: 'port'; readonly switch: SwitchId; readonly port: PortId }
+  | null;
 
 /** Something of everything, a few times: a switch dies, ports move, addresses are learnt anew. */
 const rehearsals = ({ switches }: Design): Scenario[] =>
-  switches.slice(0, 6).map((sw) => ({ actions: [{ at: 0.1, do: 'switch-down', switch: sw.id }], until: 15, talk: DEFAULT_TALK, fromBoot: false }));
+  switches
+    .slice(0, 6)
+    .map((sw) => ({
+      actions: [{ at: 0.1, do: 'switch-down', switch: sw.id }],
+      until: 15,
+      talk: DEFAULT_TALK,
+      fromBoot: false,
+    }));
 /** Messages and timers of a rehearsal: a large network is not run to its end for nothing. */
 const REHEARSED = 15_000;
 
@@ -73,12 +83,25 @@ export function createRunning(give: <T extends object>(answer: T, buffer: ArrayB
       const change = run.recording.whyAt(treesOf(run).indexOf(tree), network.portIndexOf(sw, port), t);
       return change && { t: change.t, text: causeText(network, bridgeKeys(network.switches), change.cause) };
     },
-    frames(scope: FrameScope, trees: readonly TreeId[] | null, most: number): Result<{ readonly rows: FrameRow[]; readonly left: number }, string> {
+    frames(
+      scope: FrameScope,
+      trees: readonly TreeId[] | null,
+      most: number,
+    ): Result<{ readonly rows: FrameRow[]; readonly left: number }, string> {
       if (!kept) return fail('Nothing has run yet.');
       const { run, network } = kept;
       const ids = treesOf(run);
       const inScope = scopeOf(network, scope);
-      return ok(frameRows(network, ids, bridgeKeys(network.switches), run, (port, tree) => inScope(port) && (trees === null || tree === null || trees.includes(ids[tree]!)), most));
+      return ok(
+        frameRows(
+          network,
+          ids,
+          bridgeKeys(network.switches),
+          run,
+          (port, tree) => inScope(port) && (trees === null || tree === null || trees.includes(ids[tree]!)),
+          most,
+        ),
+      );
     },
     /** The frames of a scope as pcapng. */
     capture(scope: FrameScope): Result<Uint8Array<ArrayBuffer>, string> {
@@ -100,5 +123,10 @@ function scopeOf(network: Network, scope: FrameScope): (port: number) => boolean
   }
   const own = network.portIndexOf(scope.switch, scope.port);
   const bundle = network.bundleOf[own]!;
-  return (port) => port === own || network.far[port] === own || network.plug[port] === own || (bundle >= 0 && port === bundle) || network.bundleOf[port] === own;
+  return (port) =>
+    port === own ||
+    network.far[port] === own ||
+    network.plug[port] === own ||
+    (bundle >= 0 && port === bundle) ||
+    network.bundleOf[port] === own;
 }

@@ -36,7 +36,9 @@ describe('the solver worker', () => {
     expect(worker.change([])).toEqual({ problem: 'The solver has no design yet.' });
     const first = worker.open(fernhollow());
     expect('trees' in first && [first.all, first.trees.ids.length]).toEqual([true, 7]);
-    const second = worker.change(patchesOf({ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:25', priority: 0 }));
+    const second = worker.change(
+      patchesOf({ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:25', priority: 0 }),
+    );
     expect('trees' in second && [second.all, second.trees.ids]).toEqual([false, ['vlan:25']]);
     const third = worker.change(patchesOf({ do: 'set-link', link: 'l1', up: false }));
     expect('trees' in third && [third.all, third.trees.ids.length]).toEqual([true, 7]);
@@ -54,6 +56,8 @@ describe('the solver worker', () => {
   it('says what is wrong with a design that is none', async () => {
     await import('./solver');
     const { links, ...rest } = fernhollow();
-    expect(worker.open({ ...rest, links: [...links, links[0]!] })).toEqual({ problem: expect.stringContaining('each link once') as string });
+    expect(worker.open({ ...rest, links: [...links, links[0]!] })).toEqual({
+      problem: expect.stringContaining('each link once') as string,
+    });
   });
 });

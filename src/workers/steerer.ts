@@ -21,20 +21,34 @@ import { solve } from '../core/tree/solve';
 type Tell = (share: number) => void;
 
 const steerer = {
-  steer: (design: Design, wishes: readonly Wish[], trees: readonly TreeId[], tell: Tell): Result<Proposal[], string> => solved(design, tell, (solution, progress) => steer(solution, wishes, trees, progress)),
-  share: (design: Design, trees: readonly TreeId[], uplinks: readonly LinkId[], tell: Tell): Result<SharingProposal[], string> =>
+  steer: (design: Design, wishes: readonly Wish[], trees: readonly TreeId[], tell: Tell): Result<Proposal[], string> =>
+    solved(design, tell, (solution, progress) => steer(solution, wishes, trees, progress)),
+  share: (
+    design: Design,
+    trees: readonly TreeId[],
+    uplinks: readonly LinkId[],
+    tell: Tell,
+  ): Result<SharingProposal[], string> =>
     solved(design, tell, (solution, progress) => shareTrees(solution, trees, uplinks, progress)),
   control: (design: Design): Result<ControlCost[], string> => ok(controlCosts(design)),
-  loads: (design: Design, tell: Tell): Result<Loads, string> => solved(design, tell, (solution) => ok(linkLoads(solution))),
-  losses: (design: Design, tell: Tell): Result<LossOf[], string> => solved(design, tell, (solution) => ok(lossesOf(solution, tell))),
+  loads: (design: Design, tell: Tell): Result<Loads, string> =>
+    solved(design, tell, (solution) => ok(linkLoads(solution))),
+  losses: (design: Design, tell: Tell): Result<LossOf[], string> =>
+    solved(design, tell, (solution) => ok(lossesOf(solution, tell))),
   gain: (design: Design, commands: readonly Command[]): Result<GainRow[], string> => ok(groupingGain(design, commands)),
-  equal: (design: Design, a: SwitchId, b: SwitchId, tell: Tell): Result<Equalling[], string> => solved(design, tell, (solution) => equallings(solution, a, b)),
+  equal: (design: Design, a: SwitchId, b: SwitchId, tell: Tell): Result<Equalling[], string> =>
+    solved(design, tell, (solution) => equallings(solution, a, b)),
   goals: (design: Design, tell: Tell): Result<MovingGoal[], string> => solved(design, tell, movingGoals),
-  plan: (design: Design, commands: readonly Command[], kind: MovingKind, tell: Tell): Result<MovingPlan, string> => solved(design, tell, (solution, progress) => planMoving(solution, commands, kind, progress)),
+  plan: (design: Design, commands: readonly Command[], kind: MovingKind, tell: Tell): Result<MovingPlan, string> =>
+    solved(design, tell, (solution, progress) => planMoving(solution, commands, kind, progress)),
   group: (design: Design, tell: Tell): Result<GroupingProposal[], string> => solved(design, tell, proposeGroupings),
 };
 
-function solved<T>(design: Design, tell: Tell, search: (solution: Solution, progress: Progress) => Result<T, string>): Result<T, string> {
+function solved<T>(
+  design: Design,
+  tell: Tell,
+  search: (solution: Solution, progress: Progress) => Result<T, string>,
+): Result<T, string> {
   const solution = solve(design);
   if (!solution.ok) return fail(problemText(solution.error));
   return search(solution.value, (share) => {

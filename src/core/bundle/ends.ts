@@ -9,7 +9,8 @@ export interface BundleEnd {
   readonly index: number;
   readonly id: BundleId;
   readonly name: string;
-  readonly owner: { readonly kind: 'switch'; readonly switch: SwitchId } | { readonly kind: 'host'; readonly host: HostId };
+  readonly owner:
+    { readonly kind: 'switch'; readonly switch: SwitchId } | { readonly kind: 'host'; readonly host: HostId };
   readonly ownerName: string;
   /** System identifier: priority, then address; the lower is the better (802.1AX-2020 6.3.2). */
   readonly systemPriority: number;
@@ -62,7 +63,8 @@ const NONE: Bundles = { ends: [], members: [], memberAt: () => -1 };
 export const initiates = (mode: BundleMode): boolean => mode === 'active' || mode === 'initiate';
 
 /** Which messages an end understands; null where it sends none. */
-export const negotiationOf = (mode: BundleMode): 'lacp' | 'legacy' | null => (mode === 'static' ? null : mode === 'initiate' || mode === 'answer' ? 'legacy' : 'lacp');
+export const negotiationOf = (mode: BundleMode): 'lacp' | 'legacy' | null =>
+  mode === 'static' ? null : mode === 'initiate' || mode === 'answer' ? 'legacy' : 'lacp';
 
 type Draft = { -readonly [K in keyof BundleMember]: BundleMember[K] };
 
@@ -78,7 +80,9 @@ export function bundlesOf(design: Design): Bundles {
 function findBundles(design: Design): Bundles {
   if (design.bundles.length === 0 && design.hosts.every((host) => !host.bundle)) return NONE;
   const switches = new Map(design.switches.map((sw) => [sw.id, sw]));
-  const ports = new Map(design.switches.flatMap((sw) => sw.ports.map((port) => [placeOf(sw.id, port.id), port] as const)));
+  const ports = new Map(
+    design.switches.flatMap((sw) => sw.ports.map((port) => [placeOf(sw.id, port.id), port] as const)),
+  );
   const ready = (at: LinkEnd): boolean => switches.get(at.switch)!.up && ports.get(placeOf(at.switch, at.port))!.up;
   const labelOf = (at: LinkEnd): string => `${switches.get(at.switch)!.name ?? at.switch} port ${at.port}`;
   const ends: BundleEnd[] = [];
@@ -87,11 +91,35 @@ function findBundles(design: Design): Bundles {
   const onSwitch = new Map<string, number>();
   const onHost = new Map<string, number>();
 
-  const addEnd = (from: HostBundle, end: Pick<BundleEnd, 'id' | 'name' | 'owner' | 'ownerName' | 'systemPriority' | 'mac' | 'key'>, own: readonly (Pick<Draft, 'id' | 'number' | 'priority' | 'speed' | 'at'> & { readonly key: number | undefined })[]): void => {
+  const addEnd = (
+    from: HostBundle,
+    end: Pick<BundleEnd, 'id' | 'name' | 'owner' | 'ownerName' | 'systemPriority' | 'mac' | 'key'>,
+    own: readonly (Pick<Draft, 'id' | 'number' | 'priority' | 'speed' | 'at'> & { readonly key: number | undefined })[],
+  ): void => {
     const index = ends.length;
     const { mode, timeout, minLinks, maxActive, hash } = from;
-    ends.push({ index, ...end, mode, fast: timeout === 'fast', minLinks, maxActive, hash, members: own.map((_, i) => members.length + i) });
-    for (const each of own) members.push({ ...each, key: each.key ?? end.key, index: members.length, end: index, light: false, link: null, farSide: 'nothing', far: -1, farName: 'nothing' });
+    ends.push({
+      index,
+      ...end,
+      mode,
+      fast: timeout === 'fast',
+      minLinks,
+      maxActive,
+      hash,
+      members: own.map((_, i) => members.length + i),
+    });
+    for (const each of own)
+      members.push({
+        ...each,
+        key: each.key ?? end.key,
+        index: members.length,
+        end: index,
+        light: false,
+        link: null,
+        farSide: 'nothing',
+        far: -1,
+        farName: 'nothing',
+      });
   };
 
   for (const bundle of design.bundles) {
@@ -99,25 +127,72 @@ function findBundles(design: Design): Bundles {
     const owner = { kind: 'switch', switch: sw.id } as const;
     const own = bundle.ports.map((id) => {
       const port = ports.get(placeOf(sw.id, id))!;
-      return { id: port.id as string, number: port.number, priority: port.lacp?.priority ?? LACP_PRIORITY.default, key: port.lacp?.key, speed: port.speed, at: { switch: sw.id, port: port.id } };
+      return {
+        id: port.id as string,
+        number: port.number,
+        priority: port.lacp?.priority ?? LACP_PRIORITY.default,
+        key: port.lacp?.key,
+        speed: port.speed,
+        at: { switch: sw.id, port: port.id },
+      };
     });
     own.forEach(({ at }, i) => onSwitch.set(placeOf(at.switch, at.port), members.length + i));
-    addEnd(bundle, { id: bundle.id, name: bundle.name ?? bundle.id, owner, ownerName: sw.name ?? sw.id, systemPriority: sw.lacp?.systemPriority ?? LACP_PRIORITY.default, mac: sw.mac, key: bundle.key ?? bundle.number }, own);
+    addEnd(
+      bundle,
+      {
+        id: bundle.id,
+        name: bundle.name ?? bundle.id,
+        owner,
+        ownerName: sw.name ?? sw.id,
+        systemPriority: sw.lacp?.systemPriority ?? LACP_PRIORITY.default,
+        mac: sw.mac,
+        key: bundle.key ?? bundle.number,
+      },
+      own,
+    );
   }
   for (const host of design.hosts) {
     if (!host.bundle || host.attach.length === 0) continue;
-    const own = host.attach.map((at, i) => ({ id: String(i + 1), number: i + 1, priority: LACP_PRIORITY.default, key: undefined, speed: ports.get(placeOf(at.switch, at.port))!.speed, at }));
+    const own = host.attach.map((at, i) => ({
+      id: String(i + 1),
+      number: i + 1,
+      priority: LACP_PRIORITY.default,
+      key: undefined,
+      speed: ports.get(placeOf(at.switch, at.port))!.speed,
+      at,
+    }));
     own.forEach(({ at }, i) => onHost.set(placeOf(at.switch, at.port), members.length + i));
     const name = host.name ?? host.id;
-    addEnd(host.bundle, { id: host.id as string as BundleId, name, owner: { kind: 'host', host: host.id }, ownerName: name, systemPriority: LACP_PRIORITY.default, mac: host.mac, key: host.bundle.key ?? 1 }, own);
+    addEnd(
+      host.bundle,
+      {
+        id: host.id as string as BundleId,
+        name,
+        owner: { kind: 'host', host: host.id },
+        ownerName: name,
+        systemPriority: LACP_PRIORITY.default,
+        mac: host.mac,
+        key: host.bundle.key ?? 1,
+      },
+      own,
+    );
   }
 
   for (const link of design.links) {
-    for (const [here, there] of [[link.a, link.b], [link.b, link.a]] as const) {
+    for (const [here, there] of [
+      [link.a, link.b],
+      [link.b, link.a],
+    ] as const) {
       const member = members[onSwitch.get(placeOf(here.switch, here.port)) ?? -1];
       if (!member) continue;
       const far = onSwitch.get(placeOf(there.switch, there.port)) ?? -1;
-      Object.assign(member, { light: link.up && ready(here) && ready(there), link: link.id, farSide: far < 0 ? 'port' : 'member', far, farName: labelOf(there) });
+      Object.assign(member, {
+        light: link.up && ready(here) && ready(there),
+        link: link.id,
+        farSide: far < 0 ? 'port' : 'member',
+        far,
+        farName: labelOf(there),
+      });
     }
   }
   for (const host of design.hosts) {
@@ -125,8 +200,20 @@ function findBundles(design: Design): Bundles {
       const place = placeOf(at.switch, at.port);
       const [port, card] = [onSwitch.get(place) ?? -1, onHost.get(place) ?? -1];
       const light = ready(at);
-      if (port >= 0) Object.assign(members[port]!, { light, farSide: card < 0 ? 'card' : 'member', far: card, farName: `${host.name ?? host.id}${host.attach.length > 1 ? ` card ${i + 1}` : ''}` });
-      if (card >= 0) Object.assign(members[card]!, { light, farSide: port < 0 ? 'port' : 'member', far: port, farName: labelOf(at) });
+      if (port >= 0)
+        Object.assign(members[port]!, {
+          light,
+          farSide: card < 0 ? 'card' : 'member',
+          far: card,
+          farName: `${host.name ?? host.id}${host.attach.length > 1 ? ` card ${i + 1}` : ''}`,
+        });
+      if (card >= 0)
+        Object.assign(members[card]!, {
+          light,
+          farSide: port < 0 ? 'port' : 'member',
+          far: port,
+          farName: labelOf(at),
+        });
     });
   }
   return { ends, members, memberAt: (sw, port) => onSwitch.get(placeOf(sw, port)) ?? -1 };
@@ -136,8 +223,13 @@ function findBundles(design: Design): Bundles {
 const placeOf = (sw: SwitchId, port: PortId): string => `${sw}\n${port}`;
 
 /** Negative where `a` is the better system (802.1AX-2020 6.3.2). */
-export const compareSystems = (a: Pick<BundleEnd, 'systemPriority' | 'mac'>, b: Pick<BundleEnd, 'systemPriority' | 'mac'>): number =>
-  a.systemPriority - b.systemPriority || (a.mac < b.mac ? -1 : a.mac > b.mac ? 1 : 0);
+export const compareSystems = (
+  a: Pick<BundleEnd, 'systemPriority' | 'mac'>,
+  b: Pick<BundleEnd, 'systemPriority' | 'mac'>,
+): number => a.systemPriority - b.systemPriority || (a.mac < b.mac ? -1 : a.mac > b.mac ? 1 : 0);
 
 /** Negative where `a` is the better port (802.1AX-2020 6.3.4). */
-export const comparePorts = (a: Pick<BundleMember, 'priority' | 'number'>, b: Pick<BundleMember, 'priority' | 'number'>): number => a.priority - b.priority || a.number - b.number;
+export const comparePorts = (
+  a: Pick<BundleMember, 'priority' | 'number'>,
+  b: Pick<BundleMember, 'priority' | 'number'>,
+): number => a.priority - b.priority || a.number - b.number;

@@ -16,14 +16,33 @@ export interface ModePair {
 /** What two modes make of each other. */
 export function modePair(a: EndMode, b: EndMode): ModePair {
   if (a === 'none' && b === 'none') return { outcome: 'down', why: 'No end bundles: the links are single ones.' };
-  if (a === 'static' && b === 'static') return { outcome: 'up', why: 'Both ends bundle whatever has signal; nothing checks that they mean the same cables.' };
+  if (a === 'static' && b === 'static')
+    return {
+      outcome: 'up',
+      why: 'Both ends bundle whatever has signal; nothing checks that they mean the same cables.',
+    };
   if (a === 'static' || b === 'static') {
     const other = a === 'static' ? b : a;
-    const alone = other === 'none' ? 'the other end forwards over each link by itself' : 'the other end finds no partner and keeps its ports single';
-    return { outcome: 'one-sided', why: `The static end bundles unasked; ${alone}: frames come back, come twice or get lost, and spanning tree does not see it.` };
+    const alone =
+      other === 'none'
+        ? 'the other end forwards over each link by itself'
+        : 'the other end finds no partner and keeps its ports single';
+    return {
+      outcome: 'one-sided',
+      why: `The static end bundles unasked; ${alone}: frames come back, come twice or get lost, and spanning tree does not see it.`,
+    };
   }
-  if (a === 'none' || b === 'none') return { outcome: 'down', why: 'The end that negotiates finds no partner: its ports stay single.' };
-  if (negotiationOf(a) !== negotiationOf(b)) return { outcome: 'down', why: 'One end speaks LACP, the other the legacy negotiation: neither understands the other.' };
-  if (initiates(a) || initiates(b)) return { outcome: 'up', why: initiates(a) && initiates(b) ? 'Both ends speak first.' : 'One end speaks first, the other answers.' };
+  if (a === 'none' || b === 'none')
+    return { outcome: 'down', why: 'The end that negotiates finds no partner: its ports stay single.' };
+  if (negotiationOf(a) !== negotiationOf(b))
+    return {
+      outcome: 'down',
+      why: 'One end speaks LACP, the other the legacy negotiation: neither understands the other.',
+    };
+  if (initiates(a) || initiates(b))
+    return {
+      outcome: 'up',
+      why: initiates(a) && initiates(b) ? 'Both ends speak first.' : 'One end speaks first, the other answers.',
+    };
   return { outcome: 'down', why: 'Both ends wait for the other to speak.' };
 }

@@ -11,7 +11,13 @@ export interface Candidate {
   readonly number: number;
   readonly key: number;
   readonly speed: number;
-  readonly partner: { readonly systemPriority: number; readonly system: string; readonly key: number; readonly portPriority: number; readonly port: number };
+  readonly partner: {
+    readonly systemPriority: number;
+    readonly system: string;
+    readonly key: number;
+    readonly portPriority: number;
+    readonly port: number;
+  };
 }
 
 export interface Chooser {
@@ -39,7 +45,12 @@ export function selectMembers<T extends Candidate>(end: Chooser, candidates: rea
   const groups = new Map<string, T[]>();
   for (const each of candidates) {
     if (each.key !== end.key) refused.set(each, 'key');
-    else if (each.partner.system === end.mac && each.partner.systemPriority === end.systemPriority && each.partner.key === end.key) refused.set(each, 'own-system');
+    else if (
+      each.partner.system === end.mac &&
+      each.partner.systemPriority === end.systemPriority &&
+      each.partner.key === end.key
+    )
+      refused.set(each, 'own-system');
     else {
       const group = [each.partner.systemPriority, each.partner.system, each.partner.key, each.speed].join('\n');
       groups.set(group, [...(groups.get(group) ?? []), each]);
@@ -53,10 +64,16 @@ export function selectMembers<T extends Candidate>(end: Chooser, candidates: rea
     const [other] = group;
     if (!other || chosen.includes(other)) continue;
     const { partner } = other;
-    const refusal: Refusal = partner.system !== first.partner.system || partner.systemPriority !== first.partner.systemPriority ? 'partner' : partner.key !== first.partner.key ? 'partner-key' : 'speed';
+    const refusal: Refusal =
+      partner.system !== first.partner.system || partner.systemPriority !== first.partner.systemPriority
+        ? 'partner'
+        : partner.key !== first.partner.key
+          ? 'partner-key'
+          : 'speed';
     for (const each of group) refused.set(each, refusal);
   }
-  const partnerDecides = compareSystems({ systemPriority: first.partner.systemPriority, mac: first.partner.system }, end) < 0;
+  const partnerDecides =
+    compareSystems({ systemPriority: first.partner.systemPriority, mac: first.partner.system }, end) < 0;
   const theirs = ({ partner }: T) => ({ priority: partner.portPriority, number: partner.port });
   const order = [...chosen].sort((a, b) => (partnerDecides ? comparePorts(theirs(a), theirs(b)) : comparePorts(a, b)));
   const enough = order.length >= end.minLinks;

@@ -8,7 +8,16 @@ export const MEMBER_STATES = ['active', 'standby', 'individual', 'waiting', 'dow
 export type MemberState = (typeof MEMBER_STATES)[number];
 
 /** The bits of a port's state, from the first (802.1AX-2020 6.4.2.3 m). */
-export const STATE_BITS = ['activity', 'timeout', 'aggregation', 'synchronization', 'collecting', 'distributing', 'defaulted', 'expired'] as const;
+export const STATE_BITS = [
+  'activity',
+  'timeout',
+  'aggregation',
+  'synchronization',
+  'collecting',
+  'distributing',
+  'defaulted',
+  'expired',
+] as const;
 export type StateBit = (typeof STATE_BITS)[number];
 
 /** What a port says of itself in an LACPDU. */
@@ -76,7 +85,9 @@ function settle(bundles: Bundles): SettledBundles {
     else for (const m of lit.slice(end.maxActive)) causes[m] = 'over-limit';
   }
   const inStep = causes.map((cause) => cause === null);
-  const active = members.map((member) => inStep[member.index]! && (ends[member.end]!.mode === 'static' || inStep[member.far]!));
+  const active = members.map(
+    (member) => inStep[member.index]! && (ends[member.end]!.mode === 'static' || inStep[member.far]!),
+  );
   members.forEach(({ index }) => {
     if (inStep[index] && !active[index]) causes[index] = 'not-in-step';
   });
@@ -85,19 +96,34 @@ function settle(bundles: Bundles): SettledBundles {
   const up = ends.map((end) => activeOf[end.index]!.length >= end.minLinks);
 
   const states = members.map((member): MemberState => stateOf(causes[member.index]!));
-  const infos = members.map((member) => infoOf(ends[member.end]!, member, bitsOf(ends[member.end]!, states[member.index]!, inStep[member.index]!)));
+  const infos = members.map((member) =>
+    infoOf(ends[member.end]!, member, bitsOf(ends[member.end]!, states[member.index]!, inStep[member.index]!)),
+  );
   const settled = members.map((member, m): SettledMember => {
-    const met = causes[m] !== 'no-signal' && causes[m] !== 'no-answer' && causes[m] !== 'both-wait' && ends[member.end]!.mode !== 'static';
+    const met =
+      causes[m] !== 'no-signal' &&
+      causes[m] !== 'no-answer' &&
+      causes[m] !== 'both-wait' &&
+      ends[member.end]!.mode !== 'static';
     return {
-      state: states[m]!, cause: causes[m]!, reason: memberReason(bundles, member, causes[m]!, selections[member.end]?.partnerDecides ?? false),
-      actor: infos[m]!, partner: met ? infos[member.far]! : null,
+      state: states[m]!,
+      cause: causes[m]!,
+      reason: memberReason(bundles, member, causes[m]!, selections[member.end]?.partnerDecides ?? false),
+      actor: infos[m]!,
+      partner: met ? infos[member.far]! : null,
     };
   });
   return {
     members: settled,
     ends: ends.map((end, e) => ({
-      up: up[e]!, active: activeOf[e]!,
-      reason: endReason(bundles, end, end.members.map((m) => settled[m]!), up[e]!),
+      up: up[e]!,
+      active: activeOf[e]!,
+      reason: endReason(
+        bundles,
+        end,
+        end.members.map((m) => settled[m]!),
+        up[e]!,
+      ),
     })),
   };
 }
@@ -116,7 +142,14 @@ function heardBy({ ends, members }: Bundles, member: BundleMember): Heard {
   const far = members[member.far]!;
   const { systemPriority, mac } = ends[far.end]!;
   const { priority, number, key, speed } = member;
-  return { member, priority, number, key, speed, partner: { systemPriority, system: mac, key: far.key, portPriority: far.priority, port: far.number } };
+  return {
+    member,
+    priority,
+    number,
+    key,
+    speed,
+    partner: { systemPriority, system: mac, key: far.key, portPriority: far.priority, port: far.number },
+  };
 }
 
 function stateOf(cause: MemberCause): MemberState {
@@ -140,12 +173,23 @@ function bitsOf({ mode, fast }: BundleEnd, state: MemberState, inStep: boolean):
   if (mode === 'static') return [];
   const open = state === 'active' || state === 'individual';
   const on: Record<StateBit, boolean> = {
-    activity: initiates(mode), timeout: fast, aggregation: true, synchronization: inStep || state === 'individual',
-    collecting: open, distributing: open, defaulted: state === 'individual' || state === 'down', expired: false,
+    activity: initiates(mode),
+    timeout: fast,
+    aggregation: true,
+    synchronization: inStep || state === 'individual',
+    collecting: open,
+    distributing: open,
+    defaulted: state === 'individual' || state === 'down',
+    expired: false,
   };
   return STATE_BITS.filter((bit) => on[bit]);
 }
 
 const infoOf = (end: BundleEnd, member: BundleMember, bits: readonly StateBit[]): PortInfo => ({
-  system: end.mac, systemPriority: end.systemPriority, key: member.key, port: member.number, portPriority: member.priority, bits,
+  system: end.mac,
+  systemPriority: end.systemPriority,
+  key: member.key,
+  port: member.number,
+  portPriority: member.priority,
+  bits,
 });

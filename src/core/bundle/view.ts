@@ -27,10 +27,14 @@ export function viewBundles(design: Design): BundleReport[] {
   const settled = settleBundles(bundles);
   return bundles.ends.map(({ index, id, owner, members }) => ({
     ...(owner.kind === 'switch' ? { switch: owner.switch } : { host: owner.host }),
-    id, up: settled.ends[index]!.up, reason: settled.ends[index]!.reason,
-    members: Object.fromEntries(members.map((m) => {
-      const { state, reason, actor, partner } = settled.members[m]!;
-      return [bundles.members[m]!.id, { state, reason, actor, partner }];
-    })),
+    id,
+    up: settled.ends[index]!.up,
+    reason: settled.ends[index]!.reason,
+    members: Object.fromEntries(
+      members.map((m) => {
+        const { state, reason, actor, partner } = settled.members[m]!;
+        return [bundles.members[m]!.id, { state, reason, actor, partner }];
+      }),
+    ),
   }));
 }

@@ -3,14 +3,21 @@ import { negotiationOf, type BundleEnd, type BundleMember, type Bundles } from '
 import type { MemberCause, SettledMember } from './settled';
 
 /** One sentence on a member. */
-export function memberReason({ ends, members }: Bundles, member: BundleMember, cause: MemberCause, partnerDecides: boolean): string {
+export function memberReason(
+  { ends, members }: Bundles,
+  member: BundleMember,
+  cause: MemberCause,
+  partnerDecides: boolean,
+): string {
   const end = ends[member.end]!;
   const far = member.far < 0 ? null : members[member.far]!;
   const farEnd = far && ends[far.end]!;
   const them = farEnd?.ownerName ?? member.farName;
   switch (cause) {
     case null:
-      return end.mode === 'static' ? `Active: it has signal, and a static end asks nothing more of ${member.farName}.` : `Active: in step with ${member.farName}.`;
+      return end.mode === 'static'
+        ? `Active: it has signal, and a static end asks nothing more of ${member.farName}.`
+        : `Active: in step with ${member.farName}.`;
     case 'no-signal':
       return member.farSide === 'nothing' ? 'Down: nothing is plugged in.' : `Down: no signal from ${member.farName}.`;
     case 'no-answer':
@@ -46,7 +53,12 @@ function silence(end: BundleEnd, member: BundleMember, farEnd: BundleEnd | null)
 }
 
 /** One sentence on an end. */
-export function endReason({ members }: Bundles, end: BundleEnd, settled: readonly SettledMember[], up: boolean): string {
+export function endReason(
+  { members }: Bundles,
+  end: BundleEnd,
+  settled: readonly SettledMember[],
+  up: boolean,
+): string {
   const active = settled.filter((each) => each.state === 'active').length;
   if (up) {
     const outside = end.mode === 'static' && end.members.some((m) => members[m]!.farSide !== 'member');
@@ -63,4 +75,5 @@ export function endReason({ members }: Bundles, end: BundleEnd, settled: readonl
 }
 
 /** A member's reason as part of the bundle's. */
-const plain = (reason: string): string => reason.replace(/^[A-Z][a-z]+: /, '').replace(/, so it is a port of its own\.$/, ', so its members are single ports.');
+const plain = (reason: string): string =>
+  reason.replace(/^[A-Z][a-z]+: /, '').replace(/, so it is a port of its own\.$/, ', so its members are single ports.');

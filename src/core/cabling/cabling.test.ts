@@ -22,57 +22,137 @@ function made(text: string, from: Design = empty): Design {
 }
 const cablesOf = (design: Design) => design.links.map(({ a, b }) => `${a.switch} ${a.port} = ${b.switch} ${b.port}`);
 const faultOf = (text: string, from: Design = empty) => planLines(from, text).lines.find((line) => line.fault)?.fault;
-const portOf = (design: Design, sw: string, port: string) => design.switches.find((s) => s.id === sw)?.ports.find((p) => p.id === port);
+const portOf = (design: Design, sw: string, port: string) =>
+  design.switches.find((s) => s.id === sw)?.ports.find((p) => p.id === port);
 
 /** Without places in the line, as a statement means the same wherever its words stand. */
 const bare = (value: unknown): unknown =>
   JSON.parse(JSON.stringify(value, (key, inner: unknown) => (key === 'at' || key === 'length' ? undefined : inner)));
-const ordered = (design: Design) => ({ ...design, name: '', pathCost: 'long', links: design.links.map(({ id: _, ...link }) => link), switches: design.switches.map((sw) => ({ ...sw, ports: [...sw.ports].sort((a, b) => (a.id < b.id ? -1 : 1)) })) });
+const ordered = (design: Design) => ({
+  ...design,
+  name: '',
+  pathCost: 'long',
+  links: design.links.map(({ id: _, ...link }) => link),
+  switches: design.switches.map((sw) => ({ ...sw, ports: [...sw.ports].sort((a, b) => (a.id < b.id ? -1 : 1)) })),
+});
 
-const name = fc.oneof(fc.constantFrom('a', 'dome-[1-3]', 'r,s', 'x[a-c]', '"two words"', '"say \\"so\\""', '"[1-2]"'), fc.stringMatching(/^[a-z]{1,5}$/).map((text) => `"${text}"`));
+const name = fc.oneof(
+  fc.constantFrom('a', 'dome-[1-3]', 'r,s', 'x[a-c]', '"two words"', '"say \\"so\\""', '"[1-2]"'),
+  fc.stringMatching(/^[a-z]{1,5}$/).map((text) => `"${text}"`),
+);
 const ports = fc.constantFrom('', ' 1', ' 1-4', ' 1,3', ' up[1-2]', ' "trunk"', ' "1-2"');
-const side = fc.array(fc.tuple(name, ports).map((parts) => parts.join('')), { minLength: 1, maxLength: 2 }).map((parts) => parts.join(' + '));
-const portWords = fc.subarray(['10G', 'trunk 15,25-29', 'native 15', '100M']).map((words) => (words.includes('100M') ? words.filter((w) => w !== '10G') : words).join(' '));
+const side = fc
+  .array(
+    fc.tuple(name, ports).map((parts) => parts.join('')),
+    { minLength: 1, maxLength: 2 },
+  )
+  .map((parts) => parts.join(' + '));
+const portWords = fc
+  .subarray(['10G', 'trunk 15,25-29', 'native 15', '100M'])
+  .map((words) => (words.includes('100M') ? words.filter((w) => w !== '10G') : words).join(' '));
 const line = fc.oneof(
-  fc.tuple(side, fc.constantFrom('=', '*'), side, portWords, fc.constantFrom('', 'cut', 'uncut')).map((parts) => parts.join(' ')),
-  fc.tuple(name, fc.subarray(['core', 'per-vlan-rstp', 'mac 02:00:00:00:00:aa', 'at -12,3.5', 'short-cost', 'unpowered'])).map(([who, words]) => `switch ${who} ${words.join(' ')}`),
-  fc.tuple(name, ports.filter((p) => p !== ''), fc.subarray(['access 5', 'edge', 'down', 'number 9'])).map(([who, which, words]) => `port ${who}${which} ${words.join(' ')}`),
-  fc.tuple(name, side, fc.subarray(['vlan 15', 'mac 02:00:00:00:00:ab', '1G'])).map(([who, where, words]) => `host ${who} = ${where} ${words.join(' ')}`),
+  fc
+    .tuple(side, fc.constantFrom('=', '*'), side, portWords, fc.constantFrom('', 'cut', 'uncut'))
+    .map((parts) => parts.join(' ')),
+  fc
+    .tuple(
+      name,
+      fc.subarray(['core', 'per-vlan-rstp', 'mac 02:00:00:00:00:aa', 'at -12,3.5', 'short-cost', 'unpowered']),
+    )
+    .map(([who, words]) => `switch ${who} ${words.join(' ')}`),
+  fc
+    .tuple(
+      name,
+      ports.filter((p) => p !== ''),
+      fc.subarray(['access 5', 'edge', 'down', 'number 9']),
+    )
+    .map(([who, which, words]) => `port ${who}${which} ${words.join(' ')}`),
+  fc
+    .tuple(name, side, fc.subarray(['vlan 15', 'mac 02:00:00:00:00:ab', '1G']))
+    .map(([who, where, words]) => `host ${who} = ${where} ${words.join(' ')}`),
   fc.constantFrom('vlan 15', 'vlan 60-79 "Halls" load 12.5', 'vlan 4094 load 0'),
 );
 
 describe('a cabling line', () => {
   it('printed back from what it says, says the same', () => {
-    fc.assert(fc.property(line, (text) => {
-      const parsed = parseLine(text);
-      if (!parsed.ok) throw new Error(`${text}: ${parsed.error.message}`);
-      const again = parseLine(printStatement(parsed.value.statement!));
-      expect(again.ok && bare(again.value.statement)).toEqual(bare(parsed.value.statement));
-    }), { numRuns: 400 });
+    fc.assert(
+      fc.property(line, (text) => {
+        const parsed = parseLine(text);
+        if (!parsed.ok) throw new Error(`${text}: ${parsed.error.message}`);
+        const again = parseLine(printStatement(parsed.value.statement!));
+        expect(again.ok && bare(again.value.statement)).toEqual(bare(parsed.value.statement));
+      }),
+      { numRuns: 400 },
+    );
   });
 
   it('never fails but with a place in the line and a reason', () => {
-    fc.assert(fc.property(fc.oneof(fc.string(), fc.array(fc.constantFrom('a', '1-4', '=', '*', ',', '+', '"', '[', ']', '#', 'trunk', 'vlan', 'host', 'switch', '10G', ' '), { maxLength: 12 }).map((parts) => parts.join(' '))), (text) => {
-      const parsed = parseLine(text.replace(/\n/g, ' '));
-      if (!parsed.ok) {
-        expect(parsed.error.at).toBeGreaterThanOrEqual(0);
-        expect(parsed.error.at).toBeLessThanOrEqual(text.length);
-        expect(parsed.error.message).not.toBe('');
-      }
-      completionsAt(fernhollow(), text, text.length);
-    }), { numRuns: 400 });
+    fc.assert(
+      fc.property(
+        fc.oneof(
+          fc.string(),
+          fc
+            .array(
+              fc.constantFrom(
+                'a',
+                '1-4',
+                '=',
+                '*',
+                ',',
+                '+',
+                '"',
+                '[',
+                ']',
+                '#',
+                'trunk',
+                'vlan',
+                'host',
+                'switch',
+                '10G',
+                ' ',
+              ),
+              { maxLength: 12 },
+            )
+            .map((parts) => parts.join(' ')),
+        ),
+        (text) => {
+          const parsed = parseLine(text.replace(/\n/g, ' '));
+          if (!parsed.ok) {
+            expect(parsed.error.at).toBeGreaterThanOrEqual(0);
+            expect(parsed.error.at).toBeLessThanOrEqual(text.length);
+            expect(parsed.error.message).not.toBe('');
+          }
+          completionsAt(fernhollow(), text, text.length);
+        },
+      ),
+      { numRuns: 400 },
+    );
   });
 
   it('of a whole design makes that design again', () => {
-    fc.assert(fc.property(anyDesign, (design) => {
-      // What lines do not speak of is left at its default.
-      const plain = { ...design, bundles: [], regions: [], switches: design.switches.map((sw) => ({ ...sw, priority: 32768, trees: {}, ports: sw.ports.map(({ cost: _, ...port }) => ({ ...port, priority: 128, trees: {} })) })) };
-      expect(ordered(made(linesOf(plain).join('\n')))).toEqual(ordered(plain));
-    }), { numRuns: 100 });
+    fc.assert(
+      fc.property(anyDesign, (design) => {
+        // What lines do not speak of is left at its default.
+        const plain = {
+          ...design,
+          bundles: [],
+          regions: [],
+          switches: design.switches.map((sw) => ({
+            ...sw,
+            priority: 32768,
+            trees: {},
+            ports: sw.ports.map(({ cost: _, ...port }) => ({ ...port, priority: 128, trees: {} })),
+          })),
+        };
+        expect(ordered(made(linesOf(plain).join('\n')))).toEqual(ordered(plain));
+      }),
+      { numRuns: 100 },
+    );
     const demo = fernhollow();
     const lines = linesOf(demo).join('\n');
     expect(cablesOf(made(lines))).toEqual(cablesOf(demo));
-    const hostsOf = (design: Design) => design.hosts.map((host) => [host.name ?? host.id, host.mac, host.vlan, host.attach]);
+    const hostsOf = (design: Design) =>
+      design.hosts.map((host) => [host.name ?? host.id, host.mac, host.vlan, host.attach]);
     expect(hostsOf(made(lines))).toEqual(hostsOf(demo));
     expect(planLines(made(lines), lines).commands).toEqual([]); // once is enough
   });
@@ -81,32 +161,52 @@ describe('a cabling line', () => {
 describe('what lines do', () => {
   const lines = fc.array(line, { minLength: 1, maxLength: 5 }).map((each) => each.join('\n'));
   it('always fits the design: it can be done as it was planned, and written down', () => {
-    fc.assert(fc.property(anyDesign, lines, (design, text) => {
-      const plan = planLines(design, text);
-      if (plan.faults > 0) {
-        for (const { fault, line: at } of plan.lines) if (fault) expect(fault.at + fault.length).toBeLessThanOrEqual(text.split('\n')[at]!.length + 1);
-        return;
-      }
-      const edited = editAll(design, plan.commands);
-      if (!edited.ok) throw new Error(`${edited.error.path}: ${edited.error.found}; ${edited.error.allowed}`);
-      expect(readDesignText(writeDesign(edited.value.design)).ok).toBe(true);
-    }), { numRuns: 300 });
+    fc.assert(
+      fc.property(anyDesign, lines, (design, text) => {
+        const plan = planLines(design, text);
+        if (plan.faults > 0) {
+          for (const { fault, line: at } of plan.lines)
+            if (fault) expect(fault.at + fault.length).toBeLessThanOrEqual(text.split('\n')[at]!.length + 1);
+          return;
+        }
+        const edited = editAll(design, plan.commands);
+        if (!edited.ok) throw new Error(`${edited.error.path}: ${edited.error.found}; ${edited.error.allowed}`);
+        expect(readDesignText(writeDesign(edited.value.design)).ok).toBe(true);
+      }),
+      { numRuns: 300 },
+    );
   });
 
   it('is done once: with ports named, the same lines do nothing more', () => {
-    const named = fc.tuple(fc.constantFrom('s0', 'a', 'r,s'), fc.constantFrom('1', '1-2', '7'), fc.constantFrom('s1', 'b', 't,u'), fc.constantFrom('3', '3-4', '8'), portWords)
+    const named = fc
+      .tuple(
+        fc.constantFrom('s0', 'a', 'r,s'),
+        fc.constantFrom('1', '1-2', '7'),
+        fc.constantFrom('s1', 'b', 't,u'),
+        fc.constantFrom('3', '3-4', '8'),
+        portWords,
+      )
       .map(([a, p, b, q, words]) => `${a} ${p} = ${b} ${q} ${words}`);
     // Each host has one place: a line that moves it would free its old port for others.
-    const host = fc.tuple(fc.constantFrom('host h = s0 11', 'host i,j = a 12-13'), fc.constantFrom('', 'vlan 15')).map((parts) => parts.join(' '));
-    fc.assert(fc.property(anyDesign, fc.array(fc.oneof(named, host), { minLength: 1, maxLength: 4 }).map((each) => each.join('\n')), (design, text) => {
-      const plan = planLines(design, text);
-      const edited = editAll(design, plan.commands);
-      if (plan.faults > 0 || !edited.ok) return;
-      const again = planLines(edited.value.design, text);
-      expect(again.faults).toBe(0);
-      // A later line may set what an earlier one set otherwise; what is added is added once.
-      expect(again.commands.filter((command) => command.do.startsWith('add-'))).toEqual([]);
-    }), { numRuns: 300 });
+    const host = fc
+      .tuple(fc.constantFrom('host h = s0 11', 'host i,j = a 12-13'), fc.constantFrom('', 'vlan 15'))
+      .map((parts) => parts.join(' '));
+    fc.assert(
+      fc.property(
+        anyDesign,
+        fc.array(fc.oneof(named, host), { minLength: 1, maxLength: 4 }).map((each) => each.join('\n')),
+        (design, text) => {
+          const plan = planLines(design, text);
+          const edited = editAll(design, plan.commands);
+          if (plan.faults > 0 || !edited.ok) return;
+          const again = planLines(edited.value.design, text);
+          expect(again.faults).toBe(0);
+          // A later line may set what an earlier one set otherwise; what is added is added once.
+          expect(again.commands.filter((command) => command.do.startsWith('add-'))).toEqual([]);
+        },
+      ),
+      { numRuns: 300 },
+    );
   });
 });
 
@@ -114,15 +214,40 @@ describe('cables', () => {
   it('join ports in pairs, adding switches and ports that are not there yet', () => {
     const design = made('ridge-a 1-2 = ridge-b 1-2 10G');
     expect(cablesOf(design)).toEqual(['ridge-a 1 = ridge-b 1', 'ridge-a 2 = ridge-b 2']);
-    expect(design.switches.map((sw) => [sw.id, sw.dialect, sw.ports.map((port) => [port.id, port.number, port.speed])])).toEqual([
-      ['ridge-a', 'rstp', [['1', 1, 10_000], ['2', 2, 10_000]]],
-      ['ridge-b', 'rstp', [['1', 1, 10_000], ['2', 2, 10_000]]],
+    expect(
+      design.switches.map((sw) => [sw.id, sw.dialect, sw.ports.map((port) => [port.id, port.number, port.speed])]),
+    ).toEqual([
+      [
+        'ridge-a',
+        'rstp',
+        [
+          ['1', 1, 10_000],
+          ['2', 2, 10_000],
+        ],
+      ],
+      [
+        'ridge-b',
+        'rstp',
+        [
+          ['1', 1, 10_000],
+          ['2', 2, 10_000],
+        ],
+      ],
     ]);
   });
   it('spread over ranges of names, each to each, and over a lone switch', () => {
-    expect(cablesOf(made('hut-[1-2] * ridge-[a,b]'))).toEqual(['hut-1 1 = ridge-a 1', 'hut-1 2 = ridge-b 1', 'hut-2 1 = ridge-a 2', 'hut-2 2 = ridge-b 2']);
+    expect(cablesOf(made('hut-[1-2] * ridge-[a,b]'))).toEqual([
+      'hut-1 1 = ridge-a 1',
+      'hut-1 2 = ridge-b 1',
+      'hut-2 1 = ridge-a 2',
+      'hut-2 2 = ridge-b 2',
+    ]);
     expect(cablesOf(made('a,b,c * a,b,c'))).toHaveLength(3);
-    expect(cablesOf(made('core = hut-[01-03]'))).toEqual(['core 1 = hut-01 1', 'core 2 = hut-02 1', 'core 3 = hut-03 1']);
+    expect(cablesOf(made('core = hut-[01-03]'))).toEqual([
+      'core 1 = hut-01 1',
+      'core 2 = hut-02 1',
+      'core 3 = hut-03 1',
+    ]);
     expect(cablesOf(made('store 1-2 = ridge-a 9 + ridge-b 4'))).toEqual(['store 1 = ridge-a 9', 'store 2 = ridge-b 4']);
   });
   it('that are there already are set, not doubled', () => {
@@ -141,26 +266,63 @@ describe('cables', () => {
 describe('hosts, ports, switches and VLANs', () => {
   it('hang hosts on new access ports of their VLAN, one each or one on several', () => {
     const design = made('host cam-[1-2] = hut 11-12 vlan 25\nhost "Image store" = ridge-a 9 + ridge-b 9 vlan 25 10G');
-    expect(design.hosts.map((host) => [host.id, host.vlan, host.attach.map((at) => `${at.switch} ${at.port}`)])).toEqual([
-      ['cam-1', 25, ['hut 11']], ['cam-2', 25, ['hut 12']], ['Image store', 25, ['ridge-a 9', 'ridge-b 9']],
+    expect(
+      design.hosts.map((host) => [host.id, host.vlan, host.attach.map((at) => `${at.switch} ${at.port}`)]),
+    ).toEqual([
+      ['cam-1', 25, ['hut 11']],
+      ['cam-2', 25, ['hut 12']],
+      ['Image store', 25, ['ridge-a 9', 'ridge-b 9']],
     ]);
-    expect(portOf(design, 'ridge-b', '9')).toMatchObject({ speed: 10_000, edge: true, vlans: { mode: 'access', vlan: 25 } });
+    expect(portOf(design, 'ridge-b', '9')).toMatchObject({
+      speed: 10_000,
+      edge: true,
+      vlans: { mode: 'access', vlan: 25 },
+    });
     expect(made('host cam-1 = hut 13', design).hosts[0]?.attach).toEqual([{ switch: 'hut', port: '13' }]);
   });
   it('set ports that are there and add those that are not', () => {
     const design = made('port a 1-3 access 15 edge\nport a 2 down 100M no-edge');
-    expect(design.switches[0]?.ports.map((port) => [port.id, port.up, port.speed, port.edge])).toEqual([['1', true, 1000, true], ['2', false, 100, false], ['3', true, 1000, true]]);
+    expect(design.switches[0]?.ports.map((port) => [port.id, port.up, port.speed, port.edge])).toEqual([
+      ['1', true, 1000, true],
+      ['2', false, 100, false],
+      ['3', true, 1000, true],
+    ]);
   });
   it('leave of a trunk what they do not name', () => {
     const trunk = made('port a 1 trunk 15,25 native 15');
-    expect(portOf(made('port a 1 native 25', trunk), 'a', '1')?.vlans).toEqual({ mode: 'trunk', native: 25, allowed: '15,25' });
-    expect(portOf(made('port a 1 trunk 15', trunk), 'a', '1')?.vlans).toEqual({ mode: 'trunk', native: 15, allowed: '15' });
-    expect(portOf(made('port a 1 trunk none', trunk), 'a', '1')?.vlans).toEqual({ mode: 'trunk', native: 15, allowed: '' });
-    expect(portOf(made('port a 1 trunk', made('port a 1 access 5')), 'a', '1')?.vlans).toEqual({ mode: 'trunk', native: 1, allowed: '1-4094' });
+    expect(portOf(made('port a 1 native 25', trunk), 'a', '1')?.vlans).toEqual({
+      mode: 'trunk',
+      native: 25,
+      allowed: '15,25',
+    });
+    expect(portOf(made('port a 1 trunk 15', trunk), 'a', '1')?.vlans).toEqual({
+      mode: 'trunk',
+      native: 15,
+      allowed: '15',
+    });
+    expect(portOf(made('port a 1 trunk none', trunk), 'a', '1')?.vlans).toEqual({
+      mode: 'trunk',
+      native: 15,
+      allowed: '',
+    });
+    expect(portOf(made('port a 1 trunk', made('port a 1 access 5')), 'a', '1')?.vlans).toEqual({
+      mode: 'trunk',
+      native: 1,
+      allowed: '1-4094',
+    });
   });
   it('set switches and VLANs by name and range', () => {
-    const design = made('switch core-[1-2] core per-vlan-rstp\nvlan 60-62 "Halls" load 5\nswitch core-2 unpowered short-cost at 10,-20');
-    expect(design.switches[1]).toMatchObject({ id: 'core-2', tier: 'core', dialect: 'per-vlan-rstp', up: false, pathCost: 'short', position: { x: 10, y: -20 } });
+    const design = made(
+      'switch core-[1-2] core per-vlan-rstp\nvlan 60-62 "Halls" load 5\nswitch core-2 unpowered short-cost at 10,-20',
+    );
+    expect(design.switches[1]).toMatchObject({
+      id: 'core-2',
+      tier: 'core',
+      dialect: 'per-vlan-rstp',
+      up: false,
+      pathCost: 'short',
+      position: { x: 10, y: -20 },
+    });
     expect(design.vlans).toEqual([60, 61, 62].map((id) => ({ id, name: 'Halls', load: 5 })));
   });
 });
@@ -188,9 +350,12 @@ describe('a fault points at its place', () => {
     ['host h = a 1,1', 13, 1, 'port 1 of a is named twice'],
     ['a 1 = b 1 access 5 native 7', 19, 6, 'an access port has no native VLAN'],
     ['a 1,2 * b,c', 2, 1, 'name the switches alone'],
-  ])('%s', (text, at, length, message) => expect(faultOf(text)).toMatchObject({ at, length, message: expect.stringContaining(message) as string }));
+  ])('%s', (text, at, length, message) =>
+    expect(faultOf(text)).toMatchObject({ at, length, message: expect.stringContaining(message) as string }),
+  );
 
-  it('and a line with a fault does nothing', () => expect(planLines(empty, 'a 1 = b 1\nc 1 =').lines.map((each) => each.commands.length)).toEqual([5, 0]));
+  it('and a line with a fault does nothing', () =>
+    expect(planLines(empty, 'a 1 = b 1\nc 1 =').lines.map((each) => each.commands.length)).toEqual([5, 0]));
 });
 
 describe('completion', () => {
@@ -203,7 +368,8 @@ describe('completion', () => {
     expect(options('host "Duty')).toEqual(['"Duty desk"']);
     expect(options('host kiosk = lodge vlan 5')).toEqual(['55']);
   });
-  it('says which characters it replaces', () => expect(completionsAt(fernhollow(), 'lodge 6 = rid', 13)).toMatchObject({ from: 10, to: 13 }));
+  it('says which characters it replaces', () =>
+    expect(completionsAt(fernhollow(), 'lodge 6 = rid', 13)).toMatchObject({ from: 10, to: 13 }));
 });
 
 it('says beforehand where lines are more than one step can take', () => {
@@ -214,5 +380,10 @@ it('says beforehand where lines are more than one step can take', () => {
   const before = planLines(designOf({}), lines.slice(0, faulty!.line).join('\n'));
   expect(before.faults).toBe(0);
   expect(editAll(designOf({}), before.commands).ok).toBe(true);
-  expect(editAll(designOf({}), Array.from({ length: 10_001 }, () => ({ do: 'rename-design' as const, name: 'x' })))).toMatchObject({ ok: false, error: { path: 'commands' } });
+  expect(
+    editAll(
+      designOf({}),
+      Array.from({ length: 10_001 }, () => ({ do: 'rename-design' as const, name: 'x' })),
+    ),
+  ).toMatchObject({ ok: false, error: { path: 'commands' } });
 });

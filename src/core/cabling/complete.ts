@@ -24,11 +24,24 @@ export interface Completions {
 const MOST = 8;
 
 const KEYWORD_DETAIL: Readonly<Record<(typeof KEYWORDS)[number], string>> = {
-  switch: 'adds or sets switches', port: 'adds or sets ports', host: 'adds hosts and plugs them in', vlan: 'adds VLANs',
+  switch: 'adds or sets switches',
+  port: 'adds or sets ports',
+  host: 'adds hosts and plugs them in',
+  vlan: 'adds VLANs',
 };
 const WORD_DETAIL: Readonly<Record<string, string>> = {
-  '=': 'one to one', '10G': 'speed, such as 100M, 1G, 2.5G', trunk: 'carries VLANs: trunk 15,25-29', native: 'VLAN of untagged frames', access: 'port of one VLAN',
-  edge: 'only hosts here', cut: 'the cable is cut', uncut: 'the cable is whole', mac: 'MAC address', at: 'place on the map: at 120,80', vlan: 'VLAN of the host', load: 'busy-hour load in Mb/s',
+  '=': 'one to one',
+  '10G': 'speed, such as 100M, 1G, 2.5G',
+  trunk: 'carries VLANs: trunk 15,25-29',
+  native: 'VLAN of untagged frames',
+  access: 'port of one VLAN',
+  edge: 'only hosts here',
+  cut: 'the cable is cut',
+  uncut: 'the cable is whole',
+  mac: 'MAC address',
+  at: 'place on the map: at 120,80',
+  vlan: 'VLAN of the host',
+  load: 'busy-hour load in Mb/s',
 };
 
 /** Completions at a place in a line. */
@@ -57,7 +70,10 @@ function optionsOf(design: Design, hint: Hint): Completion[] {
     case 'host':
       return design.hosts.map((host) => ({ text: bare(host.name ?? host.id), detail: `host in VLAN ${host.vlan}` }));
     case 'join':
-      return [{ text: '=', detail: 'one to one' }, { text: '*', detail: 'each with each' }];
+      return [
+        { text: '=', detail: 'one to one' },
+        { text: '*', detail: 'each with each' },
+      ];
     case 'vlan':
       return design.vlans.map((vlan) => ({ text: String(vlan.id), detail: vlan.name ?? 'VLAN' }));
     case 'words':
@@ -71,9 +87,13 @@ function optionsOf(design: Design, hint: Hint): Completion[] {
 function freePorts(design: Design, name: string): Completion[] {
   const sw = design.switches.find((s) => s.name === name) ?? design.switches.find((s) => s.id === name);
   if (!sw) return [{ text: '1', detail: 'new port' }];
-  const free = freePortsOf(design, sw).map((port) => ({ text: bare(port.id), detail: port.speed >= 1000 ? `free, ${port.speed / 1000} Gb/s` : `free, ${port.speed} Mb/s` }));
+  const free = freePortsOf(design, sw).map((port) => ({
+    text: bare(port.id),
+    detail: port.speed >= 1000 ? `free, ${port.speed / 1000} Gb/s` : `free, ${port.speed} Mb/s`,
+  }));
   const next = Math.max(0, ...sw.ports.map((port) => port.number)) + 1;
   return [...free, { text: String(next), detail: 'new port' }];
 }
 
-const bare = (name: string): string => writtenName(name, (word) => !isOption(word) && !KEYWORDS.some((each) => each === word));
+const bare = (name: string): string =>
+  writtenName(name, (word) => !isOption(word) && !KEYWORDS.some((each) => each === word));

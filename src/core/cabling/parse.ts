@@ -6,7 +6,17 @@ import { fail, ok, type Result } from '../result';
 import { Fault, type Hint, type Parsed } from './hints';
 import { expandName, expandPorts } from './patterns';
 import {
-  DIALECT_WORDS, KEYWORDS, OPTIONS, isOption, speedOf, type End, type EndPart, type PortSettings, type Spot, type Statement, type SwitchSettings,
+  DIALECT_WORDS,
+  KEYWORDS,
+  OPTIONS,
+  isOption,
+  speedOf,
+  type End,
+  type EndPart,
+  type PortSettings,
+  type Spot,
+  type Statement,
+  type SwitchSettings,
 } from './statement';
 import { tokensOf, type LineFault, type Token } from './tokens';
 
@@ -136,16 +146,20 @@ class Parser {
       const speed = speedOf(word.text);
       if (speed !== null) settings.speed = this.checked(legalSpeed, speed, word);
       else if (word.text === 'trunk') settings.vlans = { mode: 'trunk', allowed: this.vlanSet(false) };
-      else if (word.text === 'native') native = { value: this.vlanNumber('a native VLAN'), at: word.at, length: word.length };
-      else if (word.text === 'access') settings.vlans = { mode: 'access', vlan: this.vlanNumber('the VLAN of an access port') };
-      else if (word.text === 'number') settings.number = this.number('a port number from 1 to 4095', (n) => portNumber.safeParse(n).success);
+      else if (word.text === 'native')
+        native = { value: this.vlanNumber('a native VLAN'), at: word.at, length: word.length };
+      else if (word.text === 'access')
+        settings.vlans = { mode: 'access', vlan: this.vlanNumber('the VLAN of an access port') };
+      else if (word.text === 'number')
+        settings.number = this.number('a port number from 1 to 4095', (n) => portNumber.safeParse(n).success);
       else if (word.text === 'cut' || word.text === 'uncut') cable.up = word.text === 'uncut';
       else if (word.text === 'up' || word.text === 'down') settings.up = word.text === 'up';
       else settings.edge = word.text === 'edge';
     }
     if (native === null) return settings;
     const vlans = settings.vlans ?? { mode: 'trunk' as const };
-    if (vlans.mode === 'access') throw new Fault({ at: native.at, length: native.length, message: 'an access port has no native VLAN' });
+    if (vlans.mode === 'access')
+      throw new Fault({ at: native.at, length: native.length, message: 'an access port has no native VLAN' });
     return { ...settings, vlans: { ...vlans, native: native.value } };
   }
 
@@ -156,7 +170,8 @@ class Parser {
       const names = this.names('switch');
       this.hint({ may: 'ports', of: names.map((name) => name.value) });
       const ports = this.mayBePort(this.peek()) ? this.list(expandPorts) : null;
-      if (ports === null && portsWanted) this.wrong(this.peek(), 'which port? A label such as 1, or a range such as 1-4');
+      if (ports === null && portsWanted)
+        this.wrong(this.peek(), 'which port? A label such as 1, or a range such as 1-4');
       parts.push({ names, ports });
     } while (this.sign('+'));
     return parts;
@@ -169,7 +184,8 @@ class Parser {
   private names(may: 'switch' | 'host'): Spot<string>[] {
     this.hint({ may });
     const token = this.peek();
-    if (!token || token.kind === 'sign') this.wrong(token, may === 'switch' ? 'the name of a switch belongs here' : 'the name of a host belongs here');
+    if (!token || token.kind === 'sign')
+      this.wrong(token, may === 'switch' ? 'the name of a switch belongs here' : 'the name of a host belongs here');
     return this.list(expandName);
   }
 
@@ -183,7 +199,8 @@ class Parser {
       const values = token!.kind === 'quoted' ? ok([token!.text]) : expand(token!.text);
       if (!values.ok) throw new Fault({ at, length, message: values.error });
       for (const value of values.value) {
-        if (!titleSchema.safeParse(value).success) throw new Fault({ at, length, message: 'a name is one line, not empty' });
+        if (!titleSchema.safeParse(value).success)
+          throw new Fault({ at, length, message: 'a name is one line, not empty' });
         found.push({ value, at, length });
       }
       this.next += 1;
@@ -197,7 +214,10 @@ class Parser {
     const token = this.peek();
     if (!token) return null;
     const words: readonly string[] = OPTIONS[kind];
-    if (token.kind !== 'word' || !(words.includes(token.text) || (words.includes('10G') && speedOf(token.text) !== null))) {
+    if (
+      token.kind !== 'word' ||
+      !(words.includes(token.text) || (words.includes('10G') && speedOf(token.text) !== null))
+    ) {
       this.wrong(token, `"${token.text.slice(0, 40)}" is not an option here; there are ${words.join(', ')}`);
     }
     this.next += 1;
@@ -209,7 +229,11 @@ class Parser {
     this.hint({ may: 'vlan' });
     const start = this.peek();
     const parts: Token[] = [];
-    for (let token = this.peek(); token && (/^[\d-]+$/.test(token.text) || token.text === ',') && token.kind !== 'quoted'; token = this.peek()) {
+    for (
+      let token = this.peek();
+      token && (/^[\d-]+$/.test(token.text) || token.text === ',') && token.kind !== 'quoted';
+      token = this.peek()
+    ) {
       if (parts.length > 0 && token.text !== ',' && parts.at(-1)!.text !== ',') break;
       parts.push(token);
       this.next += 1;
@@ -226,7 +250,12 @@ class Parser {
     const parsed = VlanSet.parse(text);
     const [first] = parts as [Token];
     const last = parts.at(-1)!;
-    if (!parsed.ok) throw new Fault({ at: first.at, length: last.at + last.length - first.at, message: `${parsed.error.found}; write ${parsed.error.allowed}` });
+    if (!parsed.ok)
+      throw new Fault({
+        at: first.at,
+        length: last.at + last.length - first.at,
+        message: `${parsed.error.found}; write ${parsed.error.allowed}`,
+      });
     return parsed.value.format();
   }
 
@@ -262,7 +291,11 @@ class Parser {
     return token.text;
   }
 
-  private checked<T>(schema: { safeParse(value: unknown): { success: boolean; data?: T; error?: { issues: { message: string }[] } } }, value: T, token: Token): T {
+  private checked<T>(
+    schema: { safeParse(value: unknown): { success: boolean; data?: T; error?: { issues: { message: string }[] } } },
+    value: T,
+    token: Token,
+  ): T {
     const parsed = schema.safeParse(value);
     if (!parsed.success) this.wrong(token, parsed.error?.issues[0]?.message ?? 'not legal');
     return value;

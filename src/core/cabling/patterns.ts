@@ -27,7 +27,9 @@ function expandPart(part: string): Result<string[], string> {
   if (numbers) return rangeOf(numbers[1]!, numbers[2]!);
   const letters = /^([a-z])-([a-z])$|^([A-Z])-([A-Z])$/.exec(part);
   if (!letters) return ok([part]);
-  const [first, last] = [letters[1] ?? letters[3]!, letters[2] ?? letters[4]!].map((letter) => letter.charCodeAt(0)) as [number, number];
+  const [first, last] = [letters[1] ?? letters[3]!, letters[2] ?? letters[4]!].map((letter) =>
+    letter.charCodeAt(0),
+  ) as [number, number];
   if (last < first) return fail(`${part} runs backwards`);
   return ok(Array.from({ length: last - first + 1 }, (_, i) => String.fromCharCode(first + i)));
 }

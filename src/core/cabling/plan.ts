@@ -37,13 +37,29 @@ export function planLines(design: Design, text: string): Plan {
     const made = parsed.ok ? planner.take(parsed.value.statement!) : { commands: [], fault: parsed.error };
     changes += made.commands.length;
     if (changes > MAX_COMMANDS) {
-      planned.push({ line: i, commands: [], fault: { at: 0, length: Math.max(1, lines[i]!.length), message: `with this line these are ${changes} changes; ${MAX_COMMANDS} at once are the most: take the lines before it first, or shorten its ranges` } });
+      planned.push({
+        line: i,
+        commands: [],
+        fault: {
+          at: 0,
+          length: Math.max(1, lines[i]!.length),
+          message: `with this line these are ${changes} changes; ${MAX_COMMANDS} at once are the most: take the lines before it first, or shorten its ranges`,
+        },
+      });
       break;
     }
     planned.push({ line: i, commands: made.commands, fault: made.fault });
   }
   if (lines.length > MOST_LINES) {
-    planned.push({ line: MOST_LINES, commands: [], fault: { at: 0, length: 1, message: `${MOST_LINES} lines at once are the most` } });
+    planned.push({
+      line: MOST_LINES,
+      commands: [],
+      fault: { at: 0, length: 1, message: `${MOST_LINES} lines at once are the most` },
+    });
   }
-  return { lines: planned, commands: planned.flatMap((line) => line.commands), faults: planned.filter((line) => line.fault).length };
+  return {
+    lines: planned,
+    commands: planned.flatMap((line) => line.commands),
+    faults: planned.filter((line) => line.fault).length,
+  };
 }

@@ -1,5 +1,15 @@
 /** Turns statements into commands, one after the other, each on what the ones before it leave. */
-import { hostSchema, linkSchema, portSchema, switchSchema, type Design, type Host, type LinkEnd, type Port, type Switch } from '../design/schema';
+import {
+  hostSchema,
+  linkSchema,
+  portSchema,
+  switchSchema,
+  type Design,
+  type Host,
+  type LinkEnd,
+  type Port,
+  type Switch,
+} from '../design/schema';
 import type { Command } from '../design/commands';
 import { FreshNames } from '../design/fresh';
 import type { HostId, LinkId, SwitchId } from '../design/ids';
@@ -30,7 +40,10 @@ export class Planner {
   private readonly fresh: FreshNames;
   private readonly switches = new Map<string, Switch>();
   private readonly ports = new Map<SwitchId, Map<string, Port>>();
-  private readonly plugged = new Map<string, { readonly text: string; readonly link: LinkId | null; readonly host: HostId | null }>();
+  private readonly plugged = new Map<
+    string,
+    { readonly text: string; readonly link: LinkId | null; readonly host: HostId | null }
+  >();
   private readonly hosts = new Map<string, Host>();
   private readonly vlans: Map<number, Design['vlans'][0]>;
   private readonly cut = new Map<LinkId, boolean>();
@@ -44,7 +57,8 @@ export class Planner {
     for (const host of design.hosts) this.hosts.set(host.id, host);
     for (const host of design.hosts) {
       if (host.name !== undefined) this.hosts.set(host.name, host);
-      for (const end of host.attach) this.plugged.set(keyOf(end), { text: `host ${host.name ?? host.id}`, link: null, host: host.id });
+      for (const end of host.attach)
+        this.plugged.set(keyOf(end), { text: `host ${host.name ?? host.id}`, link: null, host: host.id });
     }
   }
 
@@ -56,7 +70,8 @@ export class Planner {
       return { commands: this.commands, fault: null };
     } catch (error) {
       if (error instanceof Stop) return { commands: [], fault: error.fault };
-      if (error instanceof z.ZodError) return { commands: [], fault: { at: 0, length: 1, message: error.issues[0]?.message ?? 'not legal' } };
+      if (error instanceof z.ZodError)
+        return { commands: [], fault: { at: 0, length: 1, message: error.issues[0]?.message ?? 'not legal' } };
       throw error;
     }
   }
@@ -65,7 +80,8 @@ export class Planner {
     switch (statement.kind) {
       case 'switch': {
         const { mac, position } = statement.settings;
-        if (statement.names.length > 1 && (mac !== undefined || position)) stop(statement.names[1]!, 'a MAC address or a place belongs to one switch');
+        if (statement.names.length > 1 && (mac !== undefined || position))
+          stop(statement.names[1]!, 'a MAC address or a place belongs to one switch');
         for (const name of statement.names) this.setSwitch(name, statement.settings);
         return;
       }
@@ -87,7 +103,8 @@ export class Planner {
     const { position, ...rest } = settings;
     const changed = Object.entries(rest).filter(([key, value]) => known[key as keyof Switch] !== value);
     if (changed.length > 0) this.commands.push({ do: 'set-switch', switch: known.id, ...Object.fromEntries(changed) });
-    if (position && !same(known.position, position)) this.commands.push({ do: 'move-switches', to: [{ switch: known.id, position }] });
+    if (position && !same(known.position, position))
+      this.commands.push({ do: 'move-switches', to: [{ switch: known.id, position }] });
     const next = { ...known, ...settings };
     this.learnSwitch(next);
     if (next.name !== undefined) this.switches.set(next.name, next);
@@ -96,7 +113,14 @@ export class Planner {
 
   private addSwitch(name: string, settings: object = {}): Switch {
     const id = this.fresh.switchId(name);
-    const sw = switchSchema.parse({ id, ...(id === name ? {} : { name }), mac: this.fresh.mac(), dialect: this.fresh.dialect, ...settings, ports: [] });
+    const sw = switchSchema.parse({
+      id,
+      ...(id === name ? {} : { name }),
+      mac: this.fresh.mac(),
+      dialect: this.fresh.dialect,
+      ...settings,
+      ports: [],
+    });
     this.commands.push({ do: 'add-switch', switch: sw });
     this.learnSwitch(sw);
     this.switches.set(name, sw);
@@ -109,7 +133,8 @@ export class Planner {
       for (let id = first; id <= last; id += 1) {
         const known = this.vlans.get(id);
         if (!known) this.commands.push({ do: 'add-vlan', vlan: { id, ...wish } });
-        else if ((name ?? known.name) !== known.name || (load ?? known.load) !== known.load) this.commands.push({ do: 'set-vlan', vlan: id, ...wish });
+        else if ((name ?? known.name) !== known.name || (load ?? known.load) !== known.load)
+          this.commands.push({ do: 'set-vlan', vlan: id, ...wish });
         this.vlans.set(id, { ...known, id, ...wish });
       }
     }
@@ -124,11 +149,15 @@ export class Planner {
       const known = this.cableBetween(a, b);
       const [portA, portB] = [this.end(a, known?.a, wish, settings), this.end(b, known?.b, wish, settings)];
       if (known) {
-        if (up !== undefined && this.cut.get(known.link) !== up) this.commands.push({ do: 'set-link', link: known.link, up });
+        if (up !== undefined && this.cut.get(known.link) !== up)
+          this.commands.push({ do: 'set-link', link: known.link, up });
         this.cut.set(known.link, up ?? this.cut.get(known.link) ?? true);
         continue;
       }
-      const ends = [{ switch: a.sw.id, port: portA.id }, { switch: b.sw.id, port: portB.id }] as const;
+      const ends = [
+        { switch: a.sw.id, port: portA.id },
+        { switch: b.sw.id, port: portB.id },
+      ] as const;
       this.mustBeFree(ends[0], a.spot);
       this.mustBeFree(ends[1], b.spot);
       if (keyOf(ends[0]) === keyOf(ends[1])) stop(b.spot, 'a port cannot be joined to itself');
@@ -145,7 +174,10 @@ export class Planner {
   /** The cable that already joins two named ports. */
   private cableBetween(a: Plug, b: Plug): { link: LinkId; a: string; b: string } | null {
     if (a.label === null || b.label === null) return null;
-    const [one, other] = [this.plugged.get(keyOf({ switch: a.sw.id, port: a.label })), this.plugged.get(keyOf({ switch: b.sw.id, port: b.label }))];
+    const [one, other] = [
+      this.plugged.get(keyOf({ switch: a.sw.id, port: a.label })),
+      this.plugged.get(keyOf({ switch: b.sw.id, port: b.label })),
+    ];
     return one?.link && one.link === other?.link ? { link: one.link, a: a.label, b: b.label } : null;
   }
 
@@ -161,17 +193,23 @@ export class Planner {
     if (left.length !== right.length && !lone(left) && !lone(right)) {
       const spots = to.flatMap((part) => [...part.names, ...(part.ports ?? [])]);
       const [first, last] = [spots[0]!, spots.at(-1)!];
-      stop({ at: first.at, length: last.at + last.length - first.at }, `${left.length} ends on the left, ${right.length} on the right: "=" joins one to one ("*" joins each with each)`);
+      stop(
+        { at: first.at, length: last.at + last.length - first.at },
+        `${left.length} ends on the left, ${right.length} on the right: "=" joins one to one ("*" joins each with each)`,
+      );
     }
     const count = Math.max(left.length, right.length);
     return Array.from({ length: count }, (_, i) => [left[lone(left) ? 0 : i]!, right[lone(right) ? 0 : i]!] as const);
   }
 
   private each(left: readonly Plug[], right: readonly Plug[]): (readonly [Plug, Plug])[] {
-    const named = [...(right.length > 1 ? left : []), ...(left.length > 1 ? right : [])].find((plug) => plug.label !== null);
+    const named = [...(right.length > 1 ? left : []), ...(left.length > 1 ? right : [])].find(
+      (plug) => plug.label !== null,
+    );
     if (named) stop(named.spot, 'with "*" a port would need several cables: name the switches alone');
     const pairs = new Map<string, readonly [Plug, Plug]>();
-    for (const a of left) for (const b of right) if (a.sw.id !== b.sw.id) pairs.set([a.sw.id, b.sw.id].sort().join('\n'), [a, b]);
+    for (const a of left)
+      for (const b of right) if (a.sw.id !== b.sw.id) pairs.set([a.sw.id, b.sw.id].sort().join('\n'), [a, b]);
     return [...pairs.values()];
   }
 
@@ -179,42 +217,68 @@ export class Planner {
     const plugs = this.plugs(end);
     if (names.length > 1 && mac !== undefined) stop(names[1]!, 'a MAC address belongs to one host');
     const shared = plugs.length === 1 && plugs[0]!.label === null;
-    if (names.length > 1 && plugs.length > 0 && plugs.length !== names.length && !shared) stop(plugs[0]!.spot, `${names.length} hosts, ${plugs.length} ports: as many ports as hosts, or a switch alone`);
+    if (names.length > 1 && plugs.length > 0 && plugs.length !== names.length && !shared)
+      stop(plugs[0]!.spot, `${names.length} hosts, ${plugs.length} ports: as many ports as hosts, or a switch alone`);
     names.forEach((name, i) => {
       const own = names.length === 1 ? plugs : plugs.length === 0 ? [] : [plugs[shared ? 0 : i]!];
       this.setHost(name, own, { vlan, mac, speed });
     });
   }
 
-  private setHost(name: Spot<string>, plugs: readonly Plug[], { vlan, mac, speed }: { vlan: number | undefined; mac: string | undefined; speed: number | undefined }): void {
+  private setHost(
+    name: Spot<string>,
+    plugs: readonly Plug[],
+    { vlan, mac, speed }: { vlan: number | undefined; mac: string | undefined; speed: number | undefined },
+  ): void {
     const known = this.hosts.get(name.value);
     const id = known?.id ?? this.fresh.hostId(name.value);
     const inVlan = vlan ?? known?.vlan ?? 1;
-    const kept = known && plugs.length > 0 && plugs.every((plug) => plug.label === null) && known.attach.length === plugs.length && plugs.every((plug, i) => known.attach[i]!.switch === plug.sw.id);
+    const kept =
+      known &&
+      plugs.length > 0 &&
+      plugs.every((plug) => plug.label === null) &&
+      known.attach.length === plugs.length &&
+      plugs.every((plug, i) => known.attach[i]!.switch === plug.sw.id);
     const taken = new Set<string>();
-    const attach = kept ? known.attach : plugs.map((plug): LinkEnd => {
-      const there = plug.label === null ? undefined : this.ports.get(plug.sw.id)?.get(plug.label);
-      const settings: PortSettings = there ? {} : { vlans: { mode: 'access', vlan: inVlan }, edge: true };
-      const port = this.portOn(plug.sw, plug.label, { ...settings, ...(speed === undefined ? {} : { speed }) }, there !== undefined);
-      const end = { switch: plug.sw.id, port: port.id };
-      this.mustBeFree(end, plug.spot, id);
-      if (taken.has(keyOf(end))) stop(plug.spot, `port ${end.port} of ${this.nameOf(end.switch)} is named twice`);
-      taken.add(keyOf(end));
-      this.plugged.set(keyOf(end), { text: `host ${name.value}`, link: null, host: id });
-      return end;
-    });
+    const attach = kept
+      ? known.attach
+      : plugs.map((plug): LinkEnd => {
+          const there = plug.label === null ? undefined : this.ports.get(plug.sw.id)?.get(plug.label);
+          const settings: PortSettings = there ? {} : { vlans: { mode: 'access', vlan: inVlan }, edge: true };
+          const port = this.portOn(
+            plug.sw,
+            plug.label,
+            { ...settings, ...(speed === undefined ? {} : { speed }) },
+            there !== undefined,
+          );
+          const end = { switch: plug.sw.id, port: port.id };
+          this.mustBeFree(end, plug.spot, id);
+          if (taken.has(keyOf(end))) stop(plug.spot, `port ${end.port} of ${this.nameOf(end.switch)} is named twice`);
+          taken.add(keyOf(end));
+          this.plugged.set(keyOf(end), { text: `host ${name.value}`, link: null, host: id });
+          return end;
+        });
     if (!known) {
-      const host = hostSchema.parse({ id, ...(id === name.value ? {} : { name: name.value }), mac: mac ?? this.fresh.mac(), vlan: inVlan, attach });
+      const host = hostSchema.parse({
+        id,
+        ...(id === name.value ? {} : { name: name.value }),
+        mac: mac ?? this.fresh.mac(),
+        vlan: inVlan,
+        attach,
+      });
       this.commands.push({ do: 'add-host', host });
       this.hosts.set(name.value, host);
       return;
     }
     const changed = {
-      ...(mac !== undefined && mac !== known.mac ? { mac } : {}), ...(inVlan !== known.vlan ? { vlan: inVlan } : {}),
+      ...(mac !== undefined && mac !== known.mac ? { mac } : {}),
+      ...(inVlan !== known.vlan ? { vlan: inVlan } : {}),
       ...(plugs.length > 0 && !same(attach, known.attach) ? { attach } : {}),
     };
     if (Object.keys(changed).length > 0) this.commands.push({ do: 'set-host', host: id, ...changed });
-    if (changed.attach) for (const end of known.attach) if (!attach.some((now) => keyOf(now) === keyOf(end))) this.plugged.delete(keyOf(end));
+    if (changed.attach)
+      for (const end of known.attach)
+        if (!attach.some((now) => keyOf(now) === keyOf(end))) this.plugged.delete(keyOf(end));
     this.hosts.set(name.value, { ...known, ...changed });
   }
 
@@ -223,7 +287,9 @@ export class Planner {
     return end.flatMap(({ names, ports }) =>
       names.flatMap((name): Plug[] => {
         const sw = this.switches.get(name.value) ?? this.addSwitch(name.value);
-        return ports === null ? [{ sw, label: null, spot: name }] : ports.map((port) => ({ sw, label: port.value, spot: port }));
+        return ports === null
+          ? [{ sw, label: null, spot: name }]
+          : ports.map((port) => ({ sw, label: port.value, spot: port }));
       }),
     );
   }
@@ -232,7 +298,11 @@ export class Planner {
   private portOn(sw: Switch, label: string | null, settings: PortSettings, exists: boolean): Port {
     const own = this.ports.get(sw.id)!;
     const speed = settings.speed ?? 1000;
-    const free = (port: Port) => port.up && port.speed === speed && same(settings.vlans ? carriageBy(settings.vlans, port.vlans) : port.vlans, port.vlans) && !this.plugged.has(keyOf({ switch: sw.id, port: port.id }));
+    const free = (port: Port) =>
+      port.up &&
+      port.speed === speed &&
+      same(settings.vlans ? carriageBy(settings.vlans, port.vlans) : port.vlans, port.vlans) &&
+      !this.plugged.has(keyOf({ switch: sw.id, port: port.id }));
     const known = label === null ? [...own.values()].find(free) : own.get(label);
     if (!known) return this.addPort(sw, label, settings);
     if (!exists) return known;
@@ -249,7 +319,11 @@ export class Planner {
   private addPort(sw: Switch, label: string | null, settings: PortSettings): Port {
     const own = this.ports.get(sw.id)!;
     const { vlans, ...rest } = settings;
-    const port = portSchema.parse({ ...this.fresh.port([...own.values()], label), ...rest, ...(vlans ? { vlans: carriageBy(vlans, null) } : {}) });
+    const port = portSchema.parse({
+      ...this.fresh.port([...own.values()], label),
+      ...rest,
+      ...(vlans ? { vlans: carriageBy(vlans, null) } : {}),
+    });
     this.commands.push({ do: 'add-port', switch: sw.id, port });
     own.set(port.id, port);
     return port;
@@ -257,7 +331,8 @@ export class Planner {
 
   private mustBeFree(end: LinkEnd, spot: Spot<string>, host: HostId | null = null): void {
     const there = this.plugged.get(keyOf(end));
-    if (there && (host === null || there.host !== host)) stop(spot, `port ${end.port} of ${this.nameOf(end.switch)} is taken: ${there.text} is plugged in there`);
+    if (there && (host === null || there.host !== host))
+      stop(spot, `port ${end.port} of ${this.nameOf(end.switch)} is taken: ${there.text} is plugged in there`);
   }
 
   private nameOf(id: SwitchId): string {

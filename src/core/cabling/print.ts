@@ -2,7 +2,17 @@
 import type { Design, Host, Link, Port, Switch } from '../design/schema';
 import type { SwitchId } from '../design/ids';
 import { VlanSet } from '../design/vlanSet';
-import { DIALECT_WORDS, KEYWORDS, isOption, speedWord, type CarriageWish, type End, type PortSettings, type Statement, type SwitchSettings } from './statement';
+import {
+  DIALECT_WORDS,
+  KEYWORDS,
+  isOption,
+  speedWord,
+  type CarriageWish,
+  type End,
+  type PortSettings,
+  type Statement,
+  type SwitchSettings,
+} from './statement';
 import { writtenName } from './tokens';
 
 const keyword = (word: string): boolean => KEYWORDS.some((each) => each === word);
@@ -18,17 +28,32 @@ export function printStatement(statement: Statement): string {
     case 'port':
       return words('port', endText(statement.end), ...portWords(statement.settings));
     case 'vlan':
-      return words('vlan', statement.vlans, statement.name !== undefined && `"${statement.name.replace(/[\\"]/g, '\\$&')}"`, statement.load !== undefined && `load ${statement.load}`);
+      return words(
+        'vlan',
+        statement.vlans,
+        statement.name !== undefined && `"${statement.name.replace(/[\\"]/g, '\\$&')}"`,
+        statement.load !== undefined && `load ${statement.load}`,
+      );
     case 'host': {
       const { names, end, vlan, mac, speed } = statement;
       return words(
-        'host', values(names).map(nameText).join(', '), end.length > 0 && `= ${endText(end)}`,
-        vlan !== undefined && `vlan ${vlan}`, mac !== undefined && `mac ${mac}`, speed !== undefined && speedWord(speed),
+        'host',
+        values(names).map(nameText).join(', '),
+        end.length > 0 && `= ${endText(end)}`,
+        vlan !== undefined && `vlan ${vlan}`,
+        mac !== undefined && `mac ${mac}`,
+        speed !== undefined && speedWord(speed),
       );
     }
     case 'cable': {
       const { from, to, mesh, settings, up } = statement;
-      return words(endText(from), mesh ? '*' : '=', endText(to), ...portWords(settings), up !== undefined && (up ? 'uncut' : 'cut'));
+      return words(
+        endText(from),
+        mesh ? '*' : '=',
+        endText(to),
+        ...portWords(settings),
+        up !== undefined && (up ? 'uncut' : 'cut'),
+      );
     }
   }
 }
@@ -36,7 +61,9 @@ export function printStatement(statement: Statement): string {
 const words = (...parts: (string | false)[]): string => parts.filter((part) => part !== false && part !== '').join(' ');
 
 const endText = (end: End): string =>
-  end.map(({ names, ports }) => words(values(names).map(nameText).join(', '), ports !== null && listText(values(ports)))).join(' + ');
+  end
+    .map(({ names, ports }) => words(values(names).map(nameText).join(', '), ports !== null && listText(values(ports))))
+    .join(' + ');
 
 /** Labels with commas between; rising whole numbers as ranges. */
 function listText(labels: readonly string[]): string {
@@ -44,7 +71,8 @@ function listText(labels: readonly string[]): string {
   for (let i = 0; i < labels.length; i += 1) {
     let last = i;
     const plain = (label: string | undefined) => label !== undefined && /^(0|[1-9]\d{0,8})$/.test(label);
-    while (plain(labels[last]) && plain(labels[last + 1]) && Number(labels[last + 1]) === Number(labels[last]) + 1) last += 1;
+    while (plain(labels[last]) && plain(labels[last + 1]) && Number(labels[last + 1]) === Number(labels[last]) + 1)
+      last += 1;
     parts.push(last > i ? `${labels[i]}-${labels[last]}` : portText(labels[i]!));
     i = last;
   }
@@ -53,15 +81,22 @@ function listText(labels: readonly string[]): string {
 
 function switchWords({ tier, dialect, mac, up, pathCost, position }: SwitchSettings): (string | false)[] {
   return [
-    tier ?? false, dialect !== undefined && Object.keys(DIALECT_WORDS).find((word) => DIALECT_WORDS[word] === dialect)!, mac !== undefined && `mac ${mac}`,
-    position !== undefined && `at ${position.x},${position.y}`, pathCost !== undefined && `${pathCost}-cost`, up !== undefined && (up ? 'powered' : 'unpowered'),
+    tier ?? false,
+    dialect !== undefined && Object.keys(DIALECT_WORDS).find((word) => DIALECT_WORDS[word] === dialect)!,
+    mac !== undefined && `mac ${mac}`,
+    position !== undefined && `at ${position.x},${position.y}`,
+    pathCost !== undefined && `${pathCost}-cost`,
+    up !== undefined && (up ? 'powered' : 'unpowered'),
   ];
 }
 
 function portWords({ speed, vlans, edge, up, number }: PortSettings): (string | false)[] {
   return [
-    speed !== undefined && speedWord(speed), vlans !== undefined && carriageWords(vlans), edge !== undefined && (edge ? 'edge' : 'no-edge'),
-    up !== undefined && (up ? 'up' : 'down'), number !== undefined && `number ${number}`,
+    speed !== undefined && speedWord(speed),
+    vlans !== undefined && carriageWords(vlans),
+    edge !== undefined && (edge ? 'edge' : 'no-edge'),
+    up !== undefined && (up ? 'up' : 'down'),
+    number !== undefined && `number ${number}`,
   ];
 }
 
@@ -69,7 +104,8 @@ function carriageWords(wish: CarriageWish): string {
   if (wish.mode === 'access') return `access ${wish.vlan}`;
   const { allowed, native } = wish;
   return words(
-    allowed !== undefined && words('trunk', allowed === '' ? 'none' : allowed !== VlanSet.all.format() && allowed), native !== undefined && `native ${native}`,
+    allowed !== undefined && words('trunk', allowed === '' ? 'none' : allowed !== VlanSet.all.format() && allowed),
+    native !== undefined && `native ${native}`,
     allowed === undefined && native === undefined && 'trunk',
   );
 }
@@ -79,11 +115,24 @@ export function linesOf(design: Design, only?: ReadonlySet<SwitchId>): string[] 
   const within = (id: SwitchId): boolean => !only || only.has(id);
   const names = new Map(design.switches.map((sw) => [sw.id, sw.name ?? sw.id]));
   const at = (end: Link['a']): string => `${nameText(names.get(end.switch) ?? end.switch)} ${portText(end.port)}`;
-  const hostsHere = design.hosts.filter((host) => (only ? host.attach.length > 0 && host.attach.every((end) => within(end.switch)) : true));
+  const hostsHere = design.hosts.filter((host) =>
+    only ? host.attach.length > 0 && host.attach.every((end) => within(end.switch)) : true,
+  );
   return [
-    ...(only ? [] : design.vlans.map(({ id, name, load }) => printStatement({ kind: 'vlan', vlans: String(id), ...(name === undefined ? {} : { name }), ...(load === undefined ? {} : { load }) }))),
+    ...(only
+      ? []
+      : design.vlans.map(({ id, name, load }) =>
+          printStatement({
+            kind: 'vlan',
+            vlans: String(id),
+            ...(name === undefined ? {} : { name }),
+            ...(load === undefined ? {} : { load }),
+          }),
+        )),
     ...design.switches.filter((sw) => within(sw.id)).flatMap(switchLines),
-    ...design.links.filter((link) => within(link.a.switch) && within(link.b.switch)).map((link) => words(at(link.a), '=', at(link.b), !link.up && 'cut')),
+    ...design.links
+      .filter((link) => within(link.a.switch) && within(link.b.switch))
+      .map((link) => words(at(link.a), '=', at(link.b), !link.up && 'cut')),
     ...hostsHere.map((host) => hostLine(host, at)),
   ];
 }
@@ -95,12 +144,25 @@ export function endWords(design: Design, ends: readonly Link['a'][]): string {
 }
 
 const hostLine = (host: Host, at: (end: Host['attach'][0]) => string): string =>
-  words('host', nameText(host.name ?? host.id), host.attach.length > 0 && `= ${host.attach.map(at).join(' + ')}`, `vlan ${host.vlan}`, `mac ${host.mac}`);
+  words(
+    'host',
+    nameText(host.name ?? host.id),
+    host.attach.length > 0 && `= ${host.attach.map(at).join(' + ')}`,
+    `vlan ${host.vlan}`,
+    `mac ${host.mac}`,
+  );
 
 function switchLines(sw: Switch): string[] {
   const name = nameText(sw.name ?? sw.id);
   const { tier, dialect, mac, up, pathCost, position } = sw;
-  const settings = { tier, dialect, mac, ...(up ? {} : { up }), ...(pathCost ? { pathCost } : {}), ...(position ? { position } : {}) };
+  const settings = {
+    tier,
+    dialect,
+    mac,
+    ...(up ? {} : { up }),
+    ...(pathCost ? { pathCost } : {}),
+    ...(position ? { position } : {}),
+  };
   const groups = new Map<string, Port[]>();
   for (const port of sw.ports) {
     const key = portWords(printed(port)).filter(Boolean).join(' ');
@@ -112,5 +174,9 @@ function switchLines(sw: Switch): string[] {
 
 /** A port's settings without the ones that go without saying. */
 const printed = ({ id, number, speed, vlans, edge, up }: Port): PortSettings => ({
-  speed, vlans: vlans.mode === 'trunk' && vlans.native === 1 ? { mode: 'trunk', allowed: vlans.allowed } : vlans, ...(edge ? { edge } : {}), ...(up ? {} : { up }), ...(String(number) === id ? {} : { number }),
+  speed,
+  vlans: vlans.mode === 'trunk' && vlans.native === 1 ? { mode: 'trunk', allowed: vlans.allowed } : vlans,
+  ...(edge ? { edge } : {}),
+  ...(up ? {} : { up }),
+  ...(String(number) === id ? {} : { number }),
 });

@@ -18,7 +18,9 @@ export interface EndPart {
 export type End = readonly EndPart[];
 
 /** What a line says about a port's VLANs; of a trunk, what it does not name stays as it is. */
-export type CarriageWish = { readonly mode: 'access'; readonly vlan: number } | { readonly mode: 'trunk'; readonly allowed?: string; readonly native?: number };
+export type CarriageWish =
+  | { readonly mode: 'access'; readonly vlan: number }
+  | { readonly mode: 'trunk'; readonly allowed?: string; readonly native?: number };
 
 /** The wish in effect on a port that carries `now`, or on a new one. */
 export function carriageBy(wish: CarriageWish, now: Carriage | null): Carriage {
@@ -49,20 +51,50 @@ export type Statement =
   | { readonly kind: 'switch'; readonly names: readonly Spot<string>[]; readonly settings: SwitchSettings }
   | { readonly kind: 'port'; readonly end: End; readonly settings: PortSettings }
   | { readonly kind: 'vlan'; readonly vlans: string; readonly name?: string; readonly load?: number }
-  | { readonly kind: 'host'; readonly names: readonly Spot<string>[]; readonly end: End; readonly vlan?: number; readonly mac?: string; readonly speed?: number }
-  | { readonly kind: 'cable'; readonly from: End; readonly to: End; /** Each of the left with each of the right. */ readonly mesh: boolean; readonly settings: PortSettings; readonly up?: boolean };
+  | {
+      readonly kind: 'host';
+      readonly names: readonly Spot<string>[];
+      readonly end: End;
+      readonly vlan?: number;
+      readonly mac?: string;
+      readonly speed?: number;
+    }
+  | {
+      readonly kind: 'cable';
+      readonly from: End;
+      readonly to: End;
+      /** Each of the left with each of the right. */ readonly mesh: boolean;
+      readonly settings: PortSettings;
+      readonly up?: boolean;
+    };
 
 /** The first words of a statement. */
 export const KEYWORDS = ['switch', 'port', 'host', 'vlan'] as const;
 
 /** Words for a switch's dialect of spanning tree. */
 export const DIALECT_WORDS: Readonly<Record<string, Dialect>> = {
-  stp: 'stp', rstp: 'rstp', mstp: 'mstp', 'per-vlan-stp': 'per-vlan-stp', 'per-vlan-rstp': 'per-vlan-rstp', 'without-stp': 'off',
+  stp: 'stp',
+  rstp: 'rstp',
+  mstp: 'mstp',
+  'per-vlan-stp': 'per-vlan-stp',
+  'per-vlan-rstp': 'per-vlan-rstp',
+  'without-stp': 'off',
 };
 
 /** The options of each kind of statement, as they are offered; a speed may stand wherever `10G` does. */
 export const OPTIONS = {
-  switch: ['core', 'distribution', 'access', ...Object.keys(DIALECT_WORDS), 'mac', 'at', 'short-cost', 'long-cost', 'unpowered', 'powered'],
+  switch: [
+    'core',
+    'distribution',
+    'access',
+    ...Object.keys(DIALECT_WORDS),
+    'mac',
+    'at',
+    'short-cost',
+    'long-cost',
+    'unpowered',
+    'powered',
+  ],
   port: ['10G', 'trunk', 'native', 'access', 'edge', 'no-edge', 'up', 'down', 'number'],
   cable: ['10G', 'trunk', 'native', 'access', 'cut', 'uncut'],
   host: ['vlan', 'mac', '10G'],
@@ -70,7 +102,11 @@ export const OPTIONS = {
 } as const;
 
 const SPEED = /^\d+(\.\d+)?[gmt](b(it)?(\/s|ps)?)?$/i;
-const WORDS: ReadonlySet<string> = new Set(Object.values(OPTIONS).flat().filter((word) => word !== '10G'));
+const WORDS: ReadonlySet<string> = new Set(
+  Object.values(OPTIONS)
+    .flat()
+    .filter((word) => word !== '10G'),
+);
 
 /** Whether a bare word is an option, so that it cannot be a port's label unless quoted. */
 export const isOption = (word: string): boolean => WORDS.has(word) || SPEED.test(word);

@@ -41,10 +41,17 @@ export function tokensOf(line: string): Result<Token[], LineFault> {
     pattern.lastIndex = at;
     const match = pattern.exec(line);
     if (!match) {
-      const message = quoted ? 'this quotation mark has no partner' : `"${sign}" has no partner; put a name that holds it into quotation marks`;
+      const message = quoted
+        ? 'this quotation mark has no partner'
+        : `"${sign}" has no partner; put a name that holds it into quotation marks`;
       return fail({ at, length: quoted ? line.length - at : 1, message });
     }
-    tokens.push({ kind: quoted ? 'quoted' : 'word', text: quoted ? match[1]!.replace(/\\(.)/g, '$1') : match[0], at, length: match[0].length });
+    tokens.push({
+      kind: quoted ? 'quoted' : 'word',
+      text: quoted ? match[1]!.replace(/\\(.)/g, '$1') : match[0],
+      at,
+      length: match[0].length,
+    });
     at += match[0].length;
   }
   return ok(tokens);

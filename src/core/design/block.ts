@@ -49,7 +49,11 @@ export function readBlock(text: string): Result<Block, string> {
  * Commands that add a copy of the block, `by` beside the original: fresh identifiers and MAC addresses, names numbered
  * on. Gives the new switches too.
  */
-export function pasteBlock(design: Design, block: Block, by: { readonly x: number; readonly y: number }): { readonly switches: SwitchId[]; readonly commands: Command[] } {
+export function pasteBlock(
+  design: Design,
+  block: Block,
+  by: { readonly x: number; readonly y: number },
+): { readonly switches: SwitchId[]; readonly commands: Command[] } {
   const fresh = new FreshNames(design);
   const names = new Set(design.switches.map((sw) => sw.name ?? sw.id));
   const hostNames = new Set(design.hosts.map((host) => host.name ?? host.id));
@@ -57,7 +61,9 @@ export function pasteBlock(design: Design, block: Block, by: { readonly x: numbe
   const regions = new Set(design.regions.map((region) => region.id));
   const known = new Set(design.vlans.map((vlan) => vlan.id));
   const ids = new Map<SwitchId, SwitchId>();
-  const commands: Command[] = block.vlans.filter((vlan) => !known.has(vlan.id)).map((vlan) => ({ do: 'add-vlan', vlan }));
+  const commands: Command[] = block.vlans
+    .filter((vlan) => !known.has(vlan.id))
+    .map((vlan) => ({ do: 'add-vlan', vlan }));
   const moved = <T extends { readonly switch: SwitchId }>(end: T): T => ({ ...end, switch: ids.get(end.switch)! });
 
   for (const sw of block.switches) {
@@ -68,12 +74,17 @@ export function pasteBlock(design: Design, block: Block, by: { readonly x: numbe
     commands.push({
       do: 'add-switch',
       switch: {
-        ...rest, id, mac: fresh.mac(), ...(id === name ? {} : { name }), ...(region !== undefined && regions.has(region) ? { region } : {}),
+        ...rest,
+        id,
+        mac: fresh.mac(),
+        ...(id === name ? {} : { name }),
+        ...(region !== undefined && regions.has(region) ? { region } : {}),
         ...(position ? { position: { x: position.x + by.x, y: position.y + by.y } } : {}),
       },
     });
   }
-  for (const link of block.links) commands.push({ do: 'add-link', link: { ...link, id: fresh.linkId(), a: moved(link.a), b: moved(link.b) } });
+  for (const link of block.links)
+    commands.push({ do: 'add-link', link: { ...link, id: fresh.linkId(), a: moved(link.a), b: moved(link.b) } });
   for (const bundle of block.bundles) {
     const id = numberedOn(bundleIds, bundle.id) as BundleId;
     commands.push({ do: 'add-bundle', bundle: { ...moved(bundle), id } });
@@ -82,7 +93,10 @@ export function pasteBlock(design: Design, block: Block, by: { readonly x: numbe
     const name = numberedOn(hostNames, host.name ?? host.id);
     const id = fresh.hostId(name);
     const { name: _, ...rest } = host;
-    commands.push({ do: 'add-host', host: { ...rest, id, mac: fresh.mac(), ...(id === name ? {} : { name }), attach: host.attach.map(moved) } });
+    commands.push({
+      do: 'add-host',
+      host: { ...rest, id, mac: fresh.mac(), ...(id === name ? {} : { name }), attach: host.attach.map(moved) },
+    });
   }
   return { switches: [...ids.values()], commands };
 }
@@ -97,4 +111,3 @@ export function numberedOn(used: Set<string>, name: string): string {
   used.add(at(next));
   return at(next);
 }
-

@@ -4,11 +4,48 @@
  */
 import { z } from '../zod';
 import type { BundleId, HostId, LinkId, PortId, RegionId, SwitchId, TreeId } from './ids';
-import { bridgePriority, lacpKey, lacpPriority, macAddress, memberCount, mstid, pathCost, portNumber, portPriority, speed, vlanId, vlanSetText } from './legal';
+import {
+  bridgePriority,
+  lacpKey,
+  lacpPriority,
+  macAddress,
+  memberCount,
+  mstid,
+  pathCost,
+  portNumber,
+  portPriority,
+  speed,
+  vlanId,
+  vlanSetText,
+} from './legal';
 import { scenarioSchema } from './scenario';
 import {
-  BUNDLE_MODES, COST_METHODS, DIALECTS, HASH_POLICIES, LACP_TIMEOUTS, TIERS, bundleSchema, carriageSchema, endSchema, hostBundleSchema, hostSchema, linkDelay, linkSchema, observedSchema, portSchema, positionSchema, regionInstances, regionName, regionRevision, regionSchema, switchSchema, timersSchema,
-  titleSchema, treeId as anyTree, vlanSchema, worksheetSchema,
+  BUNDLE_MODES,
+  COST_METHODS,
+  DIALECTS,
+  HASH_POLICIES,
+  LACP_TIMEOUTS,
+  TIERS,
+  bundleSchema,
+  carriageSchema,
+  endSchema,
+  hostBundleSchema,
+  hostSchema,
+  linkDelay,
+  linkSchema,
+  observedSchema,
+  portSchema,
+  positionSchema,
+  regionInstances,
+  regionName,
+  regionRevision,
+  regionSchema,
+  switchSchema,
+  timersSchema,
+  titleSchema,
+  treeId as anyTree,
+  vlanSchema,
+  worksheetSchema,
 } from './schema';
 
 const switchId = z.string().transform((id) => id as SwitchId);
@@ -37,7 +74,12 @@ export const commandSchema = z.discriminatedUnion('do', [
     region: regionId.nullable().optional(),
     systemPriority: lacpPriority.optional(),
   }),
-  z.strictObject({ do: z.literal('set-bridge-priority'), switch: switchId, tree: treeId, priority: bridgePriority.nullable() }),
+  z.strictObject({
+    do: z.literal('set-bridge-priority'),
+    switch: switchId,
+    tree: treeId,
+    priority: bridgePriority.nullable(),
+  }),
   z.strictObject({
     do: z.literal('set-port'),
     switch: switchId,
@@ -52,12 +94,35 @@ export const commandSchema = z.discriminatedUnion('do', [
     lacpPriority: lacpPriority.optional(),
     lacpKey: lacpKey.nullable().optional(),
   }),
-  z.strictObject({ do: z.literal('set-port-cost'), switch: switchId, port: portId, tree: treeId, cost: pathCost.nullable() }),
+  z.strictObject({
+    do: z.literal('set-port-cost'),
+    switch: switchId,
+    port: portId,
+    tree: treeId,
+    cost: pathCost.nullable(),
+  }),
   /** Of an MSTP port: what it costs toward bridges outside of its region; null: as `cost`, or the speed. */
   z.strictObject({ do: z.literal('set-external-cost'), switch: switchId, port: portId, cost: pathCost.nullable() }),
-  z.strictObject({ do: z.literal('set-port-priority'), switch: switchId, port: portId, tree: treeId, priority: portPriority.nullable() }),
-  z.strictObject({ do: z.literal('set-link'), link: linkId, up: z.boolean().optional(), speed: speed.optional(), delay: linkDelay.nullable().optional(), a: endSchema.optional(), b: endSchema.optional() }),
-  z.strictObject({ do: z.literal('move-switches'), to: z.array(z.strictObject({ switch: switchId, position: positionSchema })) }),
+  z.strictObject({
+    do: z.literal('set-port-priority'),
+    switch: switchId,
+    port: portId,
+    tree: treeId,
+    priority: portPriority.nullable(),
+  }),
+  z.strictObject({
+    do: z.literal('set-link'),
+    link: linkId,
+    up: z.boolean().optional(),
+    speed: speed.optional(),
+    delay: linkDelay.nullable().optional(),
+    a: endSchema.optional(),
+    b: endSchema.optional(),
+  }),
+  z.strictObject({
+    do: z.literal('move-switches'),
+    to: z.array(z.strictObject({ switch: switchId, position: positionSchema })),
+  }),
   z.strictObject({ do: z.literal('add-switch'), switch: switchSchema }),
   z.strictObject({ do: z.literal('add-port'), switch: switchId, port: portSchema }),
   z.strictObject({ do: z.literal('add-link'), link: linkSchema }),
@@ -95,11 +160,27 @@ export const commandSchema = z.discriminatedUnion('do', [
   }),
   z.strictObject({ do: z.literal('remove-host'), host: hostId }),
   z.strictObject({ do: z.literal('add-vlan'), vlan: vlanSchema }),
-  z.strictObject({ do: z.literal('set-vlan'), vlan: vlanId, name: titleSchema.nullable().optional(), load: z.number().min(0).nullable().optional() }),
+  z.strictObject({
+    do: z.literal('set-vlan'),
+    vlan: vlanId,
+    name: titleSchema.nullable().optional(),
+    load: z.number().min(0).nullable().optional(),
+  }),
   z.strictObject({ do: z.literal('add-region'), region: regionSchema }),
-  z.strictObject({ do: z.literal('set-region'), region: regionId, name: regionName.optional(), revision: regionRevision.optional(), instances: regionInstances.optional() }),
+  z.strictObject({
+    do: z.literal('set-region'),
+    region: regionId,
+    name: regionName.optional(),
+    revision: regionRevision.optional(),
+    instances: regionInstances.optional(),
+  }),
   /** Lays VLANs onto an instance, made where it is not there; 0 is the IST. They leave the instance that they were in. */
-  z.strictObject({ do: z.literal('map-vlans'), region: regionId, vlans: vlanSetText, instance: z.union([z.literal(0), mstid]) }),
+  z.strictObject({
+    do: z.literal('map-vlans'),
+    region: regionId,
+    vlans: vlanSetText,
+    instance: z.union([z.literal(0), mstid]),
+  }),
   /** Its VLANs go to the IST. */
   z.strictObject({ do: z.literal('remove-instance'), region: regionId, instance: mstid }),
   /** Its switches become regions of their own. */

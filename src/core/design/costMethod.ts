@@ -2,4 +2,5 @@
 import type { CostMethod, Design, Switch } from './schema';
 
 /** The switch's own path cost method, else the design's. */
-export const methodOf = (design: Pick<Design, 'pathCost'>, sw: Pick<Switch, 'pathCost'>): CostMethod => sw.pathCost ?? design.pathCost;
+export const methodOf = (design: Pick<Design, 'pathCost'>, sw: Pick<Switch, 'pathCost'>): CostMethod =>
+  sw.pathCost ?? design.pathCost;

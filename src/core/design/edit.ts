@@ -30,7 +30,12 @@ export const edit = (design: Design, command: Command): Result<Edited, DesignPro
 
 /** Applies several commands as one step; all of them or none. */
 export function editAll(design: Design, commands: readonly Command[]): Result<Edited, DesignProblem> {
-  if (commands.length > MAX_COMMANDS) return fail({ path: 'commands', found: `${commands.length} changes`, allowed: `at most ${MAX_COMMANDS} in one step` });
+  if (commands.length > MAX_COMMANDS)
+    return fail({
+      path: 'commands',
+      found: `${commands.length} changes`,
+      allowed: `at most ${MAX_COMMANDS} in one step`,
+    });
   try {
     const [next, patches, inverse] = produceWithPatches(design, (draft) => {
       for (const command of commands) apply(draft, command);
@@ -38,7 +43,8 @@ export function editAll(design: Design, commands: readonly Command[]): Result<Ed
     const [broken] = changeProblems(design, next);
     return broken ? fail(broken) : ok({ design: next, patches, inverse });
   } catch (error) {
-    if (error instanceof Missing) return fail({ path: error.what, found: 'nothing', allowed: 'something this design has' });
+    if (error instanceof Missing)
+      return fail({ path: error.what, found: 'nothing', allowed: 'something this design has' });
     throw error;
   }
 }
@@ -55,17 +61,44 @@ function find<T>(item: T | undefined, what: string): T {
   return item;
 }
 
-const findSwitch = (draft: Draft<Design>, id: SwitchId) => find(draft.switches.find((sw) => sw.id === id), `switch ${id}`);
+const findSwitch = (draft: Draft<Design>, id: SwitchId) =>
+  find(
+    draft.switches.find((sw) => sw.id === id),
+    `switch ${id}`,
+  );
 const findPort = (draft: Draft<Design>, sw: SwitchId, id: PortId) =>
-  find(findSwitch(draft, sw).ports.find((port) => port.id === id), `port ${id} of ${sw}`);
-const findBundle = (draft: Draft<Design>, id: BundleId) => find(draft.bundles.find((bundle) => bundle.id === id), `bundle ${id}`);
+  find(
+    findSwitch(draft, sw).ports.find((port) => port.id === id),
+    `port ${id} of ${sw}`,
+  );
+const findBundle = (draft: Draft<Design>, id: BundleId) =>
+  find(
+    draft.bundles.find((bundle) => bundle.id === id),
+    `bundle ${id}`,
+  );
 /** What a tree's settings stand on: a port, or a bundle by its id. */
 const findBridgePort = (draft: Draft<Design>, sw: SwitchId, id: PortId) =>
   draft.bundles.find((bundle) => bundle.switch === sw && bundle.id === (id as string)) ?? findPort(draft, sw, id);
-const findRegion = (draft: Draft<Design>, id: RegionId) => find(draft.regions.find((region) => region.id === id), `region ${id}`);
-const findHost = (draft: Draft<Design>, id: HostId) => find(draft.hosts.find((host) => host.id === id), `host ${id}`);
-const findVlan = (draft: Draft<Design>, id: number) => find(draft.vlans.find((vlan) => vlan.id === id), `VLAN ${id}`);
-const findLink = (draft: Draft<Design>, id: LinkId) => find(draft.links.find((link) => link.id === id), `link ${id}`);
+const findRegion = (draft: Draft<Design>, id: RegionId) =>
+  find(
+    draft.regions.find((region) => region.id === id),
+    `region ${id}`,
+  );
+const findHost = (draft: Draft<Design>, id: HostId) =>
+  find(
+    draft.hosts.find((host) => host.id === id),
+    `host ${id}`,
+  );
+const findVlan = (draft: Draft<Design>, id: number) =>
+  find(
+    draft.vlans.find((vlan) => vlan.id === id),
+    `VLAN ${id}`,
+  );
+const findLink = (draft: Draft<Design>, id: LinkId) =>
+  find(
+    draft.links.find((link) => link.id === id),
+    `link ${id}`,
+  );
 
 function apply(draft: Draft<Design>, command: Command): void {
   switch (command.do) {
@@ -93,13 +126,21 @@ function apply(draft: Draft<Design>, command: Command): void {
     }
     case 'set-port': {
       const { speed, up, edge, vlans, number, lacpPriority, lacpKey } = command;
-      const bundle = draft.bundles.find((each) => each.switch === command.switch && each.id === (command.port as string));
-      if (bundle && [speed, up, number, lacpPriority, lacpKey].every((value) => value === undefined)) return assign(bundle, { edge, vlans });
+      const bundle = draft.bundles.find(
+        (each) => each.switch === command.switch && each.id === (command.port as string),
+      );
+      if (bundle && [speed, up, number, lacpPriority, lacpKey].every((value) => value === undefined))
+        return assign(bundle, { edge, vlans });
       const port = findPort(draft, command.switch, command.port);
       assign(port, { speed, up, edge, vlans, number });
       if (lacpPriority === undefined && lacpKey === undefined) return;
       const key = lacpKey === undefined ? port.lacp?.key : (lacpKey ?? undefined);
-      assign(port, { lacp: { priority: lacpPriority ?? port.lacp?.priority ?? LACP_PRIORITY.default, ...(key === undefined ? {} : { key }) } });
+      assign(port, {
+        lacp: {
+          priority: lacpPriority ?? port.lacp?.priority ?? LACP_PRIORITY.default,
+          ...(key === undefined ? {} : { key }),
+        },
+      });
       return;
     }
     case 'set-port-cost':
@@ -195,7 +236,10 @@ function apply(draft: Draft<Design>, command: Command): void {
       return;
     case 'remove-instance': {
       const region = findRegion(draft, command.region);
-      find(region.instances.find(({ id }) => id === command.instance), `instance ${command.instance} of ${command.region}`);
+      find(
+        region.instances.find(({ id }) => id === command.instance),
+        `instance ${command.instance} of ${command.region}`,
+      );
       region.instances = region.instances.filter(({ id }) => id !== command.instance);
       forgetInstances(draft);
       return;
@@ -238,7 +282,8 @@ const copyOf = <T>(value: T): T => (typeof value === 'object' ? (JSON.parse(JSON
 /** Sets what the command names and leaves the rest. */
 function assign<T extends object>(target: T, values: Partial<T>): void {
   for (const [key, value] of Object.entries(values)) {
-    if (value !== undefined && !same(target[key as keyof T], value)) target[key as keyof T] = copyOf(value) as T[keyof T];
+    if (value !== undefined && !same(target[key as keyof T], value))
+      target[key as keyof T] = copyOf(value) as T[keyof T];
   }
 }
 
@@ -248,9 +293,15 @@ function setOrClear<T extends object, K extends keyof T>(target: T, key: K, valu
   else if (value !== undefined && target[key] !== value) target[key] = value;
 }
 
-const same = (a: unknown, b: unknown): boolean => a === b || (typeof a === 'object' && JSON.stringify(a) === JSON.stringify(b));
+const same = (a: unknown, b: unknown): boolean =>
+  a === b || (typeof a === 'object' && JSON.stringify(a) === JSON.stringify(b));
 
-function setOnPort(port: Pick<Draft<Design>['switches'][0]['ports'][0], 'cost' | 'priority' | 'trees'>, tree: TreeId | null, key: 'cost' | 'priority', value: number | null): void {
+function setOnPort(
+  port: Pick<Draft<Design>['switches'][0]['ports'][0], 'cost' | 'priority' | 'trees'>,
+  tree: TreeId | null,
+  key: 'cost' | 'priority',
+  value: number | null,
+): void {
   if (tree === null) {
     if (key === 'priority') port.priority = value ?? PORT_PRIORITY.default;
     else if (value === null) delete port.cost;
@@ -270,7 +321,8 @@ function removeSwitch(draft: Draft<Design>, id: SwitchId): void {
   draft.switches = draft.switches.filter((sw) => sw.id !== id);
   draft.links = draft.links.filter((link) => link.a.switch !== id && link.b.switch !== id);
   draft.bundles = draft.bundles.filter((bundle) => bundle.switch !== id);
-  for (const host of draft.hosts) if (host.attach.some((at) => at.switch === id)) host.attach = host.attach.filter((at) => at.switch !== id);
+  for (const host of draft.hosts)
+    if (host.attach.some((at) => at.switch === id)) host.attach = host.attach.filter((at) => at.switch !== id);
 }
 
 /** A port leaves with its cable, its place in a bundle, and the plug of a host. */
@@ -280,8 +332,10 @@ function removePort(draft: Draft<Design>, sw: SwitchId, id: PortId): void {
   const owner = findSwitch(draft, sw);
   owner.ports = owner.ports.filter((port) => port.id !== id);
   draft.links = draft.links.filter((link) => !here(link.a) && !here(link.b));
-  for (const bundle of draft.bundles) if (bundle.switch === sw && bundle.ports.includes(id)) bundle.ports = bundle.ports.filter((port) => port !== id);
-  if (draft.bundles.some((bundle) => bundle.ports.length === 0)) draft.bundles = draft.bundles.filter((bundle) => bundle.ports.length > 0);
+  for (const bundle of draft.bundles)
+    if (bundle.switch === sw && bundle.ports.includes(id)) bundle.ports = bundle.ports.filter((port) => port !== id);
+  if (draft.bundles.some((bundle) => bundle.ports.length === 0))
+    draft.bundles = draft.bundles.filter((bundle) => bundle.ports.length > 0);
   for (const host of draft.hosts) if (host.attach.some(here)) host.attach = host.attach.filter((at) => !here(at));
 }
 
@@ -289,7 +343,8 @@ function removeVlan(draft: Draft<Design>, id: number): void {
   findVlan(draft, id);
   const tree = vlanTree(id);
   draft.vlans = draft.vlans.filter((vlan) => vlan.id !== id);
-  for (const item of [...draft.switches.flatMap((sw) => [sw, ...sw.ports]), ...draft.bundles]) if (item.trees[tree]) delete item.trees[tree];
+  for (const item of [...draft.switches.flatMap((sw) => [sw, ...sw.ports]), ...draft.bundles])
+    if (item.trees[tree]) delete item.trees[tree];
 }
 
 /** Moves VLANs to an instance, 0 being the IST; instances that lose their last VLAN stay. */
@@ -309,7 +364,8 @@ function mapVlans(region: Draft<Design>['regions'][0], text: string, mstid: numb
 function forgetInstances(draft: Draft<Design>): void {
   const kept = new Set(draft.regions.flatMap((region) => region.instances.map(({ id }) => id)));
   for (const { trees } of [...draft.switches.flatMap((sw) => [sw, ...sw.ports]), ...draft.bundles]) {
-    for (const tree of Object.keys(trees) as TreeId[]) if ((treeInstance(tree) ?? 0) > 0 && !kept.has(treeInstance(tree)!)) delete trees[tree];
+    for (const tree of Object.keys(trees) as TreeId[])
+      if ((treeInstance(tree) ?? 0) > 0 && !kept.has(treeInstance(tree)!)) delete trees[tree];
   }
 }
 
@@ -321,4 +377,5 @@ export function replaceDesign(design: Design, by: Design): Edited {
 }
 
 /** Follows patches that `edit` gave, in either direction. */
-export const applyChange = (design: Design, patches: readonly Patch[]): Design => applyPatches(design, patches as Patch[]);
+export const applyChange = (design: Design, patches: readonly Patch[]): Design =>
+  applyPatches(design, patches as Patch[]);

@@ -47,7 +47,8 @@ export class FreshNames {
 
   /** The next locally administered MAC address of Knot Path's own block. */
   mac(): string {
-    const mac = (n: number) => `02:4b:01:${[16, 8, 0].map((shift) => ((n >> shift) & 255).toString(16).padStart(2, '0')).join(':')}`;
+    const mac = (n: number) =>
+      `02:4b:01:${[16, 8, 0].map((shift) => ((n >> shift) & 255).toString(16).padStart(2, '0')).join(':')}`;
     do this.lastMac += 1;
     while (this.macs.has(mac(this.lastMac)));
     return mac(this.lastMac);
@@ -61,7 +62,10 @@ export class FreshNames {
     if (wish > 0 && wish <= 4095 && !numbers.has(wish)) return { id: label as PortId, number: wish };
     let number = 1;
     while (numbers.has(number) || (label === null && names.has(String(number)))) number += 1;
-    return { id: (label === null ? String(number) : isIdentifier(label) ? label : taken(names, label)) as PortId, number };
+    return {
+      id: (label === null ? String(number) : isIdentifier(label) ? label : taken(names, label)) as PortId,
+      number,
+    };
   }
 }
 
@@ -85,9 +89,18 @@ function usualDialect(design: Design): Dialect {
 }
 
 /** A new switch at a place on the map, speaking what most switches here speak. Gives its id and the command that adds it. */
-export function freshSwitch(design: Design, position: { readonly x: number; readonly y: number }): { readonly id: SwitchId; readonly command: Command } {
+export function freshSwitch(
+  design: Design,
+  position: { readonly x: number; readonly y: number },
+): { readonly id: SwitchId; readonly command: Command } {
   const fresh = new FreshNames(design);
-  const sw = switchSchema.parse({ id: fresh.numbered('switch'), mac: fresh.mac(), dialect: fresh.dialect, position, ports: [] });
+  const sw = switchSchema.parse({
+    id: fresh.numbered('switch'),
+    mac: fresh.mac(),
+    dialect: fresh.dialect,
+    position,
+    ports: [],
+  });
   return { id: sw.id, command: { do: 'add-switch', switch: sw } };
 }
 
@@ -98,7 +111,12 @@ export interface PlugWish {
 }
 
 /** Commands that join two switches by a new cable: the ports named, else the first free one at each end with this speed, or a new one. */
-export function freshCable(design: Design, from: PlugWish, to: PlugWish, speed: number): { readonly link: LinkId; readonly commands: Command[] } {
+export function freshCable(
+  design: Design,
+  from: PlugWish,
+  to: PlugWish,
+  speed: number,
+): { readonly link: LinkId; readonly commands: Command[] } {
   const fresh = new FreshNames(design);
   const taken = pluggedIn(design);
   const chosen = new Set<string>();
@@ -107,7 +125,15 @@ export function freshCable(design: Design, from: PlugWish, to: PlugWish, speed: 
   const portOn = ({ switch: id, port: wanted }: PlugWish): PortId => {
     if (wanted !== undefined) return wanted;
     const own = design.switches.find((sw) => sw.id === id)?.ports ?? [];
-    const free = own.find((port) => port.speed === speed && port.up && !taken(id, port.id) && !chosen.has(`${id}\n${port.id}`) && port.id !== from.port && port.id !== to.port);
+    const free = own.find(
+      (port) =>
+        port.speed === speed &&
+        port.up &&
+        !taken(id, port.id) &&
+        !chosen.has(`${id}\n${port.id}`) &&
+        port.id !== from.port &&
+        port.id !== to.port,
+    );
     if (free) {
       chosen.add(`${id}\n${free.id}`);
       return free.id;
@@ -117,7 +143,10 @@ export function freshCable(design: Design, from: PlugWish, to: PlugWish, speed: 
     commands.push({ do: 'add-port', switch: id, port });
     return port.id;
   };
-  const [a, b] = [{ switch: from.switch, port: portOn(from) }, { switch: to.switch, port: portOn(to) }];
+  const [a, b] = [
+    { switch: from.switch, port: portOn(from) },
+    { switch: to.switch, port: portOn(to) },
+  ];
   const id = fresh.linkId();
   commands.push({ do: 'add-link', link: { id, a, b, up: true } });
   return { link: id, commands };

@@ -84,7 +84,10 @@ export const vlanSetText = z.string().transform((text, ctx) => {
   }
   const parsed = VlanSet.parse(text);
   if (parsed.ok) return parsed.value.format();
-  ctx.addIssue({ code: 'custom', message: `${parsed.error.allowed}; ${parsed.error.found} at character ${parsed.error.at + 1}` });
+  ctx.addIssue({
+    code: 'custom',
+    message: `${parsed.error.allowed}; ${parsed.error.found} at character ${parsed.error.at + 1}`,
+  });
   return z.NEVER;
 });
 
@@ -98,9 +101,14 @@ export const macAddress = z.string().transform((text, ctx) => {
 
 /** The least and the most of each timer (802.1D-1998 table 8-3, 802.1Q-2018 table 13-5). */
 export const TIMER_RANGES = {
-  hello: { min: 1, max: 10 }, maxAge: { min: 6, max: 40 }, forwardDelay: { min: 4, max: 30 }, maxHops: { min: 6, max: 40 }, txHold: { min: 1, max: 10 },
+  hello: { min: 1, max: 10 },
+  maxAge: { min: 6, max: 40 },
+  forwardDelay: { min: 4, max: 30 },
+  maxHops: { min: 6, max: 40 },
+  txHold: { min: 1, max: 10 },
 } as const;
-const timer = (key: keyof typeof TIMER_RANGES, what: string) => whole(TIMER_RANGES[key].min, TIMER_RANGES[key].max, what);
+const timer = (key: keyof typeof TIMER_RANGES, what: string) =>
+  whole(TIMER_RANGES[key].min, TIMER_RANGES[key].max, what);
 
 /** Timers in seconds, each within its own range; the rule that joins them is a finding, not an error (13.26.6). */
 export const timerSchemas = {

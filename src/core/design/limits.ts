@@ -6,7 +6,15 @@ import { jsonPath, type DesignProblem } from './problem';
 
 /** Most items of each list of the document. */
 export const LIMITS = {
-  vlans: 4094, regions: 200, switches: 2000, links: 20_000, bundles: 10_000, hosts: 20_000, observed: 50_000, worksheets: 100, scenarios: 100,
+  vlans: 4094,
+  regions: 200,
+  switches: 2000,
+  links: 20_000,
+  bundles: 10_000,
+  hosts: 20_000,
+  observed: 50_000,
+  worksheets: 100,
+  scenarios: 100,
 } as const;
 /** Most ports on one switch (each has a number of twelve bits), and in a design. */
 export const MAX_PORTS = { switch: 4095, design: 50_000 } as const;
@@ -25,7 +33,12 @@ const lengthOf = (value: unknown): number => (Array.isArray(value) ? value.lengt
 export function limitProblems(input: Readonly<Record<string, unknown>>): DesignProblem[] {
   const problems: DesignProblem[] = [];
   const hold = (path: readonly PropertyKey[], length: number, most: number, beside = ''): void => {
-    if (length > most && problems.length < MAX_PROBLEMS) problems.push({ path: jsonPath(path), found: `${length} ${String(path.at(-1))}`, allowed: `at most ${most}${beside}` });
+    if (length > most && problems.length < MAX_PROBLEMS)
+      problems.push({
+        path: jsonPath(path),
+        found: `${length} ${String(path.at(-1))}`,
+        allowed: `at most ${most}${beside}`,
+      });
   };
   for (const [key, most] of Object.entries(LIMITS)) hold([key], lengthOf(input[key]), most);
   if (problems.length > 0) return problems;
@@ -39,6 +52,7 @@ export function limitProblems(input: Readonly<Record<string, unknown>>): DesignP
   inEach('bundles', 'ports', MAX_ENDS);
   inEach('hosts', 'attach', MAX_ENDS);
   const ports = inEach('switches', 'ports', MAX_PORTS.switch);
-  if (ports > MAX_PORTS.design) problems.push({ path: 'switches', found: `${ports} ports in all`, allowed: `at most ${MAX_PORTS.design}` });
+  if (ports > MAX_PORTS.design)
+    problems.push({ path: 'switches', found: `${ports} ports in all`, allowed: `at most ${MAX_PORTS.design}` });
   return problems;
 }

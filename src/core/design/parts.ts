@@ -5,8 +5,23 @@
 import { z } from '../zod';
 import type { BundleId, HostId, LinkId, PortId, RegionId, SwitchId, TreeId } from './ids';
 import {
-  ACTIVE_MEMBERS, BRIDGE_PRIORITY, LACP_PRIORITY, PORT_PRIORITY, bridgePriority, lacpKey, lacpPriority, macAddress, memberCount, mstid, pathCost, portNumber, portPriority, speed, timerSchemas,
-  vlanId, vlanSetText,
+  ACTIVE_MEMBERS,
+  BRIDGE_PRIORITY,
+  LACP_PRIORITY,
+  PORT_PRIORITY,
+  bridgePriority,
+  lacpKey,
+  lacpPriority,
+  macAddress,
+  memberCount,
+  mstid,
+  pathCost,
+  portNumber,
+  portPriority,
+  speed,
+  timerSchemas,
+  vlanId,
+  vlanSetText,
 } from './legal';
 import { MAX_INSTANCES } from './limits';
 
@@ -20,7 +35,8 @@ export const text = (max: number) =>
     if (value.length > max) ctx.addIssue({ code: 'custom', message: `at most ${max} characters` });
   });
 /** How many octets a text has as it is sent. */
-const utf8Octets = (value: string): number => [...value].reduce((sum, char) => sum + (char <= '\u007f' ? 1 : char <= '\u07ff' ? 2 : char <= '\uffff' ? 3 : 4), 0);
+const utf8Octets = (value: string): number =>
+  [...value].reduce((sum, char) => sum + (char <= '\u007f' ? 1 : char <= '\u07ff' ? 2 : char <= '\uffff' ? 3 : 4), 0);
 /** The longest name, in characters. */
 export const MAX_NAME = 20_000;
 const isLine = (value: string): boolean => value.trim() !== '' && !CONTROL.test(value);
@@ -42,7 +58,10 @@ const id = z.string().superRefine((value, ctx) => {
   if (!isLine(value) || value.length > MAX_ID) {
     ctx.addIssue({ code: 'custom', message: 'an identifier of 1 to 200 characters on one line' });
   } else if (isTaken(value)) {
-    ctx.addIssue({ code: 'custom', message: 'another identifier: programs that read the results take this one for something else' });
+    ctx.addIssue({
+      code: 'custom',
+      message: 'another identifier: programs that read the results take this one for something else',
+    });
   }
 });
 const branded = <T extends string>() => id.transform((value) => value as T);
@@ -135,22 +154,39 @@ export const endSchema = z.strictObject({ switch: branded<SwitchId>(), port: bra
 
 /** Microseconds that a frame takes over a cable; absent: a few hundred metres. */
 export const linkDelay = z.number().int().min(1).max(1_000_000);
-export const linkSchema = z.strictObject({ id: branded<LinkId>(), a: endSchema, b: endSchema, up: z.boolean().default(true), delay: linkDelay.optional() });
+export const linkSchema = z.strictObject({
+  id: branded<LinkId>(),
+  a: endSchema,
+  b: endSchema,
+  up: z.boolean().default(true),
+  delay: linkDelay.optional(),
+});
 
-export const vlanSchema = z.strictObject({ id: vlanId, name: titleSchema.optional(), load: z.number().min(0).optional() });
+export const vlanSchema = z.strictObject({
+  id: vlanId,
+  name: titleSchema.optional(),
+  load: z.number().min(0).optional(),
+});
 
 /** What names an MST configuration, and how many instances it may have beside the IST (802.1Q-2018 13.8, 13.5). */
 export const REGION = { nameOctets: 32, revision: 65_535, instances: MAX_INSTANCES } as const;
 export const regionName = z.string().superRefine((value, ctx) => {
   const octets = utf8Octets(value);
-  if (octets > REGION.nameOctets) ctx.addIssue({ code: 'custom', message: `at most ${REGION.nameOctets} octets (this has ${octets})` });
+  if (octets > REGION.nameOctets)
+    ctx.addIssue({ code: 'custom', message: `at most ${REGION.nameOctets} octets (this has ${octets})` });
   else if (CONTROL.test(value)) ctx.addIssue({ code: 'custom', message: 'a name on one line' });
 });
 export const regionRevision = z.number().superRefine((value, ctx) => {
-  if (!Number.isInteger(value) || value < 0 || value > REGION.revision) ctx.addIssue({ code: 'custom', message: `a revision, a whole number from 0 to ${REGION.revision}` });
+  if (!Number.isInteger(value) || value < 0 || value > REGION.revision)
+    ctx.addIssue({ code: 'custom', message: `a revision, a whole number from 0 to ${REGION.revision}` });
 });
 export const regionInstances = z.array(z.strictObject({ id: mstid, vlans: vlanSetText }));
-export const regionSchema = z.strictObject({ id: branded<RegionId>(), name: regionName.default(''), revision: regionRevision.default(0), instances: regionInstances.default([]) });
+export const regionSchema = z.strictObject({
+  id: branded<RegionId>(),
+  name: regionName.default(''),
+  revision: regionRevision.default(0),
+  instances: regionInstances.default([]),
+});
 
 /** How a bundle's end negotiates and shares out frames, on switches and hosts alike. */
 const negotiation = {
@@ -161,7 +197,11 @@ const negotiation = {
   minLinks: memberCount.default(1),
   maxActive: memberCount.default(ACTIVE_MEMBERS.default),
   /** Also as `layer 2+3`, `layer2+3`, `l2+3`. */
-  hash: z.string().transform((value) => value.toLowerCase().replaceAll(/layer|l(?=\d)|\s/g, '')).pipe(z.enum(HASH_POLICIES)).default('2'),
+  hash: z
+    .string()
+    .transform((value) => value.toLowerCase().replaceAll(/layer|l(?=\d)|\s/g, ''))
+    .pipe(z.enum(HASH_POLICIES))
+    .default('2'),
 };
 
 /** The bundle that all cards of a host are. */
@@ -203,10 +243,20 @@ export const observedSchema = z.strictObject({
 /** What an engineer worked out by hand for one tree; what was left blank is left out. */
 export const answersSchema = z.strictObject({
   root: branded<SwitchId>().optional(),
-  switches: z.record(id, z.strictObject({
-    rootPathCost: z.number().int().min(0).max(Number.MAX_SAFE_INTEGER).optional(),
-    ports: z.record(id, z.strictObject({ role: z.enum(WORKSHEET_ROLES).optional(), state: z.enum(WORKSHEET_STATES).optional() })).default({}),
-  })).default({}),
+  switches: z
+    .record(
+      id,
+      z.strictObject({
+        rootPathCost: z.number().int().min(0).max(Number.MAX_SAFE_INTEGER).optional(),
+        ports: z
+          .record(
+            id,
+            z.strictObject({ role: z.enum(WORKSHEET_ROLES).optional(), state: z.enum(WORKSHEET_STATES).optional() }),
+          )
+          .default({}),
+      }),
+    )
+    .default({}),
 });
 
 /** A worksheet that was compared with the computed tree: the answers, and how many were right when it was. */
@@ -218,4 +268,3 @@ export const worksheetSchema = z.strictObject({
   of: z.number().int().min(1),
   answers: answersSchema,
 });
-

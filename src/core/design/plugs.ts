@@ -5,7 +5,10 @@ import type { Design, Port, Switch } from './schema';
 /** Tells of every port of a design whether something is plugged in. */
 export function pluggedIn(design: Pick<Design, 'links' | 'hosts'>): (sw: SwitchId, port: PortId) => boolean {
   const plugged = new Map<SwitchId, Set<PortId>>();
-  for (const { switch: sw, port } of [...design.links.flatMap(({ a, b }) => [a, b]), ...design.hosts.flatMap((host) => host.attach)]) {
+  for (const { switch: sw, port } of [
+    ...design.links.flatMap(({ a, b }) => [a, b]),
+    ...design.hosts.flatMap((host) => host.attach),
+  ]) {
     plugged.set(sw, (plugged.get(sw) ?? new Set()).add(port));
   }
   return (sw, port) => plugged.get(sw)?.has(port) ?? false;

@@ -35,11 +35,26 @@ export function foundText(value: unknown): string {
 }
 
 /** Turns zod's issues on `input`, which stands at `base` in the document, into problems, at most `most` of them. */
-export function problemsOf(schema: z.ZodType, input: unknown, error: z.ZodError, most = 20, base: readonly PropertyKey[] = []): DesignProblem[] {
-  return error.issues.slice(0, most).flatMap((issue) => problemsOfIssue(schema, input, issue, most, base)).slice(0, most);
+export function problemsOf(
+  schema: z.ZodType,
+  input: unknown,
+  error: z.ZodError,
+  most = 20,
+  base: readonly PropertyKey[] = [],
+): DesignProblem[] {
+  return error.issues
+    .slice(0, most)
+    .flatMap((issue) => problemsOfIssue(schema, input, issue, most, base))
+    .slice(0, most);
 }
 
-function problemsOfIssue(schema: z.ZodType, input: unknown, issue: z.core.$ZodIssue, most: number, base: readonly PropertyKey[]): DesignProblem[] {
+function problemsOfIssue(
+  schema: z.ZodType,
+  input: unknown,
+  issue: z.core.$ZodIssue,
+  most: number,
+  base: readonly PropertyKey[],
+): DesignProblem[] {
   const pathText = (path: readonly PropertyKey[]): string => jsonPath([...base, ...path]);
   if (issue.code === 'unrecognized_keys') {
     const known = knownKeys(schema, issue.path, input);
@@ -51,7 +66,9 @@ function problemsOfIssue(schema: z.ZodType, input: unknown, issue: z.core.$ZodIs
   }
   if (issue.code === 'invalid_key') {
     const [inner] = issue.issues;
-    return [{ path: pathText(issue.path), found: foundText(issue.path.at(-1)), allowed: inner?.message ?? issue.message }];
+    return [
+      { path: pathText(issue.path), found: foundText(issue.path.at(-1)), allowed: inner?.message ?? issue.message },
+    ];
   }
   return [{ path: pathText(issue.path), found: foundText(valueAt(input, issue.path)), allowed: allowedBy(issue) }];
 }
@@ -75,7 +92,8 @@ function allowedBy(issue: z.core.$ZodIssue): string {
 
 /** What tells the kinds of a thing apart, such as `"trunk"` or `"access"`; else what each of them allows. */
 function unionText(issue: z.core.$ZodIssueInvalidUnion): string {
-  if ('options' in issue && Array.isArray(issue.options)) return issue.options.map((option) => JSON.stringify(option)).join(', ');
+  if ('options' in issue && Array.isArray(issue.options))
+    return issue.options.map((option) => JSON.stringify(option)).join(', ');
   const each = issue.errors.flatMap(([first]) => (first ? [allowedBy(first)] : []));
   return each.length > 0 ? [...new Set(each)].join(', or ') : issue.message;
 }
@@ -95,7 +113,8 @@ function knownKeys(schema: z.ZodType, path: readonly PropertyKey[], input: unkno
   };
   for (const key of path) {
     choose();
-    const next: SchemaNode | undefined = typeof key === 'number' ? here?.def.element : (here?.def.shape?.[String(key)] ?? here?.def.valueType);
+    const next: SchemaNode | undefined =
+      typeof key === 'number' ? here?.def.element : (here?.def.shape?.[String(key)] ?? here?.def.valueType);
     here = next && bare(next);
     value = (value as Record<PropertyKey, unknown> | undefined)?.[key];
   }

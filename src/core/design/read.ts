@@ -61,7 +61,9 @@ function readParts(document: Readonly<Record<string, unknown>>, known: Design | 
     const list = lists[key];
     if (!list || list === known?.[key]) continue;
     const before = new Set<unknown>(known ? known[key] : []);
-    lists[key] = list.map((each, i) => (before.has(each) || problems.length >= MAX_PROBLEMS ? each : read(item, each, [key, i])));
+    lists[key] = list.map((each, i) =>
+      before.has(each) || problems.length >= MAX_PROBLEMS ? each : read(item, each, [key, i]),
+    );
   }
   return problems.length > 0 ? fail(problems.slice(0, MAX_PROBLEMS)) : ok({ ...whole, ...lists });
 
@@ -87,7 +89,11 @@ function itemOf(schema: z.ZodType): z.ZodType | null {
 function foreignProblem(input: unknown): DesignProblem | null {
   const allowed = `a document with "format": "${FORMAT.name}" and "version": ${FORMAT.version}`;
   if (typeof input !== 'object' || input === null || Array.isArray(input)) {
-    return { path: 'document', found: Array.isArray(input) ? 'a list' : `${JSON.stringify(input)}`.slice(0, 60), allowed };
+    return {
+      path: 'document',
+      found: Array.isArray(input) ? 'a list' : `${JSON.stringify(input)}`.slice(0, 60),
+      allowed,
+    };
   }
   const { format, version } = input as { format?: unknown; version?: unknown };
   if (format !== FORMAT.name) return { path: 'format', found: foundText(format), allowed: JSON.stringify(FORMAT.name) };

@@ -12,7 +12,9 @@ import { VlanSet, vlanSet } from './vlanSet';
 /** Broken references and double identifiers, in document order: the first hundred. Time grows with the size of the design alone. */
 export function referenceProblems(design: Design): DesignProblem[] {
   const problems: DesignProblem[] = [];
-  const ports = new Map<string, ReadonlySet<string>>(design.switches.map((sw) => [sw.id, new Set(sw.ports.map((port) => port.id))]));
+  const ports = new Map<string, ReadonlySet<string>>(
+    design.switches.map((sw) => [sw.id, new Set(sw.ports.map((port) => port.id))]),
+  );
   const add = (path: readonly PropertyKey[], found: string, allowed: string): void => {
     if (problems.length < MAX_PROBLEMS) problems.push({ path: jsonPath(path), found, allowed });
   };
@@ -20,7 +22,8 @@ export function referenceProblems(design: Design): DesignProblem[] {
   const unique = (items: readonly { readonly id: string | number }[], path: readonly PropertyKey[], what: string) => {
     const seen = new Set<string | number>();
     items.forEach((item, i) => {
-      if (seen.has(item.id)) add([...path, i, 'id'], JSON.stringify(item.id), `each ${what} once: another one has this id`);
+      if (seen.has(item.id))
+        add([...path, i, 'id'], JSON.stringify(item.id), `each ${what} once: another one has this id`);
       seen.add(item.id);
     });
   };
@@ -33,7 +36,10 @@ export function referenceProblems(design: Design): DesignProblem[] {
   /** Costs beyond what the switch's method can send in a BPDU (802.1D-1998 sends sixteen bits' worth). */
   const costs = (port: Port | Bundle, method: CostMethod, path: readonly PropertyKey[]): void => {
     const most = MAX_COST[method];
-    const hold = (cost: number | undefined, ...at: PropertyKey[]) => cost !== undefined && cost > most && add([...path, ...at], String(cost), `1 to ${most} with the ${method} path cost method`);
+    const hold = (cost: number | undefined, ...at: PropertyKey[]) =>
+      cost !== undefined &&
+      cost > most &&
+      add([...path, ...at], String(cost), `1 to ${most} with the ${method} path cost method`);
     hold(port.cost, 'cost');
     hold(port.externalCost, 'externalCost');
     for (const [tree, set] of Object.entries(port.trees)) hold(set?.cost, 'trees', tree, 'cost');
@@ -63,10 +69,16 @@ export function referenceProblems(design: Design): DesignProblem[] {
     instances.forEach(({ id }, j) => {
       const free = mapped.intersect(maps[j]!).isEmpty;
       mapped = mapped.union(maps[j]!);
-      if (!free && problems.length < MAX_PROBLEMS) instances.slice(0, j).forEach((before, k) => {
-        const both = maps[j]!.intersect(maps[k]!);
-        if (before.id !== id && !both.isEmpty) add(['regions', i, 'instances', j, 'vlans'], both.format(), `each VLAN in one instance: instance ${before.id} has ${both.format().includes(',') || both.format().includes('-') ? 'these' : 'this one'} already`);
-      });
+      if (!free && problems.length < MAX_PROBLEMS)
+        instances.slice(0, j).forEach((before, k) => {
+          const both = maps[j]!.intersect(maps[k]!);
+          if (before.id !== id && !both.isEmpty)
+            add(
+              ['regions', i, 'instances', j, 'vlans'],
+              both.format(),
+              `each VLAN in one instance: instance ${before.id} has ${both.format().includes(',') || both.format().includes('-') ? 'these' : 'this one'} already`,
+            );
+        });
     });
   });
 
@@ -74,7 +86,8 @@ export function referenceProblems(design: Design): DesignProblem[] {
   const plug = (at: LinkEnd, path: readonly PropertyKey[], by: string) => {
     const key = `${at.switch}\n${at.port}`; // no identifier holds a line feed
     const before = plugged.get(key);
-    if (before !== undefined) add(path, `${at.switch} port ${at.port}`, `one cable a port: ${before} is plugged in there`);
+    if (before !== undefined)
+      add(path, `${at.switch} port ${at.port}`, `one cable a port: ${before} is plugged in there`);
     else plugged.set(key, by);
   };
   design.links.forEach((link, i) => {
@@ -96,19 +109,31 @@ export function referenceProblems(design: Design): DesignProblem[] {
   design.bundles.forEach((bundle, i) => {
     const sw = switches.get(bundle.switch);
     costs(bundle, sw ? methodOf(design, sw) : design.pathCost, ['bundles', i]);
-    if (sw && ports.get(sw.id)!.has(bundle.id)) add(['bundles', i, 'id'], JSON.stringify(bundle.id), `an id that no port of ${bundle.switch} has: both stand in its results`);
+    if (sw && ports.get(sw.id)!.has(bundle.id))
+      add(
+        ['bundles', i, 'id'],
+        JSON.stringify(bundle.id),
+        `an id that no port of ${bundle.switch} has: both stand in its results`,
+      );
     const number = `${bundle.switch}\n${bundle.number}`;
     const twin = numbered.get(number);
-    if (twin !== undefined) add(['bundles', i, 'number'], String(bundle.number), `each number once on a switch: it is that of bundle ${twin}`);
+    if (twin !== undefined)
+      add(
+        ['bundles', i, 'number'],
+        String(bundle.number),
+        `each number once on a switch: it is that of bundle ${twin}`,
+      );
     else numbered.set(number, bundle.id);
     if (!sw) add(['bundles', i, 'switch'], JSON.stringify(bundle.switch), 'the id of a switch of this design');
-    else bundle.ports.forEach((port, j) => {
-      const path = ['bundles', i, 'ports', j];
-      if (!ports.get(bundle.switch)!.has(port)) add(path, JSON.stringify(port), `the id of a port of ${bundle.switch}, whose ports alone can be members`);
-      const key = `${bundle.switch}\n${port}`;
-      if (member.has(key)) add(path, JSON.stringify(port), `one bundle a port: it is a member of ${member.get(key)}`);
-      member.set(key, bundle.id);
-    });
+    else
+      bundle.ports.forEach((port, j) => {
+        const path = ['bundles', i, 'ports', j];
+        if (!ports.get(bundle.switch)!.has(port))
+          add(path, JSON.stringify(port), `the id of a port of ${bundle.switch}, whose ports alone can be members`);
+        const key = `${bundle.switch}\n${port}`;
+        if (member.has(key)) add(path, JSON.stringify(port), `one bundle a port: it is a member of ${member.get(key)}`);
+        member.set(key, bundle.id);
+      });
   });
   return problems;
 }

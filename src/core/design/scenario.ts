@@ -2,7 +2,17 @@
 import { z } from '../zod';
 import type { BundleId, LinkId, PortId, RegionId, SwitchId, TreeId } from './ids';
 import { bridgePriority, pathCost } from './legal';
-import { BUNDLE_MODES, DIALECTS, MAX_NAME, bundleSchema, endSchema, linkDelay, switchSchema, text, titleSchema } from './parts';
+import {
+  BUNDLE_MODES,
+  DIALECTS,
+  MAX_NAME,
+  bundleSchema,
+  endSchema,
+  linkDelay,
+  switchSchema,
+  text,
+  titleSchema,
+} from './parts';
 
 /** Longest run, seconds. */
 export const MAX_UNTIL = 3600;
@@ -19,7 +29,10 @@ const sw = z.string().transform((id) => id as SwitchId);
 const bundle = z.string().transform((id) => id as BundleId);
 const region = z.string().transform((id) => id as RegionId);
 const port = z.string().transform((id) => id as PortId);
-const tree = z.string().transform((id) => id as TreeId).optional();
+const tree = z
+  .string()
+  .transform((id) => id as TreeId)
+  .optional();
 /** The ends that a link had when the action was written: should the link go, another one there can be found. */
 const between = z.strictObject({ a: endSchema, b: endSchema }).optional();
 const newLink = z.strictObject({ id: link, a: endSchema, b: endSchema, delay: linkDelay.optional() });

@@ -1,9 +1,29 @@
 /** A whole design document, version 1; its parts are in parts.ts, how long its lists may be in limits.ts. */
 import { z } from '../zod';
-import type { BUNDLE_MODES, DIALECTS, HASH_POLICIES, TIERS, answersSchema, carriageSchema, hostBundleSchema, portSchema, timersSchema } from './parts';
+import type {
+  BUNDLE_MODES,
+  DIALECTS,
+  HASH_POLICIES,
+  TIERS,
+  answersSchema,
+  carriageSchema,
+  hostBundleSchema,
+  portSchema,
+  timersSchema,
+} from './parts';
 import {
-  COST_METHODS, FORMAT, bundleSchema, hostSchema, linkSchema, observedSchema, regionSchema, switchSchema, text,
-  titleSchema, vlanSchema, worksheetSchema,
+  COST_METHODS,
+  FORMAT,
+  bundleSchema,
+  hostSchema,
+  linkSchema,
+  observedSchema,
+  regionSchema,
+  switchSchema,
+  text,
+  titleSchema,
+  vlanSchema,
+  worksheetSchema,
 } from './parts';
 import { scenarioSchema } from './scenario';
 

@@ -28,7 +28,9 @@ function partsOf(value: unknown): Map<string, unknown> | null {
   if (typeof value !== 'object' || value === null) return null;
   if (!Array.isArray(value)) return new Map(Object.entries(value));
   const list = value as { readonly id?: unknown }[];
-  return list.every((item) => typeof item === 'object' && item !== null && item.id !== undefined) ? new Map(list.map((item) => [String(item.id), item])) : null;
+  return list.every((item) => typeof item === 'object' && item !== null && item.id !== undefined)
+    ? new Map(list.map((item) => [String(item.id), item]))
+    : null;
 }
 
 /** Whether two changes touch the same thing: one place of the one lies at, above or below one of the other. */

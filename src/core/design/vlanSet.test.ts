@@ -2,7 +2,9 @@ import fc from 'fast-check';
 import { MAX_VLAN, VlanSet, vlanSet } from './vlanSet';
 
 const ranges = fc.array(
-  fc.tuple(fc.integer({ min: 1, max: MAX_VLAN }), fc.nat(300)).map(([first, more]): [number, number] => [first, Math.min(MAX_VLAN, first + more)]),
+  fc
+    .tuple(fc.integer({ min: 1, max: MAX_VLAN }), fc.nat(300))
+    .map(([first, more]): [number, number] => [first, Math.min(MAX_VLAN, first + more)]),
   { maxLength: 12 },
 );
 
@@ -14,7 +16,9 @@ const parsed = (text: string) => {
 
 describe('a VLAN set', () => {
   it('is read back from its own text', () => {
-    fc.assert(fc.property(ranges, (list) => expect(parsed(VlanSet.of(list).format()).format()).toBe(VlanSet.of(list).format())));
+    fc.assert(
+      fc.property(ranges, (list) => expect(parsed(VlanSet.of(list).format()).format()).toBe(VlanSet.of(list).format())),
+    );
   });
 
   it('holds exactly the VLANs of its ranges', () => {
@@ -42,7 +46,14 @@ describe('a VLAN set', () => {
     ['1.5', 0, '"1.5"'],
   ])('refuses %s, pointing at character %i', (text, at, found) => {
     const result = VlanSet.parse(text);
-    expect(result).toMatchObject({ ok: false, error: { at, found: expect.stringContaining(found) as string, allowed: expect.stringContaining('15,25-29') as string } });
+    expect(result).toMatchObject({
+      ok: false,
+      error: {
+        at,
+        found: expect.stringContaining(found) as string,
+        allowed: expect.stringContaining('15,25-29') as string,
+      },
+    });
   });
 
   it('tells what two sets do not share', () => {

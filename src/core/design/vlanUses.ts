@@ -34,7 +34,13 @@ export function vlanUses(design: Design, vid: number): VlanUses {
       }
     }
   }
-  return { hosts: design.hosts.filter((host) => host.vlan === vid).map((host) => host.name ?? host.id), accessPorts, nativeOn, trunks, settings };
+  return {
+    hosts: design.hosts.filter((host) => host.vlan === vid).map((host) => host.name ?? host.id),
+    accessPorts,
+    nativeOn,
+    trunks,
+    settings,
+  };
 }
 
 /** `2 hosts (Duty desk, Office desk), 3 access ports, 12 trunks`; empty where nothing uses it. */
@@ -42,7 +48,10 @@ export function vlanUsesText({ hosts, accessPorts, nativeOn, trunks, settings }:
   const count = (n: number, what: string) => (n === 0 ? [] : [`${n} ${what}${n === 1 ? '' : 's'}`]);
   const names = hosts.length > 0 ? ` (${hosts.slice(0, 3).join(', ')}${hosts.length > 3 ? ', …' : ''})` : '';
   return [
-    ...count(hosts.length, 'host').map((text) => text + names), ...count(accessPorts.length, 'access port'), ...count(nativeOn.length, 'native VLAN'),
-    ...count(trunks.length, 'trunk'), ...count(settings, 'setting').map((text) => `${text} of its tree`),
+    ...count(hosts.length, 'host').map((text) => text + names),
+    ...count(accessPorts.length, 'access port'),
+    ...count(nativeOn.length, 'native VLAN'),
+    ...count(trunks.length, 'trunk'),
+    ...count(settings, 'setting').map((text) => `${text} of its tree`),
   ].join(', ');
 }

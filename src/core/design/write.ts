@@ -4,7 +4,17 @@
  */
 import { ACTIVE_MEMBERS, BRIDGE_PRIORITY, LACP_PRIORITY, PORT_PRIORITY } from './legal';
 import { DEFAULT_TALK, DEFAULT_UNTIL, type KeptScenario } from './scenario';
-import { DEFAULT_CARRIAGE, DEFAULT_TIMERS, FORMAT, type Answers, type Bundle, type Design, type HostBundle, type Port, type Switch } from './schema';
+import {
+  DEFAULT_CARRIAGE,
+  DEFAULT_TIMERS,
+  FORMAT,
+  type Answers,
+  type Bundle,
+  type Design,
+  type HostBundle,
+  type Port,
+  type Switch,
+} from './schema';
 
 /** The document as text, ending in a line feed. */
 export const writeDesign = (design: Design): string => `${JSON.stringify(leanDesign(design), null, 2)}\n`;
@@ -19,30 +29,59 @@ export function leanDesign(design: Design): Record<string, unknown> {
     pathCost: design.pathCost,
     vlans: filled(design.vlans.map((vlan) => lean({ id: vlan.id, name: vlan.name, load: vlan.load }))),
     regions: filled(
-      design.regions.map((r) => lean({ id: r.id, name: unless(r.name, ''), revision: unless(r.revision, 0), instances: filled(r.instances) })),
+      design.regions.map((r) =>
+        lean({ id: r.id, name: unless(r.name, ''), revision: unless(r.revision, 0), instances: filled(r.instances) }),
+      ),
     ),
     switches: design.switches.map(leanSwitch),
-    links: design.links.map((link) => lean({ id: link.id, a: end(link.a), b: end(link.b), up: unless(link.up, true), delay: link.delay })),
+    links: design.links.map((link) =>
+      lean({ id: link.id, a: end(link.a), b: end(link.b), up: unless(link.up, true), delay: link.delay }),
+    ),
     bundles: filled(design.bundles.map(leanBundle)),
     hosts: filled(
       design.hosts.map((host) =>
-        lean({ id: host.id, name: host.name, mac: host.mac, vlan: unless(host.vlan, 1), attach: filled(host.attach.map(end)), bundle: host.bundle && leanNegotiation(host.bundle) }),
+        lean({
+          id: host.id,
+          name: host.name,
+          mac: host.mac,
+          vlan: unless(host.vlan, 1),
+          attach: filled(host.attach.map(end)),
+          bundle: host.bundle && leanNegotiation(host.bundle),
+        }),
       ),
     ),
     observed: filled(
       design.observed.map((seen) =>
-        lean({ switch: seen.switch, port: seen.port, device: seen.device, devicePort: seen.devicePort, mac: seen.mac, kind: seen.kind }),
+        lean({
+          switch: seen.switch,
+          port: seen.port,
+          device: seen.device,
+          devicePort: seen.devicePort,
+          mac: seen.mac,
+          kind: seen.kind,
+        }),
       ),
     ),
     scenarios: filled(design.scenarios.map(leanScenario)),
-    worksheets: filled(design.worksheets.map(({ tree, at, right, of, answers }) => lean({ tree, at, right, of, answers: leanAnswers(answers) }))),
+    worksheets: filled(
+      design.worksheets.map(({ tree, at, right, of, answers }) =>
+        lean({ tree, at, right, of, answers: leanAnswers(answers) }),
+      ),
+    ),
   });
 }
 
 const leanScenario = ({ id, name, look, until, talk, fromBoot, actions }: KeptScenario) =>
   lean({
-    id, name, look: unless(look, ''), until: unless(until, DEFAULT_UNTIL), talk: unless(talk, DEFAULT_TALK), fromBoot: unless(fromBoot, false),
-    actions: actions.map((action) => (action.do === 'add-switch' ? { ...action, switch: leanSwitch(action.switch) } : action)),
+    id,
+    name,
+    look: unless(look, ''),
+    until: unless(until, DEFAULT_UNTIL),
+    talk: unless(talk, DEFAULT_TALK),
+    fromBoot: unless(fromBoot, false),
+    actions: actions.map((action) =>
+      action.do === 'add-switch' ? { ...action, switch: leanSwitch(action.switch) } : action,
+    ),
   });
 
 const leanSwitch = (sw: Switch) =>
@@ -96,8 +135,12 @@ const leanBundle = (bundle: Bundle) =>
 
 const leanNegotiation = ({ mode, timeout, key, minLinks, maxActive, hash }: HostBundle) =>
   lean({
-    mode: unless(mode, 'active'), timeout: unless(timeout, 'slow'), key, minLinks: unless(minLinks, 1),
-    maxActive: unless(maxActive, ACTIVE_MEMBERS.default), hash: unless(hash, '2'),
+    mode: unless(mode, 'active'),
+    timeout: unless(timeout, 'slow'),
+    key,
+    minLinks: unless(minLinks, 1),
+    maxActive: unless(maxActive, ACTIVE_MEMBERS.default),
+    hash: unless(hash, '2'),
   });
 
 const leanSteering = (port: Port | Bundle) => ({
@@ -111,9 +154,19 @@ const leanSteering = (port: Port | Bundle) => ({
 const leanAnswers = ({ root, switches }: Answers) =>
   lean({
     root,
-    switches: keyed(Object.fromEntries(Object.entries(switches).map(([id, { rootPathCost, ports }]) => [id, lean({
-      rootPathCost, ports: keyed(Object.fromEntries(Object.entries(ports).map(([port, { role, state }]) => [port, lean({ role, state })]))),
-    })]))),
+    switches: keyed(
+      Object.fromEntries(
+        Object.entries(switches).map(([id, { rootPathCost, ports }]) => [
+          id,
+          lean({
+            rootPathCost,
+            ports: keyed(
+              Object.fromEntries(Object.entries(ports).map(([port, { role, state }]) => [port, lean({ role, state })])),
+            ),
+          }),
+        ]),
+      ),
+    ),
   });
 
 const end = (at: { switch: string; port: string }) => ({ switch: at.switch, port: at.port });
@@ -129,6 +182,11 @@ const lean = (value: Record<string, unknown>): Record<string, unknown> =>
 
 /** A file name for a design that every file system takes: `fernhollow-observatory.knot.json`. */
 export function fileNameOf(design: Design): string {
-  const stem = design.name.normalize('NFKD').replace(/[^A-Za-z0-9]+/g, '-').replace(/^-+|-+$/g, '').toLowerCase().slice(0, 60);
+  const stem = design.name
+    .normalize('NFKD')
+    .replace(/[^A-Za-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .toLowerCase()
+    .slice(0, 60);
   return `${stem || 'design'}.knot.json`;
 }

@@ -15,15 +15,23 @@ export const MOST = { columns: 200, lines: 50_000 } as const;
 export function readCsv(text: string): Result<Table, string> {
   const heads = headingOf(text);
   if (heads > MOST.columns) return fail(`The heading has ${heads} columns; ${MOST.columns} is the limit.`);
-  const { data, errors } = Papa.parse<string[]>(text.replace(/^\uFEFF/, '').trimEnd(), { skipEmptyLines: false, delimitersToGuess: [',', ';', '\t', '|'], preview: MOST.lines + 2 });
-  if (data.length > MOST.lines + 1) return fail(`The table has more than ${MOST.lines} lines under its heading; that is the limit.`);
+  const { data, errors } = Papa.parse<string[]>(text.replace(/^\uFEFF/, '').trimEnd(), {
+    skipEmptyLines: false,
+    delimitersToGuess: [',', ';', '\t', '|'],
+    preview: MOST.lines + 2,
+  });
+  if (data.length > MOST.lines + 1)
+    return fail(`The table has more than ${MOST.lines} lines under its heading; that is the limit.`);
   const torn = errors.find((error) => error.type === 'Quotes');
   if (torn) return fail(`Line ${(torn.row ?? 0) + 1}: a quotation mark has no partner.`);
   const [heading, ...rest] = data;
-  if (!heading || heading.every((cell) => cell.trim() === '')) return fail('The file is empty: a heading such as "switch,port,neighbour,neighbour port" is expected.');
+  if (!heading || heading.every((cell) => cell.trim() === ''))
+    return fail('The file is empty: a heading such as "switch,port,neighbour,neighbour port" is expected.');
   const columns = heading.map((cell) => cell.trim());
   const rows = rest.flatMap((cells, i) =>
-    cells.slice(0, columns.length).every((cell) => cell.trim() === '') ? [] : [{ line: i + 2, values: Object.fromEntries(columns.map((column, j) => [column, plain(cells[j] ?? '')])) }],
+    cells.slice(0, columns.length).every((cell) => cell.trim() === '')
+      ? []
+      : [{ line: i + 2, values: Object.fromEntries(columns.map((column, j) => [column, plain(cells[j] ?? '')])) }],
   );
   return ok({ columns, rows });
 }

@@ -17,7 +17,18 @@ export interface ObservedImport {
 const COLUMNS = {
   switch: ['switch', 'localswitch', 'localdevice', 'localsystem', 'system', 'from'],
   port: ['port', 'localport', 'localinterface', 'interface', 'fromport'],
-  device: ['neighbour', 'neighbor', 'neighbourswitch', 'neighborswitch', 'remotesystem', 'remoteswitch', 'remotedevice', 'device', 'to', 'pluggedinto'],
+  device: [
+    'neighbour',
+    'neighbor',
+    'neighbourswitch',
+    'neighborswitch',
+    'remotesystem',
+    'remoteswitch',
+    'remotedevice',
+    'device',
+    'to',
+    'pluggedinto',
+  ],
   devicePort: ['neighbourport', 'neighborport', 'remoteport', 'remoteinterface', 'deviceport', 'toport'],
   mac: ['neighbourmac', 'neighbormac', 'remotemac', 'mac', 'chassisid', 'macaddress'],
   kind: ['kind', 'type'],
@@ -29,12 +40,20 @@ export function readObservedCsv(text: string): Result<ObservedImport, string> {
   const table = readCsv(text);
   if (!table.ok) return table;
   const key = (heading: string): string => heading.toLowerCase().replace(/[^a-z]/g, '');
-  const columnOf = (name: keyof typeof COLUMNS): string | undefined => table.value.columns.find((column) => COLUMNS[name].some((each) => each === key(column)));
-  const columns = Object.fromEntries((Object.keys(COLUMNS) as (keyof typeof COLUMNS)[]).map((name) => [name, columnOf(name)]));
+  const columnOf = (name: keyof typeof COLUMNS): string | undefined =>
+    table.value.columns.find((column) => COLUMNS[name].some((each) => each === key(column)));
+  const columns = Object.fromEntries(
+    (Object.keys(COLUMNS) as (keyof typeof COLUMNS)[]).map((name) => [name, columnOf(name)]),
+  );
   const missing = (Object.keys(NEEDED) as (keyof typeof NEEDED)[]).filter((name) => columns[name] === undefined);
   if (missing.length > 0) {
-    const found = table.value.columns.map((column) => `"${column.slice(0, 40)}"`).slice(0, 12).join(', ');
-    return fail(`The column ${missing.map((name) => `"${NEEDED[name]}"`).join(' and the column ')} is missing. The heading has ${found}. Wanted: switch, port, neighbour, and where known neighbour port, neighbour mac, kind.`);
+    const found = table.value.columns
+      .map((column) => `"${column.slice(0, 40)}"`)
+      .slice(0, 12)
+      .join(', ');
+    return fail(
+      `The column ${missing.map((name) => `"${NEEDED[name]}"`).join(' and the column ')} is missing. The heading has ${found}. Wanted: switch, port, neighbour, and where known neighbour port, neighbour mac, kind.`,
+    );
   }
   return ok(rowsOf(table.value, columns));
 }
@@ -45,28 +64,58 @@ function rowsOf({ rows }: Table, columns: Readonly<Record<string, string | undef
   for (const { line, values } of rows) {
     const at = (name: string): string => (columns[name] === undefined ? '' : (values[columns[name]] ?? ''));
     if (at('device') === '' && at('devicePort') === '') continue; // nothing plugged in
-    const row = observedOf({ switch: at('switch'), port: at('port'), device: at('device'), devicePort: at('devicePort'), mac: at('mac'), kind: at('kind') });
+    const row = observedOf({
+      switch: at('switch'),
+      port: at('port'),
+      device: at('device'),
+      devicePort: at('devicePort'),
+      mac: at('mac'),
+      kind: at('kind'),
+    });
     if (row.ok) observed.push(row.value);
     else skipped.push(`Line ${line}: ${row.error}`);
   }
   return { observed, skipped };
 }
 
-function observedOf(raw: { switch: string; port: string; device: string; devicePort: string; mac: string; kind: string }): Result<Observed, string> {
-  for (const [name, value] of [['switch', raw.switch], ['port', raw.port], ['neighbour', raw.device]] as const) {
+function observedOf(raw: {
+  switch: string;
+  port: string;
+  device: string;
+  devicePort: string;
+  mac: string;
+  kind: string;
+}): Result<Observed, string> {
+  for (const [name, value] of [
+    ['switch', raw.switch],
+    ['port', raw.port],
+    ['neighbour', raw.device],
+  ] as const) {
     if (!isTitle(value)) return fail(value === '' ? `no ${name}` : `the ${name} is not a name of one line`);
   }
   const mac = raw.mac === '' ? null : macAddress.safeParse(raw.mac.replaceAll('-', ':'));
-  const kind = /switch|bridge/i.test(raw.kind) ? ('switch' as const) : /host|station|server/i.test(raw.kind) ? ('host' as const) : null;
+  const kind = /switch|bridge/i.test(raw.kind)
+    ? ('switch' as const)
+    : /host|station|server/i.test(raw.kind)
+      ? ('host' as const)
+      : null;
   return ok({
-    switch: raw.switch, port: raw.port, device: raw.device,
-    ...(isTitle(raw.devicePort) ? { devicePort: raw.devicePort } : {}), ...(mac?.success ? { mac: mac.data } : {}), ...(kind ? { kind } : {}),
+    switch: raw.switch,
+    port: raw.port,
+    device: raw.device,
+    ...(isTitle(raw.devicePort) ? { devicePort: raw.devicePort } : {}),
+    ...(mac?.success ? { mac: mac.data } : {}),
+    ...(kind ? { kind } : {}),
   });
 }
 
 // The shape that `lldpctl -f json` prints: single items where there is one, lists where there are several.
 const idSchema = z.object({ type: z.string(), value: z.string() });
-const chassisSchema = z.looseObject({ id: idSchema.optional(), name: z.string().optional(), capability: z.unknown().optional() });
+const chassisSchema = z.looseObject({
+  id: idSchema.optional(),
+  name: z.string().optional(),
+  capability: z.unknown().optional(),
+});
 const seenSchema = z.looseObject({
   chassis: z.record(z.string(), z.unknown()).optional(),
   port: z.looseObject({ id: idSchema.optional(), descr: z.string().optional() }).optional(),
@@ -78,9 +127,12 @@ export function readLldp(text: string, seenOn: string): Result<ObservedImport, s
   const json = parseJson(text);
   if (!json.ok) return fail(`This is not JSON that can be read: it is ${json.error}.`);
   const whole = lldpSchema.safeParse(json.value);
-  if (!whole.success) return fail('This JSON is not what lldpctl -f json prints: it has no "lldp" with an "interface" in it.');
+  if (!whole.success)
+    return fail('This JSON is not what lldpctl -f json prints: it has no "lldp" with an "interface" in it.');
   const list = whole.data.lldp.interface;
-  const items = (Array.isArray(list) ? list : list === undefined ? [] : [list]).flatMap((item: unknown) => Object.entries((item ?? {}) as Record<string, unknown>));
+  const items = (Array.isArray(list) ? list : list === undefined ? [] : [list]).flatMap((item: unknown) =>
+    Object.entries((item ?? {}) as Record<string, unknown>),
+  );
   if (items.length > MOST.lines) return fail(`This has ${items.length} interfaces; ${MOST.lines} is the limit.`);
   const observed: Observed[] = [];
   const skipped: string[] = [];
@@ -95,19 +147,34 @@ export function readLldp(text: string, seenOn: string): Result<ObservedImport, s
   return ok({ observed, skipped });
 }
 
-function lldpRow(seenOn: string, port: string, { chassis = {}, port: far }: z.output<typeof seenSchema>): Result<Observed, string> {
+function lldpRow(
+  seenOn: string,
+  port: string,
+  { chassis = {}, port: far }: z.output<typeof seenSchema>,
+): Result<Observed, string> {
   // Either { "name": { id, … } } or, without a name, { id, … }.
   const bare = chassisSchema.safeParse(chassis);
-  const [name, inner] = 'id' in chassis && bare.success ? [bare.data.name ?? '', bare.data] : (Object.entries(chassis)[0] ?? ['', {}]);
+  const [name, inner] =
+    'id' in chassis && bare.success ? [bare.data.name ?? '', bare.data] : (Object.entries(chassis)[0] ?? ['', {}]);
   const parsed = chassisSchema.safeParse(inner);
   if (!parsed.success) return fail('its chassis cannot be read');
   const { id, capability } = parsed.data;
   const mac = id?.type === 'mac' ? id.value : '';
-  const enabled = (Array.isArray(capability) ? capability : [capability]).filter((cap): cap is { type: string; enabled?: boolean } => typeof cap === 'object' && cap !== null && (cap as { enabled?: boolean }).enabled !== false);
+  const enabled = (Array.isArray(capability) ? capability : [capability]).filter(
+    (cap): cap is { type: string; enabled?: boolean } =>
+      typeof cap === 'object' && cap !== null && (cap as { enabled?: boolean }).enabled !== false,
+  );
   const kind = enabled.some((cap) => /^bridge$/i.test(cap.type)) ? 'switch' : enabled.length > 0 ? 'host' : '';
   // A port's id may be a MAC address, which says less than its description.
   const devicePort = far?.id && far.id.type !== 'mac' ? far.id.value : (far?.descr ?? far?.id?.value ?? '');
-  return observedOf({ switch: seenOn, port, device: name || parsed.data.name || mac || (id?.value ?? ''), devicePort, mac, kind });
+  return observedOf({
+    switch: seenOn,
+    port,
+    device: name || parsed.data.name || mac || (id?.value ?? ''),
+    devicePort,
+    mac,
+    kind,
+  });
 }
 
 /** The designed table as CSV, in the columns that the import reads. */
@@ -117,9 +184,20 @@ export function designedCsv(design: Design): string {
   const far = new Map<string, readonly [device: string, port: string, mac: string, kind: string]>();
   const key = (end: LinkEnd) => `${end.switch}\n${end.port}`;
   for (const { a, b } of design.links) {
-    for (const [near, other] of [[a, b], [b, a]] as const) far.set(key(near), [names.get(other.switch) ?? other.switch, other.port, macs.get(other.switch) ?? '', 'switch']);
+    for (const [near, other] of [
+      [a, b],
+      [b, a],
+    ] as const)
+      far.set(key(near), [names.get(other.switch) ?? other.switch, other.port, macs.get(other.switch) ?? '', 'switch']);
   }
-  for (const host of design.hosts) for (const end of host.attach) far.set(key(end), [host.name ?? host.id, '', host.mac, 'host']);
-  const rows = design.switches.flatMap((sw) => sw.ports.map((port) => [sw.name ?? sw.id, port.id, ...(far.get(key({ switch: sw.id, port: port.id })) ?? ['', '', '', ''])]));
+  for (const host of design.hosts)
+    for (const end of host.attach) far.set(key(end), [host.name ?? host.id, '', host.mac, 'host']);
+  const rows = design.switches.flatMap((sw) =>
+    sw.ports.map((port) => [
+      sw.name ?? sw.id,
+      port.id,
+      ...(far.get(key({ switch: sw.id, port: port.id })) ?? ['', '', '', '']),
+    ]),
+  );
   return writeCsv(['switch', 'port', 'neighbour', 'neighbour port', 'neighbour mac', 'kind'], rows);
 }

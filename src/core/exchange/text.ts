@@ -5,9 +5,14 @@ import { fail, ok, type Result } from '../result';
 export const MAX_FILE = 16 * 1024 * 1024;
 
 /** What is said of a larger file. */
-export const tooLarge = (octets: number): string => `The file holds ${Math.ceil(octets / 1024 / 1024)} MiB; ${MAX_FILE / 1024 / 1024} MiB is the limit.`;
+export const tooLarge = (octets: number): string =>
+  `The file holds ${Math.ceil(octets / 1024 / 1024)} MiB; ${MAX_FILE / 1024 / 1024} MiB is the limit.`;
 
-const BOMS: readonly (readonly [number[], string])[] = [[[0xef, 0xbb, 0xbf], 'utf-8'], [[0xff, 0xfe], 'utf-16le'], [[0xfe, 0xff], 'utf-16be']];
+const BOMS: readonly (readonly [number[], string])[] = [
+  [[0xef, 0xbb, 0xbf], 'utf-8'],
+  [[0xff, 0xfe], 'utf-16le'],
+  [[0xfe, 0xff], 'utf-16be'],
+];
 
 /** UTF-8, UTF-16 with a byte order mark, else Western European; the error is a sentence. */
 export function decodeText(octets: Uint8Array): Result<string, string> {
@@ -18,6 +23,8 @@ export function decodeText(octets: Uint8Array): Result<string, string> {
     const text = new TextDecoder('utf-8', { fatal: true }).decode(octets);
     return text.includes('\u0000') ? fail('This is no text file: it holds octets of value 0.') : ok(text);
   } catch {
-    return octets.includes(0) ? fail('This is no text file: it holds octets of value 0.') : ok(new TextDecoder('windows-1252').decode(octets));
+    return octets.includes(0)
+      ? fail('This is no text file: it holds octets of value 0.')
+      : ok(new TextDecoder('windows-1252').decode(octets));
   }
 }

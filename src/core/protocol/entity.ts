@@ -70,13 +70,23 @@ export interface PortSettings {
 /** Where an MSTP bridge belongs, and what it is in each instance. */
 export interface RegionSettings {
   readonly configurationId: MstConfigurationId;
-  readonly instances: readonly { readonly mstid: number; readonly bridge: number; readonly ports: readonly PortSettings[] }[];
+  readonly instances: readonly {
+    readonly mstid: number;
+    readonly bridge: number;
+    readonly ports: readonly PortSettings[];
+  }[];
 }
 
 /** What an entity starts with. */
 export interface EntitySettings {
   readonly bridge: number;
-  readonly times: { readonly hello: number; readonly maxAge: number; readonly forwardDelay: number; readonly maxHops: number; readonly txHold: number };
+  readonly times: {
+    readonly hello: number;
+    readonly maxAge: number;
+    readonly forwardDelay: number;
+    readonly maxHops: number;
+    readonly txHold: number;
+  };
   readonly ports: readonly (PortSettings & { readonly edge: boolean; readonly pointToPoint: boolean })[];
   /** Null where the bridge speaks RST BPDUs, or is a classic one. */
   readonly region: RegionSettings | null;

@@ -34,14 +34,34 @@ export const sameAddress = (a: number, b: number): boolean => a === b || (a - b)
 
 /** Negative where `a` is better, 0 where they are the same. */
 export function compareVectors(a: Vector, b: Vector): number {
-  return a.root - b.root || a.externalCost - b.externalCost || a.regionalRoot - b.regionalRoot || a.internalCost - b.internalCost || a.bridge - b.bridge || a.port - b.port;
+  return (
+    a.root - b.root ||
+    a.externalCost - b.externalCost ||
+    a.regionalRoot - b.regionalRoot ||
+    a.internalCost - b.internalCost ||
+    a.bridge - b.bridge ||
+    a.port - b.port
+  );
 }
 
 export const sameTimes = (a: Times, b: Times): boolean =>
-  a === b || (a.messageAge === b.messageAge && a.maxAge === b.maxAge && a.forwardDelay === b.forwardDelay && a.hello === b.hello && a.remainingHops === b.remainingHops);
+  a === b ||
+  (a.messageAge === b.messageAge &&
+    a.maxAge === b.maxAge &&
+    a.forwardDelay === b.forwardDelay &&
+    a.hello === b.hello &&
+    a.remainingHops === b.remainingHops);
 
 /** Whether two vectors come from one port of one bridge, whatever priorities it has been given (13.10, 13.11). */
-export const sameSender = (a: Vector, b: Vector): boolean => ((a.port ^ b.port) & 0xfff) === 0 && sameAddress(a.bridge, b.bridge);
+export const sameSender = (a: Vector, b: Vector): boolean =>
+  ((a.port ^ b.port) & 0xfff) === 0 && sameAddress(a.bridge, b.bridge);
 
 /** The vector of a bridge that takes itself for the root, seen at one of its ports. */
-export const ownVector = (bridge: number, port: number): Vector => ({ root: bridge, externalCost: 0, regionalRoot: bridge, internalCost: 0, bridge, port });
+export const ownVector = (bridge: number, port: number): Vector => ({
+  root: bridge,
+  externalCost: 0,
+  regionalRoot: bridge,
+  internalCost: 0,
+  bridge,
+  port,
+});

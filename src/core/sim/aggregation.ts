@@ -34,7 +34,11 @@ export class Aggregation {
   private readonly absent: Set<number>;
   private readonly known: { readonly state: MemberState | null; readonly text: string }[];
 
-  constructor(private design: Design, absent: readonly number[], private readonly around: AggregationSurroundings) {
+  constructor(
+    private design: Design,
+    absent: readonly number[],
+    private readonly around: AggregationSurroundings,
+  ) {
     this.bundles = bundlesOf(design);
     this.absent = new Set(absent);
     this.entities = this.bundles.ends.map(() => null);
@@ -51,7 +55,8 @@ export class Aggregation {
   /** Goes over to another state of the design: signal, settings, power. The bundles must be the same ones. */
   follow(design: Design): void {
     const before = this.bundles;
-    const power = (of: Design, { owner }: BundleEnd): boolean => owner.kind === 'host' || of.switches.find((sw) => sw.id === owner.switch)!.up;
+    const power = (of: Design, { owner }: BundleEnd): boolean =>
+      owner.kind === 'host' || of.switches.find((sw) => sw.id === owner.switch)!.up;
     this.bundles = bundlesOf(design);
     for (const end of this.bundles.ends) {
       const was = before.ends[end.index]!;
@@ -143,7 +148,9 @@ export class Aggregation {
   /** A static end takes what has signal, the best ports first. */
   private staticMembers(end: BundleEnd): number[] {
     const { members } = this.bundles;
-    const lit = end.members.filter((m) => members[m]!.light && !this.absent.has(m)).sort((a, b) => comparePorts(members[a]!, members[b]!));
+    const lit = end.members
+      .filter((m) => members[m]!.light && !this.absent.has(m))
+      .sort((a, b) => comparePorts(members[a]!, members[b]!));
     return Math.min(lit.length, end.maxActive) < end.minLinks ? [] : lit.slice(0, end.maxActive);
   }
 
@@ -158,16 +165,23 @@ export class Aggregation {
     const { systemPriority, mac, key, fast, minLinks, maxActive } = end;
     const ports = end.members.map((m) => this.bundles.members[m]!);
     const { transmit, now } = this.around;
-    this.entities[end.index] = new LacpEntity({ systemPriority, mac, key, fast, minLinks, maxActive, active: initiates(end.mode), ports }, {
-      now, transmit: (port, lacpdu) => transmit(end.members[port]!, lacpdu), changed: () => this.moved.add(end.index),
-    });
+    this.entities[end.index] = new LacpEntity(
+      { systemPriority, mac, key, fast, minLinks, maxActive, active: initiates(end.mode), ports },
+      {
+        now,
+        transmit: (port, lacpdu) => transmit(end.members[port]!, lacpdu),
+        changed: () => this.moved.add(end.index),
+      },
+    );
   }
 
   /** Tells every end which members have signal. */
   private look(): void {
     const { ends, members } = this.bundles;
     for (const end of ends) {
-      end.members.forEach((m, place) => this.entities[end.index]?.enable(place, members[m]!.light && !this.absent.has(m)));
+      end.members.forEach((m, place) =>
+        this.entities[end.index]?.enable(place, members[m]!.light && !this.absent.has(m)),
+      );
       this.after(end.index);
     }
   }
@@ -191,4 +205,12 @@ export class Aggregation {
 
 /** Everything of an end that a new beginning follows from when it changes. */
 const settingsText = (end: BundleEnd, { members }: Bundles): string =>
-  JSON.stringify([end.mode, end.fast, end.key, end.minLinks, end.maxActive, end.systemPriority, end.members.map((m) => [members[m]!.number, members[m]!.priority, members[m]!.key, members[m]!.speed])]);
+  JSON.stringify([
+    end.mode,
+    end.fast,
+    end.key,
+    end.minLinks,
+    end.maxActive,
+    end.systemPriority,
+    end.members.map((m) => [members[m]!.number, members[m]!.priority, members[m]!.key, members[m]!.speed]),
+  ]);

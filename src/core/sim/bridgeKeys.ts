@@ -20,5 +20,9 @@ export function bridgeKeys(switches: readonly Switch[]): BridgeKeys {
   const place = new Int32Array(switches.length);
   byMac.forEach((s, at) => (place[s] = at));
   const switchOf = (key: number): number => byMac[key % ADDRESSES]!;
-  return { keyOf: (s, priority) => priority * ADDRESSES + place[s]!, switchOf, idOf: (key) => ({ priority: Math.floor(key / ADDRESSES), mac: switches[switchOf(key)]!.mac }) };
+  return {
+    keyOf: (s, priority) => priority * ADDRESSES + place[s]!,
+    switchOf,
+    idOf: (key) => ({ priority: Math.floor(key / ADDRESSES), mac: switches[switchOf(key)]!.mac }),
+  };
 }

@@ -18,13 +18,25 @@ const REST = 120 * SECOND;
 
 const booted = (design: Design, seed = 1): Simulation => {
   const { network, trees } = solutionOf(design);
-  const sim = new Simulation(network, trees.map((tree) => tree.id), seed);
+  const sim = new Simulation(
+    network,
+    trees.map((tree) => tree.id),
+    seed,
+  );
   sim.boot();
   sim.runTo(REST);
   return sim;
 };
 
-const told = (who: Participant | null) => who && { system: who.system, systemPriority: who.systemPriority, key: who.key, port: who.port, portPriority: who.portPriority, bits: STATE_BITS.filter((bit) => who.state[bit]) };
+const told = (who: Participant | null) =>
+  who && {
+    system: who.system,
+    systemPriority: who.systemPriority,
+    key: who.key,
+    port: who.port,
+    portPriority: who.portPriority,
+    bits: STATE_BITS.filter((bit) => who.state[bit]),
+  };
 
 /** Members that the machines have otherwise than the settled answer. */
 function unlike(sim: Simulation, design: Design): unknown[] {
@@ -35,37 +47,64 @@ function unlike(sim: Simulation, design: Design): unknown[] {
     const { state: wanted, actor, partner } = settled.members[m]!;
     const is = { state, ...(lacp ? { actor: told(lacp.actor), partner: told(lacp.partner) } : {}) };
     const should = { state: wanted, ...(lacp ? { actor, partner } : {}) };
-    return JSON.stringify(is) === JSON.stringify(should) ? [] : [{ member: `${member.at.switch} ${member.id}`, is, should }];
+    return JSON.stringify(is) === JSON.stringify(should)
+      ? []
+      : [{ member: `${member.at.switch} ${member.id}`, is, should }];
   });
 }
 
 /** Ports that the protocols have otherwise than the solver. */
 function otherwise(sim: Simulation, design: Design): string[] {
-  const { network, trees: [tree] } = solutionOf(design);
+  const {
+    network,
+    trees: [tree],
+  } = solutionOf(design);
   return network.ports.flatMap((port, p) => {
     const role = roleOf(tree!, p) ?? 'disabled';
-    return sim.role(0, p) === role ? [] : [`${network.switches[network.owner[p]!]!.id} ${port.id}: ${role}, not ${sim.role(0, p)}`];
+    return sim.role(0, p) === role
+      ? []
+      : [`${network.switches[network.owner[p]!]!.id} ${port.id}: ${role}, not ${sim.role(0, p)}`];
   });
 }
 
 it('comes to what the settled answer says, member by member and bit by bit', () => {
-  fc.assert(fc.property(bundledDesign({ modes: ['active', 'active', 'passive', 'static', 'initiate', 'answer'] }), (design) => {
-    expect(unlike(booted(design), design)).toEqual([]);
-  }), { numRuns: 150 });
+  fc.assert(
+    fc.property(bundledDesign({ modes: ['active', 'active', 'passive', 'static', 'initiate', 'answer'] }), (design) => {
+      expect(unlike(booted(design), design)).toEqual([]);
+    }),
+    { numRuns: 150 },
+  );
 });
 
 it('leaves spanning tree where the solver has it, from boot and after cuts', () => {
-  fc.assert(fc.property(bundledDesign({ modes: ['active', 'active', 'passive', 'initiate', 'answer'] }), fc.nat(), fc.array(fc.nat(), { maxLength: 2 }), (design, seed, turns) => {
-    const sim = booted(design, seed);
-    expect(otherwise(sim, design)).toEqual([]);
-    turnLinks(sim, design, turns, REST, (now) => expect(otherwise(sim, now)).toEqual([]));
-  }), { numRuns: 100 });
+  fc.assert(
+    fc.property(
+      bundledDesign({ modes: ['active', 'active', 'passive', 'initiate', 'answer'] }),
+      fc.nat(),
+      fc.array(fc.nat(), { maxLength: 2 }),
+      (design, seed, turns) => {
+        const sim = booted(design, seed);
+        expect(otherwise(sim, design)).toEqual([]);
+        turnLinks(sim, design, turns, REST, (now) => expect(otherwise(sim, now)).toEqual([]));
+      },
+    ),
+    { numRuns: 100 },
+  );
 });
 
-const host = (sw: string, n: number) => ({ id: `h${sw}`, mac: `02:00:00:00:09:0${n}`, attach: [{ switch: sw, port: '9' }] });
+const host = (sw: string, n: number) => ({
+  id: `h${sw}`,
+  mac: `02:00:00:00:09:0${n}`,
+  attach: [{ switch: sw, port: '9' }],
+});
 /** Two links side by side and a slower way around over c; a host on each switch. */
 const sides = (bundles: readonly object[], dialect = 'rstp', ports: Parameters<typeof networkOf>[2] = {}): Design =>
-  networkOf({ a: { priority: 0, dialect }, b: { dialect }, c: { dialect } }, ['a 1 = b 1', 'a 2 = b 2', 'a 3 = c 1', 'b 3 = c 2'], { 'a 9': {}, 'b 9': {}, 'c 9': {}, ...ports }, { bundles, hosts: [host('a', 1), host('b', 2), host('c', 3)] });
+  networkOf(
+    { a: { priority: 0, dialect }, b: { dialect }, c: { dialect } },
+    ['a 1 = b 1', 'a 2 = b 2', 'a 3 = c 1', 'b 3 = c 2'],
+    { 'a 9': {}, 'b 9': {}, 'c 9': {}, ...ports },
+    { bundles, hosts: [host('a', 1), host('b', 2), host('c', 3)] },
+  );
 const at = (sw: string, more: object = {}) => ({ id: `at-${sw}`, switch: sw, number: 1, ports: ['1', '2'], ...more });
 const ran = (design: Design, actions: readonly object[], until = 130): Run => {
   const run = simulate(design, benchedScenario(design, actions, until));
@@ -77,7 +116,8 @@ const whenIs = ({ members }: Run, member: number, state: string, after = 0): num
   const mark = members.marks.find((each) => each.member === member && each.state === state && each.t >= after * SECOND);
   return mark && mark.t / SECOND;
 };
-const costs = (run: Run, sw: string, port: string): number => (run.final.trees[0]!.switches[sw as never]!.ports[port as never] as { cost: number }).cost;
+const costs = (run: Run, sw: string, port: string): number =>
+  (run.final.trees[0]!.switches[sw as never]!.ports[port as never] as { cost: number }).cost;
 
 describe('timeouts', () => {
   const dies = [{ at: 1, do: 'link-down', link: 'l1', light: false }];
@@ -106,7 +146,11 @@ describe('timeouts', () => {
     expect(up).toBeLessThan(35);
   });
   it('one way only: the end that still hears takes its member out', () => {
-    const run = ran(sides([at('a', { ports: ['1'], timeout: 'fast' }), at('b', { ports: ['1'], timeout: 'fast' })]), [{ at: 1, do: 'one-way', link: 'l0', from: 'a' }], 40);
+    const run = ran(
+      sides([at('a', { ports: ['1'], timeout: 'fast' }), at('b', { ports: ['1'], timeout: 'fast' })]),
+      [{ at: 1, do: 'one-way', link: 'l0', from: 'a' }],
+      40,
+    );
     // b gives a up after twice three seconds and says so; a hears that and lets no frame through, so nothing circles.
     expect(whenIs(run, 0, 'waiting')).toBeLessThan(7.5);
     expect(run.storms).toEqual([]);
@@ -114,26 +158,76 @@ describe('timeouts', () => {
 });
 
 describe('spanning tree over a bundle', () => {
-  it.each([['long', 10_000, 20_000], ['short', 3, 4]])('costs by the sum of its active members, %s', (method, both, one) => {
+  it.each([
+    ['long', 10_000, 20_000],
+    ['short', 3, 4],
+  ])('costs by the sum of its active members, %s', (method, both, one) => {
     const design = { ...sides([at('a'), at('b')]), pathCost: method } as Design;
     const lost = ran(design, [{ at: 1, do: 'link-down', link: 'l0' }], 20);
     expect([costs(ran(design, [], 1), 'b', 'at-b'), costs(lost, 'b', 'at-b')]).toEqual([both, one]);
-    expect(costs(ran(design, [{ at: 1, do: 'link-down', link: 'l0' }, { at: 5, do: 'link-up', link: 'l0' }], 30), 'b', 'at-b')).toBe(both);
+    expect(
+      costs(
+        ran(
+          design,
+          [
+            { at: 1, do: 'link-down', link: 'l0' },
+            { at: 5, do: 'link-up', link: 'l0' },
+          ],
+          30,
+        ),
+        'b',
+        'at-b',
+      ),
+    ).toBe(both);
   });
   it('moves the tree when a lost member makes another way the cheaper one, and back', () => {
-    const design = sides([at('a'), at('b')], 'rstp', { 'a 3': { speed: 5000 }, 'c 1': { speed: 5000 }, 'b 3': { speed: 10_000 }, 'c 2': { speed: 10_000 } });
+    const design = sides([at('a'), at('b')], 'rstp', {
+      'a 3': { speed: 5000 },
+      'c 1': { speed: 5000 },
+      'b 3': { speed: 10_000 },
+      'c 2': { speed: 10_000 },
+    });
     const rootPort = (run: Run) => run.final.trees[0]!.switches['b' as never]!.rootPort;
     expect(rootPort(ran(design, [], 1))).toBe('3');
-    const faster = sides([at('a'), at('b')], 'rstp', { 'a 3': { speed: 2000 }, 'c 1': { speed: 2000 }, 'b 3': { speed: 5000 }, 'c 2': { speed: 5000 } });
-    expect([rootPort(ran(faster, [], 1)), rootPort(ran(faster, [{ at: 1, do: 'link-down', link: 'l1' }], 20)), rootPort(ran(faster, [{ at: 1, do: 'link-down', link: 'l1' }, { at: 10, do: 'link-up', link: 'l1' }], 40))]).toEqual(['at-b', '3', 'at-b']);
+    const faster = sides([at('a'), at('b')], 'rstp', {
+      'a 3': { speed: 2000 },
+      'c 1': { speed: 2000 },
+      'b 3': { speed: 5000 },
+      'c 2': { speed: 5000 },
+    });
+    expect([
+      rootPort(ran(faster, [], 1)),
+      rootPort(ran(faster, [{ at: 1, do: 'link-down', link: 'l1' }], 20)),
+      rootPort(
+        ran(
+          faster,
+          [
+            { at: 1, do: 'link-down', link: 'l1' },
+            { at: 10, do: 'link-up', link: 'l1' },
+          ],
+          40,
+        ),
+      ),
+    ]).toEqual(['at-b', '3', 'at-b']);
   });
   it('sees single ports while both ends wait, and blocks all but one', () => {
     const run = ran(sides([at('a', { mode: 'passive' }), at('b', { mode: 'passive' })]), [], 5);
     const { ports } = run.final.trees[0]!.switches['b' as never]!;
-    expect(ports).toMatchObject({ 1: { role: 'root', memberOf: 'at-b' }, 2: { role: 'alternate', memberOf: 'at-b' }, 'at-b': { role: 'disabled' } });
+    expect(ports).toMatchObject({
+      1: { role: 'root', memberOf: 'at-b' },
+      2: { role: 'alternate', memberOf: 'at-b' },
+      'at-b': { role: 'disabled' },
+    });
   });
   it('an end that becomes passive beside a passive one falls, and rises again when it is active', () => {
-    const run = ran(sides([at('a', { timeout: 'fast' }), at('b', { mode: 'passive', timeout: 'fast' })]), [{ at: 1, do: 'bundle-mode', bundle: 'at-a', mode: 'passive' }, { at: 30, do: 'bundle-mode', bundle: 'at-a', mode: 'active' }], 60);
+    const run = ran(
+      sides([at('a', { timeout: 'fast' }), at('b', { mode: 'passive', timeout: 'fast' })]),
+      [
+        { at: 1, do: 'bundle-mode', bundle: 'at-a', mode: 'passive' },
+        { at: 30, do: 'bundle-mode', bundle: 'at-a', mode: 'active' },
+      ],
+      60,
+    );
     expect(whenIs(run, 0, 'individual', 1)).toBeLessThan(20);
     expect(whenIs(run, 0, 'active', 30)).toBeLessThan(34);
     const player = new Player(filmOf(run, [], 60));
@@ -151,7 +245,12 @@ describe('static ends check nothing', () => {
     expect(run.storms.at(-1)!.flapping.length).toBeGreaterThan(0);
   });
   it('with crossed cables and one more way: broadcasts circle without end', () => {
-    const crossed = networkOf({ a: { priority: 0, dialect: 'stp' }, b: { dialect: 'stp' }, c: { dialect: 'stp' } }, ['a 1 = b 1', 'a 2 = c 1', 'a 3 = c 2', 'b 3 = c 3'], { 'a 9': {}, 'b 9': {}, 'c 9': {} }, { hosts: [host('a', 1), host('b', 2), host('c', 3)] });
+    const crossed = networkOf(
+      { a: { priority: 0, dialect: 'stp' }, b: { dialect: 'stp' }, c: { dialect: 'stp' } },
+      ['a 1 = b 1', 'a 2 = c 1', 'a 3 = c 2', 'b 3 = c 3'],
+      { 'a 9': {}, 'b 9': {}, 'c 9': {} },
+      { hosts: [host('a', 1), host('b', 2), host('c', 3)] },
+    );
     const run = ran(crossed, half, 60);
     expect(run.storms.at(-1)).toMatchObject({ endless: true, end: null, links: ['l1', 'l2'] });
     expect(run.outages.some((outage) => outage.cause === 'storm')).toBe(true);
@@ -166,8 +265,11 @@ describe('static ends check nothing', () => {
 });
 
 it('classic bridges settle where the solver has them, whatever static ends face', () => {
-  fc.assert(fc.property(bundledDesign({ modes: ['static', 'static', 'active', 'passive'] }), (drawn) => {
-    const design: Design = { ...drawn, switches: drawn.switches.map((sw) => ({ ...sw, dialect: 'stp' as const })) };
-    expect(otherwise(booted(design), design)).toEqual([]);
-  }), { numRuns: 100 });
+  fc.assert(
+    fc.property(bundledDesign({ modes: ['static', 'static', 'active', 'passive'] }), (drawn) => {
+      const design: Design = { ...drawn, switches: drawn.switches.map((sw) => ({ ...sw, dialect: 'stp' as const })) };
+      expect(otherwise(booted(design), design)).toEqual([]);
+    }),
+    { numRuns: 100 },
+  );
 });

@@ -21,13 +21,28 @@ export function causeText(network: Network, keys: BridgeKeys, cause: Cause): str
   }
 }
 
-const KINDS = { config: 'a configuration BPDU', tcn: 'a topology change notification', rst: 'an RST BPDU', mst: 'an MST BPDU' } as const;
+const KINDS = {
+  config: 'a configuration BPDU',
+  tcn: 'a topology change notification',
+  rst: 'an RST BPDU',
+  mst: 'an MST BPDU',
+} as const;
 
 /** A BPDU with what it says: its root, what it costs to get there, who sends it, its flags. */
 export function bpduText(keys: BridgeKeys, bpdu: Bpdu): string {
   if (bpdu.kind === 'tcn') return KINDS.tcn;
   const { vector } = bpdu;
-  const flags = bpdu.kind === 'config' ? [bpdu.tc && 'topology change', bpdu.tcAck && 'acknowledgement'] : [bpdu.role, bpdu.proposal && 'proposal', bpdu.agreement && 'agreement', bpdu.learning && 'learning', bpdu.forwarding && 'forwarding', bpdu.tc && 'topology change'];
+  const flags =
+    bpdu.kind === 'config'
+      ? [bpdu.tc && 'topology change', bpdu.tcAck && 'acknowledgement']
+      : [
+          bpdu.role,
+          bpdu.proposal && 'proposal',
+          bpdu.agreement && 'agreement',
+          bpdu.learning && 'learning',
+          bpdu.forwarding && 'forwarding',
+          bpdu.tc && 'topology change',
+        ];
   const said = flags.filter(Boolean).join(', ');
   return `${KINDS[bpdu.kind]}: root ${bridgeIdText(keys.idOf(vector.root))} at ${costText(vector.externalCost)}, from ${bridgeIdText(keys.idOf(vector.bridge))} port ${vector.port >> 8}.${vector.port & 255}${said ? `; ${said}` : ''}`;
 }

@@ -29,7 +29,13 @@ const MOST_SENDERS = 64;
 /** What becomes of one broadcast in a VLAN where forwarding ports close a loop; null where none do. */
 export function circling(passage: Passage, vid: number): Circling | null {
   const { design, aggregates } = passage.network;
-  const senders = aggregates.size === 0 ? [] : design.hosts.filter((host) => host.vlan === vid).slice(0, MOST_SENDERS).map((host) => host.mac);
+  const senders =
+    aggregates.size === 0
+      ? []
+      : design.hosts
+          .filter((host) => host.vlan === vid)
+          .slice(0, MOST_SENDERS)
+          .map((host) => host.mac);
   for (const from of senders.length > 0 ? senders : ['02:00:00:00:00:00']) {
     const found = circlingFrom(passage, vid, { from, to: BROADCAST });
     if (found) return found;
@@ -86,7 +92,9 @@ function echo(passage: Passage, vid: number): Circling | null {
     const flapping = [...heardAt].filter(([, by]) => by.length > 1);
     if (extra.size === 0 || (worst && worst.copies[0]! >= open.length)) continue;
     worst = {
-      endless: false, links: [...extra].sort((x, y) => x - y).map((l) => design.links[l]!.id), copies: [open.length - 1],
+      endless: false,
+      links: [...extra].sort((x, y) => x - y).map((l) => design.links[l]!.id),
+      copies: [open.length - 1],
       flapping: flapping.map(([s, by]) => ({ switch: network.switches[s]!.id, ports: by.map((p) => ports[p]!.id) })),
     };
   }
@@ -98,11 +106,18 @@ function circlingFrom(passage: Passage, vid: number, flow: Flow): Circling | nul
   const { design, owner, ports } = network;
   let ways = waysOf(passage, vid, flow);
   // A way that nothing leads to, or that leads nowhere on, is in no loop: what is left is in loops, or between them.
-  for (let before = Infinity; ways.length < before; ) {
+  for (let before = Infinity; ways.length < before;) {
     before = ways.length;
-    const [leaving, coming] = [countBy(ways, ({ out }) => owner[out]!), countBy(ways, ({ ingress }) => owner[ingress]!)];
+    const [leaving, coming] = [
+      countBy(ways, ({ out }) => owner[out]!),
+      countBy(ways, ({ ingress }) => owner[ingress]!),
+    ];
     const [outs, ins] = [countBy(ways, ({ out }) => out), countBy(ways, ({ ingress }) => ingress)];
-    ways = ways.filter(({ out, ingress }) => (leaving.get(owner[ingress]!) ?? 0) > (outs.get(ingress) ?? 0) && (coming.get(owner[out]!) ?? 0) > (ins.get(out) ?? 0));
+    ways = ways.filter(
+      ({ out, ingress }) =>
+        (leaving.get(owner[ingress]!) ?? 0) > (outs.get(ingress) ?? 0) &&
+        (coming.get(owner[out]!) ?? 0) > (ins.get(out) ?? 0),
+    );
   }
   if (ways.length === 0) return null;
   const from = new Map<number, Way[]>();
@@ -112,18 +127,30 @@ function circlingFrom(passage: Passage, vid: number, flow: Flow): Circling | nul
   const copies: number[] = [];
   const heardAt = new Map<number, Set<number>>();
   for (let hop = 0; hop < HOPS; hop += 1) {
-    for (const ingress of frames.keys()) heardAt.set(owner[ingress]!, (heardAt.get(owner[ingress]!) ?? new Set()).add(ingress));
-    copies.push(Math.min(MOST_COPIES, [...frames.values()].reduce((sum, count) => sum + count, 0)));
+    for (const ingress of frames.keys())
+      heardAt.set(owner[ingress]!, (heardAt.get(owner[ingress]!) ?? new Set()).add(ingress));
+    copies.push(
+      Math.min(
+        MOST_COPIES,
+        [...frames.values()].reduce((sum, count) => sum + count, 0),
+      ),
+    );
     const next = new Map<number, number>();
     for (const [ingress, count] of frames) {
-      for (const way of from.get(owner[ingress]!) ?? []) if (way.out !== ingress) next.set(way.ingress, Math.min(MOST_COPIES, (next.get(way.ingress) ?? 0) + count));
+      for (const way of from.get(owner[ingress]!) ?? [])
+        if (way.out !== ingress) next.set(way.ingress, Math.min(MOST_COPIES, (next.get(way.ingress) ?? 0) + count));
     }
     frames = next;
   }
   const flapping = [...heardAt].filter(([, by]) => by.size > 1).sort(([s], [t]) => s - t);
   return {
-    endless: true, links: [...new Set(ways.map(({ link }) => link))].sort((x, y) => x - y).map((l) => design.links[l]!.id), copies,
-    flapping: flapping.map(([s, by]) => ({ switch: network.switches[s]!.id, ports: [...by].sort((p, q) => p - q).map((p) => ports[p]!.id) })),
+    endless: true,
+    links: [...new Set(ways.map(({ link }) => link))].sort((x, y) => x - y).map((l) => design.links[l]!.id),
+    copies,
+    flapping: flapping.map(([s, by]) => ({
+      switch: network.switches[s]!.id,
+      ports: [...by].sort((p, q) => p - q).map((p) => ports[p]!.id),
+    })),
   };
 }
 

@@ -39,11 +39,22 @@ export function costOf(outages: readonly Outage[], until: number): RunCost {
     pairs.set(key, {
       by,
       cost: {
-        from, to, vlan, cuts: (known?.cost.cuts ?? 0) + 1, longest: Math.max(known?.cost.longest ?? 0, seconds), total: (known?.cost.total ?? 0) + seconds,
-        first: Math.min(known?.cost.first ?? Infinity, start), lasting: (known?.cost.lasting ?? false) || outage.end === null, by,
+        from,
+        to,
+        vlan,
+        cuts: (known?.cost.cuts ?? 0) + 1,
+        longest: Math.max(known?.cost.longest ?? 0, seconds),
+        total: (known?.cost.total ?? 0) + seconds,
+        first: Math.min(known?.cost.first ?? Infinity, start),
+        lasting: (known?.cost.lasting ?? false) || outage.end === null,
+        by,
       },
     });
   }
-  const all = [...pairs.values()].map(({ cost }) => cost).sort((a, b) => b.longest - a.longest || b.total - a.total || a.from.localeCompare(b.from) || a.to.localeCompare(b.to));
+  const all = [...pairs.values()]
+    .map(({ cost }) => cost)
+    .sort(
+      (a, b) => b.longest - a.longest || b.total - a.total || a.from.localeCompare(b.from) || a.to.localeCompare(b.to),
+    );
   return { pairs: all, longest: all[0]?.longest ?? 0, total: all.reduce((sum, pair) => sum + pair.total, 0) };
 }

@@ -87,22 +87,34 @@ export class DataPlane {
   private expecting: Micros = Infinity;
 
   /** `talkEvery`: hosts speak so often. */
-  constructor(private readonly sim: Simulation, private readonly talkEvery: Micros = TALK) {
+  constructor(
+    private readonly sim: Simulation,
+    private readonly talkEvery: Micros = TALK,
+  ) {
     const { design, switches } = sim.network;
     const vlans = [...new Set(design.hosts.map((host) => host.vlan))].sort((a, b) => a - b);
     let room = MOST_PAIRS;
     let left = 0;
     this.lans = vlans.map((vlan) => {
-      const stations = design.hosts.filter((host) => host.vlan === vlan).map((host): Station => ({ id: host.id, host }));
-      const all = stations.flatMap((from) => stations.flatMap((to) => (from === to ? [] : [{ from, to, since: 0, cause: null }])));
+      const stations = design.hosts
+        .filter((host) => host.vlan === vlan)
+        .map((host): Station => ({ id: host.id, host }));
+      const all = stations.flatMap((from) =>
+        stations.flatMap((to) => (from === to ? [] : [{ from, to, since: 0, cause: null }])),
+      );
       const pairs = all.slice(0, room).map((pair, i): Pair => ({ ...pair, index: MOST_PAIRS - room + i }));
       room -= pairs.length;
       left += all.length - pairs.length;
       return { vlan, stations, pairs, tables: switches.map(() => new Map()), storm: null };
     });
     this.unfollowed = left;
-    this.pairs = this.lans.flatMap(({ vlan, pairs }) => pairs.map(({ from, to }) => ({ from: from.id, to: to.id, vlan })));
-    this.recorded = new Reach(this.pairs, this.pairs.map(() => null));
+    this.pairs = this.lans.flatMap(({ vlan, pairs }) =>
+      pairs.map(({ from, to }) => ({ from: from.id, to: to.id, vlan })),
+    );
+    this.recorded = new Reach(
+      this.pairs,
+      this.pairs.map(() => null),
+    );
   }
 
   /** Who reaches whom at any instant since the beginning. */
@@ -116,7 +128,10 @@ export class DataPlane {
     for (const lan of this.lans) this.talk(lan);
     for (const lan of this.lans) for (const pair of lan.pairs) pair.cause = null;
     this.look(t);
-    this.recorded = new Reach(this.pairs, this.lans.flatMap((lan) => lan.pairs.map((pair) => pair.cause)));
+    this.recorded = new Reach(
+      this.pairs,
+      this.lans.flatMap((lan) => lan.pairs.map((pair) => pair.cause)),
+    );
   }
 
   /** A port forgets the addresses behind it, in the VLANs of a tree. */
@@ -131,7 +146,9 @@ export class DataPlane {
 
   /** How long a switch keeps addresses is about to change: those that are too old by now are gone for good. */
   forgetAged(s: number): void {
-    for (const lan of this.lans) for (const [host, known] of lan.tables[s]!) if (this.forgets(lan, s, known) <= this.sim.now) lan.tables[s]!.delete(host);
+    for (const lan of this.lans)
+      for (const [host, known] of lan.tables[s]!)
+        if (this.forgets(lan, s, known) <= this.sim.now) lan.tables[s]!.delete(host);
   }
 
   /** Ports or tables have changed: who is cut off now, and what will be learnt soon. */
@@ -154,7 +171,9 @@ export class DataPlane {
       for (const pair of lan.pairs) if (pair.cause) this.put(pair, lan.vlan, null);
       if (lan.storm) this.putStorm(lan, null);
     }
-    return this.outages.sort((a, b) => a.start - b.start || a.vlan - b.vlan || a.from.localeCompare(b.from) || a.to.localeCompare(b.to));
+    return this.outages.sort(
+      (a, b) => a.start - b.start || a.vlan - b.vlan || a.from.localeCompare(b.from) || a.to.localeCompare(b.to),
+    );
   }
 
   /** When hosts spoke last, at a moment or before. */
@@ -185,7 +204,14 @@ export class DataPlane {
 
   private put({ from, to, since, cause }: Pair, vlan: number, end: Micros | null): void {
     const seconds = (t: Micros): number => (t - this.start) / SECOND;
-    this.outages.push({ from: from.id, to: to.id, vlan, start: seconds(since), end: end === null ? null : seconds(end), cause: cause! });
+    this.outages.push({
+      from: from.id,
+      to: to.id,
+      vlan,
+      start: seconds(since),
+      end: end === null ? null : seconds(end),
+      cause: cause!,
+    });
   }
 
   /** What becomes of a frame as the tables stand; null where it arrives. */
@@ -202,7 +228,8 @@ export class DataPlane {
       forgotten = Math.min(forgotten, until);
       return [known.port];
     };
-    for (const { outs } of this.spread(lan.vlan, start, flow, exits)) if (outs.some((out) => reachesHost(this.sim, to.host, out, flow))) return null;
+    for (const { outs } of this.spread(lan.vlan, start, flow, exits))
+      if (outs.some((out) => reachesHost(this.sim, to.host, out, flow))) return null;
     if (forgotten === Infinity || !this.reachable(lan.vlan, start, to)) return 'no path';
     this.expiry = Math.min(this.expiry, forgotten);
     return 'stale address';
@@ -231,11 +258,24 @@ export class DataPlane {
 
   private putStorm({ vlan, storm }: Lan, end: Micros | null): void {
     const { since, found } = storm!;
-    this.storms.push({ vlan, start: (since - this.start) / SECOND, end: end === null ? null : (end - this.start) / SECOND, links: found.links, endless: found.endless, copies: found.copies.at(-1)!, flapping: found.flapping });
+    this.storms.push({
+      vlan,
+      start: (since - this.start) / SECOND,
+      end: end === null ? null : (end - this.start) / SECOND,
+      links: found.links,
+      endless: found.endless,
+      copies: found.copies.at(-1)!,
+      flapping: found.flapping,
+    });
   }
 
   /** Where a frame gets to from the port by which it enters, each port by which it comes in once: `exits` says where each sends it on. */
-  private *spread(vlan: number, start: number, flow: Flow, exits: (s: number, ingress: number) => readonly number[]): Generator<{ readonly s: number; readonly ingress: number; readonly outs: readonly number[] }> {
+  private *spread(
+    vlan: number,
+    start: number,
+    flow: Flow,
+    exits: (s: number, ingress: number) => readonly number[],
+  ): Generator<{ readonly s: number; readonly ingress: number; readonly outs: readonly number[] }> {
     const { owner } = this.sim.network;
     const seen = new Set<number>();
     const open = [start];
@@ -245,7 +285,9 @@ export class DataPlane {
       seen.add(ingress);
       const outs = exits(s, ingress);
       yield { s, ingress, outs };
-      for (const out of outs) if (this.sim.passes(vlan, out)) this.next(vlan, socketFor(this.sim.network, out, flow), (far) => open.push(far));
+      for (const out of outs)
+        if (this.sim.passes(vlan, out))
+          this.next(vlan, socketFor(this.sim.network, out, flow), (far) => open.push(far));
     }
   }
 
@@ -253,7 +295,8 @@ export class DataPlane {
   private exits(vlan: number, s: number, ingress: number): number[] {
     const { firstPort } = this.sim.network;
     const found: number[] = [];
-    for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) if (p !== ingress && this.sim.passes(vlan, p)) found.push(p);
+    for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1)
+      if (p !== ingress && this.sim.passes(vlan, p)) found.push(p);
     return found;
   }
 
@@ -273,7 +316,9 @@ export class DataPlane {
   private joined(vlan: number, from: number): Set<number> {
     const { owner } = this.sim.network;
     const seen = new Set([from]);
-    for (const s of seen) for (const out of this.exits(vlan, s, -1)) for (const socket of socketsOf(this.sim.network, out)) this.next(vlan, socket, (far) => seen.add(owner[far]!));
+    for (const s of seen)
+      for (const out of this.exits(vlan, s, -1))
+        for (const socket of socketsOf(this.sim.network, out)) this.next(vlan, socket, (far) => seen.add(owner[far]!));
     return seen;
   }
 
@@ -285,7 +330,9 @@ export class DataPlane {
       const flow: Flow = { from: station.host.mac, to: BROADCAST };
       const start = entryOf(this.sim, station.host, flow);
       const heardAt = new Map<number, number>();
-      if (start >= 0) for (const { s, ingress } of this.spread(lan.vlan, start, flow, (at, by) => this.exits(lan.vlan, at, by))) heardAt.set(s, ingress);
+      if (start >= 0)
+        for (const { s, ingress } of this.spread(lan.vlan, start, flow, (at, by) => this.exits(lan.vlan, at, by)))
+          heardAt.set(s, ingress);
       lan.tables.forEach((table, s) => {
         const known = table.get(station.id);
         const port = heardAt.get(s);

@@ -47,7 +47,11 @@ export class EventQueue<T> {
     let at = 0;
     for (let down = 1; down < count; down = 2 * at + 1) {
       const right = down + 1;
-      if (right < count && (times[right]! < times[down]! || (times[right]! === times[down]! && orders[right]! < orders[down]!))) down = right;
+      if (
+        right < count &&
+        (times[right]! < times[down]! || (times[right]! === times[down]! && orders[right]! < orders[down]!))
+      )
+        down = right;
       if (times[down]! > time || (times[down]! === time && orders[down]! > order)) break;
       times[at] = times[down]!;
       orders[at] = orders[down]!;

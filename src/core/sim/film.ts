@@ -49,9 +49,26 @@ export interface Film {
 
 export function filmOf(run: Run, actions: readonly Action[], until: number): Film {
   return {
-    stage: run.stage, trees: run.final.trees.map((tree) => tree.id), until: Math.round((run.stopped ? run.reached : until) * SECOND), states: run.recording.data(), signal: run.signal.data(), uses: run.members.uses.data(), members: run.members.marks, pairs: run.reach.pairs, reach: run.reach.data(),
-    sent: run.sent.marks(), flushes: run.flushes, actions, outages: run.outages, storms: run.storms, order: orderOf(run, actions), settledAt: run.settledAt === null ? null : Math.round(run.settledAt * SECOND),
-    ending: run.ending, stopped: run.stopped, unfollowed: run.unfollowed, unkept: run.sent.left,
+    stage: run.stage,
+    trees: run.final.trees.map((tree) => tree.id),
+    until: Math.round((run.stopped ? run.reached : until) * SECOND),
+    states: run.recording.data(),
+    signal: run.signal.data(),
+    uses: run.members.uses.data(),
+    members: run.members.marks,
+    pairs: run.reach.pairs,
+    reach: run.reach.data(),
+    sent: run.sent.marks(),
+    flushes: run.flushes,
+    actions,
+    outages: run.outages,
+    storms: run.storms,
+    order: orderOf(run, actions),
+    settledAt: run.settledAt === null ? null : Math.round(run.settledAt * SECOND),
+    ending: run.ending,
+    stopped: run.stopped,
+    unfollowed: run.unfollowed,
+    unkept: run.sent.left,
   };
 }
 
@@ -109,7 +126,16 @@ export class Player {
     this.turns = film.actions.filter((action) => action.do === 'speak').sort((a, b) => a.at - b.at);
     this.network = this.networkAt(0).network;
     this.reach = new Reach(film.pairs, film.reach);
-    this.moments = Float64Array.from(new Set([...film.states.times, ...film.signal.times, ...film.reach.times, ...film.uses.times, ...turns(film.members), ...film.actions.map((action) => Math.round(action.at * SECOND))])).sort();
+    this.moments = Float64Array.from(
+      new Set([
+        ...film.states.times,
+        ...film.signal.times,
+        ...film.reach.times,
+        ...film.uses.times,
+        ...turns(film.members),
+        ...film.actions.map((action) => Math.round(action.at * SECOND)),
+      ]),
+    ).sort();
   }
 
   /** How a bundle's member stands at an instant; null where nothing is known. */
@@ -125,7 +151,10 @@ export class Player {
     const known = this.networks.get(key);
     if (known) return known;
     const edited = editAll(this.film.stage, turned.map(speakCommand));
-    const network = compileNetwork(edited.ok ? edited.value.design : this.film.stage, picture.length === 0 ? null : Array.from(picture, (code) => USES[code]!));
+    const network = compileNetwork(
+      edited.ok ? edited.value.design : this.film.stage,
+      picture.length === 0 ? null : Array.from(picture, (code) => USES[code]!),
+    );
     const found = { network, ...spokenIn(network, this.film.trees) };
     this.networks.set(key, found);
     return found;
@@ -140,7 +169,16 @@ export class Player {
     const { reach } = this;
     let causes: readonly (OutageCause | null)[] | null = null;
     return {
-      t, network, codes: states, state, inTree: (tree, port) => places[tree]![port]! >= 0, role: (tree, port) => roleOf(states[tree * ports + port]!), live: (port) => (signal[port]! & LIVE) !== 0, light: (socket) => (signal[socket]! & LIGHT) !== 0, carries: (port) => (signal[port]! & CARRIES) !== 0, arrives: (socket) => (signal[socket]! & ARRIVES) !== 0,
+      t,
+      network,
+      codes: states,
+      state,
+      inTree: (tree, port) => places[tree]![port]! >= 0,
+      role: (tree, port) => roleOf(states[tree * ports + port]!),
+      live: (port) => (signal[port]! & LIVE) !== 0,
+      light: (socket) => (signal[socket]! & LIGHT) !== 0,
+      carries: (port) => (signal[port]! & CARRIES) !== 0,
+      arrives: (socket) => (signal[socket]! & ARRIVES) !== 0,
       passes: (vid, port) => {
         const s = network.owner[port]!;
         if (!(signal[port]! & LIVE) || !network.carried[port]!.has(vid)) return false;
@@ -164,16 +202,24 @@ export class Player {
 
   /** Every port of every tree that changed, with its stretches of time. */
   lanes(): { readonly tree: number; readonly port: number; readonly stretches: readonly Stretch[] }[] {
-    const { film: { states: { times, places, codes, start }, until }, network } = this;
+    const {
+      film: {
+        states: { times, places, codes, start },
+        until,
+      },
+      network,
+    } = this;
     const changes = new Map<number, number[]>();
     places.forEach((place, i) => changes.set(place, [...(changes.get(place) ?? []), i]));
-    return [...changes].sort(([a], [b]) => a - b).map(([place, all]) => {
-      const marks = [{ t: 0, code: start[place]! }, ...all.map((i) => ({ t: times[i]!, code: codes[i]! }))];
-      const stretches = marks.flatMap(({ t, code }, i): Stretch[] => {
-        const to = marks[i + 1]?.t ?? until;
-        return to > t ? [{ from: t, to, state: stateOf(code), role: roleOf(code) }] : [];
+    return [...changes]
+      .sort(([a], [b]) => a - b)
+      .map(([place, all]) => {
+        const marks = [{ t: 0, code: start[place]! }, ...all.map((i) => ({ t: times[i]!, code: codes[i]! }))];
+        const stretches = marks.flatMap(({ t, code }, i): Stretch[] => {
+          const to = marks[i + 1]?.t ?? until;
+          return to > t ? [{ from: t, to, state: stateOf(code), role: roleOf(code) }] : [];
+        });
+        return { tree: Math.floor(place / network.ports.length), port: place % network.ports.length, stretches };
       });
-      return { tree: Math.floor(place / network.ports.length), port: place % network.ports.length, stretches };
-    });
   }
 }

@@ -37,19 +37,25 @@ export function socketsOf(network: Network, port: number): readonly number[] {
 }
 
 /** The cards that a host takes frames from: those of its bundle, else each. Sockets of the switch ports. */
-export function cardsOf({ bundles, use, portIndexOf }: Network, host: Host): { readonly sockets: readonly number[]; readonly bundled: boolean } {
+export function cardsOf(
+  { bundles, use, portIndexOf }: Network,
+  host: Host,
+): { readonly sockets: readonly number[]; readonly bundled: boolean } {
   const all = host.attach.map((at) => portIndexOf(at.switch, at.port));
   const end = host.bundle && bundles.ends.find(({ owner }) => owner.kind === 'host' && owner.host === host.id);
   if (!end) return { sockets: all, bundled: false };
   const used = all.filter((_, i) => use[end.members[i]!] === 'bundle');
-  return used.length > 0 ? { sockets: used, bundled: true } : { sockets: all.filter((_, i) => use[end.members[i]!] === 'own'), bundled: false };
+  return used.length > 0
+    ? { sockets: used, bundled: true }
+    : { sockets: all.filter((_, i) => use[end.members[i]!] === 'own'), bundled: false };
 }
 
 /** The bridge port at which a host's frame comes in: of its bundle's cards the one that the flow chooses, else the first that leads anywhere; -1 with none. */
 export function entryOf(passage: Passage, host: Host, flow: Flow): number {
   const { network } = passage;
   const { sockets, bundled } = cardsOf(network, host);
-  const lets = (socket: number): boolean => passage.arrives(socket) && network.serves[socket]! >= 0 && passage.passes(host.vlan, network.serves[socket]!);
+  const lets = (socket: number): boolean =>
+    passage.arrives(socket) && network.serves[socket]! >= 0 && passage.passes(host.vlan, network.serves[socket]!);
   if (!bundled || !host.bundle) return bridgePort(sockets.find(lets));
   const lit = sockets.flatMap((socket, place) => (passage.arrives(socket) ? [place] : []));
   const place = memberFor(host.bundle.hash, flow, sockets.length, lit);

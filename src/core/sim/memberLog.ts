@@ -52,8 +52,15 @@ export class MemberLog {
     if (this.marks.length >= MOST_MARKS) return;
     const when = (at: Micros): Micros | null => (at === Infinity || at < t ? null : at - start);
     this.marks.push({
-      t: t - start, member, state, refusal: lacp?.refusal ?? null, actor: lacp?.actor ?? null, partner: lacp?.partner ?? null,
-      machines: lacp && { rx: lacp.rx, mux: lacp.mux }, expires: lacp && when(lacp.currentWhile), attaches: lacp && when(lacp.waitWhile),
+      t: t - start,
+      member,
+      state,
+      refusal: lacp?.refusal ?? null,
+      actor: lacp?.actor ?? null,
+      partner: lacp?.partner ?? null,
+      machines: lacp && { rx: lacp.rx, mux: lacp.mux },
+      expires: lacp && when(lacp.currentWhile),
+      attaches: lacp && when(lacp.waitWhile),
     });
   }
 }

@@ -33,7 +33,8 @@ export interface FrameHop {
 }
 
 /** A frame's way from host to host; null hops where none leads there, with the reason. */
-export type FrameWay = { readonly arrives: true; readonly hops: readonly FrameHop[] } | { readonly arrives: false; readonly why: string };
+export type FrameWay =
+  { readonly arrives: true; readonly hops: readonly FrameHop[] } | { readonly arrives: false; readonly why: string };
 
 /** Follows a frame between two hosts of one VLAN: the way that flooding opens and learning keeps. */
 export function followFrame(passage: Passage, from: HostId, to: HostId): FrameWay {
@@ -41,11 +42,19 @@ export function followFrame(passage: Passage, from: HostId, to: HostId): FrameWa
   const { design, owner, firstPort, cable, switches, ports } = network;
   const [a, b] = [from, to].map((id) => design.hosts.find((host) => host.id === id));
   if (!a || !b) return { arrives: false, why: `There is no host ${a ? to : from}.` };
-  if (a.vlan !== b.vlan) return { arrives: false, why: `${a.name ?? a.id} is in VLAN ${a.vlan}, ${b.name ?? b.id} in VLAN ${b.vlan}: frames do not leave their VLAN.` };
+  if (a.vlan !== b.vlan)
+    return {
+      arrives: false,
+      why: `${a.name ?? a.id} is in VLAN ${a.vlan}, ${b.name ?? b.id} in VLAN ${b.vlan}: frames do not leave their VLAN.`,
+    };
   const flow: Flow = { from: a.mac, to: b.mac };
   const start = entryOf(passage, a, flow);
   const stuck = start < 0 ? a : entryOf(passage, b, { from: b.mac, to: a.mac }) < 0 ? b : null;
-  if (stuck) return { arrives: false, why: `No port that ${stuck.name ?? stuck.id} is plugged into forwards VLAN ${stuck.vlan}.` };
+  if (stuck)
+    return {
+      arrives: false,
+      why: `No port that ${stuck.name ?? stuck.id} is plugged into forwards VLAN ${stuck.vlan}.`,
+    };
   const cameBy = new Map<number, { readonly ingress: number; readonly out: number }>();
   const open = [start];
   const seen = new Set([owner[start]!]);
@@ -61,14 +70,27 @@ export function followFrame(passage: Passage, from: HostId, to: HostId): FrameWa
       open.push(next);
     }
   }
-  const reached = seen.size === 1 ? 'no other switch' : `${seen.size - 1} other ${seen.size === 2 ? 'switch' : 'switches'}`;
+  const reached =
+    seen.size === 1 ? 'no other switch' : `${seen.size - 1} other ${seen.size === 2 ? 'switch' : 'switches'}`;
   const goal = b.attach[0]!.switch;
   const end = switches.find((sw) => sw.id === goal)!;
-  if (seen.has(network.switchIndex.get(goal)!)) return { arrives: false, why: `Frames of VLAN ${a.vlan} from ${a.name ?? a.id} reach ${end.name ?? end.id}, but not over a cable that ${b.name ?? b.id} listens on.` };
-  return { arrives: false, why: `Frames of VLAN ${a.vlan} from ${a.name ?? a.id} reach ${reached}, but not ${end.name ?? end.id}: no forwarding ports lead there.` };
+  if (seen.has(network.switchIndex.get(goal)!))
+    return {
+      arrives: false,
+      why: `Frames of VLAN ${a.vlan} from ${a.name ?? a.id} reach ${end.name ?? end.id}, but not over a cable that ${b.name ?? b.id} listens on.`,
+    };
+  return {
+    arrives: false,
+    why: `Frames of VLAN ${a.vlan} from ${a.name ?? a.id} reach ${reached}, but not ${end.name ?? end.id}: no forwarding ports lead there.`,
+  };
 
   function wayTo(ingress: number, out: number): FrameHop[] {
-    const hop: FrameHop = { switch: switches[owner[ingress]!]!.id, in: ports[ingress]!.id, out: ports[out]!.id, link: design.links[cable[socketFor(network, out, flow)]!]?.id ?? null };
+    const hop: FrameHop = {
+      switch: switches[owner[ingress]!]!.id,
+      in: ports[ingress]!.id,
+      out: ports[out]!.id,
+      link: design.links[cable[socketFor(network, out, flow)]!]?.id ?? null,
+    };
     const before = cameBy.get(ingress);
     return before ? [...wayTo(before.ingress, before.out), hop] : [hop];
   }
@@ -110,11 +132,19 @@ export function followFlood(passage: Passage, from: HostId): Flood {
       open.push(next);
     }
   }
-  return { switches: [...seen].map((s) => switches[s]!.id), links: [...links].map((l) => design.links[l]!.id), hosts: [...hosts] };
+  return {
+    switches: [...seen].map((s) => switches[s]!.id),
+    links: [...links].map((l) => design.links[l]!.id),
+    hosts: [...hosts],
+  };
 }
 
 /** Hosts by the bridge ports that they are plugged into. */
-function othersAt(portIndexOf: Passage['network']['portIndexOf'], serves: Int32Array, hosts: readonly Host[]): Map<number, Host[]> {
+function othersAt(
+  portIndexOf: Passage['network']['portIndexOf'],
+  serves: Int32Array,
+  hosts: readonly Host[],
+): Map<number, Host[]> {
   const found = new Map<number, Host[]>();
   for (const host of hosts) {
     for (const at of host.attach) {

@@ -14,9 +14,20 @@ export function takesPartIn(sw: Switch, region: RegionMap | null, tree: TreeId):
 }
 
 /** Whether a switch speaks another dialect, or is of another MST configuration: its protocol then starts over (802.1Q-2018 13.8, 13.38). */
-export function speaksOtherwise([before, was]: readonly [Switch, RegionMap | null], [after, is]: readonly [Switch, RegionMap | null]): boolean {
+export function speaksOtherwise(
+  [before, was]: readonly [Switch, RegionMap | null],
+  [after, is]: readonly [Switch, RegionMap | null],
+): boolean {
   if (before.dialect !== after.dialect) return true;
-  return was !== is && was !== null && is !== null && !(sameRegion(was, is) && was.instances.map(({ mstid }) => mstid).join() === is.instances.map(({ mstid }) => mstid).join());
+  return (
+    was !== is &&
+    was !== null &&
+    is !== null &&
+    !(
+      sameRegion(was, is) &&
+      was.instances.map(({ mstid }) => mstid).join() === is.instances.map(({ mstid }) => mstid).join()
+    )
+  );
 }
 
 /** What the switches of a network speak, and what follows for the trees of a run. */
@@ -34,13 +45,18 @@ export function spokenIn(network: Network, trees: readonly TreeId[]): Spoken {
 }
 
 /** By tree, then by port: its place in its entity, -1 where it is not in the tree. */
-function placesOf({ switches, ports, owner, carried }: Network, trees: readonly TreeId[], regions: readonly (RegionMap | null)[]): Int32Array[] {
+function placesOf(
+  { switches, ports, owner, carried }: Network,
+  trees: readonly TreeId[],
+  regions: readonly (RegionMap | null)[],
+): Int32Array[] {
   return trees.map((tree) => {
     const places = new Int32Array(ports.length).fill(-1);
     const next = new Int32Array(switches.length);
     ports.forEach((_, p) => {
       const s = owner[p]!;
-      if (takesPartIn(switches[s]!, regions[s]!, tree) && belongs(switches[s]!, carried[p]!, treeVlan(tree))) places[p] = next[s]!++;
+      if (takesPartIn(switches[s]!, regions[s]!, tree) && belongs(switches[s]!, carried[p]!, treeVlan(tree)))
+        places[p] = next[s]!++;
     });
     return places;
   });
@@ -55,7 +71,11 @@ export function treesByEntity(sw: Switch, region: RegionMap | null, trees: reado
 }
 
 /** When a port lets a tree's BPDUs through as any multicast: of a switch without spanning tree, or a standard bridge's in another VLAN, where it forwards. */
-export function letsThrough({ switches, owner, carried }: Network, tree: TreeId, port: number): 'always' | 'forwarding' | 'never' {
+export function letsThrough(
+  { switches, owner, carried }: Network,
+  tree: TreeId,
+  port: number,
+): 'always' | 'forwarding' | 'never' {
   const sw = switches[owner[port]!]!;
   const part = partOf({ ...sw, up: true }, tree);
   if (part === 'bridge' || !belongs(sw, carried[port]!, treeVlan(tree))) return 'never';

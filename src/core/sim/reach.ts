@@ -22,7 +22,10 @@ export class Reach {
   private readonly timeline: Timeline;
 
   /** `causes` are those of the start, null for a pair that reaches. */
-  constructor(readonly pairs: readonly HostPair[], causes: readonly (OutageCause | null)[] | TimelineData) {
+  constructor(
+    readonly pairs: readonly HostPair[],
+    causes: readonly (OutageCause | null)[] | TimelineData,
+  ) {
     this.timeline = 'start' in causes ? Timeline.from(causes) : new Timeline(Uint8Array.from(causes, coded));
   }
 

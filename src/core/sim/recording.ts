@@ -4,13 +4,19 @@ import type { Micros, RunRole, RunState } from '../protocol/entity';
 import { Timeline, type TimelineData } from './timeline';
 
 /** States and roles by their codes in a recording. */
-export const RUN_STATES: readonly RunState[] = ['disabled', 'blocking', 'listening', 'discarding', 'learning', 'forwarding'];
+export const RUN_STATES: readonly RunState[] = [
+  'disabled',
+  'blocking',
+  'listening',
+  'discarding',
+  'learning',
+  'forwarding',
+];
 export const RUN_ROLES: readonly RunRole[] = ['disabled', 'root', 'designated', 'alternate', 'backup', 'master'];
 
 /** What an entity was doing when a port changed: acting on a BPDU, on a timer, on signal that came or went, on a setting. */
 export type Cause =
-  | { readonly by: 'bpdu'; readonly port: number; readonly bpdu: Bpdu }
-  | { readonly by: 'timer' | 'signal' | 'setting' };
+  { readonly by: 'bpdu'; readonly port: number; readonly bpdu: Bpdu } | { readonly by: 'timer' | 'signal' | 'setting' };
 
 /** A port of a tree took another state or role. */
 export interface PortChange {
@@ -29,8 +35,14 @@ export class Recording {
   private readonly causes: Cause[] = [];
 
   /** `at` gives what a port of a tree is at the start. */
-  constructor(readonly trees: number, readonly ports: number, at: (tree: number, port: number) => readonly [RunState, RunRole]) {
-    this.timeline = new Timeline(Uint8Array.from({ length: trees * ports }, (_, place) => coded(...at(Math.floor(place / ports), place % ports))));
+  constructor(
+    readonly trees: number,
+    readonly ports: number,
+    at: (tree: number, port: number) => readonly [RunState, RunRole],
+  ) {
+    this.timeline = new Timeline(
+      Uint8Array.from({ length: trees * ports }, (_, place) => coded(...at(Math.floor(place / ports), place % ports))),
+    );
   }
 
   data(): TimelineData {
@@ -51,7 +63,13 @@ export class Recording {
     const { timeline } = this;
     const place = timeline.placeOf(i);
     return {
-      t: timeline.timeOf(i), tree: Math.floor(place / this.ports), port: place % this.ports, from: stateOf(timeline.before(i)), to: stateOf(timeline.after(i)), role: roleOf(timeline.after(i)), cause: this.causes[i]!,
+      t: timeline.timeOf(i),
+      tree: Math.floor(place / this.ports),
+      port: place % this.ports,
+      from: stateOf(timeline.before(i)),
+      to: stateOf(timeline.after(i)),
+      role: roleOf(timeline.after(i)),
+      cause: this.causes[i]!,
     };
   }
 
@@ -80,6 +98,7 @@ export class Recording {
 }
 
 /** A place's state and role as one code. */
-export const coded = (state: RunState, role: RunRole): number => (RUN_STATES.indexOf(state) << 4) | RUN_ROLES.indexOf(role);
+export const coded = (state: RunState, role: RunRole): number =>
+  (RUN_STATES.indexOf(state) << 4) | RUN_ROLES.indexOf(role);
 export const stateOf = (code: number): RunState => RUN_STATES[code >> 4]!;
 export const roleOf = (code: number): RunRole => RUN_ROLES[code & 15]!;

@@ -5,7 +5,14 @@ import type { Lacpdu } from '../protocol/lacp/state';
 
 /** Something that is due at a moment. */
 export type Event =
-  | { readonly is: 'arrive'; readonly tree: number; readonly port: number; readonly bpdu: Bpdu; readonly origin: number; readonly through: readonly number[] }
+  | {
+      readonly is: 'arrive';
+      readonly tree: number;
+      readonly port: number;
+      readonly bpdu: Bpdu;
+      readonly origin: number;
+      readonly through: readonly number[];
+    }
   | { readonly is: 'wake'; readonly running: Running }
   | { readonly is: 'lacpdu'; readonly member: number; readonly lacpdu: Lacpdu; readonly from: number }
   | { readonly is: 'lacp'; readonly end: number }

@@ -20,7 +20,10 @@ export function readScenario(json: unknown, design: Design): Result<Scenario, De
 }
 
 /** What stands against each action of a scenario in a design; an empty list where nothing does. */
-export function scenarioProblems({ actions, until }: Pick<Scenario, 'actions' | 'until'>, design: Design): DesignProblem[][] {
+export function scenarioProblems(
+  { actions, until }: Pick<Scenario, 'actions' | 'until'>,
+  design: Design,
+): DesignProblem[][] {
   let stage = design;
   return actions.map((action, i) => {
     const problems = actionProblems(action, i, stage, until, actions);
@@ -55,12 +58,18 @@ function arrivals(action: Action, stage: Design): Command[] {
   if (action.do === 'add-link') return [dead(action.link)];
   if (action.do === 'bundle-ports') return widened(stage, action.bundle, action.ports);
   if (action.do === 'add-bundle') return [{ do: 'add-bundle', bundle: action.bundle }];
-  if (action.do === 'add-switch') return [{ do: 'add-switch', switch: { ...action.switch, up: false } }, ...action.links.map(dead)];
+  if (action.do === 'add-switch')
+    return [{ do: 'add-switch', switch: { ...action.switch, up: false } }, ...action.links.map(dead)];
   return [];
 }
 
 /** What a switch is told by an action to speak. */
-export const speakCommand = ({ switch: sw, dialect, region }: Extract<Action, { do: 'speak' }>): Command => ({ do: 'set-switch', switch: sw, dialect, region: region ?? null });
+export const speakCommand = ({ switch: sw, dialect, region }: Extract<Action, { do: 'speak' }>): Command => ({
+  do: 'set-switch',
+  switch: sw,
+  dialect,
+  region: region ?? null,
+});
 
 /** Every tree that a design has at some time of a scenario, its switches powered; the common tree once, as the CIST where there is one. */
 export function treesThrough(design: Design, actions: readonly Action[]): TreeId[] {
@@ -78,26 +87,46 @@ export function treesThrough(design: Design, actions: readonly Action[]): TreeId
   const common = trees.includes(CIST) ? CIST : trees.includes(vlanTree(1)) ? vlanTree(1) : CST;
   const kind = (tree: TreeId): number => (treeVlan(tree) === null ? 0 : 1);
   const number = (tree: TreeId): number => treeVlan(tree) ?? treeInstance(tree) ?? -1;
-  return trees.filter((tree) => tree === common || ![CST, CIST, vlanTree(1)].includes(tree)).sort((a, b) => kind(a) - kind(b) || number(a) - number(b));
+  return trees
+    .filter((tree) => tree === common || ![CST, CIST, vlanTree(1)].includes(tree))
+    .sort((a, b) => kind(a) - kind(b) || number(a) - number(b));
 }
 
 /** The link that stands nearest to one that is gone: between the same two switches, else at one of them. */
-export function nearestLink(design: Design, between: { readonly a: Link['a']; readonly b: Link['b'] } | undefined): Link | null {
+export function nearestLink(
+  design: Design,
+  between: { readonly a: Link['a']; readonly b: Link['b'] } | undefined,
+): Link | null {
   if (!between) return null;
   const ends = [between.a, between.b];
   const score = ({ a, b }: Link): number => {
     const shared = ends.filter((end) => [a, b].some((each) => each.switch === end.switch)).length;
-    const same = ends.filter((end) => [a, b].some((each) => each.switch === end.switch && each.port === end.port)).length;
+    const same = ends.filter((end) =>
+      [a, b].some((each) => each.switch === end.switch && each.port === end.port),
+    ).length;
     return 10 * shared + same;
   };
   const [best] = [...design.links].sort((x, y) => score(y) - score(x));
   return best && score(best) > 0 ? best : null;
 }
 
-function actionProblems(action: Action, i: number, design: Design, until: number, actions: readonly Action[]): DesignProblem[] {
+function actionProblems(
+  action: Action,
+  i: number,
+  design: Design,
+  until: number,
+  actions: readonly Action[],
+): DesignProblem[] {
   const at = `actions[${i}]`;
-  const problem = (field: string, found: unknown, allowed: string): DesignProblem[] => [{ path: `${at}.${field}`, found: foundText(found), allowed }];
-  const some = (ids: readonly string[]): string => (ids.length === 0 ? 'there is none' : ids.length > 12 ? `one of ${ids.slice(0, 12).join(', ')} and ${ids.length - 12} more` : `one of ${ids.join(', ')}`);
+  const problem = (field: string, found: unknown, allowed: string): DesignProblem[] => [
+    { path: `${at}.${field}`, found: foundText(found), allowed },
+  ];
+  const some = (ids: readonly string[]): string =>
+    ids.length === 0
+      ? 'there is none'
+      : ids.length > 12
+        ? `one of ${ids.slice(0, 12).join(', ')} and ${ids.length - 12} more`
+        : `one of ${ids.join(', ')}`;
   if (action.at > until) return problem('at', action.at, `at most the scenario's end, ${until} s`);
   const links: readonly string[] = design.links.map((each) => each.id);
   switch (action.do) {
@@ -106,40 +135,73 @@ function actionProblems(action: Action, i: number, design: Design, until: number
     case 'one-way': {
       if (!links.includes(action.link)) return problem('link', action.link, `a link: ${some(links)}`);
       const ends = design.links.find((each) => each.id === action.link);
-      if (action.do === 'one-way' && action.from !== undefined && ends && ![ends.a.switch, ends.b.switch].includes(action.from)) return problem('from', action.from, `an end of the link: ${ends.a.switch} or ${ends.b.switch}`);
+      if (
+        action.do === 'one-way' &&
+        action.from !== undefined &&
+        ends &&
+        ![ends.a.switch, ends.b.switch].includes(action.from)
+      )
+        return problem('from', action.from, `an end of the link: ${ends.a.switch} or ${ends.b.switch}`);
       return [];
     }
     case 'add-switch':
-      return design.switches.some((each) => each.id === action.switch.id) ? problem('switch.id', action.switch.id, 'an id that no other switch has') : [];
+      return design.switches.some((each) => each.id === action.switch.id)
+        ? problem('switch.id', action.switch.id, 'an id that no other switch has')
+        : [];
     case 'add-bundle':
-      return design.bundles.some((each) => each.id === action.bundle.id) ? problem('bundle.id', action.bundle.id, 'an id that no other bundle has') : [];
+      return design.bundles.some((each) => each.id === action.bundle.id)
+        ? problem('bundle.id', action.bundle.id, 'an id that no other bundle has')
+        : [];
     case 'bundle-ports':
     case 'remove-bundle':
     case 'bundle-mode':
-      return design.bundles.some((each) => each.id === action.bundle) ? [] : problem('bundle', action.bundle, `a bundle: ${some(design.bundles.map((each) => each.id))}`);
+      return design.bundles.some((each) => each.id === action.bundle)
+        ? []
+        : problem('bundle', action.bundle, `a bundle: ${some(design.bundles.map((each) => each.id))}`);
     case 'add-link': {
       if (links.includes(action.link.id)) return problem('link.id', action.link.id, 'an id that no other link has');
       const taken = pluggedIn(design);
       return (['a', 'b'] as const).flatMap((side) => {
         const end = action.link[side];
         const owner = design.switches.find((each) => each.id === end.switch);
-        if (!owner) return problem(`link.${side}.switch`, end.switch, `a switch: ${some(design.switches.map((each) => each.id))}`);
-        if (!owner.ports.some((each) => each.id === end.port)) return problem(`link.${side}.port`, end.port, `a port of ${end.switch}: ${some(owner.ports.map((each) => each.id))}`);
-        return taken(end.switch, end.port) ? problem(`link.${side}.port`, end.port, 'a port that nothing is plugged into') : [];
+        if (!owner)
+          return problem(
+            `link.${side}.switch`,
+            end.switch,
+            `a switch: ${some(design.switches.map((each) => each.id))}`,
+          );
+        if (!owner.ports.some((each) => each.id === end.port))
+          return problem(
+            `link.${side}.port`,
+            end.port,
+            `a port of ${end.switch}: ${some(owner.ports.map((each) => each.id))}`,
+          );
+        return taken(end.switch, end.port)
+          ? problem(`link.${side}.port`, end.port, 'a port that nothing is plugged into')
+          : [];
       });
     }
     default: {
       const owner = design.switches.find((each) => each.id === action.switch);
       if (!owner) return problem('switch', action.switch, `a switch: ${some(design.switches.map((each) => each.id))}`);
       if (action.do === 'switch-up' || action.do === 'switch-down') return [];
-      if (action.do === 'speak') return action.region === undefined || design.regions.some((each) => each.id === action.region) ? [] : problem('region', action.region, `a region: ${some(design.regions.map((each) => each.id))}`);
+      if (action.do === 'speak')
+        return action.region === undefined || design.regions.some((each) => each.id === action.region)
+          ? []
+          : problem('region', action.region, `a region: ${some(design.regions.map((each) => each.id))}`);
       const trees = treesThrough(design, actions);
-      if (action.tree !== undefined && ![...trees, ...treesOf(design)].includes(action.tree)) return problem('tree', action.tree, `a tree: ${some(trees)}`);
+      if (action.tree !== undefined && ![...trees, ...treesOf(design)].includes(action.tree))
+        return problem('tree', action.tree, `a tree: ${some(trees)}`);
       if (action.do === 'bridge-priority') return [];
-      const bundled = design.bundles.some((each) => each.switch === action.switch && each.id === (action.port as string));
-      if (!bundled && !owner.ports.some((each) => each.id === action.port)) return problem('port', action.port, `a port of ${action.switch}: ${some(owner.ports.map((each) => each.id))}`);
+      const bundled = design.bundles.some(
+        (each) => each.switch === action.switch && each.id === (action.port as string),
+      );
+      if (!bundled && !owner.ports.some((each) => each.id === action.port))
+        return problem('port', action.port, `a port of ${action.switch}: ${some(owner.ports.map((each) => each.id))}`);
       const most = MAX_COST[methodOf(design, owner)];
-      return action.cost > most ? problem('cost', action.cost, `1 to ${most} by the ${methodOf(design, owner)} method`) : [];
+      return action.cost > most
+        ? problem('cost', action.cost, `1 to ${most} by the ${methodOf(design, owner)} method`)
+        : [];
     }
   }
 }

@@ -44,7 +44,14 @@ export class SentLog {
   }
 
   at(i: number): SentBpdu {
-    return { t: this.times[i]!, tree: this.trees[i]!, port: this.places[i]!, bpdu: this.bpdus[i]!, origin: this.origins[i]!, held: this.helds[i]! };
+    return {
+      t: this.times[i]!,
+      tree: this.trees[i]!,
+      port: this.places[i]!,
+      bpdu: this.bpdus[i]!,
+      origin: this.origins[i]!,
+      held: this.helds[i]!,
+    };
   }
   portOf(i: number): number {
     return this.places[i]!;
@@ -52,12 +59,21 @@ export class SentLog {
 
   /** Times, ports and trees of all, for a player. */
   marks(): { readonly times: Float64Array; readonly ports: Uint32Array; readonly trees: Uint16Array } {
-    return { times: this.times.slice(0, this.count), ports: this.places.slice(0, this.count), trees: this.trees.slice(0, this.count) };
+    return {
+      times: this.times.slice(0, this.count),
+      ports: this.places.slice(0, this.count),
+      trees: this.trees.slice(0, this.count),
+    };
   }
 
   private grow(): void {
     const size = this.times.length * 2;
-    const [times, places, trees, origins] = [new Float64Array(size), new Uint32Array(size), new Uint16Array(size), new Uint32Array(size)];
+    const [times, places, trees, origins] = [
+      new Float64Array(size),
+      new Uint32Array(size),
+      new Uint16Array(size),
+      new Uint32Array(size),
+    ];
     times.set(this.times);
     places.set(this.places);
     trees.set(this.trees);

@@ -17,32 +17,61 @@ const run = (design: Design, actions: readonly object[], until = 60, options: Ru
   if (!done.ok) throw new Error(done.error);
   return done.value;
 };
-const speaking = (design: Design, dialect: Dialect): Design => ({ ...design, switches: design.switches.map((sw) => ({ ...sw, dialect })) });
+const speaking = (design: Design, dialect: Dialect): Design => ({
+  ...design,
+  switches: design.switches.map((sw) => ({ ...sw, dialect })),
+});
 /** `[t, to]` of every change of a port's state. */
 const steps = ({ trace }: Run, end: string, tree = 'cst') =>
-  trace.filter((entry) => `${entry.switch} ${entry.port}` === end && entry.tree === tree && entry.from !== entry.to).map(({ t, to }) => [t, to] as const);
-const host = (id: string, sw: string, port: string, mac: number) => ({ id, mac: `02:00:00:00:01:0${mac}`, attach: [{ switch: sw, port }] });
+  trace
+    .filter((entry) => `${entry.switch} ${entry.port}` === end && entry.tree === tree && entry.from !== entry.to)
+    .map(({ t, to }) => [t, to] as const);
+const host = (id: string, sw: string, port: string, mac: number) => ({
+  id,
+  mac: `02:00:00:00:01:0${mac}`,
+  attach: [{ switch: sw, port }],
+});
 /** a is root; c blocks toward b. */
-const triangle = (dialect: Dialect, rest: Record<string, unknown> = {}, ports: Record<string, Record<string, unknown>> = {}) =>
-  networkOf({ a: { dialect, priority: 0 }, b: { dialect, priority: 4096 }, c: { dialect } }, ['a 1 = b 1', 'b 2 = c 2', 'a 2 = c 1'], ports, rest);
+const triangle = (
+  dialect: Dialect,
+  rest: Record<string, unknown> = {},
+  ports: Record<string, Record<string, unknown>> = {},
+) =>
+  networkOf(
+    { a: { dialect, priority: 0 }, b: { dialect, priority: 4096 }, c: { dialect } },
+    ['a 1 = b 1', 'b 2 = c 2', 'a 2 = c 1'],
+    ports,
+    rest,
+  );
 const hosts = { hosts: [host('x', 'a', '9', 1), host('y', 'c', '9', 2)] };
 const edge = { 'a 9': { edge: true }, 'c 9': { edge: true } };
 
 describe('classic spanning tree', () => {
   it('listens for one forward delay and learns for another (802.1D-1998 8.7.5)', () => {
     const booted = run(triangle('stp'), [], 60, { fromBoot: true });
-    expect(steps(booted, 'a 1')).toEqual([[0, 'listening'], [15, 'learning'], [30, 'forwarding']]);
+    expect(steps(booted, 'a 1')).toEqual([
+      [0, 'listening'],
+      [15, 'learning'],
+      [30, 'forwarding'],
+    ]);
     expect(steps(booted, 'c 2').at(-1)?.[1]).toBe('blocking');
   });
 
   it('replaces a lost root port at once, and is through after two forward delays', () => {
     const cut = run(triangle('stp', hosts, edge), [{ at: 1, do: 'link-down', link: 'l2' }]);
-    expect(steps(cut, 'c 2')).toEqual([[1, 'listening'], [16, 'learning'], [31, 'forwarding']]);
+    expect(steps(cut, 'c 2')).toEqual([
+      [1, 'listening'],
+      [16, 'learning'],
+      [31, 'forwarding'],
+    ]);
     expect(cut.outages).toContainEqual({ from: 'x', to: 'y', vlan: 1, start: 1, end: 31, cause: 'no path' });
   });
 
   it('waits for max age first where the failure is elsewhere (8.7.4)', () => {
-    const [listening, learning, forwarding] = steps(run(triangle('stp'), [{ at: 1, do: 'link-down', link: 'l0' }]), 'c 2');
+    const [listening, learning, forwarding] = steps(
+      run(triangle('stp'), [{ at: 1, do: 'link-down', link: 'l0' }]),
+      'c 2',
+    );
     expect(listening![1]).toBe('listening');
     // b's information was a hop old when it came, with a hello not more than two seconds before.
     expect(listening![0]).toBeGreaterThanOrEqual(1 + 20 - 1 - 2);
@@ -54,23 +83,32 @@ describe('classic spanning tree', () => {
   it('sends no two configuration BPDUs on a port within the hold time (8.6.1)', () => {
     const times = new Map<number, number[]>();
     const design = speaking(triangle('stp'), 'stp');
-    const sim = new Simulation(compileNetwork(design), [solutionOf(design).trees[0]!.id], 2, { sent: (t, _, port, bpdu) => bpdu.kind === 'config' && times.set(port, [...(times.get(port) ?? []), t]) });
+    const sim = new Simulation(compileNetwork(design), [solutionOf(design).trees[0]!.id], 2, {
+      sent: (t, _, port, bpdu) => bpdu.kind === 'config' && times.set(port, [...(times.get(port) ?? []), t]),
+    });
     sim.boot();
     sim.runTo(5 * SECOND);
     sim.follow({ ...design, links: design.links.map((link, i) => ({ ...link, up: i > 0 })) });
     sim.runTo(60 * SECOND);
     expect(times.size).toBeGreaterThan(2);
-    for (const at of times.values()) at.forEach((t, i) => i > 0 && expect(t - at[i - 1]!).toBeGreaterThanOrEqual(SECOND));
+    for (const at of times.values())
+      at.forEach((t, i) => i > 0 && expect(t - at[i - 1]!).toBeGreaterThanOrEqual(SECOND));
   });
 
   it('tells the root of a change, which has addresses age fast for max age and a forward delay (8.6.14)', () => {
     const ages: string[] = [];
-    const chain = networkOf({ a: { dialect: 'stp', priority: 0 }, b: { dialect: 'stp' }, c: { dialect: 'stp' } }, ['a 1 = b 1', 'b 2 = c 1'], {});
+    const chain = networkOf(
+      { a: { dialect: 'stp', priority: 0 }, b: { dialect: 'stp' }, c: { dialect: 'stp' } },
+      ['a 1 = b 1', 'b 2 = c 1'],
+      {},
+    );
     const kinds = new Set<string>();
-    const sim = new Simulation(compileNetwork(chain), [solutionOf(chain).trees[0]!.id], 1, { sent: (t, _, port, bpdu) => {
-      kinds.add(bpdu.kind);
-      if (bpdu.kind === 'config' && bpdu.tc && port === 0) ages.push(String(t));
-    } });
+    const sim = new Simulation(compileNetwork(chain), [solutionOf(chain).trees[0]!.id], 1, {
+      sent: (t, _, port, bpdu) => {
+        kinds.add(bpdu.kind);
+        if (bpdu.kind === 'config' && bpdu.tc && port === 0) ages.push(String(t));
+      },
+    });
     sim.boot();
     sim.runTo(200 * SECOND);
     expect(kinds).toEqual(new Set(['config', 'tcn']));
@@ -102,7 +140,10 @@ describe('RSTP', () => {
 
   it('hands the proposal down a chain, a hop in the time of two messages', () => {
     const names = ['a', 'b', 'c', 'd', 'e', 'f', 'g', 'h'];
-    const chain = networkOf(Object.fromEntries(names.map((name, i) => [name, { priority: 4096 * i }])), names.slice(1).map((name, i) => `${names[i]} 2 = ${name} 1`));
+    const chain = networkOf(
+      Object.fromEntries(names.map((name, i) => [name, { priority: 4096 * i }])),
+      names.slice(1).map((name, i) => `${names[i]} 2 = ${name} 1`),
+    );
     const { trace, settledAt } = run(chain, [], 30, { fromBoot: true });
     expect(settledAt).toBeLessThan(20 * HOP);
     expect(trace.filter((entry) => entry.to === 'forwarding')).toHaveLength(14);
@@ -124,20 +165,32 @@ describe('RSTP', () => {
 
   it('takes a port that hears no bridge for an edge port after the migrate time', () => {
     const alone = networkOf({ a: {} }, [], { 'a 9': {} }, { hosts: [host('x', 'a', '9', 1)] });
-    expect(steps(run(alone, [], 30, { fromBoot: true }), 'a 9')).toEqual([[0, 'discarding'], [3, 'learning'], [3, 'forwarding']].filter(([, to]) => to !== 'learning'));
+    expect(steps(run(alone, [], 30, { fromBoot: true }), 'a 9')).toEqual(
+      [
+        [0, 'discarding'],
+        [3, 'learning'],
+        [3, 'forwarding'],
+      ].filter(([, to]) => to !== 'learning'),
+    );
   });
 
   it('never sends more than the hold count and one a second', () => {
     const design = fernhollow();
     const sent = new Map<string, number[]>();
     const { trees } = solutionOf(design);
-    const sim = new Simulation(compileNetwork(design), trees.map((tree) => tree.id), 3, { sent: (t, tree, port) => sent.set(`${tree} ${port}`, [...(sent.get(`${tree} ${port}`) ?? []), t]) });
+    const sim = new Simulation(
+      compileNetwork(design),
+      trees.map((tree) => tree.id),
+      3,
+      { sent: (t, tree, port) => sent.set(`${tree} ${port}`, [...(sent.get(`${tree} ${port}`) ?? []), t]) },
+    );
     sim.boot();
     sim.runTo(5 * SECOND);
     sim.follow({ ...design, links: design.links.map((link, i) => ({ ...link, up: i > 3 })) });
     sim.runTo(15 * SECOND);
     for (const times of sent.values()) {
-      for (const t of times) expect(times.filter((other) => other >= t && other < t + SECOND).length).toBeLessThanOrEqual(7);
+      for (const t of times)
+        expect(times.filter((other) => other >= t && other < t + SECOND).length).toBeLessThanOrEqual(7);
     }
   });
 
@@ -149,7 +202,10 @@ describe('RSTP', () => {
     const without = { ...design, links: design.links.map((link, i) => ({ ...link, up: i < 2 })) };
     const flushed = new Set<string>();
     let listening = false;
-    const sim = new Simulation(compileNetwork(without), [solutionOf(design).trees[0]!.id], 1, { flushed: (_, __, p) => listening && flushed.add(`${sim.network.switches[sim.network.owner[p]!]!.id} ${sim.network.ports[p]!.id}`) });
+    const sim = new Simulation(compileNetwork(without), [solutionOf(design).trees[0]!.id], 1, {
+      flushed: (_, __, p) =>
+        listening && flushed.add(`${sim.network.switches[sim.network.owner[p]!]!.id} ${sim.network.ports[p]!.id}`),
+    });
     sim.boot();
     sim.runTo(30 * SECOND);
     listening = true;
@@ -161,7 +217,9 @@ describe('RSTP', () => {
   it('sends a hello every two seconds where nothing happens, from designated ports alone', () => {
     const counts = new Map<number, Bpdu['kind'][]>();
     const design = triangle('rstp');
-    const sim = new Simulation(compileNetwork(design), [solutionOf(design).trees[0]!.id], 1, { sent: (t, _, port, bpdu) => t > 20 * SECOND && counts.set(port, [...(counts.get(port) ?? []), bpdu.kind]) });
+    const sim = new Simulation(compileNetwork(design), [solutionOf(design).trees[0]!.id], 1, {
+      sent: (t, _, port, bpdu) => t > 20 * SECOND && counts.set(port, [...(counts.get(port) ?? []), bpdu.kind]),
+    });
     sim.boot();
     sim.runTo(40 * SECOND);
     expect([...counts.values()].map((kinds) => kinds.length)).toEqual([10, 10, 10]);
@@ -170,23 +228,39 @@ describe('RSTP', () => {
 
 it('a cable with a delay takes that long, and so does what waits for a message over it', () => {
   const ring = (delay?: number) => {
-    const design = networkOf({ a: { priority: 0 }, b: { priority: 4096 }, c: {} }, ['a 1 = b 1', 'b 2 = c 2', 'a 2 = c 1']);
-    return { ...design, links: design.links.map((link) => (link.id === 'l1' && delay !== undefined ? { ...link, delay } : link)) };
+    const design = networkOf({ a: { priority: 0 }, b: { priority: 4096 }, c: {} }, [
+      'a 1 = b 1',
+      'b 2 = c 2',
+      'a 2 = c 1',
+    ]);
+    return {
+      ...design,
+      links: design.links.map((link) => (link.id === 'l1' && delay !== undefined ? { ...link, delay } : link)),
+    };
   };
   // b hears of the lost link from c, over the cable between them.
-  const at = (design: Design) => run(design, [{ at: 1, do: 'link-down', link: 'l0' }], 3).trace.find((entry) => entry.switch === 'b' && entry.port === '2' && entry.role === 'root')!.t;
+  const at = (design: Design) =>
+    run(design, [{ at: 1, do: 'link-down', link: 'l0' }], 3).trace.find(
+      (entry) => entry.switch === 'b' && entry.port === '2' && entry.role === 'root',
+    )!.t;
   expect(at(ring(50_000)) - at(ring())).toBeCloseTo(2 * 0.05 - 2 * 0.000005, 4);
 });
 
 describe('scenarios', () => {
   it('end where the solver says', () => {
     const demo = fernhollow();
-    const { final, settledAt } = run(demo, [{ at: 1, do: 'bridge-priority', switch: 'ridge-a', priority: 4096, tree: 'vlan:15' }, { at: 10, do: 'port-cost', switch: 'dome-east', port: '1', cost: 90_000 }, { at: 20, do: 'switch-down', switch: 'ridge-b' }]);
+    const { final, settledAt } = run(demo, [
+      { at: 1, do: 'bridge-priority', switch: 'ridge-a', priority: 4096, tree: 'vlan:15' },
+      { at: 10, do: 'port-cost', switch: 'dome-east', port: '1', cost: 90_000 },
+      { at: 20, do: 'switch-down', switch: 'ridge-b' },
+    ]);
     expect(settledAt).toBeGreaterThan(20);
     const after: Design = {
       ...demo,
       switches: demo.switches.map((sw) => ({
-        ...sw, up: sw.id !== 'ridge-b', ...(sw.id === 'ridge-a' ? { trees: { 'vlan:15': { priority: 4096 } } } : {}),
+        ...sw,
+        up: sw.id !== 'ridge-b',
+        ...(sw.id === 'ridge-a' ? { trees: { 'vlan:15': { priority: 4096 } } } : {}),
         ports: sw.ports.map((port) => (sw.id === 'dome-east' && port.id === '1' ? { ...port, cost: 90_000 } : port)),
       })) as Design['switches'],
     };
@@ -194,15 +268,27 @@ describe('scenarios', () => {
   });
 
   it('bring a switch back after its boot time, and plug in a new cable', () => {
-    const design = networkOf({ a: { priority: 0 }, b: {}, c: {} }, ['a 1 = b 1', 'b 2 = c 1'], { 'a 3': {}, 'c 3': {} });
-    const { trace, final } = run(design, [{ at: 1, do: 'switch-down', switch: 'b' }, { at: 2, do: 'switch-up', switch: 'b', boot: 5 }, { at: 20, do: 'add-link', link: { id: 'new', a: { switch: 'a', port: '3' }, b: { switch: 'c', port: '3' } } }]);
+    const design = networkOf({ a: { priority: 0 }, b: {}, c: {} }, ['a 1 = b 1', 'b 2 = c 1'], {
+      'a 3': {},
+      'c 3': {},
+    });
+    const { trace, final } = run(design, [
+      { at: 1, do: 'switch-down', switch: 'b' },
+      { at: 2, do: 'switch-up', switch: 'b', boot: 5 },
+      { at: 20, do: 'add-link', link: { id: 'new', a: { switch: 'a', port: '3' }, b: { switch: 'c', port: '3' } } },
+    ]);
     expect(trace.find((entry) => entry.switch === 'b' && entry.t > 1)?.t).toBe(7);
     expect(final.trees[0]!.switches).toMatchObject({ c: { rootPort: '3', rootPathCost: 20_000 } });
   });
 
   it('see a loop that no spanning tree closes as a storm', () => {
     const off = { dialect: 'off' };
-    const loop = networkOf({ a: off, b: off, c: {} }, ['a 1 = b 1', 'a 2 = b 2', 'b 3 = c 1'], { 'a 9': {}, 'c 9': { edge: true } }, hosts);
+    const loop = networkOf(
+      { a: off, b: off, c: {} },
+      ['a 1 = b 1', 'a 2 = b 2', 'b 3 = c 1'],
+      { 'a 9': {}, 'c 9': { edge: true } },
+      hosts,
+    );
     const { outages, storms } = run(loop, [{ at: 4, do: 'link-down', link: 'l1' }], 10);
     expect(outages).toContainEqual({ from: 'x', to: 'y', vlan: 1, start: 0, end: 4, cause: 'storm' });
     expect(storms).toMatchObject([{ vlan: 1, start: 0, end: 4, links: ['l0', 'l1'], copies: 2 }]);
@@ -218,27 +304,62 @@ describe('scenarios', () => {
 
   it('say what still moves at the end, and can be stopped', () => {
     const early = run(triangle('stp'), [{ at: 1, do: 'link-down', link: 'l2' }], 10);
-    expect([early.settledAt, early.moving.map((entry) => `${entry.switch} ${entry.port} ${entry.to}`)]).toEqual([null, ['c 2 listening']]);
+    expect([early.settledAt, early.moving.map((entry) => `${entry.switch} ${entry.port} ${entry.to}`)]).toEqual([
+      null,
+      ['c 2 listening'],
+    ]);
     let told = 0;
-    expect(run(triangle('stp'), [], 60, { progress: (share) => share === 0 || (told += 1) < 5 })).toMatchObject({ stopped: true, settledAt: null });
+    expect(run(triangle('stp'), [], 60, { progress: (share) => share === 0 || (told += 1) < 5 })).toMatchObject({
+      stopped: true,
+      settledAt: null,
+    });
     expect(told).toBe(5);
     const scenario = readScenario({ actions: [] }, triangle('stp'));
-    expect(scenario.ok && simulate(triangle('stp'), scenario.value, { progress: () => false })).toEqual({ ok: false, error: 'Stopped before the network came to rest for the scenario to begin.' });
+    expect(scenario.ok && simulate(triangle('stp'), scenario.value, { progress: () => false })).toEqual({
+      ok: false,
+      error: 'Stopped before the network came to rest for the scenario to begin.',
+    });
   });
 
   it.each<[string, object, string]>([
-    ['a link that is not there', { at: 1, do: 'link-down', link: 'l77' }, 'actions[0].link: found "l77"; allowed: a link: one of l0, l1, l2'],
+    [
+      'a link that is not there',
+      { at: 1, do: 'link-down', link: 'l77' },
+      'actions[0].link: found "l77"; allowed: a link: one of l0, l1, l2',
+    ],
     ['a negative time', { at: -1, do: 'link-down', link: 'l0' }, 'actions[0].at: found -1'],
-    ['a time past the end', { at: 100, do: 'link-down', link: 'l0' }, "actions[0].at: found 100; allowed: at most the scenario's end, 60 s"],
+    [
+      'a time past the end',
+      { at: 100, do: 'link-down', link: 'l0' },
+      "actions[0].at: found 100; allowed: at most the scenario's end, 60 s",
+    ],
     ['an action that is none', { at: 1, do: 'explode' }, 'actions[0].do: found "explode"'],
-    ['a priority off the grid', { at: 1, do: 'bridge-priority', switch: 'a', priority: 5 }, 'actions[0].priority: found 5'],
-    ['a tree that is not there', { at: 1, do: 'port-cost', switch: 'a', port: '1', cost: 5, tree: 'vlan:9' }, 'actions[0].tree: found "vlan:9"; allowed: a tree: one of cst'],
-    ['a port that is taken', { at: 1, do: 'add-link', link: { id: 'n', a: { switch: 'a', port: '1' }, b: { switch: 'c', port: '1' } } }, 'actions[0].link.a.port: found "1"; allowed: a port that nothing is plugged into'],
-    ['a switch that is not there', { at: 1, do: 'switch-down', switch: 'z' }, 'actions[0].switch: found "z"; allowed: a switch: one of a, b, c'],
+    [
+      'a priority off the grid',
+      { at: 1, do: 'bridge-priority', switch: 'a', priority: 5 },
+      'actions[0].priority: found 5',
+    ],
+    [
+      'a tree that is not there',
+      { at: 1, do: 'port-cost', switch: 'a', port: '1', cost: 5, tree: 'vlan:9' },
+      'actions[0].tree: found "vlan:9"; allowed: a tree: one of cst',
+    ],
+    [
+      'a port that is taken',
+      { at: 1, do: 'add-link', link: { id: 'n', a: { switch: 'a', port: '1' }, b: { switch: 'c', port: '1' } } },
+      'actions[0].link.a.port: found "1"; allowed: a port that nothing is plugged into',
+    ],
+    [
+      'a switch that is not there',
+      { at: 1, do: 'switch-down', switch: 'z' },
+      'actions[0].switch: found "z"; allowed: a switch: one of a, b, c',
+    ],
     ['an unknown key', { at: 1, do: 'switch-down', switch: 'a', fast: true }, 'actions[0].fast'],
   ])('are refused with the place: %s', (_, action, text) => {
     const read = readScenario({ actions: [action] }, triangle('rstp'));
-    expect(read.ok ? '' : `${read.error[0]!.path}: found ${read.error[0]!.found}; allowed: ${read.error[0]!.allowed}`).toContain(text);
+    expect(
+      read.ok ? '' : `${read.error[0]!.path}: found ${read.error[0]!.found}; allowed: ${read.error[0]!.allowed}`,
+    ).toContain(text);
   });
 });
 
@@ -246,30 +367,46 @@ it('runs the demo in every dialect', () => {
   for (const dialect of ['stp', 'rstp', 'per-vlan-stp', 'per-vlan-rstp'] as const) {
     const { final, settledAt } = run(speaking(fernhollow(), dialect), [{ at: 1, do: 'link-down', link: 'l13' }], 120);
     expect(settledAt).not.toBeNull();
-    const after = speaking({ ...fernhollow(), links: fernhollow().links.map((link) => (link.id === 'l13' ? { ...link, up: false } : link)) }, dialect);
+    const after = speaking(
+      { ...fernhollow(), links: fernhollow().links.map((link) => (link.id === 'l13' ? { ...link, up: false } : link)) },
+      dialect,
+    );
     for (const tree of final.trees) expect(tree).toEqual(settledTree(after, tree.id));
   }
 });
 
-describe.each(['stp', 'rstp', 'mstp', 'per-vlan-stp', 'per-vlan-rstp'] as const)('the demo’s scenarios in %s', (dialect) => {
-  const design = { ...fernhollow(), switches: fernhollow().switches.map((sw) => ({ ...sw, dialect })) };
-  it.each(design.scenarios.map((scenario) => [scenario.name, scenario] as const))('%s: everything happens in its time', (_, { actions, until, fromBoot }) => {
-    const done = simulate(design, { actions, until, talk: 0.01, fromBoot });
-    if (!done.ok) throw new Error(done.error);
-    const { trace, outages, recording, reach } = done.value;
-    expect(trace.length).toBeGreaterThan(0);
-    expect(trace.every(({ t }, i) => t >= (trace[i - 1]?.t ?? 0) && t <= until)).toBe(true);
-    expect(outages.every(({ start, end }) => start >= 0 && (end === null || (end > start && end <= until)))).toBe(true);
-    expect(recording.until(until * SECOND)).toBe(trace.length);
-    // Who is cut off at the end is so in the list of outages, too.
-    const open = outages.filter(({ end }) => end === null).length;
-    expect(reach.causesAt(until * SECOND).filter((cause) => cause !== null)).toHaveLength(open);
-  });
-});
+describe.each(['stp', 'rstp', 'mstp', 'per-vlan-stp', 'per-vlan-rstp'] as const)(
+  'the demo’s scenarios in %s',
+  (dialect) => {
+    const design = { ...fernhollow(), switches: fernhollow().switches.map((sw) => ({ ...sw, dialect })) };
+    it.each(design.scenarios.map((scenario) => [scenario.name, scenario] as const))(
+      '%s: everything happens in its time',
+      (_, { actions, until, fromBoot }) => {
+        const done = simulate(design, { actions, until, talk: 0.01, fromBoot });
+        if (!done.ok) throw new Error(done.error);
+        const { trace, outages, recording, reach } = done.value;
+        expect(trace.length).toBeGreaterThan(0);
+        expect(trace.every(({ t }, i) => t >= (trace[i - 1]?.t ?? 0) && t <= until)).toBe(true);
+        expect(outages.every(({ start, end }) => start >= 0 && (end === null || (end > start && end <= until)))).toBe(
+          true,
+        );
+        expect(recording.until(until * SECOND)).toBe(trace.length);
+        // Who is cut off at the end is so in the list of outages, too.
+        const open = outages.filter(({ end }) => end === null).length;
+        expect(reach.causesAt(until * SECOND).filter((cause) => cause !== null)).toHaveLength(open);
+      },
+    );
+  },
+);
 
 describe('how a run ends', () => {
-  const ring = (n: number) => networkOf(Object.fromEntries(Array.from({ length: n }, (_, i) => [`s${i}`, { dialect: 'stp' }])), Array.from({ length: n }, (_, i) => `s${i} 1 = s${(i + 1) % n} 2`));
-  const run = (design: Design, until: number, fromBoot = true) => simulate(design, { actions: [], until, talk: 1, fromBoot });
+  const ring = (n: number) =>
+    networkOf(
+      Object.fromEntries(Array.from({ length: n }, (_, i) => [`s${i}`, { dialect: 'stp' }])),
+      Array.from({ length: n }, (_, i) => `s${i} 1 = s${(i + 1) % n} 2`),
+    );
+  const run = (design: Design, until: number, fromBoot = true) =>
+    simulate(design, { actions: [], until, talk: 1, fromBoot });
   const endingOf = (design: Design, until: number) => {
     const done = run(design, until);
     if (!done.ok) throw new Error(done.error);
@@ -288,6 +425,11 @@ describe('how a run ends', () => {
   });
 
   it('says so where a scenario needs rest to begin with', () => {
-    expect(run(ring(24), 10, false)).toEqual({ ok: false, error: expect.stringMatching(/^The network never comes to rest, .*: s\d+ port \d in cst, .* Run it from boot to watch\.$/) as string });
+    expect(run(ring(24), 10, false)).toEqual({
+      ok: false,
+      error: expect.stringMatching(
+        /^The network never comes to rest, .*: s\d+ port \d in cst, .* Run it from boot to watch\.$/,
+      ) as string,
+    });
   });
 });

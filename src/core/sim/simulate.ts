@@ -60,7 +60,10 @@ export type Ending =
   | { readonly kind: 'rests' }
   | { readonly kind: 'stopped' }
   | { readonly kind: 'moves'; readonly at: number }
-  | { readonly kind: 'restless'; readonly ports: readonly { readonly switch: SwitchId; readonly port: PortId; readonly tree: TreeId }[] };
+  | {
+      readonly kind: 'restless';
+      readonly ports: readonly { readonly switch: SwitchId; readonly port: PortId; readonly tree: TreeId }[];
+    };
 
 export interface Run {
   /** The design that ran: with everything that the scenario brought along. */
@@ -123,13 +126,21 @@ const MOST_RESTLESS = 20;
 const STEP = 5000;
 
 /** Runs a scenario; the error is a sentence. */
-export function simulate(design: Design, scenario: Scenario, { progress = () => true, ...options }: RunOptions = {}): Result<Run, string> {
+export function simulate(
+  design: Design,
+  scenario: Scenario,
+  { progress = () => true, ...options }: RunOptions = {},
+): Result<Run, string> {
   const steps = simulateInSteps(design, scenario, options);
   for (let step = steps.next(); ; step = steps.next(progress(step.value))) if (step.done) return step.value;
 }
 
 /** Runs a scenario step by step: gives how far it is, 0 to 1, and stops where it is answered with false, keeping what it has. */
-export function* simulateInSteps(before: Design, scenario: Scenario, options: Omit<RunOptions, 'progress'> = {}): Generator<number, Result<Run, string>, boolean> {
+export function* simulateInSteps(
+  before: Design,
+  scenario: Scenario,
+  options: Omit<RunOptions, 'progress'> = {},
+): Generator<number, Result<Run, string>, boolean> {
   const staged = stageOf(before, scenario);
   if (!staged.ok) return fail(problemText(staged.error));
   const design = staged.value;
@@ -148,47 +159,76 @@ export function* simulateInSteps(before: Design, scenario: Scenario, options: Om
     const { ports, switches, owner } = sim.network;
     return { t: t / SECOND, switch: switches[owner[p]!]!.id, port: ports[p]!.id, tree: trees[tree]!, from, to, role };
   };
-  const sim: Simulation = new Simulation(compileNetwork(design), trees, seed, {
-    changed: (change) => {
-      const { t, tree, port, to } = change;
-      if (restless) return restless.note(t, tree, port);
-      if (to === 'disabled' || to === 'blocking' || to === 'discarding') plane?.flush(port, tree);
-      if (t >= start) recording?.add({ ...change, t: t - start });
+  const sim: Simulation = new Simulation(
+    compileNetwork(design),
+    trees,
+    seed,
+    {
+      changed: (change) => {
+        const { t, tree, port, to } = change;
+        if (restless) return restless.note(t, tree, port);
+        if (to === 'disabled' || to === 'blocking' || to === 'discarding') plane?.flush(port, tree);
+        if (t >= start) recording?.add({ ...change, t: t - start });
+      },
+      flushed: (t, tree, port) => {
+        if (restless) return;
+        plane?.flush(port, tree);
+        if (t >= start && flushes.length < MOST_FLUSHES) flushes.push({ t: t - start, tree, port });
+      },
+      ageing: (s) => restless ?? plane?.forgetAged(s),
+      member: (t, member, stands) => t >= start && !restless && members.mark(t, member, stands, start),
+      used: (t, uses) => t >= start && !restless && members.use(t - start, uses),
+      negotiated: (t, member, lacpdu) =>
+        t >= start &&
+        !restless &&
+        negotiation.length < mostFrames &&
+        negotiation.push({ t: t - start, member, lacpdu }),
+      moment: (t) => restless ?? plane?.look(t),
+      ...(mostFrames > 0
+        ? {
+            sent: (t: Micros, tree: number, port: number, bpdu: Bpdu, origin: number, held: Vector | null) =>
+              t >= start && !restless && sent.add(t - start, tree, port, bpdu, origin, held),
+          }
+        : {}),
+      signalled: (t) => restless ?? noteSignal(t - start),
     },
-    flushed: (t, tree, port) => {
-      if (restless) return;
-      plane?.flush(port, tree);
-      if (t >= start && flushes.length < MOST_FLUSHES) flushes.push({ t: t - start, tree, port });
-    },
-    ageing: (s) => restless ?? plane?.forgetAged(s),
-    member: (t, member, stands) => t >= start && !restless && members.mark(t, member, stands, start),
-    used: (t, uses) => t >= start && !restless && members.use(t - start, uses),
-    negotiated: (t, member, lacpdu) => t >= start && !restless && negotiation.length < mostFrames && negotiation.push({ t: t - start, member, lacpdu }),
-    moment: (t) => restless ?? plane?.look(t),
-    ...(mostFrames > 0 ? { sent: (t: Micros, tree: number, port: number, bpdu: Bpdu, origin: number, held: Vector | null) => t >= start && !restless && sent.add(t - start, tree, port, bpdu, origin, held) } : {}),
-    signalled: (t) => restless ?? noteSignal(t - start),
-  }, comingMembers(before, design));
-  const signalOf = (port: number): number => (sim.network.live[port] ? LIVE : 0) | (sim.carries(port) ? CARRIES : 0) | (sim.arrives(port) ? ARRIVES : 0) | (sim.network.light[port] ? LIGHT : 0);
+    comingMembers(before, design),
+  );
+  const signalOf = (port: number): number =>
+    (sim.network.live[port] ? LIVE : 0) |
+    (sim.carries(port) ? CARRIES : 0) |
+    (sim.arrives(port) ? ARRIVES : 0) |
+    (sim.network.light[port] ? LIGHT : 0);
   let signal = new Timeline(new Uint8Array());
   let codes = new Uint8Array();
   const beginSignal = (): void => {
     codes = Uint8Array.from(sim.network.ports, (_, port) => signalOf(port));
     signal = new Timeline(codes.slice());
   };
-  const noteSignal = (t: Micros): void => codes.forEach((before, port) => {
-    const code = signalOf(port);
-    if (code === before) return;
-    codes[port] = code;
-    signal.add(t, port, code);
-  });
-  const record = (): Recording => new Recording(trees.length, sim.network.ports.length, (tree, port) => [sim.state(tree, port), sim.role(tree, port)]);
+  const noteSignal = (t: Micros): void =>
+    codes.forEach((before, port) => {
+      const code = signalOf(port);
+      if (code === before) return;
+      codes[port] = code;
+      signal.add(t, port, code);
+    });
+  const record = (): Recording =>
+    new Recording(trees.length, sim.network.ports.length, (tree, port) => [
+      sim.state(tree, port),
+      sim.role(tree, port),
+    ]);
   if (fromBoot) recording = record();
   sim.boot();
   if (!fromBoot) {
     while (!sim.rests) {
       if (sim.now >= PATIENCE || sim.events > mostEvents) {
-        const told = namesOf(sim, trees, restless ?? new Restless()).slice(0, 3).map(({ switch: sw, port, tree }) => `${sw} port ${port} in ${tree}`).join(', ');
-        return fail(`The network never comes to rest, so there is no state for the scenario to begin with${told === '' ? '' : `: ${told} and others go on changing`}. Run it from boot to watch.`);
+        const told = namesOf(sim, trees, restless ?? new Restless())
+          .slice(0, 3)
+          .map(({ switch: sw, port, tree }) => `${sw} port ${port} in ${tree}`)
+          .join(', ');
+        return fail(
+          `The network never comes to rest, so there is no state for the scenario to begin with${told === '' ? '' : `: ${told} and others go on changing`}. Run it from boot to watch.`,
+        );
       }
       if (sim.now >= PATIENCE / 2) restless ??= new Restless();
       sim.runTo(sim.now + SECOND, STEP);
@@ -200,7 +240,8 @@ export function* simulateInSteps(before: Design, scenario: Scenario, options: Om
   }
   sim.lastChange = start;
   members.begin(sim.network.use);
-  if (!fromBoot) sim.network.bundles.members.forEach((_, m) => members.mark(start, m, sim.aggregation.memberNow(m), start));
+  if (!fromBoot)
+    sim.network.bundles.members.forEach((_, m) => members.mark(start, m, sim.aggregation.memberNow(m), start));
   beginSignal();
   plane = new DataPlane(sim, Math.round(scenario.talk * SECOND));
   plane.begin(start);
@@ -220,7 +261,7 @@ export function* simulateInSteps(before: Design, scenario: Scenario, options: Om
 
   const until = start + Math.round(scenario.until * SECOND);
   let stopped = false;
-  for (let target = start; refused === null; ) {
+  for (let target = start; refused === null;) {
     if (sim.runTo(target, STEP)) {
       if (target === until) break;
       target = Math.min(until, target + SECOND);
@@ -231,15 +272,36 @@ export function* simulateInSteps(before: Design, scenario: Scenario, options: Om
     }
   }
   if (refused !== null) return fail(refused);
-  const moving = trees.flatMap((_, tree) => sim.network.ports.flatMap((__, p) => (['listening', 'learning'].includes(sim.state(tree, p)) ? [entry(sim.now - start, tree, p, sim.state(tree, p), sim.state(tree, p), sim.role(tree, p))] : [])));
+  const moving = trees.flatMap((_, tree) =>
+    sim.network.ports.flatMap((__, p) =>
+      ['listening', 'learning'].includes(sim.state(tree, p))
+        ? [entry(sim.now - start, tree, p, sim.state(tree, p), sim.state(tree, p), sim.role(tree, p))]
+        : [],
+    ),
+  );
   const kept = recording ?? record();
   const trace = Array.from({ length: kept.count }, (_, i) => {
     const { t, tree, port, from, to, role } = kept.change(i);
     return entry(t, tree, port, from, to, role);
   });
   const ended = {
-    recording: kept, trace, outages: plane.end(), reach: plane.reach, storms: plane.storms, moving,
-    final: { trees: trees.map((_, tree) => viewNow(sim, tree)) }, events: sim.events, stopped, reached: (sim.now - start) / SECOND, sent, members, negotiation, signal, flushes, stage: design, unfollowed: plane.unfollowed,
+    recording: kept,
+    trace,
+    outages: plane.end(),
+    reach: plane.reach,
+    storms: plane.storms,
+    moving,
+    final: { trees: trees.map((_, tree) => viewNow(sim, tree)) },
+    events: sim.events,
+    stopped,
+    reached: (sim.now - start) / SECOND,
+    sent,
+    members,
+    negotiation,
+    signal,
+    flushes,
+    stage: design,
+    unfollowed: plane.unfollowed,
   };
   const last = sim.lastChange;
   // Beyond the end nothing is recorded: only whether it comes to rest is looked at.
@@ -252,7 +314,9 @@ export function* simulateInSteps(before: Design, scenario: Scenario, options: Om
   const ending = ((): Ending => {
     if (stopped) return { kind: 'stopped' };
     if (!sim.rests) return { kind: 'restless', ports: namesOf(sim, trees, restless) };
-    return sim.lastChange > last || moving.length > 0 ? { kind: 'moves', at: (sim.lastChange - start) / SECOND } : { kind: 'rests' };
+    return sim.lastChange > last || moving.length > 0
+      ? { kind: 'moves', at: (sim.lastChange - start) / SECOND }
+      : { kind: 'rests' };
   })();
   return ok({ ...ended, ending, settledAt: ending.kind === 'rests' ? (last - start) / SECOND : null });
 }
@@ -274,7 +338,12 @@ const namesOf = ({ network: { switches, owner, ports } }: Simulation, trees: rea
 /** Members that a scenario brings into bundles: of those that it adds, and of those that get other ports. */
 function comingMembers(before: Design, stage: Design): number[] {
   const { ends, members } = bundlesOf(stage);
-  return members.flatMap(({ at, index, end }) => (ends[end]!.owner.kind === 'switch' && !before.bundles.some((bundle) => bundle.switch === at.switch && bundle.ports.includes(at.port)) ? [index] : []));
+  return members.flatMap(({ at, index, end }) =>
+    ends[end]!.owner.kind === 'switch' &&
+    !before.bundles.some((bundle) => bundle.switch === at.switch && bundle.ports.includes(at.port))
+      ? [index]
+      : [],
+  );
 }
 
 /** Puts an action on the clock. */
@@ -282,13 +351,18 @@ function schedule(sim: Simulation, action: Action, start: Micros, take: (command
   const t = start + Math.round(action.at * SECOND);
   const endsOf = (): readonly [number, number] | null => {
     const { design, portIndexOf } = sim.network;
-    const link = 'link' in action && typeof action.link === 'string' ? design.links.find((each) => each.id === action.link) : undefined;
+    const link =
+      'link' in action && typeof action.link === 'string'
+        ? design.links.find((each) => each.id === action.link)
+        : undefined;
     return link ? [portIndexOf(link.a.switch, link.a.port), portIndexOf(link.b.switch, link.b.port)] : null;
   };
   const muteBoth = (on: boolean): void => endsOf()?.forEach((port) => sim.setMute(port, on));
   switch (action.do) {
     case 'link-down':
-      return sim.at(t, () => (action.light ? take([{ do: 'set-link', link: action.link, up: false }]) : muteBoth(true)));
+      return sim.at(t, () =>
+        action.light ? take([{ do: 'set-link', link: action.link, up: false }]) : muteBoth(true),
+      );
     case 'link-up':
       return sim.at(t, () => {
         muteBoth(false);
@@ -297,19 +371,36 @@ function schedule(sim: Simulation, action: Action, start: Micros, take: (command
     case 'one-way':
       return sim.at(t, () => {
         const [a, b] = endsOf() ?? [-1, -1];
-        const from = action.from !== undefined && sim.network.switches[sim.network.owner[a]!]?.id !== action.from ? b : a;
+        const from =
+          action.from !== undefined && sim.network.switches[sim.network.owner[a]!]?.id !== action.from ? b : a;
         if (from >= 0) sim.setMute(from, true);
       });
     case 'switch-down':
       return sim.at(t, () => take([{ do: 'set-switch', switch: action.switch, up: false }]));
     case 'switch-up':
-      return sim.at(t + Math.round(action.boot * SECOND), () => take([{ do: 'set-switch', switch: action.switch, up: true }]));
+      return sim.at(t + Math.round(action.boot * SECOND), () =>
+        take([{ do: 'set-switch', switch: action.switch, up: true }]),
+      );
     case 'speak':
       return sim.at(t, () => take([speakCommand(action)]));
     case 'bridge-priority':
-      return sim.at(t, () => take([{ do: 'set-bridge-priority', switch: action.switch, tree: action.tree ?? null, priority: action.priority }]));
+      return sim.at(t, () =>
+        take([
+          { do: 'set-bridge-priority', switch: action.switch, tree: action.tree ?? null, priority: action.priority },
+        ]),
+      );
     case 'port-cost':
-      return sim.at(t, () => take([{ do: 'set-port-cost', switch: action.switch, port: action.port, tree: action.tree ?? null, cost: action.cost }]));
+      return sim.at(t, () =>
+        take([
+          {
+            do: 'set-port-cost',
+            switch: action.switch,
+            port: action.port,
+            tree: action.tree ?? null,
+            cost: action.cost,
+          },
+        ]),
+      );
     case 'add-bundle':
       return sim.at(t, () => sim.setBundle(action.bundle.id, action.bundle.ports));
     case 'bundle-ports':
@@ -321,6 +412,11 @@ function schedule(sim: Simulation, action: Action, start: Micros, take: (command
     case 'add-link':
       return sim.at(t, () => take([{ do: 'set-link', link: action.link.id, up: true }]));
     case 'add-switch':
-      return sim.at(t, () => take([{ do: 'set-switch', switch: action.switch.id, up: true }, ...action.links.map(({ id }): Command => ({ do: 'set-link', link: id, up: true }))]));
+      return sim.at(t, () =>
+        take([
+          { do: 'set-switch', switch: action.switch.id, up: true },
+          ...action.links.map(({ id }): Command => ({ do: 'set-link', link: id, up: true })),
+        ]),
+      );
   }
 }

@@ -2,7 +2,14 @@
 import { treeVlan, type BundleId, type PortId, type TreeId } from '../design/ids';
 import type { Design } from '../design/schema';
 import type { Bpdu } from '../protocol/bpdu';
-import { SECOND, type EntitySettings, type Micros, type ProtocolEntity, type RunRole, type RunState } from '../protocol/entity';
+import {
+  SECOND,
+  type EntitySettings,
+  type Micros,
+  type ProtocolEntity,
+  type RunRole,
+  type RunState,
+} from '../protocol/entity';
 import { rstpEntity } from '../protocol/rstp/entity';
 import type { Lacpdu } from '../protocol/lacp/state';
 import { stpEntity } from '../protocol/stp/entity';
@@ -51,9 +58,19 @@ export class Simulation {
   private cause: Cause = SIGNAL;
 
   /** `absent`: members of bundles that are single ports as yet. */
-  constructor(network: Network, readonly trees: readonly TreeId[], seed = 1, private readonly watch: Watch = {}, absent: readonly number[] = []) {
+  constructor(
+    network: Network,
+    readonly trees: readonly TreeId[],
+    seed = 1,
+    private readonly watch: Watch = {},
+    absent: readonly number[] = [],
+  ) {
     const { bundles } = network;
-    if (absent.length > 0) network = compileNetwork(network.design, bundles.members.map((_, m) => (absent.includes(m) ? 'apart' : 'out')));
+    if (absent.length > 0)
+      network = compileNetwork(
+        network.design,
+        bundles.members.map((_, m) => (absent.includes(m) ? 'apart' : 'out')),
+      );
     const { switches, ports } = network;
     this.network = network;
     this.common = commonTree(trees);
@@ -93,7 +110,11 @@ export class Simulation {
       this.events += 1;
       this.happen(queue.pop());
       // Members that move at one moment are one change of the network.
-      if (this.aggregation.moved.size > 0 && queue.next > this.now) this.adopt(this.network.design, new Set(this.aggregation.movedOwners.map((id) => this.network.switchIndex.get(id)!)));
+      if (this.aggregation.moved.size > 0 && queue.next > this.now)
+        this.adopt(
+          this.network.design,
+          new Set(this.aggregation.movedOwners.map((id) => this.network.switchIndex.get(id)!)),
+        );
       if (this.stirred && queue.next > this.now) this.passMoment();
     }
     this.now = Math.max(this.now, until);
@@ -137,9 +158,13 @@ export class Simulation {
     this.cause = SIGNAL;
     const begun = this.restart(before);
     for (const [tree, all] of this.running.entries()) {
-      for (const running of all) if (running && !begun.has(running.switch) && (only === null || only.has(running.switch))) this.reset(running, running.trees.indexOf(tree), before);
+      for (const running of all)
+        if (running && !begun.has(running.switch) && (only === null || only.has(running.switch)))
+          this.reset(running, running.trees.indexOf(tree), before);
     }
-    this.signal(only === null ? next.ports.keys() : Array.from(next.ports.keys()).filter((p) => only.has(next.owner[p]!)));
+    this.signal(
+      only === null ? next.ports.keys() : Array.from(next.ports.keys()).filter((p) => only.has(next.owner[p]!)),
+    );
     this.watch.signalled?.(this.now);
     this.stirred = true;
     if (this.queue.next > this.now) this.passMoment();
@@ -149,7 +174,12 @@ export class Simulation {
   private restart(before: Network): ReadonlySet<number> {
     const { switches, design } = this.network;
     const spoken = design === before.design ? this.spoken : spokenIn(this.network, this.trees);
-    const turned = switches.flatMap((sw, s) => (sw.up !== before.switches[s]!.up || speaksOtherwise([before.switches[s]!, this.spoken.regions[s]!], [sw, spoken.regions[s]!]) ? [s] : []));
+    const turned = switches.flatMap((sw, s) =>
+      sw.up !== before.switches[s]!.up ||
+      speaksOtherwise([before.switches[s]!, this.spoken.regions[s]!], [sw, spoken.regions[s]!])
+        ? [s]
+        : [],
+    );
     for (const s of turned) if (before.switches[s]!.up) this.stop(s);
     this.spoken = spoken;
     for (const s of turned) if (switches[s]!.up) this.start(s);
@@ -160,11 +190,15 @@ export class Simulation {
   private reset(running: Running, own: number, before: Network): void {
     const { entity, switch: s, ports, trees } = running;
     this.cause = SETTING;
-    const [was, is] = [this.settingsOf(before, trees[own]!, s, ports), this.settingsOf(this.network, trees[own]!, s, ports)];
+    const [was, is] = [
+      this.settingsOf(before, trees[own]!, s, ports),
+      this.settingsOf(this.network, trees[own]!, s, ports),
+    ];
     if (was.bridge !== is.bridge) entity.setBridge(is.bridge, own);
     is.ports.forEach(({ cost, id }, local) => {
       const old = was.ports[local]!;
-      if (cost.external !== old.cost.external || cost.internal !== old.cost.internal) entity.setPathCost(local, cost, own);
+      if (cost.external !== old.cost.external || cost.internal !== old.cost.internal)
+        entity.setPathCost(local, cost, own);
       if (id !== old.id) entity.setPortId(local, id, own);
     });
     this.after(running);
@@ -207,9 +241,15 @@ export class Simulation {
    */
   get rests(): boolean {
     const { switches } = this.network;
-    const aged = switches.map(({ dialect, timers: { maxAge, hello } }) => (dialect === 'stp' || dialect === 'per-vlan-stp' ? maxAge : 3 * hello));
+    const aged = switches.map(({ dialect, timers: { maxAge, hello } }) =>
+      dialect === 'stp' || dialect === 'per-vlan-stp' ? maxAge : 3 * hello,
+    );
     const quiet = (Math.max(0, ...aged) + 1) * SECOND;
-    return this.now - this.lastChange >= quiet && this.aggregation.resting && this.running.every((all) => all.every((running) => running === null || running.entity.resting));
+    return (
+      this.now - this.lastChange >= quiet &&
+      this.aggregation.resting &&
+      this.running.every((all) => all.every((running) => running === null || running.entity.resting))
+    );
   }
 
   /** How long a switch keeps the addresses of a VLAN while a topology change is told; null for as long as usual. */
@@ -237,14 +277,17 @@ export class Simulation {
   costs(tree: number, s: number): number[] {
     const running = this.running[tree]![s];
     if (!running) return [];
-    return this.settingsOf(this.network, tree, s, running.ports).ports.map(({ cost }, local) => (tree !== running.trees[0] || running.entity.inside(local) ? cost.internal : cost.external));
+    return this.settingsOf(this.network, tree, s, running.ports).ports.map(({ cost }, local) =>
+      tree !== running.trees[0] || running.entity.inside(local) ? cost.internal : cost.external,
+    );
   }
 
   private start(s: number): void {
     for (const trees of treesByEntity(this.network.switches[s]!, this.spoken.regions[s]!, this.trees)) {
       const { firstPort } = this.network;
       const ports: number[] = [];
-      for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) if (this.spoken.places[trees[0]!]![p]! >= 0) ports.push(p);
+      for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1)
+        if (this.spoken.places[trees[0]!]![p]! >= 0) ports.push(p);
       const running = this.entityFor(trees, s, ports);
       for (const tree of trees) this.running[tree]![s] = running;
     }
@@ -267,7 +310,18 @@ export class Simulation {
   private entityFor(trees: readonly number[], s: number, ports: readonly number[]): Running {
     const { dialect, timers } = this.network.switches[s]!;
     const [tree] = trees as [number];
-    const settings: EntitySettings = { ...this.settingsOf(this.network, tree, s, ports), region: regionSettings(this.network, this.keys, this.spoken.regions[s]!, trees.slice(1).map((each) => this.trees[each]!), s, ports), offset: Math.floor(this.random() * timers.hello * SECOND) };
+    const settings: EntitySettings = {
+      ...this.settingsOf(this.network, tree, s, ports),
+      region: regionSettings(
+        this.network,
+        this.keys,
+        this.spoken.regions[s]!,
+        trees.slice(1).map((each) => this.trees[each]!),
+        s,
+        ports,
+      ),
+      offset: Math.floor(this.random() * timers.hello * SECOND),
+    };
     const dirty = new Set<number>();
     const entity = (dialect === 'stp' || dialect === 'per-vlan-stp' ? stpEntity : rstpEntity)(settings, {
       now: () => this.now,
@@ -289,7 +343,8 @@ export class Simulation {
   private happen(event: Event): void {
     switch (event.is) {
       case 'lacpdu':
-        if (this.aggregation.bundles.members[event.member]!.light) this.aggregation.arrive(event.member, event.lacpdu, event.from);
+        if (this.aggregation.bundles.members[event.member]!.light)
+          this.aggregation.arrive(event.member, event.lacpdu, event.from);
         return;
       case 'lacp':
         this.aggregation.wake(event.end);
@@ -318,7 +373,12 @@ export class Simulation {
     const socket = this.network.portIndexOf(at.switch, at.port);
     this.watch.negotiated?.(this.now, member, lacpdu);
     if (far < 0 || (ends[end]!.owner.kind === 'switch' && this.mute.has(socket))) return;
-    this.queue.push(this.now + delayOf(this.network, this.network.cable[socket]!), { is: 'lacpdu', member: far, lacpdu, from: member });
+    this.queue.push(this.now + delayOf(this.network, this.network.cable[socket]!), {
+      is: 'lacpdu',
+      member: far,
+      lacpdu,
+      from: member,
+    });
   }
 
   /** Puts a BPDU on the cable of a port; `through` are the switches that have flooded it already. */
@@ -326,7 +386,14 @@ export class Simulation {
     const to = this.network.far[port]!;
     this.watch.sent?.(this.now, tree, port, bpdu, origin, to < 0 ? null : this.heldBy(tree, to));
     if (to < 0 || !this.carries(port)) return;
-    this.queue.push(this.now + delayOf(this.network, this.network.link[port]!), { is: 'arrive', tree, port: to, bpdu, origin, through });
+    this.queue.push(this.now + delayOf(this.network, this.network.link[port]!), {
+      is: 'arrive',
+      tree,
+      port: to,
+      bpdu,
+      origin,
+      through,
+    });
   }
 
   /** The port priority vector of a port, where a bridge's entity has one. */
@@ -349,12 +416,17 @@ export class Simulation {
       return;
     }
     if (!this.floods(tree, port) || through.includes(s)) return;
-    for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) if (p !== port && this.network.live[p] && this.floods(tree, p)) this.send(tree, p, bpdu, origin, [...through, s]);
+    for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1)
+      if (p !== port && this.network.live[p] && this.floods(tree, p)) this.send(tree, p, bpdu, origin, [...through, s]);
   }
 
   private floods(tree: number, port: number): boolean {
     const lets = letsThrough(this.network, this.trees[tree]!, port);
-    return lets === 'always' || (lets === 'forwarding' && this.state(this.treeFor(this.network.owner[port]!, treeVlan(this.trees[tree]!)!), port) === 'forwarding');
+    return (
+      lets === 'always' ||
+      (lets === 'forwarding' &&
+        this.state(this.treeFor(this.network.owner[port]!, treeVlan(this.trees[tree]!)!), port) === 'forwarding')
+    );
   }
 
   /** Tells the entities which ports have signal now. */

@@ -19,26 +19,43 @@ const OTHERWISE = ['r0', 'r0', 'r1', 'rstp', 'stp', 'per-vlan-rstp'] as const;
 
 it('in random networks that go over to MSTP, from it, or to another region, one bridge after the other', () => {
   const turn = fc.record({ at: fc.nat(), to: fc.constantFrom(...OTHERWISE) });
-  fc.assert(fc.property(regionsDesign(5, ['r0', 'r0', 'r1', 'rstp', 'stp', 'per-vlan-rstp']), fc.nat(), fc.array(turn, { minLength: 1, maxLength: 4 }), (design, seed, turns) => {
-    const actions = turns.map(({ at, to }, i) => ({
-      at: i, do: 'speak' as const, switch: design.switches[at % design.switches.length]!.id, ...(/^r\d/.test(to) ? { dialect: 'mstp' as const, region: to as RegionId } : { dialect: to as 'rstp' }),
-    }));
-    const sim = new Simulation(compileNetwork(design), treesThrough(design, actions), seed);
-    sim.boot();
-    sim.runTo(REST);
-    let now = design;
-    for (const action of actions) {
-      const edited = editAll(now, [speakCommand(action)]);
-      if (!edited.ok) throw new Error(edited.error.found);
-      now = edited.value.design;
-      sim.follow(now);
-      sim.runTo(sim.now + REST);
-      expect(unlike(sim, now)).toEqual([]);
-    }
-  }), { numRuns: Number(process.env.RUNS ?? 40) });
+  fc.assert(
+    fc.property(
+      regionsDesign(5, ['r0', 'r0', 'r1', 'rstp', 'stp', 'per-vlan-rstp']),
+      fc.nat(),
+      fc.array(turn, { minLength: 1, maxLength: 4 }),
+      (design, seed, turns) => {
+        const actions = turns.map(({ at, to }, i) => ({
+          at: i,
+          do: 'speak' as const,
+          switch: design.switches[at % design.switches.length]!.id,
+          ...(/^r\d/.test(to) ? { dialect: 'mstp' as const, region: to as RegionId } : { dialect: to as 'rstp' }),
+        }));
+        const sim = new Simulation(compileNetwork(design), treesThrough(design, actions), seed);
+        sim.boot();
+        sim.runTo(REST);
+        let now = design;
+        for (const action of actions) {
+          const edited = editAll(now, [speakCommand(action)]);
+          if (!edited.ok) throw new Error(edited.error.found);
+          now = edited.value.design;
+          sim.follow(now);
+          sim.runTo(sim.now + REST);
+          expect(unlike(sim, now)).toEqual([]);
+        }
+      },
+    ),
+    { numRuns: Number(process.env.RUNS ?? 40) },
+  );
 });
 
-const speak = (at: number, sw: string, region = 'valley'): Action => ({ at, do: 'speak', switch: sw as SwitchId, dialect: 'mstp', region: region as RegionId });
+const speak = (at: number, sw: string, region = 'valley'): Action => ({
+  at,
+  do: 'speak',
+  switch: sw as SwitchId,
+  dialect: 'mstp',
+  region: region as RegionId,
+});
 
 it('is played back with the trees that each switch has at the time', () => {
   const actions = [speak(5, 'gatehouse')];
@@ -56,8 +73,14 @@ it('is played back with the trees that each switch has at the time', () => {
 it('names regions that are not there, and takes trees that come up on the way', () => {
   const design = valleyStation();
   const scenario = (actions: object[]) => readScenario({ actions, until: 5 }, design);
-  expect(scenario([speak(1, 'ferry', 'harbour')])).toMatchObject({ ok: false, error: [{ path: 'actions[0].region', found: '"harbour"' }] });
-  const later = [{ at: 1, do: 'speak', switch: 'ferry', dialect: 'per-vlan-rstp' }, { at: 2, do: 'bridge-priority', switch: 'ferry', tree: vlanTree(15), priority: 0 }];
+  expect(scenario([speak(1, 'ferry', 'harbour')])).toMatchObject({
+    ok: false,
+    error: [{ path: 'actions[0].region', found: '"harbour"' }],
+  });
+  const later = [
+    { at: 1, do: 'speak', switch: 'ferry', dialect: 'per-vlan-rstp' },
+    { at: 2, do: 'bridge-priority', switch: 'ferry', tree: vlanTree(15), priority: 0 },
+  ];
   expect(scenario(later).ok).toBe(true);
   expect(scenario([later[1]!])).toMatchObject({ ok: false, error: [{ path: 'actions[0].tree' }] });
   expect(scenario([...later, { at: 3, do: 'link-down', link: 'nothing' as LinkId }])).toMatchObject({ ok: false });

@@ -54,7 +54,12 @@ export class Timeline {
 
   data(): TimelineData {
     const { count } = this;
-    return { start: this.pictures[0]!.slice(), times: this.times.slice(0, count), places: this.places.slice(0, count), codes: Uint8Array.from({ length: count }, (_, i) => this.after(i)) };
+    return {
+      start: this.pictures[0]!.slice(),
+      times: this.times.slice(0, count),
+      places: this.places.slice(0, count),
+      codes: Uint8Array.from({ length: count }, (_, i) => this.after(i)),
+    };
   }
 
   static from({ start, times, places, codes }: TimelineData): Timeline {

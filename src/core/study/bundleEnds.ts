@@ -51,7 +51,12 @@ export function oppositesOf({ ends, members }: Bundles, end: BundleEnd): Opposit
 }
 
 /** A bundle with both its ends. */
-export function bundlePicture(design: Design, bundles: Bundles, end: BundleEnd, settled: SettledBundles): BundlePicture {
+export function bundlePicture(
+  design: Design,
+  bundles: Bundles,
+  end: BundleEnd,
+  settled: SettledBundles,
+): BundlePicture {
   const opposites = oppositesOf(bundles, end);
   const [first] = opposites;
   const far = first?.end ?? null;
@@ -66,7 +71,9 @@ export function bundlePicture(design: Design, bundles: Bundles, end: BundleEnd, 
     { ...field('Mode', (at) => at.mode, false), wrong: first !== undefined && mode.outcome !== 'up' },
     field('Members', (at) => at.members.map((m) => bundles.members[m]!.id).join(', '), false),
     field('Speeds, Mb/s', speeds, true),
-    ...(own && (other || !far) ? [field('VLANs', (_, bundle) => (bundle ? carriageText(bundle.vlans) : ''), true)] : []),
+    ...(own && (other || !far)
+      ? [field('VLANs', (_, bundle) => (bundle ? carriageText(bundle.vlans) : ''), true)]
+      : []),
     field('Timeout', (at) => (at.fast ? 'fast' : 'slow'), false),
     field('Key', (at) => String(at.key), false),
     field('Minimum links', (at) => String(at.minLinks), false),
@@ -74,63 +81,119 @@ export function bundlePicture(design: Design, bundles: Bundles, end: BundleEnd, 
     field('Hash', (at) => `layer ${at.hash}`, false),
     field('System', (at) => `${at.systemPriority}.${at.mac}`, false),
   ];
-  const outside = opposites.length > 1 ? ` Its cables lead to ${opposites.map((each) => each.name).join(' and ')}.` : '';
-  return { end, opposites, fields, verdict: `${settled.ends[end.index]!.reason}${outside}`, remedies: remediesFor(design, bundles, end, opposites) };
+  const outside =
+    opposites.length > 1 ? ` Its cables lead to ${opposites.map((each) => each.name).join(' and ')}.` : '';
+  return {
+    end,
+    opposites,
+    fields,
+    verdict: `${settled.ends[end.index]!.reason}${outside}`,
+    remedies: remediesFor(design, bundles, end, opposites),
+  };
 }
 
 /** The bundle that an end is, null of a host's. */
-export const bundleOf = (design: Design, end: BundleEnd): Bundle | null => (end.owner.kind === 'switch' ? design.bundles.find((bundle) => bundle.id === end.id) ?? null : null);
+export const bundleOf = (design: Design, end: BundleEnd): Bundle | null =>
+  end.owner.kind === 'switch' ? (design.bundles.find((bundle) => bundle.id === end.id) ?? null) : null;
 
 /** One click each, the likeliest first. */
 const remediesFor = (design: Design, bundles: Bundles, end: BundleEnd, opposites: readonly Opposite[]): Remedy[] => [
-  ...modeRemedies(end, opposites), ...farBundleRemedies(design, bundles, end, opposites), ...vlanRemedies(design, end, opposites), ...strayRemedies(design, bundles, end, opposites),
+  ...modeRemedies(end, opposites),
+  ...farBundleRemedies(design, bundles, end, opposites),
+  ...vlanRemedies(design, end, opposites),
+  ...strayRemedies(design, bundles, end, opposites),
 ];
 
 /** Other modes at either end with which the two come up. */
 export function modeRemedies(end: BundleEnd, [first]: readonly Opposite[]): Remedy[] {
   if (!first?.end || modePair(end.mode, first.end.mode).outcome === 'up') return [];
-  return modesThatWork(end, first.end).map(([at, mode]) => ({ label: `make ${at.ownerName} ${mode}`, commands: [setMode(at, mode)] }));
+  return modesThatWork(end, first.end).map(([at, mode]) => ({
+    label: `make ${at.ownerName} ${mode}`,
+    commands: [setMode(at, mode)],
+  }));
 }
 
 /** A bundle at the other end, of the ports that face this one. */
-export function farBundleRemedies(design: Design, bundles: Bundles, end: BundleEnd, [first]: readonly Opposite[]): Remedy[] {
+export function farBundleRemedies(
+  design: Design,
+  bundles: Bundles,
+  end: BundleEnd,
+  [first]: readonly Opposite[],
+): Remedy[] {
   const own = bundleOf(design, end);
   if (!first || first.end || !own || !first.members.every((m) => bundles.members[m]!.farSide === 'port')) return [];
   const links = first.members.flatMap((m) => bundles.members[m]!.link ?? []);
   const mode = modeOpposite(end.mode);
-  const made = bundleThese({ ...design, bundles: design.bundles.filter((bundle) => bundle.id !== end.id) }, links, [mode, mode]);
+  const made = bundleThese({ ...design, bundles: design.bundles.filter((bundle) => bundle.id !== end.id) }, links, [
+    mode,
+    mode,
+  ]);
   const added = made.ok ? made.value.bundles.find((bundle) => bundle.switch !== own.switch) : undefined;
-  return added && !design.bundles.some((bundle) => bundle.id === added.id) ? [{ label: `bundle the ports of ${first.name} too`, commands: [{ do: 'add-bundle', bundle: added }] }] : [];
+  return added && !design.bundles.some((bundle) => bundle.id === added.id)
+    ? [{ label: `bundle the ports of ${first.name} too`, commands: [{ do: 'add-bundle', bundle: added }] }]
+    : [];
 }
 
 /** The same VLANs at the other end. */
 export function vlanRemedies(design: Design, end: BundleEnd, [first]: readonly Opposite[]): Remedy[] {
   const [own, other] = [bundleOf(design, end), first?.end ? bundleOf(design, first.end) : null];
   if (!own || !other || !first || JSON.stringify(own.vlans) === JSON.stringify(other.vlans)) return [];
-  return [{ label: `make ${first.name} carry the same VLANs`, commands: [{ do: 'set-bundle', bundle: other.id, vlans: own.vlans }] }];
+  return [
+    {
+      label: `make ${first.name} carry the same VLANs`,
+      commands: [{ do: 'set-bundle', bundle: other.id, vlans: own.vlans }],
+    },
+  ];
 }
 
 /** Without the members whose cables lead elsewhere than most do. */
-export function strayRemedies(design: Design, bundles: Bundles, end: BundleEnd, opposites: readonly Opposite[]): Remedy[] {
+export function strayRemedies(
+  design: Design,
+  bundles: Bundles,
+  end: BundleEnd,
+  opposites: readonly Opposite[],
+): Remedy[] {
   const own = bundleOf(design, end);
   if (opposites.length < 2 || !own) return [];
   const strays = opposites.slice(1).flatMap((each) => each.members.map((m) => bundles.members[m]!.at.port));
-  return [{ label: `take ${strays.length === 1 ? `port ${strays[0]}` : `ports ${strays.join(', ')}`} out of the bundle`, commands: [{ do: 'set-bundle', bundle: own.id, ports: own.ports.filter((port) => !strays.includes(port)) }] }];
+  return [
+    {
+      label: `take ${strays.length === 1 ? `port ${strays[0]}` : `ports ${strays.join(', ')}`} out of the bundle`,
+      commands: [{ do: 'set-bundle', bundle: own.id, ports: own.ports.filter((port) => !strays.includes(port)) }],
+    },
+  ];
 }
 
 const setMode = (end: BundleEnd, mode: BundleMode): Command => {
   if (end.owner.kind === 'switch') return { do: 'set-bundle', bundle: end.id, mode };
-  return { do: 'set-host', host: end.owner.host, bundle: { mode, timeout: end.fast ? 'fast' : 'slow', key: end.key, minLinks: end.minLinks, maxActive: end.maxActive, hash: end.hash } };
+  return {
+    do: 'set-host',
+    host: end.owner.host,
+    bundle: {
+      mode,
+      timeout: end.fast ? 'fast' : 'slow',
+      key: end.key,
+      minLinks: end.minLinks,
+      maxActive: end.maxActive,
+      hash: end.hash,
+    },
+  };
 };
 
 /** A mode that comes up against another. */
-const modeOpposite = (mode: BundleMode): BundleMode => (mode === 'static' ? 'static' : mode === 'initiate' || mode === 'answer' ? 'initiate' : 'active');
+const modeOpposite = (mode: BundleMode): BundleMode =>
+  mode === 'static' ? 'static' : mode === 'initiate' || mode === 'answer' ? 'initiate' : 'active';
 
 /** Changes of one end's mode after which the two come up; LACP before the others. */
 function modesThatWork(a: BundleEnd, b: BundleEnd): (readonly [BundleEnd, BundleMode])[] {
   const found: (readonly [BundleEnd, BundleMode])[] = [];
-  for (const [at, other] of [[a, b], [b, a]] as const) {
-    const mode = (['active', 'initiate', 'static'] as const).find((each) => modePair(each, other.mode).outcome === 'up');
+  for (const [at, other] of [
+    [a, b],
+    [b, a],
+  ] as const) {
+    const mode = (['active', 'initiate', 'static'] as const).find(
+      (each) => modePair(each, other.mode).outcome === 'up',
+    );
     if (mode) found.push([at, mode]);
   }
   return found.sort(([, x], [, y]) => Number(y === 'active') - Number(x === 'active'));

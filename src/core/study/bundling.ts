@@ -26,10 +26,12 @@ export function parallelsOf(design: Design): Parallel[] {
 }
 
 /** The links that run beside one, itself included. */
-export const besides = (design: Design, id: LinkId): readonly Link[] => parallelsOf(design).find((pair) => pair.links.some((link) => link.id === id))?.links ?? [];
+export const besides = (design: Design, id: LinkId): readonly Link[] =>
+  parallelsOf(design).find((pair) => pair.links.some((link) => link.id === id))?.links ?? [];
 
 /** The bundle that a port is a member of. */
-export const bundleAt = (design: Design, sw: SwitchId, port: PortId): Bundle | undefined => design.bundles.find((bundle) => bundle.switch === sw && bundle.ports.includes(port));
+export const bundleAt = (design: Design, sw: SwitchId, port: PortId): Bundle | undefined =>
+  design.bundles.find((bundle) => bundle.switch === sw && bundle.ports.includes(port));
 
 export interface Bundling {
   readonly commands: readonly Command[];
@@ -41,7 +43,11 @@ export interface Bundling {
  * The commands that bundle links at both ends, each named after the far end and carrying what its ports carry. Fails with a
  * sentence where the links do not join the same two switches, or a port is in a bundle already.
  */
-export function bundleThese(design: Design, ids: readonly LinkId[], modes: readonly [BundleMode, BundleMode] = ['active', 'active']): Result<Bundling, string> {
+export function bundleThese(
+  design: Design,
+  ids: readonly LinkId[],
+  modes: readonly [BundleMode, BundleMode] = ['active', 'active'],
+): Result<Bundling, string> {
   const links = ids.flatMap((id) => design.links.filter((link) => link.id === id));
   const [first] = links;
   if (!first) return fail('No link is chosen.');
@@ -49,21 +55,36 @@ export function bundleThese(design: Design, ids: readonly LinkId[], modes: reado
   const nameOf = (id: SwitchId): string => design.switches.find((sw) => sw.id === id)?.name ?? id;
   if (a === b) return fail('Both ends of the link are on one switch.');
   const ports = (side: SwitchId): PortId[] => links.map((link) => (link.a.switch === side ? link.a.port : link.b.port));
-  if (links.some((link) => ![link.a.switch, link.b.switch].includes(a) || ![link.a.switch, link.b.switch].includes(b))) return fail(`Links of one bundle join the same two switches; these do not all join ${nameOf(a)} and ${nameOf(b)}.`);
-  for (const [side, own] of [[a, ports(a)], [b, ports(b)]] as const) {
+  if (links.some((link) => ![link.a.switch, link.b.switch].includes(a) || ![link.a.switch, link.b.switch].includes(b)))
+    return fail(`Links of one bundle join the same two switches; these do not all join ${nameOf(a)} and ${nameOf(b)}.`);
+  for (const [side, own] of [
+    [a, ports(a)],
+    [b, ports(b)],
+  ] as const) {
     for (const port of own) {
       const owner = bundleAt(design, side, port);
       if (owner) return fail(`${nameOf(side)} port ${port} is in the bundle ${owner.name ?? owner.id} already.`);
     }
   }
-  const taken = new Set<string>([...design.bundles.map((bundle) => bundle.id), ...design.switches.flatMap((sw) => sw.ports.map((port) => port.id))]);
+  const taken = new Set<string>([
+    ...design.bundles.map((bundle) => bundle.id),
+    ...design.switches.flatMap((sw) => sw.ports.map((port) => port.id)),
+  ]);
   const make = (side: SwitchId, far: SwitchId, mode: BundleMode): Bundle => {
     const owner = design.switches.find((sw) => sw.id === side)!;
     const own = owner.ports.filter((port) => ports(side).includes(port.id));
     const name = nameToward(nameOf(far));
     const id = freshId(taken, [`to-${far}`, `${side}-to-${far}`]);
     taken.add(id);
-    return bundleSchema.parse({ id, name, switch: side, number: freeNumber(design, side), ports: ports(side), mode, ...commonSettings(own) });
+    return bundleSchema.parse({
+      id,
+      name,
+      switch: side,
+      number: freeNumber(design, side),
+      ports: ports(side),
+      mode,
+      ...commonSettings(own),
+    });
   };
   const bundles = [make(a, b, modes[0]), make(b, a, modes[1])] as const;
   return ok({ bundles, commands: bundles.map((bundle): Command => ({ do: 'add-bundle', bundle })) });
@@ -92,7 +113,12 @@ export function freeNumber(design: Design, sw: SwitchId): number {
 function commonSettings(ports: readonly Port[]) {
   const [first] = ports;
   if (!first) return {};
-  const all = <K extends 'edge' | 'priority' | 'trees'>(key: K): Partial<Pick<Port, K>> => (ports.every((port) => JSON.stringify(port[key]) === JSON.stringify(first[key])) ? ({ [key]: first[key] } as Partial<Pick<Port, K>>) : {});
-  const trees = Object.entries(all('trees').trees ?? {}).flatMap(([tree, set]) => (set?.priority === undefined ? [] : [[tree, { priority: set.priority }]]));
+  const all = <K extends 'edge' | 'priority' | 'trees'>(key: K): Partial<Pick<Port, K>> =>
+    ports.every((port) => JSON.stringify(port[key]) === JSON.stringify(first[key]))
+      ? ({ [key]: first[key] } as Partial<Pick<Port, K>>)
+      : {};
+  const trees = Object.entries(all('trees').trees ?? {}).flatMap(([tree, set]) =>
+    set?.priority === undefined ? [] : [[tree, { priority: set.priority }]],
+  );
   return { vlans: first.vlans, ...all('edge'), ...all('priority'), trees: Object.fromEntries(trees) as Port['trees'] };
 }

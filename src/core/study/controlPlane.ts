@@ -30,7 +30,9 @@ export const COMPARED: readonly ControlCost['dialect'][] = ['stp', 'rstp', 'mstp
 export const controlCosts = (design: Design): ControlCost[] =>
   COMPARED.flatMap((dialect): ControlCost[] => {
     const solution = solve(spokenAs(design, dialect));
-    return solution.ok ? [{ dialect, spoken: design.switches.some((sw) => sw.dialect === dialect), ...controlOf(solution.value) }] : [];
+    return solution.ok
+      ? [{ dialect, spoken: design.switches.some((sw) => sw.dialect === dialect), ...controlOf(solution.value) }]
+      : [];
   });
 
 function spokenAs(design: Design, dialect: ControlCost['dialect']): Design {
@@ -51,9 +53,16 @@ export function controlOf(solution: Solution): Omit<ControlCost, 'dialect' | 'sp
   const { sent, received } = bpduRates(solution);
   const runs = network.switches.flatMap((sw, s) => (sw.up && sw.dialect !== 'off' ? [s] : []));
   const kept = runs.map((s) => trees.filter((tree) => takesPart(network, tree, s)).length);
-  const busiest = network.switches.reduce((most, _, s) => (sent[s]! + received[s]! > sent[most]! + received[most]! ? s : most), 0);
+  const busiest = network.switches.reduce(
+    (most, _, s) => (sent[s]! + received[s]! > sent[most]! + received[most]! ? s : most),
+    0,
+  );
   const sw = network.switches[busiest];
-  return { trees: Math.max(0, ...kept), sent: sent.reduce((sum, each) => sum + each, 0), busiest: sw ? { switch: sw.id, sent: sent[busiest]!, received: received[busiest]! } : null };
+  return {
+    trees: Math.max(0, ...kept),
+    sent: sent.reduce((sum, each) => sum + each, 0),
+    busiest: sw ? { switch: sw.id, sent: sent[busiest]!, received: received[busiest]! } : null,
+  };
 }
 
 /** Whether a switch keeps a tree: one of its ports is in it. */
@@ -84,7 +93,8 @@ export function bpduRates({ network, trees }: Solution): Rates {
         if (treeInstance(tree.id) === null || told.has(key)) return;
         told.add(key);
       }
-      const twice = isPerVlan(dialect) && (treeVlan(tree.id) === 1 || tree.id === CIST) && ports[speaker]!.vlans.mode === 'trunk';
+      const twice =
+        isPerVlan(dialect) && (treeVlan(tree.id) === 1 || tree.id === CIST) && ports[speaker]!.vlans.mode === 'trunk';
       const root = trees[0]!.root[owner[p]!]!;
       const rate = (twice ? 2 : 1) / (switches[root < 0 ? owner[p]! : root]!.timers.hello || 1);
       (p === speaker ? rates.sent : rates.received)[owner[p]!]! += rate;

@@ -28,7 +28,12 @@ export function steerGroups({ network, trees }: Solution, setting: SteerSetting)
       if (tree.role[p] === 0) return null;
       const { dialect } = network.switches[network.owner[p]!]!;
       const value = setting === 'cost' ? tree.cost[p]! : portIdentifier(port, tree.id, dialect).priority;
-      return { value, own: port.trees[settingKey(tree.id, dialect)]?.[setting] !== undefined || (setting === 'cost' && tree.regional?.inside[p] === 0 && port.externalCost !== undefined) };
+      return {
+        value,
+        own:
+          port.trees[settingKey(tree.id, dialect)]?.[setting] !== undefined ||
+          (setting === 'cost' && tree.regional?.inside[p] === 0 && port.externalCost !== undefined),
+      };
     });
     const key = cells.map((cell) => (cell ? `${cell.value}${cell.own ? '!' : ''}` : '-')).join(' ');
     const group = groups.get(key);

@@ -17,7 +17,12 @@ export interface Finding {
   /** Why it matters. */
   readonly why: string;
   /** Where on the map it is. */
-  readonly at: { readonly switch?: SwitchId; readonly port?: PortId; readonly link?: LinkId; readonly trees?: readonly TreeId[] };
+  readonly at: {
+    readonly switch?: SwitchId;
+    readonly port?: PortId;
+    readonly link?: LinkId;
+    readonly trees?: readonly TreeId[];
+  };
   /** The best first; none where it takes judgement. */
   readonly remedies: readonly Remedy[];
 }

@@ -19,8 +19,11 @@ export function identifierFindings(design: Design): Finding[] {
     if (twin !== undefined) {
       const mac = new FreshNames(design).mac();
       found.push({
-        rule: 'duplicate-mac', text: `${twin} and ${name} have the same MAC address ${sw.mac}`, why: "Neither can tell the other's BPDUs from its own, so both may believe to be root.",
-        at: { switch: sw.id }, remedies: [{ label: `give ${name} ${mac}`, commands: [{ do: 'set-switch', switch: sw.id, mac }] }],
+        rule: 'duplicate-mac',
+        text: `${twin} and ${name} have the same MAC address ${sw.mac}`,
+        why: "Neither can tell the other's BPDUs from its own, so both may believe to be root.",
+        at: { switch: sw.id },
+        remedies: [{ label: `give ${name} ${mac}`, commands: [{ do: 'set-switch', switch: sw.id, mac }] }],
       });
     }
     const byNumber = new Map<number, string>();
@@ -29,11 +32,24 @@ export function identifierFindings(design: Design): Finding[] {
       const other = byNumber.get(port.number);
       if (other === undefined) byNumber.set(port.number, port.id);
       else {
-        const number = top < 4095 ? top + 1 : Array.from({ length: 4095 }, (_, i) => i + 1).find((n) => !sw.ports.some((p) => p.number === n));
+        const number =
+          top < 4095
+            ? top + 1
+            : Array.from({ length: 4095 }, (_, i) => i + 1).find((n) => !sw.ports.some((p) => p.number === n));
         found.push({
-          rule: 'duplicate-port-number', text: `${name}: ports ${other} and ${port.id} both have number ${port.number}`, why: 'Their port identifiers are equal, so a tie between them falls to chance.',
+          rule: 'duplicate-port-number',
+          text: `${name}: ports ${other} and ${port.id} both have number ${port.number}`,
+          why: 'Their port identifiers are equal, so a tie between them falls to chance.',
           at: { switch: sw.id, port: port.id },
-          remedies: number === undefined ? [] : [{ label: `number port ${port.id} ${number}`, commands: [{ do: 'set-port', switch: sw.id, port: port.id, number }] }],
+          remedies:
+            number === undefined
+              ? []
+              : [
+                  {
+                    label: `number port ${port.id} ${number}`,
+                    commands: [{ do: 'set-port', switch: sw.id, port: port.id, number }],
+                  },
+                ],
         });
       }
     }
@@ -45,8 +61,11 @@ export function identifierFindings(design: Design): Finding[] {
     const mac = new FreshNames(design).mac();
     const [at] = host.attach;
     found.push({
-      rule: 'duplicate-mac', text: `${twin} and ${name} have the same MAC address ${host.mac}`, why: 'Switches learn the address now at one port, now at the other, and frames follow.',
-      at: at ? { switch: at.switch, port: at.port } : {}, remedies: [{ label: `give ${name} ${mac}`, commands: [{ do: 'set-host', host: host.id, mac }] }],
+      rule: 'duplicate-mac',
+      text: `${twin} and ${name} have the same MAC address ${host.mac}`,
+      why: 'Switches learn the address now at one port, now at the other, and frames follow.',
+      at: at ? { switch: at.switch, port: at.port } : {},
+      remedies: [{ label: `give ${name} ${mac}`, commands: [{ do: 'set-host', host: host.id, mac }] }],
     });
   }
   return found;

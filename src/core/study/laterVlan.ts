@@ -21,15 +21,18 @@ export function laterVlan({ network, trees }: Solution): LaterVlan | null {
   const [tree] = solveTrees({ ...network, carried: open }, [vlanTree(vid)]);
   const [root] = tree ? islandRoots(network, tree) : [];
   if (root === undefined) return null;
-  const carried = network.design.links.filter(({ a, b }) => [a, b].every((end) => network.carried[network.portIndexOf(end.switch, end.port)]?.has(vid)));
+  const carried = network.design.links.filter(({ a, b }) =>
+    [a, b].every((end) => network.carried[network.portIndexOf(end.switch, end.port)]?.has(vid)),
+  );
   return { root: network.switches[root]!.id, links: [carried.length, network.design.links.length] };
 }
 
 /** The lowest number that neither the list of VLANs nor any setting uses. */
 function freeVlan({ vlans, switches }: Design): number | null {
   const taken = new Set([1, ...vlans.map((vlan) => vlan.id)]);
-  for (const sw of switches) for (const trees of [sw.trees, ...sw.ports.map((port) => port.trees)]) for (const id of Object.keys(trees)) taken.add(treeVlan(id as TreeId) ?? 1);
+  for (const sw of switches)
+    for (const trees of [sw.trees, ...sw.ports.map((port) => port.trees)])
+      for (const id of Object.keys(trees)) taken.add(treeVlan(id as TreeId) ?? 1);
   for (let vid = 2; vid <= 4094; vid += 1) if (!taken.has(vid)) return vid;
   return null;
 }
-

@@ -56,10 +56,23 @@ export function linkLoads(solution: Solution): Loads {
     const ends = endsOf(network, l);
     const speed = Math.min(...ends.map((p) => ports[p]!.speed));
     const total = [...byTree[l]!.values()].reduce((sum, each) => sum + each, 0);
-    return { link: link.id, speed, byTree: byTree[l]!, total, share: total / speed, state: !ends.every((p) => network.light[p]) ? 'down' : used[l] ? 'carries' : 'idle' };
+    return {
+      link: link.id,
+      speed,
+      byTree: byTree[l]!,
+      total,
+      share: total / speed,
+      state: !ends.every((p) => network.light[p]) ? 'down' : used[l] ? 'carries' : 'idle',
+    };
   });
   const peak = links.reduce<LinkLoad | null>((most, each) => (each.share > (most?.share ?? 0) ? each : most), null);
-  return { links, peak, idle: links.flatMap((each) => (each.state === 'idle' ? [each.link] : [])), assumed, unset: assumed ? [] : [...declared].flatMap(([vid, load]) => (load === undefined ? [vid] : [])) };
+  return {
+    links,
+    peak,
+    idle: links.flatMap((each) => (each.state === 'idle' ? [each.link] : [])),
+    assumed,
+    unset: assumed ? [] : [...declared].flatMap(([vid, load]) => (load === undefined ? [vid] : [])),
+  };
 }
 
 /** What a VLAN's hosts send in the busy hour, Mbit/s: 1 for each listed VLAN where none has a load. */
@@ -123,7 +136,9 @@ function hostsAt({ design, switches, switchIndex, portIndexOf, ports }: Network,
   const count = switches.map(() => 0);
   for (const host of design.hosts) {
     if (host.vlan !== vid) continue;
-    const at = host.attach.find((end) => ports[portIndexOf(end.switch, end.port)]?.up && switches[switchIndex.get(end.switch) ?? -1]?.up);
+    const at = host.attach.find(
+      (end) => ports[portIndexOf(end.switch, end.port)]?.up && switches[switchIndex.get(end.switch) ?? -1]?.up,
+    );
     if (at) count[switchIndex.get(at.switch)!]! += 1;
   }
   return count;

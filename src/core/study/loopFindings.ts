@@ -26,16 +26,21 @@ export function loopFindings(network: Network): Finding[] {
       return [];
     }
     const names = `${switchName(a)} and ${switchName(b)}`;
-    return [{
-      rule: 'loop-without-spanning-tree',
-      text: `${switchName(a)} port ${link.a.port} to ${switchName(b)} port ${link.b.port} closes a loop of switches that run no spanning tree`,
-      why: 'Nothing blocks in it: the first broadcast circles for ever and fills every link it reaches.',
-      at: { link: link.id },
-      remedies: [
-        { label: `run ${speaks} on ${names}`, commands: [...new Set([a.id, b.id])].map((id) => ({ do: 'set-switch', switch: id, dialect: speaks })) },
-        { label: 'cut this link', commands: [{ do: 'set-link', link: link.id, up: false }] },
-      ],
-    }];
+    return [
+      {
+        rule: 'loop-without-spanning-tree',
+        text: `${switchName(a)} port ${link.a.port} to ${switchName(b)} port ${link.b.port} closes a loop of switches that run no spanning tree`,
+        why: 'Nothing blocks in it: the first broadcast circles for ever and fills every link it reaches.',
+        at: { link: link.id },
+        remedies: [
+          {
+            label: `run ${speaks} on ${names}`,
+            commands: [...new Set([a.id, b.id])].map((id) => ({ do: 'set-switch', switch: id, dialect: speaks })),
+          },
+          { label: 'cut this link', commands: [{ do: 'set-link', link: link.id, up: false }] },
+        ],
+      },
+    ];
   });
 }
 
@@ -52,11 +57,20 @@ export function silentSwitchFindings(network: Network): Finding[] {
       if (!live[p] || far[p]! < 0 || owner[far[p]!] === s) continue;
       const beyond = part[owner[far[p]!]!]!;
       if (met.has(beyond)) {
-        return [{
-          rule: 'no-spanning-tree-in-loop', text: `${switchName(sw)} runs no spanning tree and lies in a loop`,
-          why: 'It never blocks, so only its neighbours can break the loop; if BPDUs do not get through it, nobody does.', at: { switch: sw.id },
-          remedies: [{ label: `run ${speaks} on ${switchName(sw)}`, commands: [{ do: 'set-switch', switch: sw.id, dialect: speaks }] }],
-        }];
+        return [
+          {
+            rule: 'no-spanning-tree-in-loop',
+            text: `${switchName(sw)} runs no spanning tree and lies in a loop`,
+            why: 'It never blocks, so only its neighbours can break the loop; if BPDUs do not get through it, nobody does.',
+            at: { switch: sw.id },
+            remedies: [
+              {
+                label: `run ${speaks} on ${switchName(sw)}`,
+                commands: [{ do: 'set-switch', switch: sw.id, dialect: speaks }],
+              },
+            ],
+          },
+        ];
       }
       met.add(beyond);
     }
@@ -65,7 +79,10 @@ export function silentSwitchFindings(network: Network): Finding[] {
 }
 
 /** The switches without spanning tree that a live cable among such switches hangs together with. */
-function ringOf({ design, switches, switchIndex, firstPort, far, live, owner }: Network, id: LinkId | undefined): number[] {
+function ringOf(
+  { design, switches, switchIndex, firstPort, far, live, owner }: Network,
+  id: LinkId | undefined,
+): number[] {
   const link = design.links.find((l) => l.id === id);
   const start = link && switchIndex.get(link.a.switch);
   if (start === undefined) return [];

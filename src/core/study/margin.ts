@@ -41,16 +41,30 @@ export interface PortMargins {
 }
 
 /** The margin of a port's cost in a tree; null where the port is not in it. */
-export const costMargin = (design: Design, tree: TreeId, sw: SwitchId, port: PortId): CostMargin | null => portMargins(design, tree, sw, port, false)?.own ?? null;
+export const costMargin = (design: Design, tree: TreeId, sw: SwitchId, port: PortId): CostMargin | null =>
+  portMargins(design, tree, sw, port, false)?.own ?? null;
 
 /** The margins of a port's cost and, unless it is left out, of its rival's; null where the port is not in the tree. */
-export function portMargins(design: Design, id: TreeId, sw: SwitchId, port: PortId, withRival = true): PortMargins | null {
+export function portMargins(
+  design: Design,
+  id: TreeId,
+  sw: SwitchId,
+  port: PortId,
+  withRival = true,
+): PortMargins | null {
   const network = compileNetwork(design);
   const [tree] = solveTrees(network, [id]);
   const p = network.portIndexOf(sw, port);
   if (!tree || p < 0 || roleOf(tree, p) === null) return null;
   const q = withRival ? rivalOf(network, tree, p) : -1;
-  const rival = q < 0 ? null : { switch: network.switches[network.owner[q]!]!.id, port: network.ports[q]!.id, ...marginOf(network, tree, q, p) };
+  const rival =
+    q < 0
+      ? null
+      : {
+          switch: network.switches[network.owner[q]!]!.id,
+          port: network.ports[q]!.id,
+          ...marginOf(network, tree, q, p),
+        };
   return { own: marginOf(network, tree, p, p), rival };
 }
 
@@ -64,9 +78,18 @@ function marginOf(network: Network, before: SettledTree, p: number, seen: number
     const cost = firstFlip(before.cost[p]!, end, (value) => at(value).role.every((code, q) => code === before.role[q]));
     if (cost === null) return null;
     const there = at(cost);
-    return { cost, role: roleOf(there, seen)!, ends: movedEnds({ network, trees: [before] }, { network, trees: [there] }) };
+    return {
+      cost,
+      role: roleOf(there, seen)!,
+      ends: movedEnds({ network, trees: [before] }, { network, trees: [there] }),
+    };
   };
-  return { cost: before.cost[p]!, role: roleOf(before, seen)!, below: flip(1), above: flip(MAX_COST[methodOf(network.design, network.switches[network.owner[p]!]!)]) };
+  return {
+    cost: before.cost[p]!,
+    role: roleOf(before, seen)!,
+    below: flip(1),
+    above: flip(MAX_COST[methodOf(network.design, network.switches[network.owner[p]!]!)]),
+  };
 }
 
 /**
@@ -80,7 +103,10 @@ export function rivalOf(network: Network, tree: SettledTree, p: number): number 
     return next ? network.portIndexOf(next.hops[0]!.switch, next.hops[0]!.port) : -1;
   }
   if (tree.role[p] === CODE.alternate) return tree.rootPort[s]!;
-  const listener = tree.role[p] === CODE.designated ? tree.designated.findIndex((speaker, q) => speaker === p && q !== p && network.owner[q] !== s) : -1;
+  const listener =
+    tree.role[p] === CODE.designated
+      ? tree.designated.findIndex((speaker, q) => speaker === p && q !== p && network.owner[q] !== s)
+      : -1;
   if (listener < 0) return -1;
   // Where the listener's root port is the one that listens here, its own cost does not decide who speaks.
   const way = tree.rootPort[network.owner[listener]!]!;

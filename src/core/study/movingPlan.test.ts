@@ -21,37 +21,55 @@ const planOf = (design: Design, kind: MovingKind): MovingPlan | null => {
 const KINDS = ['tree', 'outwards', 'inwards'] as const satisfies readonly MovingKind[];
 
 it('moves every switch once, and ends with what was to be reached, whatever the order', () => {
-  fc.assert(fc.property(meshDesign, fc.constantFrom(...KINDS), (design, kind) => {
-    const plan = planOf(design, kind);
-    if (!plan) return;
-    expect(plan.steps.flatMap((step) => step.switch ?? []).sort()).toEqual(design.switches.map((sw) => sw.id).sort());
-    expect(scenarioProblems({ ...plan, actions: [...plan.actions] }, preparedDesign(design, plan)).flat()).toEqual([]);
-    expect(plan.steps.at(-1)?.regions).toContain(`${design.switches.length} switches; nobody outside`);
-    // Whatever was unplugged is plugged in again.
-    const cables = plan.actions.flatMap((action) => (action.do === 'link-down' ? [action.link] : action.do === 'link-up' ? [`-${action.link}`] : []));
-    expect(cables.filter((id) => !id.startsWith('-')).map((id) => `-${id}`)).toEqual(cables.filter((id) => id.startsWith('-')));
-  }), { numRuns: 40 });
+  fc.assert(
+    fc.property(meshDesign, fc.constantFrom(...KINDS), (design, kind) => {
+      const plan = planOf(design, kind);
+      if (!plan) return;
+      expect(plan.steps.flatMap((step) => step.switch ?? []).sort()).toEqual(design.switches.map((sw) => sw.id).sort());
+      expect(scenarioProblems({ ...plan, actions: [...plan.actions] }, preparedDesign(design, plan)).flat()).toEqual(
+        [],
+      );
+      expect(plan.steps.at(-1)?.regions).toContain(`${design.switches.length} switches; nobody outside`);
+      // Whatever was unplugged is plugged in again.
+      const cables = plan.actions.flatMap((action) =>
+        action.do === 'link-down' ? [action.link] : action.do === 'link-up' ? [`-${action.link}`] : [],
+      );
+      expect(cables.filter((id) => !id.startsWith('-')).map((id) => `-${id}`)).toEqual(
+        cables.filter((id) => id.startsWith('-')),
+      );
+    }),
+    { numRuns: 40 },
+  );
 });
 
 it('grows one region outwards: no step leaves it in pieces', () => {
-  fc.assert(fc.property(meshDesign, (design) => {
-    const plan = planOf(design, 'outwards');
-    if (!plan) return;
-    let at = preparedDesign(design, plan);
-    for (const action of plan.actions) {
-      if (action.do !== 'speak') continue;
-      const edited = editAll(at, [{ do: 'set-switch', switch: action.switch, dialect: 'mstp', region: action.region! }]);
-      if (!edited.ok) throw new Error(edited.error.found);
-      at = edited.value.design;
-      expect(regionsIn(solutionOf(at).network).map((region) => region.pieces.length)).toEqual([1]);
-    }
-  }), { numRuns: 20 });
+  fc.assert(
+    fc.property(meshDesign, (design) => {
+      const plan = planOf(design, 'outwards');
+      if (!plan) return;
+      let at = preparedDesign(design, plan);
+      for (const action of plan.actions) {
+        if (action.do !== 'speak') continue;
+        const edited = editAll(at, [
+          { do: 'set-switch', switch: action.switch, dialect: 'mstp', region: action.region! },
+        ]);
+        if (!edited.ok) throw new Error(edited.error.found);
+        at = edited.value.design;
+        expect(regionsIn(solutionOf(at).network).map((region) => region.pieces.length)).toEqual([1]);
+      }
+    }),
+    { numRuns: 20 },
+  );
 });
 
 it('does not let frames circle where the redundant cables are out meanwhile; with every cable in they do, in the observatory', () => {
   const outcomes = (kind: MovingKind) => {
     const plan = planOf(fernhollow(), kind)!;
-    const run = simulate(preparedDesign(fernhollow(), plan), { actions: [...plan.actions], until: plan.until, talk: DEFAULT_TALK, fromBoot: false }, { mostFrames: 0 });
+    const run = simulate(
+      preparedDesign(fernhollow(), plan),
+      { actions: [...plan.actions], until: plan.until, talk: DEFAULT_TALK, fromBoot: false },
+      { mostFrames: 0 },
+    );
     if (!run.ok) throw new Error(run.error);
     return outcomesOf(plan, run.value);
   };
@@ -64,7 +82,10 @@ it('does not let frames circle where the redundant cables are out meanwhile; wit
 it('begins at the root to be, and says what stands before the first step', () => {
   const plan = planOf(fernhollow(), 'outwards')!;
   expect(plan.steps.map((step) => step.switch).slice(0, 2)).toEqual(['ridge-a', 'ridge-b']);
-  expect(plan.preparation.map((command) => command.do)).toEqual(['add-region', ...Array.from({ length: 6 }, () => 'set-bridge-priority')]);
+  expect(plan.preparation.map((command) => command.do)).toEqual([
+    'add-region',
+    ...Array.from({ length: 6 }, () => 'set-bridge-priority'),
+  ]);
   expect(plan.steps[0]?.regions).toBe('FERNHOLLOW-OBSERVATORY: 1 switch; 7 outside');
 });
 
@@ -74,5 +95,11 @@ it('has nothing to do where all are there, and follows classic bridges’ slower
   expect(kept.ok && kept.value.steps.map((step) => step.at)).toEqual([1, 61]);
   const there = editAll(classic, keepingTrees(classic).commands);
   if (!there.ok) throw new Error(there.error.found);
-  expect(planMoving(solutionOf(there.value.design), joining(there.value.design, 'region-1' as never, ['a', 'b'] as never), 'tree')).toMatchObject({ ok: false, error: expect.stringContaining('nobody to move') as string });
+  expect(
+    planMoving(
+      solutionOf(there.value.design),
+      joining(there.value.design, 'region-1' as never, ['a', 'b'] as never),
+      'tree',
+    ),
+  ).toMatchObject({ ok: false, error: expect.stringContaining('nobody to move') as string });
 });

@@ -3,7 +3,17 @@ import type { Command } from '../design/commands';
 import { MAX_PORTS } from '../design/limits';
 import { FreshNames, freshCable } from '../design/fresh';
 import type { HostId, LinkId, PortId, SwitchId } from '../design/ids';
-import { hostSchema, portSchema, switchSchema, type Design, type Host, type LinkEnd, type Observed, type Port, type Switch } from '../design/schema';
+import {
+  hostSchema,
+  portSchema,
+  switchSchema,
+  type Design,
+  type Host,
+  type LinkEnd,
+  type Observed,
+  type Port,
+  type Switch,
+} from '../design/schema';
 import type { Finding, Remedy } from './finding';
 
 /** How a port's observed neighbour stands to the drawn one. */
@@ -38,7 +48,12 @@ export interface Neighbour {
   readonly takeOver: Remedy | null;
 }
 
-type Drawn = { readonly text: string; readonly link: LinkId | null; readonly host: Host | null; readonly far: LinkEnd | null };
+type Drawn = {
+  readonly text: string;
+  readonly link: LinkId | null;
+  readonly host: Host | null;
+  readonly far: LinkEnd | null;
+};
 
 /** Every port of the design in its order, then what was seen elsewhere. */
 export function neighboursOf(design: Design): Neighbour[] {
@@ -58,23 +73,43 @@ export function neighboursOf(design: Design): Neighbour[] {
       const at = { switch: sw.id, port: port.id };
       const drawn = index.drawnAt(at);
       const observed = seen.get(keyOf(at)) ?? null;
-      const base = { at, switchName: nameOf(sw), portName: port.id, drawn: drawn && { text: drawn.text, link: drawn.link, host: drawn.host?.id ?? null }, observed, observedText: observed ? observedText(observed) : '' };
+      const base = {
+        at,
+        switchName: nameOf(sw),
+        portName: port.id,
+        drawn: drawn && { text: drawn.text, link: drawn.link, host: drawn.host?.id ?? null },
+        observed,
+        observedText: observed ? observedText(observed) : '',
+      };
       if (!observed) {
         if (!drawn || !reporting.has(sw.id)) return { ...base, verdict: 'not observed', takeOver: null };
         // Hosts rarely speak up, so silence says nothing about them.
         if (drawn.host) return { ...base, verdict: 'not observed', takeOver: null };
-        return { ...base, verdict: 'not seen', takeOver: { label: 'unplug it', commands: [{ do: 'remove-link', link: drawn.link! }] } };
+        return {
+          ...base,
+          verdict: 'not seen',
+          takeOver: { label: 'unplug it', commands: [{ do: 'remove-link', link: drawn.link! }] },
+        };
       }
       return { ...base, ...judged(design, index, at, drawn, observed) };
     }),
   );
-  return [...rows, ...strangers.map((row): Neighbour => {
-    const sw = index.switchCalled(row.switch);
-    return {
-      at: null, switchName: sw ? nameOf(sw) : row.switch, portName: row.port, drawn: null, observed: row, observedText: observedText(row), verdict: 'unknown port',
-      takeOver: sw ? addPortAndCable(design, index, sw, row) : null,
-    };
-  })];
+  return [
+    ...rows,
+    ...strangers.map((row): Neighbour => {
+      const sw = index.switchCalled(row.switch);
+      return {
+        at: null,
+        switchName: sw ? nameOf(sw) : row.switch,
+        portName: row.port,
+        drawn: null,
+        observed: row,
+        observedText: observedText(row),
+        verdict: 'unknown port',
+        takeOver: sw ? addPortAndCable(design, index, sw, row) : null,
+      };
+    }),
+  ];
 }
 
 /** Observed neighbours that the drawing does not show, for the list of findings. */
@@ -84,47 +119,88 @@ export function neighbourFindings(design: Design): Finding[] {
   return neighboursOf(design).flatMap((row): Finding[] => {
     if (row.verdict === 'as drawn' || row.verdict === 'not observed') return [];
     // A cable is seen from both ends: one finding is enough.
-    const pair = JSON.stringify(row.takeOver?.commands.map((command) => ('link' in command ? command.link : command)) ?? `${row.switchName} ${row.portName}`);
+    const pair = JSON.stringify(
+      row.takeOver?.commands.map((command) => ('link' in command ? command.link : command)) ??
+        `${row.switchName} ${row.portName}`,
+    );
     if (told.has(pair)) return [];
     told.add(pair);
     const saw = row.observed ? `reports ${row.observedText}` : 'does not report it';
-    return [{
-      rule: 'neighbour-differs', text: `${row.switchName} port ${row.portName}: drawn ${row.drawn ? `to ${row.drawn.text}` : 'without a cable'}, but the switch ${saw}`,
-      why: 'What is plugged in is not what is drawn: every answer here is about the drawing.', at: row.at ?? {}, remedies: row.takeOver ? [row.takeOver] : [],
-    }];
+    return [
+      {
+        rule: 'neighbour-differs',
+        text: `${row.switchName} port ${row.portName}: drawn ${row.drawn ? `to ${row.drawn.text}` : 'without a cable'}, but the switch ${saw}`,
+        why: 'What is plugged in is not what is drawn: every answer here is about the drawing.',
+        at: row.at ?? {},
+        remedies: row.takeOver ? [row.takeOver] : [],
+      },
+    ];
   });
 }
 
 const nameOf = (sw: Switch): string => sw.name ?? sw.id;
 const keyOf = (end: { readonly switch: string; readonly port: string }): string => `${end.switch}\n${end.port}`;
-const observedText = (seen: Observed): string => (seen.devicePort === undefined ? seen.device : `${seen.device} port ${seen.devicePort}`);
+const observedText = (seen: Observed): string =>
+  seen.devicePort === undefined ? seen.device : `${seen.device} port ${seen.devicePort}`;
 
-function judged(design: Design, index: Index, at: LinkEnd, drawn: Drawn | null, seen: Observed): Pick<Neighbour, 'verdict' | 'takeOver'> {
+function judged(
+  design: Design,
+  index: Index,
+  at: LinkEnd,
+  drawn: Drawn | null,
+  seen: Observed,
+): Pick<Neighbour, 'verdict' | 'takeOver'> {
   const sw = index.switchFor(seen);
   const host = sw ? null : index.hostFor(seen);
   if (host) {
     if (drawn?.host?.id === host.id) return { verdict: 'as drawn', takeOver: null };
     // A host with one card has moved; one with several has one more plugged in than was drawn.
     const attach = host.attach.length <= 1 ? [at] : [...host.attach, at];
-    return { verdict: drawn ? 'other switch' : 'missing cable', takeOver: { label: `plug ${host.name ?? host.id} in here`, commands: [...unplug(drawn, at), { do: 'set-host', host: host.id, attach }] } };
+    return {
+      verdict: drawn ? 'other switch' : 'missing cable',
+      takeOver: {
+        label: `plug ${host.name ?? host.id} in here`,
+        commands: [...unplug(drawn, at), { do: 'set-host', host: host.id, attach }],
+      },
+    };
   }
   if (!sw) {
-    if (drawn?.host && seen.kind !== 'switch') return { verdict: 'unknown device', takeOver: { label: `call it ${seen.device.slice(0, 40)}`, commands: [{ do: 'set-host', host: drawn.host.id, name: seen.device }] } };
+    if (drawn?.host && seen.kind !== 'switch')
+      return {
+        verdict: 'unknown device',
+        takeOver: {
+          label: `call it ${seen.device.slice(0, 40)}`,
+          commands: [{ do: 'set-host', host: drawn.host.id, name: seen.device }],
+        },
+      };
     return { verdict: 'unknown device', takeOver: addDevice(design, index, at, drawn, seen) };
   }
   const far = seen.devicePort === undefined ? null : index.portCalled(sw, seen.devicePort);
-  if (drawn?.far?.switch === sw.id && (seen.devicePort === undefined || drawn.far.port === far?.id)) return { verdict: 'as drawn', takeOver: null };
+  if (drawn?.far?.switch === sw.id && (seen.devicePort === undefined || drawn.far.port === far?.id))
+    return { verdict: 'as drawn', takeOver: null };
   const verdict: Verdict = !drawn ? 'missing cable' : drawn.far?.switch === sw.id ? 'other port' : 'other switch';
   return { verdict, takeOver: cableAsSeen(design, index, at, drawn, sw, far, seen.devicePort) };
 }
 
 /** A cable from here to the port that was seen, in place of whatever is drawn at both. */
-function cableAsSeen(design: Design, index: Index, at: LinkEnd, drawn: Drawn | null, sw: Switch, far: Port | null, label: string | undefined): Remedy {
+function cableAsSeen(
+  design: Design,
+  index: Index,
+  at: LinkEnd,
+  drawn: Drawn | null,
+  sw: Switch,
+  far: Port | null,
+  label: string | undefined,
+): Remedy {
   const commands: Command[] = [...unplug(drawn, at)];
   const here = index.portAt(at)!;
   let port = far?.id;
   if (!port && label !== undefined) {
-    const added = portSchema.parse({ ...new FreshNames(design).port(sw.ports, label), speed: here.speed, vlans: here.vlans });
+    const added = portSchema.parse({
+      ...new FreshNames(design).port(sw.ports, label),
+      speed: here.speed,
+      vlans: here.vlans,
+    });
     commands.push({ do: 'add-port', switch: sw.id, port: added });
     port = added.id;
   }
@@ -140,7 +216,9 @@ function cableAsSeen(design: Design, index: Index, at: LinkEnd, drawn: Drawn | n
 const unplug = (drawn: Drawn | null, at: LinkEnd): Command[] => {
   if (!drawn) return [];
   if (drawn.link) return [{ do: 'remove-link', link: drawn.link }];
-  return [{ do: 'set-host', host: drawn.host!.id, attach: drawn.host!.attach.filter((end) => keyOf(end) !== keyOf(at)) }];
+  return [
+    { do: 'set-host', host: drawn.host!.id, attach: drawn.host!.attach.filter((end) => keyOf(end) !== keyOf(at)) },
+  ];
 };
 
 /** A switch or host that the design does not have yet, plugged in where it was seen. */
@@ -151,9 +229,18 @@ function addDevice(design: Design, index: Index, at: LinkEnd, drawn: Drawn | nul
   if (seen.kind === 'switch') {
     const id = fresh.switchId(seen.device);
     const port = portSchema.parse({ ...fresh.port([], seen.devicePort ?? null), speed: here.speed, vlans: here.vlans });
-    const sw = switchSchema.parse({ id, ...(id === seen.device ? {} : { name: seen.device }), mac, dialect: fresh.dialect, ports: [port] });
+    const sw = switchSchema.parse({
+      id,
+      ...(id === seen.device ? {} : { name: seen.device }),
+      mac,
+      dialect: fresh.dialect,
+      ports: [port],
+    });
     const link = { id: fresh.linkId(), a: at, b: { switch: id, port: port.id }, up: true };
-    return { label: 'add the switch', commands: [...unplug(drawn, at), { do: 'add-switch', switch: sw }, { do: 'add-link', link }] };
+    return {
+      label: 'add the switch',
+      commands: [...unplug(drawn, at), { do: 'add-switch', switch: sw }, { do: 'add-link', link }],
+    };
   }
   const id = fresh.hostId(seen.device);
   const vlan = here.vlans.mode === 'access' ? here.vlans.vlan : here.vlans.native;
@@ -169,8 +256,14 @@ function addPortAndCable(design: Design, index: Index, sw: Switch, seen: Observe
   const add: Command = { do: 'add-port', switch: sw.id, port };
   if (!far || seen.devicePort === undefined) return { label: 'add the port', commands: [add] };
   const farPort = index.portCalled(far, seen.devicePort);
-  if (!farPort || index.drawnAt({ switch: far.id, port: farPort.id })) return { label: 'add the port', commands: [add] };
-  const link = { id: new FreshNames(design).linkId(), a: { switch: sw.id, port: port.id }, b: { switch: far.id, port: farPort.id }, up: true };
+  if (!farPort || index.drawnAt({ switch: far.id, port: farPort.id }))
+    return { label: 'add the port', commands: [add] };
+  const link = {
+    id: new FreshNames(design).linkId(),
+    a: { switch: sw.id, port: port.id },
+    b: { switch: far.id, port: farPort.id },
+    up: true,
+  };
   return { label: 'add the port and its cable', commands: [add, { do: 'add-link', link }] };
 }
 
@@ -196,12 +289,22 @@ class Index {
       put(this.hostMacs, host.mac, host);
     }
     for (const { id, a, b } of design.links) {
-      for (const [near, far] of [[a, b], [b, a]] as const) {
+      for (const [near, far] of [
+        [a, b],
+        [b, a],
+      ] as const) {
         const there = this.byId.get(far.switch);
-        this.drawn.set(keyOf(near), { text: `${there ? nameOf(there) : far.switch} port ${far.port}`, link: id, host: null, far });
+        this.drawn.set(keyOf(near), {
+          text: `${there ? nameOf(there) : far.switch} port ${far.port}`,
+          link: id,
+          host: null,
+          far,
+        });
       }
     }
-    for (const host of design.hosts) for (const end of host.attach) this.drawn.set(keyOf(end), { text: host.name ?? host.id, link: null, host, far: null });
+    for (const host of design.hosts)
+      for (const end of host.attach)
+        this.drawn.set(keyOf(end), { text: host.name ?? host.id, link: null, host, far: null });
   }
 
   /** By name or id; a name with a domain behind it (`ridge-a.example`) means the same switch. */
@@ -210,7 +313,12 @@ class Index {
     return this.names.get(whole) ?? this.names.get(whole.split('.')[0]!) ?? null;
   }
   switchFor(seen: Observed): Switch | null {
-    return this.switchCalled(seen.device) ?? this.macs.get(seen.mac ?? '') ?? this.macs.get(seen.device.toLowerCase()) ?? null;
+    return (
+      this.switchCalled(seen.device) ??
+      this.macs.get(seen.mac ?? '') ??
+      this.macs.get(seen.device.toLowerCase()) ??
+      null
+    );
   }
   hostFor(seen: Observed): Host | null {
     return this.hostNames.get(seen.device.toLowerCase()) ?? this.hostMacs.get(seen.mac ?? '') ?? null;
@@ -220,7 +328,12 @@ class Index {
     const exact = sw.ports.find((port) => port.id.toLowerCase() === name.toLowerCase());
     if (exact) return exact;
     const number = /(\d+)$/.exec(name)?.[1];
-    const numbered = number === undefined || /[^\s\w-]/.test(name) ? [] : sw.ports.filter((port) => port.id === number || (port.number === Number(number) && /(\d+)$/.exec(port.id)?.[1] === number));
+    const numbered =
+      number === undefined || /[^\s\w-]/.test(name)
+        ? []
+        : sw.ports.filter(
+            (port) => port.id === number || (port.number === Number(number) && /(\d+)$/.exec(port.id)?.[1] === number),
+          );
     return numbered.length === 1 ? numbered[0]! : null;
   }
   portAt(end: LinkEnd): Port | undefined {

@@ -38,13 +38,23 @@ export function candidatePaths(network: Network, tree: SettledTree, s: number): 
   if (tree.root[s]! < 0 || own < 0) return [];
   const cist = tree.id === CIST ? tree.regional : undefined;
   const isInside = (p: number): boolean => cist?.inside[p] === 1;
-  const hop = (p: number): PathHop => ({ switch: switches[owner[p]!]!.id, port: ports[p]!.id, cost: tree.cost[p]!, inside: isInside(p) });
+  const hop = (p: number): PathHop => ({
+    switch: switches[owner[p]!]!.id,
+    port: ports[p]!.id,
+    cost: tree.cost[p]!,
+    inside: isInside(p),
+  });
   /** The root ports from a switch to its root; null where the way passes `s`. */
   const wayFrom = (from: number): number[] | null => {
     const way = wayToRoot(network, tree, from);
     return way.some((p) => owner[p] === s) ? null : way;
   };
-  const found: { readonly path: CandidatePath; readonly sender: number; readonly receiver: number; readonly regional: number }[] = [];
+  const found: {
+    readonly path: CandidatePath;
+    readonly sender: number;
+    readonly receiver: number;
+    readonly regional: number;
+  }[] = [];
   for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) {
     const speaker = tree.designated[p]!;
     if (speaker < 0 || leadsOut(tree, p)) continue;
@@ -55,17 +65,32 @@ export function candidatePaths(network: Network, tree: SettledTree, s: number): 
       if (!way) continue;
       const total = tree.rootPathCost[from]! + (isInside(p) ? 0 : tree.cost[p]!);
       const internal = !cist ? null : isInside(p) ? cist.cost[from]! + tree.cost[p]! : 0;
-      const path = { hops: [hop(p), ...way.map(hop)], via: switches[from]!.id, root: switches[tree.root[from]!]!.id, total, internal, over: total - tree.rootPathCost[s]!, chosen: p === own && heard, heard };
+      const path = {
+        hops: [hop(p), ...way.map(hop)],
+        via: switches[from]!.id,
+        root: switches[tree.root[from]!]!.id,
+        total,
+        internal,
+        over: total - tree.rootPathCost[s]!,
+        chosen: p === own && heard,
+        heard,
+      };
       found.push({ path, sender, receiver: p, regional: cist ? tree.rank[isInside(p) ? cist.root[from]! : s]! : 0 });
     }
   }
   const order = (a: (typeof found)[0], b: (typeof found)[0]): number =>
-    Number(b.path.chosen) - Number(a.path.chosen) || a.path.total - b.path.total || a.regional - b.regional || (a.path.internal ?? 0) - (b.path.internal ?? 0) || compareVectors(offerOf(network, tree, a.sender), offerOf(network, tree, b.sender)) || network.order[a.receiver]! - network.order[b.receiver]!;
+    Number(b.path.chosen) - Number(a.path.chosen) ||
+    a.path.total - b.path.total ||
+    a.regional - b.regional ||
+    (a.path.internal ?? 0) - (b.path.internal ?? 0) ||
+    compareVectors(offerOf(network, tree, a.sender), offerOf(network, tree, b.sender)) ||
+    network.order[a.receiver]! - network.order[b.receiver]!;
   return found.sort(order).map(({ path }) => path);
 }
 
 /** Whether a port of an instance leads out of its region: there it does what the CIST does, and is no way to the regional root (802.1Q-2018 13.12). */
-export const leadsOut = (tree: SettledTree, p: number): boolean => tree.regional !== undefined && tree.id !== CIST && tree.regional.inside[p] === 0;
+export const leadsOut = (tree: SettledTree, p: number): boolean =>
+  tree.regional !== undefined && tree.id !== CIST && tree.regional.inside[p] === 0;
 
 /** The ports on a segment that listen to its designated port. */
 function listenersOn(tree: SettledTree, designated: number): number[] {

@@ -6,7 +6,14 @@ import { CST, treeInstance, treeName, treesName, type SwitchId, type TreeId } fr
 import { BRIDGE_PRIORITY } from '../design/legal';
 import type { Command } from '../design/commands';
 import type { Switch } from '../design/schema';
-import { bridgeId, bridgeIdText, compareBridgeIds, setBridgePriority, settingKey, type BridgeId } from '../tree/bridgeId';
+import {
+  bridgeId,
+  bridgeIdText,
+  compareBridgeIds,
+  setBridgePriority,
+  settingKey,
+  type BridgeId,
+} from '../tree/bridgeId';
 import type { Network } from '../tree/network';
 import { switchName } from '../tree/phrases';
 import { hasInstance, regionsOf, sameRegion } from '../tree/region';
@@ -52,15 +59,30 @@ export function place(network: Network, tree: TreeId, s: number, as: Place): Pla
   const regionOf = regionsOf(network.design);
   // An instance is elected for in each region by itself; the CIST by all bridges.
   const own = (treeInstance(tree) ?? 0) > 0 ? regionOf(sw) : null;
-  if (own && !hasInstance(own, treeInstance(tree)!)) return { done: false, tree, sentence: `${name}'s region has no ${treeName(tree)}.`, instead: null };
+  if (own && !hasInstance(own, treeInstance(tree)!))
+    return { done: false, tree, sentence: `${name}'s region has no ${treeName(tree)}.`, instead: null };
   if (partOf(sw, tree) !== 'bridge') {
-    return { done: false, tree, sentence: `${name} takes no part in ${treeName(tree)}: it ${sw.up ? 'runs no spanning tree for it' : 'has no power'}.`, instead: null };
+    return {
+      done: false,
+      tree,
+      sentence: `${name} takes no part in ${treeName(tree)}: it ${sw.up ? 'runs no spanning tree for it' : 'has no power'}.`,
+      instead: null,
+    };
   }
   const rivals = network.switches
-    .filter((other) => other !== sw && partOf(other, tree) === 'bridge' && (own === null || sameRegion(own, regionOf(other))))
+    .filter(
+      (other) => other !== sw && partOf(other, tree) === 'bridge' && (own === null || sameRegion(own, regionOf(other))),
+    )
     .map((other): Rival => ({ sw: other, id: bridgeId(other, tree) }))
     .sort((a, b) => compareBridgeIds(a.id, b.id));
-  if (as === 'never') return settled(sw, tree, max, [], `${name} has the worst priority in ${treeName(tree)}: it becomes root only where nothing better is left.`);
+  if (as === 'never')
+    return settled(
+      sw,
+      tree,
+      max,
+      [],
+      `${name} has the worst priority in ${treeName(tree)}: it becomes root only where nothing better is left.`,
+    );
   return as === 'root' ? asRoot(sw, tree, rivals) : asStandby(sw, tree, rivals);
 }
 
@@ -74,23 +96,44 @@ const beats = (a: BridgeId, b: BridgeId): boolean => compareBridgeIds(a, b) < 0;
 function asRoot(sw: Switch, tree: TreeId, rivals: readonly Rival[]): Placing {
   const name = switchName(sw);
   const [best] = rivals;
-  if (!best) return settled(sw, tree, setBridgePriority(sw, tree), [], `${name} is the only bridge of ${treeName(tree)}.`);
+  if (!best)
+    return settled(sw, tree, setBridgePriority(sw, tree), [], `${name} is the only bridge of ${treeName(tree)}.`);
   const now = bridgeId(sw, tree);
-  if (now.priority < best.id.priority) return settled(sw, tree, setBridgePriority(sw, tree), rivals, `${name} is root of ${treeName(tree)} by priority already.`);
+  if (now.priority < best.id.priority)
+    return settled(
+      sw,
+      tree,
+      setBridgePriority(sw, tree),
+      rivals,
+      `${name} is root of ${treeName(tree)} by priority already.`,
+    );
   // One step is left free below the rivals for a standby, where there is room.
   const wins = LEGAL.filter((priority) => idWith(sw, tree, priority).priority < best.id.priority);
   const chosen = wins.at(-2) ?? wins.at(-1) ?? (beats(idWith(sw, tree, min), best.id) ? min : null);
   if (chosen !== null) {
-    const how = idWith(sw, tree, chosen).priority === best.id.priority ? `; ${switchName(best.sw)} has the same priority, so only the lower MAC address decides` : '';
-    return settled(sw, tree, chosen, rivals.filter((rival) => beats(rival.id, now)), `${name} becomes root of ${treeName(tree)} with priority ${chosen}${how}.`);
+    const how =
+      idWith(sw, tree, chosen).priority === best.id.priority
+        ? `; ${switchName(best.sw)} has the same priority, so only the lower MAC address decides`
+        : '';
+    return settled(
+      sw,
+      tree,
+      chosen,
+      rivals.filter((rival) => beats(rival.id, now)),
+      `${name} becomes root of ${treeName(tree)} with priority ${chosen}${how}.`,
+    );
   }
   const blocking = rivals.filter((rival) => !beats(idWith(sw, tree, min), rival.id));
   return {
-    done: false, tree,
+    done: false,
+    tree,
     sentence: `No priority makes ${name} root of ${treeName(tree)}: ${blocking.map(rivalText).join(', ')} ${blocking.length === 1 ? 'has' : 'have'} priority 0 already and a lower MAC address.`,
     instead: {
       label: `raise ${blocking.map((rival) => switchName(rival.sw)).join(', ')} to ${step} and place ${name} at 0`,
-      commands: [...blocking.flatMap((rival) => priorityCommand(rival.sw, tree, step)), ...priorityCommand(sw, tree, min)],
+      commands: [
+        ...blocking.flatMap((rival) => priorityCommand(rival.sw, tree, step)),
+        ...priorityCommand(sw, tree, min),
+      ],
     },
   };
 }
@@ -98,9 +141,22 @@ function asRoot(sw: Switch, tree: TreeId, rivals: readonly Rival[]): Placing {
 function asStandby(sw: Switch, tree: TreeId, rivals: readonly Rival[]): Placing {
   const name = switchName(sw);
   const [root, next] = rivals;
-  if (!root) return { done: false, tree, sentence: `${name} is the only bridge of ${treeName(tree)}: there is no root to stand by for.`, instead: null };
+  if (!root)
+    return {
+      done: false,
+      tree,
+      sentence: `${name} is the only bridge of ${treeName(tree)}: there is no root to stand by for.`,
+      instead: null,
+    };
   const now = bridgeId(sw, tree);
-  if (beats(root.id, now) && (!next || now.priority < next.id.priority)) return settled(sw, tree, setBridgePriority(sw, tree), rivals, `${name} is the standby of ${treeName(tree)} already.`);
+  if (beats(root.id, now) && (!next || now.priority < next.id.priority))
+    return settled(
+      sw,
+      tree,
+      setBridgePriority(sw, tree),
+      rivals,
+      `${name} is the standby of ${treeName(tree)} already.`,
+    );
   const fits = LEGAL.filter((priority) => {
     const id = idWith(sw, tree, priority);
     return beats(root.id, id) && (!next || beats(id, next.id));
@@ -110,10 +166,21 @@ function asStandby(sw: Switch, tree: TreeId, rivals: readonly Rival[]): Placing 
   const apart = clear.filter((priority) => idWith(sw, tree, priority).priority > root.id.priority);
   const chosen = apart.at(-1) ?? clear.at(-1) ?? fits.at(-1);
   if (chosen !== undefined) {
-    return settled(sw, tree, chosen, rivals.slice(1).filter((rival) => beats(rival.id, now)), `${name} becomes the standby of ${treeName(tree)} with priority ${chosen}, behind ${switchName(root.sw)}.`);
+    return settled(
+      sw,
+      tree,
+      chosen,
+      rivals.slice(1).filter((rival) => beats(rival.id, now)),
+      `${name} becomes the standby of ${treeName(tree)} with priority ${chosen}, behind ${switchName(root.sw)}.`,
+    );
   }
   const between = next ? `between ${rivalText(root)} and ${rivalText(next)}` : `behind ${rivalText(root)}`;
-  return { done: false, tree, sentence: `No priority puts ${name} ${between} in ${treeName(tree)}.`, instead: makeRoom(sw, tree, root, rivals.slice(1)) };
+  return {
+    done: false,
+    tree,
+    sentence: `No priority puts ${name} ${between} in ${treeName(tree)}.`,
+    instead: makeRoom(sw, tree, root, rivals.slice(1)),
+  };
 }
 
 /** Moves the root to 0 and whoever stands in the way up, so that the second step is free. */
@@ -122,14 +189,25 @@ function makeRoom(sw: Switch, tree: TreeId, root: Rival, others: readonly Rival[
   const raised = inTheWay.map((rival) => switchName(rival.sw));
   return {
     label: `${switchName(root.sw)} to 0, ${switchName(sw)} to ${step}${raised.length > 0 ? `, ${raised.join(', ')} to ${2 * step}` : ''}`,
-    commands: [...priorityCommand(root.sw, tree, min), ...inTheWay.flatMap((rival) => priorityCommand(rival.sw, tree, 2 * step)), ...priorityCommand(sw, tree, step)],
+    commands: [
+      ...priorityCommand(root.sw, tree, min),
+      ...inTheWay.flatMap((rival) => priorityCommand(rival.sw, tree, 2 * step)),
+      ...priorityCommand(sw, tree, step),
+    ],
   };
 }
 
 const rivalText = ({ sw, id }: Rival): string => `${switchName(sw)} (${bridgeIdText(id)})`;
 
 function settled(sw: Switch, tree: TreeId, priority: number, past: readonly Rival[], sentence: string): Placing {
-  return { done: true, tree, priority, commands: priorityCommand(sw, tree, priority), past: past.map((rival) => switchName(rival.sw)), sentence };
+  return {
+    done: true,
+    tree,
+    priority,
+    commands: priorityCommand(sw, tree, priority),
+    past: past.map((rival) => switchName(rival.sw)),
+    sentence,
+  };
 }
 
 /** Sets a bridge priority where this switch keeps it for the tree; nothing where it stands already. */
@@ -146,11 +224,18 @@ function keyOf(sw: Switch, tree: TreeId): TreeId | null {
 }
 
 /** Places switches in several trees, each as the network stands: several at once make sense for `never` only. */
-export function placeAll(network: Network, trees: readonly TreeId[], switches: readonly SwitchId[], as: Place): Placing[] {
-  return trees.flatMap((tree) => switches.flatMap((id) => {
-    const s = network.switchIndex.get(id);
-    return s === undefined ? [] : [place(network, tree, s, as)];
-  }));
+export function placeAll(
+  network: Network,
+  trees: readonly TreeId[],
+  switches: readonly SwitchId[],
+  as: Place,
+): Placing[] {
+  return trees.flatMap((tree) =>
+    switches.flatMap((id) => {
+      const s = network.switchIndex.get(id);
+      return s === undefined ? [] : [place(network, tree, s, as)];
+    }),
+  );
 }
 
 /** What several placings come to, in a sentence or two; alike ones are told once for all their trees. */

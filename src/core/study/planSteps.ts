@@ -12,7 +12,8 @@ export interface PlanStep {
 }
 
 /** Seconds between two steps, in which all comes to rest: more where ports take two forward delays. */
-export const pauseIn = ({ switches }: Design): number => (switches.some((sw) => sw.up && (sw.dialect === 'stp' || sw.dialect === 'per-vlan-stp')) ? 60 : 10);
+export const pauseIn = ({ switches }: Design): number =>
+  switches.some((sw) => sw.up && (sw.dialect === 'stp' || sw.dialect === 'per-vlan-stp')) ? 60 : 10;
 
 /** What a step did, of a run of the plan's actions. */
 export interface StepOutcome {
@@ -30,13 +31,17 @@ interface Ran {
 }
 
 /** Reads a run step by step; times in seconds since its start. */
-export function outcomesOf({ steps, until }: { readonly steps: readonly { readonly at: number }[]; readonly until: number }, { outages, storms }: Ran): StepOutcome[] {
+export function outcomesOf(
+  { steps, until }: { readonly steps: readonly { readonly at: number }[]; readonly until: number },
+  { outages, storms }: Ran,
+): StepOutcome[] {
   return steps.map(({ at }, i) => {
     const to = steps[i + 1]?.at ?? until;
     const begun = outages.filter(({ start }) => start >= at && start < to);
     const circling = storms.filter(({ start, end }) => start < to && (end ?? Infinity) > at);
     return {
-      outage: Math.max(0, ...begun.map(({ start, end }) => (end === null ? Infinity : end - start))), pairs: begun.length,
+      outage: Math.max(0, ...begun.map(({ start, end }) => (end === null ? Infinity : end - start))),
+      pairs: begun.length,
       frames: circling.some(({ endless }) => endless) ? 'circle' : circling.length > 0 ? 'come twice' : null,
     };
   });

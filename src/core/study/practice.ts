@@ -26,7 +26,8 @@ const TRIES = 60;
 
 /** A practice network; the error is a sentence, for numbers that are none. */
 export function practiceDesign(level: PracticeLevel, number: number): Result<Design, string> {
-  if (!Number.isInteger(number) || number < 0 || number > 999_999) return fail('A practice network has a number from 0 to 999 999.');
+  if (!Number.isInteger(number) || number < 0 || number > 999_999)
+    return fail('A practice network has a number from 0 to 999 999.');
   const random = randomFrom(number * 3 + level);
   let design = draw(level, number, random);
   for (let i = 0; i < TRIES && !instructive(design, level); i += 1) design = draw(level, number, random);
@@ -73,16 +74,32 @@ function draw(level: PracticeLevel, number: number, random: () => number): Desig
   });
   const down = level === 3 ? Math.floor(random() * links.length) : -1;
   // Addresses in an order of their own: the root is rarely the first on the sheet.
-  const macs = Array.from({ length: count }, (_, i) => [random(), i] as const).sort((x, y) => x[0] - y[0]).map(([, i]) => i);
+  const macs = Array.from({ length: count }, (_, i) => [random(), i] as const)
+    .sort((x, y) => x[0] - y[0])
+    .map(([, i]) => i);
   const radius = 150 + 40 * count;
   return designSchema.parse({
-    format: FORMAT.name, version: FORMAT.version,
-    name: `Valley station, practice ${level}.${number}`, notes: PRACTICE_TEXT[level],
-    vlans: level === 3 ? [{ id: 15, name: 'Mount control' }, { id: 25, name: 'Image capture' }] : [],
+    format: FORMAT.name,
+    version: FORMAT.version,
+    name: `Valley station, practice ${level}.${number}`,
+    notes: PRACTICE_TEXT[level],
+    vlans:
+      level === 3
+        ? [
+            { id: 15, name: 'Mount control' },
+            { id: 25, name: 'Image capture' },
+          ]
+        : [],
     switches: Array.from({ length: count }, (_, s) => ({
-      id: PLACES[s], mac: `02:5a:00:00:00:${(16 + macs[s]! * 7).toString(16).padStart(2, '0')}`, tier: 'distribution', dialect: level === 3 ? 'per-vlan-rstp' : 'rstp',
+      id: PLACES[s],
+      mac: `02:5a:00:00:00:${(16 + macs[s]! * 7).toString(16).padStart(2, '0')}`,
+      tier: 'distribution',
+      dialect: level === 3 ? 'per-vlan-rstp' : 'rstp',
       ...bridgeSettings(level, s, pick, random),
-      position: { x: Math.round(radius * Math.sin((2 * Math.PI * s) / count)) + 0, y: Math.round(-radius * 0.62 * Math.cos((2 * Math.PI * s) / count)) + 0 },
+      position: {
+        x: Math.round(radius * Math.sin((2 * Math.PI * s) / count)) + 0,
+        y: Math.round(-radius * 0.62 * Math.cos((2 * Math.PI * s) / count)) + 0,
+      },
       ports: ports[s]!.map(({ speed, settings }, i) => ({ id: String(i + 1), number: i + 1, speed, ...settings })),
     })),
     links: links.map((link, i) => ({ ...link, up: i !== down })),
@@ -94,7 +111,9 @@ type Choose = <T>(from: readonly T[]) => T;
 function bridgeSettings(level: PracticeLevel, s: number, pick: Choose, random: () => number): Record<string, unknown> {
   if (level === 1) return random() < 0.25 ? { priority: pick([4096, 61_440]) } : {};
   const own = random() < 0.35 ? { priority: pick([8192, 24_576, 36_864, 61_440]) } : {};
-  return level === 3 && s % 3 === 0 ? { ...own, trees: { 'vlan:25': { priority: pick([4096, 28_672, 40_960]) } } } : own;
+  return level === 3 && s % 3 === 0
+    ? { ...own, trees: { 'vlan:25': { priority: pick([4096, 28_672, 40_960]) } } }
+    : own;
 }
 
 function portSettings(level: PracticeLevel, pick: Choose, random: () => number): Record<string, unknown> {
@@ -114,7 +133,13 @@ function instructive(design: Design, level: PracticeLevel): boolean {
   if (level === 1) return true;
   const tied = tree.designated.some((speaker, p) => {
     const s = network.owner[p]!;
-    return speaker >= 0 && speaker !== p && tree.rootPort[s] !== p && network.owner[speaker] !== s && tree.rootPathCost[network.owner[speaker]!]! + tree.cost[p]! === tree.rootPathCost[s];
+    return (
+      speaker >= 0 &&
+      speaker !== p &&
+      tree.rootPort[s] !== p &&
+      network.owner[speaker] !== s &&
+      tree.rootPathCost[network.owner[speaker]!]! + tree.cost[p]! === tree.rootPathCost[s]
+    );
   });
   const other = treeOf(solution.value, vlanTree(15));
   return level === 2 ? tied : other !== undefined && other.role.some((code, p) => code !== tree.role[p]);

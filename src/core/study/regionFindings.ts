@@ -12,7 +12,12 @@ import { partsOf } from './parts';
 import { regionsIn, slipsOf, type Region, type Slip } from './regions';
 import { membersByVlan } from './vlanFindings';
 
-const RULES: Readonly<Record<Slip['field'], string>> = { name: 'region-name-slip', revision: 'region-revision-alone', map: 'region-map-differs', none: 'region-without-settings' };
+const RULES: Readonly<Record<Slip['field'], string>> = {
+  name: 'region-name-slip',
+  revision: 'region-revision-alone',
+  map: 'region-map-differs',
+  none: 'region-without-settings',
+};
 
 /** Everything about regions of a network in which some switch speaks MSTP. */
 export function regionFindings(solution: Solution): Finding[] {
@@ -34,10 +39,16 @@ function slips(network: Network, regions: readonly Region[]): Finding[] {
     const name = nameOf(network.design, id);
     const who = alike.length === 1 ? name : `${name} and ${alike.length - 1} more`;
     return {
-      rule: RULES[field], text: `${text}${alike.length === 1 ? '' : `, and ${alike.length - 1} more like it`}: a boundary runs through what should be the one region ${region.map.configurationId.name || 'without a name'}`,
+      rule: RULES[field],
+      text: `${text}${alike.length === 1 ? '' : `, and ${alike.length - 1} more like it`}: a boundary runs through what should be the one region ${region.map.configurationId.name || 'without a name'}`,
       why: 'Across the boundary there is no instance, only the CIST: every VLAN takes the same way there, whatever the instances’ roots and costs say.',
       at: { switch: id },
-      remedies: [{ label: `give ${who} the region settings of the others`, commands: alike.map((slip): Command => ({ do: 'set-switch', switch: slip.switch, region: settings })) }],
+      remedies: [
+        {
+          label: `give ${who} the region settings of the others`,
+          commands: alike.map((slip): Command => ({ do: 'set-switch', switch: slip.switch, region: settings })),
+        },
+      ],
     };
   });
 }
@@ -46,12 +57,20 @@ function splits({ design }: Network, regions: readonly Region[]): Finding[] {
   return regions.flatMap(({ map, given, pieces }): Finding[] => {
     const [main, ...others] = pieces;
     if (!given || !main || others.length === 0) return [];
-    const listed = (ids: Region['switches']): string => ids.slice(0, 3).map((id) => nameOf(design, id)).join(', ') + (ids.length > 3 ? ` and ${ids.length - 3} more` : '');
-    return [{
-      rule: 'region-split', text: `Region ${map.configurationId.name || 'without a name'} is in ${pieces.length} pieces: ${others.map(listed).join('; ')} ${others.length === 1 && others[0]!.length === 1 ? 'hangs' : 'hang'} on the others only through switches of no or another region`,
-      why: 'Each piece is a region by itself, with instance roots of its own; between them every VLAN goes the way of the CIST.',
-      at: { switch: others[0]![0]! }, remedies: [],
-    }];
+    const listed = (ids: Region['switches']): string =>
+      ids
+        .slice(0, 3)
+        .map((id) => nameOf(design, id))
+        .join(', ') + (ids.length > 3 ? ` and ${ids.length - 3} more` : '');
+    return [
+      {
+        rule: 'region-split',
+        text: `Region ${map.configurationId.name || 'without a name'} is in ${pieces.length} pieces: ${others.map(listed).join('; ')} ${others.length === 1 && others[0]!.length === 1 ? 'hangs' : 'hang'} on the others only through switches of no or another region`,
+        why: 'Each piece is a region by itself, with instance roots of its own; between them every VLAN goes the way of the CIST.',
+        at: { switch: others[0]![0]! },
+        remedies: [],
+      },
+    ];
   });
 }
 
@@ -65,7 +84,8 @@ function brokenTrunks(solution: Solution): Finding[] {
   const regionOf = regionsOf(design);
   const members = membersByVlan(network);
   const found = new Map<string, { p: number; q: number; tree: TreeId; vids: number[] }>();
-  const forwards = (tree: SettledTree, p: number): boolean => tree.role[p] === CODE.root || tree.role[p] === CODE.designated || tree.role[p] === CODE.master;
+  const forwards = (tree: SettledTree, p: number): boolean =>
+    tree.role[p] === CODE.root || tree.role[p] === CODE.designated || tree.role[p] === CODE.master;
   for (const vid of listedVlans(design)) {
     const trees = switches.map((sw) => {
       const map = sw.up ? regionOf(sw) : null;
@@ -96,12 +116,21 @@ function brokenTrunks(solution: Solution): Finding[] {
     const commands = [p, q].flatMap((r): Command[] => {
       const { vlans } = ports[r]!;
       if (vlans.mode !== 'trunk' || vids.every((vid) => carried[r]!.has(vid))) return [];
-      return [{ do: 'set-port', switch: switches[owner[r]!]!.id, port: ports[bundleOf[r]! < 0 ? r : bundleOf[r]!]!.id, vlans: { ...vlans, allowed: carried[r]!.with(vids).format() } }];
+      return [
+        {
+          do: 'set-port',
+          switch: switches[owner[r]!]!.id,
+          port: ports[bundleOf[r]! < 0 ? r : bundleOf[r]!]!.id,
+          vlans: { ...vlans, allowed: carried[r]!.with(vids).format() },
+        },
+      ];
     });
     const fixable = [p, q].every((r) => ports[r]!.vlans.mode === 'trunk');
     return {
-      rule: 'instance-off-trunk', text: `${vlan} ${vids.length === 1 ? 'goes' : 'go'} with ${tree === 'mst:0' ? 'the IST' : `instance ${tree.slice(4)}`}, whose tree takes ${at(p)} to ${at(q)}; that trunk does not carry ${vids.length === 1 ? 'it' : 'them'}`,
-      why: 'An instance blocks its other ways for all of its VLANs, carried or not: what the trunk leaves out is cut there.', at: { switch: switches[owner[p]!]!.id, port: ports[p]!.id, trees: [tree] },
+      rule: 'instance-off-trunk',
+      text: `${vlan} ${vids.length === 1 ? 'goes' : 'go'} with ${tree === 'mst:0' ? 'the IST' : `instance ${tree.slice(4)}`}, whose tree takes ${at(p)} to ${at(q)}; that trunk does not carry ${vids.length === 1 ? 'it' : 'them'}`,
+      why: 'An instance blocks its other ways for all of its VLANs, carried or not: what the trunk leaves out is cut there.',
+      at: { switch: switches[owner[p]!]!.id, port: ports[p]!.id, trees: [tree] },
       remedies: fixable && commands.length > 0 ? [{ label: `carry ${vlan} there`, commands }] : [],
     };
   });

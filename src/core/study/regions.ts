@@ -33,11 +33,18 @@ export function regionsIn(network: Network): Region[] {
     else found.push({ map, given: sw.region !== undefined, members: [s] });
   });
   const named = (members: readonly number[]): SwitchId[] => members.map((s) => switches[s]!.id);
-  return found.sort((a, b) => b.members.length - a.members.length).map(({ map, given, members }): Region => {
-    const pieces = new Map<number, number[]>();
-    for (const s of members) pieces.set(piece[s]!, [...(pieces.get(piece[s]!) ?? []), s]);
-    return { map, given, switches: named(members), pieces: [...pieces.values()].sort((a, b) => b.length - a.length).map(named) };
-  });
+  return found
+    .sort((a, b) => b.members.length - a.members.length)
+    .map(({ map, given, members }): Region => {
+      const pieces = new Map<number, number[]>();
+      for (const s of members) pieces.set(piece[s]!, [...(pieces.get(piece[s]!) ?? []), s]);
+      return {
+        map,
+        given,
+        switches: named(members),
+        pieces: [...pieces.values()].sort((a, b) => b.length - a.length).map(named),
+      };
+    });
 }
 
 /** VLANs that two switches map to different instances; 0 is the IST. */
@@ -68,8 +75,18 @@ export function compareRegions(a: RegionMap, b: RegionMap): RegionComparison {
       pairs.set(key, { a: p, b: q, vids: [...(pairs.get(key)?.vids ?? []), [vid, vid]] });
     }
   }
-  const vlans = [...pairs.values()].map((pair): MapDifference => ({ a: pair.a, b: pair.b, vlans: VlanSet.of(pair.vids) }));
-  return { name: [x.name, y.name], revision: [x.revision, y.revision], digest: [x.digest, y.digest], vlans, same: sameRegion(a, b) };
+  const vlans = [...pairs.values()].map((pair): MapDifference => ({
+    a: pair.a,
+    b: pair.b,
+    vlans: VlanSet.of(pair.vids),
+  }));
+  return {
+    name: [x.name, y.name],
+    revision: [x.revision, y.revision],
+    digest: [x.digest, y.digest],
+    vlans,
+    same: sameRegion(a, b),
+  };
 }
 
 /** `instance 2`, `the IST`. */
@@ -101,18 +118,32 @@ const onlyRenumbered = ({ vlans }: RegionComparison, a: RegionMap, b: RegionMap)
 };
 
 /** What is likely wrong, in one sentence; null where two switches agree. `them` is what is said of the other side: a switch, or `the others`. */
-export function slipText(name: string, own: RegionMap, them: string, other: RegionMap, given: readonly [boolean, boolean] = [true, true]): string | null {
+export function slipText(
+  name: string,
+  own: RegionMap,
+  them: string,
+  other: RegionMap,
+  given: readonly [boolean, boolean] = [true, true],
+): string | null {
   const difference = compareRegions(own, other);
   if (difference.same) return null;
   const has = them === 'the others' ? 'have' : 'has';
-  if (!given[0]) return `${name} has no region settings: it is a region of its own, named by its address, with every VLAN in the IST`;
+  if (!given[0])
+    return `${name} has no region settings: it is a region of its own, named by its address, with every VLAN in the IST`;
   if (!given[1]) return `${them} ${has} no region settings`;
   const parts: string[] = [];
   const [a, b] = difference.name;
-  if (a !== b) parts.push(`${name} is named “${a}”, ${them} “${b}”${namesAlike(a, b) ? ': capitals, blanks and every other octet count' : ''}`);
-  if (difference.revision[0] !== difference.revision[1]) parts.push(`${name} has revision ${difference.revision[0]}, ${them} ${difference.revision[1]}`);
-  if (onlyRenumbered(difference, own, other)) parts.push(`${name} has the same groups of VLANs under other instance numbers`);
-  else for (const { vlans, a: mine, b: theirs } of difference.vlans.slice(0, 3)) parts.push(`${name} maps ${vlansName(vlans)} to ${instanceText(mine)}, ${them} to ${instanceText(theirs)}`);
+  if (a !== b)
+    parts.push(
+      `${name} is named “${a}”, ${them} “${b}”${namesAlike(a, b) ? ': capitals, blanks and every other octet count' : ''}`,
+    );
+  if (difference.revision[0] !== difference.revision[1])
+    parts.push(`${name} has revision ${difference.revision[0]}, ${them} ${difference.revision[1]}`);
+  if (onlyRenumbered(difference, own, other))
+    parts.push(`${name} has the same groups of VLANs under other instance numbers`);
+  else
+    for (const { vlans, a: mine, b: theirs } of difference.vlans.slice(0, 3))
+      parts.push(`${name} maps ${vlansName(vlans)} to ${instanceText(mine)}, ${them} to ${instanceText(theirs)}`);
   if (difference.vlans.length > 3) parts.push(`and ${difference.vlans.length - 3} groups of VLANs more`);
   return parts.join('; ');
 }
@@ -141,13 +172,30 @@ export interface Slip {
 export function slipsOf(network: Network, regions: readonly Region[] = regionsIn(network)): Slip[] {
   const { design, switches, switchIndex } = network;
   const at = (id: SwitchId): Switch => switches[switchIndex.get(id)!]!;
-  const settingsOf = (region: Region): RegionId | undefined => region.switches.map((id) => at(id).region).find((id) => id !== undefined);
-  return regions.flatMap((odd, i) => regions.slice(0, i).flatMap((main): Slip[] => {
-    const settings = settingsOf(main);
-    const field = slipField(odd, main);
-    if (field === null || settings === undefined || regions.slice(0, regions.indexOf(main)).some((larger) => slipField(odd, larger) !== null)) return [];
-    return odd.switches.map((id): Slip => ({ switch: id, field, region: main, settings, text: slipText(switchName(design.switches.find((sw) => sw.id === id)!), odd.map, 'the others', main.map, [odd.given, main.given])! }));
-  }));
+  const settingsOf = (region: Region): RegionId | undefined =>
+    region.switches.map((id) => at(id).region).find((id) => id !== undefined);
+  return regions.flatMap((odd, i) =>
+    regions.slice(0, i).flatMap((main): Slip[] => {
+      const settings = settingsOf(main);
+      const field = slipField(odd, main);
+      if (
+        field === null ||
+        settings === undefined ||
+        regions.slice(0, regions.indexOf(main)).some((larger) => slipField(odd, larger) !== null)
+      )
+        return [];
+      return odd.switches.map((id): Slip => ({
+        switch: id,
+        field,
+        region: main,
+        settings,
+        text: slipText(switchName(design.switches.find((sw) => sw.id === id)!), odd.map, 'the others', main.map, [
+          odd.given,
+          main.given,
+        ])!,
+      }));
+    }),
+  );
 }
 
 /** The one field in which two regions differ; null where it is none, or more. */

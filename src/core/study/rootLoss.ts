@@ -58,19 +58,29 @@ export function ifSwitchDies(before: Solution, id: SwitchId): SwitchLoss | null 
   if (!edited.ok || !after.ok) return null;
   const moved = movedEnds(before, after.value).filter((end) => end.switch !== id && end.after !== 'disabled');
   const rootsBefore = new Map(before.trees.map((tree) => [tree.id, nameOf(before, mainRoot(before, tree))]));
-  const rootsAfter = new Map(after.value.trees.map((tree) => [tree.id, nameOf(after.value, mainRoot(after.value, tree))]));
+  const rootsAfter = new Map(
+    after.value.trees.map((tree) => [tree.id, nameOf(after.value, mainRoot(after.value, tree))]),
+  );
   const losses = before.trees.flatMap((tree): RootLoss[] => {
     if (rootsBefore.get(tree.id) !== id) return [];
     const next = treeOf(after.value, tree.id);
     const takesOver = rootsAfter.get(tree.id) ?? null;
     const root = takesOver === null ? -1 : after.value.network.switchIndex.get(takesOver)!;
     const was = mainRoot(before, tree);
-    return [{
-      tree: tree.id, root: id, takesOver,
-      ends: moved.filter((end) => end.tree === tree.id),
-      cutOff: after.value.network.switches.flatMap((sw, t) => (t !== s && tree.root[t] === was && next && next.root[t] !== root ? [sw.id] : [])),
-      sharesWith: before.trees.flatMap(({ id: other }) => (takesOver !== null && rootsBefore.get(other) !== id && rootsAfter.get(other) === takesOver ? [other] : [])),
-    }];
+    return [
+      {
+        tree: tree.id,
+        root: id,
+        takesOver,
+        ends: moved.filter((end) => end.tree === tree.id),
+        cutOff: after.value.network.switches.flatMap((sw, t) =>
+          t !== s && tree.root[t] === was && next && next.root[t] !== root ? [sw.id] : [],
+        ),
+        sharesWith: before.trees.flatMap(({ id: other }) =>
+          takesOver !== null && rootsBefore.get(other) !== id && rootsAfter.get(other) === takesOver ? [other] : [],
+        ),
+      },
+    ];
   });
   return { switch: id, design: edited.value.design, solution: after.value, losses };
 }

@@ -32,7 +32,9 @@ export function rootMatrix({ network, trees }: Solution): RootMatrix {
   for (const tree of trees) {
     const places = placesIn(network.switches.length, tree, islandRoots(network, tree)[0] ?? -1);
     const cells = network.switches.map((sw, s): RootCell | null =>
-      tree.root[s]! < 0 ? null : { priority: setBridgePriority(sw, tree.id), own: isSetFor(sw.trees, tree.id, sw.dialect), place: places[s]! },
+      tree.root[s]! < 0
+        ? null
+        : { priority: setBridgePriority(sw, tree.id), own: isSetFor(sw.trees, tree.id, sw.dialect), place: places[s]! },
     );
     const key = cells.map((cell) => (cell ? `${cell.priority}${cell.own ? '!' : '.'}${cell.place}` : '-')).join(' ');
     const group = groups.get(key);

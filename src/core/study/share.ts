@@ -34,25 +34,39 @@ export interface SharingProposal {
 /** The links that lead from a switch to one of a stronger tier: what people call uplinks. */
 export function uplinksOf({ design, light, portIndexOf }: Network): LinkId[] {
   const tiers = new Map(design.switches.map((sw) => [sw.id, STRENGTH[sw.tier]]));
-  return design.links.flatMap(({ id, a, b }) => (light[portIndexOf(a.switch, a.port)] && tiers.get(a.switch) !== tiers.get(b.switch) ? [id] : []));
+  return design.links.flatMap(({ id, a, b }) =>
+    light[portIndexOf(a.switch, a.port)] && tiers.get(a.switch) !== tiers.get(b.switch) ? [id] : [],
+  );
 }
 
 const STRENGTH: Readonly<Record<Tier, number>> = { core: 2, distribution: 1, access: 0 };
 
 /** Ways to spread some trees over some links, the best first: none of them loads any link more than the most loaded one was; the error says why there is none. */
-export function shareTrees(before: Solution, trees: readonly TreeId[], uplinks: readonly LinkId[], progress: Progress = () => true): Result<SharingProposal[], string> {
+export function shareTrees(
+  before: Solution,
+  trees: readonly TreeId[],
+  uplinks: readonly LinkId[],
+  progress: Progress = () => true,
+): Result<SharingProposal[], string> {
   const { network } = before;
   const present = trees.flatMap((id) => treeOf(before, id) ?? []);
-  if (before.trees.length === 1 && before.trees.every((tree) => tree.id === CST || tree.id === CIST)) return fail('One tree carries every VLAN here, so all of them take the same links. Sharing needs a tree for each VLAN, or MST instances.');
+  if (before.trees.length === 1 && before.trees.every((tree) => tree.id === CST || tree.id === CIST))
+    return fail(
+      'One tree carries every VLAN here, so all of them take the same links. Sharing needs a tree for each VLAN, or MST instances.',
+    );
   if (present.length < 2) return fail('Sharing needs two trees or more: the frames of one tree take one way.');
   const ends: Uplink[] = [];
   for (const id of uplinks) {
     const l = network.design.links.findIndex((link) => link.id === id);
     const link = network.design.links[l];
     if (!link) continue;
-    const [a, b] = [bridgePortOf(network, network.portIndexOf(link.a.switch, link.a.port)), bridgePortOf(network, network.portIndexOf(link.b.switch, link.b.port))];
+    const [a, b] = [
+      bridgePortOf(network, network.portIndexOf(link.a.switch, link.a.port)),
+      bridgePortOf(network, network.portIndexOf(link.b.switch, link.b.port)),
+    ];
     if (ends.some((end) => end.a === a || end.b === a)) continue; // another member of the same bundle
-    if (deadReason(network, a) !== null) return fail(`${label(network, a)} has no signal: nothing can be shared over its link.`);
+    if (deadReason(network, a) !== null)
+      return fail(`${label(network, a)} has no signal: nothing can be shared over its link.`);
     ends.push({ link: l, a, b });
   }
   if (ends.length < 2) return fail('Sharing needs two links or more.');
@@ -60,7 +74,10 @@ export function shareTrees(before: Solution, trees: readonly TreeId[], uplinks: 
   const loads = linkLoads(before);
   const groups = groupsOf(network, ends);
   const tops = topsOf(network, ends);
-  if (groups.length === 0 && tops.length < 2) return fail('These links neither leave one switch nor lead to different strong switches: there is nothing to choose between.');
+  if (groups.length === 0 && tops.length < 2)
+    return fail(
+      'These links neither leave one switch nor lead to different strong switches: there is nothing to choose between.',
+    );
   const weights = weightsOf(present, loads);
   const found = new Map<string, SharingProposal>();
   let done = 0;
@@ -69,7 +86,8 @@ export function shareTrees(before: Solution, trees: readonly TreeId[], uplinks: 
   for (const order of ORDERS) {
     const spreads: Spread[] = tops.length < 2 ? [] : [byRoots(before, order(present, weights, tops.length), tops)];
     const costs: Command[] = [];
-    for (const group of groups) if (go()) costs.push(...byCosts(network, present, order(present, weights, group.ports.length), group));
+    for (const group of groups)
+      if (go()) costs.push(...byCosts(network, present, order(present, weights, group.ports.length), group));
     for (const spread of [...spreads, { how: 'costs' as const, commands: costs, sentence: null }]) {
       const proposal = spread.commands.length === 0 ? null : tried(before, loads, spread, ends);
       if (proposal) found.set(JSON.stringify(proposal.commands), proposal);
@@ -77,9 +95,17 @@ export function shareTrees(before: Solution, trees: readonly TreeId[], uplinks: 
     if (!go()) break;
   }
   const best = [...found.values()].sort(
-    (x, y) => (x.after.peak?.share ?? 0) - (y.after.peak?.share ?? 0) || x.after.idle.length - y.after.idle.length || x.uplinks[1] - y.uplinks[1] || x.commands.length - y.commands.length,
+    (x, y) =>
+      (x.after.peak?.share ?? 0) - (y.after.peak?.share ?? 0) ||
+      x.after.idle.length - y.after.idle.length ||
+      x.uplinks[1] - y.uplinks[1] ||
+      x.commands.length - y.commands.length,
   );
-  return best.length > 0 ? ok(best) : fail('Every way that was tried loads some link more than the most loaded one is now, or uses these links no better.');
+  return best.length > 0
+    ? ok(best)
+    : fail(
+        'Every way that was tried loads some link more than the most loaded one is now, or uses these links no better.',
+      );
 }
 
 interface Spread {
@@ -123,7 +149,11 @@ function weightsOf(trees: readonly SettledTree[], { links }: Loads): Map<TreeId,
 }
 
 /** Deals trees to so many places; gives the place of each. */
-type Order = (trees: readonly SettledTree[], weights: ReadonlyMap<TreeId, number>, places: number) => ReadonlyMap<TreeId, number>;
+type Order = (
+  trees: readonly SettledTree[],
+  weights: ReadonlyMap<TreeId, number>,
+  places: number,
+) => ReadonlyMap<TreeId, number>;
 
 /** By load, the heaviest first to the place with the least; and in turn, which is easier to remember. */
 const ORDERS: readonly Order[] = [
@@ -156,14 +186,25 @@ function byRoots({ network }: Solution, dealt: ReadonlyMap<TreeId, number>, tops
   const commands = [...crowned, ...standing];
   const named = tops.flatMap((s, at): string[] => {
     const trees = [...dealt].flatMap(([id, to]) => (to === at ? [id] : []));
-    return trees.length === 0 ? [] : [`${switchName(network.switches[s]!)} root of ${treesName(trees)}, ${switchName(network.switches[tops[(at + 1) % tops.length]!]!)} its standby`];
+    return trees.length === 0
+      ? []
+      : [
+          `${switchName(network.switches[s]!)} root of ${treesName(trees)}, ${switchName(network.switches[tops[(at + 1) % tops.length]!]!)} its standby`,
+        ];
   });
   return { how: 'roots', commands, sentence: named.join('; ') };
 }
 
 /** Costs that make the dealt port of a switch its root port, tree by tree. */
-const byCosts = (network: Network, trees: readonly SettledTree[], dealt: ReadonlyMap<TreeId, number>, { ports }: Group): Command[] =>
-  trees.flatMap((tree) => settingCommands(network, [tree.id], rootPortBy(network, tree, ports[dealt.get(tree.id)!]!) ?? []));
+const byCosts = (
+  network: Network,
+  trees: readonly SettledTree[],
+  dealt: ReadonlyMap<TreeId, number>,
+  { ports }: Group,
+): Command[] =>
+  trees.flatMap((tree) =>
+    settingCommands(network, [tree.id], rootPortBy(network, tree, ports[dealt.get(tree.id)!]!) ?? []),
+  );
 
 /**
  * Costs with which a port becomes root port of its switch: itself made cheaper than every other way, else those before it
@@ -173,9 +214,16 @@ function rootPortBy(network: Network, tree: SettledTree, port: number): Setting[
   const s = network.owner[port]!;
   const candidates = candidatePaths(network, tree, s);
   // Costs outside and inside of a region do not add up.
-  if (new Set(candidates.map((way) => way.hops[0]!.inside)).size > 1 || (candidates[0]?.hops[0]?.inside && new Set(candidates.map((way) => way.total)).size > 1)) return null;
+  if (
+    new Set(candidates.map((way) => way.hops[0]!.inside)).size > 1 ||
+    (candidates[0]?.hops[0]?.inside && new Set(candidates.map((way) => way.total)).size > 1)
+  )
+    return null;
   const sumOf = (way: CandidatePath): number => (way.hops[0]!.inside ? way.internal! : way.total);
-  const ways = candidates.map((way) => ({ port: network.portIndexOf(way.hops[0]!.switch, way.hops[0]!.port), total: sumOf(way) }));
+  const ways = candidates.map((way) => ({
+    port: network.portIndexOf(way.hops[0]!.switch, way.hops[0]!.port),
+    total: sumOf(way),
+  }));
   const own = ways.find((way) => way.port === port);
   if (!own) return null;
   if (tree.rootPort[s] === port) return [];
@@ -191,16 +239,33 @@ function rootPortBy(network: Network, tree: SettledTree, port: number): Setting[
 }
 
 /** Solves the design with the commands; null where some link then has more than the most loaded one had, or nothing is better. */
-function tried(before: Solution, loads: Loads, { how, commands, sentence }: Spread, uplinks: readonly Uplink[]): SharingProposal | null {
+function tried(
+  before: Solution,
+  loads: Loads,
+  { how, commands, sentence }: Spread,
+  uplinks: readonly Uplink[],
+): SharingProposal | null {
   const edited = editAll(before.network.design, commands);
   const solved = edited.ok ? solve(edited.value.design) : null;
   if (!solved?.ok) return null;
   const solution = solved.value;
   const after = linkLoads(solution);
   const most = (of: Loads): number => Math.max(...uplinks.map(({ link }) => of.links[link]!.share));
-  const idle = (of: Loads): number => uplinks.filter(({ link }) => (of.links[link] as LinkLoad).state === 'idle').length;
+  const idle = (of: Loads): number =>
+    uplinks.filter(({ link }) => (of.links[link] as LinkLoad).state === 'idle').length;
   const worse = (after.peak?.share ?? 0) > (loads.peak?.share ?? 0) + 1e-9;
-  const better = idle(after) < idle(loads) || most(after) < most(loads) - 1e-9 || (after.peak?.share ?? 0) < (loads.peak?.share ?? 0) - 1e-9;
+  const better =
+    idle(after) < idle(loads) ||
+    most(after) < most(loads) - 1e-9 ||
+    (after.peak?.share ?? 0) < (loads.peak?.share ?? 0) - 1e-9;
   if (worse || !better) return null;
-  return { how, commands, sentence: sentence ?? sentencesOf(before.network.design, commands).join('; '), before: loads, after, uplinks: [most(loads), most(after)], moved: movedEnds(before, solution) };
+  return {
+    how,
+    commands,
+    sentence: sentence ?? sentencesOf(before.network.design, commands).join('; '),
+    before: loads,
+    after,
+    uplinks: [most(loads), most(after)],
+    moved: movedEnds(before, solution),
+  };
 }

@@ -43,7 +43,12 @@ const WIDTH = 3;
 export type Progress = (share: number) => boolean;
 
 /** Searches costs, port priorities and bridge priorities near the links, for all wishes at once; the error says why it cannot be done. */
-export function steer(before: Solution, wishes: readonly Wish[], trees: readonly TreeId[], progress: Progress = () => true): Result<Proposal[], string> {
+export function steer(
+  before: Solution,
+  wishes: readonly Wish[],
+  trees: readonly TreeId[],
+  progress: Progress = () => true,
+): Result<Proposal[], string> {
   const { network } = before;
   const targets: Target[] = [];
   for (const wish of wishes) {
@@ -61,7 +66,8 @@ export function steer(before: Solution, wishes: readonly Wish[], trees: readonly
   }
   const met = (tree: SettledTree): boolean => targets.every((target) => isMet(tree, target));
   if (present.every(met)) {
-    const what = targets.length > 1 ? 'All of this is so' : first.wants === 'block' ? 'It blocks there' : 'It carries the frames';
+    const what =
+      targets.length > 1 ? 'All of this is so' : first.wants === 'block' ? 'It blocks there' : 'It carries the frames';
     return fail(`${what} already in ${treesName(trees)}.`);
   }
 
@@ -71,16 +77,27 @@ export function steer(before: Solution, wishes: readonly Wish[], trees: readonly
     trees: shape.map((tree) => tree.id),
     sets: settingsFor(network, shape[0]!, targets, (share) => progress((i + share) / shapes.length)),
   }));
-  const tries = [...parts.flatMap(({ sets }) => sets.map((set) => [{ trees, set }])), ...(parts.length > 1 ? together(parts) : [])];
+  const tries = [
+    ...parts.flatMap(({ sets }) => sets.map((set) => [{ trees, set }])),
+    ...(parts.length > 1 ? together(parts) : []),
+  ];
   const proposals = tries.flatMap((each) => proposalOf(before, trees, each, met, targets) ?? []);
   const found = firstOfEach(proposals, ({ commands }) => JSON.stringify(commands)).sort(inRank);
-  return found.length > 0 ? ok(found.slice(0, MOST)) : fail(`No set of costs and priorities that was tried does ${targets.length > 1 ? 'all of it' : 'it'} in ${treesName(trees)}.`);
+  return found.length > 0
+    ? ok(found.slice(0, MOST))
+    : fail(
+        `No set of costs and priorities that was tried does ${targets.length > 1 ? 'all of it' : 'it'} in ${treesName(trees)}.`,
+      );
 }
 
 /** The better proposal first: no access switch as root, few settings, other trees left alone, no access switch nearer to the root, few other ends moved. */
 const inRank = (x: Proposal, y: Proposal): number =>
-  x.weakRoots.length - y.weakRoots.length || x.settings - y.settings || Number(x.spills) - Number(y.spills) || x.weakWays.length - y.weakWays.length ||
-  x.others.length - y.others.length || x.sentence.localeCompare(y.sentence);
+  x.weakRoots.length - y.weakRoots.length ||
+  x.settings - y.settings ||
+  Number(x.spills) - Number(y.spills) ||
+  x.weakWays.length - y.weakWays.length ||
+  x.others.length - y.others.length ||
+  x.sentence.localeCompare(y.sentence);
 
 interface State {
   readonly settings: readonly Setting[];
@@ -89,7 +106,12 @@ interface State {
 }
 
 /** Sets of settings that fulfil every wish in one tree: one wish after the other, the best few sets followed on. */
-function settingsFor(network: Network, tree: SettledTree, targets: readonly Target[], progress: Progress): (readonly Setting[])[] {
+function settingsFor(
+  network: Network,
+  tree: SettledTree,
+  targets: readonly Target[],
+  progress: Progress,
+): (readonly Setting[])[] {
   const missed = (at: SettledTree): number => targets.filter((target) => !isMet(at, target)).length;
   let states: State[] = [{ settings: [], network, tree }];
   const rounds = targets.length === 1 ? 1 : targets.length + 1;
@@ -102,9 +124,17 @@ function settingsFor(network: Network, tree: SettledTree, targets: readonly Targ
       if (reached.stopped) break;
     }
     const full = next.filter((state) => state.missed === 0);
-    if (full.length > 0) return firstOfEach(full.map(({ settings }) => pruned(network, tree, settings, (at) => missed(at) === 0)), (set) => wayOf(network, tree, set));
+    if (full.length > 0)
+      return firstOfEach(
+        full.map(({ settings }) => pruned(network, tree, settings, (at) => missed(at) === 0)),
+        (set) => wayOf(network, tree, set),
+      );
     const moves = (at: SettledTree): number => at.role.reduce((sum, code, p) => sum + Number(code !== tree.role[p]), 0);
-    states = next.map((state) => ({ state, by: [state.missed, state.settings.length, moves(state.tree)] })).sort((x, y) => x.by[0]! - y.by[0]! || x.by[1]! - y.by[1]! || x.by[2]! - y.by[2]!).slice(0, WIDTH).map(({ state }) => state);
+    states = next
+      .map((state) => ({ state, by: [state.missed, state.settings.length, moves(state.tree)] }))
+      .sort((x, y) => x.by[0]! - y.by[0]! || x.by[1]! - y.by[1]! || x.by[2]! - y.by[2]!)
+      .slice(0, WIDTH)
+      .map(({ state }) => state);
     if (states.length === 0) break;
   }
   const built = builtSettings(network, tree, targets).filter((set) => missed(solveWith(network, tree.id, set)) === 0);
@@ -112,7 +142,12 @@ function settingsFor(network: Network, tree: SettledTree, targets: readonly Targ
 }
 
 /** Settings more that make the first missed wish come true: for each thing to set and way to move it, the nearest value that does. */
-function reach({ settings, network, tree }: State, targets: readonly Target[], missed: (tree: SettledTree) => number, progress: Progress): { readonly found: State[]; readonly stopped: boolean } {
+function reach(
+  { settings, network, tree }: State,
+  targets: readonly Target[],
+  missed: (tree: SettledTree) => number,
+  progress: Progress,
+): { readonly found: State[]; readonly stopped: boolean } {
   const target = targets.find((each) => !isMet(tree, each));
   if (!target) return { found: [], stopped: false };
   const found = new Map<string, State>();
@@ -134,21 +169,31 @@ function reach({ settings, network, tree }: State, targets: readonly Target[], m
 }
 
 /** What a setting sets, without its value. */
-const placeOf = (setting: Setting): string => `${setting.of} ${setting.of === 'bridgePriority' ? setting.switch : setting.port}`;
+const placeOf = (setting: Setting): string =>
+  `${setting.of} ${setting.of === 'bridgePriority' ? setting.switch : setting.port}`;
 
 /** What a set of settings sets, and which way it moves each. */
-const wayOf = (network: Network, tree: SettledTree, set: readonly Setting[]): string => JSON.stringify(set.map((setting) => [placeOf(setting), setting.value > valueNow(network, tree, setting)]));
+const wayOf = (network: Network, tree: SettledTree, set: readonly Setting[]): string =>
+  JSON.stringify(set.map((setting) => [placeOf(setting), setting.value > valueNow(network, tree, setting)]));
 
-const firstOfEach = <T>(all: readonly T[], keyOf: (each: T) => string): T[] => [...new Map([...all].reverse().map((each) => [keyOf(each), each])).values()].reverse();
+const firstOfEach = <T>(all: readonly T[], keyOf: (each: T) => string): T[] =>
+  [...new Map([...all].reverse().map((each) => [keyOf(each), each])).values()].reverse();
 
 /** Later settings in the place of earlier ones of the same thing. */
-const merged = (settings: readonly Setting[], more: readonly Setting[]): Setting[] => [...new Map([...settings, ...more].map((setting) => [placeOf(setting), setting])).values()];
+const merged = (settings: readonly Setting[], more: readonly Setting[]): Setting[] => [
+  ...new Map([...settings, ...more].map((setting) => [placeOf(setting), setting])).values(),
+];
 
 /** Without the settings that it does not take: larger parts are left out first. */
-function pruned(network: Network, tree: SettledTree, settings: readonly Setting[], good: (tree: SettledTree) => boolean): readonly Setting[] {
+function pruned(
+  network: Network,
+  tree: SettledTree,
+  settings: readonly Setting[],
+  good: (tree: SettledTree) => boolean,
+): readonly Setting[] {
   let kept = settings;
   for (let size = Math.ceil(kept.length / 2); kept.length > 1; size = Math.ceil(size / 2)) {
-    for (let at = 0; at < kept.length; ) {
+    for (let at = 0; at < kept.length;) {
       const without = [...kept.slice(0, at), ...kept.slice(at + size)];
       if (without.length > 0 && good(solveWith(network, tree.id, without))) kept = without;
       else at += size;
@@ -162,7 +207,8 @@ function pruned(network: Network, tree: SettledTree, settings: readonly Setting[
 function valueNow(network: Network, tree: SettledTree, setting: Setting): number {
   if (setting.of === 'bridgePriority') return setBridgePriority(network.switches[setting.switch]!, tree.id);
   if (setting.of === 'cost') return tree.cost[setting.port]!;
-  return portIdentifier(network.ports[setting.port]!, tree.id, network.switches[network.owner[setting.port]!]!.dialect).priority;
+  return portIdentifier(network.ports[setting.port]!, tree.id, network.switches[network.owner[setting.port]!]!.dialect)
+    .priority;
 }
 
 /** Settings for some trees. */
@@ -172,14 +218,24 @@ interface Part {
 }
 
 /** Each shape with settings of its own: the best of all, then the next best of each. */
-function together(parts: readonly { readonly trees: readonly TreeId[]; readonly sets: readonly (readonly Setting[])[] }[]): Part[][] {
+function together(
+  parts: readonly { readonly trees: readonly TreeId[]; readonly sets: readonly (readonly Setting[])[] }[],
+): Part[][] {
   if (parts.some(({ sets }) => sets.length === 0)) return [];
   const most = Math.min(MOST, Math.max(...parts.map(({ sets }) => sets.length)));
-  return Array.from({ length: most }, (_, k) => parts.map(({ trees, sets }) => ({ trees, set: sets[Math.min(k, sets.length - 1)]! })));
+  return Array.from({ length: most }, (_, k) =>
+    parts.map(({ trees, sets }) => ({ trees, set: sets[Math.min(k, sets.length - 1)]! })),
+  );
 }
 
 /** Solves the whole design with the settings; null where some wished tree does not come out as wished. */
-function proposalOf(before: Solution, trees: readonly TreeId[], parts: readonly Part[], met: (tree: SettledTree) => boolean, targets: readonly Target[]): Proposal | null {
+function proposalOf(
+  before: Solution,
+  trees: readonly TreeId[],
+  parts: readonly Part[],
+  met: (tree: SettledTree) => boolean,
+  targets: readonly Target[],
+): Proposal | null {
   const { network } = before;
   const commands = parts.flatMap((part) => settingCommands(network, part.trees, part.set));
   const edited = editAll(network.design, commands);
@@ -188,26 +244,37 @@ function proposalOf(before: Solution, trees: readonly TreeId[], parts: readonly 
   const pointed = new Set(targets.flatMap(({ a, b }) => [a, b]));
   const others = movedEnds(before, after.value).filter((end) => !(trees.includes(end.tree) && pointed.has(end.index)));
   return {
-    commands, sentence: sentencesOf(network.design, commands).join('; '), settings: parts.reduce((sum, { set }) => sum + set.length, 0),
-    others, spills: others.some((end) => !trees.includes(end.tree)), ...newlyStrained(before, after.value),
+    commands,
+    sentence: sentencesOf(network.design, commands).join('; '),
+    settings: parts.reduce((sum, { set }) => sum + set.length, 0),
+    others,
+    spills: others.some((end) => !trees.includes(end.tree)),
+    ...newlyStrained(before, after.value),
   };
 }
 
 /** Access switches that are a root, or stand between others and it, in trees in which they did not before. */
 function newlyStrained(before: Solution, after: Solution): Pick<Proposal, 'weakRoots' | 'weakWays'> {
   const { switches } = after.network;
-  const was = new Map(before.trees.map((tree) => [tree.id, { roots: new Set(tree.root), ways: transits(before.network, tree) }]));
+  const was = new Map(
+    before.trees.map((tree) => [tree.id, { roots: new Set(tree.root), ways: transits(before.network, tree) }]),
+  );
   const [roots, ways] = [new Set<number>(), new Set<number>()];
   for (const tree of after.trees) {
     const old = was.get(tree.id);
     for (const s of tree.root) if (s >= 0 && !old?.roots.has(s)) roots.add(s);
     for (const s of transits(after.network, tree)) if (!old?.ways.has(s) && !roots.has(s)) ways.add(s);
   }
-  const access = (found: Set<number>): SwitchId[] => [...found].flatMap((s) => (switches[s]!.tier === 'access' ? [switches[s]!.id] : []));
+  const access = (found: Set<number>): SwitchId[] =>
+    [...found].flatMap((s) => (switches[s]!.tier === 'access' ? [switches[s]!.id] : []));
   return { weakRoots: access(roots), weakWays: access(ways) };
 }
 
 /** Switches through which others reach the root. */
 function transits({ owner }: Network, tree: SettledTree): Set<number> {
-  return new Set(Array.from(tree.rootPort, (p) => (p < 0 || tree.designated[p]! < 0 ? -1 : owner[tree.designated[p]!]!)).filter((s) => s >= 0));
+  return new Set(
+    Array.from(tree.rootPort, (p) => (p < 0 || tree.designated[p]! < 0 ? -1 : owner[tree.designated[p]!]!)).filter(
+      (s) => s >= 0,
+    ),
+  );
 }

@@ -21,19 +21,47 @@ export function candidatesFor(network: Network, tree: SettledTree, target: Targe
   const ends = [network.owner[a]!, network.owner[b]!];
   const near = new Set<number>([a, b]);
   for (const s of ends) {
-    for (let p = network.firstPort[s]!; p < network.firstPort[s + 1]!; p += 1) if (tree.designated[p]! >= 0) near.add(p);
+    for (let p = network.firstPort[s]!; p < network.firstPort[s + 1]!; p += 1)
+      if (tree.designated[p]! >= 0) near.add(p);
     for (const p of wayToRoot(network, tree, s)) near.add(p);
   }
   const ports = [...near];
   const maxCost = (p: number): number => MAX_COST[methodOf(network.design, network.switches[network.owner[p]!]!)];
-  const priorities = [PORT_PRIORITY.default - PORT_PRIORITY.step, PORT_PRIORITY.default + PORT_PRIORITY.step, PORT_PRIORITY.min, PORT_PRIORITY.max];
-  const strong = network.switches.flatMap((sw, s) => (tree.root[s]! >= 0 && (sw.tier !== 'access' || ends.includes(s)) ? [s] : []));
+  const priorities = [
+    PORT_PRIORITY.default - PORT_PRIORITY.step,
+    PORT_PRIORITY.default + PORT_PRIORITY.step,
+    PORT_PRIORITY.min,
+    PORT_PRIORITY.max,
+  ];
+  const strong = network.switches.flatMap((sw, s) =>
+    tree.root[s]! >= 0 && (sw.tier !== 'access' || ends.includes(s)) ? [s] : [],
+  );
   return [
-    ...ports.map((port): Candidate => () => flipsOf(network, tree, port, maxCost(port)).map((value) => [{ of: 'cost', port, value }])),
-    ...ports.map((port): Candidate => () => priorities.map((value) => [{ of: 'portPriority', port, value }])),
-    ...strong.map((s): Candidate => () => bridgeValues(network, tree, s).map((value) => [{ of: 'bridgePriority', switch: s, value }])),
-    ...ends.map((s): Candidate => () => raisedTogether(network, tree, s, [a, b])),
-    ...ports.map((port): Candidate => () => pairs(tree, port, ports, maxCost)),
+    ...ports.map(
+      (port): Candidate =>
+        () =>
+          flipsOf(network, tree, port, maxCost(port)).map((value) => [{ of: 'cost', port, value }]),
+    ),
+    ...ports.map(
+      (port): Candidate =>
+        () =>
+          priorities.map((value) => [{ of: 'portPriority', port, value }]),
+    ),
+    ...strong.map(
+      (s): Candidate =>
+        () =>
+          bridgeValues(network, tree, s).map((value) => [{ of: 'bridgePriority', switch: s, value }]),
+    ),
+    ...ends.map(
+      (s): Candidate =>
+        () =>
+          raisedTogether(network, tree, s, [a, b]),
+    ),
+    ...ports.map(
+      (port): Candidate =>
+        () =>
+          pairs(tree, port, ports, maxCost),
+    ),
   ];
 }
 
@@ -45,7 +73,9 @@ function flipsOf(network: Network, tree: SettledTree, port: number, most: number
     let here = tree;
     for (let i = 0; i < FLIPS; i += 1) {
       const roles = here.role;
-      const flip = firstFlip(now, end, (value) => solveWith(network, tree.id, [{ of: 'cost', port, value }]).role.every((code, q) => code === roles[q]));
+      const flip = firstFlip(now, end, (value) =>
+        solveWith(network, tree.id, [{ of: 'cost', port, value }]).role.every((code, q) => code === roles[q]),
+      );
       if (flip === null) break;
       found.push(...rounded(flip, end, most), flip);
       now = flip;
@@ -59,21 +89,46 @@ function flipsOf(network: Network, tree: SettledTree, port: number, most: number
 function bridgeValues(network: Network, tree: SettledTree, s: number): number[] {
   const now = setBridgePriority(network.switches[s]!, tree.id);
   const { min, max, step } = BRIDGE_PRIORITY;
-  return Array.from({ length: (max - min) / step + 1 }, (_, i) => min + i * step).filter((value) => value !== now).sort((x, y) => Math.abs(x - now) - Math.abs(y - now));
+  return Array.from({ length: (max - min) / step + 1 }, (_, i) => min + i * step)
+    .filter((value) => value !== now)
+    .sort((x, y) => Math.abs(x - now) - Math.abs(y - now));
 }
 
 /** All ways of a switch to the root made dearer by the same factor, but for the link itself. */
-function raisedTogether(network: Network, tree: SettledTree, s: number, link: readonly number[]): (readonly Setting[])[] {
+function raisedTogether(
+  network: Network,
+  tree: SettledTree,
+  s: number,
+  link: readonly number[],
+): (readonly Setting[])[] {
   const ways: number[] = [];
   for (let p = network.firstPort[s]!; p < network.firstPort[s + 1]!; p += 1) {
     if (!link.includes(p) && tree.designated[p]! >= 0 && network.owner[tree.designated[p]!] !== s) ways.push(p);
   }
   if (ways.length < 2 || ways.length > 4) return [];
-  return [2, 5, 20].map((times) => ways.map((port): Setting => ({ of: 'cost', port, value: Math.min(MAX_COST[methodOf(network.design, network.switches[s]!)], tree.cost[port]! * times) })));
+  return [2, 5, 20].map((times) =>
+    ways.map((port): Setting => ({
+      of: 'cost',
+      port,
+      value: Math.min(MAX_COST[methodOf(network.design, network.switches[s]!)], tree.cost[port]! * times),
+    })),
+  );
 }
 
 /** A port made much dearer or cheaper together with one other. */
-function pairs(tree: SettledTree, port: number, ports: readonly number[], maxCost: (p: number) => number): (readonly Setting[])[] {
-  const moves = (p: number): Setting[] => [10, 0.1].map((times): Setting => ({ of: 'cost', port: p, value: Math.max(1, Math.min(maxCost(p), Math.round(tree.cost[p]! * times))) }));
-  return ports.filter((other) => other > port).flatMap((other) => moves(port).flatMap((x) => moves(other).map((y) => [x, y])));
+function pairs(
+  tree: SettledTree,
+  port: number,
+  ports: readonly number[],
+  maxCost: (p: number) => number,
+): (readonly Setting[])[] {
+  const moves = (p: number): Setting[] =>
+    [10, 0.1].map((times): Setting => ({
+      of: 'cost',
+      port: p,
+      value: Math.max(1, Math.min(maxCost(p), Math.round(tree.cost[p]! * times))),
+    }));
+  return ports
+    .filter((other) => other > port)
+    .flatMap((other) => moves(port).flatMap((x) => moves(other).map((y) => [x, y])));
 }

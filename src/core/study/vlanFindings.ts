@@ -22,16 +22,35 @@ export function hostFindings({ design, ports, carried, portIndexOf, switches, ow
       const { vlans } = ports[p]!;
       const there = `${switchName(switches[owner[p]!]!)} port ${at.port}`;
       const move = vlans.mode === 'access' ? vlans.vlan : vlans.native;
-      return [{
-        rule: 'host-vlan-not-carried',
-        text: `${hostName(host)} is in VLAN ${host.vlan}, but ${there} ${vlans.mode === 'access' ? `is an access port of VLAN ${vlans.vlan}` : `carries ${vlans.allowed || 'no VLAN'} only`}`,
-        why: 'What it sends goes into another VLAN or nowhere, and nothing sent to it arrives.',
-        at: { switch: at.switch, port: at.port },
-        remedies: [
-          { label: `make ${there} access ${host.vlan}`, commands: [{ do: 'set-port', switch: at.switch, port: ports[setAt(bundleOf, p)]!.id, vlans: { mode: 'access', vlan: host.vlan } }] },
-          ...(carried[p]!.has(move) ? [{ label: `put ${hostName(host)} into VLAN ${move}`, commands: [{ do: 'set-host' as const, host: host.id, vlan: move }] }] : []),
-        ],
-      }];
+      return [
+        {
+          rule: 'host-vlan-not-carried',
+          text: `${hostName(host)} is in VLAN ${host.vlan}, but ${there} ${vlans.mode === 'access' ? `is an access port of VLAN ${vlans.vlan}` : `carries ${vlans.allowed || 'no VLAN'} only`}`,
+          why: 'What it sends goes into another VLAN or nowhere, and nothing sent to it arrives.',
+          at: { switch: at.switch, port: at.port },
+          remedies: [
+            {
+              label: `make ${there} access ${host.vlan}`,
+              commands: [
+                {
+                  do: 'set-port',
+                  switch: at.switch,
+                  port: ports[setAt(bundleOf, p)]!.id,
+                  vlans: { mode: 'access', vlan: host.vlan },
+                },
+              ],
+            },
+            ...(carried[p]!.has(move)
+              ? [
+                  {
+                    label: `put ${hostName(host)} into VLAN ${move}`,
+                    commands: [{ do: 'set-host' as const, host: host.id, vlan: move }],
+                  },
+                ]
+              : []),
+          ],
+        },
+      ];
     }),
   );
 }
@@ -41,11 +60,20 @@ export function unlistedVlanFindings({ design, ports, owner, switches }: Network
   if (!switches.some((sw) => isPerVlan(sw.dialect))) return [];
   const listed = new Set([1, ...design.vlans.map((vlan) => vlan.id)]);
   const used = new Map<number, { text: string; at: Finding['at'] }>();
-  const note = (vid: number, text: string, at: Finding['at']) => !listed.has(vid) && !used.has(vid) && used.set(vid, { text, at });
-  for (const host of design.hosts) note(host.vlan, hostName(host), host.attach[0] ? { switch: host.attach[0].switch, port: host.attach[0].port } : {});
-  ports.forEach(({ vlans, id }, p) => vlans.mode === 'access' && note(vlans.vlan, `${switchName(switches[owner[p]!]!)} port ${id}`, { switch: switches[owner[p]!]!.id, port: id }));
+  const note = (vid: number, text: string, at: Finding['at']) =>
+    !listed.has(vid) && !used.has(vid) && used.set(vid, { text, at });
+  for (const host of design.hosts)
+    note(host.vlan, hostName(host), host.attach[0] ? { switch: host.attach[0].switch, port: host.attach[0].port } : {});
+  ports.forEach(
+    ({ vlans, id }, p) =>
+      vlans.mode === 'access' &&
+      note(vlans.vlan, `${switchName(switches[owner[p]!]!)} port ${id}`, { switch: switches[owner[p]!]!.id, port: id }),
+  );
   return [...used].map(([vid, { text, at }]) => ({
-    rule: 'vlan-not-listed', text: `${text} is in VLAN ${vid}, which the list of VLANs does not have`, why: 'Only listed VLANs have a tree here, so nothing keeps this one free of loops on paper.', at,
+    rule: 'vlan-not-listed',
+    text: `${text} is in VLAN ${vid}, which the list of VLANs does not have`,
+    why: 'Only listed VLANs have a tree here, so nothing keeps this one free of loops on paper.',
+    at,
     remedies: [{ label: `add VLAN ${vid}`, commands: [{ do: 'add-vlan', vlan: { id: vid } }] }],
   }));
 }
@@ -68,28 +96,41 @@ export function pathFindings(network: Network): Finding[] {
     broken.set(key, { vids: [...(broken.get(key)?.vids ?? []), vid], parts });
   }
   return [...broken.values()].map(({ vids: ids, parts }) => {
-    const names = (part: readonly number[]) => part.slice(0, 3).map((s) => switchName(switches[s]!)).join(', ') + (part.length > 3 ? ` and ${part.length - 3} more` : '');
+    const names = (part: readonly number[]) =>
+      part
+        .slice(0, 3)
+        .map((s) => switchName(switches[s]!))
+        .join(', ') + (part.length > 3 ? ` and ${part.length - 3} more` : '');
     const [main, ...rest] = parts as [number[], ...number[][]];
     const vlan = ids.length === 1 ? `VLAN ${ids[0]}` : `VLANs ${vlansText(ids)}`;
     const commands = rest.flatMap((part) => carryAlong(network, ids, main, part) ?? []);
     const possible = rest.every((part) => carryAlong(network, ids, main, part) !== null);
     const [lone] = rest[0] as [number];
     return {
-      rule: 'vlan-without-path', text: `${vlan}: no path joins ${rest.map(names).join(', nor ')} to ${names(main)}`,
-      why: 'Hosts of one VLAN sit on both sides, and no chain of live cables that carry the VLAN leads across.', at: { switch: switches[lone]!.id },
-      remedies: possible && commands.length > 0 ? [{ label: `carry ${vlan} on the way`, commands: merged(commands) }] : [],
+      rule: 'vlan-without-path',
+      text: `${vlan}: no path joins ${rest.map(names).join(', nor ')} to ${names(main)}`,
+      why: 'Hosts of one VLAN sit on both sides, and no chain of live cables that carry the VLAN leads across.',
+      at: { switch: switches[lone]!.id },
+      remedies:
+        possible && commands.length > 0 ? [{ label: `carry ${vlan} on the way`, commands: merged(commands) }] : [],
     };
   });
 
   /** Later commands on a port build on what the earlier ones have it carry. */
   function merged(commands: readonly Command[]): Command[] {
     const last = new Map<string, Command>();
-    for (const command of commands) if (command.do === 'set-port') last.set(`${command.switch}\n${command.port}`, command);
+    for (const command of commands)
+      if (command.do === 'set-port') last.set(`${command.switch}\n${command.port}`, command);
     return [...last.values()];
   }
 
   /** Trunks along the shortest way of live cables from one part to another, made to carry the VLANs; null without a way. */
-  function carryAlong({ firstPort, ports, bundleOf }: Network, ids: readonly number[], from: readonly number[], to: readonly number[]): Command[] | null {
+  function carryAlong(
+    { firstPort, ports, bundleOf }: Network,
+    ids: readonly number[],
+    from: readonly number[],
+    to: readonly number[],
+  ): Command[] | null {
     // By which port of the switch before each was reached: -2 not yet, -1 from the start. Not by the port that it was
     // reached through: what a bundle's port leads to need not lead back.
     const through = new Int32Array(switches.length).fill(-2);
@@ -126,7 +167,14 @@ export function pathFindings(network: Network): Finding[] {
 }
 
 /** The switches where a VLAN has members: hosts on ports that carry it, and access ports without a cable to a switch. */
-export function membersByVlan({ design, ports, owner, carried, cable, portIndexOf }: Network): Map<number, Set<number>> {
+export function membersByVlan({
+  design,
+  ports,
+  owner,
+  carried,
+  cable,
+  portIndexOf,
+}: Network): Map<number, Set<number>> {
   const members = new Map<number, Set<number>>();
   const add = (vid: number, s: number) => members.set(vid, (members.get(vid) ?? new Set()).add(s));
   const at = (end: LinkEnd, vid: number) => {
@@ -134,6 +182,8 @@ export function membersByVlan({ design, ports, owner, carried, cable, portIndexO
     if (p >= 0 && carried[p]!.has(vid)) add(vid, owner[p]!);
   };
   for (const host of design.hosts) for (const end of host.attach) at(end, host.vlan);
-  ports.forEach(({ vlans, up }: Port, p) => vlans.mode === 'access' && up && cable[p]! < 0 && add(vlans.vlan, owner[p]!));
+  ports.forEach(
+    ({ vlans, up }: Port, p) => vlans.mode === 'access' && up && cable[p]! < 0 && add(vlans.vlan, owner[p]!),
+  );
   return members;
 }

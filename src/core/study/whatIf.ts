@@ -13,7 +13,8 @@ export type Setting =
   | { readonly of: 'bridgePriority'; readonly switch: number; readonly value: number };
 
 /** Solves a tree of a network as if some settings were others. */
-export const solveWith = (network: Network, tree: TreeId, settings: readonly Setting[]): SettledTree => solveTrees(withSettings(network, tree, settings), [tree])[0]!;
+export const solveWith = (network: Network, tree: TreeId, settings: readonly Setting[]): SettledTree =>
+  solveTrees(withSettings(network, tree, settings), [tree])[0]!;
 
 /** The same network with other settings in one tree. */
 export function withSettings(network: Network, tree: TreeId, settings: readonly Setting[]): Network {
@@ -30,7 +31,8 @@ export function withSettings(network: Network, tree: TreeId, settings: readonly 
       const key = settingKey(tree, dialect);
       const own = { ...port.trees[key], [setting.of === 'cost' ? 'cost' : 'priority']: setting.value };
       // In the CIST a port has one cost toward its region and one toward others, and only one of them counts.
-      const outside = setting.of === 'cost' && tree === CIST && dialect === 'mstp' ? { externalCost: setting.value } : {};
+      const outside =
+        setting.of === 'cost' && tree === CIST && dialect === 'mstp' ? { externalCost: setting.value } : {};
       ports[setting.port] = { ...port, ...outside, trees: { ...port.trees, [key]: own } };
     }
   }
@@ -44,9 +46,16 @@ export function settingCommands(network: Network, trees: readonly TreeId[], sett
     const sw = network.switches[s]!;
     const keys = new Set(trees.map((tree) => settingKey(tree, sw.dialect)));
     return [...keys].map((tree): Command => {
-      if (setting.of === 'bridgePriority') return { do: 'set-bridge-priority', switch: sw.id, tree, priority: setting.value };
+      if (setting.of === 'bridgePriority')
+        return { do: 'set-bridge-priority', switch: sw.id, tree, priority: setting.value };
       if (setting.of === 'cost') return costCommand(network, tree, setting.port, setting.value);
-      return { do: 'set-port-priority', switch: sw.id, port: network.ports[setting.port]!.id, tree, priority: setting.value };
+      return {
+        do: 'set-port-priority',
+        switch: sw.id,
+        port: network.ports[setting.port]!.id,
+        tree,
+        priority: setting.value,
+      };
     });
   });
 }
@@ -55,6 +64,7 @@ export function settingCommands(network: Network, trees: readonly TreeId[], sett
 export function costCommand(network: Network, tree: TreeId, p: number, cost: number | null): Command {
   const sw = network.switches[network.owner[p]!]!;
   const at = { switch: sw.id, port: network.ports[p]!.id };
-  if (tree === CIST && sw.dialect === 'mstp' && insidePorts(network)[p] === 0) return { do: 'set-external-cost', ...at, cost };
+  if (tree === CIST && sw.dialect === 'mstp' && insidePorts(network)[p] === 0)
+    return { do: 'set-external-cost', ...at, cost };
   return { do: 'set-port-cost', ...at, tree: settingKey(tree, sw.dialect), cost };
 }

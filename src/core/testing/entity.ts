@@ -25,18 +25,35 @@ export class EntityBench {
   private now = 0;
 
   /** `edges` are the ports that are set as edge ports. */
-  constructor(make: (settings: EntitySettings, around: Surroundings) => ProtocolEntity, count: number, edges: readonly number[] = [], times: Partial<EntitySettings['times']> = {}, region: EntitySettings['region'] = null) {
+  constructor(
+    make: (settings: EntitySettings, around: Surroundings) => ProtocolEntity,
+    count: number,
+    edges: readonly number[] = [],
+    times: Partial<EntitySettings['times']> = {},
+    region: EntitySettings['region'] = null,
+  ) {
     this.entity = make(
       {
-        bridge: OWN, offset: 0, region, times: { hello: 2, maxAge: 20, forwardDelay: 15, maxHops: 20, txHold: 6, ...times },
-        ports: Array.from({ length: count }, (_, i) => ({ id: 0x8001 + i, cost: { external: COST, internal: COST }, edge: edges.includes(i), pointToPoint: true })),
+        bridge: OWN,
+        offset: 0,
+        region,
+        times: { hello: 2, maxAge: 20, forwardDelay: 15, maxHops: 20, txHold: 6, ...times },
+        ports: Array.from({ length: count }, (_, i) => ({
+          id: 0x8001 + i,
+          cost: { external: COST, internal: COST },
+          edge: edges.includes(i),
+          pointToPoint: true,
+        })),
       },
       {
-        now: () => this.now, transmit: (port, bpdu) => this.sent.push({ t: this.now / SECOND, port, bpdu }), changed: () => undefined,
+        now: () => this.now,
+        transmit: (port, bpdu) => this.sent.push({ t: this.now / SECOND, port, bpdu }),
+        changed: () => undefined,
         flush: (port, tree) => {
           this.flushed.push(port);
           this.flushedIn.push([port, tree]);
-        }, fastAgeing: (seconds) => (this.fast = seconds !== null),
+        },
+        fastAgeing: (seconds) => (this.fast = seconds !== null),
       },
     );
     for (let port = 0; port < count; port += 1) this.entity.enable(port, true);
@@ -88,22 +105,65 @@ export interface Said {
   readonly internalCost?: number;
 }
 
-function vectorOf({ root, cost = 0, bridge = root, port = 0x8001, regionalRoot = bridge, internalCost = 0 }: Said): Vector {
+function vectorOf({
+  root,
+  cost = 0,
+  bridge = root,
+  port = 0x8001,
+  regionalRoot = bridge,
+  internalCost = 0,
+}: Said): Vector {
   return { root, externalCost: cost, regionalRoot, internalCost, bridge, port };
 }
 
 export const rst = (said: Said, flags: Partial<RstFlags> = {}): RstBpdu => ({
-  kind: 'rst', vector: vectorOf(said), times: { ...TIMES, messageAge: said.messageAge ?? 0 }, role: 'designated', tc: false, proposal: false, learning: true, forwarding: true, agreement: false, ...flags,
+  kind: 'rst',
+  vector: vectorOf(said),
+  times: { ...TIMES, messageAge: said.messageAge ?? 0 },
+  role: 'designated',
+  tc: false,
+  proposal: false,
+  learning: true,
+  forwarding: true,
+  agreement: false,
+  ...flags,
 });
 
-export const config = (said: Said, flags: Partial<Pick<ConfigBpdu, 'tc' | 'tcAck'>> = {}): ConfigBpdu => ({ kind: 'config', vector: vectorOf(said), times: { ...TIMES, messageAge: said.messageAge ?? 0 }, tc: false, tcAck: false, ...flags });
+export const config = (said: Said, flags: Partial<Pick<ConfigBpdu, 'tc' | 'tcAck'>> = {}): ConfigBpdu => ({
+  kind: 'config',
+  vector: vectorOf(said),
+  times: { ...TIMES, messageAge: said.messageAge ?? 0 },
+  tc: false,
+  tcAck: false,
+  ...flags,
+});
 
 type InstanceFlags = Partial<RstFlags & Pick<MstiMessage, 'master'>>;
 
 /** What a neighbour of the region says of an instance: its root there, and what it costs to get there. */
-export const msti = (mstid: number, { root, cost = 0, bridge = root, port = 0x8001 }: Said, flags: InstanceFlags = {}, remainingHops = 20): MstiMessage => ({
-  kind: 'msti', mstid, vector: { root: 0, externalCost: 0, regionalRoot: root, internalCost: cost, bridge, port }, remainingHops, role: 'designated', tc: false, proposal: false, learning: true, forwarding: true,
-  agreement: false, master: false, ...flags,
+export const msti = (
+  mstid: number,
+  { root, cost = 0, bridge = root, port = 0x8001 }: Said,
+  flags: InstanceFlags = {},
+  remainingHops = 20,
+): MstiMessage => ({
+  kind: 'msti',
+  mstid,
+  vector: { root: 0, externalCost: 0, regionalRoot: root, internalCost: cost, bridge, port },
+  remainingHops,
+  role: 'designated',
+  tc: false,
+  proposal: false,
+  learning: true,
+  forwarding: true,
+  agreement: false,
+  master: false,
+  ...flags,
 });
 
-export const mst = (said: Said, configurationId: MstConfigurationId, instances: readonly MstiMessage[], flags: Parameters<typeof rst>[1] = {}): MstBpdu => ({ ...rst(said, flags), kind: 'mst', configurationId, instances });
+export const mst = (
+  said: Said,
+  configurationId: MstConfigurationId,
+  instances: readonly MstiMessage[],
+  flags: Parameters<typeof rst>[1] = {},
+): MstBpdu => ({ ...rst(said, flags), kind: 'mst', configurationId, instances });

@@ -23,13 +23,24 @@ export function exchangeVectors({ network }: Pick<Solution, 'network'>, tree: Tr
   const { switches, ports, owner, design } = network;
   const name = switches.map((sw) => `${String(bridgeId(sw, tree).priority).padStart(6, '0')}.${sw.mac}`);
   const key = ports.map((port, p) => portIdentifierValue(portIdentifier(port, tree, switches[owner[p]!]!.dialect)));
-  const cost = ports.map((port, p) => setPathCost(port, tree, switches[owner[p]!]!.dialect) ?? pathCostOf(port.speed, methodOf(design, switches[owner[p]!]!)));
+  const cost = ports.map(
+    (port, p) =>
+      setPathCost(port, tree, switches[owner[p]!]!.dialect) ??
+      pathCostOf(port.speed, methodOf(design, switches[owner[p]!]!)),
+  );
   const bridges = switches.map((_, s) => s).filter((s) => segments.parts[s] === 'bridge');
   const live = ports.map((_, p) => p).filter((p) => segments.of[p]! >= 0);
 
   let best = new Map(bridges.map((s) => [s, { vector: [name[s]!, 0, name[s]!, 0, 0] as Vector, through: -1 }]));
-  const offer = (p: number): Vector => [best.get(owner[p]!)!.vector[0], best.get(owner[p]!)!.vector[1], name[owner[p]!]!, key[p]!, 0];
-  const winner = (p: number): number => live.filter((q) => segments.of[q] === segments.of[p]).reduce((w, q) => (less(offer(q), offer(w)) ? q : w), p);
+  const offer = (p: number): Vector => [
+    best.get(owner[p]!)!.vector[0],
+    best.get(owner[p]!)!.vector[1],
+    name[owner[p]!]!,
+    key[p]!,
+    0,
+  ];
+  const winner = (p: number): number =>
+    live.filter((q) => segments.of[q] === segments.of[p]).reduce((w, q) => (less(offer(q), offer(w)) ? q : w), p);
 
   for (let round = 0; round <= 2 * switches.length + 2; round += 1) {
     const next = new Map(bridges.map((s) => [s, { vector: [name[s]!, 0, name[s]!, 0, 0] as Vector, through: -1 }]));
@@ -51,6 +62,12 @@ export function exchangeVectors({ network }: Pick<Solution, 'network'>, tree: Tr
     if (best.get(owner[p]!)!.through === p) return CODE.root;
     return owner[w] === owner[p] ? CODE.backup : CODE.alternate;
   });
-  const of = <T>(pick: (state: { vector: Vector; through: number }) => T, none: T) => switches.map((_, s) => (best.has(s) ? pick(best.get(s)!) : none));
-  return { root: of(({ vector }) => name.indexOf(vector[0]), -1), rootPathCost: of(({ vector }) => vector[1], -1), rootPort: of(({ through }) => through, -1), role };
+  const of = <T>(pick: (state: { vector: Vector; through: number }) => T, none: T) =>
+    switches.map((_, s) => (best.has(s) ? pick(best.get(s)!) : none));
+  return {
+    root: of(({ vector }) => name.indexOf(vector[0]), -1),
+    rootPathCost: of(({ vector }) => vector[1], -1),
+    rootPort: of(({ through }) => through, -1),
+    role,
+  };
 }

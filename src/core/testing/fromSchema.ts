@@ -28,7 +28,9 @@ export function fromSchema(schema: z.ZodType, pools: Pools, key = ''): fc.Arbitr
   const again = (inner: z.ZodType | undefined, at = key): fc.Arbitrary<unknown> => fromSchema(inner!, pools, at);
   switch (def.type) {
     case 'object':
-      return fc.record(Object.fromEntries(Object.entries(def.shape!).map(([name, part]) => [name, again(part, name)]))).map((value) => Object.fromEntries(Object.entries(value).filter(([, part]) => part !== undefined)));
+      return fc
+        .record(Object.fromEntries(Object.entries(def.shape!).map(([name, part]) => [name, again(part, name)])))
+        .map((value) => Object.fromEntries(Object.entries(value).filter(([, part]) => part !== undefined)));
     case 'union':
       return fc.oneof(...def.options!.map((option) => again(option)));
     case 'literal':

@@ -12,4 +12,12 @@ export function benchedScenario(design: Design, actions: readonly object[], unti
 
 /** An hour in which a link flaps: long enough to be stopped in the middle. */
 export const longScenario = (design: Design): Scenario =>
-  benchedScenario(design, Array.from({ length: 350 }, (_, i) => ({ at: 10 * i + 1, do: i % 2 ? 'link-up' : 'link-down', link: design.links[0]!.id })), 3600);
+  benchedScenario(
+    design,
+    Array.from({ length: 350 }, (_, i) => ({
+      at: 10 * i + 1,
+      do: i % 2 ? 'link-up' : 'link-down',
+      link: design.links[0]!.id,
+    })),
+    3600,
+  );

@@ -17,7 +17,9 @@ export function unlike(sim: Simulation, design: Design): object[] {
     const [should, is] = [viewTree(network, tree), viewNow(sim, place < 0 ? 0 : place)]; // the common tree goes by several names
     return Object.keys({ ...should.switches, ...is.switches }).flatMap((sw) => {
       const of = (view: TreeView) => view.switches[sw as never];
-      return JSON.stringify(sorted(told(of(should)))) === JSON.stringify(sorted(told(of(is)))) ? [] : [{ tree: tree.id, sw, should: of(should), is: of(is) }];
+      return JSON.stringify(sorted(told(of(should)))) === JSON.stringify(sorted(told(of(is))))
+        ? []
+        : [{ tree: tree.id, sw, should: of(should), is: of(is) }];
     });
   });
 }
@@ -37,6 +39,23 @@ export function unlikeAtRest(design: Design, seed: number, turns: readonly numbe
 
 /** The cost of a port that hears nothing is that of the side on which it did last, and nothing comes of it. */
 const told = (view: SwitchView | undefined) =>
-  view && { ...view, ports: Object.fromEntries(Object.entries(view.ports).map(([port, part]) => [port, 'role' in part && (part.role === 'disabled' || part.role === 'designated') ? { role: part.role, state: part.state } : part])) };
+  view && {
+    ...view,
+    ports: Object.fromEntries(
+      Object.entries(view.ports).map(([port, part]) => [
+        port,
+        'role' in part && (part.role === 'disabled' || part.role === 'designated')
+          ? { role: part.role, state: part.state }
+          : part,
+      ]),
+    ),
+  };
 
-const sorted = (value: unknown): unknown => (value && typeof value === 'object' ? Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)).map(([key, part]) => [key, sorted(part)])) : value);
+const sorted = (value: unknown): unknown =>
+  value && typeof value === 'object'
+    ? Object.fromEntries(
+        Object.entries(value)
+          .sort(([a], [b]) => (a < b ? -1 : 1))
+          .map(([key, part]) => [key, sorted(part)]),
+      )
+    : value;

@@ -4,7 +4,13 @@ import type { Micros } from '../protocol/entity';
 import type { Simulation } from '../sim/simulation';
 
 /** Each turn cuts a link, or plugs it in again; once the network has had `rest`, `look` is told of the design as it is then. */
-export function turnLinks(sim: Simulation, design: Design, turns: readonly number[], rest: Micros, look: (now: Design) => void): void {
+export function turnLinks(
+  sim: Simulation,
+  design: Design,
+  turns: readonly number[],
+  rest: Micros,
+  look: (now: Design) => void,
+): void {
   let now = design;
   for (const turn of design.links.length > 0 ? turns : []) {
     const l = turn % design.links.length;

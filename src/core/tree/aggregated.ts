@@ -31,17 +31,32 @@ export function withBundles(design: Design, bundles: Bundles, used: readonly Mem
       const members = bundle.ports.map((id) => bundles.members[bundles.memberAt(sw.id, id)]!);
       const active = members.filter((member) => used[member.index] === 'bundle');
       const speed = (active.length > 0 ? active : members).reduce((sum, member) => sum + member.speed, 0);
-      joined.push({ id: bundle.id as string as PortId, number: BUNDLE_PORTS + bundle.number, speed, up: true, ...steeringOf(bundle) });
-      for (const member of members) if (used[member.index] !== 'apart') settings.set(member.at.port, steeringOf(bundle));
+      joined.push({
+        id: bundle.id as string as PortId,
+        number: BUNDLE_PORTS + bundle.number,
+        speed,
+        up: true,
+        ...steeringOf(bundle),
+      });
+      for (const member of members)
+        if (used[member.index] !== 'apart') settings.set(member.at.port, steeringOf(bundle));
     }
-    return { ...sw, ports: [...sw.ports.map((port) => (settings.has(port.id) ? set(port, settings.get(port.id)!) : port)), ...joined] };
+    return {
+      ...sw,
+      ports: [...sw.ports.map((port) => (settings.has(port.id) ? set(port, settings.get(port.id)!) : port)), ...joined],
+    };
   });
 }
 
 type Steering = Pick<Port, 'edge' | 'cost' | 'externalCost' | 'priority' | 'trees' | 'vlans'>;
 
 const steeringOf = ({ edge, cost, externalCost, priority, trees, vlans }: Bundle): Steering => ({
-  edge, priority, trees, vlans, ...(cost === undefined ? {} : { cost }), ...(externalCost === undefined ? {} : { externalCost }),
+  edge,
+  priority,
+  trees,
+  vlans,
+  ...(cost === undefined ? {} : { cost }),
+  ...(externalCost === undefined ? {} : { externalCost }),
 });
 
 function set({ id, number, speed, up, lacp }: Port, by: Steering): Port {
@@ -75,7 +90,8 @@ export function bridgePorts({ bundles, used, portIndexOf, ports, plug, cable, li
   const serves = Int32Array.from(ports.keys());
   const speaker = Int32Array.from(ports.keys());
   const aggregates = new Map<number, Aggregate>();
-  if (bundles.members.length === 0) return { bundleOf, serves, far: plug, link: cable, live: light, speaker, aggregates, talkers: NOBODY };
+  if (bundles.members.length === 0)
+    return { bundleOf, serves, far: plug, link: cable, live: light, speaker, aggregates, talkers: NOBODY };
   const far = plug.slice();
   const link = cable.slice();
   const live = light.slice();
@@ -91,8 +107,14 @@ export function bridgePorts({ bundles, used, portIndexOf, ports, plug, cable, li
       bundleOf[socket] = bundle;
       serves[socket] = use === 'own' ? socket : use === 'bundle' ? bundle : -1;
     });
-    const inOrder = sockets.filter((socket) => bundleOf[socket] === bundle).sort((p, q) => ports[p]!.number - ports[q]!.number);
-    aggregates.set(bundle, { end, sockets: inOrder, active: inOrder.flatMap((socket, place) => (serves[socket] === bundle ? [place] : [])) });
+    const inOrder = sockets
+      .filter((socket) => bundleOf[socket] === bundle)
+      .sort((p, q) => ports[p]!.number - ports[q]!.number);
+    aggregates.set(bundle, {
+      end,
+      sockets: inOrder,
+      active: inOrder.flatMap((socket, place) => (serves[socket] === bundle ? [place] : [])),
+    });
     carriers.push({ bundle, sockets: inOrder.filter((socket) => serves[socket] === bundle) });
   }
   const reached = (socket: number): number => (plug[socket]! < 0 ? -1 : serves[plug[socket]!]!);
@@ -114,7 +136,9 @@ export function bridgePorts({ bundles, used, portIndexOf, ports, plug, cable, li
   }
   const talkers = new Map<number, readonly number[]>();
   for (const { bundle, sockets } of carriers) {
-    const heard = [...new Set(sockets.map(reached))].filter((port) => port >= 0 && far[port] === bundle && far[bundle] !== port);
+    const heard = [...new Set(sockets.map(reached))].filter(
+      (port) => port >= 0 && far[port] === bundle && far[bundle] !== port,
+    );
     if (heard.length > 0) talkers.set(bundle, heard);
   }
   return { bundleOf, serves, far, link, live, speaker, aggregates, talkers };
@@ -125,7 +149,10 @@ export function bridgePorts({ bundles, used, portIndexOf, ports, plug, cable, li
     if (first === undefined) return -1;
     const other = reached(first);
     const theirs = socketsOf.get(other);
-    const together = theirs !== undefined && sockets.every((socket) => reached(socket) === other) && theirs.every((socket) => reached(socket) === bundle);
+    const together =
+      theirs !== undefined &&
+      sockets.every((socket) => reached(socket) === other) &&
+      theirs.every((socket) => reached(socket) === bundle);
     const rank = (socket: number): number => (together ? cable[socket]! : ports[socket]!.number);
     return sockets.reduce((best, socket) => (rank(socket) < rank(best) ? socket : best));
   }

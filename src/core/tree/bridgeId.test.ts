@@ -3,15 +3,35 @@ import { CST, treeName, treeVlan, vlanTree, type TreeId } from '../design/ids';
 import { nearestLegal } from '../design/legal';
 import { vlanSet } from '../design/vlanSet';
 import { designOf, networkOf } from '../testing/networks';
-import { bridgeId, bridgeIdText, compareBridgeIds, portIdentifier, portIdentifierText, portIdentifierValue } from './bridgeId';
+import {
+  bridgeId,
+  bridgeIdText,
+  compareBridgeIds,
+  portIdentifier,
+  portIdentifierText,
+  portIdentifierValue,
+} from './bridgeId';
 import { belongs, partOf, treesOf } from './trees';
 
-const switchOf = (more: object) => designOf({ switches: [{ id: 'a', mac: '02:00:00:00:00:0a', ports: [{ id: '1', number: 7, trees: { cst: { priority: 16 }, 'vlan:15': { priority: 32, cost: 5 } } }], ...more }] }).switches[0]!;
+const switchOf = (more: object) =>
+  designOf({
+    switches: [
+      {
+        id: 'a',
+        mac: '02:00:00:00:00:0a',
+        ports: [{ id: '1', number: 7, trees: { cst: { priority: 16 }, 'vlan:15': { priority: 32, cost: 5 } } }],
+        ...more,
+      },
+    ],
+  }).switches[0]!;
 
 describe('a bridge identifier', () => {
   it('adds the VLAN to the priority in a per-VLAN tree, and nothing in the CST', () => {
     const perVlan = switchOf({ dialect: 'per-vlan-rstp', trees: { 'vlan:15': { priority: 4096 } } });
-    expect([vlanTree(15), vlanTree(25)].map((tree) => bridgeIdText(bridgeId(perVlan, tree)))).toEqual(['4111.02:00:00:00:00:0a', '32793.02:00:00:00:00:0a']);
+    expect([vlanTree(15), vlanTree(25)].map((tree) => bridgeIdText(bridgeId(perVlan, tree)))).toEqual([
+      '4111.02:00:00:00:00:0a',
+      '32793.02:00:00:00:00:0a',
+    ]);
     expect(bridgeId(switchOf({ priority: 8192 }), CST).priority).toBe(8192);
   });
 
@@ -23,8 +43,13 @@ describe('a bridge identifier', () => {
     const id = fc.record({ priority: fc.integer({ min: 0, max: 65_535 }), number: fc.nat(0xffffff) });
     fc.assert(
       fc.property(id, id, (a, b) => {
-        const asId = ({ priority, number }: typeof a) => ({ priority, mac: `02:00:00:${number.toString(16).padStart(6, '0').match(/../g)!.join(':')}` });
-        expect(Math.sign(compareBridgeIds(asId(a), asId(b)))).toBe(Math.sign(a.priority - b.priority || a.number - b.number));
+        const asId = ({ priority, number }: typeof a) => ({
+          priority,
+          mac: `02:00:00:${number.toString(16).padStart(6, '0').match(/../g)!.join(':')}`,
+        });
+        expect(Math.sign(compareBridgeIds(asId(a), asId(b)))).toBe(
+          Math.sign(a.priority - b.priority || a.number - b.number),
+        );
       }),
     );
   });
@@ -40,7 +65,13 @@ describe('a port identifier', () => {
 });
 
 describe('legal values', () => {
-  it.each([[4000, [0, 4096]], [4096, [4096]], [-5, [0]], [70_000, [61_440]], [61_000, [57_344, 61_440]]])('nearest to %i: %j', (value, nearest) =>
+  it.each([
+    [4000, [0, 4096]],
+    [4096, [4096]],
+    [-5, [0]],
+    [70_000, [61_440]],
+    [61_000, [57_344, 61_440]],
+  ])('nearest to %i: %j', (value, nearest) =>
     expect(nearestLegal(value, { min: 0, max: 61_440, step: 4096 })).toEqual(nearest),
   );
 });
@@ -49,7 +80,11 @@ describe('the trees of a network', () => {
   it('are one for standard bridges, one a VLAN for per-VLAN ones, none where all are off', () => {
     const vlans = { vlans: [{ id: 25 }, { id: 15 }] };
     expect(treesOf(networkOf({ a: { dialect: 'stp' }, b: {} }, [], {}, vlans))).toEqual(['cst']);
-    expect(treesOf(networkOf({ a: { dialect: 'per-vlan-stp' }, b: {} }, [], {}, vlans))).toEqual(['vlan:1', 'vlan:15', 'vlan:25']);
+    expect(treesOf(networkOf({ a: { dialect: 'per-vlan-stp' }, b: {} }, [], {}, vlans))).toEqual([
+      'vlan:1',
+      'vlan:15',
+      'vlan:25',
+    ]);
     expect(treesOf(networkOf({ a: { dialect: 'off' } }, [], {}, vlans))).toEqual([]);
   });
 
@@ -68,7 +103,12 @@ describe('the trees of a network', () => {
   });
 
   it('have names', () => {
-    expect(['cst', 'vlan:15', 'mst:0', 'mst:2'].map((id) => treeName(id as TreeId))).toEqual(['the common tree', 'VLAN 15', 'CIST', 'instance 2']);
+    expect(['cst', 'vlan:15', 'mst:0', 'mst:2'].map((id) => treeName(id as TreeId))).toEqual([
+      'the common tree',
+      'VLAN 15',
+      'CIST',
+      'instance 2',
+    ]);
     expect([treeVlan(vlanTree(15)), treeVlan(CST)]).toEqual([15, null]);
   });
 });

@@ -36,7 +36,8 @@ function settingsFor<T>(trees: Partial<Record<TreeId, T>>, tree: TreeId, dialect
 }
 
 /** Whether a tree has something of its own set there. */
-export const isSetFor = (trees: Partial<Record<TreeId, object>>, tree: TreeId, dialect: Dialect): boolean => settingsFor(trees, tree, dialect) !== undefined;
+export const isSetFor = (trees: Partial<Record<TreeId, object>>, tree: TreeId, dialect: Dialect): boolean =>
+  settingsFor(trees, tree, dialect) !== undefined;
 
 /** The priority that an engineer has set for this tree, without the system ID extension. */
 export const setBridgePriority = (sw: Switch, tree: TreeId): number =>
@@ -44,7 +45,11 @@ export const setBridgePriority = (sw: Switch, tree: TreeId): number =>
 
 /** The 12-bit system ID extension: the VLAN ID in a per-VLAN tree, the MSTID in an instance, 0 in the CST and CIST. */
 export const systemIdExtension = (sw: Switch, tree: TreeId): number =>
-  isPerVlan(sw.dialect) ? (treeVlan(tree) ?? (tree === CIST ? 1 : 0)) : sw.dialect === 'mstp' ? (treeInstance(tree) ?? 0) : 0;
+  isPerVlan(sw.dialect)
+    ? (treeVlan(tree) ?? (tree === CIST ? 1 : 0))
+    : sw.dialect === 'mstp'
+      ? (treeInstance(tree) ?? 0)
+      : 0;
 
 /** The bridge identifier that a switch sends in a tree. */
 export const bridgeId = (sw: Switch, tree: TreeId): BridgeId => ({

@@ -34,12 +34,20 @@ export function explainRoot(network: Network, tree: SettledTree, s: number): Ele
     .map((i): Contender => {
       const sw = network.switches[i]!;
       return {
-        switchIndex: i, name: switchName(sw), id: bridgeId(sw, tree.id),
-        priority: setBridgePriority(sw, tree.id), extension: systemIdExtension(sw, tree.id),
+        switchIndex: i,
+        name: switchName(sw),
+        id: bridgeId(sw, tree.id),
+        priority: setBridgePriority(sw, tree.id),
+        extension: systemIdExtension(sw, tree.id),
       };
     });
   const [first, second] = ranking;
-  if (!first || !second) return { ranking, decidedBy: null, sentence: `${first?.name ?? ''} is root: no other bridge of ${treeName(tree.id)} can be reached.` };
+  if (!first || !second)
+    return {
+      ranking,
+      decidedBy: null,
+      sentence: `${first?.name ?? ''} is root: no other bridge of ${treeName(tree.id)} can be reached.`,
+    };
   if (first.id.priority !== second.id.priority) {
     const sentence = `${first.name} is root by priority: ${bridgeIdText(first.id)} beats ${second.name}'s ${bridgeIdText(second.id)}.`;
     return { ranking, decidedBy: 'priority', sentence };
@@ -47,7 +55,8 @@ export function explainRoot(network: Network, tree: SettledTree, s: number): Ele
   const tied = ranking.filter((c) => c.id.priority === first.id.priority).length;
   const all = tied === ranking.length ? `all ${tied} bridges have` : `${tied} bridges have`;
   return {
-    ranking, decidedBy: 'mac',
+    ranking,
+    decidedBy: 'mac',
     sentence: `${first.name} is root by MAC address alone: ${all} priority ${first.id.priority}, and ${first.id.mac} is the lowest MAC.`,
   };
 }
@@ -59,8 +68,14 @@ export function explainRegionalRoot({ switches, ports }: Network, tree: SettledT
   const name = switchName(switches[regional]!);
   if (tree.root[s] === regional) return `${name} is the root of the CIST, and so the regional root of its own region.`;
   const p = tree.rootPort[regional]!;
-  const out = p < 0 ? '' : `: through its port ${ports[p]!.id} the region leaves for the root, at an external root path cost of ${costText(tree.rootPathCost[regional]!)}`;
-  const inside = regional === s ? '' : `; ${switchName(switches[s]!)} reaches it at ${costText(tree.regional!.cost[s]!)} inside of the region`;
+  const out =
+    p < 0
+      ? ''
+      : `: through its port ${ports[p]!.id} the region leaves for the root, at an external root path cost of ${costText(tree.rootPathCost[regional]!)}`;
+  const inside =
+    regional === s
+      ? ''
+      : `; ${switchName(switches[s]!)} reaches it at ${costText(tree.regional!.cost[s]!)} inside of the region`;
   return `${name} is the regional root${out}${inside}.`;
 }
 

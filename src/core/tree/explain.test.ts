@@ -12,7 +12,11 @@ import { compareField, compareVectors, VECTOR_FIELDS } from './vector';
 
 function why(design: Design, sw: string, port: string, tree = 'cst') {
   const solution = solutionOf(design);
-  const found = explainPort(solution, treeOf(solution, tree as TreeId)!, solution.network.portIndexOf(sw as SwitchId, port as PortId));
+  const found = explainPort(
+    solution,
+    treeOf(solution, tree as TreeId)!,
+    solution.network.portIndexOf(sw as SwitchId, port as PortId),
+  );
   if (!found) throw new Error('not in the tree');
   return found;
 }
@@ -40,15 +44,21 @@ describe('an explanation', () => {
   });
 
   it('says at what cost an alternate end lost its segment, and what its way to the root would cost', () => {
-    const design = networkOf({ a: {}, b: {}, c: {} }, ['a 1 = b 1', 'b 2 = c 1', 'c 2 = a 2'], { 'c 2': { cost: 30_000 } });
+    const design = networkOf({ a: {}, b: {}, c: {} }, ['a 1 = b 1', 'b 2 = c 1', 'c 2 = a 2'], {
+      'c 2': { cost: 30_000 },
+    });
     const { sentence, comparisons } = why(design, 'c', '1');
-    expect(sentence).toBe('Alternate: b offers this segment at 20\u202f000, c could only at 30\u202f000. Its way to the root is port 2; this one would cost 40\u202f000.');
+    expect(sentence).toBe(
+      'Alternate: b offers this segment at 20\u202f000, c could only at 30\u202f000. Its way to the root is port 2; this one would cost 40\u202f000.',
+    );
     expect(comparisons.map((c) => c.decidedBy)).toEqual(['rootPathCost', 'rootPathCost']);
   });
 
   it('names the identifier that breaks a tie', () => {
     const parallel = networkOf({ a: {}, b: {} }, ['a 1 = b 1', 'a 2 = b 2']);
-    expect(why(parallel, 'b', '1').sentence).toContain("port 2 costs the same, but a's port ID 128.1 is lower than its 128.2");
+    expect(why(parallel, 'b', '1').sentence).toContain(
+      "port 2 costs the same, but a's port ID 128.1 is lower than its 128.2",
+    );
     const shared = networkOf({ hub: { dialect: 'off' }, a: {}, b: {} }, ['hub 1 = a 1', 'hub 2 = b 1', 'hub 3 = b 2']);
     expect(why(shared, 'b', '1').comparisons[0]?.decidedBy).toBe('receivingPort');
   });
@@ -59,7 +69,11 @@ describe('an explanation', () => {
     ['3', 'the link is cut'],
     ['4', 'the port at the other end is set down'],
   ])('says why port %s has no signal', (port, reason) => {
-    const design = networkOf({ a: {}, b: {} }, ['a 2 = b 2', 'a 3 = b 3', 'a 4 = b 4'], { 'a 1': {}, 'a 2': { up: false }, 'b 4': { up: false } });
+    const design = networkOf({ a: {}, b: {} }, ['a 2 = b 2', 'a 3 = b 3', 'a 4 = b 4'], {
+      'a 1': {},
+      'a 2': { up: false },
+      'b 4': { up: false },
+    });
     const cut = edit(design, { do: 'set-link', link: 'l1' as LinkId, up: false });
     expect(why(cut.ok ? cut.value.design : design, 'a', port).sentence).toContain(reason);
   });
@@ -72,7 +86,16 @@ describe('the election', () => {
   it('ranks bridge identifiers and says that a MAC decided', () => {
     const election = explainRoot(solution.network, tree, 0)!;
     expect(election.decidedBy).toBe('mac');
-    expect(election.ranking.map((c) => c.name)).toEqual(['lodge', 'workshop', 'array-hut', 'ridge-a', 'ridge-b', 'dome-north', 'dome-east', 'dome-west']);
+    expect(election.ranking.map((c) => c.name)).toEqual([
+      'lodge',
+      'workshop',
+      'array-hut',
+      'ridge-a',
+      'ridge-b',
+      'dome-north',
+      'dome-east',
+      'dome-west',
+    ]);
     expect(election.sentence).toContain('all 8 bridges have priority 32783');
   });
 
@@ -101,10 +124,23 @@ describe('the election', () => {
 
 it('an end says why it throws away what it hears, and the other one why it discards', () => {
   const names = Array.from({ length: 9 }, (_, i) => `s${i}`);
-  const chain = (settings: Record<string, unknown>, rest: Record<string, unknown> = {}) => networkOf(Object.fromEntries(names.map((name) => [name, settings])), names.slice(1).map((name, i) => `s${i} 2 = ${name} 1`), {}, rest);
+  const chain = (settings: Record<string, unknown>, rest: Record<string, unknown> = {}) =>
+    networkOf(
+      Object.fromEntries(names.map((name) => [name, settings])),
+      names.slice(1).map((name, i) => `s${i} 2 = ${name} 1`),
+      {},
+      rest,
+    );
   const old = chain({ timers: { maxAge: 6 } });
-  expect(why(old, 's6', '2')).toMatchObject({ role: 'designated', state: 'discarding', sentence: 'Designated, but it discards: the bridge at the other end throws its BPDUs away, since they are older than the max age of their root, and speaks for the segment itself.' });
-  expect(why(old, 's7', '1').sentence).toBe('Designated: the BPDUs of s6 are thrown away here, since they are older than the max age of their root, so this end speaks for the segment itself, and the other one discards.');
+  expect(why(old, 's6', '2')).toMatchObject({
+    role: 'designated',
+    state: 'discarding',
+    sentence:
+      'Designated, but it discards: the bridge at the other end throws its BPDUs away, since they are older than the max age of their root, and speaks for the segment itself.',
+  });
+  expect(why(old, 's7', '1').sentence).toBe(
+    'Designated: the BPDUs of s6 are thrown away here, since they are older than the max age of their root, so this end speaks for the segment itself, and the other one discards.',
+  );
   expect(why(old, 's8', '1').sentence).toContain('straight to the root s7');
   const region = chain({ dialect: 'mstp', region: 'r', timers: { maxHops: 6 } }, { regions: [{ id: 'r', name: 'R' }] });
   expect(why(region, 's5', '2', 'mst:0').sentence).toContain('since no hop is left');
@@ -112,7 +148,10 @@ it('an end says why it throws away what it hears, and the other one why it disca
 
 describe('moved ends', () => {
   it('are none between a solution and itself', () => {
-    fc.assert(fc.property(anyDesign, (design) => expect(movedEnds(solutionOf(design), solutionOf(design))).toEqual([])), { numRuns: 50 });
+    fc.assert(
+      fc.property(anyDesign, (design) => expect(movedEnds(solutionOf(design), solutionOf(design))).toEqual([])),
+      { numRuns: 50 },
+    );
   });
 
   it('are the ends whose role differs, found by name where ports come and go', () => {
@@ -139,28 +178,55 @@ describe('moved ends', () => {
 
 describe('the CIST, the IST and instances', () => {
   const solution = solutionOf(valleyStation());
-  const whyIn = (tree: string, sw: string, port: string): string => explainPort(solution, treeOf(solution, tree as TreeId)!, solution.network.portIndexOf(sw as SwitchId, port as PortId))!.sentence;
+  const whyIn = (tree: string, sw: string, port: string): string =>
+    explainPort(
+      solution,
+      treeOf(solution, tree as TreeId)!,
+      solution.network.portIndexOf(sw as SwitchId, port as PortId),
+    )!.sentence;
   it('tell costs outside of regions and inside apart', () => {
-    expect(whyIn('mst:0', 'weir', '1')).toBe('Root port: leads straight to the root mill-a at 0 outside of regions and 2\u202f000 inside of its own; port 2 costs the same outside of regions, and 4\u202f000 inside of its own.');
-    expect(whyIn('mst:0', 'ferry', '1')).toContain('leads to the root mill-a through weir at 20\u202f000 outside of regions;');
-    expect(whyIn('mst:0', 'orchard', '2')).toContain("both ends would offer this segment at 0 outside of regions, and belfry's internal root path cost 2\u202f000 is lower than orchard's 22\u202f000");
-    expect(whyIn('mst:2', 'weir', '2')).toBe('Root port: leads straight to the regional root mill-b at 2\u202f000; port 1 would cost 4\u202f000.');
+    expect(whyIn('mst:0', 'weir', '1')).toBe(
+      'Root port: leads straight to the root mill-a at 0 outside of regions and 2\u202f000 inside of its own; port 2 costs the same outside of regions, and 4\u202f000 inside of its own.',
+    );
+    expect(whyIn('mst:0', 'ferry', '1')).toContain(
+      'leads to the root mill-a through weir at 20\u202f000 outside of regions;',
+    );
+    expect(whyIn('mst:0', 'orchard', '2')).toContain(
+      "both ends would offer this segment at 0 outside of regions, and belfry's internal root path cost 2\u202f000 is lower than orchard's 22\u202f000",
+    );
+    expect(whyIn('mst:2', 'weir', '2')).toBe(
+      'Root port: leads straight to the regional root mill-b at 2\u202f000; port 1 would cost 4\u202f000.',
+    );
   });
   it('say what a boundary and a master port are', () => {
-    expect(whyIn('mst:1', 'gatehouse', '1')).toMatch(/^Master: it leads out of the region toward the root of the CIST.* In the CIST it is root port: leads straight to the root mill-a at 20\u202f000 outside of regions; port 2 /);
-    expect(whyIn('mst:1', 'gatehouse', '2')).toMatch(/an instance does what the CIST does, which blocks this port. In the CIST it is alternate: mill-b offers this segment at 0 outside of regions/);
-    expect(whyIn('mst:1', 'belfry', '5')).toMatch(/at the boundary of a region an instance does what the CIST does, which has this port designated. In the CIST it is designated: /);
+    expect(whyIn('mst:1', 'gatehouse', '1')).toMatch(
+      /^Master: it leads out of the region toward the root of the CIST.* In the CIST it is root port: leads straight to the root mill-a at 20\u202f000 outside of regions; port 2 /,
+    );
+    expect(whyIn('mst:1', 'gatehouse', '2')).toMatch(
+      /an instance does what the CIST does, which blocks this port. In the CIST it is alternate: mill-b offers this segment at 0 outside of regions/,
+    );
+    expect(whyIn('mst:1', 'belfry', '5')).toMatch(
+      /at the boundary of a region an instance does what the CIST does, which has this port designated. In the CIST it is designated: /,
+    );
   });
   it('compare at a boundary what the CIST compares there', () => {
-    const at = (tree: string) => explainPort(solution, treeOf(solution, tree as TreeId)!, solution.network.portIndexOf('gatehouse' as SwitchId, '1' as PortId))!;
+    const at = (tree: string) =>
+      explainPort(
+        solution,
+        treeOf(solution, tree as TreeId)!,
+        solution.network.portIndexOf('gatehouse' as SwitchId, '1' as PortId),
+      )!;
     expect(at('mst:1').comparisons).toEqual(at('mst:0').comparisons);
     expect(at('mst:1')).toMatchObject({ role: 'master', state: 'forwarding' });
   });
   it('say who is regional root, and where the region leaves for the root', () => {
     const cist = treeOf(solution, 'mst:0' as TreeId)!;
-    const of = (sw: string) => explainRegionalRoot(solution.network, cist, solution.network.switchIndex.get(sw as SwitchId)!);
+    const of = (sw: string) =>
+      explainRegionalRoot(solution.network, cist, solution.network.switchIndex.get(sw as SwitchId)!);
     expect(of('quarry')).toBe('mill-a is the root of the CIST, and so the regional root of its own region.');
-    expect(of('gatehouse')).toBe('gatehouse is the regional root: through its port 1 the region leaves for the root, at an external root path cost of 20\u202f000.');
+    expect(of('gatehouse')).toBe(
+      'gatehouse is the regional root: through its port 1 the region leaves for the root, at an external root path cost of 20\u202f000.',
+    );
     expect(of('ferry')).toBeNull();
   });
 });

@@ -17,16 +17,23 @@ interface Ways {
 }
 
 /** The tree of an instance in every region that has it. */
-export function solveInstance({ network, segments, settings, regions, regionOf }: MstpGround, cist: SettledTree, id: TreeId): SettledTree {
+export function solveInstance(
+  { network, segments, settings, regions, regionOf }: MstpGround,
+  cist: SettledTree,
+  id: TreeId,
+): SettledTree {
   const { inside } = cist.regional!;
   const { switches, owner, order, firstPort, ports } = network;
   const mstid = treeInstance(id)!;
   const { cost, portKey } = settings.portsIn(id);
-  const rank = settings.bridgesIn(id).map((place, s) => (segments.parts[s] === 'bridge' && regions[s] && hasInstance(regions[s], mstid) ? place : -1));
+  const rank = settings
+    .bridgesIn(id)
+    .map((place, s) => (segments.parts[s] === 'bridge' && regions[s] && hasInstance(regions[s], mstid) ? place : -1));
   const comparePorts = (p: number, q: number): number => portKey[p]! - portKey[q]! || order[p]! - order[q]!;
   const compareSenders = (p: number, q: number): number => rank[owner[p]!]! - rank[owner[q]!]! || comparePorts(p, q);
   const ways = waysInside(network, segments, { inside, regionOf, rank, cost });
-  const compareWays = (s: number, t: number): number => rank[ways.root[s]!]! - rank[ways.root[t]!]! || ways.cost[s]! - ways.cost[t]!;
+  const compareWays = (s: number, t: number): number =>
+    rank[ways.root[s]!]! - rank[ways.root[t]!]! || ways.cost[s]! - ways.cost[t]!;
   const offersMore = (p: number, q: number): boolean => (compareWays(owner[p]!, owner[q]!) || compareSenders(p, q)) < 0;
   const within = designatedOn(network, segments, offersMore, (p) => inside[p] === 1 && rank[owner[p]!]! >= 0);
   const disputed = thrownAway(within, (from) => ways.hops[owner[from]!]! <= 1);
@@ -37,7 +44,8 @@ export function solveInstance({ network, segments, settings, regions, regionOf }
     for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) {
       const from = within[p]!;
       const t = from < 0 ? s : owner[from]!;
-      if (t === s || ways.root[t] !== ways.root[s] || ways.hops[t]! <= 1 || ways.cost[t]! + cost[p]! !== ways.cost[s]) continue;
+      if (t === s || ways.root[t] !== ways.root[s] || ways.hops[t]! <= 1 || ways.cost[t]! + cost[p]! !== ways.cost[s])
+        continue;
       const now = rootPort[s]!;
       if (now < 0 || (compareSenders(from, within[now]!) || comparePorts(p, now)) < 0) rootPort[s] = p;
     }
@@ -52,11 +60,30 @@ export function solveInstance({ network, segments, settings, regions, regionOf }
     designated[p] = led ? within[p]! : cist.designated[p]!;
     if (!led) disputed[p] = cist.disputed[p]!;
   }
-  return { id, rank, rootPort, designated, cost, role, root: ways.root, rootPathCost: ways.cost, regional: { root: ways.root, cost: ways.cost, inside }, disputed };
+  return {
+    id,
+    rank,
+    rootPort,
+    designated,
+    cost,
+    role,
+    root: ways.root,
+    rootPathCost: ways.cost,
+    regional: { root: ways.root, cost: ways.cost, inside },
+    disputed,
+  };
 }
 
 /** What a port at a region's boundary is in an instance, by its role in the CIST. */
-const OUTSIDE: Readonly<Record<number, number>> = { [CODE.absent]: CODE.absent, [CODE.root]: CODE.master, [CODE.designated]: CODE.designated, [CODE.alternate]: CODE.alternate, [CODE.backup]: CODE.alternate, [CODE.disabled]: CODE.disabled, [CODE.master]: CODE.master };
+const OUTSIDE: Readonly<Record<number, number>> = {
+  [CODE.absent]: CODE.absent,
+  [CODE.root]: CODE.master,
+  [CODE.designated]: CODE.designated,
+  [CODE.alternate]: CODE.alternate,
+  [CODE.backup]: CODE.alternate,
+  [CODE.disabled]: CODE.disabled,
+  [CODE.master]: CODE.master,
+};
 
 interface Inside {
   readonly inside: Uint8Array;
@@ -69,9 +96,17 @@ interface Inside {
  * The best bridge that hops are left to is the root of each, and costs add up away from it; of ways of one cost the hops of
  * the better sender's count, as for the root port. A segment is crossed once, by its designated bridge.
  */
-function waysInside({ switches, owner, firstPort }: Network, { of, first, ports }: Segments, { inside, regionOf, rank, cost }: Inside): Ways {
+function waysInside(
+  { switches, owner, firstPort }: Network,
+  { of, first, ports }: Segments,
+  { inside, regionOf, rank, cost }: Inside,
+): Ways {
   const count = switches.length;
-  const ways: Ways = { root: new Int32Array(count).fill(-1), cost: new Float64Array(count).fill(Infinity), hops: new Int32Array(count) };
+  const ways: Ways = {
+    root: new Int32Array(count).fill(-1),
+    cost: new Float64Array(count).fill(Infinity),
+    hops: new Int32Array(count),
+  };
   const settled = new Uint8Array(count);
   const crossed = new Uint8Array(first.length);
   /** The bridge that a bridge hears its way from. */
@@ -89,7 +124,8 @@ function waysInside({ switches, owner, firstPort }: Network, { of, first, ports 
       const s = heap.pop();
       if (settled[s]) continue;
       settled[s] = 1;
-      for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) if (of[p]! >= 0 && inside[p] && !crossed[of[p]!]) cross(s, of[p]!);
+      for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1)
+        if (of[p]! >= 0 && inside[p] && !crossed[of[p]!]) cross(s, of[p]!);
     }
   }
   return ways;

@@ -45,7 +45,8 @@ export interface MovedVlan {
 /** Listed VLANs that go with other trees than before, where a change of dialects, regions or maps has put them there. */
 export function movedVlans(before: Solution, after: Solution): MovedVlan[] {
   const [old, now] = [before.network.design, after.network.design];
-  const speak = (design: Design): string => design.switches.map((sw) => `${sw.id} ${sw.dialect} ${sw.region}`).join('\n');
+  const speak = (design: Design): string =>
+    design.switches.map((sw) => `${sw.id} ${sw.dialect} ${sw.region}`).join('\n');
   if (!sameShape(before, after) || (old.regions === now.regions && speak(old) === speak(now))) return [];
   return [...new Set([1, ...now.vlans.map((vlan) => vlan.id)])].flatMap((vid): MovedVlan[] => {
     const [was, is] = [passing(before, vid), passing(after, vid)];

@@ -12,7 +12,8 @@ import type { VlanSet } from '../design/vlanSet';
 import { carried } from './trees';
 
 /** Why a port has no signal, or null where it has. */
-export type DeadReason = 'no-cable' | 'switch-off' | 'port-down' | 'link-cut' | 'far-end-down' | 'far-switch-off' | 'bundle-down' | 'member';
+export type DeadReason =
+  'no-cable' | 'switch-off' | 'port-down' | 'link-cut' | 'far-end-down' | 'far-switch-off' | 'bundle-down' | 'member';
 
 /**
  * Bridge ports, and what is plugged in. A port that carries frames of a bundle is none itself: the bundle is, which stands
@@ -99,7 +100,16 @@ export function compileNetwork(design: Design, use: readonly MemberUse[] | null 
   }
   const sockets = { plug, cable, light };
   return {
-    design, switches, ports, switchIndex, firstPort, owner, ...sockets, portIndexOf, bundles, use: used,
+    design,
+    switches,
+    ports,
+    switchIndex,
+    firstPort,
+    owner,
+    ...sockets,
+    portIndexOf,
+    bundles,
+    use: used,
     ...bridgePorts({ bundles, used, portIndexOf, ports, ...sockets }),
     carried: ports.map((port) => carried(port.vlans)),
     order: portOrder(switches, firstPort),
@@ -107,7 +117,8 @@ export function compileNetwork(design: Design, use: readonly MemberUse[] | null 
 }
 
 /** The bridge port at an end of a cable: the bundle that its socket is a member of, or the port itself. */
-export const bridgePortOf = (network: Network, p: number): number => (p >= 0 && network.serves[p]! >= 0 ? network.serves[p]! : p);
+export const bridgePortOf = (network: Network, p: number): number =>
+  p >= 0 && network.serves[p]! >= 0 ? network.serves[p]! : p;
 
 function portOrder(switches: readonly Switch[], firstPort: Int32Array): Int32Array {
   const byId = <T extends { readonly id: string }>(items: readonly T[]): number[] =>
@@ -119,7 +130,8 @@ function portOrder(switches: readonly Switch[], firstPort: Int32Array): Int32Arr
 }
 
 /** Whether a port is a bundle. */
-export const isBundle = ({ design, firstPort, owner }: Network, p: number): boolean => p - firstPort[owner[p]!]! >= design.switches[owner[p]!]!.ports.length;
+export const isBundle = ({ design, firstPort, owner }: Network, p: number): boolean =>
+  p - firstPort[owner[p]!]! >= design.switches[owner[p]!]!.ports.length;
 
 /** Why a port is without signal; null where it has signal. */
 export function deadReason(network: Network, p: number): DeadReason | null {

@@ -4,7 +4,10 @@ import { vlanTrees } from './vlanTree';
 
 /** The tree that decides where a VLAN's frames go at most of the switches; null where no switch runs spanning tree. */
 export function treeForVlan({ network, trees }: Solution, vid: number): SettledTree | null {
-  const treeAt = vlanTrees(network, trees.map((tree) => tree.id));
+  const treeAt = vlanTrees(
+    network,
+    trees.map((tree) => tree.id),
+  );
   const votes = trees.map(() => 0);
   network.switches.forEach(({ up, dialect }, s) => {
     const tree = treeAt(s, vid);
@@ -17,7 +20,10 @@ export function treeForVlan({ network, trees }: Solution, vid: number): SettledT
 /** 1 for each port through which frames of a VLAN pass once the network has settled. */
 export function passing({ network, trees }: Solution, vid: number): Uint8Array {
   const { ports, switches, owner, live, carried } = network;
-  const treeAt = vlanTrees(network, trees.map((tree) => tree.id));
+  const treeAt = vlanTrees(
+    network,
+    trees.map((tree) => tree.id),
+  );
   return Uint8Array.from(ports, (_, p) => {
     const { dialect } = switches[owner[p]!]!;
     if (!live[p] || !carried[p]!.has(vid)) return 0;

@@ -4,7 +4,12 @@ import type { CostMethod } from '../design/schema';
 
 /** 802.1D-1998 Table 8-5: recommended costs by speed in Mbit/s, in rising order of speed. */
 const SHORT_TABLE: readonly (readonly [speed: number, cost: number])[] = [
-  [4, 250], [10, 100], [16, 62], [100, 19], [1_000, 4], [10_000, 2],
+  [4, 250],
+  [10, 100],
+  [16, 62],
+  [100, 19],
+  [1_000, 4],
+  [10_000, 2],
 ];
 
 /**

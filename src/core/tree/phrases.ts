@@ -32,7 +32,8 @@ export const FIELD_NAMES: Readonly<Record<VectorField, string>> = {
 };
 
 /** What a part of this vector is called: in a CIST with regions the root path cost is the external one. */
-export const fieldName = (vector: PriorityVector, field: VectorField): string => (field === 'rootPathCost' && vector.regionalRoot ? 'external root path cost' : FIELD_NAMES[field]);
+export const fieldName = (vector: PriorityVector, field: VectorField): string =>
+  field === 'rootPathCost' && vector.regionalRoot ? 'external root path cost' : FIELD_NAMES[field];
 
 /** What people call a switch: its name, else its id. */
 export const switchName = (sw: Switch): string => sw.name ?? sw.id;
@@ -56,12 +57,14 @@ export function offerPhrase({ winner, loser, decidedBy }: Comparison): string {
 /** Why the loser lost, as a verb phrase: `would cost 22 000`. */
 export function lossPhrase({ winner, loser, decidedBy }: Comparison): string {
   if (decidedBy === 'rootPathCost') return `would cost ${outsideText(loser.vector)}`;
-  if (decidedBy === 'internalRootPathCost') return `costs the same outside of regions, and ${fieldText(loser.vector, decidedBy)} inside of its own`;
+  if (decidedBy === 'internalRootPathCost')
+    return `costs the same outside of regions, and ${fieldText(loser.vector, decidedBy)} inside of its own`;
   return `costs the same${winner.vector.regionalRoot ? ' outside of regions' : ''}, but ${tiePhrase(winner, loser, decidedBy)}`;
 }
 
 /** A root path cost; in a CIST with regions it is the part outside of them. */
-const outsideText = ({ rootPathCost, regionalRoot }: PriorityVector): string => `${costText(rootPathCost)}${regionalRoot ? ' outside of regions' : ''}`;
+const outsideText = ({ rootPathCost, regionalRoot }: PriorityVector): string =>
+  `${costText(rootPathCost)}${regionalRoot ? ' outside of regions' : ''}`;
 
 function tiePhrase(winner: Candidate, loser: Candidate, decidedBy: VectorField | null): string {
   if (decidedBy === null) return 'every identifier is the same: give one of them another number or MAC';

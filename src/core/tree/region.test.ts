@@ -7,10 +7,38 @@ import { regionsOf } from './region';
 import { treesOf } from './trees';
 import { vlanTrees } from './vlanTree';
 
-const instances = [{ id: 2, vlans: '20-29' }, { id: 1, vlans: '10,15' }];
+const instances = [
+  { id: 2, vlans: '20-29' },
+  { id: 1, vlans: '10,15' },
+];
 const design = networkOf(
-  { a: { dialect: 'mstp', region: 'one' }, b: { dialect: 'mstp', region: 'same' }, c: { dialect: 'mstp', region: 'other' }, d: { dialect: 'mstp' }, e: {}, f: { dialect: 'off' }, g: { dialect: 'per-vlan-rstp' } }, [], {},
-  { vlans: [{ id: 20 }], regions: [{ id: 'one', name: 'R', revision: 3, instances }, { id: 'same', name: 'R', revision: 3, instances: [...instances].reverse() }, { id: 'other', name: 'R', revision: 3, instances: [{ id: 2, vlans: '20-28' }, { id: 1, vlans: '10,15' }] }] },
+  {
+    a: { dialect: 'mstp', region: 'one' },
+    b: { dialect: 'mstp', region: 'same' },
+    c: { dialect: 'mstp', region: 'other' },
+    d: { dialect: 'mstp' },
+    e: {},
+    f: { dialect: 'off' },
+    g: { dialect: 'per-vlan-rstp' },
+  },
+  [],
+  {},
+  {
+    vlans: [{ id: 20 }],
+    regions: [
+      { id: 'one', name: 'R', revision: 3, instances },
+      { id: 'same', name: 'R', revision: 3, instances: [...instances].reverse() },
+      {
+        id: 'other',
+        name: 'R',
+        revision: 3,
+        instances: [
+          { id: 2, vlans: '20-28' },
+          { id: 1, vlans: '10,15' },
+        ],
+      },
+    ],
+  },
 );
 const regionOf = regionsOf(design);
 const sw = (id: string) => design.switches.find((each) => each.id === (id as SwitchId))!;
@@ -26,7 +54,11 @@ describe('a region', () => {
     expect([1, 10, 15, 20, 29, 30, 4094].map(map.instanceOf)).toEqual([0, 1, 1, 2, 2, 0, 0]);
   });
   it('of a switch that is given none is its own, and other dialects have none', () => {
-    expect(regionOf(sw('d'))!.configurationId).toMatchObject({ name: sw('d').mac, revision: 0, digest: 'ac36177f50283cd4b83821d8ab26de62' });
+    expect(regionOf(sw('d'))!.configurationId).toMatchObject({
+      name: sw('d').mac,
+      revision: 0,
+      digest: 'ac36177f50283cd4b83821d8ab26de62',
+    });
     expect([regionOf(sw('e')), regionOf(sw('f')), regionOf(sw('g'))]).toEqual([null, null, null]);
   });
 });

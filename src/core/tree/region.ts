@@ -13,16 +13,20 @@ export interface RegionMap {
 }
 
 /** Whether two switches are in one region: name, revision and digest agree (13.8); null is a switch without MSTP. */
-export const sameRegion = (a: RegionMap | null, b: RegionMap | null): boolean => a !== null && b !== null && sameConfiguration(a.configurationId, b.configurationId);
+export const sameRegion = (a: RegionMap | null, b: RegionMap | null): boolean =>
+  a !== null && b !== null && sameConfiguration(a.configurationId, b.configurationId);
 
-export const hasInstance = (region: RegionMap | null, mstid: number): boolean => mstid === 0 || (region?.instances.some((instance) => instance.mstid === mstid) ?? false);
+export const hasInstance = (region: RegionMap | null, mstid: number): boolean =>
+  mstid === 0 || (region?.instances.some((instance) => instance.mstid === mstid) ?? false);
 
 /** The regions of a design's MSTP switches; one that is not given any is a region of its own, named by its address (12.12.3.3). */
 export function regionsOf(design: Design): (sw: Switch) => RegionMap | null {
   return (sw) => {
     if (sw.dialect !== 'mstp') return null;
     const given = design.regions.find((region) => region.id === sw.region);
-    return given ? once(given, () => regionMap(given.name, given.revision, given.instances)) : once(sw, () => regionMap(sw.mac, 0, []));
+    return given
+      ? once(given, () => regionMap(given.name, given.revision, given.instances))
+      : once(sw, () => regionMap(sw.mac, 0, []));
   };
 }
 
@@ -35,9 +39,12 @@ function once(of: object, make: () => RegionMap): RegionMap {
 }
 
 function regionMap(name: string, revision: number, given: Design['regions'][number]['instances']): RegionMap {
-  const instances = given.map(({ id, vlans }) => ({ mstid: id, vlans: vlanSet(vlans) })).sort((a, b) => a.mstid - b.mstid);
+  const instances = given
+    .map(({ id, vlans }) => ({ mstid: id, vlans: vlanSet(vlans) }))
+    .sort((a, b) => a.mstid - b.mstid);
   const table = new Uint16Array(4096);
-  for (const { mstid, vlans } of instances) for (const [first, last] of vlans.ranges()) table.fill(mstid, first, last + 1);
+  for (const { mstid, vlans } of instances)
+    for (const [first, last] of vlans.ranges()) table.fill(mstid, first, last + 1);
   const instanceOf = (vid: number): number => table[vid] ?? 0;
   return { configurationId: { name, revision, digest: configurationDigest(instanceOf) }, instances, instanceOf };
 }

@@ -11,8 +11,35 @@ const view = ({ network, trees }: Solution) => trees.map((tree) => viewTree(netw
 describe('solving again after a change', () => {
   it('gives what solving from scratch gives', () => {
     const change = fc.record({
-      sw: fc.nat(), port: fc.nat(), tree: fc.constantFrom(null, 'cst', 'vlan:1', 'vlan:15', 'mst:0', 'mst:1'), value: fc.constantFrom(0, 16, 128),
-      what: fc.constantFrom('bridge', 'cost', 'priority', 'up', 'edge', 'name', 'dialect', 'vlans', 'power', 'method', 'list', 'unlist', 'load', 'host', 'unport', 'observe', 'replug', 'region', 'map', 'revision', 'hops', 'external', 'multiple'),
+      sw: fc.nat(),
+      port: fc.nat(),
+      tree: fc.constantFrom(null, 'cst', 'vlan:1', 'vlan:15', 'mst:0', 'mst:1'),
+      value: fc.constantFrom(0, 16, 128),
+      what: fc.constantFrom(
+        'bridge',
+        'cost',
+        'priority',
+        'up',
+        'edge',
+        'name',
+        'dialect',
+        'vlans',
+        'power',
+        'method',
+        'list',
+        'unlist',
+        'load',
+        'host',
+        'unport',
+        'observe',
+        'replug',
+        'region',
+        'map',
+        'revision',
+        'hops',
+        'external',
+        'multiple',
+      ),
     });
     fc.assert(
       fc.property(fc.oneof(anyDesign, regionsDesign(6)), fc.array(change, { maxLength: 6 }), (start, changes) => {

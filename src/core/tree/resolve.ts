@@ -33,7 +33,11 @@ export function treesTouched(patches: readonly Patch[]): ReadonlySet<TreeId> | '
 }
 
 /** The solution of `design`, which `patches` made of the design that `before` solves; untouched trees are taken over as they are. */
-export function resolve(before: Solution, design: Design, patches: readonly Patch[]): Result<{ readonly solution: Solution; readonly changed: readonly SettledTree[] }, DesignProblem> {
+export function resolve(
+  before: Solution,
+  design: Design,
+  patches: readonly Patch[],
+): Result<{ readonly solution: Solution; readonly changed: readonly SettledTree[] }, DesignProblem> {
   const touched = treesTouched(patches);
   // A standard bridge beside per-VLAN ones reads its CST's settings in VLAN 1's tree, and every other tree follows that one.
   const perVlan = design.switches.some((sw) => isPerVlan(sw.dialect));
@@ -46,7 +50,10 @@ export function resolve(before: Solution, design: Design, patches: readonly Patc
     return solution.ok ? ok({ solution: solution.value, changed: solution.value.trees }) : solution;
   }
   const network = compileNetwork(design);
-  const changed = solveTrees(network, before.trees.map((tree) => tree.id).filter((id) => touched.has(id)));
+  const changed = solveTrees(
+    network,
+    before.trees.map((tree) => tree.id).filter((id) => touched.has(id)),
+  );
   const byId = new Map(changed.map((tree) => [tree.id, tree]));
   return ok({ solution: { network, trees: before.trees.map((tree) => byId.get(tree.id) ?? tree) }, changed });
 }

@@ -4,19 +4,31 @@ import type { Segments } from './segments';
 import { CODE } from './settled';
 
 /** The designated port of each port's segment among those that `counts` lets in; -1 without one. */
-export function designatedOn({ ports }: Network, { of, first, ports: grouped }: Segments, offersMore: (p: number, q: number) => boolean, counts: (p: number) => boolean = () => true): Int32Array {
+export function designatedOn(
+  { ports }: Network,
+  { of, first, ports: grouped }: Segments,
+  offersMore: (p: number, q: number) => boolean,
+  counts: (p: number) => boolean = () => true,
+): Int32Array {
   const designated = new Int32Array(ports.length).fill(-1);
   for (let segment = 0; segment + 1 < first.length; segment += 1) {
     let best = -1;
-    for (let i = first[segment]!; i < first[segment + 1]!; i += 1) if (counts(grouped[i]!) && (best < 0 || offersMore(grouped[i]!, best))) best = grouped[i]!;
-    for (let i = first[segment]!; best >= 0 && i < first[segment + 1]!; i += 1) if (counts(grouped[i]!)) designated[grouped[i]!] = best;
+    for (let i = first[segment]!; i < first[segment + 1]!; i += 1)
+      if (counts(grouped[i]!) && (best < 0 || offersMore(grouped[i]!, best))) best = grouped[i]!;
+    for (let i = first[segment]!; best >= 0 && i < first[segment + 1]!; i += 1)
+      if (counts(grouped[i]!)) designated[grouped[i]!] = best;
   }
   for (let p = 0; p < ports.length; p += 1) if (of[p]! >= 0 && designated[p]! < 0 && counts(p)) designated[p] = p;
   return designated;
 }
 
 /** 13.12: disabled without signal; else root, designated, backup where the own bridge is designated, alternate. */
-export function rolesOf(network: Network, segments: Segments, rootPort: Int32Array, designated: Int32Array): Uint8Array {
+export function rolesOf(
+  network: Network,
+  segments: Segments,
+  rootPort: Int32Array,
+  designated: Int32Array,
+): Uint8Array {
   const role = new Uint8Array(network.ports.length);
   for (let p = 0; p < role.length; p += 1) {
     if (!segments.member[p]) continue;
@@ -46,7 +58,12 @@ export function thrownAway(designated: Int32Array, isThrown: (from: number, p: n
 
 /** By root, the oldest message that a bridge still takes in: the root's max age; none is too old where classic bridges take part, whose timers decide from hello to hello. */
 export function oldestAges(network: Network, { classic }: Segments): Float64Array {
-  const known = oldest.get(network) ?? [Float64Array.from(network.switches, ({ timers }) => timers.maxAge), new Float64Array(network.switches.length).fill(Infinity)] as const;
+  const known =
+    oldest.get(network) ??
+    ([
+      Float64Array.from(network.switches, ({ timers }) => timers.maxAge),
+      new Float64Array(network.switches.length).fill(Infinity),
+    ] as const);
   oldest.set(network, known);
   return known[classic ? 1 : 0];
 }

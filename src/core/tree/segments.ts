@@ -91,13 +91,21 @@ function segmentsBy(network: Network, tree: TreeId, relayForwards: (port: number
   const fill = first.slice();
   const grouped = new Int32Array(first[first.length - 1]!);
   for (let p = 0; p < ports.length; p += 1) if (of[p]! >= 0) grouped[fill[of[p]!]!++] = p;
-  return { parts, member, of, first, ports: grouped, classic: switches.some((sw, s) => parts[s] === 'bridge' && isClassic(sw)) };
+  return {
+    parts,
+    member,
+    of,
+    first,
+    ports: grouped,
+    classic: switches.some((sw, s) => parts[s] === 'bridge' && isClassic(sw)),
+  };
 
   /** The lead link of the cable's segment; a cable into a flooding port that is closed to this tree stays alone. */
   function segmentOf(p: number): number {
     const q = network.far[p]!;
     const s = owner[q]!;
-    const open = parts[s] === 'bridge' || (belongs(switches[s]!, carried[q]!, vid) && (parts[s] === 'hub' || relayForwards(q)));
+    const open =
+      parts[s] === 'bridge' || (belongs(switches[s]!, carried[q]!, vid) && (parts[s] === 'hub' || relayForwards(q)));
     return open ? lead(link[p]!) : links + p;
   }
 }

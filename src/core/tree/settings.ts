@@ -19,7 +19,9 @@ export interface Settings {
 const NO_TREE = '' as TreeId;
 
 /** Who has settings of its own for a tree, by index: under its own name, or one under which some dialect keeps them. */
-function byTree(all: readonly { readonly trees: Partial<Record<TreeId, object>> }[]): (tree: TreeId) => readonly number[] {
+function byTree(
+  all: readonly { readonly trees: Partial<Record<TreeId, object>> }[],
+): (tree: TreeId) => readonly number[] {
   const found = new Map<string, number[]>();
   all.forEach(({ trees }, i) => {
     for (const key of Object.keys(trees)) {
@@ -55,10 +57,16 @@ function compiledFor(network: Network): Compiled {
   const macPlace = new Int32Array(switches.length);
   byMac.forEach((s, place) => (macPlace[s] = place));
   const fresh: Compiled = {
-    network, byMac, macPlace,
-    everywhere: { cost: Int32Array.from(ports, (_, p) => costOf(network, p, NO_TREE)), portKey: Int32Array.from(ports, (port, p) => keyOf(port, switches[owner[p]!]!, NO_TREE)) },
+    network,
+    byMac,
+    macPlace,
+    everywhere: {
+      cost: Int32Array.from(ports, (_, p) => costOf(network, p, NO_TREE)),
+      portKey: Int32Array.from(ports, (port, p) => keyOf(port, switches[owner[p]!]!, NO_TREE)),
+    },
     ownPriority: switches.map((sw) => setBridgePriority(sw, NO_TREE)),
-    specialPorts: byTree(ports), specialSwitches: byTree(switches),
+    specialPorts: byTree(ports),
+    specialSwitches: byTree(switches),
   };
   known.set(network.live, fresh);
   return fresh;
@@ -69,13 +77,23 @@ function costOf({ ports, switches, owner, design }: Network, p: number, tree: Tr
   return setPathCost(ports[p]!, tree, sw.dialect) ?? pathCostOf(ports[p]!.speed, methodOf(design, sw));
 }
 
-const keyOf = (port: Port, { dialect }: Switch, tree: TreeId): number => portIdentifierValue(portIdentifier(port, tree, dialect));
+const keyOf = (port: Port, { dialect }: Switch, tree: TreeId): number =>
+  portIdentifierValue(portIdentifier(port, tree, dialect));
 
 /** Compiles the settings of a network; of one that differs from another in settings alone, what those change. */
 export function compileSettings(network: Network): Settings {
   const { switches, ports, owner } = network;
-  const { everywhere, byMac, macPlace, ownPriority, specialPorts, specialSwitches, network: base } = compiledFor(network);
-  const others = <T>(now: readonly T[], then: readonly T[]): number[] => (now === then ? [] : Array.from(now.keys()).filter((i) => now[i] !== then[i]));
+  const {
+    everywhere,
+    byMac,
+    macPlace,
+    ownPriority,
+    specialPorts,
+    specialSwitches,
+    network: base,
+  } = compiledFor(network);
+  const others = <T>(now: readonly T[], then: readonly T[]): number[] =>
+    now === then ? [] : Array.from(now.keys()).filter((i) => now[i] !== then[i]);
   const [otherPorts, otherSwitches] = [others(ports, base.ports), others(switches, base.switches)];
   const count = switches.length;
   const perVlan = switches.map((sw) => isPerVlan(sw.dialect));
@@ -95,9 +113,11 @@ export function compileSettings(network: Network): Settings {
       const vid = treeVlan(tree) ?? (tree === CIST ? 1 : 0);
       const keys = new Float64Array(count);
       // Priority and extension take 16 bits; below them the place of the MAC makes every key different.
-      const keyFor = (s: number, priority: number): number => (priority + (perVlan[s] ? vid : 0)) * count + macPlace[s]!;
+      const keyFor = (s: number, priority: number): number =>
+        (priority + (perVlan[s] ? vid : 0)) * count + macPlace[s]!;
       for (let s = 0; s < count; s += 1) keys[s] = keyFor(s, ownPriority[s]!);
-      for (const s of [...specialSwitches(tree), ...otherSwitches]) keys[s] = keyFor(s, setBridgePriority(switches[s]!, tree));
+      for (const s of [...specialSwitches(tree), ...otherSwitches])
+        keys[s] = keyFor(s, setBridgePriority(switches[s]!, tree));
       keys.sort();
       const rank = new Int32Array(count);
       for (let place = 0; place < count; place += 1) rank[byMac[keys[place]! % count]!] = place;

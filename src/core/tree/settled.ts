@@ -38,7 +38,8 @@ export interface Solution {
   readonly trees: readonly SettledTree[];
 }
 
-export const treeOf = (solution: Solution, id: TreeId): SettledTree | undefined => solution.trees.find((tree) => tree.id === id);
+export const treeOf = (solution: Solution, id: TreeId): SettledTree | undefined =>
+  solution.trees.find((tree) => tree.id === id);
 
 /** A bridge's root path cost; in a CIST with regions, of a bridge that is not its regional root, the external one and the internal one. */
 export const costsIn = ({ id, rootPathCost, regional }: SettledTree, s: number): number[] =>
@@ -51,10 +52,12 @@ export const roleOf = (tree: SettledTree, port: number): Role | null => {
 };
 
 /** Settled state that goes with a role: forwarding for root, designated and master, else discarding. */
-export const stateOf = (role: Role): PortState => (role === 'root' || role === 'designated' || role === 'master' ? 'forwarding' : 'discarding');
+export const stateOf = (role: Role): PortState =>
+  role === 'root' || role === 'designated' || role === 'master' ? 'forwarding' : 'discarding';
 
 /** Settled state of a port that has a role. */
-export const stateIn = ({ disputed }: SettledTree, p: number, role: Role): PortState => (disputed[p] ? 'discarding' : stateOf(role));
+export const stateIn = ({ disputed }: SettledTree, p: number, role: Role): PortState =>
+  disputed[p] ? 'discarding' : stateOf(role);
 
 export interface PortView {
   readonly role: Role;
@@ -103,7 +106,10 @@ export function viewTree(network: Network, tree: SettledTree): TreeView {
       const p = network.firstPort[s]! + i;
       const role = roleOf(tree, p);
       const bundled = network.bundleOf[p]! >= 0 && tree.role[network.bundleOf[p]!] !== CODE.absent;
-      const entry = role || bundled ? entryOf(network, p, role && { role, state: stateIn(tree, p, role), cost: tree.cost[p]! }) : null;
+      const entry =
+        role || bundled
+          ? entryOf(network, p, role && { role, state: stateIn(tree, p, role), cost: tree.cost[p]! })
+          : null;
       if (entry) ports[port.id] = entry;
     });
     const rootPort = tree.rootPort[s]!;
@@ -112,7 +118,13 @@ export function viewTree(network: Network, tree: SettledTree): TreeView {
       rootPathCost: tree.rootPathCost[s]!,
       rootPort: rootPort < 0 ? null : network.ports[rootPort]!.id,
       ports,
-      ...(tree.regional && sw.dialect === 'mstp' ? { regionalRoot: network.switches[tree.regional.root[s]!]!.id, externalRootPathCost: tree.id === CIST ? tree.rootPathCost[s]! : 0, internalRootPathCost: tree.regional.cost[s]! } : {}),
+      ...(tree.regional && sw.dialect === 'mstp'
+        ? {
+            regionalRoot: network.switches[tree.regional.root[s]!]!.id,
+            externalRootPathCost: tree.id === CIST ? tree.rootPathCost[s]! : 0,
+            internalRootPathCost: tree.regional.cost[s]!,
+          }
+        : {}),
     };
   });
   return { id: tree.id, switches };

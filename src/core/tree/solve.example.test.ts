@@ -5,7 +5,8 @@ import { explainRoot } from './election';
 import { treeOf } from './settled';
 import { vlanTree } from '../design/ids';
 
-const roles = (tree: ReturnType<typeof settledTree>, ...ends: string[]) => ends.map((end) => roleAt(tree, end)).join(' ');
+const roles = (tree: ReturnType<typeof settledTree>, ...ends: string[]) =>
+  ends.map((end) => roleAt(tree, end)).join(' ');
 
 describe('a triangle of equal links', () => {
   const cables = ['a 1 = b 1', 'b 2 = c 1', 'c 2 = a 2'];
@@ -59,8 +60,12 @@ describe('parallel links', () => {
   });
 
   it('follow a port priority set at the sender', () => {
-    expect(roles(settledTree(networkOf({ a: {}, b: {} }, cables, { 'a 2': { priority: 112 } })), 'b 2', 'b 1')).toBe('A R');
-    expect(roles(settledTree(networkOf({ a: {}, b: {} }, cables, { 'b 1': { priority: 0 } })), 'b 2', 'b 1')).toBe('R A');
+    expect(roles(settledTree(networkOf({ a: {}, b: {} }, cables, { 'a 2': { priority: 112 } })), 'b 2', 'b 1')).toBe(
+      'A R',
+    );
+    expect(roles(settledTree(networkOf({ a: {}, b: {} }, cables, { 'b 1': { priority: 0 } })), 'b 2', 'b 1')).toBe(
+      'R A',
+    );
   });
 });
 
@@ -72,17 +77,31 @@ describe('segments that are more than a cable', () => {
 
   it('joins the neighbours of a switch that runs no spanning tree to one segment', () => {
     // hub joins a 1, b 1, b 2 and c 1. a is root and designated; b hears it twice and takes its own better port; c hears it too.
-    const tree = settledTree(networkOf({ hub: { dialect: 'off' }, a: {}, b: {}, c: {} }, ['hub 1 = a 1', 'hub 2 = b 1', 'hub 3 = b 2', 'hub 4 = c 1', 'b 3 = c 2']));
+    const tree = settledTree(
+      networkOf({ hub: { dialect: 'off' }, a: {}, b: {}, c: {} }, [
+        'hub 1 = a 1',
+        'hub 2 = b 1',
+        'hub 3 = b 2',
+        'hub 4 = c 1',
+        'b 3 = c 2',
+      ]),
+    );
     expect(roles(tree, 'a 1', 'b 1', 'b 2', 'c 1', 'b 3', 'c 2')).toBe('D R A R D A');
     expect(at(tree, 'hub')).toBeUndefined();
     expect(at(tree, 'c').rootPathCost).toBe(20_000); // the hub adds nothing
     // Of two ports that hear the same offer the own port identifier decides: a priority on b's port 2 makes it the root port.
-    const steered = settledTree(networkOf({ hub: { dialect: 'off' }, a: {}, b: {} }, ['hub 1 = a 1', 'hub 2 = b 1', 'hub 3 = b 2'], { 'b 2': { priority: 16 } }));
+    const steered = settledTree(
+      networkOf({ hub: { dialect: 'off' }, a: {}, b: {} }, ['hub 1 = a 1', 'hub 2 = b 1', 'hub 3 = b 2'], {
+        'b 2': { priority: 16 },
+      }),
+    );
     expect(roles(steered, 'b 1', 'b 2')).toBe('A R');
   });
 
   it('gives a backup to a bridge that is designated on a shared segment through two ports', () => {
-    const tree = settledTree(networkOf({ hub: { dialect: 'off' }, a: {}, b: {} }, ['hub 1 = a 1', 'hub 2 = a 2', 'hub 3 = b 1']));
+    const tree = settledTree(
+      networkOf({ hub: { dialect: 'off' }, a: {}, b: {} }, ['hub 1 = a 1', 'hub 2 = a 2', 'hub 3 = b 1']),
+    );
     expect(roles(tree, 'a 1', 'a 2', 'b 1')).toBe('D B R');
   });
 });
@@ -93,7 +112,12 @@ describe('per-VLAN trees', () => {
   const vlans = [{ id: 15 }, { id: 25 }];
 
   it('run over the ports that carry their VLAN only', () => {
-    const design = networkOf({ a: perVlan, b: perVlan, c: perVlan }, ['a 1 = b 1', 'b 2 = c 1', 'c 2 = a 2'], { 'a 2': trunk('15'), 'c 2': trunk('15'), 'c 1': trunk('25'), 'b 2': trunk('15,25') }, { vlans });
+    const design = networkOf(
+      { a: perVlan, b: perVlan, c: perVlan },
+      ['a 1 = b 1', 'b 2 = c 1', 'c 2 = a 2'],
+      { 'a 2': trunk('15'), 'c 2': trunk('15'), 'c 1': trunk('25'), 'b 2': trunk('15,25') },
+      { vlans },
+    );
     const [tree15, tree25] = [settledTree(design, 'vlan:15'), settledTree(design, 'vlan:25')];
     // VLAN 15: b's port 2 carries it and c's port 1 does not, so b is designated toward an end that is not in the tree.
     expect(roles(tree15, 'a 1', 'a 2', 'b 1', 'b 2', 'c 1', 'c 2')).toBe('D D R D . R');
@@ -104,21 +128,31 @@ describe('per-VLAN trees', () => {
 
   it('have their own root, cost and priority; the VLAN is added to the priority sent', () => {
     const design = networkOf(
-      { a: perVlan, b: { ...perVlan, trees: { 'vlan:25': { priority: 4096 } } } }, ['a 1 = b 1', 'a 2 = b 2'],
-      { 'b 1': { trees: { 'vlan:15': { cost: 30_000 } } }, 'b 2': { trees: { 'vlan:25': { priority: 16 } } } }, { vlans },
+      { a: perVlan, b: { ...perVlan, trees: { 'vlan:25': { priority: 4096 } } } },
+      ['a 1 = b 1', 'a 2 = b 2'],
+      { 'b 1': { trees: { 'vlan:15': { cost: 30_000 } } }, 'b 2': { trees: { 'vlan:25': { priority: 16 } } } },
+      { vlans },
     );
     const [tree15, tree25] = [settledTree(design, 'vlan:15'), settledTree(design, 'vlan:25')];
     expect(at(tree15, 'b')).toMatchObject({ root: 'a', rootPort: '2' }); // 30 000 against 20 000
     expect(at(tree25, 'a')).toMatchObject({ root: 'b', rootPort: '2' }); // b's port 2 says 16.2, its port 1 128.1
     const { network, trees } = solutionOf(design);
     const election = explainRoot(network, treeOf({ network, trees }, vlanTree(25))!, 0);
-    expect(election?.ranking.map(({ id }) => bridgeIdText(id))).toEqual(['4121.02:00:00:00:00:02', '32793.02:00:00:00:00:01']);
+    expect(election?.ranking.map(({ id }) => bridgeIdText(id))).toEqual([
+      '4121.02:00:00:00:00:02',
+      '32793.02:00:00:00:00:01',
+    ]);
   });
 
   it('are one with the CST in VLAN 1, and pass a standard bridge like a hub in every other VLAN, where it forwards', () => {
     // std runs RSTP between a and b, which are also joined directly. In VLAN 1 all three take part: a is root, and b's
     // identifier with VLAN 1 added (32769) loses to std's 32768 on the link between them, so b blocks there.
-    const design = networkOf({ a: { ...perVlan, priority: 0 }, std: { dialect: 'rstp' }, b: perVlan }, ['a 1 = std 1', 'std 2 = b 1', 'a 2 = b 2'], {}, { vlans });
+    const design = networkOf(
+      { a: { ...perVlan, priority: 0 }, std: { dialect: 'rstp' }, b: perVlan },
+      ['a 1 = std 1', 'std 2 = b 1', 'a 2 = b 2'],
+      {},
+      { vlans },
+    );
     expect(roles(settledTree(design, 'vlan:1'), 'std 1', 'std 2', 'b 1', 'b 2')).toBe('R D A R');
     // In VLAN 15 std takes no part; its two ports forward in its own tree, so a 1 and b 1 hear each other straight.
     expect(roles(settledTree(design, 'vlan:15'), 'a 1', 'a 2', 'b 1', 'b 2')).toBe('D D R A');
@@ -130,7 +164,16 @@ describe('ports without a neighbour', () => {
   it('are disabled when nothing is plugged in or a side is down, designated toward a host', () => {
     const design = designOf({
       switches: [
-        { id: 'a', mac: '02:00:00:00:00:01', ports: [{ id: '1', number: 1 }, { id: '2', number: 2 }, { id: '3', number: 3, up: false }, { id: '4', number: 4 }] },
+        {
+          id: 'a',
+          mac: '02:00:00:00:00:01',
+          ports: [
+            { id: '1', number: 1 },
+            { id: '2', number: 2 },
+            { id: '3', number: 3, up: false },
+            { id: '4', number: 4 },
+          ],
+        },
         { id: 'b', mac: '02:00:00:00:00:02', ports: [{ id: '3', number: 3 }] },
       ],
       links: [{ id: 'l', a: { switch: 'a', port: '3' }, b: { switch: 'b', port: '3' } }],
@@ -144,19 +187,39 @@ describe('regions', () => {
   const region = (more: object = {}) => ({ dialect: 'mstp', region: 'ridge', ...more });
   const regions = { regions: [{ id: 'ridge', name: 'RIDGE', instances: [{ id: 1, vlans: '15' }] }] };
   // r outside is root; x and y are a region, y only behind x; z outside hangs on both.
-  const design = networkOf({ r: { priority: 0 }, x: region(), y: region({ trees: { 'mst:1': { priority: 0 } } }), z: {} }, ['r 1 = x 1', 'x 2 = y 1', 'y 2 = z 1', 'z 2 = x 3'], {}, regions);
+  const design = networkOf(
+    { r: { priority: 0 }, x: region(), y: region({ trees: { 'mst:1': { priority: 0 } } }), z: {} },
+    ['r 1 = x 1', 'x 2 = y 1', 'y 2 = z 1', 'z 2 = x 3'],
+    {},
+    regions,
+  );
   it('add external cost where they are entered, and internal cost inside', () => {
     const cist = settledTree(design, 'mst:0');
-    expect(['x', 'y'].map((sw) => { const { root, rootPathCost, regionalRoot, externalRootPathCost, internalRootPathCost } = cist.switches[sw as never]!; return { root, rootPathCost, regionalRoot, externalRootPathCost, internalRootPathCost }; })).toEqual([
+    expect(
+      ['x', 'y'].map((sw) => {
+        const { root, rootPathCost, regionalRoot, externalRootPathCost, internalRootPathCost } =
+          cist.switches[sw as never]!;
+        return { root, rootPathCost, regionalRoot, externalRootPathCost, internalRootPathCost };
+      }),
+    ).toEqual([
       { root: 'r', rootPathCost: 20_000, regionalRoot: 'x', externalRootPathCost: 20_000, internalRootPathCost: 0 },
-      { root: 'r', rootPathCost: 20_000, regionalRoot: 'x', externalRootPathCost: 20_000, internalRootPathCost: 20_000 },
+      {
+        root: 'r',
+        rootPathCost: 20_000,
+        regionalRoot: 'x',
+        externalRootPathCost: 20_000,
+        internalRootPathCost: 20_000,
+      },
     ]);
     // To z the region is one bridge, x: both ways cost the same, and the port number decides.
     expect(roles(cist, 'r 1', 'x 1', 'x 2', 'y 1', 'x 3', 'z 2', 'y 2', 'z 1')).toBe('D R D R D A D R');
   });
   it('have a master port where an instance leaves them, and a root of its own inside', () => {
     const instance = settledTree(design, 'mst:1');
-    expect(instance.switches).toMatchObject({ x: { root: 'y', rootPathCost: 20_000, rootPort: '2' }, y: { root: 'y', rootPort: null } });
+    expect(instance.switches).toMatchObject({
+      x: { root: 'y', rootPathCost: 20_000, rootPort: '2' },
+      y: { root: 'y', rootPort: null },
+    });
     expect(Object.keys(instance.switches)).toEqual(['x', 'y']);
     expect(roles(instance, 'x 1', 'x 2', 'x 3', 'y 1', 'y 2')).toBe('M R D D D');
   });

@@ -22,65 +22,95 @@ function forEachTree(design: Design, check: (solution: Solution, tree: SettledTr
 
 describe('a settled network', () => {
   it('is what bridges arrive at that know only what their ports hear', () => {
-    fc.assert(fc.property(anyDesign, (design) => forEachTree(design, (solution, tree) => {
-      const told = exchangeVectors(solution, tree.id, segmentsFor(solution, tree));
-      expect([...tree.rootPathCost].map((cost) => (cost === Infinity ? -1 : cost))).toEqual(told.rootPathCost);
-      expect([...tree.root]).toEqual(told.root);
-      expect([...tree.rootPort]).toEqual(told.rootPort);
-      expect([...tree.role]).toEqual(told.role);
-    })), RUNS);
+    fc.assert(
+      fc.property(anyDesign, (design) =>
+        forEachTree(design, (solution, tree) => {
+          const told = exchangeVectors(solution, tree.id, segmentsFor(solution, tree));
+          expect([...tree.rootPathCost].map((cost) => (cost === Infinity ? -1 : cost))).toEqual(told.rootPathCost);
+          expect([...tree.root]).toEqual(told.root);
+          expect([...tree.rootPort]).toEqual(told.rootPort);
+          expect([...tree.role]).toEqual(told.role);
+        }),
+      ),
+      RUNS,
+    );
   });
 
   it('has one designated port on each segment and one root port on each bridge but the roots', () => {
-    fc.assert(fc.property(anyDesign, (design) => forEachTree(design, ({ network, trees }, tree) => {
-      const segments = segmentsFor({ network, trees }, tree);
-      for (let i = 0; i + 1 < segments.first.length; i += 1) {
-        const ports = [...segments.ports.slice(segments.first[i], segments.first[i + 1])];
-        if (ports.length > 0) expect(ports.filter((p) => tree.role[p] === CODE.designated)).toHaveLength(1);
-      }
-      network.switches.forEach((_, s) => {
-        if (tree.root[s]! < 0) return;
-        const own = [...tree.role.slice(network.firstPort[s], network.firstPort[s + 1])];
-        expect(own.filter((code) => code === CODE.root)).toHaveLength(tree.root[s] === s ? 0 : 1);
-        if (tree.root[s] === s) expect(own.filter((code) => code === CODE.alternate)).toHaveLength(0);
-      });
-    })), RUNS);
+    fc.assert(
+      fc.property(anyDesign, (design) =>
+        forEachTree(design, ({ network, trees }, tree) => {
+          const segments = segmentsFor({ network, trees }, tree);
+          for (let i = 0; i + 1 < segments.first.length; i += 1) {
+            const ports = [...segments.ports.slice(segments.first[i], segments.first[i + 1])];
+            if (ports.length > 0) expect(ports.filter((p) => tree.role[p] === CODE.designated)).toHaveLength(1);
+          }
+          network.switches.forEach((_, s) => {
+            if (tree.root[s]! < 0) return;
+            const own = [...tree.role.slice(network.firstPort[s], network.firstPort[s + 1])];
+            expect(own.filter((code) => code === CODE.root)).toHaveLength(tree.root[s] === s ? 0 : 1);
+            if (tree.root[s] === s) expect(own.filter((code) => code === CODE.alternate)).toHaveLength(0);
+          });
+        }),
+      ),
+      RUNS,
+    );
   });
 
   it('forwards along a tree: no loop, and everything that is joined is reached', () => {
-    fc.assert(fc.property(anyDesign, (design) => forEachTree(design, ({ network, trees }, tree) => {
-      const segments = segmentsFor({ network, trees }, tree);
-      const parent = new Map<string, string>();
-      const lead = (x: string): string => (parent.has(x) ? lead(parent.get(x)!) : x);
-      for (let p = 0; p < network.ports.length; p += 1) {
-        if (segments.of[p]! < 0 || !forwards(tree.role[p])) continue;
-        const [bridge, segment] = [lead(`b${network.owner[p]}`), lead(`s${segments.of[p]}`)];
-        expect(bridge).not.toBe(segment); // else this port would close a loop
-        parent.set(bridge, segment);
-      }
-      for (let p = 0; p < network.ports.length; p += 1) {
-        if (segments.of[p]! >= 0) expect(lead(`s${segments.of[p]}`)).toBe(lead(`b${network.owner[p]}`));
-      }
-    })), RUNS);
+    fc.assert(
+      fc.property(anyDesign, (design) =>
+        forEachTree(design, ({ network, trees }, tree) => {
+          const segments = segmentsFor({ network, trees }, tree);
+          const parent = new Map<string, string>();
+          const lead = (x: string): string => (parent.has(x) ? lead(parent.get(x)!) : x);
+          for (let p = 0; p < network.ports.length; p += 1) {
+            if (segments.of[p]! < 0 || !forwards(tree.role[p])) continue;
+            const [bridge, segment] = [lead(`b${network.owner[p]}`), lead(`s${segments.of[p]}`)];
+            expect(bridge).not.toBe(segment); // else this port would close a loop
+            parent.set(bridge, segment);
+          }
+          for (let p = 0; p < network.ports.length; p += 1) {
+            if (segments.of[p]! >= 0) expect(lead(`s${segments.of[p]}`)).toBe(lead(`b${network.owner[p]}`));
+          }
+        }),
+      ),
+      RUNS,
+    );
   });
 
   it('has one root an island: the bridge with the best identifier', () => {
-    fc.assert(fc.property(anyDesign, (design) => forEachTree(design, ({ network, trees }, tree) => {
-      const segments = segmentsFor({ network, trees }, tree);
-      for (let p = 0; p < network.ports.length; p += 1) {
-        for (let q = 0; q < p; q += 1) if (segments.of[p]! >= 0 && segments.of[p] === segments.of[q]) expect(tree.root[network.owner[p]!]).toBe(tree.root[network.owner[q]!]);
-      }
-      tree.root.forEach((root, s) => root >= 0 && expect(tree.rank[root]).toBeLessThanOrEqual(tree.rank[s]!));
-      for (const root of islandRoots(network, tree)) expect(tree.root[root]).toBe(root);
-    })), RUNS);
+    fc.assert(
+      fc.property(anyDesign, (design) =>
+        forEachTree(design, ({ network, trees }, tree) => {
+          const segments = segmentsFor({ network, trees }, tree);
+          for (let p = 0; p < network.ports.length; p += 1) {
+            for (let q = 0; q < p; q += 1)
+              if (segments.of[p]! >= 0 && segments.of[p] === segments.of[q])
+                expect(tree.root[network.owner[p]!]).toBe(tree.root[network.owner[q]!]);
+          }
+          tree.root.forEach((root, s) => root >= 0 && expect(tree.rank[root]).toBeLessThanOrEqual(tree.rank[s]!));
+          for (const root of islandRoots(network, tree)) expect(tree.root[root]).toBe(root);
+        }),
+      ),
+      RUNS,
+    );
   });
 
   it('adds up costs: each bridge is one port cost further from the root than what it hears', () => {
-    fc.assert(fc.property(anyDesign, (design) => forEachTree(design, ({ network }, tree) => {
-      tree.rootPort.forEach((p, s) => {
-        if (p >= 0) expect(tree.rootPathCost[s]).toBe(tree.rootPathCost[network.owner[tree.designated[p]!]!]! + tree.cost[p]!);
-      });
-    })), RUNS);
+    fc.assert(
+      fc.property(anyDesign, (design) =>
+        forEachTree(design, ({ network }, tree) => {
+          tree.rootPort.forEach((p, s) => {
+            if (p >= 0)
+              expect(tree.rootPathCost[s]).toBe(
+                tree.rootPathCost[network.owner[tree.designated[p]!]!]! + tree.cost[p]!,
+              );
+          });
+        }),
+      ),
+      RUNS,
+    );
   });
 
   it('does not depend on the order of switches, ports and links in the file', () => {
@@ -96,13 +126,16 @@ describe('a settled network', () => {
       const { network, trees } = solutionOf(design);
       return trees.map((tree) => viewTree(network, tree));
     };
-    fc.assert(fc.property(shuffled, ({ design, switches, links, flip }) => {
-      const other: Design = {
-        ...design,
-        switches: switches.map((sw) => (flip ? { ...sw, ports: [...sw.ports].reverse() } : sw)),
-        links: links.map((link) => (flip ? { ...link, a: link.b, b: link.a } : link)),
-      };
-      expect(views(other)).toEqual(views(design));
-    }), RUNS);
+    fc.assert(
+      fc.property(shuffled, ({ design, switches, links, flip }) => {
+        const other: Design = {
+          ...design,
+          switches: switches.map((sw) => (flip ? { ...sw, ports: [...sw.ports].reverse() } : sw)),
+          links: links.map((link) => (flip ? { ...link, a: link.b, b: link.a } : link)),
+        };
+        expect(views(other)).toEqual(views(design));
+      }),
+      RUNS,
+    );
   });
 });

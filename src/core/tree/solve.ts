@@ -39,7 +39,11 @@ export function solveTrees(network: Network, trees: readonly TreeId[]): SettledT
 
 /** With MSTP the CIST takes the place of the common tree; a relay's ports do in a VLAN's tree what they do in the tree that has the VLAN there. */
 function solveWithMstp(network: Network, settings: Settings, trees: readonly TreeId[]): SettledTree[] {
-  const ground = mstpGround(network, segmentsOf(network, CIST, () => false), settings);
+  const ground = mstpGround(
+    network,
+    segmentsOf(network, CIST, () => false),
+    settings,
+  );
   const cist = solveCist(ground);
   const known = new Map<TreeId, SettledTree>([[CIST, cist]]);
   const standard = (id: TreeId): SettledTree => {
@@ -57,7 +61,12 @@ function solveWithMstp(network: Network, settings: Settings, trees: readonly Tre
   });
 }
 
-function solveTree(network: Network, id: TreeId, settings: Settings, relayForwards: (port: number) => boolean): SettledTree {
+function solveTree(
+  network: Network,
+  id: TreeId,
+  settings: Settings,
+  relayForwards: (port: number) => boolean,
+): SettledTree {
   const segments = segmentsOf(network, id, relayForwards);
   const { cost, portKey } = settings.portsIn(id);
   const rank = settings.bridgesIn(id).map((place, s) => (segments.parts[s] === 'bridge' ? place : -1));
@@ -65,19 +74,32 @@ function solveTree(network: Network, id: TreeId, settings: Settings, relayForwar
   /** The tail of a priority vector that two ports send, bridge identifier and port identifier: negative where p's is better. */
   const compareSenders = (p: number, q: number): number =>
     rank[network.owner[p]!]! - rank[network.owner[q]!]! || comparePorts(p, q);
-  const comparePorts = (p: number, q: number): number => portKey[p]! - portKey[q]! || network.order[p]! - network.order[q]!;
+  const comparePorts = (p: number, q: number): number =>
+    portKey[p]! - portKey[q]! || network.order[p]! - network.order[q]!;
   const oldest = oldestAges(network, segments);
   const { root, rootPathCost, age } = rootPaths(network, segments, { rank, cost, oldest, compareSenders });
   // Where messages grow too old on the way, or a bundle hears beside its segment, two may know of unlike roots.
   const dearer = MAX_COST.long * (rank.length + 1); // than any root path cost
   const standing = rootPathCost.map((total, s) => (root[s]! < 0 ? Infinity : rank[root[s]!]! * dearer + total));
-  const offersMore = (p: number, q: number): boolean => (standing[network.owner[p]!]! - standing[network.owner[q]!]! || compareSenders(p, q)) < 0;
+  const offersMore = (p: number, q: number): boolean =>
+    (standing[network.owner[p]!]! - standing[network.owner[q]!]! || compareSenders(p, q)) < 0;
   const tooOld = (from: number): boolean => age[network.owner[from]!]! + 1 > oldest[root[network.owner[from]!]!]!;
   const designated = designatedPorts(network, segments, offersMore);
   const disputed = thrownAway(designated, tooOld);
-  const hearsBetter = (p: number, q: number): boolean => (compareSenders(designated[p]!, designated[q]!) || comparePorts(p, q)) < 0;
+  const hearsBetter = (p: number, q: number): boolean =>
+    (compareSenders(designated[p]!, designated[q]!) || comparePorts(p, q)) < 0;
   const rootPort = rootPorts(network, { root, rootPathCost, cost, designated }, hearsBetter);
-  return { id, root, rootPathCost, rootPort, rank, role: rolesOf(network, segments, rootPort, designated), cost, designated, disputed };
+  return {
+    id,
+    root,
+    rootPathCost,
+    rootPort,
+    rank,
+    role: rolesOf(network, segments, rootPort, designated),
+    cost,
+    designated,
+    disputed,
+  };
 }
 
 interface Paths {
@@ -130,17 +152,24 @@ function rootPaths(network: Network, segments: Segments, { rank, cost, oldest, c
 
     /** Whether a bundle hears somebody better beside its segment, and so is silent. */
     function outspoken(s: number, p: number): boolean {
-      return network.talkers.get(p)?.some((q) => {
-        const t = network.owner[q]!;
-        return segments.of[q]! >= 0 && root[t] === best && (rootPathCost[t]! - rootPathCost[s]! || compareSenders(q, p)) < 0;
-      }) ?? false;
+      return (
+        network.talkers.get(p)?.some((q) => {
+          const t = network.owner[q]!;
+          return (
+            segments.of[q]! >= 0 &&
+            root[t] === best &&
+            (rootPathCost[t]! - rootPathCost[s]! || compareSenders(q, p)) < 0
+          );
+        }) ?? false
+      );
     }
 
     function reach(s: number, q: number): void {
       const t = network.owner[q]!;
       const total = rootPathCost[s]! + cost[q]!;
       if (settled[t] || total > rootPathCost[t]! || age[s]! + 1 > oldest[best!]!) return;
-      if (total < rootPathCost[t]!) heap.push(total * count + rank[t]!, t); // of equals the better bridge first
+      if (total < rootPathCost[t]!)
+        heap.push(total * count + rank[t]!, t); // of equals the better bridge first
       else if (rank[s]! >= rank[from[t]!]!) return;
       rootPathCost[t] = total;
       root[t] = best!;
@@ -162,7 +191,11 @@ function hearersOf({ talkers }: Network, segments: Segments): ReadonlyMap<number
 }
 
 /** The designated port of each port's segment, by port. */
-function designatedPorts(network: Network, segments: Segments, offersMore: (p: number, q: number) => boolean): Int32Array {
+function designatedPorts(
+  network: Network,
+  segments: Segments,
+  offersMore: (p: number, q: number) => boolean,
+): Int32Array {
   const designated = new Int32Array(network.ports.length).fill(-1);
   for (let segment = 0; segment + 1 < segments.first.length; segment += 1) {
     const [from, to] = [segments.first[segment]!, segments.first[segment + 1]!];
@@ -175,10 +208,14 @@ function designatedPorts(network: Network, segments: Segments, offersMore: (p: n
   for (const [bundle, heard] of [...network.talkers].sort(([p], [q]) => (offersMore(p, q) ? -1 : 1))) {
     const segment = segments.of[bundle]!;
     if (segment < 0) continue;
-    const [best = bundle] = heard.filter((port) => segments.of[port]! >= 0 && designated[port] === port).sort((p, q) => (offersMore(p, q) ? -1 : 1));
+    const [best = bundle] = heard
+      .filter((port) => segments.of[port]! >= 0 && designated[port] === port)
+      .sort((p, q) => (offersMore(p, q) ? -1 : 1));
     if (best === bundle || !offersMore(best, designated[bundle]!)) continue;
     if (designated[bundle] === bundle) {
-      const others = Array.from(segments.ports.subarray(segments.first[segment], segments.first[segment + 1])).filter((port) => port !== bundle);
+      const others = Array.from(segments.ports.subarray(segments.first[segment], segments.first[segment + 1])).filter(
+        (port) => port !== bundle,
+      );
       const [next] = others.sort((p, q) => (offersMore(p, q) ? -1 : 1));
       for (const port of others) designated[port] = next!;
     }
@@ -202,7 +239,11 @@ function rootPorts(
     for (let p = network.firstPort[s]!; p < network.firstPort[s + 1]!; p += 1) {
       const sender = designated[p]!;
       if (sender < 0 || network.owner[sender] === s) continue;
-      if (root[network.owner[sender]!] !== root[s] || rootPathCost[network.owner[sender]!]! + cost[p]! > rootPathCost[s]!) continue;
+      if (
+        root[network.owner[sender]!] !== root[s] ||
+        rootPathCost[network.owner[sender]!]! + cost[p]! > rootPathCost[s]!
+      )
+        continue;
       if (chosen[s]! < 0 || hearsBetter(p, chosen[s]!)) chosen[s] = p;
     }
   }

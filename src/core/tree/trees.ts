@@ -5,7 +5,8 @@ import { vlanSet, type VlanSet } from '../design/vlanSet';
 import { isPerVlan } from './bridgeId';
 
 /** The VLANs whose frames pass a port with this carriage. */
-export const carried = (vlans: Carriage): VlanSet => vlanSet(vlans.mode === 'access' ? String(vlans.vlan) : vlans.allowed);
+export const carried = (vlans: Carriage): VlanSet =>
+  vlanSet(vlans.mode === 'access' ? String(vlans.vlan) : vlans.allowed);
 
 /**
  * The trees of a design, in rising order: `vlan:N` for VLAN 1 and each declared VLAN when any switch runs a tree
@@ -16,10 +17,16 @@ export const carried = (vlans: Carriage): VlanSet => vlanSet(vlans.mode === 'acc
  */
 export function treesOf(design: Design): TreeId[] {
   const powered = design.switches.filter((sw) => sw.up);
-  const vids = powered.some((sw) => isPerVlan(sw.dialect)) ? [...new Set([1, ...design.vlans.map((vlan) => vlan.id)])].sort((a, b) => a - b) : [];
+  const vids = powered.some((sw) => isPerVlan(sw.dialect))
+    ? [...new Set([1, ...design.vlans.map((vlan) => vlan.id)])].sort((a, b) => a - b)
+    : [];
   if (powered.some((sw) => sw.dialect === 'mstp')) {
-    const regions = design.regions.filter((region) => powered.some((sw) => sw.dialect === 'mstp' && sw.region === region.id));
-    const mstids = [...new Set(regions.flatMap((region) => region.instances.map((instance) => instance.id)))].sort((a, b) => a - b);
+    const regions = design.regions.filter((region) =>
+      powered.some((sw) => sw.dialect === 'mstp' && sw.region === region.id),
+    );
+    const mstids = [...new Set(regions.flatMap((region) => region.instances.map((instance) => instance.id)))].sort(
+      (a, b) => a - b,
+    );
     return [CIST, ...mstids.map(instanceTree), ...vids.filter((vid) => vid !== 1).map(vlanTree)];
   }
   if (vids.length > 0) return vids.map(vlanTree);
@@ -33,7 +40,8 @@ export function treesOf(design: Design): TreeId[] {
 export type Part = 'bridge' | 'hub' | 'relay';
 
 /** The tree in which all bridges of a network take part: CST, CIST, or that of VLAN 1; -1 where there is none. */
-export const commonTree = (trees: readonly TreeId[]): number => trees.findIndex((tree) => tree === CST || tree === CIST || tree === vlanTree(1));
+export const commonTree = (trees: readonly TreeId[]): number =>
+  trees.findIndex((tree) => tree === CST || tree === CIST || tree === vlanTree(1));
 
 export const isClassic = ({ dialect }: Switch): boolean => dialect === 'stp' || dialect === 'per-vlan-stp';
 

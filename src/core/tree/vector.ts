@@ -1,5 +1,14 @@
 /** Priority vectors (IEEE 802.1Q-2018 clause 13.9): compared part by part, lower is better. */
-import { bridgeId, bridgeIdText, compareBridgeIds, portIdentifier, portIdentifierText, portIdentifierValue, type BridgeId, type PortIdentifier } from './bridgeId';
+import {
+  bridgeId,
+  bridgeIdText,
+  compareBridgeIds,
+  portIdentifier,
+  portIdentifierText,
+  portIdentifierValue,
+  type BridgeId,
+  type PortIdentifier,
+} from './bridgeId';
 import { CIST } from '../design/ids';
 import { readsRst } from './mstp';
 import type { Network } from './network';
@@ -19,11 +28,20 @@ export interface PriorityVector {
 }
 
 /** The parts of a vector in the order in which they are compared. */
-export const VECTOR_FIELDS = ['root', 'rootPathCost', 'regionalRoot', 'internalRootPathCost', 'designatedBridge', 'designatedPort', 'receivingPort'] as const;
+export const VECTOR_FIELDS = [
+  'root',
+  'rootPathCost',
+  'regionalRoot',
+  'internalRootPathCost',
+  'designatedBridge',
+  'designatedPort',
+  'receivingPort',
+] as const;
 export type VectorField = (typeof VECTOR_FIELDS)[number];
 
 /** The parts that a vector has. */
-export const fieldsOf = (vector: PriorityVector): readonly VectorField[] => VECTOR_FIELDS.filter((field) => vector[field] !== undefined);
+export const fieldsOf = (vector: PriorityVector): readonly VectorField[] =>
+  VECTOR_FIELDS.filter((field) => vector[field] !== undefined);
 
 /** Negative where `a` is better in this part. */
 export function compareField(a: PriorityVector, b: PriorityVector, field: VectorField): number {
@@ -79,7 +97,12 @@ export function offerOf(network: Network, tree: SettledTree, p: number): Priorit
   return {
     root: bridgeIdOf(network, tree, tree.root[s]!),
     rootPathCost: tree.rootPathCost[s]!,
-    ...(tree.regional && tree.id === CIST ? { regionalRoot: bridgeIdOf(network, tree, facesClassic(network, p) ? s : tree.regional.root[s]!), internalRootPathCost: tree.regional.cost[s]! } : {}),
+    ...(tree.regional && tree.id === CIST
+      ? {
+          regionalRoot: bridgeIdOf(network, tree, facesClassic(network, p) ? s : tree.regional.root[s]!),
+          internalRootPathCost: tree.regional.cost[s]!,
+        }
+      : {}),
     designatedBridge: bridgeIdOf(network, tree, s),
     designatedPort: own,
     receivingPort: own,
@@ -97,16 +120,27 @@ export function heardBy(network: Network, tree: SettledTree, p: number): Priorit
 function heardInCist(network: Network, tree: SettledTree, p: number, offer: PriorityVector): PriorityVector {
   const [s, from] = [network.owner[p]!, network.owner[tree.designated[p]!]!];
   const receivingPort = identifierOf(network, tree, p);
-  if (tree.regional!.inside[p]) return { ...offer, internalRootPathCost: (offer.internalRootPathCost ?? 0) + tree.cost[p]!, receivingPort };
+  if (tree.regional!.inside[p])
+    return { ...offer, internalRootPathCost: (offer.internalRootPathCost ?? 0) + tree.cost[p]!, receivingPort };
   // Who reads an MST BPDU as an RST BPDU sees the regional root as its sender (14.4).
-  const seen = readsRst(network.switches[s]!) && network.switches[from]!.dialect === 'mstp' ? offer.regionalRoot : undefined;
-  return { ...offer, rootPathCost: offer.rootPathCost + tree.cost[p]!, regionalRoot: bridgeIdOf(network, tree, s), internalRootPathCost: 0, designatedBridge: seen ?? offer.designatedBridge, receivingPort };
+  const seen =
+    readsRst(network.switches[s]!) && network.switches[from]!.dialect === 'mstp' ? offer.regionalRoot : undefined;
+  return {
+    ...offer,
+    rootPathCost: offer.rootPathCost + tree.cost[p]!,
+    regionalRoot: bridgeIdOf(network, tree, s),
+    internalRootPathCost: 0,
+    designatedBridge: seen ?? offer.designatedBridge,
+    receivingPort,
+  };
 }
 
 /** Whether a classic bridge is at the other end: there a bridge stands in the place of its regional root (13.10). */
-const facesClassic = ({ far, owner, switches }: Network, p: number): boolean => far[p]! >= 0 && isClassic(switches[owner[far[p]!]!]!);
+const facesClassic = ({ far, owner, switches }: Network, p: number): boolean =>
+  far[p]! >= 0 && isClassic(switches[owner[far[p]!]!]!);
 
-const bridgeIdOf = (network: Network, tree: SettledTree, s: number): BridgeId => bridgeId(network.switches[s]!, tree.id);
+const bridgeIdOf = (network: Network, tree: SettledTree, s: number): BridgeId =>
+  bridgeId(network.switches[s]!, tree.id);
 
 const identifierOf = (network: Network, tree: SettledTree, p: number): PortIdentifier =>
   portIdentifier(network.ports[p]!, tree.id, network.switches[network.owner[p]!]!.dialect);

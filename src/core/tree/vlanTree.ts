@@ -6,7 +6,10 @@ import { regionsOf } from './region';
 import { commonTree } from './trees';
 
 /** By switch index and VLAN: the index of the tree among `trees`, -1 where none decides. A switch without spanning tree has none. */
-export function vlanTrees({ design, switches }: Pick<Network, 'design' | 'switches'>, trees: readonly TreeId[]): (s: number, vid: number) => number {
+export function vlanTrees(
+  { design, switches }: Pick<Network, 'design' | 'switches'>,
+  trees: readonly TreeId[],
+): (s: number, vid: number) => number {
   const common = commonTree(trees);
   const regionOf = regionsOf(design);
   const found = switches.map(() => new Map<number, number>());

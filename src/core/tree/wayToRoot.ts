@@ -7,6 +7,11 @@ import type { SettledTree } from './settled';
  */
 export function wayToRoot({ owner, switches }: Network, tree: SettledTree, s: number): number[] {
   const way: number[] = [];
-  for (let at = s; tree.rootPort[at]! >= 0 && way.length < switches.length; at = owner[tree.designated[tree.rootPort[at]!]!]!) way.push(tree.rootPort[at]!);
+  for (
+    let at = s;
+    tree.rootPort[at]! >= 0 && way.length < switches.length;
+    at = owner[tree.designated[tree.rootPort[at]!]!]!
+  )
+    way.push(tree.rootPort[at]!);
   return way;
 }

@@ -75,27 +75,58 @@ export function encodeBpdu(bpdu: WireBpdu): Uint8Array {
   const out = new Writer().u16(0).u8(VERSIONS[bpdu.kind]).u8(TYPES[bpdu.kind]);
   if (bpdu.kind === 'tcn') return out.done();
   const flags = (bpdu.tc ? FLAG.tc : 0) | (bpdu.kind === 'config' ? (bpdu.tcAck ? FLAG.tcAck : 0) : flagBits(bpdu));
-  out.u8(flags).u16(bpdu.root.priority).mac(bpdu.root.mac).u32(bpdu.rootPathCost).u16(bpdu.bridge.priority).mac(bpdu.bridge.mac).u16(bpdu.port);
-  for (const seconds of [bpdu.messageAge, bpdu.maxAge, bpdu.hello, bpdu.forwardDelay]) out.u16(Math.round(seconds * 256));
+  out
+    .u8(flags)
+    .u16(bpdu.root.priority)
+    .mac(bpdu.root.mac)
+    .u32(bpdu.rootPathCost)
+    .u16(bpdu.bridge.priority)
+    .mac(bpdu.bridge.mac)
+    .u16(bpdu.port);
+  for (const seconds of [bpdu.messageAge, bpdu.maxAge, bpdu.hello, bpdu.forwardDelay])
+    out.u16(Math.round(seconds * 256));
   if (bpdu.kind !== 'config') out.u8(0); // version 1 length
   if (bpdu.kind === 'mst') encodeMst(out, bpdu.mst);
   return out.done();
 }
 
-function encodeMst(out: Writer, { configurationId: { name, revision, digest }, internalRootPathCost, bridge, remainingHops, instances }: WireMst): void {
-  out.u16(MST_LENGTH + MSTI_LENGTH * instances.length).u8(0).text(name, NAME_LENGTH).u16(revision).hex(digest);
+function encodeMst(
+  out: Writer,
+  { configurationId: { name, revision, digest }, internalRootPathCost, bridge, remainingHops, instances }: WireMst,
+): void {
+  out
+    .u16(MST_LENGTH + MSTI_LENGTH * instances.length)
+    .u8(0)
+    .text(name, NAME_LENGTH)
+    .u16(revision)
+    .hex(digest);
   out.u32(internalRootPathCost).u16(bridge.priority).mac(bridge.mac).u8(remainingHops);
   for (const each of instances) {
-    out.u8((each.tc ? FLAG.tc : 0) | flagBits(each) | (each.master ? FLAG.master : 0)).u16(each.regionalRoot.priority).mac(each.regionalRoot.mac).u32(each.internalRootPathCost);
-    out.u8(each.bridgePriority >> 8).u8(each.portPriority).u8(each.remainingHops);
+    out
+      .u8((each.tc ? FLAG.tc : 0) | flagBits(each) | (each.master ? FLAG.master : 0))
+      .u16(each.regionalRoot.priority)
+      .mac(each.regionalRoot.mac)
+      .u32(each.internalRootPathCost);
+    out
+      .u8(each.bridgePriority >> 8)
+      .u8(each.portPriority)
+      .u8(each.remainingHops);
   }
 }
 
 const flagBits = (said: WireFlags): number =>
-  (said.proposal ? FLAG.proposal : 0) | (WIRE_ROLES.indexOf(said.role) << 2) | (said.learning ? FLAG.learning : 0) | (said.forwarding ? FLAG.forwarding : 0) | (said.agreement ? FLAG.agreement : 0);
+  (said.proposal ? FLAG.proposal : 0) |
+  (WIRE_ROLES.indexOf(said.role) << 2) |
+  (said.learning ? FLAG.learning : 0) |
+  (said.forwarding ? FLAG.forwarding : 0) |
+  (said.agreement ? FLAG.agreement : 0);
 
 const flagsIn = (bits: number): WireFlags => ({
-  role: WIRE_ROLES[(bits >> 2) & 3]!, proposal: (bits & FLAG.proposal) !== 0, learning: (bits & FLAG.learning) !== 0, forwarding: (bits & FLAG.forwarding) !== 0, agreement: (bits & FLAG.agreement) !== 0,
+  role: WIRE_ROLES[(bits >> 2) & 3]!,
+  proposal: (bits & FLAG.proposal) !== 0,
+  learning: (bits & FLAG.learning) !== 0,
+  forwarding: (bits & FLAG.forwarding) !== 0,
+  agreement: (bits & FLAG.agreement) !== 0,
 });
 
 /** Reads a BPDU; the error says what is wrong with it (14.4: longer ones are read as far as they are known). */
@@ -106,18 +137,23 @@ export function decodeBpdu(octets: Uint8Array): Result<WireBpdu, string> {
   const version = from.u8();
   const type = from.u8();
   if (type === TYPES.tcn) return from.end({ kind: 'tcn' }, 'a topology change notification');
-  if (type !== TYPES.config && !(type === TYPES.rst && version >= 2)) return fail(`BPDU type ${type} of version ${version} is not known`);
+  if (type !== TYPES.config && !(type === TYPES.rst && version >= 2))
+    return fail(`BPDU type ${type} of version ${version} is not known`);
   const flags = from.u8();
   const has = (flag: number): boolean => (flags & flag) !== 0;
   const root = { priority: from.u16(), mac: from.mac() };
   const rootPathCost = from.u32();
   const bridge = { priority: from.u16(), mac: from.mac() };
   const port = from.u16();
-  const [messageAge, maxAge, hello, forwardDelay] = [from.u16(), from.u16(), from.u16(), from.u16()].map((time) => time / 256) as [number, number, number, number];
+  const [messageAge, maxAge, hello, forwardDelay] = [from.u16(), from.u16(), from.u16(), from.u16()].map(
+    (time) => time / 256,
+  ) as [number, number, number, number];
   const info = { root, rootPathCost, bridge, port, messageAge, maxAge, hello, forwardDelay, tc: has(FLAG.tc) };
-  if (type === TYPES.config) return from.end({ kind: 'config', ...info, tcAck: has(FLAG.tcAck) }, 'a configuration BPDU');
+  if (type === TYPES.config)
+    return from.end({ kind: 'config', ...info, tcAck: has(FLAG.tcAck) }, 'a configuration BPDU');
   from.u8();
-  if (version < VERSIONS.mst || from.left < 2 + MST_LENGTH) return from.end({ kind: 'rst', ...info, ...flagsIn(flags) }, 'an RST BPDU');
+  if (version < VERSIONS.mst || from.left < 2 + MST_LENGTH)
+    return from.end({ kind: 'rst', ...info, ...flagsIn(flags) }, 'an RST BPDU');
   return from.end({ kind: 'mst', ...info, ...flagsIn(flags), mst: decodeMst(from) }, 'an MST BPDU');
 }
 
@@ -128,10 +164,22 @@ function decodeMst(from: Reader): WireMst {
   const internalRootPathCost = from.u32();
   const bridge = { priority: from.u16(), mac: from.mac() };
   const remainingHops = from.u8();
-  const instances = Array.from({ length: Math.max(0, Math.floor((length - MST_LENGTH) / MSTI_LENGTH)) }, (): WireMsti => {
-    const bits = from.u8();
-    const regionalRoot = { priority: from.u16(), mac: from.mac() };
-    return { tc: (bits & FLAG.tc) !== 0, ...flagsIn(bits), master: (bits & FLAG.master) !== 0, regionalRoot, internalRootPathCost: from.u32(), bridgePriority: from.u8() << 8, portPriority: from.u8(), remainingHops: from.u8() };
-  });
+  const instances = Array.from(
+    { length: Math.max(0, Math.floor((length - MST_LENGTH) / MSTI_LENGTH)) },
+    (): WireMsti => {
+      const bits = from.u8();
+      const regionalRoot = { priority: from.u16(), mac: from.mac() };
+      return {
+        tc: (bits & FLAG.tc) !== 0,
+        ...flagsIn(bits),
+        master: (bits & FLAG.master) !== 0,
+        regionalRoot,
+        internalRootPathCost: from.u32(),
+        bridgePriority: from.u8() << 8,
+        portPriority: from.u8(),
+        remainingHops: from.u8(),
+      };
+    },
+  );
   return { configurationId, internalRootPathCost, bridge, remainingHops, instances };
 }

@@ -24,7 +24,12 @@ export interface BpduFrame {
 export function encodeFrame({ to, from, vlan, bpdu }: BpduFrame): Uint8Array {
   const out = new Writer().mac(to).mac(from);
   if (vlan !== null) out.u16(TAG).u16((7 << 13) | vlan);
-  return out.u16(LLC.length + bpdu.length).octets(LLC).octets(bpdu).padTo(SHORTEST).done();
+  return out
+    .u16(LLC.length + bpdu.length)
+    .octets(LLC)
+    .octets(bpdu)
+    .padTo(SHORTEST)
+    .done();
 }
 
 /** Reads a frame; the error says why there is no BPDU in it. */

@@ -39,8 +39,20 @@ const REST = 50;
 /** The frame without its check sequence: 110 octets after the EtherType. */
 export function encodeLacpFrame(from: string, { actor, partner }: WireLacpdu): Uint8Array {
   const out = new Writer().mac(SLOW_GROUP).mac(from).u16(SLOW_PROTOCOLS).u8(LACP_SUBTYPE).u8(VERSION);
-  for (const [[type, length], who] of [[ACTOR, actor], [PARTNER, partner]] as const) {
-    out.u8(type).u8(length).u16(who.systemPriority).mac(who.system).u16(who.key).u16(who.portPriority).u16(who.port).u8(who.state).octets([0, 0, 0]);
+  for (const [[type, length], who] of [
+    [ACTOR, actor],
+    [PARTNER, partner],
+  ] as const) {
+    out
+      .u8(type)
+      .u8(length)
+      .u16(who.systemPriority)
+      .mac(who.system)
+      .u16(who.key)
+      .u16(who.portPriority)
+      .u16(who.port)
+      .u8(who.state)
+      .octets([0, 0, 0]);
   }
   out.octets(COLLECTOR).u16(0).octets(new Uint8Array(12)).octets(TERMINATOR).octets(new Uint8Array(REST));
   return out.done();
@@ -51,7 +63,8 @@ export function decodeLacpFrame(octets: Uint8Array): Result<LacpFrame, string> {
   const input = new Reader(octets);
   const [to, from] = [input.mac(), input.mac()];
   const type = input.u16();
-  if (type !== SLOW_PROTOCOLS) return fail(`EtherType 0x${type.toString(16).padStart(4, '0')}, not that of the Slow Protocols`);
+  if (type !== SLOW_PROTOCOLS)
+    return fail(`EtherType 0x${type.toString(16).padStart(4, '0')}, not that of the Slow Protocols`);
   const subtype = input.u8();
   if (subtype !== LACP_SUBTYPE) return fail(`subtype ${subtype}, not LACP`);
   input.u8(); // any version begins with the parts of version 1 (6.4.2.4)
@@ -59,7 +72,14 @@ export function decodeLacpFrame(octets: Uint8Array): Result<LacpFrame, string> {
   for (const [part, length] of [ACTOR, PARTNER]) {
     const [is, of] = [input.u8(), input.u8()];
     if (is !== part || of !== length) return fail(`part ${is} of ${of} octets where part ${part} of ${length} belongs`);
-    const [systemPriority, system, key, portPriority, port, state] = [input.u16(), input.mac(), input.u16(), input.u16(), input.u16(), input.u8()];
+    const [systemPriority, system, key, portPriority, port, state] = [
+      input.u16(),
+      input.mac(),
+      input.u16(),
+      input.u16(),
+      input.u16(),
+      input.u8(),
+    ];
     for (let i = 0; i < 3; i += 1) input.u8();
     found.push({ systemPriority, system, key, portPriority, port, state });
   }

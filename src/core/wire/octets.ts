@@ -34,7 +34,9 @@ export class Writer {
   }
   /** Octets in hexadecimal, two digits each. */
   hex(digits: string): this {
-    return this.octets(Array.from({ length: digits.length / 2 }, (_, i) => parseInt(digits.slice(2 * i, 2 * i + 2), 16)));
+    return this.octets(
+      Array.from({ length: digits.length / 2 }, (_, i) => parseInt(digits.slice(2 * i, 2 * i + 2), 16)),
+    );
   }
   /** Zeros up to a length. */
   padTo(length: number): this {

@@ -25,7 +25,10 @@ export interface Capture {
 /** The file, little-endian; times have the format's own resolution of a microsecond. */
 export function encodePcapng({ interfaces, frames }: Capture): Uint8Array {
   const names = interfaces.map((name) => new TextEncoder().encode(name.slice(0, 200)));
-  const size = 28 + names.reduce((sum, name) => sum + 20 + 4 + padded(name.length) + 4, 0) + frames.reduce((sum, { octets }) => sum + 32 + padded(octets.length), 0);
+  const size =
+    28 +
+    names.reduce((sum, name) => sum + 20 + 4 + padded(name.length) + 4, 0) +
+    frames.reduce((sum, { octets }) => sum + 32 + padded(octets.length), 0);
   const bytes = new Uint8Array(size);
   const view = new DataView(bytes.buffer);
   let at = 0;
@@ -86,17 +89,23 @@ export function decodePcapng(bytes: Uint8Array): Result<Capture, string> {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   const interfaces: string[] = [];
   const frames: CapturedFrame[] = [];
-  if (bytes.length < 28 || view.getUint32(0, true) !== BLOCK.section || view.getUint32(8, true) !== ORDER) return fail('not a little-endian pcapng file');
-  for (let at = 0; at < bytes.length; ) {
+  if (bytes.length < 28 || view.getUint32(0, true) !== BLOCK.section || view.getUint32(8, true) !== ORDER)
+    return fail('not a little-endian pcapng file');
+  for (let at = 0; at < bytes.length;) {
     if (at + 12 > bytes.length) return fail(`a block is cut off at octet ${at}`);
     const type = view.getUint32(at, true);
     const length = view.getUint32(at + 4, true);
-    if (length < 12 || length % 4 !== 0 || at + length > bytes.length) return fail(`a block of ${length} octets at octet ${at}`);
+    if (length < 12 || length % 4 !== 0 || at + length > bytes.length)
+      return fail(`a block of ${length} octets at octet ${at}`);
     if (type === BLOCK.interface) interfaces.push(nameIn(bytes, view, at + 16, at + length - 4));
     if (type === BLOCK.packet) {
       const count = view.getUint32(at + 20, true);
       if (count > length - 32) return fail(`a frame of ${count} octets at octet ${at}`);
-      frames.push({ at: view.getUint32(at + 8, true), t: view.getUint32(at + 12, true) * 4_294_967_296 + view.getUint32(at + 16, true), octets: bytes.slice(at + 28, at + 28 + count) });
+      frames.push({
+        at: view.getUint32(at + 8, true),
+        t: view.getUint32(at + 12, true) * 4_294_967_296 + view.getUint32(at + 16, true),
+        octets: bytes.slice(at + 28, at + 28 + count),
+      });
     }
     at += length;
   }
@@ -104,7 +113,7 @@ export function decodePcapng(bytes: Uint8Array): Result<Capture, string> {
 }
 
 function nameIn(bytes: Uint8Array, view: DataView, from: number, to: number): string {
-  for (let at = from; at + 4 <= to; ) {
+  for (let at = from; at + 4 <= to;) {
     const [code, length] = [view.getUint16(at, true), view.getUint16(at + 2, true)];
     if (code === OPTION.end) break;
     if (code === OPTION.name) return new TextDecoder().decode(bytes.slice(at + 4, at + 4 + length));

@@ -16,8 +16,10 @@ export class NoBackup extends Error {}
 
 /** Copies the database `from`, which a server may be using, to `to`; nothing is left at `to` where it fails. */
 export async function backUp(from: string, to: string): Promise<Copied> {
-  if (!existsSync(from)) throw new NoBackup(`There is no database ${from}. Set KNOT_PATH_DB to the file that the server uses.`);
-  if (!existsSync(path.dirname(path.resolve(to)))) throw new NoBackup(`There is no folder ${path.dirname(path.resolve(to))}.`);
+  if (!existsSync(from))
+    throw new NoBackup(`There is no database ${from}. Set KNOT_PATH_DB to the file that the server uses.`);
+  if (!existsSync(path.dirname(path.resolve(to))))
+    throw new NoBackup(`There is no folder ${path.dirname(path.resolve(to))}.`);
   const beside = `${to}.part`;
   return whole(from, beside, async () => {
     const sqlite = new Database(from, { readonly: true, fileMustExist: true });
@@ -46,7 +48,8 @@ export async function restore(from: string, to: string): Promise<Copied & { read
       const copied = verified(beside, from);
       const kept = existsSync(to) ? freeName(to) : null;
       // The log belongs to the file that it lies beside: both go or neither.
-      for (const tail of kept === null ? [] : ['', '-wal', '-shm']) if (existsSync(to + tail)) renameSync(to + tail, kept + tail);
+      for (const tail of kept === null ? [] : ['', '-wal', '-shm'])
+        if (existsSync(to + tail)) renameSync(to + tail, kept + tail);
       renameSync(beside, to);
       return Promise.resolve({ ...copied, kept });
     } finally {
@@ -73,14 +76,20 @@ function verified(file: string, name: string): Copied {
   try {
     const fault = String(sqlite.pragma('integrity_check', { simple: true }));
     if (fault !== 'ok') throw new NoBackup(`${name} is damaged (${fault.slice(0, 200)}): nothing was changed.`);
-    const count = (table: string): number => sqlite.prepare<[], { n: number }>(`select count(*) as n from ${table}`).get()!.n;
-    const tables = sqlite.prepare<[], { name: string }>("select name from sqlite_master where type = 'table'").all().map(({ name }) => name);
-    if (!tables.includes('designs') || !tables.includes('revisions')) throw new NoBackup(`${name} is not a database of Knot Path: nothing was changed.`);
+    const count = (table: string): number =>
+      sqlite.prepare<[], { n: number }>(`select count(*) as n from ${table}`).get()!.n;
+    const tables = sqlite
+      .prepare<[], { name: string }>("select name from sqlite_master where type = 'table'")
+      .all()
+      .map(({ name }) => name);
+    if (!tables.includes('designs') || !tables.includes('revisions'))
+      throw new NoBackup(`${name} is not a database of Knot Path: nothing was changed.`);
     sqlite.pragma('journal_mode = DELETE'); // one file, with nothing beside it
     return { designs: count('designs'), revisions: count('revisions') };
   } catch (error) {
     const { code } = error as { code?: unknown };
-    if (code === 'SQLITE_NOTADB' || code === 'SQLITE_CORRUPT') throw new NoBackup(`${name} is not a database that can be read: nothing was changed.`);
+    if (code === 'SQLITE_NOTADB' || code === 'SQLITE_CORRUPT')
+      throw new NoBackup(`${name} is not a database that can be read: nothing was changed.`);
     throw error;
   } finally {
     sqlite.close();

@@ -38,12 +38,14 @@ export function openHeld(file: string): OpenDatabase {
   let lock: Lock | null = null;
   const mask = process.umask(0o077); // what is made here is the owner's alone
   try {
-    if (existsSync(file) && statSync(file).isDirectory()) throw trouble(file, 'it is a folder. Set KNOT_PATH_DB to a file');
+    if (existsSync(file) && statSync(file).isDirectory())
+      throw trouble(file, 'it is a folder. Set KNOT_PATH_DB to a file');
     mkdirSync(path.dirname(path.resolve(file)), { recursive: true });
     if (existsSync(file) && statSync(file).size > 0) inspect(file);
     lock = holdFile(file);
     const db = connect(file);
-    for (const each of [file, `${file}-wal`, `${file}-shm`]) if (existsSync(/*turbopackIgnore: true*/ each)) chmodSync(/*turbopackIgnore: true*/ each, 0o600);
+    for (const each of [file, `${file}-wal`, `${file}-shm`])
+      if (existsSync(/*turbopackIgnore: true*/ each)) chmodSync(/*turbopackIgnore: true*/ each, 0o600);
     const stopUpkeep = startUpkeep(db);
     return {
       db,
@@ -83,18 +85,30 @@ function connect(file: string): Db {
 function inspect(file: string): void {
   const sqlite = new Database(file, { readonly: true, fileMustExist: true });
   try {
-    const tables = sqlite.prepare<[], { name: string }>("select name from sqlite_master where type = 'table' and name not like 'sqlite_%'").all().map(({ name }) => name);
+    const tables = sqlite
+      .prepare<[], { name: string }>("select name from sqlite_master where type = 'table' and name not like 'sqlite_%'")
+      .all()
+      .map(({ name }) => name);
     if (tables.length === 0) return;
-    if (!tables.includes('__drizzle_migrations')) throw trouble(file, 'it is a database of another program. Set KNOT_PATH_DB to another file');
-    const newest = sqlite.prepare<[], { at: number | null }>('select max(created_at) as at from __drizzle_migrations').get()?.at ?? 0;
-    if (newest > newestMigration()) throw trouble(file, 'a newer version of Knot Path has written it. Start that version, or set KNOT_PATH_DB to another file');
+    if (!tables.includes('__drizzle_migrations'))
+      throw trouble(file, 'it is a database of another program. Set KNOT_PATH_DB to another file');
+    const newest =
+      sqlite.prepare<[], { at: number | null }>('select max(created_at) as at from __drizzle_migrations').get()?.at ??
+      0;
+    if (newest > newestMigration())
+      throw trouble(
+        file,
+        'a newer version of Knot Path has written it. Start that version, or set KNOT_PATH_DB to another file',
+      );
   } finally {
     sqlite.close();
   }
 }
 
 function newestMigration(): number {
-  const { entries } = JSON.parse(readFileSync(path.join(MIGRATIONS, 'meta/_journal.json'), 'utf8')) as { entries: { when: number }[] };
+  const { entries } = JSON.parse(readFileSync(path.join(MIGRATIONS, 'meta/_journal.json'), 'utf8')) as {
+    entries: { when: number }[];
+  };
   return Math.max(...entries.map(({ when }) => when));
 }
 

@@ -1,6 +1,15 @@
 /** The database as a file: who may use it, what is wrong with it, what stays of it. */
 import Database from 'better-sqlite3';
-import { copyFileSync, existsSync, mkdirSync, mkdtempSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import {
+  copyFileSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readFileSync,
+  readdirSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { commandSchema } from '../../core/design/commands';
@@ -25,7 +34,9 @@ const whyNot = (file: string): string => {
   }
   return 'it opened';
 };
-const priority = (value: number) => [commandSchema.parse({ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:15', priority: value })];
+const priority = (value: number) => [
+  commandSchema.parse({ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:15', priority: value }),
+];
 function fill(db: Db, edits = 3): string {
   const id = service.createDesign(db, { do: 'demo' });
   if (!id.ok) throw new Error(id.error.message);
@@ -34,7 +45,8 @@ function fill(db: Db, edits = 3): string {
 }
 
 describe('a file that cannot be used is told in a sentence, and nothing is written to it', () => {
-  it('a folder', () => expect(whyNot(folder)).toMatch(/^The database .* cannot be used: it is a folder\. Set KNOT_PATH_DB to a file\./));
+  it('a folder', () =>
+    expect(whyNot(folder)).toMatch(/^The database .* cannot be used: it is a folder\. Set KNOT_PATH_DB to a file\./));
 
   it('something that is no database', () => {
     writeFileSync(at('x'), 'a text that has nothing to do with any database whatsoever');
@@ -107,7 +119,9 @@ describe('a backup', () => {
     openHeld(at('x')).close();
     await expect(backUp(at('x'), at('none/bk'))).rejects.toThrow('There is no folder');
     writeFileSync(at('bad'), 'a text that has nothing to do with any database whatsoever');
-    await expect(restore(at('bad'), at('x'))).rejects.toThrow('is not a database that can be read: nothing was changed');
+    await expect(restore(at('bad'), at('x'))).rejects.toThrow(
+      'is not a database that can be read: nothing was changed',
+    );
     const other = new Database(at('other'));
     other.exec('create table things (x)');
     other.close();

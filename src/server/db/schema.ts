@@ -28,7 +28,9 @@ export const designs = sqliteTable('designs', {
 export const revisions = sqliteTable(
   'revisions',
   {
-    design: text('design').notNull().references(() => designs.id, { onDelete: 'cascade' }),
+    design: text('design')
+      .notNull()
+      .references(() => designs.id, { onDelete: 'cascade' }),
     number: integer('number').notNull(),
     /** The author's command: its name, and in words what it did. */
     command: text('command').notNull(),
@@ -42,13 +44,18 @@ export const revisions = sqliteTable(
     /** What the page calls this write: one that comes a second time is answered, not done again. */
     write: text('write'),
   },
-  (table) => [primaryKey({ columns: [table.design, table.number] }), uniqueIndex('revisions_by_write').on(table.design, table.write)],
+  (table) => [
+    primaryKey({ columns: [table.design, table.number] }),
+    uniqueIndex('revisions_by_write').on(table.design, table.write),
+  ],
 );
 
 export const snapshots = sqliteTable(
   'snapshots',
   {
-    design: text('design').notNull().references(() => designs.id, { onDelete: 'cascade' }),
+    design: text('design')
+      .notNull()
+      .references(() => designs.id, { onDelete: 'cascade' }),
     revision: integer('revision').notNull(),
     document: packedText('document').notNull(),
   },
@@ -58,7 +65,9 @@ export const snapshots = sqliteTable(
 export const baselines = sqliteTable(
   'baselines',
   {
-    design: text('design').notNull().references(() => designs.id, { onDelete: 'cascade' }),
+    design: text('design')
+      .notNull()
+      .references(() => designs.id, { onDelete: 'cascade' }),
     revision: integer('revision').notNull(),
     name: text('name').notNull(),
   },

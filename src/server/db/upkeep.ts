@@ -32,14 +32,17 @@ export function startUpkeep(db: Db, onError: (error: unknown) => void = () => un
       onError(error); // a full disk, say: the next round tries again
     }
   };
-  const look = setInterval(quietly(() => {
-    const { n } = changes.get()!;
-    if (n === seen && n !== written) {
-      db.$client.pragma('wal_checkpoint(TRUNCATE)');
-      written = n;
-    }
-    seen = n;
-  }), LOOK_EVERY_MS);
+  const look = setInterval(
+    quietly(() => {
+      const { n } = changes.get()!;
+      if (n === seen && n !== written) {
+        db.$client.pragma('wal_checkpoint(TRUNCATE)');
+        written = n;
+      }
+      seen = n;
+    }),
+    LOOK_EVERY_MS,
+  );
   const tidy = quietly(() => tidyUp(db, Date.now()));
   const first = setTimeout(tidy, LOOK_EVERY_MS);
   const hourly = setInterval(tidy, TIDY_EVERY_MS);
@@ -48,13 +51,45 @@ export function startUpkeep(db: Db, onError: (error: unknown) => void = () => un
 }
 
 /** Purges, thins and shrinks; gives how many designs and snapshots went. */
-export function tidyUp(db: Db, now: number): { readonly designs: number; readonly snapshots: number; readonly shrunk: boolean } {
-  const gone = db.delete(designs).where(lt(designs.deletedAt, now - DELETED_KEPT_MS)).run().changes;
+export function tidyUp(
+  db: Db,
+  now: number,
+): { readonly designs: number; readonly snapshots: number; readonly shrunk: boolean } {
+  const gone = db
+    .delete(designs)
+    .where(lt(designs.deletedAt, now - DELETED_KEPT_MS))
+    .run().changes;
   let thinned = 0;
-  for (const { id, revision } of db.select({ id: designs.id, revision: designs.revision }).from(designs).where(gt(designs.revision, THIN.newest)).all()) {
-    const old = db.select({ revision: snapshots.revision }).from(snapshots)
-      .where(and(eq(snapshots.design, id), ne(snapshots.revision, 0), lt(snapshots.revision, revision - THIN.newest), sql`${snapshots.revision} % ${THIN.every} <> 0`)).all();
-    if (old.length > 0) thinned += db.delete(snapshots).where(and(eq(snapshots.design, id), inArray(snapshots.revision, old.map((row) => row.revision)))).run().changes;
+  for (const { id, revision } of db
+    .select({ id: designs.id, revision: designs.revision })
+    .from(designs)
+    .where(gt(designs.revision, THIN.newest))
+    .all()) {
+    const old = db
+      .select({ revision: snapshots.revision })
+      .from(snapshots)
+      .where(
+        and(
+          eq(snapshots.design, id),
+          ne(snapshots.revision, 0),
+          lt(snapshots.revision, revision - THIN.newest),
+          sql`${snapshots.revision} % ${THIN.every} <> 0`,
+        ),
+      )
+      .all();
+    if (old.length > 0)
+      thinned += db
+        .delete(snapshots)
+        .where(
+          and(
+            eq(snapshots.design, id),
+            inArray(
+              snapshots.revision,
+              old.map((row) => row.revision),
+            ),
+          ),
+        )
+        .run().changes;
   }
   const pages = Number(db.$client.pragma('page_count', { simple: true }));
   const free = Number(db.$client.pragma('freelist_count', { simple: true }));

@@ -8,7 +8,10 @@ import { SIGN_IN_POLICY, nextPath, signInPage } from './signInPage';
 const MOST_FORM = 8192;
 
 /** `pass` answers what is let through. */
-export function createFront(settings: Settings, pass: (request: IncomingMessage, response: ServerResponse) => void): RequestListener {
+export function createFront(
+  settings: Settings,
+  pass: (request: IncomingMessage, response: ServerResponse) => void,
+): RequestListener {
   const sessions = settings.password === null ? null : createSessions(settings.password);
   const headers = Object.entries(headersFor(settings));
   return (request, response) => {
@@ -18,29 +21,54 @@ export function createFront(settings: Settings, pass: (request: IncomingMessage,
     if (turned) return turn(response, turned);
     if (!sessions) return pass(request, response);
     const path = url.split('?')[0]!;
-    if (path === '/sign-in' || path === '/sign-out') return void form(request, response, path, sessions, settings).catch(() => turn(response, { status: 400, message: 'This form cannot be read.' }));
+    if (path === '/sign-in' || path === '/sign-out')
+      return void form(request, response, path, sessions, settings).catch(() =>
+        turn(response, { status: 400, message: 'This form cannot be read.' }),
+      );
     if (sessions.knows(sent.cookie)) return pass(request, response);
-    if (path.startsWith('/api/') || (method !== 'GET' && method !== 'HEAD')) return turn(response, { status: 401, message: 'Sign in first: open this server in a tab, then try again.' });
+    if (path.startsWith('/api/') || (method !== 'GET' && method !== 'HEAD'))
+      return turn(response, { status: 401, message: 'Sign in first: open this server in a tab, then try again.' });
     redirect(response, `/sign-in?next=${encodeURIComponent(url)}`);
   };
 }
 
 function turn(response: ServerResponse, { status, message, headers = {} }: Turned): void {
-  response.writeHead(status, { 'content-type': 'application/json; charset=utf-8', 'cache-control': 'no-store', connection: 'close', ...headers });
+  response.writeHead(status, {
+    'content-type': 'application/json; charset=utf-8',
+    'cache-control': 'no-store',
+    connection: 'close',
+    ...headers,
+  });
   response.end(JSON.stringify({ message }));
 }
 
 function redirect(response: ServerResponse, to: string, cookie?: string): void {
-  response.writeHead(303, { location: to, 'cache-control': 'no-store', ...(cookie === undefined ? {} : { 'set-cookie': cookie }) });
+  response.writeHead(303, {
+    location: to,
+    'cache-control': 'no-store',
+    ...(cookie === undefined ? {} : { 'set-cookie': cookie }),
+  });
   response.end();
 }
 
-async function form(request: IncomingMessage, response: ServerResponse, path: string, sessions: Sessions, { tls }: Settings): Promise<void> {
+async function form(
+  request: IncomingMessage,
+  response: ServerResponse,
+  path: string,
+  sessions: Sessions,
+  { tls }: Settings,
+): Promise<void> {
   const show = (status: number, next: string, fault: string | null, more: Record<string, string> = {}): void => {
-    response.writeHead(status, { 'content-type': 'text/html; charset=utf-8', 'cache-control': 'no-store', 'content-security-policy': SIGN_IN_POLICY, ...more });
+    response.writeHead(status, {
+      'content-type': 'text/html; charset=utf-8',
+      'cache-control': 'no-store',
+      'content-security-policy': SIGN_IN_POLICY,
+      ...more,
+    });
     response.end(signInPage(next, fault));
   };
-  if (request.method !== 'POST') return show(200, nextPath(new URL(request.url ?? '/', 'http://here').searchParams.get('next')), null);
+  if (request.method !== 'POST')
+    return show(200, nextPath(new URL(request.url ?? '/', 'http://here').searchParams.get('next')), null);
   if (path === '/sign-out') {
     sessions.signOut(request.headers.cookie);
     return redirect(response, '/sign-in', cookieOf('', tls));
@@ -54,7 +82,9 @@ async function form(request: IncomingMessage, response: ServerResponse, path: st
     case 'wrong':
       return show(403, next, 'That is not the password.');
     case 'wait':
-      return show(429, next, `Too many tries: wait ${result.seconds} seconds.`, { 'retry-after': String(result.seconds) });
+      return show(429, next, `Too many tries: wait ${result.seconds} seconds.`, {
+        'retry-after': String(result.seconds),
+      });
   }
 }
 

@@ -28,9 +28,18 @@ export const FORMS = ['/sign-in', '/sign-out'];
 
 /** Null where the request may go on. */
 export function judge({ method, url, headers }: Asked, { hosts, tls }: Pick<Settings, 'hosts' | 'tls'>): Turned | null {
-  if (!READS.includes(method) && !WRITES.includes(method)) return { status: 405, message: `There is no ${method.slice(0, 20)} here.`, headers: { allow: [...READS, ...WRITES].join(', ') } };
+  if (!READS.includes(method) && !WRITES.includes(method))
+    return {
+      status: 405,
+      message: `There is no ${method.slice(0, 20)} here.`,
+      headers: { allow: [...READS, ...WRITES].join(', ') },
+    };
   const host = (headers.host ?? '').toLowerCase();
-  if (!hosts.has(host)) return { status: 421, message: `This server is not ${host.slice(0, 100) || 'without a name'}. It answers as ${[...hosts].join(', ')}.` };
+  if (!hosts.has(host))
+    return {
+      status: 421,
+      message: `This server is not ${host.slice(0, 100) || 'without a name'}. It answers as ${[...hosts].join(', ')}.`,
+    };
   if (!url.startsWith('/')) return { status: 400, message: 'The address must begin with a slash.' };
   try {
     decodeURIComponent(url);
@@ -39,11 +48,17 @@ export function judge({ method, url, headers }: Asked, { hosts, tls }: Pick<Sett
   }
   if (READS.includes(method)) return null;
   const foreign = { status: 403, message: 'Writes come from the workbench itself only.' };
-  if (headers.origin !== undefined ? headers.origin !== `${tls ? 'https' : 'http'}://${host}` : ['cross-site', 'same-site'].includes(String(headers['sec-fetch-site'] ?? ''))) return foreign;
+  if (
+    headers.origin !== undefined
+      ? headers.origin !== `${tls ? 'https' : 'http'}://${host}`
+      : ['cross-site', 'same-site'].includes(String(headers['sec-fetch-site'] ?? ''))
+  )
+    return foreign;
   const empty = headers['transfer-encoding'] === undefined && Number(headers['content-length'] ?? 0) === 0;
   const type = headers['content-type'] ?? '';
   const path = url.split('?')[0]!;
-  if (!empty && !(FORMS.includes(path) ? FORM_TYPE : JSON_TYPE).test(type)) return { status: 415, message: 'Only application/json is taken here.' };
+  if (!empty && !(FORMS.includes(path) ? FORM_TYPE : JSON_TYPE).test(type))
+    return { status: 415, message: 'Only application/json is taken here.' };
   return null;
 }
 
@@ -52,7 +67,8 @@ export function headersFor({ tls }: Pick<Settings, 'tls'>): Readonly<Record<stri
   return {
     'x-content-type-options': 'nosniff',
     'referrer-policy': 'same-origin',
-    'permissions-policy': 'accelerometer=(), camera=(), display-capture=(), geolocation=(), gyroscope=(), magnetometer=(), microphone=(), midi=(), payment=(), usb=()',
+    'permissions-policy':
+      'accelerometer=(), camera=(), display-capture=(), geolocation=(), gyroscope=(), magnetometer=(), microphone=(), midi=(), payment=(), usb=()',
     'cross-origin-opener-policy': 'same-origin',
     'cross-origin-resource-policy': 'same-origin',
     'x-frame-options': 'DENY',

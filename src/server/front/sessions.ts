@@ -11,7 +11,10 @@ const MOST_SESSIONS = 1000;
 /** Tries in a minute: from one address, and from all together. */
 const TRIES = { each: 5, all: 30, inMs: 60_000 } as const;
 
-export type SignIn = { readonly kind: 'in'; readonly token: string } | { readonly kind: 'wrong' } | { readonly kind: 'wait'; readonly seconds: number };
+export type SignIn =
+  | { readonly kind: 'in'; readonly token: string }
+  | { readonly kind: 'wrong' }
+  | { readonly kind: 'wait'; readonly seconds: number };
 
 export interface Sessions {
   /** Whether the request's Cookie header carries a session. */
@@ -40,7 +43,8 @@ export function createSessions(password: string): Sessions {
       const [first] = own.length >= TRIES.each ? own : tries.length >= TRIES.all ? tries : [];
       if (first) return { kind: 'wait', seconds: Math.max(1, Math.ceil((first.at + TRIES.inMs - now) / 1000)) };
       tries.push({ from, at: now });
-      if (given.length > 1000 || !timingSafeEqual(await derive(given, salt, 32), await wanted)) return { kind: 'wrong' };
+      if (given.length > 1000 || !timingSafeEqual(await derive(given, salt, 32), await wanted))
+        return { kind: 'wrong' };
       tries = tries.filter((each) => each.from !== from);
       const token = randomBytes(32).toString('base64url');
       for (const [key, until] of sessions) if (until < now || sessions.size >= MOST_SESSIONS) sessions.delete(key);
@@ -55,10 +59,14 @@ export function createSessions(password: string): Sessions {
 }
 
 /** A session's cookie as it is set; an empty token takes it away. */
-export const cookieOf = (token: string, tls: boolean): string => `${COOKIE}=${token}; Path=/; HttpOnly; SameSite=Strict${tls ? '; Secure' : ''}${token === '' ? '; Max-Age=0' : ''}`;
+export const cookieOf = (token: string, tls: boolean): string =>
+  `${COOKIE}=${token}; Path=/; HttpOnly; SameSite=Strict${tls ? '; Secure' : ''}${token === '' ? '; Max-Age=0' : ''}`;
 
 function tokenOf(cookie: string | undefined): string | null {
-  const part = (cookie ?? '').split(';').map((each) => each.trim()).find((each) => each.startsWith(`${COOKIE}=`));
+  const part = (cookie ?? '')
+    .split(';')
+    .map((each) => each.trim())
+    .find((each) => each.startsWith(`${COOKIE}=`));
   const token = part?.slice(COOKIE.length + 1) ?? '';
   return /^[\w-]{43}$/.test(token) ? token : null;
 }

@@ -25,4 +25,5 @@ ${fault === null ? '' : `<p role="alert">${escaped(fault)}</p>\n`}<button>Sign i
 `;
 
 /** Where to go after signing in: a path of this server, whatever was asked for. */
-export const nextPath = (next: string | null): string => (next !== null && /^\/(?![/\\])/.test(next) && !/[\u0000-\u001f\\]/.test(next) ? next : '/');
+export const nextPath = (next: string | null): string =>
+  next !== null && /^\/(?![/\\])/.test(next) && !/[\u0000-\u001f\\]/.test(next) ? next : '/';

@@ -13,13 +13,16 @@ const AT_ONCE = 2;
 const MOST_WAITING = 16;
 
 const bundle = path.join(process.cwd(), 'dist/server/worker.cjs');
-const turns = globalThis as typeof globalThis & { knotPathTurns?: { running: number; readonly waiting: (() => void)[] } };
+const turns = globalThis as typeof globalThis & {
+  knotPathTurns?: { running: number; readonly waiting: (() => void)[] };
+};
 
 /** Runs a task beside the others; its answer, or why there is none. */
 export async function inWorker<T>(task: Task, limits: Limits = LIMITS): Promise<Result<T, Refused>> {
   const turn = (turns.knotPathTurns ??= { running: 0, waiting: [] });
   if (turn.running >= AT_ONCE) {
-    if (turn.waiting.length >= MOST_WAITING) return fail({ status: 503, message: 'The server is busy with other large documents. Try again in a minute.' });
+    if (turn.waiting.length >= MOST_WAITING)
+      return fail({ status: 503, message: 'The server is busy with other large documents. Try again in a minute.' });
     await new Promise<void>((go) => turn.waiting.push(go));
   } else turn.running += 1;
   try {
@@ -33,18 +36,40 @@ export async function inWorker<T>(task: Task, limits: Limits = LIMITS): Promise<
 
 function alone<T>(task: Task, { seconds, memoryMiB }: Limits): Promise<Result<T, Refused>> {
   return new Promise((done) => {
-    const worker = new Worker(/* turbopackIgnore: true */ bundle, { workerData: task, resourceLimits: { maxOldGenerationSizeMb: memoryMiB, stackSizeMb: 4 } });
+    const worker = new Worker(/* turbopackIgnore: true */ bundle, {
+      workerData: task,
+      resourceLimits: { maxOldGenerationSizeMb: memoryMiB, stackSizeMb: 4 },
+    });
     const end = (result: Result<T, Refused>): void => {
       clearTimeout(clock);
       void worker.terminate();
       done(result);
     };
-    const clock = setTimeout(() => end(fail({ status: 413, message: `This takes longer than ${seconds} seconds to read: it is too large, or not what it should be.` })), seconds * 1000);
+    const clock = setTimeout(
+      () =>
+        end(
+          fail({
+            status: 413,
+            message: `This takes longer than ${seconds} seconds to read: it is too large, or not what it should be.`,
+          }),
+        ),
+      seconds * 1000,
+    );
     worker.once('message', (result: Result<T, Refused>) => end(result));
     worker.once('error', (error: NodeJS.ErrnoException) =>
-      end(fail(error.code === 'ERR_WORKER_OUT_OF_MEMORY'
-        ? { status: 413, message: `This does not fit into ${memoryMiB} MiB of memory: it is too large, or not what it should be.` }
-        : { status: 500, message: 'The server could not read this.', details: [error.message] })));
-    worker.once('exit', () => end(fail({ status: 500, message: 'The server could not read this: its worker has ended.' })));
+      end(
+        fail(
+          error.code === 'ERR_WORKER_OUT_OF_MEMORY'
+            ? {
+                status: 413,
+                message: `This does not fit into ${memoryMiB} MiB of memory: it is too large, or not what it should be.`,
+              }
+            : { status: 500, message: 'The server could not read this.', details: [error.message] },
+        ),
+      ),
+    );
+    worker.once('exit', () =>
+      end(fail({ status: 500, message: 'The server could not read this: its worker has ended.' })),
+    );
   });
 }

@@ -33,7 +33,9 @@ export function runTask(task: Task): Result<unknown, Refused> {
 
 export const editOf = (design: Design, commands: readonly Command[]): Result<Edited, Refused> => {
   const edited = editAll(design, commands);
-  return edited.ok ? edited : fail({ status: 422, message: 'This change does not fit the design.', details: [problemText(edited.error)] });
+  return edited.ok
+    ? edited
+    : fail({ status: 422, message: 'This change does not fit the design.', details: [problemText(edited.error)] });
 };
 
 /** A document that has been read, as it is stored, with what the list of designs says of it. */
@@ -45,10 +47,16 @@ export interface ReadyDocument {
 }
 
 /** A wish for a new design whose document, if it brings one, has been read. */
-export type ReadyWish = Exclude<NewDesign, { do: 'import' }> | { readonly do: 'ready'; readonly document: ReadyDocument };
+export type ReadyWish =
+  Exclude<NewDesign, { do: 'import' }> | { readonly do: 'ready'; readonly document: ReadyDocument };
 
 /** What is stored is all that comes back: a large design itself would hold up whoever waits for it. */
-export const readyDocument = (design: Design): ReadyDocument => ({ text: JSON.stringify(leanDesign(design)), name: design.name, switches: design.switches.length, links: design.links.length });
+export const readyDocument = (design: Design): ReadyDocument => ({
+  text: JSON.stringify(leanDesign(design)),
+  name: design.name,
+  switches: design.switches.length,
+  links: design.links.length,
+});
 
 function readWish(text: string): Result<ReadyWish, Refused> {
   const wish = readBodyText('newDesign', text) as Result<NewDesign, Refused>;
@@ -61,14 +69,26 @@ function readWish(text: string): Result<ReadyWish, Refused> {
 function readBodyText(name: BodyName, text: string): Result<unknown, Refused> {
   const schema = BODIES[name];
   const json = parseJson(text);
-  if (!json.ok) return fail({ status: 400, message: 'The request is not JSON that can be read.', details: [json.error] });
+  if (!json.ok)
+    return fail({ status: 400, message: 'The request is not JSON that can be read.', details: [json.error] });
   const parsed = schema.safeParse(json.value);
-  if (!parsed.success) return fail({ status: 422, message: 'The request does not say what the server needs to know.', details: problemsOf(schema, json.value, parsed.error, 5).map(problemText) });
+  if (!parsed.success)
+    return fail({
+      status: 422,
+      message: 'The request does not say what the server needs to know.',
+      details: problemsOf(schema, json.value, parsed.error, 5).map(problemText),
+    });
   return ok(parsed.data);
 }
 
 /** A document of unknown shape as a design. */
 export function checkedDesign(document: unknown): Result<Design, Refused> {
   const design = readDesign(document);
-  return design.ok ? design : fail({ status: 422, message: 'This is not a design that Knot Path can open.', details: design.error.map(problemText) });
+  return design.ok
+    ? design
+    : fail({
+        status: 422,
+        message: 'This is not a design that Knot Path can open.',
+        details: design.error.map(problemText),
+      });
 }

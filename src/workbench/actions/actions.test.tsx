@@ -13,7 +13,14 @@ import { copiedText, pasteText, removalOf, roomFor } from './editing';
 const sw = (id: string): Item => ({ kind: 'switch', switch: id as SwitchId });
 const link = (id: string): Item => ({ kind: 'link', link: id as LinkId });
 const port = (id: string, label: string): Item => ({ kind: 'port', switch: id as SwitchId, port: label as PortId });
-const press = (key: string, more: object = {}) => ({ key, ctrlKey: false, metaKey: false, shiftKey: false, altKey: false, ...more });
+const press = (key: string, more: object = {}) => ({
+  key,
+  ctrlKey: false,
+  metaKey: false,
+  shiftKey: false,
+  altKey: false,
+  ...more,
+});
 
 describe('actions', () => {
   it('have names and keys of their own', () => {
@@ -25,8 +32,20 @@ describe('actions', () => {
   it('are found by their keys where they can be done', async () => {
     const store = await renderWith(<i />);
     const found = (key: string, more?: object) => actionFor(press(key, more), store.getState())?.id ?? null;
-    expect([found('?', { shiftKey: true }), found('/'), found('+', { shiftKey: true }), found('H', { shiftKey: true }), found('Z', { ctrlKey: true })]).toEqual(['keys', 'line', 'closer', null, null]);
-    expect([found('h'), found('k', { metaKey: true }), found('k'), found('x'), found('h', { altKey: true })]).toEqual(['hang', 'palette', null, null, null]);
+    expect([
+      found('?', { shiftKey: true }),
+      found('/'),
+      found('+', { shiftKey: true }),
+      found('H', { shiftKey: true }),
+      found('Z', { ctrlKey: true }),
+    ]).toEqual(['keys', 'line', 'closer', null, null]);
+    expect([found('h'), found('k', { metaKey: true }), found('k'), found('x'), found('h', { altKey: true })]).toEqual([
+      'hang',
+      'palette',
+      null,
+      null,
+      null,
+    ]);
     act(() => store.getState().select(link('l1')));
     expect([found('x'), found('o'), found('Delete')]).toEqual(['cut', null, 'remove']);
   });
@@ -37,7 +56,11 @@ describe('actions', () => {
       act(() => ACTIONS.find((action) => action.id === id)!.run(store.getState()));
       await settle();
     };
-    const up = () => store.getState().design.links.slice(0, 2).map((each) => each.up);
+    const up = () =>
+      store
+        .getState()
+        .design.links.slice(0, 2)
+        .map((each) => each.up);
     act(() => store.getState().select(selectionOf([link('l1'), link('l2'), sw('lodge')])));
     await run('cut');
     expect(up()).toEqual([false, false]);
@@ -47,7 +70,11 @@ describe('actions', () => {
     expect(store.getState().design.switches.find((each) => each.id === 'lodge')?.up).toBe(false);
     expect(store.getState().solution?.trees[1]?.root).not.toContain(7);
     await run('remove');
-    expect([store.getState().design.links.length, store.getState().design.switches.length, store.getState().selection]).toEqual([10, 7, null]);
+    expect([
+      store.getState().design.links.length,
+      store.getState().design.switches.length,
+      store.getState().selection,
+    ]).toEqual([10, 7, null]);
     await run('undo');
     expect(store.getState().design).toMatchObject({ links: { length: 15 }, switches: { length: 8 } });
     await run('all');
@@ -73,8 +100,24 @@ describe('actions', () => {
 describe('removing', () => {
   it('does not ask twice for what goes with something else', async () => {
     const store = await renderWith(<i />);
-    act(() => store.getState().select(selectionOf([link('l1'), sw('ridge-a'), port('ridge-a', '2'), port('lodge', '3'), { kind: 'host', host: 'duty-desk' as never }])));
-    expect(removalOf(store.getState()).map((command) => command.do)).toEqual(['remove-host', 'remove-port', 'remove-switch']);
+    act(() =>
+      store
+        .getState()
+        .select(
+          selectionOf([
+            link('l1'),
+            sw('ridge-a'),
+            port('ridge-a', '2'),
+            port('lodge', '3'),
+            { kind: 'host', host: 'duty-desk' as never },
+          ]),
+        ),
+    );
+    expect(removalOf(store.getState()).map((command) => command.do)).toEqual([
+      'remove-host',
+      'remove-port',
+      'remove-switch',
+    ]);
     expect(store.getState().act(...removalOf(store.getState()))).toBeNull();
   });
 });
@@ -89,11 +132,17 @@ describe('copying', () => {
     await settle();
     act(() => store.getState().select(toggled(store.getState().selection, sw('lodge'))));
     expect(itemsOf(store.getState().selection)).toEqual([sw('workshop-2'), sw('lodge-2'), sw('lodge')]);
-    expect(pasteText(store.getState(), 'dome-1 = dome-2')).toBe('The clipboard holds no block of switches that was copied in Knot Path.');
+    expect(pasteText(store.getState(), 'dome-1 = dome-2')).toBe(
+      'The clipboard holds no block of switches that was copied in Knot Path.',
+    );
     const block = copyBlock(fernhollow(), new Set(['lodge' as SwitchId]))!;
     const taken = fernhollow().switches.map((each) => each.position!);
     const by = roomFor(block, taken);
-    for (const other of taken) expect(Math.abs(block.switches[0]!.position!.x + by.x - other.x) >= 200 || Math.abs(block.switches[0]!.position!.y + by.y - other.y) >= 120).toBe(true);
+    for (const other of taken)
+      expect(
+        Math.abs(block.switches[0]!.position!.x + by.x - other.x) >= 200 ||
+          Math.abs(block.switches[0]!.position!.y + by.y - other.y) >= 120,
+      ).toBe(true);
   });
 });
 
@@ -113,12 +162,17 @@ describe('the palette', () => {
     fireEvent.keyDown(field, { key: 'ArrowDown' });
     fireEvent.keyDown(field, { key: 'ArrowUp' });
     fireEvent.keyDown(field, { key: 'Enter' });
-    expect(store.getState()).toMatchObject({ dialog: null, selection: { kind: 'switch', switch: 'ridge-b' }, sight: { item: { switch: 'ridge-b' } } });
+    expect(store.getState()).toMatchObject({
+      dialog: null,
+      selection: { kind: 'switch', switch: 'ridge-b' },
+      sight: { item: { switch: 'ridge-b' } },
+    });
   });
 
   it('is beside a sheet of all keys', async () => {
     const store = await renderWith(<KeySheet />);
     act(() => store.getState().openDialog('keys'));
-    for (const action of ACTIONS.filter((each) => each.keys)) expect(screen.getByRole('dialog')).toHaveTextContent(action.name);
+    for (const action of ACTIONS.filter((each) => each.keys))
+      expect(screen.getByRole('dialog')).toHaveTextContent(action.name);
   });
 });

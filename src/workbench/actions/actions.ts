@@ -23,7 +23,10 @@ export interface Action {
 }
 
 const present = (state: Workbench): boolean => state.viewing === null;
-const some = (kind: 'switch' | 'link', least = 1) => (state: Workbench): boolean => present(state) && itemsOf(state.selection).filter((item) => item.kind === kind).length >= least;
+const some =
+  (kind: 'switch' | 'link', least = 1) =>
+  (state: Workbench): boolean =>
+    present(state) && itemsOf(state.selection).filter((item) => item.kind === kind).length >= least;
 const turning = (state: Workbench): boolean => state.lens === 'Break' && state.clock?.ready() === true;
 const filled = (state: Workbench): boolean => present(state) && state.design.switches.length > 0;
 
@@ -34,23 +37,75 @@ function toCablingLine(state: Workbench): void {
 }
 
 const drawer = (id: Exclude<DrawerTab, 'ledger' | 'moved'>, name: string): Action => ({
-  id: `open-${id}`, name, group: 'Anywhere',
+  id: `open-${id}`,
+  name,
+  group: 'Anywhere',
   run: (state) => {
-    const lens = ['paths', 'wishes', 'costs', 'sharing', 'control'].includes(id) ? 'Steer' : ['roots', 'losses', 'worksheet'].includes(id) ? 'Root' : ['board', 'regions', 'gain', 'moving'].includes(id) ? 'Group' : ['bundles', 'modes', 'flows', 'plan'].includes(id) ? 'Bundle' : ['clock', 'outages', 'order', 'reach', 'frames', 'sides'].includes(id) ? 'Break' : id === 'findings' || id === 'history' ? null : 'Cable';
+    const lens = ['paths', 'wishes', 'costs', 'sharing', 'control'].includes(id)
+      ? 'Steer'
+      : ['roots', 'losses', 'worksheet'].includes(id)
+        ? 'Root'
+        : ['board', 'regions', 'gain', 'moving'].includes(id)
+          ? 'Group'
+          : ['bundles', 'modes', 'flows', 'plan'].includes(id)
+            ? 'Bundle'
+            : ['clock', 'outages', 'order', 'reach', 'frames', 'sides'].includes(id)
+              ? 'Break'
+              : id === 'findings' || id === 'history'
+                ? null
+                : 'Cable';
     if (lens && state.lens !== lens) state.setLens(lens);
     state.openDrawer(id);
   },
 });
 
 export const ACTIONS: readonly Action[] = [
-  { id: 'palette', name: 'Find an action or an object', group: 'Anywhere', keys: ['Ctrl+K'], run: (state) => state.openDialog('palette') },
+  {
+    id: 'palette',
+    name: 'Find an action or an object',
+    group: 'Anywhere',
+    keys: ['Ctrl+K'],
+    run: (state) => state.openDialog('palette'),
+  },
   { id: 'keys', name: 'Show all keys', group: 'Anywhere', keys: ['?'], run: (state) => state.openDialog('keys') },
   { id: 'line', name: 'Write into the cabling line', group: 'Anywhere', keys: ['/'], run: toCablingLine },
-  { id: 'undo', name: 'Take the last change back', group: 'Anywhere', keys: ['Ctrl+Z'], when: (state) => present(state) && state.undoSteps.length > 0, run: (state) => state.undo() },
-  { id: 'redo', name: 'Do it again', group: 'Anywhere', keys: ['Ctrl+Shift+Z', 'Ctrl+Y'], when: (state) => present(state) && state.redoSteps.length > 0, run: (state) => state.redo() },
-  { id: 'now', name: 'Go back to now', group: 'Anywhere', when: (state) => !present(state), run: (state) => state.look(null) },
-  ...LENSES.map((lens): Action => ({ id: `lens-${lens}`, name: `${lens} lens`, group: 'Anywhere', when: (state) => state.lens !== lens, run: (state) => state.setLens(lens) })),
-  { id: 'drawer', name: 'Open or close the drawer', group: 'Anywhere', keys: ['D'], run: (state) => state.toggleDrawer() },
+  {
+    id: 'undo',
+    name: 'Take the last change back',
+    group: 'Anywhere',
+    keys: ['Ctrl+Z'],
+    when: (state) => present(state) && state.undoSteps.length > 0,
+    run: (state) => state.undo(),
+  },
+  {
+    id: 'redo',
+    name: 'Do it again',
+    group: 'Anywhere',
+    keys: ['Ctrl+Shift+Z', 'Ctrl+Y'],
+    when: (state) => present(state) && state.redoSteps.length > 0,
+    run: (state) => state.redo(),
+  },
+  {
+    id: 'now',
+    name: 'Go back to now',
+    group: 'Anywhere',
+    when: (state) => !present(state),
+    run: (state) => state.look(null),
+  },
+  ...LENSES.map((lens): Action => ({
+    id: `lens-${lens}`,
+    name: `${lens} lens`,
+    group: 'Anywhere',
+    when: (state) => state.lens !== lens,
+    run: (state) => state.setLens(lens),
+  })),
+  {
+    id: 'drawer',
+    name: 'Open or close the drawer',
+    group: 'Anywhere',
+    keys: ['D'],
+    run: (state) => state.toggleDrawer(),
+  },
   drawer('paths', 'Ways to the root'),
   drawer('wishes', 'Wishes: what should block and what should carry'),
   drawer('costs', 'Costs and port priorities by trees'),
@@ -72,10 +127,37 @@ export const ACTIONS: readonly Action[] = [
   drawer('reach', 'Frame paths: who reaches whom'),
   drawer('frames', 'Frames of a run'),
   drawer('sides', 'A scenario side by side'),
-  { id: 'clock-next', name: 'Next change on the clock', group: 'Anywhere', keys: ['.'], when: turning, run: (state) => state.clock?.step(1) },
-  { id: 'clock-back', name: 'Previous change on the clock', group: 'Anywhere', keys: [','], when: turning, run: (state) => state.clock?.step(-1) },
-  { id: 'clock-play', name: 'Play the clock slowly, or halt it', group: 'Anywhere', keys: ['T'], when: turning, run: (state) => state.clock?.playOrHalt() },
-  { id: 'clock-start', name: 'Clock to the start', group: 'Anywhere', when: turning, run: (state) => state.clock?.toStart() },
+  {
+    id: 'clock-next',
+    name: 'Next change on the clock',
+    group: 'Anywhere',
+    keys: ['.'],
+    when: turning,
+    run: (state) => state.clock?.step(1),
+  },
+  {
+    id: 'clock-back',
+    name: 'Previous change on the clock',
+    group: 'Anywhere',
+    keys: [','],
+    when: turning,
+    run: (state) => state.clock?.step(-1),
+  },
+  {
+    id: 'clock-play',
+    name: 'Play the clock slowly, or halt it',
+    group: 'Anywhere',
+    keys: ['T'],
+    when: turning,
+    run: (state) => state.clock?.playOrHalt(),
+  },
+  {
+    id: 'clock-start',
+    name: 'Clock to the start',
+    group: 'Anywhere',
+    when: turning,
+    run: (state) => state.clock?.toStart(),
+  },
   drawer('worksheet', 'Worksheet: work a tree out by hand'),
   drawer('findings', 'Findings'),
   drawer('history', 'History of revisions'),
@@ -86,33 +168,174 @@ export const ACTIONS: readonly Action[] = [
 
   { id: 'tree-before', name: 'The tree before', group: 'Trees', keys: ['['], run: (state) => state.stepTree(-1) },
   { id: 'tree-next', name: 'The next tree', group: 'Trees', keys: [']'], run: (state) => state.stepTree(1) },
-  { id: 'root', name: 'Go to the root of the tree that is shown', group: 'Trees', keys: ['R'], when: (state) => rootOf(state) !== null, run: (state) => state.goTo({ kind: 'switch', switch: rootOf(state)! }) },
+  {
+    id: 'root',
+    name: 'Go to the root of the tree that is shown',
+    group: 'Trees',
+    keys: ['R'],
+    when: (state) => rootOf(state) !== null,
+    run: (state) => state.goTo({ kind: 'switch', switch: rootOf(state)! }),
+  },
 
-  { id: 'place-root', name: 'Make the selected switch root of the trees shown', group: 'Trees', keys: ['P'], when: some('switch'), run: placeSelected('root') },
-  { id: 'place-standby', name: 'Make the selected switch their standby', group: 'Trees', keys: ['S'], when: some('switch'), run: placeSelected('standby') },
-  { id: 'place-never', name: 'Give the selected switches the worst priority: never root', group: 'Trees', keys: ['W'], when: some('switch'), run: placeSelected('never') },
+  {
+    id: 'place-root',
+    name: 'Make the selected switch root of the trees shown',
+    group: 'Trees',
+    keys: ['P'],
+    when: some('switch'),
+    run: placeSelected('root'),
+  },
+  {
+    id: 'place-standby',
+    name: 'Make the selected switch their standby',
+    group: 'Trees',
+    keys: ['S'],
+    when: some('switch'),
+    run: placeSelected('standby'),
+  },
+  {
+    id: 'place-never',
+    name: 'Give the selected switches the worst priority: never root',
+    group: 'Trees',
+    keys: ['W'],
+    when: some('switch'),
+    run: placeSelected('never'),
+  },
 
   { id: 'whole', name: 'Whole map', group: 'Map', keys: ['0'], run: (state) => state.controls?.whole() },
   { id: 'closer', name: 'Closer', group: 'Map', keys: ['+'], run: (state) => state.controls?.closer() },
   { id: 'farther', name: 'Farther', group: 'Map', keys: ['-'], run: (state) => state.controls?.farther() },
-  { id: 'hang', name: 'Hung from the root, or as placed', group: 'Map', keys: ['H'], when: (state) => state.shownTrees.length > 0, run: (state) => state.setLayout(state.layout === 'hung' ? 'placed' : 'hung') },
-  { id: 'tidy-tier', name: 'Tidy the map by tier', group: 'Map', when: filled, run: (state) => state.controls?.tidy('tier') },
-  { id: 'tidy-root', name: 'Tidy the map by distance from the root', group: 'Map', when: filled, run: (state) => state.controls?.tidy('root') },
-  { id: 'add-switch', name: 'Add a switch', group: 'Map', keys: ['N'], when: (state) => present(state) && state.layout === 'placed', run: addSwitch },
-  { id: 'travel', name: 'Travel from switch to port to far end', group: 'Map', keys: ['arrow keys'], when: () => false, run: () => undefined },
+  {
+    id: 'hang',
+    name: 'Hung from the root, or as placed',
+    group: 'Map',
+    keys: ['H'],
+    when: (state) => state.shownTrees.length > 0,
+    run: (state) => state.setLayout(state.layout === 'hung' ? 'placed' : 'hung'),
+  },
+  {
+    id: 'tidy-tier',
+    name: 'Tidy the map by tier',
+    group: 'Map',
+    when: filled,
+    run: (state) => state.controls?.tidy('tier'),
+  },
+  {
+    id: 'tidy-root',
+    name: 'Tidy the map by distance from the root',
+    group: 'Map',
+    when: filled,
+    run: (state) => state.controls?.tidy('root'),
+  },
+  {
+    id: 'add-switch',
+    name: 'Add a switch',
+    group: 'Map',
+    keys: ['N'],
+    when: (state) => present(state) && state.layout === 'placed',
+    run: addSwitch,
+  },
+  {
+    id: 'travel',
+    name: 'Travel from switch to port to far end',
+    group: 'Map',
+    keys: ['arrow keys'],
+    when: () => false,
+    run: () => undefined,
+  },
 
-  { id: 'nothing', name: 'Select nothing', group: 'Selection', keys: ['Escape'], when: (state) => state.selection !== null, run: (state) => state.select(null) },
-  { id: 'all', name: 'Select every switch', group: 'Selection', keys: ['Ctrl+A'], when: (state) => state.design.switches.length > 0, run: selectAll },
-  { id: 'remove', name: 'Remove what is selected', group: 'Selection', keys: ['Delete', 'Backspace'], when: (state) => present(state) && state.selection !== null, run: removeSelected },
-  { id: 'cut', name: 'Cut or restore the selected links', group: 'Selection', keys: ['X'], when: some('link'), run: cutOrRestore },
-  { id: 'bundle', name: 'Bundle the selected links at both ends', group: 'Selection', keys: ['B'], when: (state) => present(state) && canBundle(state), run: bundleSelected },
-  { id: 'power', name: 'Switch the selected switches off or on', group: 'Selection', keys: ['O'], when: some('switch'), run: powerOffOrOn },
-  { id: 'copy', name: 'Copy the selected switches', group: 'Selection', keys: ['Ctrl+C'], when: () => false, run: () => undefined },
-  { id: 'paste', name: 'Paste switches', group: 'Selection', keys: ['Ctrl+V'], when: () => false, run: () => undefined },
-  { id: 'row', name: 'Line up in a row', group: 'Selection', when: some('switch', 2), run: (state) => lineUp(state, 'row') },
-  { id: 'column', name: 'Line up in a column', group: 'Selection', when: some('switch', 2), run: (state) => lineUp(state, 'column') },
-  { id: 'spread-across', name: 'Spread evenly across', group: 'Selection', when: some('switch', 3), run: (state) => lineUp(state, 'spread-across') },
-  { id: 'spread-down', name: 'Spread evenly down', group: 'Selection', when: some('switch', 3), run: (state) => lineUp(state, 'spread-down') },
+  {
+    id: 'nothing',
+    name: 'Select nothing',
+    group: 'Selection',
+    keys: ['Escape'],
+    when: (state) => state.selection !== null,
+    run: (state) => state.select(null),
+  },
+  {
+    id: 'all',
+    name: 'Select every switch',
+    group: 'Selection',
+    keys: ['Ctrl+A'],
+    when: (state) => state.design.switches.length > 0,
+    run: selectAll,
+  },
+  {
+    id: 'remove',
+    name: 'Remove what is selected',
+    group: 'Selection',
+    keys: ['Delete', 'Backspace'],
+    when: (state) => present(state) && state.selection !== null,
+    run: removeSelected,
+  },
+  {
+    id: 'cut',
+    name: 'Cut or restore the selected links',
+    group: 'Selection',
+    keys: ['X'],
+    when: some('link'),
+    run: cutOrRestore,
+  },
+  {
+    id: 'bundle',
+    name: 'Bundle the selected links at both ends',
+    group: 'Selection',
+    keys: ['B'],
+    when: (state) => present(state) && canBundle(state),
+    run: bundleSelected,
+  },
+  {
+    id: 'power',
+    name: 'Switch the selected switches off or on',
+    group: 'Selection',
+    keys: ['O'],
+    when: some('switch'),
+    run: powerOffOrOn,
+  },
+  {
+    id: 'copy',
+    name: 'Copy the selected switches',
+    group: 'Selection',
+    keys: ['Ctrl+C'],
+    when: () => false,
+    run: () => undefined,
+  },
+  {
+    id: 'paste',
+    name: 'Paste switches',
+    group: 'Selection',
+    keys: ['Ctrl+V'],
+    when: () => false,
+    run: () => undefined,
+  },
+  {
+    id: 'row',
+    name: 'Line up in a row',
+    group: 'Selection',
+    when: some('switch', 2),
+    run: (state) => lineUp(state, 'row'),
+  },
+  {
+    id: 'column',
+    name: 'Line up in a column',
+    group: 'Selection',
+    when: some('switch', 2),
+    run: (state) => lineUp(state, 'column'),
+  },
+  {
+    id: 'spread-across',
+    name: 'Spread evenly across',
+    group: 'Selection',
+    when: some('switch', 3),
+    run: (state) => lineUp(state, 'spread-across'),
+  },
+  {
+    id: 'spread-down',
+    name: 'Spread evenly down',
+    group: 'Selection',
+    when: some('switch', 3),
+    run: (state) => lineUp(state, 'spread-down'),
+  },
 ];
 
 /** The root of the first tree shown. */
@@ -123,12 +346,21 @@ function rootOf({ solution, shownTrees }: Workbench) {
 }
 
 /** The action that a key press means, if it can be done now. */
-export function actionFor(event: Pick<KeyboardEvent, 'key' | 'ctrlKey' | 'metaKey' | 'shiftKey' | 'altKey'>, state: Workbench): Action | null {
+export function actionFor(
+  event: Pick<KeyboardEvent, 'key' | 'ctrlKey' | 'metaKey' | 'shiftKey' | 'altKey'>,
+  state: Workbench,
+): Action | null {
   if (event.altKey) return null;
-  return ACTIONS.find((action) => action.keys?.some((keys) => matches(keys, event)) && (action.when?.(state) ?? true)) ?? null;
+  return (
+    ACTIONS.find((action) => action.keys?.some((keys) => matches(keys, event)) && (action.when?.(state) ?? true)) ??
+    null
+  );
 }
 
-function matches(keys: string, { key, ctrlKey, metaKey, shiftKey }: Pick<KeyboardEvent, 'key' | 'ctrlKey' | 'metaKey' | 'shiftKey'>): boolean {
+function matches(
+  keys: string,
+  { key, ctrlKey, metaKey, shiftKey }: Pick<KeyboardEvent, 'key' | 'ctrlKey' | 'metaKey' | 'shiftKey'>,
+): boolean {
   const parts = keys === '+' ? ['+'] : keys.split('+');
   const wanted = parts.at(-1)!.toLowerCase();
   const command = parts.includes('Ctrl');
@@ -142,7 +374,8 @@ export function selectionText(state: Workbench): string {
   const items = itemsOf(state.selection);
   const [first] = items;
   if (!first) return '';
-  if (items.length > 1) return `${items.length} things selected, ${switchesIn(state.selection).length} of them switches`;
+  if (items.length > 1)
+    return `${items.length} things selected, ${switchesIn(state.selection).length} of them switches`;
   const { design, solution, shownTrees } = state;
   const nameOf = (id: string) => design.switches.find((sw) => sw.id === id)?.name ?? id;
   switch (first.kind) {
@@ -152,18 +385,29 @@ export function selectionText(state: Workbench): string {
       return `host ${design.hosts.find((host) => host.id === first.host)?.name ?? first.host}`;
     case 'link': {
       const link = design.links.find((l) => l.id === first.link);
-      return link ? `link from ${nameOf(link.a.switch)} port ${link.a.port} to ${nameOf(link.b.switch)} port ${link.b.port}` : '';
+      return link
+        ? `link from ${nameOf(link.a.switch)} port ${link.a.port} to ${nameOf(link.b.switch)} port ${link.b.port}`
+        : '';
     }
     case 'port': {
-      const link = design.links.find(({ a, b }) => [a, b].some((end) => end.switch === first.switch && end.port === first.port));
+      const link = design.links.find(({ a, b }) =>
+        [a, b].some((end) => end.switch === first.switch && end.port === first.port),
+      );
       const far = link && (link.a.switch === first.switch && link.a.port === first.port ? link.b : link.a);
       const p = solution?.network.portIndexOf(first.switch, first.port) ?? -1;
-      const roles = p < 0 ? [] : shownTrees.flatMap((id) => {
-        const tree = solution ? treeOf(solution, id) : undefined;
-        const role = tree ? roleOf(tree, p) : null;
-        return role ? [`${role === 'root' ? 'root port' : role} in ${treesName([id])}`] : [];
-      });
-      return [`${nameOf(first.switch)} port ${first.port}`, far ? `to ${nameOf(far.switch)} port ${far.port}` : 'nothing plugged in', ...roles].join(', ');
+      const roles =
+        p < 0
+          ? []
+          : shownTrees.flatMap((id) => {
+              const tree = solution ? treeOf(solution, id) : undefined;
+              const role = tree ? roleOf(tree, p) : null;
+              return role ? [`${role === 'root' ? 'root port' : role} in ${treesName([id])}`] : [];
+            });
+      return [
+        `${nameOf(first.switch)} port ${first.port}`,
+        far ? `to ${nameOf(far.switch)} port ${far.port}` : 'nothing plugged in',
+        ...roles,
+      ].join(', ');
     }
   }
 }

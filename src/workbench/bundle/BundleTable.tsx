@@ -42,19 +42,48 @@ export function BundleTable() {
     const ends = bundles.ends.map((end): Row => {
       const { up, reason, active } = settled.ends[end.index]!;
       return {
-        id: `${end.ownerName} ${end.id}`, at: end.ownerName, name: end.owner.kind === 'host' ? 'its cards' : end.name, to: oppositesOf(bundles, end).map((each) => each.name).join(', '),
-        mode: MODE_NAMES[end.mode], up: up ? 'up' : 'down', members: `${active.length} of ${end.members.length}`, verdict: reason.replace(/^(Up|Down): /, ''),
-        item: end.owner.kind === 'host' ? { kind: 'host', host: end.owner.host as HostId } : { kind: 'port', switch: end.owner.switch as SwitchId, port: end.id as string as PortId },
+        id: `${end.ownerName} ${end.id}`,
+        at: end.ownerName,
+        name: end.owner.kind === 'host' ? 'its cards' : end.name,
+        to: oppositesOf(bundles, end)
+          .map((each) => each.name)
+          .join(', '),
+        mode: MODE_NAMES[end.mode],
+        up: up ? 'up' : 'down',
+        members: `${active.length} of ${end.members.length}`,
+        verdict: reason.replace(/^(Up|Down): /, ''),
+        item:
+          end.owner.kind === 'host'
+            ? { kind: 'host', host: end.owner.host as HostId }
+            : { kind: 'port', switch: end.owner.switch as SwitchId, port: end.id as string as PortId },
       };
     });
     const nameOf = (id: SwitchId): string => design.switches.find((sw) => sw.id === id)?.name ?? id;
     const single = parallelsOf(design).flatMap(({ a, b, links }): Row[] => {
       const free = links.filter((link) => [link.a, link.b].every((end) => !bundleAt(design, end.switch, end.port)));
       if (free.length < 2) return [];
-      return [{ id: `links ${free[0]!.id}`, at: nameOf(a), name: 'not bundled', to: nameOf(b), mode: '', up: '', members: `${free.length} links`, verdict: 'Spanning tree blocks all but one of them. Bundle them in the inspector.', item: { kind: 'link', link: free[0]!.id as LinkId } }];
+      return [
+        {
+          id: `links ${free[0]!.id}`,
+          at: nameOf(a),
+          name: 'not bundled',
+          to: nameOf(b),
+          mode: '',
+          up: '',
+          members: `${free.length} links`,
+          verdict: 'Spanning tree blocks all but one of them. Bundle them in the inspector.',
+          item: { kind: 'link', link: free[0]!.id as LinkId },
+        },
+      ];
     });
     return [...ends, ...single];
   }, [design, bundles, settled]);
-  if (rows.length === 0) return <p className={styles.empty}>No bundles, and no links side by side. Choose links that join the same two switches, then bundle them in the inspector.</p>;
+  if (rows.length === 0)
+    return (
+      <p className={styles.empty}>
+        No bundles, and no links side by side. Choose links that join the same two switches, then bundle them in the
+        inspector.
+      </p>
+    );
   return <ItemTable label="Bundles" what="rows" example="lodge down" rows={rows} columns={COLUMNS} itemOf={itemOf} />;
 }

@@ -18,7 +18,15 @@ export function BundleThese({ links }: { readonly links: readonly LinkId[] }) {
     return beside.length > 1 ? beside.map((link) => link.id) : links;
   }, [design, links]);
   const made = useMemo(() => bundleThese(design, chosen), [design, chosen]);
-  const member = chosen.some((id) => design.links.some((link) => link.id === id && design.bundles.some((bundle) => [link.a, link.b].some((end) => end.switch === bundle.switch && bundle.ports.includes(end.port)))));
+  const member = chosen.some((id) =>
+    design.links.some(
+      (link) =>
+        link.id === id &&
+        design.bundles.some((bundle) =>
+          [link.a, link.b].some((end) => end.switch === bundle.switch && bundle.ports.includes(end.port)),
+        ),
+    ),
+  );
   if (!made.ok) return member ? null : <p className={styles.hint}>{made.error}</p>;
   const nameOf = (id: string): string => design.switches.find((sw) => sw.id === id)?.name ?? id;
   const what = chosen.length === 1 ? 'a bundle of this link' : `a bundle of ${chosen.length} links`;
@@ -31,11 +39,17 @@ export function BundleThese({ links }: { readonly links: readonly LinkId[] }) {
     <section className={styles.section} aria-label="Bundle these">
       <h3>{chosen.length > 1 ? 'These links side by side' : 'This link alone'}</h3>
       <p className={styles.hint}>
-        Makes {what}: {made.value.bundles.map((bundle) => `${bundle.name} on ${nameOf(bundle.switch)}, ports ${bundle.ports.join(', ')}`).join('; ')}. Both ends active.
+        Makes {what}:{' '}
+        {made.value.bundles
+          .map((bundle) => `${bundle.name} on ${nameOf(bundle.switch)}, ports ${bundle.ports.join(', ')}`)
+          .join('; ')}
+        . Both ends active.
         {chosen.length === 1 && ' A bundle of one link finds out when its fibre carries one way only.'}
       </p>
       <div className={styles.buttons}>
-        <Button variant="contained" onClick={make}>{chosen.length === 1 ? 'Bundle this link' : 'Bundle these'}</Button>
+        <Button variant="contained" onClick={make}>
+          {chosen.length === 1 ? 'Bundle this link' : 'Bundle these'}
+        </Button>
       </div>
     </section>
   );

@@ -19,27 +19,48 @@ export function HostCards({ host }: { readonly host: Host }) {
   const { bundles, settled } = useBundles();
   const { bundle } = host;
   if (host.attach.length < 2 && !bundle) return null;
-  const set = (part: Partial<HostBundle>): string | null => act({ do: 'set-host', host: host.id, bundle: { ...(bundle ?? hostBundleSchema.parse({})), ...part } });
+  const set = (part: Partial<HostBundle>): string | null =>
+    act({ do: 'set-host', host: host.id, bundle: { ...(bundle ?? hostBundleSchema.parse({})), ...part } });
   const end = bundles.ends.find(({ owner }) => owner.kind === 'host' && owner.host === host.id);
   const picture = end && bundlePicture(design, bundles, end, settled);
   return (
     <section className={styles.section} aria-label="Cards">
       <h3>Its {host.attach.length} cards</h3>
       <ChoiceSetting
-        label="Together" value={bundle?.mode ?? SEPARATE} options={[[SEPARATE, 'Separate cards'], ...MODE_CHOICES]}
+        label="Together"
+        value={bundle?.mode ?? SEPARATE}
+        options={[[SEPARATE, 'Separate cards'], ...MODE_CHOICES]}
         commit={(mode) => (mode === SEPARATE ? act({ do: 'set-host', host: host.id, bundle: null }) : set({ mode }))}
       />
       {bundle && (
         <>
-          <ChoiceSetting label="Timeout" value={bundle.timeout} options={TIMEOUT_CHOICES} commit={(timeout) => set({ timeout })} />
+          <ChoiceSetting
+            label="Timeout"
+            value={bundle.timeout}
+            options={TIMEOUT_CHOICES}
+            commit={(timeout) => set({ timeout })}
+          />
           <ChoiceSetting label="Hash" value={bundle.hash} options={HASH_CHOICES} commit={(hash) => set({ hash })} />
-          <TextSetting label="Minimum links" value={String(bundle.minLinks)} read={read.memberCount} commit={(minLinks) => set({ minLinks })} />
+          <TextSetting
+            label="Minimum links"
+            value={String(bundle.minLinks)}
+            read={read.memberCount}
+            commit={(minLinks) => set({ minLinks })}
+          />
         </>
       )}
-      {picture && <div className={styles.why}><p>{picture.verdict}</p></div>}
+      {picture && (
+        <div className={styles.why}>
+          <p>{picture.verdict}</p>
+        </div>
+      )}
       {picture && picture.remedies.length > 0 && (
         <div className={styles.buttons}>
-          {picture.remedies.map((remedy) => <Button key={remedy.label} size="small" variant="outlined" onClick={() => act(...remedy.commands)}>{remedy.label}</Button>)}
+          {picture.remedies.map((remedy) => (
+            <Button key={remedy.label} size="small" variant="outlined" onClick={() => act(...remedy.commands)}>
+              {remedy.label}
+            </Button>
+          ))}
         </div>
       )}
       {end && <Members end={end} bundles={bundles} settled={settled} />}

@@ -22,7 +22,11 @@ export function LossOfMember({ bundle }: { readonly bundle: Bundle }) {
   const solution = useWorkbench((state) => state.solution);
   const shown = useWorkbench((state) => state.shownTrees);
   const [asked, setAsked] = useState<PortId | null>(null);
-  const cables = bundle.ports.flatMap((port) => design.links.filter((link) => link.up && [link.a, link.b].some((end) => end.switch === bundle.switch && end.port === port)).map((link) => ({ port, link })));
+  const cables = bundle.ports.flatMap((port) =>
+    design.links
+      .filter((link) => link.up && [link.a, link.b].some((end) => end.switch === bundle.switch && end.port === port))
+      .map((link) => ({ port, link })),
+  );
   if (!solution || cables.length < 2) return null;
   const lost = cables.find(({ port }) => port === asked);
   const edited = lost && editAll(design, [{ do: 'set-link', link: lost.link.id, up: false }]);
@@ -34,18 +38,39 @@ export function LossOfMember({ bundle }: { readonly bundle: Bundle }) {
       <h3>If a member is lost</h3>
       <p className={styles.hint}>
         Its cost rises, as it falls when one joins. Without{' '}
-        {cables.map(({ port }) => <TextButton key={port} aria-pressed={asked === port} onClick={() => setAsked(asked === port ? null : port)}>{`port ${port}`}</TextButton>)}
+        {cables.map(({ port }) => (
+          <TextButton
+            key={port}
+            aria-pressed={asked === port}
+            onClick={() => setAsked(asked === port ? null : port)}
+          >{`port ${port}`}</TextButton>
+        ))}
       </p>
-      {after && trees.map((tree) => {
-        const before = treeOf(solution, tree.id);
-        const ends = before ? movedEnds({ network: solution.network, trees: [before] }, { network: after, trees: [tree] }).filter((end) => !bundle.ports.includes(end.port)) : [];
-        const names = ends.slice(0, MOST).map((end) => `${design.switches.find((sw) => sw.id === end.switch)?.name ?? end.switch} ${end.port} ${end.before ? ROLE_LETTERS[end.before] : '–'}→${end.after ? ROLE_LETTERS[end.after] : '–'}`);
-        return (
-          <p key={tree.id} className={styles.hint}>
-            <b>{treeName(tree.id)}</b>: cost {before ? groupText(before.cost[p]!) : '?'} to {groupText(tree.cost[p]!)}; {ends.length === 0 ? 'no end moves' : `${counted(ends.length, 'end')} move: ${names.join(', ')}${ends.length > MOST ? ' and more' : ''}`}.
-          </p>
-        );
-      })}
+      {after &&
+        trees.map((tree) => {
+          const before = treeOf(solution, tree.id);
+          const ends = before
+            ? movedEnds({ network: solution.network, trees: [before] }, { network: after, trees: [tree] }).filter(
+                (end) => !bundle.ports.includes(end.port),
+              )
+            : [];
+          const names = ends
+            .slice(0, MOST)
+            .map(
+              (end) =>
+                `${design.switches.find((sw) => sw.id === end.switch)?.name ?? end.switch} ${end.port} ${end.before ? ROLE_LETTERS[end.before] : '–'}→${end.after ? ROLE_LETTERS[end.after] : '–'}`,
+            );
+          return (
+            <p key={tree.id} className={styles.hint}>
+              <b>{treeName(tree.id)}</b>: cost {before ? groupText(before.cost[p]!) : '?'} to {groupText(tree.cost[p]!)}
+              ;{' '}
+              {ends.length === 0
+                ? 'no end moves'
+                : `${counted(ends.length, 'end')} move: ${names.join(', ')}${ends.length > MOST ? ' and more' : ''}`}
+              .
+            </p>
+          );
+        })}
     </section>
   );
 }

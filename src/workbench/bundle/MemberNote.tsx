@@ -12,18 +12,36 @@ import { useBundles } from './useBundles';
 export function MemberNote({ bundle, port }: { readonly bundle: Bundle; readonly port: PortId }) {
   const select = useWorkbench((state) => state.select);
   const act = useWorkbench((state) => state.act);
-  const own = useWorkbench((state) => state.design.switches.find((sw) => sw.id === bundle.switch)?.ports.find((each) => each.id === port)?.lacp);
+  const own = useWorkbench(
+    (state) =>
+      state.design.switches.find((sw) => sw.id === bundle.switch)?.ports.find((each) => each.id === port)?.lacp,
+  );
   const { bundles, settled } = useBundles();
   const member = bundles.memberAt(bundle.switch, port);
   return (
     <section className={styles.section} aria-label="Member of a bundle">
       <h3>Member of a bundle</h3>
       <p className={styles.hint}>
-        <TextButton onClick={() => select({ kind: 'port', switch: bundle.switch, port: bundle.id as string as PortId })}>{bundle.name ?? bundle.id}</TextButton>{' '}
+        <TextButton
+          onClick={() => select({ kind: 'port', switch: bundle.switch, port: bundle.id as string as PortId })}
+        >
+          {bundle.name ?? bundle.id}
+        </TextButton>{' '}
         holds what this port carries and costs. {settled.members[member]?.reason}
       </p>
-      <TextSetting label="LACP priority" value={String(own?.priority ?? 32_768)} read={read.lacpPriority} commit={(lacpPriority) => act({ do: 'set-port', switch: bundle.switch, port, lacpPriority })} />
-      <TextSetting label="LACP key" value={own?.key === undefined ? '' : String(own.key)} placeholder="the bundle's" read={read.lacpKey} commit={(lacpKey) => act({ do: 'set-port', switch: bundle.switch, port, lacpKey })} />
+      <TextSetting
+        label="LACP priority"
+        value={String(own?.priority ?? 32_768)}
+        read={read.lacpPriority}
+        commit={(lacpPriority) => act({ do: 'set-port', switch: bundle.switch, port, lacpPriority })}
+      />
+      <TextSetting
+        label="LACP key"
+        value={own?.key === undefined ? '' : String(own.key)}
+        placeholder="the bundle's"
+        read={read.lacpKey}
+        commit={(lacpKey) => act({ do: 'set-port', switch: bundle.switch, port, lacpKey })}
+      />
     </section>
   );
 }

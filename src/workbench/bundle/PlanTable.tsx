@@ -11,7 +11,11 @@ import { itemsOf } from '../state/selection';
 import { SimulatedSteps } from '../clock/SimulatedSteps';
 import own from './bundle.module.css';
 
-const KINDS: readonly (readonly [PlanKind, string])[] = [['lacp', 'LACP'], ['static', 'Static, with care'], ['static-both-ends', 'Static, both cables in: the wrong order']];
+const KINDS: readonly (readonly [PlanKind, string])[] = [
+  ['lacp', 'LACP'],
+  ['static', 'Static, with care'],
+  ['static-both-ends', 'Static, both cables in: the wrong order'],
+];
 
 export function PlanTable() {
   const design = useWorkbench((state) => state.design);
@@ -22,15 +26,38 @@ export function PlanTable() {
   const clock = useClockStore();
   const [kind, setKind] = useState<PlanKind>('lacp');
   const [pairKey, setPairKey] = useState('');
-  const choices = useMemo(() => parallelsOf(design).flatMap(({ a, b, links }) => {
-    const free = links.filter((link) => [link.a, link.b].every((end) => !bundleAt(design, end.switch, end.port)));
-    const nameOf = (id: string): string => design.switches.find((sw) => sw.id === id)?.name ?? id;
-    return free.length > 1 ? [{ key: free.map((link) => link.id).join('\n'), name: `${nameOf(a)} to ${nameOf(b)}, ${free.length} links`, links: free.map((link) => link.id) }] : [];
-  }), [design]);
+  const choices = useMemo(
+    () =>
+      parallelsOf(design).flatMap(({ a, b, links }) => {
+        const free = links.filter((link) => [link.a, link.b].every((end) => !bundleAt(design, end.switch, end.port)));
+        const nameOf = (id: string): string => design.switches.find((sw) => sw.id === id)?.name ?? id;
+        return free.length > 1
+          ? [
+              {
+                key: free.map((link) => link.id).join('\n'),
+                name: `${nameOf(a)} to ${nameOf(b)}, ${free.length} links`,
+                links: free.map((link) => link.id),
+              },
+            ]
+          : [];
+      }),
+    [design],
+  );
   const selected = new Set(itemsOf(selection).flatMap((item) => (item.kind === 'link' ? [item.link] : [])));
-  const chosen = choices.find((each) => each.key === pairKey) ?? choices.find((each) => each.links.some((link) => selected.has(link))) ?? choices[0];
-  const plan = useMemo(() => (chosen ? planBundle(design, solution, chosen.links as LinkId[], kind) : null), [design, solution, chosen, kind]);
-  if (!chosen || !plan) return <p className={own.hint}>No links run side by side unbundled: plug a second cable between two switches, and its plan stands here.</p>;
+  const chosen =
+    choices.find((each) => each.key === pairKey) ??
+    choices.find((each) => each.links.some((link) => selected.has(link))) ??
+    choices[0];
+  const plan = useMemo(
+    () => (chosen ? planBundle(design, solution, chosen.links as LinkId[], kind) : null),
+    [design, solution, chosen, kind],
+  );
+  if (!chosen || !plan)
+    return (
+      <p className={own.hint}>
+        No links run side by side unbundled: plug a second cable between two switches, and its plan stands here.
+      </p>
+    );
   if (!plan.ok) return <p className={own.hint}>{plan.error}</p>;
   const { actions, until, commands } = plan.value;
   const play = () => {
@@ -40,25 +67,51 @@ export function PlanTable() {
   return (
     <div className={own.page}>
       <SimulatedSteps
-        plan={plan.value} design={design} label="Plan of action"
+        plan={plan.value}
+        design={design}
+        label="Plan of action"
         before={
           <>
-            <label>Links{' '}
-              <select aria-label="Links to bundle" value={chosen.key} onChange={(event) => setPairKey(event.target.value)}>
-                {choices.map((each) => <option key={each.key} value={each.key}>{each.name}</option>)}
+            <label>
+              Links{' '}
+              <select
+                aria-label="Links to bundle"
+                value={chosen.key}
+                onChange={(event) => setPairKey(event.target.value)}
+              >
+                {choices.map((each) => (
+                  <option key={each.key} value={each.key}>
+                    {each.name}
+                  </option>
+                ))}
               </select>
             </label>
-            <label>How{' '}
-              <select aria-label="How to bundle" value={kind} onChange={(event) => setKind(event.target.value as PlanKind)}>
-                {KINDS.map(([each, text]) => <option key={each} value={each}>{text}</option>)}
+            <label>
+              How{' '}
+              <select
+                aria-label="How to bundle"
+                value={kind}
+                onChange={(event) => setKind(event.target.value as PlanKind)}
+              >
+                {KINDS.map(([each, text]) => (
+                  <option key={each} value={each}>
+                    {text}
+                  </option>
+                ))}
               </select>
             </label>
           </>
         }
         after={
           <>
-            <Button size="small" variant="outlined" onClick={play}>Play it on the clock</Button>
-            {kind !== 'static-both-ends' && <Button size="small" variant="outlined" onClick={() => act(...commands)}>Take over the result</Button>}
+            <Button size="small" variant="outlined" onClick={play}>
+              Play it on the clock
+            </Button>
+            {kind !== 'static-both-ends' && (
+              <Button size="small" variant="outlined" onClick={() => act(...commands)}>
+                Take over the result
+              </Button>
+            )}
           </>
         }
       />

@@ -28,7 +28,9 @@ describe('bundle these', () => {
     act(() => store.getState().setLens('Bundle'));
     act(() => store.getState().select(link('l2')));
     await settle();
-    expect(region('Bundle these')).toHaveTextContent('a bundle of 2 links: to ridge-b on ridge-a, ports 1, 2; to ridge-a on ridge-b, ports 1, 2');
+    expect(region('Bundle these')).toHaveTextContent(
+      'a bundle of 2 links: to ridge-b on ridge-a, ports 1, 2; to ridge-a on ridge-b, ports 1, 2',
+    );
     fireEvent.click(screen.getByRole('button', { name: 'Bundle these' }));
     await settle();
     expect(store.getState().selection).toEqual(port('ridge-a', 'to-ridge-b'));
@@ -65,7 +67,11 @@ describe('the inspector of a bundle', () => {
   });
   it('refuses what is out of range, and keeps what was typed', async () => {
     const store = await bundled(<Inspector />);
-    for (const [label, typed, fault] of [['Minimum links', '99', 'A number of members is 1 to 64.'], ['Key', '70000', 'A key is 0 to 65535.'], ['Number', '0', "A bundle's number is 1 to 2047."]]) {
+    for (const [label, typed, fault] of [
+      ['Minimum links', '99', 'A number of members is 1 to 64.'],
+      ['Key', '70000', 'A key is 0 to 65535.'],
+      ['Number', '0', "A bundle's number is 1 to 2047."],
+    ]) {
       change(label!, typed!);
       fireEvent.blur(screen.getByLabelText(label!));
       expect(screen.getByText(fault!)).toBeInTheDocument();
@@ -86,7 +92,12 @@ describe('the inspector of a bundle', () => {
     fireEvent.click(screen.getByRole('button', { name: 'take the whole bundle down' }));
     await settle();
     expect(region('Verdict')).toHaveTextContent('Down: no member has signal.');
-    expect(store.getState().design.links.filter((each) => !each.up).map((each) => each.id)).toEqual(['l1', 'l2']);
+    expect(
+      store
+        .getState()
+        .design.links.filter((each) => !each.up)
+        .map((each) => each.id),
+    ).toEqual(['l1', 'l2']);
     fireEvent.click(screen.getByRole('button', { name: 'bring the whole bundle back' }));
     await settle();
     expect(region('Verdict')).toHaveTextContent('Up: 2 of 2');
@@ -107,11 +118,16 @@ describe('the inspector of a bundle', () => {
     const store = await renderWith(<Inspector />);
     act(() => store.getState().select(port('lodge', '2')));
     await settle();
-    expect(region('Member of a bundle')).toHaveTextContent('Uplinks holds what this port carries and costs. Individual: ridge-b port 7');
+    expect(region('Member of a bundle')).toHaveTextContent(
+      'Uplinks holds what this port carries and costs. Individual: ridge-b port 7',
+    );
     change('LACP key', '9');
     fireEvent.blur(screen.getByLabelText('LACP key'));
     await settle();
-    expect(store.getState().design.switches.find((sw) => sw.id === 'lodge')?.ports[1]?.lacp).toEqual({ priority: 32_768, key: 9 });
+    expect(store.getState().design.switches.find((sw) => sw.id === 'lodge')?.ports[1]?.lacp).toEqual({
+      priority: 32_768,
+      key: 9,
+    });
   });
 });
 
@@ -130,10 +146,14 @@ describe('tables', () => {
     await bundled(<FlowsTable />);
     change('Flows', '100');
     change('Lost member', '1');
-    const rows = within(screen.getByRole('table', { name: 'Flows by member' })).getAllByRole('row').slice(1);
+    const rows = within(screen.getByRole('table', { name: 'Flows by member' }))
+      .getAllByRole('row')
+      .slice(1);
     expect(rows).toHaveLength(100);
     for (const row of rows) {
-      const [, , member, then] = within(row).getAllByRole('cell').map((cell) => cell.textContent);
+      const [, , member, then] = within(row)
+        .getAllByRole('cell')
+        .map((cell) => cell.textContent);
       expect([member, then]).toEqual([member, '2']);
     }
   });

@@ -19,18 +19,35 @@ export function useChosenEnd(): Chosen {
   const { bundles, settled } = useBundles();
   const selection = useWorkbench((state) => state.selection);
   const [picked, setPicked] = useState<{ readonly id: string; readonly over: typeof selection } | null>(null);
-  const selected = bundles.ends.find(({ owner, id, members }) =>
-    (selection?.kind === 'port' && owner.kind === 'switch' && owner.switch === selection.switch && ((id as string) === selection.port || members.some((m) => bundles.members[m]!.at.port === selection.port)))
-    || (selection?.kind === 'host' && owner.kind === 'host' && owner.host === selection.host)
-    || (selection?.kind === 'link' && members.some((m) => bundles.members[m]!.link === selection.link)));
+  const selected = bundles.ends.find(
+    ({ owner, id, members }) =>
+      (selection?.kind === 'port' &&
+        owner.kind === 'switch' &&
+        owner.switch === selection.switch &&
+        ((id as string) === selection.port || members.some((m) => bundles.members[m]!.at.port === selection.port))) ||
+      (selection?.kind === 'host' && owner.kind === 'host' && owner.host === selection.host) ||
+      (selection?.kind === 'link' && members.some((m) => bundles.members[m]!.link === selection.link)),
+  );
   const keyOf = (end: BundleEnd): string => `${end.owner.kind} ${end.id}`;
   // What was chosen here holds until something else is selected on the map.
-  const end = bundles.ends.find((each) => picked?.over === selection && keyOf(each) === picked.id) ?? selected ?? bundles.ends[0] ?? null;
+  const end =
+    bundles.ends.find((each) => picked?.over === selection && keyOf(each) === picked.id) ??
+    selected ??
+    bundles.ends[0] ??
+    null;
   const choice = end && (
     <label className={own.choice}>
       Bundle{' '}
-      <select aria-label="Bundle" value={keyOf(end)} onChange={(event) => setPicked({ id: event.target.value, over: selection })}>
-        {bundles.ends.map((each) => <option key={keyOf(each)} value={keyOf(each)}>{each.owner.kind === 'host' ? `${each.ownerName}, its cards` : `${each.ownerName}, ${each.name}`}</option>)}
+      <select
+        aria-label="Bundle"
+        value={keyOf(end)}
+        onChange={(event) => setPicked({ id: event.target.value, over: selection })}
+      >
+        {bundles.ends.map((each) => (
+          <option key={keyOf(each)} value={keyOf(each)}>
+            {each.owner.kind === 'host' ? `${each.ownerName}, its cards` : `${each.ownerName}, ${each.name}`}
+          </option>
+        ))}
       </select>
     </label>
   );

@@ -15,7 +15,11 @@ describe('the cabling line', () => {
     expect(screen.getByRole('status')).toHaveTextContent('cabled a port 1 to b port 1');
     fireEvent.click(screen.getByRole('button', { name: 'Do 2 lines' }));
     await settle();
-    expect(store.getState().design).toMatchObject({ switches: [{ id: 'a', position: { x: 0, y: 0 } }, { id: 'b' }], links: { length: 1 }, hosts: { length: 1 } });
+    expect(store.getState().design).toMatchObject({
+      switches: [{ id: 'a', position: { x: 0, y: 0 } }, { id: 'b' }],
+      links: { length: 1 },
+      hosts: { length: 1 },
+    });
     expect(store.getState().undoSteps).toHaveLength(1);
     expect(field()).toHaveValue('');
     press('ArrowUp');
@@ -61,6 +65,9 @@ describe('the cabling line', () => {
     type(`switch "<img src=x>"\nswitch "${'n'.repeat(10_000)}"`);
     press('Enter');
     await settle();
-    expect(store.getState().design.switches.map((sw) => [sw.id.length <= 200, (sw.name ?? sw.id).length])).toEqual([[true, 11], [true, 10_000]]);
+    expect(store.getState().design.switches.map((sw) => [sw.id.length <= 200, (sw.name ?? sw.id).length])).toEqual([
+      [true, 11],
+      [true, 10_000],
+    ]);
   });
 });

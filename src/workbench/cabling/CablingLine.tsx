@@ -42,7 +42,10 @@ export function CablingLine() {
   const planned = useDeferredValue(text);
   const plan = useMemo(() => planLines(design, planned), [design, planned]);
   const caret = caretOf(text, cursor);
-  const { options, from, to } = useMemo(() => completionsAt(design, caret.text, caret.at), [design, caret.text, caret.at]);
+  const { options, from, to } = useMemo(
+    () => completionsAt(design, caret.text, caret.at),
+    [design, caret.text, caret.at],
+  );
   const listed = open ? options : [];
 
   const put = (next: string, at: number) => {
@@ -64,7 +67,11 @@ export function CablingLine() {
     const fresh = planLines(now, text);
     const wrong = fresh.lines.find((line) => line.fault);
     if (wrong?.fault) {
-      const at = text.split('\n').slice(0, wrong.line).reduce((sum, line) => sum + line.length + 1, 0) + wrong.fault.at;
+      const at =
+        text
+          .split('\n')
+          .slice(0, wrong.line)
+          .reduce((sum, line) => sum + line.length + 1, 0) + wrong.fault.at;
       setOpen(true);
       setCursor(at);
       field.current?.setSelectionRange(at, at + wrong.fault.length);
@@ -80,7 +87,10 @@ export function CablingLine() {
     const { key } = event;
     if ((key === 'ArrowDown' || key === 'ArrowUp') && listed.length > 0 && text !== '') {
       event.preventDefault();
-      setChosen((chosen + (key === 'ArrowDown' ? 1 : -1) + listed.length + (chosen < 0 && key === 'ArrowUp' ? 1 : 0)) % listed.length);
+      setChosen(
+        (chosen + (key === 'ArrowDown' ? 1 : -1) + listed.length + (chosen < 0 && key === 'ArrowUp' ? 1 : 0)) %
+          listed.length,
+      );
     } else if (key === 'ArrowUp' && text === '' && recalled.length > 0) {
       event.preventDefault();
       put(recalled.at(-1)!, recalled.at(-1)!.length);
@@ -132,16 +142,31 @@ export function CablingLine() {
           onBlur={() => setOpen(false)}
           onKeyDown={onKey}
         />
-        <Button variant="contained" disabled={plan.faults > 0 || plan.commands.length === 0} onMouseDown={(event) => event.preventDefault()} onClick={apply}>
+        <Button
+          variant="contained"
+          disabled={plan.faults > 0 || plan.commands.length === 0}
+          onMouseDown={(event) => event.preventDefault()}
+          onClick={apply}
+        >
           {plan.lines.length > 1 ? `Do ${counted(plan.lines.length, 'line')}` : 'Do it'}
         </Button>
       </div>
-      {refused && <p className={styles.refused} role="alert">{refused}</p>}
+      {refused && (
+        <p className={styles.refused} role="alert">
+          {refused}
+        </p>
+      )}
       {(preview || listed.length > 0) && (
         <div className={styles.below} onMouseDown={(event) => event.preventDefault()}>
           <ul id={listId} role="listbox" aria-label="What may follow" className={styles.options}>
             {listed.map((option, i) => (
-              <li key={option.text} id={`${listId}-${i}`} role="option" aria-selected={i === chosen} onClick={() => take(i)}>
+              <li
+                key={option.text}
+                id={`${listId}-${i}`}
+                role="option"
+                aria-selected={i === chosen}
+                onClick={() => take(i)}
+              >
                 <b>{option.text.slice(0, 40)}</b> <span>{option.detail}</span>
               </li>
             ))}
@@ -157,8 +182,9 @@ function Hint() {
   return (
     <div className={styles.preview}>
       <p className={styles.soft}>
-        <code>a 1-2 = b 1-2 10G</code> joins ports one to one; <code>hut-[1-4] * ridge-[a,b]</code> each with each; without ports, free ones are taken.{' '}
-        <code>host desk = a 9 vlan 45</code> hangs a host. Several lines can be pasted. Tab takes a word, Enter does it.
+        <code>a 1-2 = b 1-2 10G</code> joins ports one to one; <code>hut-[1-4] * ridge-[a,b]</code> each with each;
+        without ports, free ones are taken. <code>host desk = a 9 vlan 45</code> hangs a host. Several lines can be
+        pasted. Tab takes a word, Enter does it.
       </p>
     </div>
   );

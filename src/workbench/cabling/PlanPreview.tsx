@@ -11,13 +11,23 @@ const MOST = 9;
 /** How much of a long line is shown around a fault. */
 const AROUND = 46;
 
-export function PlanPreview({ design, plan, text }: { readonly design: Design; readonly plan: Plan; readonly text: string }) {
+export function PlanPreview({
+  design,
+  plan,
+  text,
+}: {
+  readonly design: Design;
+  readonly plan: Plan;
+  readonly text: string;
+}) {
   const wrong = plan.lines.filter((line) => line.fault);
   const source = text.replace(/\r\n?/g, '\n').split('\n');
   if (wrong.length > 0) {
     return (
       <div className={styles.preview} role="status" aria-live="polite">
-        {wrong.slice(0, 3).map((line) => <FaultView key={line.line} line={line} source={source[line.line] ?? ''} several={source.length > 1} />)}
+        {wrong.slice(0, 3).map((line) => (
+          <FaultView key={line.line} line={line} source={source[line.line] ?? ''} several={source.length > 1} />
+        ))}
         {wrong.length > 3 && <p className={styles.soft}>and {wrong.length - 3} more lines with faults</p>}
       </div>
     );
@@ -30,7 +40,11 @@ export function PlanPreview({ design, plan, text }: { readonly design: Design; r
       ) : (
         <>
           <p className={styles.soft}>Enter does this, in one step:</p>
-          <ul className={styles.effects}>{effects.slice(0, MOST).map((effect, i) => <li key={i}>{effect.slice(0, 160)}</li>)}</ul>
+          <ul className={styles.effects}>
+            {effects.slice(0, MOST).map((effect, i) => (
+              <li key={i}>{effect.slice(0, 160)}</li>
+            ))}
+          </ul>
           {effects.length > MOST && <p className={styles.soft}>and {counted(effects.length - MOST, 'more change')}</p>}
         </>
       )}
@@ -39,7 +53,15 @@ export function PlanPreview({ design, plan, text }: { readonly design: Design; r
 }
 
 /** The line with marks under the characters that are wrong, and why. */
-function FaultView({ line, source, several }: { readonly line: PlannedLine; readonly source: string; readonly several: boolean }) {
+function FaultView({
+  line,
+  source,
+  several,
+}: {
+  readonly line: PlannedLine;
+  readonly source: string;
+  readonly several: boolean;
+}) {
   const { at, length, message } = line.fault!;
   const start = Math.max(0, at - AROUND);
   const shown = source.slice(start, at + AROUND);

@@ -12,7 +12,11 @@ import { ScenarioBar } from './ScenarioBar';
 import type { ScaleKind } from './scale';
 
 const SPEEDS: readonly (readonly [Speed, string, string])[] = [
-  [0.01, '×0.01', 'a hundredth as fast as life'], [1, '×1', 'as fast as life'], [10, '×10', 'ten times as fast as life'], ['changes', 'by change', 'twelve changes a second'], ['fastest', 'fastest', 'a change with every picture'],
+  [0.01, '×0.01', 'a hundredth as fast as life'],
+  [1, '×1', 'as fast as life'],
+  [10, '×10', 'ten times as fast as life'],
+  ['changes', 'by change', 'twelve changes a second'],
+  ['fastest', 'fastest', 'a change with every picture'],
 ];
 
 export function ClockTable() {
@@ -32,19 +36,42 @@ function Running() {
   const [text, setText] = useState('');
   const [kind, setKind] = useState<ScaleKind>('busy');
   const [show, setShow] = useState<LaneFilter['show']>('all');
-  const lanes = useMemo(() => lanesOf(player, { trees: all || shownTrees.length === 0 ? null : shownTrees, text, show }), [player, all, shownTrees, text, show]);
+  const lanes = useMemo(
+    () => lanesOf(player, { trees: all || shownTrees.length === 0 ? null : shownTrees, text, show }),
+    [player, all, shownTrees, text, show],
+  );
   return (
     <>
       <div className={styles.transport}>
         <Transport />
-        <label className={styles.tick}><input type="checkbox" checked={all} onChange={(event) => setAll(event.target.checked)} /> all trees</label>
-        <select className={styles.filter} aria-label="Lanes of" value={show} onChange={(event) => setShow(event.target.value as LaneFilter['show'])}>
+        <label className={styles.tick}>
+          <input type="checkbox" checked={all} onChange={(event) => setAll(event.target.checked)} /> all trees
+        </label>
+        <select
+          className={styles.filter}
+          aria-label="Lanes of"
+          value={show}
+          onChange={(event) => setShow(event.target.value as LaneFilter['show'])}
+        >
           <option value="all">all lanes</option>
           <option value="ports">ports</option>
           <option value="pairs">pairs</option>
         </select>
-        <input className={styles.filter} aria-label="Filter lanes" placeholder="switch or host" value={text} onChange={(event) => setText(event.target.value)} />
-        <label className={styles.tick} title="Otherwise times in which nothing happens are drawn short"><input type="checkbox" checked={kind === 'even'} onChange={(event) => setKind(event.target.checked ? 'even' : 'busy')} /> seconds alike</label>
+        <input
+          className={styles.filter}
+          aria-label="Filter lanes"
+          placeholder="switch or host"
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+        />
+        <label className={styles.tick} title="Otherwise times in which nothing happens are drawn short">
+          <input
+            type="checkbox"
+            checked={kind === 'even'}
+            onChange={(event) => setKind(event.target.checked ? 'even' : 'busy')}
+          />{' '}
+          seconds alike
+        </label>
       </div>
       <Lanes lanes={lanes} kind={kind} />
     </>
@@ -59,16 +86,31 @@ function Transport() {
   const seek = useClock((clock) => clock.seek);
   return (
     <>
-      <output className={styles.time} aria-label="Instant">{timeText(t)}</output>
+      <output className={styles.time} aria-label="Instant">
+        {timeText(t)}
+      </output>
       <span className={styles.steps}>
-        <TextButton onClick={() => seek(0)} aria-label="To the start">start</TextButton>
-        <Button size="small" variant="outlined" onClick={() => step(-1)} aria-label="Previous change">Back</Button>
-        <Button size="small" variant="outlined" onClick={() => step(1)} aria-label="Next change">Next change</Button>
+        <TextButton onClick={() => seek(0)} aria-label="To the start">
+          start
+        </TextButton>
+        <Button size="small" variant="outlined" onClick={() => step(-1)} aria-label="Previous change">
+          Back
+        </Button>
+        <Button size="small" variant="outlined" onClick={() => step(1)} aria-label="Next change">
+          Next change
+        </Button>
       </span>
       <span className={styles.speeds} role="group" aria-label="Play">
         Play
         {SPEEDS.map(([speed, label, title]) => (
-          <TextButton key={String(speed)} title={title} aria-pressed={playing === speed} onClick={() => play(playing === speed ? null : speed)}>{label}</TextButton>
+          <TextButton
+            key={String(speed)}
+            title={title}
+            aria-pressed={playing === speed}
+            onClick={() => play(playing === speed ? null : speed)}
+          >
+            {label}
+          </TextButton>
         ))}
         {playing !== null && <TextButton onClick={() => play(null)}>halt</TextButton>}
       </span>
@@ -79,9 +121,17 @@ function Transport() {
 function Nothing() {
   const stage = useClock((clock) => clock.stage);
   const empty = useClock((clock) => clock.scenario.actions.length === 0);
-  if (stage.is === 'failed') return <p className={styles.fault} role="alert">{stage.why}</p>;
+  if (stage.is === 'failed')
+    return (
+      <p className={styles.fault} role="alert">
+        {stage.why}
+      </p>
+    );
   if (stage.is === 'running') return <p className={styles.hint}>The protocols run.</p>;
   return empty ? (
-    <p className={styles.hint}>Nothing happens yet. Select a link, a switch or a port on the map: on the right you say what happens to it, and when. Or take one of the scenarios above.</p>
+    <p className={styles.hint}>
+      Nothing happens yet. Select a link, a switch or a port on the map: on the right you say what happens to it, and
+      when. Or take one of the scenarios above.
+    </p>
   ) : null;
 }

@@ -59,20 +59,50 @@ export function Lanes({ lanes, kind }: { readonly lanes: readonly Lane[]; readon
 
 function LaneName({ lane }: { readonly lane: Lane }) {
   const store = useWorkbenchStore();
-  const text = <>{lane.label}{lane.trees !== '' && <small>{lane.trees}</small>}</>;
+  const text = (
+    <>
+      {lane.label}
+      {lane.trees !== '' && <small>{lane.trees}</small>}
+    </>
+  );
   const title = `${lane.label}${lane.trees ? `, ${lane.trees}` : ''}`;
-  if (lane.kind === 'pair') return <span className={styles.laneName} title={title}>{text}</span>;
+  if (lane.kind === 'pair')
+    return (
+      <span className={styles.laneName} title={title}>
+        {text}
+      </span>
+    );
   return (
-    <button type="button" className={styles.laneName} title={title} onClick={() => store.getState().goTo({ kind: 'port', switch: lane.switch, port: lane.port })}>
+    <button
+      type="button"
+      className={styles.laneName}
+      title={title}
+      onClick={() => store.getState().goTo({ kind: 'port', switch: lane.switch, port: lane.port })}
+    >
       {text}
     </button>
   );
 }
 
 /** How high a bar stands for each state: the nearer to forwarding, the higher. */
-const HEIGHTS: Readonly<Record<RunState, number>> = { disabled: 0, blocking: 2, discarding: 2, listening: 6, learning: 10, forwarding: 14 };
+const HEIGHTS: Readonly<Record<RunState, number>> = {
+  disabled: 0,
+  blocking: 2,
+  discarding: 2,
+  listening: 6,
+  learning: 10,
+  forwarding: 14,
+};
 
-const LaneBars = memo(function LaneBars({ lane, scale, axis }: { readonly lane: Lane; readonly scale: Scale; readonly axis: number }) {
+const LaneBars = memo(function LaneBars({
+  lane,
+  scale,
+  axis,
+}: {
+  readonly lane: Lane;
+  readonly scale: Scale;
+  readonly axis: number;
+}) {
   const x = (t: Micros): number => scale.at(t) * axis;
   return (
     <svg width={axis} height={ROW} className={styles.bars} aria-label={laneText(lane)} role="img">
@@ -83,27 +113,97 @@ const LaneBars = memo(function LaneBars({ lane, scale, axis }: { readonly lane: 
               <rect x={x(from)} y={3} width={Math.max(2, x(to) - x(from))} height={ROW - 6} fill="var(--ink)">
                 <title>{`${timeText(from)} to ${timeText(to)}: ${cause}`}</title>
               </rect>
-              {x(to) - x(from) > cause.length * 6.6 + 8 && <text x={x(from) + 5} y={ROW - 6.2} className={styles.cause}>{cause}</text>}
+              {x(to) - x(from) > cause.length * 6.6 + 8 && (
+                <text x={x(from) + 5} y={ROW - 6.2} className={styles.cause}>
+                  {cause}
+                </text>
+              )}
             </g>
           ))
         : lane.kind === 'member'
-          ? lane.stays.map(({ from, to, state }) => <MemberBar key={from} from={x(from)} to={x(to)} state={state} title={`${timeText(from)} to ${timeText(to)}: ${state}`} />)
-          : lane.stretches.map(({ from, to, state, role }) => <Bar key={from} from={x(from)} to={x(to)} state={state} role={role} colour={strandStyle(lane.treeIndex).colour} title={`${timeText(from)} to ${timeText(to)}: ${role}, ${state}`} />)}
+          ? lane.stays.map(({ from, to, state }) => (
+              <MemberBar
+                key={from}
+                from={x(from)}
+                to={x(to)}
+                state={state}
+                title={`${timeText(from)} to ${timeText(to)}: ${state}`}
+              />
+            ))
+          : lane.stretches.map(({ from, to, state, role }) => (
+              <Bar
+                key={from}
+                from={x(from)}
+                to={x(to)}
+                state={state}
+                role={role}
+                colour={strandStyle(lane.treeIndex).colour}
+                title={`${timeText(from)} to ${timeText(to)}: ${role}, ${state}`}
+              />
+            ))}
     </svg>
   );
 });
 
 /** How high a member's bar stands: the nearer to carrying frames, the higher. */
-const MEMBER_HEIGHTS: Readonly<Record<MemberState, number>> = { down: 0, waiting: 3, standby: 5, individual: 9, active: 14 };
+const MEMBER_HEIGHTS: Readonly<Record<MemberState, number>> = {
+  down: 0,
+  waiting: 3,
+  standby: 5,
+  individual: 9,
+  active: 14,
+};
 
-function MemberBar({ from, to, state, title }: { readonly from: number; readonly to: number; readonly state: MemberState; readonly title: string }) {
+function MemberBar({
+  from,
+  to,
+  state,
+  title,
+}: {
+  readonly from: number;
+  readonly to: number;
+  readonly state: MemberState;
+  readonly title: string;
+}) {
   const height = MEMBER_HEIGHTS[state];
   return (
     <g>
-      <rect x={from} y={2} width={Math.max(0, to - from)} height={ROW - 4} fill="transparent"><title>{title}</title></rect>
-      {height > 0 && <rect x={from} y={ROW - 3 - height} width={Math.max(1.2, to - from)} height={height} fill="var(--ink-soft)" fillOpacity={state === 'active' ? 0.85 : 0.4} pointerEvents="none" />}
-      {height === 0 && <line x1={from} x2={to} y1={ROW - 8} y2={ROW - 8} stroke="var(--ink-soft)" strokeDasharray="2 4" pointerEvents="none" />}
-      {to - from > state.length * 6.2 + 8 && <text x={from + 4} y={ROW - 6.2} className={styles.letter} fill={state === 'active' ? 'var(--paper)' : 'var(--ink)'} pointerEvents="none">{state}</text>}
+      <rect x={from} y={2} width={Math.max(0, to - from)} height={ROW - 4} fill="transparent">
+        <title>{title}</title>
+      </rect>
+      {height > 0 && (
+        <rect
+          x={from}
+          y={ROW - 3 - height}
+          width={Math.max(1.2, to - from)}
+          height={height}
+          fill="var(--ink-soft)"
+          fillOpacity={state === 'active' ? 0.85 : 0.4}
+          pointerEvents="none"
+        />
+      )}
+      {height === 0 && (
+        <line
+          x1={from}
+          x2={to}
+          y1={ROW - 8}
+          y2={ROW - 8}
+          stroke="var(--ink-soft)"
+          strokeDasharray="2 4"
+          pointerEvents="none"
+        />
+      )}
+      {to - from > state.length * 6.2 + 8 && (
+        <text
+          x={from + 4}
+          y={ROW - 6.2}
+          className={styles.letter}
+          fill={state === 'active' ? 'var(--paper)' : 'var(--ink)'}
+          pointerEvents="none"
+        >
+          {state}
+        </text>
+      )}
     </g>
   );
 }
@@ -122,10 +222,42 @@ function Bar({ from, to, state, role, colour, title }: BarProps) {
   const letter = role === 'disabled' ? '–' : ROLE_LETTERS[role];
   return (
     <g>
-      <rect x={from} y={2} width={Math.max(0, to - from)} height={ROW - 4} fill="transparent"><title>{title}</title></rect>
-      {height > 0 && <rect x={from} y={ROW - 3 - height} width={Math.max(1.2, to - from)} height={height} fill={colour} fillOpacity={state === 'forwarding' ? 1 : 0.55} pointerEvents="none" />}
-      {height === 0 && <line x1={from} x2={to} y1={ROW - 8} y2={ROW - 8} stroke="var(--ink-soft)" strokeDasharray="2 4" pointerEvents="none" />}
-      {to - from > 13 && <text x={from + 3.5} y={ROW - 6.4} className={styles.letter} fill={state === 'forwarding' ? 'var(--paper)' : 'var(--ink)'} pointerEvents="none">{letter}</text>}
+      <rect x={from} y={2} width={Math.max(0, to - from)} height={ROW - 4} fill="transparent">
+        <title>{title}</title>
+      </rect>
+      {height > 0 && (
+        <rect
+          x={from}
+          y={ROW - 3 - height}
+          width={Math.max(1.2, to - from)}
+          height={height}
+          fill={colour}
+          fillOpacity={state === 'forwarding' ? 1 : 0.55}
+          pointerEvents="none"
+        />
+      )}
+      {height === 0 && (
+        <line
+          x1={from}
+          x2={to}
+          y1={ROW - 8}
+          y2={ROW - 8}
+          stroke="var(--ink-soft)"
+          strokeDasharray="2 4"
+          pointerEvents="none"
+        />
+      )}
+      {to - from > 13 && (
+        <text
+          x={from + 3.5}
+          y={ROW - 6.4}
+          className={styles.letter}
+          fill={state === 'forwarding' ? 'var(--paper)' : 'var(--ink)'}
+          pointerEvents="none"
+        >
+          {letter}
+        </text>
+      )}
     </g>
   );
 }
@@ -161,12 +293,28 @@ function Axis({ scale, axis }: { readonly scale: Scale; readonly axis: number })
         {film.actions.map((action, i) => {
           const at = scale.at(Math.round(action.at * 1_000_000)) * axis;
           return (
-            <path key={i} d={`M${at - 4} 1h8v8l-4 4l-4-4z`} fill="var(--accent)" style={{ cursor: 'pointer' }} onClick={() => seek(Math.round(action.at * 1_000_000))}>
+            <path
+              key={i}
+              d={`M${at - 4} 1h8v8l-4 4l-4-4z`}
+              fill="var(--accent)"
+              style={{ cursor: 'pointer' }}
+              onClick={() => seek(Math.round(action.at * 1_000_000))}
+            >
               <title>{`${timeText(action.at * 1_000_000)}: ${actionText(network, action)}`}</title>
             </path>
           );
         })}
-        {ticks.map((t) => <text key={t} x={Math.min(axis - 30, Math.max(18, scale.at(t) * axis))} y={24} textAnchor="middle" className={styles.tickText}>{shortTime(t)}</text>)}
+        {ticks.map((t) => (
+          <text
+            key={t}
+            x={Math.min(axis - 30, Math.max(18, scale.at(t) * axis))}
+            y={24}
+            textAnchor="middle"
+            className={styles.tickText}
+          >
+            {shortTime(t)}
+          </text>
+        ))}
         {flushes.map(([at, { t, ports }]) => (
           <line key={at} x1={at} x2={at} y1={28} y2={34} stroke="var(--ink-soft)" strokeWidth={1.4}>
             <title>{`${timeText(t)}: topology change, addresses forgotten at ${counted(ports, 'port of a tree', 'ports of trees')}`}</title>
@@ -203,7 +351,15 @@ function Hand({ scale, axis, height }: { readonly scale: Scale; readonly axis: n
   return (
     <>
       <div
-        className={styles.scrub} style={{ left: NAMES, width: axis }} role="slider" tabIndex={0} aria-label="Time" aria-valuemin={0} aria-valuemax={until} aria-valuenow={t} aria-valuetext={timeText(t)}
+        className={styles.scrub}
+        style={{ left: NAMES, width: axis }}
+        role="slider"
+        tabIndex={0}
+        aria-label="Time"
+        aria-valuemin={0}
+        aria-valuemax={until}
+        aria-valuenow={t}
+        aria-valuetext={timeText(t)}
         onKeyDown={onKey}
         onPointerDown={(event) => {
           pulled.current = true;

@@ -5,6 +5,17 @@ import styles from './clock.module.css';
 
 export function NoRun() {
   const stage = useClock((clock) => clock.stage);
-  if (stage.is === 'failed') return <p className={styles.fault} role="alert">{stage.why}</p>;
-  return <p className={styles.hint}>{stage.is === 'running' ? 'The protocols run.' : 'Nothing has run yet: choose a scenario on the clock, or select something on the map and say what happens to it.'}</p>;
+  if (stage.is === 'failed')
+    return (
+      <p className={styles.fault} role="alert">
+        {stage.why}
+      </p>
+    );
+  return (
+    <p className={styles.hint}>
+      {stage.is === 'running'
+        ? 'The protocols run.'
+        : 'Nothing has run yet: choose a scenario on the clock, or select something on the map and say what happens to it.'}
+    </p>
+  );
 }

@@ -22,7 +22,11 @@ export function OrderTable() {
   const list = useRef<HTMLOListElement>(null);
   const lines = useMemo(() => {
     const word = text.trim().toLowerCase();
-    return (film?.order ?? []).filter((line) => (all || shown.length === 0 || line.kind !== 'ports' || line.trees.some((tree) => shown.includes(tree))) && line.text.toLowerCase().includes(word));
+    return (film?.order ?? []).filter(
+      (line) =>
+        (all || shown.length === 0 || line.kind !== 'ports' || line.trees.some((tree) => shown.includes(tree))) &&
+        line.text.toLowerCase().includes(word),
+    );
   }, [film, all, shown, text]);
   const current = lines.findLastIndex((line) => line.t <= t);
   useEffect(() => {
@@ -33,17 +37,28 @@ export function OrderTable() {
     <div className={styles.page}>
       <div className={styles.line}>
         {lines.length} {lines.length === 1 ? 'event' : 'events'}
-        <label className={styles.tick}><input type="checkbox" checked={all} onChange={(event) => setAll(event.target.checked)} /> all trees</label>
-        <input className={styles.filter} aria-label="Filter events" placeholder="words" value={text} onChange={(event) => setText(event.target.value)} />
+        <label className={styles.tick}>
+          <input type="checkbox" checked={all} onChange={(event) => setAll(event.target.checked)} /> all trees
+        </label>
+        <input
+          className={styles.filter}
+          aria-label="Filter events"
+          placeholder="words"
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+        />
       </div>
       <ol className={styles.order} ref={list} aria-label="Order of events">
         {lines.slice(0, PAGE * Math.max(pages, Math.ceil((current + 1) / PAGE))).map((line, i) => (
           <li key={i}>
             <button
-              type="button" data-kind={line.kind} aria-current={i === current ? 'true' : undefined}
+              type="button"
+              data-kind={line.kind}
+              aria-current={i === current ? 'true' : undefined}
               onClick={() => {
                 store.getState().seek(line.t);
-                if (line.switch && line.port) workbench.getState().goTo({ kind: 'port', switch: line.switch, port: line.port });
+                if (line.switch && line.port)
+                  workbench.getState().goTo({ kind: 'port', switch: line.switch, port: line.port });
               }}
             >
               <time>{timeText(line.t)}</time>
@@ -52,7 +67,11 @@ export function OrderTable() {
           </li>
         ))}
       </ol>
-      {lines.length > PAGE * pages && <TextButton onClick={() => setPages(pages + 1)}>{`${Math.min(PAGE, lines.length - PAGE * pages)} more`}</TextButton>}
+      {lines.length > PAGE * pages && (
+        <TextButton
+          onClick={() => setPages(pages + 1)}
+        >{`${Math.min(PAGE, lines.length - PAGE * pages)} more`}</TextButton>
+      )}
     </div>
   );
 }

@@ -30,15 +30,22 @@ export function ScenarioBar() {
             }}
           >
             <option value="">{draft.id === null && draft.actions.length > 0 ? 'not kept' : 'none'}</option>
-            {kept.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}
+            {kept.map((each) => (
+              <option key={each.id} value={each.id}>
+                {each.name}
+              </option>
+            ))}
           </select>
         </label>
-        {(draft.actions.length > 0 || draft.fromBoot) && <TextButton onClick={() => open(EMPTY)}>begin anew</TextButton>}
+        {(draft.actions.length > 0 || draft.fromBoot) && (
+          <TextButton onClick={() => open(EMPTY)}>begin anew</TextButton>
+        )}
         <Keep />
         <Span />
         {stage.is === 'running' && (
           <span className={styles.busy} role="status">
-            <progress max={1} value={stage.share} aria-label="The protocols run" /> {stage.share === 0 ? 'coming to rest first' : `${Math.round(stage.share * 100)} %`}
+            <progress max={1} value={stage.share} aria-label="The protocols run" />{' '}
+            {stage.share === 0 ? 'coming to rest first' : `${Math.round(stage.share * 100)} %`}
             <TextButton onClick={stop}>stop, keep what there is</TextButton>
           </span>
         )}
@@ -56,7 +63,15 @@ function Outcome() {
   const done = useClock((clock) => clock.stage.is === 'done');
   if (!film || !done) return null;
   const parts = [
-    film.stopped ? `stopped at ${(film.until / 1e6).toFixed(3)} s` : film.ending.kind === 'moves' ? `still moving at the end: at rest from ${film.ending.at.toFixed(3)} s on` : film.ending.kind === 'restless' || film.settledAt === null ? `never comes to rest${film.ending.kind === 'restless' && film.ending.ports.length > 0 ? `: ${counted(film.ending.ports.length, 'end')} or more go on changing` : ''}` : film.settledAt === 0 ? 'nothing moved' : `settled at ${(film.settledAt / 1e6).toFixed(3)} s`,
+    film.stopped
+      ? `stopped at ${(film.until / 1e6).toFixed(3)} s`
+      : film.ending.kind === 'moves'
+        ? `still moving at the end: at rest from ${film.ending.at.toFixed(3)} s on`
+        : film.ending.kind === 'restless' || film.settledAt === null
+          ? `never comes to rest${film.ending.kind === 'restless' && film.ending.ports.length > 0 ? `: ${counted(film.ending.ports.length, 'end')} or more go on changing` : ''}`
+          : film.settledAt === 0
+            ? 'nothing moved'
+            : `settled at ${(film.settledAt / 1e6).toFixed(3)} s`,
     ...(film.unfollowed > 0 ? [`${film.unfollowed} pairs of hosts not followed`] : []),
     ...(film.unkept > 0 ? [`${film.unkept} frames not kept`] : []),
   ];
@@ -86,18 +101,48 @@ function Keep() {
   };
   if (name !== null) {
     return (
-      <form className={styles.keep} onSubmit={(event) => { event.preventDefault(); keep(name, null); }}>
-        <input autoFocus aria-label="Name of the scenario" value={name} onChange={(event) => setName(event.target.value)} onKeyDown={(event) => event.key === 'Escape' && setName(null)} placeholder="its name" />
+      <form
+        className={styles.keep}
+        onSubmit={(event) => {
+          event.preventDefault();
+          keep(name, null);
+        }}
+      >
+        <input
+          autoFocus
+          aria-label="Name of the scenario"
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+          onKeyDown={(event) => event.key === 'Escape' && setName(null)}
+          placeholder="its name"
+        />
         <TextButton type="submit">keep it</TextButton>
-        {fault && <span className={styles.fault} role="alert">{fault}</span>}
+        {fault && (
+          <span className={styles.fault} role="alert">
+            {fault}
+          </span>
+        )}
       </form>
     );
   }
   return (
     <>
       {same && changed && <TextButton onClick={() => keep(same.name, same.id)}>keep the change</TextButton>}
-      {changed && <TextButton onClick={() => setName(same ? `${same.name}, changed` : '')}>{same ? 'keep as another' : 'keep with the design'}</TextButton>}
-      {same && <TextButton onClick={() => { act({ do: 'forget-scenario', scenario: same.id }); open({ ...draft, id: null }); }}>forget</TextButton>}
+      {changed && (
+        <TextButton onClick={() => setName(same ? `${same.name}, changed` : '')}>
+          {same ? 'keep as another' : 'keep with the design'}
+        </TextButton>
+      )}
+      {same && (
+        <TextButton
+          onClick={() => {
+            act({ do: 'forget-scenario', scenario: same.id });
+            open({ ...draft, id: null });
+          }}
+        >
+          forget
+        </TextButton>
+      )}
     </>
   );
 }
@@ -109,13 +154,30 @@ function Span() {
   return (
     <>
       <label>
-        for <NumberField label="Length of the run in seconds" value={until} least={0.1} most={MAX_UNTIL} commit={(seconds) => change({ until: seconds })} /> s
+        for{' '}
+        <NumberField
+          label="Length of the run in seconds"
+          value={until}
+          least={0.1}
+          most={MAX_UNTIL}
+          commit={(seconds) => change({ until: seconds })}
+        />{' '}
+        s
       </label>
       <label title="What was learnt wrong stays no longer; hosts that speak seldom wait for flushes and ageing">
-        hosts speak every <NumberField label="Hosts speak every so many seconds" value={talk} least={0.001} most={MAX_UNTIL} commit={(seconds) => change({ talk: seconds })} /> s
+        hosts speak every{' '}
+        <NumberField
+          label="Hosts speak every so many seconds"
+          value={talk}
+          least={0.001}
+          most={MAX_UNTIL}
+          commit={(seconds) => change({ talk: seconds })}
+        />{' '}
+        s
       </label>
       <label className={styles.tick}>
-        <input type="checkbox" checked={fromBoot} onChange={(event) => change({ fromBoot: event.target.checked })} /> all powered on at 0
+        <input type="checkbox" checked={fromBoot} onChange={(event) => change({ fromBoot: event.target.checked })} />{' '}
+        all powered on at 0
       </label>
     </>
   );
@@ -133,14 +195,27 @@ interface NumberProps {
 /** A small field for a number: taken with Enter or on leaving it, when it is in range. */
 export function NumberField({ label, value, least, most, whole = false, commit }: NumberProps) {
   const [text, setText] = useState<string | null>(null);
-  const read = (typed: string): number | null => ((whole ? /^\d+$/ : /^\d+([.,]\d+)?$/).test(typed.trim()) ? Number(typed.trim().replace(',', '.')) : null);
+  const read = (typed: string): number | null =>
+    (whole ? /^\d+$/ : /^\d+([.,]\d+)?$/).test(typed.trim()) ? Number(typed.trim().replace(',', '.')) : null;
   const typed = text === null ? value : read(text);
   const legal = typed !== null && typed >= least && typed <= most;
   const settle = () => {
     if (text !== null && legal && typed !== value) commit(typed);
     if (legal) setText(null);
   };
-  return <input className={styles.number} aria-label={label} aria-invalid={!legal} title={legal ? undefined : `${least} to ${most}`} inputMode="decimal" value={text ?? String(value)} onChange={(event) => setText(event.target.value)} onBlur={settle} onKeyDown={(event) => event.key === 'Enter' && settle()} />;
+  return (
+    <input
+      className={styles.number}
+      aria-label={label}
+      aria-invalid={!legal}
+      title={legal ? undefined : `${least} to ${most}`}
+      inputMode="decimal"
+      value={text ?? String(value)}
+      onChange={(event) => setText(event.target.value)}
+      onBlur={settle}
+      onKeyDown={(event) => event.key === 'Enter' && settle()}
+    />
+  );
 }
 
 /** What happens, in order, each with its time; what no longer fits the design says so and offers what does. */
@@ -158,10 +233,18 @@ function Actions() {
         const fault = problems[i]?.[0];
         return (
           <li key={i} data-fault={fault ? '' : undefined}>
-            <NumberField label={`Time of action ${i + 1} in seconds`} value={action.at} least={0} most={scenario.until} commit={(at) => replace(i, { ...action, at })} /> s{' '}
-            {actionText(network, action)}
+            <NumberField
+              label={`Time of action ${i + 1} in seconds`}
+              value={action.at}
+              least={0}
+              most={scenario.until}
+              commit={(at) => replace(i, { ...action, at })}
+            />{' '}
+            s {actionText(network, action)}
             {fault && <Mend action={action} i={i} />}
-            <TextButton onClick={() => replace(i, null)} aria-label={`Take action ${i + 1} out`}>take out</TextButton>
+            <TextButton onClick={() => replace(i, null)} aria-label={`Take action ${i + 1} out`}>
+              take out
+            </TextButton>
           </li>
         );
       })}
@@ -177,9 +260,12 @@ function Mend({ action, i }: { readonly action: Action; readonly i: number }) {
   const near = gone ? nearestLink(design, action.between) : null;
   return (
     <span className={styles.fault} role="alert">
-      {' '}{gone ? `There is no link ${action.link} any more.` : `Found ${problem.found}; allowed: ${problem.allowed}.`}{' '}
+      {' '}
+      {gone ? `There is no link ${action.link} any more.` : `Found ${problem.found}; allowed: ${problem.allowed}.`}{' '}
       {near && gone && (
-        <TextButton onClick={() => replace(i, { ...action, link: near.id, between: { a: near.a, b: near.b } })}>{`take ${near.a.switch} port ${near.a.port} to ${near.b.switch} port ${near.b.port} instead`}</TextButton>
+        <TextButton
+          onClick={() => replace(i, { ...action, link: near.id, between: { a: near.a, b: near.b } })}
+        >{`take ${near.a.switch} port ${near.a.port} to ${near.b.switch} port ${near.b.port} instead`}</TextButton>
       )}
     </span>
   );

@@ -20,7 +20,11 @@ import { durationText } from './words';
 const DIALECTS: readonly Dialect[] = ['stp', 'rstp', 'per-vlan-stp', 'per-vlan-rstp'];
 /** The shortest timers that 802.1D-1998 allows (table 8-3), to begin with. */
 const SHORTEST: BridgeTimers = { hello: 1, maxAge: 6, forwardDelay: 4 };
-const TIMER_FIELDS = [['hello', 'hello'], ['maxAge', 'max age'], ['forwardDelay', 'forward delay']] as const;
+const TIMER_FIELDS = [
+  ['hello', 'hello'],
+  ['maxAge', 'max age'],
+  ['forwardDelay', 'forward delay'],
+] as const;
 
 type BridgeTimers = Pick<Timers, 'hello' | 'maxAge' | 'forwardDelay'>;
 
@@ -51,13 +55,22 @@ export function SidesTable() {
   /** A runner of its own: the clock's run stays as it is. */
   const runner = useRef<Runner | null>(null);
   const wanted = useRef(true);
-  useEffect(() => () => {
-    wanted.current = false;
-    runner.current?.close();
-  }, []);
+  useEffect(
+    () => () => {
+      wanted.current = false;
+      runner.current?.close();
+    },
+    [],
+  );
   if (!runnable(scenario)) return <NoRun />;
-  const speaking = (dialect: Dialect): Design => ({ ...design, switches: design.switches.map((sw) => (sw.dialect === 'off' ? sw : { ...sw, dialect })) });
-  const timed = (): Design => ({ ...design, switches: design.switches.map((sw) => ({ ...sw, timers: { ...sw.timers, ...timers } })) });
+  const speaking = (dialect: Dialect): Design => ({
+    ...design,
+    switches: design.switches.map((sw) => (sw.dialect === 'off' ? sw : { ...sw, dialect })),
+  });
+  const timed = (): Design => ({
+    ...design,
+    switches: design.switches.map((sw) => ({ ...sw, timers: { ...sw.timers, ...timers } })),
+  });
   const now: Side = { name: 'as designed', design: () => Promise.resolve(design) };
   const go = async (sides: readonly Side[], keep: readonly Outcome[]) => {
     wanted.current = true;
@@ -66,7 +79,12 @@ export function SidesTable() {
       if (!wanted.current) break;
       setBusy({ name: side.name, share: 0 });
       const variant = await side.design();
-      const outcome = typeof variant === 'string' ? failed(side.name, variant) : await measure((runner.current ??= clockRunner.another()), side.name, variant, scenario, (share) => setBusy({ name: side.name, share }));
+      const outcome =
+        typeof variant === 'string'
+          ? failed(side.name, variant)
+          : await measure((runner.current ??= clockRunner.another()), side.name, variant, scenario, (share) =>
+              setBusy({ name: side.name, share }),
+            );
       done.splice(0, done.length, ...done.filter((each) => each.name !== side.name), outcome);
       setOutcomes([...done]);
     }
@@ -82,22 +100,89 @@ export function SidesTable() {
   return (
     <div className={styles.page}>
       <div className={styles.line}>
-        <Button size="small" variant="outlined" disabled={busy !== null} onClick={() => void go([now, ...DIALECTS.map((dialect): Side => ({ name: dialectText(dialect), design: () => Promise.resolve(speaking(dialect)) }))], [])}>Run it in every dialect</Button>
-        <Button size="small" variant="outlined" disabled={busy !== null} onClick={() => void go([now, { name: `timers ${timers.hello}, ${timers.maxAge}, ${timers.forwardDelay} s`, design: () => Promise.resolve(timed()) }], outcomes)}>With other timers</Button>
+        <Button
+          size="small"
+          variant="outlined"
+          disabled={busy !== null}
+          onClick={() =>
+            void go(
+              [
+                now,
+                ...DIALECTS.map((dialect): Side => ({
+                  name: dialectText(dialect),
+                  design: () => Promise.resolve(speaking(dialect)),
+                })),
+              ],
+              [],
+            )
+          }
+        >
+          Run it in every dialect
+        </Button>
+        <Button
+          size="small"
+          variant="outlined"
+          disabled={busy !== null}
+          onClick={() =>
+            void go(
+              [
+                now,
+                {
+                  name: `timers ${timers.hello}, ${timers.maxAge}, ${timers.forwardDelay} s`,
+                  design: () => Promise.resolve(timed()),
+                },
+              ],
+              outcomes,
+            )
+          }
+        >
+          With other timers
+        </Button>
         {TIMER_FIELDS.map(([key, label]) => (
           <label key={key}>
-            {label} <NumberField label={`Other timers: ${label}, seconds`} value={timers[key]} least={TIMER_RANGES[key].min} most={TIMER_RANGES[key].max} whole commit={(seconds) => setTimers({ ...timers, [key]: seconds })} />
+            {label}{' '}
+            <NumberField
+              label={`Other timers: ${label}, seconds`}
+              value={timers[key]}
+              least={TIMER_RANGES[key].min}
+              most={TIMER_RANGES[key].max}
+              whole
+              commit={(seconds) => setTimers({ ...timers, [key]: seconds })}
+            />
           </label>
         ))}
         <form
           className={styles.keep}
           onSubmit={(event) => {
             event.preventDefault();
-            if (legal) void go([now, { name: `revision ${revisions}`, design: async () => revisionAt(id, revisions, `revision ${revisions}`).then((found) => (found.ok ? found.value.design : found.error)) }], outcomes);
+            if (legal)
+              void go(
+                [
+                  now,
+                  {
+                    name: `revision ${revisions}`,
+                    design: async () =>
+                      revisionAt(id, revisions, `revision ${revisions}`).then((found) =>
+                        found.ok ? found.value.design : found.error,
+                      ),
+                  },
+                ],
+                outcomes,
+              );
           }}
         >
-          <label>on revision <input className={styles.number} aria-label="Revision" value={number} onChange={(event) => setNumber(event.target.value)} /></label>
-          <TextButton type="submit" disabled={!legal || busy !== null}>run it there</TextButton>
+          <label>
+            on revision{' '}
+            <input
+              className={styles.number}
+              aria-label="Revision"
+              value={number}
+              onChange={(event) => setNumber(event.target.value)}
+            />
+          </label>
+          <TextButton type="submit" disabled={!legal || busy !== null}>
+            run it there
+          </TextButton>
           {number !== '' && !legal && <span className={styles.fault}>{`0 to ${revision}`}</span>}
         </form>
         {busy && (
@@ -108,10 +193,23 @@ export function SidesTable() {
         )}
       </div>
       {outcomes.length === 0 ? (
-        <p className={styles.hint}>The scenario on the clock, run again under other conditions: how long the longest outage is, how long all are together, when all has settled.</p>
+        <p className={styles.hint}>
+          The scenario on the clock, run again under other conditions: how long the longest outage is, how long all are
+          together, when all has settled.
+        </p>
       ) : (
         <table className={styles.sides} aria-label="Side by side">
-          <thead><tr><th>The same scenario</th><th>Longest outage</th><th aria-hidden="true" /><th>Pairs cut off</th><th>All outages together</th><th>Changes of ports</th><th>Settled at</th></tr></thead>
+          <thead>
+            <tr>
+              <th>The same scenario</th>
+              <th>Longest outage</th>
+              <th aria-hidden="true" />
+              <th>Pairs cut off</th>
+              <th>All outages together</th>
+              <th>Changes of ports</th>
+              <th>Settled at</th>
+            </tr>
+          </thead>
           <tbody>
             {outcomes.map((each) => (
               <tr key={each.name}>
@@ -119,13 +217,26 @@ export function SidesTable() {
                 {each.cost ? (
                   <>
                     <td>{durationText(each.cost.longest)}</td>
-                    <td className={styles.barCell}><span style={{ width: `${most > 0 ? (100 * Math.log10(1 + each.cost.longest * 1000)) / Math.log10(1 + most * 1000) : 0}%` }} /></td>
+                    <td className={styles.barCell}>
+                      <span
+                        style={{
+                          width: `${most > 0 ? (100 * Math.log10(1 + each.cost.longest * 1000)) / Math.log10(1 + most * 1000) : 0}%`,
+                        }}
+                      />
+                    </td>
                     <td>{each.cost.pairs.length}</td>
                     <td>{durationText(each.cost.total)}</td>
                     <td>{each.changes}</td>
-                    <td>{each.settledAt === null ? 'not by its end' : `${each.settledAt.toFixed(3)} s`}{each.storms > 0 ? `, ${each.storms} loops` : ''}</td>
+                    <td>
+                      {each.settledAt === null ? 'not by its end' : `${each.settledAt.toFixed(3)} s`}
+                      {each.storms > 0 ? `, ${each.storms} loops` : ''}
+                    </td>
                   </>
-                ) : <td colSpan={6} className={styles.fault}>{each.why}</td>}
+                ) : (
+                  <td colSpan={6} className={styles.fault}>
+                    {each.why}
+                  </td>
+                )}
               </tr>
             ))}
           </tbody>
@@ -136,11 +247,31 @@ export function SidesTable() {
   );
 }
 
-const failed = (name: string, why: string): Outcome => ({ name, why, cost: null, changes: 0, settledAt: null, storms: 0 });
+const failed = (name: string, why: string): Outcome => ({
+  name,
+  why,
+  cost: null,
+  changes: 0,
+  settledAt: null,
+  storms: 0,
+});
 
-async function measure(runner: Runner, name: string, design: Design, { actions, until, talk, fromBoot }: Parameters<Runner['run']>[1], tell: (share: number) => void): Promise<Outcome> {
+async function measure(
+  runner: Runner,
+  name: string,
+  design: Design,
+  { actions, until, talk, fromBoot }: Parameters<Runner['run']>[1],
+  tell: (share: number) => void,
+): Promise<Outcome> {
   const done = await runner.run(design, { actions, until, talk, fromBoot }, tell);
   if (!done.ok) return failed(name, done.error);
   const film = done.value;
-  return { name, why: null, cost: costOf(film.outages, film.until / SECOND), changes: film.states.times.length, settledAt: film.settledAt === null ? null : film.settledAt / SECOND, storms: film.storms.length };
+  return {
+    name,
+    why: null,
+    cost: costOf(film.outages, film.until / SECOND),
+    changes: film.states.times.length,
+    settledAt: film.settledAt === null ? null : film.settledAt / SECOND,
+    storms: film.storms.length,
+  };
 }

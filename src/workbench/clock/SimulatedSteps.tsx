@@ -40,7 +40,11 @@ export function SimulatedSteps<P extends Steps>({ plan, design, label, before, a
   const outcomes = Array.isArray(shown) ? (shown as readonly StepOutcome[]) : null;
   const simulate = async () => {
     setShare(0);
-    const done = await (runner.current ??= clock.getState().runner.another()).run(design, { actions: [...plan.actions], until: plan.until, talk: DEFAULT_TALK, fromBoot: false }, setShare);
+    const done = await (runner.current ??= clock.getState().runner.another()).run(
+      design,
+      { actions: [...plan.actions], until: plan.until, talk: DEFAULT_TALK, fromBoot: false },
+      setShare,
+    );
     setShare(null);
     setRan({ of: plan, outcomes: done.ok ? outcomesOf(plan, done.value) : done.error });
   };
@@ -48,29 +52,69 @@ export function SimulatedSteps<P extends Steps>({ plan, design, label, before, a
     <>
       <div className={styles.stepsLine}>
         {before}
-        <Button size="small" variant="outlined" disabled={share !== null} onClick={() => void simulate()}>Simulate each step</Button>
+        <Button size="small" variant="outlined" disabled={share !== null} onClick={() => void simulate()}>
+          Simulate each step
+        </Button>
         {after}
-        {share !== null && <span role="status">running <progress max={1} value={share} aria-label="Simulating the plan" /> <TextButton onClick={() => runner.current?.stop()}>stop</TextButton></span>}
+        {share !== null && (
+          <span role="status">
+            running <progress max={1} value={share} aria-label="Simulating the plan" />{' '}
+            <TextButton onClick={() => runner.current?.stop()}>stop</TextButton>
+          </span>
+        )}
       </div>
       <table className={styles.planSteps} aria-label={label}>
-        <thead><tr><th scope="col">Step</th><th scope="col">What to do</th><th scope="col">Why</th>{columns.map(([heading]) => <th key={heading} scope="col">{heading}</th>)}<th scope="col">Simulated</th></tr></thead>
+        <thead>
+          <tr>
+            <th scope="col">Step</th>
+            <th scope="col">What to do</th>
+            <th scope="col">Why</th>
+            {columns.map(([heading]) => (
+              <th key={heading} scope="col">
+                {heading}
+              </th>
+            ))}
+            <th scope="col">Simulated</th>
+          </tr>
+        </thead>
         <tbody>
           {plan.steps.map((step, i) => (
             <tr key={step.at}>
-              <th scope="row">{i + 1}</th><td>{step.text}</td><td>{step.why}</td>
-              {columns.map(([heading, cell]) => <td key={heading}>{cell(step)}</td>)}
-              <td data-bad={outcomes && (outcomes[i]!.frames !== null || outcomes[i]!.outage > 1) ? '' : undefined}>{outcomes ? outcomeText(outcomes[i]!) : ''}</td>
+              <th scope="row">{i + 1}</th>
+              <td>{step.text}</td>
+              <td>{step.why}</td>
+              {columns.map(([heading, cell]) => (
+                <td key={heading}>{cell(step)}</td>
+              ))}
+              <td data-bad={outcomes && (outcomes[i]!.frames !== null || outcomes[i]!.outage > 1) ? '' : undefined}>
+                {outcomes ? outcomeText(outcomes[i]!) : ''}
+              </td>
             </tr>
           ))}
         </tbody>
       </table>
-      {typeof shown === 'string' && <p className={styles.stepsFault} role="alert">{shown}</p>}
-      {!outcomes && <p className={styles.stepsHint}>Simulate, to see of each step whom it cuts off, for how long, and whether frames circle.</p>}
+      {typeof shown === 'string' && (
+        <p className={styles.stepsFault} role="alert">
+          {shown}
+        </p>
+      )}
+      {!outcomes && (
+        <p className={styles.stepsHint}>
+          Simulate, to see of each step whom it cuts off, for how long, and whether frames circle.
+        </p>
+      )}
     </>
   );
 }
 
 function outcomeText({ outage, pairs, frames }: StepOutcome): string {
-  const cut = pairs === 0 ? 'nobody is cut off' : `${counted(pairs, 'pair')} cut off, the longest for ${outage === Infinity ? 'good' : durationText(outage)}`;
-  return frames === 'circle' ? `frames circle; ${cut}` : frames === 'come twice' ? `frames come back or come twice; ${cut}` : cut;
+  const cut =
+    pairs === 0
+      ? 'nobody is cut off'
+      : `${counted(pairs, 'pair')} cut off, the longest for ${outage === Infinity ? 'good' : durationText(outage)}`;
+  return frames === 'circle'
+    ? `frames circle; ${cut}`
+    : frames === 'come twice'
+      ? `frames come back or come twice; ${cut}`
+      : cut;
 }

@@ -27,7 +27,10 @@ async function take(store: WorkbenchStore, id = 'root-link') {
   expect(clock.getState().stage).toEqual({ is: 'done' });
   return clock;
 }
-const texts = (label: string) => within(screen.getByRole('list', { name: label })).getAllByRole('listitem').map((item) => item.textContent);
+const texts = (label: string) =>
+  within(screen.getByRole('list', { name: label }))
+    .getAllByRole('listitem')
+    .map((item) => item.textContent);
 
 describe('the clock', () => {
   it('says what to do first, then plays what is chosen', async () => {
@@ -61,7 +64,10 @@ describe('the clock', () => {
     fireEvent.click(screen.getByRole('button', { name: 'keep it' }));
     await settle();
     const kept = () => store.getState().design.scenarios.at(-1);
-    expect(kept()).toMatchObject({ name: 'A dome goes dark', actions: [{ at: 2, do: 'switch-down', switch: 'dome-west' }] });
+    expect(kept()).toMatchObject({
+      name: 'A dome goes dark',
+      actions: [{ at: 2, do: 'switch-down', switch: 'dome-west' }],
+    });
     fireEvent.change(screen.getByLabelText('Time of action 1 in seconds'), { target: { value: '4' } });
     fireEvent.blur(screen.getByLabelText('Time of action 1 in seconds'));
     fireEvent.click(screen.getByRole('button', { name: 'keep the change' }));
@@ -78,7 +84,9 @@ describe('the clock', () => {
     for (let i = 0; i < 8; i += 1) await settle();
     await act(() => new Promise((done) => setTimeout(done, 400)));
     for (let i = 0; i < 20; i += 1) await settle();
-    expect(screen.getAllByRole('alert').some((alert) => alert.textContent?.includes('There is no link l13 any more.'))).toBe(true);
+    expect(
+      screen.getAllByRole('alert').some((alert) => alert.textContent?.includes('There is no link l13 any more.')),
+    ).toBe(true);
     fireEvent.click(screen.getByRole('button', { name: /^take .* instead$/ }));
     for (let i = 0; i < 50 && clock.getState().stage.is !== 'done'; i += 1) await settle();
     expect(clock.getState().stage.is).toBe('done');
@@ -98,7 +106,12 @@ describe('the clock', () => {
     const store = await renderWith(<ClockTable />);
     const clock = await take(store);
     const before = clock.getState().player;
-    act(() => void store.getState().act({ do: 'move-switches', to: [{ switch: 'lodge' as SwitchId, position: { x: 5, y: 5 } }] }));
+    act(
+      () =>
+        void store
+          .getState()
+          .act({ do: 'move-switches', to: [{ switch: 'lodge' as SwitchId, position: { x: 5, y: 5 } }] }),
+    );
     act(() => void store.getState().act({ do: 'forget-scenario', scenario: 'converter' }));
     await act(() => new Promise((done) => setTimeout(done, 450)));
     expect(clock.getState().player).toBe(before);
@@ -108,7 +121,9 @@ describe('the clock', () => {
     act(() => store.getState().setLens('Break'));
     const clock = clockOf(store);
     act(() => {
-      clock.getState().open({ ...store.getState().design.scenarios.find((each) => each.id === 'root-dies')!, until: 3600 });
+      clock
+        .getState()
+        .open({ ...store.getState().design.scenarios.find((each) => each.id === 'root-dies')!, until: 3600 });
       clock.getState().stop();
     });
     for (let i = 0; i < 100 && clock.getState().stage.is === 'running'; i += 1) await settle();
@@ -119,7 +134,14 @@ describe('the clock', () => {
 describe('pointing', () => {
   it('puts what happens to a link, a switch and a port into the scenario, one after the other', async () => {
     const design = { ...fernhollow(), links: fernhollow().links.filter((link) => !['l9', 'l10'].includes(link.id)) };
-    const store = await renderWith(<><BreakLink link={design.links[0]!} /><BreakSwitch sw={design.switches.find((sw) => sw.id === 'dome-west')!} /><BreakPort id={'dome-east' as SwitchId} port={'3' as PortId} /></>, design);
+    const store = await renderWith(
+      <>
+        <BreakLink link={design.links[0]!} />
+        <BreakSwitch sw={design.switches.find((sw) => sw.id === 'dome-west')!} />
+        <BreakPort id={'dome-east' as SwitchId} port={'3' as PortId} />
+      </>,
+      design,
+    );
     act(() => store.getState().setLens('Break'));
     const clock = clockOf(store);
     fireEvent.click(screen.getByRole('button', { name: 'Cut it' }));
@@ -130,7 +152,14 @@ describe('pointing', () => {
     fireEvent.change(screen.getByLabelText('Gets path cost'), { target: { value: '77' } });
     fireEvent.keyDown(screen.getByLabelText('Gets path cost'), { key: 'Enter' });
     await settle();
-    expect(clock.getState().scenario.actions.map((action) => `${action.at} ${action.do}`)).toEqual(['1 link-down', '11 one-way', '21 switch-down', '31 add-switch', '41 add-link', '51 port-cost']);
+    expect(clock.getState().scenario.actions.map((action) => `${action.at} ${action.do}`)).toEqual([
+      '1 link-down',
+      '11 one-way',
+      '21 switch-down',
+      '31 add-switch',
+      '41 add-link',
+      '51 port-cost',
+    ]);
     expect(clock.getState().problems.flat()).toEqual([]);
     expect(screen.queryByRole('button', { name: /A new switch is plugged/ })).toBeNull(); // its port is taken by then
   });
@@ -140,7 +169,9 @@ describe('what a run is asked', () => {
   it('what it cost: chart and table, and a row leads to its instant', async () => {
     const store = await renderWith(<OutageTable />);
     const clock = await take(store);
-    expect(screen.getByRole('status').textContent).toMatch(/of 10 directed pairs of hosts were cut off: the longest for 1\.005 ms/);
+    expect(screen.getByRole('status').textContent).toMatch(
+      /of 10 directed pairs of hosts were cut off: the longest for 1\.005 ms/,
+    );
     expect(screen.getByRole('img', { name: /^Time cut off in all/ })).toBeTruthy();
     expect(clock.getState().player!.film.outages.length).toBeGreaterThan(0);
   });
@@ -160,11 +191,15 @@ describe('what a run is asked', () => {
     await settle();
     fireEvent.change(screen.getByLabelText('From host'), { target: { value: 'camera-recorder' } });
     fireEvent.change(screen.getByLabelText('To host'), { target: { value: 'image-store' } });
-    expect(screen.getByRole('status').textContent).toMatch(/^Camera recorder → 6 dome-north 1 → 3 ridge-a 7 → 1 lodge 2 → 7 ridge-b image-store-cards → Image store$/);
+    expect(screen.getByRole('status').textContent).toMatch(
+      /^Camera recorder → 6 dome-north 1 → 3 ridge-a 7 → 1 lodge 2 → 7 ridge-b image-store-cards → Image store$/,
+    );
     act(() => clock.getState().seek(20 * SECOND));
     await settle();
     expect(screen.getByRole('status').textContent).not.toMatch(/lodge/);
-    expect(within(screen.getByRole('table', { name: 'Reachability' })).getAllByRole('button', { name: /another way/ })).toHaveLength(2);
+    expect(
+      within(screen.getByRole('table', { name: 'Reachability' })).getAllByRole('button', { name: /another way/ }),
+    ).toHaveLength(2);
     expect(screen.getByText(/would circle on \d+ links/)).toBeTruthy();
     expect(clock.getState().pair).toEqual({ from: 'camera-recorder' as HostId, to: 'image-store' as HostId });
   });
@@ -184,7 +219,8 @@ describe('what a run is asked', () => {
     await settle();
     fireEvent.click(screen.getByRole('button', { name: 'Run it in every dialect' }));
     for (let i = 0; i < 100 && !screen.queryByRole('row', { name: /^Per-VLAN rapid/ }); i += 1) await settle();
-    const longest = (name: string) => within(screen.getByRole('row', { name: new RegExp(`^${name}`) })).getAllByRole('cell')[0]!.textContent;
+    const longest = (name: string) =>
+      within(screen.getByRole('row', { name: new RegExp(`^${name}`) })).getAllByRole('cell')[0]!.textContent;
     expect([longest('as designed'), longest('RSTP')]).toEqual(['1.005 ms', '1.005 ms']);
     expect(parseFloat(longest('Classic STP')!)).toBeGreaterThanOrEqual(29);
   });
@@ -197,11 +233,20 @@ describe('what a run is asked', () => {
     act(() => clock.getState().seek(SECOND));
     await settle();
     await settle();
-    expect(screen.getByRole('region', { name: 'At this instant' }).textContent).toMatch(/At 1\.000 s.*root, forwarding.*Since 1\.000 s: signal came or went/);
+    expect(screen.getByRole('region', { name: 'At this instant' }).textContent).toMatch(
+      /At 1\.000 s.*root, forwarding.*Since 1\.000 s: signal came or went/,
+    );
   });
 });
 
 it('writes times and lengths of time as people do', () => {
   expect([timeText(0), timeText(1_001_005), timeText(12_500_000)]).toEqual(['0.000 s', '1.001\u202f005 s', '12.500 s']);
-  expect([0, 0.001005, 0.0301, 0.82, 31.2, 120.04].map(durationText)).toEqual(['none', '1.005 ms', '30.1 ms', '820 ms', '31.2 s', '120 s']);
+  expect([0, 0.001005, 0.0301, 0.82, 31.2, 120.04].map(durationText)).toEqual([
+    'none',
+    '1.005 ms',
+    '30.1 ms',
+    '820 ms',
+    '31.2 s',
+    '120 s',
+  ]);
 });

@@ -20,7 +20,9 @@ it('has one lane for a port whose trees fare alike, and names them', () => {
   expect(first).toMatchObject({ kind: 'port', label: 'ridge-a 6', switch: 'ridge-a', port: '6' });
   expect(lanes({ show: 'ports' }).every((lane) => lane.kind !== 'pair')).toBe(true);
   // The lodge's uplinks are members of a bundle: one of them is cut.
-  expect(lanes({ show: 'ports' }).filter((lane) => lane.kind === 'member')).toMatchObject([{ label: 'lodge Uplinks', trees: 'port 1', stays: [{ from: 0, state: 'individual' }, { state: 'down' }] }]);
+  expect(lanes({ show: 'ports' }).filter((lane) => lane.kind === 'member')).toMatchObject([
+    { label: 'lodge Uplinks', trees: 'port 1', stays: [{ from: 0, state: 'individual' }, { state: 'down' }] },
+  ]);
   const ports = new Set(demo.lanes().map((lane) => lane.port)).size;
   expect(lanes({ show: 'ports' }).length).toBeGreaterThanOrEqual(ports);
   expect(lanes({ show: 'ports' }).length).toBeLessThan(demo.lanes().length);
@@ -28,7 +30,11 @@ it('has one lane for a port whose trees fare alike, and names them', () => {
 
 it('has lanes of the trees shown alone, and of the words typed', () => {
   const [vlan] = demo.film.trees;
-  expect(lanes({ trees: [vlan!], show: 'ports' }).filter((lane) => lane.kind === 'port').every((lane) => lane.treeIds.includes(vlan!))).toBe(true);
+  expect(
+    lanes({ trees: [vlan!], show: 'ports' })
+      .filter((lane) => lane.kind === 'port')
+      .every((lane) => lane.treeIds.includes(vlan!)),
+  ).toBe(true);
   expect(lanes({ text: 'nobody of this name' })).toEqual([]);
   expect(lanes({ text: 'DOME-NORTH', show: 'ports' }).every((lane) => lane.label.startsWith('dome-north'))).toBe(true);
 });
@@ -46,5 +52,10 @@ it('has one lane for two hosts that lose each other at the same time', () => {
   const cut = player(fernhollow(), [{ at: 1, do: 'switch-down', switch: 'workshop' }]);
   const pairs = lanesOf(cut, { trees: null, text: 'desk', show: 'pairs' });
   expect(pairs).toHaveLength(1);
-  expect(pairs[0]).toMatchObject({ kind: 'pair', label: expect.stringMatching(/ and /), trees: '45', cuts: [{ from: 1_000_000, to: 30_000_000, cause: 'no path' }] });
+  expect(pairs[0]).toMatchObject({
+    kind: 'pair',
+    label: expect.stringMatching(/ and /),
+    trees: '45',
+    cuts: [{ from: 1_000_000, to: 30_000_000, cause: 'no path' }],
+  });
 });

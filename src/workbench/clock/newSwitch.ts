@@ -11,7 +11,17 @@ export function newSwitch(design: Design, beside: Switch, port: PortId): Arrival
   const id = fresh.numbered('newcomer');
   const plug = portSchema.parse({ id: '1', number: 1, speed: beside.ports.find((each) => each.id === port)?.speed });
   return {
-    switch: { ...beside, id, name: id, mac: fresh.mac(), priority: 32_768, trees: {}, up: true, ports: [plug], tier: 'access' },
+    switch: {
+      ...beside,
+      id,
+      name: id,
+      mac: fresh.mac(),
+      priority: 32_768,
+      trees: {},
+      up: true,
+      ports: [plug],
+      tier: 'access',
+    },
     links: [{ id: fresh.linkId(), a: { switch: beside.id, port }, b: { switch: id, port: plug.id } }],
   };
 }

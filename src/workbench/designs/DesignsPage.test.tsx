@@ -7,7 +7,14 @@ import { DesignsPage } from './DesignsPage';
 const refresh = jest.fn();
 jest.mock('next/navigation', () => ({ useRouter: () => ({ refresh }) }));
 
-const design = (id: string, name: string): DesignSummary => ({ id, name, revision: 3, switches: 1, links: 2, updatedAt: 0 });
+const design = (id: string, name: string): DesignSummary => ({
+  id,
+  name,
+  revision: 3,
+  switches: 1,
+  links: 2,
+  updatedAt: 0,
+});
 let asked: { method: string; path: string; body: unknown }[];
 let answer: { status: number; body: unknown };
 
@@ -17,7 +24,11 @@ beforeEach(() => {
   refresh.mockClear();
   global.fetch = jest.fn((path: string, init: { method: string; body?: string }) => {
     asked.push({ method: init.method, path, body: init.body ? (JSON.parse(init.body) as unknown) : undefined });
-    return Promise.resolve({ ok: answer.status < 300, status: answer.status, json: () => Promise.resolve(answer.body) });
+    return Promise.resolve({
+      ok: answer.status < 300,
+      status: answer.status,
+      json: () => Promise.resolve(answer.body),
+    });
   }) as unknown as typeof fetch;
 });
 
@@ -91,8 +102,17 @@ describe('a file that comes in', () => {
 
   it('goes to the server as it is when it is large', async () => {
     render(<DesignsPage designs={[]} />);
-    choose(writeDesign({ ...fernhollow(), notes: 'x'.repeat(300_000) }).replace('"pathCost": "long"', '"pathCost": "medium"'));
-    await waitFor(() => expect(asked).toMatchObject([{ method: 'POST', path: '/api/designs', body: { do: 'import', document: { pathCost: 'medium' } } }]));
+    choose(
+      writeDesign({ ...fernhollow(), notes: 'x'.repeat(300_000) }).replace(
+        '"pathCost": "long"',
+        '"pathCost": "medium"',
+      ),
+    );
+    await waitFor(() =>
+      expect(asked).toMatchObject([
+        { method: 'POST', path: '/api/designs', body: { do: 'import', document: { pathCost: 'medium' } } },
+      ]),
+    );
   });
 
   it('is not read when it is beyond the limit', async () => {

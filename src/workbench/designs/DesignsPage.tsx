@@ -31,7 +31,13 @@ const MOST_FILE = 8 * 1024 * 1024;
 /** Larger files are read by the server alone, in a worker of its own: reading them here would hold the page up. */
 const SMALL_FILE = 256 * 1024;
 
-export function DesignsPage({ designs, password = false }: { readonly designs: readonly DesignSummary[]; readonly password?: boolean }) {
+export function DesignsPage({
+  designs,
+  password = false,
+}: {
+  readonly designs: readonly DesignSummary[];
+  readonly password?: boolean;
+}) {
   const router = useRouter();
   const [trouble, setTrouble] = useState<Trouble | null>(null);
   const [deleted, setDeleted] = useState<Deleted | null>(null);
@@ -39,7 +45,11 @@ export function DesignsPage({ designs, password = false }: { readonly designs: r
   const file = useRef<HTMLInputElement>(null);
 
   /** Runs a request; on failure says so, on success goes on. */
-  async function run<T>(title: string, request: Promise<{ ok: true; value: T } | { ok: false; error: ApiFailure }>, then: (value: T) => void) {
+  async function run<T>(
+    title: string,
+    request: Promise<{ ok: true; value: T } | { ok: false; error: ApiFailure }>,
+    then: (value: T) => void,
+  ) {
     const result = await request;
     if (!result.ok) return setTrouble({ title, lines: [result.error.message, ...result.error.details] });
     setTrouble(null);
@@ -50,7 +60,11 @@ export function DesignsPage({ designs, password = false }: { readonly designs: r
 
   async function importFile(chosen: File) {
     const title = `“${chosen.name}” was not imported`;
-    if (chosen.size > MOST_FILE) return setTrouble({ title, lines: [`It holds ${Math.ceil(chosen.size / 1024 / 1024)} MiB; 8 MiB is the limit.`] });
+    if (chosen.size > MOST_FILE)
+      return setTrouble({
+        title,
+        lines: [`It holds ${Math.ceil(chosen.size / 1024 / 1024)} MiB; 8 MiB is the limit.`],
+      });
     const text = await chosen.text();
     if (chosen.size > SMALL_FILE) return run(title, api.importText(text), goTo);
     const design = readDesignText(text);
@@ -64,7 +78,13 @@ export function DesignsPage({ designs, password = false }: { readonly designs: r
         <span className={styles.brand}>
           <Mark /> Knot Path
         </span>
-        {password && <form method="post" action="/sign-out"><TextButton type="submit" title="the password is asked for again">Sign out</TextButton></form>}
+        {password && (
+          <form method="post" action="/sign-out">
+            <TextButton type="submit" title="the password is asked for again">
+              Sign out
+            </TextButton>
+          </form>
+        )}
         <SchemeButton />
       </header>
       <main className={styles.main}>
@@ -74,12 +94,30 @@ export function DesignsPage({ designs, password = false }: { readonly designs: r
             <p>Each is one switched network: its cables, its trees, and every revision of both.</p>
           </div>
           <div className={styles.actions}>
-            <Button variant="outlined" onClick={() => file.current?.click()}>Import a file</Button>
-            <Button variant="outlined" onClick={() => void run('The demo was not added', api.create({ do: 'demo' }), goTo)}>Add the demo</Button>
-            <Button variant="outlined" onClick={() => void run('The demo was not added', api.create({ do: 'demo', site: 'valley' }), goTo)}>Add the valley demo</Button>
-            <Button variant="contained" onClick={() => setNaming('')}>New design</Button>
+            <Button variant="outlined" onClick={() => file.current?.click()}>
+              Import a file
+            </Button>
+            <Button
+              variant="outlined"
+              onClick={() => void run('The demo was not added', api.create({ do: 'demo' }), goTo)}
+            >
+              Add the demo
+            </Button>
+            <Button
+              variant="outlined"
+              onClick={() => void run('The demo was not added', api.create({ do: 'demo', site: 'valley' }), goTo)}
+            >
+              Add the valley demo
+            </Button>
+            <Button variant="contained" onClick={() => setNaming('')}>
+              New design
+            </Button>
             <input
-              ref={file} type="file" accept=".json,application/json" hidden aria-label="Design file"
+              ref={file}
+              type="file"
+              accept=".json,application/json"
+              hidden
+              aria-label="Design file"
               onChange={(event) => {
                 const [chosen] = event.target.files ?? [];
                 event.target.value = '';
@@ -97,20 +135,34 @@ export function DesignsPage({ designs, password = false }: { readonly designs: r
             }}
           >
             <label htmlFor="new-name">Name of the new design</label>
-            <OutlinedInput id="new-name" autoFocus value={naming} onChange={(event) => setNaming(event.target.value)} sx={{ width: 320 }} />
-            <Button type="submit" variant="contained" disabled={naming.trim() === ''}>Create</Button>
+            <OutlinedInput
+              id="new-name"
+              autoFocus
+              value={naming}
+              onChange={(event) => setNaming(event.target.value)}
+              sx={{ width: 320 }}
+            />
+            <Button type="submit" variant="contained" disabled={naming.trim() === ''}>
+              Create
+            </Button>
             <Button onClick={() => setNaming(null)}>Cancel</Button>
           </form>
         )}
         {trouble && (
           <div className={styles.trouble} role="alert">
             <strong>{trouble.title}</strong>
-            <ul>{trouble.lines.map((line, i) => <li key={i}>{line}</li>)}</ul>
+            <ul>
+              {trouble.lines.map((line, i) => (
+                <li key={i}>{line}</li>
+              ))}
+            </ul>
             <TextButton onClick={() => setTrouble(null)}>dismiss</TextButton>
           </div>
         )}
         {designs.length === 0 ? (
-          <p className={styles.empty}>No designs. Add the demo to look around, start a new one, or import a .knot.json file.</p>
+          <p className={styles.empty}>
+            No designs. Add the demo to look around, start a new one, or import a .knot.json file.
+          </p>
         ) : (
           <ul className={styles.list} aria-label="Designs">
             {designs.map((design) => (
@@ -118,7 +170,9 @@ export function DesignsPage({ designs, password = false }: { readonly designs: r
                 key={design.id}
                 design={design}
                 onRename={(name) => void run('The name was not changed', api.rename(design.id, name), refresh)}
-                onDuplicate={() => void run('No copy was made', api.create({ do: 'duplicate', of: design.id }), refresh)}
+                onDuplicate={() =>
+                  void run('No copy was made', api.create({ do: 'duplicate', of: design.id }), refresh)
+                }
                 onDelete={() =>
                   void run('It was not deleted', api.remove(design.id), () => {
                     setDeleted({ id: design.id, name: design.name });
@@ -172,7 +226,9 @@ function DesignRow({ design, onRename, onDuplicate, onDelete }: RowProps) {
   return (
     <li className={styles.item}>
       {draft === null ? (
-        <WholePageLink href={`/designs/${design.id}`} className={styles.name} title={design.name.slice(0, 500)}>{design.name.slice(0, 300)}</WholePageLink>
+        <WholePageLink href={`/designs/${design.id}`} className={styles.name} title={design.name.slice(0, 500)}>
+          {design.name.slice(0, 300)}
+        </WholePageLink>
       ) : (
         <form
           className={styles.rename}
@@ -182,20 +238,38 @@ function DesignRow({ design, onRename, onDuplicate, onDelete }: RowProps) {
             setDraft(null);
           }}
         >
-          <OutlinedInput autoFocus fullWidth value={draft} onChange={(event) => setDraft(event.target.value)} inputProps={{ 'aria-label': 'New name' }} />
-          <Button type="submit" variant="contained" disabled={draft.trim() === ''}>Rename</Button>
+          <OutlinedInput
+            autoFocus
+            fullWidth
+            value={draft}
+            onChange={(event) => setDraft(event.target.value)}
+            inputProps={{ 'aria-label': 'New name' }}
+          />
+          <Button type="submit" variant="contained" disabled={draft.trim() === ''}>
+            Rename
+          </Button>
           <Button onClick={() => setDraft(null)}>Cancel</Button>
         </form>
       )}
       <span className={styles.facts}>
         {counted(design.switches, 'switch', 'switches')}, {counted(design.links, 'link')}, revision {design.revision}
-        <span suppressHydrationWarning>, {new Date(design.updatedAt).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}</span>
+        <span suppressHydrationWarning>
+          , {new Date(design.updatedAt).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
+        </span>
       </span>
       <span className={styles.tools}>
-        <TextButton onClick={() => setDraft(design.name)} aria-label={`Rename ${short}`}>rename</TextButton>
-        <TextButton onClick={onDuplicate} aria-label={`Duplicate ${short}`}>duplicate</TextButton>
-        <TextButton onClick={() => window.location.assign(api.exportPath(design.id))} aria-label={`Export ${short}`}>export</TextButton>
-        <TextButton onClick={onDelete} aria-label={`Delete ${short}`} style={{ color: 'var(--warn)' }}>delete</TextButton>
+        <TextButton onClick={() => setDraft(design.name)} aria-label={`Rename ${short}`}>
+          rename
+        </TextButton>
+        <TextButton onClick={onDuplicate} aria-label={`Duplicate ${short}`}>
+          duplicate
+        </TextButton>
+        <TextButton onClick={() => window.location.assign(api.exportPath(design.id))} aria-label={`Export ${short}`}>
+          export
+        </TextButton>
+        <TextButton onClick={onDelete} aria-label={`Delete ${short}`} style={{ color: 'var(--warn)' }}>
+          delete
+        </TextButton>
       </span>
     </li>
   );

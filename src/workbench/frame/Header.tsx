@@ -30,17 +30,35 @@ export function Header() {
       <Onlookers />
       <div className={styles.lenses} role="tablist" aria-label="Lenses">
         {LENSES.map((each) => (
-          <ButtonBase key={each} role="tab" aria-selected={lens === each} className={styles.lens} onClick={() => setLens(each)}>
+          <ButtonBase
+            key={each}
+            role="tab"
+            aria-selected={lens === each}
+            className={styles.lens}
+            onClick={() => setLens(each)}
+          >
             {each}
           </ButtonBase>
         ))}
       </div>
       <div className={styles.tools}>
-        <TextButton onClick={() => openDialog('palette')} title="every action and object by its name (Ctrl+K)" aria-keyshortcuts="Control+K">Find</TextButton>
-        <TextButton onClick={() => openDialog('keys')} title="all keys (?)" aria-keyshortcuts="?">Keys</TextButton>
+        <TextButton
+          onClick={() => openDialog('palette')}
+          title="every action and object by its name (Ctrl+K)"
+          aria-keyshortcuts="Control+K"
+        >
+          Find
+        </TextButton>
+        <TextButton onClick={() => openDialog('keys')} title="all keys (?)" aria-keyshortcuts="?">
+          Keys
+        </TextButton>
         <StepButton kind="undo" />
         <StepButton kind="redo" />
-        <TextButton onClick={() => window.location.assign(`/api/designs/${encodeURIComponent(id)}/export`)} disabled={!savedNow} title="download this design as a .knot.json file">
+        <TextButton
+          onClick={() => window.location.assign(`/api/designs/${encodeURIComponent(id)}/export`)}
+          disabled={!savedNow}
+          title="download this design as a .knot.json file"
+        >
           Export
         </TextButton>
         <SchemeButton />
@@ -55,8 +73,15 @@ function SaveStatus() {
   const viewing = useWorkbench((state) => state.viewing);
   const trouble = save.is !== 'saved' && save.is !== 'saving';
   return (
-    <span className={trouble ? styles.attention : undefined} role="status" data-save={save.is} title={save.is === 'offline' ? save.message : undefined}>
-      {viewing ? `${viewing.hidden ? 'filling in' : 'looking at'} ${viewing.label.slice(0, 40)}` : `revision ${revision}, ${saveText(save)}`}
+    <span
+      className={trouble ? styles.attention : undefined}
+      role="status"
+      data-save={save.is}
+      title={save.is === 'offline' ? save.message : undefined}
+    >
+      {viewing
+        ? `${viewing.hidden ? 'filling in' : 'looking at'} ${viewing.label.slice(0, 40)}`
+        : `revision ${revision}, ${saveText(save)}`}
     </span>
   );
 }
@@ -77,7 +102,9 @@ function saveText(save: SaveState): string {
 }
 
 function StepButton({ kind }: { readonly kind: 'undo' | 'redo' }) {
-  const step = useWorkbench((state) => (state.viewing ? [] : kind === 'undo' ? state.undoSteps : state.redoSteps).at(-1));
+  const step = useWorkbench((state) =>
+    (state.viewing ? [] : kind === 'undo' ? state.undoSteps : state.redoSteps).at(-1),
+  );
   const go = useWorkbench((state) => state[kind]);
   const keys = kind === 'undo' ? 'Ctrl+Z' : 'Ctrl+Shift+Z';
   const label = kind === 'undo' ? 'Undo' : 'Redo';

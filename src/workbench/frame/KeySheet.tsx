@@ -26,7 +26,11 @@ export function KeySheet() {
               <dl>
                 {ACTIONS.filter((action) => action.group === group && action.keys).map((action) => (
                   <div key={action.id}>
-                    <dt>{action.keys!.map((keys) => <kbd key={keys}>{keys}</kbd>)}</dt>
+                    <dt>
+                      {action.keys!.map((keys) => (
+                        <kbd key={keys}>{keys}</kbd>
+                      ))}
+                    </dt>
                     <dd>{action.name}</dd>
                   </div>
                 ))}
@@ -35,7 +39,8 @@ export function KeySheet() {
           ))}
         </div>
         <p className={styles.note}>
-          With the pointer: drag to pan, Shift and drag to frame several switches, Ctrl or Shift and click for one thing more. Keys typed into a field stay there; Escape in a field brings back its value.
+          With the pointer: drag to pan, Shift and drag to frame several switches, Ctrl or Shift and click for one thing
+          more. Keys typed into a field stay there; Escape in a field brings back its value.
         </p>
       </DialogContent>
     </Dialog>

@@ -13,13 +13,20 @@ export function Onlookers() {
   if (others.length === 0) return null;
   return (
     <>
-      <TextButton onClick={(event) => setAnchor(event.currentTarget)} aria-haspopup="true" title="other windows in which this design is open, here or elsewhere">
+      <TextButton
+        onClick={(event) => setAnchor(event.currentTarget)}
+        aria-haspopup="true"
+        title="other windows in which this design is open, here or elsewhere"
+      >
         {counted(others.length, 'other window')}
       </TextButton>
       <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
         <ul className={styles.onlookers} aria-label="Other windows">
           {others.map(({ window, name, lens, at }) => (
-            <li key={window}><b>Window {name}</b>: {lens}{at ? `, ${at}` : ', nothing selected'}</li>
+            <li key={window}>
+              <b>Window {name}</b>: {lens}
+              {at ? `, ${at}` : ', nothing selected'}
+            </li>
           ))}
         </ul>
       </Menu>

@@ -24,26 +24,56 @@ export function offersOf(state: Workbench): Offer[] {
   const { design, solution } = state;
   const nameOf = new Map(design.switches.map((sw) => [sw.id, sw.name ?? sw.id]));
   return [
-    ...ACTIONS.filter((action) => action.id !== 'palette' && (action.when?.(state) ?? true)).map((action): Offer => ({ key: action.id, name: action.name, detail: action.keys?.[0] ?? '', run: action.run })),
-    ...design.switches.map((sw): Offer => ({ key: `s ${sw.id}`, name: sw.name ?? sw.id, detail: `${sw.tier} switch`, run: (now) => now.goTo({ kind: 'switch', switch: sw.id }) })),
+    ...ACTIONS.filter((action) => action.id !== 'palette' && (action.when?.(state) ?? true)).map((action): Offer => ({
+      key: action.id,
+      name: action.name,
+      detail: action.keys?.[0] ?? '',
+      run: action.run,
+    })),
+    ...design.switches.map((sw): Offer => ({
+      key: `s ${sw.id}`,
+      name: sw.name ?? sw.id,
+      detail: `${sw.tier} switch`,
+      run: (now) => now.goTo({ kind: 'switch', switch: sw.id }),
+    })),
     ...(solution?.trees ?? []).map((tree): Offer => {
       const vlan = design.vlans.find((each) => tree.id === `vlan:${each.id}`);
-      return { key: `t ${tree.id}`, name: `Tree ${tree.id === 'cst' ? 'of all VLANs' : `of ${treeName(tree.id)}`}${vlan?.name ? ` ${vlan.name}` : ''}`, detail: 'show alone', run: (now) => now.showTree(tree.id, 'alone') };
+      return {
+        key: `t ${tree.id}`,
+        name: `Tree ${tree.id === 'cst' ? 'of all VLANs' : `of ${treeName(tree.id)}`}${vlan?.name ? ` ${vlan.name}` : ''}`,
+        detail: 'show alone',
+        run: (now) => now.showTree(tree.id, 'alone'),
+      };
     }),
     ...design.vlans.map((vlan): Offer => ({
-      key: `v ${vlan.id}`, name: `VLAN ${vlan.id}${vlan.name ? ` ${vlan.name}` : ''}`, detail: 'in the table of VLANs',
+      key: `v ${vlan.id}`,
+      name: `VLAN ${vlan.id}${vlan.name ? ` ${vlan.name}` : ''}`,
+      detail: 'in the table of VLANs',
       run: (now) => {
         now.setLens('Cable');
         now.openDrawer('vlans');
       },
     })),
-    ...design.hosts.map((host): Offer => ({ key: `h ${host.id}`, name: host.name ?? host.id, detail: `host in VLAN ${host.vlan}`, run: (now) => now.goTo({ kind: 'host', host: host.id }) })),
-    ...design.links.map((link): Offer => ({
-      key: `l ${link.id}`, name: `${nameOf.get(link.a.switch)} ${link.a.port} to ${nameOf.get(link.b.switch)} ${link.b.port}`, detail: link.up ? 'link' : 'link, cut', run: (now) => now.goTo({ kind: 'link', link: link.id }),
+    ...design.hosts.map((host): Offer => ({
+      key: `h ${host.id}`,
+      name: host.name ?? host.id,
+      detail: `host in VLAN ${host.vlan}`,
+      run: (now) => now.goTo({ kind: 'host', host: host.id }),
     })),
-    ...design.switches.flatMap((sw) => sw.ports.map((port): Offer => ({
-      key: `p ${sw.id} ${port.id}`, name: `${sw.name ?? sw.id} port ${port.id}`, detail: 'port', run: (now) => now.goTo({ kind: 'port', switch: sw.id, port: port.id }),
-    }))),
+    ...design.links.map((link): Offer => ({
+      key: `l ${link.id}`,
+      name: `${nameOf.get(link.a.switch)} ${link.a.port} to ${nameOf.get(link.b.switch)} ${link.b.port}`,
+      detail: link.up ? 'link' : 'link, cut',
+      run: (now) => now.goTo({ kind: 'link', link: link.id }),
+    })),
+    ...design.switches.flatMap((sw) =>
+      sw.ports.map((port): Offer => ({
+        key: `p ${sw.id} ${port.id}`,
+        name: `${sw.name ?? sw.id} port ${port.id}`,
+        detail: 'port',
+        run: (now) => now.goTo({ kind: 'port', switch: sw.id, port: port.id }),
+      })),
+    ),
   ];
 }
 
@@ -65,7 +95,14 @@ export function Palette() {
   const open = useWorkbench((state) => state.dialog === 'palette');
   const openDialog = useWorkbench((state) => state.openDialog);
   return (
-    <Dialog open={open} onClose={() => openDialog(null)} maxWidth="sm" fullWidth aria-label="Find an action or an object" slotProps={{ container: { sx: { alignItems: 'flex-start' } } }}>
+    <Dialog
+      open={open}
+      onClose={() => openDialog(null)}
+      maxWidth="sm"
+      fullWidth
+      aria-label="Find an action or an object"
+      slotProps={{ container: { sx: { alignItems: 'flex-start' } } }}
+    >
       {open && <PaletteBody close={() => openDialog(null)} />}
     </Dialog>
   );
@@ -112,13 +149,24 @@ function PaletteBody({ close }: { readonly close: () => void }) {
       />
       <ul id="offers" role="listbox" aria-label="Found" className={styles.offers}>
         {shown.map((offer, i) => (
-          <li key={offer.key} id={`offer-${i}`} role="option" aria-selected={i === at} onClick={() => run(offer)} onMouseMove={() => setAt(i)}>
+          <li
+            key={offer.key}
+            id={`offer-${i}`}
+            role="option"
+            aria-selected={i === at}
+            onClick={() => run(offer)}
+            onMouseMove={() => setAt(i)}
+          >
             <span>{offer.name.slice(0, 120)}</span> <small>{offer.detail}</small>
           </li>
         ))}
       </ul>
       <p className={styles.note} aria-live="polite">
-        {found.length === 0 ? 'Nothing is called that.' : found.length > MOST ? `${found.length} found; a few more letters narrow it down.` : `${found.length} found`}
+        {found.length === 0
+          ? 'Nothing is called that.'
+          : found.length > MOST
+            ? `${found.length} found; a few more letters narrow it down.`
+            : `${found.length} found`}
       </p>
     </div>
   );

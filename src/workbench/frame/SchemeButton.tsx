@@ -10,7 +10,10 @@ export function SchemeButton() {
   if (!mounted) return null;
   const dark = (mode === 'system' ? systemMode : mode) === 'dark';
   return (
-    <TextButton onClick={() => setMode(dark ? 'light' : 'dark')} title={dark ? 'switch to the light scheme' : 'switch to the dark scheme'}>
+    <TextButton
+      onClick={() => setMode(dark ? 'light' : 'dark')}
+      title={dark ? 'switch to the light scheme' : 'switch to the dark scheme'}
+    >
       {dark ? 'Light' : 'Dark'}
     </TextButton>
   );

@@ -41,14 +41,24 @@ function Frame() {
       <TreeRail />
       <main className={styles.map} aria-label="Map">
         <Notices />
-        {cabling && <Boundary what="The cabling line"><CablingLine /></Boundary>}
+        {cabling && (
+          <Boundary what="The cabling line">
+            <CablingLine />
+          </Boundary>
+        )}
         <div className={styles.mapRoom}>
-          <Boundary what="The map"><MapView /></Boundary>
+          <Boundary what="The map">
+            <MapView />
+          </Boundary>
         </div>
       </main>
-      <Boundary what="The inspector"><Inspector /></Boundary>
+      <Boundary what="The inspector">
+        <Inspector />
+      </Boundary>
       <div className={styles.drawer}>
-        <Boundary what="The drawer"><Drawer /></Boundary>
+        <Boundary what="The drawer">
+          <Drawer />
+        </Boundary>
       </div>
       <ConflictDialog />
       <Palette />
@@ -69,5 +79,9 @@ function Turning() {
 /** Says what is selected to those who hear the screen. */
 function SelectionVoice() {
   const text = useWorkbench(selectionText);
-  return <div className="visually-hidden" role="status" aria-live="polite" aria-label="Selection">{text}</div>;
+  return (
+    <div className="visually-hidden" role="status" aria-live="polite" aria-label="Selection">
+      {text}
+    </div>
+  );
 }

@@ -13,7 +13,8 @@ function Keys() {
   useKeys(told);
   return <input aria-label="a field" />;
 }
-const priority = (value: number) => commandSchema.parse({ do: 'set-bridge-priority', switch: 'ridge-a', tree: null, priority: value });
+const priority = (value: number) =>
+  commandSchema.parse({ do: 'set-bridge-priority', switch: 'ridge-a', tree: null, priority: value });
 
 describe('the header', () => {
   it('says which revision is on screen and whether it is saved', async () => {
@@ -40,7 +41,14 @@ describe('the header', () => {
 
   it('has the lenses that are built, and no others', async () => {
     const store = await renderWith(<Header />);
-    expect(screen.getAllByRole('tab').map((tab) => tab.textContent)).toEqual(['Cable', 'Root', 'Steer', 'Group', 'Bundle', 'Break']);
+    expect(screen.getAllByRole('tab').map((tab) => tab.textContent)).toEqual([
+      'Cable',
+      'Root',
+      'Steer',
+      'Group',
+      'Bundle',
+      'Break',
+    ]);
     fireEvent.click(screen.getByRole('tab', { name: 'Cable' }));
     expect(store.getState()).toMatchObject({ lens: 'Cable', drawer: { tab: 'cables' } });
   });
@@ -49,7 +57,8 @@ describe('the header', () => {
 describe('keys', () => {
   it('take back, do again, step through trees and let go, but not inside a field', async () => {
     const store = await renderWith(<Keys />);
-    const press = (key: string, more: object = {}, target: Element = document.body) => act(() => void fireEvent.keyDown(target, { key, ...more }));
+    const press = (key: string, more: object = {}, target: Element = document.body) =>
+      act(() => void fireEvent.keyDown(target, { key, ...more }));
     const set = () => store.getState().design.switches[0]?.priority;
     act(() => void store.getState().act(priority(4096)));
     await settle();
@@ -73,10 +82,20 @@ describe('a change that the server does not take', () => {
   it('is told with what happened since, and with ways on', async () => {
     const store = await renderWith(<ConflictDialog />);
     expect(screen.queryByRole('dialog')).toBeNull();
-    act(() => store.setState({ save: { is: 'conflict', failure: { status: 409, message: 'At revision 3 by now.', details: [], since: ['moved lodge'] } } }));
+    act(() =>
+      store.setState({
+        save: {
+          is: 'conflict',
+          failure: { status: 409, message: 'At revision 3 by now.', details: [], since: ['moved lodge'] },
+        },
+      }),
+    );
     expect(screen.getByRole('dialog')).toHaveTextContent('At revision 3 by now.');
     expect(screen.getByRole('dialog')).toHaveTextContent('moved lodge');
-    expect(screen.getAllByRole('button').map((button) => button.textContent)).toEqual(['Open the saved revision, drop mine', 'Keep mine as a new design']);
+    expect(screen.getAllByRole('button').map((button) => button.textContent)).toEqual([
+      'Open the saved revision, drop mine',
+      'Keep mine as a new design',
+    ]);
   });
 });
 

@@ -5,7 +5,8 @@ import { actionFor } from '../actions/actions';
 import { copiedText, pasteText } from '../actions/editing';
 import { useWorkbenchStore } from '../state/context';
 
-const FIELDS = 'input:not([type="checkbox"]), textarea, select, [contenteditable], [role="dialog"], [role="alertdialog"]';
+const FIELDS =
+  'input:not([type="checkbox"]), textarea, select, [contenteditable], [role="dialog"], [role="alertdialog"]';
 /** Keys that a table needs for itself: for its cells' texts, and to walk, clear and copy them. */
 const tableKey = (event: KeyboardEvent): boolean => {
   if (!(event.target instanceof Element) || !inTable(event.target)) return false;
@@ -15,7 +16,8 @@ const tableKey = (event: KeyboardEvent): boolean => {
 
 const elsewhere = (target: EventTarget | null): boolean => target instanceof Element && target.closest(FIELDS) !== null;
 
-const inTable = (target: EventTarget | null): boolean => target instanceof Element && target.closest('[role="grid"]') !== null;
+const inTable = (target: EventTarget | null): boolean =>
+  target instanceof Element && target.closest('[role="grid"]') !== null;
 
 export function useKeys(tell: (text: string) => void): void {
   const store = useWorkbenchStore();

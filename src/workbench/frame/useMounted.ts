@@ -4,4 +4,9 @@ import { useSyncExternalStore } from 'react';
 
 const never = () => () => undefined;
 
-export const useMounted = (): boolean => useSyncExternalStore(never, () => true, () => false);
+export const useMounted = (): boolean =>
+  useSyncExternalStore(
+    never,
+    () => true,
+    () => false,
+  );

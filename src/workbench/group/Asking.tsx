@@ -4,8 +4,20 @@ import { TextButton } from '../frame/TextButton';
 import type { Answer } from '../state/useAnswer';
 import styles from './group.module.css';
 
-export function Asking({ answer, stop, what }: { readonly answer: Answer<unknown>; readonly stop: () => void; readonly what: string }) {
+export function Asking({
+  answer,
+  stop,
+  what,
+}: {
+  readonly answer: Answer<unknown>;
+  readonly stop: () => void;
+  readonly what: string;
+}) {
   if (answer.is === 'found') return null;
   if (answer.is === 'refused') return <p className={styles.empty}>{answer.why}</p>;
-  return <p className={styles.empty} role="status">{what}, {Math.round(answer.share * 100)} %… <TextButton onClick={stop}>stop</TextButton></p>;
+  return (
+    <p className={styles.empty} role="status">
+      {what}, {Math.round(answer.share * 100)} %… <TextButton onClick={stop}>stop</TextButton>
+    </p>
+  );
 }

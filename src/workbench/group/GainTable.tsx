@@ -14,12 +14,20 @@ import { Asking } from './Asking';
 import { GoalChoice } from './GoalChoice';
 import styles from './group.module.css';
 
-const KINDS: Readonly<Record<GainRow['kind'], string>> = { one: 'one tree for all', instances: 'instances', vlans: 'one tree a VLAN' };
+const KINDS: Readonly<Record<GainRow['kind'], string>> = {
+  one: 'one tree for all',
+  instances: 'instances',
+  vlans: 'one tree a VLAN',
+};
 
 export function GainTable() {
   const design = useDeferredValue(useWorkbench((state) => state.design));
   const multiple = design.switches.some((sw) => sw.up && sw.dialect === 'mstp');
-  return multiple ? <Gain design={design} commands={AS_IT_IS} heading="As it is, beside one tree for all and one tree a VLAN" /> : <GainOfGoals design={design} />;
+  return multiple ? (
+    <Gain design={design} commands={AS_IT_IS} heading="As it is, beside one tree for all and one tree a VLAN" />
+  ) : (
+    <GainOfGoals design={design} />
+  );
 }
 
 const AS_IT_IS: readonly Command[] = [];
@@ -30,7 +38,17 @@ function GainOfGoals({ design }: { readonly design: Design }) {
   const [key, setKey] = useState('');
   if (answer.is !== 'found') return <Asking answer={answer} stop={stop} what="Looking for ways to group the VLANs" />;
   const goal = answer.value.find((each) => each.key === key) ?? answer.value[0]!;
-  return <Gain design={design} commands={goal.commands} heading={<>Once grouped: <GoalChoice label="Grouping" goals={answer.value} chosen={goal} choose={setKey} /></>} />;
+  return (
+    <Gain
+      design={design}
+      commands={goal.commands}
+      heading={
+        <>
+          Once grouped: <GoalChoice label="Grouping" goals={answer.value} chosen={goal} choose={setKey} />
+        </>
+      }
+    />
+  );
 }
 
 interface GainProps {
@@ -45,8 +63,15 @@ function Gain({ design, commands, heading }: GainProps) {
   const { answer, stop } = useAnswer(useMemo(() => askGain(design, commands), [design, commands]));
   const rows = answer.is === 'found' ? answer.value : NONE;
   const [instances, vlans] = [rows.find((row) => row.kind === 'instances'), rows.find((row) => row.kind === 'vlans')];
-  const bars = useMemo(() => (instances && vlans ? loadRows(design, instances.loads, vlans.loads).filter((row) => row.percent > 0 || (row.was ?? 0) > 0) : []), [design, instances, vlans]);
-  if (rows.length < 3 || !instances || !vlans) return <Asking answer={answer} stop={stop} what="Solving the network with other dialects" />;
+  const bars = useMemo(
+    () =>
+      instances && vlans
+        ? loadRows(design, instances.loads, vlans.loads).filter((row) => row.percent > 0 || (row.was ?? 0) > 0)
+        : [],
+    [design, instances, vlans],
+  );
+  if (rows.length < 3 || !instances || !vlans)
+    return <Asking answer={answer} stop={stop} what="Solving the network with other dialects" />;
   return (
     <div className={styles.gain}>
       <section aria-label="Figures">
@@ -55,17 +80,26 @@ function Gain({ design, commands, heading }: GainProps) {
           <Figure title="Trees a switch keeps" rows={rows} value={(row) => row.cost.trees} text={String} />
           <Figure title="BPDUs a second, all switches" rows={rows} value={(row) => row.cost.sent} text={rate} />
           <Figure title="Idle links" rows={rows} value={(row) => row.loads.idle.length} text={String} />
-          <Figure title="Most loaded link" rows={rows} value={(row) => (row.loads.peak?.share ?? 0) * 100} text={percentText} />
+          <Figure
+            title="Most loaded link"
+            rows={rows}
+            value={(row) => (row.loads.peak?.share ?? 0) * 100}
+            text={percentText}
+          />
         </div>
         <p className={styles.verdict}>
-          {vlans.cost.trees} trees become {instances.cost.trees} a switch, and {rate(vlans.cost.sent)} BPDUs a second {rate(instances.cost.sent)};{' '}
-          {sharingText(rows)}.
+          {vlans.cost.trees} trees become {instances.cost.trees} a switch, and {rate(vlans.cost.sent)} BPDUs a second{' '}
+          {rate(instances.cost.sent)}; {sharingText(rows)}.
         </p>
       </section>
       <section aria-label="Sharing by link">
         <h3>Load of the links with instances, in per cent of their speed; outlines: one tree a VLAN</h3>
         <div className={styles.chartRoom}>
-          <LoadChart rows={bars} trees={instances.trees} onOpen={(link) => store.getState().goTo({ kind: 'link', link })} />
+          <LoadChart
+            rows={bars}
+            trees={instances.trees}
+            onOpen={(link) => store.getState().goTo({ kind: 'link', link })}
+          />
         </div>
       </section>
     </div>
@@ -81,7 +115,9 @@ function sharingText(rows: readonly GainRow[]): string {
   const [one, is, all] = [idle('one'), idle('instances'), idle('vlans')];
   if (is === all) return `as many links idle as with a tree for each VLAN, ${is}`;
   if (is < all) return `${is} links idle instead of ${all}`;
-  return is < one ? `${is} links idle, ${all} would with a tree for each VLAN, ${one} with one for all` : `as many links idle as with one tree for all, ${is}`;
+  return is < one
+    ? `${is} links idle, ${all} would with a tree for each VLAN, ${one} with one for all`
+    : `as many links idle as with one tree for all, ${is}`;
 }
 
 interface FigureProps {
@@ -98,13 +134,41 @@ function Figure({ title, rows, value, text }: FigureProps) {
   const data = rows.map((row) => ({ name: KINDS[row.kind], value: value(row), text: `${text(value(row))}` }));
   const figures = new Map(data.map((each) => [each.name, each.text]));
   return (
-    <figure className={styles.figure} aria-label={`${title}: ${data.map((each) => `${each.name} ${each.text}`).join(', ')}`}>
+    <figure
+      className={styles.figure}
+      aria-label={`${title}: ${data.map((each) => `${each.name} ${each.text}`).join(', ')}`}
+    >
       <figcaption>{title}</figcaption>
       <ResponsiveContainer width="100%" height={70}>
-        <BarChart layout="vertical" data={data} margin={{ top: 0, right: 0, bottom: 0, left: 0 }} barSize={11} accessibilityLayer={false}>
+        <BarChart
+          layout="vertical"
+          data={data}
+          margin={{ top: 0, right: 0, bottom: 0, left: 0 }}
+          barSize={11}
+          accessibilityLayer={false}
+        >
           <XAxis type="number" hide domain={[0, Math.max(1e-9, ...data.map((each) => each.value))]} />
-          <YAxis type="category" dataKey="name" width={104} interval={0} tick={TICK} axisLine={false} tickLine={false} />
-          <YAxis yAxisId="figures" orientation="right" type="category" dataKey="name" width={54} interval={0} tick={{ ...TICK, fill: 'var(--ink)', fontFamily: 'var(--mono)' }} tickFormatter={(name: string) => figures.get(name) ?? ''} axisLine={false} tickLine={false} />
+          <YAxis
+            type="category"
+            dataKey="name"
+            width={104}
+            interval={0}
+            tick={TICK}
+            axisLine={false}
+            tickLine={false}
+          />
+          <YAxis
+            yAxisId="figures"
+            orientation="right"
+            type="category"
+            dataKey="name"
+            width={54}
+            interval={0}
+            tick={{ ...TICK, fill: 'var(--ink)', fontFamily: 'var(--mono)' }}
+            tickFormatter={(name: string) => figures.get(name) ?? ''}
+            axisLine={false}
+            tickLine={false}
+          />
           <Bar dataKey="value" fill="var(--ink-soft)" isAnimationActive={false} minPointSize={1} />
         </BarChart>
       </ResponsiveContainer>

@@ -12,7 +12,11 @@ interface Props {
 export function GoalChoice({ label, goals, chosen, choose }: Props) {
   return (
     <select aria-label={label} value={chosen.key} title={chosen.name} onChange={(event) => choose(event.target.value)}>
-      {goals.map((each) => <option key={each.key} value={each.key}>{each.name}</option>)}
+      {goals.map((each) => (
+        <option key={each.key} value={each.key}>
+          {each.name}
+        </option>
+      ))}
     </select>
   );
 }

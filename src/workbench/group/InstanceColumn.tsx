@@ -34,7 +34,17 @@ interface Props {
   readonly onRemove: (() => void) | null;
 }
 
-export function InstanceColumn({ solution, tree: id, tags, unlisted, switches, picked, onPick, onLay, onRemove }: Props) {
+export function InstanceColumn({
+  solution,
+  tree: id,
+  tags,
+  unlisted,
+  switches,
+  picked,
+  onPick,
+  onLay,
+  onRemove,
+}: Props) {
   const index = solution?.trees.findIndex((tree) => tree.id === id) ?? -1;
   const tree = solution?.trees[index];
   const [over, setOver] = useState(false);
@@ -43,8 +53,15 @@ export function InstanceColumn({ solution, tree: id, tags, unlisted, switches, p
   const title = id === 'mst:0' ? 'IST' : treeName(id);
   return (
     <section
-      className={styles.column} aria-label={title} data-over={over || undefined} style={{ borderTopColor: strandStyle(Math.max(0, index)).colour }}
-      onDragOver={(event) => { event.preventDefault(); setOver(true); }} onDragLeave={() => setOver(false)}
+      className={styles.column}
+      aria-label={title}
+      data-over={over || undefined}
+      style={{ borderTopColor: strandStyle(Math.max(0, index)).colour }}
+      onDragOver={(event) => {
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
       onDrop={(event) => {
         event.preventDefault();
         setOver(false);
@@ -56,22 +73,35 @@ export function InstanceColumn({ solution, tree: id, tags, unlisted, switches, p
         {index >= 0 && <Swatch index={index} width={24} />}
         <h3>{title[0]!.toUpperCase() + title.slice(1)}</h3>
         <span>{load > 0 ? speedText(Number(load.toPrecision(3))) : ''}</span>
-        {onRemove && <TextButton onClick={onRemove} aria-label={`Remove ${title}`}>remove</TextButton>}
+        {onRemove && (
+          <TextButton onClick={onRemove} aria-label={`Remove ${title}`}>
+            remove
+          </TextButton>
+        )}
       </header>
       {solution && tree && <Roots solution={solution} tree={tree} title={title} switches={switches} />}
       <ul className={styles.tags} aria-label={`VLANs of ${title}`}>
         {tags.map((tag) => (
           <li key={tag.id}>
             <button
-              type="button" className={styles.tag} draggable aria-pressed={picked.has(tag.id)} title={`VLAN ${tag.id} ${tag.name}${tag.load === null ? '' : `, ${speedText(tag.load)}`}. Drag it to another instance, or pick it and lay it there below.`}
-              onDragStart={(event) => event.dataTransfer.setData('text/plain', dragged(tag.id))} onClick={() => onPick(tag.id)}
+              type="button"
+              className={styles.tag}
+              draggable
+              aria-pressed={picked.has(tag.id)}
+              title={`VLAN ${tag.id} ${tag.name}${tag.load === null ? '' : `, ${speedText(tag.load)}`}. Drag it to another instance, or pick it and lay it there below.`}
+              onDragStart={(event) => event.dataTransfer.setData('text/plain', dragged(tag.id))}
+              onClick={() => onPick(tag.id)}
             >
               <b>{tag.id}</b> {tag.name}
             </button>
           </li>
         ))}
       </ul>
-      {tags.length === 0 && <p className={styles.soft}>{id === 'mst:0' ? 'No listed VLAN is left for it.' : 'No VLAN yet: drag one here.'}</p>}
+      {tags.length === 0 && (
+        <p className={styles.soft}>
+          {id === 'mst:0' ? 'No listed VLAN is left for it.' : 'No VLAN yet: drag one here.'}
+        </p>
+      )}
       {unlisted !== '' && <p className={styles.soft}>also {unlisted}, not listed</p>}
     </section>
   );
@@ -119,10 +149,19 @@ function RootChoice({ network, tree, title, switches, label, now, as }: ChoicePr
   return (
     <label className={styles.rootChoice} onPointerEnter={() => setNear(true)}>
       <span>{label}</span>
-      <select aria-label={`${label} of ${title}`} value={at ?? ''} onFocus={() => setNear(true)} onChange={(event) => placeIn(store.getState(), [tree], [event.target.value as SwitchId], as)}>
+      <select
+        aria-label={`${label} of ${title}`}
+        value={at ?? ''}
+        onFocus={() => setNear(true)}
+        onChange={(event) => placeIn(store.getState(), [tree], [event.target.value as SwitchId], as)}
+      >
         {at === undefined && <option value="">none</option>}
         {at !== undefined && !offered.includes(at) && <option value={at}>{nameOf(at)}</option>}
-        {offered.map((id) => <option key={id} value={id}>{nameOf(id)}</option>)}
+        {offered.map((id) => (
+          <option key={id} value={id}>
+            {nameOf(id)}
+          </option>
+        ))}
       </select>
     </label>
   );

@@ -4,7 +4,13 @@ import Button from '@mui/material/Button';
 import { useMemo, useState, type ReactNode } from 'react';
 import type { Design } from '../../core/design/schema';
 import { mainRegion } from '../../core/study/asDialect';
-import { preparedDesign, type MovingGoal, type MovingKind, type MovingPlan, type MovingStep } from '../../core/study/movingPlan';
+import {
+  preparedDesign,
+  type MovingGoal,
+  type MovingKind,
+  type MovingPlan,
+  type MovingStep,
+} from '../../core/study/movingPlan';
 import { SimulatedSteps } from '../clock/SimulatedSteps';
 import { EMPTY, useClockStore } from '../state/clock';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
@@ -15,7 +21,11 @@ import { Asking } from './Asking';
 import { GoalChoice } from './GoalChoice';
 import styles from './group.module.css';
 
-const KINDS: readonly (readonly [MovingKind, string])[] = [['tree', 'root outwards, redundant cables out meanwhile'], ['outwards', 'root outwards, every cable in'], ['inwards', 'rim inwards, every cable in']];
+const KINDS: readonly (readonly [MovingKind, string])[] = [
+  ['tree', 'root outwards, redundant cables out meanwhile'],
+  ['outwards', 'root outwards, every cable in'],
+  ['inwards', 'rim inwards, every cable in'],
+];
 
 export function MovingTable() {
   const design = useWorkbench((state) => (state.viewing === null && state.solution !== null ? state.design : null));
@@ -34,24 +44,50 @@ function Plans({ design, goals }: { readonly design: Design; readonly goals: rea
   const plan = useAnswer(useMemo(() => askPlan(design, goal.commands, kind), [design, goal, kind]));
   const choices = (
     <>
-      <label>To{' '}
-        <GoalChoice label="Where to move" goals={goals} chosen={goal} choose={setKey} />
+      <label>
+        To <GoalChoice label="Where to move" goals={goals} chosen={goal} choose={setKey} />
       </label>
-      <label>How{' '}
-        <select aria-label="Order of the switches" value={kind} onChange={(event) => setKind(event.target.value as MovingKind)}>
-          {KINDS.map(([each, text]) => <option key={each} value={each}>{text}</option>)}
+      <label>
+        How{' '}
+        <select
+          aria-label="Order of the switches"
+          value={kind}
+          onChange={(event) => setKind(event.target.value as MovingKind)}
+        >
+          {KINDS.map(([each, text]) => (
+            <option key={each} value={each}>
+              {text}
+            </option>
+          ))}
         </select>
       </label>
     </>
   );
   return (
     <div className={styles.page}>
-      {plan.answer.is === 'found' ? <Steps design={design} goal={goal} plan={plan.answer.value} choices={choices} /> : <><div className={styles.line}>{choices}</div><Asking {...plan} what="Solving the network after each step" /></>}
+      {plan.answer.is === 'found' ? (
+        <Steps design={design} goal={goal} plan={plan.answer.value} choices={choices} />
+      ) : (
+        <>
+          <div className={styles.line}>{choices}</div>
+          <Asking {...plan} what="Solving the network after each step" />
+        </>
+      )}
     </div>
   );
 }
 
-function Steps({ design, goal, plan, choices }: { readonly design: Design; readonly goal: MovingGoal; readonly plan: MovingPlan; readonly choices: ReactNode }) {
+function Steps({
+  design,
+  goal,
+  plan,
+  choices,
+}: {
+  readonly design: Design;
+  readonly goal: MovingGoal;
+  readonly plan: MovingPlan;
+  readonly choices: ReactNode;
+}) {
   const store = useWorkbenchStore();
   const clock = useClockStore();
   const act = useWorkbench((state) => state.act);
@@ -65,16 +101,31 @@ function Steps({ design, goal, plan, choices }: { readonly design: Design; reado
   return (
     <>
       <SimulatedSteps
-        plan={plan} design={prepared} label="Moving to MSTP" before={choices}
+        plan={plan}
+        design={prepared}
+        label="Moving to MSTP"
+        before={choices}
         after={
           <>
-            <Button size="small" variant="outlined" onClick={play}>{preparation.length > 0 ? 'Prepare, and play it on the clock' : 'Play it on the clock'}</Button>
-            <Button size="small" variant="outlined" onClick={() => act(...goal.commands)}>Take over the result</Button>
+            <Button size="small" variant="outlined" onClick={play}>
+              {preparation.length > 0 ? 'Prepare, and play it on the clock' : 'Play it on the clock'}
+            </Button>
+            <Button size="small" variant="outlined" onClick={() => act(...goal.commands)}>
+              Take over the result
+            </Button>
           </>
         }
-        columns={[['Regions then', (step: MovingStep) => step.regions], ['Ends that move', (step: MovingStep) => step.moved]]}
+        columns={[
+          ['Regions then', (step: MovingStep) => step.regions],
+          ['Ends that move', (step: MovingStep) => step.moved],
+        ]}
       />
-      {preparation.length > 0 && <p className={styles.soft}>Before the first step: {counted(preparation.length, 'setting')} for region and instances, on every switch. They do nothing as long as a switch does not speak MSTP.</p>}
+      {preparation.length > 0 && (
+        <p className={styles.soft}>
+          Before the first step: {counted(preparation.length, 'setting')} for region and instances, on every switch.
+          They do nothing as long as a switch does not speak MSTP.
+        </p>
+      )}
     </>
   );
 }

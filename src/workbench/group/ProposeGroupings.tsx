@@ -12,11 +12,19 @@ import { TextButton } from '../frame/TextButton';
 import styles from './group.module.css';
 
 /** A grouping with what it brings: `a switch keeps 3 trees instead of 7; 13 BPDUs a second instead of 61.5; …`. */
-export const groupingOffer = ({ commands, sentence, loads: [before, after], cost: [was, is] }: GroupingProposal): Offer => ({
-  commands, sentence,
+export const groupingOffer = ({
+  commands,
+  sentence,
+  loads: [before, after],
+  cost: [was, is],
+}: GroupingProposal): Offer => ({
+  commands,
+  sentence,
   price: [
-    `trees a switch keeps ${was.trees} to ${is.trees}`, `BPDUs a second ${rate(was.sent)} to ${rate(is.sent)}`,
-    `most loaded link ${percentText((before.peak?.share ?? 0) * 100)} to ${percentText((after.peak?.share ?? 0) * 100)}`, `idle links ${before.idle.length} to ${after.idle.length}`,
+    `trees a switch keeps ${was.trees} to ${is.trees}`,
+    `BPDUs a second ${rate(was.sent)} to ${rate(is.sent)}`,
+    `most loaded link ${percentText((before.peak?.share ?? 0) * 100)} to ${percentText((after.peak?.share ?? 0) * 100)}`,
+    `idle links ${before.idle.length} to ${after.idle.length}`,
   ].join('; '),
 });
 
@@ -29,11 +37,22 @@ export function ProposeGroupings() {
     <section className={styles.propose} aria-label="Propose a grouping">
       <h3>Propose a grouping</h3>
       <div className={styles.line}>
-        <Button variant="outlined" disabled={viewing || search.stage.is === 'busy'} onClick={() => search.go(startGrouping())}>Propose from loads and topology</Button>
+        <Button
+          variant="outlined"
+          disabled={viewing || search.stage.is === 'busy'}
+          onClick={() => search.go(startGrouping())}
+        >
+          Propose from loads and topology
+        </Button>
         {search.stage.is === 'found' && <TextButton onClick={search.clear}>clear</TextButton>}
       </div>
       <SearchStage search={search} offer={groupingOffer} />
-      {search.stage.is === 'idle' && <p className={styles.soft}>Tries the strongest switches as roots, lays each VLAN where the most loaded link gets the least, and compares one instance with two and more. Loads are set in the table of VLANs.</p>}
+      {search.stage.is === 'idle' && (
+        <p className={styles.soft}>
+          Tries the strongest switches as roots, lays each VLAN where the most loaded link gets the least, and compares
+          one instance with two and more. Loads are set in the table of VLANs.
+        </p>
+      )}
     </section>
   );
 }

@@ -21,23 +21,47 @@ export function RegionsTable() {
   const design = useWorkbench((state) => state.design);
   const [pair, setPair] = useState<readonly [SwitchId, SwitchId] | null>(null);
   if (!solution) return null;
-  if (regions.length === 0) return <p className={styles.empty}>No switch speaks MSTP: there is no region. The board proposes one.</p>;
+  if (regions.length === 0)
+    return <p className={styles.empty}>No switch speaks MSTP: there is no region. The board proposes one.</p>;
   const [slip] = slipsOf(solution.network, regions);
   const all = regions.flatMap((region) => region.switches);
   const first = pair?.[0] ?? slip?.switch ?? regions.at(-1)!.switches[0]!;
   const second = pair?.[1] ?? slip?.region.switches[0] ?? all.find((id) => id !== first);
-  const shown = [first, second].every((id) => id !== undefined && all.includes(id)) ? ([first, second!] as const) : null;
+  const shown = [first, second].every((id) => id !== undefined && all.includes(id))
+    ? ([first, second!] as const)
+    : null;
   return (
     <div className={styles.regionsRoom}>
       <section aria-label="Regions">
         <table className={`${styles.table} ${styles.fixed}`} aria-label="Regions of the network">
-          <colgroup><col style={{ width: '26%' }} /><col style={{ width: 52 }} /><col style={{ width: 92 }} /><col style={{ width: '26%' }} /><col /></colgroup>
-          <thead><tr><th scope="col">Region</th><th scope="col">Rev.</th><th scope="col">Digest</th><th scope="col">Instances</th><th scope="col">Switches</th></tr></thead>
-          <tbody>{regions.map((region, i) => <RegionRow key={region.switches[0]} region={region} index={i} design={design} />)}</tbody>
+          <colgroup>
+            <col style={{ width: '26%' }} />
+            <col style={{ width: 52 }} />
+            <col style={{ width: 92 }} />
+            <col style={{ width: '26%' }} />
+            <col />
+          </colgroup>
+          <thead>
+            <tr>
+              <th scope="col">Region</th>
+              <th scope="col">Rev.</th>
+              <th scope="col">Digest</th>
+              <th scope="col">Instances</th>
+              <th scope="col">Switches</th>
+            </tr>
+          </thead>
+          <tbody>
+            {regions.map((region, i) => (
+              <RegionRow key={region.switches[0]} region={region} index={i} design={design} />
+            ))}
+          </tbody>
         </table>
         <Unused />
       </section>
-      {shown && (shown[0] === shown[1] || all.length < 2 ? null : <CompareSwitches pair={shown} among={all} choose={setPair} />)}
+      {shown &&
+        (shown[0] === shown[1] || all.length < 2 ? null : (
+          <CompareSwitches pair={shown} among={all} choose={setPair} />
+        ))}
     </div>
   );
 }
@@ -50,7 +74,8 @@ function Unused() {
   const unused = regions.filter((region) => switches.every((sw) => sw.region !== region.id));
   return unused.map((region) => (
     <p key={region.id} className={styles.soft}>
-      No switch has the settings {regionText({ regions }, region.id)}. <TextButton onClick={() => act({ do: 'remove-region', region: region.id })}>remove them</TextButton>
+      No switch has the settings {regionText({ regions }, region.id)}.{' '}
+      <TextButton onClick={() => act({ do: 'remove-region', region: region.id })}>remove them</TextButton>
     </p>
   ));
 }
@@ -58,22 +83,50 @@ function Unused() {
 /** Instances told in the table; the rest is in the title. */
 const FEW = 6;
 
-function RegionRow({ region: { map, given, switches, pieces }, index, design }: { readonly region: Region; readonly index: number; readonly design: Design }) {
+function RegionRow({
+  region: { map, given, switches, pieces },
+  index,
+  design,
+}: {
+  readonly region: Region;
+  readonly index: number;
+  readonly design: Design;
+}) {
   const store = useWorkbenchStore();
   const nameOf = (id: SwitchId): string => design.switches.find((sw) => sw.id === id)?.name ?? id;
   const { name, revision, digest } = map.configurationId;
   const instances = map.instances.map(({ mstid, vlans }) => ({ id: mstid, vlans: vlans.format() }));
   const [whole, short] = [mapText(instances), mapText(instances.slice(0, FEW))];
-  const listed = (ids: readonly SwitchId[]): string => ids.slice(0, 8).map(nameOf).join(', ') + (ids.length > 8 ? ` and ${ids.length - 8} more` : '');
+  const listed = (ids: readonly SwitchId[]): string =>
+    ids.slice(0, 8).map(nameOf).join(', ') + (ids.length > 8 ? ` and ${ids.length - 8} more` : '');
   return (
     <tr>
-      <th scope="row">{regionLetter(index)}. {given ? name || 'no name' : 'no settings'}</th>
+      <th scope="row">
+        {regionLetter(index)}. {given ? name || 'no name' : 'no settings'}
+      </th>
       <td className={styles.nowrap}>{revision}</td>
-      <td className={`${styles.mono} ${styles.nowrap}`} title={digest}>{digest.slice(0, 8)}…</td>
-      <td title={whole.slice(0, 2000)}>{short}{instances.length > FEW ? ` and ${instances.length - FEW} instances more` : ''}</td>
+      <td className={`${styles.mono} ${styles.nowrap}`} title={digest}>
+        {digest.slice(0, 8)}…
+      </td>
+      <td title={whole.slice(0, 2000)}>
+        {short}
+        {instances.length > FEW ? ` and ${instances.length - FEW} instances more` : ''}
+      </td>
       <td>
-        <TextButton onClick={() => store.getState().select(selectionOf(switches.map((id): Item => ({ kind: 'switch', switch: id }))))}>{counted(switches.length, 'switch', 'switches')}</TextButton>{' '}
-        {pieces.length > 1 ? <b>in {pieces.length} pieces: {pieces.map(listed).join(' | ')}</b> : listed(switches)}
+        <TextButton
+          onClick={() =>
+            store.getState().select(selectionOf(switches.map((id): Item => ({ kind: 'switch', switch: id }))))
+          }
+        >
+          {counted(switches.length, 'switch', 'switches')}
+        </TextButton>{' '}
+        {pieces.length > 1 ? (
+          <b>
+            in {pieces.length} pieces: {pieces.map(listed).join(' | ')}
+          </b>
+        ) : (
+          listed(switches)
+        )}
       </td>
     </tr>
   );

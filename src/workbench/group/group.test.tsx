@@ -26,21 +26,34 @@ jest.mock('../state/steering', () => {
   const { equallings } = jest.requireActual<typeof EqualModule>('../../core/study/equalling');
   const { movingGoals, planMoving } = jest.requireActual<typeof MovingModule>('../../core/study/movingPlan');
   const { solutionOf: solved } = jest.requireActual<typeof Networks>('../../core/testing/networks');
-  const told = <T,>(answer: () => T) => () => ({ found: Promise.resolve().then(answer), stop: () => undefined });
+  const told =
+    <T,>(answer: () => T) =>
+    () => ({ found: Promise.resolve().then(answer), stop: () => undefined });
   return {
     startGrouping: jest.fn(),
-    askGain: (design: Design, commands: readonly Command[]) => told(() => ({ ok: true, value: groupingGain(design, commands) })),
+    askGain: (design: Design, commands: readonly Command[]) =>
+      told(() => ({ ok: true, value: groupingGain(design, commands) })),
     askEqual: (design: Design, a: SwitchId, b: SwitchId) => told(() => equallings(solved(design), a, b)),
     askGoals: (design: Design) => told(() => movingGoals(solved(design))),
-    askPlan: (design: Design, commands: readonly Command[], kind: MovingKind) => told(() => planMoving(solved(design), commands, kind)),
+    askPlan: (design: Design, commands: readonly Command[], kind: MovingKind) =>
+      told(() => planMoving(solved(design), commands, kind)),
   };
 });
 
-const mapOf = (store: WorkbenchStore, id = 'valley') => Object.fromEntries(store.getState().design.regions.find((region) => region.id === id)!.instances.map(({ id: mstid, vlans }) => [mstid, vlans]));
+const mapOf = (store: WorkbenchStore, id = 'valley') =>
+  Object.fromEntries(
+    store
+      .getState()
+      .design.regions.find((region) => region.id === id)!
+      .instances.map(({ id: mstid, vlans }) => [mstid, vlans]),
+  );
 const column = (name: string) => within(screen.getByRole('region', { name }));
 const drop = (tag: RegExp, onto: string) => {
   const carried: Record<string, string> = {};
-  const dataTransfer = { setData: (type: string, value: string) => (carried[type] = value), getData: (type: string) => carried[type] ?? '' };
+  const dataTransfer = {
+    setData: (type: string, value: string) => (carried[type] = value),
+    getData: (type: string) => carried[type] ?? '',
+  };
   fireEvent.dragStart(screen.getByRole('button', { name: tag }), { dataTransfer });
   fireEvent.drop(screen.getByRole('region', { name: onto }), { dataTransfer });
 };
@@ -49,7 +62,10 @@ describe('the board', () => {
   it('offers no new instance where a region has as many as there may be', async () => {
     const valley = valleyStation();
     const instances = Array.from({ length: 64 }, (_, i) => ({ id: i + 1, vlans: String(100 + i) }));
-    const store = await renderWith(<Board />, { ...valley, regions: valley.regions.map((region) => (region.id === 'valley' ? { ...region, instances } : region)) });
+    const store = await renderWith(<Board />, {
+      ...valley,
+      regions: valley.regions.map((region) => (region.id === 'valley' ? { ...region, instances } : region)),
+    });
     expect(screen.getByText('64 instances: a region has no more beside the IST')).toBeInTheDocument();
     expect(screen.queryByRole('button', { name: /onto a new instance/ })).toBeNull();
     fireEvent.click(screen.getByRole('button', { name: 'Remove instance 7' }));
@@ -126,7 +142,9 @@ describe('regions', () => {
     expect(screen.getByRole('combobox', { name: 'First switch' })).toHaveValue('gatehouse');
     expect(screen.getByRole('row', { name: /VLAN 55/ })).toHaveTextContent('instance 1instance 2differs');
     expect(screen.getByText(/gatehouse maps VLAN 55 to instance 1, mill-a to instance 2/)).toBeInTheDocument();
-    expect(screen.getByRole('list', { name: 'Proposals' })).toHaveTextContent('regions 2 to 1; links across a boundary 4 to 2; 3 ends move; idle links 4 to 3');
+    expect(screen.getByRole('list', { name: 'Proposals' })).toHaveTextContent(
+      'regions 2 to 1; links across a boundary 4 to 2; 3 ends move; idle links 4 to 3',
+    );
     fireEvent.click(screen.getByRole('button', { name: 'take proposal 1' }));
     await settle();
     expect(store.getState().design.switches.find((sw) => sw.id === 'gatehouse')!.region).toBe('valley');
@@ -159,7 +177,11 @@ describe('regions', () => {
     await settle();
     type('Revision', '5');
     await settle();
-    expect(store.getState().design.regions.map((region) => [region.id, region.revision])).toEqual([['valley', 4], ['valley-gatehouse', 4], ['valley-2', 5]]);
+    expect(store.getState().design.regions.map((region) => [region.id, region.revision])).toEqual([
+      ['valley', 4],
+      ['valley-gatehouse', 4],
+      ['valley-2', 5],
+    ]);
     expect(section.getByText(/weir has revision 5, the others 4/)).toBeInTheDocument();
     fireEvent.click(section.getByRole('button', { name: /^make equal to/ }));
     await settle();
@@ -170,24 +192,60 @@ describe('regions', () => {
     const store = await renderWith(<Inspector />, valleyStation());
     act(() => {
       store.getState().setLens('Group');
-      store.getState().select({ kind: 'several', items: [{ kind: 'switch', switch: 'ferry' as never }, { kind: 'switch', switch: 'gatehouse' as never }] });
+      store.getState().select({
+        kind: 'several',
+        items: [
+          { kind: 'switch', switch: 'ferry' as never },
+          { kind: 'switch', switch: 'gatehouse' as never },
+        ],
+      });
     });
-    fireEvent.change(within(screen.getByRole('region', { name: 'Region' })).getByRole('combobox', { name: 'Settings' }), { target: { value: 'valley' } });
+    fireEvent.change(
+      within(screen.getByRole('region', { name: 'Region' })).getByRole('combobox', { name: 'Settings' }),
+      { target: { value: 'valley' } },
+    );
     await settle();
-    expect(regionsIn(store.getState().solution!.network)).toMatchObject([{ switches: expect.arrayContaining(['ferry', 'gatehouse']) as string[] }]);
+    expect(regionsIn(store.getState().solution!.network)).toMatchObject([
+      { switches: expect.arrayContaining(['ferry', 'gatehouse']) as string[] },
+    ]);
     expect(store.getState().undoSteps).toHaveLength(1);
   });
 
   it('read names of 32 octets and revisions to 65535', () => {
-    expect([readRegionName('x'.repeat(32)).ok, readRegionName('x'.repeat(33)).ok, readRevision('65535').ok, readRevision('65536').ok, readRevision('').ok, readRevision('1.5').ok]).toEqual([true, false, true, false, false, false]);
+    expect([
+      readRegionName('x'.repeat(32)).ok,
+      readRegionName('x'.repeat(33)).ok,
+      readRevision('65535').ok,
+      readRevision('65536').ok,
+      readRevision('').ok,
+      readRevision('1.5').ok,
+    ]).toEqual([true, false, true, false, false, false]);
   });
 
   it('are shaded on the map where they are: their switches, and the links between them alone', () => {
     const { network } = solutionOf(valleyStation());
-    const box = (id: string) => ({ id: id as never, centre: { x: 0, y: 0 }, width: 10, height: 10, attachments: [], hostSide: 'top' as const, rims: { top: 0, bottom: 0 } });
-    const lines = network.design.links.map((link) => ({ link: link.id, from: { x: 0, y: 0 }, to: { x: 1, y: 1 }, loops: false }));
+    const box = (id: string) => ({
+      id: id as never,
+      centre: { x: 0, y: 0 },
+      width: 10,
+      height: 10,
+      attachments: [],
+      hostSide: 'top' as const,
+      rims: { top: 0, bottom: 0 },
+    });
+    const lines = network.design.links.map((link) => ({
+      link: link.id,
+      from: { x: 0, y: 0 },
+      to: { x: 1, y: 1 },
+      loops: false,
+    }));
     const ends = new Map(network.design.links.map((link) => [link.id, [link.a.switch, link.b.switch] as const]));
-    const [large, small] = shadesOf(regionsIn(network), network.switches.map((sw) => box(sw.id)), lines, (link) => ends.get(link));
+    const [large, small] = shadesOf(
+      regionsIn(network),
+      network.switches.map((sw) => box(sw.id)),
+      lines,
+      (link) => ends.get(link),
+    );
     expect([large?.boxes.length, small?.boxes.map((each) => each.id)]).toEqual([6, ['gatehouse']]);
     expect(large?.lines.flatMap(({ link }) => ends.get(link)!)).not.toContain('gatehouse');
     expect(large?.lines.flatMap(({ link }) => ends.get(link)!)).not.toContain('ferry');
@@ -198,19 +256,29 @@ describe('regions', () => {
 it('the gain is told in figures against one tree for all and one tree a VLAN', async () => {
   await renderWith(<GainTable />, valleyStation());
   await settle();
-  expect(screen.getByRole('figure', { name: 'Trees a switch keeps: one tree for all 1, instances 3, one tree a VLAN 9' })).toBeInTheDocument();
-  expect(screen.getByText(/9 trees become 3 a switch, and 72 BPDUs a second 14; 4 links idle, 3 would with a tree for each VLAN, 6 with one for all/)).toBeInTheDocument();
+  expect(
+    screen.getByRole('figure', { name: 'Trees a switch keeps: one tree for all 1, instances 3, one tree a VLAN 9' }),
+  ).toBeInTheDocument();
+  expect(
+    screen.getByText(
+      /9 trees become 3 a switch, and 72 BPDUs a second 14; 4 links idle, 3 would with a tree for each VLAN, 6 with one for all/,
+    ),
+  ).toBeInTheDocument();
 });
 
 it('where no switch speaks MSTP, the gain is that of a grouping that can be chosen', async () => {
   await renderWith(<GainTable />, fernhollow());
   await settle();
   await settle();
-  expect(screen.getByRole('figure', { name: 'Trees a switch keeps: one tree for all 1, instances 3, one tree a VLAN 7' })).toBeInTheDocument();
+  expect(
+    screen.getByRole('figure', { name: 'Trees a switch keeps: one tree for all 1, instances 3, one tree a VLAN 7' }),
+  ).toBeInTheDocument();
   expect(screen.getByText(/3 links idle instead of 8/)).toBeInTheDocument();
   fireEvent.change(screen.getByRole('combobox', { name: 'Grouping' }), { target: { value: 'keep' } });
   await settle();
-  expect(screen.getByRole('figure', { name: /^Idle links: one tree for all 8, instances 8, one tree a VLAN 8/ })).toBeInTheDocument();
+  expect(
+    screen.getByRole('figure', { name: /^Idle links: one tree for all 8, instances 8, one tree a VLAN 8/ }),
+  ).toBeInTheDocument();
 });
 
 describe('moving', () => {
@@ -218,8 +286,15 @@ describe('moving', () => {
     const store = await renderWith(<MovingTable />, valleyStation());
     await settle();
     await settle();
-    const rows = () => within(screen.getByRole('table', { name: 'Moving to MSTP' })).getAllByRole('row').slice(1).map((row) => row.textContent);
-    expect(rows()).toEqual([expect.stringMatching(/gatehouse: MSTP.*VALLEY: 7 switches; 1 outside3/), expect.stringMatching(/ferry: MSTP.*The last one.*VALLEY: 8 switches; nobody outside6/)]);
+    const rows = () =>
+      within(screen.getByRole('table', { name: 'Moving to MSTP' }))
+        .getAllByRole('row')
+        .slice(1)
+        .map((row) => row.textContent);
+    expect(rows()).toEqual([
+      expect.stringMatching(/gatehouse: MSTP.*VALLEY: 7 switches; 1 outside3/),
+      expect.stringMatching(/ferry: MSTP.*The last one.*VALLEY: 8 switches; nobody outside6/),
+    ]);
     fireEvent.change(screen.getByRole('combobox', { name: 'Order of the switches' }), { target: { value: 'tree' } });
     await settle();
     expect(rows()[0]).toMatch(/Unplug these 6 cables/);

@@ -44,7 +44,8 @@ function When() {
   const set = useClock((clock) => clock.setNextAt);
   return (
     <p className={styles.hint}>
-      Happens at <NumberField label="When it happens, in seconds" value={at} least={0} most={MAX_UNTIL} commit={set} /> s
+      Happens at <NumberField label="When it happens, in seconds" value={at} least={0} most={MAX_UNTIL} commit={set} />{' '}
+      s
     </p>
   );
 }
@@ -59,11 +60,25 @@ export function BreakLink({ link }: { readonly link: Link }) {
       <h3>What happens to this link</h3>
       <When />
       <div className={styles.buttons}>
-        <Button variant="outlined" onClick={() => happen({ do: 'link-down', ...about, light: true })}>Cut it</Button>
-        <Button variant="outlined" onClick={() => happen({ do: 'link-up', ...about })}>Restore it</Button>
-        <Button variant="outlined" onClick={() => happen({ do: 'link-down', ...about, light: false })} title="As with a converter in between: the ends still have light, only missing BPDUs tell">Cut it, the ends keep light</Button>
+        <Button variant="outlined" onClick={() => happen({ do: 'link-down', ...about, light: true })}>
+          Cut it
+        </Button>
+        <Button variant="outlined" onClick={() => happen({ do: 'link-up', ...about })}>
+          Restore it
+        </Button>
+        <Button
+          variant="outlined"
+          onClick={() => happen({ do: 'link-down', ...about, light: false })}
+          title="As with a converter in between: the ends still have light, only missing BPDUs tell"
+        >
+          Cut it, the ends keep light
+        </Button>
         {[link.a, link.b].map((end) => (
-          <Button key={end.switch} variant="outlined" onClick={() => happen({ do: 'one-way', ...about, from: end.switch })}>{`${nameOf(end.switch)} is no longer heard`}</Button>
+          <Button
+            key={end.switch}
+            variant="outlined"
+            onClick={() => happen({ do: 'one-way', ...about, from: end.switch })}
+          >{`${nameOf(end.switch)} is no longer heard`}</Button>
         ))}
       </div>
     </section>
@@ -80,16 +95,41 @@ export function BreakSwitch({ sw }: { readonly sw: Switch }) {
       <h3>What happens to this switch</h3>
       <When />
       <div className={styles.buttons}>
-        <Button variant="outlined" onClick={() => happen({ do: 'switch-down', switch: sw.id })}>Loses power</Button>
-        <Button variant="outlined" onClick={() => happen({ do: 'switch-up', switch: sw.id, boot })}>Has power again</Button>
+        <Button variant="outlined" onClick={() => happen({ do: 'switch-down', switch: sw.id })}>
+          Loses power
+        </Button>
+        <Button variant="outlined" onClick={() => happen({ do: 'switch-up', switch: sw.id, boot })}>
+          Has power again
+        </Button>
       </div>
-      <p className={styles.hint}>It runs <NumberField label="Seconds from the power to the first frame" value={boot} least={0} most={MAX_UNTIL} commit={setBoot} /> s after it has power.</p>
-      <TextSetting label="Gets bridge priority" value="" placeholder={String(sw.priority)} read={read.bridgePriority} commit={(priority) => (priority === null ? null : happen({ do: 'bridge-priority', switch: sw.id, priority }))} />
+      <p className={styles.hint}>
+        It runs{' '}
+        <NumberField
+          label="Seconds from the power to the first frame"
+          value={boot}
+          least={0}
+          most={MAX_UNTIL}
+          commit={setBoot}
+        />{' '}
+        s after it has power.
+      </p>
+      <TextSetting
+        label="Gets bridge priority"
+        value=""
+        placeholder={String(sw.priority)}
+        read={read.bridgePriority}
+        commit={(priority) => (priority === null ? null : happen({ do: 'bridge-priority', switch: sw.id, priority }))}
+      />
       {free ? (
         <div className={styles.buttons}>
-          <Button variant="outlined" onClick={() => happen({ do: 'add-switch', ...newSwitch(design, sw, free.id) })}>{`A new switch is plugged into port ${free.id}`}</Button>
+          <Button
+            variant="outlined"
+            onClick={() => happen({ do: 'add-switch', ...newSwitch(design, sw, free.id) })}
+          >{`A new switch is plugged into port ${free.id}`}</Button>
         </div>
-      ) : <p className={styles.hint}>A new switch could be plugged in if a port were free.</p>}
+      ) : (
+        <p className={styles.hint}>A new switch could be plugged in if a port were free.</p>
+      )}
     </section>
   );
 }
@@ -101,24 +141,54 @@ export function BreakPort({ id, port }: { readonly id: SwitchId; readonly port: 
   const own = sw?.ports.find((each) => each.id === port);
   if (!sw || !own) return null;
   const free = freePortsOf(design, sw).some((each) => each.id === port);
-  const others = free ? design.switches.flatMap((other) => (other.id === id ? [] : freePortsOf(design, other).map((each) => ({ switch: other.id, port: each.id, name: `${other.name ?? other.id} port ${each.id}` })))) : [];
+  const others = free
+    ? design.switches.flatMap((other) =>
+        other.id === id
+          ? []
+          : freePortsOf(design, other).map((each) => ({
+              switch: other.id,
+              port: each.id,
+              name: `${other.name ?? other.id} port ${each.id}`,
+            })),
+      )
+    : [];
   return (
     <section className={styles.section} aria-label="What happens">
       <h3>What happens to this port</h3>
       <When />
-      <TextSetting label="Gets path cost" value="" placeholder={own.cost === undefined ? 'by its speed' : String(own.cost)} read={read.pathCost(sw.pathCost ?? design.pathCost)} commit={(cost) => (cost === null ? null : happen({ do: 'port-cost', switch: id, port, cost }))} />
+      <TextSetting
+        label="Gets path cost"
+        value=""
+        placeholder={own.cost === undefined ? 'by its speed' : String(own.cost)}
+        read={read.pathCost(sw.pathCost ?? design.pathCost)}
+        commit={(cost) => (cost === null ? null : happen({ do: 'port-cost', switch: id, port, cost }))}
+      />
       {free && (
         <div className={styles.row}>
           <label htmlFor="new-cable">A new cable to</label>
           <select
-            id="new-cable" value="" className={styles.select}
+            id="new-cable"
+            value=""
+            className={styles.select}
             onChange={(event) => {
               const to = others[Number(event.target.value)];
-              if (to) happen({ do: 'add-link', link: { id: new FreshNames(design).linkId(), a: { switch: id, port }, b: { switch: to.switch, port: to.port } } });
+              if (to)
+                happen({
+                  do: 'add-link',
+                  link: {
+                    id: new FreshNames(design).linkId(),
+                    a: { switch: id, port },
+                    b: { switch: to.switch, port: to.port },
+                  },
+                });
             }}
           >
             <option value="">{others.length > 0 ? 'choose a free port' : 'no other port is free'}</option>
-            {others.map((to, i) => <option key={to.name} value={i}>{to.name}</option>)}
+            {others.map((to, i) => (
+              <option key={to.name} value={i}>
+                {to.name}
+              </option>
+            ))}
           </select>
         </div>
       )}

@@ -26,7 +26,12 @@ export function CableTo({ sw }: { readonly sw: Switch }) {
     <section className={styles.section}>
       <h3>Cable to</h3>
       <div className={styles.cableTo}>
-        <select className={styles.select} value={to} onChange={(event) => setTo(event.target.value)} aria-label="Switch at the other end">
+        <select
+          className={styles.select}
+          value={to}
+          onChange={(event) => setTo(event.target.value)}
+          aria-label="Switch at the other end"
+        >
           <option value="">choose a switch</option>
           {switches.map((other) => (
             <option key={other.id} value={other.id}>

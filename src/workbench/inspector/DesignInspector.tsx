@@ -16,10 +16,16 @@ export function DesignInspector() {
   const act = useWorkbench((state) => state.act);
   const [refused, setRefused] = useState<string | null>(null);
   const [copied, setCopied] = useState('');
-  const copy = () => navigator.clipboard.writeText(linesOf(design).join('\n')).then(() => setCopied('copied'), () => setCopied('the browser did not allow it'));
+  const copy = () =>
+    navigator.clipboard.writeText(linesOf(design).join('\n')).then(
+      () => setCopied('copied'),
+      () => setCopied('the browser did not allow it'),
+    );
   const counts = [
-    counted(design.switches.length, 'switch', 'switches'), counted(design.links.length, 'link'),
-    counted(design.vlans.length, 'VLAN'), counted(design.hosts.length, 'host'),
+    counted(design.switches.length, 'switch', 'switches'),
+    counted(design.links.length, 'link'),
+    counted(design.vlans.length, 'VLAN'),
+    counted(design.hosts.length, 'host'),
   ];
   return (
     <>
@@ -30,7 +36,12 @@ export function DesignInspector() {
       {design.notes && <p className={styles.hint}>{design.notes.slice(0, 2000)}</p>}
       <section className={styles.section}>
         <h3>Settings of the design</h3>
-        <TextSetting label="Name" value={design.name} read={read.name} commit={(name) => act({ do: 'rename-design', name })} />
+        <TextSetting
+          label="Name"
+          value={design.name}
+          read={read.name}
+          commit={(name) => act({ do: 'rename-design', name })}
+        />
         <ChoiceSetting
           label="Path cost method"
           value={design.pathCost}
@@ -43,14 +54,16 @@ export function DesignInspector() {
         <section className={styles.section}>
           <h3>In words</h3>
           <p className={styles.hint}>
-            Everything that is plugged in, as lines for the cabling line of this design or another: <TextButton onClick={() => void copy()}>copy as cabling lines</TextButton> {copied}
+            Everything that is plugged in, as lines for the cabling line of this design or another:{' '}
+            <TextButton onClick={() => void copy()}>copy as cabling lines</TextButton> {copied}
           </p>
         </section>
       )}
       <section className={styles.section}>
         <h3>What next</h3>
         <p className={styles.hint}>
-          Select a switch, a link or one end of a link on the map, or a row of the ledger: this panel then says why it is as it is, and changes it.
+          Select a switch, a link or one end of a link on the map, or a row of the ledger: this panel then says why it
+          is as it is, and changes it.
         </p>
       </section>
     </>

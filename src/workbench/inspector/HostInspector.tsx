@@ -21,7 +21,10 @@ export function HostInspector({ id }: { readonly id: HostId }) {
   const nameOf = (sw: string) => design.switches.find((s) => s.id === sw)?.name ?? sw;
   const plugIn = (text: string): string | null => {
     if (text.trim() === '') return act({ do: 'set-host', host: id, attach: [] });
-    const { commands, lines } = planLines(store.getState().design, `host "${(host.name ?? host.id).replace(/[\\"]/g, '\\$&')}" = ${text}`);
+    const { commands, lines } = planLines(
+      store.getState().design,
+      `host "${(host.name ?? host.id).replace(/[\\"]/g, '\\$&')}" = ${text}`,
+    );
     const fault = lines.find((line) => line.fault)?.fault;
     return fault ? `${fault.message}.` : act(...commands);
   };
@@ -36,18 +39,44 @@ export function HostInspector({ id }: { readonly id: HostId }) {
         {host.attach.map((at, i) => (
           <span key={`${at.switch} ${at.port}`}>
             {i > 0 && ' and '}
-            <TextButton onClick={() => select({ kind: 'port', switch: at.switch, port: at.port })}>{nameOf(at.switch)} port {at.port}</TextButton>
+            <TextButton onClick={() => select({ kind: 'port', switch: at.switch, port: at.port })}>
+              {nameOf(at.switch)} port {at.port}
+            </TextButton>
           </span>
         ))}
       </p>
       <section className={styles.section}>
         <h3>The host</h3>
-        <TextSetting label="Name" value={host.name ?? host.id} read={read.name} commit={(name) => act({ do: 'set-host', host: id, name })} />
-        <TextSetting label="VLAN" value={String(host.vlan)} read={read.vlan} commit={(vlan) => act({ do: 'set-host', host: id, vlan })} />
-        <TextSetting label="MAC address" value={host.mac} read={read.mac} commit={(mac) => act({ do: 'set-host', host: id, mac })} />
-        <TextSetting label="Plugged into" value={endWords(design, host.attach)} placeholder="nowhere" read={asTyped} commit={plugIn} note="such as ridge-b 8 + ridge-b 9; a new port becomes an access port of its VLAN" />
+        <TextSetting
+          label="Name"
+          value={host.name ?? host.id}
+          read={read.name}
+          commit={(name) => act({ do: 'set-host', host: id, name })}
+        />
+        <TextSetting
+          label="VLAN"
+          value={String(host.vlan)}
+          read={read.vlan}
+          commit={(vlan) => act({ do: 'set-host', host: id, vlan })}
+        />
+        <TextSetting
+          label="MAC address"
+          value={host.mac}
+          read={read.mac}
+          commit={(mac) => act({ do: 'set-host', host: id, mac })}
+        />
+        <TextSetting
+          label="Plugged into"
+          value={endWords(design, host.attach)}
+          placeholder="nowhere"
+          read={asTyped}
+          commit={plugIn}
+          note="such as ridge-b 8 + ridge-b 9; a new port becomes an access port of its VLAN"
+        />
         <div className={styles.buttons}>
-          <Button variant="outlined" color="error" onClick={() => act({ do: 'remove-host', host: id })}>Remove this host</Button>
+          <Button variant="outlined" color="error" onClick={() => act({ do: 'remove-host', host: id })}>
+            Remove this host
+          </Button>
         </div>
       </section>
       <HostCards host={host} />

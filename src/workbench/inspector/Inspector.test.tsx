@@ -23,7 +23,9 @@ describe('the inspector', () => {
     const store = await renderWith(<Inspector />);
     act(() => store.getState().select({ kind: 'port', switch: sw('ridge-b'), port: port('1') }));
     expect(why()).toHaveTextContent('alternate, discarding');
-    const decided = within(why()).getAllByRole('row').filter((row) => row.dataset.decided);
+    const decided = within(why())
+      .getAllByRole('row')
+      .filter((row) => row.dataset.decided);
     expect(decided.map((row) => row.dataset.decided)).toEqual(['designatedBridge', 'rootPathCost']);
     expect(decided[0]).toHaveTextContent('(decided)');
   });
@@ -42,7 +44,11 @@ describe('the inspector', () => {
     const store = await renderWith(<Inspector />);
     act(() => store.getState().select({ kind: 'switch', switch: sw('dome-west') }));
     const ranking = within(why()).getByRole('table', { name: 'bridge IDs, the best first' });
-    expect(within(ranking).getAllByRole('row').map((row) => row.querySelector('td')?.textContent)).toEqual(['1', '2', '3', '8']);
+    expect(
+      within(ranking)
+        .getAllByRole('row')
+        .map((row) => row.querySelector('td')?.textContent),
+    ).toEqual(['1', '2', '3', '8']);
     fireEvent.click(within(why()).getByRole('button', { name: 'all 8 bridges' }));
     expect(within(ranking).getAllByRole('row')).toHaveLength(8);
     fireEvent.click(within(ranking).getByRole('button', { name: 'lodge' }));
@@ -58,7 +64,9 @@ describe('the inspector', () => {
     change('Speed, both ends', '25G');
     fireEvent.keyDown(screen.getByLabelText('Speed, both ends'), { key: 'Enter' });
     await settle();
-    expect(['ridge-a', 'ridge-b'].map((id) => store.getState().design.switches.find((s) => s.id === id)?.ports[0]?.speed)).toEqual([25_000, 25_000]);
+    expect(
+      ['ridge-a', 'ridge-b'].map((id) => store.getState().design.switches.find((s) => s.id === id)?.ports[0]?.speed),
+    ).toEqual([25_000, 25_000]);
     fireEvent.click(screen.getByRole('button', { name: 'Unplug this cable' }));
     await settle();
     expect(store.getState().design.links).toHaveLength(14);
@@ -73,7 +81,10 @@ describe('the inspector', () => {
     change('Access VLAN', '55');
     fireEvent.blur(screen.getByLabelText('Access VLAN'));
     await settle();
-    expect(store.getState().design.switches.find((s) => s.id === 'lodge')?.ports[0]?.vlans).toEqual({ mode: 'access', vlan: 55 });
+    expect(store.getState().design.switches.find((s) => s.id === 'lodge')?.ports[0]?.vlans).toEqual({
+      mode: 'access',
+      vlan: 55,
+    });
     expect(why()).toHaveTextContent('It does not carry the VLAN');
   });
 
@@ -101,7 +112,10 @@ describe('the inspector', () => {
       fireEvent.click(screen.getByRole('button', { name: 'Plug in' }));
       await settle();
     }
-    expect(store.getState().design.links.map(({ a, b }) => `${a.switch}${a.port}-${b.switch}${b.port}`)).toEqual(['a1-b1', 'a2-a3']);
+    expect(store.getState().design.links.map(({ a, b }) => `${a.switch}${a.port}-${b.switch}${b.port}`)).toEqual([
+      'a1-b1',
+      'a2-a3',
+    ]);
     change('Speed of the new cable', 'quick');
     fireEvent.click(screen.getByRole('button', { name: 'Plug in' }));
     expect(screen.getByRole('alert')).toHaveTextContent('A speed such as 1 Gb/s');

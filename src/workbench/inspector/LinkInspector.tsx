@@ -25,7 +25,8 @@ export function LinkInspector({ id }: { readonly id: LinkId }) {
   const select = useWorkbench((state) => state.select);
   if (!link) return null;
   const nameOf = (end: LinkEnd) => switches.find((sw) => sw.id === end.switch)?.name ?? end.switch;
-  const portOf = (end: LinkEnd) => switches.find((sw) => sw.id === end.switch)?.ports.find((port) => port.id === end.port);
+  const portOf = (end: LinkEnd) =>
+    switches.find((sw) => sw.id === end.switch)?.ports.find((port) => port.id === end.port);
   const [speedA, speedB] = [portOf(link.a)?.speed ?? 0, portOf(link.b)?.speed ?? 0];
   const bothEnds = [link.a, link.b].flatMap((at): PlacedPort[] => {
     const port = portOf(at);
@@ -50,7 +51,15 @@ export function LinkInspector({ id }: { readonly id: LinkId }) {
       <WhyLink a={link.a} b={link.b} nameOf={nameOf} />
       <section className={styles.section}>
         <h3>The cable and both its ends</h3>
-        <ChoiceSetting label="Cable" value={link.up ? 'up' : 'cut'} options={[['up', 'Up'], ['cut', 'Cut']]} commit={(to) => act({ do: 'set-link', link: id, up: to === 'up' })} />
+        <ChoiceSetting
+          label="Cable"
+          value={link.up ? 'up' : 'cut'}
+          options={[
+            ['up', 'Up'],
+            ['cut', 'Cut'],
+          ]}
+          commit={(to) => act({ do: 'set-link', link: id, up: to === 'up' })}
+        />
         <TextSetting
           label="Speed, both ends"
           value={speedA === speedB ? speedText(speedA) : ''}
@@ -78,7 +87,15 @@ export function LinkInspector({ id }: { readonly id: LinkId }) {
 }
 
 /** What both ends are in each shown tree. */
-function WhyLink({ a, b, nameOf }: { readonly a: LinkEnd; readonly b: LinkEnd; readonly nameOf: (end: LinkEnd) => string }) {
+function WhyLink({
+  a,
+  b,
+  nameOf,
+}: {
+  readonly a: LinkEnd;
+  readonly b: LinkEnd;
+  readonly nameOf: (end: LinkEnd) => string;
+}) {
   const settled = useWorkbench((state) => state.lens === 'Break');
   return (
     <WhyTrees title={settled ? 'Why, before anything happens' : 'Why'}>
@@ -90,7 +107,9 @@ function WhyLink({ a, b, nameOf }: { readonly a: LinkEnd; readonly b: LinkEnd; r
           return (
             <p key={i}>
               <b>
-                {nameOf(end)} port {p >= 0 && network.ports[p]!.id !== end.port ? `${end.port}, bundle ${network.ports[p]!.id}` : end.port}.
+                {nameOf(end)} port{' '}
+                {p >= 0 && network.ports[p]!.id !== end.port ? `${end.port}, bundle ${network.ports[p]!.id}` : end.port}
+                .
               </b>{' '}
               {why?.sentence ?? 'Not in this tree.'}
             </p>

@@ -31,10 +31,15 @@ export function MarginNote({ tree, id, port }: Props) {
   const select = useWorkbench((state) => state.select);
   const switches = useWorkbench((state) => state.design.switches);
   const nameOf = (sw: SwitchId) => switches.find((each) => each.id === sw)?.name ?? sw;
-  const [found, setFound] = useState<{ readonly of: Solution | null; readonly margin: PortMargins | null } | null>(null);
+  const [found, setFound] = useState<{ readonly of: Solution | null; readonly margin: PortMargins | null } | null>(
+    null,
+  );
   useEffect(() => {
     let gone = false;
-    void store.getState().margin(tree, id, port).then((margin) => !gone && setFound({ of: solution, margin }));
+    void store
+      .getState()
+      .margin(tree, id, port)
+      .then((margin) => !gone && setFound({ of: solution, margin }));
     return () => {
       gone = true;
     };

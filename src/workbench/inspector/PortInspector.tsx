@@ -30,16 +30,28 @@ export function PortInspector({ id, port: portId }: Props) {
   const select = useWorkbench((state) => state.select);
   const far = useFarEnds()(id, portId);
   const port = sw?.ports.find((p) => p.id === portId);
-  const bundle = useWorkbench((state) => state.design.bundles.find((b) => b.switch === id && b.id === (portId as string)));
-  const memberOf = useWorkbench((state) => state.design.bundles.find((b) => b.switch === id && b.ports.includes(portId)));
+  const bundle = useWorkbench((state) =>
+    state.design.bundles.find((b) => b.switch === id && b.id === (portId as string)),
+  );
+  const memberOf = useWorkbench((state) =>
+    state.design.bundles.find((b) => b.switch === id && b.ports.includes(portId)),
+  );
   if (bundle) return <BundleInspector bundle={bundle} />;
   if (!sw || !port) return null;
-  const parts = [<WhyPort key="why" id={id} port={portId} />, <SteerSettings key="steer" id={id} port={port} />, <CableSettings key="cable" id={id} port={port} />];
+  const parts = [
+    <WhyPort key="why" id={id} port={portId} />,
+    <SteerSettings key="steer" id={id} port={port} />,
+    <CableSettings key="cable" id={id} port={port} />,
+  ];
   return (
     <>
       <div className={styles.title}>
         <h2 title={`${sw.name ?? sw.id}, port ${port.id}`}>
-          <TextButton style={{ fontWeight: 700, color: 'inherit', padding: 0 }} onClick={() => select({ kind: 'switch', switch: id })} title="select the switch">
+          <TextButton
+            style={{ fontWeight: 700, color: 'inherit', padding: 0 }}
+            onClick={() => select({ kind: 'switch', switch: id })}
+            title="select the switch"
+          >
             {sw.name ?? sw.id}
           </TextButton>
           , port {port.id}
@@ -49,7 +61,9 @@ export function PortInspector({ id, port: portId }: Props) {
         {!far && 'nothing plugged in'}
         {far && 'to '}
         {far?.switch && far.port ? (
-          <TextButton onClick={() => select({ kind: 'port', switch: far.switch!, port: far.port! })}>{far.text}</TextButton>
+          <TextButton onClick={() => select({ kind: 'port', switch: far.switch!, port: far.port! })}>
+            {far.text}
+          </TextButton>
         ) : far?.host ? (
           <TextButton onClick={() => select({ kind: 'host', host: far.host! })}>{far.text}</TextButton>
         ) : null}
@@ -77,9 +91,16 @@ function CableSettings({ id, port }: { readonly id: SwitchId; readonly port: Por
     <section className={styles.section}>
       <h3>The port</h3>
       <PortFields ports={[{ switch: id, port }]} />
-      <TextSetting label="Number" value={String(port.number)} read={read.portNumber} commit={(number) => act({ do: 'set-port', switch: id, port: port.id, number })} />
+      <TextSetting
+        label="Number"
+        value={String(port.number)}
+        read={read.portNumber}
+        commit={(number) => act({ do: 'set-port', switch: id, port: port.id, number })}
+      />
       <div className={styles.buttons}>
-        <Button variant="outlined" color="error" onClick={() => act({ do: 'remove-port', switch: id, port: port.id })}>Remove this port</Button>
+        <Button variant="outlined" color="error" onClick={() => act({ do: 'remove-port', switch: id, port: port.id })}>
+          Remove this port
+        </Button>
       </div>
     </section>
   );

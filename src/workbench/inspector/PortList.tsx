@@ -13,13 +13,18 @@ export function PortList({ sw }: { readonly sw: Switch }) {
   return (
     <section className={styles.section}>
       <h3>Ports</h3>
-      {sw.ports.length === 0 && <p className={styles.hint}>No ports yet. “Cable to” in the Cable lens adds them as they are needed.</p>}
+      {sw.ports.length === 0 && (
+        <p className={styles.hint}>No ports yet. “Cable to” in the Cable lens adds them as they are needed.</p>
+      )}
       <table className={styles.ranking} aria-label={`ports of ${sw.name ?? sw.id}`}>
         <tbody>
           {sw.ports.map((port) => (
             <tr key={port.id}>
               <td>
-                <TextButton onClick={() => select({ kind: 'port', switch: sw.id, port: port.id })} aria-label={`port ${port.id}`}>
+                <TextButton
+                  onClick={() => select({ kind: 'port', switch: sw.id, port: port.id })}
+                  aria-label={`port ${port.id}`}
+                >
                   {port.id}
                 </TextButton>
               </td>

@@ -19,9 +19,22 @@ const region = (name: RegExp) => screen.getByRole('region', { name });
 describe('several things at once', () => {
   it('show what they agree on and call the rest several', () => {
     expect([common([1, 1]), common([1, 2]), common([])]).toEqual([1, null, null]);
-    expect(common([{ mode: 'access', vlan: 5 }, { mode: 'access', vlan: 5 }])).toEqual({ mode: 'access', vlan: 5 });
-    expect([textOf([2, 2], String), textOf([2, 3], String)]).toEqual([{ value: '2' }, { value: '', placeholder: 'several' }]);
-    expect(choiceOf(['a', 'b'] as ('a' | 'b')[], [['a', 'A'], ['b', 'B']]).options[0]).toEqual(['', 'several']);
+    expect(
+      common([
+        { mode: 'access', vlan: 5 },
+        { mode: 'access', vlan: 5 },
+      ]),
+    ).toEqual({ mode: 'access', vlan: 5 });
+    expect([textOf([2, 2], String), textOf([2, 3], String)]).toEqual([
+      { value: '2' },
+      { value: '', placeholder: 'several' },
+    ]);
+    expect(
+      choiceOf(['a', 'b'] as ('a' | 'b')[], [
+        ['a', 'A'],
+        ['b', 'B'],
+      ]).options[0],
+    ).toEqual(['', 'several']);
   });
 
   it('take one value for all switches, in one step', async () => {
@@ -37,9 +50,18 @@ describe('several things at once', () => {
     await settle();
     fireEvent.change(within(room).getByLabelText('Power'), { target: { value: 'off' } });
     await settle();
-    const chosen = store.getState().design.switches.filter((each) => ['lodge', 'workshop', 'ridge-a'].includes(each.id));
-    expect(chosen.map((each) => [each.timers.maxAge, each.up])).toEqual([[12, false], [12, false], [12, false]]);
-    expect(store.getState().undoSteps.map((step) => step.label)).toEqual(['ridge-a, workshop, lodge: max age 20 to 12', 'ridge-a, workshop, lodge: switched off']);
+    const chosen = store
+      .getState()
+      .design.switches.filter((each) => ['lodge', 'workshop', 'ridge-a'].includes(each.id));
+    expect(chosen.map((each) => [each.timers.maxAge, each.up])).toEqual([
+      [12, false],
+      [12, false],
+      [12, false],
+    ]);
+    expect(store.getState().undoSteps.map((step) => step.label)).toEqual([
+      'ridge-a, workshop, lodge: max age 20 to 12',
+      'ridge-a, workshop, lodge: switched off',
+    ]);
     fireEvent.change(within(room).getByLabelText('Cost method'), { target: { value: 'short' } });
     await settle();
     fireEvent.change(within(room).getByLabelText('Cost method'), { target: { value: 'design' } });
@@ -49,13 +71,24 @@ describe('several things at once', () => {
 
   it('set both ends of links, ports and hosts, and go together', async () => {
     const store = await renderWith(<Inspector />);
-    select(store, link('l1'), link('l2'), { kind: 'port', switch: 'lodge' as SwitchId, port: '5' as PortId }, { kind: 'host', host: 'duty-desk' as HostId });
+    select(
+      store,
+      link('l1'),
+      link('l2'),
+      { kind: 'port', switch: 'lodge' as SwitchId, port: '5' as PortId },
+      { kind: 'host', host: 'duty-desk' as HostId },
+    );
     const links = region(/selected links/);
     set(links, 'Native VLAN', '65');
     set(links, 'Speed', '25G');
     await settle();
-    const ends = store.getState().design.switches.slice(0, 2).flatMap((each) => each.ports.slice(0, 2));
-    expect(ends.map((each) => [each.speed, each.vlans.mode === 'trunk' && each.vlans.native])).toEqual(Array.from({ length: 4 }, () => [25_000, 65]));
+    const ends = store
+      .getState()
+      .design.switches.slice(0, 2)
+      .flatMap((each) => each.ports.slice(0, 2));
+    expect(ends.map((each) => [each.speed, each.vlans.mode === 'trunk' && each.vlans.native])).toEqual(
+      Array.from({ length: 4 }, () => [25_000, 65]),
+    );
     fireEvent.change(within(links).getByLabelText('VLANs'), { target: { value: 'access' } });
     await settle();
     expect(within(region(/selected links/)).getByLabelText('Access VLAN')).toHaveValue('65');
@@ -81,7 +114,9 @@ describe('several things at once', () => {
     expect(screen.getByRole('alert')).toHaveTextContent('port 1 of ridge-a is taken');
     plug('lodge 20');
     await settle();
-    expect(store.getState().design.hosts.find((host) => host.id === 'duty-desk')?.attach).toEqual([{ switch: 'lodge', port: '20' }]);
+    expect(store.getState().design.hosts.find((host) => host.id === 'duty-desk')?.attach).toEqual([
+      { switch: 'lodge', port: '20' },
+    ]);
     plug('');
     await settle();
     expect(screen.getByText('plugged in nowhere')).toBeInTheDocument();

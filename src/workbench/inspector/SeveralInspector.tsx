@@ -30,7 +30,17 @@ interface Chosen {
 }
 
 function chosenOf(design: Design, items: readonly Item[]): Chosen {
-  const ids = new Set(items.map((item) => (item.kind === 'port' ? `port ${item.switch}\n${item.port}` : item.kind === 'switch' ? `switch ${item.switch}` : item.kind === 'link' ? `link ${item.link}` : `host ${item.host}`)));
+  const ids = new Set(
+    items.map((item) =>
+      item.kind === 'port'
+        ? `port ${item.switch}\n${item.port}`
+        : item.kind === 'switch'
+          ? `switch ${item.switch}`
+          : item.kind === 'link'
+            ? `link ${item.link}`
+            : `host ${item.host}`,
+    ),
+  );
   const links = design.links.filter((link) => ids.has(`link ${link.id}`));
   const ends = new Set(links.flatMap(({ a, b }) => [a, b]).map((end) => `${end.switch}\n${end.port}`));
   const placed = design.switches.flatMap((sw) => sw.ports.map((port): PlacedPort => ({ switch: sw.id, port })));
@@ -43,7 +53,12 @@ function chosenOf(design: Design, items: readonly Item[]): Chosen {
   };
 }
 
-const ALIGNMENTS: readonly (readonly [Alignment, string, number])[] = [['row', 'in a row', 2], ['column', 'in a column', 2], ['spread-across', 'spread across', 3], ['spread-down', 'spread down', 3]];
+const ALIGNMENTS: readonly (readonly [Alignment, string, number])[] = [
+  ['row', 'in a row', 2],
+  ['column', 'in a column', 2],
+  ['spread-across', 'spread across', 3],
+  ['spread-down', 'spread down', 3],
+];
 
 export function SeveralInspector({ items }: { readonly items: readonly Item[] }) {
   const store = useWorkbenchStore();
@@ -56,16 +71,26 @@ export function SeveralInspector({ items }: { readonly items: readonly Item[] })
   const cabled = new Set(design.links.flatMap(({ a, b }) => [a, b]).map((end) => `${end.switch}\n${end.port}`));
   const wishes = [
     ...links.map((link): Wish => ({ wants: 'carry', link: link.id })),
-    ...ports.filter((each) => cabled.has(`${each.switch}\n${each.port.id}`)).map((each): Wish => ({ wants: 'block', switch: each.switch, port: each.port.id })),
+    ...ports
+      .filter((each) => cabled.has(`${each.switch}\n${each.port.id}`))
+      .map((each): Wish => ({ wants: 'block', switch: each.switch, port: each.port.id })),
   ];
-  const parts = [[switches.length, 'switch', 'switches'], [links.length, 'link', 'links'], [ports.length, 'port', 'ports'], [hosts.length, 'host', 'hosts']] as const;
+  const parts = [
+    [switches.length, 'switch', 'switches'],
+    [links.length, 'link', 'links'],
+    [ports.length, 'port', 'ports'],
+    [hosts.length, 'host', 'hosts'],
+  ] as const;
   const kinds = parts.flatMap(([n, one, many]) => (n > 0 ? [counted(n, one, many)] : []));
   return (
     <>
       <div className={styles.title}>
         <h2>{kinds.length === 1 ? kinds[0] : counted(items.length, 'thing')} selected</h2>
       </div>
-      <p className={styles.sub}>{kinds.length > 1 && `${kinds.join(', ')}. `}A value set here is set for all{kinds.length > 1 && ' of its kind'}.</p>
+      <p className={styles.sub}>
+        {kinds.length > 1 && `${kinds.join(', ')}. `}A value set here is set for all{kinds.length > 1 && ' of its kind'}
+        .
+      </p>
       {links.length > 0 && bundling && <BundleThese links={links.map((link) => link.id)} />}
       {switches.length > 0 && grouping && <RegionSection switches={switches} />}
       {switches.length > 0 && (
@@ -74,14 +99,25 @@ export function SeveralInspector({ items }: { readonly items: readonly Item[] })
           <SwitchFields switches={switches} />
           <TextSetting
             label="Priority, all trees"
-            {...textOf(switches.map((sw) => sw.priority), String)}
+            {...textOf(
+              switches.map((sw) => sw.priority),
+              String,
+            )}
             read={read.bridgePriority}
-            commit={(priority) => act(...switches.map((sw): Command => ({ do: 'set-bridge-priority', switch: sw.id, tree: null, priority })))}
+            commit={(priority) =>
+              act(
+                ...switches.map((sw): Command => ({ do: 'set-bridge-priority', switch: sw.id, tree: null, priority })),
+              )
+            }
           />
           {switches.length > 1 && (
             <p className={styles.sub}>
               Line up:{' '}
-              {ALIGNMENTS.filter(([, , least]) => switches.length >= least).map(([how, label]) => <TextButton key={how} onClick={() => lineUp(store.getState(), how)}>{label}</TextButton>)}
+              {ALIGNMENTS.filter(([, , least]) => switches.length >= least).map(([how, label]) => (
+                <TextButton key={how} onClick={() => lineUp(store.getState(), how)}>
+                  {label}
+                </TextButton>
+              ))}
             </p>
           )}
         </section>
@@ -91,7 +127,13 @@ export function SeveralInspector({ items }: { readonly items: readonly Item[] })
           <h3>{counted(links.length, 'link')}, both ends</h3>
           <ChoiceSetting
             label="Cable"
-            {...choiceOf(links.map((link): 'up' | 'cut' => (link.up ? 'up' : 'cut')), [['up', 'Up'], ['cut', 'Cut']])}
+            {...choiceOf(
+              links.map((link): 'up' | 'cut' => (link.up ? 'up' : 'cut')),
+              [
+                ['up', 'Up'],
+                ['cut', 'Cut'],
+              ],
+            )}
             commit={(to) => act(...links.map((link): Command => ({ do: 'set-link', link: link.id, up: to === 'up' })))}
           />
           <PortFields ports={linkPorts} withEdge={false} />
@@ -114,11 +156,21 @@ export function SeveralInspector({ items }: { readonly items: readonly Item[] })
       {hosts.length > 0 && (
         <section className={styles.section} aria-label="Settings of the selected hosts">
           <h3>{counted(hosts.length, 'host')}</h3>
-          <TextSetting label="VLAN" {...textOf(hosts.map((host) => host.vlan), String)} read={read.vlan} commit={(vlan) => act(...hosts.map((host): Command => ({ do: 'set-host', host: host.id, vlan })))} />
+          <TextSetting
+            label="VLAN"
+            {...textOf(
+              hosts.map((host) => host.vlan),
+              String,
+            )}
+            read={read.vlan}
+            commit={(vlan) => act(...hosts.map((host): Command => ({ do: 'set-host', host: host.id, vlan })))}
+          />
         </section>
       )}
       <div className={styles.buttons}>
-        <Button variant="outlined" color="error" onClick={() => removeSelected(store.getState())}>Remove all of these</Button>
+        <Button variant="outlined" color="error" onClick={() => removeSelected(store.getState())}>
+          Remove all of these
+        </Button>
       </div>
     </>
   );
@@ -126,6 +178,11 @@ export function SeveralInspector({ items }: { readonly items: readonly Item[] })
 
 /** `Carry the frames on 2 links, block at 1 port`. */
 function wishesTitle(links: number, ports: number): string {
-  const parts = [links > 0 && `carry the frames on ${counted(links, 'link')}`, ports > 0 && `block at ${counted(ports, 'port')}`].filter(Boolean).join(', ');
+  const parts = [
+    links > 0 && `carry the frames on ${counted(links, 'link')}`,
+    ports > 0 && `block at ${counted(ports, 'port')}`,
+  ]
+    .filter(Boolean)
+    .join(', ');
   return parts[0]!.toUpperCase() + parts.slice(1);
 }

@@ -69,8 +69,20 @@ describe('steering from the inspector', () => {
   });
 
   it('tells the price in words', () => {
-    const price = (changes: Partial<Proposal>) => proposalText(fernhollow(), { commands: [], sentence: '', settings: 1, others: [], spills: false, weakRoots: [], weakWays: [], ...changes });
+    const price = (changes: Partial<Proposal>) =>
+      proposalText(fernhollow(), {
+        commands: [],
+        sentence: '',
+        settings: 1,
+        others: [],
+        spills: false,
+        weakRoots: [],
+        weakWays: [],
+        ...changes,
+      });
     expect(price({})).toBe('1 setting; nothing else moves');
-    expect(price({ settings: 2, others: [{}, {}, {}] as never, spills: true, weakRoots: ['lodge' as SwitchId] })).toBe('2 settings; 3 other ends move, some in other trees; of the access switches lodge becomes root');
+    expect(price({ settings: 2, others: [{}, {}, {}] as never, spills: true, weakRoots: ['lodge' as SwitchId] })).toBe(
+      '2 settings; 3 other ends move, some in other trees; of the access switches lodge becomes root',
+    );
   });
 });

@@ -22,13 +22,21 @@ export function SteerHere({ wish }: { readonly wish: Wish }) {
       <h3>{wish.wants === 'block' ? 'Block here instead' : 'Carry the frames here'}</h3>
       {search.stage.is !== 'busy' && (
         <div className={styles.buttons}>
-          <Button variant="outlined" disabled={trees.length === 0 || viewing} onClick={() => search.go(startSteering([wish], trees))}>
+          <Button
+            variant="outlined"
+            disabled={trees.length === 0 || viewing}
+            onClick={() => search.go(startSteering([wish], trees))}
+          >
             {wish.wants === 'block' ? 'Propose ways to block here' : 'Propose ways to use this link'}
           </Button>
           <AddWishes wishes={[wish]} />
         </div>
       )}
-      {search.stage.is === 'idle' && <p className={styles.hint}>In {treesName(trees)}: each set of changes is tried in the solver before it is proposed.</p>}
+      {search.stage.is === 'idle' && (
+        <p className={styles.hint}>
+          In {treesName(trees)}: each set of changes is tried in the solver before it is proposed.
+        </p>
+      )}
       <SearchStage search={search} offer={steeringOffer(design)} />
     </section>
   );

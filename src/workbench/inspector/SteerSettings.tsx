@@ -13,16 +13,26 @@ import styles from './inspector.module.css';
 import * as read from './read';
 
 /** Cost and priority of a port or a bundle, for all trees and for each shown one. */
-export function SteerSettings({ id, port }: { readonly id: SwitchId; readonly port: Pick<Port, 'id' | 'speed' | 'cost' | 'externalCost' | 'priority' | 'trees'> }) {
+export function SteerSettings({
+  id,
+  port,
+}: {
+  readonly id: SwitchId;
+  readonly port: Pick<Port, 'id' | 'speed' | 'cost' | 'externalCost' | 'priority' | 'trees'>;
+}) {
   const drawn = useWorkbench((state) => state.shownTrees);
   const sw = useWorkbench(({ design }) => design.switches.find((each) => each.id === id));
   const method = useWorkbench(({ design }) => methodOf(design, design.switches.find((sw) => sw.id === id) ?? {}));
   const act = useWorkbench((state) => state.act);
   const fromSpeed = pathCostOf(port.speed, method);
-  const shown = [...new Set(drawn.flatMap((tree) => (sw && partOf(sw, tree) === 'bridge' ? [settingKey(tree, sw.dialect)] : [])))];
+  const shown = [
+    ...new Set(drawn.flatMap((tree) => (sw && partOf(sw, tree) === 'bridge' ? [settingKey(tree, sw.dialect)] : []))),
+  ];
   const others = Object.keys(port.trees).filter((tree) => !shown.some((shownTree) => shownTree === tree)).length;
-  const cost = (tree: TreeId | null) => (value: number | null) => act({ do: 'set-port-cost', switch: id, port: port.id, tree, cost: value });
-  const priority = (tree: TreeId | null) => (value: number | null) => act({ do: 'set-port-priority', switch: id, port: port.id, tree, priority: value });
+  const cost = (tree: TreeId | null) => (value: number | null) =>
+    act({ do: 'set-port-cost', switch: id, port: port.id, tree, cost: value });
+  const priority = (tree: TreeId | null) => (value: number | null) =>
+    act({ do: 'set-port-priority', switch: id, port: port.id, tree, priority: value });
   return (
     <section className={styles.section}>
       <h3>Path cost and port priority</h3>
@@ -57,7 +67,12 @@ export function SteerSettings({ id, port }: { readonly id: SwitchId; readonly po
           commit={cost(tree)}
         />
       ))}
-      <TextSetting label="Priority, all trees" value={String(port.priority)} read={read.portPriority} commit={priority(null)} />
+      <TextSetting
+        label="Priority, all trees"
+        value={String(port.priority)}
+        read={read.portPriority}
+        commit={priority(null)}
+      />
       {shown.map((tree) => (
         <TextSetting
           key={tree}
@@ -69,7 +84,11 @@ export function SteerSettings({ id, port }: { readonly id: SwitchId; readonly po
           commit={priority(tree)}
         />
       ))}
-      {others > 0 && <p className={styles.hint}>{counted(others, 'other tree has its', 'other trees have their')} own settings here.</p>}
+      {others > 0 && (
+        <p className={styles.hint}>
+          {counted(others, 'other tree has its', 'other trees have their')} own settings here.
+        </p>
+      )}
     </section>
   );
 }

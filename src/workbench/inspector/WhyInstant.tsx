@@ -16,7 +16,9 @@ export function WhyInstant({ id, port }: { readonly id: SwitchId; readonly port:
   return (
     <section className={styles.section} aria-label="At this instant">
       <h3>At {timeText(t)}</h3>
-      {shown.map((tree) => <InTree key={tree} tree={tree} id={id} port={port} />)}
+      {shown.map((tree) => (
+        <InTree key={tree} tree={tree} id={id} port={port} />
+      ))}
     </section>
   );
 }

@@ -31,7 +31,9 @@ export function WhyPort({ id, port }: { readonly id: SwitchId; readonly port: Po
             <Reason why={why} />
             <MarginNote tree={tree.id} id={id} port={port} />
           </>
-        ) : <p>{whyOutside(solution.network, tree, solution.network.portIndexOf(id, port))}</p>;
+        ) : (
+          <p>{whyOutside(solution.network, tree, solution.network.portIndexOf(id, port))}</p>
+        );
       }}
     </WhyTrees>
   );
@@ -53,7 +55,13 @@ function Reason({ why }: { readonly why: PortExplanation }) {
 
 /** Short names of a vector's parts for the narrow table. */
 const ROW_NAMES: Readonly<Record<VectorField, string>> = {
-  root: 'root', rootPathCost: 'path cost', regionalRoot: 'regional root', internalRootPathCost: 'internal cost', designatedBridge: 'bridge', designatedPort: 'port', receivingPort: 'own port',
+  root: 'root',
+  rootPathCost: 'path cost',
+  regionalRoot: 'regional root',
+  internalRootPathCost: 'internal cost',
+  designatedBridge: 'bridge',
+  designatedPort: 'port',
+  receivingPort: 'own port',
 };
 
 function Vectors({ comparison: { winner, loser, decidedBy } }: { readonly comparison: Comparison }) {
@@ -73,13 +81,19 @@ function Vectors({ comparison: { winner, loser, decidedBy } }: { readonly compar
       </thead>
       <tbody>
         {fieldsOf(winner.vector).map((field) => (
-          <tr key={field} className={field === decidedBy ? styles.decided : undefined} data-decided={field === decidedBy ? field : undefined}>
+          <tr
+            key={field}
+            className={field === decidedBy ? styles.decided : undefined}
+            data-decided={field === decidedBy ? field : undefined}
+          >
             <th scope="row" title={fieldName(winner.vector, field)}>
               {field === 'rootPathCost' && winner.vector.regionalRoot ? 'external cost' : ROW_NAMES[field]}
               {field === decidedBy && <span className="visually-hidden"> (decided)</span>}
             </th>
             {[winner, loser].map(({ vector }, i) => (
-              <td key={i} title={fieldText(vector, field)}>{shortened(fieldText(vector, field), fieldText((i === 0 ? loser : winner).vector, field))}</td>
+              <td key={i} title={fieldText(vector, field)}>
+                {shortened(fieldText(vector, field), fieldText((i === 0 ? loser : winner).vector, field))}
+              </td>
             ))}
           </tr>
         ))}

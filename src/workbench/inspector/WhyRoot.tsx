@@ -19,7 +19,14 @@ export function WhyRoot({ id }: { readonly id: SwitchId }) {
         const s = network.switchIndex.get(id) ?? -1;
         const election = s < 0 ? null : explainRoot(network, tree, s);
         const regional = s < 0 ? null : explainRegionalRoot(network, tree, s);
-        return election ? <><Ranking election={election} self={s} />{regional && <p>{regional}</p>}</> : <p>This switch {network.switches[s]?.up === false ? 'has no power' : 'takes no part in the tree'}.</p>;
+        return election ? (
+          <>
+            <Ranking election={election} self={s} />
+            {regional && <p>{regional}</p>}
+          </>
+        ) : (
+          <p>This switch {network.switches[s]?.up === false ? 'has no power' : 'takes no part in the tree'}.</p>
+        );
       }}
     </WhyTrees>
   );
@@ -42,11 +49,16 @@ function Ranking({ election, self }: { readonly election: Election; readonly sel
             <tr key={contender.switchIndex} aria-current={contender.switchIndex === self || undefined}>
               <td>{place + 1}</td>
               <td>
-                <TextButton onClick={() => select({ kind: 'switch', switch: switches[contender.switchIndex]!.id })} disabled={contender.switchIndex === self}>
+                <TextButton
+                  onClick={() => select({ kind: 'switch', switch: switches[contender.switchIndex]!.id })}
+                  disabled={contender.switchIndex === self}
+                >
                   {contender.name.slice(0, 40)}
                 </TextButton>
               </td>
-              <td title={`${contender.priority} and ${contender.extension} from the tree`}>{bridgeIdText(contender.id)}</td>
+              <td title={`${contender.priority} and ${contender.extension} from the tree`}>
+                {bridgeIdText(contender.id)}
+              </td>
             </tr>
           ))}
         </tbody>

@@ -26,7 +26,8 @@ export function WhyTrees({ title, aside, children }: Props) {
         return tree ? (
           <div key={id} className={styles.why}>
             <div className={styles.whyTree}>
-              <Swatch index={solution.trees.indexOf(tree)} width={22} /> {treeName(id)} {aside && <small>{aside(tree, solution)}</small>}
+              <Swatch index={solution.trees.indexOf(tree)} width={22} /> {treeName(id)}{' '}
+              {aside && <small>{aside(tree, solution)}</small>}
             </div>
             {children(tree, solution)}
           </div>

@@ -66,28 +66,45 @@ describe('a setting', () => {
 
 describe('texts of the inspector', () => {
   it.each([
-    ['10G', 10_000], ['2.5 Gb/s', 2500], ['100M', 100], ['100 Mbit/s', 100], ['1 gbps', 1000], ['25000', 25_000],
+    ['10G', 10_000],
+    ['2.5 Gb/s', 2500],
+    ['100M', 100],
+    ['100 Mbit/s', 100],
+    ['1 gbps', 1000],
+    ['25000', 25_000],
   ])('%s is a speed of %i Mb/s', (text, speed) => expect(read.speed(text)).toEqual({ ok: true, value: speed }));
 
-  it.each(['', 'fast', '0', '-1G', '99T', '1.2.3G'])('%j is no speed', (text) => expect(read.speed(text).ok).toBe(false));
+  it.each(['', 'fast', '0', '-1G', '99T', '1.2.3G'])('%j is no speed', (text) =>
+    expect(read.speed(text).ok).toBe(false),
+  );
 
   it('read costs by method, empty for none', () => {
     expect(read.pathCost('short')('65535')).toEqual({ ok: true, value: 65_535 });
-    expect(read.pathCost('short')('65536')).toMatchObject({ ok: false, error: { message: expect.stringContaining('1 to 65535 (short method)') as string } });
+    expect(read.pathCost('short')('65536')).toMatchObject({
+      ok: false,
+      error: { message: expect.stringContaining('1 to 65535 (short method)') as string },
+    });
     expect(read.pathCost('long')(' 20 000 ')).toEqual({ ok: true, value: 20_000 });
     expect(read.pathCost('long')('')).toEqual({ ok: true, value: null });
   });
 
   it('read VLAN sets, pointing at the character', () => {
     expect(read.vlans('25, 15')).toEqual({ ok: true, value: '15,25' });
-    expect(read.vlans('15,5-3')).toMatchObject({ ok: false, error: { message: expect.stringContaining('at character 4') as string } });
+    expect(read.vlans('15,5-3')).toMatchObject({
+      ok: false,
+      error: { message: expect.stringContaining('at character 4') as string },
+    });
     expect(read.vlan('4095').ok).toBe(false);
   });
 
   it('turn a trunk into an access port of its native VLAN, and back', () => {
     const trunk = { mode: 'trunk', native: 15, allowed: '15,25' } as const;
     expect(read.carriageAs('access', trunk)).toEqual({ mode: 'access', vlan: 15 });
-    expect(read.carriageAs('trunk', { mode: 'access', vlan: 25 })).toEqual({ mode: 'trunk', native: 25, allowed: '1-4094' });
+    expect(read.carriageAs('trunk', { mode: 'access', vlan: 25 })).toEqual({
+      mode: 'trunk',
+      native: 25,
+      allowed: '1-4094',
+    });
     expect(read.carriageAs('trunk', trunk)).toBe(trunk);
   });
 });

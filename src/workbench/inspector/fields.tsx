@@ -64,7 +64,17 @@ export function TextSetting<T>({ label, value, placeholder, note, adornment, rea
         {adornment && <span className={styles.adornment}>{adornment}</span>}
       </span>
       <div id={`${id}-note`} className={fault ? styles.fault : styles.note} role={fault ? 'alert' : undefined}>
-        {fault ? <FaultText fault={fault} take={(text) => { setDraft(text); settle(text); }} /> : note}
+        {fault ? (
+          <FaultText
+            fault={fault}
+            take={(text) => {
+              setDraft(text);
+              settle(text);
+            }}
+          />
+        ) : (
+          note
+        )}
       </div>
     </div>
   );
@@ -76,7 +86,12 @@ function FaultText({ fault, take }: { readonly fault: FieldFault; readonly take:
       {fault.message}
       {fault.suggestions?.map((text) => (
         // The press must not take the focus from the field: its blur would judge the old text once more.
-        <TextButton key={text} style={{ marginLeft: 6 }} onMouseDown={(event) => event.preventDefault()} onClick={() => take(text)}>
+        <TextButton
+          key={text}
+          style={{ marginLeft: 6 }}
+          onMouseDown={(event) => event.preventDefault()}
+          onClick={() => take(text)}
+        >
           use {text}
         </TextButton>
       ))}

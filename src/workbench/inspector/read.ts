@@ -1,5 +1,13 @@
 /** What the inspector's texts mean: text in, a legal value or a fault with suggestions out. */
-import { BRIDGE_PRIORITY, MAX_COST, PORT_PRIORITY, macAddress, nearestLegal, timerSchemas, type Grid } from '../../core/design/legal';
+import {
+  BRIDGE_PRIORITY,
+  MAX_COST,
+  PORT_PRIORITY,
+  macAddress,
+  nearestLegal,
+  timerSchemas,
+  type Grid,
+} from '../../core/design/legal';
 import { MAX_NAME, titleSchema, type Carriage, type Design } from '../../core/design/schema';
 import { MAX_VLAN, VlanSet } from '../../core/design/vlanSet';
 import { fail, ok, type Result } from '../../core/result';
@@ -85,7 +93,9 @@ const within =
   (min: number, max: number, what: string) =>
   (text: string): Reading<number> => {
     const value = readWhole(text);
-    return value.ok && value.value >= min && value.value <= max ? value : fail({ message: `${what} is ${min} to ${max}.` });
+    return value.ok && value.value >= min && value.value <= max
+      ? value
+      : fail({ message: `${what} is ${min} to ${max}.` });
   };
 export const lacpPriority = within(0, 65_535, 'An LACP priority');
 /** Empty: the bundle's own. */
@@ -95,9 +105,15 @@ export const bundleNumber = within(1, 2047, "A bundle's number");
 
 export const vlan = (text: string): Reading<number> => {
   const value = readWhole(text);
-  return value.ok && value.value >= 1 && value.value <= MAX_VLAN ? value : fail({ message: `A VLAN ID is 1 to ${MAX_VLAN}.` });
+  return value.ok && value.value >= 1 && value.value <= MAX_VLAN
+    ? value
+    : fail({ message: `A VLAN ID is 1 to ${MAX_VLAN}.` });
 };
 
 /** The other mode with the VLANs that come nearest to the present ones. */
 export const carriageAs = (mode: Carriage['mode'], now: Carriage): Carriage =>
-  mode === now.mode ? now : now.mode === 'access' ? { mode: 'trunk', native: now.vlan, allowed: '1-4094' } : { mode: 'access', vlan: now.native };
+  mode === now.mode
+    ? now
+    : now.mode === 'access'
+      ? { mode: 'trunk', native: now.vlan, allowed: '1-4094' }
+      : { mode: 'access', vlan: now.native };

@@ -11,13 +11,19 @@ export function common<T>(values: readonly T[]): T | null {
 export const SEVERAL = 'several';
 
 /** What a text field shows: the common value, or the word for differing ones as its placeholder. */
-export function textOf<T>(values: readonly T[], write: (value: T) => string): { readonly value: string; readonly placeholder?: string } {
+export function textOf<T>(
+  values: readonly T[],
+  write: (value: T) => string,
+): { readonly value: string; readonly placeholder?: string } {
   const one = common(values);
   return one === null ? { value: '', placeholder: SEVERAL } : { value: write(one) };
 }
 
 /** What a choice shows: its options, with one more for differing values, which cannot be chosen. */
-export function choiceOf<T extends string>(values: readonly T[], options: readonly (readonly [T, string])[]): { readonly value: T | ''; readonly options: readonly (readonly [T | '', string])[] } {
+export function choiceOf<T extends string>(
+  values: readonly T[],
+  options: readonly (readonly [T, string])[],
+): { readonly value: T | ''; readonly options: readonly (readonly [T | '', string])[] } {
   const one = common(values);
   return one === null ? { value: '', options: [['', SEVERAL], ...options] } : { value: one, options };
 }

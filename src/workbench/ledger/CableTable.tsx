@@ -22,6 +22,11 @@ const itemOf = (row: CableRow): Item => ({ kind: 'link', link: row.id });
 export function CableTable() {
   const design = useDeferredValue(useWorkbench((state) => state.design));
   const rows = useMemo(() => cableRows(design), [design]);
-  if (rows.length === 0) return <p className={styles.empty}>No cables yet. Write one into the line above the map (a 1 = b 1), or pull one from a selected switch.</p>;
+  if (rows.length === 0)
+    return (
+      <p className={styles.empty}>
+        No cables yet. Write one into the line above the map (a 1 = b 1), or pull one from a selected switch.
+      </p>
+    );
   return <ItemTable label="Cables" what="cables" example="lodge 10" rows={rows} columns={COLUMNS} itemOf={itemOf} />;
 }

@@ -42,13 +42,27 @@ function itemAt({ at }: Difference): Item | null {
 }
 
 export const settingRows = ({ comparison }: Pick<SideBySide, 'comparison'>): SettingRow[] =>
-  comparison.settings.map((difference, id) => ({ id, on: difference.on, setting: difference.setting, before: difference.before ?? '–', after: difference.after ?? '–', item: itemAt(difference) }));
+  comparison.settings.map((difference, id) => ({
+    id,
+    on: difference.on,
+    setting: difference.setting,
+    before: difference.before ?? '–',
+    after: difference.after ?? '–',
+    item: itemAt(difference),
+  }));
 
 export function endRows({ before, after, comparison }: SideBySide): EndRow[] {
   const names = new Map([...before.design.switches, ...after.design.switches].map((sw) => [sw.id, sw.name ?? sw.id]));
   return comparison.ends.map((end, id) => ({
-    id, tree: treeName(end.tree), switch: names.get(end.switch) ?? end.switch, port: end.port, before: end.before ?? 'not in the tree', after: end.after ?? 'not in the tree',
-    treeId: end.tree, switchId: end.switch, portId: end.port,
+    id,
+    tree: treeName(end.tree),
+    switch: names.get(end.switch) ?? end.switch,
+    port: end.port,
+    before: end.before ?? 'not in the tree',
+    after: end.after ?? 'not in the tree',
+    treeId: end.tree,
+    switchId: end.switch,
+    portId: end.port,
   }));
 }
 
@@ -71,32 +85,71 @@ export function ComparisonView({ close, ...sides }: SideBySide & { readonly clos
     { field: 'before', headerName: before.label, flex: 1, minWidth: 140 },
     { field: 'after', headerName: after.label, flex: 1, minWidth: 140 },
   ];
-  const only = (which: 'before' | 'after') => comparison.trees.filter((tree) => tree.only === which).map((tree) => treeName(tree.tree));
-  const lone = [[before.label, only('before')], [after.label, only('after')]] as const;
+  const only = (which: 'before' | 'after') =>
+    comparison.trees.filter((tree) => tree.only === which).map((tree) => treeName(tree.tree));
+  const lone = [
+    [before.label, only('before')],
+    [after.label, only('after')],
+  ] as const;
   const heading = (
     <>
-      <b>{before.label} against {after.label}:</b>
-      <TextButton aria-pressed={tab === 'settings'} onClick={() => setTab('settings')}>{counted(comparison.settings.length, 'setting')}</TextButton>
-      <TextButton aria-pressed={tab === 'ends'} onClick={() => setTab('ends')}>{counted(comparison.ends.length, 'end')}</TextButton>
-      {lone.map(([label, trees]) => trees.length > 0 && <span key={label}>only in {label}: {trees.slice(0, 4).join(', ')}{trees.length > 4 ? ' …' : ''}</span>)}
-      <Button variant="outlined" onClick={close}>Done comparing</Button>
+      <b>
+        {before.label} against {after.label}:
+      </b>
+      <TextButton aria-pressed={tab === 'settings'} onClick={() => setTab('settings')}>
+        {counted(comparison.settings.length, 'setting')}
+      </TextButton>
+      <TextButton aria-pressed={tab === 'ends'} onClick={() => setTab('ends')}>
+        {counted(comparison.ends.length, 'end')}
+      </TextButton>
+      {lone.map(
+        ([label, trees]) =>
+          trees.length > 0 && (
+            <span key={label}>
+              only in {label}: {trees.slice(0, 4).join(', ')}
+              {trees.length > 4 ? ' …' : ''}
+            </span>
+          ),
+      )}
+      <Button variant="outlined" onClick={close}>
+        Done comparing
+      </Button>
     </>
   );
   return (
     <div className={styles.compare}>
       {tab === 'settings' ? (
         <>
-          <FilterField {...settings} what="settings" example="ridge priority">{heading}</FilterField>
-          {comparison.settings.length === 0 ? <p className={styles.empty}>No setting differs.</p> : <Grid aria-label="Settings that differ" rows={settings.rows} columns={settingColumns} onOpen={(row) => row.item && store.getState().goTo(row.item)} />}
+          <FilterField {...settings} what="settings" example="ridge priority">
+            {heading}
+          </FilterField>
+          {comparison.settings.length === 0 ? (
+            <p className={styles.empty}>No setting differs.</p>
+          ) : (
+            <Grid
+              aria-label="Settings that differ"
+              rows={settings.rows}
+              columns={settingColumns}
+              onOpen={(row) => row.item && store.getState().goTo(row.item)}
+            />
+          )}
         </>
       ) : (
         <>
-          <FilterField {...ends} what="ends" example="VLAN 15 root">{heading}</FilterField>
+          <FilterField {...ends} what="ends" example="VLAN 15 root">
+            {heading}
+          </FilterField>
           {comparison.ends.length === 0 ? (
-            <p className={styles.empty}>{before.solution && after.solution ? 'No end has another role.' : 'One of the two cannot be solved, so roles are not compared.'}</p>
+            <p className={styles.empty}>
+              {before.solution && after.solution
+                ? 'No end has another role.'
+                : 'One of the two cannot be solved, so roles are not compared.'}
+            </p>
           ) : (
             <Grid
-              aria-label="Ends whose role differs" rows={ends.rows} columns={endColumns}
+              aria-label="Ends whose role differs"
+              rows={ends.rows}
+              columns={endColumns}
               onOpen={(row) => {
                 store.getState().showTree(row.treeId, 'alone');
                 store.getState().goTo({ kind: 'port', switch: row.switchId, port: row.portId });

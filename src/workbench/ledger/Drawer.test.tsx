@@ -18,7 +18,12 @@ describe('the drawer', () => {
   it('counts findings and moved ends on its tabs, and can be closed', async () => {
     const store = await renderWith(<Drawer />);
     expect(screen.getByRole('tab', { name: 'Findings 5' })).toBeInTheDocument();
-    act(() => void store.getState().act(commandSchema.parse({ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:15', priority: 0 })));
+    act(
+      () =>
+        void store
+          .getState()
+          .act(commandSchema.parse({ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:15', priority: 0 })),
+    );
     await settle();
     expect(screen.getByRole('tab', { name: 'Moved ends 10' })).toBeInTheDocument();
     fireEvent.click(screen.getByRole('button', { name: 'close drawer' }));
@@ -30,14 +35,27 @@ describe('the drawer', () => {
   it('lists other tables in the Cable lens', async () => {
     const store = await renderWith(<Drawer />);
     act(() => store.getState().setLens('Cable'));
-    expect(screen.getAllByRole('tab').map((tab) => tab.textContent)).toEqual(['Cables', 'Neighbours', 'Hosts', 'VLANs', 'Moved ends', 'Findings 5', 'History']);
+    expect(screen.getAllByRole('tab').map((tab) => tab.textContent)).toEqual([
+      'Cables',
+      'Neighbours',
+      'Hosts',
+      'VLANs',
+      'Moved ends',
+      'Findings 5',
+      'History',
+    ]);
   });
 });
 
 describe('findings', () => {
   it('lead to their place, in a tree that they are about', async () => {
     const store = await renderWith(<FindingsList />);
-    act(() => void store.getState().act(commandSchema.parse({ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:15', priority: 0 })));
+    act(
+      () =>
+        void store
+          .getState()
+          .act(commandSchema.parse({ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:15', priority: 0 })),
+    );
     await settle();
     const [first] = screen.getAllByRole('listitem');
     expect(first).toHaveTextContent('lodge is root of VLANs 1,25,35,45,55,65 only by its MAC address');

@@ -10,14 +10,50 @@ import { Boundary } from '../ui/Boundary';
 import { loadable } from '../ui/loadable';
 import { FindingsList } from './FindingsList';
 
-const SHARED = [['moved', 'Moved ends'], ['findings', 'Findings'], ['history', 'History']] as const;
+const SHARED = [
+  ['moved', 'Moved ends'],
+  ['findings', 'Findings'],
+  ['history', 'History'],
+] as const;
 const TABS: Readonly<Record<Lens, readonly (readonly [DrawerTab, string])[]>> = {
   Cable: [['cables', 'Cables'], ['neighbours', 'Neighbours'], ['hosts', 'Hosts'], ['vlans', 'VLANs'], ...SHARED],
   Root: [['ledger', 'Ledger'], ['roots', 'Roots'], ['losses', 'If a root dies'], ['worksheet', 'Worksheet'], ...SHARED],
-  Steer: [['paths', 'Ways to the root'], ['wishes', 'Wishes'], ['costs', 'Costs'], ['sharing', 'Sharing'], ['control', 'Control plane'], ['ledger', 'Ledger'], ...SHARED],
-  Group: [['board', 'Board'], ['regions', 'Regions'], ['gain', 'Gain'], ['moving', 'Moving'], ['vlans', 'VLANs'], ['ledger', 'Ledger'], ...SHARED],
-  Bundle: [['bundles', 'Bundles'], ['modes', 'Modes'], ['flows', 'Flows'], ['plan', 'Plan of action'], ['ledger', 'Ledger'], ...SHARED],
-  Break: [['clock', 'Clock'], ['outages', 'What it cost'], ['order', 'Order of events'], ['reach', 'Frame paths'], ['frames', 'Frames'], ['sides', 'Side by side'], ['findings', 'Findings'], ['history', 'History']],
+  Steer: [
+    ['paths', 'Ways to the root'],
+    ['wishes', 'Wishes'],
+    ['costs', 'Costs'],
+    ['sharing', 'Sharing'],
+    ['control', 'Control plane'],
+    ['ledger', 'Ledger'],
+    ...SHARED,
+  ],
+  Group: [
+    ['board', 'Board'],
+    ['regions', 'Regions'],
+    ['gain', 'Gain'],
+    ['moving', 'Moving'],
+    ['vlans', 'VLANs'],
+    ['ledger', 'Ledger'],
+    ...SHARED,
+  ],
+  Bundle: [
+    ['bundles', 'Bundles'],
+    ['modes', 'Modes'],
+    ['flows', 'Flows'],
+    ['plan', 'Plan of action'],
+    ['ledger', 'Ledger'],
+    ...SHARED,
+  ],
+  Break: [
+    ['clock', 'Clock'],
+    ['outages', 'What it cost'],
+    ['order', 'Order of events'],
+    ['reach', 'Frame paths'],
+    ['frames', 'Frames'],
+    ['sides', 'Side by side'],
+    ['findings', 'Findings'],
+    ['history', 'History'],
+  ],
 };
 // The grid is the largest part of the page: the map does not wait for it.
 const Ledger = loadable('Ledger', () => import('./Ledger').then((m) => m.Ledger));
@@ -33,7 +69,9 @@ const ControlTable = loadable('ControlTable', () => import('../steering/ControlT
 const SteerMatrix = loadable('SteerMatrix', () => import('./SteerMatrix').then((m) => m.SteerMatrix));
 const RootMatrix = loadable('RootMatrix', () => import('./RootMatrix').then((m) => m.RootMatrix));
 const LossTable = loadable('LossTable', () => import('./LossTable').then((m) => m.LossTable));
-const WorksheetTable = loadable('WorksheetTable', () => import('../worksheet/WorksheetTable').then((m) => m.WorksheetTable));
+const WorksheetTable = loadable('WorksheetTable', () =>
+  import('../worksheet/WorksheetTable').then((m) => m.WorksheetTable),
+);
 const ClockTable = loadable('ClockTable', () => import('../clock/ClockTable').then((m) => m.ClockTable));
 const OutageTable = loadable('OutageTable', () => import('../clock/OutageTable').then((m) => m.OutageTable));
 const OrderTable = loadable('OrderTable', () => import('../clock/OrderTable').then((m) => m.OrderTable));
@@ -50,23 +88,75 @@ const FlowsTable = loadable('FlowsTable', () => import('../bundle/FlowsTable').t
 const PlanTable = loadable('PlanTable', () => import('../bundle/PlanTable').then((m) => m.PlanTable));
 const HistoryTable = loadable('HistoryTable', () => import('./HistoryTable').then((m) => m.HistoryTable));
 const TABLES: Readonly<Record<DrawerTab, ComponentType>> = {
-  board: Board, regions: RegionsTable, gain: GainTable, moving: MovingTable, bundles: BundleTable, modes: ModesTable, flows: FlowsTable, plan: PlanTable, clock: ClockTable, outages: OutageTable, order: OrderTable, frames: FramesTable, reach: ReachTable, sides: SidesTable,
-  wishes: WishesTable, sharing: SharingTable, control: ControlTable, paths: PathTable, costs: SteerMatrix, ledger: Ledger, roots: RootMatrix, losses: LossTable, moved: MovedTable, cables: CableTable, neighbours: NeighbourTable, hosts: HostTable, vlans: VlanTable, findings: FindingsList, worksheet: WorksheetTable, history: HistoryTable,
+  board: Board,
+  regions: RegionsTable,
+  gain: GainTable,
+  moving: MovingTable,
+  bundles: BundleTable,
+  modes: ModesTable,
+  flows: FlowsTable,
+  plan: PlanTable,
+  clock: ClockTable,
+  outages: OutageTable,
+  order: OrderTable,
+  frames: FramesTable,
+  reach: ReachTable,
+  sides: SidesTable,
+  wishes: WishesTable,
+  sharing: SharingTable,
+  control: ControlTable,
+  paths: PathTable,
+  costs: SteerMatrix,
+  ledger: Ledger,
+  roots: RootMatrix,
+  losses: LossTable,
+  moved: MovedTable,
+  cables: CableTable,
+  neighbours: NeighbourTable,
+  hosts: HostTable,
+  vlans: VlanTable,
+  findings: FindingsList,
+  worksheet: WorksheetTable,
+  history: HistoryTable,
 };
 /** Tables of the Break lens: the simulator gives them what they need. */
 const ON_THE_CLOCK = ['clock', 'outages', 'order', 'reach', 'frames', 'sides'] as const satisfies readonly DrawerTab[];
 /** Tables that need no trees. */
-const TREELESS: ReadonlySet<DrawerTab> = new Set(['cables', 'neighbours', 'hosts', 'vlans', 'history', 'bundles', 'modes', 'flows', 'plan', ...ON_THE_CLOCK]);
+const TREELESS: ReadonlySet<DrawerTab> = new Set([
+  'cables',
+  'neighbours',
+  'hosts',
+  'vlans',
+  'history',
+  'bundles',
+  'modes',
+  'flows',
+  'plan',
+  ...ON_THE_CLOCK,
+]);
 /** Tables that give nothing away while a worksheet is filled in. */
 const OPEN: ReadonlySet<DrawerTab> = new Set(['worksheet', 'cables', 'neighbours', 'hosts', 'vlans']);
 
 /** Tables that need more of the screen than the others. */
-const TALL: ReadonlySet<DrawerTab> = new Set([...ON_THE_CLOCK, 'modes', 'flows', 'plan', 'board', 'regions', 'gain', 'moving']);
+const TALL: ReadonlySet<DrawerTab> = new Set([
+  ...ON_THE_CLOCK,
+  'modes',
+  'flows',
+  'plan',
+  'board',
+  'regions',
+  'gain',
+  'moving',
+]);
 
 export function Drawer() {
   const { tab, open } = useWorkbench((state) => state.drawer);
   const lens = useWorkbench((state) => state.lens);
-  const counts: Partial<Record<DrawerTab, number>> = { moved: useWorkbench((state) => state.moved?.ends.length ?? 0), findings: useWorkbench((state) => state.findings.list.length), wishes: useWorkbench((state) => state.wishes.list.length) };
+  const counts: Partial<Record<DrawerTab, number>> = {
+    moved: useWorkbench((state) => state.moved?.ends.length ?? 0),
+    findings: useWorkbench((state) => state.findings.list.length),
+    wishes: useWorkbench((state) => state.wishes.list.length),
+  };
   const openDrawer = useWorkbench((state) => state.openDrawer);
   const toggle = useWorkbench((state) => state.toggleDrawer);
   // The trees come first: loading the grid beside the solver would hold both up.
@@ -76,11 +166,22 @@ export function Drawer() {
   const Table = TABLES[tab];
   const shown = hidden ? OPEN.has(tab) : solved || (problem && TREELESS.has(tab));
   return (
-    <section className={`${styles.drawer} ${open ? (TALL.has(tab) ? styles.tall : '') : styles.closed}`} aria-label="Drawer">
+    <section
+      className={`${styles.drawer} ${open ? (TALL.has(tab) ? styles.tall : '') : styles.closed}`}
+      aria-label="Drawer"
+    >
       <div className={styles.bar}>
         <div role="tablist" aria-label="Tables" className={styles.tabs}>
           {TABS[lens].map(([key, label]) => (
-            <ButtonBase key={key} role="tab" id={`tab-${key}`} aria-selected={open && tab === key} aria-controls="drawer-table" className={styles.tab} onClick={() => openDrawer(key)}>
+            <ButtonBase
+              key={key}
+              role="tab"
+              id={`tab-${key}`}
+              aria-selected={open && tab === key}
+              aria-controls="drawer-table"
+              className={styles.tab}
+              onClick={() => openDrawer(key)}
+            >
               {label}
               {counts[key] ? ` ${counts[key]}` : ''}
             </ButtonBase>
@@ -93,9 +194,17 @@ export function Drawer() {
       {open && (
         <div className={styles.table} role="tabpanel" id="drawer-table" aria-labelledby={`tab-${tab}`}>
           {shown ? (
-            <Boundary what="This table" of={tab}><Table /></Boundary>
+            <Boundary what="This table" of={tab}>
+              <Table />
+            </Boundary>
           ) : (
-            <p className={styles.empty}>{hidden ? 'Hidden while a worksheet is filled in.' : problem ? 'There are no trees to list: the message above the map says why.' : 'Waiting for the trees.'}</p>
+            <p className={styles.empty}>
+              {hidden
+                ? 'Hidden while a worksheet is filled in.'
+                : problem
+                  ? 'There are no trees to list: the message above the map says why.'
+                  : 'Waiting for the trees.'}
+            </p>
           )}
         </div>
       )}

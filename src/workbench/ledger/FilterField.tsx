@@ -25,7 +25,9 @@ export function matching<T extends object>(rows: readonly T[], text: string): re
   const words = text.toLowerCase().split(/\s+/).filter(Boolean);
   if (words.length === 0) return rows;
   return rows.filter((row) => {
-    const whole = ` ${Object.values(row).filter((value) => typeof value === 'string' || typeof value === 'number').join(' ')}`.toLowerCase();
+    const whole = ` ${Object.values(row)
+      .filter((value) => typeof value === 'string' || typeof value === 'number')
+      .join(' ')}`.toLowerCase();
     return words.every((word) => whole.includes(` ${word}`));
   });
 }
@@ -38,7 +40,16 @@ interface FieldProps {
   readonly children?: ReactNode;
 }
 
-export function FilterField<T>({ text, setText, rows, total, what, example, onSelect, children }: Filter<T> & FieldProps) {
+export function FilterField<T>({
+  text,
+  setText,
+  rows,
+  total,
+  what,
+  example,
+  onSelect,
+  children,
+}: Filter<T> & FieldProps) {
   return (
     <div className={styles.filter}>
       <InputBase
@@ -48,7 +59,11 @@ export function FilterField<T>({ text, setText, rows, total, what, example, onSe
         slotProps={{ input: { 'aria-label': `Filter ${what}`, 'data-filter': '' } as object }}
         sx={{ width: 262 }}
       />
-      {onSelect && rows.length > 0 && <TextButton onClick={onSelect} title="to set something for all of them at once">select {rows.length === total ? 'all' : 'these'}</TextButton>}
+      {onSelect && rows.length > 0 && (
+        <TextButton onClick={onSelect} title="to set something for all of them at once">
+          select {rows.length === total ? 'all' : 'these'}
+        </TextButton>
+      )}
       <span aria-live="polite">{text ? `${rows.length} of ${total} ${what}` : `${total} ${what}`}</span>
       {children}
     </div>

@@ -20,13 +20,25 @@ export function FindingsList() {
   if (is === 'late' || is === 'failed') {
     return (
       <p className={styles.empty} role="alert">
-        {is === 'late' ? `Looking for findings took longer than ${FINDINGS_SECONDS} seconds and was stopped; the rest of the page is not affected. ` : 'Findings could not be looked for. '}
+        {is === 'late'
+          ? `Looking for findings took longer than ${FINDINGS_SECONDS} seconds and was stopped; the rest of the page is not affected. `
+          : 'Findings could not be looked for. '}
         <TextButton onClick={lookAgain}>look again</TextButton>
       </p>
     );
   }
-  if (is !== 'found' && findings.length === 0) return <p className={styles.empty} role="status">Looking for findings.</p>;
-  if (findings.length === 0) return <p className={styles.empty}>Nothing found: both ends of every cable match, every VLAN reaches its hosts, and every root was chosen.</p>;
+  if (is !== 'found' && findings.length === 0)
+    return (
+      <p className={styles.empty} role="status">
+        Looking for findings.
+      </p>
+    );
+  if (findings.length === 0)
+    return (
+      <p className={styles.empty}>
+        Nothing found: both ends of every cable match, every VLAN reaches its hosts, and every root was chosen.
+      </p>
+    );
   const goTo = (finding: Finding) => {
     const { shownTrees, showTree, goTo: see } = store.getState();
     const [tree] = finding.at.trees ?? [];
@@ -36,7 +48,11 @@ export function FindingsList() {
   };
   return (
     <>
-      {refused && <p className={styles.fault} role="alert">{refused}</p>}
+      {refused && (
+        <p className={styles.fault} role="alert">
+          {refused}
+        </p>
+      )}
       <ul className={styles.findings} aria-label="Findings">
         {findings.slice(0, MOST).map((finding, i) => (
           <li key={`${i} ${finding.text}`}>
@@ -45,18 +61,26 @@ export function FindingsList() {
               <p className={styles.why}>{finding.why}</p>
             </div>
             <span className={styles.remedies}>
-              {!viewing && finding.remedies.map((remedy) => (
-                // What is looked at still may have been mended already: its remedies belong to the design before.
-                <TextButton key={remedy.label} disabled={is !== 'found'} onClick={() => setRefused(store.getState().act(...remedy.commands))} title="one step that can be taken back">
-                  {remedy.label}
-                </TextButton>
-              ))}
+              {!viewing &&
+                finding.remedies.map((remedy) => (
+                  // What is looked at still may have been mended already: its remedies belong to the design before.
+                  <TextButton
+                    key={remedy.label}
+                    disabled={is !== 'found'}
+                    onClick={() => setRefused(store.getState().act(...remedy.commands))}
+                    title="one step that can be taken back"
+                  >
+                    {remedy.label}
+                  </TextButton>
+                ))}
               {placeOf(finding) && <TextButton onClick={() => goTo(finding)}>go there</TextButton>}
             </span>
           </li>
         ))}
       </ul>
-      {findings.length > MOST && <p className={styles.empty}>and {findings.length - MOST} more; knot-path check lists all.</p>}
+      {findings.length > MOST && (
+        <p className={styles.empty}>and {findings.length - MOST} more; knot-path check lists all.</p>
+      )}
     </>
   );
 }

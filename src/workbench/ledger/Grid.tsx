@@ -5,7 +5,10 @@ import { memo } from 'react';
 import { means } from '../state/selection';
 import { useNonce } from '../theme/nonce';
 
-interface Props<T extends GridValidRowModel> extends Pick<DataGridProps<T>, 'rows' | 'columns' | 'aria-label' | 'processRowUpdate' | 'onProcessRowUpdateError' | 'isCellEditable'> {
+interface Props<T extends GridValidRowModel> extends Pick<
+  DataGridProps<T>,
+  'rows' | 'columns' | 'aria-label' | 'processRowUpdate' | 'onProcessRowUpdateError' | 'isCellEditable'
+> {
   /** Called with the row that was clicked, or whose cell Enter was pressed on; `more` with Ctrl or Shift. */
   readonly onOpen: (row: T, how: 'alone' | 'more') => void;
   /** Called with a key pressed on a cell; true where it was used up. */
@@ -25,7 +28,9 @@ function PlainGrid<T extends GridValidRowModel>({ onOpen, onKey, chosen, ...prop
       disableRowSelectionOnClick
       {...(nonce ? { nonce } : {})}
       {...props}
-      {...(chosen ? { getRowClassName: ({ id }: { id: string | number }) => (chosen.has(String(id)) ? 'row-chosen' : '') } : {})}
+      {...(chosen
+        ? { getRowClassName: ({ id }: { id: string | number }) => (chosen.has(String(id)) ? 'row-chosen' : '') }
+        : {})}
       onRowClick={({ row }, event) => onOpen(row, means(event))}
       onCellKeyDown={({ row, field, cellMode, isEditable }, event) => {
         if (cellMode === 'edit' || event.ctrlKey || event.metaKey || event.altKey) return;

@@ -27,7 +27,12 @@ let there = entries;
 beforeEach(() => {
   there = entries;
   server.history.mockReset();
-  server.history.mockImplementation((_, { after = -1, before = Infinity, most = Infinity } = {}) => Promise.resolve({ ok: true, value: { entries: there.filter(({ number }) => number > after && number < before).slice(0, most) } }));
+  server.history.mockImplementation((_, { after = -1, before = Infinity, most = Infinity } = {}) =>
+    Promise.resolve({
+      ok: true,
+      value: { entries: there.filter(({ number }) => number > after && number < before).slice(0, most) },
+    }),
+  );
   server.documentAt.mockResolvedValue({ ok: true, value: { document: leanDesign(demo) } });
   server.nameBaseline.mockResolvedValue({ ok: true, value: null });
 });
@@ -48,7 +53,10 @@ describe('the history', () => {
     await settle();
     expect(server.history.mock.calls.at(-1)).toEqual(['test', { after: 2 }]);
     expect(screen.getByText('4 revisions')).toBeInTheDocument();
-    server.history.mockResolvedValue({ ok: false, error: { status: 0, message: 'The server does not answer.', details: [] } });
+    server.history.mockResolvedValue({
+      ok: false,
+      error: { status: 0, message: 'The server does not answer.', details: [] },
+    });
     act(() => void store.getState().act({ do: 'rename-design', name: 'Another' }));
     await waitFor(() => expect(screen.getByRole('alert')).toHaveTextContent('The server does not answer.'));
   });

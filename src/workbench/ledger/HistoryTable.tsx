@@ -6,7 +6,16 @@ import { useCallback, useMemo, useState } from 'react';
 import { TextButton } from '../frame/TextButton';
 import { api } from '../state/api';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
-import { revisionAt, revisionName, sideBySide, solvedOf, viewOf, type RevisionChoice, type SideBySide, type Solved } from '../state/revisions';
+import {
+  revisionAt,
+  revisionName,
+  sideBySide,
+  solvedOf,
+  viewOf,
+  type RevisionChoice,
+  type SideBySide,
+  type Solved,
+} from '../state/revisions';
 import { ComparisonView } from './ComparisonView';
 import { FilterField, useFilter } from './FilterField';
 import { Grid } from './Grid';
@@ -35,7 +44,10 @@ export function HistoryTable() {
   const [compared, setCompared] = useState<SideBySide | null>(null);
   const [first, setFirst] = useState<RevisionChoice | null>(null);
 
-  const nameOf = useCallback((revision: number) => revisionName(revision, entries?.find((entry) => entry.number === revision)?.baseline ?? null), [entries]);
+  const nameOf = useCallback(
+    (revision: number) => revisionName(revision, entries?.find((entry) => entry.number === revision)?.baseline ?? null),
+    [entries],
+  );
   const solvedAt = useCallback(
     async (choice: RevisionChoice): Promise<Solved | null> => {
       if (choice === 'now') {
@@ -74,34 +86,69 @@ export function HistoryTable() {
     },
     [solvedAt, store],
   );
-  const rows = useMemo(() => (entries ?? []).map((entry): HistoryRow => ({ id: entry.number, when: whenText(entry.at), label: entry.label, baseline: entry.baseline ?? '' })), [entries]);
+  const rows = useMemo(
+    () =>
+      (entries ?? []).map((entry): HistoryRow => ({
+        id: entry.number,
+        when: whenText(entry.at),
+        label: entry.label,
+        baseline: entry.baseline ?? '',
+      })),
+    [entries],
+  );
   const filter = useFilter(rows);
-  const columns = useMemo((): GridColDef<HistoryRow>[] => [
-    { field: 'id', headerName: 'Revision', type: 'number', width: 84 },
-    { field: 'when', headerName: 'When', width: 150 },
-    { field: 'label', headerName: 'What', flex: 1, minWidth: 240 },
-    { field: 'baseline', headerName: 'Baseline', width: 150 },
-    {
-      field: 'do', headerName: '', width: 330, sortable: false,
-      renderCell: ({ row }: GridRenderCellParams<HistoryRow>) => (
-        <span onClick={(event) => event.stopPropagation()}>
-          <TextButton onClick={() => void look(row.id)} aria-label={`look at revision ${row.id}`}>look</TextButton>{' '}
-          {first === null ? (
-            <>
-              <TextButton onClick={() => void compare(row.id, 'now')} aria-label={`compare revision ${row.id} with now`}>with now</TextButton>{' '}
-              <TextButton onClick={() => setFirst(row.id)} aria-label={`compare revision ${row.id} with another`}>with …</TextButton>
-            </>
-          ) : first === row.id ? (
-            <TextButton onClick={() => setFirst(null)}>not this one</TextButton>
-          ) : (
-            <TextButton onClick={() => { setFirst(null); void compare(Math.min(first as number, row.id), Math.max(first as number, row.id)); }}>with revision {first}</TextButton>
-          )}{' '}
-          <TextButton onClick={() => setNaming(row.id)} aria-label={`name revision ${row.id} as a baseline`}>name</TextButton>{' '}
-          <TextButton onClick={() => void restore(row.id)} aria-label={`restore revision ${row.id}`}>restore</TextButton>
-        </span>
-      ),
-    },
-  ], [look, compare, restore, first]);
+  const columns = useMemo(
+    (): GridColDef<HistoryRow>[] => [
+      { field: 'id', headerName: 'Revision', type: 'number', width: 84 },
+      { field: 'when', headerName: 'When', width: 150 },
+      { field: 'label', headerName: 'What', flex: 1, minWidth: 240 },
+      { field: 'baseline', headerName: 'Baseline', width: 150 },
+      {
+        field: 'do',
+        headerName: '',
+        width: 330,
+        sortable: false,
+        renderCell: ({ row }: GridRenderCellParams<HistoryRow>) => (
+          <span onClick={(event) => event.stopPropagation()}>
+            <TextButton onClick={() => void look(row.id)} aria-label={`look at revision ${row.id}`}>
+              look
+            </TextButton>{' '}
+            {first === null ? (
+              <>
+                <TextButton
+                  onClick={() => void compare(row.id, 'now')}
+                  aria-label={`compare revision ${row.id} with now`}
+                >
+                  with now
+                </TextButton>{' '}
+                <TextButton onClick={() => setFirst(row.id)} aria-label={`compare revision ${row.id} with another`}>
+                  with …
+                </TextButton>
+              </>
+            ) : first === row.id ? (
+              <TextButton onClick={() => setFirst(null)}>not this one</TextButton>
+            ) : (
+              <TextButton
+                onClick={() => {
+                  setFirst(null);
+                  void compare(Math.min(first as number, row.id), Math.max(first as number, row.id));
+                }}
+              >
+                with revision {first}
+              </TextButton>
+            )}{' '}
+            <TextButton onClick={() => setNaming(row.id)} aria-label={`name revision ${row.id} as a baseline`}>
+              name
+            </TextButton>{' '}
+            <TextButton onClick={() => void restore(row.id)} aria-label={`restore revision ${row.id}`}>
+              restore
+            </TextButton>
+          </span>
+        ),
+      },
+    ],
+    [look, compare, restore, first],
+  );
   const close = () => {
     setCompared(null);
     store.getState().look(null);
@@ -114,9 +161,17 @@ export function HistoryTable() {
     <>
       <FilterField {...filter} what="revisions" example="priority">
         {first !== null && <span>Choose the revision to lay beside {nameOf(first as number)}.</span>}
-        {viewing && <Button variant="contained" onClick={() => store.getState().look(null)}>Go back to now</Button>}
+        {viewing && (
+          <Button variant="contained" onClick={() => store.getState().look(null)}>
+            Go back to now
+          </Button>
+        )}
       </FilterField>
-      {(trouble ?? unread) && <p className={styles.fault} role="alert">{trouble ?? unread}</p>}
+      {(trouble ?? unread) && (
+        <p className={styles.fault} role="alert">
+          {trouble ?? unread}
+        </p>
+      )}
       {naming !== null && (
         <NameField
           key={naming}
@@ -131,7 +186,12 @@ export function HistoryTable() {
           }}
         />
       )}
-      <Grid aria-label="History of revisions" rows={filter.rows} columns={columns} onOpen={(row) => void look(row.id)} />
+      <Grid
+        aria-label="History of revisions"
+        rows={filter.rows}
+        columns={columns}
+        onOpen={(row) => void look(row.id)}
+      />
     </>
   );
 }

@@ -23,8 +23,12 @@ export function hostRows(design: Design): HostRow[] {
   const names = new Map(design.switches.map((sw) => [sw.id, sw.name ?? sw.id]));
   const vlans = new Map(design.vlans.map((vlan) => [vlan.id, vlan.name ?? '']));
   return design.hosts.map((host) => ({
-    id: host.id, name: host.name ?? host.id, vlan: host.vlan, vlanName: vlans.get(host.vlan) ?? (host.vlan === 1 ? 'default' : 'not listed'),
-    at: host.attach.map((end) => `${names.get(end.switch)} port ${end.port}`).join(' and ') || 'nowhere', mac: host.mac,
+    id: host.id,
+    name: host.name ?? host.id,
+    vlan: host.vlan,
+    vlanName: vlans.get(host.vlan) ?? (host.vlan === 1 ? 'default' : 'not listed'),
+    at: host.attach.map((end) => `${names.get(end.switch)} port ${end.port}`).join(' and ') || 'nowhere',
+    mac: host.mac,
   }));
 }
 
@@ -40,6 +44,7 @@ const itemOf = (row: HostRow): Item => ({ kind: 'host', host: row.id });
 export function HostTable() {
   const design = useDeferredValue(useWorkbench((state) => state.design));
   const rows = useMemo(() => hostRows(design), [design]);
-  if (rows.length === 0) return <p className={styles.empty}>No hosts yet. In the line above the map: host desk = a 9 vlan 45.</p>;
+  if (rows.length === 0)
+    return <p className={styles.empty}>No hosts yet. In the line above the map: host desk = a 9 vlan 45.</p>;
   return <ItemTable label="Hosts" what="hosts" example="45 desk" rows={rows} columns={COLUMNS} itemOf={itemOf} />;
 }

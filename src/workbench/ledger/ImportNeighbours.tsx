@@ -39,7 +39,11 @@ function useReads(files: readonly ReadFile[]): (Result<ObservedImport, string> |
       void read(text, seenOn?.trim() ?? null).then((result) => setFound((before) => new Map(before).set(key, result)));
     }
   }, [files, read]);
-  return files.map((file) => (file.seenOn?.trim() === '' ? fail('On which switch was this printed? lldpctl does not say.') : (found.get(keyOf(file)) ?? null)));
+  return files.map((file) =>
+    file.seenOn?.trim() === ''
+      ? fail('On which switch was this printed? lldpctl does not say.')
+      : (found.get(keyOf(file)) ?? null),
+  );
 }
 
 const keyOf = ({ text, seenOn }: Pick<ReadFile, 'text' | 'seenOn'>): string => `${seenOn?.trim() ?? ''}\n${text}`;
@@ -55,15 +59,24 @@ export function ImportNeighbours({ close }: { readonly close: () => void }) {
     const read: ReadFile[] = [];
     const wrong: string[] = [];
     for (const file of chosen) {
-      const text = file.size > MAX_FILE ? fail(tooLarge(file.size)) : decodeText(new Uint8Array(await file.arrayBuffer()));
+      const text =
+        file.size > MAX_FILE ? fail(tooLarge(file.size)) : decodeText(new Uint8Array(await file.arrayBuffer()));
       if (!text.ok) wrong.push(`${file.name}: ${text.error}`);
-      else read.push({ name: file.name, text: text.value, seenOn: isJson(text.value) ? switchInName(file.name, names) : null });
+      else
+        read.push({
+          name: file.name,
+          text: text.value,
+          seenOn: isJson(text.value) ? switchInName(file.name, names) : null,
+        });
     }
     setTroubles(wrong);
     setFiles([...files, ...read]);
   };
   const [pastedOn, setPastedOn] = useState('');
-  const all: readonly ReadFile[] = pasted.trim() === '' ? files : [...files, { name: 'pasted text', text: pasted, seenOn: isJson(pasted) ? pastedOn : null }];
+  const all: readonly ReadFile[] =
+    pasted.trim() === ''
+      ? files
+      : [...files, { name: 'pasted text', text: pasted, seenOn: isJson(pasted) ? pastedOn : null }];
   const reads = useReads(all);
   const results = all.map((file, i) => ({ file, result: reads[i] ?? null }));
   const observed = results.flatMap(({ result }) => (result?.ok ? result.value.observed : []));
@@ -73,31 +86,70 @@ export function ImportNeighbours({ close }: { readonly close: () => void }) {
     if (refused === null) close();
     else setTroubles([refused]);
   };
-  const where = (file: ReadFile, i: number) => file.seenOn !== null && (
-    <input
-      className={styles.input} style={{ width: 150 }} list="switch-names" value={file.seenOn} placeholder="printed on which switch" aria-label={`Switch on which ${file.name} was printed`}
-      onChange={(event) => (i < files.length ? setFiles(files.map((each, j) => (j === i ? { ...each, seenOn: event.target.value } : each))) : setPastedOn(event.target.value))}
-    />
-  );
+  const where = (file: ReadFile, i: number) =>
+    file.seenOn !== null && (
+      <input
+        className={styles.input}
+        style={{ width: 150 }}
+        list="switch-names"
+        value={file.seenOn}
+        placeholder="printed on which switch"
+        aria-label={`Switch on which ${file.name} was printed`}
+        onChange={(event) =>
+          i < files.length
+            ? setFiles(files.map((each, j) => (j === i ? { ...each, seenOn: event.target.value } : each)))
+            : setPastedOn(event.target.value)
+        }
+      />
+    );
   return (
     <div className={styles.importer}>
-      <datalist id="switch-names">{names.map((name) => <option key={name} value={name} />)}</datalist>
+      <datalist id="switch-names">
+        {names.map((name) => (
+          <option key={name} value={name} />
+        ))}
+      </datalist>
       <div>
         <p>
-          A CSV file with the columns <b>switch, port, neighbour, neighbour port</b>, or what <b>lldpctl -f json</b> printed on a switch; several files at once are fine.
+          A CSV file with the columns <b>switch, port, neighbour, neighbour port</b>, or what <b>lldpctl -f json</b>{' '}
+          printed on a switch; several files at once are fine.
         </p>
         <p className={styles.filter}>
           <Button variant="outlined" component="label">
             Choose files
-            <input type="file" multiple hidden accept=".csv,.txt,.tsv,.json" aria-label="Files of reported neighbours" onChange={(event) => { void load([...(event.target.files ?? [])]); event.target.value = ''; }} />
+            <input
+              type="file"
+              multiple
+              hidden
+              accept=".csv,.txt,.tsv,.json"
+              aria-label="Files of reported neighbours"
+              onChange={(event) => {
+                void load([...(event.target.files ?? [])]);
+                event.target.value = '';
+              }}
+            />
           </Button>
-          <Button variant="contained" disabled={!ready} onClick={take}>Hold against the drawing</Button>
+          <Button variant="contained" disabled={!ready} onClick={take}>
+            Hold against the drawing
+          </Button>
           <Button onClick={close}>Cancel</Button>
         </p>
-        <textarea className={styles.input} rows={3} value={pasted} placeholder="or paste it here" aria-label="Reported neighbours as text" spellCheck={false} onChange={(event) => setPasted(event.target.value)} />
+        <textarea
+          className={styles.input}
+          rows={3}
+          value={pasted}
+          placeholder="or paste it here"
+          aria-label="Reported neighbours as text"
+          spellCheck={false}
+          onChange={(event) => setPasted(event.target.value)}
+        />
       </div>
       <ul className={styles.reads} aria-label="What was read" aria-live="polite">
-        {troubles.map((trouble) => <li key={trouble} className={styles.fault} role="alert">{trouble}</li>)}
+        {troubles.map((trouble) => (
+          <li key={trouble} className={styles.fault} role="alert">
+            {trouble}
+          </li>
+        ))}
         {results.map(({ file, result }, i) => (
           <li key={`${i} ${file.name}`}>
             <b>{file.name}</b> {where(file, i)}
@@ -106,12 +158,21 @@ export function ImportNeighbours({ close }: { readonly close: () => void }) {
             ) : result.ok ? (
               <>
                 {' '}
-                {counted(result.value.observed.length, 'neighbour')} from {counted(new Set(result.value.observed.map((row) => row.switch)).size, 'switch', 'switches')}
-                {result.value.skipped.slice(0, 4).map((line) => <p key={line} className={styles.fault}>{line}</p>)}
-                {result.value.skipped.length > 4 && <p className={styles.fault}>and {result.value.skipped.length - 4} more lines that cannot be used</p>}
+                {counted(result.value.observed.length, 'neighbour')} from{' '}
+                {counted(new Set(result.value.observed.map((row) => row.switch)).size, 'switch', 'switches')}
+                {result.value.skipped.slice(0, 4).map((line) => (
+                  <p key={line} className={styles.fault}>
+                    {line}
+                  </p>
+                ))}
+                {result.value.skipped.length > 4 && (
+                  <p className={styles.fault}>and {result.value.skipped.length - 4} more lines that cannot be used</p>
+                )}
               </>
             ) : (
-              <p className={styles.fault} role="alert">{result.error}</p>
+              <p className={styles.fault} role="alert">
+                {result.error}
+              </p>
             )}
           </li>
         ))}

@@ -18,21 +18,44 @@ interface Props<T extends GridValidRowModel & { readonly id: string }> {
 }
 
 /** What identifies an item among others of its kind, as rows do. */
-const idOf = (item: Item): string => (item.kind === 'link' ? item.link : item.kind === 'host' ? item.host : item.kind === 'switch' ? item.switch : `${item.switch}\n${item.port}`);
+const idOf = (item: Item): string =>
+  item.kind === 'link'
+    ? item.link
+    : item.kind === 'host'
+      ? item.host
+      : item.kind === 'switch'
+        ? item.switch
+        : `${item.switch}\n${item.port}`;
 
-export function ItemTable<T extends GridValidRowModel & { readonly id: string }>({ rows, columns, itemOf, label, what, example }: Props<T>) {
+export function ItemTable<T extends GridValidRowModel & { readonly id: string }>({
+  rows,
+  columns,
+  itemOf,
+  label,
+  what,
+  example,
+}: Props<T>) {
   const store = useWorkbenchStore();
   const selection = useWorkbench((state) => state.selection);
   const filter = useFilter(rows);
   const open = useCallback(
-    (row: T, how: 'alone' | 'more') => (how === 'more' ? store.getState().pick(itemOf(row), how) : store.getState().goTo(itemOf(row))),
+    (row: T, how: 'alone' | 'more') =>
+      how === 'more' ? store.getState().pick(itemOf(row), how) : store.getState().goTo(itemOf(row)),
     [store, itemOf],
   );
   const kind = rows[0] && itemOf(rows[0]).kind;
-  const chosen = useMemo(() => new Set(itemsOf(selection).flatMap((item) => (item.kind === kind ? [idOf(item)] : []))), [selection, kind]);
+  const chosen = useMemo(
+    () => new Set(itemsOf(selection).flatMap((item) => (item.kind === kind ? [idOf(item)] : []))),
+    [selection, kind],
+  );
   return (
     <>
-      <FilterField {...filter} what={what} example={example} onSelect={() => store.getState().select(selectionOf(filter.rows.map(itemOf)))} />
+      <FilterField
+        {...filter}
+        what={what}
+        example={example}
+        onSelect={() => store.getState().select(selectionOf(filter.rows.map(itemOf)))}
+      />
       <Grid aria-label={label} rows={filter.rows} columns={columns} onOpen={open} chosen={chosen} />
     </>
   );

@@ -15,14 +15,31 @@ import { ledgerRows, type LedgerRow } from './rows';
 const number = (value: number | null): string => (value === null ? '' : groupText(value));
 
 const COLUMNS: GridColDef<LedgerRow>[] = [
-  { field: 'tree', headerName: 'Tree', width: 96, sortComparator: (a: string, b: string) => a.localeCompare(b, 'en', { numeric: true }) },
+  {
+    field: 'tree',
+    headerName: 'Tree',
+    width: 96,
+    sortComparator: (a: string, b: string) => a.localeCompare(b, 'en', { numeric: true }),
+  },
   { field: 'switch', headerName: 'Switch', width: 120 },
-  { field: 'port', headerName: 'Port', width: 64, sortComparator: (a: string, b: string) => a.localeCompare(b, 'en', { numeric: true }) },
+  {
+    field: 'port',
+    headerName: 'Port',
+    width: 64,
+    sortComparator: (a: string, b: string) => a.localeCompare(b, 'en', { numeric: true }),
+  },
   { field: 'to', headerName: 'To', width: 160 },
   { field: 'role', headerName: 'Role', width: 98 },
   { field: 'state', headerName: 'State', width: 98 },
   { field: 'cost', headerName: 'Cost', type: 'number', width: 80, valueFormatter: number },
-  { field: 'rootPathCost', headerName: 'Root path cost', type: 'number', width: 118, valueFormatter: (value: number, { internal }) => (internal > 0 ? `${groupText(value)} / ${groupText(internal)}` : groupText(value)) },
+  {
+    field: 'rootPathCost',
+    headerName: 'Root path cost',
+    type: 'number',
+    width: 118,
+    valueFormatter: (value: number, { internal }) =>
+      internal > 0 ? `${groupText(value)} / ${groupText(internal)}` : groupText(value),
+  },
   { field: 'designatedBridge', headerName: 'Designated bridge', flex: 1, minWidth: 130 },
   { field: 'designatedPort', headerName: 'Des. port', description: 'Designated port', width: 84 },
 ];
@@ -40,16 +57,14 @@ export function Ledger() {
   const all = useMemo(() => (solution ? rowsOf(solution, shown) : []), [solution, shown]);
   const filter = useFilter(all);
   const open = useCallback((row: LedgerRow) => goTo({ kind: 'port', switch: row.switchId, port: row.portId }), [goTo]);
-  if (all.length === 0) return <p className={styles.empty}>No port is in a shown tree yet: add switches and join them in the Cable lens.</p>;
+  if (all.length === 0)
+    return (
+      <p className={styles.empty}>No port is in a shown tree yet: add switches and join them in the Cable lens.</p>
+    );
   return (
     <>
       <FilterField {...filter} what="ends" example="dome alternate" />
-      <Grid
-        aria-label="Ledger: every port in every shown tree"
-        rows={filter.rows}
-        columns={COLUMNS}
-        onOpen={open}
-      />
+      <Grid aria-label="Ledger: every port in every shown tree" rows={filter.rows} columns={COLUMNS} onOpen={open} />
     </>
   );
 }

@@ -41,9 +41,15 @@ export function lossRows(design: Design, all: readonly LossOf[]): LossRow[] {
       const [first] = alike as [RootLoss];
       const treeIds = alike.map((each) => each.tree);
       return {
-        id: `${id} ${i}`, root: nameOf(id), trees: treesName(treeIds), takesOver: first.takesOver === null ? 'nobody is left' : nameOf(first.takesOver),
-        ends: alike.reduce((sum, each) => sum + each.ends.length, 0), cutOff: first.cutOff.map(nameOf).join(', ') || 'nobody',
-        shares: first.sharesWith.length > 0 ? treesName(first.sharesWith) : 'no other', switch: id, treeIds,
+        id: `${id} ${i}`,
+        root: nameOf(id),
+        trees: treesName(treeIds),
+        takesOver: first.takesOver === null ? 'nobody is left' : nameOf(first.takesOver),
+        ends: alike.reduce((sum, each) => sum + each.ends.length, 0),
+        cutOff: first.cutOff.map(nameOf).join(', ') || 'nobody',
+        shares: first.sharesWith.length > 0 ? treesName(first.sharesWith) : 'no other',
+        switch: id,
+        treeIds,
       };
     });
   });
@@ -64,7 +70,10 @@ export function LossTable() {
   const viewing = useWorkbench((state) => state.viewing);
   const design = solution?.network.design ?? null;
   const { answer, stop } = useAnswer(useMemo(() => (design && !viewing ? askLosses(design) : null), [design, viewing]));
-  const rows = useMemo(() => (design && answer.is === 'found' ? lossRows(design, answer.value) : null), [design, answer]);
+  const rows = useMemo(
+    () => (design && answer.is === 'found' ? lossRows(design, answer.value) : null),
+    [design, answer],
+  );
   const show = useCallback(
     ({ switch: dead, treeIds }: LossRow) => {
       const { solution: before, revision, look, showTree, shownTrees, select } = store.getState();
@@ -72,7 +81,13 @@ export function LossTable() {
       if (!loss) return;
       if (!treeIds.some((id) => shownTrees.includes(id))) showTree(treeIds[0]!, 'alone');
       const label = `the design if ${loss.design.switches.find((sw) => sw.id === loss.switch)?.name ?? loss.switch} dies`;
-      look({ label, revision, design: loss.design, solution: loss.solution, moved: movedOf(label, movedEnds(before, loss.solution), 'comparison') });
+      look({
+        label,
+        revision,
+        design: loss.design,
+        solution: loss.solution,
+        moved: movedOf(label, movedEnds(before, loss.solution), 'comparison'),
+      });
       select({ kind: 'switch', switch: loss.switch });
     },
     [store],
@@ -80,16 +95,21 @@ export function LossTable() {
   if (viewing) {
     return (
       <p className={styles.empty}>
-        The map shows {viewing.label}, with every end that moved marked. <TextButton onClick={() => store.getState().look(null)}>go back to now</TextButton>
+        The map shows {viewing.label}, with every end that moved marked.{' '}
+        <TextButton onClick={() => store.getState().look(null)}>go back to now</TextButton>
       </p>
     );
   }
-  if (solution && answer.is !== 'found') return <Asking answer={answer} stop={stop} what="Working out what each loss does" />;
+  if (solution && answer.is !== 'found')
+    return <Asking answer={answer} stop={stop} what="Working out what each loss does" />;
   if (!rows || rows.length === 0) return <p className={styles.empty}>No tree has a root yet.</p>;
   return (
     <>
       <div className={styles.filter}>
-        <span>A click on a row shows the map as it would be, moved ends marked; the present one comes back by “go back to now”.</span>
+        <span>
+          A click on a row shows the map as it would be, moved ends marked; the present one comes back by “go back to
+          now”.
+        </span>
       </div>
       <Grid aria-label="If a root dies" rows={rows} columns={COLUMNS} onOpen={show} />
     </>

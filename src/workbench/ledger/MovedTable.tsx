@@ -36,17 +36,16 @@ export function MovedTable() {
     [goTo, showTree],
   );
   if (!moved || moved.ends.length === 0) {
-    return <p className={styles.empty}>{moved ? `“${moved.label}” moved no end.` : 'After a change, the ends whose role it changed are listed here.'}</p>;
+    return (
+      <p className={styles.empty}>
+        {moved ? `“${moved.label}” moved no end.` : 'After a change, the ends whose role it changed are listed here.'}
+      </p>
+    );
   }
   return (
     <>
       <FilterField {...filter} what="moved ends" example="ridge root" />
-      <Grid
-        aria-label="Ends moved by the last change"
-        rows={filter.rows}
-        columns={COLUMNS}
-        onOpen={open}
-      />
+      <Grid aria-label="Ends moved by the last change" rows={filter.rows} columns={COLUMNS} onOpen={open} />
     </>
   );
 }

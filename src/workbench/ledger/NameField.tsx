@@ -21,12 +21,31 @@ export function NameField({ label, value, commit, close }: Props) {
     else setFault(refused);
   };
   return (
-    <form className={styles.filter} onSubmit={(event) => { event.preventDefault(); void keep(); }}>
+    <form
+      className={styles.filter}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void keep();
+      }}
+    >
       <label htmlFor="name-field">{label}</label>
-      <input id="name-field" className={styles.input} autoFocus value={text} onChange={(event) => setText(event.target.value)} aria-invalid={fault !== null} />
-      <Button type="submit" variant="contained">Keep</Button>
+      <input
+        id="name-field"
+        className={styles.input}
+        autoFocus
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        aria-invalid={fault !== null}
+      />
+      <Button type="submit" variant="contained">
+        Keep
+      </Button>
       <Button onClick={close}>Cancel</Button>
-      {fault && <span className={styles.fault} role="alert">{fault}</span>}
+      {fault && (
+        <span className={styles.fault} role="alert">
+          {fault}
+        </span>
+      )}
     </form>
   );
 }

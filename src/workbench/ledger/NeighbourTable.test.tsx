@@ -7,7 +7,10 @@ import { NeighbourTable } from './NeighbourTable';
 import { VlanTable } from './VlanTable';
 
 const demo = fernhollow();
-const seen = [{ switch: 'ridge-a', port: '1', device: 'ridge-b', devicePort: '1' }, { switch: 'ridge-a', port: '2', device: 'lodge', devicePort: '9' }];
+const seen = [
+  { switch: 'ridge-a', port: '1', device: 'ridge-b', devicePort: '1' },
+  { switch: 'ridge-a', port: '2', device: 'lodge', devicePort: '9' },
+];
 
 describe('the table of neighbours on the screen', () => {
   it('selects the ports that the filter leaves, for settings of all of them', async () => {
@@ -36,7 +39,10 @@ describe('the table of neighbours on the screen', () => {
   it('hands the drawn table over as a file', async () => {
     const saved: { name: string; text: string }[] = [];
     const blobs: Blob[] = [];
-    Object.assign(URL, { createObjectURL: (blob: Blob) => `blob:${blobs.push(blob)}`, revokeObjectURL: () => undefined });
+    Object.assign(URL, {
+      createObjectURL: (blob: Blob) => `blob:${blobs.push(blob)}`,
+      revokeObjectURL: () => undefined,
+    });
     jest.spyOn(HTMLAnchorElement.prototype, 'click').mockImplementation(function (this: HTMLAnchorElement) {
       saved.push({ name: this.download, text: this.href });
     });
@@ -71,7 +77,11 @@ describe('the table of VLANs on the screen', () => {
     write('Load of each new VLAN in Mb/s', '7.5');
     fireEvent.keyDown(field(ids), { key: 'Enter' });
     await settle();
-    expect(store.getState().design.vlans.slice(0, 3)).toEqual([{ id: 14, load: 7.5 }, { id: 15, name: 'Mount control', load: 120 }, { id: 16, load: 7.5 }]);
+    expect(store.getState().design.vlans.slice(0, 3)).toEqual([
+      { id: 14, load: 7.5 },
+      { id: 15, name: 'Mount control', load: 120 },
+      { id: 16, load: 7.5 },
+    ]);
     expect(field(ids)).toHaveValue('');
     write(ids, '15');
     fireEvent.click(screen.getByRole('button', { name: 'Add' }));

@@ -32,19 +32,26 @@ export function pathRows(solution: Solution, shown: readonly TreeId[], id: Switc
   return shown.flatMap((treeId) => {
     const tree = treeOf(solution, treeId);
     return (tree ? candidatePaths(network, tree, s) : []).map((path, i): PathRow => ({
-      id: `${treeId} ${i}`, tree: treeName(treeId), taken: takenText(path),
+      id: `${treeId} ${i}`,
+      tree: treeName(treeId),
+      taken: takenText(path),
       way: [...path.hops.map((hop) => `${names.get(hop.switch)} ${hop.port}`), names.get(path.root)].join(' › '),
-      sum: sumText(path), total: totalText(path), over: path.chosen ? '' : `+${groupText(path.over)}`,
-      switchId: path.hops[0]!.switch, portId: path.hops[0]!.port,
+      sum: sumText(path),
+      total: totalText(path),
+      over: path.chosen ? '' : `+${groupText(path.over)}`,
+      switchId: path.hops[0]!.switch,
+      portId: path.hops[0]!.port,
     }));
   });
 }
 
 /** Costs in the order of the hops; those that count inside of a region alone stand in brackets. */
-const sumText = ({ hops }: CandidatePath): string => hops.map((hop) => (hop.inside ? `(${groupText(hop.cost)})` : groupText(hop.cost))).join(' + ');
+const sumText = ({ hops }: CandidatePath): string =>
+  hops.map((hop) => (hop.inside ? `(${groupText(hop.cost)})` : groupText(hop.cost))).join(' + ');
 
 /** In a CIST with regions both sums: outside of regions, and inside of this one. */
-const totalText = ({ total, internal }: CandidatePath): string => (internal === null ? groupText(total) : `${groupText(total)}, inside ${groupText(internal)}`);
+const totalText = ({ total, internal }: CandidatePath): string =>
+  internal === null ? groupText(total) : `${groupText(total)}, inside ${groupText(internal)}`;
 
 const takenText = ({ chosen, heard, over }: CandidatePath): string =>
   chosen ? 'the way taken' : !heard ? 'not heard: this end speaks' : over === 0 ? 'as cheap, loses the tie' : 'dearer';
@@ -70,8 +77,19 @@ export function PathTable() {
   const shown = useDeferredValue(useWorkbench((state) => state.shownTrees));
   const id = useWorkbench((state) => switchOf(state.selection));
   const rows = useMemo(() => (solution && id ? pathRows(solution, shown, id) : []), [solution, shown, id]);
-  const open = useCallback((row: PathRow) => store.getState().goTo({ kind: 'port', switch: row.switchId, port: row.portId }), [store]);
-  if (!id) return <p className={styles.empty}>Select a switch: its ways to the root are then added up here, the one taken first.</p>;
-  if (rows.length === 0) return <p className={styles.empty}>This switch is the root of every tree shown, or takes no part in them: it has no way to go.</p>;
+  const open = useCallback(
+    (row: PathRow) => store.getState().goTo({ kind: 'port', switch: row.switchId, port: row.portId }),
+    [store],
+  );
+  if (!id)
+    return (
+      <p className={styles.empty}>Select a switch: its ways to the root are then added up here, the one taken first.</p>
+    );
+  if (rows.length === 0)
+    return (
+      <p className={styles.empty}>
+        This switch is the root of every tree shown, or takes no part in them: it has no way to go.
+      </p>
+    );
   return <Grid aria-label="Ways to the root" rows={rows} columns={COLUMNS} onOpen={open} />;
 }

@@ -30,7 +30,12 @@ interface RootRow extends Readonly<Record<`g${number}`, string>> {
 export function rootRows({ network }: Pick<Solution, 'network'>, { groups }: Matrix): RootRow[] {
   const tiers = ['core', 'distribution', 'access'];
   return network.switches
-    .map((sw, s): RootRow => ({ id: sw.id, name: sw.name ?? sw.id, tier: sw.tier, ...Object.fromEntries(groups.map((group, g) => [`g${g}`, group.cells[s] ? String(group.cells[s].priority) : ''])) }))
+    .map((sw, s): RootRow => ({
+      id: sw.id,
+      name: sw.name ?? sw.id,
+      tier: sw.tier,
+      ...Object.fromEntries(groups.map((group, g) => [`g${g}`, group.cells[s] ? String(group.cells[s].priority) : ''])),
+    }))
     .sort((a, b) => tiers.indexOf(a.tier) - tiers.indexOf(b.tier));
 }
 
@@ -47,18 +52,34 @@ export function RootMatrix() {
   const rows = useMemo(() => (solution ? rootRows(solution, { ...whole, groups }) : []), [solution, whole, groups]);
   const filter = useFilter(rows);
 
-  const columns = useMemo((): GridColDef<RootRow>[] => [
-    { field: 'name', headerName: 'Switch', width: 150 },
-    { field: 'tier', headerName: 'Tier', width: 100 },
-    ...groups.map((group, g): GridColDef<RootRow> => ({
-      field: `g${g}`, headerName: treesName(group.trees), description: treesName(group.trees), editable: true, align: 'right', headerAlign: 'right',
-      width: groupWidth(group.trees), sortComparator: (a: string, b: string) => Number(a) - Number(b),
-      renderCell: ({ row }: GridRenderCellParams<RootRow>) => <Cell cell={cellAt(solution, group, row.id)} tree={solution?.trees.findIndex((tree) => tree.id === group.trees[0]) ?? 0} />,
-    })),
-  ], [groups, solution]);
+  const columns = useMemo(
+    (): GridColDef<RootRow>[] => [
+      { field: 'name', headerName: 'Switch', width: 150 },
+      { field: 'tier', headerName: 'Tier', width: 100 },
+      ...groups.map((group, g): GridColDef<RootRow> => ({
+        field: `g${g}`,
+        headerName: treesName(group.trees),
+        description: treesName(group.trees),
+        editable: true,
+        align: 'right',
+        headerAlign: 'right',
+        width: groupWidth(group.trees),
+        sortComparator: (a: string, b: string) => Number(a) - Number(b),
+        renderCell: ({ row }: GridRenderCellParams<RootRow>) => (
+          <Cell
+            cell={cellAt(solution, group, row.id)}
+            tree={solution?.trees.findIndex((tree) => tree.id === group.trees[0]) ?? 0}
+          />
+        ),
+      })),
+    ],
+    [groups, solution],
+  );
   const update = useCallback(
     (after: RootRow, before: RootRow): RootRow => {
-      const field = Object.keys(after).find((key) => groupAt(key) !== null && after[key as 'g0'] !== before[key as 'g0']);
+      const field = Object.keys(after).find(
+        (key) => groupAt(key) !== null && after[key as 'g0'] !== before[key as 'g0'],
+      );
       const group = field && groups[groupAt(field)!];
       if (!group) return before;
       const refused = setPriority(store, group.trees, [after.id], after[field as 'g0'] ?? '');
@@ -77,29 +98,57 @@ export function RootMatrix() {
     },
     [groups, store],
   );
-  const open = useCallback((row: RootRow, how: 'alone' | 'more') => {
-    const item: Item = { kind: 'switch', switch: row.id };
-    if (how === 'more') store.getState().pick(item, how);
-    else store.getState().goTo(item);
-  }, [store]);
-  const chosen = useMemo(() => new Set<string>(itemsOf(selection).flatMap((item) => (item.kind === 'switch' ? [item.switch] : []))), [selection]);
+  const open = useCallback(
+    (row: RootRow, how: 'alone' | 'more') => {
+      const item: Item = { kind: 'switch', switch: row.id };
+      if (how === 'more') store.getState().pick(item, how);
+      else store.getState().goTo(item);
+    },
+    [store],
+  );
+  const chosen = useMemo(
+    () => new Set<string>(itemsOf(selection).flatMap((item) => (item.kind === 'switch' ? [item.switch] : []))),
+    [selection],
+  );
   const editable = useCallback(({ row, field }: { row: RootRow; field: string }) => row[field as 'g0'] !== '', []);
-  if (rows.length === 0 || whole.groups.length === 0) return <p className={styles.empty}>No switch runs spanning tree yet: cable the first ones in the Cable lens.</p>;
+  if (rows.length === 0 || whole.groups.length === 0)
+    return <p className={styles.empty}>No switch runs spanning tree yet: cable the first ones in the Cable lens.</p>;
   return (
     <>
-      <FilterField {...filter} what="switches" example="core ridge" onSelect={() => store.getState().select({ kind: 'several', items: filter.rows.map((row): Item => ({ kind: 'switch', switch: row.id })) })}>
+      <FilterField
+        {...filter}
+        what="switches"
+        example="core ridge"
+        onSelect={() =>
+          store
+            .getState()
+            .select({ kind: 'several', items: filter.rows.map((row): Item => ({ kind: 'switch', switch: row.id })) })
+        }
+      >
         <SetSelected trees={trees} setTrees={setTrees} fault={treesFault} of={groups.flatMap((group) => group.trees)} />
       </FilterField>
-      {fault && <p className={styles.fault} role="alert">{fault}</p>}
+      {fault && (
+        <p className={styles.fault} role="alert">
+          {fault}
+        </p>
+      )}
       <Grid
-        aria-label="Roots: priorities of switches by trees" rows={filter.rows} columns={columns} onOpen={open} onKey={onKey} chosen={chosen}
-        processRowUpdate={update} onProcessRowUpdateError={(error: Error) => setFault(error.message)} isCellEditable={editable}
+        aria-label="Roots: priorities of switches by trees"
+        rows={filter.rows}
+        columns={columns}
+        onOpen={open}
+        onKey={onKey}
+        chosen={chosen}
+        processRowUpdate={update}
+        onProcessRowUpdateError={(error: Error) => setFault(error.message)}
+        isCellEditable={editable}
       />
     </>
   );
 }
 
-const cellAt = (solution: Solution | null, group: TreeGroup, id: SwitchId): RootCell | null => group.cells[solution?.network.switchIndex.get(id) ?? -1] ?? null;
+const cellAt = (solution: Solution | null, group: TreeGroup, id: SwitchId): RootCell | null =>
+  group.cells[solution?.network.switchIndex.get(id) ?? -1] ?? null;
 
 /** A priority, soft where it is that of all trees; the root with its knot, the standby with its loop, the third with its place. */
 function Cell({ cell, tree }: { readonly cell: RootCell | null; readonly tree: number }) {
@@ -116,13 +165,29 @@ function Cell({ cell, tree }: { readonly cell: RootCell | null; readonly tree: n
 }
 
 /** Sets a priority as typed on switches in trees as one step; empty takes the trees' own setting away. Gives null or a sentence. */
-function setPriority(store: ReturnType<typeof useWorkbenchStore>, trees: readonly TreeId[], switches: readonly SwitchId[], text: string): string | null {
+function setPriority(
+  store: ReturnType<typeof useWorkbenchStore>,
+  trees: readonly TreeId[],
+  switches: readonly SwitchId[],
+  text: string,
+): string | null {
   const read = bridgePriority(text);
-  if (!read.ok) return `${read.error.message}${read.error.suggestions ? ` Nearest: ${read.error.suggestions.join(' and ')}.` : ''}`;
+  if (!read.ok)
+    return `${read.error.message}${read.error.suggestions ? ` Nearest: ${read.error.suggestions.join(' and ')}.` : ''}`;
   const { design, act } = store.getState();
   const chosen = design.switches.filter((sw) => switches.includes(sw.id));
   const { value } = read;
-  return act(...chosen.flatMap((sw) => trees.flatMap((tree) => (value === null ? (sw.trees[tree] ? [{ do: 'set-bridge-priority' as const, switch: sw.id, tree, priority: null }] : []) : priorityCommand(sw, tree, value)))));
+  return act(
+    ...chosen.flatMap((sw) =>
+      trees.flatMap((tree) =>
+        value === null
+          ? sw.trees[tree]
+            ? [{ do: 'set-bridge-priority' as const, switch: sw.id, tree, priority: null }]
+            : []
+          : priorityCommand(sw, tree, value),
+      ),
+    ),
+  );
 }
 
 interface SetProps {
@@ -140,20 +205,62 @@ function SetSelected({ trees, setTrees, fault, of }: SetProps) {
   const perVlan = of.some((tree) => treeVlan(tree) !== null) || trees !== '';
   const [priority, setPriorityText] = useState('');
   const [refused, setRefused] = useState<string | null>(null);
-  const set = () => setRefused(priority.trim() === '' ? 'Which priority? 0 to 61440 in steps of 4096.' : setPriority(store, of, switchesIn(store.getState().selection), priority));
+  const set = () =>
+    setRefused(
+      priority.trim() === ''
+        ? 'Which priority? 0 to 61440 in steps of 4096.'
+        : setPriority(store, of, switchesIn(store.getState().selection), priority),
+    );
   const place = (as: Place) => placeIn(store.getState(), of, switchesIn(store.getState().selection), as);
   return (
     <>
-      {perVlan && <input className={styles.input} style={{ width: 110 }} value={trees} placeholder="VLANs 15-35" aria-label="Trees in the table" aria-invalid={fault !== null} onChange={(event) => setTrees(event.target.value)} />}
+      {perVlan && (
+        <input
+          className={styles.input}
+          style={{ width: 110 }}
+          value={trees}
+          placeholder="VLANs 15-35"
+          aria-label="Trees in the table"
+          aria-invalid={fault !== null}
+          onChange={(event) => setTrees(event.target.value)}
+        />
+      )}
       <input
-        className={styles.input} style={{ width: 92 }} value={priority} placeholder="priority" aria-label="Priority of the selected switches in these trees" aria-invalid={refused !== null}
-        onChange={(event) => { setPriorityText(event.target.value); setRefused(null); }} onKeyDown={(event) => event.key === 'Enter' && count > 0 && set()}
+        className={styles.input}
+        style={{ width: 92 }}
+        value={priority}
+        placeholder="priority"
+        aria-label="Priority of the selected switches in these trees"
+        aria-invalid={refused !== null}
+        onChange={(event) => {
+          setPriorityText(event.target.value);
+          setRefused(null);
+        }}
+        onKeyDown={(event) => event.key === 'Enter' && count > 0 && set()}
       />
-      <Button variant="outlined" disabled={count === 0} onClick={set}>Set</Button>
-      <Button disabled={count !== 1} onClick={() => place('root')} title="P">Root</Button>
-      <Button disabled={count !== 1} onClick={() => place('standby')} title="S">Standby</Button>
-      <Button disabled={count === 0} onClick={() => place('never')} title="W">Never root</Button>
-      {fault ?? refused ? <span className={styles.fault} role="alert">{fault ?? refused}</span> : <span>{count === 0 ? 'select switches; in a cell P, S, W place, digits set' : `for ${counted(count, 'switch', 'switches')} in ${counted(of.length, 'tree')}`}</span>}
+      <Button variant="outlined" disabled={count === 0} onClick={set}>
+        Set
+      </Button>
+      <Button disabled={count !== 1} onClick={() => place('root')} title="P">
+        Root
+      </Button>
+      <Button disabled={count !== 1} onClick={() => place('standby')} title="S">
+        Standby
+      </Button>
+      <Button disabled={count === 0} onClick={() => place('never')} title="W">
+        Never root
+      </Button>
+      {(fault ?? refused) ? (
+        <span className={styles.fault} role="alert">
+          {fault ?? refused}
+        </span>
+      ) : (
+        <span>
+          {count === 0
+            ? 'select switches; in a cell P, S, W place, digits set'
+            : `for ${counted(count, 'switch', 'switches')} in ${counted(of.length, 'tree')}`}
+        </span>
+      )}
     </>
   );
 }

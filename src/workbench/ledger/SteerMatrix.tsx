@@ -43,29 +43,59 @@ export function steerRows({ network }: Pick<Solution, 'network'>, groups: readon
   return network.ports.flatMap((port, p): SteerRow[] => {
     if (network.far[p]! < 0) return [];
     const sw = network.switches[network.owner[p]!]!;
-    const values = Object.fromEntries(groups.map((group, g) => [`g${g}`, group.cells[p] ? String(group.cells[p].value) : '']));
-    return [{ id: `${sw.id}\n${port.id}`, switch: sw.name ?? sw.id, port: port.id, to: farEnd(sw.id, port.id)?.text ?? '', at: { switch: sw.id, port: port.id }, ...values }];
+    const values = Object.fromEntries(
+      groups.map((group, g) => [`g${g}`, group.cells[p] ? String(group.cells[p].value) : '']),
+    );
+    return [
+      {
+        id: `${sw.id}\n${port.id}`,
+        switch: sw.name ?? sw.id,
+        port: port.id,
+        to: farEnd(sw.id, port.id)?.text ?? '',
+        at: { switch: sw.id, port: port.id },
+        ...values,
+      },
+    ];
   });
 }
 
 /** Commands that set a value as typed on ports in trees; empty takes the trees' own away. The error is a sentence. */
-export function steerCommands(network: Network, setting: SteerSetting, trees: readonly TreeId[], ports: readonly PortAt[], text: string): Result<Command[], string> {
+export function steerCommands(
+  network: Network,
+  setting: SteerSetting,
+  trees: readonly TreeId[],
+  ports: readonly PortAt[],
+  text: string,
+): Result<Command[], string> {
   const commands: Command[] = [];
   for (const at of ports) {
     const sw = network.switches[network.switchIndex.get(at.switch) ?? -1];
     if (!sw) continue;
     const value = setting === 'cost' ? read.pathCost(methodOf(network.design, sw))(text) : read.portPriority(text);
-    if (!value.ok) return fail(`${value.error.message}${value.error.suggestions ? ` Nearest: ${value.error.suggestions.join(' and ')}.` : ''}`);
+    if (!value.ok)
+      return fail(
+        `${value.error.message}${value.error.suggestions ? ` Nearest: ${value.error.suggestions.join(' and ')}.` : ''}`,
+      );
     // A standard bridge has one tree, and keeps what is set for it under `cst`.
     const own = trees.filter((tree) => partOf(sw, tree) === 'bridge');
     const p = network.portIndexOf(at.switch, at.port);
     if (setting === 'cost') commands.push(...unlike(own.map((tree) => costCommand(network, tree, p, value.value))));
-    else commands.push(...[...new Set(own.map((tree) => settingKey(tree, sw.dialect)))].map((tree): Command => ({ do: 'set-port-priority', ...at, tree, priority: value.value! })));
+    else
+      commands.push(
+        ...[...new Set(own.map((tree) => settingKey(tree, sw.dialect)))].map((tree): Command => ({
+          do: 'set-port-priority',
+          ...at,
+          tree,
+          priority: value.value!,
+        })),
+      );
   }
   return ok(commands);
 }
 
-const unlike = (commands: readonly Command[]): Command[] => [...new Map(commands.map((command) => [JSON.stringify(command), command])).values()];
+const unlike = (commands: readonly Command[]): Command[] => [
+  ...new Map(commands.map((command) => [JSON.stringify(command), command])).values(),
+];
 
 const WORDS: Readonly<Record<SteerSetting, string>> = { cost: 'path cost', priority: 'port priority' };
 
@@ -94,7 +124,9 @@ export function SteerMatrix() {
   );
   const update = useCallback(
     (after: SteerRow, before: SteerRow): SteerRow => {
-      const field = Object.keys(after).find((key) => groupAt(key) !== null && after[key as 'g0'] !== before[key as 'g0']);
+      const field = Object.keys(after).find(
+        (key) => groupAt(key) !== null && after[key as 'g0'] !== before[key as 'g0'],
+      );
       const group = field && groups[groupAt(field)!];
       if (!group) return before;
       const refused = put(group.trees, [after.at], after[field as 'g0'] ?? '');
@@ -104,46 +136,110 @@ export function SteerMatrix() {
     },
     [groups, put],
   );
-  const columns = useMemo((): GridColDef<SteerRow>[] => [
-    { field: 'switch', headerName: 'Switch', width: 130 },
-    { field: 'port', headerName: 'Port', width: 64 },
-    { field: 'to', headerName: 'To', width: 170 },
-    ...groups.map((group, g): GridColDef<SteerRow> => ({
-      field: `g${g}`, headerName: treesName(group.trees), description: `${WORDS[setting]} in ${treesName(group.trees)}`, editable: true, align: 'right', headerAlign: 'right',
-      width: groupWidth(group.trees), sortComparator: (a: string, b: string) => Number(a) - Number(b),
-      renderCell: ({ row }: GridRenderCellParams<SteerRow>) => {
-        const cell = group.cells[solution?.network.portIndexOf(row.at.switch, row.at.port) ?? -1];
-        return cell ? <span className={cell.own ? styles.own : styles.soft}>{groupText(cell.value)}</span> : <span className={styles.soft}>–</span>;
-      },
-    })),
-  ], [groups, setting, solution]);
-  const open = useCallback((row: SteerRow, how: 'alone' | 'more') => {
-    const item: Item = { kind: 'port', ...row.at };
-    if (how === 'more') store.getState().pick(item, how);
-    else store.getState().goTo(item);
-  }, [store]);
+  const columns = useMemo(
+    (): GridColDef<SteerRow>[] => [
+      { field: 'switch', headerName: 'Switch', width: 130 },
+      { field: 'port', headerName: 'Port', width: 64 },
+      { field: 'to', headerName: 'To', width: 170 },
+      ...groups.map((group, g): GridColDef<SteerRow> => ({
+        field: `g${g}`,
+        headerName: treesName(group.trees),
+        description: `${WORDS[setting]} in ${treesName(group.trees)}`,
+        editable: true,
+        align: 'right',
+        headerAlign: 'right',
+        width: groupWidth(group.trees),
+        sortComparator: (a: string, b: string) => Number(a) - Number(b),
+        renderCell: ({ row }: GridRenderCellParams<SteerRow>) => {
+          const cell = group.cells[solution?.network.portIndexOf(row.at.switch, row.at.port) ?? -1];
+          return cell ? (
+            <span className={cell.own ? styles.own : styles.soft}>{groupText(cell.value)}</span>
+          ) : (
+            <span className={styles.soft}>–</span>
+          );
+        },
+      })),
+    ],
+    [groups, setting, solution],
+  );
+  const open = useCallback(
+    (row: SteerRow, how: 'alone' | 'more') => {
+      const item: Item = { kind: 'port', ...row.at };
+      if (how === 'more') store.getState().pick(item, how);
+      else store.getState().goTo(item);
+    },
+    [store],
+  );
   const editable = useCallback(({ row, field }: { row: SteerRow; field: string }) => row[field as 'g0'] !== '', []);
   const of = groups.flatMap((group) => group.trees);
   const setAll = () => setFault(put(of, ports, typed));
-  if (filter.total === 0) return <p className={styles.empty}>No cable joins two switches yet: there is nothing to steer.</p>;
+  if (filter.total === 0)
+    return <p className={styles.empty}>No cable joins two switches yet: there is nothing to steer.</p>;
   return (
     <>
-      <FilterField {...filter} what="ends" example="ridge dome" onSelect={() => store.getState().select({ kind: 'several', items: filter.rows.map((row): Item => ({ kind: 'port', ...row.at })) })}>
-        {(['cost', 'priority'] as const).map((each) => <TextButton key={each} aria-pressed={setting === each} onClick={() => setSetting(each)}>{each === 'cost' ? 'costs' : 'port priorities'}</TextButton>)}
+      <FilterField
+        {...filter}
+        what="ends"
+        example="ridge dome"
+        onSelect={() =>
+          store
+            .getState()
+            .select({ kind: 'several', items: filter.rows.map((row): Item => ({ kind: 'port', ...row.at })) })
+        }
+      >
+        {(['cost', 'priority'] as const).map((each) => (
+          <TextButton key={each} aria-pressed={setting === each} onClick={() => setSetting(each)}>
+            {each === 'cost' ? 'costs' : 'port priorities'}
+          </TextButton>
+        ))}
         {all.some((group) => group.trees.some((tree) => treeVlan(tree) !== null)) && (
-          <input className={styles.input} style={{ width: 110 }} value={trees} placeholder="VLANs 15-35" aria-label="Trees in the table" aria-invalid={treesFault !== null} onChange={(event) => setTrees(event.target.value)} />
+          <input
+            className={styles.input}
+            style={{ width: 110 }}
+            value={trees}
+            placeholder="VLANs 15-35"
+            aria-label="Trees in the table"
+            aria-invalid={treesFault !== null}
+            onChange={(event) => setTrees(event.target.value)}
+          />
         )}
         <input
-          className={styles.input} style={{ width: 96 }} value={typed} placeholder={setting} aria-label={`New ${WORDS[setting]} of the selected ports in these trees`}
-          onChange={(event) => { setTyped(event.target.value); setFault(null); }} onKeyDown={(event) => event.key === 'Enter' && ports.length > 0 && setAll()}
+          className={styles.input}
+          style={{ width: 96 }}
+          value={typed}
+          placeholder={setting}
+          aria-label={`New ${WORDS[setting]} of the selected ports in these trees`}
+          onChange={(event) => {
+            setTyped(event.target.value);
+            setFault(null);
+          }}
+          onKeyDown={(event) => event.key === 'Enter' && ports.length > 0 && setAll()}
         />
-        <Button variant="outlined" disabled={ports.length === 0} onClick={setAll}>Set</Button>
-        {!fault && !treesFault && <span>{ports.length === 0 ? 'select ports or links; empty goes back to all trees' : `for ${counted(ports.length, 'port')} in ${counted(of.length, 'tree')}`}</span>}
+        <Button variant="outlined" disabled={ports.length === 0} onClick={setAll}>
+          Set
+        </Button>
+        {!fault && !treesFault && (
+          <span>
+            {ports.length === 0
+              ? 'select ports or links; empty goes back to all trees'
+              : `for ${counted(ports.length, 'port')} in ${counted(of.length, 'tree')}`}
+          </span>
+        )}
       </FilterField>
-      {(fault ?? treesFault) && <p className={styles.fault} role="alert">{fault ?? treesFault}</p>}
+      {(fault ?? treesFault) && (
+        <p className={styles.fault} role="alert">
+          {fault ?? treesFault}
+        </p>
+      )}
       <Grid
-        aria-label="Costs and port priorities by trees" rows={filter.rows} columns={columns} onOpen={open} chosen={chosen}
-        processRowUpdate={update} onProcessRowUpdateError={(error: Error) => setFault(error.message)} isCellEditable={editable}
+        aria-label="Costs and port priorities by trees"
+        rows={filter.rows}
+        columns={columns}
+        onOpen={open}
+        chosen={chosen}
+        processRowUpdate={update}
+        onProcessRowUpdateError={(error: Error) => setFault(error.message)}
+        isCellEditable={editable}
       />
     </>
   );

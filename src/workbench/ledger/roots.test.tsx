@@ -28,23 +28,35 @@ describe('the matrix of roots', () => {
   it('shows the trees of some VLANs', () => {
     const { groups } = rootMatrix(demo);
     expect(groupsOf(groups, '').groups).toBe(groups);
-    expect(groupsOf(groups, '15-35').groups.flatMap((group) => group.trees).sort()).toEqual([vlan(15), vlan(25), vlan(35)]);
-    expect(groupsOf(groups, '5-3')).toMatchObject({ groups, fault: expect.stringContaining('runs backwards') as string });
+    expect(
+      groupsOf(groups, '15-35')
+        .groups.flatMap((group) => group.trees)
+        .sort(),
+    ).toEqual([vlan(15), vlan(25), vlan(35)]);
+    expect(groupsOf(groups, '5-3')).toMatchObject({
+      groups,
+      fault: expect.stringContaining('runs backwards') as string,
+    });
   });
   it('sets a priority on all selected switches in the trees shown, as one step', async () => {
     const store = await renderWith(<RootMatrix />);
     const set = () => fireEvent.click(screen.getByRole('button', { name: 'Set' }));
-    const write = (label: string, value: string) => fireEvent.change(screen.getByLabelText(label), { target: { value } });
+    const write = (label: string, value: string) =>
+      fireEvent.change(screen.getByLabelText(label), { target: { value } });
     expect(screen.getByRole('button', { name: 'Set' })).toBeDisabled();
     act(() => store.getState().select(selectionOf([sw('ridge-a'), sw('ridge-b')])));
     write('Trees in the table', '15-35');
     write('Priority of the selected switches in these trees', '5000');
     set();
-    expect(screen.getByRole('alert')).toHaveTextContent('0 to 61440 in steps of 4096; 5000 is not. Nearest: 4096 and 8192.');
+    expect(screen.getByRole('alert')).toHaveTextContent(
+      '0 to 61440 in steps of 4096; 5000 is not. Nearest: 4096 and 8192.',
+    );
     write('Priority of the selected switches in these trees', '8192');
     set();
     await settle();
-    expect(store.getState().undoSteps.map((step) => step.label)).toEqual(['priority of ridge-a, ridge-b in VLANs 15,25,35: 32768 to 8192']);
+    expect(store.getState().undoSteps.map((step) => step.label)).toEqual([
+      'priority of ridge-a, ridge-b in VLANs 15,25,35: 32768 to 8192',
+    ]);
     expect(screen.getByText('for 2 switches in 3 trees')).toBeInTheDocument();
     expect(screen.getByRole('button', { name: 'Root' })).toBeDisabled(); // one switch at a time
   });
@@ -63,13 +75,20 @@ describe('placing', () => {
     act(() => placeSelected('root')(store.getState()));
     await settle();
     expect(store.getState().design.switches[0]?.trees).toEqual({ 'vlan:15': { priority: 24_576 } });
-    expect(screen.getByRole('status')).toHaveTextContent('ridge-a becomes root of VLAN 15 with priority 24576. It had to get past lodge, workshop, array-hut.');
+    expect(screen.getByRole('status')).toHaveTextContent(
+      'ridge-a becomes root of VLAN 15 with priority 24576. It had to get past lodge, workshop, array-hut.',
+    );
     act(() => store.getState().select(selectionOf([sw('lodge'), sw('workshop')])));
     act(() => placeSelected('standby')(store.getState()));
     expect(screen.getByRole('status')).toHaveTextContent('One switch at a time can be the standby; 2 are selected.');
     act(() => placeIn(store.getState(), [vlan(15), vlan(25)], ['lodge', 'workshop'] as SwitchId[], 'never'));
     await settle();
-    expect(store.getState().design.switches.filter((each) => each.trees[vlan(25)]?.priority === 61_440).map((each) => each.id)).toEqual(['workshop', 'lodge']);
+    expect(
+      store
+        .getState()
+        .design.switches.filter((each) => each.trees[vlan(25)]?.priority === 61_440)
+        .map((each) => each.id),
+    ).toEqual(['workshop', 'lodge']);
   });
 
   it('that no priority can do is told, with what to change instead', async () => {
@@ -87,8 +106,22 @@ describe('placing', () => {
 
 describe('if a root dies', () => {
   it('lists each root with the trees that fare alike', () => {
-    expect(lossRows(demo.network.design, lossesOf(demo)).map(({ root, trees, takesOver, cutOff, shares }) => ({ root, trees, takesOver, cutOff, shares }))).toEqual([
-      { root: 'lodge', trees: 'VLANs 1,15,25,35,45,55,65', takesOver: 'workshop', cutOff: 'nobody', shares: 'no other' },
+    expect(
+      lossRows(demo.network.design, lossesOf(demo)).map(({ root, trees, takesOver, cutOff, shares }) => ({
+        root,
+        trees,
+        takesOver,
+        cutOff,
+        shares,
+      })),
+    ).toEqual([
+      {
+        root: 'lodge',
+        trees: 'VLANs 1,15,25,35,45,55,65',
+        takesOver: 'workshop',
+        cutOff: 'nobody',
+        shares: 'no other',
+      },
     ]);
     const chain = solutionOf(networkOf({ a: {}, b: { priority: 0 }, c: {} }, ['a 1 = b 1', 'b 2 = c 1']));
     expect(lossRows(chain.network.design, lossesOf(chain))).toMatchObject([{ root: 'b', takesOver: 'a', cutOff: 'c' }]);
@@ -96,11 +129,25 @@ describe('if a root dies', () => {
   it('is empty while another state is looked at, with the way back', async () => {
     const store = await renderWith(<LossTable />);
     const loss = ifSwitchDies(demo, 'lodge' as SwitchId)!;
-    act(() => store.getState().look({ label: 'the design if lodge dies', revision: 0, design: loss.design, solution: loss.solution, moved: null }));
+    act(() =>
+      store
+        .getState()
+        .look({
+          label: 'the design if lodge dies',
+          revision: 0,
+          design: loss.design,
+          solution: loss.solution,
+          moved: null,
+        }),
+    );
     expect(screen.getByText(/The map shows the design if lodge dies/)).toBeInTheDocument();
     fireEvent.click(screen.getByRole('button', { name: 'go back to now' }));
     expect(store.getState().viewing).toBeNull();
-    render(<StoreProvider value={store}><MovedBar /></StoreProvider>);
+    render(
+      <StoreProvider value={store}>
+        <MovedBar />
+      </StoreProvider>,
+    );
     expect(screen.queryByText(/nothing can be changed here/)).toBeNull();
   });
 });

@@ -18,7 +18,14 @@ describe('the ledger', () => {
 
   it('says of each what the map shows', () => {
     expect(rows.find((row) => row.switch === 'ridge-b' && row.port === '1')).toMatchObject({
-      tree: 'VLAN 15', to: 'ridge-a port 1', role: 'alternate', state: 'discarding', cost: 2000, rootPathCost: 20_000, designatedBridge: 'ridge-a', designatedPort: '1',
+      tree: 'VLAN 15',
+      to: 'ridge-a port 1',
+      role: 'alternate',
+      state: 'discarding',
+      cost: 2000,
+      rootPathCost: 20_000,
+      designatedBridge: 'ridge-a',
+      designatedPort: '1',
     });
     expect(rows.find((row) => row.switch === 'lodge' && row.to === 'host Visitor kiosk')).toBeUndefined();
   });

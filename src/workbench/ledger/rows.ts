@@ -26,7 +26,11 @@ export interface LedgerRow {
 }
 
 /** One row a port and shown tree. */
-export function ledgerRows({ network, trees }: Solution, shown: readonly TreeId[], farEnd: (sw: SwitchId, port: PortId) => string): LedgerRow[] {
+export function ledgerRows(
+  { network, trees }: Solution,
+  shown: readonly TreeId[],
+  farEnd: (sw: SwitchId, port: PortId) => string,
+): LedgerRow[] {
   return shown.flatMap((treeId) => {
     const tree = treeOf({ network, trees }, treeId);
     if (!tree) return [];
@@ -35,22 +39,24 @@ export function ledgerRows({ network, trees }: Solution, shown: readonly TreeId[
       if (!role) return [];
       const sw = network.switches[network.owner[p]!]!;
       const designated = tree.designated[p]!;
-      return [{
-        id: `${treeId} ${p}`,
-        tree: treeName(treeId),
-        switch: switchName(sw),
-        port: port.id,
-        to: farEnd(sw.id, port.id),
-        role,
-        state: stateIn(tree, p, role),
-        cost: tree.cost[p]!,
-        rootPathCost: tree.rootPathCost[network.owner[p]!]!,
-        internal: costsIn(tree, network.owner[p]!)[1] ?? 0,
-        designatedBridge: designated < 0 ? '' : switchName(network.switches[network.owner[designated]!]!),
-        designatedPort: designated < 0 ? '' : network.ports[designated]!.id,
-        switchId: sw.id,
-        portId: port.id,
-      }];
+      return [
+        {
+          id: `${treeId} ${p}`,
+          tree: treeName(treeId),
+          switch: switchName(sw),
+          port: port.id,
+          to: farEnd(sw.id, port.id),
+          role,
+          state: stateIn(tree, p, role),
+          cost: tree.cost[p]!,
+          rootPathCost: tree.rootPathCost[network.owner[p]!]!,
+          internal: costsIn(tree, network.owner[p]!)[1] ?? 0,
+          designatedBridge: designated < 0 ? '' : switchName(network.switches[network.owner[designated]!]!),
+          designatedPort: designated < 0 ? '' : network.ports[designated]!.id,
+          switchId: sw.id,
+          portId: port.id,
+        },
+      ];
     });
   });
 }
@@ -69,7 +75,11 @@ export interface MovedRow {
 }
 
 /** One row an end that the last change moved. */
-export function movedRows(moved: Moved | null, design: Design, farEnd: (sw: SwitchId, port: PortId) => string): MovedRow[] {
+export function movedRows(
+  moved: Moved | null,
+  design: Design,
+  farEnd: (sw: SwitchId, port: PortId) => string,
+): MovedRow[] {
   const names = new Map(design.switches.map((sw) => [sw.id, switchName(sw)]));
   return (moved?.ends ?? []).map((end, i) => ({
     id: String(i),
@@ -97,7 +107,12 @@ export interface CableRow {
 
 /** One row a link. */
 export function cableRows(design: Design): CableRow[] {
-  const switches = new Map(design.switches.map((sw) => [sw.id, { name: switchName(sw), up: sw.up, ports: new Map(sw.ports.map((port) => [port.id, port])) }]));
+  const switches = new Map(
+    design.switches.map((sw) => [
+      sw.id,
+      { name: switchName(sw), up: sw.up, ports: new Map(sw.ports.map((port) => [port.id, port])) },
+    ]),
+  );
   return design.links.map(({ id, a, b, up }) => {
     const [swA, swB] = [switches.get(a.switch), switches.get(b.switch)];
     const [portA, portB] = [swA?.ports.get(a.port), swB?.ports.get(b.port)];

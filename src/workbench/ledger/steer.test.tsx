@@ -22,8 +22,20 @@ const ridge7 = { switch: 'ridge-b' as SwitchId, port: '7' as PortId };
 describe('ways to the root', () => {
   it('are added up in words', () => {
     const rows = pathRows(solution, [vlan(15)], 'ridge-b' as SwitchId);
-    expect(rows[0]).toMatchObject({ tree: 'VLAN 15', taken: 'the way taken', way: 'ridge-b 7 › lodge', sum: '20\u202f000', over: '' });
-    expect(rows[1]).toMatchObject({ taken: 'dearer', way: 'ridge-b 1 › ridge-a 7 › lodge', sum: '2\u202f000 + 20\u202f000', total: '22\u202f000', over: '+2\u202f000' });
+    expect(rows[0]).toMatchObject({
+      tree: 'VLAN 15',
+      taken: 'the way taken',
+      way: 'ridge-b 7 › lodge',
+      sum: '20\u202f000',
+      over: '',
+    });
+    expect(rows[1]).toMatchObject({
+      taken: 'dearer',
+      way: 'ridge-b 1 › ridge-a 7 › lodge',
+      sum: '2\u202f000 + 20\u202f000',
+      total: '22\u202f000',
+      over: '+2\u202f000',
+    });
     expect(rows.at(-1)).toMatchObject({ way: 'ridge-b 6 › workshop 3 › lodge' });
   });
   it('say what to do first, and that a root has none', async () => {
@@ -36,21 +48,48 @@ describe('ways to the root', () => {
 
 describe('the table of costs', () => {
   it('holds every tree once, and the value that the solver used', () => {
-    fc.assert(fc.property(anyDesign, fc.constantFrom('cost' as const, 'priority' as const), (design, setting) => {
-      const solved = solutionOf(design);
-      const groups = steerGroups(solved, setting);
-      expect(groups.flatMap((group) => group.trees).sort()).toEqual(solved.trees.map((tree) => tree.id).sort());
-      if (setting === 'cost') for (const tree of solved.trees) groups.find((group) => group.trees.includes(tree.id))!.cells.forEach((cell, p) => cell && expect(cell.value).toBe(tree.cost[p]));
-    }), { numRuns: 40 });
+    fc.assert(
+      fc.property(anyDesign, fc.constantFrom('cost' as const, 'priority' as const), (design, setting) => {
+        const solved = solutionOf(design);
+        const groups = steerGroups(solved, setting);
+        expect(groups.flatMap((group) => group.trees).sort()).toEqual(solved.trees.map((tree) => tree.id).sort());
+        if (setting === 'cost')
+          for (const tree of solved.trees)
+            groups
+              .find((group) => group.trees.includes(tree.id))!
+              .cells.forEach((cell, p) => cell && expect(cell.value).toBe(tree.cost[p]));
+      }),
+      { numRuns: 40 },
+    );
     expect(steerRows(solution, steerGroups(solution, 'cost'))).toHaveLength(30);
   });
   it('sets a value on ports in trees, refusing what is not legal with the nearest that is', () => {
-    expect(steerCommands(compileNetwork(demo), 'cost', [vlan(15), vlan(25)], [ridge7], '9000')).toMatchObject({ ok: true, value: [{ do: 'set-port-cost', tree: 'vlan:15', cost: 9000 }, { tree: 'vlan:25' }] });
-    expect(steerCommands(compileNetwork(demo), 'cost', [vlan(15)], [ridge7], '0')).toMatchObject({ ok: false, error: expect.stringContaining('1 to 200000000') as string });
-    expect(steerCommands(compileNetwork(demo), 'priority', [vlan(15)], [ridge7], '100')).toMatchObject({ ok: false, error: expect.stringContaining('Nearest: 96 and 112.') as string });
-    expect(steerCommands(compileNetwork(demo), 'priority', [vlan(15)], [ridge7], '')).toMatchObject({ ok: true, value: [{ priority: null }] });
+    expect(steerCommands(compileNetwork(demo), 'cost', [vlan(15), vlan(25)], [ridge7], '9000')).toMatchObject({
+      ok: true,
+      value: [{ do: 'set-port-cost', tree: 'vlan:15', cost: 9000 }, { tree: 'vlan:25' }],
+    });
+    expect(steerCommands(compileNetwork(demo), 'cost', [vlan(15)], [ridge7], '0')).toMatchObject({
+      ok: false,
+      error: expect.stringContaining('1 to 200000000') as string,
+    });
+    expect(steerCommands(compileNetwork(demo), 'priority', [vlan(15)], [ridge7], '100')).toMatchObject({
+      ok: false,
+      error: expect.stringContaining('Nearest: 96 and 112.') as string,
+    });
+    expect(steerCommands(compileNetwork(demo), 'priority', [vlan(15)], [ridge7], '')).toMatchObject({
+      ok: true,
+      value: [{ priority: null }],
+    });
     const standard = networkOf({ a: {}, b: {} }, ['a 1 = b 1']);
-    expect(steerCommands(compileNetwork(standard), 'cost', ['cst' as TreeId], [{ switch: 'a' as SwitchId, port: '1' as PortId }], '5')).toMatchObject({ value: [{ tree: 'cst', cost: 5 }] });
+    expect(
+      steerCommands(
+        compileNetwork(standard),
+        'cost',
+        ['cst' as TreeId],
+        [{ switch: 'a' as SwitchId, port: '1' as PortId }],
+        '5',
+      ),
+    ).toMatchObject({ value: [{ tree: 'cst', cost: 5 }] });
   });
   it('sets both ends of selected links at once, as one step', async () => {
     const store = await renderWith(<SteerMatrix />);
@@ -64,17 +103,27 @@ describe('the table of costs', () => {
     fireEvent.change(field, { target: { value: '700' } });
     fireEvent.keyDown(field, { key: 'Enter' });
     await settle();
-    expect(store.getState().undoSteps.map((step) => step.label)).toEqual(['cost of ridge-a port 1, ridge-b port 1 in VLANs 15,25: from speed to 700']);
+    expect(store.getState().undoSteps.map((step) => step.label)).toEqual([
+      'cost of ridge-a port 1, ridge-b port 1 in VLANs 15,25: from speed to 700',
+    ]);
     fireEvent.click(screen.getByRole('button', { name: 'port priorities' }));
     expect(screen.getByLabelText('New port priority of the selected ports in these trees')).toBeInTheDocument();
   });
 });
 
 describe('how near a port is to flipping', () => {
-  const flip = (cost: number, role: 'root' | 'alternate', ends: number) => ({ cost, role, ends: Array.from({ length: ends }, () => ({}) as never) });
+  const flip = (cost: number, role: 'root' | 'alternate', ends: number) => ({
+    cost,
+    role,
+    ends: Array.from({ length: ends }, () => ({}) as never),
+  });
   it('is said in a sentence', () => {
-    expect(marginText({ cost: 5, role: 'root', below: null, above: flip(2001, 'alternate', 1) })).toBe('From 2\u202f001 on it becomes alternate (1 end moves); no lower cost moves anything.');
-    expect(marginText({ cost: 5, role: 'root', below: flip(3, 'root', 2), above: null })).toBe('No higher cost moves anything; from 3 down 2 other ends move.');
+    expect(marginText({ cost: 5, role: 'root', below: null, above: flip(2001, 'alternate', 1) })).toBe(
+      'From 2\u202f001 on it becomes alternate (1 end moves); no lower cost moves anything.',
+    );
+    expect(marginText({ cost: 5, role: 'root', below: flip(3, 'root', 2), above: null })).toBe(
+      'No higher cost moves anything; from 3 down 2 other ends move.',
+    );
     expect(marginText({ cost: 5, role: 'root', below: null, above: null })).toBe('No other cost moves anything.');
   });
   it('stands under the why of a port, and follows the design', async () => {

@@ -18,8 +18,19 @@ const demo = fernhollow();
 
 describe('the table of neighbours', () => {
   it('has a row a port, with what is drawn', () => {
-    expect(neighbourRows(demo)[0]).toMatchObject({ switch: 'ridge-a', port: '1', drawn: 'ridge-b port 1', observed: '', verdict: '', speed: '10 Gb/s' });
-    expect(neighbourRows(demo).find((row) => row.drawn === 'host Duty desk')).toMatchObject({ switch: 'ridge-a', port: '9', carries: 'access 45' });
+    expect(neighbourRows(demo)[0]).toMatchObject({
+      switch: 'ridge-a',
+      port: '1',
+      drawn: 'ridge-b port 1',
+      observed: '',
+      verdict: '',
+      speed: '10 Gb/s',
+    });
+    expect(neighbourRows(demo).find((row) => row.drawn === 'host Duty desk')).toMatchObject({
+      switch: 'ridge-a',
+      port: '9',
+      carries: 'access 45',
+    });
   });
   it('reads files by what is in them, and takes the switch from the file name where it can', () => {
     expect(switchInName('2026-11 ridge-b.json', ['ridge', 'ridge-b', 'lodge'])).toBe('ridge-b');
@@ -42,7 +53,9 @@ describe('the table of neighbours', () => {
     expect(take).toBeDisabled();
     await paste('{"lldp":{"interface":{"port-1":{"chassis":{"ridge-b":{}}}}}}');
     expect(take).toBeDisabled();
-    fireEvent.change(screen.getByLabelText('Switch on which pasted text was printed'), { target: { value: 'ridge-a' } });
+    fireEvent.change(screen.getByLabelText('Switch on which pasted text was printed'), {
+      target: { value: 'ridge-a' },
+    });
     await settle();
     fireEvent.click(take);
     await settle();
@@ -53,30 +66,59 @@ describe('the table of neighbours', () => {
 
 describe('hosts and VLANs', () => {
   it('say where a host is and what its VLAN is called', () => {
-    expect(hostRows(demo).find((row) => row.name === 'Image store')).toMatchObject({ vlan: 25, vlanName: 'Image capture', at: 'ridge-b port 8 and ridge-b port 9' });
-    expect(hostRows({ ...demo, hosts: [{ ...demo.hosts[0]!, vlan: 77, attach: [] }] })[0]).toMatchObject({ vlanName: 'not listed', at: 'nowhere' });
+    expect(hostRows(demo).find((row) => row.name === 'Image store')).toMatchObject({
+      vlan: 25,
+      vlanName: 'Image capture',
+      at: 'ridge-b port 8 and ridge-b port 9',
+    });
+    expect(hostRows({ ...demo, hosts: [{ ...demo.hosts[0]!, vlan: 77, attach: [] }] })[0]).toMatchObject({
+      vlanName: 'not listed',
+      at: 'nowhere',
+    });
   });
   it('say what uses a VLAN', () => {
-    expect(vlanRows(demo).find((row) => row.id === 45)?.uses).toBe('2 hosts (Duty desk, Office desk), 2 access ports, 26 trunks');
-    expect(vlanRows(networkOf({ a: {} }, [], {}, { vlans: [{ id: 9 }] }))[0]).toEqual({ id: 9, name: '', load: '', uses: 'nothing' });
+    expect(vlanRows(demo).find((row) => row.id === 45)?.uses).toBe(
+      '2 hosts (Duty desk, Office desk), 2 access ports, 26 trunks',
+    );
+    expect(vlanRows(networkOf({ a: {} }, [], {}, { vlans: [{ id: 9 }] }))[0]).toEqual({
+      id: 9,
+      name: '',
+      load: '',
+      uses: 'nothing',
+    });
   });
   it('read IDs and loads as typed', () => {
     expect(readVlans('15, 60-62')).toEqual({ ok: true, value: [15, 60, 61, 62] });
     for (const wrong of ['', '5-3', '0', '4095', 'x']) expect(readVlans(wrong).ok).toBe(false);
-    expect([readLoad(' '), readLoad('2,5'), readLoad('-1').ok, readLoad('many').ok]).toEqual([{ ok: true, value: null }, { ok: true, value: 2.5 }, false, false]);
+    expect([readLoad(' '), readLoad('2,5'), readLoad('-1').ok, readLoad('many').ok]).toEqual([
+      { ok: true, value: null },
+      { ok: true, value: 2.5 },
+      false,
+      false,
+    ]);
   });
   it('turn a changed row into one command', () => {
     const before = { id: 15, name: 'Mount control', load: '120', uses: '' };
     expect(rowCommand(before, before)).toEqual({ ok: true, value: null });
-    expect(rowCommand(before, { ...before, name: ' ', load: '5' })).toEqual({ ok: true, value: { do: 'set-vlan', vlan: 15, name: null, load: 5 } });
+    expect(rowCommand(before, { ...before, name: ' ', load: '5' })).toEqual({
+      ok: true,
+      value: { do: 'set-vlan', vlan: 15, name: null, load: 5 },
+    });
     expect(rowCommand(before, { ...before, load: 'x' }).ok).toBe(false);
   });
 });
 
 describe('findings', () => {
   it('say why, lead to their place, and are ended by their remedy', async () => {
-    const store = await renderWith(<FindingsList />, networkOf({ a: { priority: 0, tier: 'core' }, b: { priority: 4096, tier: 'core' } }, ['a 1 = b 1'], { 'a 1': { speed: 100 } }));
-    expect(screen.getByRole('listitem')).toHaveTextContent('a port 1 to b port 1: the ends are set to 100 and 1000 Mb/s.The link may not come up');
+    const store = await renderWith(
+      <FindingsList />,
+      networkOf({ a: { priority: 0, tier: 'core' }, b: { priority: 4096, tier: 'core' } }, ['a 1 = b 1'], {
+        'a 1': { speed: 100 },
+      }),
+    );
+    expect(screen.getByRole('listitem')).toHaveTextContent(
+      'a port 1 to b port 1: the ends are set to 100 and 1000 Mb/s.The link may not come up',
+    );
     fireEvent.click(screen.getByRole('button', { name: 'go there' }));
     expect(store.getState().selection).toEqual({ kind: 'link', link: 'l0' });
     fireEvent.click(screen.getByRole('button', { name: 'set both ends to 1000 Mb/s' }));
@@ -87,17 +129,33 @@ describe('findings', () => {
 });
 
 describe('two revisions', () => {
-  const edited = editAll(demo, [{ do: 'set-bridge-priority', switch: 'ridge-a' as SwitchId, tree: 'vlan:15' as TreeId, priority: 4096 }, { do: 'remove-vlan', vlan: 65 }]);
+  const edited = editAll(demo, [
+    { do: 'set-bridge-priority', switch: 'ridge-a' as SwitchId, tree: 'vlan:15' as TreeId, priority: 4096 },
+    { do: 'remove-vlan', vlan: 65 },
+  ]);
   const later = edited.ok ? edited.value.design : demo;
   const sides = sideBySide(solvedOf(demo, 0, 'as found'), solvedOf(later, 4, 'now'));
   it('side by side: settings and ends by name', () => {
-    expect(settingRows(sides).at(-1)).toMatchObject({ on: 'ridge-a', setting: 'priority in VLAN 15', before: '–', after: '4096', item: { kind: 'switch', switch: 'ridge-a' } });
-    expect(endRows(sides).find((row) => row.switch === 'ridge-b' && row.port === '1')).toMatchObject({ tree: 'VLAN 15', before: 'alternate', after: 'root' });
+    expect(settingRows(sides).at(-1)).toMatchObject({
+      on: 'ridge-a',
+      setting: 'priority in VLAN 15',
+      before: '–',
+      after: '4096',
+      item: { kind: 'switch', switch: 'ridge-a' },
+    });
+    expect(endRows(sides).find((row) => row.switch === 'ridge-b' && row.port === '1')).toMatchObject({
+      tree: 'VLAN 15',
+      before: 'alternate',
+      after: 'root',
+    });
   });
   it('the earlier one takes the place of the present one, until someone goes back', async () => {
     const store = await renderWith(<i />, later);
     act(() => store.getState().look(viewOf(sideBySide(sides.after, sides.before))));
-    expect(store.getState()).toMatchObject({ viewing: { label: 'as found', revision: 0 }, design: { vlans: { length: 6 } } });
+    expect(store.getState()).toMatchObject({
+      viewing: { label: 'as found', revision: 0 },
+      design: { vlans: { length: 6 } },
+    });
     expect(store.getState().moved?.ends).toHaveLength(10);
     expect(store.getState().act({ do: 'rename-design', name: 'x' })).toContain('This is as found, to look at only');
     store.getState().undo();

@@ -20,7 +20,9 @@ export function useHistory(id: string, revision: number | null): History {
   const [entries, setEntries] = useState<readonly HistoryEntry[] | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [round, setRound] = useState(0);
-  const held = useRef<{ readonly of: string; readonly list: readonly HistoryEntry[]; readonly whole: boolean } | null>(null);
+  const held = useRef<{ readonly of: string; readonly list: readonly HistoryEntry[]; readonly whole: boolean } | null>(
+    null,
+  );
   useEffect(() => {
     const of = `${id} ${round}`;
     let gone = false;

@@ -22,7 +22,9 @@ export function AddSwitch() {
   const store = useWorkbenchStore();
   return (
     <Panel position="top-right" className={styles.panelAdd}>
-      <Button variant="outlined" onClick={() => addSwitch(store.getState())}>Add switch</Button>
+      <Button variant="outlined" onClick={() => addSwitch(store.getState())}>
+        Add switch
+      </Button>
     </Panel>
   );
 }
@@ -37,7 +39,9 @@ export function EmptyMap() {
     <Panel position="top-center" className={styles.empty}>
       <h2>Nothing is plugged in yet</h2>
       <p>
-        In the <TextButton onClick={toLine}>Cable lens</TextButton>, write what is cabled into the line above the map (<code>a 1 = b 1</code>, then Enter), or “Add switch” and draw a cable from it. A .knot.json file can be imported in the list of designs.
+        In the <TextButton onClick={toLine}>Cable lens</TextButton>, write what is cabled into the line above the map (
+        <code>a 1 = b 1</code>, then Enter), or “Add switch” and draw a cable from it. A .knot.json file can be imported
+        in the list of designs.
       </p>
     </Panel>
   );

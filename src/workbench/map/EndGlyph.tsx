@@ -4,7 +4,14 @@ import type { Role } from '../../core/tree/settled';
 import { atEnd, polyline, type RunEnd } from './run';
 
 /** How far from the box the strand itself begins, so that the glyph has its place. */
-export const TRIM: Readonly<Record<Role, number>> = { root: 4, designated: 5, alternate: 24, backup: 24, master: 4, disabled: 16 };
+export const TRIM: Readonly<Record<Role, number>> = {
+  root: 4,
+  designated: 5,
+  alternate: 24,
+  backup: 24,
+  master: 4,
+  disabled: 16,
+};
 
 interface Props {
   readonly end: RunEnd;
@@ -18,14 +25,25 @@ export function EndGlyph({ end, role, colour, width }: Props) {
   switch (role) {
     case 'root':
     case 'master':
-      return <path d={polyline([atEnd(end, 19), atEnd(end, 5, 5.5), atEnd(end, 9), atEnd(end, 5, -5.5)], true)} fill={colour} />;
+      return (
+        <path
+          d={polyline([atEnd(end, 19), atEnd(end, 5, 5.5), atEnd(end, 9), atEnd(end, 5, -5.5)], true)}
+          fill={colour}
+        />
+      );
     case 'designated':
       return <path d={polyline([atEnd(end, 4, -5), atEnd(end, 4, 5)])} stroke={colour} strokeWidth={3} />;
     case 'alternate':
     case 'backup':
       return (
         <path
-          d={[[14, -5.5], [11, 0.5], [14.5, 5.5]].map(([away, across]) => polyline([atEnd(end, 25), atEnd(end, away!, across)])).join('')}
+          d={[
+            [14, -5.5],
+            [11, 0.5],
+            [14.5, 5.5],
+          ]
+            .map(([away, across]) => polyline([atEnd(end, 25), atEnd(end, away!, across)]))
+            .join('')}
           stroke={colour}
           strokeWidth={Math.max(1.2, width - 0.8)}
           fill="none"
@@ -37,12 +55,22 @@ export function EndGlyph({ end, role, colour, width }: Props) {
 }
 
 /** How far a port is on its way to forward. */
-export const fillOf = (state: RunState): number => ({ disabled: 0, blocking: 0, discarding: 0, listening: 1 / 3, learning: 2 / 3, forwarding: 1 })[state];
+export const fillOf = (state: RunState): number =>
+  ({ disabled: 0, blocking: 0, discarding: 0, listening: 1 / 3, learning: 2 / 3, forwarding: 1 })[state];
 
 /** A collar that fills while its port is on the way to forward: empty discarding, a third listening, two thirds learning. */
-export function FillingCollar({ end, fill, colour }: { readonly end: RunEnd; readonly fill: number; readonly colour: string }) {
+export function FillingCollar({
+  end,
+  fill,
+  colour,
+}: {
+  readonly end: RunEnd;
+  readonly fill: number;
+  readonly colour: string;
+}) {
   const [near, far, half] = [3, 12, 6];
-  const box = (from: number) => polyline([atEnd(end, near, -half), atEnd(end, far, -half), atEnd(end, far, from), atEnd(end, near, from)], true);
+  const box = (from: number) =>
+    polyline([atEnd(end, near, -half), atEnd(end, far, -half), atEnd(end, far, from), atEnd(end, near, from)], true);
   return (
     <g>
       <path d={box(half)} fill="var(--paper)" stroke={colour} strokeWidth={1.6} />

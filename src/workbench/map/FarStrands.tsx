@@ -27,7 +27,18 @@ export const FarStrands = memo(function FarStrands({ lines }: { readonly lines: 
   return (
     <g fill="none">
       <path d={cables} stroke={cabling ? 'var(--rule-strong)' : 'var(--cable)'} strokeWidth={cabling ? 4 : 2} />
-      {!cabling && solution && shown.map((id, i) => <FarTree key={id} id={id} place={i - (shown.length - 1) / 2} solution={solution} lines={lines} moved={moved} />)}
+      {!cabling &&
+        solution &&
+        shown.map((id, i) => (
+          <FarTree
+            key={id}
+            id={id}
+            place={i - (shown.length - 1) / 2}
+            solution={solution}
+            lines={lines}
+            moved={moved}
+          />
+        ))}
     </g>
   );
 });
@@ -43,23 +54,45 @@ interface Props {
 
 function FarTree({ id, place, solution, lines, moved }: Props) {
   const tree = treeOf(solution, id);
-  const paths = useMemo(() => (tree ? pathsOf(tree, solution, lines, place * STRAND_GAP * 1.4, moved) : null), [tree, solution, lines, place, moved]);
+  const paths = useMemo(
+    () => (tree ? pathsOf(tree, solution, lines, place * STRAND_GAP * 1.4, moved) : null),
+    [tree, solution, lines, place, moved],
+  );
   if (!tree || !paths) return null;
   const { colour, dash } = strandStyle(solution.trees.indexOf(tree));
   return (
     <>
       <path d={paths.blocks} stroke={colour} strokeWidth={2.5} strokeOpacity={0.75} />
-      <path d={paths.carries} stroke={colour} strokeWidth={6} strokeDasharray={dash && dash.split(' ').map((n) => Number(n) * 2.2).join(' ')} />
+      <path
+        d={paths.carries}
+        stroke={colour}
+        strokeWidth={6}
+        strokeDasharray={
+          dash &&
+          dash
+            .split(' ')
+            .map((n) => Number(n) * 2.2)
+            .join(' ')
+        }
+      />
       <path d={paths.moved} stroke={colour} strokeWidth={16} />
     </>
   );
 }
 
-function pathsOf(tree: SettledTree, { network }: Solution, lines: readonly Line[], offset: number, moved: Moved | null) {
+function pathsOf(
+  tree: SettledTree,
+  { network }: Solution,
+  lines: readonly Line[],
+  offset: number,
+  moved: Moved | null,
+) {
   const blocks: string[] = [];
   const carries: string[] = [];
   const touched: string[] = [];
-  const forwards = (p: number) => !tree.disputed[p] && (tree.role[p] === CODE.root || tree.role[p] === CODE.designated || tree.role[p] === CODE.master);
+  const forwards = (p: number) =>
+    !tree.disputed[p] &&
+    (tree.role[p] === CODE.root || tree.role[p] === CODE.designated || tree.role[p] === CODE.master);
   network.design.links.forEach(({ a, b }, i) => {
     const socket = network.portIndexOf(a.switch, a.port);
     const [p, q] = [bridgePortOf(network, socket), bridgePortOf(network, network.portIndexOf(b.switch, b.port))];
@@ -68,7 +101,10 @@ function pathsOf(tree: SettledTree, { network }: Solution, lines: readonly Line[
     const run = runOf(line, offset);
     if (forwards(p) && forwards(q)) carries.push(run.path(0, 0));
     else blocks.push(run.path(forwards(p) ? 0 : CUT, forwards(q) ? 0 : CUT));
-    for (const [end, runEnd] of [[p, run.from], [q, run.to]] as const) {
+    for (const [end, runEnd] of [
+      [p, run.from],
+      [q, run.to],
+    ] as const) {
       if (moved?.before.get(tree.id)?.has(end)) touched.push(polyline([atEnd(runEnd, 12), atEnd(runEnd, 40)]));
     }
   });

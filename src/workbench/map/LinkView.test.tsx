@@ -13,13 +13,21 @@ import { linkStrandsKey, readLinkStrands } from './linkStrands';
 
 /** Draws every link of a design, as the map does when seen from near. */
 async function drawLinks(design: Design = fernhollow()): Promise<WorkbenchStore> {
-  const store = createWorkbench({ id: 't', revision: 0, design, undo: [], redo: [], damage: null }, inlineSolver(), noSaver);
+  const store = createWorkbench(
+    { id: 't', revision: 0, design, undo: [], redo: [], damage: null },
+    inlineSolver(),
+    noSaver,
+  );
   store.getState().start();
   const bones = skeletonOf(design, null);
   const { lines } = layOutMap(bones, positionsOf(bones), { strands: 1 });
   render(
     <StoreProvider value={store}>
-      <svg>{design.links.map((link, i) => <LinkView key={link.id} link={link} line={lines[i]!} speed={1000} labelAt={0.5} />)}</svg>
+      <svg>
+        {design.links.map((link, i) => (
+          <LinkView key={link.id} link={link} line={lines[i]!} speed={1000} labelAt={0.5} />
+        ))}
+      </svg>
     </StoreProvider>,
   );
   await settle();
@@ -27,9 +35,13 @@ async function drawLinks(design: Design = fernhollow()): Promise<WorkbenchStore>
 }
 
 const link = (id: string) => document.querySelector(`[data-link="${id}"]`)!;
-const ends = (id: string) => [...link(id).querySelectorAll('[data-end]')].map((end) => `${end.getAttribute('data-end')} ${end.querySelector('text')?.textContent}`);
+const ends = (id: string) =>
+  [...link(id).querySelectorAll('[data-end]')].map(
+    (end) => `${end.getAttribute('data-end')} ${end.querySelector('text')?.textContent}`,
+  );
 
-const titled = (text: string) => [...document.querySelectorAll('title')].find((title) => title.textContent === text)!.parentElement!;
+const titled = (text: string) =>
+  [...document.querySelectorAll('title')].find((title) => title.textContent === text)!.parentElement!;
 
 describe('a link on the map', () => {
   it('has a glyph and the letter of the role at each end', async () => {
@@ -48,7 +60,12 @@ describe('a link on the map', () => {
 
   it('shows where the last change moved its ends: the letter before and the letter now', async () => {
     const store = await drawLinks();
-    act(() => void store.getState().act(commandSchema.parse({ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:15', priority: 0 })));
+    act(
+      () =>
+        void store
+          .getState()
+          .act(commandSchema.parse({ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:15', priority: 0 })),
+    );
     await settle();
     expect(ends('l1')).toEqual(['designated D', 'root A→R']);
     act(() => store.getState().forgetMoved());
@@ -57,11 +74,20 @@ describe('a link on the map', () => {
 
   it('is frayed at a designated end that blocks, since the other end throws away what it says', async () => {
     const names = Array.from({ length: 9 }, (_, i) => `s${i}`);
-    await drawLinks(networkOf(Object.fromEntries(names.map((name) => [name, { timers: { maxAge: 6 } }])), names.slice(1).map((name, i) => `s${i} 2 = ${name} 1`)));
+    await drawLinks(
+      networkOf(
+        Object.fromEntries(names.map((name) => [name, { timers: { maxAge: 6 } }])),
+        names.slice(1).map((name, i) => `s${i} 2 = ${name} 1`),
+      ),
+    );
     expect(ends('l6')).toEqual(['designated D', 'designated D']);
     // A collar bar is one stroke, a frayed end three.
-    const strokes = (id: string) => [...link(id).querySelectorAll('[data-end] > path')].map((path) => path.getAttribute('d')!.split('M').length - 1);
-    expect([strokes('l5'), strokes('l6')]).toEqual([[1, 1], [3, 1]]);
+    const strokes = (id: string) =>
+      [...link(id).querySelectorAll('[data-end] > path')].map((path) => path.getAttribute('d')!.split('M').length - 1);
+    expect([strokes('l5'), strokes('l6')]).toEqual([
+      [1, 1],
+      [3, 1],
+    ]);
     const width = (id: string) => Number(link(id).querySelector('[stroke-width="3"]:not([data-end] path)') !== null);
     expect([width('l5'), width('l6')]).toEqual([1, 0]);
   });
@@ -99,8 +125,25 @@ describe('what a link shows, as a text', () => {
     const store = await drawLinks();
     const [first] = store.getState().design.links;
     const key = linkStrandsKey(store.getState(), first!);
-    expect(readLinkStrands(key)).toEqual({ dead: false, strands: [{ treeIndex: 1, label: '15', roles: ['designated', 'alternate'], moved: null, disputed: [false, false], states: null }] });
-    act(() => void store.getState().act(commandSchema.parse({ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:45', priority: 0 })));
+    expect(readLinkStrands(key)).toEqual({
+      dead: false,
+      strands: [
+        {
+          treeIndex: 1,
+          label: '15',
+          roles: ['designated', 'alternate'],
+          moved: null,
+          disputed: [false, false],
+          states: null,
+        },
+      ],
+    });
+    act(
+      () =>
+        void store
+          .getState()
+          .act(commandSchema.parse({ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:45', priority: 0 })),
+    );
     await settle();
     expect(linkStrandsKey(store.getState(), first!)).toBe(key);
   });

@@ -28,13 +28,17 @@ interface Props {
 export const LinkView = memo(function LinkView({ link, line, speed, labelAt }: Props) {
   const settled = useWorkbench((state) => linkStrandsKey(state, link));
   const shownTrees = useWorkbench((state) => state.shownTrees);
-  const played = useInstant(({ picture, instant }) => linkStrandsKey({ solution: picture, shownTrees, moved: null }, link, instant.state));
+  const played = useInstant(({ picture, instant }) =>
+    linkStrandsKey({ solution: picture, shownTrees, moved: null }, link, instant.state),
+  );
   const key = played ?? settled;
   const cabling = useWorkbench((state) => state.lens === 'Cable');
   const selected = useWorkbench((state) => isSelected(state.selection, { kind: 'link', link: link.id }));
   const outlined = useWorkbench((state) => outlinedOn(state, link)).split(' ');
   const breaking = useWorkbench((state) => state.lens === 'Break');
-  const followed = useClock(({ way }) => breaking && way?.arrives === true && way.hops.some((hop) => hop.link === link.id));
+  const followed = useClock(
+    ({ way }) => breaking && way?.arrives === true && way.hops.some((hop) => hop.link === link.id),
+  );
   const answered = useWorkbench((state) => answeredOn(state, link)).split(' ');
   const store = useWorkbenchStore();
   const { dead, strands } = readLinkStrands(key);
@@ -43,9 +47,30 @@ export const LinkView = memo(function LinkView({ link, line, speed, labelAt }: P
   const name = `${link.a.switch} port ${link.a.port} to ${link.b.switch} port ${link.b.port}`;
   return (
     <g data-link={link.id} data-run={cabling ? undefined : `${line.from.x} ${line.from.y} ${line.to.x} ${line.to.y}`}>
-      {followed && <path d={middle.path(2, 2)} stroke="var(--ink)" strokeOpacity={0.2} strokeWidth={strands.length * STRAND_GAP + 14} fill="none" strokeLinecap="round" data-followed="" />}
-      {outlined.includes('link') && <Outline d={polyline(bandAround(middle, 6, strands.length * STRAND_GAP + 18), true)} />}
-      {selected && <path d={middle.path(2, 2)} stroke="var(--accent)" strokeOpacity={0.28} strokeWidth={strands.length * STRAND_GAP + 12} fill="none" strokeLinecap="round" />}
+      {followed && (
+        <path
+          d={middle.path(2, 2)}
+          stroke="var(--ink)"
+          strokeOpacity={0.2}
+          strokeWidth={strands.length * STRAND_GAP + 14}
+          fill="none"
+          strokeLinecap="round"
+          data-followed=""
+        />
+      )}
+      {outlined.includes('link') && (
+        <Outline d={polyline(bandAround(middle, 6, strands.length * STRAND_GAP + 18), true)} />
+      )}
+      {selected && (
+        <path
+          d={middle.path(2, 2)}
+          stroke="var(--accent)"
+          strokeOpacity={0.28}
+          strokeWidth={strands.length * STRAND_GAP + 12}
+          fill="none"
+          strokeLinecap="round"
+        />
+      )}
       <path
         d={middle.path(1, 1)}
         stroke={cabling ? 'var(--rule-strong)' : 'var(--cable)'}
@@ -53,17 +78,55 @@ export const LinkView = memo(function LinkView({ link, line, speed, labelAt }: P
         strokeDasharray={dead ? '2 5' : undefined}
         fill="none"
       />
-      {!cabling && strands.map((strand, i) => (
-        <Strand key={strand.treeIndex} strand={strand} run={runOf(line, (i - (strands.length - 1) / 2) * STRAND_GAP)} place={i} several={strands.length > 1} />
-      ))}
+      {!cabling &&
+        strands.map((strand, i) => (
+          <Strand
+            key={strand.treeIndex}
+            strand={strand}
+            run={runOf(line, (i - (strands.length - 1) / 2) * STRAND_GAP)}
+            place={i}
+            several={strands.length > 1}
+          />
+        ))}
       {dead && [middle.from, middle.to].map((end, i) => <BarredSquare key={i} end={end} colour="var(--ink-soft)" />)}
-      {cabling && <MapLabel at={middle.along(labelAt)} text={dead ? deadText(link) : speedText(speed)} colour="var(--ink)" size={11} />}
-      {!cabling && dead && <MapLabel at={middle.along(labelAt)} text={deadText(link)} colour="var(--ink-soft)" size={11} />}
-      {answered.length === 2 && [middle.from, middle.to].map((end, i) => <MapLabel key={i} at={atEnd(end, 20)} text={answered[i] ?? '?'} colour={answered[i] === '?' ? 'var(--ink-soft)' : 'var(--ink)'} size={12} />)}
-      <path d={middle.path(26, 26)} stroke="transparent" strokeWidth={Math.max(14, strands.length * STRAND_GAP + 8)} fill="none" pointerEvents="stroke" style={{ cursor: 'pointer' }} onClick={choose}>
+      {cabling && (
+        <MapLabel
+          at={middle.along(labelAt)}
+          text={dead ? deadText(link) : speedText(speed)}
+          colour="var(--ink)"
+          size={11}
+        />
+      )}
+      {!cabling && dead && (
+        <MapLabel at={middle.along(labelAt)} text={deadText(link)} colour="var(--ink-soft)" size={11} />
+      )}
+      {answered.length === 2 &&
+        [middle.from, middle.to].map((end, i) => (
+          <MapLabel
+            key={i}
+            at={atEnd(end, 20)}
+            text={answered[i] ?? '?'}
+            colour={answered[i] === '?' ? 'var(--ink-soft)' : 'var(--ink)'}
+            size={12}
+          />
+        ))}
+      <path
+        d={middle.path(26, 26)}
+        stroke="transparent"
+        strokeWidth={Math.max(14, strands.length * STRAND_GAP + 8)}
+        fill="none"
+        pointerEvents="stroke"
+        style={{ cursor: 'pointer' }}
+        onClick={choose}
+      >
         <title>{`${name}, ${speedText(speed)}${dead ? ', no signal' : ''}`}</title>
       </path>
-      {([['a', middle.from], ['b', middle.to]] as const).map(([side, end]) => (
+      {(
+        [
+          ['a', middle.from],
+          ['b', middle.to],
+        ] as const
+      ).map(([side, end]) => (
         <EndTarget key={side} link={link} side={side} end={end} strands={strands} outlined={outlined.includes(side)} />
       ))}
     </g>
@@ -76,36 +139,66 @@ function Outline({ d }: { readonly d: string }) {
 }
 
 /** The corners of a band around a run, from one end to the other. */
-const bandAround = ({ from, to }: Run, inset: number, width: number): Point[] => [atEnd(from, inset, -width / 2), atEnd(from, inset, width / 2), atEnd(to, inset, -width / 2), atEnd(to, inset, width / 2)];
+const bandAround = ({ from, to }: Run, inset: number, width: number): Point[] => [
+  atEnd(from, inset, -width / 2),
+  atEnd(from, inset, width / 2),
+  atEnd(to, inset, -width / 2),
+  atEnd(to, inset, width / 2),
+];
 
 const deadText = (link: Link): string => (link.up ? 'no signal' : 'cut');
 
-const cableWidth = (speed: number): number => (speed >= 100_000 ? 6 : speed >= 10_000 ? 4.5 : speed >= 1000 ? 2.5 : 1.5);
+const cableWidth = (speed: number): number =>
+  speed >= 100_000 ? 6 : speed >= 10_000 ? 4.5 : speed >= 1000 ? 2.5 : 1.5;
 
 /** Links shorter than this have no room for labels between their ends' letters. */
 const SHORT = 170;
 
 /** One tree's strand with both its ends. A strand on a link that blocks is thinner than one that carries frames. */
-function Strand({ strand, run, place, several }: { readonly strand: LinkStrand; readonly run: Run; readonly place: number; readonly several: boolean }) {
+function Strand({
+  strand,
+  run,
+  place,
+  several,
+}: {
+  readonly strand: LinkStrand;
+  readonly run: Run;
+  readonly place: number;
+  readonly several: boolean;
+}) {
   const { colour, dash } = strandStyle(strand.treeIndex);
   const [a, b] = strand.roles;
   if (a === 'disabled' || b === 'disabled') return null;
-  const carries = strand.states ? strand.states.every((state) => state === 'forwarding') : [a, b].every((role, i) => !strand.disputed[i] && (role === 'root' || role === 'designated' || role === 'master'));
+  const carries = strand.states
+    ? strand.states.every((state) => state === 'forwarding')
+    : [a, b].every((role, i) => !strand.disputed[i] && (role === 'root' || role === 'designated' || role === 'master'));
   const width = carries ? 3 : 1.7;
   // An end that blocks is frayed, whatever its role.
   const drawnAs = ([a, b] as const).map((role, i) => (role && strand.disputed[i] ? 'alternate' : role));
   const trims = drawnAs.map((role) => (role ? TRIM[role] : null)) as [number | null, number | null];
   // Where only one end carries the VLAN the strand peters out half-way.
-  const d = trims[0] !== null && trims[1] !== null ? run.path(trims[0], trims[1]) : halfPath(run, trims[0] !== null ? 'from' : 'to');
-  const ends = [[a, run.from, strand.moved?.[0], strand.states?.[0]], [b, run.to, strand.moved?.[1], strand.states?.[1]]] as const;
+  const d =
+    trims[0] !== null && trims[1] !== null
+      ? run.path(trims[0], trims[1])
+      : halfPath(run, trims[0] !== null ? 'from' : 'to');
+  const ends = [
+    [a, run.from, strand.moved?.[0], strand.states?.[0]],
+    [b, run.to, strand.moved?.[1], strand.states?.[1]],
+  ] as const;
   return (
     <g>
       <path d={d} stroke={colour} strokeWidth={width} strokeDasharray={dash} fill="none" />
-      {several && carries && run.length > SHORT && <MapLabel at={run.along(0.5 + (place % 2 ? 0.06 : -0.06))} text={strand.label} colour={colour} size={9.5} />}
+      {several && carries && run.length > SHORT && (
+        <MapLabel at={run.along(0.5 + (place % 2 ? 0.06 : -0.06))} text={strand.label} colour={colour} size={9.5} />
+      )}
       {ends.map(([role, end, was, state], i) =>
         role ? (
           <g key={i} data-end={role} data-state={state}>
-            {onItsWay(role, state) ? <FillingCollar end={end} fill={fillOf(state)} colour={colour} /> : <EndGlyph end={end} role={drawnAs[i] ?? role} colour={colour} width={width} />}
+            {onItsWay(role, state) ? (
+              <FillingCollar end={end} fill={fillOf(state)} colour={colour} />
+            ) : (
+              <EndGlyph end={end} role={drawnAs[i] ?? role} colour={colour} width={width} />
+            )}
             <EndLetter end={end} role={role} was={was ?? null} colour={colour} away={34 + (place % 3) * 13} />
           </g>
         ) : null,
@@ -115,7 +208,8 @@ function Strand({ strand, run, place, several }: { readonly strand: LinkStrand; 
 }
 
 /** Whether a port that is to forward does not yet. */
-const onItsWay = (role: Role, state: RunState | undefined): state is RunState => state !== undefined && state !== 'forwarding' && (role === 'root' || role === 'designated' || role === 'master');
+const onItsWay = (role: Role, state: RunState | undefined): state is RunState =>
+  state !== undefined && state !== 'forwarding' && (role === 'root' || role === 'designated' || role === 'master');
 
 function halfPath(run: Run, from: 'from' | 'to'): string {
   const [a, b] = [run[from].at, run.along(0.5)];
@@ -124,25 +218,67 @@ function halfPath(run: Run, from: 'from' | 'to'): string {
 }
 
 /** The standard's letter on the strand; where the last change moved this end, inverted and with the letter before. */
-function EndLetter({ end, role, was, colour, away }: { readonly end: RunEnd; readonly role: Role; readonly was: Role | null; readonly colour: string; readonly away: number }) {
+function EndLetter({
+  end,
+  role,
+  was,
+  colour,
+  away,
+}: {
+  readonly end: RunEnd;
+  readonly role: Role;
+  readonly was: Role | null;
+  readonly colour: string;
+  readonly away: number;
+}) {
   const { x, y } = atEnd(end, away);
   const text = was && was !== role ? `${ROLE_LETTERS[was]}→${ROLE_LETTERS[role]}` : ROLE_LETTERS[role];
   const width = text.length > 1 ? 25 : 11.5;
   return (
     <g pointerEvents="none">
       <rect x={x - width / 2} y={y - 6.5} width={width} height={13} rx={2} fill={was ? colour : 'var(--paper)'} />
-      <text x={x} y={y + 3.7} textAnchor="middle" fontSize={10.5} fontWeight={700} fontFamily="var(--mono)" fill={was ? 'var(--paper)' : colour}>{text}</text>
+      <text
+        x={x}
+        y={y + 3.7}
+        textAnchor="middle"
+        fontSize={10.5}
+        fontWeight={700}
+        fontFamily="var(--mono)"
+        fill={was ? 'var(--paper)' : colour}
+      >
+        {text}
+      </text>
     </g>
   );
 }
 
 /** A short text on the map with the paper behind it. */
-function MapLabel({ at, text, colour, size }: { readonly at: { x: number; y: number }; readonly text: string; readonly colour: string; readonly size: number }) {
+function MapLabel({
+  at,
+  text,
+  colour,
+  size,
+}: {
+  readonly at: { x: number; y: number };
+  readonly text: string;
+  readonly colour: string;
+  readonly size: number;
+}) {
   const width = text.length * size * 0.62 + 5;
   return (
     <g pointerEvents="none">
       <rect x={at.x - width / 2} y={at.y - size * 0.7} width={width} height={size * 1.4} rx={2} fill="var(--paper)" />
-      <text x={at.x} y={at.y + size * 0.36} textAnchor="middle" fontSize={size} fontWeight={600} fontFamily="var(--mono)" fill={colour}>{text}</text>
+      <text
+        x={at.x}
+        y={at.y + size * 0.36}
+        textAnchor="middle"
+        fontSize={size}
+        fontWeight={600}
+        fontFamily="var(--mono)"
+        fill={colour}
+      >
+        {text}
+      </text>
     </g>
   );
 }
@@ -160,18 +296,30 @@ function EndTarget({ link, side, end, strands, outlined }: EndProps) {
   const at = link[side];
   const pullFray = useFrayDrag();
   const steering = useWorkbench((state) => state.lens === 'Steer' && state.viewing === null);
-  const frayed = steering ? strands.filter(({ roles }) => ['alternate', 'backup'].includes(roles[side === 'a' ? 0 : 1] ?? '')) : [];
-  const selected = useWorkbench(({ selection }) => isSelected(selection, { kind: 'port', switch: at.switch, port: at.port }));
+  const frayed = steering
+    ? strands.filter(({ roles }) => ['alternate', 'backup'].includes(roles[side === 'a' ? 0 : 1] ?? ''))
+    : [];
+  const selected = useWorkbench(({ selection }) =>
+    isSelected(selection, { kind: 'port', switch: at.switch, port: at.port }),
+  );
   const { pick } = useWorkbenchStore().getState();
   const width = Math.max(18, strands.length * STRAND_GAP + 8);
-  const corners = [atEnd(end, 1, -width / 2), atEnd(end, 30, -width / 2), atEnd(end, 30, width / 2), atEnd(end, 1, width / 2)];
+  const corners = [
+    atEnd(end, 1, -width / 2),
+    atEnd(end, 30, -width / 2),
+    atEnd(end, 30, width / 2),
+    atEnd(end, 1, width / 2),
+  ];
   const roles = strands.map((strand) => roleSentence(strand.roles[side === 'a' ? 0 : 1], strand.label)).join(', ');
   return (
     <>
       {outlined && <Outline d={polyline(corners, true)} />}
       <path
         className={frayed.length > 0 ? 'nopan' : undefined}
-        onPointerDown={(event) => frayed.length > 0 && pullFray({ link: link.id, side, treeIndices: frayed.map((strand) => strand.treeIndex) }, event)}
+        onPointerDown={(event) =>
+          frayed.length > 0 &&
+          pullFray({ link: link.id, side, treeIndices: frayed.map((strand) => strand.treeIndex) }, event)
+        }
         data-side={side}
         data-frayed={frayed.length > 0 ? '' : undefined}
         d={`M${corners.map((p) => `${p.x} ${p.y}`).join('L')}Z`}

@@ -9,8 +9,12 @@ const controls = () => {
   const called: string[] = [];
   const call = (name: string) => () => void called.push(name);
   const all: MapControls = {
-    closer: call('closer'), farther: call('farther'), whole: call('whole'), tidy: (by) => void called.push(`tidy ${by}`),
-    places: () => new Map(), middle: () => ({ x: 0, y: 0 }),
+    closer: call('closer'),
+    farther: call('farther'),
+    whole: call('whole'),
+    tidy: (by) => void called.push(`tidy ${by}`),
+    places: () => new Map(),
+    middle: () => ({ x: 0, y: 0 }),
   };
   return { called, all };
 };

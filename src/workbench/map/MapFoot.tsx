@@ -5,10 +5,19 @@ import { useWorkbench } from '../state/context';
 import type { MapControls } from '../state/store';
 import styles from './map.module.css';
 
-const LETTERS = [['R', 'root port'], ['D', 'designated'], ['A', 'alternate'], ['B', 'backup, both block']] as const;
+const LETTERS = [
+  ['R', 'root port'],
+  ['D', 'designated'],
+  ['A', 'alternate'],
+  ['B', 'backup, both block'],
+] as const;
 /** Where some switch speaks MSTP. */
 const MASTER = ['M', 'master'] as const;
-const ZOOMS: readonly (readonly [string, (controls: MapControls) => void])[] = [['whole map', (c) => c.whole()], ['closer', (c) => c.closer()], ['farther', (c) => c.farther()]];
+const ZOOMS: readonly (readonly [string, (controls: MapControls) => void])[] = [
+  ['whole map', (c) => c.whole()],
+  ['closer', (c) => c.closer()],
+  ['farther', (c) => c.farther()],
+];
 
 export function MapFoot() {
   const controls = useWorkbench((state) => state.controls);
@@ -17,7 +26,9 @@ export function MapFoot() {
     <div className={styles.foot}>
       <span className={styles.zoom}>
         {ZOOMS.map(([label, go]) => (
-          <TextButton key={label} onClick={() => controls && go(controls)}>{label}</TextButton>
+          <TextButton key={label} onClick={() => controls && go(controls)}>
+            {label}
+          </TextButton>
         ))}
       </span>
       <LayoutChoice />
@@ -34,8 +45,12 @@ function LayoutChoice() {
   const trees = useWorkbench((state) => state.shownTrees.length > 0);
   return (
     <span className={styles.zoom} role="group" aria-label="Layout of the map">
-      <TextButton aria-pressed={layout === 'placed'} onClick={() => setLayout('placed')}>as placed</TextButton>
-      <TextButton aria-pressed={layout === 'hung'} disabled={!trees} onClick={() => setLayout('hung')}>hung from root</TextButton>
+      <TextButton aria-pressed={layout === 'placed'} onClick={() => setLayout('placed')}>
+        as placed
+      </TextButton>
+      <TextButton aria-pressed={layout === 'hung'} disabled={!trees} onClick={() => setLayout('hung')}>
+        hung from root
+      </TextButton>
     </span>
   );
 }
@@ -43,7 +58,9 @@ function LayoutChoice() {
 function TidyChoice() {
   const tidy = useWorkbench((state) => state.controls?.tidy);
   const busy = useWorkbench((state) => state.busy);
-  const idle = useWorkbench((state) => state.busy === null && state.viewing === null && state.design.switches.length > 0);
+  const idle = useWorkbench(
+    (state) => state.busy === null && state.viewing === null && state.design.switches.length > 0,
+  );
   if (busy) {
     return (
       <span className={styles.zoom} role="status">
@@ -54,8 +71,12 @@ function TidyChoice() {
   return (
     <span className={styles.zoom} role="group" aria-label="Tidy the map">
       <span>tidy</span>
-      <TextButton disabled={!idle} onClick={() => tidy?.('tier')}>by tier</TextButton>
-      <TextButton disabled={!idle} onClick={() => tidy?.('root')}>by root</TextButton>
+      <TextButton disabled={!idle} onClick={() => tidy?.('tier')}>
+        by tier
+      </TextButton>
+      <TextButton disabled={!idle} onClick={() => tidy?.('root')}>
+        by root
+      </TextButton>
     </span>
   );
 }

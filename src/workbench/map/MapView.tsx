@@ -1,6 +1,14 @@
 'use client';
 /** The map: switches that can be moved, links with strands between them. Panning and zooming are React Flow's, the drawing is ours. */
-import { Panel, ReactFlow, ReactFlowProvider, ViewportPortal, useReactFlow, useStore, type NodeChange } from '@xyflow/react';
+import {
+  Panel,
+  ReactFlow,
+  ReactFlowProvider,
+  ViewportPortal,
+  useReactFlow,
+  useStore,
+  type NodeChange,
+} from '@xyflow/react';
 import '@xyflow/react/dist/base.css';
 import { useColorScheme } from '@mui/material/styles';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
@@ -66,7 +74,8 @@ function Map() {
   const frameWidth = useStore((state) => state.width);
   const frameHeight = useStore((state) => state.height);
   useEffect(() => {
-    if (!ownView && frameWidth > 0) void setViewport(fitted({ x, y, width, height }, { width: frameWidth, height: frameHeight }));
+    if (!ownView && frameWidth > 0)
+      void setViewport(fitted({ x, y, width, height }, { width: frameWidth, height: frameHeight }));
   }, [ownView, setViewport, x, y, width, height, frameWidth, frameHeight]);
   useMapControls(map, setOwnView);
   const onArrow = useTravel(map.geometry);
@@ -89,7 +98,10 @@ function Map() {
         setDrag({ over: skeleton, at: new globalThis.Map(moves.map((move) => [move.id as SwitchId, move.position!])) });
         return;
       }
-      const to = moves.map(({ id, position }) => ({ switch: id as SwitchId, position: { x: Math.round(position!.x), y: Math.round(position!.y) } }));
+      const to = moves.map(({ id, position }) => ({
+        switch: id as SwitchId,
+        position: { x: Math.round(position!.x), y: Math.round(position!.y) },
+      }));
       store.getState().act({ do: 'move-switches', to });
     },
     [store, skeleton],
@@ -97,7 +109,14 @@ function Map() {
   return (
     <CableDragProvider value={hand}>
       <FrayDragProvider value={frayHand.start}>
-        <div ref={room} className={styles.room} tabIndex={0} role="application" aria-label="Map of the network. Arrow keys travel from switch to port to far end." onKeyDown={onArrow}>
+        <div
+          ref={room}
+          className={styles.room}
+          tabIndex={0}
+          role="application"
+          aria-label="Map of the network. Arrow keys travel from switch to port to far end."
+          onKeyDown={onArrow}
+        >
           <ReactFlow
             className={styles.flow}
             colorMode={(mode === 'system' ? systemMode : mode) === 'dark' ? 'dark' : 'light'}
@@ -106,7 +125,9 @@ function Map() {
             nodeTypes={nodeTypes}
             nodeOrigin={CENTRED}
             onNodesChange={onNodesChange}
-            onNodeClick={(event, node) => store.getState().pick({ kind: 'switch', switch: node.id as SwitchId }, means(event))}
+            onNodeClick={(event, node) =>
+              store.getState().pick({ kind: 'switch', switch: node.id as SwitchId }, means(event))
+            }
             onNodeDragStart={(_, node) => {
               const item: Item = { kind: 'switch', switch: node.id as SwitchId };
               if (!isSelected(store.getState().selection, item)) store.getState().select(item);
@@ -138,7 +159,13 @@ function Map() {
               <HeldCable held={hand.held ?? frayHand.held} />
             </ViewportPortal>
             <Panel position="top-left" className={styles.panelTop}>
-              {problem ? <p className={styles.problem} role="alert">No trees to show: {problem}.</p> : <MovedBar />}
+              {problem ? (
+                <p className={styles.problem} role="alert">
+                  No trees to show: {problem}.
+                </p>
+              ) : (
+                <MovedBar />
+              )}
             </Panel>
             <Panel position="bottom-left" className={styles.panelFoot}>
               <MapFoot />
@@ -159,14 +186,22 @@ const CENTRED: [number, number] = [0.5, 0.5];
 function nodeKeeper(): (boxes: readonly Box[], selected: ReadonlySet<string>) => SwitchNodeType[] {
   let before = new globalThis.Map<Box, SwitchNodeType>();
   return (boxes, selected) => {
-    before = new globalThis.Map(boxes.map((box) => {
-      const old = before.get(box);
-      return [box, old && old.selected === selected.has(box.id) ? old : nodeOf(box, selected.has(box.id))];
-    }));
+    before = new globalThis.Map(
+      boxes.map((box) => {
+        const old = before.get(box);
+        return [box, old && old.selected === selected.has(box.id) ? old : nodeOf(box, selected.has(box.id))];
+      }),
+    );
     return [...before.values()];
   };
 }
 
 const nodeOf = (box: Box, selected: boolean): SwitchNodeType => ({
-  id: box.id, type: 'switch', position: box.centre, data: { box }, width: box.width, height: box.height, selected,
+  id: box.id,
+  type: 'switch',
+  position: box.centre,
+  data: { box },
+  width: box.width,
+  height: box.height,
+  selected,
 });

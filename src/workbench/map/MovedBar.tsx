@@ -23,7 +23,8 @@ export function MovedBar() {
   return (
     <div className={styles.moved} role="status" aria-live="polite">
       <span>
-        {viewing?.hidden && `${viewing.label[0]!.toUpperCase()}${viewing.label.slice(1)}: everything computed is hidden until you compare. `}
+        {viewing?.hidden &&
+          `${viewing.label[0]!.toUpperCase()}${viewing.label.slice(1)}: everything computed is hidden until you compare. `}
         {viewing && !viewing.hidden && (
           <>
             Looking at <b>{viewing.label.slice(0, 80)}</b>; nothing can be changed here.{' '}
@@ -34,22 +35,35 @@ export function MovedBar() {
         {moved && [movedText(moved, shown), ...vlansText(moved.vlans)].join('; ')}
       </span>
       {viewing && <TextButton onClick={() => look(null)}>{viewing.hidden ? 'put aside' : 'go back to now'}</TextButton>}
-      {advice?.remedy && <TextButton onClick={() => act(...advice.remedy!.commands)}>{shortened(advice.remedy.label, 120)}</TextButton>}
+      {advice?.remedy && (
+        <TextButton onClick={() => act(...advice.remedy!.commands)}>{shortened(advice.remedy.label, 120)}</TextButton>
+      )}
       {moved && moved.ends.length > 0 && <TextButton onClick={() => openDrawer('moved')}>show</TextButton>}
-      {canUndo && moved?.by === 'change' && !moved.label.startsWith('took back') && <TextButton onClick={undo}>take back</TextButton>}
-      {(moved ?? advice) && <TextButton onClick={forget} aria-label="dismiss this message">dismiss</TextButton>}
+      {canUndo && moved?.by === 'change' && !moved.label.startsWith('took back') && (
+        <TextButton onClick={undo}>take back</TextButton>
+      )}
+      {(moved ?? advice) && (
+        <TextButton onClick={forget} aria-label="dismiss this message">
+          dismiss
+        </TextButton>
+      )}
     </div>
   );
 }
 
 /** Cut with an ellipsis where it is longer. */
-const shortened = (text: string, most: number): string => (text.length > most ? `${text.slice(0, most - 1).trimEnd()}…` : text);
+const shortened = (text: string, most: number): string =>
+  text.length > most ? `${text.slice(0, most - 1).trimEnd()}…` : text;
 
 /** `VLAN 45 takes another way (4 links)`, `VLANs 15,25 take other ways`. */
 export function vlansText(vlans: Moved['vlans']): string[] {
   const [only, ...more] = vlans;
   if (!only) return [];
-  return [more.length === 0 ? `VLAN ${only.vid} takes another way (${counted(only.links, 'link')})` : `VLANs ${vlanRanges(vlans.map(({ vid }) => vid))} take other ways`];
+  return [
+    more.length === 0
+      ? `VLAN ${only.vid} takes another way (${counted(only.links, 'link')})`
+      : `VLANs ${vlanRanges(vlans.map(({ vid }) => vid))} take other ways`,
+  ];
 }
 
 /** `5 ends changed in VLAN 15, none in VLAN 25; 12 in 4 other trees`. */
@@ -58,7 +72,9 @@ export function movedText({ ends }: Pick<Moved, 'ends'>, shown: readonly TreeId[
   const counts = shown.map((tree) => [treeName(tree), ends.filter((end) => end.tree === tree).length] as const);
   const changed = counts.filter(([, n]) => n > 0);
   const still = counts.filter(([, n]) => n === 0).map(([name]) => name);
-  const parts = changed.map(([name, n], i) => (i === 0 ? `${counted(n, 'end')} changed in ${name}` : `${n} in ${name}`));
+  const parts = changed.map(([name, n], i) =>
+    i === 0 ? `${counted(n, 'end')} changed in ${name}` : `${n} in ${name}`,
+  );
   if (still.length > 0) parts.push(`${parts.length > 0 ? 'none' : 'no end changed'} in ${still.join(', ')}`);
   const elsewhere = ends.filter((end) => !shown.includes(end.tree));
   const trees = new Set(elsewhere.map((end) => end.tree)).size;

@@ -25,7 +25,14 @@ export function Pulses({ lines }: { readonly lines: readonly Line[] }) {
   const flight = Math.max(LINK_DELAY + HANDLING, typeof playing === 'number' ? playing * SEEN * SECOND : 0);
   const wanted = shown.map((tree) => film.trees.indexOf(tree));
   const last = upTo(times, t);
-  const found: { readonly line: Line; readonly share: number; readonly forth: boolean; readonly place: number; readonly tree: number; readonly i: number }[] = [];
+  const found: {
+    readonly line: Line;
+    readonly share: number;
+    readonly forth: boolean;
+    readonly place: number;
+    readonly tree: number;
+    readonly i: number;
+  }[] = [];
   for (let i = last - 1; i >= 0 && times[i]! > t - flight; i -= 1) {
     const [tree, port] = [trees[i]!, ports[i]!];
     const place = wanted.indexOf(tree);
@@ -34,7 +41,14 @@ export function Pulses({ lines }: { readonly lines: readonly Line[] }) {
     if (place < 0 || l < 0 || !line) continue;
     if (found.length === MOST) return null;
     const { a } = network.design.links[l]!;
-    found.push({ line, share: (t - times[i]!) / flight, forth: network.portIndexOf(a.switch, a.port) === network.speaker[port], place, tree, i });
+    found.push({
+      line,
+      share: (t - times[i]!) / flight,
+      forth: network.portIndexOf(a.switch, a.port) === network.speaker[port],
+      place,
+      tree,
+      i,
+    });
   }
   return (
     <g fill="none" pointerEvents="none" data-pulses={found.length}>

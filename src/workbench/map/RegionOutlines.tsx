@@ -35,16 +35,30 @@ export const RegionOutlines = memo(function RegionOutlines(props: Props) {
 export const regionLetter = (index: number): string => 'ABCDEFGHIJKLMNOPQRSTUVWXYZ'[index] ?? String(index + 1);
 
 /** One shade for each piece of each region, the largest first, so that small ones lie on top. */
-export function shadesOf(regions: readonly Region[], boxes: readonly Box[], lines: readonly Line[], endsOf: (link: LinkId) => readonly [SwitchId, SwitchId] | undefined): Shade[] {
+export function shadesOf(
+  regions: readonly Region[],
+  boxes: readonly Box[],
+  lines: readonly Line[],
+  endsOf: (link: LinkId) => readonly [SwitchId, SwitchId] | undefined,
+): Shade[] {
   const at = new Map(boxes.map((box) => [box.id, box]));
-  const found = regions.flatMap(({ map, given, pieces }, r) => pieces.map((piece, i): Shade => {
-    const own = new Set(piece);
-    const { name, revision } = map.configurationId;
-    return {
-      key: `${r} ${i}`, region: r, label: `${regionLetter(r)}. ${given ? name || 'no name' : 'no settings'}, rev. ${revision}${pieces.length > 1 ? `, piece ${i + 1} of ${pieces.length}` : ''}`.slice(0, 60),
-      boxes: piece.flatMap((id) => at.get(id) ?? []), lines: lines.filter(({ link }) => endsOf(link)?.every((id) => own.has(id))),
-    };
-  }));
+  const found = regions.flatMap(({ map, given, pieces }, r) =>
+    pieces.map((piece, i): Shade => {
+      const own = new Set(piece);
+      const { name, revision } = map.configurationId;
+      return {
+        key: `${r} ${i}`,
+        region: r,
+        label:
+          `${regionLetter(r)}. ${given ? name || 'no name' : 'no settings'}, rev. ${revision}${pieces.length > 1 ? `, piece ${i + 1} of ${pieces.length}` : ''}`.slice(
+            0,
+            60,
+          ),
+        boxes: piece.flatMap((id) => at.get(id) ?? []),
+        lines: lines.filter(({ link }) => endsOf(link)?.every((id) => own.has(id))),
+      };
+    }),
+  );
   return found.sort((a, b) => b.boxes.length - a.boxes.length);
 }
 
@@ -66,32 +80,88 @@ function Outlines({ boxes, lines }: Props) {
           <g key={shade.key} data-region={shade.label}>
             <Shape shade={shade} colour={colourOf(shade)} less={0} />
             <Shape shade={shade} colour="var(--paper)" less={EDGE} />
-            <g opacity={0.16}><Shape shade={shade} colour={colourOf(shade)} less={EDGE} /></g>
+            <g opacity={0.16}>
+              <Shape shade={shade} colour={colourOf(shade)} less={EDGE} />
+            </g>
           </g>
         ))}
       </svg>
       <svg aria-hidden="true" style={{ ...LAYER, zIndex: 3 }}>
-        {shades.map((shade, i) => <Name key={shade.key} shade={shade} at={names[i]!} size={size} />)}
+        {shades.map((shade, i) => (
+          <Name key={shade.key} shade={shade} at={names[i]!} size={size} />
+        ))}
       </svg>
     </>
   );
 }
 
-const LAYER = { position: 'absolute', left: 0, top: 0, width: 1, height: 1, overflow: 'visible', pointerEvents: 'none' } as const;
+const LAYER = {
+  position: 'absolute',
+  left: 0,
+  top: 0,
+  width: 1,
+  height: 1,
+  overflow: 'visible',
+  pointerEvents: 'none',
+} as const;
 const colourOf = ({ region }: Shade): string => `var(--strand-${(region + 3) % 8})`;
 
 /** The region's name, in ink of its colour with paper around it. */
 function Name({ shade, at, size }: { readonly shade: Shade; readonly at: Rectangle; readonly size: number }) {
-  return <text x={at.x} y={at.y + size} fontSize={size} fontWeight={700} fontFamily="var(--sans)" fill={colourOf(shade)} stroke="var(--paper)" strokeWidth={size / 3.5} paintOrder="stroke">{shade.label}</text>;
+  return (
+    <text
+      x={at.x}
+      y={at.y + size}
+      fontSize={size}
+      fontWeight={700}
+      fontFamily="var(--sans)"
+      fill={colourOf(shade)}
+      stroke="var(--paper)"
+      strokeWidth={size / 3.5}
+      paintOrder="stroke"
+    >
+      {shade.label}
+    </text>
+  );
 }
 
 /** Boxes and links in one colour: what overlaps is one shape. */
-function Shape({ shade: { boxes, lines }, colour, less }: { readonly shade: Shade; readonly colour: string; readonly less: number }) {
+function Shape({
+  shade: { boxes, lines },
+  colour,
+  less,
+}: {
+  readonly shade: Shade;
+  readonly colour: string;
+  readonly less: number;
+}) {
   const out = AROUND - less;
   return (
     <g fill={colour} stroke={colour}>
-      {lines.filter((line) => !line.loops).map(({ link, from, to }) => <line key={link} x1={from.x} y1={from.y} x2={to.x} y2={to.y} strokeWidth={2 * (ALONG - less)} strokeLinecap="round" />)}
-      {boxes.map(({ id, centre, width, height }) => <rect key={id} x={centre.x - width / 2 - out} y={centre.y - height / 2 - out} width={width + 2 * out} height={height + 2 * out} rx={16 - less} stroke="none" />)}
+      {lines
+        .filter((line) => !line.loops)
+        .map(({ link, from, to }) => (
+          <line
+            key={link}
+            x1={from.x}
+            y1={from.y}
+            x2={to.x}
+            y2={to.y}
+            strokeWidth={2 * (ALONG - less)}
+            strokeLinecap="round"
+          />
+        ))}
+      {boxes.map(({ id, centre, width, height }) => (
+        <rect
+          key={id}
+          x={centre.x - width / 2 - out}
+          y={centre.y - height / 2 - out}
+          width={width + 2 * out}
+          height={height + 2 * out}
+          rx={16 - less}
+          stroke="none"
+        />
+      ))}
     </g>
   );
 }

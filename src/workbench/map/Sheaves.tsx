@@ -30,13 +30,25 @@ export function Sheaves({ links, lines }: { readonly links: readonly Link[]; rea
   const bands = useMemo(() => bandsOf(links, lines, bundles, settled), [links, lines, bundles, settled]);
   const played = useInstant(({ picture }) => picture.network);
   const upNow = ({ end, up }: Band): boolean => {
-    const port = played && end.owner.kind === 'switch' ? played.portIndexOf(end.owner.switch, end.id as string as PortId) : -1;
+    const port =
+      played && end.owner.kind === 'switch' ? played.portIndexOf(end.owner.switch, end.id as string as PortId) : -1;
     return played && port >= 0 ? played.live[port] === 1 : up;
   };
-  return <g>{bands.map((band) => <BandView key={`${band.end.owner.kind} ${band.end.id}`} band={band} up={upNow(band)} strong={bundling} />)}</g>;
+  return (
+    <g>
+      {bands.map((band) => (
+        <BandView key={`${band.end.owner.kind} ${band.end.id}`} band={band} up={upNow(band)} strong={bundling} />
+      ))}
+    </g>
+  );
 }
 
-function bandsOf(links: readonly Link[], lines: readonly Line[], { ends, members }: Bundles, settled: SettledBundles): Band[] {
+function bandsOf(
+  links: readonly Link[],
+  lines: readonly Line[],
+  { ends, members }: Bundles,
+  settled: SettledBundles,
+): Band[] {
   const place = new Map(links.map((link, i) => [link.id, i]));
   const done = new Set<string>();
   return ends.flatMap((end): Band[] => {
@@ -49,8 +61,12 @@ function bandsOf(links: readonly Link[], lines: readonly Line[], { ends, members
     if (drawn.length === 0) return [];
     const others = new Set(drawn.map(({ far }) => (far < 0 ? -1 : members[far]!.end)));
     const [other = -1] = others;
-    const far = others.size === 1 && other >= 0 && ends[other]!.members.length === end.members.length ? ends[other]! : null;
-    const key = drawn.map(({ line }) => line.link).sort().join();
+    const far =
+      others.size === 1 && other >= 0 && ends[other]!.members.length === end.members.length ? ends[other]! : null;
+    const key = drawn
+      .map(({ line }) => line.link)
+      .sort()
+      .join();
     if (far && done.has(key)) return [];
     if (far) done.add(key);
     const points = drawn.map(({ line: { from, to }, fromHere }) => {
@@ -58,10 +74,14 @@ function bandsOf(links: readonly Link[], lines: readonly Line[], { ends, members
       return { x: from.x + (to.x - from.x) * share, y: from.y + (to.y - from.y) * share };
     });
     const reason = settled.ends[end.index]!.reason;
-    return [{
-      end, up: settled.ends[end.index]!.up && (!far || settled.ends[far.index]!.up), points: reaching(points, drawn[0]!.line),
-      title: `${end.ownerName}, bundle ${end.name}${far ? `; ${far.ownerName}, bundle ${far.name}` : ''}. ${reason}`,
-    }];
+    return [
+      {
+        end,
+        up: settled.ends[end.index]!.up && (!far || settled.ends[far.index]!.up),
+        points: reaching(points, drawn[0]!.line),
+        title: `${end.ownerName}, bundle ${end.name}${far ? `; ${far.ownerName}, bundle ${far.name}` : ''}. ${reason}`,
+      },
+    ];
   });
 }
 
@@ -76,19 +96,65 @@ function reaching(points: readonly Point[], line: Line): Point[] {
   return [{ x: first.x - by.x, y: first.y - by.y }, ...inOrder, { x: last.x + by.x, y: last.y + by.y }];
 }
 
-function BandView({ band: { end, points, title }, up, strong }: { readonly band: Band; readonly up: boolean; readonly strong: boolean }) {
-  const item: Item = end.owner.kind === 'switch' ? { kind: 'port', switch: end.owner.switch, port: end.id as string as PortId } : { kind: 'host', host: end.owner.host };
+function BandView({
+  band: { end, points, title },
+  up,
+  strong,
+}: {
+  readonly band: Band;
+  readonly up: boolean;
+  readonly strong: boolean;
+}) {
+  const item: Item =
+    end.owner.kind === 'switch'
+      ? { kind: 'port', switch: end.owner.switch, port: end.id as string as PortId }
+      : { kind: 'host', host: end.owner.host };
   const selected = useWorkbench((state) => isSelected(state.selection, item));
   const store = useWorkbenchStore();
   const d = polyline(points);
   const width = strong ? 9 : 6;
   return (
     <g data-bundle={end.id} data-up={up}>
-      {selected && <path d={d} stroke="var(--accent)" strokeOpacity={0.35} strokeWidth={width + 10} strokeLinecap="round" fill="none" />}
-      <path d={d} stroke="var(--ink)" strokeWidth={width} strokeLinecap="round" strokeLinejoin="round" fill="none" strokeOpacity={strong ? 1 : 0.75} />
+      {selected && (
+        <path
+          d={d}
+          stroke="var(--accent)"
+          strokeOpacity={0.35}
+          strokeWidth={width + 10}
+          strokeLinecap="round"
+          fill="none"
+        />
+      )}
+      <path
+        d={d}
+        stroke="var(--ink)"
+        strokeWidth={width}
+        strokeLinecap="round"
+        strokeLinejoin="round"
+        fill="none"
+        strokeOpacity={strong ? 1 : 0.75}
+      />
       {/* A band that is not closed: the bundle is down. */}
-      {!up && <path d={d} stroke="var(--paper)" strokeWidth={width - 3} strokeLinecap="round" strokeLinejoin="round" fill="none" />}
-      <path d={d} stroke="transparent" strokeWidth={20} strokeLinecap="round" fill="none" pointerEvents="stroke" style={{ cursor: 'pointer' }} onClick={(event) => store.getState().pick(item, means(event))}>
+      {!up && (
+        <path
+          d={d}
+          stroke="var(--paper)"
+          strokeWidth={width - 3}
+          strokeLinecap="round"
+          strokeLinejoin="round"
+          fill="none"
+        />
+      )}
+      <path
+        d={d}
+        stroke="transparent"
+        strokeWidth={20}
+        strokeLinecap="round"
+        fill="none"
+        pointerEvents="stroke"
+        style={{ cursor: 'pointer' }}
+        onClick={(event) => store.getState().pick(item, means(event))}
+      >
         <title>{title}</title>
       </path>
     </g>

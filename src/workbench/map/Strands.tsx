@@ -14,7 +14,13 @@ import { inWindow, useFar, useWindow } from './seen';
 /** Shares of the way at which neighbouring links have their labels. */
 const LABEL_AT = [0.5, 0.4, 0.6];
 
-export const Strands = memo(function Strands({ links, lines }: { readonly links: Design['links']; readonly lines: readonly Line[] }) {
+export const Strands = memo(function Strands({
+  links,
+  lines,
+}: {
+  readonly links: Design['links'];
+  readonly lines: readonly Line[];
+}) {
   const far = useFar();
   return (
     <svg className={styles.strands} aria-hidden="true">
@@ -29,14 +35,22 @@ function NearLinks({ links, lines }: { readonly links: Design['links']; readonly
   const window = useWindow();
   const { switches } = useMapDesign();
   const speeds = useMemo(() => {
-    const byPort = new Map<string, number>(switches.flatMap((sw) => sw.ports.map((port) => [`${sw.id}\n${port.id}`, port.speed] as const)));
+    const byPort = new Map<string, number>(
+      switches.flatMap((sw) => sw.ports.map((port) => [`${sw.id}\n${port.id}`, port.speed] as const)),
+    );
     const at = (end: { switch: string; port: string }) => byPort.get(`${end.switch}\n${end.port}`) ?? 0;
     return links.map((link) => Math.max(at(link.a), at(link.b)));
   }, [switches, links]);
   return links.map((link, i) => {
     const line = lines[i];
     return line && inWindow(line, window) ? (
-      <LinkView key={link.id} link={link} line={line} speed={speeds[i] ?? 0} labelAt={LABEL_AT[i % LABEL_AT.length] ?? 0.5} />
+      <LinkView
+        key={link.id}
+        link={link}
+        line={line}
+        speed={speeds[i] ?? 0}
+        labelAt={LABEL_AT[i % LABEL_AT.length] ?? 0.5}
+      />
     ) : null;
   });
 }

@@ -34,16 +34,33 @@ function figuresKey({ solution, shownTrees, lens }: Shown, id: SwitchId): string
       if (!tree || tree.root[s]! < 0) return [];
       if (!takesPart(solution.network, tree, s)) return [];
       const mark = tree.root[s] === s ? 'K' : standbyRoot(tree, tree.root[s]!) === s ? 'L' : '';
-      return [[solution.trees.indexOf(tree), treeLabel(treeId), costsIn(tree, s).join('/'), lens === 'Break' && mark === 'L' ? '' : mark].join(',')];
+      return [
+        [
+          solution.trees.indexOf(tree),
+          treeLabel(treeId),
+          costsIn(tree, s).join('/'),
+          lens === 'Break' && mark === 'L' ? '' : mark,
+        ].join(','),
+      ];
     })
     .join(';');
 }
 
 const readFigures = (key: string) =>
-  key === '' ? [] : key.split(';').map((part) => {
-    const [index, label = '', cost, mark] = part.split(',');
-    return { ...strandStyle(Number(index)), label, cost: (cost ?? '').split('/').map((each) => groupText(Number(each))).join(' / '), mark };
-  });
+  key === ''
+    ? []
+    : key.split(';').map((part) => {
+        const [index, label = '', cost, mark] = part.split(',');
+        return {
+          ...strandStyle(Number(index)),
+          label,
+          cost: (cost ?? '')
+            .split('/')
+            .map((each) => groupText(Number(each)))
+            .join(' / '),
+          mark,
+        };
+      });
 
 export const SwitchNode = memo(function SwitchNode({ data: { box } }: NodeProps<SwitchNodeType>) {
   return useFar() ? <FarSwitch box={box} /> : <NearSwitch box={box} />;
@@ -54,14 +71,26 @@ function FarSwitch({ box }: { readonly box: Box }) {
   const sw = useMapSwitch(box.id);
   const settled = useWorkbench((state) => rootColours(state, box.id));
   const shownTrees = useWorkbench((state) => state.shownTrees);
-  const marks = useInstant(({ picture }) => rootColours({ solution: picture, shownTrees, lens: 'Break' }, box.id)) ?? settled;
+  const marks =
+    useInstant(({ picture }) => rootColours({ solution: picture, shownTrees, lens: 'Break' }, box.id)) ?? settled;
   const selected = useWorkbench(({ selection }) => isSelected(selection, { kind: 'switch', switch: box.id }));
   const name = sw?.name ?? box.id;
   const size = Math.max(14, Math.min(34, box.height * 0.5, (box.width * 1.6) / Math.max(4, name.length)));
   return (
-    <div className={`${styles.box} ${styles.boxFar} ${selected ? styles.boxSelected : ''}`} style={{ width: box.width, height: box.height, fontSize: size }} data-switch={box.id} title={name.slice(0, 200)}>
+    <div
+      className={`${styles.box} ${styles.boxFar} ${selected ? styles.boxSelected : ''}`}
+      style={{ width: box.width, height: box.height, fontSize: size }}
+      data-switch={box.id}
+      title={name.slice(0, 200)}
+    >
       <span className={styles.farName}>{name.slice(0, 40)}</span>
-      {marks !== '' && <span className={styles.farMarks}>{marks.split(',').map((colour) => <Knot key={colour} colour={colour} />)}</span>}
+      {marks !== '' && (
+        <span className={styles.farMarks}>
+          {marks.split(',').map((colour) => (
+            <Knot key={colour} colour={colour} />
+          ))}
+        </span>
+      )}
     </div>
   );
 }
@@ -83,19 +112,32 @@ function NearSwitch({ box }: { readonly box: Box }) {
   const sw = useMapSwitch(box.id);
   const settled = useWorkbench((state) => figuresKey(state, box.id));
   const shownTrees = useWorkbench((state) => state.shownTrees);
-  const figures = readFigures(useInstant(({ picture }) => figuresKey({ solution: picture, shownTrees, lens: 'Break' }, box.id)) ?? settled);
+  const figures = readFigures(
+    useInstant(({ picture }) => figuresKey({ solution: picture, shownTrees, lens: 'Break' }, box.id)) ?? settled,
+  );
   const selected = useWorkbench(({ selection }) => isSelected(selection, { kind: 'switch', switch: box.id }));
   const cabling = useWorkbench((state) => state.lens === 'Cable');
   if (!sw) return null;
   return (
-    <div className={`${styles.box} ${selected ? styles.boxSelected : ''} ${sw.tier === 'access' ? '' : styles.boxStrong} ${sw.up ? '' : styles.boxDead}`} style={{ width: box.width, height: box.height }} data-switch={box.id}>
+    <div
+      className={`${styles.box} ${selected ? styles.boxSelected : ''} ${sw.tier === 'access' ? '' : styles.boxStrong} ${sw.up ? '' : styles.boxDead}`}
+      style={{ width: box.width, height: box.height }}
+      data-switch={box.id}
+    >
       <div className={styles.boxText} style={{ top: box.rims.top, bottom: box.rims.bottom }}>
-        <span className={styles.name} title={sw.name ?? sw.id}>{(sw.name ?? sw.id).slice(0, 60)}</span>
+        <span className={styles.name} title={sw.name ?? sw.id}>
+          {(sw.name ?? sw.id).slice(0, 60)}
+        </span>
         {!sw.up && <span className={styles.figure}>no power</span>}
         {sw.up && sw.dialect === 'off' && <span className={styles.figure}>no spanning tree</span>}
         <span className={styles.figures}>
           {figures.map((f) => (
-            <span key={f.label} className={styles.figure} style={{ color: f.colour }} title={`root path cost in ${f.label || 'the common tree'}${f.cost.includes('/') ? ': outside of regions, and inside of this one' : ''}`}>
+            <span
+              key={f.label}
+              className={styles.figure}
+              style={{ color: f.colour }}
+              title={`root path cost in ${f.label || 'the common tree'}${f.cost.includes('/') ? ': outside of regions, and inside of this one' : ''}`}
+            >
               {f.mark === 'K' && <Knot colour={f.colour} title={`root of ${f.label}`} />}
               {f.mark === 'L' && <Loop colour={f.colour} title={`standby root of ${f.label}`} />}
               {f.cost}
@@ -103,7 +145,9 @@ function NearSwitch({ box }: { readonly box: Box }) {
           ))}
         </span>
       </div>
-      {box.attachments.map((attachment) => <PortLabel key={attachment.port} id={box.id} attachment={attachment} />)}
+      {box.attachments.map((attachment) => (
+        <PortLabel key={attachment.port} id={box.id} attachment={attachment} />
+      ))}
       <HostList id={box.id} side={box.hostSide} />
       {cabling && <FreePorts sw={sw} side={box.hostSide === 'top' ? 'bottom' : 'top'} />}
     </div>
@@ -115,7 +159,12 @@ function PortLabel({ id, attachment: { port, side, at } }: { readonly id: Switch
   const store = useWorkbenchStore();
   const cabling = useWorkbench((state) => state.lens === 'Cable');
   const { start } = useCableDrag();
-  const shift = { left: 'translate(3px,-50%)', right: 'translate(calc(-100% - 3px),-50%)', top: 'translate(-50%,1px)', bottom: 'translate(-50%,calc(-100% - 1px))' }[side];
+  const shift = {
+    left: 'translate(3px,-50%)',
+    right: 'translate(calc(-100% - 3px),-50%)',
+    top: 'translate(-50%,1px)',
+    bottom: 'translate(-50%,calc(-100% - 1px))',
+  }[side];
   return (
     <button
       type="button"
@@ -126,7 +175,11 @@ function PortLabel({ id, attachment: { port, side, at } }: { readonly id: Switch
       aria-label={`${id} port ${port}`}
       title={cabling ? `port ${port}; pull its cable to another port` : `port ${port}`}
       onPointerDown={(event) => {
-        const link = cabling && store.getState().design.links.find(({ a, b }) => [a, b].some((end) => end.switch === id && end.port === port));
+        const link =
+          cabling &&
+          store
+            .getState()
+            .design.links.find(({ a, b }) => [a, b].some((end) => end.switch === id && end.port === port));
         if (link) start({ switch: id, port, link: link.id }, event);
       }}
       onClick={(event) => {
@@ -148,7 +201,10 @@ function HostList({ id, side }: { readonly id: SwitchId; readonly side: 'top' | 
   if (hosts.length === 0) return null;
   const portsOf = (host: Host) => host.attach.filter((at) => at.switch === id).map((at) => at.port);
   return (
-    <ul className={`${styles.hosts} ${side === 'top' ? styles.hostsAbove : styles.hostsBelow}`} aria-label={`hosts on ${id}`}>
+    <ul
+      className={`${styles.hosts} ${side === 'top' ? styles.hostsAbove : styles.hostsBelow}`}
+      aria-label={`hosts on ${id}`}
+    >
       {hosts.map((host) => (
         <li key={host.id}>
           <button
@@ -161,7 +217,8 @@ function HostList({ id, side }: { readonly id: SwitchId; readonly side: 'top' | 
               pick({ kind: 'host', host: host.id }, means(event));
             }}
           >
-            <span className={styles.hostPort}>{portsOf(host).join('+')}</span> {host.name ?? host.id} <span className={styles.hostVlan}>{host.vlan}</span>
+            <span className={styles.hostPort}>{portsOf(host).join('+')}</span> {host.name ?? host.id}{' '}
+            <span className={styles.hostVlan}>{host.vlan}</span>
           </button>
         </li>
       ))}

@@ -6,7 +6,11 @@ import type { Point } from './geometry';
 export type Alignment = 'row' | 'column' | 'spread-across' | 'spread-down';
 
 /** Moves that line the switches up, by their places on the map; null where there is nothing to move. */
-export function aligned(places: ReadonlyMap<SwitchId, Point>, ids: readonly SwitchId[], how: Alignment): Command | null {
+export function aligned(
+  places: ReadonlyMap<SwitchId, Point>,
+  ids: readonly SwitchId[],
+  how: Alignment,
+): Command | null {
   const items = ids.flatMap((id) => {
     const at = places.get(id);
     return at ? [{ id, at }] : [];
@@ -17,7 +21,10 @@ export function aligned(places: ReadonlyMap<SwitchId, Point>, ids: readonly Swit
   const [least, most] = [Math.min(...values), Math.max(...values)];
   const middle = Math.round(values.reduce((sum, value) => sum + value, 0) / values.length);
   const ordered = [...items].sort((a, b) => a.at[axis] - b.at[axis]);
-  const value = (i: number): number => (how === 'row' || how === 'column' ? middle : Math.round(least + ((most - least) * i) / (items.length - 1)));
+  const value = (i: number): number =>
+    how === 'row' || how === 'column' ? middle : Math.round(least + ((most - least) * i) / (items.length - 1));
   const to = ordered.map(({ id, at }, i) => ({ switch: id, position: { ...at, [axis]: value(i) } }));
-  return to.some(({ switch: id, position }) => position[axis] !== places.get(id)![axis]) ? { do: 'move-switches', to } : null;
+  return to.some(({ switch: id, position }) => position[axis] !== places.get(id)![axis])
+    ? { do: 'move-switches', to }
+    : null;
 }

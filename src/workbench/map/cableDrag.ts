@@ -41,7 +41,10 @@ function targetAt(x: number, y: number): { switch: SwitchId; port: PortId | null
   const element = document.elementFromPoint(x, y);
   const sw = element?.closest<HTMLElement>('[data-switch]')?.dataset.switch;
   if (sw === undefined) return null;
-  return { switch: sw as SwitchId, port: (element?.closest<HTMLElement>('[data-plug]')?.dataset.plug as PortId | undefined) ?? null };
+  return {
+    switch: sw as SwitchId,
+    port: (element?.closest<HTMLElement>('[data-plug]')?.dataset.plug as PortId | undefined) ?? null,
+  };
 }
 
 /** The state of a cable under the hand, and what starts one. */
@@ -55,13 +58,25 @@ export function useCableHand(): CableDrag {
       event.stopPropagation();
       const from = flow.screenToFlowPosition({ x: event.clientX, y: event.clientY });
       pull(event, {
-        move: (move) => setHeld({ grip, from, to: flow.screenToFlowPosition({ x: move.clientX, y: move.clientY }), over: targetAt(move.clientX, move.clientY)?.switch ?? null }),
+        move: (move) =>
+          setHeld({
+            grip,
+            from,
+            to: flow.screenToFlowPosition({ x: move.clientX, y: move.clientY }),
+            over: targetAt(move.clientX, move.clientY)?.switch ?? null,
+          }),
         drop: (up) => {
           const target = targetAt(up.clientX, up.clientY);
           const { design, act, select, layout } = store.getState();
           // A new switch needs a place of its own: only where switches stand at theirs.
-          const inMap = layout === 'placed' && document.elementFromPoint(up.clientX, up.clientY)?.closest('.react-flow') != null;
-          const made = dropped(design, grip, target, inMap ? flow.screenToFlowPosition({ x: up.clientX, y: up.clientY }) : null);
+          const inMap =
+            layout === 'placed' && document.elementFromPoint(up.clientX, up.clientY)?.closest('.react-flow') != null;
+          const made = dropped(
+            design,
+            grip,
+            target,
+            inMap ? flow.screenToFlowPosition({ x: up.clientX, y: up.clientY }) : null,
+          );
           if (made && act(...made.commands) === null) select({ kind: 'link', link: made.link });
         },
         end: () => setHeld(null),
@@ -74,12 +89,20 @@ export function useCableHand(): CableDrag {
 
 /** What letting go does: a new cable, a moved end, or on empty paper a new switch with its cable; null for nothing. */
 export function dropped(
-  design: Design, grip: CableGrip, target: { switch: SwitchId; port: PortId | null } | null, paper: Point | null,
+  design: Design,
+  grip: CableGrip,
+  target: { switch: SwitchId; port: PortId | null } | null,
+  paper: Point | null,
 ): { readonly link: LinkId; readonly commands: Command[] } | null {
-  const portAt = (sw: SwitchId, port: PortId | null) => design.switches.find((s) => s.id === sw)?.ports.find((p) => p.id === port);
+  const portAt = (sw: SwitchId, port: PortId | null) =>
+    design.switches.find((s) => s.id === sw)?.ports.find((p) => p.id === port);
   const taken = pluggedIn(design);
-  const speed = portAt(grip.switch, grip.port)?.speed ?? portAt(target?.switch ?? grip.switch, target?.port ?? null)?.speed ?? 1000;
-  const free = target && target.port !== null && taken(target.switch, target.port) ? { switch: target.switch, port: null } : target;
+  const speed =
+    portAt(grip.switch, grip.port)?.speed ?? portAt(target?.switch ?? grip.switch, target?.port ?? null)?.speed ?? 1000;
+  const free =
+    target && target.port !== null && taken(target.switch, target.port)
+      ? { switch: target.switch, port: null }
+      : target;
   if (grip.link) {
     if (!free) return null;
     const link = design.links.find((l) => l.id === grip.link);
@@ -108,6 +131,11 @@ export function dropped(
   if (!paper) return null;
   const fresh = freshSwitch(design, { x: Math.round(paper.x), y: Math.round(paper.y) });
   if (fresh.command.do !== 'add-switch') return null;
-  const cable = freshCable({ ...design, switches: [...design.switches, fresh.command.switch] }, from, { switch: fresh.id }, speed);
+  const cable = freshCable(
+    { ...design, switches: [...design.switches, fresh.command.switch] },
+    from,
+    { switch: fresh.id },
+    speed,
+  );
   return { link: cable.link, commands: [fresh.command, ...cable.commands] };
 }

@@ -9,7 +9,8 @@ export interface Stoppable {
 /** Starts a worker with ELK. */
 export function startElk(): Stoppable {
   const elk = new ElkApi({
-    workerFactory: () => new Worker(new URL('elkjs/lib/elk-worker.min.js', import.meta.url), { name: 'knot-path-layout' }),
+    workerFactory: () =>
+      new Worker(new URL('elkjs/lib/elk-worker.min.js', import.meta.url), { name: 'knot-path-layout' }),
   });
   return { elk, stop: () => elk.terminateWorker() };
 }

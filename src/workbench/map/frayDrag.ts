@@ -40,7 +40,10 @@ function endAt(x: number, y: number, at: Point): FrayEnd | null {
   const { link, run } = document.elementFromPoint(x, y)?.closest<SVGElement>('[data-link]')?.dataset ?? {};
   const [x1, y1, x2, y2] = (run ?? '').split(' ').map(Number);
   if (link === undefined || y2 === undefined) return null;
-  return { link: link as LinkId, side: Math.hypot(at.x - x1!, at.y - y1!) <= Math.hypot(at.x - x2!, at.y - y2) ? 'a' : 'b' };
+  return {
+    link: link as LinkId,
+    side: Math.hypot(at.x - x1!, at.y - y1!) <= Math.hypot(at.x - x2!, at.y - y2) ? 'a' : 'b',
+  };
 }
 
 /** The state of a frayed end under the hand, and what starts pulling one. */
@@ -66,7 +69,9 @@ export function useFrayHand(): { readonly held: FrayHeld | null; readonly start:
           const { end } = over(up);
           const { design, solution, askFor, select } = store.getState();
           const wishes = end && wishesOf(design, grip, end);
-          const trees = grip.treeIndices.flatMap((index): TreeId[] => (solution?.trees[index] ? [solution.trees[index].id] : []));
+          const trees = grip.treeIndices.flatMap((index): TreeId[] =>
+            solution?.trees[index] ? [solution.trees[index].id] : [],
+          );
           if (!wishes || trees.length === 0) return;
           const [block] = wishes;
           if (block?.wants === 'block') select({ kind: 'port', switch: block.switch, port: block.port });

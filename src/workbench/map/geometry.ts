@@ -41,7 +41,12 @@ export interface Line {
 
 /** What of a design decides where things go: an edit of anything else leaves the drawing in place. */
 export interface Skeleton {
-  readonly switches: readonly { readonly id: SwitchId; readonly name: string; readonly tier: Design['switches'][0]['tier']; readonly position: Point | undefined }[];
+  readonly switches: readonly {
+    readonly id: SwitchId;
+    readonly name: string;
+    readonly tier: Design['switches'][0]['tier'];
+    readonly position: Point | undefined;
+  }[];
   readonly links: Design['links'];
   readonly hosts: Design['hosts'];
 }
@@ -49,13 +54,22 @@ export interface Skeleton {
 /** The skeleton of a design; `before` itself where nothing in it has changed. */
 export function skeletonOf({ switches, links, hosts }: Design, before: Skeleton | null): Skeleton {
   const same =
-    before !== null && before.links === links && before.hosts === hosts && before.switches.length === switches.length &&
+    before !== null &&
+    before.links === links &&
+    before.hosts === hosts &&
+    before.switches.length === switches.length &&
     before.switches.every((old, i) => {
       const sw = switches[i]!;
-      return old.id === sw.id && old.name === (sw.name ?? sw.id) && old.tier === sw.tier && old.position === sw.position;
+      return (
+        old.id === sw.id && old.name === (sw.name ?? sw.id) && old.tier === sw.tier && old.position === sw.position
+      );
     });
   if (same) return before;
-  return { switches: switches.map(({ id, name, tier, position }) => ({ id, name: name ?? id, tier, position })), links, hosts };
+  return {
+    switches: switches.map(({ id, name, tier, position }) => ({ id, name: name ?? id, tier, position })),
+    links,
+    hosts,
+  };
 }
 
 export interface MapGeometry {
@@ -91,7 +105,10 @@ export function layOutMap(design: Skeleton, positions: ReadonlyMap<SwitchId, Poi
   const spots = new Map(boxes.map((box) => [box.id, new Map(box.attachments.map((a) => [a.port, spotOf(box, a)]))]));
   const spot = (end: LinkEnd): Point => spots.get(end.switch)?.get(end.port) ?? centreOf(end.switch);
   const lines = design.links.map((link) => ({
-    link: link.id, from: spot(link.a), to: spot(link.b), loops: link.a.switch === link.b.switch,
+    link: link.id,
+    from: spot(link.a),
+    to: spot(link.b),
+    loops: link.a.switch === link.b.switch,
   }));
   return { boxes, lines };
 
@@ -122,8 +139,15 @@ const spotOf = (box: Box, attachment: Attachment): Point => ({
   y: box.centre.y - box.height / 2 + attachment.at.y,
 });
 
-function boxOf(sw: Skeleton['switches'][0], centre: Point, ends: readonly End[], pitch: number, { strands }: MapDensity): Box {
-  const bySide = (side: Side) => ends.filter((end) => end.side === side).sort((a, b) => a.lean - b.lean || a.index - b.index);
+function boxOf(
+  sw: Skeleton['switches'][0],
+  centre: Point,
+  ends: readonly End[],
+  pitch: number,
+  { strands }: MapDensity,
+): Box {
+  const bySide = (side: Side) =>
+    ends.filter((end) => end.side === side).sort((a, b) => a.lean - b.lean || a.index - b.index);
   const sides = { left: bySide('left'), right: bySide('right'), top: bySide('top'), bottom: bySide('bottom') };
   const across = Math.max(sides.top.length, sides.bottom.length) * pitch + 16;
   const along = Math.max(sides.left.length, sides.right.length) * pitch + 12;
@@ -142,7 +166,15 @@ function boxOf(sw: Skeleton['switches'][0], centre: Point, ends: readonly End[],
       return { port: end.port, side, at };
     });
   const attachments = (Object.keys(sides) as Side[]).flatMap((side) => spread(side, sides[side]));
-  return { id: sw.id, centre, width, height, attachments, rims, hostSide: sides.top.length < sides.bottom.length ? 'top' : 'bottom' };
+  return {
+    id: sw.id,
+    centre,
+    width,
+    height,
+    attachments,
+    rims,
+    hostSide: sides.top.length < sides.bottom.length ? 'top' : 'bottom',
+  };
 }
 
 /** Centres for every switch: its own position, else a place in the row of its tier, below everything that is placed. */
@@ -166,9 +198,13 @@ export function positionsOf(design: Skeleton): Map<SwitchId, Point> {
 const ROW = 12;
 
 /** The rectangle that holds everything drawn, lists of hosts and cables that loop back included. */
-export function boundsOf(design: Skeleton, { boxes }: MapGeometry): { x: number; y: number; width: number; height: number } {
+export function boundsOf(
+  design: Skeleton,
+  { boxes }: MapGeometry,
+): { x: number; y: number; width: number; height: number } {
   const hosts = new Map<SwitchId, number>();
-  for (const host of design.hosts) for (const id of new Set(host.attach.map((at) => at.switch))) hosts.set(id, (hosts.get(id) ?? 0) + 1);
+  for (const host of design.hosts)
+    for (const id of new Set(host.attach.map((at) => at.switch))) hosts.set(id, (hosts.get(id) ?? 0) + 1);
   const loops = new Set(design.links.filter((link) => link.a.switch === link.b.switch).map((link) => link.a.switch));
   let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
   for (const { id, centre, width, height, hostSide } of boxes) {

@@ -48,20 +48,31 @@ export function hungFromRoot({ network }: Pick<Solution, 'network'>, tree: Settl
   let y = 0;
   for (const { cost, internal, members } of groups) {
     const wish = new Map(members.map((s) => [s, x.get(upstreamOf(s)) ?? 0]));
-    const ordered = [...members].sort((a, b) => wish.get(a)! - wish.get(b)! || (network.switches[a]!.id < network.switches[b]!.id ? -1 : 1));
+    const ordered = [...members].sort(
+      (a, b) => wish.get(a)! - wish.get(b)! || (network.switches[a]!.id < network.switches[b]!.id ? -1 : 1),
+    );
     const rows = Math.ceil(ordered.length / longest);
     const perRow = Math.ceil(ordered.length / rows);
     for (let row = 0; row < rows; row += 1) {
       const part = ordered.slice(row * perRow, (row + 1) * perRow);
       // Every other one a little lower: a cable between two of a band does not run behind a third.
       part.forEach((s, i) => {
-        const at = { x: Math.round((i - (part.length - 1) / 2) * STEP.x), y: Math.round(y + row * STEP.y + (part.length > 2 && i % 2 === 1 ? STAGGER : 0)) };
+        const at = {
+          x: Math.round((i - (part.length - 1) / 2) * STEP.x),
+          y: Math.round(y + row * STEP.y + (part.length > 2 && i % 2 === 1 ? STAGGER : 0)),
+        };
         x.set(s, at.x);
         positions.set(network.switches[s]!.id, at);
       });
     }
     const height = (rows - 1) * STEP.y;
-    bands.push({ cost, internal, y: y + height / 2 + (perRow > 2 ? STAGGER / 2 : 0), half: height / 2 + STEP.y / 2 + (perRow > 2 ? STAGGER / 2 : 0), switches: members.length });
+    bands.push({
+      cost,
+      internal,
+      y: y + height / 2 + (perRow > 2 ? STAGGER / 2 : 0),
+      half: height / 2 + STEP.y / 2 + (perRow > 2 ? STAGGER / 2 : 0),
+      switches: members.length,
+    });
     y += height + STEP.y + (perRow > 2 ? STAGGER : 0);
   }
   return { positions, bands };

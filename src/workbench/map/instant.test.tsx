@@ -14,11 +14,18 @@ import { LinkView } from './LinkView';
 import { Pulses } from './Pulses';
 import { runOf } from './run';
 
-const speaking = (dialect: Dialect): Design => ({ ...fernhollow(), switches: fernhollow().switches.map((sw) => ({ ...sw, dialect })) });
+const speaking = (dialect: Dialect): Design => ({
+  ...fernhollow(),
+  switches: fernhollow().switches.map((sw) => ({ ...sw, dialect })),
+});
 
 /** Draws every link and the BPDUs between them, the Break lens open on a scenario of the demo. */
 async function draw(design: Design, scenario = 'root-link') {
-  const store = createWorkbench({ id: 't', revision: 0, design, undo: [], redo: [], damage: null }, inlineSolver(), noSaver);
+  const store = createWorkbench(
+    { id: 't', revision: 0, design, undo: [], redo: [], damage: null },
+    inlineSolver(),
+    noSaver,
+  );
   const clock = clockOf(store, inlineRunner);
   store.getState().start();
   const bones = skeletonOf(design, null);
@@ -26,7 +33,9 @@ async function draw(design: Design, scenario = 'root-link') {
   render(
     <StoreProvider value={store}>
       <svg>
-        {design.links.map((link, i) => <LinkView key={link.id} link={link} line={lines[i]!} speed={1000} labelAt={0.5} />)}
+        {design.links.map((link, i) => (
+          <LinkView key={link.id} link={link} line={lines[i]!} speed={1000} labelAt={0.5} />
+        ))}
         <Pulses lines={lines} />
       </svg>
     </StoreProvider>,
@@ -39,7 +48,10 @@ async function draw(design: Design, scenario = 'root-link') {
   for (let i = 0; i < 50 && clock.getState().stage.is !== 'done'; i += 1) await settle();
   return { store, clock, seek: (seconds: number) => act(() => clock.getState().seek(seconds * SECOND)) };
 }
-const states = (id: string) => [...document.querySelectorAll(`[data-link="${id}"] [data-end]`)].map((end) => `${end.getAttribute('data-end')} ${end.getAttribute('data-state')}`);
+const states = (id: string) =>
+  [...document.querySelectorAll(`[data-link="${id}"] [data-end]`)].map(
+    (end) => `${end.getAttribute('data-end')} ${end.getAttribute('data-state')}`,
+  );
 const dead = (id: string) => document.querySelector(`[data-link="${id}"] title`)!.textContent.endsWith('no signal');
 
 describe('the map at an instant', () => {
@@ -89,8 +101,15 @@ describe('the map at an instant', () => {
 });
 
 it('a collar fills by thirds on the way to forwarding', () => {
-  expect((['discarding', 'listening', 'learning', 'forwarding'] as const).map((state) => Math.round(fillOf(state) * 3))).toEqual([0, 1, 2, 3]);
+  expect(
+    (['discarding', 'listening', 'learning', 'forwarding'] as const).map((state) => Math.round(fillOf(state) * 3)),
+  ).toEqual([0, 1, 2, 3]);
   const { to } = runOf({ from: { x: 0, y: 0 }, to: { x: 100, y: 0 } } as Parameters<typeof runOf>[0], 0);
-  const { container } = render(<svg><FillingCollar end={to} fill={1 / 3} colour="black" /><FillingCollar end={to} fill={0} colour="black" /></svg>);
+  const { container } = render(
+    <svg>
+      <FillingCollar end={to} fill={1 / 3} colour="black" />
+      <FillingCollar end={to} fill={0} colour="black" />
+    </svg>,
+  );
   expect(container.querySelectorAll('path[fill="black"]')).toHaveLength(1);
 });

@@ -20,7 +20,13 @@ export function Knot({ colour, title }: Props) {
 export function Loop({ colour, title }: Props) {
   return (
     <svg width={24} height={16} viewBox="0 0 24 16" role="img" aria-label={title ?? 'standby root'}>
-      <path d="M2 13.5C9 13.5 17.5 10 15.5 4.8C14.2 1.8 9.8 1.8 8.5 4.8C6.5 10 15 13.5 22 13.5" fill="none" stroke={colour} strokeWidth={1.7} strokeLinecap="round" />
+      <path
+        d="M2 13.5C9 13.5 17.5 10 15.5 4.8C14.2 1.8 9.8 1.8 8.5 4.8C6.5 10 15 13.5 22 13.5"
+        fill="none"
+        stroke={colour}
+        strokeWidth={1.7}
+        strokeLinecap="round"
+      />
     </svg>
   );
 }

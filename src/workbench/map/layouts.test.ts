@@ -15,7 +15,9 @@ import { rowsByRoot, rowsByTier, tidyPlaces } from './tidy';
 
 const apart = (places: Iterable<Point>, dx: number, dy: number) => {
   const all = [...places];
-  all.forEach((a, i) => all.slice(i + 1).forEach((b) => expect(Math.abs(a.x - b.x) >= dx || Math.abs(a.y - b.y) >= dy).toBe(true)));
+  all.forEach((a, i) =>
+    all.slice(i + 1).forEach((b) => expect(Math.abs(a.x - b.x) >= dx || Math.abs(a.y - b.y) >= dy).toBe(true)),
+  );
 };
 const demo = fernhollow();
 const solution = solutionOf(demo);
@@ -23,26 +25,37 @@ const tree = solution.trees[1]!;
 
 describe('hung from the root', () => {
   it('puts every switch into the band of its root path cost, cheaper ones above, none on another', () => {
-    fc.assert(fc.property(anyDesign, (design) => {
-      const solved = solutionOf(design);
-      for (const each of solved.trees) {
-        const { positions, bands } = hungFromRoot(solved, each);
-        expect(positions.size).toBe(design.switches.length);
-        expect(bands.reduce((sum, band) => sum + band.switches, 0)).toBe(design.switches.length);
-        apart(positions.values(), 200, 100);
-        const costs = bands.flatMap((band) => band.cost ?? []);
-        expect(costs).toEqual([...new Set(costs)].sort((a, b) => a - b));
-        bands.forEach((band, i) => i > 0 && expect(band.y - band.half).toBeGreaterThanOrEqual(bands[i - 1]!.y + bands[i - 1]!.half - 1));
-        for (const [id, { y }] of positions) {
-          const s = solved.network.switchIndex.get(id)!;
-          const band = bands.find((b) => Math.abs(y - b.y) <= b.half)!;
-          if (band.cost !== null) expect(each.rootPathCost[s]).toBe(band.cost);
+    fc.assert(
+      fc.property(anyDesign, (design) => {
+        const solved = solutionOf(design);
+        for (const each of solved.trees) {
+          const { positions, bands } = hungFromRoot(solved, each);
+          expect(positions.size).toBe(design.switches.length);
+          expect(bands.reduce((sum, band) => sum + band.switches, 0)).toBe(design.switches.length);
+          apart(positions.values(), 200, 100);
+          const costs = bands.flatMap((band) => band.cost ?? []);
+          expect(costs).toEqual([...new Set(costs)].sort((a, b) => a - b));
+          bands.forEach(
+            (band, i) =>
+              i > 0 && expect(band.y - band.half).toBeGreaterThanOrEqual(bands[i - 1]!.y + bands[i - 1]!.half - 1),
+          );
+          for (const [id, { y }] of positions) {
+            const s = solved.network.switchIndex.get(id)!;
+            const band = bands.find((b) => Math.abs(y - b.y) <= b.half)!;
+            if (band.cost !== null) expect(each.rootPathCost[s]).toBe(band.cost);
+          }
         }
-      }
-    }), { numRuns: 40 });
+      }),
+      { numRuns: 40 },
+    );
   });
   it('shows the demo in four bands under its root', () => {
-    expect(hungFromRoot(solution, tree).bands.map((band) => [band.cost, band.switches])).toEqual([[0, 1], [20_000, 3], [22_000, 3], [42_000, 1]]);
+    expect(hungFromRoot(solution, tree).bands.map((band) => [band.cost, band.switches])).toEqual([
+      [0, 1],
+      [20_000, 3],
+      [22_000, 3],
+      [42_000, 1],
+    ]);
   });
 });
 
@@ -52,8 +65,12 @@ describe('tidy', () => {
     const places = await tidyPlaces(new ELK(), demo, rowsByTier(demo));
     const y = rows(places);
     apart(places.values(), 180, 50);
-    expect(Math.max(y('ridge-a'), y('ridge-b'))).toBeLessThan(Math.min(y('dome-north'), y('dome-east'), y('dome-west')));
-    expect(Math.max(y('dome-north'), y('dome-east'), y('dome-west'))).toBeLessThan(Math.min(y('lodge'), y('workshop'), y('array-hut')));
+    expect(Math.max(y('ridge-a'), y('ridge-b'))).toBeLessThan(
+      Math.min(y('dome-north'), y('dome-east'), y('dome-west')),
+    );
+    expect(Math.max(y('dome-north'), y('dome-east'), y('dome-west'))).toBeLessThan(
+      Math.min(y('lodge'), y('workshop'), y('array-hut')),
+    );
   });
   it('by root follows the hops of the tree', async () => {
     const y = rows(await tidyPlaces(new ELK(), demo, rowsByRoot(solution, tree)));
@@ -62,7 +79,13 @@ describe('tidy', () => {
     expect(y('dome-east')).toBeLessThan(y('array-hut'));
   });
   it('folds long rows', async () => {
-    const wide = designOf({ switches: Array.from({ length: 40 }, (_, i) => ({ id: `s${i}`, mac: `02:00:00:00:01:${i.toString(16).padStart(2, '0')}`, ports: [] })) });
+    const wide = designOf({
+      switches: Array.from({ length: 40 }, (_, i) => ({
+        id: `s${i}`,
+        mac: `02:00:00:00:01:${i.toString(16).padStart(2, '0')}`,
+        ports: [],
+      })),
+    });
     const places = await tidyPlaces(new ELK(), wide, rowsByTier(wide));
     apart(places.values(), 180, 50);
     expect(new Set([...places.values()].map((p) => p.y)).size).toBe(4); // of ten each
@@ -96,7 +119,8 @@ describe('new switches', () => {
     const all = positionsOf(skeletonOf(edited.value.design, null));
     expect(edited.value.design.switches.every((sw) => sw.position)).toBe(true);
     apart([...all.values()].slice(8), 200, 120);
-    for (const spot of [...all.values()].slice(8)) for (const old of [...all.values()].slice(0, 8)) apart([spot, old], 180, 100);
+    for (const spot of [...all.values()].slice(8))
+      for (const old of [...all.values()].slice(0, 8)) apart([spot, old], 180, 100);
   });
   it('form a triangle where three are joined, not a line', () => {
     const plan = planLines(designOf({}), 'a 1 = b 1\nb 2 = c 1\nc 2 = a 2');

@@ -32,10 +32,17 @@ export interface LinkStrand {
  * `dead` or `live`, then `treeIndex,label,roleA,roleB,wasA,wasB,disputedA,disputedB` for each shown tree that this link has a
  * part in, with the states of an instant where `stateAt` gives them.
  */
-export function linkStrandsKey({ solution, shownTrees, moved }: Pick<Workbench, 'solution' | 'shownTrees' | 'moved'>, link: Link, stateAt?: (tree: number, port: number) => RunState): string {
+export function linkStrandsKey(
+  { solution, shownTrees, moved }: Pick<Workbench, 'solution' | 'shownTrees' | 'moved'>,
+  link: Link,
+  stateAt?: (tree: number, port: number) => RunState,
+): string {
   if (!solution) return link.up ? 'live' : 'dead';
   const { network } = solution;
-  const sockets = [network.portIndexOf(link.a.switch, link.a.port), network.portIndexOf(link.b.switch, link.b.port)] as const;
+  const sockets = [
+    network.portIndexOf(link.a.switch, link.a.port),
+    network.portIndexOf(link.b.switch, link.b.port),
+  ] as const;
   if (sockets[0] < 0 || sockets[1] < 0) return 'dead';
   // A bundle's members show what the bundle is; one that it keeps out shows nothing.
   const [a, b] = [bridgePortOf(network, sockets[0]), bridgePortOf(network, sockets[1])];
@@ -49,7 +56,19 @@ export function linkStrandsKey({ solution, shownTrees, moved }: Pick<Workbench, 
       return role === undefined ? -1 : role === null ? 0 : ROLES.indexOf(role);
     };
     const t = solution.trees.indexOf(tree);
-    parts.push([t, treeLabel(id), tree.role[a], tree.role[b], was(a), was(b), tree.disputed[a], tree.disputed[b], ...(stateAt ? [stateAt(t, a), stateAt(t, b)] : [])].join(','));
+    parts.push(
+      [
+        t,
+        treeLabel(id),
+        tree.role[a],
+        tree.role[b],
+        was(a),
+        was(b),
+        tree.disputed[a],
+        tree.disputed[b],
+        ...(stateAt ? [stateAt(t, a), stateAt(t, b)] : []),
+      ].join(','),
+    );
   }
   return parts.join(';');
 }
@@ -80,19 +99,28 @@ function roleAt(code: string | undefined): Role | null {
 export function outlinedOn({ lens, wishes: { list }, worksheet }: Workbench, link: Link): string {
   if (worksheet?.marked) {
     const wrong = worksheet.marked.marks.filter((mark) => !mark.right && mark.given !== null && mark.port !== null);
-    return (['a', 'b'] as const).filter((side) => wrong.some((mark) => mark.switch === link[side].switch && mark.port === link[side].port)).join(' ');
+    return (['a', 'b'] as const)
+      .filter((side) => wrong.some((mark) => mark.switch === link[side].switch && mark.port === link[side].port))
+      .join(' ');
   }
   if (lens !== 'Steer' || list.length === 0) return '';
-  const blocksAt = (end: Link['a']): boolean => list.some((wish) => wish.wants === 'block' && wish.switch === end.switch && wish.port === end.port);
-  const parts = [list.some((wish) => wish.wants === 'carry' && wish.link === link.id) && 'link', blocksAt(link.a) && 'a', blocksAt(link.b) && 'b'];
+  const blocksAt = (end: Link['a']): boolean =>
+    list.some((wish) => wish.wants === 'block' && wish.switch === end.switch && wish.port === end.port);
+  const parts = [
+    list.some((wish) => wish.wants === 'carry' && wish.link === link.id) && 'link',
+    blocksAt(link.a) && 'a',
+    blocksAt(link.b) && 'b',
+  ];
   return parts.filter(Boolean).join(' ');
 }
 
 /** The letters that a worksheet says of both ends so far, such as `R ?`; empty without an open worksheet. */
 export function answeredOn({ worksheet, viewing }: Workbench, link: Link): string {
   if (!worksheet || !viewing?.hidden) return '';
-  return [link.a, link.b].map((end) => {
-    const role = worksheet.answers.switches[end.switch]?.ports[end.port]?.role;
-    return role ? ROLE_LETTERS[role] : '?';
-  }).join(' ');
+  return [link.a, link.b]
+    .map((end) => {
+      const role = worksheet.answers.switches[end.switch]?.ports[end.port]?.role;
+      return role ? ROLE_LETTERS[role] : '?';
+    })
+    .join(' ');
 }

@@ -19,7 +19,11 @@ describe('the layout of the map', () => {
         const bones = skeleton(design);
         for (const { width, height, attachments } of layOutMap(bones, positionsOf(bones), { strands }).boxes) {
           for (const { at, side } of attachments) {
-            expect(side === 'left' || side === 'right' ? at.x === (side === 'left' ? 0 : width) : at.y === (side === 'top' ? 0 : height)).toBe(true);
+            expect(
+              side === 'left' || side === 'right'
+                ? at.x === (side === 'left' ? 0 : width)
+                : at.y === (side === 'top' ? 0 : height),
+            ).toBe(true);
             expect(at.x >= 0 && at.x <= width && at.y >= 0 && at.y <= height).toBe(true);
           }
           expect(new Set(attachments.map(({ at }) => `${at.x} ${at.y}`)).size).toBe(attachments.length);
@@ -50,7 +54,10 @@ describe('the layout of the map', () => {
 
   it('gives switches without a place one of their own', () => {
     const design = fernhollow();
-    const loose = { ...design, switches: design.switches.map(({ position: _, ...sw }) => ({ ...sw, position: undefined })) };
+    const loose = {
+      ...design,
+      switches: design.switches.map(({ position: _, ...sw }) => ({ ...sw, position: undefined })),
+    };
     const places = [...positionsOf(skeleton(loose)).values()].map(({ x, y }) => `${x} ${y}`);
     expect(new Set(places).size).toBe(design.switches.length);
   });
@@ -91,12 +98,21 @@ describe('a strand', () => {
 });
 
 describe('what the last change moved, in words', () => {
-  const end = (vid: number) => ({ tree: vlanTree(vid), switch: 'a' as SwitchId, port: '1' as PortId, index: 0, before: null, after: null });
+  const end = (vid: number) => ({
+    tree: vlanTree(vid),
+    switch: 'a' as SwitchId,
+    port: '1' as PortId,
+    index: 0,
+    before: null,
+    after: null,
+  });
   it.each([
     [[], [15], 'no end changed its role'],
     [[15, 15], [15, 25], '2 ends changed in VLAN 15, none in VLAN 25'],
     [[15], [15], '1 end changed in VLAN 15'],
     [[35, 45], [15], 'no end changed in VLAN 15; 2 in 2 other trees'],
     [[15, 25, 35], [15, 25], '1 end changed in VLAN 15, 1 in VLAN 25; 1 in 1 other tree'],
-  ])('%j seen from %j: %s', (ends, shown, text) => expect(movedText({ ends: ends.map(end) }, shown.map(vlanTree))).toBe(text));
+  ])('%j seen from %j: %s', (ends, shown, text) =>
+    expect(movedText({ ends: ends.map(end) }, shown.map(vlanTree))).toBe(text),
+  );
 });

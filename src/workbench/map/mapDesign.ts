@@ -11,7 +11,11 @@ export function useMapDesign(): Design {
   return useMemo(() => {
     if (!arrivals) return design;
     const there = new Set([...design.switches, ...arrivals.switches].map((sw) => sw.id));
-    return { ...design, switches: [...design.switches, ...arrivals.switches], links: [...design.links, ...arrivals.links.filter(({ a, b }) => there.has(a.switch) && there.has(b.switch))] };
+    return {
+      ...design,
+      switches: [...design.switches, ...arrivals.switches],
+      links: [...design.links, ...arrivals.links.filter(({ a, b }) => there.has(a.switch) && there.has(b.switch))],
+    };
   }, [design, arrivals]);
 }
 

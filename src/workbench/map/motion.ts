@@ -15,10 +15,12 @@ export const eased = (share: number): number => (share < 0.5 ? 2 * share * share
 /** Places part of the way from one layout to the other; a switch that is new stands where it belongs. */
 export function between(from: Places, to: Places, share: number): Places {
   const t = eased(Math.min(1, Math.max(0, share)));
-  return new Map([...to].map(([id, end]) => {
-    const start = from.get(id) ?? end;
-    return [id, { x: start.x + (end.x - start.x) * t, y: start.y + (end.y - start.y) * t }];
-  }));
+  return new Map(
+    [...to].map(([id, end]) => {
+      const start = from.get(id) ?? end;
+      return [id, { x: start.x + (end.x - start.x) * t, y: start.y + (end.y - start.y) * t }];
+    }),
+  );
 }
 
 interface Motion {
@@ -47,7 +49,8 @@ export function createMotion(): Motion {
   };
 }
 
-const calm = (): boolean => typeof window !== 'undefined' && (window.matchMedia?.('(prefers-reduced-motion: reduce)').matches ?? false);
+const calm = (): boolean =>
+  typeof window !== 'undefined' && (window.matchMedia?.('(prefers-reduced-motion: reduce)').matches ?? false);
 
 /** The places to draw now: the target, or on the way to it. */
 export function useMotion(target: Places, layout: string): Places {

@@ -10,12 +10,17 @@ const CLEAR = { x: 200, y: 120 } as const;
 
 /** `commands` with a place for every switch that they add without one. */
 export function withPlaces(design: Design, commands: readonly Command[]): Command[] {
-  const loose = commands.flatMap((command) => (command.do === 'add-switch' && !command.switch.position ? [command.switch.id] : []));
+  const loose = commands.flatMap((command) =>
+    command.do === 'add-switch' && !command.switch.position ? [command.switch.id] : [],
+  );
   if (loose.length === 0) return [...commands];
   const neighbours = new Map<SwitchId, SwitchId[]>();
   for (const command of commands) {
     if (command.do !== 'add-link') continue;
-    for (const [near, far] of [[command.link.a, command.link.b], [command.link.b, command.link.a]] as const) {
+    for (const [near, far] of [
+      [command.link.a, command.link.b],
+      [command.link.b, command.link.a],
+    ] as const) {
       neighbours.set(near.switch, [...(neighbours.get(near.switch) ?? []), far.switch]);
     }
   }
@@ -34,7 +39,12 @@ export function withPlaces(design: Design, commands: readonly Command[]): Comman
 }
 
 const middleOf = (points: readonly Point[]): Point =>
-  points.length === 0 ? { x: 0, y: 0 } : { x: points.reduce((sum, p) => sum + p.x, 0) / points.length, y: points.reduce((sum, p) => sum + p.y, 0) / points.length };
+  points.length === 0
+    ? { x: 0, y: 0 }
+    : {
+        x: points.reduce((sum, p) => sum + p.x, 0) / points.length,
+        y: points.reduce((sum, p) => sum + p.y, 0) / points.length,
+      };
 
 /** The free place of the staggered grid that is nearest to a point; the grid hangs on the first placed switch. */
 function freeSpot(wish: Point, taken: readonly Point[]): Point {
@@ -49,7 +59,9 @@ function freeSpot(wish: Point, taken: readonly Point[]): Point {
         spots.push({ x: Math.round(origin.x + column * STEP.x + stagger), y: Math.round(origin.y + row * STEP.y) });
       }
     }
-    const free = spots.filter((spot) => taken.every((other) => Math.abs(other.x - spot.x) >= CLEAR.x || Math.abs(other.y - spot.y) >= CLEAR.y));
+    const free = spots.filter((spot) =>
+      taken.every((other) => Math.abs(other.x - spot.x) >= CLEAR.x || Math.abs(other.y - spot.y) >= CLEAR.y),
+    );
     const away = (p: Point): number => Math.hypot(p.x - wish.x, p.y - wish.y) - (p.y > wish.y ? 1 : 0);
     const [best] = free.sort((a, b) => away(a) - away(b));
     if (best) return best;

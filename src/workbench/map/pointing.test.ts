@@ -13,7 +13,8 @@ const bones = skeletonOf(demo, null);
 const geometry = layOutMap(bones, positionsOf(bones), { strands: 0 });
 const sw = (id: string): Item => ({ kind: 'switch', switch: id as SwitchId });
 const port = (id: string, label: string): Item => ({ kind: 'port', switch: id as SwitchId, port: label as PortId });
-const go = (from: Item | null, ...ways: Direction[]) => ways.reduce<Item | null>((at, way) => travel(geometry, demo.links, at, way), from);
+const go = (from: Item | null, ...ways: Direction[]) =>
+  ways.reduce<Item | null>((at, way) => travel(geometry, demo.links, at, way), from);
 
 describe('arrow keys', () => {
   it('lead from a switch along a cable to the next switch', () => {
@@ -47,7 +48,11 @@ describe('arrow keys', () => {
 
 describe('a cable that is let go', () => {
   const design = networkOf({ a: {}, b: {}, c: {} }, ['a 1 = b 1'], { 'a 2': { speed: 10_000 }, 'b 2': {} });
-  const grip = (id: string, label: string | null, link: string | null = null) => ({ switch: id as SwitchId, port: label as PortId | null, link: link as LinkId | null });
+  const grip = (id: string, label: string | null, link: string | null = null) => ({
+    switch: id as SwitchId,
+    port: label as PortId | null,
+    link: link as LinkId | null,
+  });
   const on = (id: string, label: string | null = null) => ({ switch: id as SwitchId, port: label as PortId | null });
   const cables = (made: ReturnType<typeof dropped>) => {
     const edited = made && editAll(design, made.commands);

@@ -24,7 +24,13 @@ const HOSTS = 20;
 const COST = { box: 1, name: 4, link: 60, outside: 4 } as const;
 
 /** The rectangle of each name, in the order given; `around` is how far an outline runs outside of its boxes. */
-export function placeNames(named: readonly Named[], all: readonly Box[], lines: readonly Line[], size: number, around: number): Rectangle[] {
+export function placeNames(
+  named: readonly Named[],
+  all: readonly Box[],
+  lines: readonly Line[],
+  size: number,
+  around: number,
+): Rectangle[] {
   const taken: Rectangle[] = [];
   const boxes = all.map(withHosts);
   const map = boundsOf(boxes, around);
@@ -58,25 +64,42 @@ function placesAt({ centre, width, height, hostSide }: Box, w: number, h: number
   return [above, below].flatMap((y) => [left, right].map((x) => ({ x, y, width: w, height: h })));
 }
 
-const withHosts = ({ centre, width, height, hostSide }: Box): Rectangle =>
-  ({ x: centre.x - width / 2, y: centre.y - height / 2 - (hostSide === 'top' ? HOSTS : 0), width, height: height + HOSTS });
+const withHosts = ({ centre, width, height, hostSide }: Box): Rectangle => ({
+  x: centre.x - width / 2,
+  y: centre.y - height / 2 - (hostSide === 'top' ? HOSTS : 0),
+  width,
+  height: height + HOSTS,
+});
 
 function boundsOf(boxes: readonly Rectangle[], around: number): Rectangle {
   const [x, y] = [Math.min(...boxes.map((box) => box.x)) - around, Math.min(...boxes.map((box) => box.y)) - around];
-  return { x, y, width: Math.max(...boxes.map((box) => box.x + box.width)) + around - x, height: Math.max(...boxes.map((box) => box.y + box.height)) + around - y };
+  return {
+    x,
+    y,
+    width: Math.max(...boxes.map((box) => box.x + box.width)) + around - x,
+    height: Math.max(...boxes.map((box) => box.y + box.height)) + around - y,
+  };
 }
 
 const overlap = (a: Rectangle, b: Rectangle): number =>
-  Math.max(0, Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x)) * Math.max(0, Math.min(a.y + a.height, b.y + b.height) - Math.max(a.y, b.y));
+  Math.max(0, Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x)) *
+  Math.max(0, Math.min(a.y + a.height, b.y + b.height) - Math.max(a.y, b.y));
 
 /** How far a name runs out of the map to the left or the right: above and below there is room. */
-const outside = (a: Rectangle, map: Rectangle): number => Math.max(0, map.x - a.x) + Math.max(0, a.x + a.width - map.x - map.width);
+const outside = (a: Rectangle, map: Rectangle): number =>
+  Math.max(0, map.x - a.x) + Math.max(0, a.x + a.width - map.x - map.width);
 
 /** Whether a straight line passes through a rectangle. */
-export function crosses({ from, to }: { readonly from: Point; readonly to: Point }, { x, y, width, height }: Rectangle): boolean {
+export function crosses(
+  { from, to }: { readonly from: Point; readonly to: Point },
+  { x, y, width, height }: Rectangle,
+): boolean {
   // The part of the line, 0 to 1, that lies between the sides, then between top and bottom of that.
   let [start, end] = [0, 1];
-  for (const [at, along, low, high] of [[from.x, to.x - from.x, x, x + width], [from.y, to.y - from.y, y, y + height]] as const) {
+  for (const [at, along, low, high] of [
+    [from.x, to.x - from.x, x, x + width],
+    [from.y, to.y - from.y, y, y + height],
+  ] as const) {
     if (along === 0) {
       if (at < low || at > high) return false;
       continue;

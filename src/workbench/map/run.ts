@@ -50,7 +50,8 @@ function loopRun({ from, to }: Line, offset: number): Run {
     from: { at: a, out: up },
     to: { at: b, out: up },
     length: 2 * HEADROOM + Math.abs(b.x - a.x),
-    path: (trimFrom, trimTo) => polyline([add(a, up, trimFrom), { x: a.x, y: top }, { x: b.x, y: top }, add(b, up, trimTo)]),
+    path: (trimFrom, trimTo) =>
+      polyline([add(a, up, trimFrom), { x: a.x, y: top }, { x: b.x, y: top }, add(b, up, trimTo)]),
     along: () => ({ x: (a.x + b.x) / 2, y: top }),
   };
 }

@@ -45,4 +45,7 @@ export function useWindow(): Window {
 
 /** Whether a line may touch a window: its bounding rectangle does. */
 export const inWindow = ({ from, to }: Line, { left, top, right, bottom }: Window): boolean =>
-  Math.max(from.x, to.x) >= left && Math.min(from.x, to.x) <= right && Math.max(from.y, to.y) >= top && Math.min(from.y, to.y) <= bottom;
+  Math.max(from.x, to.x) >= left &&
+  Math.min(from.x, to.x) <= right &&
+  Math.max(from.y, to.y) >= top &&
+  Math.min(from.y, to.y) <= bottom;

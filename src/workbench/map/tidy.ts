@@ -28,7 +28,9 @@ export function rowsByRoot({ network }: Pick<Solution, 'network'>, tree: Settled
     const p = tree.rootPort[s]!;
     return p < 0 ? 0 : 1 + count(network.owner[tree.designated[p]!]!);
   };
-  network.switches.forEach((sw, s) => hops.set(sw.id, main !== undefined && tree.root[s] === main ? count(s) : network.switches.length));
+  network.switches.forEach((sw, s) =>
+    hops.set(sw.id, main !== undefined && tree.root[s] === main ? count(s) : network.switches.length),
+  );
   return (id) => hops.get(id) ?? 0;
 }
 
@@ -37,13 +39,26 @@ export function elkGraphOf(design: Design, rowOf: RowOf): ElkNode {
   return {
     id: 'map',
     layoutOptions: {
-      'elk.algorithm': 'layered', 'elk.direction': 'DOWN', 'elk.partitioning.activate': 'true', 'elk.layered.spacing.nodeNodeBetweenLayers': '80', 'elk.spacing.nodeNode': '60', 'elk.spacing.edgeNode': '40',
-      'elk.layered.nodePlacement.strategy': 'BRANDES_KOEPF', 'elk.randomSeed': '1',
+      'elk.algorithm': 'layered',
+      'elk.direction': 'DOWN',
+      'elk.partitioning.activate': 'true',
+      'elk.layered.spacing.nodeNodeBetweenLayers': '80',
+      'elk.spacing.nodeNode': '60',
+      'elk.spacing.edgeNode': '40',
+      'elk.layered.nodePlacement.strategy': 'BRANDES_KOEPF',
+      'elk.randomSeed': '1',
     },
-    children: design.switches.map((sw) => ({ id: sw.id, width: 160, height: 60, layoutOptions: { 'elk.partitioning.partition': String(rowOf(sw.id)) } })),
+    children: design.switches.map((sw) => ({
+      id: sw.id,
+      width: 160,
+      height: 60,
+      layoutOptions: { 'elk.partitioning.partition': String(rowOf(sw.id)) },
+    })),
     edges: design.links.flatMap(({ id, a, b }) => {
       const [top, bottom] = rowOf(a.switch) <= rowOf(b.switch) ? [a, b] : [b, a];
-      return rowOf(top.switch) === rowOf(bottom.switch) ? [] : [{ id, sources: [top.switch], targets: [bottom.switch] }];
+      return rowOf(top.switch) === rowOf(bottom.switch)
+        ? []
+        : [{ id, sources: [top.switch], targets: [bottom.switch] }];
     }),
   };
 }
@@ -56,7 +71,9 @@ export function placesOf(design: Design, rowOf: RowOf, laidOut: ElkNode): Map<Sw
   const step = passing && design.switches.length <= 40 ? WIDE : STEP.x;
   const rows = new Map<number, SwitchId[]>();
   for (const sw of design.switches) rows.set(rowOf(sw.id), [...(rows.get(rowOf(sw.id)) ?? []), sw.id]);
-  const joined = new Set(design.links.filter((link) => rowOf(link.a.switch) === rowOf(link.b.switch)).map((link) => rowOf(link.a.switch)));
+  const joined = new Set(
+    design.links.filter((link) => rowOf(link.a.switch) === rowOf(link.b.switch)).map((link) => rowOf(link.a.switch)),
+  );
   const places = new Map<SwitchId, Point>();
   let y = 0;
   for (const [row, ids] of [...rows].sort((a, b) => a[0] - b[0])) {
@@ -66,7 +83,12 @@ export function placesOf(design: Design, rowOf: RowOf, laidOut: ElkNode): Map<Sw
     for (let line = 0; line < lines; line += 1) {
       const part = ids.slice(line * perLine, (line + 1) * perLine);
       const offset = joined.has(row) && part.length > 2;
-      part.forEach((id, i) => places.set(id, { x: Math.round((i - (part.length - 1) / 2) * step), y: Math.round(y + (offset && i % 2 === 1 ? 60 : 0)) }));
+      part.forEach((id, i) =>
+        places.set(id, {
+          x: Math.round((i - (part.length - 1) / 2) * step),
+          y: Math.round(y + (offset && i % 2 === 1 ? 60 : 0)),
+        }),
+      );
       y += STEP.y + (offset ? 60 : 0);
     }
   }
@@ -74,6 +96,10 @@ export function placesOf(design: Design, rowOf: RowOf, laidOut: ElkNode): Map<Sw
 }
 
 /** Lays the switches out in rows. */
-export async function tidyPlaces(elk: Pick<ELK, 'layout'>, design: Design, rowOf: RowOf): Promise<Map<SwitchId, Point>> {
+export async function tidyPlaces(
+  elk: Pick<ELK, 'layout'>,
+  design: Design,
+  rowOf: RowOf,
+): Promise<Map<SwitchId, Point>> {
   return placesOf(design, rowOf, await elk.layout(elkGraphOf(design, rowOf)));
 }

@@ -6,12 +6,22 @@ import type { Box, MapGeometry, Point } from './geometry';
 
 export type Direction = 'up' | 'down' | 'left' | 'right';
 
-const VECTORS: Readonly<Record<Direction, Point>> = { up: { x: 0, y: -1 }, down: { x: 0, y: 1 }, left: { x: -1, y: 0 }, right: { x: 1, y: 0 } };
+const VECTORS: Readonly<Record<Direction, Point>> = {
+  up: { x: 0, y: -1 },
+  down: { x: 0, y: 1 },
+  left: { x: -1, y: 0 },
+  right: { x: 1, y: 0 },
+};
 /** How well a way must fit the direction that was asked for: the cosine of the angle between them. */
 const FITS = 0.4;
 
 /** Where an arrow leads from what is selected; null where nothing lies that way. */
-export function travel({ boxes, lines }: MapGeometry, links: readonly Link[], selection: Selection | null, direction: Direction): Item | null {
+export function travel(
+  { boxes, lines }: MapGeometry,
+  links: readonly Link[],
+  selection: Selection | null,
+  direction: Direction,
+): Item | null {
   const from = itemsOf(selection).at(-1);
   const want = VECTORS[direction];
   const boxOf = (id: string): Box | undefined => boxes.find((box) => box.id === id);
@@ -43,10 +53,20 @@ export function travel({ boxes, lines }: MapGeometry, links: readonly Link[], se
   return next ? { kind: 'port', switch: box.id, port: next.port } : { kind: 'switch', switch: box.id };
 
   function endsOf(own: Box) {
-    const found = new Map(own.attachments.map((attachment) => [attachment.port, { x: own.centre.x - own.width / 2 + attachment.at.x, y: own.centre.y - own.height / 2 + attachment.at.y }]));
+    const found = new Map(
+      own.attachments.map((attachment) => [
+        attachment.port,
+        { x: own.centre.x - own.width / 2 + attachment.at.x, y: own.centre.y - own.height / 2 + attachment.at.y },
+      ]),
+    );
     return links.flatMap((link, i) => {
       const line = lines[i]!;
-      return ([[link.a, link.b, line.from, line.to], [link.b, link.a, line.to, line.from]] as const).flatMap(([near, far, start, stop]) => {
+      return (
+        [
+          [link.a, link.b, line.from, line.to],
+          [link.b, link.a, line.to, line.from],
+        ] as const
+      ).flatMap(([near, far, start, stop]) => {
         const at = near.switch === own.id ? found.get(near.port) : undefined;
         return at ? [{ port: near.port, far, at, out: toward(start, stop) }] : [];
       });
@@ -68,5 +88,8 @@ const toward = (a: Point, b: Point): Point => {
 };
 
 function bestOf<T>(items: readonly T[], score: (item: T) => number): T | undefined {
-  return items.reduce<T | undefined>((best, item) => (best === undefined || score(item) > score(best) ? item : best), undefined);
+  return items.reduce<T | undefined>(
+    (best, item) => (best === undefined || score(item) > score(best) ? item : best),
+    undefined,
+  );
 }

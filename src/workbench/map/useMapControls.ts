@@ -37,7 +37,9 @@ export function useMapControls(map: MapLayoutState, setOwnView: (own: boolean) =
       places: () => latest.current.places,
       middle: () => {
         const frame = document.querySelector('.react-flow')?.getBoundingClientRect();
-        return frame ? flow.screenToFlowPosition({ x: frame.x + frame.width / 2, y: frame.y + frame.height / 2 }) : { x: 0, y: 0 };
+        return frame
+          ? flow.screenToFlowPosition({ x: frame.x + frame.width / 2, y: frame.y + frame.height / 2 })
+          : { x: 0, y: 0 };
       },
     });
     return () => setControls(null);
@@ -60,7 +62,11 @@ export function useMapControls(map: MapLayoutState, setOwnView: (own: boolean) =
 }
 
 /** Where a thing is on the map. */
-function placeOf(item: Item, { design }: Workbench, { places, skeleton, lines }: MapLayoutState): { x: number; y: number } | null {
+function placeOf(
+  item: Item,
+  { design }: Workbench,
+  { places, skeleton, lines }: MapLayoutState,
+): { x: number; y: number } | null {
   switch (item.kind) {
     case 'switch':
     case 'port':

@@ -4,7 +4,17 @@ import type { SwitchId } from '../../core/design/ids';
 import type { Design } from '../../core/design/schema';
 import { treeOf } from '../../core/tree/settled';
 import { useWorkbench } from '../state/context';
-import { boundsOf, layOutMap, positionsOf, skeletonOf, type Box, type Line, type MapGeometry, type Point, type Skeleton } from './geometry';
+import {
+  boundsOf,
+  layOutMap,
+  positionsOf,
+  skeletonOf,
+  type Box,
+  type Line,
+  type MapGeometry,
+  type Point,
+  type Skeleton,
+} from './geometry';
 import { hungFromRoot, type Band } from './hung';
 import { useMapDesign } from './mapDesign';
 import { useMotion, type Places } from './motion';
@@ -54,7 +64,10 @@ export function useMapLayout(drag: Drag | null): MapLayoutState {
   const places = useMotion(target, hung ? 'hung' : 'placed');
 
   const geometry = useMemo(() => layOutMap(skeleton, places, { strands: shown }), [skeleton, places, shown]);
-  const final = useMemo(() => (places === target ? geometry : layOutMap(skeleton, target, { strands: shown })), [places, target, geometry, skeleton, shown]);
+  const final = useMemo(
+    () => (places === target ? geometry : layOutMap(skeleton, target, { strands: shown })),
+    [places, target, geometry, skeleton, shown],
+  );
   const [keepBoxes] = useState(keeper<Box>);
   const [keepLines] = useState(keeper<Line>);
   const boxes = useMemo(() => keepBoxes(geometry.boxes), [keepBoxes, geometry]);
@@ -62,7 +75,14 @@ export function useMapLayout(drag: Drag | null): MapLayoutState {
   const bounds = useMemo(() => {
     const whole = boundsOf(skeleton, final);
     if (hung) return { ...whole, x: whole.x - BAND_LABEL, width: whole.width + BAND_LABEL };
-    return grouping ? { x: whole.x - REGION_EDGE, y: whole.y - 2 * REGION_EDGE, width: whole.width + 2 * REGION_EDGE, height: whole.height + 3 * REGION_EDGE } : whole;
+    return grouping
+      ? {
+          x: whole.x - REGION_EDGE,
+          y: whole.y - 2 * REGION_EDGE,
+          width: whole.width + 2 * REGION_EDGE,
+          height: whole.height + 3 * REGION_EDGE,
+        }
+      : whole;
   }, [skeleton, final, hung, grouping]);
   return { skeleton, geometry, places, boxes, lines, bands: hung?.bands ?? NO_BANDS, bounds };
 }
@@ -78,5 +98,8 @@ function skeletonKeeper(): (design: Design) => Skeleton {
 /** Keeps the identity of items that are equal to those of the last time, so that what draws them can skip them. */
 function keeper<T extends Box | Line>(): (items: readonly T[]) => readonly T[] {
   let before: readonly T[] = [];
-  return (items) => (before = items.map((item, i) => (before[i] && JSON.stringify(before[i]) === JSON.stringify(item) ? before[i] : item)));
+  return (items) =>
+    (before = items.map((item, i) =>
+      before[i] && JSON.stringify(before[i]) === JSON.stringify(item) ? before[i] : item,
+    ));
 }

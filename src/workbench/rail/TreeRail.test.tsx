@@ -28,7 +28,12 @@ describe('the list of trees', () => {
 
   it('follows an edit', async () => {
     const store = await renderWith(<TreeRail />);
-    act(() => void store.getState().act(commandSchema.parse({ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:15', priority: 0 })));
+    act(
+      () =>
+        void store
+          .getState()
+          .act(commandSchema.parse({ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:15', priority: 0 })),
+    );
     await settle();
     expect(rows()[1]).toBe('15 Mount controlroot ridge-alodge');
     expect(rows()[2]).toBe('25 Image captureroot lodgeworkshop');
@@ -40,7 +45,14 @@ describe('the list of trees', () => {
     const [only] = screen.getAllByRole('listitem');
     expect(within(only!).getByText('2 islands, each with its root')).toBeInTheDocument();
     expect(screen.getByText('rapid')).toBeInTheDocument();
-    act(() => void store.getState().act(...['a', 'b', 'c', 'd'].map((id) => commandSchema.parse({ do: 'set-switch', switch: id, dialect: 'off' }))));
+    act(
+      () =>
+        void store
+          .getState()
+          .act(
+            ...['a', 'b', 'c', 'd'].map((id) => commandSchema.parse({ do: 'set-switch', switch: id, dialect: 'off' })),
+          ),
+    );
     await settle();
     expect(screen.getByText('No switch here runs spanning tree yet.')).toBeInTheDocument();
   });

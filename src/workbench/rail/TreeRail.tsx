@@ -16,12 +16,18 @@ export function TreeRail() {
   // The map is drawn first; this list follows within a frame or two.
   const solution = useDeferredValue(useWorkbench((state) => state.solution));
   const design = useDeferredValue(useWorkbench((state) => state.design));
-  const settled = useMemo(() => solution?.trees.map((tree) => ({ id: tree.id, ...rowOf(design, solution, tree) })) ?? [], [design, solution]);
+  const settled = useMemo(
+    () => solution?.trees.map((tree) => ({ id: tree.id, ...rowOf(design, solution, tree) })) ?? [],
+    [design, solution],
+  );
   // Where switches change their dialect, a run has trees that the design does not have now.
   const played = useClock(({ player }) => player?.film.trees.join('\n') ?? null);
   const others = played !== null && played !== settled.map((row) => row.id).join('\n');
   const instant = useInstant(({ picture }) => (others ? picture : null));
-  const rows = useMemo(() => instant?.trees.map((tree) => ({ id: tree.id, ...rowAt(instant.network.design, instant, tree) })) ?? settled, [instant, settled]);
+  const rows = useMemo(
+    () => instant?.trees.map((tree) => ({ id: tree.id, ...rowAt(instant.network.design, instant, tree) })) ?? settled,
+    [instant, settled],
+  );
   const shown = useWorkbench((state) => state.shownTrees);
   const problem = useWorkbench((state) => state.problem !== null);
   const hidden = useWorkbench((state) => state.viewing?.hidden === true);
@@ -75,30 +81,56 @@ function rowOf(design: Design, solution: Solution, tree: SettledTree): Row {
 /** A tree at an instant of a run: who leads where then; who would stand by is not known. */
 function rowAt(design: Design, { network }: Pick<Solution, 'network'>, tree: SettledTree): Row {
   const roots = [...tree.root.keys()].filter((s) => tree.root[s] === s);
-  return { ...namesOf(design, tree.id), root: roots.length === 0 ? 'none now' : switchName(network.switches[roots[0]!]!), standby: '', islands: roots.length, regions: isInstance(tree.id) };
+  return {
+    ...namesOf(design, tree.id),
+    root: roots.length === 0 ? 'none now' : switchName(network.switches[roots[0]!]!),
+    standby: '',
+    islands: roots.length,
+    regions: isInstance(tree.id),
+  };
 }
 
 const isInstance = (tree: TreeId): boolean => treeInstance(tree) !== null && tree !== CIST;
 
 function namesOf(design: Design, tree: TreeId): Pick<Row, 'number' | 'name'> {
   const vid = treeVlan(tree);
-  return { number: treeLabel(tree), name: vid === null ? standardName(design, tree) : (design.vlans.find((vlan) => vlan.id === vid)?.name ?? (vid === 1 ? 'default' : '')) };
+  return {
+    number: treeLabel(tree),
+    name:
+      vid === null
+        ? standardName(design, tree)
+        : (design.vlans.find((vlan) => vlan.id === vid)?.name ?? (vid === 1 ? 'default' : '')),
+  };
 }
 
 /** Which VLANs a tree of a network with MSTP is for: those that regions map to it. */
 function standardName(design: Design, tree: TreeId): string {
   const mstid = treeInstance(tree);
   if (mstid === null) return 'Common tree';
-  const [only, ...others] = new Set(regionsInUse(design).map(({ instances }) => vlansIn(design, instances, mstid).format()));
+  const [only, ...others] = new Set(
+    regionsInUse(design).map(({ instances }) => vlansIn(design, instances, mstid).format()),
+  );
   if (others.length > 0) return 'maps differ';
   return only === undefined ? 'every VLAN' : only === '' ? 'no VLAN' : `VLAN ${only.replaceAll(',', ', ')}`;
 }
 
-const TreeRow = memo(function TreeRow({ id, index, shown, alone, ...row }: Row & { readonly id: TreeId; readonly index: number; readonly shown: boolean; readonly alone: boolean }) {
+const TreeRow = memo(function TreeRow({
+  id,
+  index,
+  shown,
+  alone,
+  ...row
+}: Row & { readonly id: TreeId; readonly index: number; readonly shown: boolean; readonly alone: boolean }) {
   const showTree = useWorkbench((state) => state.showTree);
   return (
     <li className={`${styles.item} ${shown ? styles.shown : ''}`} data-tree={id}>
-      <button type="button" className={styles.pick} onClick={() => showTree(id, 'alone')} aria-pressed={shown} aria-label={`show ${treeName(id)} alone`}>
+      <button
+        type="button"
+        className={styles.pick}
+        onClick={() => showTree(id, 'alone')}
+        aria-pressed={shown}
+        aria-label={`show ${treeName(id)} alone`}
+      >
         <Swatch index={index} width={28} />
         <span className={styles.text}>
           <span className={row.regions ? styles.names : styles.name} title={row.name}>
@@ -108,7 +140,11 @@ const TreeRow = memo(function TreeRow({ id, index, shown, alone, ...row }: Row &
             <span title="root">root {row.root}</span>
             <span title="standby root">{row.standby}</span>
           </span>
-          {row.islands > 1 && <span className={styles.islands} title="each with its own root">{row.islands} {row.regions ? 'regions' : 'islands, each with its root'}</span>}
+          {row.islands > 1 && (
+            <span className={styles.islands} title="each with its own root">
+              {row.islands} {row.regions ? 'regions' : 'islands, each with its root'}
+            </span>
+          )}
         </span>
       </button>
       <input
@@ -129,5 +165,11 @@ function kindOf(design: Design): string {
   const [only] = dialects;
   if (only === undefined) return '';
   if (dialects.size > 1) return 'mixed dialects';
-  return { stp: 'classic', rstp: 'rapid', mstp: 'multiple', 'per-vlan-stp': 'per VLAN, classic', 'per-vlan-rstp': 'per VLAN, rapid' }[only];
+  return {
+    stp: 'classic',
+    rstp: 'rapid',
+    mstp: 'multiple',
+    'per-vlan-stp': 'per VLAN, classic',
+    'per-vlan-rstp': 'per VLAN, rapid',
+  }[only];
 }

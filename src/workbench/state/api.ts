@@ -1,5 +1,18 @@
 /** The workbench's side of the server's routes: every answer checked, every refusal a value. */
-import { createdSchema, documentSchema, hereSchema, historySchema, openDesignSchema, refusalSchema, savedSchema, type HistoryPart, type NewDesign, type OpenDesign, type Presence, type Write } from '../../contract/api';
+import {
+  createdSchema,
+  documentSchema,
+  hereSchema,
+  historySchema,
+  openDesignSchema,
+  refusalSchema,
+  savedSchema,
+  type HistoryPart,
+  type NewDesign,
+  type OpenDesign,
+  type Presence,
+  type Write,
+} from '../../contract/api';
 import { problemText } from '../../core/design/problem';
 import { readDesign } from '../../core/design/read';
 import { fail, ok, type Result } from '../../core/result';
@@ -14,11 +27,20 @@ export interface ApiFailure {
   readonly since?: readonly string[] | undefined;
 }
 
-async function call<T extends z.ZodType>(method: string, path: string, body: unknown, schema: T): Promise<Result<z.output<T>, ApiFailure>> {
+async function call<T extends z.ZodType>(
+  method: string,
+  path: string,
+  body: unknown,
+  schema: T,
+): Promise<Result<z.output<T>, ApiFailure>> {
   let response: Response;
   try {
     const init: RequestInit = { method };
-    if (body !== undefined) Object.assign(init, { body: typeof body === 'string' ? body : JSON.stringify(body), headers: { 'content-type': 'application/json' } });
+    if (body !== undefined)
+      Object.assign(init, {
+        body: typeof body === 'string' ? body : JSON.stringify(body),
+        headers: { 'content-type': 'application/json' },
+      });
     response = await fetch(path, init);
   } catch {
     return fail({ status: 0, message: 'The Knot Path server does not answer. Is it still running?', details: [] });
@@ -30,7 +52,11 @@ async function call<T extends z.ZodType>(method: string, path: string, body: unk
   }
   const refusal = refusalSchema.safeParse(json);
   if (refusal.success) return fail({ ...refusal.data, status: response.status });
-  return fail({ status: response.status, message: `The server gave an answer that cannot be read (${response.status}).`, details: [] });
+  return fail({
+    status: response.status,
+    message: `The server gave an answer that cannot be read (${response.status}).`,
+    details: [],
+  });
 }
 
 /** A design as the server has it now; the document is checked by the core. */
@@ -38,7 +64,13 @@ async function open(id: string): Promise<Result<OpenDesign, ApiFailure>> {
   const answer = await call('GET', at(id), undefined, openDesignSchema);
   if (!answer.ok) return answer;
   const design = readDesign(answer.value.design);
-  return design.ok ? ok({ ...answer.value, design: design.value }) : fail({ status: 422, message: 'What the server has of this design cannot be read here. Load the page again.', details: design.error.slice(0, 3).map(problemText) });
+  return design.ok
+    ? ok({ ...answer.value, design: design.value })
+    : fail({
+        status: 422,
+        message: 'What the server has of this design cannot be read here. Load the page again.',
+        details: design.error.slice(0, 3).map(problemText),
+      });
 }
 
 const at = (id: string, tail = ''): string => `/api/designs/${encodeURIComponent(id)}${tail}`;
@@ -54,8 +86,19 @@ export const api = {
   rename: (id: string, name: string) => call('PATCH', at(id), { name }, savedSchema),
   remove: (id: string) => call('DELETE', at(id), undefined, nothing),
   restore: (id: string) => call('POST', at(id, '/restore'), undefined, nothing),
-  history: (id: string, part: HistoryPart = {}) => call('GET', at(id, `/history?${new URLSearchParams(Object.entries(part).map(([key, value]) => [key, String(value)])).toString()}`), undefined, historySchema),
-  documentAt: (id: string, revision: number) => call('GET', at(id, `/revisions/${revision}`), undefined, documentSchema),
-  nameBaseline: (id: string, revision: number, name: string | null) => call('PUT', at(id, `/baselines/${revision}`), { name }, nothing),
+  history: (id: string, part: HistoryPart = {}) =>
+    call(
+      'GET',
+      at(
+        id,
+        `/history?${new URLSearchParams(Object.entries(part).map(([key, value]) => [key, String(value)])).toString()}`,
+      ),
+      undefined,
+      historySchema,
+    ),
+  documentAt: (id: string, revision: number) =>
+    call('GET', at(id, `/revisions/${revision}`), undefined, documentSchema),
+  nameBaseline: (id: string, revision: number, name: string | null) =>
+    call('PUT', at(id, `/baselines/${revision}`), { name }, nothing),
   exportPath: (id: string) => at(id, '/export'),
 };

@@ -18,7 +18,11 @@ import type { WorkbenchStore } from './store';
 /** A scenario that is written: kept with the design where it has an id. */
 export type Draft = Omit<KeptScenario, 'id'> & { readonly id: string | null };
 
-export type RunStage = { readonly is: 'none' } | { readonly is: 'running'; readonly share: number } | { readonly is: 'failed'; readonly why: string } | { readonly is: 'done' };
+export type RunStage =
+  | { readonly is: 'none' }
+  | { readonly is: 'running'; readonly share: number }
+  | { readonly is: 'failed'; readonly why: string }
+  | { readonly is: 'done' };
 
 /** How fast the clock goes: times real time; or from change to change, so slow that each is seen, or one with every picture. */
 export type Speed = number | 'changes' | 'fastest';
@@ -65,7 +69,15 @@ export interface ClockActions {
 export type Clock = ClockState & ClockActions;
 export type ClockStore = ReturnType<typeof createClock>;
 
-export const EMPTY: Draft = { id: null, name: '', look: '', actions: [], until: DEFAULT_UNTIL, talk: DEFAULT_TALK, fromBoot: false };
+export const EMPTY: Draft = {
+  id: null,
+  name: '',
+  look: '',
+  actions: [],
+  until: DEFAULT_UNTIL,
+  talk: DEFAULT_TALK,
+  fromBoot: false,
+};
 
 /** Whether there is anything to run. */
 export const runnable = ({ actions, fromBoot }: Draft): boolean => actions.length > 0 || fromBoot;
@@ -114,7 +126,12 @@ export function createClock(workbench: WorkbenchStore, runner: Runner) {
       },
       replaceAction(i, action) {
         const { scenario } = get();
-        put({ ...scenario, actions: scenario.actions.flatMap((each, j) => (j === i ? (action ? [action] : []) : [each])).sort((a, b) => a.at - b.at) });
+        put({
+          ...scenario,
+          actions: scenario.actions
+            .flatMap((each, j) => (j === i ? (action ? [action] : []) : [each]))
+            .sort((a, b) => a.at - b.at),
+        });
       },
       setNextAt: (nextAt) => set({ nextAt }),
       run() {
@@ -125,16 +142,28 @@ export function createClock(workbench: WorkbenchStore, runner: Runner) {
         runner.stop();
         if (!runnable(scenario)) return clear({ is: 'none' });
         const [first] = problems.flat();
-        if (first) return clear({ is: 'failed', why: `${first.path}: found ${first.found}; allowed: ${first.allowed}.` });
+        if (first)
+          return clear({ is: 'failed', why: `${first.path}: found ${first.found}; allowed: ${first.allowed}.` });
         set({ stage: { is: 'running', share: 0 } });
         const { name, actions, until, talk, fromBoot } = scenario;
-        void runner.run(design, { name, actions, until, talk, fromBoot }, (share) => mine === ticket && set({ stage: { is: 'running', share } })).then((done) => {
-          if (mine !== ticket) return;
-          if (!done.ok) return clear({ is: 'failed', why: done.error });
-          const player = new Player(done.value);
-          const t = Math.min(get().t, player.film.until);
-          set({ stage: { is: 'done' }, player, arrivals: arrivalsOf(player.film.stage, actions), ...shown(player, t, get().pair) });
-        });
+        void runner
+          .run(
+            design,
+            { name, actions, until, talk, fromBoot },
+            (share) => mine === ticket && set({ stage: { is: 'running', share } }),
+          )
+          .then((done) => {
+            if (mine !== ticket) return;
+            if (!done.ok) return clear({ is: 'failed', why: done.error });
+            const player = new Player(done.value);
+            const t = Math.min(get().t, player.film.until);
+            set({
+              stage: { is: 'done' },
+              player,
+              arrivals: arrivalsOf(player.film.stage, actions),
+              ...shown(player, t, get().pair),
+            });
+          });
       },
       stop: () => runner.stop(),
       seek(t) {
@@ -164,14 +193,16 @@ export function createClock(workbench: WorkbenchStore, runner: Runner) {
   });
 
   // A clock is made while something is drawn: the workbench is told after that.
-  queueMicrotask(() => workbench.setState({
-    clock: {
-      ready: () => store.getState().player !== null,
-      step: (by) => store.getState().step(by),
-      playOrHalt: () => store.getState().play(store.getState().playing === null ? 0.01 : null),
-      toStart: () => store.getState().seek(0),
-    },
-  }));
+  queueMicrotask(() =>
+    workbench.setState({
+      clock: {
+        ready: () => store.getState().player !== null,
+        step: (by) => store.getState().step(by),
+        playOrHalt: () => store.getState().play(store.getState().playing === null ? 0.01 : null),
+        toStart: () => store.getState().seek(0),
+      },
+    }),
+  );
 
   // A scenario runs again once an edit has settled, as long as the clock is on screen.
   let waiting: ReturnType<typeof setTimeout> | undefined;
@@ -197,18 +228,41 @@ export function createClock(workbench: WorkbenchStore, runner: Runner) {
 
 /** Whether two states of a design differ only in what a run does not know: where switches stand on the map, what is kept beside the network. */
 function runsAlike(a: Design, b: Design): boolean {
-  if (a.links !== b.links || a.hosts !== b.hosts || a.vlans !== b.vlans || a.regions !== b.regions || a.bundles !== b.bundles || a.pathCost !== b.pathCost) return false;
-  return a.switches.length === b.switches.length && a.switches.every((sw, i) => sw === b.switches[i] || JSON.stringify({ ...sw, position: null }) === JSON.stringify({ ...b.switches[i]!, position: null }));
+  if (
+    a.links !== b.links ||
+    a.hosts !== b.hosts ||
+    a.vlans !== b.vlans ||
+    a.regions !== b.regions ||
+    a.bundles !== b.bundles ||
+    a.pathCost !== b.pathCost
+  )
+    return false;
+  return (
+    a.switches.length === b.switches.length &&
+    a.switches.every(
+      (sw, i) =>
+        sw === b.switches[i] ||
+        JSON.stringify({ ...sw, position: null }) === JSON.stringify({ ...b.switches[i]!, position: null }),
+    )
+  );
 }
 
 /** The switches and links of a stage that actions have put there. */
 function arrivalsOf(stage: Design, actions: readonly Action[]): ClockState['arrivals'] {
-  const added = actions.flatMap((action) => (action.do === 'add-link' ? [action.link.id] : action.do === 'add-switch' ? action.links.map((link) => link.id) : []));
+  const added = actions.flatMap((action) =>
+    action.do === 'add-link' ? [action.link.id] : action.do === 'add-switch' ? action.links.map((link) => link.id) : [],
+  );
   const switches = actions.flatMap((action) => (action.do === 'add-switch' ? [action.switch] : []));
-  return switches.length + added.length === 0 ? null : { switches, links: stage.links.filter((link) => added.includes(link.id)) };
+  return switches.length + added.length === 0
+    ? null
+    : { switches, links: stage.links.filter((link) => added.includes(link.id)) };
 }
 
-function shown(player: Player, t: Micros, pair: ClockState['pair']): Pick<ClockState, 't' | 'instant' | 'picture' | 'way'> {
+function shown(
+  player: Player,
+  t: Micros,
+  pair: ClockState['pair'],
+): Pick<ClockState, 't' | 'instant' | 'picture' | 'way'> {
   const instant = player.at(t);
   return { t, instant, picture: pictureOf(player, instant), way: pair && followFrame(instant, pair.from, pair.to) };
 }
@@ -236,7 +290,17 @@ function pictureOf({ film }: Player, instant: Instant): Solution {
       }
       root[s] = speaks && !leads ? s : -1;
     }
-    return { id, role, root, rootPathCost: free, rootPort: unknown, rank: unknown, cost: unknown, designated, disputed: nowhere };
+    return {
+      id,
+      role,
+      root,
+      rootPathCost: free,
+      rootPort: unknown,
+      rank: unknown,
+      cost: unknown,
+      designated,
+      disputed: nowhere,
+    };
   });
   return { network: { ...network, live, light }, trees };
 }
@@ -257,12 +321,18 @@ export function clockOf(workbench: WorkbenchStore, runner: () => Runner = worker
 export const useClockStore = (): ClockStore => clockOf(useWorkbenchStore());
 
 /** A part of the clock's state, or an action. */
-export const useClock = <T,>(select: (clock: Clock) => T): T => useStore(useClockStore(), select);
+export const useClock = <T>(select: (clock: Clock) => T): T => useStore(useClockStore(), select);
 
 /** Something of the instant that the map shows; null where no lens shows one. */
-export function useInstant<T>(select: (clock: Clock & { readonly instant: Instant; readonly picture: Solution }) => T): T | null {
+export function useInstant<T>(
+  select: (clock: Clock & { readonly instant: Instant; readonly picture: Solution }) => T,
+): T | null {
   const breaking = useWorkbench((state) => state.lens === 'Break');
-  return useClock((clock) => (breaking && clock.instant && clock.picture ? select({ ...clock, instant: clock.instant, picture: clock.picture }) : null));
+  return useClock((clock) =>
+    breaking && clock.instant && clock.picture
+      ? select({ ...clock, instant: clock.instant, picture: clock.picture })
+      : null,
+  );
 }
 
 /** `1.001 005 s`. */

@@ -14,7 +14,12 @@ const StoreContext = createContext<WorkbenchStore | null>(null);
 
 /** Opens a store for a design; the children wait for the browser, since what they draw depends on its size. */
 export function WorkbenchProvider({ open, children }: { readonly open: OpenDesign; readonly children: ReactNode }) {
-  const [store] = useState(() => createWorkbench(open, workerSolver((waits) => tellWaiting('solver', waits))));
+  const [store] = useState(() =>
+    createWorkbench(
+      open,
+      workerSolver((waits) => tellWaiting('solver', waits)),
+    ),
+  );
   const mounted = useMounted();
   useEffect(() => {
     const { start, stop, openWorksheet } = store.getState();

@@ -21,18 +21,39 @@ export function farEndsOf(design: Design): (sw: SwitchId, port: PortId) => FarEn
   const names = new Map(design.switches.map((sw) => [sw.id, sw.name ?? sw.id]));
   const found = new Map<string, FarEnd>();
   for (const { id, a, b } of design.links) {
-    for (const [near, far] of [[a, b], [b, a]] as const) {
-      found.set(keyOf(near.switch, near.port), { text: `${names.get(far.switch)} port ${far.port}`, link: id, switch: far.switch, port: far.port, host: null });
+    for (const [near, far] of [
+      [a, b],
+      [b, a],
+    ] as const) {
+      found.set(keyOf(near.switch, near.port), {
+        text: `${names.get(far.switch)} port ${far.port}`,
+        link: id,
+        switch: far.switch,
+        port: far.port,
+        host: null,
+      });
     }
   }
   for (const host of design.hosts) {
-    for (const at of host.attach) found.set(keyOf(at.switch, at.port), { text: `host ${host.name ?? host.id}`, link: null, switch: null, port: null, host: host.id });
+    for (const at of host.attach)
+      found.set(keyOf(at.switch, at.port), {
+        text: `host ${host.name ?? host.id}`,
+        link: null,
+        switch: null,
+        port: null,
+        host: host.id,
+      });
   }
   for (const bundle of design.bundles) {
     const far = bundle.ports.flatMap((port) => found.get(keyOf(bundle.switch, port)) ?? []);
     const [first] = far;
     const places = [...new Set(far.map((each) => each.text.replace(/ port .*$/, '')))];
-    if (first) found.set(keyOf(bundle.switch, bundle.id), { ...first, link: null, text: `${places.join(' and ')}, ${far.length} ${far.length === 1 ? 'cable' : 'cables'}` });
+    if (first)
+      found.set(keyOf(bundle.switch, bundle.id), {
+        ...first,
+        link: null,
+        text: `${places.join(' and ')}, ${far.length} ${far.length === 1 ? 'cable' : 'cables'}`,
+      });
   }
   return (sw, port) => found.get(keyOf(sw, port));
 }

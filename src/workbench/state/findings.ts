@@ -22,7 +22,11 @@ export interface FindingsWatch {
 }
 
 /** `ask` looks for findings, `show` takes them: the last ones stay on the screen until newer ones are there. */
-export function watchFindings(ask: (solution: Solution) => Promise<readonly Finding[]>, show: (findings: (before: Findings) => Findings) => void, calm = CALM_MS): FindingsWatch {
+export function watchFindings(
+  ask: (solution: Solution) => Promise<readonly Finding[]>,
+  show: (findings: (before: Findings) => Findings) => void,
+  calm = CALM_MS,
+): FindingsWatch {
   let seen: Solution | null = null;
   let busy: Solution | null = null;
   let soon: ReturnType<typeof setTimeout> | null = null;
@@ -33,7 +37,10 @@ export function watchFindings(ask: (solution: Solution) => Promise<readonly Find
     busy = of;
     const found = await ask(of).then(
       (list): Findings => ({ is: 'found', list }),
-      (error: unknown): Findings | null => (error instanceof NoAnswer && error.kind === 'ended' ? null : { is: error instanceof NoAnswer ? 'late' : 'failed', list: [] }),
+      (error: unknown): Findings | null =>
+        error instanceof NoAnswer && error.kind === 'ended'
+          ? null
+          : { is: error instanceof NoAnswer ? 'late' : 'failed', list: [] },
     );
     busy = null;
     if (found && of === seen) show(() => found);

@@ -6,7 +6,12 @@ import { forgetWrites, holdPage, keepWrites, orphanedWrites } from './kept';
 // Browsers have it, jsdom does not.
 globalThis.structuredClone ??= <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 
-const edit = (name: string): Write => ({ kind: 'edit', base: 0, write: `the-write-${name}`, commands: [{ do: 'rename-design', name }] });
+const edit = (name: string): Write => ({
+  kind: 'edit',
+  base: 0,
+  write: `the-write-${name}`,
+  commands: [{ do: 'rename-design', name }],
+});
 
 /** The locks of a browser, as far as pages use them. */
 function locks() {

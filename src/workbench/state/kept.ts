@@ -39,10 +39,14 @@ export function holdPage(page: string): () => void {
 export async function orphanedWrites(design: string): Promise<KeptWrites[]> {
   try {
     const held = new Set((await navigator.locks?.query())?.held?.map((lock) => lock.name) ?? []);
-    return (await entries<string, unknown>(kept())).flatMap(([key, value]): KeptWrites[] => {
-      const record = keptSchema.safeParse(value);
-      return record.success && record.data.design === design && !held.has(lockOf(record.data.page)) ? [{ key, at: record.data.at, writes: record.data.writes }] : [];
-    }).sort((a, b) => a.at - b.at);
+    return (await entries<string, unknown>(kept()))
+      .flatMap(([key, value]): KeptWrites[] => {
+        const record = keptSchema.safeParse(value);
+        return record.success && record.data.design === design && !held.has(lockOf(record.data.page))
+          ? [{ key, at: record.data.at, writes: record.data.writes }]
+          : [];
+      })
+      .sort((a, b) => a.at - b.at);
   } catch {
     return [];
   }

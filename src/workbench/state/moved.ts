@@ -15,7 +15,12 @@ export interface Moved {
 }
 
 /** Ends that moved, in a form that the map can look up. */
-export function movedOf(label: string, ends: readonly MovedEnd[], by: Moved['by'] = 'change', vlans: readonly MovedVlan[] = []): Moved {
+export function movedOf(
+  label: string,
+  ends: readonly MovedEnd[],
+  by: Moved['by'] = 'change',
+  vlans: readonly MovedVlan[] = [],
+): Moved {
   const byTree = new Map<TreeId, Map<number, Role | null>>();
   for (const { tree, index, before: role } of ends) {
     const own = byTree.get(tree) ?? new Map<number, Role | null>();

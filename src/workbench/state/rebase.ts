@@ -18,7 +18,11 @@ export interface Rebased {
 }
 
 /** `renamed` has the numbers that the page had given to revisions, and what they are on the server. The error is a sentence. */
-export function rebase(open: OpenDesign, unsent: readonly Write[], renamed: ReadonlyMap<number, number>): Result<Rebased, string> {
+export function rebase(
+  open: OpenDesign,
+  unsent: readonly Write[],
+  renamed: ReadonlyMap<number, number>,
+): Result<Rebased, string> {
   const numbers = new Map(renamed);
   let [design, revision] = [open.design, open.revision];
   let undoSteps = [...open.undo];
@@ -28,7 +32,10 @@ export function rebase(open: OpenDesign, unsent: readonly Write[], renamed: Read
   for (const write of unsent) {
     if (write.kind === 'edit') {
       const edited = editAll(design, write.commands);
-      if (!edited.ok) return fail(`"${describeCommands(design, write.commands).slice(0, 200)}" no longer fits: ${problemText(edited.error)}`);
+      if (!edited.ok)
+        return fail(
+          `"${describeCommands(design, write.commands).slice(0, 200)}" no longer fits: ${problemText(edited.error)}`,
+        );
       const { patches, inverse } = edited.value;
       writes.push({ ...write, base: revision });
       if (patches.length === 0) continue;

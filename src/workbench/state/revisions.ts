@@ -22,7 +22,8 @@ export interface Solved {
 }
 
 /** What people call a revision. */
-export const revisionName = (revision: number, baseline: string | null): string => (baseline === null ? `revision ${revision}` : `revision ${revision}, ${baseline}`);
+export const revisionName = (revision: number, baseline: string | null): string =>
+  baseline === null ? `revision ${revision}` : `revision ${revision}, ${baseline}`;
 
 /** Fetches and solves a revision; the error is a sentence. */
 export async function revisionAt(id: string, revision: number, label: string): Promise<Result<Solved, string>> {
@@ -47,10 +48,14 @@ export interface SideBySide {
 }
 
 export const sideBySide = (before: Solved, after: Solved): SideBySide => ({
-  before, after, comparison: compareDesigns(before.design, after.design, [before.solution, after.solution]),
+  before,
+  after,
+  comparison: compareDesigns(before.design, after.design, [before.solution, after.solution]),
 });
 
 /** What the map shows of a comparison: the later state, with the ends marked that had another role in the earlier one. */
 export const viewOf = ({ before, after, comparison }: SideBySide): View => ({
-  ...after, label: after.label, moved: movedOf(`${before.label} against ${after.label}`, comparison.ends, 'comparison'),
+  ...after,
+  label: after.label,
+  moved: movedOf(`${before.label} against ${after.label}`, comparison.ends, 'comparison'),
 });

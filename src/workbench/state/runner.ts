@@ -19,8 +19,17 @@ export interface Runner {
   warm(design: Design): void;
   /** Ends the run that is under way; it keeps what it has. */
   stop(): void;
-  why(tree: TreeId, sw: SwitchId, port: PortId, t: number): Promise<{ readonly t: number; readonly text: string } | null>;
-  frames(scope: FrameScope, trees: readonly TreeId[] | null, most: number): Promise<Result<{ readonly rows: readonly FrameRow[]; readonly left: number }, string>>;
+  why(
+    tree: TreeId,
+    sw: SwitchId,
+    port: PortId,
+    t: number,
+  ): Promise<{ readonly t: number; readonly text: string } | null>;
+  frames(
+    scope: FrameScope,
+    trees: readonly TreeId[] | null,
+    most: number,
+  ): Promise<Result<{ readonly rows: readonly FrameRow[]; readonly left: number }, string>>;
   capture(scope: FrameScope): Promise<Result<Uint8Array<ArrayBuffer>, string>>;
   /** Another one, for runs that are to leave this one's alone. */
   another(): Runner;
@@ -30,14 +39,21 @@ export interface Runner {
 
 /** A runner in a worker that starts with the first run. */
 export function workerRunner(): Runner {
-  const link = workerLink<RunnerWorker>(() => new Worker(new URL('../../workers/runner.ts', import.meta.url), { type: 'module', name: 'knot-path-runner' }), (waits) => tellWaiting('runner', waits));
+  const link = workerLink<RunnerWorker>(
+    () => new Worker(new URL('../../workers/runner.ts', import.meta.url), { type: 'module', name: 'knot-path-runner' }),
+    (waits) => tellWaiting('runner', waits),
+  );
   const quietly = (asked: Promise<unknown>): void => void asked.catch(() => undefined);
   return {
-    run: (design, scenario, tell) => link.ask(async (remote) => await remote.run(design, scenario, Comlink.proxy(tell))).catch(() => fail('The simulator has stopped.')),
+    run: (design, scenario, tell) =>
+      link
+        .ask(async (remote) => await remote.run(design, scenario, Comlink.proxy(tell)))
+        .catch(() => fail('The simulator has stopped.')),
     warm: (design) => quietly(link.ask((remote) => remote.warm(design))),
     stop: () => quietly(link.ask((remote) => remote.stop())),
     why: (tree, sw, port, t) => link.ask((remote) => remote.why(tree, sw, port, t)),
-    frames: (scope, trees, most) => link.ask(async (remote) => await remote.frames(scope, trees as TreeId[] | null, most)),
+    frames: (scope, trees, most) =>
+      link.ask(async (remote) => await remote.frames(scope, trees as TreeId[] | null, most)),
     capture: (scope) => link.ask(async (remote) => await remote.capture(scope)),
     another: workerRunner,
     close: () => link.end(),

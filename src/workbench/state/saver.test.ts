@@ -5,7 +5,8 @@ import { createSaver, type Overtaken, type SaveState } from './saver';
 
 const edit = (base: number): Write => ({ kind: 'edit', base, commands: [{ do: 'rename-design', name: `n${base}` }] });
 const undo = (base: number): Write => ({ kind: 'undo', base, target: 1 });
-const failure = (status: number): Result<never, ApiFailure> => fail({ status, message: `status ${status}`, details: [] });
+const failure = (status: number): Result<never, ApiFailure> =>
+  fail({ status, message: `status ${status}`, details: [] });
 const settle = () => new Promise((done) => setTimeout(done, 0));
 
 type Answer = Result<{ revision: number; replayed: boolean }, ApiFailure>;
@@ -66,7 +67,10 @@ describe('the saver', () => {
     expect(new Set(posted.map(({ write }) => write)).size).toBe(2);
   });
 
-  it.each([[409, 'conflict'], [422, 'refused']] as const)('stops at status %i, keeping what is unsent', async (status, state) => {
+  it.each([
+    [409, 'conflict'],
+    [422, 'refused'],
+  ] as const)('stops at status %i, keeping what is unsent', async (status, state) => {
     const { saver, posted, states } = harness([failure(status)]);
     saver.send(edit(0));
     saver.send(edit(1));

@@ -49,7 +49,10 @@ const RETRY_AFTER_MS = 2000;
 /** The screen is redrawn before the network is bothered. */
 const SEND_AFTER_MS = 120;
 
-export function createSaver(room: SaverRoom, wait: (ms: number) => Promise<void> = (ms) => new Promise((done) => setTimeout(done, ms))): Saver {
+export function createSaver(
+  room: SaverRoom,
+  wait: (ms: number) => Promise<void> = (ms) => new Promise((done) => setTimeout(done, ms)),
+): Saver {
   let queue: Write[] = [];
   let running = false;
   let stopped = false;
@@ -65,7 +68,11 @@ export function createSaver(room: SaverRoom, wait: (ms: number) => Promise<void>
   }
 
   async function offline(failure: ApiFailure): Promise<void> {
-    room.report({ is: 'offline', message: failure.message, short: SHORT[failure.status] ?? 'the server is in trouble' });
+    room.report({
+      is: 'offline',
+      message: failure.message,
+      short: SHORT[failure.status] ?? 'the server is in trouble',
+    });
     await wait(RETRY_AFTER_MS);
   }
 
@@ -119,4 +126,5 @@ const NO_ANSWER = 'The Knot Path server does not answer. Is it still running?';
 const SHORT: Readonly<Record<number, string>> = { 0: 'no answer', 401: 'signed out', 507: 'the disk is full' };
 
 /** A name that no other write has. */
-export const freshName = (): string => [...crypto.getRandomValues(new Uint8Array(16))].map((octet) => octet.toString(16).padStart(2, '0')).join('');
+export const freshName = (): string =>
+  [...crypto.getRandomValues(new Uint8Array(16))].map((octet) => octet.toString(16).padStart(2, '0')).join('');

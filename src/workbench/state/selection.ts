@@ -27,7 +27,8 @@ export function sameItem(a: Item, b: Item): boolean {
 }
 
 /** The things in a selection. */
-export const itemsOf = (selection: Selection | null): readonly Item[] => (selection === null ? [] : selection.kind === 'several' ? selection.items : [selection]);
+export const itemsOf = (selection: Selection | null): readonly Item[] =>
+  selection === null ? [] : selection.kind === 'several' ? selection.items : [selection];
 
 /** The selection that holds these things. */
 export function selectionOf(items: readonly Item[]): Selection | null {
@@ -45,11 +46,14 @@ export function toggled(selection: Selection | null, item: Item): Selection | nu
 /** Whether a thing is selected, alone or among others. */
 export function isSelected(selection: Selection | null, item: Item): boolean {
   if (selection === null) return false;
-  return selection.kind === 'several' ? selection.items.some((each) => sameItem(each, item)) : sameItem(selection, item);
+  return selection.kind === 'several'
+    ? selection.items.some((each) => sameItem(each, item))
+    : sameItem(selection, item);
 }
 
 /** The switches in a selection. */
-export const switchesIn = (selection: Selection | null): SwitchId[] => itemsOf(selection).flatMap((item) => (item.kind === 'switch' ? [item.switch] : []));
+export const switchesIn = (selection: Selection | null): SwitchId[] =>
+  itemsOf(selection).flatMap((item) => (item.kind === 'switch' ? [item.switch] : []));
 
 /** What of a selection the design still has. */
 export function stillThere(design: Design, selection: Selection | null): Selection | null {
@@ -67,10 +71,16 @@ function has(design: Design, item: Item): boolean {
     case 'switch':
       return design.switches.some((sw) => sw.id === item.switch);
     case 'port':
-      return design.switches.find((sw) => sw.id === item.switch)?.ports.some((port) => port.id === item.port) || design.bundles.some((bundle) => bundle.switch === item.switch && bundle.id === (item.port as string));
+      return (
+        design.switches.find((sw) => sw.id === item.switch)?.ports.some((port) => port.id === item.port) ||
+        design.bundles.some((bundle) => bundle.switch === item.switch && bundle.id === (item.port as string))
+      );
   }
 }
 
 /** Whether a click means one thing more, rather than this one alone. */
-export const means = (event: { readonly ctrlKey: boolean; readonly metaKey: boolean; readonly shiftKey: boolean }): 'more' | 'alone' =>
-  event.ctrlKey || event.metaKey || event.shiftKey ? 'more' : 'alone';
+export const means = (event: {
+  readonly ctrlKey: boolean;
+  readonly metaKey: boolean;
+  readonly shiftKey: boolean;
+}): 'more' | 'alone' => (event.ctrlKey || event.metaKey || event.shiftKey ? 'more' : 'alone');

@@ -34,16 +34,28 @@ export function workerSolver(told: (waits: boolean) => void = () => undefined): 
   let started = 0;
   const solver = workerLink<SolverWorker>(() => {
     started += 1;
-    return new Worker(new URL('../../workers/solver.ts', import.meta.url), { type: 'module', name: 'knot-path-solver' });
+    return new Worker(new URL('../../workers/solver.ts', import.meta.url), {
+      type: 'module',
+      name: 'knot-path-solver',
+    });
   }, told);
-  const [analyst, reader] = [1, 2].map(() => workerLink<AnalystWorker>(() => new Worker(new URL('../../workers/analyst.ts', import.meta.url), { type: 'module', name: 'knot-path-analyst' }))) as [WorkerLink<AnalystWorker>, WorkerLink<AnalystWorker>];
+  const [analyst, reader] = [1, 2].map(() =>
+    workerLink<AnalystWorker>(
+      () =>
+        new Worker(new URL('../../workers/analyst.ts', import.meta.url), { type: 'module', name: 'knot-path-analyst' }),
+    ),
+  ) as [WorkerLink<AnalystWorker>, WorkerLink<AnalystWorker>];
   let latest: Design | null = null;
   /** Asks the worker that was told of everything so far; one that had to be started over begins with the latest design. */
-  const inOrder = <T>(ask: Parameters<typeof solver.ask<T>>[0], over: Parameters<typeof solver.ask<T>>[0]): Promise<T> => {
+  const inOrder = <T>(
+    ask: Parameters<typeof solver.ask<T>>[0],
+    over: Parameters<typeof solver.ask<T>>[0],
+  ): Promise<T> => {
     const mine = Math.max(1, started);
     return solver.ask<T>((remote) => (started === mine ? ask(remote) : over(remote)));
   };
-  const anew = (remote: Parameters<Parameters<typeof solver.ask<SolverAnswer>>[0]>[0]): Promise<SolverAnswer> => remote.open(latest!);
+  const anew = (remote: Parameters<Parameters<typeof solver.ask<SolverAnswer>>[0]>[0]): Promise<SolverAnswer> =>
+    remote.open(latest!);
   return {
     open(design) {
       latest = design;
@@ -56,7 +68,9 @@ export function workerSolver(told: (waits: boolean) => void = () => undefined): 
     margin: (tree, sw, port) => solver.ask((remote) => remote.margin(tree, sw, port)),
     findings: (design) => analyst.ask((remote) => remote.findings(design), FINDINGS_SECONDS),
     readObserved: (text, seenOn) =>
-      reader.ask(async (remote) => await remote.readObserved(text, seenOn), READING_SECONDS).catch(() => fail(`Reading this took longer than ${READING_SECONDS} seconds and was stopped.`)),
+      reader
+        .ask(async (remote) => await remote.readObserved(text, seenOn), READING_SECONDS)
+        .catch(() => fail(`Reading this took longer than ${READING_SECONDS} seconds and was stopped.`)),
     close() {
       solver.end();
       analyst.end();

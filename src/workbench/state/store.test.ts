@@ -12,14 +12,20 @@ import type { SolverClient } from './solverClient';
 import { createWorkbench, type WorkbenchStore } from './store';
 
 const command = (input: object): Command => commandSchema.parse(input);
-const priority = (value: number) => command({ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:15', priority: value });
+const priority = (value: number) =>
+  command({ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:15', priority: value });
 
 /** The real solver, in this thread; where it is held back, it answers when `release` says so. */
 function testSolver(held = false) {
   const solver = inlineSolver();
   const waiting: (() => void)[] = [];
-  const later = (answer: Promise<SolverAnswer>) => (held ? new Promise<SolverAnswer>((done) => waiting.push(() => done(answer))) : answer);
-  const client: SolverClient = { ...solver, open: (design) => later(solver.open(design)), change: (patches, design) => later(solver.change(patches, design)) };
+  const later = (answer: Promise<SolverAnswer>) =>
+    held ? new Promise<SolverAnswer>((done) => waiting.push(() => done(answer))) : answer;
+  const client: SolverClient = {
+    ...solver,
+    open: (design) => later(solver.open(design)),
+    change: (patches, design) => later(solver.change(patches, design)),
+  };
   return { client, release: () => waiting.splice(0).forEach((go) => go()) };
 }
 
@@ -32,7 +38,11 @@ function open(held = false) {
   sent = [];
   const solver = testSolver(held);
   const saver = (): Saver => ({ ...noSaver(), send: (write: Write) => void sent.push(write), unsent: () => sent });
-  store = createWorkbench({ id: 'x', revision: 7, design: fernhollow(), undo: [], redo: [], damage: null }, solver.client, saver);
+  store = createWorkbench(
+    { id: 'x', revision: 7, design: fernhollow(), undo: [], redo: [], damage: null },
+    solver.client,
+    saver,
+  );
   state().start();
   return solver;
 }
@@ -68,7 +78,11 @@ describe('the workbench', () => {
     await settle();
     expect(state().design.switches[0]?.trees[vlanTree(15)]?.priority).toBe(4096);
     expect(sent.map((write) => [write.kind, write.base, 'target' in write && write.target])).toEqual([
-      ['edit', 7, false], ['edit', 8, false], ['undo', 9, 9], ['undo', 10, 8], ['redo', 11, 8],
+      ['edit', 7, false],
+      ['edit', 8, false],
+      ['undo', 9, 9],
+      ['undo', 10, 8],
+      ['redo', 11, 8],
     ]);
   });
 
@@ -96,7 +110,10 @@ describe('the workbench', () => {
   it('follows a switch into another dialect, whose trees are others', async () => {
     state().act(command({ do: 'set-switch', switch: 'lodge', dialect: 'mstp' }));
     await settle();
-    expect(state().solution?.trees.map((tree) => tree.id)).toEqual(['mst:0', ...[15, 25, 35, 45, 55, 65].map((vid) => `vlan:${vid}`)]);
+    expect(state().solution?.trees.map((tree) => tree.id)).toEqual([
+      'mst:0',
+      ...[15, 25, 35, 45, 55, 65].map((vid) => `vlan:${vid}`),
+    ]);
     expect(state().solution?.trees[0]?.regional?.root).toHaveLength(8);
     state().undo();
     await settle();
@@ -135,7 +152,10 @@ describe('while the solver is busy', () => {
     solver.release();
     await settle();
     const seen: (number | undefined)[] = [];
-    store.subscribe((next, before) => next.design !== before.design && seen.push(next.design.switches[0]?.trees[vlanTree(15)]?.priority));
+    store.subscribe(
+      (next, before) =>
+        next.design !== before.design && seen.push(next.design.switches[0]?.trees[vlanTree(15)]?.priority),
+    );
     for (const value of [4096, 8192, 12288]) state().act(priority(value));
     solver.release();
     await settle();
@@ -148,7 +168,16 @@ describe('what other windows do', () => {
   const there = (revision: number, value: number): OpenDesign => {
     const edited = editAll(fernhollow(), [priority(value)]);
     if (!edited.ok) throw new Error();
-    return { id: 'x', revision, design: edited.value.design, damage: null, redo: [], undo: [{ number: revision, label: `priority ${value}`, patches: edited.value.patches, inverse: edited.value.inverse }] };
+    return {
+      id: 'x',
+      revision,
+      design: edited.value.design,
+      damage: null,
+      redo: [],
+      undo: [
+        { number: revision, label: `priority ${value}`, patches: edited.value.patches, inverse: edited.value.inverse },
+      ],
+    };
   };
   let asked: jest.SpyInstance;
   beforeEach(async () => {
@@ -165,14 +194,21 @@ describe('what other windows do', () => {
     await settle();
     await settle();
     expect(asked).toHaveBeenCalledTimes(1);
-    expect(state()).toMatchObject({ revision: 9, moved: { label: 'another window: priority 4096' }, undoSteps: [{ number: 9 }] });
+    expect(state()).toMatchObject({
+      revision: 9,
+      moved: { label: 'another window: priority 4096' },
+      undoSteps: [{ number: 9 }],
+    });
   });
 
   it('is followed again where more came while it was asked for, or where there was no answer', async () => {
-    asked.mockResolvedValueOnce(fail({ status: 0, message: 'gone', details: [] })).mockImplementationOnce(() => {
-      state().heard(null, 10);
-      return Promise.resolve(ok(there(9, 4096)));
-    }).mockResolvedValue(ok(there(10, 8192)));
+    asked
+      .mockResolvedValueOnce(fail({ status: 0, message: 'gone', details: [] }))
+      .mockImplementationOnce(() => {
+        state().heard(null, 10);
+        return Promise.resolve(ok(there(9, 4096)));
+      })
+      .mockResolvedValue(ok(there(10, 8192)));
     state().heard(null, 9);
     await settle();
     expect(state().revision).toBe(7);
@@ -195,7 +231,11 @@ describe('what other windows do', () => {
 describe('a design whose newest revisions cannot be read', () => {
   it('is looked at, and not changed before work goes on from the last good one', async () => {
     const sentNow: Write[] = [];
-    const own = createWorkbench({ id: 'x', revision: 3, design: fernhollow(), undo: [], redo: [], damage: { good: 3, head: 5, why: 'x' } }, inlineSolver(), () => ({ ...noSaver(), send: (write) => void sentNow.push(write) }));
+    const own = createWorkbench(
+      { id: 'x', revision: 3, design: fernhollow(), undo: [], redo: [], damage: { good: 3, head: 5, why: 'x' } },
+      inlineSolver(),
+      () => ({ ...noSaver(), send: (write) => void sentNow.push(write) }),
+    );
     own.getState().start();
     await settle();
     expect(own.getState().act(priority(0))).toContain('go on from the last good one first');

@@ -31,12 +31,22 @@ import { leaveWorksheetUrl, readDraft, saveDraft } from './worksheet';
 export * from './workbench';
 
 /** What the drawer opens with in each lens. */
-const FIRST_TAB: Readonly<Record<Lens, DrawerTab>> = { Cable: 'cables', Root: 'ledger', Steer: 'paths', Group: 'board', Bundle: 'bundles', Break: 'clock' };
+const FIRST_TAB: Readonly<Record<Lens, DrawerTab>> = {
+  Cable: 'cables',
+  Root: 'ledger',
+  Steer: 'paths',
+  Group: 'board',
+  Bundle: 'bundles',
+  Break: 'clock',
+};
 
 export type WorkbenchStore = ReturnType<typeof createWorkbench>;
 
 /** What an edit changes before its trees are known. */
-type Pending = Pick<WorkbenchState, 'design' | 'revision' | 'selection' | 'undoSteps' | 'redoSteps' | 'save' | 'damage'>;
+type Pending = Pick<
+  WorkbenchState,
+  'design' | 'revision' | 'selection' | 'undoSteps' | 'redoSteps' | 'save' | 'damage'
+>;
 
 /** How long an edit waits for its trees before it is shown without them. */
 const PATIENCE_MS = 60;
@@ -87,7 +97,9 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       const { design } = now();
       const network = compileNetwork(design); // while the worker solves
       const slow = setTimeout(() => ticket === told && showPending({}), PATIENCE_MS);
-      const next = await answer.catch((): SolverAnswer => ({ problem: 'The solver has stopped. Load the page again; nothing is lost.' }));
+      const next = await answer.catch((): SolverAnswer => ({
+        problem: 'The solver has stopped. Load the page again; nothing is lost.',
+      }));
       clearTimeout(slow);
       if (stopped) return;
       if (!('problem' in next)) arrived = next.all ? unpackTrees(next.trees) : merged(arrived, unpackTrees(next.trees));
@@ -95,14 +107,29 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       if ('problem' in next) return showPending({ solution: null, problem: next.problem, moved: null });
       const solution: Solution = { network, trees: arrived };
       const before = present?.solution ?? get().solution;
-      const moved = label !== null && before ? movedOf(label, movedEnds(before, solution), 'change', movedVlans(before, solution)) : null;
+      const moved =
+        label !== null && before
+          ? movedOf(label, movedEnds(before, solution), 'change', movedVlans(before, solution))
+          : null;
       const ids = solution.trees.map((tree) => tree.id);
       showPending({ solution, problem: null, moved, shownTrees: stillShown(get().shownTrees, design, ids) });
     }
 
     /** Puts a change into effect, as the next revision where it does not say which. */
-    function take(design: Design, patches: readonly Patch[], label: string, steps: Pick<WorkbenchState, 'undoSteps' | 'redoSteps'> & Partial<Pending>): void {
-      pending = { design, revision: now().revision + 1, selection: stillThere(design, get().selection), save: now().save, damage: now().damage, ...steps };
+    function take(
+      design: Design,
+      patches: readonly Patch[],
+      label: string,
+      steps: Pick<WorkbenchState, 'undoSteps' | 'redoSteps'> & Partial<Pending>,
+    ): void {
+      pending = {
+        design,
+        revision: now().revision + 1,
+        selection: stillThere(design, get().selection),
+        save: now().save,
+        damage: now().damage,
+        ...steps,
+      };
       void showTrees(solver.change(patches, design), label);
     }
 
@@ -120,14 +147,31 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       const next = rebase(there, saver.unsent(), renamed);
       const last = there.undo.at(-1)?.label ?? `revision ${there.revision}`;
       if (!next.ok) {
-        saver.refuse('conflict', { status: 409, message: next.error, details: [], revision: there.revision, since: [last] });
+        saver.refuse('conflict', {
+          status: 409,
+          message: next.error,
+          details: [],
+          revision: there.revision,
+          since: [last],
+        });
         return true;
       }
       const { design, revision, undoSteps, redoSteps, writes } = next.value;
       saver.replace(writes);
-      take(design, replaceDesign(now().design, design).patches, `another window: ${last}`, { undoSteps, redoSteps, revision, damage: there.damage });
+      take(design, replaceDesign(now().design, design).patches, `another window: ${last}`, {
+        undoSteps,
+        redoSteps,
+        revision,
+        damage: there.damage,
+      });
       const lost = next.value.dropped + (dropped ? 1 : 0);
-      if (lost > 0) set({ advice: { text: 'Another window has changed the design in the meantime, so your last step back or forward was left out: look, then do it again.', remedy: null } });
+      if (lost > 0)
+        set({
+          advice: {
+            text: 'Another window has changed the design in the meantime, so your last step back or forward was left out: look, then do it again.',
+            remedy: null,
+          },
+        });
       return true;
     }
 
@@ -175,7 +219,11 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       start() {
         stopped = false;
         letGo = holdPage(page);
-        watch = watchFindings((of) => solver.findings(of.network.design), (next) => set({ findings: next(get().findings) }), calm);
+        watch = watchFindings(
+          (of) => solver.findings(of.network.design),
+          (next) => set({ findings: next(get().findings) }),
+          calm,
+        );
         watch.see(get().solution);
         void orphanedWrites(open.id).then((orphaned) => !stopped && set({ orphaned }));
         void showTrees(solver.open(now().design), null);
@@ -197,7 +245,10 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
         const { patches, inverse } = edited.value;
         if (patches.length === 0) return null;
         const label = describeCommands(design, commands);
-        take(edited.value.design, patches, label, { undoSteps: [...undoSteps, { number: revision + 1, label, patches, inverse }], redoSteps: [] });
+        take(edited.value.design, patches, label, {
+          undoSteps: [...undoSteps, { number: revision + 1, label, patches, inverse }],
+          redoSteps: [],
+        });
         saver.send({ kind: 'edit', base: revision, commands });
         return null;
       },
@@ -205,14 +256,20 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
         const { undoSteps, redoSteps, revision, design } = now();
         const step = undoSteps.at(-1);
         if (!step || present || now().damage) return;
-        take(applyChange(design, step.inverse), step.inverse, `took back: ${step.label}`, { undoSteps: undoSteps.slice(0, -1), redoSteps: [...redoSteps, step] });
+        take(applyChange(design, step.inverse), step.inverse, `took back: ${step.label}`, {
+          undoSteps: undoSteps.slice(0, -1),
+          redoSteps: [...redoSteps, step],
+        });
         saver.send({ kind: 'undo', base: revision, target: step.number });
       },
       redo() {
         const { undoSteps, redoSteps, revision, design } = now();
         const step = redoSteps.at(-1);
         if (!step || present || now().damage) return;
-        take(applyChange(design, step.patches), step.patches, `did again: ${step.label}`, { undoSteps: [...undoSteps, step], redoSteps: redoSteps.slice(0, -1) });
+        take(applyChange(design, step.patches), step.patches, `did again: ${step.label}`, {
+          undoSteps: [...undoSteps, step],
+          redoSteps: redoSteps.slice(0, -1),
+        });
         saver.send({ kind: 'redo', base: revision, target: step.number });
       },
       select(selection) {
@@ -226,7 +283,8 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       },
       advise: (advice) => set({ advice }),
       wish: (list, trees = null) => set({ wishes: { list, trees, asked: 0 } }),
-      askFor: (list, trees) => set({ wishes: { list, trees, asked: get().wishes.asked + 1 }, drawer: { tab: 'wishes', open: true } }),
+      askFor: (list, trees) =>
+        set({ wishes: { list, trees, asked: get().wishes.asked + 1 }, drawer: { tab: 'wishes', open: true } }),
       setBusy: (busy) => set({ busy }),
       setControls: (controls) => set({ controls }),
       setLayout: (layout) => set({ layout }),
@@ -234,12 +292,19 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       look(view) {
         const { worksheet } = get();
         if (worksheet && !worksheet.marked) {
-          if (view) return set({ advice: { text: 'A worksheet is open: compare it, or put it aside, before you look at something else.', remedy: null } });
+          if (view)
+            return set({
+              advice: {
+                text: 'A worksheet is open: compare it, or put it aside, before you look at something else.',
+                remedy: null,
+              },
+            });
           leaveWorksheetUrl();
           set({ worksheet: null });
         }
         if (pending) showPending({});
-        if (present) set({ ...present, selection: stillThere(present.design ?? get().design, get().selection), viewing: null });
+        if (present)
+          set({ ...present, selection: stillThere(present.design ?? get().design, get().selection), viewing: null });
         present = null;
         if (view === null) return;
         const { design, revision, solution, problem, moved, shownTrees } = get();
@@ -247,16 +312,31 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
         const { label, revision: number, hidden, ...shown } = view;
         const trees = view.solution?.trees.map((tree) => tree.id) ?? [];
         set({
-          ...shown, advice: null, viewing: { label, revision: number, ...(hidden ? { hidden } : {}) }, problem: view.solution || hidden ? null : 'this revision cannot be solved',
-          shownTrees: stillShown(shownTrees, view.design, trees), selection: stillThere(view.design, get().selection),
+          ...shown,
+          advice: null,
+          viewing: { label, revision: number, ...(hidden ? { hidden } : {}) },
+          problem: view.solution || hidden ? null : 'this revision cannot be solved',
+          shownTrees: stillShown(shownTrees, view.design, trees),
+          selection: stillThere(view.design, get().selection),
         });
       },
       openWorksheet(tree) {
         get().closeWorksheet();
         get().look(null);
         const { design, revision, id } = get();
-        get().look({ label: `a worksheet for ${treeName(tree)}`, revision, design, solution: null, moved: null, hidden: true });
-        set({ worksheet: { tree, answers: readDraft(id, tree), marked: null }, lens: 'Root', drawer: { tab: 'worksheet', open: true } });
+        get().look({
+          label: `a worksheet for ${treeName(tree)}`,
+          revision,
+          design,
+          solution: null,
+          moved: null,
+          hidden: true,
+        });
+        set({
+          worksheet: { tree, answers: readDraft(id, tree), marked: null },
+          lens: 'Root',
+          drawer: { tab: 'worksheet', open: true },
+        });
       },
       answer(answers) {
         const { worksheet, id } = get();
@@ -273,7 +353,11 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
         saveDraft(id, tree, null);
         set({ worksheet: { tree, answers, marked } });
         if (get().solution?.trees.some((each) => each.id === tree)) get().showTree(tree, 'alone');
-        if (marked.of > 0) get().act({ do: 'keep-worksheet', worksheet: { tree, at: new Date().toISOString(), right: marked.right, of: marked.of, answers } });
+        if (marked.of > 0)
+          get().act({
+            do: 'keep-worksheet',
+            worksheet: { tree, at: new Date().toISOString(), right: marked.right, of: marked.of, answers },
+          });
       },
       closeWorksheet() {
         const { worksheet } = get();
@@ -287,21 +371,37 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
         const { patches, inverse } = replaceDesign(from, design);
         if (patches.length === 0) return `Revision ${target} is no other than the present one.`;
         const label = restoreLabel(target);
-        take(design, patches, label, { undoSteps: [...undoSteps, { number: revision + 1, label, patches, inverse }], redoSteps: [] });
+        take(design, patches, label, {
+          undoSteps: [...undoSteps, { number: revision + 1, label, patches, inverse }],
+          redoSteps: [],
+        });
         saver.send({ kind: 'restore', base: revision, target });
         return null;
       },
       setLens(lens) {
         const { drawer, shownTrees, solution, design } = get();
         // A run may have trees that the design does not have now.
-        set({ lens, drawer: { ...drawer, tab: FIRST_TAB[lens] }, ...(solution ? { shownTrees: stillShown(shownTrees, design, solution.trees.map((tree) => tree.id)) } : {}) });
+        set({
+          lens,
+          drawer: { ...drawer, tab: FIRST_TAB[lens] },
+          ...(solution
+            ? {
+                shownTrees: stillShown(
+                  shownTrees,
+                  design,
+                  solution.trees.map((tree) => tree.id),
+                ),
+              }
+            : {}),
+        });
       },
       openDrawer: (tab) => set({ drawer: { tab, open: true } }),
       toggleDrawer: () => set({ drawer: { ...get().drawer, open: !get().drawer.open } }),
       showTree(tree, how) {
         const { shownTrees } = get();
         if (how === 'alone') set({ shownTrees: [tree] });
-        else if (!shownTrees.includes(tree)) set({ shownTrees: inOrder([...shownTrees, tree].slice(-MAX_SHOWN), get().solution) });
+        else if (!shownTrees.includes(tree))
+          set({ shownTrees: inOrder([...shownTrees, tree].slice(-MAX_SHOWN), get().solution) });
         else if (shownTrees.length > 1) set({ shownTrees: shownTrees.filter((shown) => shown !== tree) });
       },
       stepTree(by) {
@@ -326,7 +426,8 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       async takeOrphaned(kept, how) {
         set({ orphaned: get().orphaned.filter(({ key }) => key !== kept.key) });
         const refused = how === 'send' ? await sendKept(open.id, kept) : null;
-        if (refused !== null) return set({ orphaned: [...get().orphaned, kept], advice: { text: refused, remedy: null } });
+        if (refused !== null)
+          return set({ orphaned: [...get().orphaned, kept], advice: { text: refused, remedy: null } });
         await forgetWrites(kept.key);
         if (how === 'send') await follow({ renamed: new Map(), dropped: null });
       },
@@ -338,6 +439,9 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
   return store;
 }
 
-const lookingBack = ({ viewing }: Workbench): string => viewing?.hidden ? 'A worksheet is open: compare it, or put it aside, before you change the design.' : `This is ${viewing?.label ?? 'an earlier revision'}, to look at only: go back to now, or restore it.`;
+const lookingBack = ({ viewing }: Workbench): string =>
+  viewing?.hidden
+    ? 'A worksheet is open: compare it, or put it aside, before you change the design.'
+    : `This is ${viewing?.label ?? 'an earlier revision'}, to look at only: go back to now, or restore it.`;
 
 const serverSaver = (room: SaverRoom): Saver => createSaver(room);

@@ -4,7 +4,8 @@
 const DRAFT = '[data-draft]';
 
 const isField = (target: EventTarget | null): target is HTMLInputElement | HTMLTextAreaElement =>
-  target instanceof HTMLTextAreaElement || (target instanceof HTMLInputElement && ['text', 'number', 'search', ''].includes(target.type));
+  target instanceof HTMLTextAreaElement ||
+  (target instanceof HTMLInputElement && ['text', 'number', 'search', ''].includes(target.type));
 
 let entered: { readonly field: HTMLInputElement | HTMLTextAreaElement; readonly value: string } | null = null;
 
@@ -15,7 +16,8 @@ export function watchFields(document: Document): () => void {
   };
   const key = ({ key: name, target }: KeyboardEvent): void => {
     // Enter takes what was typed: what the field holds then is no draft any more.
-    if (name === 'Enter' && entered?.field === target) setTimeout(() => entered?.field === target && (entered = { field: entered.field, value: entered.field.value }));
+    if (name === 'Enter' && entered?.field === target)
+      setTimeout(() => entered?.field === target && (entered = { field: entered.field, value: entered.field.value }));
   };
   document.addEventListener('focusin', enter);
   document.addEventListener('keydown', key);
@@ -28,5 +30,8 @@ export function watchFields(document: Document): () => void {
 /** Whether some field holds such text. */
 export function holdsText(): boolean {
   const now = document.activeElement;
-  return document.querySelector(DRAFT) !== null || (isField(now) && entered?.field === now && entered.value !== now.value && now.dataset.filter === undefined);
+  return (
+    document.querySelector(DRAFT) !== null ||
+    (isField(now) && entered?.field === now && entered.value !== now.value && now.dataset.filter === undefined)
+  );
 }

@@ -4,7 +4,10 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Result } from '../../core/result';
 import type { Ask } from './steering';
 
-export type Answer<T> = { readonly is: 'busy'; readonly share: number } | { readonly is: 'refused'; readonly why: string } | { readonly is: 'found'; readonly value: T };
+export type Answer<T> =
+  | { readonly is: 'busy'; readonly share: number }
+  | { readonly is: 'refused'; readonly why: string }
+  | { readonly is: 'found'; readonly value: T };
 
 /** `ask` must stay the same as long as the question does; null asks nothing. */
 export function useAnswer<T>(ask: Ask<T> | null): { readonly answer: Answer<T>; readonly stop: () => void } {
@@ -27,5 +30,8 @@ export function useAnswer<T>(ask: Ask<T> | null): { readonly answer: Answer<T>; 
     if (ask) setGot({ of: ask, result: { ok: false, error: 'Stopped.' } });
   }, [ask]);
   if (!ask || got?.of !== ask) return { answer: { is: 'busy', share: told && told.of === ask ? told.share : 0 }, stop };
-  return { answer: got.result.ok ? { is: 'found', value: got.result.value } : { is: 'refused', why: got.result.error }, stop };
+  return {
+    answer: got.result.ok ? { is: 'found', value: got.result.value } : { is: 'refused', why: got.result.error },
+    stop,
+  };
 }

@@ -21,12 +21,22 @@ export function usePresence(): void {
     let soon: ReturnType<typeof setTimeout> | null = null;
     const presence = (leave: boolean): Presence => {
       const state = store.getState();
-      return { window: mine, design: id, lens: state.lens, at: state.selection ? selectionText(state).slice(0, 200) : null, leave };
+      return {
+        window: mine,
+        design: id,
+        lens: state.lens,
+        at: state.selection ? selectionText(state).slice(0, 200) : null,
+        leave,
+      };
     };
     const say = async (): Promise<void> => {
       said = JSON.stringify(presence(false));
       const here = await api.look(presence(false));
-      if (here.ok) store.getState().heard(here.value.windows.filter(({ window }) => window !== mine), here.value.revision);
+      if (here.ok)
+        store.getState().heard(
+          here.value.windows.filter(({ window }) => window !== mine),
+          here.value.revision,
+        );
     };
     const later = (): void => {
       if (soon !== null || JSON.stringify(presence(false)) === said) return;
@@ -35,12 +45,20 @@ export function usePresence(): void {
         void say();
       }, SAY_AFTER_MS);
     };
-    const leave = (): void => void navigator.sendBeacon('/api/presence', new Blob([JSON.stringify(presence(true))], { type: 'application/json' }));
+    const leave = (): void =>
+      void navigator.sendBeacon(
+        '/api/presence',
+        new Blob([JSON.stringify(presence(true))], { type: 'application/json' }),
+      );
     const stopHearing = hearLive((event) => {
       if (event.kind === 'again') return void say();
       if (event.design !== id) return;
       if (event.kind === 'revision') store.getState().heard(null, event.revision);
-      else store.getState().heard(event.windows.filter(({ window }) => window !== mine), null);
+      else
+        store.getState().heard(
+          event.windows.filter(({ window }) => window !== mine),
+          null,
+        );
     });
     void say();
     const still = setInterval(() => void say(), STILL_HERE_MS);

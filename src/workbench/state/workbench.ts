@@ -21,7 +21,37 @@ export const LENSES = ['Cable', 'Root', 'Steer', 'Group', 'Bundle', 'Break'] as 
 export type Lens = (typeof LENSES)[number];
 
 /** What the drawer below the map can list. */
-export type DrawerTab = 'board' | 'regions' | 'gain' | 'moving' | 'bundles' | 'modes' | 'flows' | 'plan' | 'clock' | 'outages' | 'order' | 'frames' | 'reach' | 'sides' | 'wishes' | 'sharing' | 'control' | 'paths' | 'costs' | 'ledger' | 'roots' | 'losses' | 'moved' | 'cables' | 'neighbours' | 'hosts' | 'vlans' | 'findings' | 'worksheet' | 'history';
+export type DrawerTab =
+  | 'board'
+  | 'regions'
+  | 'gain'
+  | 'moving'
+  | 'bundles'
+  | 'modes'
+  | 'flows'
+  | 'plan'
+  | 'clock'
+  | 'outages'
+  | 'order'
+  | 'frames'
+  | 'reach'
+  | 'sides'
+  | 'wishes'
+  | 'sharing'
+  | 'control'
+  | 'paths'
+  | 'costs'
+  | 'ledger'
+  | 'roots'
+  | 'losses'
+  | 'moved'
+  | 'cables'
+  | 'neighbours'
+  | 'hosts'
+  | 'vlans'
+  | 'findings'
+  | 'worksheet'
+  | 'history';
 
 /** Where switches stand on the map: at their own places, or hanging under the root of the tree that is shown. */
 export type MapLayout = 'placed' | 'hung';

@@ -25,8 +25,15 @@ function fakeWorker(loads: boolean): Worker {
   const channel = new MessageChannel();
   channels.push(channel);
   const { port1, port2 } = channel;
-  if (loads) Comlink.expose({ double: (n: number) => 2 * n, never: () => new Promise(() => undefined) } satisfies Room, port2 as unknown as Comlink.Endpoint);
-  const worker = Object.assign(port1, { onerror: null as ((event: Event) => void) | null, terminate: () => port1.close() });
+  if (loads)
+    Comlink.expose(
+      { double: (n: number) => 2 * n, never: () => new Promise(() => undefined) } satisfies Room,
+      port2 as unknown as Comlink.Endpoint,
+    );
+  const worker = Object.assign(port1, {
+    onerror: null as ((event: Event) => void) | null,
+    terminate: () => port1.close(),
+  });
   if (!loads) setTimeout(() => worker.onerror?.(new Event('error')), 0);
   return worker as unknown as Worker;
 }
@@ -34,7 +41,11 @@ function fakeWorker(loads: boolean): Worker {
 it('asks again until the worker can be loaded, and says so meanwhile', async () => {
   const told: boolean[] = [];
   const loads = [false, false, true];
-  const link = workerLink<Room>(() => fakeWorker(loads.shift() ?? true), (waits) => told.push(waits), () => Promise.resolve());
+  const link = workerLink<Room>(
+    () => fakeWorker(loads.shift() ?? true),
+    (waits) => told.push(waits),
+    () => Promise.resolve(),
+  );
   expect(await link.ask((room) => room.double(4))).toBe(8);
   expect(told).toEqual([true, true, false]);
   expect(await link.ask((room) => room.double(5))).toBe(10);

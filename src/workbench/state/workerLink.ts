@@ -6,7 +6,10 @@ import * as Comlink from 'comlink';
 
 /** Why a question was not answered, in a sentence. */
 export class NoAnswer extends Error {
-  constructor(readonly kind: 'ended' | 'late', message: string) {
+  constructor(
+    readonly kind: 'ended' | 'late',
+    message: string,
+  ) {
     super(message);
   }
 }
@@ -29,7 +32,11 @@ interface Running<T> {
 }
 
 /** `told` hears that the worker waits to be loaded, and that it no longer does. */
-export function workerLink<T>(start: () => Worker, told: (waits: boolean) => void = () => undefined, wait: (ms: number) => Promise<void> = (ms) => new Promise((done) => setTimeout(done, ms))): WorkerLink<T> {
+export function workerLink<T>(
+  start: () => Worker,
+  told: (waits: boolean) => void = () => undefined,
+  wait: (ms: number) => Promise<void> = (ms) => new Promise((done) => setTimeout(done, ms)),
+): WorkerLink<T> {
   let running: Running<T> | null = null;
   let answered = false;
   let turn = 0;
@@ -60,7 +67,8 @@ export function workerLink<T>(start: () => Worker, told: (waits: boolean) => voi
         const { remote, failed } = started();
         let clock: ReturnType<typeof setTimeout> | undefined;
         try {
-          if (seconds !== undefined) clock = setTimeout(() => lose(new NoAnswer('late', `stopped after ${seconds} seconds`)), seconds * 1000);
+          if (seconds !== undefined)
+            clock = setTimeout(() => lose(new NoAnswer('late', `stopped after ${seconds} seconds`)), seconds * 1000);
           const answer = await Promise.race([question(remote), failed]);
           if (!answered) told(false);
           answered = true;

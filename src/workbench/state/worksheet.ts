@@ -19,13 +19,20 @@ export const withRoot = (answers: Answers, root: SwitchId | undefined): Answers 
 
 /** With another root path cost of a switch. */
 export const withCost = (answers: Answers, sw: SwitchId, rootPathCost: number | undefined): Answers => ({
-  ...answers, switches: { ...answers.switches, [sw]: { ...(answers.switches[sw] ?? blank), rootPathCost } },
+  ...answers,
+  switches: { ...answers.switches, [sw]: { ...(answers.switches[sw] ?? blank), rootPathCost } },
 });
 
 /** With another role or state of a port. */
 export function withPort(answers: Answers, sw: SwitchId, port: PortId, change: PortAnswer): Answers {
   const own = answers.switches[sw] ?? blank;
-  return { ...answers, switches: { ...answers.switches, [sw]: { ...own, ports: { ...own.ports, [port]: { ...own.ports[port], ...change } } } } };
+  return {
+    ...answers,
+    switches: {
+      ...answers.switches,
+      [sw]: { ...own, ports: { ...own.ports, [port]: { ...own.ports[port], ...change } } },
+    },
+  };
 }
 
 const keyOf = (design: string, tree: TreeId): string => `knot-path worksheet ${design} ${tree}`;
@@ -48,10 +55,12 @@ export function readDraft(design: string, tree: TreeId): Answers {
 }
 
 /** The page of a design that opens with a worksheet, so that a practice network gives nothing away. */
-export const worksheetPath = (design: string, tree: TreeId): string => `/designs/${encodeURIComponent(design)}?worksheet=${encodeURIComponent(tree)}`;
+export const worksheetPath = (design: string, tree: TreeId): string =>
+  `/designs/${encodeURIComponent(design)}?worksheet=${encodeURIComponent(tree)}`;
 
 /** The tree whose worksheet the address asks for. */
-export const worksheetInUrl = (): TreeId | null => new URLSearchParams(window.location.search).get('worksheet') as TreeId | null;
+export const worksheetInUrl = (): TreeId | null =>
+  new URLSearchParams(window.location.search).get('worksheet') as TreeId | null;
 
 /** Takes the worksheet out of the address: loading the page again shows the trees. */
 export function leaveWorksheetUrl(): void {

@@ -25,7 +25,9 @@ export function ControlTable() {
           <tr>
             <th scope="col">If all spoke</th>
             <th scope="col">trees a switch keeps</th>
-            <th scope="col" colSpan={2}>BPDUs a second, all switches</th>
+            <th scope="col" colSpan={2}>
+              BPDUs a second, all switches
+            </th>
             <th scope="col">busiest switch</th>
             <th scope="col">sends a second</th>
             <th scope="col">receives a second</th>
@@ -34,10 +36,15 @@ export function ControlTable() {
         <tbody>
           {costs.map(({ dialect, trees, sent, busiest, spoken }) => (
             <tr key={dialect}>
-              <th scope="row">{dialectText(dialect)}{spoken ? ', spoken now' : ''}</th>
+              <th scope="row">
+                {dialectText(dialect)}
+                {spoken ? ', spoken now' : ''}
+              </th>
               <td>{trees}</td>
               <td>{rateText(sent)}</td>
-              <td className={styles.barCell}><span style={{ width: `${(sent / most) * 100}%` }} /></td>
+              <td className={styles.barCell}>
+                <span style={{ width: `${(sent / most) * 100}%` }} />
+              </td>
               <td className={styles.words}>{busiest ? nameOf(busiest.switch) : '–'}</td>
               <td>{busiest ? rateText(busiest.sent) : '–'}</td>
               <td>{busiest ? rateText(busiest.received) : '–'}</td>
@@ -46,7 +53,9 @@ export function ControlTable() {
         </tbody>
       </table>
       <p className={styles.hint}>
-        Once all has settled: a designated port sends one BPDU each hello time for each tree. MSTP sends one for all instances; as many as there are VLAN trees set in different ways now, besides the IST. The tree of VLAN 1 sends a standard BPDU besides its own.
+        Once all has settled: a designated port sends one BPDU each hello time for each tree. MSTP sends one for all
+        instances; as many as there are VLAN trees set in different ways now, besides the IST. The tree of VLAN 1 sends
+        a standard BPDU besides its own.
       </p>
     </div>
   );

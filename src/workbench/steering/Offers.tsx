@@ -24,18 +24,35 @@ export interface Offer {
 
 /** What a way to steer costs: `1 setting; 8 other ends move; access switch lodge becomes root`. */
 export function proposalText(design: Design, { settings, others, spills, weakRoots, weakWays }: Proposal): string {
-  const named = (ids: Proposal['weakRoots']): string => ids.map((id) => design.switches.find((sw) => sw.id === id)?.name ?? id).join(', ');
+  const named = (ids: Proposal['weakRoots']): string =>
+    ids.map((id) => design.switches.find((sw) => sw.id === id)?.name ?? id).join(', ');
   return [
     counted(settings, 'setting'),
-    others.length === 0 ? 'nothing else moves' : `${counted(others.length, 'other end moves', 'other ends move')}${spills ? ', some in other trees' : ''}`,
+    others.length === 0
+      ? 'nothing else moves'
+      : `${counted(others.length, 'other end moves', 'other ends move')}${spills ? ', some in other trees' : ''}`,
     ...(weakRoots.length > 0 ? [`of the access switches ${named(weakRoots)} becomes root`] : []),
     ...(weakWays.length > 0 ? [`of the access switches ${named(weakWays)} comes to carry others’ frames`] : []),
   ].join('; ');
 }
 
-export const steeringOffer = (design: Design) => (proposal: Proposal): Offer => ({ commands: proposal.commands, sentence: proposal.sentence, price: proposalText(design, proposal) });
+export const steeringOffer =
+  (design: Design) =>
+  (proposal: Proposal): Offer => ({
+    commands: proposal.commands,
+    sentence: proposal.sentence,
+    price: proposalText(design, proposal),
+  });
 
-export function Offers({ offers, of, done }: { readonly offers: readonly Offer[]; readonly of: Design; readonly done: () => void }) {
+export function Offers({
+  offers,
+  of,
+  done,
+}: {
+  readonly offers: readonly Offer[];
+  readonly of: Design;
+  readonly done: () => void;
+}) {
   const store = useWorkbenchStore();
   const stale = useWorkbench((state) => state.viewing === null && state.design !== of);
   const show = (offer: Offer) => {
@@ -44,7 +61,16 @@ export function Offers({ offers, of, done }: { readonly offers: readonly Offer[]
     const edited = editAll(of, offer.commands);
     if (!edited.ok || !solution) return;
     const there = solvedOf(edited.value.design, revision, PROPOSAL);
-    if (there.solution) look({ ...there, moved: movedOf(PROPOSAL, movedEnds(solution, there.solution), 'comparison', movedVlans(solution, there.solution)) });
+    if (there.solution)
+      look({
+        ...there,
+        moved: movedOf(
+          PROPOSAL,
+          movedEnds(solution, there.solution),
+          'comparison',
+          movedVlans(solution, there.solution),
+        ),
+      });
   };
   const take = (offer: Offer) => {
     store.getState().look(null);
@@ -57,8 +83,13 @@ export function Offers({ offers, of, done }: { readonly offers: readonly Offer[]
         <li key={`${i} ${offer.sentence}`}>
           {offer.sentence}
           <span className={styles.price}>
-            {offer.price} <TextButton onClick={() => show(offer)} aria-label={`show proposal ${i + 1} on the map`}>show</TextButton>{' '}
-            <TextButton onClick={() => take(offer)} aria-label={`take proposal ${i + 1}`}>take it</TextButton>
+            {offer.price}{' '}
+            <TextButton onClick={() => show(offer)} aria-label={`show proposal ${i + 1} on the map`}>
+              show
+            </TextButton>{' '}
+            <TextButton onClick={() => take(offer)} aria-label={`take proposal ${i + 1}`}>
+              take it
+            </TextButton>
           </span>
         </li>
       ))}

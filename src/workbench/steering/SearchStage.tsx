@@ -5,18 +5,29 @@ import { Offers, type Offer } from './Offers';
 import styles from './steering.module.css';
 import type { SteerSearch } from './useSearch';
 
-export function SearchStage<T>({ search: { stage, clear }, offer }: { readonly search: SteerSearch<T>; readonly offer: (proposal: T) => Offer }) {
+export function SearchStage<T>({
+  search: { stage, clear },
+  offer,
+}: {
+  readonly search: SteerSearch<T>;
+  readonly offer: (proposal: T) => Offer;
+}) {
   switch (stage.is) {
     case 'idle':
       return null;
     case 'busy':
       return (
         <p className={styles.hint} role="status">
-          Trying settings in the solver, {Math.round(stage.share * 100)} %… <TextButton onClick={clear}>cancel</TextButton>
+          Trying settings in the solver, {Math.round(stage.share * 100)} %…{' '}
+          <TextButton onClick={clear}>cancel</TextButton>
         </p>
       );
     case 'refused':
-      return <p className={styles.fault} role="alert">{stage.why}</p>;
+      return (
+        <p className={styles.fault} role="alert">
+          {stage.why}
+        </p>
+      );
     case 'found':
       return <Offers offers={stage.proposals.map(offer)} of={stage.of} done={clear} />;
   }

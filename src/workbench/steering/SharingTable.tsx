@@ -39,7 +39,8 @@ export function SharingTable() {
   const proposed = useWorkbench((state) => state.viewing?.label === PROPOSAL);
   if (!kept) return solution ? <Asking answer={answer} stop={stop} what="Adding up the loads" /> : null;
   const { loads } = kept;
-  if (loads.links.length === 0) return <p className={styles.hint}>No cable joins two switches yet: there is nothing to share.</p>;
+  if (loads.links.length === 0)
+    return <p className={styles.hint}>No cable joins two switches yet: there is nothing to share.</p>;
   return (
     <div className={styles.sharing}>
       {answer.is === 'refused' && <Asking answer={answer} stop={stop} what="" />}
@@ -57,7 +58,13 @@ interface Shown {
 const COLUMNS: GridColDef<LoadRow>[] = [
   { field: 'link', headerName: 'Link', width: 220 },
   { field: 'speed', headerName: 'Speed', width: 90 },
-  { field: 'percent', headerName: 'Load', type: 'number', width: 84, valueFormatter: (value: number) => percentText(value) },
+  {
+    field: 'percent',
+    headerName: 'Load',
+    type: 'number',
+    width: 84,
+    valueFormatter: (value: number) => percentText(value),
+  },
   { field: 'load', headerName: 'in all', width: 90 },
   { field: 'state', headerName: 'Link is', width: 120 },
   { field: 'trees', headerName: 'By tree', flex: 1, minWidth: 200 },
@@ -73,16 +80,34 @@ function LoadsOf({ solution, loads, before }: Shown & { readonly before: Loads |
   return (
     <section aria-label="Load of the links" className={styles.loads}>
       <div className={styles.row}>
-        <h3>Busy-hour load of the links, in per cent of their speed{before ? '; outlines: before the proposal' : ''}</h3>
-        {(['chart', 'table'] as const).map((each) => <TextButton key={each} aria-pressed={as === each} onClick={() => setAs(each)}>{each}</TextButton>)}
+        <h3>
+          Busy-hour load of the links, in per cent of their speed{before ? '; outlines: before the proposal' : ''}
+        </h3>
+        {(['chart', 'table'] as const).map((each) => (
+          <TextButton key={each} aria-pressed={as === each} onClick={() => setAs(each)}>
+            {each}
+          </TextButton>
+        ))}
       </div>
       {as === 'chart' ? (
         <div className={styles.chartRoom}>
-          <LoadChart rows={rows.filter((row) => row.percent > 0 || (row.was ?? 0) > 0)} trees={solution.trees.map((tree) => tree.id)} onOpen={open} />
-          {rows.length > MOST_BARS && <p className={styles.hint}>The {MOST_BARS} most loaded of {rows.length} links; the table has all.</p>}
+          <LoadChart
+            rows={rows.filter((row) => row.percent > 0 || (row.was ?? 0) > 0)}
+            trees={solution.trees.map((tree) => tree.id)}
+            onOpen={open}
+          />
+          {rows.length > MOST_BARS && (
+            <p className={styles.hint}>
+              The {MOST_BARS} most loaded of {rows.length} links; the table has all.
+            </p>
+          )}
           <p className={styles.hint}>
             {loads.idle.length === 0 ? 'No link idles.' : `${counted(loads.idle.length, 'link idles', 'links idle')}: `}
-            {loads.idle.slice(0, MOST_BARS).map((id) => <TextButton key={id} onClick={() => open(id)}>{names.get(id)}</TextButton>)}
+            {loads.idle.slice(0, MOST_BARS).map((id) => (
+              <TextButton key={id} onClick={() => open(id)}>
+                {names.get(id)}
+              </TextButton>
+            ))}
             {loads.idle.length > MOST_BARS && ` and ${loads.idle.length - MOST_BARS} more`}
           </p>
         </div>
@@ -99,8 +124,11 @@ export function treesTyped(solution: Solution, text: string): Result<TreeId[], s
   const ids = solution.trees.map((tree) => tree.id);
   if (text.trim() === '') return ok(ids.filter((id) => treeVlan(id) === null || declared.has(treeVlan(id)!)));
   const wanted = VlanSet.parse(text);
-  if (!wanted.ok) return fail(`${wanted.error.found} at character ${wanted.error.at + 1}; write ${wanted.error.allowed}.`);
-  const having = new Set([...declared].filter((vid) => wanted.value.has(vid)).map((vid) => treeForVlan(solution, vid)?.id));
+  if (!wanted.ok)
+    return fail(`${wanted.error.found} at character ${wanted.error.at + 1}; write ${wanted.error.allowed}.`);
+  const having = new Set(
+    [...declared].filter((vid) => wanted.value.has(vid)).map((vid) => treeForVlan(solution, vid)?.id),
+  );
   const found = ids.filter((id) => having.has(id));
   return found.length > 0 ? ok(found) : fail('No tree has one of these VLANs.');
 }
@@ -126,15 +154,35 @@ function SharePanel({ solution, loads, keep }: Shown & { readonly keep: (before:
     <section aria-label="Share trees over uplinks" className={styles.panel}>
       <h3>Share trees over uplinks</h3>
       <div className={styles.row}>
-        <input className={styles.input} value={text} placeholder="all VLANs, or 15-35" aria-label="Trees to share" aria-invalid={!trees.ok} onChange={(event) => setText(event.target.value)} />
+        <input
+          className={styles.input}
+          value={text}
+          placeholder="all VLANs, or 15-35"
+          aria-label="Trees to share"
+          aria-invalid={!trees.ok}
+          onChange={(event) => setText(event.target.value)}
+        />
         <span>
-          over {counted(uplinks.length, 'link')} {picked.length > 0 ? 'that are selected' : 'that lead to a stronger tier'}
+          over {counted(uplinks.length, 'link')}{' '}
+          {picked.length > 0 ? 'that are selected' : 'that lead to a stronger tier'}
         </span>
-        {picked.length === 0 && own.length > 0 && <TextButton onClick={() => select({ kind: 'several', items: own.map((link): Item => ({ kind: 'link', link })) })}>select them</TextButton>}
+        {picked.length === 0 && own.length > 0 && (
+          <TextButton
+            onClick={() => select({ kind: 'several', items: own.map((link): Item => ({ kind: 'link', link })) })}
+          >
+            select them
+          </TextButton>
+        )}
       </div>
-      {!trees.ok && <p className={styles.fault} role="alert">{trees.error}</p>}
+      {!trees.ok && (
+        <p className={styles.fault} role="alert">
+          {trees.error}
+        </p>
+      )}
       <div className={styles.row}>
-        <Button variant="outlined" disabled={viewing || !trees.ok || search.stage.is === 'busy'} onClick={go}>Propose ways to share</Button>
+        <Button variant="outlined" disabled={viewing || !trees.ok || search.stage.is === 'busy'} onClick={go}>
+          Propose ways to share
+        </Button>
         {search.stage.is === 'found' && <TextButton onClick={search.clear}>clear</TextButton>}
       </div>
       <SearchStage search={search} offer={sharingOffer} />
@@ -145,7 +193,8 @@ function SharePanel({ solution, loads, keep }: Shown & { readonly keep: (before:
 
 /** A way to share with what it brings: `the most loaded link from 551 % to 52 %; 8 idle links become 2; 87 ends move`. */
 export const sharingOffer = ({ commands, sentence, before, after, uplinks, moved }: SharingProposal): Offer => ({
-  commands, sentence,
+  commands,
+  sentence,
   price: [
     `most loaded link ${percentText((before.peak?.share ?? 0) * 100)} to ${percentText((after.peak?.share ?? 0) * 100)}`,
     `of these ${percentText(uplinks[0] * 100)} to ${percentText(uplinks[1] * 100)}`,
@@ -155,19 +204,33 @@ export const sharingOffer = ({ commands, sentence, before, after, uplinks, moved
 });
 
 /** What the figures rest on, and what becomes of VLANs added later. */
-function Notes({ design, loads, later }: { readonly design: Design; readonly loads: Loads; readonly later: ReturnType<typeof laterVlan> }) {
+function Notes({
+  design,
+  loads,
+  later,
+}: {
+  readonly design: Design;
+  readonly loads: Loads;
+  readonly later: ReturnType<typeof laterVlan>;
+}) {
   const name = later && (design.switches.find((sw) => sw.id === later.root)?.name ?? later.root);
   return (
     <>
       <p className={styles.hint}>
         {loads.assumed ? 'No VLAN has a load yet, so each counts as 1 Mb/s; loads are set in the table of VLANs. ' : ''}
-        {loads.unset.length > 0 ? `Without a load: ${treesName(loads.unset.map((vid): TreeId => `vlan:${vid}` as TreeId))}. ` : ''}
-        A VLAN’s load is spread over the pairs of its hosts; with fewer than two hosts it goes between its access switches and the root.
+        {loads.unset.length > 0
+          ? `Without a load: ${treesName(loads.unset.map((vid): TreeId => `vlan:${vid}` as TreeId))}. `
+          : ''}
+        A VLAN’s load is spread over the pairs of its hosts; with fewer than two hosts it goes between its access
+        switches and the root.
       </p>
       {later && (
         <p className={styles.hint}>
           A VLAN added later has no settings of its own and goes with the default: root {name}
-          {later.links[0] < later.links[1] ? `, and ${later.links[0] === 0 ? 'no link carries' : `only ${later.links[0]} of ${later.links[1]} links carry`} it until their lists of VLANs name it` : ''}.
+          {later.links[0] < later.links[1]
+            ? `, and ${later.links[0] === 0 ? 'no link carries' : `only ${later.links[0]} of ${later.links[1]} links carry`} it until their lists of VLANs name it`
+            : ''}
+          .
         </p>
       )}
     </>

@@ -18,7 +18,9 @@ let answer: (found: Result<Proposal[], string>) => void;
 
 beforeEach(() => {
   jest.mocked(startSteering).mockReset();
-  jest.mocked(startSteering).mockImplementation(() => () => ({ found: new Promise((done) => (answer = done)), stop: () => undefined }));
+  jest
+    .mocked(startSteering)
+    .mockImplementation(() => () => ({ found: new Promise((done) => (answer = done)), stop: () => undefined }));
 });
 
 describe('the wishes', () => {
@@ -50,7 +52,14 @@ describe('the wishes', () => {
   });
 
   it('takes several selected ends and links at once, each once', async () => {
-    const store = await renderWith(<SeveralInspector items={[{ kind: 'port', switch: block.switch, port: block.port }, { kind: 'link', link: 'l2' as LinkId }]} />);
+    const store = await renderWith(
+      <SeveralInspector
+        items={[
+          { kind: 'port', switch: block.switch, port: block.port },
+          { kind: 'link', link: 'l2' as LinkId },
+        ]}
+      />,
+    );
     act(() => store.getState().setLens('Steer'));
     fireEvent.click(screen.getByRole('button', { name: 'add to the wishes' }));
     expect(store.getState().wishes.list).toEqual([carry, block]);

@@ -18,15 +18,26 @@ export function WishesTable() {
   if (list.length === 0) {
     return (
       <p className={styles.hint}>
-        Nothing is wished for yet. Pull a frayed end on the map to the link that should block instead; or select a port or a link and add it here, as many as belong together.
+        Nothing is wished for yet. Pull a frayed end on the map to the link that should block instead; or select a port
+        or a link and add it here, as many as belong together.
       </p>
     );
   }
   // Other wishes or other trees: what was found for the former ones goes.
-  return <Wishes key={JSON.stringify([asked, list, trees ?? shown])} list={list} trees={trees ?? shown} ask={asked > 0} />;
+  return (
+    <Wishes key={JSON.stringify([asked, list, trees ?? shown])} list={list} trees={trees ?? shown} ask={asked > 0} />
+  );
 }
 
-function Wishes({ list, trees, ask }: { readonly list: readonly Wish[]; readonly trees: readonly TreeId[]; readonly ask: boolean }) {
+function Wishes({
+  list,
+  trees,
+  ask,
+}: {
+  readonly list: readonly Wish[];
+  readonly trees: readonly TreeId[];
+  readonly ask: boolean;
+}) {
   const design = useWorkbench((state) => state.design);
   const viewing = useWorkbench((state) => state.viewing !== null);
   const wish = useWorkbench((state) => state.wish);
@@ -41,22 +52,44 @@ function Wishes({ list, trees, ask }: { readonly list: readonly Wish[]; readonly
           {list.map((each) => (
             <li key={wishText(design, each)}>
               <TextButton onClick={() => goTo(placeOf(each))}>{wishText(design, each)}</TextButton>
-              <TextButton aria-label={`no longer: ${wishText(design, each)}`} onClick={() => wish(list.filter((other) => !sameWish(other, each)), own ? trees : null)}>remove</TextButton>
+              <TextButton
+                aria-label={`no longer: ${wishText(design, each)}`}
+                onClick={() =>
+                  wish(
+                    list.filter((other) => !sameWish(other, each)),
+                    own ? trees : null,
+                  )
+                }
+              >
+                remove
+              </TextButton>
             </li>
           ))}
         </ul>
         <div className={styles.row}>
-          <Button variant="outlined" disabled={viewing || search.stage.is === 'busy'} onClick={() => search.go(startSteering(list, trees))}>Propose ways</Button>
+          <Button
+            variant="outlined"
+            disabled={viewing || search.stage.is === 'busy'}
+            onClick={() => search.go(startSteering(list, trees))}
+          >
+            Propose ways
+          </Button>
           <TextButton onClick={() => wish([])}>clear all</TextButton>
           {own && <TextButton onClick={() => wish(list)}>for the trees shown instead</TextButton>}
         </div>
       </section>
       <section aria-label="Ways to fulfil the wishes">
-        {search.stage.is === 'idle' && <p className={styles.hint}>Costs, port priorities and bridge priorities are tried in the solver until all wishes hold; what takes the fewest settings and moves the fewest other ends comes first.</p>}
+        {search.stage.is === 'idle' && (
+          <p className={styles.hint}>
+            Costs, port priorities and bridge priorities are tried in the solver until all wishes hold; what takes the
+            fewest settings and moves the fewest other ends comes first.
+          </p>
+        )}
         <SearchStage search={search} offer={steeringOffer(design)} />
       </section>
     </div>
   );
 }
 
-const placeOf = (wish: Wish): Item => (wish.wants === 'block' ? { kind: 'port', switch: wish.switch, port: wish.port } : { kind: 'link', link: wish.link });
+const placeOf = (wish: Wish): Item =>
+  wish.wants === 'block' ? { kind: 'port', switch: wish.switch, port: wish.port } : { kind: 'link', link: wish.link };

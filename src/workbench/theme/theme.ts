@@ -6,7 +6,15 @@ import type {} from '@mui/x-data-grid/themeAugmentation';
 export const FONT = '"Atkinson Hyperlegible Next Variable", sans-serif';
 export const MONO = '"Atkinson Hyperlegible Mono Variable", monospace';
 
-const palette = (primary: string, text: string, soft: string, paper: string, base: string, rule: string, warn: string) => ({
+const palette = (
+  primary: string,
+  text: string,
+  soft: string,
+  paper: string,
+  base: string,
+  rule: string,
+  warn: string,
+) => ({
   primary: { main: primary },
   error: { main: warn },
   text: { primary: text, secondary: soft },
@@ -34,7 +42,10 @@ export const theme = createTheme({
   },
   components: {
     MuiButtonBase: { defaultProps: { disableRipple: true } },
-    MuiButton: { defaultProps: { size: 'small', disableElevation: true }, styleOverrides: { root: { minWidth: 0, padding: '3px 10px' } } },
+    MuiButton: {
+      defaultProps: { size: 'small', disableElevation: true },
+      styleOverrides: { root: { minWidth: 0, padding: '3px 10px' } },
+    },
     MuiOutlinedInput: {
       styleOverrides: {
         root: { background: 'var(--raised)', fontFamily: MONO, fontSize: 13 },

@@ -34,7 +34,9 @@ export class Boundary extends Component<Props, State> {
       <div className={styles.fault} role="alert">
         <p>{this.props.what} cannot be drawn. Your changes are not affected.</p>
         <p className={styles.reason}>{fault.message.slice(0, 200)}</p>
-        <button type="button" className={styles.again} onClick={() => this.setState({ fault: null })}>Try again</button>
+        <button type="button" className={styles.again} onClick={() => this.setState({ fault: null })}>
+          Try again
+        </button>
       </div>
     );
   }

@@ -39,7 +39,11 @@ export function loadable<P extends object>(name: string, load: () => Promise<Com
       };
     }, [Loaded]);
     if (Loaded) return <Loaded {...props} />;
-    return failed ? <p className={styles.waiting} role="status">This table cannot be loaded: the server does not answer. Trying again.</p> : null;
+    return failed ? (
+      <p className={styles.waiting} role="status">
+        This table cannot be loaded: the server does not answer. Trying again.
+      </p>
+    ) : null;
   }
   Part.displayName = name;
   return Part;

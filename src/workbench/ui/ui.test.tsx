@@ -16,8 +16,15 @@ describe('a part that is loaded when it is shown', () => {
 
   it('says that it cannot be, is tried again, and then is there', async () => {
     let tries = 0;
-    const Part = loadable('part', () => ((tries += 1) < 3 ? Promise.reject(new Error('no chunk')) : Promise.resolve(() => <p>the part</p>)));
-    render(<><Part /><Waiting /></>);
+    const Part = loadable('part', () =>
+      (tries += 1) < 3 ? Promise.reject(new Error('no chunk')) : Promise.resolve(() => <p>the part</p>),
+    );
+    render(
+      <>
+        <Part />
+        <Waiting />
+      </>,
+    );
     await tick(0);
     expect(screen.getByText(/This table cannot be loaded/)).toBeInTheDocument();
     expect(screen.getByTestId('waiting')).toHaveTextContent('true');
@@ -42,7 +49,9 @@ describe('a fault in a part', () => {
     return (
       <>
         <button onClick={() => setOf(of === 'a' ? 'b' : 'a')}>other</button>
-        <Boundary what="The table" of={of}><Fragile /></Boundary>
+        <Boundary what="The table" of={of}>
+          <Fragile />
+        </Boundary>
       </>
     );
   }

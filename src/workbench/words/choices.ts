@@ -3,7 +3,9 @@ import { DIALECT_NAMES } from '../../core/design/describe';
 import { DIALECTS, type Design, type Dialect, type Tier } from '../../core/design/schema';
 
 export const dialectText = (dialect: Dialect): string => (dialect === 'off' ? 'Off (floods)' : DIALECT_NAMES[dialect]);
-export const DIALECT_CHOICES: readonly (readonly [Dialect, string])[] = DIALECTS.map((dialect) => [dialect, dialectText(dialect)] as const);
+export const DIALECT_CHOICES: readonly (readonly [Dialect, string])[] = DIALECTS.map(
+  (dialect) => [dialect, dialectText(dialect)] as const,
+);
 
 export const TIER_CHOICES: readonly (readonly [Tier, string])[] = [
   ['core', 'Core'],
@@ -11,12 +13,21 @@ export const TIER_CHOICES: readonly (readonly [Tier, string])[] = [
   ['access', 'Access'],
 ];
 
-export const POWER_CHOICES = [['on', 'On'], ['off', 'Off: without power']] as const;
+export const POWER_CHOICES = [
+  ['on', 'On'],
+  ['off', 'Off: without power'],
+] as const;
 
 export const METHOD_CHOICES: readonly (readonly [Design['pathCost'], string])[] = [
   ['long', 'Long'],
   ['short', 'Short'],
 ];
 
-export const CARRIAGE_CHOICES = [['trunk', 'Trunk'], ['access', 'Access']] as const;
-export const UP_CHOICES = [['up', 'Up'], ['down', 'Down']] as const;
+export const CARRIAGE_CHOICES = [
+  ['trunk', 'Trunk'],
+  ['access', 'Access'],
+] as const;
+export const UP_CHOICES = [
+  ['up', 'Up'],
+  ['down', 'Down'],
+] as const;

@@ -13,7 +13,9 @@ export function readSpeed(text: string): Result<number, string> {
   const match = /^\s*([\d.]+)\s*(?:(g|m|t)(?:b(?:it)?(?:\/s|ps)?)?)?\s*$/i.exec(text);
   const factor = { g: 1000, t: 1_000_000, m: 1 }[(match?.[2] ?? 'm').toLowerCase()] ?? 1;
   const speed = Number(match?.[1]) * factor;
-  return match && speed > 0 && speed <= 10_000_000 ? ok(speed) : fail('A speed such as 1 Gb/s, 10G or 100M (plain numbers are Mb/s).');
+  return match && speed > 0 && speed <= 10_000_000
+    ? ok(speed)
+    : fail('A speed such as 1 Gb/s, 10G or 100M (plain numbers are Mb/s).');
 }
 
 /** Reads a whole number; spaces between digits are fine. */

@@ -9,7 +9,12 @@ import { useWorkbench } from '../state/context';
 import { groupText } from '../words/units';
 import styles from './worksheet.module.css';
 
-const FIELDS: Readonly<Record<Mark['field'], string>> = { root: 'root', rootPathCost: 'root path cost', role: 'role', state: 'state' };
+const FIELDS: Readonly<Record<Mark['field'], string>> = {
+  root: 'root',
+  rootPathCost: 'root path cost',
+  role: 'role',
+  state: 'state',
+};
 
 export function MarkedSheet({ marked }: { readonly marked: Marked }) {
   const close = useWorkbench((state) => state.closeWorksheet);
@@ -21,13 +26,29 @@ export function MarkedSheet({ marked }: { readonly marked: Marked }) {
   const blank = not.filter((mark) => mark.given === null).length;
   const wrong = [...not].sort((x, y) => Number(x.given === null) - Number(y.given === null));
   const nameOf = (id: string) => switches.find((sw) => sw.id === id)?.name ?? id;
-  const told = (mark: Mark, value: string | null) => (value === null ? 'left blank' : mark.field === 'root' ? nameOf(value) : mark.field === 'rootPathCost' ? groupText(Number(value)) : value);
+  const told = (mark: Mark, value: string | null) =>
+    value === null
+      ? 'left blank'
+      : mark.field === 'root'
+        ? nameOf(value)
+        : mark.field === 'rootPathCost'
+          ? groupText(Number(value))
+          : value;
   return (
     <div className={styles.sheet}>
       <p className={styles.row}>
-        <b role="status">{marked.right} of {marked.of} right in {treeName(marked.tree)}{blank > 0 ? `, ${blank} left blank` : ''}</b>
-        {wrong.length > 0 && <TextButton aria-pressed={all} onClick={() => setAll(!all)}>{all ? 'only what is not right' : 'show the right ones too'}</TextButton>}
-        <Button variant="outlined" onClick={() => again(marked.tree)}>Once more</Button>
+        <b role="status">
+          {marked.right} of {marked.of} right in {treeName(marked.tree)}
+          {blank > 0 ? `, ${blank} left blank` : ''}
+        </b>
+        {wrong.length > 0 && (
+          <TextButton aria-pressed={all} onClick={() => setAll(!all)}>
+            {all ? 'only what is not right' : 'show the right ones too'}
+          </TextButton>
+        )}
+        <Button variant="outlined" onClick={() => again(marked.tree)}>
+          Once more
+        </Button>
         <Button onClick={close}>Close</Button>
       </p>
       {wrong.length === 0 && <p className={styles.hint}>Every answer is right.</p>}
@@ -46,9 +67,20 @@ export function MarkedSheet({ marked }: { readonly marked: Marked }) {
             {(all ? marked.marks : wrong).map((mark) => (
               <tr key={`${mark.field} ${mark.switch} ${mark.port}`} data-right={mark.right}>
                 <th scope="row">
-                  {mark.switch === null ? treeName(marked.tree) : (
-                    <TextButton onClick={() => goTo(mark.port === null ? { kind: 'switch', switch: mark.switch! } : { kind: 'port', switch: mark.switch!, port: mark.port })}>
-                      {nameOf(mark.switch)}{mark.port === null ? '' : ` port ${mark.port}`}
+                  {mark.switch === null ? (
+                    treeName(marked.tree)
+                  ) : (
+                    <TextButton
+                      onClick={() =>
+                        goTo(
+                          mark.port === null
+                            ? { kind: 'switch', switch: mark.switch! }
+                            : { kind: 'port', switch: mark.switch!, port: mark.port },
+                        )
+                      }
+                    >
+                      {nameOf(mark.switch)}
+                      {mark.port === null ? '' : ` port ${mark.port}`}
                     </TextButton>
                   )}
                 </th>

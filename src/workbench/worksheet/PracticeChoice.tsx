@@ -3,7 +3,13 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { leanDesign } from '../../core/design/write';
-import { PRACTICE_LEVELS, PRACTICE_TEXT, practiceDesign, practiceTree, type PracticeLevel } from '../../core/study/practice';
+import {
+  PRACTICE_LEVELS,
+  PRACTICE_TEXT,
+  practiceDesign,
+  practiceTree,
+  type PracticeLevel,
+} from '../../core/study/practice';
 import { api } from '../state/api';
 import { worksheetPath } from '../state/worksheet';
 import styles from './worksheet.module.css';
@@ -24,12 +30,18 @@ export function PracticeChoice() {
       <ul className={styles.levels} aria-label="Practice networks">
         {PRACTICE_LEVELS.map((level) => (
           <li key={level}>
-            <Button variant="outlined" onClick={() => void make(level)}>Level {level}</Button>
+            <Button variant="outlined" onClick={() => void make(level)}>
+              Level {level}
+            </Button>
             <span>{PRACTICE_TEXT[level]}</span>
           </li>
         ))}
       </ul>
-      {trouble && <p className={styles.wrong} role="alert">{trouble}</p>}
+      {trouble && (
+        <p className={styles.wrong} role="alert">
+          {trouble}
+        </p>
+      )}
     </>
   );
 }

@@ -22,15 +22,29 @@ export function StartSheet() {
     <div className={styles.start}>
       <section>
         <h3>Work a tree of this design out by hand</h3>
-        <p>Root, root path costs, roles and states. Everything computed is hidden until you compare your answers with it; the result is kept with the design.</p>
+        <p>
+          Root, root path costs, roles and states. Everything computed is hidden until you compare your answers with it;
+          the result is kept with the design.
+        </p>
         {tree === undefined ? (
           <p>No switch here runs spanning tree yet.</p>
         ) : (
           <p className={styles.row}>
-            <select className={styles.select} value={tree} aria-label="Tree to work out" onChange={(event) => choose(event.target.value as TreeId)}>
-              {trees.map((id) => <option key={id} value={id}>{treeName(id)}</option>)}
+            <select
+              className={styles.select}
+              value={tree}
+              aria-label="Tree to work out"
+              onChange={(event) => choose(event.target.value as TreeId)}
+            >
+              {trees.map((id) => (
+                <option key={id} value={id}>
+                  {treeName(id)}
+                </option>
+              ))}
             </select>
-            <Button variant="outlined" disabled={viewing} onClick={() => open(tree)}>Begin</Button>
+            <Button variant="outlined" disabled={viewing} onClick={() => open(tree)}>
+              Begin
+            </Button>
           </p>
         )}
       </section>
@@ -57,7 +71,13 @@ function Results({ kept }: { readonly kept: readonly Worksheet[] }) {
           <ol className={styles.results} aria-label="Results">
             {[...kept].reverse().map((sheet, i) => (
               <li key={`${sheet.at} ${i}`}>
-                <b>{sheet.right} of {sheet.of}</b> right in {treeName(sheet.tree)}, <span suppressHydrationWarning>{new Date(sheet.at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}</span>
+                <b>
+                  {sheet.right} of {sheet.of}
+                </b>{' '}
+                right in {treeName(sheet.tree)},{' '}
+                <span suppressHydrationWarning>
+                  {new Date(sheet.at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
+                </span>
               </li>
             ))}
           </ol>

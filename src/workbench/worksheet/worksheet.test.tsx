@@ -19,10 +19,23 @@ beforeEach(() => sessionStorage.clear());
 
 describe('the worksheet', () => {
   it('hides everything computed until it is compared, and nothing can be changed or looked at meanwhile', async () => {
-    const store = await renderWith(<><TreeRail /><MovedBar /><WorksheetTable /></>, triangle());
+    const store = await renderWith(
+      <>
+        <TreeRail />
+        <MovedBar />
+        <WorksheetTable />
+      </>,
+      triangle(),
+    );
     expect(screen.getByText(/^root a/)).toBeInTheDocument();
     begin();
-    expect(store.getState()).toMatchObject({ solution: null, problem: null, moved: null, shownTrees: [], viewing: { hidden: true } });
+    expect(store.getState()).toMatchObject({
+      solution: null,
+      problem: null,
+      moved: null,
+      shownTrees: [],
+      viewing: { hidden: true },
+    });
     expect(screen.queryByText(/^root a/)).toBeNull();
     expect(screen.getByText(/Hidden while a worksheet/)).toBeInTheDocument();
     let refused: string | null = null;
@@ -49,8 +62,20 @@ describe('the worksheet', () => {
     const store = await renderWith(<WorksheetTable />, triangle());
     begin();
     choose('Root of the common tree', 'a');
-    for (const [name, cost] of [['a', '0'], ['b', '20 000'], ['c', '20000']]) choose(`Root path cost of ${name}`, cost!);
-    const roles = { 'a port 1': 'designated', 'a port 2': 'designated', 'b port 1': 'root', 'b port 2': 'designated', 'c port 1': 'backup', 'c port 2': 'root' };
+    for (const [name, cost] of [
+      ['a', '0'],
+      ['b', '20 000'],
+      ['c', '20000'],
+    ])
+      choose(`Root path cost of ${name}`, cost!);
+    const roles = {
+      'a port 1': 'designated',
+      'a port 2': 'designated',
+      'b port 1': 'root',
+      'b port 2': 'designated',
+      'c port 1': 'backup',
+      'c port 2': 'root',
+    };
     for (const [end, role] of Object.entries(roles)) {
       choose(`Role of ${end}`, role);
       choose(`State of ${end}`, role === 'backup' ? 'discarding' : 'forwarding');
@@ -61,10 +86,14 @@ describe('the worksheet', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Compare' }));
     await settle();
     expect(screen.getByRole('status')).toHaveTextContent('15 of 16 right in the common tree');
-    expect(screen.getByRole('row', { name: /c port 1 role backup alternate Alternate: both ends/ })).toBeInTheDocument();
+    expect(
+      screen.getByRole('row', { name: /c port 1 role backup alternate Alternate: both ends/ }),
+    ).toBeInTheDocument();
     expect(screen.getAllByRole('row')).toHaveLength(2);
     expect(outlinedOn(store.getState(), bc!)).toBe('b');
-    expect(store.getState().design.worksheets).toMatchObject([{ tree: 'cst', right: 15, of: 16, answers: { root: 'a' } }]);
+    expect(store.getState().design.worksheets).toMatchObject([
+      { tree: 'cst', right: 15, of: 16, answers: { root: 'a' } },
+    ]);
     expect(store.getState().solution).not.toBeNull();
     fireEvent.click(screen.getByRole('button', { name: 'show the right ones too' }));
     expect(screen.getAllByRole('row')).toHaveLength(17);
@@ -99,9 +128,19 @@ describe('the worksheet', () => {
 
 describe('answers', () => {
   it('change one at a time', () => {
-    const answers = withPort(withPort(withCost(withRoot({ switches: {} }, a), c, 7), c, p1, { role: 'root' }), c, p1, { state: 'forwarding' });
-    expect(answers).toEqual({ root: 'a', switches: { c: { rootPathCost: 7, ports: { 1: { role: 'root', state: 'forwarding' } } } } });
-    expect(progressOf([{ switch: c, name: 'c', bridgeId: '', ports: [{ port: p1, cost: 1, inside: false, identifier: '', to: '' }] }], answers)).toEqual({ filled: 4, all: 4 });
+    const answers = withPort(withPort(withCost(withRoot({ switches: {} }, a), c, 7), c, p1, { role: 'root' }), c, p1, {
+      state: 'forwarding',
+    });
+    expect(answers).toEqual({
+      root: 'a',
+      switches: { c: { rootPathCost: 7, ports: { 1: { role: 'root', state: 'forwarding' } } } },
+    });
+    expect(
+      progressOf(
+        [{ switch: c, name: 'c', bridgeId: '', ports: [{ port: p1, cost: 1, inside: false, identifier: '', to: '' }] }],
+        answers,
+      ),
+    ).toEqual({ filled: 4, all: 4 });
   });
   it('are kept for the tab, and what is not ours is let be', () => {
     saveDraft('x', CST, withRoot({ switches: {} }, a));

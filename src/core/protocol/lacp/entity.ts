@@ -6,7 +6,16 @@ import { mux } from './mux';
 import { periodicTransmission } from './periodic';
 import { receive } from './receive';
 import { selectionLogic, selectionOf } from './selection';
-import { FAST_PERIODIC_TIME, TX_LIMIT, createPort, type LacpPort, type LacpSettings, type LacpSurroundings, type Lacpdu, type Participant } from './state';
+import {
+  FAST_PERIODIC_TIME,
+  TX_LIMIT,
+  createPort,
+  type LacpPort,
+  type LacpSettings,
+  type LacpSurroundings,
+  type Lacpdu,
+  type Participant,
+} from './state';
 
 /** More rounds than any bundle needs: machines that never rest are a fault of ours. */
 const MOST_ROUNDS = 10_000;
@@ -29,7 +38,10 @@ export class LacpEntity {
   due: Micros = Infinity;
   private readonly ports: readonly LacpPort[];
 
-  constructor(private readonly settings: LacpSettings, private readonly around: LacpSurroundings) {
+  constructor(
+    private readonly settings: LacpSettings,
+    private readonly around: LacpSurroundings,
+  ) {
     this.ports = settings.ports.map((port) => createPort(port, settings));
   }
 
@@ -59,19 +71,33 @@ export class LacpEntity {
   }
 
   get up(): boolean {
-    return this.ports.filter((port) => port.mux === 'COLLECTING_DISTRIBUTING' && port.aggregator === 'bundle').length >= this.settings.minLinks;
+    return (
+      this.ports.filter((port) => port.mux === 'COLLECTING_DISTRIBUTING' && port.aggregator === 'bundle').length >=
+      this.settings.minLinks
+    );
   }
 
   /** Whether nothing is under way. */
   get resting(): boolean {
-    return this.ports.every((port) => port.rx !== 'EXPIRED' && !(port.mux === 'WAITING' && port.selected === 'SELECTED') && !port.ntt);
+    return this.ports.every(
+      (port) => port.rx !== 'EXPIRED' && !(port.mux === 'WAITING' && port.selected === 'SELECTED') && !port.ntt,
+    );
   }
 
   view(port: number): LacpView {
     const at = this.ports[port]!;
     const refusal = [...selectionOf(this.settings, this.ports).refused].find(([known]) => known.at === at)?.[1] ?? null;
     const { actor, rx, currentWhile, waitWhile } = at;
-    return { state: this.stateOf(at, refusal), refusal, actor, partner: actor.state.defaulted ? null : at.partner, rx, mux: at.mux, currentWhile, waitWhile };
+    return {
+      state: this.stateOf(at, refusal),
+      refusal,
+      actor,
+      partner: actor.state.defaulted ? null : at.partner,
+      rx,
+      mux: at.mux,
+      currentWhile,
+      waitWhile,
+    };
   }
 
   private stateOf(port: LacpPort, refusal: Refusal | null): MemberState {
@@ -96,7 +122,8 @@ export class LacpEntity {
     }
     this.ports.forEach((port, i) => this.transmit(port, i, now));
     this.due = Math.min(...this.ports.map((port) => dueOf(port, now)));
-    if (this.ports.map(({ mux: state, aggregator }) => `${state}${aggregator}`).join() !== before) this.around.changed();
+    if (this.ports.map(({ mux: state, aggregator }) => `${state}${aggregator}`).join() !== before)
+      this.around.changed();
   }
 
   /** Transmit machine (6.4.16). */
@@ -117,6 +144,7 @@ export class LacpEntity {
 /** When something of a port will be due. */
 function dueOf(port: LacpPort, now: Micros): Micros {
   const room = port.ntt ? (port.sent[0] ?? now) + FAST_PERIODIC_TIME : Infinity;
-  const waits = port.mux === 'WAITING' && port.selected === 'SELECTED' && port.waitWhile > now ? port.waitWhile : Infinity;
+  const waits =
+    port.mux === 'WAITING' && port.selected === 'SELECTED' && port.waitWhile > now ? port.waitWhile : Infinity;
   return Math.min(port.currentWhile, port.periodicTimer, waits, room);
 }

@@ -4,17 +4,29 @@ import { LacpEntity } from './entity';
 import type { LacpSettings, Lacpdu, LacpState, Participant } from './state';
 
 const settings = (more: Partial<LacpSettings> = {}): LacpSettings => ({
-  systemPriority: 32_768, mac: '02:00:00:00:00:01', key: 1, active: true, fast: false, minLinks: 1, maxActive: 8,
-  ports: [1, 2].map((number) => ({ number, priority: 32_768, key: 1, speed: 1000 })), ...more,
+  systemPriority: 32_768,
+  mac: '02:00:00:00:00:01',
+  key: 1,
+  active: true,
+  fast: false,
+  minLinks: 1,
+  maxActive: 8,
+  ports: [1, 2].map((number) => ({ number, priority: 32_768, key: 1, speed: 1000 })),
+  ...more,
 });
 
 /** A system under test: what it sends, and a clock. */
 function bench(more: Partial<LacpSettings> = {}) {
   let now: Micros = 0;
   const sent: { readonly t: number; readonly port: number; readonly pdu: Lacpdu }[] = [];
-  const entity = new LacpEntity(settings(more), { now: () => now, transmit: (port, pdu) => sent.push({ t: now / SECOND, port, pdu }), changed: () => undefined });
+  const entity = new LacpEntity(settings(more), {
+    now: () => now,
+    transmit: (port, pdu) => sent.push({ t: now / SECOND, port, pdu }),
+    changed: () => undefined,
+  });
   return {
-    entity, sent,
+    entity,
+    sent,
     /** Lets time pass, waking the entity when it wants to be. */
     to(t: number) {
       while (entity.due <= t * SECOND) {
@@ -24,10 +36,30 @@ function bench(more: Partial<LacpSettings> = {}) {
       now = t * SECOND;
     },
     /** A neighbour's LACPDU that has seen what this port says. */
-    hear(port: number, state: Partial<LacpState> = {}, more2: Partial<Participant> = {}, seen: Participant = entity.view(port).actor) {
+    hear(
+      port: number,
+      state: Partial<LacpState> = {},
+      more2: Partial<Participant> = {},
+      seen: Participant = entity.view(port).actor,
+    ) {
       const actor: Participant = {
-        systemPriority: 32_768, system: '02:00:00:00:00:02', key: 9, portPriority: 32_768, port: port + 1,
-        state: { activity: true, timeout: false, aggregation: true, synchronization: false, collecting: false, distributing: false, defaulted: false, expired: false, ...state }, ...more2,
+        systemPriority: 32_768,
+        system: '02:00:00:00:00:02',
+        key: 9,
+        portPriority: 32_768,
+        port: port + 1,
+        state: {
+          activity: true,
+          timeout: false,
+          aggregation: true,
+          synchronization: false,
+          collecting: false,
+          distributing: false,
+          defaulted: false,
+          expired: false,
+          ...state,
+        },
+        ...more2,
       };
       entity.receive(port, { actor, partner: seen });
     },
@@ -48,7 +80,10 @@ describe('receive machine', () => {
     to(5.1);
     expect([entity.view(0).state, entity.use(0)]).toEqual(['individual', 'own']);
   });
-  it.each([[true, 3], [false, 90]])('keeps what it heard for its own timeout (fast: %s), then three seconds more', (fast, seconds) => {
+  it.each([
+    [true, 3],
+    [false, 90],
+  ])('keeps what it heard for its own timeout (fast: %s), then three seconds more', (fast, seconds) => {
     const { entity, to, hear } = bench({ fast });
     entity.enable(0, true);
     hear(0);
@@ -64,7 +99,11 @@ describe('receive machine', () => {
     entity.enable(0, true);
     hear(0, inStep, {}, { ...entity.view(0).actor, port: 77 });
     to(3);
-    expect(entity.view(0)).toMatchObject({ mux: 'ATTACHED', state: 'waiting', partner: { state: { synchronization: false } } });
+    expect(entity.view(0)).toMatchObject({
+      mux: 'ATTACHED',
+      state: 'waiting',
+      partner: { state: { synchronization: false } },
+    });
   });
 });
 
@@ -97,7 +136,8 @@ describe('periodic transmission machine', () => {
     for (let i = 0; i < 10; i += 1) hear(0, i % 2 ? inStep : {}, {}, { ...entity.view(0).actor, key: 100 + i });
     expect(sent.length).toBeLessThanOrEqual(3);
     to(5);
-    for (const { t } of sent) expect(sent.filter((each) => each.t >= t && each.t < t + 1).length).toBeLessThanOrEqual(3);
+    for (const { t } of sent)
+      expect(sent.filter((each) => each.t >= t && each.t < t + 1).length).toBeLessThanOrEqual(3);
   });
 });
 
@@ -128,7 +168,9 @@ describe('selection and mux', () => {
     expect([0, 1].map((port) => entity.view(port).mux)).toEqual(['ATTACHED', 'ATTACHED']);
   });
   it('keeps out a member with another partner, and leaves the bundle alone', () => {
-    const { entity, to, hear } = bench({ ports: [1, 2, 3].map((number) => ({ number, priority: 32_768, key: 1, speed: 1000 })) });
+    const { entity, to, hear } = bench({
+      ports: [1, 2, 3].map((number) => ({ number, priority: 32_768, key: 1, speed: 1000 })),
+    });
     for (const port of [0, 1]) {
       entity.enable(port, true);
       hear(port);

@@ -4,7 +4,15 @@ import { AGGREGATE_WAIT_TIME, setActor, type LacpPort } from './state';
 
 /** 6.4.14.1: whether a port may be attached: no other that waits for the same aggregator has time left to wait. */
 const ready = (port: LacpPort, all: readonly LacpPort[], now: Micros): boolean =>
-  port.waitWhile <= now && (port.aggregator === 'own' || all.every((other) => other.mux !== 'WAITING' || other.selected !== 'SELECTED' || other.aggregator !== 'bundle' || other.waitWhile <= now));
+  port.waitWhile <= now &&
+  (port.aggregator === 'own' ||
+    all.every(
+      (other) =>
+        other.mux !== 'WAITING' ||
+        other.selected !== 'SELECTED' ||
+        other.aggregator !== 'bundle' ||
+        other.waitWhile <= now,
+    ));
 
 export function mux(port: LacpPort, all: readonly LacpPort[], now: Micros): boolean {
   const { selected } = port;

@@ -9,8 +9,10 @@ export function periodicTransmission(port: LacpPort, now: Micros): boolean {
   const over = port.periodicTimer <= now;
   if (wanted === port.periodic && !over) return false;
   // PERIODIC_TX: a timer has run out, or the partner wants to hear more often from now on.
-  if (wanted !== 'NO_PERIODIC' && (over || (port.periodic === 'SLOW_PERIODIC' && wanted === 'FAST_PERIODIC'))) port.ntt = true;
+  if (wanted !== 'NO_PERIODIC' && (over || (port.periodic === 'SLOW_PERIODIC' && wanted === 'FAST_PERIODIC')))
+    port.ntt = true;
   port.periodic = wanted;
-  port.periodicTimer = wanted === 'NO_PERIODIC' ? Infinity : now + (wanted === 'FAST_PERIODIC' ? FAST_PERIODIC_TIME : SLOW_PERIODIC_TIME);
+  port.periodicTimer =
+    wanted === 'NO_PERIODIC' ? Infinity : now + (wanted === 'FAST_PERIODIC' ? FAST_PERIODIC_TIME : SLOW_PERIODIC_TIME);
   return true;
 }

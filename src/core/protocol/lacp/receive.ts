@@ -1,6 +1,15 @@
 /** Receive machine (IEEE 802.1AX-2020 6.4.12, figure 6-18): keeps what the partner says, while it says it. */
 import type { Micros } from '../entity';
-import { LONG_TIMEOUT_TIME, NOBODY, SHORT_TIMEOUT_TIME, sameParticipant, setActor, setPartner, type LacpPort, type Lacpdu } from './state';
+import {
+  LONG_TIMEOUT_TIME,
+  NOBODY,
+  SHORT_TIMEOUT_TIME,
+  sameParticipant,
+  setActor,
+  setPartner,
+  type LacpPort,
+  type Lacpdu,
+} from './state';
 
 /** 6.4.9 update_Selected: another partner, or one with other parameters, is selected for anew. */
 function updateSelected(port: LacpPort, { actor }: Lacpdu): void {
@@ -15,7 +24,9 @@ function updateDefaultSelected(port: LacpPort): void {
 /** 6.4.9 update_NTT: the partner has an old picture of this port. */
 function updateNTT(port: LacpPort, { partner: seen }: Lacpdu): void {
   const { state } = port.actor;
-  const stale = (['activity', 'timeout', 'synchronization', 'aggregation'] as const).some((bit) => seen.state[bit] !== state[bit]);
+  const stale = (['activity', 'timeout', 'synchronization', 'aggregation'] as const).some(
+    (bit) => seen.state[bit] !== state[bit],
+  );
   if (stale || !sameParticipant(seen, port.actor)) port.ntt = true;
 }
 
@@ -23,7 +34,10 @@ function updateNTT(port: LacpPort, { partner: seen }: Lacpdu): void {
 function recordPDU(port: LacpPort, { actor, partner: seen }: Lacpdu): void {
   const means = sameParticipant(seen, port.actor) || !actor.state.aggregation;
   const keptAlive = actor.state.activity || (port.actor.state.activity && seen.state.activity);
-  port.partner = { ...actor, state: { ...actor.state, synchronization: actor.state.synchronization && means && keptAlive } };
+  port.partner = {
+    ...actor,
+    state: { ...actor.state, synchronization: actor.state.synchronization && means && keptAlive },
+  };
   setActor(port, { defaulted: false });
 }
 

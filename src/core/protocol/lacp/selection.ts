@@ -8,13 +8,19 @@ export interface Known extends Candidate {
 
 /** What is known of the ports whose partner can aggregate. */
 const candidates = (ports: readonly LacpPort[]): Known[] =>
-  ports.filter((port) => port.portEnabled && !port.actor.state.defaulted && port.partner.state.aggregation).map((at) => {
-    const { settings: { number, priority, key, speed }, partner: { systemPriority, system, key: theirs, portPriority, port } } = at;
-    return { at, number, priority, key, speed, partner: { systemPriority, system, key: theirs, portPriority, port } };
-  });
+  ports
+    .filter((port) => port.portEnabled && !port.actor.state.defaulted && port.partner.state.aggregation)
+    .map((at) => {
+      const {
+        settings: { number, priority, key, speed },
+        partner: { systemPriority, system, key: theirs, portPriority, port },
+      } = at;
+      return { at, number, priority, key, speed, partner: { systemPriority, system, key: theirs, portPriority, port } };
+    });
 
 /** What the bundle takes now. */
-export const selectionOf = (settings: LacpSettings, ports: readonly LacpPort[]): Selection<Known> => selectMembers(settings, candidates(ports));
+export const selectionOf = (settings: LacpSettings, ports: readonly LacpPort[]): Selection<Known> =>
+  selectMembers(settings, candidates(ports));
 
 export function selectionLogic(settings: LacpSettings, ports: readonly LacpPort[]): boolean {
   const { selected, refused } = selectionOf(settings, ports);

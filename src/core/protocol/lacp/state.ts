@@ -86,19 +86,39 @@ const NO_BITS = Object.fromEntries(STATE_BITS.map((bit) => [bit, false])) as Lac
 
 /** What is assumed of a partner that says nothing (6.4.6 partner_admin values): an individual link that is in step. */
 export const NOBODY: Participant = {
-  systemPriority: 0, system: '00:00:00:00:00:00', key: 0, portPriority: 0, port: 0, state: { ...NO_BITS, synchronization: true },
+  systemPriority: 0,
+  system: '00:00:00:00:00:00',
+  key: 0,
+  portPriority: 0,
+  port: 0,
+  state: { ...NO_BITS, synchronization: true },
 };
 
 /** A port as at BEGIN. */
 export function createPort(settings: LacpPortSettings, { systemPriority, mac, active, fast }: LacpSettings): LacpPort {
   return {
-    settings, portEnabled: false,
+    settings,
+    portEnabled: false,
     actor: {
-      systemPriority, system: mac, key: settings.key, portPriority: settings.priority, port: settings.number,
+      systemPriority,
+      system: mac,
+      key: settings.key,
+      portPriority: settings.priority,
+      port: settings.number,
       state: { ...NO_BITS, activity: active, timeout: fast, aggregation: true, defaulted: true },
     },
-    partner: NOBODY, received: null, rx: 'PORT_DISABLED', currentWhile: Infinity, periodic: 'NO_PERIODIC', periodicTimer: Infinity,
-    selected: 'UNSELECTED', aggregator: null, mux: 'DETACHED', waitWhile: Infinity, ntt: false, sent: [],
+    partner: NOBODY,
+    received: null,
+    rx: 'PORT_DISABLED',
+    currentWhile: Infinity,
+    periodic: 'NO_PERIODIC',
+    periodicTimer: Infinity,
+    selected: 'UNSELECTED',
+    aggregator: null,
+    mux: 'DETACHED',
+    waitWhile: Infinity,
+    ntt: false,
+    sent: [],
   };
 }
 
@@ -113,4 +133,9 @@ export function setPartner(port: LacpPort, bits: Partial<LacpState>): void {
 
 /** Whether two participants are the same port with the same parameters, and can or cannot aggregate alike. */
 export const sameParticipant = (a: Participant, b: Participant): boolean =>
-  a.port === b.port && a.portPriority === b.portPriority && a.system === b.system && a.systemPriority === b.systemPriority && a.key === b.key && a.state.aggregation === b.state.aggregation;
+  a.port === b.port &&
+  a.portPriority === b.portPriority &&
+  a.system === b.system &&
+  a.systemPriority === b.systemPriority &&
+  a.key === b.key &&
+  a.state.aggregation === b.state.aggregation;

@@ -1,6 +1,15 @@
 /** RSTP, and MSTP where the settings name a region, as an entity of a switch: every machine of every port runs until none of them moves (IEEE 802.1Q-2018 13.24). */
 import type { Bpdu, MstBpdu, MstiMessage, RstBpdu } from '../bpdu';
-import { SECOND, type EntitySettings, type Micros, type PortCost, type ProtocolEntity, type RunRole, type RunState, type Surroundings } from '../entity';
+import {
+  SECOND,
+  type EntitySettings,
+  type Micros,
+  type PortCost,
+  type ProtocolEntity,
+  type RunRole,
+  type RunState,
+  type Surroundings,
+} from '../entity';
 import { sameTimes, type Vector } from '../vector';
 import { bridgeDetection } from './bridgeDetection';
 import { portInformation } from './portInformation';
@@ -11,7 +20,16 @@ import { portRoleTransitions } from './portRoleTransitions';
 import { portStateTransition } from './portStateTransition';
 import { portTransmit, tellsInstances } from './portTransmit';
 import { updtRcvdInfoWhile } from './procedures';
-import { HELD, MIGRATE_TIME, cist, createBridge, inSeconds, type Bridge, type BridgePort, type TreePort } from './state';
+import {
+  HELD,
+  MIGRATE_TIME,
+  cist,
+  createBridge,
+  inSeconds,
+  type Bridge,
+  type BridgePort,
+  type TreePort,
+} from './state';
 import { topologyChange } from './topologyChange';
 
 /** More rounds than any network needs: a machine that never rests is a fault of ours. */
@@ -40,7 +58,14 @@ class RstpEntity implements ProtocolEntity {
    * moves. A BPDU that says the same is the same object, so all of it has been read before.
    */
   private repeats(to: BridgePort, bpdu: Bpdu): boolean {
-    if (bpdu !== to.heardBpdu || (bpdu.kind !== 'rst' && bpdu.kind !== 'mst') || !to.sendRSTP || to.operEdge || to.mcheck) return false;
+    if (
+      bpdu !== to.heardBpdu ||
+      (bpdu.kind !== 'rst' && bpdu.kind !== 'mst') ||
+      !to.sendRSTP ||
+      to.operEdge ||
+      to.mcheck
+    )
+      return false;
     const { bridge } = this;
     bridge.now = bridge.around.now();
     if (!saysNothingNew(cist(to), bpdu, bridge.now)) return false;
@@ -123,7 +148,15 @@ class RstpEntity implements ProtocolEntity {
 
   get resting(): boolean {
     const { bridge } = this;
-    return bridge.ports.every((port) => !port.portEnabled || port.trees.every((p) => p.tcWhile <= bridge.now && (p.forwarding || (p.role !== 'root' && p.role !== 'designated' && p.role !== 'master'))));
+    return bridge.ports.every(
+      (port) =>
+        !port.portEnabled ||
+        port.trees.every(
+          (p) =>
+            p.tcWhile <= bridge.now &&
+            (p.forwarding || (p.role !== 'root' && p.role !== 'designated' && p.role !== 'master')),
+        ),
+    );
   }
 
   rootVector(tree = 0): Vector {
@@ -165,7 +198,8 @@ class RstpEntity implements ProtocolEntity {
 /** Whether a message that has been read once changes nothing in its tree: what the port holds said again, or an agreement that stands. */
 function saysNothingNew(p: TreePort, message: RstBpdu | MstBpdu | MstiMessage, now: Micros): boolean {
   if (message.tc || message.proposal || p.updtInfo || p.rcvdMsg !== null) return false;
-  if (message.role !== 'designated') return message.kind === 'msti' && p.infoIs === 'Mine' && p.agreed === message.agreement && !p.proposing;
+  if (message.role !== 'designated')
+    return message.kind === 'msti' && p.infoIs === 'Mine' && p.agreed === message.agreement && !p.proposing;
   if (p.infoIs !== 'Received' || p.rcvdInfoWhile <= now) return false; // it is about to age
   return p.msgPriority === p.portPriority && sameTimes(p.msgTimes, p.portTimes);
 }
@@ -194,7 +228,8 @@ function hellosDue(bridge: Bridge): Micros {
   for (const port of bridge.ports) {
     if (!port.portEnabled) continue;
     if (port.helloWhen > bridge.now && port.helloWhen < due) due = port.helloWhen;
-    if ((port.newInfo || tellsInstances(port)) && port.txCount > 0 && port.txTick > bridge.now && port.txTick < due) due = port.txTick;
+    if ((port.newInfo || tellsInstances(port)) && port.txCount > 0 && port.txTick > bridge.now && port.txTick < due)
+      due = port.txTick;
   }
   return due;
 }

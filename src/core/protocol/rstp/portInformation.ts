@@ -1,6 +1,14 @@
 /** Port Information machine, PIM (IEEE 802.1Q-2018 13.35): whose information a port holds, and for how long. */
 import { compareVectors, sameSender, sameTimes } from '../vector';
-import { betterorsameInfo, recordAgreement, recordDispute, recordMastered, recordProposal, setTcFlags, updtRcvdInfoWhile } from './procedures';
+import {
+  betterorsameInfo,
+  recordAgreement,
+  recordDispute,
+  recordMastered,
+  recordProposal,
+  setTcFlags,
+  updtRcvdInfoWhile,
+} from './procedures';
 import { isCist, isZero, newInfoXst, type RcvdInfo, type TreePort } from './state';
 
 /** 13.29 rcvInfo: what kind of information a message is, against what the port has. */
@@ -8,9 +16,11 @@ export function rcvInfo(p: TreePort): RcvdInfo {
   const message = p.rcvdMsg;
   if (!message || message.kind === 'tcn') return 'OtherInfo';
   const order = compareVectors(p.msgPriority, p.portPriority);
-  if (message.kind !== 'config' && message.role !== 'designated') return message.role !== 'master' && order >= 0 ? 'InferiorRootAlternateInfo' : 'OtherInfo';
+  if (message.kind !== 'config' && message.role !== 'designated')
+    return message.role !== 'master' && order >= 0 ? 'InferiorRootAlternateInfo' : 'OtherInfo';
   if (order === 0 && sameTimes(p.msgTimes, p.portTimes)) return 'RepeatedDesignatedInfo';
-  if (order <= 0 || (p.infoIs === 'Received' && sameSender(p.msgPriority, p.portPriority))) return 'SuperiorDesignatedInfo';
+  if (order <= 0 || (p.infoIs === 'Received' && sameSender(p.msgPriority, p.portPriority)))
+    return 'SuperiorDesignatedInfo';
   return 'InferiorDesignatedInfo';
 }
 
@@ -25,7 +35,8 @@ export function portInformation(p: TreePort): boolean {
   return outlived(p) ? aged(p) : true;
 }
 
-const outlived = (p: TreePort): boolean => p.pim === 'CURRENT' && p.infoIs === 'Received' && isZero(p.port.bridge, p.rcvdInfoWhile) && !p.updtInfo && !p.rcvdMsg;
+const outlived = (p: TreePort): boolean =>
+  p.pim === 'CURRENT' && p.infoIs === 'Received' && isZero(p.port.bridge, p.rcvdInfoWhile) && !p.updtInfo && !p.rcvdMsg;
 
 function disabled(p: TreePort): true {
   p.pim = 'DISABLED';

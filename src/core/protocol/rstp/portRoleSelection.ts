@@ -23,23 +23,36 @@ function updtRolesTree(tree: TreeBridge): void {
     if (order > 0 || (order === 0 && rootPort !== null && p.portId >= rootPort.portId)) continue;
     best = path;
     rootPort = p;
-    times = inside(p) ? { ...p.portTimes, remainingHops: p.portTimes.remainingHops - 1 } : { ...p.portTimes, messageAge: p.portTimes.messageAge + 1, remainingHops: tree.bridge.bridgeTimes.remainingHops };
+    times = inside(p)
+      ? { ...p.portTimes, remainingHops: p.portTimes.remainingHops - 1 }
+      : {
+          ...p.portTimes,
+          messageAge: p.portTimes.messageAge + 1,
+          remainingHops: tree.bridge.bridgeTimes.remainingHops,
+        };
   }
   const old = tree.rootPriority;
   tree.rootPriority = best;
   tree.rootPort = rootPort;
   if (!sameTimes(tree.rootTimes, times)) tree.rootTimes = times;
-  if (isCist(tree) && old.regionalRoot !== best.regionalRoot && (old.externalCost !== 0 || best.externalCost !== 0)) syncMaster(tree.bridge);
+  if (isCist(tree) && old.regionalRoot !== best.regionalRoot && (old.externalCost !== 0 || best.externalCost !== 0))
+    syncMaster(tree.bridge);
   const designated: Times = { ...tree.rootTimes, hello: tree.bridge.bridgeTimes.hello };
   for (const p of tree.ports) {
     // 13.10: where a classic bridge is attached, the bridge stands in the place of its regional root too.
-    const vector: Vector = { ...best, regionalRoot: isCist(tree) && !p.port.sendRSTP ? tree.bridgeIdentifier : best.regionalRoot, bridge: tree.bridgeIdentifier, port: p.portId };
+    const vector: Vector = {
+      ...best,
+      regionalRoot: isCist(tree) && !p.port.sendRSTP ? tree.bridgeIdentifier : best.regionalRoot,
+      bridge: tree.bridgeIdentifier,
+      port: p.portId,
+    };
     if (compareVectors(p.designatedPriority, vector) !== 0) p.designatedPriority = vector;
     if (!sameTimes(p.designatedTimes, designated)) p.designatedTimes = designated;
     const before = p.selectedRole;
     select(p, p === rootPort);
     // Outside the region an instance's role follows the CIST's.
-    if (isCist(tree) && p.selectedRole !== before) for (const instance of p.port.trees.slice(1)) instance.reselect = true;
+    if (isCist(tree) && p.selectedRole !== before)
+      for (const instance of p.port.trees.slice(1)) instance.reselect = true;
   }
 }
 
@@ -50,13 +63,20 @@ const inside = (p: TreePort): boolean => !isCist(p.tree) || p.port.infoInternal;
 function rootPathPriority(p: TreePort): Vector {
   const { portPriority, pathCost, tree } = p;
   if (inside(p)) return { ...portPriority, internalCost: portPriority.internalCost + pathCost.internal };
-  return { ...portPriority, externalCost: portPriority.externalCost + pathCost.external, regionalRoot: tree.bridgeIdentifier, internalCost: 0 };
+  return {
+    ...portPriority,
+    externalCost: portPriority.externalCost + pathCost.external,
+    regionalRoot: tree.bridgeIdentifier,
+    internalCost: 0,
+  };
 }
 
-const differs = (p: TreePort): boolean => compareVectors(p.portPriority, p.designatedPriority) !== 0 || !sameTimes(p.portTimes, p.designatedTimes);
+const differs = (p: TreePort): boolean =>
+  compareVectors(p.portPriority, p.designatedPriority) !== 0 || !sameTimes(p.portTimes, p.designatedTimes);
 
 /** Of an instance: what the CIST hears through the port comes from outside of the region. */
-const atBoundary = (p: TreePort): boolean => !isCist(p.tree) && cist(p.port).infoIs === 'Received' && !p.port.infoInternal;
+const atBoundary = (p: TreePort): boolean =>
+  !isCist(p.tree) && cist(p.port).infoIs === 'Received' && !p.port.infoInternal;
 
 function select(p: TreePort, isRoot: boolean): void {
   const common = cist(p.port);

@@ -188,7 +188,13 @@ function master(p: TreePort): boolean {
 
 /** DESIGNATED_SYNCED, MASTER_SYNCED. */
 function synced(p: TreePort): boolean {
-  if (!((!p.learning && !p.forwarding && !p.synced) || (p.agreed && !p.synced) || (p.port.operEdge && !p.synced) || (p.sync && p.synced))) return false;
+  if (!(
+    (!p.learning && !p.forwarding && !p.synced) ||
+    (p.agreed && !p.synced) ||
+    (p.port.operEdge && !p.synced) ||
+    (p.sync && p.synced)
+  ))
+    return false;
   p.rrWhile = 0;
   p.synced = true;
   p.sync = false;

@@ -33,10 +33,12 @@ export function portTransmit(port: BridgePort): boolean {
   return true;
 }
 
-const periodic = (p: TreePort): boolean => p.role === 'designated' || (p.role === 'root' && !isZero(p.port.bridge, p.tcWhile));
+const periodic = (p: TreePort): boolean =>
+  p.role === 'designated' || (p.role === 'root' && !isZero(p.port.bridge, p.tcWhile));
 
 /** newInfoMsti and not mstiMasterPort: there is something to tell of instances, and somebody of the region to hear it. */
-export const tellsInstances = (port: BridgePort): boolean => port.newInfoMsti && port.trees.length > 1 && !port.trees.some((p) => p.role === 'master');
+export const tellsInstances = (port: BridgePort): boolean =>
+  port.newInfoMsti && port.trees.length > 1 && !port.trees.some((p) => p.role === 'master');
 
 /** 13.29 txRstp and, for a bridge that belongs to a region, txMstp. What says the same as the BPDU before is the same object: whoever hears it need not read it again. */
 function txMstp(p: TreePort): void {
@@ -44,14 +46,23 @@ function txMstp(p: TreePort): void {
   if (p.role === 'disabled') return;
   const { bridge, sentBpdu: old } = port;
   const said = flagsOf(p);
-  const same = old !== null && sameFlags(old, said) && old.vector === p.designatedPriority && old.times === p.designatedTimes;
+  const same =
+    old !== null && sameFlags(old, said) && old.vector === p.designatedPriority && old.times === p.designatedTimes;
   const region = bridge.region;
   if (!region) {
     if (!same) port.sentBpdu = { kind: 'rst', vector: p.designatedPriority, times: p.designatedTimes, ...said };
   } else {
     const before = old?.kind === 'mst' ? old.instances : [];
     const instances = port.trees.slice(1).map((tree, i) => mstiMessage(tree, before[i]));
-    if (!same || instances.some((message, i) => message !== before[i])) port.sentBpdu = { kind: 'mst', configurationId: region.configurationId, vector: p.designatedPriority, times: p.designatedTimes, ...said, instances };
+    if (!same || instances.some((message, i) => message !== before[i]))
+      port.sentBpdu = {
+        kind: 'mst',
+        configurationId: region.configurationId,
+        vector: p.designatedPriority,
+        times: p.designatedTimes,
+        ...said,
+        instances,
+      };
   }
   bridge.around.transmit(port.index, port.sentBpdu!);
 }
@@ -60,25 +71,55 @@ function mstiMessage(p: TreePort, old: MstiMessage | undefined): MstiMessage {
   const said = flagsOf(p);
   const { remainingHops } = p.designatedTimes;
   // 13.27 master: this bridge, or one that is heard through another port of the instance, has a way out of the region.
-  const master = (p.role === 'root' || p.role === 'designated') && p.tree.ports.some((other) => other.role === 'master' || (other !== p && other.mastered && (other.role === 'root' || other.role === 'designated')));
-  if (old && sameFlags(old, said) && old.vector === p.designatedPriority && old.remainingHops === remainingHops && old.master === master) return old;
+  const master =
+    (p.role === 'root' || p.role === 'designated') &&
+    p.tree.ports.some(
+      (other) =>
+        other.role === 'master' ||
+        (other !== p && other.mastered && (other.role === 'root' || other.role === 'designated')),
+    );
+  if (
+    old &&
+    sameFlags(old, said) &&
+    old.vector === p.designatedPriority &&
+    old.remainingHops === remainingHops &&
+    old.master === master
+  )
+    return old;
   return { kind: 'msti', mstid: p.tree.mstid, vector: p.designatedPriority, remainingHops, ...said, master };
 }
 
 const flagsOf = (p: TreePort): RstFlags => ({
-  role: roleCode(p), tc: !isZero(p.port.bridge, p.tcWhile), proposal: p.proposing, learning: p.learning, forwarding: p.forwarding, agreement: p.agree,
+  role: roleCode(p),
+  tc: !isZero(p.port.bridge, p.tcWhile),
+  proposal: p.proposing,
+  learning: p.learning,
+  forwarding: p.forwarding,
+  agreement: p.agree,
 });
 
 const sameFlags = (a: RstFlags, b: RstFlags): boolean =>
-  a.role === b.role && a.tc === b.tc && a.proposal === b.proposal && a.learning === b.learning && a.forwarding === b.forwarding && a.agreement === b.agreement;
+  a.role === b.role &&
+  a.tc === b.tc &&
+  a.proposal === b.proposal &&
+  a.learning === b.learning &&
+  a.forwarding === b.forwarding &&
+  a.agreement === b.agreement;
 
-const roleCode = ({ role }: TreePort): RoleCode => (role === 'root' || role === 'designated' || role === 'master' ? role : 'alternate');
+const roleCode = ({ role }: TreePort): RoleCode =>
+  role === 'root' || role === 'designated' || role === 'master' ? role : 'alternate';
 
 /** 13.29 txConfig: toward classic bridges the bridge itself stands where its region would (13.10). */
 function txConfig(p: TreePort): void {
   const { port } = p;
   const { root, externalCost, bridge, port: id } = p.designatedPriority;
-  port.bridge.around.transmit(port.index, { kind: 'config', vector: { ...ownVector(bridge, id), root, externalCost }, times: p.designatedTimes, tc: !isZero(port.bridge, p.tcWhile), tcAck: port.tcAck });
+  port.bridge.around.transmit(port.index, {
+    kind: 'config',
+    vector: { ...ownVector(bridge, id), root, externalCost },
+    times: p.designatedTimes,
+    tc: !isZero(port.bridge, p.tcWhile),
+    tcAck: port.tcAck,
+  });
 }
 
 /** 13.29 txTcn. */

@@ -1,13 +1,32 @@
 /** Conditions and procedures that several machines share, under the clause's names (IEEE 802.1Q-2018 13.28 and 13.29). */
 import { compareVectors } from '../vector';
-import { HELD, forwardDelay, fwdDelay, helloTime, inSeconds, isCist, isZero, maxAge, newInfoXst, type Bridge, type TreePort } from './state';
+import {
+  HELD,
+  forwardDelay,
+  fwdDelay,
+  helloTime,
+  inSeconds,
+  isCist,
+  isZero,
+  maxAge,
+  newInfoXst,
+  type Bridge,
+  type TreePort,
+} from './state';
 
 /** 13.28: every port has the role that was selected for it, and all are synced, but for root ports or, asked of a master port, for itself. */
 export const allSynced = (own: TreePort): boolean =>
-  own.tree.ports.every((p) => p.selected && p.role === p.selectedRole && !p.updtInfo && (p.synced || (own.role === 'master' ? p === own : p.role === 'root')));
+  own.tree.ports.every(
+    (p) =>
+      p.selected &&
+      p.role === p.selectedRole &&
+      !p.updtInfo &&
+      (p.synced || (own.role === 'master' ? p === own : p.role === 'root')),
+  );
 
 /** 13.28: no other port has been a root port of late. */
-export const reRooted = (own: TreePort): boolean => own.tree.ports.every((p) => p === own || isZero(p.port.bridge, p.rrWhile));
+export const reRooted = (own: TreePort): boolean =>
+  own.tree.ports.every((p) => p === own || isZero(p.port.bridge, p.rrWhile));
 
 /** 13.29: better or the same as what the port has, of the kind that it has. */
 export function betterorsameInfo(p: TreePort, newInfoIs: 'Received' | 'Mine'): boolean {
@@ -64,7 +83,8 @@ function instancesOutside(p: TreePort): readonly TreePort[] {
 }
 
 /** Flags are those of RST and MST BPDUs and of MSTI messages. */
-const flagged = ({ rcvdMsg }: TreePort) => (rcvdMsg === null || rcvdMsg.kind === 'config' || rcvdMsg.kind === 'tcn' ? null : rcvdMsg);
+const flagged = ({ rcvdMsg }: TreePort) =>
+  rcvdMsg === null || rcvdMsg.kind === 'config' || rcvdMsg.kind === 'tcn' ? null : rcvdMsg;
 
 /** 13.29: a designated port asks for agreement. */
 export function recordProposal(p: TreePort): void {
@@ -121,4 +141,3 @@ export function letGo(p: TreePort): void {
   if (p.rrWhile === HELD) p.rrWhile = inSeconds(bridge, fwdDelay(p));
   if (p.rbWhile === HELD) p.rbWhile = inSeconds(bridge, 2 * helloTime(p));
 }
-

@@ -3,7 +3,16 @@
  * of its ports, and of each port in each tree. RSTP is the CIST alone. Timers hold the moment at which they reach zero.
  */
 import type { Bpdu, MstBpdu, MstiMessage, RstBpdu } from '../bpdu';
-import { SECOND, type EntitySettings, type Micros, type PortCost, type PortSettings, type RegionSettings, type RunRole, type Surroundings } from '../entity';
+import {
+  SECOND,
+  type EntitySettings,
+  type Micros,
+  type PortCost,
+  type PortSettings,
+  type RegionSettings,
+  type RunRole,
+  type Surroundings,
+} from '../entity';
 import { ownVector, type Times, type Vector } from '../vector';
 
 /** A timer that the machines keep at its full value: it counts from the moment at which they let go of it. */
@@ -12,7 +21,12 @@ export const HELD: Micros = Infinity;
 export const MIGRATE_TIME = 3;
 
 export type InfoIs = 'Disabled' | 'Aged' | 'Mine' | 'Received';
-export type RcvdInfo = 'SuperiorDesignatedInfo' | 'RepeatedDesignatedInfo' | 'InferiorDesignatedInfo' | 'InferiorRootAlternateInfo' | 'OtherInfo';
+export type RcvdInfo =
+  | 'SuperiorDesignatedInfo'
+  | 'RepeatedDesignatedInfo'
+  | 'InferiorDesignatedInfo'
+  | 'InferiorRootAlternateInfo'
+  | 'OtherInfo';
 
 /** A port in one tree (13.27, per-tree part). */
 export interface TreePort {
@@ -56,7 +70,14 @@ export interface TreePort {
   rcvdInfoWhile: Micros;
   /** The states of the machines that run for each tree and port. */
   pim: 'DISABLED' | 'AGED' | 'CURRENT';
-  prt: 'DISABLE_PORT' | 'DISABLED_PORT' | 'ROOT_PORT' | 'DESIGNATED_PORT' | 'MASTER_PORT' | 'BLOCK_PORT' | 'ALTERNATE_PORT';
+  prt:
+    | 'DISABLE_PORT'
+    | 'DISABLED_PORT'
+    | 'ROOT_PORT'
+    | 'DESIGNATED_PORT'
+    | 'MASTER_PORT'
+    | 'BLOCK_PORT'
+    | 'ALTERNATE_PORT';
   pst: 'DISCARDING' | 'LEARNING' | 'FORWARDING';
   tcm: 'INACTIVE' | 'LEARNING' | 'ACTIVE';
 }
@@ -148,32 +169,114 @@ export const edgeDelay = (port: BridgePort): number => (port.operPointToPointMAC
 export function createBridge(settings: EntitySettings, around: Surroundings): Bridge {
   const { hello, maxAge: age, forwardDelay: delay, maxHops, txHold } = settings.times;
   const bridgeTimes: Times = { messageAge: 0, maxAge: age, forwardDelay: delay, hello, remainingHops: maxHops };
-  const bridge: Bridge = { ports: [], trees: [], region: settings.region, bridgeTimes, txHoldCount: txHold, around, now: around.now() };
+  const bridge: Bridge = {
+    ports: [],
+    trees: [],
+    region: settings.region,
+    bridgeTimes,
+    txHoldCount: txHold,
+    around,
+    now: around.now(),
+  };
   for (const given of settings.ports) {
     bridge.ports.push({
-      index: bridge.ports.length, bridge, trees: [], adminEdge: given.edge, autoEdge: true, operPointToPointMAC: given.pointToPoint, portEnabled: false, operEdge: given.edge,
-      sendRSTP: true, mcheck: false, rcvdBpdu: null, sentBpdu: null, heardBpdu: null, rcvdInternal: false, infoInternal: false, rcvdRSTP: false, rcvdSTP: false, rcvdTcn: false,
-      rcvdTcAck: false, tcAck: false, newInfo: true, newInfoMsti: true, txCount: 0, txTick: 0, helloWhen: bridge.now + settings.offset, mdelayWhile: 0, edgeDelayWhile: 0, ppm: 'SENSING',
+      index: bridge.ports.length,
+      bridge,
+      trees: [],
+      adminEdge: given.edge,
+      autoEdge: true,
+      operPointToPointMAC: given.pointToPoint,
+      portEnabled: false,
+      operEdge: given.edge,
+      sendRSTP: true,
+      mcheck: false,
+      rcvdBpdu: null,
+      sentBpdu: null,
+      heardBpdu: null,
+      rcvdInternal: false,
+      infoInternal: false,
+      rcvdRSTP: false,
+      rcvdSTP: false,
+      rcvdTcn: false,
+      rcvdTcAck: false,
+      tcAck: false,
+      newInfo: true,
+      newInfoMsti: true,
+      txCount: 0,
+      txTick: 0,
+      helloWhen: bridge.now + settings.offset,
+      mdelayWhile: 0,
+      edgeDelayWhile: 0,
+      ppm: 'SENSING',
     });
   }
-  for (const tree of [{ mstid: 0, bridge: settings.bridge, ports: settings.ports }, ...(settings.region?.instances ?? [])]) addTree(bridge, tree.mstid, tree.bridge, tree.ports);
+  for (const tree of [
+    { mstid: 0, bridge: settings.bridge, ports: settings.ports },
+    ...(settings.region?.instances ?? []),
+  ])
+    addTree(bridge, tree.mstid, tree.bridge, tree.ports);
   return bridge;
 }
 
 function addTree(bridge: Bridge, mstid: number, bridgeIdentifier: number, ports: readonly PortSettings[]): void {
   const { bridgeTimes } = bridge;
-  const tree: TreeBridge = { bridge, index: bridge.trees.length, mstid, ports: [], bridgeIdentifier, rootPriority: NO_VECTOR, rootTimes: bridgeTimes, rootPort: null };
+  const tree: TreeBridge = {
+    bridge,
+    index: bridge.trees.length,
+    mstid,
+    ports: [],
+    bridgeIdentifier,
+    rootPriority: NO_VECTOR,
+    rootTimes: bridgeTimes,
+    rootPort: null,
+  };
   tree.rootPriority = bridgePriority(tree, 0);
   bridge.trees.push(tree);
   for (const port of bridge.ports) {
     const { id, cost } = ports[port.index]!;
     const vector = bridgePriority(tree, id);
     const treePort: TreePort = {
-      port, tree, pathCost: cost, portId: id, infoIs: 'Disabled', role: 'disabled', selectedRole: 'disabled',
-      agree: false, agreed: false, disputed: false, forward: false, forwarding: false, learn: false, learning: false, proposed: false, proposing: false, mastered: false,
-      rcvdMsg: null, rcvdTc: false, reRoot: false, reselect: true, selected: false, sync: false, synced: true, tcProp: false, updtInfo: false,
-      designatedPriority: vector, designatedTimes: bridgeTimes, msgPriority: vector, msgTimes: bridgeTimes, portPriority: vector, portTimes: bridgeTimes,
-      fdWhile: HELD, rrWhile: 0, rbWhile: 0, tcWhile: 0, rcvdInfoWhile: 0, pim: 'DISABLED', prt: 'DISABLED_PORT', pst: 'DISCARDING', tcm: 'INACTIVE',
+      port,
+      tree,
+      pathCost: cost,
+      portId: id,
+      infoIs: 'Disabled',
+      role: 'disabled',
+      selectedRole: 'disabled',
+      agree: false,
+      agreed: false,
+      disputed: false,
+      forward: false,
+      forwarding: false,
+      learn: false,
+      learning: false,
+      proposed: false,
+      proposing: false,
+      mastered: false,
+      rcvdMsg: null,
+      rcvdTc: false,
+      reRoot: false,
+      reselect: true,
+      selected: false,
+      sync: false,
+      synced: true,
+      tcProp: false,
+      updtInfo: false,
+      designatedPriority: vector,
+      designatedTimes: bridgeTimes,
+      msgPriority: vector,
+      msgTimes: bridgeTimes,
+      portPriority: vector,
+      portTimes: bridgeTimes,
+      fdWhile: HELD,
+      rrWhile: 0,
+      rbWhile: 0,
+      tcWhile: 0,
+      rcvdInfoWhile: 0,
+      pim: 'DISABLED',
+      prt: 'DISABLED_PORT',
+      pst: 'DISCARDING',
+      tcm: 'INACTIVE',
     };
     port.trees.push(treePort);
     tree.ports.push(treePort);

@@ -3,10 +3,30 @@ import type { Bpdu, ConfigBpdu } from '../bpdu';
 import type { EntitySettings, Micros, PortCost, ProtocolEntity, RunRole, RunState, Surroundings } from '../entity';
 import { ownVector, type Vector } from '../vector';
 import {
-  acknowledgeTopologyChange, becomeDesignatedPort, configurationBpduGeneration, configurationUpdate, portStateSelection, recordConfigurationInformation, recordConfigurationTimeoutValues,
-  supersedesPortInfo, topologyChangeAcknowledged, topologyChangeDetection, transmitConfiguration, transmitTcn,
+  acknowledgeTopologyChange,
+  becomeDesignatedPort,
+  configurationBpduGeneration,
+  configurationUpdate,
+  portStateSelection,
+  recordConfigurationInformation,
+  recordConfigurationTimeoutValues,
+  supersedesPortInfo,
+  topologyChangeAcknowledged,
+  topologyChangeDetection,
+  transmitConfiguration,
+  transmitTcn,
 } from './procedures';
-import { STOPPED, after, createStpBridge, isDesignated, isRoot, setState, setTopologyChange, type StpBridge, type StpPort } from './state';
+import {
+  STOPPED,
+  after,
+  createStpBridge,
+  isDesignated,
+  isRoot,
+  setState,
+  setTopologyChange,
+  type StpBridge,
+  type StpPort,
+} from './state';
 
 /** A classic entity: its ports have no signal yet. */
 export function stpEntity(settings: EntitySettings, around: Surroundings): ProtocolEntity {
@@ -103,7 +123,8 @@ class StpEntity implements ProtocolEntity {
       port.forwardDelayTimer = after(bridge, bridge.forwardDelay);
     } else if (port.state === 'learning') {
       setState(bridge, port, 'forwarding');
-      if (bridge.ports.some((other) => other.state !== 'disabled' && isDesignated(bridge, other))) topologyChangeDetection(bridge);
+      if (bridge.ports.some((other) => other.state !== 'disabled' && isDesignated(bridge, other)))
+        topologyChangeDetection(bridge);
     }
   }
 
@@ -144,7 +165,8 @@ class StpEntity implements ProtocolEntity {
     this.reconfigure(() => {
       if (isDesignated(bridge, port)) port.designatedPort = id;
       port.portId = id;
-      if (bridge.bridgeId === port.designatedBridge && port.portId < port.designatedPort) becomeDesignatedPort(bridge, port);
+      if (bridge.bridgeId === port.designatedBridge && port.portId < port.designatedPort)
+        becomeDesignatedPort(bridge, port);
     });
     this.rest();
   }
@@ -204,7 +226,11 @@ class StpEntity implements ProtocolEntity {
   }
   get resting(): boolean {
     const { ports, tcnTimer, topologyChangeTimer } = this.bridge;
-    return tcnTimer === STOPPED && topologyChangeTimer === STOPPED && ports.every((port) => port.forwardDelayTimer === STOPPED);
+    return (
+      tcnTimer === STOPPED &&
+      topologyChangeTimer === STOPPED &&
+      ports.every((port) => port.forwardDelayTimer === STOPPED)
+    );
   }
   rootVector(): Vector {
     const { bridgeId, designatedRoot, rootPathCost } = this.bridge;

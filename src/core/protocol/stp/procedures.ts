@@ -2,7 +2,18 @@
 import type { ConfigBpdu } from '../bpdu';
 import { SECOND } from '../entity';
 import { ownVector } from '../vector';
-import { HOLD_TIME, MESSAGE_AGE_INCREMENT, STOPPED, after, isDesignated, isRoot, setState, setTopologyChange, type StpBridge, type StpPort } from './state';
+import {
+  HOLD_TIME,
+  MESSAGE_AGE_INCREMENT,
+  STOPPED,
+  after,
+  isDesignated,
+  isRoot,
+  setState,
+  setTopologyChange,
+  type StpBridge,
+  type StpPort,
+} from './state';
 
 /** 8.6.1: at most one a Hold Time. */
 export function transmitConfiguration(bridge: StpBridge, port: StpPort): void {
@@ -14,10 +25,23 @@ export function transmitConfiguration(bridge: StpBridge, port: StpPort): void {
   const { rootPort } = bridge;
   const messageAge = rootPort === null ? 0 : (now - rootPort.messageAgeFrom) / SECOND + MESSAGE_AGE_INCREMENT;
   if (messageAge >= bridge.maxAge) return;
-  const vector = { ...ownVector(bridge.bridgeId, port.portId), root: bridge.designatedRoot, externalCost: bridge.rootPathCost };
+  const vector = {
+    ...ownVector(bridge.bridgeId, port.portId),
+    root: bridge.designatedRoot,
+    externalCost: bridge.rootPathCost,
+  };
   bridge.around.transmit(port.index, {
-    kind: 'config', vector, times: { messageAge, maxAge: bridge.maxAge, hello: bridge.helloTime, forwardDelay: bridge.forwardDelay, remainingHops: 0 },
-    tc: bridge.topologyChange, tcAck: port.topologyChangeAcknowledge,
+    kind: 'config',
+    vector,
+    times: {
+      messageAge,
+      maxAge: bridge.maxAge,
+      hello: bridge.helloTime,
+      forwardDelay: bridge.forwardDelay,
+      remainingHops: 0,
+    },
+    tc: bridge.topologyChange,
+    tcAck: port.topologyChangeAcknowledge,
   });
   port.topologyChangeAcknowledge = port.configurationPending = false;
   port.holdTimer = after(bridge, HOLD_TIME);
@@ -25,7 +49,10 @@ export function transmitConfiguration(bridge: StpBridge, port: StpPort): void {
 
 /** 8.6.2.2: a BPDU that is better than what the port holds, or comes again from where that came from. */
 export function supersedesPortInfo(bridge: StpBridge, port: StpPort, { vector }: ConfigBpdu): boolean {
-  const order = vector.root - port.designatedRoot || vector.externalCost - port.designatedCost || vector.bridge - port.designatedBridge;
+  const order =
+    vector.root - port.designatedRoot ||
+    vector.externalCost - port.designatedCost ||
+    vector.bridge - port.designatedBridge;
   if (order !== 0) return order < 0;
   return vector.bridge !== bridge.bridgeId || vector.port <= port.designatedPort;
 }
@@ -50,7 +77,8 @@ export function recordConfigurationTimeoutValues(bridge: StpBridge, { times, tc 
 
 /** 8.6.4. */
 export function configurationBpduGeneration(bridge: StpBridge): void {
-  for (const port of bridge.ports) if (port.state !== 'disabled' && isDesignated(bridge, port)) transmitConfiguration(bridge, port);
+  for (const port of bridge.ports)
+    if (port.state !== 'disabled' && isDesignated(bridge, port)) transmitConfiguration(bridge, port);
 }
 
 /** 8.6.6. */
@@ -77,13 +105,21 @@ function rootSelection(bridge: StpBridge): void {
 }
 
 const compareAsRootPorts = (a: StpPort, b: StpPort): number =>
-  a.designatedRoot - b.designatedRoot || a.designatedCost + a.pathCost - b.designatedCost - b.pathCost || a.designatedBridge - b.designatedBridge || a.designatedPort - b.designatedPort || a.portId - b.portId;
+  a.designatedRoot - b.designatedRoot ||
+  a.designatedCost + a.pathCost - b.designatedCost - b.pathCost ||
+  a.designatedBridge - b.designatedBridge ||
+  a.designatedPort - b.designatedPort ||
+  a.portId - b.portId;
 
 /** 8.6.9. */
 function designatedPortSelection(bridge: StpBridge): void {
   for (const port of bridge.ports) {
-    const order = bridge.rootPathCost - port.designatedCost || bridge.bridgeId - port.designatedBridge || port.portId - port.designatedPort;
-    if (isDesignated(bridge, port) || port.designatedRoot !== bridge.designatedRoot || order <= 0) becomeDesignatedPort(bridge, port);
+    const order =
+      bridge.rootPathCost - port.designatedCost ||
+      bridge.bridgeId - port.designatedBridge ||
+      port.portId - port.designatedPort;
+    if (isDesignated(bridge, port) || port.designatedRoot !== bridge.designatedRoot || order <= 0)
+      becomeDesignatedPort(bridge, port);
   }
 }
 

@@ -50,20 +50,50 @@ export interface StpBridge {
 }
 
 /** A bridge that takes itself for the root, its ports without signal (8.8.1). */
-export function createStpBridge({ bridge: bridgeId, times, ports, offset }: EntitySettings, around: Surroundings): StpBridge {
+export function createStpBridge(
+  { bridge: bridgeId, times, ports, offset }: EntitySettings,
+  around: Surroundings,
+): StpBridge {
   const { maxAge, hello, forwardDelay } = times;
   return {
-    around, bridgeId, designatedRoot: bridgeId, rootPathCost: 0, rootPort: null, bridgeTimes: { maxAge, hello, forwardDelay }, maxAge, helloTime: hello, forwardDelay,
-    topologyChangeDetected: false, topologyChange: false, helloTimer: around.now() + offset, tcnTimer: STOPPED, topologyChangeTimer: STOPPED,
+    around,
+    bridgeId,
+    designatedRoot: bridgeId,
+    rootPathCost: 0,
+    rootPort: null,
+    bridgeTimes: { maxAge, hello, forwardDelay },
+    maxAge,
+    helloTime: hello,
+    forwardDelay,
+    topologyChangeDetected: false,
+    topologyChange: false,
+    helloTimer: around.now() + offset,
+    tcnTimer: STOPPED,
+    topologyChangeTimer: STOPPED,
     ports: ports.map((port, index): StpPort => ({
-      index, adminEdge: port.edge, operEdge: port.edge, portId: port.id, state: 'disabled', pathCost: port.cost.external, designatedRoot: bridgeId, designatedCost: 0, designatedBridge: bridgeId,
-      designatedPort: port.id, topologyChangeAcknowledge: false, configurationPending: false, messageAgeFrom: 0, messageAgeTimer: STOPPED, forwardDelayTimer: STOPPED, holdTimer: STOPPED,
+      index,
+      adminEdge: port.edge,
+      operEdge: port.edge,
+      portId: port.id,
+      state: 'disabled',
+      pathCost: port.cost.external,
+      designatedRoot: bridgeId,
+      designatedCost: 0,
+      designatedBridge: bridgeId,
+      designatedPort: port.id,
+      topologyChangeAcknowledge: false,
+      configurationPending: false,
+      messageAgeFrom: 0,
+      messageAgeTimer: STOPPED,
+      forwardDelayTimer: STOPPED,
+      holdTimer: STOPPED,
     })),
   };
 }
 
 export const isRoot = (bridge: StpBridge): boolean => bridge.designatedRoot === bridge.bridgeId;
-export const isDesignated = (bridge: StpBridge, port: StpPort): boolean => port.designatedBridge === bridge.bridgeId && port.designatedPort === port.portId;
+export const isDesignated = (bridge: StpBridge, port: StpPort): boolean =>
+  port.designatedBridge === bridge.bridgeId && port.designatedPort === port.portId;
 export const after = ({ around }: StpBridge, seconds: number): Micros => around.now() + Math.round(seconds * SECOND);
 
 export function setState(bridge: StpBridge, port: StpPort, state: RunState): void {

@@ -5,14 +5,22 @@ import { stpEntity } from './entity';
 
 const BETTER = 5;
 const WORSE = 900;
-const bridge = (ports: number, edges: readonly number[] = [], times = {}) => new EntityBench(stpEntity, ports, edges, times);
-const configs = (own: EntityBench, port: number, since = 0): ConfigBpdu[] => own.from(port, since).flatMap((bpdu) => (bpdu.kind === 'config' ? [bpdu] : []));
+const bridge = (ports: number, edges: readonly number[] = [], times = {}) =>
+  new EntityBench(stpEntity, ports, edges, times);
+const configs = (own: EntityBench, port: number, since = 0): ConfigBpdu[] =>
+  own.from(port, since).flatMap((bpdu) => (bpdu.kind === 'config' ? [bpdu] : []));
 
 describe('alone', () => {
   it('is the root, listens for a forward delay, learns for another, then forwards (8.7.5)', () => {
     const own = bridge(1);
     const states = [0, 14.9, 15, 29.9, 30].map((t) => own.to(t).is(0));
-    expect(states).toEqual(['designated listening', 'designated listening', 'designated learning', 'designated learning', 'designated forwarding']);
+    expect(states).toEqual([
+      'designated listening',
+      'designated listening',
+      'designated learning',
+      'designated learning',
+      'designated forwarding',
+    ]);
   });
   it('speaks each hello time', () => expect(configs(bridge(1).to(40), 0, 20.5)).toHaveLength(10));
   it('forwards at once on an edge port, and listens there once it hears a bridge', () => {
@@ -26,34 +34,57 @@ describe('alone', () => {
 
 describe('a better bridge', () => {
   it('becomes the root, and its word is passed on a second older (8.6.1)', () => {
-    const own = bridge(2).to(1).hear(0, config({ root: BETTER, cost: 4, bridge: 30, messageAge: 2 })).to(3);
-    expect([own.entity.rootVector().root, own.entity.rootVector().externalCost, own.entity.rootPort()]).toEqual([BETTER, 20_004, 0]);
-    expect(configs(own, 1).at(-1)).toMatchObject({ vector: { root: BETTER, externalCost: 20_004, bridge: OWN, port: 0x8002 }, times: { messageAge: 3, maxAge: 20 } });
+    const own = bridge(2)
+      .to(1)
+      .hear(0, config({ root: BETTER, cost: 4, bridge: 30, messageAge: 2 }))
+      .to(3);
+    expect([own.entity.rootVector().root, own.entity.rootVector().externalCost, own.entity.rootPort()]).toEqual([
+      BETTER,
+      20_004,
+      0,
+    ]);
+    expect(configs(own, 1).at(-1)).toMatchObject({
+      vector: { root: BETTER, externalCost: 20_004, bridge: OWN, port: 0x8002 },
+      times: { messageAge: 3, maxAge: 20 },
+    });
     expect(configs(own, 0, 1.01)).toEqual([]);
   });
   it('is not passed on once its word is as old as max age', () => {
-    const own = bridge(2).to(1).hear(0, config({ root: BETTER, messageAge: 19 }));
+    const own = bridge(2)
+      .to(1)
+      .hear(0, config({ root: BETTER, messageAge: 19 }));
     expect(configs(own, 1, 1.5)).toEqual([]);
   });
   it('at two ports is reached by the better, the other blocks', () => {
-    const own = bridge(2).to(1).hear(0, config({ root: BETTER, bridge: 30 })).hear(1, config({ root: BETTER, bridge: 20 }));
+    const own = bridge(2)
+      .to(1)
+      .hear(0, config({ root: BETTER, bridge: 30 }))
+      .hear(1, config({ root: BETTER, bridge: 20 }));
     expect([own.entity.role(0), own.is(1)]).toEqual(['alternate', 'root listening']);
     expect(own.is(0)).toBe('alternate blocking');
   });
   it('that falls silent is forgotten when its word is as old as max age (8.7.4)', () => {
-    const own = bridge(1).to(1).hear(0, config({ root: BETTER, messageAge: 3 }));
+    const own = bridge(1)
+      .to(1)
+      .hear(0, config({ root: BETTER, messageAge: 3 }));
     expect(own.to(17.9).entity.rootVector().root).toBe(BETTER);
     expect(own.to(18).entity.rootVector().root).toBe(OWN);
   });
   it('gives its times to everyone (8.6.3)', () => {
     const own = bridge(1).to(1);
-    own.hear(0, { ...config({ root: BETTER }), times: { messageAge: 0, maxAge: 10, forwardDelay: 4, hello: 1, remainingHops: 0 } });
+    own.hear(0, {
+      ...config({ root: BETTER }),
+      times: { messageAge: 0, maxAge: 10, forwardDelay: 4, hello: 1, remainingHops: 0 },
+    });
     own.entity.enable(0, false);
     own.entity.enable(0, true);
     expect(own.to(10).entity.rootVector().root).toBe(OWN);
   });
   it('whose port loses its light is forgotten at once (8.8.3)', () => {
-    const own = bridge(2).to(1).hear(0, config({ root: BETTER })).hear(1, config({ root: BETTER, cost: 9, bridge: 30 }));
+    const own = bridge(2)
+      .to(1)
+      .hear(0, config({ root: BETTER }))
+      .hear(1, config({ root: BETTER, cost: 9, bridge: 30 }));
     expect(own.is(1)).toBe('alternate blocking');
     own.entity.enable(0, false);
     expect([own.is(1), own.entity.rootVector().externalCost]).toEqual(['root listening', 20_009]);
@@ -72,12 +103,20 @@ describe('a worse bridge', () => {
     expect(configs(own, 0, 5.5)).toHaveLength(1);
     expect(configs(own.to(6.5), 0, 5.5)).toHaveLength(2);
   });
-  it('and BPDUs of later versions are not known to it (9.3.4)', () => expect(bridge(1).to(1).hear(0, rst({ root: BETTER })).entity.rootVector().root).toBe(OWN));
+  it('and BPDUs of later versions are not known to it (9.3.4)', () =>
+    expect(
+      bridge(1)
+        .to(1)
+        .hear(0, rst({ root: BETTER }))
+        .entity.rootVector().root,
+    ).toBe(OWN));
 });
 
 describe('its own voice at another port', () => {
   it('makes that a backup', () => {
-    const own = bridge(2).to(1).hear(1, config({ root: OWN, bridge: OWN, port: 0x8001 }));
+    const own = bridge(2)
+      .to(1)
+      .hear(1, config({ root: OWN, bridge: OWN, port: 0x8001 }));
     expect([own.entity.role(0), own.is(1)]).toEqual(['designated', 'backup blocking']);
   });
 });
@@ -117,12 +156,22 @@ describe('a topology change', () => {
 
 describe('settings', () => {
   it('a dearer port gives way to the other (8.8.6)', () => {
-    const own = bridge(2).to(1).hear(0, config({ root: BETTER })).hear(1, config({ root: BETTER, bridge: 30 }));
+    const own = bridge(2)
+      .to(1)
+      .hear(0, config({ root: BETTER }))
+      .hear(1, config({ root: BETTER, bridge: 30 }));
     own.entity.setPathCost(0, { external: 90_000, internal: 90_000 });
-    expect([own.entity.rootPort(), own.entity.rootVector().externalCost, own.is(0)]).toEqual([1, 20_000, 'alternate blocking']);
+    expect([own.entity.rootPort(), own.entity.rootVector().externalCost, own.is(0)]).toEqual([
+      1,
+      20_000,
+      'alternate blocking',
+    ]);
   });
   it('a better identifier makes it the root, and it begins to speak (8.8.4)', () => {
-    const own = bridge(1).to(1).hear(0, config({ root: BETTER })).to(2.5);
+    const own = bridge(1)
+      .to(1)
+      .hear(0, config({ root: BETTER }))
+      .to(2.5);
     own.entity.setBridge(1);
     expect(own.entity.rootVector().root).toBe(1);
     expect(configs(own, 0, 2.5)).toHaveLength(1);

@@ -8,7 +8,9 @@ export const GET = (request: Request, { params }: { params: Promise<{ id: string
     const { id } = await params;
     // What cannot be read is taken out as it is stored.
     if (new URL(request.url).searchParams.get('as') === 'stored') {
-      return Response.json(storedDesign(database(), id), { headers: { 'content-disposition': 'attachment; filename="stored-design.json"' } });
+      return Response.json(storedDesign(database(), id), {
+        headers: { 'content-disposition': 'attachment; filename="stored-design.json"' },
+      });
     }
     const open = openDesign(database(), id);
     if (!open.ok) return refuse(open.error);
