@@ -28,6 +28,16 @@ const config = [
     },
   },
   {
+    // What the types know: every case of a union is told, every promise is waited for, and no question has one answer only.
+    files: ['src/**/*.ts', 'src/**/*.tsx'],
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    rules: {
+      '@typescript-eslint/switch-exhaustiveness-check': 'error',
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/no-unnecessary-condition': 'error',
+    },
+  },
+  {
     files: ['src/core/**', 'src/contract/**', 'src/workbench/**', 'src/workers/**', 'src/server/**', 'src/cli/**'],
     rules: {
       'no-restricted-exports': [

@@ -1,7 +1,7 @@
 /** Networks of a given size for the benchmarks: layered, redundant, the same every time. */
-import { randomFrom } from '../src/core/random';
-import { readDesign } from '../src/core/design/read';
-import type { Design } from '../src/core/design/schema';
+import { randomFrom } from '../src/core/base/random';
+import { readDesign } from '../src/core/model/read';
+import type { Design } from '../src/core/model/document';
 
 /** A per-VLAN network of `switches`, about `links` cables and `trees` trees (VLAN 1 among them), of which `own` have priorities of their own. */
 export function benchNetwork(switches: number, links: number, trees: number, own = 60): Design {

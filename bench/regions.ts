@@ -1,9 +1,9 @@
 /** MSTP with 64 instances: settled solve, a link cut in the simulator, and the search for a grouping. */
-import { CIST, instanceTree, vlanTree, type TreeId } from '../src/core/design/ids';
-import type { Design } from '../src/core/design/schema';
-import { proposeGroupings } from '../src/core/study/grouping';
+import { CIST, instanceTree, vlanTree, type TreeId } from '../src/core/model/ids';
+import type { Design } from '../src/core/model/document';
+import { proposeGroupings } from '../src/core/analysis/regions/grouping';
 import { simulate } from '../src/core/sim/simulate';
-import { readScenario } from '../src/core/sim/scenario';
+import { readScenario } from '../src/core/sim/scenario/scenario';
 import { solve } from '../src/core/tree/solve';
 import { benchNetwork } from './network';
 import { median } from './solver';

@@ -4,8 +4,8 @@ import { spawn } from 'node:child_process';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import type { Design } from '../src/core/design/schema';
-import { leanDesign } from '../src/core/design/write';
+import type { Design } from '../src/core/model/document';
+import { leanDesign } from '../src/core/model/derive/write';
 
 const PORT = Number(process.env.KNOT_PATH_BENCH_PORT ?? 3189);
 export const BASE = `http://127.0.0.1:${PORT}`;

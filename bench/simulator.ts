@@ -1,8 +1,8 @@
 /** The protocols against the bare queue that they run on, over growing networks; and the demo's scenarios. */
 import { fernhollow } from '../src/core/demo/demos';
-import type { Design, Dialect } from '../src/core/design/schema';
-import { EventQueue } from '../src/core/sim/eventQueue';
-import { readScenario } from '../src/core/sim/scenario';
+import type { Design, Dialect } from '../src/core/model/document';
+import { EventQueue } from '../src/core/sim/engine/eventQueue';
+import { readScenario } from '../src/core/sim/scenario/scenario';
 import { simulate } from '../src/core/sim/simulate';
 import { solve } from '../src/core/tree/solve';
 import { benchNetwork } from './network';

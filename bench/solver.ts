@@ -1,7 +1,7 @@
 /** The settled solver against plain heap Dijkstra (graphology's, once a tree, on the same graph), and how both grow. */
 import Graph from 'graphology';
 import { dijkstra } from 'graphology-shortest-path';
-import type { Design } from '../src/core/design/schema';
+import type { Design } from '../src/core/model/document';
 import { solve } from '../src/core/tree/solve';
 import { benchNetwork } from './network';
 

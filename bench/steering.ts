@@ -1,13 +1,13 @@
 /** Placing roots, candidate ways, margins and steering, over growing networks. */
-import type { Design } from '../src/core/design/schema';
-import { costMargin } from '../src/core/study/margin';
-import { candidatePaths } from '../src/core/study/paths';
-import { placeAll } from '../src/core/study/placing';
-import { linkLoads } from '../src/core/study/load';
-import { shareTrees, uplinksOf } from '../src/core/study/share';
-import { steer } from '../src/core/study/steer';
+import type { Design } from '../src/core/model/document';
+import { costMargin } from '../src/core/analysis/steering/margin';
+import { candidatePaths } from '../src/core/analysis/steering/paths';
+import { placeAll } from '../src/core/analysis/roots/placing';
+import { linkLoads } from '../src/core/analysis/sharing/load';
+import { shareTrees, uplinksOf } from '../src/core/analysis/sharing/share';
+import { steer } from '../src/core/analysis/steering/steer';
 import { solve } from '../src/core/tree/solve';
-import { vlanTree } from '../src/core/design/ids';
+import { vlanTree } from '../src/core/model/ids';
 import { benchNetwork } from './network';
 import { middle } from './session';
 

@@ -1,15 +1,15 @@
 /** Findings, comparing, neighbours, roots and cabling lines on 200 switches. */
 import { linesOf } from '../src/core/cabling/print';
 import { planLines } from '../src/core/cabling/plan';
-import { editAll } from '../src/core/design/edit';
-import type { Design } from '../src/core/design/schema';
+import { editAll } from '../src/core/edit/edit';
+import type { Design } from '../src/core/model/document';
 import { designedCsv, readObservedCsv } from '../src/core/exchange/observed';
-import { compareDesigns } from '../src/core/study/compare';
-import { findingsOf } from '../src/core/study/findings';
-import { neighboursOf } from '../src/core/study/neighbours';
-import { placeAll } from '../src/core/study/placing';
-import { ifSwitchDies, rootSwitches } from '../src/core/study/rootLoss';
-import { rootMatrix } from '../src/core/study/rootMatrix';
+import { compareDesigns } from '../src/core/analysis/compare/compare';
+import { findingsOf } from '../src/core/analysis/findings/findings';
+import { neighboursOf } from '../src/core/analysis/neighbours/neighbours';
+import { placeAll } from '../src/core/analysis/roots/placing';
+import { ifSwitchDies, rootSwitches } from '../src/core/analysis/roots/rootLoss';
+import { rootMatrix } from '../src/core/analysis/roots/rootMatrix';
 import { solve } from '../src/core/tree/solve';
 import type { Solution } from '../src/core/tree/settled';
 import { benchNetwork } from './network';

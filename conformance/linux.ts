@@ -6,13 +6,13 @@
 import { spawnSync } from 'node:child_process';
 import fc from 'fast-check';
 import { fernhollow } from '../src/core/demo/demos';
-import type { Design } from '../src/core/design/schema';
+import type { Design } from '../src/core/model/document';
 import { meshDesign, solutionOf } from '../src/core/testing/networks';
-import { setBridgePriority, setPathCost } from '../src/core/tree/bridgeId';
-import { methodOf } from '../src/core/design/costMethod';
-import { pathCostOf } from '../src/core/tree/pathCost';
+import { setBridgePriority, setPathCost } from '../src/core/topology/bridgeId';
+import { methodOf } from '../src/core/model/costMethod';
+import { pathCostOf } from '../src/core/topology/pathCost';
 import { roleOf, stateOf } from '../src/core/tree/settled';
-import { CST } from '../src/core/design/ids';
+import { CST } from '../src/core/model/ids';
 
 /** The kernel's shortest legal timers: hello 1 s, max age 6 s, forward delay 2 s. */
 const TIMERS = ['hello_time', '100', 'max_age', '600', 'forward_delay', '200'];

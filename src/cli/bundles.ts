@@ -1,5 +1,5 @@
 /** `knot-path bundles`. */
-import { viewBundles, type BundleReport } from '../core/bundle/view';
+import { viewBundles, type BundleReport } from '../core/topology/lag/view';
 import { loadDesign } from './input';
 
 export function runBundles(file: string, options: { json?: boolean }): void {

@@ -1,5 +1,5 @@
 /** `knot-path check`. */
-import { findingsOf } from '../core/study/findings';
+import { findingsOf } from '../core/analysis/findings/findings';
 import { loadSolution } from './input';
 
 export function runCheck(file: string, options: { json?: boolean }): void {

@@ -1,10 +1,10 @@
 /** `knot-path explain`. */
-import type { PortId, SwitchId } from '../core/design/ids';
-import { bridgeIdText } from '../core/tree/bridgeId';
-import { explainRegionalRoot, explainRoot } from '../core/tree/election';
-import { explainPort, whyOutside } from '../core/tree/explain';
-import { fieldName, type Comparison } from '../core/tree/phrases';
-import { fieldText, fieldsOf } from '../core/tree/vector';
+import type { PortId, SwitchId } from '../core/model/ids';
+import { bridgeIdText } from '../core/topology/bridgeId';
+import { explainRegionalRoot, explainRoot } from '../core/tree/explain/election';
+import { explainPort, whyOutside } from '../core/tree/explain/explain';
+import { fieldName, type Comparison } from '../core/tree/explain/phrases';
+import { fieldText, fieldsOf } from '../core/tree/explain/vector';
 import { Unusable, loadSolution, treeCalled } from './input';
 
 export function runExplain(file: string, switchId: string, portId: string, options: { tree: string }): void {

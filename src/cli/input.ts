@@ -1,9 +1,9 @@
 /** What the commands read, and what makes it unusable (exit code 2, one line on standard error). */
 import { readFileSync } from 'node:fs';
-import type { DesignProblem } from '../core/design/problem';
-import { problemText } from '../core/design/problem';
-import { readDesignText } from '../core/design/read';
-import type { Design } from '../core/design/schema';
+import type { DesignProblem } from '../core/model/problem';
+import { problemText } from '../core/model/problem';
+import { readDesignText } from '../core/model/read';
+import type { Design } from '../core/model/document';
 import type { SettledTree, Solution } from '../core/tree/settled';
 import { solve } from '../core/tree/solve';
 

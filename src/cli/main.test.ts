@@ -4,7 +4,7 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { fernhollow } from '../core/demo/demos';
-import { writeDesign } from '../core/design/write';
+import { writeDesign } from '../core/model/derive/write';
 import { settledTree } from '../core/testing/networks';
 import { decodePcapng } from '../core/wire/pcapng';
 

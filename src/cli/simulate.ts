@@ -1,15 +1,16 @@
 /** `knot-path simulate`. */
+import { MOST_FRAMES } from '../core/sim/trace/sentLog';
 import { renameSync, rmSync, writeFileSync } from 'node:fs';
-import { problemText } from '../core/design/problem';
-import { MOST_FRAMES, captureOf } from '../core/sim/capture';
-import { MOST_COPIES } from '../core/sim/circling';
-import type { Scenario } from '../core/design/scenario';
-import { readScenario } from '../core/sim/scenario';
+import { problemText } from '../core/model/problem';
+import { captureOf } from '../core/sim/report/capture';
+import { MOST_COPIES } from '../core/sim/traffic/circling';
+import type { Scenario } from '../core/model/scenario';
+import { readScenario } from '../core/sim/scenario/scenario';
 import { simulate, type Ending, type Run, type TraceEntry } from '../core/sim/simulate';
-import type { Design } from '../core/design/schema';
-import { compileNetwork } from '../core/tree/network';
+import type { Design } from '../core/model/document';
+import { compileNetwork } from '../core/topology/network';
 import { encodePcapng } from '../core/wire/pcapng';
-import { parseJson } from '../core/json';
+import { parseJson } from '../core/base/json';
 import { Unusable, loadDesign, readText } from './input';
 
 interface Options {

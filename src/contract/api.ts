@@ -1,10 +1,10 @@
 /** What the workbench and the server say to each other: one zod schema a body, shared by both sides. */
 import { DEMO_SITES } from '../core/demo/sites';
-import { commandSchema } from '../core/design/commands';
-import { MAX_COMMANDS } from '../core/design/limits';
-import type { Patch } from '../core/design/edit';
-import { titleSchema, type Design } from '../core/design/schema';
-import { z } from '../core/zod';
+import { commandSchema } from '../core/edit/commands';
+import { MAX_COMMANDS } from '../core/model/limits';
+import type { Patch } from '../core/edit/edit';
+import { titleSchema, type Design } from '../core/model/document';
+import { z } from '../core/base/zod';
 
 /** Largest body that the server takes, in octets. */
 export const MAX_BODY = 8 * 1024 * 1024;

@@ -1,6 +1,7 @@
+import type { Db } from './db/handle';
 import { fernhollow } from '../core/demo/demos';
-import { leanDesign } from '../core/design/write';
-import { openDatabase, type Db } from './db/connect';
+import { leanDesign } from '../core/model/derive/write';
+import { openDatabase } from './db/connect';
 import * as service from './designService';
 import { command, take } from './testing';
 

@@ -1,4 +1,5 @@
 /** What the server does with designs: every write is compared with the newest revision and set in one transaction. */
+import type { Db } from './db/handle';
 import { randomBytes } from 'node:crypto';
 import {
   restoreLabel,
@@ -10,16 +11,15 @@ import {
   type OpenDesign,
   type Step,
 } from '../contract/api';
-import type { Command } from '../core/design/commands';
+import type { Command } from '../core/edit/commands';
 import { demoOf } from '../core/demo/demos';
-import { describeCommands } from '../core/design/describe';
-import { applyChange, editAll, replaceDesign, type Edited } from '../core/design/edit';
-import { problemText } from '../core/design/problem';
-import { changeProblems } from '../core/design/read';
-import { FORMAT, MAX_NAME, type Design } from '../core/design/schema';
-import { collide, touchedPlaces } from '../core/design/touched';
-import { fail, ok, type Result } from '../core/result';
-import type { Db } from './db/connect';
+import { describeCommands } from '../core/edit/describe';
+import { applyChange, editAll, replaceDesign, type Edited } from '../core/edit/edit';
+import { problemText } from '../core/model/problem';
+import { changeProblems } from '../core/model/read';
+import { FORMAT, MAX_NAME, type Design } from '../core/model/document';
+import { collide, touchedPlaces } from '../core/model/derive/touched';
+import { fail, ok, type Result } from '../core/base/result';
 import * as store from './db/designStore';
 import { inWorker } from './heavy/run';
 import { checkedDesign, editOf, readyDocument, type ReadyDocument, type ReadyWish, type Refused } from './heavy/task';

@@ -1,6 +1,6 @@
 /** Bodies in, answers out: every route goes through here, so every refusal reads alike. */
 import { MAX_BODY, type Body, type BodyName, type Refusal } from '../contract/api';
-import { fail, ok, type Result } from '../core/result';
+import { fail, ok, type Result } from '../core/base/result';
 import { isFull } from './db/trouble';
 import { inWorker } from './heavy/run';
 import { runTask, type ReadyWish, type Refused, type Task } from './heavy/task';

@@ -1,13 +1,14 @@
 /** Once is once, nothing is overwritten, and a design with unreadable revisions opens at the last good one. */
+import type { Db } from './db/handle';
 import fc from 'fast-check';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import type { Command } from '../core/design/commands';
+import type { Command } from '../core/edit/commands';
 import { fernhollow } from '../core/demo/demos';
-import { editAll } from '../core/design/edit';
-import { readDesign } from '../core/design/read';
-import { openDatabase, type Db } from './db/connect';
+import { editAll } from '../core/edit/edit';
+import { readDesign } from '../core/model/read';
+import { openDatabase } from './db/connect';
 import * as service from './designService';
 import { command, take } from './testing';
 

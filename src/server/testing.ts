@@ -1,5 +1,5 @@
 /** What the server's tests share. */
-import { commandSchema, type Command } from '../core/design/commands';
+import { commandSchema, type Command } from '../core/edit/commands';
 
 export const command = (input: object): Command => commandSchema.parse(input);
 

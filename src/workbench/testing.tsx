@@ -2,11 +2,11 @@
 import { act, render } from '@testing-library/react';
 import type { ReactElement } from 'react';
 import { fernhollow } from '../core/demo/demos';
-import { applyChange } from '../core/design/edit';
-import type { Design } from '../core/design/schema';
+import { applyChange } from '../core/edit/edit';
+import type { Design } from '../core/model/document';
 import { readLldp, readObservedCsv } from '../core/exchange/observed';
-import { findingsOf } from '../core/study/findings';
-import { portMargins } from '../core/study/margin';
+import { findingsOf } from '../core/analysis/findings/findings';
+import { portMargins } from '../core/analysis/steering/margin';
 import { solve } from '../core/tree/solve';
 import { packTrees } from '../workers/packing';
 import type { SolverAnswer } from '../workers/solver';

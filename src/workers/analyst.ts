@@ -1,11 +1,11 @@
 /** What grows with the design and nobody waits for with the mouse in hand: findings, files that are read. */
 import * as Comlink from 'comlink';
-import { problemText } from '../core/design/problem';
-import type { Design } from '../core/design/schema';
+import { problemText } from '../core/model/problem';
+import type { Design } from '../core/model/document';
 import { readLldp, readObservedCsv, type ObservedImport } from '../core/exchange/observed';
-import type { Result } from '../core/result';
-import type { Finding } from '../core/study/finding';
-import { findingsOf } from '../core/study/findings';
+import type { Result } from '../core/base/result';
+import type { Finding } from '../core/analysis/findings/finding';
+import { findingsOf } from '../core/analysis/findings/findings';
 import { solve } from '../core/tree/solve';
 
 const analyst = {

@@ -1,5 +1,5 @@
 /** Settled trees as one buffer, so that handing them from the worker costs nothing to speak of. */
-import type { TreeId } from '../core/design/ids';
+import type { TreeId } from '../core/model/ids';
 import type { SettledTree } from '../core/tree/settled';
 
 /** Trees of one network: for each, 8-byte costs, then 4-byte arrays, then role codes; `regional` where they have what MSTP adds. */

@@ -1,8 +1,8 @@
 /** The simulator's worker, without the worker. */
 import { fernhollow } from '../core/demo/demos';
-import type { LinkId, PortId, SwitchId } from '../core/design/ids';
-import type { Scenario } from '../core/design/scenario';
-import { SECOND } from '../core/protocol/entity';
+import type { LinkId, PortId, SwitchId } from '../core/model/ids';
+import type { Scenario } from '../core/model/scenario';
+import { SECOND } from '../core/modes/entity';
 import { benchedScenario, longScenario } from '../core/testing/scenarios';
 import { decodePcapng } from '../core/wire/pcapng';
 import { createRunning } from './running';

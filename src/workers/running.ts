@@ -1,15 +1,15 @@
 /** Runs of scenarios, one at a time, and answers about the last one: what the simulator's worker does. */
-import type { LinkId, PortId, SwitchId, TreeId } from '../core/design/ids';
-import { DEFAULT_TALK, type Scenario } from '../core/design/scenario';
-import type { Design } from '../core/design/schema';
-import { fail, ok, type Result } from '../core/result';
-import { bridgeKeys } from '../core/sim/bridgeKeys';
-import { captureOf } from '../core/sim/capture';
-import { causeText } from '../core/sim/causeText';
-import { filmOf, type Film } from '../core/sim/film';
-import { frameRows, type FrameRow } from '../core/sim/frameRows';
+import type { LinkId, PortId, SwitchId, TreeId } from '../core/model/ids';
+import { DEFAULT_TALK, type Scenario } from '../core/model/scenario';
+import type { Design } from '../core/model/document';
+import { fail, ok, type Result } from '../core/base/result';
+import { bridgeKeys } from '../core/sim/engine/bridgeKeys';
+import { captureOf } from '../core/sim/report/capture';
+import { causeText } from '../core/sim/report/causeText';
+import { filmOf, type Film } from '../core/sim/trace/film';
+import { frameRows, type FrameRow } from '../core/sim/report/frameRows';
 import { simulateInSteps, type Run } from '../core/sim/simulate';
-import { compileNetwork, type Network } from '../core/tree/network';
+import { compileNetwork, type Network } from '../core/topology/network';
 import { encodePcapng } from '../core/wire/pcapng';
 
 /** BPDUs that a run keeps for the list of frames and for captures. */
@@ -26,14 +26,12 @@ export type FrameScope =
 
 /** Something of everything, a few times: a switch dies, ports move, addresses are learnt anew. */
 const rehearsals = ({ switches }: Design): Scenario[] =>
-  switches
-    .slice(0, 6)
-    .map((sw) => ({
-      actions: [{ at: 0.1, do: 'switch-down', switch: sw.id }],
-      until: 15,
-      talk: DEFAULT_TALK,
-      fromBoot: false,
-    }));
+  switches.slice(0, 6).map((sw) => ({
+    actions: [{ at: 0.1, do: 'switch-down', switch: sw.id }],
+    until: 15,
+    talk: DEFAULT_TALK,
+    fromBoot: false,
+  }));
 /** Messages and timers of a rehearsal: a large network is not run to its end for nothing. */
 const REHEARSED = 15_000;
 

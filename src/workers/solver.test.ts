@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { anyDesign, solutionOf } from '../core/testing/networks';
-import { commandSchema } from '../core/design/commands';
-import { edit } from '../core/design/edit';
+import { commandSchema } from '../core/edit/commands';
+import { edit } from '../core/edit/edit';
 import { fernhollow, valleyStation } from '../core/demo/demos';
 import { viewTree } from '../core/tree/settled';
 import { packTrees, unpackTrees } from './packing';

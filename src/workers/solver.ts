@@ -1,16 +1,16 @@
 /** The solver in a web worker: keeps its own copy of the design, follows patches, answers with what they moved. */
 import * as Comlink from 'comlink';
-import { applyChange, type Patch } from '../core/design/edit';
-import type { PortId, SwitchId, TreeId } from '../core/design/ids';
-import { problemText, type DesignProblem } from '../core/design/problem';
-import { readDesign } from '../core/design/read';
-import type { Design } from '../core/design/schema';
-import { leanDesign } from '../core/design/write';
-import { portMargins, type PortMargins } from '../core/study/margin';
+import { applyChange, type Patch } from '../core/edit/edit';
+import type { PortId, SwitchId, TreeId } from '../core/model/ids';
+import { problemText, type DesignProblem } from '../core/model/problem';
+import { readDesign } from '../core/model/read';
+import type { Design } from '../core/model/document';
+import { leanDesign } from '../core/model/derive/write';
+import { portMargins, type PortMargins } from '../core/analysis/steering/margin';
 import type { SettledTree, Solution } from '../core/tree/settled';
 import { resolve } from '../core/tree/resolve';
 import { solve } from '../core/tree/solve';
-import { ok, type Result } from '../core/result';
+import { ok, type Result } from '../core/base/result';
 import { packTrees, type PackedTrees } from './packing';
 
 /**

@@ -1,19 +1,25 @@
 /** The searches for ways to steer, to share, to group and to move, and what is solved many times over for a table, in a worker of their own: they may take seconds, and stopping one is ending the worker. */
 import * as Comlink from 'comlink';
-import type { Command } from '../core/design/commands';
-import type { LinkId, SwitchId, TreeId } from '../core/design/ids';
-import { problemText } from '../core/design/problem';
-import type { Design } from '../core/design/schema';
-import { fail, ok, type Result } from '../core/result';
-import { controlCosts, type ControlCost } from '../core/study/controlPlane';
-import { equallings, type Equalling } from '../core/study/equalling';
-import { groupingGain, proposeGroupings, type GainRow, type GroupingProposal } from '../core/study/grouping';
-import { linkLoads, type Loads } from '../core/study/load';
-import { movingGoals, planMoving, type MovingGoal, type MovingKind, type MovingPlan } from '../core/study/movingPlan';
-import { lossesOf, type LossOf } from '../core/study/rootLoss';
-import { shareTrees, type SharingProposal } from '../core/study/share';
-import { steer, type Progress, type Proposal } from '../core/study/steer';
-import type { Wish } from '../core/study/wishes';
+import type { Command } from '../core/edit/commands';
+import type { LinkId, SwitchId, TreeId } from '../core/model/ids';
+import { problemText } from '../core/model/problem';
+import type { Design } from '../core/model/document';
+import { fail, ok, type Result } from '../core/base/result';
+import { controlCosts, type ControlCost } from '../core/analysis/sharing/controlPlane';
+import { equallings, type Equalling } from '../core/analysis/regions/equalling';
+import { groupingGain, proposeGroupings, type GainRow, type GroupingProposal } from '../core/analysis/regions/grouping';
+import { linkLoads, type Loads } from '../core/analysis/sharing/load';
+import {
+  movingGoals,
+  planMoving,
+  type MovingGoal,
+  type MovingKind,
+  type MovingPlan,
+} from '../core/analysis/regions/movingPlan';
+import { lossesOf, type LossOf } from '../core/analysis/roots/rootLoss';
+import { shareTrees, type SharingProposal } from '../core/analysis/sharing/share';
+import { steer, type Progress, type Proposal } from '../core/analysis/steering/steer';
+import type { Wish } from '../core/analysis/steering/wishes';
 import type { Solution } from '../core/tree/settled';
 import { solve } from '../core/tree/solve';
 

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { fernhollow } from '../demo/demos';
-import { editAll } from '../design/edit';
-import { readDesignText } from '../design/read';
-import type { Design } from '../design/schema';
-import { writeDesign } from '../design/write';
+import { editAll } from '../edit/edit';
+import { readDesignText } from '../model/read';
+import type { Design } from '../model/document';
+import { writeDesign } from '../model/derive/write';
 import { anyDesign, designOf } from '../testing/networks';
 import { completionsAt } from './complete';
 import { parseLine } from './parse';

@@ -1,6 +1,6 @@
 /** What may be typed next in a cabling line. */
-import { freePortsOf } from '../design/plugs';
-import type { Design } from '../design/schema';
+import { freePortsOf } from '../model/plugs';
+import type { Design } from '../model/document';
 import type { Hint } from './hints';
 import { hintsAfter } from './parse';
 import { KEYWORDS, isOption } from './statement';

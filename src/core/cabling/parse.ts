@@ -1,8 +1,8 @@
 /** Reads a cabling line (docs/cabling-lines.md): one statement, or the place where it goes wrong. */
-import { macAddress, portNumber, speed as legalSpeed, vlanId } from '../design/legal';
-import { titleSchema } from '../design/schema';
-import { VlanSet } from '../design/vlanSet';
-import { fail, ok, type Result } from '../result';
+import { macAddress, portNumber, speed as legalSpeed, vlanId } from '../model/legal';
+import { titleSchema } from '../model/document';
+import { VlanSet } from '../model/vlanSet';
+import { fail, ok, type Result } from '../base/result';
 import { Fault, type Hint, type Parsed } from './hints';
 import { expandName, expandPorts } from './patterns';
 import {

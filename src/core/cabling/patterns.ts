@@ -1,5 +1,5 @@
 /** Several names in one word: `dome-[1-4]`, `rack-[a,c]`, `[01-12]`; and ranges of ports, `1-4`. */
-import { fail, ok, type Result } from '../result';
+import { fail, ok, type Result } from '../base/result';
 
 /** Most names that one word may stand for. */
 export const MOST_NAMES = 1000;

@@ -1,7 +1,7 @@
 /** What cabling lines do to a design: commands, and what is wrong where. Nothing is changed. */
-import type { Command } from '../design/commands';
-import { MAX_COMMANDS } from '../design/limits';
-import type { Design } from '../design/schema';
+import type { Command } from '../edit/commands';
+import { MAX_COMMANDS } from '../model/limits';
+import type { Design } from '../model/document';
 import { parseLine } from './parse';
 import { Planner } from './planner';
 import type { LineFault } from './tokens';

@@ -9,12 +9,12 @@ import {
   type LinkEnd,
   type Port,
   type Switch,
-} from '../design/schema';
-import type { Command } from '../design/commands';
-import { FreshNames } from '../design/fresh';
-import type { HostId, LinkId, SwitchId } from '../design/ids';
-import { vlanSet } from '../design/vlanSet';
-import { z } from '../zod';
+} from '../model/document';
+import type { Command } from '../edit/commands';
+import { FreshNames } from '../edit/fresh';
+import type { HostId, LinkId, SwitchId } from '../model/ids';
+import { vlanSet } from '../model/vlanSet';
+import { z } from '../base/zod';
 import { carriageBy, type End, type PortSettings, type Spot, type Statement } from './statement';
 import type { LineFault } from './tokens';
 

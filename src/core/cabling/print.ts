@@ -1,7 +1,7 @@
 /** Statements as text: `parseLine(printStatement(s))` gives `s` again. And a design, or a part of it, as lines. */
-import type { Design, Host, Link, Port, Switch } from '../design/schema';
-import type { SwitchId } from '../design/ids';
-import { VlanSet } from '../design/vlanSet';
+import type { Design, Host, Link, Port, Switch } from '../model/document';
+import type { SwitchId } from '../model/ids';
+import { VlanSet } from '../model/vlanSet';
 import {
   DIALECT_WORDS,
   KEYWORDS,

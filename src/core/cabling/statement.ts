@@ -1,6 +1,6 @@
 /** What a cabling line says: one statement a line. */
-import type { Carriage, CostMethod, Dialect, Tier } from '../design/schema';
-import { VlanSet } from '../design/vlanSet';
+import type { Carriage, CostMethod, Dialect, Tier } from '../model/document';
+import { VlanSet } from '../model/vlanSet';
 
 /** A piece of a line with its place, for errors that point at it. */
 export interface Spot<T> {

@@ -1,5 +1,5 @@
 /** Words and signs of a cabling line (docs/cabling-lines.md), each with its place. */
-import { fail, ok, type Result } from '../result';
+import { fail, ok, type Result } from '../base/result';
 
 /** What is wrong with a line and where: `at` and `length` are in characters from the line's start. */
 export interface LineFault {

@@ -1,7 +1,7 @@
 /** The demos: two sites of one organisation as found, with the problems that the work is about. */
-import { problemText } from '../design/problem';
-import { readDesign } from '../design/read';
-import type { Design } from '../design/schema';
+import { problemText } from '../model/problem';
+import { readDesign } from '../model/read';
+import type { Design } from '../model/document';
 import type { DemoSite } from './sites';
 import observatory from './fernhollow.knot.json';
 import station from './valley.knot.json';

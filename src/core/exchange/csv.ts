@@ -1,6 +1,6 @@
 /** Comma-separated values, by RFC 4180 and as spreadsheets vary it: semicolons, tabs or bars between, quotation marks around. */
 import Papa from 'papaparse';
-import { fail, ok, type Result } from '../result';
+import { fail, ok, type Result } from '../base/result';
 
 export interface Table {
   readonly columns: readonly string[];

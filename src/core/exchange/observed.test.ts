@@ -1,5 +1,5 @@
 import { fernhollow } from '../demo/demos';
-import { neighboursOf } from '../study/neighbours';
+import { neighboursOf } from '../analysis/neighbours/neighbours';
 import { readCsv, writeCsv } from './csv';
 import { designedCsv, readLldp, readObservedCsv } from './observed';
 import { MAX_FILE, decodeText } from './text';

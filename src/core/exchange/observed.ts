@@ -1,10 +1,10 @@
 /** Neighbours as switches report them: from a table, or from what the open-source lldpd prints (`lldpctl -f json`). */
-import { macAddress } from '../design/legal';
-import { isTitle, type Design, type Observed } from '../design/schema';
-import type { LinkEnd } from '../design/schema';
-import { fail, ok, type Result } from '../result';
-import { z } from '../zod';
-import { parseJson } from '../json';
+import { macAddress } from '../model/legal';
+import { isTitle, type Design, type Observed } from '../model/document';
+import type { LinkEnd } from '../model/document';
+import { fail, ok, type Result } from '../base/result';
+import { z } from '../base/zod';
+import { parseJson } from '../base/json';
 import { MOST, readCsv, writeCsv, type Table } from './csv';
 
 /** What an import found, and the lines that it could not use. */

@@ -1,5 +1,5 @@
 /** Octets of a text file of unknown encoding as text. */
-import { fail, ok, type Result } from '../result';
+import { fail, ok, type Result } from '../base/result';
 
 /** Largest file that is read, in octets. */
 export const MAX_FILE = 16 * 1024 * 1024;

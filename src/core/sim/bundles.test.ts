@@ -1,18 +1,18 @@
 /** Bundles while the protocols run: the LACP machines come to what the settled answer says, and spanning tree follows them. */
 import fc from 'fast-check';
-import { STATE_BITS, settleBundles } from '../bundle/settled';
-import { bundlesOf } from '../bundle/ends';
-import type { Design } from '../design/schema';
-import { SECOND } from '../protocol/entity';
-import type { Participant } from '../protocol/lacp/state';
+import { settleBundles } from '../topology/lag/settled';
+import { bundlesOf } from '../topology/lag/ends';
+import type { Design } from '../model/document';
+import { SECOND } from '../modes/entity';
+import { type Participant, STATE_BITS } from '../modes/lacp/state';
 import { bundledDesign } from '../testing/bundles';
 import { benchedScenario } from '../testing/scenarios';
 import { networkOf, solutionOf } from '../testing/networks';
 import { turnLinks } from '../testing/turns';
 import { roleOf } from '../tree/settled';
-import { filmOf, Player } from './film';
+import { filmOf, Player } from './trace/film';
 import { simulate, type Run } from './simulate';
-import { Simulation } from './simulation';
+import { Simulation } from './engine/simulation';
 
 const REST = 120 * SECOND;
 

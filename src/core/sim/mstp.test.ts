@@ -1,16 +1,16 @@
 /** Regions on the clock: what MSTP does message by message, worked by hand (IEEE 802.1Q-2018 clause 13). */
-import type { PortId, SwitchId, TreeId } from '../design/ids';
-import type { Design } from '../design/schema';
-import { SECOND } from '../protocol/entity';
+import type { PortId, SwitchId, TreeId } from '../model/ids';
+import type { Design } from '../model/document';
+import { SECOND } from '../modes/entity';
 import { networkOf } from '../testing/networks';
-import { compileNetwork } from '../tree/network';
+import { compileNetwork } from '../topology/network';
 import type { SwitchView } from '../tree/settled';
-import { treesOf } from '../tree/trees';
-import { readScenario } from './scenario';
+import { treesOf } from '../topology/trees';
+import { readScenario } from './scenario/scenario';
 import { simulate, type Run } from './simulate';
-import { HANDLING, LINK_DELAY } from './delays';
-import { Simulation } from './simulation';
-import { viewNow } from './view';
+import { HANDLING, LINK_DELAY } from './engine/delays';
+import { Simulation } from './engine/simulation';
+import { viewNow } from './trace/view';
 
 const HOP = (HANDLING + LINK_DELAY) / SECOND;
 const inRidge = (more: object = {}) => ({ dialect: 'mstp', region: 'ridge', ...more });

@@ -1,6 +1,6 @@
 /** MSTP comes to rest where the solver says: every tree of every region, whatever the neighbours. */
 import fc from 'fast-check';
-import type { Design } from '../design/schema';
+import type { Design } from '../model/document';
 import { bundledDesign } from '../testing/bundles';
 import { designOf, networkOf, regionsDesign } from '../testing/networks';
 import { unlikeAtRest } from '../testing/settling';

@@ -1,14 +1,14 @@
 /** The protocols come to rest where the solver says, whatever the network, the offsets and what is cut. */
 import fc from 'fast-check';
-import type { Design } from '../design/schema';
+import type { Design } from '../model/document';
 import { FAMILIES, meshDesign, networkOf, randomDesign, regionsDesign, solutionOf } from '../testing/networks';
 import { unlikeAtRest } from '../testing/settling';
 import { turnLinks } from '../testing/turns';
-import { compileNetwork } from '../tree/network';
-import { treesOf } from '../tree/trees';
+import { compileNetwork } from '../topology/network';
+import { treesOf } from '../topology/trees';
 import { roleOf, stateIn } from '../tree/settled';
-import { SECOND } from '../protocol/entity';
-import { Simulation } from './simulation';
+import { SECOND } from '../modes/entity';
+import { Simulation } from './engine/simulation';
 
 /** Long enough for two forward delays after the oldest information has died. */
 const REST = 120 * SECOND;

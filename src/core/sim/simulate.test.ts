@@ -1,13 +1,13 @@
 import { fernhollow } from '../demo/demos';
-import type { Design, Dialect } from '../design/schema';
-import type { Bpdu } from '../protocol/bpdu';
-import { SECOND } from '../protocol/entity';
+import type { Design, Dialect } from '../model/document';
+import type { Bpdu } from '../modes/bpdu';
+import { SECOND } from '../modes/entity';
 import { networkOf, settledTree, solutionOf } from '../testing/networks';
-import { compileNetwork } from '../tree/network';
-import { readScenario } from './scenario';
+import { compileNetwork } from '../topology/network';
+import { readScenario } from './scenario/scenario';
 import { simulate, type Run, type RunOptions } from './simulate';
-import { HANDLING, LINK_DELAY } from './delays';
-import { Simulation } from './simulation';
+import { HANDLING, LINK_DELAY } from './engine/delays';
+import { Simulation } from './engine/simulation';
 
 const HOP = (HANDLING + LINK_DELAY) / SECOND;
 const run = (design: Design, actions: readonly object[], until = 60, options: RunOptions = {}): Run => {

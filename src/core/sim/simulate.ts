@@ -1,29 +1,28 @@
 /** A scenario run on a design: every change of every port, who was cut off and why, and where it all comes to rest. */
-import { bundlesOf } from '../bundle/ends';
-import type { Command } from '../design/commands';
-import { editAll } from '../design/edit';
-import { type PortId, type SwitchId, type TreeId } from '../design/ids';
-import { problemText } from '../design/problem';
-import type { Design } from '../design/schema';
-import type { Bpdu } from '../protocol/bpdu';
-import { SECOND, type Micros, type RunRole, type RunState } from '../protocol/entity';
-import type { Lacpdu } from '../protocol/lacp/state';
-import type { Vector } from '../protocol/vector';
-import { fail, ok, type Result } from '../result';
-import { compileNetwork } from '../tree/network';
+import { bundlesOf } from '../topology/lag/ends';
+import type { Command } from '../edit/commands';
+import { editAll } from '../edit/edit';
+import { type PortId, type SwitchId, type TreeId } from '../model/ids';
+import { problemText } from '../model/problem';
+import type { Design } from '../model/document';
+import type { Bpdu } from '../modes/bpdu';
+import { SECOND, type Micros, type RunRole, type RunState } from '../modes/entity';
+import type { Lacpdu } from '../modes/lacp/state';
+import type { Vector } from '../modes/vector';
+import { fail, ok, type Result } from '../base/result';
+import { compileNetwork } from '../topology/network';
 import type { TreeView } from '../tree/settled';
-import { DataPlane, type Outage, type Storm } from './dataPlane';
-import type { Reach } from './reach';
-import { MemberLog } from './memberLog';
-import { Recording } from './recording';
-import { MOST_FRAMES } from './capture';
-import { SentLog } from './sentLog';
-import { Timeline } from './timeline';
-import type { Action, Scenario } from '../design/scenario';
-import { speakCommand, stageOf, treesThrough } from './scenario';
-import { ARRIVES, CARRIES, LIGHT, LIVE } from './signal';
-import { Simulation } from './simulation';
-import { viewNow } from './view';
+import { DataPlane, type Outage, type Storm } from './traffic/dataPlane';
+import type { Reach } from './traffic/reach';
+import { MemberLog } from './trace/memberLog';
+import { Recording } from './trace/recording';
+import { MOST_FRAMES, SentLog, type SentLacpdu } from './trace/sentLog';
+import { Timeline } from './trace/timeline';
+import type { Action, Scenario } from '../model/scenario';
+import { speakCommand, stageOf, treesThrough } from './scenario/scenario';
+import { ARRIVES, CARRIES, LIGHT, LIVE } from './engine/signal';
+import { Simulation } from './engine/simulation';
+import { viewNow } from './trace/view';
 
 /** A port of a tree took another state or role. Seconds since the start. */
 export interface TraceEntry {
@@ -44,13 +43,6 @@ export interface Flush {
 }
 
 const MOST_FLUSHES = 200_000;
-
-/** An LACPDU, or a message of the older negotiation. Microseconds since the start. */
-export interface SentLacpdu {
-  readonly t: Micros;
-  readonly member: number;
-  readonly lacpdu: Lacpdu;
-}
 
 /**
  * How a run ends: at rest; stopped; still on the way to rest, which it reaches at `at` seconds; or restless, with the ports that

@@ -1,17 +1,17 @@
 /** Bridges that are told to speak otherwise while the network runs: it comes to rest where the solver has the new design. */
 import fc from 'fast-check';
 import { valleyStation } from '../demo/demos';
-import { vlanTree, type LinkId, type RegionId, type SwitchId } from '../design/ids';
-import { DEFAULT_TALK, type Action } from '../design/scenario';
-import { editAll } from '../design/edit';
-import { SECOND } from '../protocol/entity';
+import { vlanTree, type LinkId, type RegionId, type SwitchId } from '../model/ids';
+import { DEFAULT_TALK, type Action } from '../model/scenario';
+import { editAll } from '../edit/edit';
+import { SECOND } from '../modes/entity';
 import { regionsDesign } from '../testing/networks';
 import { unlike } from '../testing/settling';
-import { compileNetwork } from '../tree/network';
-import { filmOf, Player } from './film';
-import { readScenario, speakCommand, treesThrough } from './scenario';
+import { compileNetwork } from '../topology/network';
+import { filmOf, Player } from './trace/film';
+import { readScenario, speakCommand, treesThrough } from './scenario/scenario';
 import { simulate } from './simulate';
-import { Simulation } from './simulation';
+import { Simulation } from './engine/simulation';
 
 const REST = 120 * SECOND;
 // Switches that turn into none but flood would keep their neighbours at what a classic bridge had them fall back to.

@@ -1,6 +1,6 @@
 /** Random networks with bundles: parallel cables, most of them bundled at both ends, some wrongly. */
 import fc from 'fast-check';
-import type { BundleMode, Design } from '../design/schema';
+import type { BundleMode, Design } from '../model/document';
 import { designOf } from './networks';
 
 interface BundlingOptions {

@@ -1,8 +1,8 @@
 /** One protocol entity on a bench: a clock to turn, BPDUs to let it hear, and everything that it does written down. */
-import type { Bpdu, ConfigBpdu, MstBpdu, MstiMessage, RstBpdu, RstFlags } from '../protocol/bpdu';
-import { SECOND, type EntitySettings, type ProtocolEntity, type Surroundings } from '../protocol/entity';
+import type { Bpdu, ConfigBpdu, MstBpdu, MstiMessage, RstBpdu, RstFlags } from '../modes/bpdu';
+import { SECOND, type EntitySettings, type ProtocolEntity, type Surroundings } from '../modes/entity';
 import type { MstConfigurationId } from '../wire/mstConfiguration';
-import type { Vector } from '../protocol/vector';
+import type { Vector } from '../modes/vector';
 
 /** The identifier of the bridge on the bench; lower ones are better. */
 export const OWN = 100;

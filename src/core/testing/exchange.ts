@@ -2,12 +2,12 @@
  * The settled state found the slow way, as an oracle for the solver: every bridge starts as its own root and, knowing
  * only what its ports have heard, tells each segment what it has until nothing changes (802.1Q-2018 13.9 to 13.12).
  */
-import { methodOf } from '../design/costMethod';
-import type { TreeId } from '../design/ids';
-import { bridgeId, portIdentifier, portIdentifierValue, setPathCost } from '../tree/bridgeId';
+import { methodOf } from '../model/costMethod';
+import type { TreeId } from '../model/ids';
+import { bridgeId, portIdentifier, portIdentifierValue, setPathCost } from '../topology/bridgeId';
 
-import { pathCostOf } from '../tree/pathCost';
-import type { Segments } from '../tree/segments';
+import { pathCostOf } from '../topology/pathCost';
+import type { Segments } from '../topology/segments';
 import { CODE, type Solution } from '../tree/settled';
 
 /** root, cost, bridge, port, receiving port: strings of fixed width and numbers, compared in order. */

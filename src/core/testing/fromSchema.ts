@@ -1,6 +1,6 @@
 /** Random values that a zod schema may take: walks the schema, with texts and numbers chosen by the name of the key. */
 import fc from 'fast-check';
-import type { z } from '../zod';
+import type { z } from '../base/zod';
 
 /** What stands under a key; the rest of the texts and numbers come from `other`. */
 export interface Pools {

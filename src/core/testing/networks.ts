@@ -1,11 +1,11 @@
 /** Networks for tests: a short notation for hand-worked ones, and fast-check arbitraries for random ones. */
 import fc from 'fast-check';
-import { readDesign } from '../design/read';
-import type { Design, Dialect } from '../design/schema';
-import { problemText } from '../design/problem';
+import { readDesign } from '../model/read';
+import type { Design, Dialect } from '../model/document';
+import { problemText } from '../model/problem';
 import { solve } from '../tree/solve';
 import { treeOf, viewTree, type Solution, type SwitchView, type TreeView } from '../tree/settled';
-import type { PortId, SwitchId, TreeId } from '../design/ids';
+import type { PortId, SwitchId, TreeId } from '../model/ids';
 
 /** Reads a document, failing the test with every problem where it is not legal. */
 export function designOf(document: object): Design {

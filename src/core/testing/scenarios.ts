@@ -1,7 +1,7 @@
 /** Scenarios for tests. */
-import type { Scenario } from '../design/scenario';
-import type { Design } from '../design/schema';
-import { readScenario } from '../sim/scenario';
+import type { Scenario } from '../model/scenario';
+import type { Design } from '../model/document';
+import { readScenario } from '../sim/scenario/scenario';
 
 /** Reads a scenario, failing the test where it does not fit the design. */
 export function benchedScenario(design: Design, actions: readonly object[], until = 60): Scenario {

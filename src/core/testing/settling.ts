@@ -1,12 +1,12 @@
 /** Holding what the protocols have come to against what the solver says, field by field. */
-import type { Design } from '../design/schema';
-import { SECOND } from '../protocol/entity';
-import { Simulation } from '../sim/simulation';
-import { viewNow } from '../sim/view';
-import { compileNetwork } from '../tree/network';
+import type { Design } from '../model/document';
+import { SECOND } from '../modes/entity';
+import { Simulation } from '../sim/engine/simulation';
+import { viewNow } from '../sim/trace/view';
+import { compileNetwork } from '../topology/network';
 import { viewTree, type SwitchView, type TreeView } from '../tree/settled';
 import { solveTrees } from '../tree/solve';
-import { treesOf } from '../tree/trees';
+import { treesOf } from '../topology/trees';
 import { turnLinks } from './turns';
 
 /** Switches of which the protocols have a tree otherwise than the solver; empty where all agree. */

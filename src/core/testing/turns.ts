@@ -1,7 +1,7 @@
 /** Links cut and plugged in again, one after the other. */
-import type { Design } from '../design/schema';
-import type { Micros } from '../protocol/entity';
-import type { Simulation } from '../sim/simulation';
+import type { Design } from '../model/document';
+import type { Micros } from '../modes/entity';
+import type { Simulation } from '../sim/engine/simulation';
 
 /** Each turn cuts a link, or plugs it in again; once the network has had `rest`, `look` is told of the design as it is then. */
 export function turnLinks(

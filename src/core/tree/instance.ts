@@ -1,11 +1,11 @@
 /** The settled trees of MST instances (IEEE 802.1Q-2018 13.11, 13.12): one in each region that has the instance, whose boundary ports do what the CIST has them do. */
-import { treeInstance, type TreeId } from '../design/ids';
-import { MinHeap } from './minHeap';
-import type { MstpGround } from './mstp';
-import type { Network } from './network';
-import { hasInstance } from './region';
+import { treeInstance, type TreeId } from '../model/ids';
+import { MinHeap } from '../base/minHeap';
+import type { MstpGround } from './cist';
+import type { Network } from '../topology/network';
+import { hasInstance } from '../topology/region';
 import { designatedOn, rolesOf, thrownAway } from './roles';
-import type { Segments } from './segments';
+import type { Segments } from '../topology/segments';
 import { CODE, type SettledTree } from './settled';
 
 /** How bridges reach the root of their region in one instance. */

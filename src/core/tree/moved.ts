@@ -1,6 +1,6 @@
 /** What a change moved: the ends whose role differs between two solutions. */
-import type { PortId, SwitchId, TreeId } from '../design/ids';
-import type { Design } from '../design/schema';
+import type { PortId, SwitchId, TreeId } from '../model/ids';
+import type { Design } from '../model/document';
 import { passing } from './passing';
 import { roleOf, treeOf, type Role, type Solution } from './settled';
 

@@ -1,6 +1,6 @@
 /** Where a VLAN's frames pass once a network has settled. */
 import { CODE, type SettledTree, type Solution } from './settled';
-import { vlanTrees } from './vlanTree';
+import { vlanTrees } from '../topology/vlanTree';
 
 /** The tree that decides where a VLAN's frames go at most of the switches; null where no switch runs spanning tree. */
 export function treeForVlan({ network, trees }: Solution, vid: number): SettledTree | null {

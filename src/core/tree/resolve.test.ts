@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import { commandSchema } from '../design/commands';
-import { edit } from '../design/edit';
+import { commandSchema } from '../edit/commands';
+import { edit } from '../edit/edit';
 import { anyDesign, regionsDesign } from '../testing/networks';
 import { resolve, treesTouched } from './resolve';
 import { viewTree, type Solution } from './settled';

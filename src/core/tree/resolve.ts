@@ -1,11 +1,11 @@
 /** Solving again after a change: only the trees that the change can have moved. */
-import { treeInstance, type TreeId } from '../design/ids';
-import type { Patch } from '../design/edit';
-import type { DesignProblem } from '../design/problem';
-import type { Design } from '../design/schema';
-import { ok, type Result } from '../result';
-import { isPerVlan } from './bridgeId';
-import { compileNetwork } from './network';
+import { treeInstance, type TreeId } from '../model/ids';
+import type { Patch } from '../edit/edit';
+import type { DesignProblem } from '../model/problem';
+import type { Design } from '../model/document';
+import { ok, type Result } from '../base/result';
+import { isPerVlan } from '../topology/bridgeId';
+import { compileNetwork } from '../topology/network';
 import type { SettledTree, Solution } from './settled';
 import { solve, solveTrees } from './solve';
 

@@ -1,6 +1,7 @@
 /** Who speaks for a segment, what is thrown away there, and the roles that follow: the same for every kind of tree (IEEE 802.1Q-2018 13.9 to 13.12, 13.29). */
-import type { Network } from './network';
-import type { Segments } from './segments';
+import { oncePer } from '../base/cache';
+import type { Network } from '../topology/network';
+import type { Segments } from '../topology/segments';
 import { CODE } from './settled';
 
 /** The designated port of each port's segment among those that `counts` lets in; -1 without one. */
@@ -57,14 +58,11 @@ export function thrownAway(designated: Int32Array, isThrown: (from: number, p: n
 }
 
 /** By root, the oldest message that a bridge still takes in: the root's max age; none is too old where classic bridges take part, whose timers decide from hello to hello. */
-export function oldestAges(network: Network, { classic }: Segments): Float64Array {
-  const known =
-    oldest.get(network) ??
-    ([
-      Float64Array.from(network.switches, ({ timers }) => timers.maxAge),
-      new Float64Array(network.switches.length).fill(Infinity),
-    ] as const);
-  oldest.set(network, known);
-  return known[classic ? 1 : 0];
-}
-const oldest = new WeakMap<Network, readonly [Float64Array, Float64Array]>();
+export const oldestAges = (network: Network, { classic }: Segments): Float64Array => {
+  const { maxAges, none } = agesOf(network);
+  return classic ? none : maxAges;
+};
+const agesOf = oncePer(({ switches }: Network) => ({
+  maxAges: Float64Array.from(switches, ({ timers }) => timers.maxAge),
+  none: new Float64Array(switches.length).fill(Infinity),
+}));

@@ -2,12 +2,13 @@
  * What engineers have set, compiled once for all trees: most ports and switches say nothing about single trees, so each
  * tree starts from a copy of what holds everywhere and changes only what its own settings change.
  */
-import { methodOf } from '../design/costMethod';
-import { CIST, CST, treeVlan, vlanTree, type TreeId } from '../design/ids';
-import type { Port, Switch } from '../design/schema';
-import { isPerVlan, portIdentifier, portIdentifierValue, setBridgePriority, setPathCost } from './bridgeId';
-import type { Network } from './network';
-import { pathCostOf } from './pathCost';
+import { oncePer } from '../base/cache';
+import { methodOf } from '../model/costMethod';
+import { CIST, CST, treeVlan, vlanTree, type TreeId } from '../model/ids';
+import type { Port, Switch } from '../model/document';
+import { isPerVlan, portIdentifier, portIdentifierValue, setBridgePriority, setPathCost } from '../topology/bridgeId';
+import type { Network } from '../topology/network';
+import { pathCostOf } from '../topology/pathCost';
 
 export interface Settings {
   /** Each port's path cost in a tree, and its port identifier as one number to compare by. */
@@ -44,11 +45,11 @@ interface Compiled {
   readonly specialSwitches: (tree: TreeId) => readonly number[];
 }
 /** By what networks share that differ in settings alone. */
-const known = new WeakMap<Network['live'], Compiled>();
+const slotOf = oncePer((_: Network['live']) => ({ compiled: null as Compiled | null }));
 
 function compiledFor(network: Network): Compiled {
-  const before = known.get(network.live);
-  if (before?.network.design === network.design) return before;
+  const slot = slotOf(network.live);
+  if (slot.compiled?.network.design === network.design) return slot.compiled;
   const { switches, ports, owner } = network;
   const byMac = Array.from(switches.keys()).sort((s, t) => {
     const [a, b] = [switches[s]!, switches[t]!];
@@ -56,7 +57,7 @@ function compiledFor(network: Network): Compiled {
   });
   const macPlace = new Int32Array(switches.length);
   byMac.forEach((s, place) => (macPlace[s] = place));
-  const fresh: Compiled = {
+  return (slot.compiled = {
     network,
     byMac,
     macPlace,
@@ -67,9 +68,7 @@ function compiledFor(network: Network): Compiled {
     ownPriority: switches.map((sw) => setBridgePriority(sw, NO_TREE)),
     specialPorts: byTree(ports),
     specialSwitches: byTree(switches),
-  };
-  known.set(network.live, fresh);
-  return fresh;
+  });
 }
 
 function costOf({ ports, switches, owner, design }: Network, p: number, tree: TreeId): number {

@@ -1,6 +1,6 @@
 /** The settled state of a tree: arrays by switch and port index, and readable views on them. */
-import { CIST, type BundleId, type PortId, type SwitchId, type TreeId } from '../design/ids';
-import type { Network } from './network';
+import { CIST, type BundleId, type PortId, type SwitchId, type TreeId } from '../model/ids';
+import type { Network } from '../topology/network';
 
 /** Port roles (IEEE 802.1Q-2018 clause 13.12), in the order of their codes; code 0 is a port outside the tree. */
 export const ROLES = ['absent', 'root', 'designated', 'alternate', 'backup', 'master', 'disabled'] as const;

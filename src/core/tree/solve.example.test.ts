@@ -1,9 +1,9 @@
 /** Hand-worked networks, the arithmetic in the words of each test. MACs rise in the order in which switches are named. */
 import { at, designOf, networkOf, roleAt, settledTree, solutionOf } from '../testing/networks';
-import { bridgeIdText } from './bridgeId';
-import { explainRoot } from './election';
+import { bridgeIdText } from '../topology/bridgeId';
+import { explainRoot } from './explain/election';
 import { treeOf } from './settled';
-import { vlanTree } from '../design/ids';
+import { vlanTree } from '../model/ids';
 
 const roles = (tree: ReturnType<typeof settledTree>, ...ends: string[]) =>
   ends.map((end) => roleAt(tree, end)).join(' ');

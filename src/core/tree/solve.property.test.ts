@@ -1,11 +1,11 @@
 import fc from 'fast-check';
-import type { Design } from '../design/schema';
+import type { Design } from '../model/document';
 import { anyDesign, randomDesign, solutionOf } from '../testing/networks';
 import { exchangeVectors } from '../testing/exchange';
-import { islandRoots } from './election';
-import { segmentsOf } from './segments';
+import { islandRoots } from './explain/election';
+import { segmentsOf } from '../topology/segments';
 import { CODE, treeOf, viewTree, type SettledTree, type Solution } from './settled';
-import { vlanTree } from '../design/ids';
+import { vlanTree } from '../model/ids';
 
 const RUNS = { numRuns: 400 };
 const forwards = (code: number | undefined): boolean => code === CODE.root || code === CODE.designated;

@@ -3,20 +3,20 @@
  * IEEE 802.1Q-2018 clauses 13.9 to 13.12 (with 802.1D-2004 clause 17.4 to 17.6): every bridge takes the best root
  * priority vector it can hear, every segment the best designated one; roles follow.
  */
-import { CIST, instanceTree, treeInstance, treeVlan, vlanTree, type TreeId } from '../design/ids';
-import { MAX_COST } from '../design/legal';
-import type { DesignProblem } from '../design/problem';
-import type { Design } from '../design/schema';
-import { ok, type Result } from '../result';
+import { CIST, instanceTree, treeInstance, treeVlan, vlanTree, type TreeId } from '../model/ids';
+import { MAX_COST } from '../model/legal';
+import type { DesignProblem } from '../model/problem';
+import type { Design } from '../model/document';
+import { ok, type Result } from '../base/result';
 import { solveInstance } from './instance';
-import { MinHeap } from './minHeap';
-import { mstpGround, solveCist } from './mstp';
-import { compileNetwork, type Network } from './network';
+import { MinHeap } from '../base/minHeap';
+import { mstpGround, solveCist } from './cist';
+import { compileNetwork, type Network } from '../topology/network';
 import { oldestAges, rolesOf, thrownAway } from './roles';
-import { segmentsOf, type Segments } from './segments';
+import { segmentsOf, type Segments } from '../topology/segments';
 import { compileSettings, type Settings } from './settings';
 import { CODE, type SettledTree, type Solution } from './settled';
-import { treesOf } from './trees';
+import { treesOf } from '../topology/trees';
 
 /** Solves every tree of a checked design. */
 export function solve(design: Design): Result<Solution, DesignProblem> {

@@ -1,4 +1,4 @@
-import type { Network } from './network';
+import type { Network } from '../topology/network';
 import type { SettledTree } from './settled';
 
 /**

@@ -1,5 +1,5 @@
 /** Bridge protocol data units in octets and back (IEEE 802.1Q-2018 clause 14; configuration and TCN BPDUs as in 802.1D-1998 9.3). */
-import { fail, type Result } from '../result';
+import { fail, type Result } from '../base/result';
 import type { MstConfigurationId } from './mstConfiguration';
 import { Reader, Writer } from './octets';
 

@@ -1,5 +1,5 @@
 /** Ethernet frames that carry BPDUs: IEEE 802.3 with a length and LLC, tagged or not (IEEE 802.1Q-2018 9.3, 14.1). */
-import { fail, ok, type Result } from '../result';
+import { fail, ok, type Result } from '../base/result';
 import { Reader, Writer } from './octets';
 
 /** The bridge group address: no standard bridge forwards it (802.1Q-2018 table 8-1). */

@@ -1,5 +1,5 @@
 /** LACPDUs, version 1, in Slow Protocols frames (IEEE 802.1AX-2020 6.4.2 and annex A). */
-import { fail, type Result } from '../result';
+import { fail, type Result } from '../base/result';
 import { Reader, Writer } from './octets';
 
 /** The Slow Protocols group address, which no bridge forwards (802.3-2018 57A.3). */

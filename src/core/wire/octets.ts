@@ -1,5 +1,5 @@
 /** Writing and reading octets in network order. */
-import { fail, ok, type Result } from '../result';
+import { fail, ok, type Result } from '../base/result';
 
 /** Grows as it is written to. */
 export class Writer {

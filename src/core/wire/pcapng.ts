@@ -1,5 +1,5 @@
 /** Captures in the open pcapng format: a section, an interface for each link or port, a packet for each frame. */
-import { fail, ok, type Result } from '../result';
+import { fail, ok, type Result } from '../base/result';
 
 /** An Ethernet link type (LINKTYPE_ETHERNET). */
 const ETHERNET = 1;

@@ -3,15 +3,14 @@
  * used is told in a sentence before anything is written to it.
  */
 import Database from 'better-sqlite3';
-import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3';
+import { drizzle } from 'drizzle-orm/better-sqlite3';
 import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
 import { chmodSync, existsSync, mkdirSync, readFileSync, statSync } from 'node:fs';
 import path from 'node:path';
+import type { Db } from './handle';
 import * as schema from './schema';
 import { trouble, troubleOf } from './trouble';
 import { startUpkeep } from './upkeep';
-
-export type Db = BetterSQLite3Database<typeof schema> & { readonly $client: Database.Database };
 
 /** A database that is open, and how it is closed: the log is written back, so that the file alone holds everything. */
 export interface OpenDatabase {

@@ -1,15 +1,15 @@
 /** Designs in the database: a log of patches with snapshots to start from. Knows rows, not rules. */
+import type { Db } from './handle';
 import { and, asc, desc, eq, gt, isNull, lt, lte } from 'drizzle-orm';
 import type { Damage, DesignSummary, HistoryEntry, HistoryPart, Step } from '../../contract/api';
-import { applyChange, type Patch } from '../../core/design/edit';
-import { problemText } from '../../core/design/problem';
-import { changeProblems, readDesign } from '../../core/design/read';
-import { leanDesign } from '../../core/design/write';
-import type { Design } from '../../core/design/schema';
-import { fail, type Result } from '../../core/result';
-import { z } from '../../core/zod';
+import { applyChange, type Patch } from '../../core/edit/edit';
+import { problemText } from '../../core/model/problem';
+import { changeProblems, readDesign } from '../../core/model/read';
+import { leanDesign } from '../../core/model/derive/write';
+import type { Design } from '../../core/model/document';
+import { fail, type Result } from '../../core/base/result';
+import { z } from '../../core/base/zod';
 import type { ReadyDocument } from '../heavy/task';
-import type { Db } from './connect';
 import { baselines, designs, revisions, snapshots } from './schema';
 
 /** A snapshot is kept every so many revisions, which bounds the patches that opening has to follow. */

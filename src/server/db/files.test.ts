@@ -1,4 +1,5 @@
 /** The database as a file: who may use it, what is wrong with it, what stays of it. */
+import type { Db } from './handle';
 import Database from 'better-sqlite3';
 import {
   copyFileSync,
@@ -12,10 +13,10 @@ import {
 } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { commandSchema } from '../../core/design/commands';
+import { commandSchema } from '../../core/edit/commands';
 import * as service from '../designService';
 import { NoBackup, backUp, restore } from './backup';
-import { openHeld, type Db } from './connect';
+import { openHeld } from './connect';
 import { DatabaseTrouble } from './trouble';
 import { DELETED_KEPT_MS, THIN, tidyUp } from './upkeep';
 

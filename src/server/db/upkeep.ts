@@ -6,8 +6,8 @@
  * - a deleted design goes for good a week later;
  * - the file shrinks where more than a quarter of it is free.
  */
+import type { Db } from './handle';
 import { and, eq, gt, inArray, lt, ne, sql } from 'drizzle-orm';
-import type { Db } from './connect';
 import { designs, snapshots } from './schema';
 
 /** How long a deleted design can be brought back. */

@@ -1,6 +1,6 @@
 /** What the environment tells the server, checked before anything is opened; every fault is a sentence. */
 import { isIP } from 'node:net';
-import { fail, ok, type Result } from '../../core/result';
+import { fail, ok, type Result } from '../../core/base/result';
 import { databaseFile } from '../db/connect';
 
 export interface Settings {

@@ -1,6 +1,6 @@
 /** Large and hostile documents: refused in a sentence, within their limits, while the rest goes on. */
 import { fernhollow } from '../../core/demo/demos';
-import { leanDesign } from '../../core/design/write';
+import { leanDesign } from '../../core/model/derive/write';
 import { inWorker } from './run';
 import { runTask, type Task } from './task';
 

@@ -1,7 +1,7 @@
 /** Tasks in workers, with limits on time, memory and how many at once, so that no request stops the others. */
 import path from 'node:path';
 import { Worker } from 'node:worker_threads';
-import { fail, type Result } from '../../core/result';
+import { fail, type Result } from '../../core/base/result';
 import type { Refused, Task } from './task';
 
 export interface Limits {

@@ -1,13 +1,13 @@
 /** Work that grows with what is sent: done at once where that is little, in a worker where it is much. */
 import { BODIES, type BodyName, type NewDesign, type Refusal } from '../../contract/api';
-import type { Command } from '../../core/design/commands';
-import { editAll, type Edited } from '../../core/design/edit';
-import { problemText, problemsOf } from '../../core/design/problem';
-import { readDesign } from '../../core/design/read';
-import type { Design } from '../../core/design/schema';
-import { leanDesign } from '../../core/design/write';
-import { parseJson } from '../../core/json';
-import { fail, ok, type Result } from '../../core/result';
+import type { Command } from '../../core/edit/commands';
+import { editAll, type Edited } from '../../core/edit/edit';
+import { problemText, problemsOf } from '../../core/model/problem';
+import { readDesign } from '../../core/model/read';
+import type { Design } from '../../core/model/document';
+import { leanDesign } from '../../core/model/derive/write';
+import { parseJson } from '../../core/base/json';
+import { fail, ok, type Result } from '../../core/base/result';
 
 /** A refusal with the HTTP status that goes with it. */
 export type Refused = Refusal & { readonly status: number };

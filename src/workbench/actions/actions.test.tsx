@@ -1,8 +1,8 @@
 import { fireEvent, screen } from '@testing-library/react';
 import { act } from 'react';
 import { fernhollow } from '../../core/demo/demos';
-import { copyBlock } from '../../core/design/block';
-import type { LinkId, PortId, SwitchId } from '../../core/design/ids';
+import { copyBlock } from '../../core/edit/block';
+import type { LinkId, PortId, SwitchId } from '../../core/model/ids';
 import { KeySheet } from '../frame/KeySheet';
 import { Palette, matchingOffers, offersOf } from '../frame/Palette';
 import { itemsOf, selectionOf, toggled, type Item } from '../state/selection';

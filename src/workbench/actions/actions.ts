@@ -1,6 +1,6 @@
 /** Everything that can be done from the keyboard or the palette, once: what it is called, its key, when it can be done. */
-import { treesName } from '../../core/design/ids';
-import { islandRoots } from '../../core/tree/election';
+import { treesName } from '../../core/model/ids';
+import { islandRoots } from '../../core/tree/explain/election';
 import { roleOf, treeOf } from '../../core/tree/settled';
 import { CABLING_FIELD } from '../cabling/field';
 import { addSwitch } from '../map/AddSwitch';

@@ -1,8 +1,8 @@
 /** What can be done to the selection: remove, cut, power, copy, paste, line up. */
-import { copyBlock, pasteBlock, readBlock, type Block } from '../../core/design/block';
-import type { Command } from '../../core/design/commands';
-import type { BundleId, PortId, SwitchId } from '../../core/design/ids';
-import { bundleThese } from '../../core/study/bundling';
+import { copyBlock, pasteBlock, readBlock, type Block } from '../../core/edit/block';
+import type { Command } from '../../core/edit/commands';
+import type { BundleId, PortId, SwitchId } from '../../core/model/ids';
+import { bundleThese } from '../../core/analysis/lag/bundling';
 import { aligned, type Alignment } from '../map/align';
 import type { Point } from '../map/geometry';
 import { itemsOf, selectionOf, switchesIn, type Item } from '../state/selection';

@@ -1,6 +1,6 @@
 /** Placing roots, standbys and switches that should never be root, in several trees at once. */
-import type { SwitchId, TreeId } from '../../core/design/ids';
-import { placeAll, placingText, type Place } from '../../core/study/placing';
+import type { SwitchId, TreeId } from '../../core/model/ids';
+import { placeAll, placingText, type Place } from '../../core/analysis/roots/placing';
 import { switchesIn } from '../state/selection';
 import type { Workbench } from '../state/store';
 

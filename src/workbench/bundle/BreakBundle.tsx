@@ -1,8 +1,8 @@
 'use client';
 /** What may happen to a bundle on the clock: a member lost, all of them, another mode at this end. */
 import Button from '@mui/material/Button';
-import { MAX_UNTIL, type Action, type Undated } from '../../core/design/scenario';
-import type { Bundle, BundleMode } from '../../core/design/schema';
+import { MAX_UNTIL, type Action, type Undated } from '../../core/model/scenario';
+import type { Bundle, BundleMode } from '../../core/model/document';
 import { ChoiceSetting } from '../inspector/fields';
 import styles from '../inspector/inspector.module.css';
 import { EMPTY, useClockStore } from '../state/clock';
@@ -27,12 +27,10 @@ export function BreakBundle({ bundle }: { readonly bundle: Bundle }) {
     const at = breaking ? nextAt : 1;
     const actions = whats.map((what) => ({ ...what, at }) as Action);
     if (breaking)
-      clock
-        .getState()
-        .change({
-          actions: [...scenario.actions, ...actions].sort((a, b) => a.at - b.at),
-          until: Math.max(scenario.until, Math.min(MAX_UNTIL, at + LONG)),
-        });
+      clock.getState().change({
+        actions: [...scenario.actions, ...actions].sort((a, b) => a.at - b.at),
+        until: Math.max(scenario.until, Math.min(MAX_UNTIL, at + LONG)),
+      });
     else clock.getState().open({ ...EMPTY, actions, until: LONG });
     clock.getState().setNextAt(at + 10);
     store.getState().setLens('Break');

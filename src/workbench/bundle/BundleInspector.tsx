@@ -1,10 +1,10 @@
 'use client';
 /** A bundle: up or not and why, both ends side by side, its members bit by bit, its settings, and what may happen to it. */
 import Button from '@mui/material/Button';
-import type { PortId } from '../../core/design/ids';
-import type { Bundle, Carriage } from '../../core/design/schema';
-import type { Command } from '../../core/design/commands';
-import { bundlePicture, type BundlePicture } from '../../core/study/bundleEnds';
+import type { PortId } from '../../core/model/ids';
+import type { Bundle, Carriage } from '../../core/model/document';
+import type { Command } from '../../core/edit/commands';
+import { bundlePicture, type BundlePicture } from '../../core/analysis/lag/bundleEnds';
 import { TextButton } from '../frame/TextButton';
 import { ChoiceSetting, TextSetting } from '../inspector/fields';
 import styles from '../inspector/inspector.module.css';

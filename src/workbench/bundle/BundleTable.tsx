@@ -2,9 +2,9 @@
 /** Every bundle with its verdict, and parallel links that are none. */
 import type { GridColDef } from '@mui/x-data-grid';
 import { useMemo } from 'react';
-import type { HostId, LinkId, PortId, SwitchId } from '../../core/design/ids';
-import { oppositesOf } from '../../core/study/bundleEnds';
-import { bundleAt, parallelsOf } from '../../core/study/bundling';
+import type { HostId, LinkId, PortId, SwitchId } from '../../core/model/ids';
+import { oppositesOf } from '../../core/analysis/lag/bundleEnds';
+import { bundleAt, parallelsOf } from '../../core/analysis/lag/bundling';
 import { ItemTable } from '../ledger/ItemTable';
 import styles from '../ledger/drawer.module.css';
 import { useWorkbench } from '../state/context';

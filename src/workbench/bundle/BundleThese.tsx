@@ -2,8 +2,8 @@
 /** What bundling the chosen links would make, and the button that does it at both ends in one step. */
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';
-import type { LinkId } from '../../core/design/ids';
-import { besides, bundleThese } from '../../core/study/bundling';
+import type { LinkId } from '../../core/model/ids';
+import { besides, bundleThese } from '../../core/analysis/lag/bundling';
 import styles from '../inspector/inspector.module.css';
 import { useWorkbench } from '../state/context';
 

@@ -2,9 +2,9 @@
 /** How flows spread over a bundle's members by its hash, and where they go when a member is lost. */
 import { useMemo, useState } from 'react';
 import { Bar, BarChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
-import { HASH_POLICIES } from '../../core/design/schema';
-import type { HashPolicy } from '../../core/design/schema';
-import { bucketShares, hostFlows, randomFlows, spreadOf } from '../../core/study/flows';
+import { HASH_POLICIES } from '../../core/model/document';
+import type { HashPolicy } from '../../core/model/document';
+import { bucketShares, hostFlows, randomFlows, spreadOf } from '../../core/analysis/sharing/flows';
 import { useWorkbench } from '../state/context';
 import { speedText } from '../words/units';
 import own from './bundle.module.css';

@@ -1,8 +1,8 @@
 'use client';
 /** The cards of a host: separate, or one bundle with its settings, its verdict and its members. */
 import Button from '@mui/material/Button';
-import { hostBundleSchema, type Host, type HostBundle } from '../../core/design/schema';
-import { bundlePicture } from '../../core/study/bundleEnds';
+import { hostBundleSchema, type Host, type HostBundle } from '../../core/model/document';
+import { bundlePicture } from '../../core/analysis/lag/bundleEnds';
 import { ChoiceSetting, TextSetting } from '../inspector/fields';
 import styles from '../inspector/inspector.module.css';
 import * as read from '../inspector/read';

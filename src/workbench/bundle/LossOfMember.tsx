@@ -1,11 +1,11 @@
 'use client';
 /** What the loss of one member costs: the bundle's new cost in each shown tree, and the ends that it moves. */
 import { useState } from 'react';
-import { editAll } from '../../core/design/edit';
-import { treeName, type PortId } from '../../core/design/ids';
-import type { Bundle } from '../../core/design/schema';
+import { editAll } from '../../core/edit/edit';
+import { treeName, type PortId } from '../../core/model/ids';
+import type { Bundle } from '../../core/model/document';
 import { movedEnds } from '../../core/tree/moved';
-import { compileNetwork } from '../../core/tree/network';
+import { compileNetwork } from '../../core/topology/network';
 import { treeOf } from '../../core/tree/settled';
 import { solveTrees } from '../../core/tree/solve';
 import { TextButton } from '../frame/TextButton';

@@ -1,7 +1,7 @@
 'use client';
 /** On a port that is a bundle's member: which bundle, how it stands there, and its own LACP settings. */
-import type { PortId } from '../../core/design/ids';
-import type { Bundle } from '../../core/design/schema';
+import type { PortId } from '../../core/model/ids';
+import type { Bundle } from '../../core/model/document';
 import { TextButton } from '../frame/TextButton';
 import { TextSetting } from '../inspector/fields';
 import styles from '../inspector/inspector.module.css';

@@ -1,11 +1,11 @@
 'use client';
 /** Members of an end: how each stands, what its partner says, both ends' state bits in words, and on the clock which timer decides next. */
 import { useState } from 'react';
-import type { Command } from '../../core/design/commands';
-import type { BundleEnd, Bundles } from '../../core/bundle/ends';
-import { STATE_BITS, type PortInfo, type SettledBundles, type StateBit } from '../../core/bundle/settled';
-import type { Participant } from '../../core/protocol/lacp/state';
-import type { MemberMark } from '../../core/sim/memberLog';
+import type { Command } from '../../core/edit/commands';
+import type { BundleEnd, Bundles } from '../../core/topology/lag/ends';
+import type { PortInfo, SettledBundles } from '../../core/topology/lag/settled';
+import { type Participant, STATE_BITS, type StateBit } from '../../core/modes/lacp/state';
+import type { MemberMark } from '../../core/sim/trace/memberLog';
 import { TextButton } from '../frame/TextButton';
 import styles from '../inspector/inspector.module.css';
 import { timeText, useClock, useInstant } from '../state/clock';

@@ -1,7 +1,7 @@
 'use client';
 /** Which pairs of modes come up; the pair of the bundle that is selected is marked. */
-import { modePair, type EndMode } from '../../core/bundle/modes';
-import { oppositesOf } from '../../core/study/bundleEnds';
+import { modePair, type EndMode } from '../../core/topology/lag/modes';
+import { oppositesOf } from '../../core/analysis/lag/bundleEnds';
 import own from './bundle.module.css';
 import { useChosenEnd } from './useChosenEnd';
 import { MODE_NAMES, OUTCOMES } from './words';

@@ -2,9 +2,9 @@
 /** The order of steps that bundles parallel links while the network runs, each step simulated before anybody touches a cable. */
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
-import type { LinkId } from '../../core/design/ids';
-import { planBundle, type PlanKind } from '../../core/study/bundlePlan';
-import { bundleAt, parallelsOf } from '../../core/study/bundling';
+import type { LinkId } from '../../core/model/ids';
+import { planBundle, type PlanKind } from '../../core/analysis/lag/bundlePlan';
+import { bundleAt, parallelsOf } from '../../core/analysis/lag/bundling';
 import { EMPTY, useClockStore } from '../state/clock';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { itemsOf } from '../state/selection';

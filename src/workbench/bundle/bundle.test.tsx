@@ -1,6 +1,6 @@
 /** The Bundle lens's panels, each on the demo. */
 import { act, fireEvent, screen, within } from '@testing-library/react';
-import type { HostId, LinkId, PortId, SwitchId } from '../../core/design/ids';
+import type { HostId, LinkId, PortId, SwitchId } from '../../core/model/ids';
 import { Inspector } from '../inspector/Inspector';
 import { bundleSelected, canBundle, removeSelected } from '../actions/editing';
 import { renderWith, settle } from '../testing';

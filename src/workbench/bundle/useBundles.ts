@@ -1,8 +1,8 @@
 'use client';
 /** The design's bundles and what they settle to. */
 import { useMemo } from 'react';
-import { bundlesOf, type Bundles } from '../../core/bundle/ends';
-import { settleBundles, type SettledBundles } from '../../core/bundle/settled';
+import { bundlesOf, type Bundles } from '../../core/topology/lag/ends';
+import { settleBundles, type SettledBundles } from '../../core/topology/lag/settled';
 import { useWorkbench } from '../state/context';
 
 export function useBundles(): { readonly bundles: Bundles; readonly settled: SettledBundles } {

@@ -1,8 +1,8 @@
 'use client';
 /** The bundle that a table is about: the selected one, else the first; with a choice among all. */
 import { useState, type ReactNode } from 'react';
-import type { BundleEnd, Bundles } from '../../core/bundle/ends';
-import type { SettledBundles } from '../../core/bundle/settled';
+import type { BundleEnd, Bundles } from '../../core/topology/lag/ends';
+import type { SettledBundles } from '../../core/topology/lag/settled';
 import { useWorkbench } from '../state/context';
 import own from './bundle.module.css';
 import { useBundles } from './useBundles';

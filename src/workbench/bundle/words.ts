@@ -1,7 +1,7 @@
 /** Words of bundles as people read them. */
-import type { EndMode, ModeOutcome } from '../../core/bundle/modes';
-import type { StateBit } from '../../core/bundle/settled';
-import type { BundleMode, HashPolicy } from '../../core/design/schema';
+import type { StateBit } from '../../core/modes/lacp/state';
+import type { EndMode, ModeOutcome } from '../../core/topology/lag/modes';
+import type { BundleMode, HashPolicy } from '../../core/model/document';
 
 export const MODE_CHOICES: readonly (readonly [BundleMode, string])[] = [
   ['active', 'Active (LACP)'],

@@ -1,8 +1,8 @@
 'use client';
 /** What cabling lines will do, line by line, or where they are wrong. */
 import type { Plan, PlannedLine } from '../../core/cabling/plan';
-import { sentencesOf } from '../../core/design/describe';
-import type { Design } from '../../core/design/schema';
+import { sentencesOf } from '../../core/edit/describe';
+import type { Design } from '../../core/model/document';
 import { counted } from '../words/units';
 import styles from './cabling.module.css';
 

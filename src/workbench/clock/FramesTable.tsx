@@ -2,8 +2,8 @@
 /** BPDUs and LACPDUs on a link or at a port, every field named, beside what the port that they come to holds; to save as a capture. */
 import type { GridColDef } from '@mui/x-data-grid';
 import { useCallback, useEffect, useMemo, useState } from 'react';
-import { treeName } from '../../core/design/ids';
-import type { FrameRow } from '../../core/sim/frameRows';
+import { treeName } from '../../core/model/ids';
+import type { FrameRow } from '../../core/sim/report/frameRows';
 import type { FrameScope } from '../../workers/running';
 import { TextButton } from '../frame/TextButton';
 import { Grid } from '../ledger/Grid';

@@ -1,14 +1,14 @@
 'use client';
 /** The lanes over a common axis of time: state bars with role letters, pairs that are cut off, actions and topology changes. */
+import type { MemberState } from '../../core/modes/lacp/state';
 import { memo, useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import type { MemberState } from '../../core/bundle/settled';
-import type { Micros, RunRole, RunState } from '../../core/protocol/entity';
+import type { Micros, RunRole, RunState } from '../../core/modes/entity';
 import { strandStyle } from '../map/strandStyle';
 import { timeText, useClock, useClockStore } from '../state/clock';
 import { useWorkbenchStore } from '../state/context';
 import { ROLE_LETTERS } from '../words/roles';
 import { counted } from '../words/units';
-import { actionText } from '../../core/sim/order';
+import { actionText } from '../../core/sim/report/order';
 import styles from './clock.module.css';
 import type { Lane } from './laneRows';
 import { scaleOf, ticksOf, type Scale, type ScaleKind } from './scale';

@@ -1,8 +1,8 @@
 'use client';
 /** The time that pairs were cut off as bars, a part for each cause. */
 import { Bar, BarChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
-import type { PairCost } from '../../core/sim/cost';
-import { OUTAGE_CAUSES, type OutageCause } from '../../core/sim/reach';
+import type { PairCost } from '../../core/sim/report/cost';
+import { OUTAGE_CAUSES, type OutageCause } from '../../core/sim/traffic/reach';
 import styles from './clock.module.css';
 import { durationText } from './words';
 

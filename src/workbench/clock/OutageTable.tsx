@@ -2,8 +2,8 @@
 /** What the run cost: the time that each pair of hosts was cut off, as chart and table. */
 import type { GridColDef } from '@mui/x-data-grid';
 import { useCallback, useMemo } from 'react';
-import { SECOND } from '../../core/protocol/entity';
-import { costOf, type PairCost } from '../../core/sim/cost';
+import { SECOND } from '../../core/modes/entity';
+import { costOf, type PairCost } from '../../core/sim/report/cost';
 import { Grid } from '../ledger/Grid';
 import { useClock, useClockStore } from '../state/clock';
 import { useWorkbenchStore } from '../state/context';

@@ -1,12 +1,12 @@
 'use client';
 /** Frame paths: who reaches whom, by which way, now or at the instant shown; and what would circle without spanning tree. */
 import { useMemo, useState } from 'react';
-import { vlanSet } from '../../core/design/vlanSet';
-import type { HostId } from '../../core/design/ids';
-import type { Design, Host } from '../../core/design/schema';
-import { MOST_COPIES, circling } from '../../core/sim/circling';
-import { followFlood, followFrame, settledPassage, type FrameWay, type Passage } from '../../core/sim/passage';
-import { bridgePortOf } from '../../core/tree/network';
+import { vlanSet } from '../../core/model/vlanSet';
+import type { HostId } from '../../core/model/ids';
+import type { Design, Host } from '../../core/model/document';
+import { MOST_COPIES, circling } from '../../core/sim/traffic/circling';
+import { followFlood, followFrame, settledPassage, type FrameWay, type Passage } from '../../core/sim/traffic/passage';
+import { bridgePortOf } from '../../core/topology/network';
 import { solve } from '../../core/tree/solve';
 import { TextButton } from '../frame/TextButton';
 import { timeText, useClock, useInstant } from '../state/clock';

@@ -1,10 +1,10 @@
 'use client';
 /** The scenario in hand: which one it is, what happens when, keeping it with the design. */
 import { useState } from 'react';
-import { compileNetwork } from '../../core/tree/network';
-import { MAX_UNTIL, type Action } from '../../core/design/scenario';
-import { actionText } from '../../core/sim/order';
-import { nearestLink, stageOf } from '../../core/sim/scenario';
+import { compileNetwork } from '../../core/topology/network';
+import { MAX_UNTIL, type Action } from '../../core/model/scenario';
+import { actionText } from '../../core/sim/report/order';
+import { nearestLink, stageOf } from '../../core/sim/scenario/scenario';
 import { TextButton } from '../frame/TextButton';
 import { EMPTY, useClock } from '../state/clock';
 import { useWorkbench } from '../state/context';

@@ -2,10 +2,10 @@
 /** The same scenario side by side: under other dialects, with other timers, on another revision of the design. */
 import Button from '@mui/material/Button';
 import { useEffect, useRef, useState } from 'react';
-import { TIMER_RANGES } from '../../core/design/legal';
-import type { Design, Dialect, Timers } from '../../core/design/schema';
-import { SECOND } from '../../core/protocol/entity';
-import { costOf, type RunCost } from '../../core/sim/cost';
+import { TIMER_RANGES } from '../../core/model/legal';
+import type { Design, Dialect, Timers } from '../../core/model/document';
+import { SECOND } from '../../core/modes/entity';
+import { costOf, type RunCost } from '../../core/sim/report/cost';
 import { TextButton } from '../frame/TextButton';
 import { runnable, useClock } from '../state/clock';
 import { useWorkbench } from '../state/context';

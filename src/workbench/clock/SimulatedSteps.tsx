@@ -2,9 +2,9 @@
 /** The steps of a plan as a table, each with what a simulation says of it: who is cut off, for how long, whether frames circle. */
 import Button from '@mui/material/Button';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
-import { DEFAULT_TALK, type Action } from '../../core/design/scenario';
-import type { Design } from '../../core/design/schema';
-import { outcomesOf, type StepOutcome } from '../../core/study/planSteps';
+import { DEFAULT_TALK, type Action } from '../../core/model/scenario';
+import type { Design } from '../../core/model/document';
+import { outcomesOf, type StepOutcome } from '../../core/analysis/regions/planSteps';
 import { TextButton } from '../frame/TextButton';
 import { useClockStore } from '../state/clock';
 import type { Runner } from '../state/runner';

@@ -1,8 +1,8 @@
 /** The Break lens's drawer over the demo, the protocols running in this thread. */
 import { act, fireEvent, screen, within } from '@testing-library/react';
 import { fernhollow } from '../../core/demo/demos';
-import type { HostId, LinkId, PortId, SwitchId } from '../../core/design/ids';
-import { SECOND } from '../../core/protocol/entity';
+import type { HostId, LinkId, PortId, SwitchId } from '../../core/model/ids';
+import { SECOND } from '../../core/modes/entity';
 import { BreakLink, BreakPort, BreakSwitch } from '../inspector/BreakHere';
 import { WhyInstant } from '../inspector/WhyInstant';
 import { clockOf, timeText } from '../state/clock';

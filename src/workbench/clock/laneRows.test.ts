@@ -1,7 +1,7 @@
 /** Lanes: what fares alike shares one. */
 import { fernhollow } from '../../core/demo/demos';
-import type { Design } from '../../core/design/schema';
-import { Player, filmOf } from '../../core/sim/film';
+import type { Design } from '../../core/model/document';
+import { Player, filmOf } from '../../core/sim/trace/film';
 import { simulate } from '../../core/sim/simulate';
 import { benchedScenario } from '../../core/testing/scenarios';
 import { lanesOf, type LaneFilter } from './laneRows';

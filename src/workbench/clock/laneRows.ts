@@ -1,11 +1,11 @@
 /** The clock's lanes: a port that changed in trees that fare alike, or a pair of hosts, cut off or not. */
-import type { MemberState } from '../../core/bundle/settled';
-import type { PortId, SwitchId, TreeId } from '../../core/design/ids';
-import { treesName } from '../../core/design/ids';
-import type { Micros } from '../../core/protocol/entity';
-import { SECOND } from '../../core/protocol/entity';
-import type { Player, Stretch } from '../../core/sim/film';
-import type { HostPair, OutageCause } from '../../core/sim/reach';
+import type { MemberState } from '../../core/modes/lacp/state';
+import type { PortId, SwitchId, TreeId } from '../../core/model/ids';
+import { treesName } from '../../core/model/ids';
+import type { Micros } from '../../core/modes/entity';
+import { SECOND } from '../../core/modes/entity';
+import type { Player, Stretch } from '../../core/sim/trace/film';
+import type { HostPair, OutageCause } from '../../core/sim/traffic/reach';
 
 export interface PortLane {
   readonly kind: 'port';

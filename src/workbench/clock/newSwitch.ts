@@ -1,8 +1,8 @@
 /** A switch that a scenario brings along: like the one that it is plugged into, with a name and an address of its own. */
-import { FreshNames } from '../../core/design/fresh';
-import { portSchema, type Design, type Switch } from '../../core/design/schema';
-import type { Action } from '../../core/design/scenario';
-import type { PortId } from '../../core/design/ids';
+import { FreshNames } from '../../core/edit/fresh';
+import { portSchema, type Design, type Switch } from '../../core/model/document';
+import type { Action } from '../../core/model/scenario';
+import type { PortId } from '../../core/model/ids';
 
 type Arrival = Pick<Extract<Action, { do: 'add-switch' }>, 'switch' | 'links'>;
 

@@ -1,5 +1,5 @@
 /** Where instants stand on the clock's axis: every second alike, or stretches in which nothing happens drawn short. */
-import { SECOND, type Micros } from '../../core/protocol/entity';
+import { SECOND, type Micros } from '../../core/modes/entity';
 
 export type ScaleKind = 'busy' | 'even';
 

@@ -1,6 +1,6 @@
 /** Turns the clock while it plays, a picture a frame. */
 import { useEffect } from 'react';
-import { SECOND } from '../../core/protocol/entity';
+import { SECOND } from '../../core/modes/entity';
 import { useClock, useClockStore } from '../state/clock';
 
 /** Pictures a second where each change is to be seen. */

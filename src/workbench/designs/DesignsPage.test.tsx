@@ -1,7 +1,7 @@
 import { fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import type { DesignSummary } from '../../contract/api';
 import { fernhollow } from '../../core/demo/demos';
-import { writeDesign } from '../../core/design/write';
+import { writeDesign } from '../../core/model/derive/write';
 import { DesignsPage } from './DesignsPage';
 
 const refresh = jest.fn();

@@ -6,7 +6,7 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useState } from 'react';
-import { leanDesign } from '../../core/design/write';
+import { leanDesign } from '../../core/model/derive/write';
 import { api } from '../state/api';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { counted } from '../words/units';

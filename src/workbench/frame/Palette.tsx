@@ -2,7 +2,7 @@
 /** The command palette: every action and every object by a few letters of its name. */
 import Dialog from '@mui/material/Dialog';
 import { useMemo, useState, type KeyboardEvent } from 'react';
-import { treeName } from '../../core/design/ids';
+import { treeName } from '../../core/model/ids';
 import { ACTIONS } from '../actions/actions';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import type { Workbench } from '../state/store';

@@ -1,5 +1,5 @@
 import { act, fireEvent, render, screen } from '@testing-library/react';
-import { commandSchema } from '../../core/design/commands';
+import { commandSchema } from '../../core/edit/commands';
 import { renderWith, settle } from '../testing';
 import { ConflictDialog } from './ConflictDialog';
 import { Header } from './Header';

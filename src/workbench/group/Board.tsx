@@ -2,13 +2,13 @@
 /** The board: VLANs laid onto instances by dragging, by ranges or by a rule, with root and standby of each; ways to group them proposed. */
 import Button from '@mui/material/Button';
 import { useDeferredValue, useMemo, useState } from 'react';
-import { CIST, instanceTree, type RegionId } from '../../core/design/ids';
-import { regionText } from '../../core/design/describe';
-import { REGION, type Design, type RegionSettings } from '../../core/design/schema';
-import { VlanSet, vlanSet } from '../../core/design/vlanSet';
-import { mainRegion } from '../../core/study/asDialect';
-import { dealVlans, instancesFor, type DealRule } from '../../core/study/grouping';
-import { keepingUnlisted, listedVlans, regionsInUse, vlansIn } from '../../core/study/mapping';
+import { CIST, instanceTree, type RegionId } from '../../core/model/ids';
+import { regionText } from '../../core/edit/describe';
+import { REGION, type Design, type RegionSettings } from '../../core/model/document';
+import { VlanSet, vlanSet } from '../../core/model/vlanSet';
+import { mainRegion } from '../../core/analysis/regions/asDialect';
+import { dealVlans, instancesFor, type DealRule } from '../../core/analysis/regions/grouping';
+import { keepingUnlisted, listedVlans, regionsInUse, vlansIn } from '../../core/analysis/regions/mapping';
 import { TextButton } from '../frame/TextButton';
 import * as read from '../inspector/read';
 import { useWorkbench } from '../state/context';

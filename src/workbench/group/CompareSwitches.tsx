@@ -1,11 +1,11 @@
 'use client';
 /** The MST configurations of two switches field by field, the likely slip, and making them equal with what that does. */
 import { useMemo } from 'react';
-import type { SwitchId } from '../../core/design/ids';
-import type { Design, Switch } from '../../core/design/schema';
-import type { Equalling } from '../../core/study/equalling';
-import { compareRegions, instanceText, regionMapOf, slipText, vlansName } from '../../core/study/regions';
-import { sameRegion } from '../../core/tree/region';
+import type { SwitchId } from '../../core/model/ids';
+import type { Design, Switch } from '../../core/model/document';
+import type { Equalling } from '../../core/analysis/regions/equalling';
+import { compareRegions, instanceText, regionMapOf, slipText, vlansName } from '../../core/analysis/regions/regions';
+import { sameRegion } from '../../core/topology/region';
 import { useWorkbench } from '../state/context';
 import { askEqual } from '../state/steering';
 import { useAnswer } from '../state/useAnswer';

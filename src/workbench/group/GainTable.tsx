@@ -2,9 +2,9 @@
 /** What instances gain: trees to keep, BPDUs to send and links to share, between one tree for all and one tree a VLAN. */
 import { useDeferredValue, useMemo, useState, type ReactNode } from 'react';
 import { Bar, BarChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
-import type { Command } from '../../core/design/commands';
-import type { Design } from '../../core/design/schema';
-import type { GainRow } from '../../core/study/grouping';
+import type { Command } from '../../core/edit/commands';
+import type { Design } from '../../core/model/document';
+import type { GainRow } from '../../core/analysis/regions/grouping';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { askGain, askGoals } from '../state/steering';
 import { useAnswer } from '../state/useAnswer';

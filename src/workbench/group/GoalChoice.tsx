@@ -1,6 +1,6 @@
 'use client';
 /** Which grouping of a network that does not speak MSTP yet is meant: one that is proposed, or the trees as they are. */
-import type { MovingGoal } from '../../core/study/movingPlan';
+import type { MovingGoal } from '../../core/analysis/regions/movingPlan';
 
 interface Props {
   readonly label: string;

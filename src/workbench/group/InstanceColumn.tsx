@@ -1,8 +1,8 @@
 'use client';
 /** An instance on the board: its VLANs as tags that can be dragged to another one, its root and its standby. */
 import { memo, useState } from 'react';
-import { treeName, type SwitchId, type TreeId } from '../../core/design/ids';
-import { standbyRoot } from '../../core/tree/election';
+import { treeName, type SwitchId, type TreeId } from '../../core/model/ids';
+import { standbyRoot } from '../../core/tree/explain/election';
 import type { SettledTree, Solution } from '../../core/tree/settled';
 import { placeIn } from '../actions/placing';
 import { TextButton } from '../frame/TextButton';

@@ -2,15 +2,15 @@
 /** The way from the present dialects to MSTP: the order of the switches, what each step does, each step simulated before anybody touches a switch. */
 import Button from '@mui/material/Button';
 import { useMemo, useState, type ReactNode } from 'react';
-import type { Design } from '../../core/design/schema';
-import { mainRegion } from '../../core/study/asDialect';
+import type { Design } from '../../core/model/document';
+import { mainRegion } from '../../core/analysis/regions/asDialect';
 import {
   preparedDesign,
   type MovingGoal,
   type MovingKind,
   type MovingPlan,
   type MovingStep,
-} from '../../core/study/movingPlan';
+} from '../../core/analysis/regions/movingPlan';
 import { SimulatedSteps } from '../clock/SimulatedSteps';
 import { EMPTY, useClockStore } from '../state/clock';
 import { useWorkbench, useWorkbenchStore } from '../state/context';

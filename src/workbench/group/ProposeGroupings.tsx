@@ -1,7 +1,7 @@
 'use client';
 /** Ways to group the VLANs, searched for in a worker, seen on the map and taken in one step. */
 import Button from '@mui/material/Button';
-import type { GroupingProposal } from '../../core/study/grouping';
+import type { GroupingProposal } from '../../core/analysis/regions/grouping';
 import { useWorkbench } from '../state/context';
 import { startGrouping } from '../state/steering';
 import { percentText } from '../steering/loadRows';

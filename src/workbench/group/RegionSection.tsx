@@ -1,9 +1,9 @@
 'use client';
 /** The MST configuration of the selected switches: whose settings they have, and those settings themselves. */
 import Button from '@mui/material/Button';
-import type { Command } from '../../core/design/commands';
-import { regionText } from '../../core/design/describe';
-import type { RegionId } from '../../core/design/ids';
+import type { Command } from '../../core/edit/commands';
+import { regionText } from '../../core/edit/describe';
+import type { RegionId } from '../../core/model/ids';
 import {
   regionName,
   regionRevision,
@@ -11,11 +11,11 @@ import {
   type Design,
   type RegionSettings,
   type Switch,
-} from '../../core/design/schema';
-import { vlanSet } from '../../core/design/vlanSet';
-import { freshRegion } from '../../core/study/asDialect';
-import { slipsOf } from '../../core/study/regions';
-import { fail, ok, type Result } from '../../core/result';
+} from '../../core/model/document';
+import { vlanSet } from '../../core/model/vlanSet';
+import { freshRegion } from '../../core/analysis/regions/asDialect';
+import { slipsOf } from '../../core/analysis/regions/regions';
+import { fail, ok, type Result } from '../../core/base/result';
 import { TextButton } from '../frame/TextButton';
 import { ChoiceSetting, TextSetting, type FieldFault } from '../inspector/fields';
 import styles from '../inspector/inspector.module.css';

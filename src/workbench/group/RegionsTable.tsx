@@ -1,10 +1,10 @@
 'use client';
 /** Which switches form which region, and any two switches field by field. */
 import { useState } from 'react';
-import { mapText, regionText } from '../../core/design/describe';
-import type { SwitchId } from '../../core/design/ids';
-import type { Design } from '../../core/design/schema';
-import { slipsOf, type Region } from '../../core/study/regions';
+import { mapText, regionText } from '../../core/edit/describe';
+import type { SwitchId } from '../../core/model/ids';
+import type { Design } from '../../core/model/document';
+import { slipsOf, type Region } from '../../core/analysis/regions/regions';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import type { Item } from '../state/selection';

@@ -1,15 +1,15 @@
 import { act, fireEvent, screen, within } from '@testing-library/react';
 import { fernhollow, valleyStation } from '../../core/demo/demos';
-import type { Command } from '../../core/design/commands';
-import type { SwitchId } from '../../core/design/ids';
-import type { Design } from '../../core/design/schema';
-import type * as EqualModule from '../../core/study/equalling';
-import type * as Grouping from '../../core/study/grouping';
-import type * as MovingModule from '../../core/study/movingPlan';
-import type { MovingKind } from '../../core/study/movingPlan';
+import type { Command } from '../../core/edit/commands';
+import type { SwitchId } from '../../core/model/ids';
+import type { Design } from '../../core/model/document';
+import type * as EqualModule from '../../core/analysis/regions/equalling';
+import type * as Grouping from '../../core/analysis/regions/grouping';
+import type * as MovingModule from '../../core/analysis/regions/movingPlan';
+import type { MovingKind } from '../../core/analysis/regions/movingPlan';
 import type * as Networks from '../../core/testing/networks';
 import { solutionOf } from '../../core/testing/networks';
-import { regionsIn } from '../../core/study/regions';
+import { regionsIn } from '../../core/analysis/regions/regions';
 import { Inspector } from '../inspector/Inspector';
 import { shadesOf } from '../map/RegionOutlines';
 import type { WorkbenchStore } from '../state/store';
@@ -22,9 +22,9 @@ import { readRegionName, readRevision } from './RegionSection';
 
 /** The worker's answers, in this thread. */
 jest.mock('../state/steering', () => {
-  const { groupingGain } = jest.requireActual<typeof Grouping>('../../core/study/grouping');
-  const { equallings } = jest.requireActual<typeof EqualModule>('../../core/study/equalling');
-  const { movingGoals, planMoving } = jest.requireActual<typeof MovingModule>('../../core/study/movingPlan');
+  const { groupingGain } = jest.requireActual<typeof Grouping>('../../core/analysis/regions/grouping');
+  const { equallings } = jest.requireActual<typeof EqualModule>('../../core/analysis/regions/equalling');
+  const { movingGoals, planMoving } = jest.requireActual<typeof MovingModule>('../../core/analysis/regions/movingPlan');
   const { solutionOf: solved } = jest.requireActual<typeof Networks>('../../core/testing/networks');
   const told =
     <T,>(answer: () => T) =>

@@ -2,12 +2,12 @@
 /** What happens to the thing that is selected, and when: each button puts an action into the scenario and runs it. */
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
-import { FreshNames } from '../../core/design/fresh';
-import type { PortId, SwitchId } from '../../core/design/ids';
-import { freePortsOf } from '../../core/design/plugs';
-import { MAX_UNTIL, type Action, type Undated } from '../../core/design/scenario';
-import type { Design, Link, Switch } from '../../core/design/schema';
-import { stageOf } from '../../core/sim/scenario';
+import { FreshNames } from '../../core/edit/fresh';
+import type { PortId, SwitchId } from '../../core/model/ids';
+import { freePortsOf } from '../../core/model/plugs';
+import { MAX_UNTIL, type Action, type Undated } from '../../core/model/scenario';
+import type { Design, Link, Switch } from '../../core/model/document';
+import { stageOf } from '../../core/sim/scenario/scenario';
 import { newSwitch } from '../clock/newSwitch';
 import { NumberField } from '../clock/ScenarioBar';
 import { useClock } from '../state/clock';

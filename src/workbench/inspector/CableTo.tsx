@@ -2,8 +2,8 @@
 /** Joins the selected switch to another by a new cable. */
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { freshCable } from '../../core/design/fresh';
-import type { Switch } from '../../core/design/schema';
+import { freshCable } from '../../core/edit/fresh';
+import type { Switch } from '../../core/model/document';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { readSpeed } from '../words/units';
 import styles from './inspector.module.css';

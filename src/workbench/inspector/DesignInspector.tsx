@@ -2,7 +2,7 @@
 /** The design as a whole, while nothing on the map is selected. */
 import { useState } from 'react';
 import { linesOf } from '../../core/cabling/print';
-import { pathCostOf } from '../../core/tree/pathCost';
+import { pathCostOf } from '../../core/topology/pathCost';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench } from '../state/context';
 import { METHOD_CHOICES } from '../words/choices';

@@ -3,8 +3,8 @@
 import Button from '@mui/material/Button';
 import { planLines } from '../../core/cabling/plan';
 import { endWords } from '../../core/cabling/print';
-import type { HostId } from '../../core/design/ids';
-import { ok, type Result } from '../../core/result';
+import type { HostId } from '../../core/model/ids';
+import { ok, type Result } from '../../core/base/result';
 import { TextButton } from '../frame/TextButton';
 import { HostCards } from '../bundle/HostCards';
 import { useWorkbench, useWorkbenchStore } from '../state/context';

@@ -1,5 +1,5 @@
 import { act, fireEvent, screen, within } from '@testing-library/react';
-import type { LinkId, PortId, SwitchId } from '../../core/design/ids';
+import type { LinkId, PortId, SwitchId } from '../../core/model/ids';
 import { networkOf } from '../../core/testing/networks';
 import { renderWith, settle } from '../testing';
 import { Inspector } from './Inspector';

@@ -1,9 +1,9 @@
 'use client';
 /** A link: what each end is in the shown trees and why, cut or up, its speed. */
 import Button from '@mui/material/Button';
-import type { LinkId } from '../../core/design/ids';
-import type { LinkEnd } from '../../core/design/schema';
-import { explainPort } from '../../core/tree/explain';
+import type { LinkId } from '../../core/model/ids';
+import type { LinkEnd } from '../../core/model/document';
+import { explainPort } from '../../core/tree/explain/explain';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench } from '../state/context';
 import { speedText } from '../words/units';
@@ -12,7 +12,7 @@ import styles from './inspector.module.css';
 import { CarriageFields, type PlacedPort } from './PortFields';
 import * as read from './read';
 import { BundleThese } from '../bundle/BundleThese';
-import { bridgePortOf } from '../../core/tree/network';
+import { bridgePortOf } from '../../core/topology/network';
 import { BreakLink } from './BreakHere';
 import { SteerHere } from './SteerHere';
 import { WhyTrees } from './WhyTrees';

@@ -1,8 +1,8 @@
 'use client';
 /** How near a port is to flipping: the first costs below and above at which some end takes another role. */
 import { useEffect, useState } from 'react';
-import type { PortId, SwitchId, TreeId } from '../../core/design/ids';
-import type { CostMargin, Flip, PortMargins } from '../../core/study/margin';
+import type { PortId, SwitchId, TreeId } from '../../core/model/ids';
+import type { CostMargin, Flip, PortMargins } from '../../core/analysis/steering/margin';
 import type { Solution } from '../../core/tree/settled';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench, useWorkbenchStore } from '../state/context';

@@ -1,8 +1,8 @@
 'use client';
 /** Speed, up or down, and what is carried, of one port or of several at once. */
-import type { Command } from '../../core/design/commands';
-import type { SwitchId } from '../../core/design/ids';
-import type { Carriage, Port } from '../../core/design/schema';
+import type { Command } from '../../core/edit/commands';
+import type { SwitchId } from '../../core/model/ids';
+import type { Carriage, Port } from '../../core/model/document';
 import { useWorkbench } from '../state/context';
 import { CARRIAGE_CHOICES, UP_CHOICES } from '../words/choices';
 import { speedText } from '../words/units';

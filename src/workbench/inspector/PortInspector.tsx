@@ -1,7 +1,7 @@
 'use client';
 /** A port: why it has its role, what it costs in which tree, what it carries, where it leads. */
-import type { PortId, SwitchId } from '../../core/design/ids';
-import type { Port } from '../../core/design/schema';
+import type { PortId, SwitchId } from '../../core/model/ids';
+import type { Port } from '../../core/model/document';
 import Button from '@mui/material/Button';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench } from '../state/context';

@@ -1,6 +1,6 @@
 'use client';
 /** The ports of a switch and what is plugged into each, as a way to get to them. */
-import type { Switch } from '../../core/design/schema';
+import type { Switch } from '../../core/model/document';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench } from '../state/context';
 import { useFarEnds } from '../state/farEnds';

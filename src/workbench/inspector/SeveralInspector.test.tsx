@@ -1,5 +1,5 @@
 import { act, fireEvent, screen, within } from '@testing-library/react';
-import type { HostId, LinkId, PortId, SwitchId } from '../../core/design/ids';
+import type { HostId, LinkId, PortId, SwitchId } from '../../core/model/ids';
 import { selectionOf, type Item } from '../state/selection';
 import type { WorkbenchStore } from '../state/store';
 import { renderWith, settle } from '../testing';

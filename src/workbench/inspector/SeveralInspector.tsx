@@ -2,9 +2,9 @@
 /** Several things at once: what they agree on, and one field to set it for all. */
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';
-import type { Command } from '../../core/design/commands';
-import type { Design, Host } from '../../core/design/schema';
-import type { Wish } from '../../core/study/wishes';
+import type { Command } from '../../core/edit/commands';
+import type { Design, Host } from '../../core/model/document';
+import type { Wish } from '../../core/analysis/steering/wishes';
 import { lineUp, removeSelected } from '../actions/editing';
 import { TextButton } from '../frame/TextButton';
 import type { Alignment } from '../map/align';

@@ -1,9 +1,9 @@
 'use client';
 /** Block here instead, or carry the frames here: ways to get there, each shown on the map before it is taken. */
 import Button from '@mui/material/Button';
-import { treesName } from '../../core/design/ids';
-import type { Proposal } from '../../core/study/steer';
-import { sameWish, type Wish } from '../../core/study/wishes';
+import { treesName } from '../../core/model/ids';
+import type { Proposal } from '../../core/analysis/steering/steer';
+import { sameWish, type Wish } from '../../core/analysis/steering/wishes';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench } from '../state/context';
 import { startSteering } from '../state/steering';

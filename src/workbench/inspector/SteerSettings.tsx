@@ -1,11 +1,11 @@
 'use client';
 /** What a port or a bundle costs, and its priority. */
-import { methodOf } from '../../core/design/costMethod';
-import { CIST, treeName, type SwitchId, type TreeId } from '../../core/design/ids';
-import type { Port } from '../../core/design/schema';
-import { settingKey } from '../../core/tree/bridgeId';
-import { partOf } from '../../core/tree/trees';
-import { pathCostOf } from '../../core/tree/pathCost';
+import { methodOf } from '../../core/model/costMethod';
+import { CIST, treeName, type SwitchId, type TreeId } from '../../core/model/ids';
+import type { Port } from '../../core/model/document';
+import { settingKey } from '../../core/topology/bridgeId';
+import { partOf } from '../../core/topology/trees';
+import { pathCostOf } from '../../core/topology/pathCost';
 import { useWorkbench } from '../state/context';
 import { counted, groupText } from '../words/units';
 import { TextSetting } from './fields';

@@ -1,8 +1,8 @@
 'use client';
 /** What a switch is and how it speaks, of one or of several at once. */
-import { TIMER_NAMES } from '../../core/design/describe';
-import type { Command } from '../../core/design/commands';
-import type { CostMethod, Switch, Timers } from '../../core/design/schema';
+import { TIMER_NAMES } from '../../core/edit/describe';
+import type { Command } from '../../core/edit/commands';
+import type { CostMethod, Switch, Timers } from '../../core/model/document';
 import { useWorkbench } from '../state/context';
 import { DIALECT_CHOICES, METHOD_CHOICES, POWER_CHOICES, TIER_CHOICES } from '../words/choices';
 import { ChoiceSetting, TextSetting } from './fields';

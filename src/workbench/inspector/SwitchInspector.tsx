@@ -1,8 +1,8 @@
 'use client';
 /** A switch: why its root is root, its priority for all trees and for each shown one, what it is. */
-import { treeName, type SwitchId, type TreeId } from '../../core/design/ids';
-import { setBridgePriority, settingKey, systemIdExtension } from '../../core/tree/bridgeId';
-import { partOf } from '../../core/tree/trees';
+import { treeName, type SwitchId, type TreeId } from '../../core/model/ids';
+import { setBridgePriority, settingKey, systemIdExtension } from '../../core/topology/bridgeId';
+import { partOf } from '../../core/topology/trees';
 import Button from '@mui/material/Button';
 import { useWorkbench } from '../state/context';
 import { dialectText } from '../words/choices';

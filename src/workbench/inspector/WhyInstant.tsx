@@ -1,8 +1,8 @@
 'use client';
 /** What a port is at the instant that the clock shows, in each shown tree, and what made it so. */
 import { useEffect, useState } from 'react';
-import { treeName, type PortId, type SwitchId, type TreeId } from '../../core/design/ids';
-import { bridgePortOf } from '../../core/tree/network';
+import { treeName, type PortId, type SwitchId, type TreeId } from '../../core/model/ids';
+import { bridgePortOf } from '../../core/topology/network';
 import { TextButton } from '../frame/TextButton';
 import { strandStyle } from '../map/strandStyle';
 import { timeText, useClock, useInstant } from '../state/clock';

@@ -1,10 +1,10 @@
 'use client';
 /** Why a port has its role in each shown tree: the sentence, and the vectors side by side with the part that decided. */
-import type { PortId, SwitchId } from '../../core/design/ids';
-import { explainPort, whyOutside, type PortExplanation } from '../../core/tree/explain';
-import { fieldName, type Comparison } from '../../core/tree/phrases';
+import type { PortId, SwitchId } from '../../core/model/ids';
+import { explainPort, whyOutside, type PortExplanation } from '../../core/tree/explain/explain';
+import { fieldName, type Comparison } from '../../core/tree/explain/phrases';
 import type { SettledTree, Solution } from '../../core/tree/settled';
-import { fieldText, fieldsOf, type VectorField } from '../../core/tree/vector';
+import { fieldText, fieldsOf, type VectorField } from '../../core/tree/explain/vector';
 import { useWorkbench } from '../state/context';
 import styles from './inspector.module.css';
 import { MarginNote } from './MarginNote';

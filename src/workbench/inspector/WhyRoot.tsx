@@ -1,9 +1,9 @@
 'use client';
 /** Who is root as seen from a switch, and why: the ranking of bridge IDs in its island. */
 import { useState } from 'react';
-import type { SwitchId } from '../../core/design/ids';
-import { bridgeIdText } from '../../core/tree/bridgeId';
-import { explainRegionalRoot, explainRoot, type Election } from '../../core/tree/election';
+import type { SwitchId } from '../../core/model/ids';
+import { bridgeIdText } from '../../core/topology/bridgeId';
+import { explainRegionalRoot, explainRoot, type Election } from '../../core/tree/explain/election';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench } from '../state/context';
 import styles from './inspector.module.css';

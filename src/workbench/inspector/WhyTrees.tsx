@@ -1,7 +1,7 @@
 'use client';
 /** The frame of every Why: one card for each tree that is drawn. */
 import { useDeferredValue, type ReactNode } from 'react';
-import { treeName } from '../../core/design/ids';
+import { treeName } from '../../core/model/ids';
 import { treeOf, type SettledTree, type Solution } from '../../core/tree/settled';
 import { Swatch } from '../rail/Swatch';
 import { useWorkbench } from '../state/context';

@@ -1,7 +1,7 @@
 'use client';
 /** The inspector's fields: one line each, label on the left. What was typed stays, with the reason, until it is legal. */
 import { useId, useState, type ReactNode } from 'react';
-import type { Result } from '../../core/result';
+import type { Result } from '../../core/base/result';
 import { TextButton } from '../frame/TextButton';
 import styles from './inspector.module.css';
 

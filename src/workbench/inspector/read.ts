@@ -7,10 +7,10 @@ import {
   nearestLegal,
   timerSchemas,
   type Grid,
-} from '../../core/design/legal';
-import { MAX_NAME, titleSchema, type Carriage, type Design } from '../../core/design/schema';
-import { MAX_VLAN, VlanSet } from '../../core/design/vlanSet';
-import { fail, ok, type Result } from '../../core/result';
+} from '../../core/model/legal';
+import { MAX_NAME, titleSchema, type Carriage, type Design } from '../../core/model/document';
+import { MAX_VLAN, VlanSet } from '../../core/model/vlanSet';
+import { fail, ok, type Result } from '../../core/base/result';
 import { readSpeed, readWhole } from '../words/units';
 import type { FieldFault } from './fields';
 

@@ -3,8 +3,8 @@
 import Button from '@mui/material/Button';
 import type { GridColDef } from '@mui/x-data-grid';
 import { useMemo, useState } from 'react';
-import { treeName, type PortId, type SwitchId, type TreeId } from '../../core/design/ids';
-import type { Difference } from '../../core/study/compare';
+import { treeName, type PortId, type SwitchId, type TreeId } from '../../core/model/ids';
+import type { Difference } from '../../core/analysis/compare/compare';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbenchStore } from '../state/context';
 import type { SideBySide } from '../state/revisions';

@@ -1,7 +1,7 @@
 'use client';
 /** What a practitioner would want to know about this design, each with its why, its place on the map and ways to end it. */
 import { useState } from 'react';
-import type { Finding } from '../../core/study/finding';
+import type { Finding } from '../../core/analysis/findings/finding';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import type { Item } from '../state/selection';

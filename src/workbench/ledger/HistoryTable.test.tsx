@@ -1,9 +1,9 @@
 import { act, fireEvent, screen, waitFor } from '@testing-library/react';
 import type { HistoryEntry } from '../../contract/api';
 import { fernhollow } from '../../core/demo/demos';
-import { editAll } from '../../core/design/edit';
-import type { SwitchId } from '../../core/design/ids';
-import { leanDesign } from '../../core/design/write';
+import { editAll } from '../../core/edit/edit';
+import type { SwitchId } from '../../core/model/ids';
+import { leanDesign } from '../../core/model/derive/write';
 import { api } from '../state/api';
 import { revisionName } from '../state/revisions';
 import { renderWith, settle } from '../testing';

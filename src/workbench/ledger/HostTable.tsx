@@ -2,8 +2,8 @@
 /** Every host: its VLAN and where it is plugged in. */
 import type { GridColDef } from '@mui/x-data-grid';
 import { useDeferredValue, useMemo } from 'react';
-import type { HostId } from '../../core/design/ids';
-import type { Design } from '../../core/design/schema';
+import type { HostId } from '../../core/model/ids';
+import type { Design } from '../../core/model/document';
 import { useWorkbench } from '../state/context';
 import type { Item } from '../state/selection';
 import { ItemTable } from './ItemTable';

@@ -2,10 +2,10 @@
 /** Reads what switches report: CSV files, or what lldpctl -f json printed on each of them. */
 import Button from '@mui/material/Button';
 import { useEffect, useRef, useState } from 'react';
-import type { Observed } from '../../core/design/schema';
+import type { Observed } from '../../core/model/document';
 import type { ObservedImport } from '../../core/exchange/observed';
 import { MAX_FILE, decodeText, tooLarge } from '../../core/exchange/text';
-import { fail, type Result } from '../../core/result';
+import { fail, type Result } from '../../core/base/result';
 import { useWorkbench } from '../state/context';
 import { counted } from '../words/units';
 import styles from './drawer.module.css';

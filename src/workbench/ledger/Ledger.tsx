@@ -2,7 +2,7 @@
 /** Every port in every shown tree as a table: all that the map shows, in words. */
 import type { GridColDef } from '@mui/x-data-grid';
 import { useCallback, useDeferredValue, useMemo } from 'react';
-import type { TreeId } from '../../core/design/ids';
+import type { TreeId } from '../../core/model/ids';
 import type { Solution } from '../../core/tree/settled';
 import { useWorkbench } from '../state/context';
 import { farEndsOf } from '../state/farEnds';

@@ -2,9 +2,9 @@
 /** If a root dies: who takes over in which trees, what moves, who is cut off, which sharing is lost. */
 import type { GridColDef } from '@mui/x-data-grid';
 import { useCallback, useDeferredValue, useMemo } from 'react';
-import { treesName, type SwitchId, type TreeId } from '../../core/design/ids';
-import type { Design } from '../../core/design/schema';
-import { ifSwitchDies, type LossOf, type RootLoss } from '../../core/study/rootLoss';
+import { treesName, type SwitchId, type TreeId } from '../../core/model/ids';
+import type { Design } from '../../core/model/document';
+import { ifSwitchDies, type LossOf, type RootLoss } from '../../core/analysis/roots/rootLoss';
 import { movedEnds } from '../../core/tree/moved';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench, useWorkbenchStore } from '../state/context';

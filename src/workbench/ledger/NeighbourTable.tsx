@@ -3,11 +3,11 @@
 import Button from '@mui/material/Button';
 import type { GridColDef, GridRenderCellParams } from '@mui/x-data-grid';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
-import { carriageText } from '../../core/design/describe';
-import type { Design } from '../../core/design/schema';
+import { carriageText } from '../../core/edit/describe';
+import type { Design } from '../../core/model/document';
 import { designedCsv } from '../../core/exchange/observed';
-import { neighboursOf, type Neighbour } from '../../core/study/neighbours';
-import { fileNameOf } from '../../core/design/write';
+import { neighboursOf, type Neighbour } from '../../core/analysis/neighbours/neighbours';
+import { fileNameOf } from '../../core/model/derive/write';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { itemsOf, selectionOf, type Item } from '../state/selection';

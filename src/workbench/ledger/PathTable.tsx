@@ -2,8 +2,8 @@
 /** The selected switch's candidate ways to the root of each shown tree, costs added up hop by hop. */
 import type { GridColDef } from '@mui/x-data-grid';
 import { useCallback, useDeferredValue, useMemo } from 'react';
-import { treeName, type PortId, type SwitchId, type TreeId } from '../../core/design/ids';
-import { candidatePaths, type CandidatePath } from '../../core/study/paths';
+import { treeName, type PortId, type SwitchId, type TreeId } from '../../core/model/ids';
+import { candidatePaths, type CandidatePath } from '../../core/analysis/steering/paths';
 import { treeOf, type Solution } from '../../core/tree/settled';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { itemsOf, type Selection } from '../state/selection';

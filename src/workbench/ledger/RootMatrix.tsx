@@ -3,9 +3,14 @@
 import Button from '@mui/material/Button';
 import type { GridColDef, GridRenderCellParams } from '@mui/x-data-grid';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
-import { treesName, treeVlan, type SwitchId, type TreeId } from '../../core/design/ids';
-import { priorityCommand, type Place } from '../../core/study/placing';
-import { rootMatrix, type RootCell, type RootMatrix as Matrix, type TreeGroup } from '../../core/study/rootMatrix';
+import { treesName, treeVlan, type SwitchId, type TreeId } from '../../core/model/ids';
+import { priorityCommand, type Place } from '../../core/analysis/roots/placing';
+import {
+  rootMatrix,
+  type RootCell,
+  type RootMatrix as Matrix,
+  type TreeGroup,
+} from '../../core/analysis/roots/rootMatrix';
 import type { Solution } from '../../core/tree/settled';
 import { placeIn } from '../actions/placing';
 import { bridgePriority } from '../inspector/read';

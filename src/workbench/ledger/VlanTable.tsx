@@ -3,12 +3,12 @@
 import Button from '@mui/material/Button';
 import type { GridColDef, GridRenderCellParams } from '@mui/x-data-grid';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
-import type { Command } from '../../core/design/commands';
-import { vlansText } from '../../core/design/describe';
-import { titleSchema, type Design } from '../../core/design/schema';
-import { VlanSet } from '../../core/design/vlanSet';
-import { vlanUses, vlanUsesText } from '../../core/design/vlanUses';
-import { fail, ok, type Result } from '../../core/result';
+import type { Command } from '../../core/edit/commands';
+import { vlansText } from '../../core/edit/describe';
+import { titleSchema, type Design } from '../../core/model/document';
+import { VlanSet } from '../../core/model/vlanSet';
+import { vlanUses, vlanUsesText } from '../../core/model/vlanUses';
+import { fail, ok, type Result } from '../../core/base/result';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { counted } from '../words/units';

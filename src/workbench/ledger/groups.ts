@@ -1,6 +1,6 @@
 /** Columns of alike trees, shared by the tables of priorities and costs: column `g0` is the first group. */
-import { treesName, treeVlan, type TreeId } from '../../core/design/ids';
-import { VlanSet } from '../../core/design/vlanSet';
+import { treesName, treeVlan, type TreeId } from '../../core/model/ids';
+import { VlanSet } from '../../core/model/vlanSet';
 
 /** Some trees that are told in one column. */
 interface Group {

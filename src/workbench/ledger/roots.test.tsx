@@ -1,15 +1,15 @@
 /** The tables of the Root lens, and placing from keys and buttons. */
 import { act, fireEvent, render, screen } from '@testing-library/react';
 import { fernhollow } from '../../core/demo/demos';
-import type { SwitchId, TreeId } from '../../core/design/ids';
-import { rootMatrix } from '../../core/study/rootMatrix';
+import type { SwitchId, TreeId } from '../../core/model/ids';
+import { rootMatrix } from '../../core/analysis/roots/rootMatrix';
 import { networkOf, solutionOf } from '../../core/testing/networks';
 import { placeIn, placeSelected } from '../actions/placing';
 import { MovedBar } from '../map/MovedBar';
 import { StoreProvider } from '../state/context';
 import { selectionOf, type Item } from '../state/selection';
 import { renderWith, settle } from '../testing';
-import { ifSwitchDies, lossesOf } from '../../core/study/rootLoss';
+import { ifSwitchDies, lossesOf } from '../../core/analysis/roots/rootLoss';
 import { LossTable, lossRows } from './LossTable';
 import { groupsOf } from './groups';
 import { RootMatrix, rootRows } from './RootMatrix';
@@ -130,15 +130,13 @@ describe('if a root dies', () => {
     const store = await renderWith(<LossTable />);
     const loss = ifSwitchDies(demo, 'lodge' as SwitchId)!;
     act(() =>
-      store
-        .getState()
-        .look({
-          label: 'the design if lodge dies',
-          revision: 0,
-          design: loss.design,
-          solution: loss.solution,
-          moved: null,
-        }),
+      store.getState().look({
+        label: 'the design if lodge dies',
+        revision: 0,
+        design: loss.design,
+        solution: loss.solution,
+        moved: null,
+      }),
     );
     expect(screen.getByText(/The map shows the design if lodge dies/)).toBeInTheDocument();
     fireEvent.click(screen.getByRole('button', { name: 'go back to now' }));

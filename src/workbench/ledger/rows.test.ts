@@ -1,5 +1,5 @@
 import { fernhollow } from '../../core/demo/demos';
-import { vlanTree } from '../../core/design/ids';
+import { vlanTree } from '../../core/model/ids';
 import { solutionOf } from '../../core/testing/networks';
 import { farEndsOf } from '../state/farEnds';
 import { matching } from './FilterField';

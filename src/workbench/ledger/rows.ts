@@ -1,8 +1,8 @@
 /** The rows of the drawer's tables, as plain data. */
-import { treeName, type LinkId, type PortId, type SwitchId, type TreeId } from '../../core/design/ids';
-import type { Design } from '../../core/design/schema';
-import { carriageText } from '../../core/design/describe';
-import { switchName } from '../../core/tree/phrases';
+import { treeName, type LinkId, type PortId, type SwitchId, type TreeId } from '../../core/model/ids';
+import type { Design } from '../../core/model/document';
+import { carriageText } from '../../core/edit/describe';
+import { switchName } from '../../core/tree/explain/phrases';
 import { costsIn, roleOf, stateIn, treeOf, type Solution } from '../../core/tree/settled';
 import type { Moved } from '../state/moved';
 import { speedText } from '../words/units';

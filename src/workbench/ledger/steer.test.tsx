@@ -1,9 +1,9 @@
 /** The tables of the Steer lens, and how near a port says it is to flipping. */
 import { act, fireEvent, screen } from '@testing-library/react';
 import { fernhollow } from '../../core/demo/demos';
-import { editAll } from '../../core/design/edit';
-import type { LinkId, PortId, SwitchId, TreeId } from '../../core/design/ids';
-import { steerGroups } from '../../core/study/costMatrix';
+import { editAll } from '../../core/edit/edit';
+import type { LinkId, PortId, SwitchId, TreeId } from '../../core/model/ids';
+import { steerGroups } from '../../core/analysis/steering/costMatrix';
 import { anyDesign, networkOf, solutionOf } from '../../core/testing/networks';
 import fc from 'fast-check';
 import { Inspector } from '../inspector/Inspector';
@@ -11,7 +11,7 @@ import { marginText } from '../inspector/MarginNote';
 import { selectionOf } from '../state/selection';
 import { renderWith, settle } from '../testing';
 import { PathTable, pathRows } from './PathTable';
-import { compileNetwork } from '../../core/tree/network';
+import { compileNetwork } from '../../core/topology/network';
 import { SteerMatrix, steerCommands, steerRows } from './SteerMatrix';
 
 const demo = fernhollow();

@@ -2,8 +2,8 @@
 import { fireEvent, screen } from '@testing-library/react';
 import { act } from 'react';
 import { fernhollow } from '../../core/demo/demos';
-import { editAll } from '../../core/design/edit';
-import type { SwitchId, TreeId } from '../../core/design/ids';
+import { editAll } from '../../core/edit/edit';
+import type { SwitchId, TreeId } from '../../core/model/ids';
 import { networkOf } from '../../core/testing/networks';
 import { sideBySide, solvedOf, viewOf } from '../state/revisions';
 import { renderWith, settle } from '../testing';

@@ -2,7 +2,7 @@
 /** Beginning to cable by pointer: a new switch in the middle of what is seen, and what to do on empty paper. */
 import Button from '@mui/material/Button';
 import { Panel } from '@xyflow/react';
-import { freshSwitch } from '../../core/design/fresh';
+import { freshSwitch } from '../../core/edit/fresh';
 import { CABLING_FIELD } from '../cabling/field';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench, useWorkbenchStore } from '../state/context';

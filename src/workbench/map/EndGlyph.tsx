@@ -1,5 +1,5 @@
 /** What a strand's end looks like for each role: arrowhead, collar bar, frayed end, barred square. */
-import type { RunState } from '../../core/protocol/entity';
+import type { RunState } from '../../core/modes/entity';
 import type { Role } from '../../core/tree/settled';
 import { atEnd, polyline, type RunEnd } from './run';
 

@@ -3,9 +3,9 @@
  * The strands of a map seen from afar: letters and glyphs would be specks, so each tree is drawn as two paths, links
  * that carry frames and links that block, cut short where they block; ends that the last change moved stand out.
  */
-import { bridgePortOf } from '../../core/tree/network';
+import { bridgePortOf } from '../../core/topology/network';
 import { memo, useMemo } from 'react';
-import type { TreeId } from '../../core/design/ids';
+import type { TreeId } from '../../core/model/ids';
 import { CODE, treeOf, type SettledTree, type Solution } from '../../core/tree/settled';
 import { useInstant } from '../state/clock';
 import { useWorkbench } from '../state/context';

@@ -1,8 +1,8 @@
 import { act, fireEvent, render } from '@testing-library/react';
-import { commandSchema } from '../../core/design/commands';
+import { commandSchema } from '../../core/edit/commands';
 import { fernhollow } from '../../core/demo/demos';
-import type { TreeId } from '../../core/design/ids';
-import type { Design } from '../../core/design/schema';
+import type { TreeId } from '../../core/model/ids';
+import type { Design } from '../../core/model/document';
 import { networkOf } from '../../core/testing/networks';
 import { StoreProvider } from '../state/context';
 import { createWorkbench, type WorkbenchStore } from '../state/store';

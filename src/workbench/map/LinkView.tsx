@@ -1,11 +1,11 @@
 'use client';
 /** One link on the map: its cable, the strands along it, their ends. Redrawn only when its own picture changes. */
 import { memo, type MouseEvent } from 'react';
-import type { Link } from '../../core/design/schema';
+import type { Link } from '../../core/model/document';
 import type { Role } from '../../core/tree/settled';
 import { speedText } from '../words/units';
 import { ROLE_LETTERS, roleSentence } from '../words/roles';
-import type { RunState } from '../../core/protocol/entity';
+import type { RunState } from '../../core/modes/entity';
 import { useClock, useInstant } from '../state/clock';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { isSelected, means } from '../state/selection';

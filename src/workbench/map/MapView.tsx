@@ -12,7 +12,7 @@ import {
 import '@xyflow/react/dist/base.css';
 import { useColorScheme } from '@mui/material/styles';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import type { SwitchId } from '../../core/design/ids';
+import type { SwitchId } from '../../core/model/ids';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { isSelected, means, selectionOf, switchesIn, type Item } from '../state/selection';
 import { AddSwitch, EmptyMap } from './AddSwitch';

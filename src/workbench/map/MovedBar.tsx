@@ -1,7 +1,7 @@
 'use client';
 /** What the last change moved, in one line, with the way to see it and to take it back. */
-import { vlansText as vlanRanges } from '../../core/design/describe';
-import { treeName, type TreeId } from '../../core/design/ids';
+import { vlansText as vlanRanges } from '../../core/edit/describe';
+import { treeName, type TreeId } from '../../core/model/ids';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench } from '../state/context';
 import type { Moved } from '../state/moved';

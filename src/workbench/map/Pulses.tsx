@@ -1,7 +1,7 @@
 'use client';
 /** BPDUs on their way at the instant shown, where they are few enough to see: short dashes that travel along the links. */
-import { SECOND } from '../../core/protocol/entity';
-import { HANDLING, LINK_DELAY } from '../../core/sim/delays';
+import { SECOND } from '../../core/modes/entity';
+import { HANDLING, LINK_DELAY } from '../../core/sim/engine/delays';
 import { useClock, useInstant } from '../state/clock';
 import { useWorkbench } from '../state/context';
 import { STRAND_GAP, type Line } from './geometry';

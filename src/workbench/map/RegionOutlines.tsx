@@ -1,8 +1,8 @@
 /** Regions on the map: the switches of each piece and the links inside of it shaded as one, outlined and named. */
 import { useStore } from '@xyflow/react';
 import { memo, useMemo } from 'react';
-import type { LinkId, SwitchId } from '../../core/design/ids';
-import type { Region } from '../../core/study/regions';
+import type { LinkId, SwitchId } from '../../core/model/ids';
+import type { Region } from '../../core/analysis/regions/regions';
 import { useRegions } from '../group/useRegions';
 import { useWorkbench } from '../state/context';
 import type { Box, Line } from './geometry';

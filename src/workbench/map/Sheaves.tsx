@@ -1,10 +1,10 @@
 'use client';
 /** Bundles on the map: a band around the links that act as one, at the middle where both ends mean the same ones, else near the end that has it. */
 import { useMemo } from 'react';
-import type { BundleEnd, Bundles } from '../../core/bundle/ends';
-import type { SettledBundles } from '../../core/bundle/settled';
-import type { PortId } from '../../core/design/ids';
-import type { Link } from '../../core/design/schema';
+import type { BundleEnd, Bundles } from '../../core/topology/lag/ends';
+import type { SettledBundles } from '../../core/topology/lag/settled';
+import type { PortId } from '../../core/model/ids';
+import type { Link } from '../../core/model/document';
 import { useBundles } from '../bundle/useBundles';
 import { useInstant } from '../state/clock';
 import { useWorkbench, useWorkbenchStore } from '../state/context';

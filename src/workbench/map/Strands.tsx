@@ -1,7 +1,7 @@
 'use client';
 /** The drawing between the switches: every link in view, or from afar the trees as a whole. */
 import { memo, useMemo } from 'react';
-import type { Design } from '../../core/design/schema';
+import type { Design } from '../../core/model/document';
 import { FarStrands } from './FarStrands';
 import type { Line } from './geometry';
 import { LinkView } from './LinkView';

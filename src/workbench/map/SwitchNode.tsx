@@ -2,9 +2,9 @@
 /** A switch on the map: name, root path cost in each shown tree, the knot of a root, its ports' labels, its hosts. */
 import type { NodeProps, Node } from '@xyflow/react';
 import { memo } from 'react';
-import { treeLabel, type SwitchId } from '../../core/design/ids';
-import type { Host } from '../../core/design/schema';
-import { standbyRoot, takesPart } from '../../core/tree/election';
+import { treeLabel, type SwitchId } from '../../core/model/ids';
+import type { Host } from '../../core/model/document';
+import { standbyRoot, takesPart } from '../../core/tree/explain/election';
 import { costsIn, treeOf } from '../../core/tree/settled';
 import { useInstant } from '../state/clock';
 import { useWorkbench, useWorkbenchStore } from '../state/context';

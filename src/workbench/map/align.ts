@@ -1,6 +1,6 @@
 /** Lining up selected switches. */
-import type { Command } from '../../core/design/commands';
-import type { SwitchId } from '../../core/design/ids';
+import type { Command } from '../../core/edit/commands';
+import type { SwitchId } from '../../core/model/ids';
 import type { Point } from './geometry';
 
 export type Alignment = 'row' | 'column' | 'spread-across' | 'spread-down';

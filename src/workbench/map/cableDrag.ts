@@ -2,11 +2,11 @@
 /** Cabling by pointer: from a port, or from a switch, to another; or an end of a cable to where it should be. */
 import { useReactFlow } from '@xyflow/react';
 import { createContext, useCallback, useContext, useState, type PointerEvent as ReactPointerEvent } from 'react';
-import type { Command } from '../../core/design/commands';
-import { FreshNames, freshCable, freshSwitch, type PlugWish } from '../../core/design/fresh';
-import type { LinkId, PortId, SwitchId } from '../../core/design/ids';
-import { pluggedIn } from '../../core/design/plugs';
-import { portSchema, type Design } from '../../core/design/schema';
+import type { Command } from '../../core/edit/commands';
+import { FreshNames, freshCable, freshSwitch, type PlugWish } from '../../core/edit/fresh';
+import type { LinkId, PortId, SwitchId } from '../../core/model/ids';
+import { pluggedIn } from '../../core/model/plugs';
+import { portSchema, type Design } from '../../core/model/document';
 import { useWorkbenchStore } from '../state/context';
 import type { Point } from './geometry';
 import { pull } from './pull';

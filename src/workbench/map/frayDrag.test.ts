@@ -1,5 +1,5 @@
 import { fernhollow } from '../../core/demo/demos';
-import type { LinkId } from '../../core/design/ids';
+import type { LinkId } from '../../core/model/ids';
 import { wishesOf, type FrayEnd } from './frayDrag';
 
 const end = (link: string, side: 'a' | 'b'): FrayEnd => ({ link: link as LinkId, side });

@@ -2,9 +2,9 @@
 /** A block moved by hand: a frayed end pulled to the end of another link, which should block instead. */
 import { useReactFlow } from '@xyflow/react';
 import { createContext, useCallback, useContext, useState, type PointerEvent as ReactPointerEvent } from 'react';
-import type { LinkId, TreeId } from '../../core/design/ids';
-import type { Design } from '../../core/design/schema';
-import type { Wish } from '../../core/study/wishes';
+import type { LinkId, TreeId } from '../../core/model/ids';
+import type { Design } from '../../core/model/document';
+import type { Wish } from '../../core/analysis/steering/wishes';
 import { useWorkbenchStore } from '../state/context';
 import type { Point } from './geometry';
 import { pull } from './pull';

@@ -2,8 +2,8 @@
  * Where everything on the map goes: boxes of switches, and for each link the points on two boxes' sides between which it
  * runs. Pure; map units are CSS pixels at zoom 1. Positions of switches are the centres of their boxes.
  */
-import type { LinkId, PortId, SwitchId } from '../../core/design/ids';
-import type { Design, LinkEnd } from '../../core/design/schema';
+import type { LinkId, PortId, SwitchId } from '../../core/model/ids';
+import type { Design, LinkEnd } from '../../core/model/document';
 
 export interface Point {
   readonly x: number;

@@ -1,6 +1,6 @@
 /** Hung from the root: the switches of one tree in bands of equal root path cost, each near the switch that it hangs on. */
-import type { SwitchId } from '../../core/design/ids';
-import { islandRoots } from '../../core/tree/election';
+import type { SwitchId } from '../../core/model/ids';
+import { islandRoots } from '../../core/tree/explain/election';
 import { costsIn, type SettledTree, type Solution } from '../../core/tree/settled';
 import { rowLength, type Point } from './geometry';
 

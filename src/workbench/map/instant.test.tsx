@@ -1,9 +1,9 @@
 /** The map at an instant of a run: states at the ends, links without signal, BPDUs on their way, who takes itself for a root. */
 import { act, render } from '@testing-library/react';
 import { fernhollow } from '../../core/demo/demos';
-import type { TreeId } from '../../core/design/ids';
-import type { Design, Dialect } from '../../core/design/schema';
-import { SECOND } from '../../core/protocol/entity';
+import type { TreeId } from '../../core/model/ids';
+import type { Design, Dialect } from '../../core/model/document';
+import { SECOND } from '../../core/modes/entity';
 import { clockOf } from '../state/clock';
 import { StoreProvider } from '../state/context';
 import { createWorkbench } from '../state/store';

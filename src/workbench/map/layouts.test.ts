@@ -2,9 +2,9 @@
 import ELK from 'elkjs/lib/elk.bundled.js';
 import fc from 'fast-check';
 import { fernhollow } from '../../core/demo/demos';
-import { editAll } from '../../core/design/edit';
+import { editAll } from '../../core/edit/edit';
 import { planLines } from '../../core/cabling/plan';
-import type { SwitchId } from '../../core/design/ids';
+import type { SwitchId } from '../../core/model/ids';
 import { anyDesign, designOf, networkOf, solutionOf } from '../../core/testing/networks';
 import { aligned, type Alignment } from './align';
 import { positionsOf, skeletonOf, type Point } from './geometry';

@@ -1,8 +1,8 @@
 /** What to draw on one link, as a short text that changes only when the picture does, and back. */
-import { treeLabel } from '../../core/design/ids';
-import type { Link } from '../../core/design/schema';
-import type { RunState } from '../../core/protocol/entity';
-import { bridgePortOf } from '../../core/tree/network';
+import { treeLabel } from '../../core/model/ids';
+import type { Link } from '../../core/model/document';
+import type { RunState } from '../../core/modes/entity';
+import { bridgePortOf } from '../../core/topology/network';
 import { ROLES, treeOf, type Role } from '../../core/tree/settled';
 import type { Workbench } from '../state/store';
 import { ROLE_LETTERS } from '../words/roles';

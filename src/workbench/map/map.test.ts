@@ -1,14 +1,14 @@
 import fc from 'fast-check';
 import { fernhollow } from '../../core/demo/demos';
-import { edit } from '../../core/design/edit';
-import { commandSchema } from '../../core/design/commands';
+import { edit } from '../../core/edit/edit';
+import { commandSchema } from '../../core/edit/commands';
 import { anyDesign } from '../../core/testing/networks';
 import { boundsOf, layOutMap, positionsOf, skeletonOf } from './geometry';
 import { movedText } from './MovedBar';
 import { runOf } from './run';
 import { inWindow } from './seen';
 import { strandStyle } from './strandStyle';
-import { vlanTree, type PortId, type SwitchId } from '../../core/design/ids';
+import { vlanTree, type PortId, type SwitchId } from '../../core/model/ids';
 
 const skeleton = (design: Parameters<typeof skeletonOf>[0]) => skeletonOf(design, null);
 

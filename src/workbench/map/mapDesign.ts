@@ -1,7 +1,7 @@
 /** The design that the map draws: the one in hand, and in the Break lens what its scenario brings along. */
 import { useMemo } from 'react';
-import type { SwitchId } from '../../core/design/ids';
-import type { Design, Switch } from '../../core/design/schema';
+import type { SwitchId } from '../../core/model/ids';
+import type { Design, Switch } from '../../core/model/document';
 import { useInstant } from '../state/clock';
 import { useWorkbench } from '../state/context';
 

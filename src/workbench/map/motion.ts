@@ -1,6 +1,6 @@
 /** The smooth move of switches from one layout to another. */
 import { useEffect, useState } from 'react';
-import type { SwitchId } from '../../core/design/ids';
+import type { SwitchId } from '../../core/model/ids';
 import type { Point } from './geometry';
 
 export type Places = ReadonlyMap<SwitchId, Point>;

@@ -1,7 +1,7 @@
 /** Places for switches that have none: near what they are cabled to, on a staggered grid so that no cable runs behind a third box. */
-import type { Command } from '../../core/design/commands';
-import type { SwitchId } from '../../core/design/ids';
-import type { Design } from '../../core/design/schema';
+import type { Command } from '../../core/edit/commands';
+import type { SwitchId } from '../../core/model/ids';
+import type { Design } from '../../core/model/document';
 import { positionsOf, skeletonOf, type Point } from './geometry';
 
 const STEP = { x: 240, y: 170 } as const;

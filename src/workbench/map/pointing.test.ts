@@ -1,7 +1,7 @@
 /** Pointing on the map: travelling by arrows, letting go of a cable. */
 import { fernhollow } from '../../core/demo/demos';
-import { editAll } from '../../core/design/edit';
-import type { LinkId, PortId, SwitchId } from '../../core/design/ids';
+import { editAll } from '../../core/edit/edit';
+import type { LinkId, PortId, SwitchId } from '../../core/model/ids';
 import { networkOf } from '../../core/testing/networks';
 import type { Item } from '../state/selection';
 import { dropped } from './cableDrag';

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { LinkId, SwitchId } from '../../core/design/ids';
+import type { LinkId, SwitchId } from '../../core/model/ids';
 import type { Box, Line } from './geometry';
 import { crosses, placeNames } from './regionNames';
 

@@ -1,8 +1,8 @@
 /** Tidy layout: rows by tier or by distance from the root, ordered by ELK so that few cables cross. */
 import type { ELK, ElkNode } from 'elkjs/lib/elk-api';
-import type { SwitchId } from '../../core/design/ids';
-import type { Design } from '../../core/design/schema';
-import { islandRoots } from '../../core/tree/election';
+import type { SwitchId } from '../../core/model/ids';
+import type { Design } from '../../core/model/document';
+import { islandRoots } from '../../core/tree/explain/election';
 import type { SettledTree, Solution } from '../../core/tree/settled';
 import { rowLength, type Point } from './geometry';
 

@@ -1,5 +1,5 @@
 /** Travelling over the map by arrow keys: from a switch to a port, along its cable to the far end, on to the next switch. */
-import type { Link } from '../../core/design/schema';
+import type { Link } from '../../core/model/document';
 import type { Item, Selection } from '../state/selection';
 import { itemsOf } from '../state/selection';
 import type { Box, MapGeometry, Point } from './geometry';

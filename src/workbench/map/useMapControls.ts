@@ -1,7 +1,7 @@
 /** What the map does for keys, buttons and the palette: zooming, bringing into view, tidy layout. */
 import { useReactFlow } from '@xyflow/react';
 import { useEffect, useRef } from 'react';
-import type { SwitchId } from '../../core/design/ids';
+import type { SwitchId } from '../../core/model/ids';
 import { treeOf } from '../../core/tree/settled';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import type { Item } from '../state/selection';

@@ -1,7 +1,7 @@
 /** What the map draws where: the design's skeleton laid out as placed or hung from the root, dragged switches under the hand. */
 import { useMemo, useState } from 'react';
-import type { SwitchId } from '../../core/design/ids';
-import type { Design } from '../../core/design/schema';
+import type { SwitchId } from '../../core/model/ids';
+import type { Design } from '../../core/model/document';
 import { treeOf } from '../../core/tree/settled';
 import { useWorkbench } from '../state/context';
 import {

@@ -1,5 +1,5 @@
 import { act, fireEvent, screen, within } from '@testing-library/react';
-import { commandSchema } from '../../core/design/commands';
+import { commandSchema } from '../../core/edit/commands';
 import { designOf, networkOf } from '../../core/testing/networks';
 import { renderWith, settle } from '../testing';
 import { TreeRail } from './TreeRail';

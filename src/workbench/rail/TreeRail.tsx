@@ -1,11 +1,11 @@
 'use client';
 /** The trees: which are drawn, who is root of each and who stands by. */
 import { memo, useDeferredValue, useMemo } from 'react';
-import { CIST, treeInstance, treeLabel, treeName, treeVlan, type TreeId } from '../../core/design/ids';
-import type { Design } from '../../core/design/schema';
-import { regionsInUse, vlansIn } from '../../core/study/mapping';
-import { islandRoots, standbyRoot } from '../../core/tree/election';
-import { switchName } from '../../core/tree/phrases';
+import { CIST, treeInstance, treeLabel, treeName, treeVlan, type TreeId } from '../../core/model/ids';
+import type { Design } from '../../core/model/document';
+import { regionsInUse, vlansIn } from '../../core/analysis/regions/mapping';
+import { islandRoots, standbyRoot } from '../../core/tree/explain/election';
+import { switchName } from '../../core/tree/explain/phrases';
 import type { SettledTree, Solution } from '../../core/tree/settled';
 import { useClock, useInstant } from '../state/clock';
 import { useWorkbench } from '../state/context';

@@ -13,10 +13,10 @@ import {
   type Presence,
   type Write,
 } from '../../contract/api';
-import { problemText } from '../../core/design/problem';
-import { readDesign } from '../../core/design/read';
-import { fail, ok, type Result } from '../../core/result';
-import { z } from '../../core/zod';
+import { problemText } from '../../core/model/problem';
+import { readDesign } from '../../core/model/read';
+import { fail, ok, type Result } from '../../core/base/result';
+import { z } from '../../core/base/zod';
 
 /** Why a request did not do what it should. `status` 0: the server could not be reached. */
 export interface ApiFailure {

@@ -1,15 +1,15 @@
 /** The clock: a scenario in hand, the run that came of it, and the instant that is shown. One beside each workbench's store. */
 import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
-import type { HostId } from '../../core/design/ids';
-import type { Design, Link, Switch } from '../../core/design/schema';
-import type { DesignProblem } from '../../core/design/problem';
-import { DEFAULT_TALK, DEFAULT_UNTIL, MAX_UNTIL, type Action, type KeptScenario } from '../../core/design/scenario';
-import { SECOND, type Micros } from '../../core/protocol/entity';
-import { Player, type Instant } from '../../core/sim/film';
-import { followFrame, settledPassage, type FrameWay } from '../../core/sim/passage';
-import { RUN_ROLES, roleOf } from '../../core/sim/recording';
-import { scenarioProblems } from '../../core/sim/scenario';
+import type { HostId } from '../../core/model/ids';
+import type { Design, Link, Switch } from '../../core/model/document';
+import type { DesignProblem } from '../../core/model/problem';
+import { DEFAULT_TALK, DEFAULT_UNTIL, MAX_UNTIL, type Action, type KeptScenario } from '../../core/model/scenario';
+import { SECOND, type Micros } from '../../core/modes/entity';
+import { Player, type Instant } from '../../core/sim/trace/film';
+import { followFrame, settledPassage, type FrameWay } from '../../core/sim/traffic/passage';
+import { RUN_ROLES, roleOf } from '../../core/sim/trace/recording';
+import { scenarioProblems } from '../../core/sim/scenario/scenario';
 import { CODE, type SettledTree, type Solution } from '../../core/tree/settled';
 import { useWorkbench, useWorkbenchStore } from './context';
 import { workerRunner, type Runner } from './runner';

@@ -1,7 +1,7 @@
 /** Writes in words, as the history would tell them. */
 import type { Write } from '../../contract/api';
-import { describeCommands } from '../../core/design/describe';
-import type { Design } from '../../core/design/schema';
+import { describeCommands } from '../../core/edit/describe';
+import type { Design } from '../../core/model/document';
 
 const MOST = 3;
 

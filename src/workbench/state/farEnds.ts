@@ -1,8 +1,8 @@
 'use client';
 /** What is plugged into each port: the far end of its cable, or a host. */
 import { useMemo } from 'react';
-import type { HostId, LinkId, PortId, SwitchId } from '../../core/design/ids';
-import type { Design } from '../../core/design/schema';
+import type { HostId, LinkId, PortId, SwitchId } from '../../core/model/ids';
+import type { Design } from '../../core/model/document';
 import { useWorkbench } from './context';
 
 export interface FarEnd {

@@ -1,5 +1,5 @@
 /** The findings on the design that is shown: looked for beside the page, after the map has been redrawn. */
-import type { Finding } from '../../core/study/finding';
+import type { Finding } from '../../core/analysis/findings/finding';
 import type { Solution } from '../../core/tree/settled';
 import { NoAnswer } from './workerLink';
 

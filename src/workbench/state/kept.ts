@@ -1,7 +1,7 @@
 /** Unsent changes in the browser's own database: they outlive a crash, a reload and a closed tab, and are offered again. */
 import { createStore, del, entries, set, type UseStore } from 'idb-keyval';
 import { writeSchema, type Write } from '../../contract/api';
-import { z } from '../../core/zod';
+import { z } from '../../core/base/zod';
 
 /** What one page had not sent. */
 export interface KeptWrites {

@@ -1,5 +1,5 @@
 /** Ends whose role a change moved, or that part two revisions, in a form that the map can look up. */
-import type { TreeId } from '../../core/design/ids';
+import type { TreeId } from '../../core/model/ids';
 import type { MovedEnd, MovedVlan } from '../../core/tree/moved';
 import type { Role } from '../../core/tree/settled';
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { OpenDesign, Write } from '../../contract/api';
-import { commandSchema, type Command } from '../../core/design/commands';
+import { commandSchema, type Command } from '../../core/edit/commands';
 import { fernhollow } from '../../core/demo/demos';
 import { openDatabase } from '../../server/db/connect';
 import * as service from '../../server/designService';

@@ -1,10 +1,10 @@
 /** Unsent writes on top of what others did: the same edits on a newer document, with their numbers moved on. */
 import type { OpenDesign, Step, Write } from '../../contract/api';
-import { describeCommands } from '../../core/design/describe';
-import { applyChange, editAll } from '../../core/design/edit';
-import { problemText } from '../../core/design/problem';
-import type { Design } from '../../core/design/schema';
-import { fail, ok, type Result } from '../../core/result';
+import { describeCommands } from '../../core/edit/describe';
+import { applyChange, editAll } from '../../core/edit/edit';
+import { problemText } from '../../core/model/problem';
+import type { Design } from '../../core/model/document';
+import { fail, ok, type Result } from '../../core/base/result';
 
 export interface Rebased {
   readonly design: Design;

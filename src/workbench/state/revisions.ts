@@ -1,9 +1,9 @@
 /** Earlier revisions of the open design: fetched, read by the core, solved, compared. */
-import { readDesign } from '../../core/design/read';
-import { problemText } from '../../core/design/problem';
-import type { Design } from '../../core/design/schema';
-import { fail, ok, type Result } from '../../core/result';
-import { compareDesigns, type Comparison } from '../../core/study/compare';
+import { readDesign } from '../../core/model/read';
+import { problemText } from '../../core/model/problem';
+import type { Design } from '../../core/model/document';
+import { fail, ok, type Result } from '../../core/base/result';
+import { compareDesigns, type Comparison } from '../../core/analysis/compare/compare';
 import { solve } from '../../core/tree/solve';
 import type { Solution } from '../../core/tree/settled';
 import { api } from './api';

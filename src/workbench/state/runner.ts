@@ -1,11 +1,11 @@
 /** The workbench's side of the simulator's worker. */
 import * as Comlink from 'comlink';
-import type { Scenario } from '../../core/design/scenario';
-import type { Design } from '../../core/design/schema';
-import { fail, type Result } from '../../core/result';
-import type { Film } from '../../core/sim/film';
-import type { FrameRow } from '../../core/sim/frameRows';
-import type { PortId, SwitchId, TreeId } from '../../core/design/ids';
+import type { Scenario } from '../../core/model/scenario';
+import type { Design } from '../../core/model/document';
+import { fail, type Result } from '../../core/base/result';
+import type { Film } from '../../core/sim/trace/film';
+import type { FrameRow } from '../../core/sim/report/frameRows';
+import type { PortId, SwitchId, TreeId } from '../../core/model/ids';
 import type { RunnerWorker } from '../../workers/runner';
 import type { FrameScope } from '../../workers/running';
 import { tellWaiting } from '../ui/loading';

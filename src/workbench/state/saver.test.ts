@@ -1,5 +1,5 @@
 import type { Write } from '../../contract/api';
-import { fail, ok, type Result } from '../../core/result';
+import { fail, ok, type Result } from '../../core/base/result';
 import type { ApiFailure } from './api';
 import { createSaver, type Overtaken, type SaveState } from './saver';
 

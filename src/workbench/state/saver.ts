@@ -4,7 +4,7 @@
  * everything unsent kept. Where others were faster the page follows them (`follow`).
  */
 import type { Write } from '../../contract/api';
-import type { Result } from '../../core/result';
+import type { Result } from '../../core/base/result';
 import type { ApiFailure } from './api';
 
 export type SaveState =

@@ -1,6 +1,6 @@
 /** What is selected on the map and in the tables. */
-import type { HostId, LinkId, PortId, SwitchId } from '../../core/design/ids';
-import type { Design } from '../../core/design/schema';
+import type { HostId, LinkId, PortId, SwitchId } from '../../core/model/ids';
+import type { Design } from '../../core/model/document';
 
 /** A single thing; a bundle is a port of its switch, by its own id. */
 export type Item =

@@ -1,6 +1,6 @@
 /** Which trees are drawn, and trees as they arrive from the solver. */
-import type { TreeId } from '../../core/design/ids';
-import type { Design } from '../../core/design/schema';
+import type { TreeId } from '../../core/model/ids';
+import type { Design } from '../../core/model/document';
 import type { SettledTree, Solution } from '../../core/tree/settled';
 
 /** Trees as the design lists them, whatever the order in which they were picked. */

@@ -1,11 +1,11 @@
 /** The workbench's side of the solver worker, and of the one that looks for findings. */
-import type { Patch } from '../../core/design/edit';
-import type { PortId, SwitchId, TreeId } from '../../core/design/ids';
-import type { Design } from '../../core/design/schema';
+import type { Patch } from '../../core/edit/edit';
+import type { PortId, SwitchId, TreeId } from '../../core/model/ids';
+import type { Design } from '../../core/model/document';
 import type { ObservedImport } from '../../core/exchange/observed';
-import { fail, type Result } from '../../core/result';
-import type { Finding } from '../../core/study/finding';
-import type { PortMargins } from '../../core/study/margin';
+import { fail, type Result } from '../../core/base/result';
+import type { Finding } from '../../core/analysis/findings/finding';
+import type { PortMargins } from '../../core/analysis/steering/margin';
 import type { AnalystWorker } from '../../workers/analyst';
 import type { SolverAnswer, SolverWorker } from '../../workers/solver';
 import { workerLink, type WorkerLink } from './workerLink';

@@ -1,10 +1,10 @@
 import type { OpenDesign, Write } from '../../contract/api';
-import { commandSchema, type Command } from '../../core/design/commands';
-import { editAll } from '../../core/design/edit';
-import { fail, ok } from '../../core/result';
+import { commandSchema, type Command } from '../../core/edit/commands';
+import { editAll } from '../../core/edit/edit';
+import { fail, ok } from '../../core/base/result';
 import { api } from './api';
 import { fernhollow } from '../../core/demo/demos';
-import { vlanTree } from '../../core/design/ids';
+import { vlanTree } from '../../core/model/ids';
 import type { SolverAnswer } from '../../workers/solver';
 import { inlineSolver, noSaver } from '../testing';
 import type { Saver } from './saver';

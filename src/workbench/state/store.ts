@@ -4,14 +4,14 @@
  */
 import { createStore } from 'zustand/vanilla';
 import { restoreLabel, type OpenDesign } from '../../contract/api';
-import { describeCommands } from '../../core/design/describe';
-import { applyChange, editAll, replaceDesign, type Patch } from '../../core/design/edit';
-import { treeName } from '../../core/design/ids';
-import { problemText } from '../../core/design/problem';
-import type { Design } from '../../core/design/schema';
-import { markWorksheet } from '../../core/study/worksheet';
+import { describeCommands } from '../../core/edit/describe';
+import { applyChange, editAll, replaceDesign, type Patch } from '../../core/edit/edit';
+import { treeName } from '../../core/model/ids';
+import { problemText } from '../../core/model/problem';
+import type { Design } from '../../core/model/document';
+import { markWorksheet } from '../../core/analysis/practice/worksheet';
 import { movedEnds, movedVlans } from '../../core/tree/moved';
-import { compileNetwork } from '../../core/tree/network';
+import { compileNetwork } from '../../core/topology/network';
 import type { SettledTree, Solution } from '../../core/tree/settled';
 import { unpackTrees } from '../../workers/packing';
 import type { SolverAnswer } from '../../workers/solver';

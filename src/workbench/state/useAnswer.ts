@@ -1,7 +1,7 @@
 'use client';
 /** The answer to a question that is asked of a worker anew whenever it is another one; the one before is then stopped. */
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Result } from '../../core/result';
+import type { Result } from '../../core/base/result';
 import type { Ask } from './steering';
 
 export type Answer<T> =

@@ -1,13 +1,13 @@
 /** What the workbench's store holds and does. */
 import type { Damage, Onlooker, Step } from '../../contract/api';
-import type { Command } from '../../core/design/commands';
-import type { PortId, SwitchId, TreeId } from '../../core/design/ids';
-import type { Answers, Design } from '../../core/design/schema';
+import type { Command } from '../../core/edit/commands';
+import type { PortId, SwitchId, TreeId } from '../../core/model/ids';
+import type { Answers, Design } from '../../core/model/document';
 import type { ObservedImport } from '../../core/exchange/observed';
-import type { Result } from '../../core/result';
-import type { Remedy } from '../../core/study/finding';
-import type { PortMargins } from '../../core/study/margin';
-import type { Wish } from '../../core/study/wishes';
+import type { Result } from '../../core/base/result';
+import type { Remedy } from '../../core/analysis/findings/finding';
+import type { PortMargins } from '../../core/analysis/steering/margin';
+import type { Wish } from '../../core/analysis/steering/wishes';
 import type { Solution } from '../../core/tree/settled';
 import type { Findings } from './findings';
 import type { KeptWrites } from './kept';

@@ -2,7 +2,7 @@
 import { MessageChannel } from 'node:worker_threads';
 import * as Comlink from 'comlink';
 import { watchFindings, NO_FINDINGS, type Findings } from './findings';
-import type { Finding } from '../../core/study/finding';
+import type { Finding } from '../../core/analysis/findings/finding';
 import type { Solution } from '../../core/tree/settled';
 import { NoAnswer, workerLink } from './workerLink';
 

@@ -1,7 +1,7 @@
 /** A worksheet that is open, one answer more, and what is kept of it while the page is closed. */
-import type { PortId, SwitchId, TreeId } from '../../core/design/ids';
-import { answersSchema, type Answers } from '../../core/design/schema';
-import type { Marked } from '../../core/study/worksheet';
+import type { PortId, SwitchId, TreeId } from '../../core/model/ids';
+import { answersSchema, type Answers } from '../../core/model/document';
+import type { Marked } from '../../core/analysis/practice/worksheet';
 
 export interface OpenWorksheet {
   readonly tree: TreeId;

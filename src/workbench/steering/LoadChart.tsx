@@ -11,7 +11,7 @@ import {
   YAxis,
   type LabelProps,
 } from 'recharts';
-import { treeName, type LinkId, type TreeId } from '../../core/design/ids';
+import { treeName, type LinkId, type TreeId } from '../../core/model/ids';
 import { strandStyle } from '../map/strandStyle';
 import { percentText, shortName, type LoadRow } from './loadRows';
 import styles from './steering.module.css';

@@ -1,9 +1,9 @@
 'use client';
 /** Sets of changes to choose from: each can be seen on the map before it is taken, and is taken as one step. */
-import { editAll } from '../../core/design/edit';
-import type { Command } from '../../core/design/commands';
-import type { Design } from '../../core/design/schema';
-import type { Proposal } from '../../core/study/steer';
+import { editAll } from '../../core/edit/edit';
+import type { Command } from '../../core/edit/commands';
+import type { Design } from '../../core/model/document';
+import type { Proposal } from '../../core/analysis/steering/steer';
 import { movedEnds, movedVlans } from '../../core/tree/moved';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench, useWorkbenchStore } from '../state/context';

@@ -1,13 +1,13 @@
 import { act, fireEvent, screen } from '@testing-library/react';
-import type { Design } from '../../core/design/schema';
-import type * as ControlModule from '../../core/study/controlPlane';
-import type * as LoadModule from '../../core/study/load';
+import type { Design } from '../../core/model/document';
+import type * as ControlModule from '../../core/analysis/sharing/controlPlane';
+import type * as LoadModule from '../../core/analysis/sharing/load';
 import type * as Networks from '../../core/testing/networks';
 import { fernhollow } from '../../core/demo/demos';
-import type { LinkId } from '../../core/design/ids';
-import { ok, type Result } from '../../core/result';
-import { linkLoads } from '../../core/study/load';
-import { shareTrees, type SharingProposal } from '../../core/study/share';
+import type { LinkId } from '../../core/model/ids';
+import { ok, type Result } from '../../core/base/result';
+import { linkLoads } from '../../core/analysis/sharing/load';
+import { shareTrees, type SharingProposal } from '../../core/analysis/sharing/share';
 import { solutionOf } from '../../core/testing/networks';
 import { startSharing } from '../state/steering';
 import { renderWith, settle } from '../testing';
@@ -17,8 +17,8 @@ import { SharingTable, sharingOffer, treesTyped } from './SharingTable';
 
 jest.mock('../state/steering', () => {
   const core = {
-    ...jest.requireActual<typeof LoadModule>('../../core/study/load'),
-    ...jest.requireActual<typeof ControlModule>('../../core/study/controlPlane'),
+    ...jest.requireActual<typeof LoadModule>('../../core/analysis/sharing/load'),
+    ...jest.requireActual<typeof ControlModule>('../../core/analysis/sharing/controlPlane'),
     ...jest.requireActual<typeof Networks>('../../core/testing/networks'),
   };
   const told =

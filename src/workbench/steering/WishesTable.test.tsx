@@ -1,9 +1,9 @@
 import { act, fireEvent, screen } from '@testing-library/react';
 import { fernhollow } from '../../core/demo/demos';
-import type { LinkId, PortId, SwitchId, TreeId } from '../../core/design/ids';
-import { fail, type Result } from '../../core/result';
-import { steer, type Proposal } from '../../core/study/steer';
-import type { Wish } from '../../core/study/wishes';
+import type { LinkId, PortId, SwitchId, TreeId } from '../../core/model/ids';
+import { fail, type Result } from '../../core/base/result';
+import { steer, type Proposal } from '../../core/analysis/steering/steer';
+import type { Wish } from '../../core/analysis/steering/wishes';
 import { solutionOf } from '../../core/testing/networks';
 import { SeveralInspector } from '../inspector/SeveralInspector';
 import { startSteering } from '../state/steering';

@@ -1,8 +1,8 @@
 'use client';
 /** Several wishes at once: what should block and what should carry, and ways that fulfil all of it. */
 import Button from '@mui/material/Button';
-import { treesName, type TreeId } from '../../core/design/ids';
-import { sameWish, wishText, type Wish } from '../../core/study/wishes';
+import { treesName, type TreeId } from '../../core/model/ids';
+import { sameWish, wishText, type Wish } from '../../core/analysis/steering/wishes';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench } from '../state/context';
 import type { Item } from '../state/selection';

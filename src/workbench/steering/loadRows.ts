@@ -1,7 +1,7 @@
 /** The loads of links as rows, for the chart and for the table. */
-import { treesName, treeVlan, type LinkId, type TreeId } from '../../core/design/ids';
-import type { Design } from '../../core/design/schema';
-import type { LinkLoad, Loads } from '../../core/study/load';
+import { treesName, treeVlan, type LinkId, type TreeId } from '../../core/model/ids';
+import type { Design } from '../../core/model/document';
+import type { LinkLoad, Loads } from '../../core/analysis/sharing/load';
 import { speedText } from '../words/units';
 
 export interface LoadRow {

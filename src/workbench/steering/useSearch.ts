@@ -1,7 +1,7 @@
 'use client';
 /** One search for ways to steer or to share, from asking to what was found; it ends with the part of the screen that asked. */
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Design } from '../../core/design/schema';
+import type { Design } from '../../core/model/document';
 import { useWorkbenchStore } from '../state/context';
 import type { Begin, Search } from '../state/steering';
 

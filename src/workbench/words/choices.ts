@@ -1,6 +1,6 @@
 /** Choices as people read them. */
-import { DIALECT_NAMES } from '../../core/design/describe';
-import { DIALECTS, type Design, type Dialect, type Tier } from '../../core/design/schema';
+import { DIALECT_NAMES } from '../../core/edit/describe';
+import { DIALECTS, type Design, type Dialect, type Tier } from '../../core/model/document';
 
 export const dialectText = (dialect: Dialect): string => (dialect === 'off' ? 'Off (floods)' : DIALECT_NAMES[dialect]);
 export const DIALECT_CHOICES: readonly (readonly [Dialect, string])[] = DIALECTS.map(

@@ -1,6 +1,6 @@
 /** Numbers with their units, and back. Speeds are in Mbit/s inside. */
-import { fail, ok, type Result } from '../../core/result';
-import { costText } from '../../core/tree/vector';
+import { fail, ok, type Result } from '../../core/base/result';
+import { costText } from '../../core/tree/explain/vector';
 
 /** `10 Gb/s`, `100 Mb/s`. */
 export const speedText = (speed: number): string => (speed >= 1000 ? `${speed / 1000} Gb/s` : `${speed} Mb/s`);

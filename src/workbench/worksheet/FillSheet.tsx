@@ -2,9 +2,9 @@
 /** The sheet to fill in: what is given on the left, what is to be worked out in fields. */
 import Button from '@mui/material/Button';
 import { memo, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
-import { CIST, treeInstance, treeName, type SwitchId } from '../../core/design/ids';
-import { WORKSHEET_ROLES, WORKSHEET_STATES, type Answers } from '../../core/design/schema';
-import { sheetOf, type SheetSwitch } from '../../core/study/worksheet';
+import { CIST, treeInstance, treeName, type SwitchId } from '../../core/model/ids';
+import { WORKSHEET_ROLES, WORKSHEET_STATES, type Answers } from '../../core/model/document';
+import { sheetOf, type SheetSwitch } from '../../core/analysis/practice/worksheet';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { isSelected, type Item } from '../state/selection';
 import { withCost, withPort, withRoot, type OpenWorksheet } from '../state/worksheet';

@@ -2,8 +2,8 @@
 /** The answers beside the computed ones: wrong and blank ones with their why. */
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { treeName } from '../../core/design/ids';
-import type { Mark, Marked } from '../../core/study/worksheet';
+import { treeName } from '../../core/model/ids';
+import type { Mark, Marked } from '../../core/analysis/practice/worksheet';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench } from '../state/context';
 import { groupText } from '../words/units';

@@ -2,14 +2,14 @@
 /** Makes a new design to practise on and opens it with its trees hidden. */
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { leanDesign } from '../../core/design/write';
+import { leanDesign } from '../../core/model/derive/write';
 import {
   PRACTICE_LEVELS,
   PRACTICE_TEXT,
   practiceDesign,
   practiceTree,
   type PracticeLevel,
-} from '../../core/study/practice';
+} from '../../core/analysis/practice/practice';
 import { api } from '../state/api';
 import { worksheetPath } from '../state/worksheet';
 import styles from './worksheet.module.css';

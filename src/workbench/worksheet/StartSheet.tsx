@@ -2,8 +2,8 @@
 /** Before a worksheet: which tree, networks to practise on, and how earlier ones went. */
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { treeName, type TreeId } from '../../core/design/ids';
-import type { Worksheet } from '../../core/design/schema';
+import { treeName, type TreeId } from '../../core/model/ids';
+import type { Worksheet } from '../../core/model/document';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench } from '../state/context';
 import { PracticeChoice } from './PracticeChoice';

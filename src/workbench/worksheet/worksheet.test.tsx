@@ -1,5 +1,5 @@
 import { act, fireEvent, screen } from '@testing-library/react';
-import { CST, type PortId, type SwitchId } from '../../core/design/ids';
+import { CST, type PortId, type SwitchId } from '../../core/model/ids';
 import { networkOf } from '../../core/testing/networks';
 import { Drawer } from '../ledger/Drawer';
 import { answeredOn, outlinedOn } from '../map/linkStrands';

@@ -1,4 +1,4 @@
-import { fileNameOf, writeDesign } from '../../../../../core/design/write';
+import { fileNameOf, writeDesign } from '../../../../../core/model/derive/write';
 import { database } from '../../../../../server/db/connect';
 import { openDesign, storedDesign } from '../../../../../server/designService';
 import { answer, refuse } from '../../../../../server/http';

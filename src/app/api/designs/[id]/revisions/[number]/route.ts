@@ -1,4 +1,4 @@
-import { leanDesign } from '../../../../../../core/design/write';
+import { leanDesign } from '../../../../../../core/model/derive/write';
 import { database } from '../../../../../../server/db/connect';
 import { documentAt } from '../../../../../../server/designService';
 import { answer, refuse } from '../../../../../../server/http';

@@ -1,0 +1,276 @@
+import fc from 'fast-check';
+import { fernhollow } from '../../demo/demos';
+import { editAll } from '../../edit/edit';
+import type { Design, Port } from '../../model/document';
+import { anyDesign, networkOf, solutionOf } from '../../testing/networks';
+import { findingsOf } from './findings';
+
+const rules = (design: Design) => findingsOf(design, solutionOf(design)).map((finding) => finding.rule);
+const texts = (design: Design) =>
+  findingsOf(design, solutionOf(design))
+    .map((finding) => finding.text)
+    .join('\n');
+/** Two switches whose root was chosen: nothing to find but what a test adds. */
+const pair = (portA: object, portB: object, a: object = {}, b: object = {}) =>
+  networkOf({ a: { priority: 0, tier: 'core', ...a }, b: { priority: 4096, tier: 'core', ...b } }, ['a 1 = b 1'], {
+    'a 1': { ...portA },
+    'b 1': { ...portB },
+  });
+
+describe('findings', () => {
+  it('are none where both ends agree and the root was chosen', () => expect(rules(pair({}, {}))).toEqual([]));
+
+  it('tell the demo what is wrong with its root', () => {
+    expect(rules(fernhollow())).toEqual([
+      'root-by-mac',
+      'root-on-access',
+      'bundle-never-up',
+      'bundle-split',
+      'parallel-links',
+    ]);
+    expect(texts(fernhollow())).toContain('lodge is root of VLANs 1,15,25,35,45,55,65 only by its MAC address');
+  });
+
+  it.each([
+    ['speed-differs', pair({ speed: 1000 }, { speed: 100 }), '1000 and 100 Mb/s'],
+    [
+      'mixed-cost-methods',
+      pair({}, {}, { pathCost: 'short' }),
+      'a takes path costs by the short method, one switch by the long one',
+    ],
+    [
+      'native-differs',
+      pair({ vlans: { mode: 'trunk', native: 1 } }, { vlans: { mode: 'trunk', native: 15 } }),
+      'VLAN 1 at one end and VLAN 15 at the other',
+    ],
+    [
+      'vlan-at-one-end',
+      pair({ vlans: { mode: 'trunk', allowed: '1,15-20' } }, { vlans: { mode: 'trunk', allowed: '1,15-18,25' } }),
+      'VLAN 19-20,25 is carried at one end only',
+    ],
+    [
+      'access-vlans-joined',
+      pair({ vlans: { mode: 'access', vlan: 15 } }, { vlans: { mode: 'access', vlan: 25 } }),
+      'access ports of VLAN 15 and VLAN 25',
+    ],
+    [
+      'duplicate-mac',
+      pair({}, {}, { mac: '02:00:00:00:00:05' }, { mac: '02:00:00:00:00:05' }),
+      'a and b have the same MAC address',
+    ],
+    ['timers', pair({}, {}, { timers: { maxAge: 40 } }), 'max age 40 s is above 2 x (forward delay 15 s - 1 s)'],
+    ['timers', pair({}, {}, { timers: { maxAge: 6, hello: 5 } }), 'max age 6 s is below 2 x (hello 5 s + 1 s)'],
+  ])('%s', (rule, design, text) => {
+    expect(rules(design)).toContain(rule);
+    expect(texts(design)).toContain(text);
+  });
+
+  it('do not mind a trunk whose native VLAN meets an access port of the same VLAN, but tell what stops there', () => {
+    const design = pair(
+      { vlans: { mode: 'trunk', native: 15, allowed: '15,25' } },
+      { vlans: { mode: 'access', vlan: 15 } },
+    );
+    expect(rules(design)).toEqual(['vlan-at-one-end']);
+    expect(texts(design)).toContain('VLAN 25 is carried at one end only');
+  });
+
+  it('point at the cable that closes a loop of switches without spanning tree, and not at a cut one', () => {
+    const off = { dialect: 'off' };
+    const design = networkOf({ a: off, b: off, c: off }, ['a 1 = b 1', 'b 2 = c 1', 'c 2 = a 2']);
+    expect(findingsOf(design, solutionOf(design)).map(({ rule, at }) => [rule, at.link])).toEqual([
+      ['loop-without-spanning-tree', 'l2'],
+    ]);
+    expect(rules({ ...design, links: design.links.map((link, i) => ({ ...link, up: i > 0 })) })).toEqual([]);
+  });
+
+  it('tell which switches are beyond the reach of the root: one hop a second of max age', () => {
+    const names = Array.from({ length: 9 }, (_, i) => `s${i}`);
+    const chain = names.slice(1).map((name, i) => `s${i} 2 = ${name} 1`);
+    const far = (maxAge: number) => {
+      const design = networkOf(
+        Object.fromEntries(names.map((name, i) => [name, { tier: 'core', priority: i * 4096, timers: { maxAge } }])),
+        chain,
+      );
+      return findingsOf(design, solutionOf(design))
+        .filter((finding) => finding.rule === 'beyond-max-age')
+        .map((finding) => finding.at.switch);
+    };
+    expect(far(20)).toEqual([]);
+    expect(far(8)).toEqual([]); // s8 is 8 hops away
+    expect(far(6)).toEqual(['s7', 's8']);
+  });
+
+  it('find two ports of one number', () => {
+    const design = networkOf({ a: {} }, [], { 'a 1': {}, 'a 2': { number: 1 } });
+    expect(rules(design)).toEqual(['duplicate-port-number']);
+  });
+});
+
+describe('findings about standbys', () => {
+  const four = (settings: Record<string, Record<string, unknown>>, rest: Record<string, unknown> = {}) =>
+    networkOf(
+      { a: { priority: 0, tier: 'core' }, b: { tier: 'core' }, c: { tier: 'distribution' }, d: {}, ...settings },
+      ['a 1 = b 1', 'b 2 = c 1', 'c 2 = d 1'],
+      {},
+      rest,
+    );
+  const standby = (design: Design) =>
+    rules(design).filter((rule) => rule.startsWith('standby') || rule === 'one-root-for-all');
+  it('tell a standby that nobody chose, a weak one, a far one', () => {
+    expect(standby(four({}))).toEqual(['standby-by-mac']);
+    expect(standby(four({ d: { priority: 4096 } }))).toEqual(['standby-on-access']);
+    expect(standby(four({ c: { priority: 4096, tier: 'distribution' } }))).toEqual(['standby-far']);
+    expect(standby(four({ b: { priority: 4096, tier: 'core' } }))).toEqual([]);
+  });
+  it('tell that all trees have one strong root while another is there', () => {
+    const perVlan = (b: object) =>
+      four(
+        {
+          a: { priority: 0, tier: 'core', dialect: 'per-vlan-rstp' },
+          b: { priority: 4096, tier: 'core', dialect: 'per-vlan-rstp', ...b },
+          c: { dialect: 'per-vlan-rstp' },
+          d: { dialect: 'per-vlan-rstp' },
+        },
+        { vlans: [{ id: 15 }] },
+      );
+    expect(standby(perVlan({}))).toEqual(['one-root-for-all']);
+    expect(texts(perVlan({}))).toContain('a is root of every tree (VLANs 1,15), though it is not the only core switch');
+    expect(standby(perVlan({ trees: { 'vlan:15': { priority: 0 } } }))).toEqual(['one-root-for-all']); // the lower MAC still wins
+    expect(standby(perVlan({ mac: '02:00:00:00:00:00', trees: { 'vlan:15': { priority: 0 } } }))).toEqual([]);
+  });
+});
+
+describe('findings about VLANs', () => {
+  const trunk = (allowed: string) => ({ vlans: { mode: 'trunk', allowed } });
+  const chain = (middle: string, ports: Record<string, object> = {}) =>
+    networkOf(
+      { a: { priority: 0, tier: 'core' }, b: { priority: 4096, tier: 'core' }, c: { tier: 'core' } },
+      ['a 1 = b 1', 'b 2 = c 1'],
+      {
+        'a 1': trunk('1,15'),
+        'b 1': trunk('1,15'),
+        'b 2': trunk(middle),
+        'c 1': trunk(middle),
+        'a 9': { vlans: { mode: 'access', vlan: 15 } },
+        'c 9': { vlans: { mode: 'access', vlan: 15 } },
+        ...ports,
+      },
+      {
+        hosts: [
+          { id: 'h', mac: '02:00:00:00:01:01', vlan: 15, attach: [{ switch: 'a', port: '9' }] },
+          { id: 'i', mac: '02:00:00:00:01:02', vlan: 15, attach: [{ switch: 'c', port: '9' }] },
+        ],
+      },
+    );
+  it('tell a host from its port', () => {
+    const design = chain('1,15', { 'c 9': { vlans: { mode: 'access', vlan: 25 } } });
+    expect(texts(design)).toContain('i is in VLAN 15, but c port 9 is an access port of VLAN 25');
+  });
+  it('tell a VLAN whose members no path joins, and where it could run', () => {
+    expect(rules(chain('1,15'))).toEqual([]);
+    const [found, ...rest] = findingsOf(chain('1'), solutionOf(chain('1')));
+    expect(rest).toEqual([]);
+    expect(found).toMatchObject({ rule: 'vlan-without-path', text: 'VLAN 15: no path joins c to a' });
+    expect(found?.remedies[0]?.commands).toMatchObject([
+      { switch: 'c', port: '1', vlans: { allowed: '1,15' } },
+      { switch: 'b', port: '2', vlans: { allowed: '1,15' } },
+    ]);
+    const cut = { ...chain('1'), links: chain('1').links.map((link) => ({ ...link, up: false })) };
+    expect(findingsOf(cut, solutionOf(cut)).find((finding) => finding.rule === 'vlan-without-path')?.remedies).toEqual(
+      [],
+    );
+  });
+  it('tell a VLAN that the list does not have, in a per-VLAN network', () => {
+    const perVlan = {
+      ...chain('1,15'),
+      switches: chain('1,15').switches.map((sw) => ({ ...sw, dialect: 'per-vlan-rstp' as const })),
+    };
+    expect(rules(perVlan)).toEqual(['vlan-not-listed']);
+  });
+});
+
+describe('a switch without spanning tree', () => {
+  it('is told where it lies in a loop with others, not at the end of a branch', () => {
+    const ring = (more: string[]) =>
+      networkOf(
+        {
+          a: { priority: 0, tier: 'core' },
+          b: { tier: 'core', priority: 4096 },
+          hub: { dialect: 'off', tier: 'core' },
+        },
+        ['a 1 = b 1', 'a 2 = hub 1', ...more],
+      );
+    expect(rules(ring([]))).toEqual([]);
+    expect(rules(ring(['b 2 = hub 2']))).toEqual(['no-spanning-tree-in-loop']);
+  });
+});
+
+it('every remedy ends its finding', () => {
+  const port = (vlans: Port['vlans']) => ({ vlans });
+  const carriages: Port['vlans'][] = [
+    { mode: 'access', vlan: 15 },
+    { mode: 'access', vlan: 25 },
+    { mode: 'trunk', native: 1, allowed: '1-4094' },
+    { mode: 'trunk', native: 15, allowed: '25' },
+  ];
+  const troubled = fc
+    .tuple(
+      anyDesign,
+      fc.array(fc.tuple(fc.nat(), fc.constantFrom(...carriages), fc.constantFrom(15, 25, 35)), { maxLength: 4 }),
+      fc.boolean(),
+      fc.infiniteStream(fc.constantFrom(...carriages)),
+    )
+    .map(([design, hosts, twins, mix]) => {
+      let next = design;
+      hosts.forEach(([at, vlans, vlan], i) => {
+        const sw = next.switches[at % next.switches.length]!;
+        const id = `h${i}`;
+        const edited = editAll(next, [
+          {
+            do: 'add-port',
+            switch: sw.id,
+            port: {
+              ...sw.ports[0],
+              id: id as never,
+              number: 50 + (i % 2),
+              speed: 1000,
+              up: true,
+              edge: false,
+              priority: 128,
+              trees: {},
+              ...port(vlans),
+            },
+          },
+          {
+            do: 'add-host',
+            host: {
+              id: id as never,
+              mac: `02:00:00:00:ee:0${twins ? 0 : i}`,
+              vlan,
+              attach: [{ switch: sw.id, port: id as never }],
+            },
+          },
+        ]);
+        if (edited.ok) next = edited.value.design;
+      });
+      return {
+        ...next,
+        switches: next.switches.map((sw) => ({
+          ...sw,
+          ports: sw.ports.map((p) => ({ ...p, vlans: mix.next().value })),
+        })),
+      };
+    });
+  fc.assert(
+    fc.property(troubled, (design) => {
+      for (const finding of findingsOf(design, solutionOf(design))) {
+        for (const remedy of finding.remedies) {
+          const edited = editAll(design, remedy.commands);
+          if (!edited.ok) throw new Error(`${remedy.label}: ${edited.error.path} ${edited.error.found}`);
+          expect(texts(edited.value.design)).not.toContain(finding.text);
+        }
+      }
+    }),
+    { numRuns: 150 },
+  );
+});

@@ -1,0 +1,30 @@
+/** Every finding on a design, for the drawer and for `knot-path check`. */
+import type { Design } from '../../model/document';
+import type { Solution } from '../../tree/settled';
+import { bundleFindings } from './bundleFindings';
+import { linkFindings } from './cableFindings';
+import type { Finding } from './finding';
+import { identifierFindings } from './identifierFindings';
+import { loopFindings, silentSwitchFindings } from './loopFindings';
+import { neighbourFindings } from '../neighbours/neighbours';
+import { regionFindings } from './regionFindings';
+import { rootFindings } from './rootFindings';
+import { costMethodFindings, timerFindings } from './settingFindings';
+import { hostFindings, pathFindings, unlistedVlanFindings } from './vlanFindings';
+
+/** All findings: loops first, then roots, then what does not match. */
+export const findingsOf = (design: Design, solution: Solution): Finding[] => [
+  ...loopFindings(solution.network),
+  ...silentSwitchFindings(solution.network),
+  ...rootFindings(solution),
+  ...regionFindings(solution),
+  ...bundleFindings(design),
+  ...linkFindings(design),
+  ...hostFindings(solution.network),
+  ...pathFindings(solution.network),
+  ...unlistedVlanFindings(solution.network),
+  ...identifierFindings(design),
+  ...costMethodFindings(design),
+  ...timerFindings(design),
+  ...neighbourFindings(design),
+];

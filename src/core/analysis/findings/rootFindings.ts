@@ -1,0 +1,170 @@
+/** Findings about roots and their standbys: accidents of MAC, weak or far ones, no sharing. Trees that are alike are told together. */
+import { treeInstance, treesName, type TreeId } from '../../model/ids';
+import { explainRoot, islandRoots } from '../../tree/explain/election';
+import { switchName } from '../../tree/explain/phrases';
+import type { Network } from '../../topology/network';
+import type { SettledTree, Solution } from '../../tree/settled';
+import type { Finding } from './finding';
+
+/** What each rule says of a switch and the trees where it holds, and why it matters; in the order in which they are told. */
+const RULES = {
+  'root-by-mac': [
+    (name, where) => `${name} is root of ${where} only by its MAC address`,
+    'Nobody chose it, and a new switch with a lower MAC would take over.',
+  ],
+  'instance-without-root': [
+    (name, where) => `No switch is placed as root of ${where}: ${name} is it only by its MAC address`,
+    'The instance was made to take a way of its own, and chance decides which.',
+  ],
+  'root-on-access': [
+    (name, where) => `${name}, an access switch, is root of ${where}`,
+    'Traffic between the strong switches is drawn through it.',
+  ],
+  'one-root-for-all': [
+    (name, where) => `${name} is root of every tree (${where}), though it is not the only core switch`,
+    'All trees take the same ways, and the uplinks to the other core switches stand idle.',
+  ],
+  'standby-by-mac': [
+    (name, where) => `${name} stands by for the root of ${where} only by its MAC address`,
+    'Nobody chose it: if the root dies, chance decides who takes over.',
+  ],
+  'standby-on-access': [
+    (name, where) => `${name}, an access switch, stands by for the root of ${where}`,
+    'If the root dies, traffic between the strong switches is drawn through it.',
+  ],
+  'standby-far': [
+    (name, where) => `${name} stands by for the root of ${where} from more than one hop away`,
+    'If the root dies the tree turns round to a far corner, though a strong switch sits right beside the root.',
+  ],
+  'beyond-max-age': [
+    (name, where) =>
+      `${name} hears of the root of ${where} only what is older than the root's max age: it is more hops away than that has seconds`,
+    'Each bridge on the way adds a second to the message age, and what is too old is thrown away. From there on another root rules.',
+  ],
+  'beyond-max-hops': [
+    (name, where) => `${name} throws away what it hears of the regional root in ${where}: no hop is left`,
+    'Each bridge inside of a region takes one hop off. From here on another root rules, and the link between the two is blocked.',
+  ],
+} as const satisfies Record<string, readonly [text: (name: string, where: string) => string, why: string]>;
+type Rule = keyof typeof RULES;
+
+/** Findings on the largest island of each tree, and on switches too far from their root. */
+export function rootFindings({ network, trees }: Solution): Finding[] {
+  const found = new Map<Rule, Map<number, TreeId[]>>();
+  const roots = new Map<number, TreeId[]>();
+  const add = (to: Map<number, TreeId[]>, s: number, tree: TreeId) => to.set(s, [...(to.get(s) ?? []), tree]);
+  for (const tree of trees) {
+    for (const [rule, s] of troubles(network, tree)) {
+      const groups = found.get(rule) ?? new Map<number, TreeId[]>();
+      found.set(rule, groups);
+      add(groups, s, tree.id);
+    }
+    const [root] = islandRoots(network, tree);
+    if (root !== undefined) add(roots, root, tree.id);
+  }
+  const [only] = roots;
+  const cores = network.switches.filter((sw) => sw.tier === 'core' && sw.up);
+  if (only && roots.size === 1 && only[1].length > 1 && cores.length > 1 && cores.includes(network.switches[only[0]]!))
+    found.set('one-root-for-all', roots);
+
+  return (Object.keys(RULES) as Rule[]).flatMap((rule) =>
+    [...(found.get(rule) ?? [])].map(([s, ids]): Finding => {
+      const sw = network.switches[s]!;
+      const [text, why] = RULES[rule];
+      return { rule, text: text(switchName(sw), treesName(ids)), why, at: { switch: sw.id, trees: ids }, remedies: [] };
+    }),
+  );
+}
+
+/** What is wrong with one tree: the rule, and the switch that it is about. */
+function troubles(network: Network, tree: SettledTree): (readonly [Rule, number])[] {
+  const far = distances(network, tree);
+  const found = tooFar(network, tree, far);
+  // An instance has a root in each of its regions; of any other tree the largest island counts.
+  const roots = islandRoots(network, tree);
+  const many = (root: number): boolean => tree.root.filter((each) => each === root).length > 1;
+  return [
+    ...found,
+    ...((treeInstance(tree.id) ?? 0) > 0 ? roots.filter(many) : roots.slice(0, 1)).flatMap((root) =>
+      rootTroubles(network, tree, root, far),
+    ),
+  ];
+}
+
+/** What is wrong with the root of one island, or with its standby. */
+function rootTroubles(
+  network: Network,
+  tree: SettledTree,
+  root: number,
+  far: readonly Distance[],
+): (readonly [Rule, number])[] {
+  const found: (readonly [Rule, number])[] = [];
+  const strong = (s: number): boolean => network.switches[s]!.tier !== 'access';
+  if (!strong(root) && network.switches.some((sw) => sw.tier !== 'access')) found.push(['root-on-access', root]);
+  const election = explainRoot(network, tree, root);
+  if (election?.decidedBy === 'mac')
+    return [...found, [(treeInstance(tree.id) ?? 0) > 0 ? 'instance-without-root' : 'root-by-mac', root]];
+  // The second in line of a root that was chosen.
+  const [, second, third] = election?.ranking ?? [];
+  if (!second) return found;
+  const s = second.switchIndex;
+  const others = election!.ranking
+    .slice(1)
+    .map((each) => each.switchIndex)
+    .filter(strong);
+  if (third?.id.priority === second.id.priority) found.push(['standby-by-mac', s]);
+  else if (!strong(s) && others.length > 0) found.push(['standby-on-access', s]);
+  else if (far[s]!.hops > 1 && others.some((other) => far[other]!.hops === 1)) found.push(['standby-far', s]);
+  return found;
+}
+
+interface Distance {
+  /** From the root, or the regional root. */
+  readonly hops: number;
+  /** What a BPDU's message age has grown to: by 1 at every bridge, but not inside of a region. */
+  readonly age: number;
+}
+
+/** How far each switch is from its root; 0 at roots and outside the tree (802.1Q-2018 13.29). */
+function distances(network: Network, tree: SettledTree): Distance[] {
+  const found = network.switches.map((): Distance => ({ hops: 0, age: 0 }));
+  const near = network.switches
+    .map((_, s) => s)
+    .sort(
+      (a, b) =>
+        tree.rootPathCost[a]! - tree.rootPathCost[b]! || (tree.regional?.cost[a] ?? 0) - (tree.regional?.cost[b] ?? 0),
+    );
+  for (const s of near) {
+    const p = tree.rootPort[s]!;
+    if (p < 0) continue;
+    const { hops, age } = found[network.owner[tree.designated[p]!]!]!;
+    found[s] = tree.regional?.inside[p]
+      ? { hops: hops + 1, age }
+      : { hops: tree.regional ? 0 : hops + 1, age: age + 1 };
+  }
+  return found;
+}
+
+/** Switches that their root's BPDUs do not reach: too old on the way, or out of hops inside of a region. */
+function tooFar(network: Network, tree: SettledTree, far: readonly Distance[]): (readonly [Rule, number])[] {
+  const { switches, owner, firstPort, far: farEnd } = network;
+  const any = tree.disputed.includes(1);
+  const thrownBy = (s: number): number[] =>
+    any
+      ? Array.from({ length: firstPort[s + 1]! - firstPort[s]! }, (_, i) => firstPort[s]! + i).filter(
+          (p) => tree.disputed[farEnd[p]!],
+        )
+      : [];
+  const inside = (p: number): boolean => tree.regional?.inside[p] === 1;
+  // Roots that rule only where a better one's messages have grown too old.
+  const beyond = new Set(
+    switches.flatMap((_, s) =>
+      thrownBy(s).flatMap((p) => (inside(p) || tree.root[owner[farEnd[p]!]!] === tree.root[s] ? [] : [tree.root[s]!])),
+    ),
+  );
+  return switches.flatMap((_, s): (readonly [Rule, number])[] => {
+    const root = tree.root[s]!;
+    if (root >= 0 && (beyond.has(root) || far[s]!.age > switches[root]!.timers.maxAge)) return [['beyond-max-age', s]];
+    return thrownBy(s).some(inside) ? [['beyond-max-hops', s]] : [];
+  });
+}

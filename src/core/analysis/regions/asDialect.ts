@@ -1,0 +1,163 @@
+/** The same network with other dialects: what the trees would be if every bridge spoke one, its settings taken over as far as they mean something there. */
+import type { Command } from '../../edit/commands';
+import { editAll } from '../../edit/edit';
+import {
+  CIST,
+  CST,
+  instanceTree,
+  treeVlan,
+  vlanTree,
+  type RegionId,
+  type SwitchId,
+  type TreeId,
+} from '../../model/ids';
+import { regionSchema, type Design, type Dialect, type RegionSettings, type Switch } from '../../model/document';
+import { VlanSet } from '../../model/vlanSet';
+import { settingKey } from '../../topology/bridgeId';
+import { solve } from '../../tree/solve';
+import { instanceOf, regionsInUse } from './mapping';
+import { setAlike } from '../shapes';
+
+const runs = (sw: Switch): boolean => sw.dialect !== 'off';
+
+/** One tree for all VLANs: of MSTP bridges the CIST's settings count. */
+export function asOneTree(design: Design, dialect: 'stp' | 'rstp'): Design {
+  return respoken(design, dialect, (trees, sw) =>
+    sw.dialect === 'mstp' && trees[CIST] ? { ...trees, [CST]: trees[CIST] } : trees,
+  );
+}
+
+/** A tree for each VLAN: of MSTP bridges set as the instance that has the VLAN. */
+export function asPerVlan(design: Design, dialect: 'per-vlan-stp' | 'per-vlan-rstp'): Design {
+  return respoken(design, dialect, (trees, sw) => {
+    if (sw.dialect !== 'mstp') return trees;
+    const instances = design.regions.find((region) => region.id === sw.region)?.instances ?? [];
+    const own = [1, ...design.vlans.map((vlan) => vlan.id)].flatMap((vid) => {
+      const set = trees[instanceTree(instanceOf(instances, vid))];
+      return set ? [[vlanTree(vid), set] as const] : [];
+    });
+    return { ...trees, ...Object.fromEntries(own) };
+  });
+}
+
+function respoken(
+  design: Design,
+  dialect: Dialect,
+  turned: <T>(trees: Partial<Record<TreeId, T>>, sw: Switch) => Partial<Record<TreeId, T>>,
+): Design {
+  return {
+    ...design,
+    switches: design.switches.map((sw) =>
+      runs(sw)
+        ? {
+            ...sw,
+            dialect,
+            trees: turned(sw.trees, sw),
+            ports: sw.ports.map((port) => ({ ...port, trees: turned(port.trees, sw) })),
+          }
+        : sw,
+    ),
+    bundles: design.bundles.map((bundle) => {
+      const sw = design.switches.find((each) => each.id === bundle.switch);
+      return sw && runs(sw) ? { ...bundle, trees: turned(bundle.trees, sw) } : bundle;
+    }),
+  };
+}
+
+/** MST instances: those of the region that most bridges are in; where none speaks MSTP, one for each way in which VLANs' trees are set. */
+export function asInstances(design: Design): Design {
+  const commands =
+    regionsInUse(design).length > 0
+      ? joining(
+          design,
+          mainRegion(design)!.id,
+          design.switches.filter(runs).map((sw) => sw.id),
+        )
+      : keepingTrees(design).commands;
+  const edited = editAll(design, commands);
+  return edited.ok ? edited.value.design : design;
+}
+
+/** The region settings that most MSTP bridges have; null where none has any. */
+export function mainRegion(design: Design): RegionSettings | null {
+  const users = (region: RegionSettings): number =>
+    design.switches.filter((sw) => sw.dialect === 'mstp' && sw.region === region.id).length;
+  return [...regionsInUse(design)].sort((a, b) => users(b) - users(a))[0] ?? null;
+}
+
+/** Commands that make bridges speak MSTP with the settings of a region; nothing where they do. */
+export const joining = (design: Design, region: RegionId, ids: readonly SwitchId[]): Command[] =>
+  design.switches.flatMap((sw): Command[] =>
+    !ids.includes(sw.id) || (sw.dialect === 'mstp' && sw.region === region)
+      ? []
+      : [{ do: 'set-switch', switch: sw.id, ...(sw.dialect === 'mstp' ? {} : { dialect: 'mstp' as const }), region }],
+  );
+
+/** Settings for a region that the design does not have yet, named after it. */
+export function freshRegion(design: Design, instances: RegionSettings['instances']): RegionSettings {
+  const taken = new Set(design.regions.map((region) => region.id as string));
+  let n = 1;
+  while (taken.has(`region-${n}`)) n += 1;
+  const name =
+    design.name
+      .normalize('NFKD')
+      .replace(/[^A-Za-z0-9]+/g, '-')
+      .replace(/^-+|-+$/g, '')
+      .toUpperCase()
+      .slice(0, 32) || 'REGION';
+  return regionSchema.parse({ id: `region-${n}`, name, revision: 1, instances });
+}
+
+export interface Keeping {
+  readonly instances: RegionSettings['instances'];
+  readonly commands: readonly Command[];
+}
+
+/**
+ * Every bridge into one new region, with an instance for each way in which trees of VLANs are set, and its settings in
+ * them; VLAN 1 and what is set like it alone stay in the IST.
+ */
+export function keepingTrees(design: Design): Keeping {
+  const solution = solve(asPerVlan(design, 'per-vlan-rstp'));
+  const trees = solution.ok ? solution.value.trees.filter((tree) => treeVlan(tree.id) !== null) : [];
+  const shapes = setAlike(trees).map((alike) => alike.map((tree) => tree.id));
+  const groups =
+    shapes.length < 2
+      ? []
+      : shapes.map((ids) => ids.filter((id) => id !== vlanTree(1))).filter((ids) => ids.length > 0);
+  const instances = groups.map((ids, i) => ({
+    id: i + 1,
+    vlans: VlanSet.of(ids.map((id) => [treeVlan(id)!, treeVlan(id)!])).format(),
+  }));
+  const region = freshRegion(design, instances);
+  const like: readonly (readonly [TreeId, TreeId])[] = [
+    [CIST, vlanTree(1)],
+    ...groups.map((ids, i): [TreeId, TreeId] => [instanceTree(i + 1), ids[0]!]),
+  ];
+  const commands = design.switches
+    .filter((sw) => runs(sw) && sw.dialect !== 'mstp')
+    .flatMap((sw): Command[] =>
+      like.flatMap(([tree, of]): Command[] => {
+        const key = settingKey(of, sw.dialect);
+        const at = sw.trees[key]?.priority;
+        const bundles = design.bundles.filter((bundle) => bundle.switch === sw.id);
+        return [
+          ...(at === undefined ? [] : [{ do: 'set-bridge-priority' as const, switch: sw.id, tree, priority: at }]),
+          ...[...sw.ports, ...bundles].flatMap(({ id, trees: set }): Command[] => {
+            const own = set[key];
+            const port = id as (typeof sw.ports)[0]['id'];
+            return [
+              ...(own?.cost === undefined
+                ? []
+                : [{ do: 'set-port-cost' as const, switch: sw.id, port, tree, cost: own.cost }]),
+              ...(own?.priority === undefined
+                ? []
+                : [{ do: 'set-port-priority' as const, switch: sw.id, port, tree, priority: own.priority }]),
+            ];
+          }),
+        ];
+      }),
+    );
+  const all = design.switches.filter(runs).map((sw) => sw.id);
+  return { instances, commands: [{ do: 'add-region', region }, ...commands, ...joining(design, region.id, all)] };
+}

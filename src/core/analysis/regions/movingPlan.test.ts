@@ -1,0 +1,105 @@
+import fc from 'fast-check';
+import { fernhollow } from '../../demo/demos';
+import { editAll } from '../../edit/edit';
+import type { Design } from '../../model/document';
+import { DEFAULT_TALK } from '../../model/scenario';
+import { simulate } from '../../sim/simulate';
+import { scenarioProblems } from '../../sim/scenario/scenario';
+import { meshDesign, networkOf, solutionOf } from '../../testing/networks';
+import { joining, keepingTrees } from './asDialect';
+import { outcomesOf } from './planSteps';
+import { proposeGroupings } from './grouping';
+import { planMoving, preparedDesign, type MovingKind, type MovingPlan } from './movingPlan';
+import { regionsIn } from './regions';
+
+const planOf = (design: Design, kind: MovingKind): MovingPlan | null => {
+  const solution = solutionOf(design);
+  const found = proposeGroupings(solution);
+  const plan = found.ok ? planMoving(solution, found.value[0]!.commands, kind) : null;
+  return plan?.ok ? plan.value : null;
+};
+const KINDS = ['tree', 'outwards', 'inwards'] as const satisfies readonly MovingKind[];
+
+it('moves every switch once, and ends with what was to be reached, whatever the order', () => {
+  fc.assert(
+    fc.property(meshDesign, fc.constantFrom(...KINDS), (design, kind) => {
+      const plan = planOf(design, kind);
+      if (!plan) return;
+      expect(plan.steps.flatMap((step) => step.switch ?? []).sort()).toEqual(design.switches.map((sw) => sw.id).sort());
+      expect(scenarioProblems({ ...plan, actions: [...plan.actions] }, preparedDesign(design, plan)).flat()).toEqual(
+        [],
+      );
+      expect(plan.steps.at(-1)?.regions).toContain(`${design.switches.length} switches; nobody outside`);
+      // Whatever was unplugged is plugged in again.
+      const cables = plan.actions.flatMap((action) =>
+        action.do === 'link-down' ? [action.link] : action.do === 'link-up' ? [`-${action.link}`] : [],
+      );
+      expect(cables.filter((id) => !id.startsWith('-')).map((id) => `-${id}`)).toEqual(
+        cables.filter((id) => id.startsWith('-')),
+      );
+    }),
+    { numRuns: 40 },
+  );
+});
+
+it('grows one region outwards: no step leaves it in pieces', () => {
+  fc.assert(
+    fc.property(meshDesign, (design) => {
+      const plan = planOf(design, 'outwards');
+      if (!plan) return;
+      let at = preparedDesign(design, plan);
+      for (const action of plan.actions) {
+        if (action.do !== 'speak') continue;
+        const edited = editAll(at, [
+          { do: 'set-switch', switch: action.switch, dialect: 'mstp', region: action.region! },
+        ]);
+        if (!edited.ok) throw new Error(edited.error.found);
+        at = edited.value.design;
+        expect(regionsIn(solutionOf(at).network).map((region) => region.pieces.length)).toEqual([1]);
+      }
+    }),
+    { numRuns: 20 },
+  );
+});
+
+it('does not let frames circle where the redundant cables are out meanwhile; with every cable in they do, in the observatory', () => {
+  const outcomes = (kind: MovingKind) => {
+    const plan = planOf(fernhollow(), kind)!;
+    const run = simulate(
+      preparedDesign(fernhollow(), plan),
+      { actions: [...plan.actions], until: plan.until, talk: DEFAULT_TALK, fromBoot: false },
+      { mostFrames: 0 },
+    );
+    if (!run.ok) throw new Error(run.error);
+    return outcomesOf(plan, run.value);
+  };
+  const careful = outcomes('tree');
+  expect(careful.map((each) => each.frames)).toEqual(careful.map(() => null));
+  expect(Math.max(...careful.map((each) => each.outage))).toBeLessThan(4);
+  expect(outcomes('outwards').some((each) => each.frames === 'circle')).toBe(true);
+});
+
+it('begins at the root to be, and says what stands before the first step', () => {
+  const plan = planOf(fernhollow(), 'outwards')!;
+  expect(plan.steps.map((step) => step.switch).slice(0, 2)).toEqual(['ridge-a', 'ridge-b']);
+  expect(plan.preparation.map((command) => command.do)).toEqual([
+    'add-region',
+    ...Array.from({ length: 6 }, () => 'set-bridge-priority'),
+  ]);
+  expect(plan.steps[0]?.regions).toBe('FERNHOLLOW-OBSERVATORY: 1 switch; 7 outside');
+});
+
+it('has nothing to do where all are there, and follows classic bridges’ slower pace', () => {
+  const classic = networkOf({ a: { dialect: 'stp' }, b: { dialect: 'stp' } }, ['a 1 = b 1']);
+  const kept = planMoving(solutionOf(classic), keepingTrees(classic).commands, 'outwards');
+  expect(kept.ok && kept.value.steps.map((step) => step.at)).toEqual([1, 61]);
+  const there = editAll(classic, keepingTrees(classic).commands);
+  if (!there.ok) throw new Error(there.error.found);
+  expect(
+    planMoving(
+      solutionOf(there.value.design),
+      joining(there.value.design, 'region-1' as never, ['a', 'b'] as never),
+      'tree',
+    ),
+  ).toMatchObject({ ok: false, error: expect.stringContaining('nobody to move') as string });
+});

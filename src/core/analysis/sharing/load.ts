@@ -1,0 +1,183 @@
+/** How much each link carries in the busy hour: the VLANs' loads laid along the ways that their frames take, those of a bundle spread over its active members. */
+import type { LinkId, TreeId } from '../../model/ids';
+import type { Design, Link } from '../../model/document';
+import { bridgePortOf, type Network } from '../../topology/network';
+import { passing, treeForVlan } from '../../tree/passing';
+import type { SettledTree, Solution } from '../../tree/settled';
+
+/** One link. Loads in Mbit/s, both directions together. */
+export interface LinkLoad {
+  readonly link: LinkId;
+  /** Of the slower end, Mbit/s. */
+  readonly speed: number;
+  readonly byTree: ReadonlyMap<TreeId, number>;
+  readonly total: number;
+  /** The total as a share of the speed: 1 is full. */
+  readonly share: number;
+  /** `idle`: it has signal, yet no VLAN's frames pass it. */
+  readonly state: 'carries' | 'idle' | 'down';
+}
+
+export interface Loads {
+  /** In the order of the document. */
+  readonly links: readonly LinkLoad[];
+  /** The most loaded link by its share; null where nothing is loaded. */
+  readonly peak: LinkLoad | null;
+  readonly idle: readonly LinkId[];
+  /** True where no VLAN has a load: each then counts as 1 Mbit/s. */
+  readonly assumed: boolean;
+  /** VLANs without a load, where others have one. */
+  readonly unset: readonly number[];
+}
+
+/**
+ * The load of every link. A VLAN's load is spread evenly over the pairs of its hosts; where fewer than two are known, it
+ * goes between its switches and the root: those of its host, else the access switches that carry it.
+ */
+export function linkLoads(solution: Solution): Loads {
+  const { network } = solution;
+  const { design, ports } = network;
+  const declared = new Map(design.vlans.map((vlan) => [vlan.id, vlan.load]));
+  const assumed = [...declared.values()].every((load) => !load);
+  const vids = [...new Set([1, ...declared.keys()])].sort((a, b) => a - b);
+  const byTree = design.links.map(() => new Map<TreeId, number>());
+  const used = design.links.map(() => false);
+  for (const vid of vids) {
+    const passes = passing(solution, vid);
+    design.links.forEach((_, l) => (used[l] ||= bridgeEndsOf(network, l).every((p) => passes[p])));
+    const load = loadOf(design, vid);
+    const tree = load === 0 ? null : treeForVlan(solution, vid);
+    if (!tree) continue;
+    for (const [l, share] of sharesOf(network, tree, vid, passes)) {
+      if (share > 0) byTree[l]!.set(tree.id, (byTree[l]!.get(tree.id) ?? 0) + share * load);
+    }
+  }
+  const links = design.links.map((link, l): LinkLoad => {
+    const ends = endsOf(network, l);
+    const speed = Math.min(...ends.map((p) => ports[p]!.speed));
+    const total = [...byTree[l]!.values()].reduce((sum, each) => sum + each, 0);
+    return {
+      link: link.id,
+      speed,
+      byTree: byTree[l]!,
+      total,
+      share: total / speed,
+      state: !ends.every((p) => network.light[p]) ? 'down' : used[l] ? 'carries' : 'idle',
+    };
+  });
+  const peak = links.reduce<LinkLoad | null>((most, each) => (each.share > (most?.share ?? 0) ? each : most), null);
+  return {
+    links,
+    peak,
+    idle: links.flatMap((each) => (each.state === 'idle' ? [each.link] : [])),
+    assumed,
+    unset: assumed ? [] : [...declared].flatMap(([vid, load]) => (load === undefined ? [vid] : [])),
+  };
+}
+
+/** What a VLAN's hosts send in the busy hour, Mbit/s: 1 for each listed VLAN where none has a load. */
+export function loadOf({ vlans }: Design, vid: number): number {
+  const own = vlans.find((vlan) => vlan.id === vid);
+  return own && vlans.every((vlan) => !vlan.load) ? 1 : (own?.load ?? 0);
+}
+
+/** The share of a VLAN's load that each link has, by link index. */
+export function vlanShares(solution: Solution, vid: number): ReadonlyMap<number, number> {
+  const tree = treeForVlan(solution, vid);
+  return tree ? sharesOf(solution.network, tree, vid, passing(solution, vid)) : new Map<number, number>();
+}
+
+function endsOf({ design, portIndexOf }: Network, l: number): [number, number] {
+  const { a, b } = design.links[l] as Link;
+  return [portIndexOf(a.switch, a.port), portIndexOf(b.switch, b.port)];
+}
+
+/** The bridge ports at both ends: bundles where the cable is a member's. */
+const bridgeEndsOf = (network: Network, l: number): number[] => endsOf(network, l).map((p) => bridgePortOf(network, p));
+
+/** The share of a VLAN's load on each link, by link index. */
+function sharesOf(network: Network, tree: SettledTree, vid: number, passes: Uint8Array): Map<number, number> {
+  const hosts = hostsAt(network, vid);
+  const total = hosts.reduce((sum, count) => sum + count, 0);
+  const between = total >= 2;
+  const weight = between ? hosts : total === 1 ? hosts : edgesAt(network, passes);
+  const shares = new Map<number, number>();
+  for (const { order, up, root } of islandsOf(network, tree, passes)) {
+    const below = new Map(order.map((s) => [s, weight[s]!]));
+    const here = order.reduce((sum, s) => sum + weight[s]!, 0);
+    const all = between ? (total * (total - 1)) / 2 : weight.reduce((sum, each) => sum + each, 0);
+    // Away from the start of each island inwards: what lies below a link is known when it is reached.
+    for (const s of [...order].reverse()) {
+      const p = up.get(s);
+      if (p === undefined) continue;
+      const under = below.get(s)!;
+      const parent = network.owner[network.far[p]!]!;
+      below.set(parent, below.get(parent)! + under);
+      const share = between ? (under * (here - under)) / all : root ? under / all : 0;
+      if (all === 0) continue;
+      const sockets = socketsBetween(network, p);
+      for (const socket of sockets) shares.set(network.cable[socket]!, share / sockets.length);
+    }
+  }
+  return shares;
+}
+
+/** The sockets whose cables carry what passes a bridge port: where it is a bundle, or faces one, those of the active members. */
+function socketsBetween({ aggregates, far, plug, serves, speaker }: Network, p: number): number[] {
+  const socketsAt = (port: number): number[] => {
+    const bundle = aggregates.get(port);
+    return bundle ? bundle.active.map((place) => bundle.sockets[place]!) : [speaker[port]!];
+  };
+  return socketsAt(p).filter((socket) => plug[socket]! >= 0 && serves[plug[socket]!] === far[p]);
+}
+
+/** How many hosts of a VLAN each switch has; a host with several cards counts where its first live one is. */
+function hostsAt({ design, switches, switchIndex, portIndexOf, ports }: Network, vid: number): number[] {
+  const count = switches.map(() => 0);
+  for (const host of design.hosts) {
+    if (host.vlan !== vid) continue;
+    const at = host.attach.find(
+      (end) => ports[portIndexOf(end.switch, end.port)]?.up && switches[switchIndex.get(end.switch) ?? -1]?.up,
+    );
+    if (at) count[switchIndex.get(at.switch)!]! += 1;
+  }
+  return count;
+}
+
+/** One for each access switch that has the VLAN's frames; for every switch that has, where none is an access switch. */
+function edgesAt({ switches, owner }: Network, passes: Uint8Array): number[] {
+  const reached = new Set(Array.from(passes.keys()).flatMap((p) => (passes[p] ? [owner[p]!] : [])));
+  const access = switches.map((sw, s) => Number(sw.tier === 'access' && reached.has(s)));
+  return access.some(Boolean) ? access : switches.map((_, s) => Number(reached.has(s)));
+}
+
+interface Island {
+  /** Its switches, nearer ones first. */
+  readonly order: readonly number[];
+  /** The port of each switch toward the first one. */
+  readonly up: ReadonlyMap<number, number>;
+  /** Whether the first one is the root of a tree. */
+  readonly root: boolean;
+}
+
+/** The switches that a VLAN's frames join, from each root outwards; a loop that nothing blocks is followed one way. */
+function islandsOf({ switches, firstPort, far, owner }: Network, tree: SettledTree, passes: Uint8Array): Island[] {
+  const seen = new Set<number>();
+  const starts = [...switches.keys()].sort((s, t) => Number(tree.root[t] === t) - Number(tree.root[s] === s));
+  return starts.flatMap((start): Island[] => {
+    if (seen.has(start)) return [];
+    seen.add(start);
+    const order = [start];
+    const up = new Map<number, number>();
+    for (const s of order) {
+      for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) {
+        const q = far[p]!;
+        if (q < 0 || !passes[p] || !passes[q] || seen.has(owner[q]!)) continue;
+        seen.add(owner[q]!);
+        up.set(owner[q]!, q);
+        order.push(owner[q]!);
+      }
+    }
+    return [{ order, up, root: tree.root[start] === start }];
+  });
+}

@@ -1,0 +1,94 @@
+import fc from 'fast-check';
+import { fernhollow } from '../../demo/demos';
+import { editAll } from '../../edit/edit';
+import { vlanTree, type LinkId } from '../../model/ids';
+import type { Design } from '../../model/document';
+import { meshDesign, networkOf, solutionOf } from '../../testing/networks';
+import { linkLoads } from './load';
+import { shareTrees, uplinksOf } from './share';
+
+const all = (design: Design) => solutionOf(design).trees.map((tree) => tree.id);
+const links = (...ids: string[]) => ids as LinkId[];
+const edited = (design: Design, commands: Parameters<typeof editAll>[1]): Design => {
+  const done = editAll(design, commands);
+  if (!done.ok) throw new Error(done.error.found);
+  return done.value.design;
+};
+const refusal = (design: Design, trees = all(design), uplinks = links('l11', 'l12')): string => {
+  const found = shareTrees(solutionOf(design), trees, uplinks);
+  return found.ok ? `${found.value.length} ways` : found.error;
+};
+
+describe('sharing', () => {
+  it('never loads a link more than the most loaded one was, and says what the solver says', () => {
+    let found = 0;
+    fc.assert(
+      fc.property(meshDesign, (design) => {
+        const before = solutionOf(design);
+        const ways = shareTrees(
+          before,
+          all(design),
+          design.links.map((link) => link.id),
+        );
+        if (!ways.ok) return;
+        found += 1;
+        for (const { commands, after, uplinks } of ways.value) {
+          const now = linkLoads(solutionOf(edited(design, commands)));
+          expect(now).toEqual(after);
+          expect(now.peak?.share ?? 0).toBeLessThanOrEqual((linkLoads(before).peak?.share ?? 0) + 1e-9);
+          expect(Math.max(...now.links.map((each) => each.share))).toBeCloseTo(uplinks[1]);
+        }
+      }),
+      { numRuns: 60 },
+    );
+    expect(found).toBeGreaterThan(5);
+  });
+
+  it('makes both ridges root and standby for alternate trees of the demo, so that the uplinks no longer idle', () => {
+    const design = fernhollow();
+    const before = solutionOf(design);
+    const uplinks = uplinksOf(before.network);
+    expect(uplinks).toHaveLength(12);
+    const ways = shareTrees(before, [15, 25, 35, 45, 55, 65].map(vlanTree), uplinks);
+    if (!ways.ok) throw new Error(ways.error);
+    const [best] = ways.value;
+    expect(best).toMatchObject({
+      how: 'roots',
+      sentence:
+        'ridge-a root of VLANs 15,35,55, ridge-b its standby; ridge-b root of VLANs 25,45,65, ridge-a its standby',
+    });
+    expect(best!.after.idle).toEqual(['l2', 'l10']);
+    expect(best!.after.peak!.share).toBeLessThan(0.6);
+  });
+
+  it('shares the two uplinks of a single switch by its costs, without a second root', () => {
+    const design = fernhollow();
+    const ways = shareTrees(solutionOf(design), [15, 25, 35, 45, 55, 65].map(vlanTree), links('l11', 'l12'));
+    if (!ways.ok) throw new Error(ways.error);
+    const costs = ways.value.find((way) => way.how === 'costs')!;
+    expect(costs.commands.every((command) => command.do === 'set-port-cost' && command.switch === 'workshop')).toBe(
+      true,
+    );
+    expect(costs.after.idle).not.toContain('l11');
+    expect(costs.after.idle).not.toContain('l12');
+  });
+
+  it.each<[string, string, string]>([
+    [
+      'one tree for all VLANs',
+      refusal(networkOf({ a: {}, b: {} }, ['a 1 = b 1', 'a 2 = b 2']), undefined, links('l0', 'l1')),
+      'One tree carries every VLAN here',
+    ],
+    ['one tree', refusal(fernhollow(), [vlanTree(15)]), 'two trees or more'],
+    ['one link', refusal(fernhollow(), undefined, links('l11')), 'two links or more'],
+    [
+      'a cut link',
+      refusal(edited(fernhollow(), [{ do: 'set-link', link: 'l11' as LinkId, up: false }])),
+      'ridge-a port 6 has no signal',
+    ],
+    ['links with nothing in common', refusal(fernhollow(), undefined, links('l9', 'l11')), 'nothing to choose between'],
+  ])('says why it cannot: %s', (_, text, expected) => expect(text).toContain(expected));
+
+  it('can be stopped', () =>
+    expect(shareTrees(solutionOf(fernhollow()), all(fernhollow()), links('l11', 'l12'), () => false).ok).toBe(true));
+});

@@ -1,0 +1,24 @@
+/** The one place where the core remembers: what was made of a value that does not change is made once. */
+
+/** `make`, once for each value, as long as somebody else holds the value. */
+export function oncePer<K extends object, V>(make: (of: K) => V): (of: K) => V {
+  const known = new WeakMap<K, { readonly made: V }>();
+  return (of) => {
+    const found = known.get(of) ?? { made: make(of) };
+    known.set(of, found);
+    return found.made;
+  };
+}
+
+/** `make`, once for each text among the last `most` or so. */
+export function oncePerText<V>(make: (of: string) => V, most: number): (of: string) => V {
+  const known = new Map<string, V>();
+  return (of) => {
+    const found = known.get(of);
+    if (found !== undefined) return found;
+    if (known.size >= most) known.clear();
+    const made = make(of);
+    known.set(of, made);
+    return made;
+  };
+}

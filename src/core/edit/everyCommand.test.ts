@@ -1,0 +1,157 @@
+/** What a command may write is exactly what the document's schema accepts. */
+import fc from 'fast-check';
+import { fernhollow, valleyStation } from '../demo/demos';
+import { fromSchema, type Pools } from '../testing/fromSchema';
+import { commandSchema, type Command } from './commands';
+import { editAll } from './edit';
+import { LIMITS } from '../model/limits';
+import { problemText } from '../model/problem';
+import { changeProblems, readDesign, readDesignText } from '../model/read';
+import type { Design } from '../model/document';
+import { leanDesign, writeDesign } from '../model/derive/write';
+
+/** Texts and numbers that fit a design here and there, with some that fit nothing. */
+function poolsOf(design: Design): Pools {
+  const ids = [
+    ...design.switches.slice(0, 3),
+    ...design.links.slice(0, 2),
+    ...design.bundles.slice(0, 2),
+    ...design.hosts.slice(0, 2),
+  ].map(({ id }) => id as string);
+  const switches = [...design.switches.slice(0, 4).map(({ id }) => id as string), 'new', '__proto__'];
+  return {
+    texts: {
+      tree: ['cst', 'vlan:15', 'mst:1', 'mst:0', 'vlan:9999', 'anything', '__proto__', ''],
+      switch: switches,
+      root: switches,
+      port: ['1', '2', '3', '99', 'constructor'],
+      ports: ['1', '2', '3', '99'],
+      mac: ['02:00:00:00:00:77', '02:AB:00:00:00:01', 'x'],
+      vlans: ['15', '1-4094', '25, 15', '9-5', ''],
+      allowed: ['15', '1-4094', ''],
+      at: ['2026-11-23T10:00:00Z', 'today'],
+      hash: ['2', 'layer 2+3', '9'],
+      name: ['plain', '', 'two\nlines', 'é'.repeat(20)],
+      region: design.regions.map(({ id }) => id as string).concat('none'),
+      id: ['new', '__proto__', 'other', ...ids],
+      link: [design.links[0]!.id, 'none'],
+      bundle: [...design.bundles.map(({ id }) => id as string), 'none'],
+      host: [...design.hosts.slice(0, 2).map(({ id }) => id as string), 'none'],
+      scenario: ['new', ...design.scenarios.map(({ id }) => id)],
+      device: ['lodge', 'other'],
+      devicePort: ['1'],
+      look: ['', 'here'],
+    },
+    numbers: {
+      priority: [0, 4096, 128, 240, 5],
+      vlan: [15, 25, 4095],
+      cost: [1, 70_000, 65_535, 0],
+      instance: [0, 1, 2, 4094],
+      of: [1, 3],
+      x: [0, 1.5],
+      y: [0, -2],
+    },
+    other: { texts: ['a', '__proto__', ...ids], numbers: [1, 2, 15, 4094, 0.5, -1] },
+  };
+}
+
+const designs = [fernhollow(), valleyStation()];
+const options = commandSchema.options;
+
+it.each(options.map((option) => [[...option.shape.do.values][0]!, option] as const))(
+  '%s leaves a document that is read back as it is, or is refused',
+  (name, option) => {
+    let taken = 0;
+    for (const design of designs) {
+      const commands = fc.array(fromSchema(option, poolsOf(design)), { minLength: 1, maxLength: 3 }).map((list) =>
+        list.flatMap((each): Command[] => {
+          const parsed = commandSchema.safeParse(each);
+          return parsed.success ? [parsed.data] : [];
+        }),
+      );
+      fc.assert(
+        fc.property(commands, (list) => {
+          const edited = editAll(design, list);
+          if (!edited.ok || edited.value.patches.length === 0) return;
+          taken += 1;
+          expect(readDesignText(writeDesign(edited.value.design))).toEqual({ ok: true, value: edited.value.design });
+        }),
+        { numRuns: 30 },
+      );
+    }
+    // Things with many keys are seldom legal by chance; the plain ones must be taken, or nothing was tried.
+    if (
+      ![
+        'add-switch',
+        'add-port',
+        'add-link',
+        'add-bundle',
+        'add-host',
+        'add-region',
+        'keep-worksheet',
+        'keep-scenario',
+        'set-region',
+        'set-switch',
+        'set-bundle',
+        'forget-worksheets',
+        'remove-instance',
+        'set-link',
+        'set-host',
+      ].includes(name)
+    )
+      expect(taken).toBeGreaterThan(0);
+  },
+);
+
+it.each([
+  { do: 'set-bridge-priority', priority: 0 },
+  { do: 'set-port-cost', port: '1', cost: 3 },
+  { do: 'set-port-priority', port: '1', priority: 16 },
+])('$do takes no text as a tree', (rest) => {
+  const taken = (tree: string): boolean => commandSchema.safeParse({ ...rest, switch: 'lodge', tree }).success;
+  expect(['vlan:15', 'cst', 'mst:0', 'anything', 'vlan:0', 'vlan:4095', '__proto__', ''].filter(taken)).toEqual([
+    'vlan:15',
+    'cst',
+    'mst:0',
+  ]);
+});
+
+it('keeps no more scenarios than a document may hold, and says so', () => {
+  const scenario = (n: number): Command =>
+    commandSchema.parse({ do: 'keep-scenario', scenario: { id: `n${n}`, name: `n${n}`, actions: [] } });
+  const full = editAll(
+    fernhollow(),
+    Array.from({ length: LIMITS.scenarios - fernhollow().scenarios.length }, (_, n) => scenario(n)),
+  );
+  if (!full.ok) throw new Error(problemText(full.error));
+  expect(editAll(full.value.design, [scenario(1000)])).toEqual({
+    ok: false,
+    error: { path: 'scenarios', found: '101 scenarios', allowed: 'at most 100' },
+  });
+  expect(editAll(full.value.design, [scenario(5)]).ok).toBe(true);
+});
+
+it('asks the schema of what an edit changed alone, with the same answer as of the whole', () => {
+  const spoil = (design: Design, change: (copy: Design) => void): Design => {
+    const copy = { ...design, switches: [...design.switches], scenarios: [...design.scenarios] };
+    change(copy);
+    return copy;
+  };
+  const demo = fernhollow();
+  const first = demo.switches[0]!;
+  const put = (sw: object) => spoil(demo, (copy) => Object.assign(copy.switches, { 0: { ...first, ...sw } }));
+  for (const next of [
+    put({ priority: 3 }),
+    put({ mac: 'x' }),
+    put({ trees: { 'vlan:0': { priority: 0 } } }),
+    put({ id: 'constructor' }),
+    spoil(demo, (copy) => Object.assign(copy, { colour: 'red' })),
+    spoil(demo, (copy) => Object.assign(copy, { name: '' })),
+  ]) {
+    const whole = readDesign(leanDesign(next));
+    const parts = changeProblems(demo, next);
+    expect(parts).not.toEqual([]);
+    if (!('colour' in next)) expect(whole.ok ? [] : whole.error.map(problemText)).toEqual(parts.map(problemText));
+  }
+  expect(changeProblems(demo, put({ priority: 4096 }))).toEqual([]);
+});

@@ -1,0 +1,143 @@
+/**
+ * What is wrong with a document, in terms a person can act on: the JSON path, what stands there, what may stand there.
+ */
+import type { z } from '../base/zod';
+
+export interface DesignProblem {
+  /** JSON path, such as `switches[0].ports[2].cost`; `document` for the whole. */
+  readonly path: string;
+  readonly found: string;
+  readonly allowed: string;
+}
+
+/** One line: path, what was found, what is allowed. */
+export const problemText = (problem: DesignProblem): string =>
+  `${problem.path}: found ${problem.found}; allowed: ${problem.allowed}`;
+
+/** `['switches', 0, 'trees', 'vlan:15']` as `switches[0].trees["vlan:15"]`. */
+export function jsonPath(path: readonly PropertyKey[]): string {
+  let out = '';
+  for (const part of path) {
+    if (typeof part === 'number') out += `[${part}]`;
+    else if (/^[A-Za-z_$][\w$]*$/.test(String(part))) out += out === '' ? String(part) : `.${String(part)}`;
+    else out += `[${JSON.stringify(part)}]`;
+  }
+  return out === '' ? 'document' : out;
+}
+
+/** A value as it stands in JSON, cut to a length that fits a message. */
+export function foundText(value: unknown): string {
+  if (value === undefined) return 'nothing';
+  if (Array.isArray(value)) return `a list of ${value.length}`;
+  if (typeof value === 'object' && value !== null) return 'an object';
+  const text = JSON.stringify(value) ?? String(value);
+  return text.length > 60 ? `${text.slice(0, 59)}…` : text;
+}
+
+/** Turns zod's issues on `input`, which stands at `base` in the document, into problems, at most `most` of them. */
+export function problemsOf(
+  schema: z.ZodType,
+  input: unknown,
+  error: z.ZodError,
+  most = 20,
+  base: readonly PropertyKey[] = [],
+): DesignProblem[] {
+  return error.issues
+    .slice(0, most)
+    .flatMap((issue) => problemsOfIssue(schema, input, issue, most, base))
+    .slice(0, most);
+}
+
+function problemsOfIssue(
+  schema: z.ZodType,
+  input: unknown,
+  issue: z.core.$ZodIssue,
+  most: number,
+  base: readonly PropertyKey[],
+): DesignProblem[] {
+  const pathText = (path: readonly PropertyKey[]): string => jsonPath([...base, ...path]);
+  if (issue.code === 'unrecognized_keys') {
+    const known = knownKeys(schema, issue.path, input);
+    return issue.keys.slice(0, most).map((key) => ({
+      path: pathText([...issue.path, key]),
+      found: 'a key that this version does not know',
+      allowed: known.length > 0 ? known.join(', ') : 'no such key',
+    }));
+  }
+  if (issue.code === 'invalid_key') {
+    const [inner] = issue.issues;
+    return [
+      { path: pathText(issue.path), found: foundText(issue.path.at(-1)), allowed: inner?.message ?? issue.message },
+    ];
+  }
+  return [{ path: pathText(issue.path), found: foundText(valueAt(input, issue.path)), allowed: allowedBy(issue) }];
+}
+
+function allowedBy(issue: z.core.$ZodIssue): string {
+  switch (issue.code) {
+    case 'invalid_type':
+      return `${/^[aeiou]/.test(issue.expected) ? 'an' : 'a'} ${issue.expected === 'array' ? 'list' : issue.expected}`;
+    case 'invalid_value':
+      return issue.values.map((value) => JSON.stringify(value)).join(', ');
+    case 'invalid_union':
+      return unionText(issue);
+    case 'too_small':
+      return `at least ${String(issue.minimum)}`;
+    case 'too_big':
+      return `at most ${String(issue.maximum)}`;
+    default:
+      return issue.message;
+  }
+}
+
+/** What tells the kinds of a thing apart, such as `"trunk"` or `"access"`; else what each of them allows. */
+function unionText(issue: z.core.$ZodIssueInvalidUnion): string {
+  if ('options' in issue && Array.isArray(issue.options))
+    return issue.options.map((option) => JSON.stringify(option)).join(', ');
+  const each = issue.errors.flatMap(([first]) => (first ? [allowedBy(first)] : []));
+  return each.length > 0 ? [...new Set(each)].join(', or ') : issue.message;
+}
+
+function valueAt(input: unknown, path: readonly PropertyKey[]): unknown {
+  return path.reduce<unknown>((value, key) => (value as Record<PropertyKey, unknown> | undefined)?.[key], input);
+}
+
+/** The keys that the object schema at `path` knows: walks the schema the way the document goes. */
+function knownKeys(schema: z.ZodType, path: readonly PropertyKey[], input: unknown): string[] {
+  let here: SchemaNode | undefined = bare(schema as unknown as SchemaNode);
+  let value = input;
+  const choose = (): void => {
+    const { options, discriminator = '' } = here?.def ?? {};
+    const kind = (value as Record<string, unknown> | undefined)?.[discriminator];
+    if (options) here = options.find((option) => option.def.shape?.[discriminator]?.def.values?.includes(kind));
+  };
+  for (const key of path) {
+    choose();
+    const next: SchemaNode | undefined =
+      typeof key === 'number' ? here?.def.element : (here?.def.shape?.[String(key)] ?? here?.def.valueType);
+    here = next && bare(next);
+    value = (value as Record<PropertyKey, unknown> | undefined)?.[key];
+  }
+  choose();
+  return Object.keys(here?.def.shape ?? {});
+}
+
+/** The parts of zod's published `def` that the walk needs. */
+interface SchemaNode {
+  readonly def: {
+    readonly innerType?: SchemaNode;
+    readonly in?: SchemaNode;
+    readonly element?: SchemaNode;
+    readonly valueType?: SchemaNode;
+    readonly options?: readonly SchemaNode[];
+    readonly discriminator?: string;
+    readonly shape?: Readonly<Record<string, SchemaNode>>;
+    readonly values?: readonly unknown[];
+  };
+}
+
+/** Takes off defaults, optionals and transforms. */
+function bare(node: SchemaNode): SchemaNode {
+  const inner = node.def.innerType ?? node.def.in;
+  return inner ? bare(inner) : node;
+}

@@ -1,0 +1,139 @@
+/**
+ * What a document's shape alone cannot say: identifiers are unique, references lead somewhere, a port holds one cable,
+ * costs fit the cost method. Physical mismatches (VLANs, speeds, duplicate MACs) are findings, not errors.
+ */
+import { MAX_COST } from './legal';
+import { MAX_PROBLEMS } from './limits';
+import { jsonPath, type DesignProblem } from './problem';
+import { type Bundle, type CostMethod, type Design, type LinkEnd, type Port } from './document';
+import { methodOf } from './costMethod';
+import { VlanSet, vlanSet } from './vlanSet';
+
+/** Broken references and double identifiers, in document order: the first hundred. Time grows with the size of the design alone. */
+export function referenceProblems(design: Design): DesignProblem[] {
+  const problems: DesignProblem[] = [];
+  const ports = new Map<string, ReadonlySet<string>>(
+    design.switches.map((sw) => [sw.id, new Set(sw.ports.map((port) => port.id))]),
+  );
+  const add = (path: readonly PropertyKey[], found: string, allowed: string): void => {
+    if (problems.length < MAX_PROBLEMS) problems.push({ path: jsonPath(path), found, allowed });
+  };
+
+  const unique = (items: readonly { readonly id: string | number }[], path: readonly PropertyKey[], what: string) => {
+    const seen = new Set<string | number>();
+    items.forEach((item, i) => {
+      if (seen.has(item.id))
+        add([...path, i, 'id'], JSON.stringify(item.id), `each ${what} once: another one has this id`);
+      seen.add(item.id);
+    });
+  };
+  const end = (at: LinkEnd, path: readonly PropertyKey[]) => {
+    const known = ports.get(at.switch);
+    if (!known) add([...path, 'switch'], JSON.stringify(at.switch), 'the id of a switch of this design');
+    else if (!known.has(at.port)) add([...path, 'port'], JSON.stringify(at.port), `the id of a port of ${at.switch}`);
+  };
+
+  /** Costs beyond what the switch's method can send in a BPDU (802.1D-1998 sends sixteen bits' worth). */
+  const costs = (port: Port | Bundle, method: CostMethod, path: readonly PropertyKey[]): void => {
+    const most = MAX_COST[method];
+    const hold = (cost: number | undefined, ...at: PropertyKey[]) =>
+      cost !== undefined &&
+      cost > most &&
+      add([...path, ...at], String(cost), `1 to ${most} with the ${method} path cost method`);
+    hold(port.cost, 'cost');
+    hold(port.externalCost, 'externalCost');
+    for (const [tree, set] of Object.entries(port.trees)) hold(set?.cost, 'trees', tree, 'cost');
+  };
+
+  unique(design.vlans, ['vlans'], 'VLAN');
+  unique(design.regions, ['regions'], 'region');
+  unique(design.switches, ['switches'], 'switch');
+  unique(design.links, ['links'], 'link');
+  unique(design.bundles, ['bundles'], 'bundle');
+  unique(design.hosts, ['hosts'], 'host');
+  unique(design.scenarios, ['scenarios'], 'scenario');
+
+  const regions = new Set(design.regions.map((region) => region.id));
+  design.switches.forEach((sw, i) => {
+    unique(sw.ports, ['switches', i, 'ports'], `port of ${sw.id}`);
+    if (sw.region !== undefined && !regions.has(sw.region)) {
+      add(['switches', i, 'region'], JSON.stringify(sw.region), 'the id of a region of this design');
+    }
+    sw.ports.forEach((port, j) => costs(port, methodOf(design, sw), ['switches', i, 'ports', j]));
+  });
+
+  design.regions.forEach(({ instances }, i) => {
+    unique(instances, ['regions', i, 'instances'], 'instance');
+    const maps = instances.map(({ vlans }) => vlanSet(vlans));
+    let mapped = VlanSet.empty;
+    instances.forEach(({ id }, j) => {
+      const free = mapped.intersect(maps[j]!).isEmpty;
+      mapped = mapped.union(maps[j]!);
+      if (!free && problems.length < MAX_PROBLEMS)
+        instances.slice(0, j).forEach((before, k) => {
+          const both = maps[j]!.intersect(maps[k]!);
+          if (before.id !== id && !both.isEmpty)
+            add(
+              ['regions', i, 'instances', j, 'vlans'],
+              both.format(),
+              `each VLAN in one instance: instance ${before.id} has ${both.format().includes(',') || both.format().includes('-') ? 'these' : 'this one'} already`,
+            );
+        });
+    });
+  });
+
+  const plugged = new Map<string, string>();
+  const plug = (at: LinkEnd, path: readonly PropertyKey[], by: string) => {
+    const key = `${at.switch}\n${at.port}`; // no identifier holds a line feed
+    const before = plugged.get(key);
+    if (before !== undefined)
+      add(path, `${at.switch} port ${at.port}`, `one cable a port: ${before} is plugged in there`);
+    else plugged.set(key, by);
+  };
+  design.links.forEach((link, i) => {
+    for (const side of ['a', 'b'] as const) {
+      end(link[side], ['links', i, side]);
+      plug(link[side], ['links', i, side], `link ${link.id}`);
+    }
+  });
+  design.hosts.forEach((host, i) =>
+    host.attach.forEach((at, j) => {
+      end(at, ['hosts', i, 'attach', j]);
+      plug(at, ['hosts', i, 'attach', j], `host ${host.id}`);
+    }),
+  );
+
+  const member = new Map<string, string>();
+  const numbered = new Map<string, string>();
+  const switches = new Map(design.switches.map((sw) => [sw.id, sw]));
+  design.bundles.forEach((bundle, i) => {
+    const sw = switches.get(bundle.switch);
+    costs(bundle, sw ? methodOf(design, sw) : design.pathCost, ['bundles', i]);
+    if (sw && ports.get(sw.id)!.has(bundle.id))
+      add(
+        ['bundles', i, 'id'],
+        JSON.stringify(bundle.id),
+        `an id that no port of ${bundle.switch} has: both stand in its results`,
+      );
+    const number = `${bundle.switch}\n${bundle.number}`;
+    const twin = numbered.get(number);
+    if (twin !== undefined)
+      add(
+        ['bundles', i, 'number'],
+        String(bundle.number),
+        `each number once on a switch: it is that of bundle ${twin}`,
+      );
+    else numbered.set(number, bundle.id);
+    if (!sw) add(['bundles', i, 'switch'], JSON.stringify(bundle.switch), 'the id of a switch of this design');
+    else
+      bundle.ports.forEach((port, j) => {
+        const path = ['bundles', i, 'ports', j];
+        if (!ports.get(bundle.switch)!.has(port))
+          add(path, JSON.stringify(port), `the id of a port of ${bundle.switch}, whose ports alone can be members`);
+        const key = `${bundle.switch}\n${port}`;
+        if (member.has(key)) add(path, JSON.stringify(port), `one bundle a port: it is a member of ${member.get(key)}`);
+        member.set(key, bundle.id);
+      });
+  });
+  return problems;
+}

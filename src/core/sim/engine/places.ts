@@ -1,0 +1,83 @@
+/** Which entities run in a switch, and which of its ports each has. */
+import { treeInstance, treeVlan, type TreeId } from '../../model/ids';
+import type { Switch } from '../../model/document';
+import type { Network } from '../../topology/network';
+import { regionsOf, sameRegion, type RegionMap } from '../../topology/region';
+import { vlanTrees } from '../../topology/vlanTree';
+import { belongs, partOf } from '../../topology/trees';
+
+/** Whether a switch, once it has power, takes part in a tree. */
+export function takesPartIn(sw: Switch, region: RegionMap | null, tree: TreeId): boolean {
+  const mstid = treeInstance(tree);
+  if (sw.dialect === 'off' || partOf({ ...sw, up: true }, tree) !== 'bridge') return false;
+  return !mstid || (region?.instances.some((instance) => instance.mstid === mstid) ?? false);
+}
+
+/** Whether a switch speaks another dialect, or is of another MST configuration: its protocol then starts over (802.1Q-2018 13.8, 13.38). */
+export function speaksOtherwise(
+  [before, was]: readonly [Switch, RegionMap | null],
+  [after, is]: readonly [Switch, RegionMap | null],
+): boolean {
+  if (before.dialect !== after.dialect) return true;
+  return (
+    was !== is &&
+    was !== null &&
+    is !== null &&
+    !(
+      sameRegion(was, is) &&
+      was.instances.map(({ mstid }) => mstid).join() === is.instances.map(({ mstid }) => mstid).join()
+    )
+  );
+}
+
+/** What the switches of a network speak, and what follows for the trees of a run. */
+export interface Spoken {
+  readonly regions: readonly (RegionMap | null)[];
+  /** The tree that decides where a VLAN's frames pass at a switch; -1 where none does. */
+  readonly treeFor: (s: number, vid: number) => number;
+  /** By tree, then by port: its place in its entity, -1 where it is not in the tree. */
+  readonly places: readonly Int32Array[];
+}
+
+export function spokenIn(network: Network, trees: readonly TreeId[]): Spoken {
+  const regions = network.switches.map(regionsOf(network.design));
+  return { regions, treeFor: vlanTrees(network, trees), places: placesOf(network, trees, regions) };
+}
+
+/** By tree, then by port: its place in its entity, -1 where it is not in the tree. */
+function placesOf(
+  { switches, ports, owner, carried }: Network,
+  trees: readonly TreeId[],
+  regions: readonly (RegionMap | null)[],
+): Int32Array[] {
+  return trees.map((tree) => {
+    const places = new Int32Array(ports.length).fill(-1);
+    const next = new Int32Array(switches.length);
+    ports.forEach((_, p) => {
+      const s = owner[p]!;
+      if (takesPartIn(switches[s]!, regions[s]!, tree) && belongs(switches[s]!, carried[p]!, treeVlan(tree)))
+        places[p] = next[s]!++;
+    });
+    return places;
+  });
+}
+
+/** The trees of each entity of a switch, by their places among all: one each, but with MSTP one entity for the CIST and its instances. */
+export function treesByEntity(sw: Switch, region: RegionMap | null, trees: readonly TreeId[]): number[][] {
+  const mine = trees.flatMap((tree, i) => (takesPartIn(sw, region, tree) ? [i] : []));
+  const together = mine.filter((i) => region !== null && treeInstance(trees[i]!) !== null);
+  const apart = mine.filter((i) => !together.includes(i)).map((i) => [i]);
+  return together.length > 0 ? [together, ...apart] : apart;
+}
+
+/** When a port lets a tree's BPDUs through as any multicast: of a switch without spanning tree, or a standard bridge's in another VLAN, where it forwards. */
+export function letsThrough(
+  { switches, owner, carried }: Network,
+  tree: TreeId,
+  port: number,
+): 'always' | 'forwarding' | 'never' {
+  const sw = switches[owner[port]!]!;
+  const part = partOf({ ...sw, up: true }, tree);
+  if (part === 'bridge' || !belongs(sw, carried[port]!, treeVlan(tree))) return 'never';
+  return part === 'hub' ? 'always' : 'forwarding';
+}

@@ -1,0 +1,33 @@
+/** What happens in a run, and the entities that run in it. */
+import type { Bpdu } from '../../modes/bpdu';
+import type { Micros, ProtocolEntity } from '../../modes/entity';
+import type { Lacpdu } from '../../modes/lacp/state';
+
+/** Something that is due at a moment. */
+export type Event =
+  | {
+      readonly is: 'arrive';
+      readonly tree: number;
+      readonly port: number;
+      readonly bpdu: Bpdu;
+      readonly origin: number;
+      readonly through: readonly number[];
+    }
+  | { readonly is: 'wake'; readonly running: Running }
+  | { readonly is: 'lacpdu'; readonly member: number; readonly lacpdu: Lacpdu; readonly from: number }
+  | { readonly is: 'lacp'; readonly end: number }
+  | { readonly is: 'do'; readonly act: () => void };
+
+/** An entity in its place. */
+export interface Running {
+  readonly entity: ProtocolEntity;
+  /** Its trees: one, or with MSTP the CIST and its instances. */
+  readonly trees: readonly number[];
+  readonly switch: number;
+  /** Global indices of its ports. */
+  readonly ports: readonly number[];
+  /** The moment of the wake-up that counts. */
+  wakes: Micros;
+  /** What has changed: tree of its own x ports + port. */
+  readonly dirty: Set<number>;
+}

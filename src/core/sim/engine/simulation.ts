@@ -1,0 +1,471 @@
+/** The protocols of a whole network on one clock: a deterministic run of messages and timers, in microseconds. */
+import { treeVlan, type BundleId, type PortId, type TreeId } from '../../model/ids';
+import type { Design } from '../../model/document';
+import type { Bpdu } from '../../modes/bpdu';
+import {
+  SECOND,
+  type EntitySettings,
+  type Micros,
+  type ProtocolEntity,
+  type RunRole,
+  type RunState,
+} from '../../modes/entity';
+import { rstpEntity } from '../../modes/rstp/entity';
+import type { Lacpdu } from '../../modes/lacp/state';
+import { stpEntity } from '../../modes/stp/entity';
+import type { Vector } from '../../modes/vector';
+import { randomFrom } from '../../base/random';
+import { compileNetwork, type Network } from '../../topology/network';
+import { commonTree } from '../../topology/trees';
+import { bridgeKeys, type BridgeKeys } from './bridgeKeys';
+import { Aggregation } from './aggregation';
+import { delayOf } from './delays';
+import { regionSettings, settingsIn, type TreeSettings } from './entitySettings';
+import { EventQueue } from './eventQueue';
+import type { Cause } from '../trace/recording';
+import { letsThrough, speaksOtherwise, spokenIn, treesByEntity, type Spoken } from './places';
+import type { Event, Running } from './running';
+import type { Watch } from './watch';
+
+const NOBODY: readonly number[] = [];
+const TIMER: Cause = { by: 'timer' };
+const SIGNAL: Cause = { by: 'signal' };
+const SETTING: Cause = { by: 'setting' };
+
+export class Simulation {
+  /** As it is now; switches and ports keep their indices. */
+  network: Network;
+  readonly keys: BridgeKeys;
+  now: Micros = 0;
+  /** When a state or role changed last. */
+  lastChange: Micros = 0;
+  /** How many events have happened. */
+  events = 0;
+  private readonly queue = new EventQueue<Event>();
+  /** By tree, then by switch; one with several trees stands in each of them. */
+  private readonly running: (Running | null)[][];
+  private readonly states: RunState[][];
+  private readonly roles: RunRole[][];
+  private readonly random: () => number;
+  /** Ports whose frames no longer reach the other end, though there is light. */
+  private readonly mute = new Set<number>();
+  private readonly common: number;
+  private spoken: Spoken;
+  /** By tree and switch: how long addresses are kept while a topology change is told (802.1D-1998 8.5.3.8); null as usual. */
+  private readonly fast: (Micros | null)[][];
+  readonly aggregation: Aggregation;
+  private stirred = false;
+  private cause: Cause = SIGNAL;
+
+  /** `absent`: members of bundles that are single ports as yet. */
+  constructor(
+    network: Network,
+    readonly trees: readonly TreeId[],
+    seed = 1,
+    private readonly watch: Watch = {},
+    absent: readonly number[] = [],
+  ) {
+    const { bundles } = network;
+    if (absent.length > 0)
+      network = compileNetwork(
+        network.design,
+        bundles.members.map((_, m) => (absent.includes(m) ? 'apart' : 'out')),
+      );
+    const { switches, ports } = network;
+    this.network = network;
+    this.common = commonTree(trees);
+    this.spoken = spokenIn(network, trees);
+    this.keys = bridgeKeys(switches);
+    this.random = randomFrom(seed);
+    this.running = trees.map(() => switches.map(() => null));
+    this.fast = trees.map(() => switches.map(() => null));
+    this.states = trees.map(() => ports.map(() => 'disabled'));
+    this.roles = trees.map(() => ports.map(() => 'disabled'));
+    this.aggregation = new Aggregation(network.design, absent, {
+      now: () => this.now,
+      transmit: (member, lacpdu) => this.negotiate(member, lacpdu),
+      wakeAt: (t, end) => this.queue.push(t, { is: 'lacp', end }),
+      changed: (member, now, turned) => {
+        if (turned) this.lastChange = this.now;
+        this.watch.member?.(this.now, member, now);
+      },
+    });
+  }
+
+  /** Switches every switch on that has power. */
+  boot(): void {
+    this.aggregation.boot();
+    this.recompile(this.network.design);
+    this.network.switches.forEach((sw, s) => sw.up && this.start(s));
+    this.signal(this.network.ports.keys());
+  }
+
+  /** Runs up to a moment, everything that happens at it included; no farther than so many events take it. True where it got there. */
+  runTo(until: Micros, most = Infinity): boolean {
+    const { queue } = this;
+    for (let count = 0; queue.next <= until; count += 1) {
+      if (count >= most) return false;
+      if (queue.next < this.now) throw new Error('something was put before the present');
+      this.now = queue.next;
+      this.events += 1;
+      this.happen(queue.pop());
+      // Members that move at one moment are one change of the network.
+      if (this.aggregation.moved.size > 0 && queue.next > this.now)
+        this.adopt(
+          this.network.design,
+          new Set(this.aggregation.movedOwners.map((id) => this.network.switchIndex.get(id)!)),
+        );
+      if (this.stirred && queue.next > this.now) this.passMoment();
+    }
+    this.now = Math.max(this.now, until);
+    return true;
+  }
+
+  /** Does something at a moment to come. */
+  at(t: Micros, act: () => void): void {
+    this.queue.push(t, { is: 'do', act });
+  }
+
+  private passMoment(): void {
+    this.stirred = false;
+    this.watch.moment?.(this.now);
+  }
+
+  /** Goes over to another state of the design: cables, power, costs and priorities. The switches and their ports must be the same ones. */
+  follow(design: Design): void {
+    this.aggregation.follow(design);
+    this.adopt(design);
+  }
+
+  /** A bundle has these ports from now on; with none it is taken apart. */
+  setBundle(id: BundleId, ports: readonly PortId[]): void {
+    this.aggregation.setPorts(id, ports);
+    this.adopt(this.network.design);
+  }
+
+  private recompile(design: Design): void {
+    this.aggregation.moved.clear();
+    const uses = this.aggregation.uses();
+    this.watch.used?.(this.now, uses);
+    this.network = compileNetwork(design, uses);
+  }
+
+  /** `only`: the switches that can have changed; null for all. */
+  private adopt(design: Design, only: ReadonlySet<number> | null = null): void {
+    const before = this.network;
+    this.recompile(design);
+    const next = this.network;
+    this.cause = SIGNAL;
+    const begun = this.restart(before);
+    for (const [tree, all] of this.running.entries()) {
+      for (const running of all)
+        if (running && !begun.has(running.switch) && (only === null || only.has(running.switch)))
+          this.reset(running, running.trees.indexOf(tree), before);
+    }
+    this.signal(
+      only === null ? next.ports.keys() : Array.from(next.ports.keys()).filter((p) => only.has(next.owner[p]!)),
+    );
+    this.watch.signalled?.(this.now);
+    this.stirred = true;
+    if (this.queue.next > this.now) this.passMoment();
+  }
+
+  /** Starts the protocol over where a switch has got power, or speaks otherwise than before, and ends it where it has lost power; gives those switches. */
+  private restart(before: Network): ReadonlySet<number> {
+    const { switches, design } = this.network;
+    const spoken = design === before.design ? this.spoken : spokenIn(this.network, this.trees);
+    const turned = switches.flatMap((sw, s) =>
+      sw.up !== before.switches[s]!.up ||
+      speaksOtherwise([before.switches[s]!, this.spoken.regions[s]!], [sw, spoken.regions[s]!])
+        ? [s]
+        : [],
+    );
+    for (const s of turned) if (before.switches[s]!.up) this.stop(s);
+    this.spoken = spoken;
+    for (const s of turned) if (switches[s]!.up) this.start(s);
+    return new Set(turned);
+  }
+
+  /** Tells an entity of costs and priorities in one of its trees that are others now. */
+  private reset(running: Running, own: number, before: Network): void {
+    const { entity, switch: s, ports, trees } = running;
+    this.cause = SETTING;
+    const [was, is] = [
+      this.settingsOf(before, trees[own]!, s, ports),
+      this.settingsOf(this.network, trees[own]!, s, ports),
+    ];
+    if (was.bridge !== is.bridge) entity.setBridge(is.bridge, own);
+    is.ports.forEach(({ cost, id }, local) => {
+      const old = was.ports[local]!;
+      if (cost.external !== old.cost.external || cost.internal !== old.cost.internal)
+        entity.setPathCost(local, cost, own);
+      if (id !== old.id) entity.setPortId(local, id, own);
+    });
+    this.after(running);
+  }
+
+  /** What a port sends gets lost, or arrives again. */
+  setMute(port: number, on: boolean): void {
+    if (on) this.mute.add(port);
+    else this.mute.delete(port);
+    this.watch.signalled?.(this.now);
+    this.stirred = true;
+  }
+
+  /** Whether what a port sends reaches the other end. */
+  carries(port: number): boolean {
+    const { live, speaker } = this.network;
+    return live[port] === 1 && !this.mute.has(speaker[port]!);
+  }
+
+  /** Whether what goes out of a socket comes out of the cable. */
+  arrives(socket: number): boolean {
+    return this.network.light[socket] === 1 && !this.mute.has(socket);
+  }
+
+  /** The tree that decides where a VLAN's frames pass at a switch; -1 where none does. */
+  treeFor = (s: number, vid: number): number => this.spoken.treeFor(s, vid);
+
+  /** Whether frames of a VLAN pass a port now. */
+  passes(vid: number, port: number): boolean {
+    const { switches, owner, live, carried } = this.network;
+    if (!live[port] || !carried[port]!.has(vid)) return false;
+    if (switches[owner[port]!]!.dialect === 'off') return true;
+    const tree = this.treeFor(owner[port]!, vid);
+    return tree >= 0 && this.states[tree]![port] === 'forwarding';
+  }
+
+  /**
+   * Whether nothing moves and nothing will: every entity rests, and no information that is left from before can still be
+   * alive unrepeated.
+   */
+  get rests(): boolean {
+    const { switches } = this.network;
+    const aged = switches.map(({ dialect, timers: { maxAge, hello } }) =>
+      dialect === 'stp' || dialect === 'per-vlan-stp' ? maxAge : 3 * hello,
+    );
+    const quiet = (Math.max(0, ...aged) + 1) * SECOND;
+    return (
+      this.now - this.lastChange >= quiet &&
+      this.aggregation.resting &&
+      this.running.every((all) => all.every((running) => running === null || running.entity.resting))
+    );
+  }
+
+  /** How long a switch keeps the addresses of a VLAN while a topology change is told; null for as long as usual. */
+  fastAgeing(s: number, vid: number): Micros | null {
+    const tree = this.treeFor(s, vid);
+    return tree < 0 ? null : this.fast[tree]![s]!;
+  }
+
+  state(tree: number, port: number): RunState {
+    return this.states[tree]![port]!;
+  }
+  role(tree: number, port: number): RunRole {
+    return this.roles[tree]![port]!;
+  }
+  inTree(tree: number, port: number): boolean {
+    return this.spoken.places[tree]![port]! >= 0;
+  }
+  /** The entity of a switch that runs a tree, and the tree's place among its own; null where none does. */
+  entity(tree: number, s: number): { readonly entity: ProtocolEntity; readonly own: number } | null {
+    const running = this.running[tree]![s];
+    return running ? { entity: running.entity, own: running.trees.indexOf(tree) } : null;
+  }
+
+  /** The path costs of a switch's ports in a tree, in the order of the ports: those of the region where it speaks to its region. */
+  costs(tree: number, s: number): number[] {
+    const running = this.running[tree]![s];
+    if (!running) return [];
+    return this.settingsOf(this.network, tree, s, running.ports).ports.map(({ cost }, local) =>
+      tree !== running.trees[0] || running.entity.inside(local) ? cost.internal : cost.external,
+    );
+  }
+
+  private start(s: number): void {
+    for (const trees of treesByEntity(this.network.switches[s]!, this.spoken.regions[s]!, this.trees)) {
+      const { firstPort } = this.network;
+      const ports: number[] = [];
+      for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1)
+        if (this.spoken.places[trees[0]!]![p]! >= 0) ports.push(p);
+      const running = this.entityFor(trees, s, ports);
+      for (const tree of trees) this.running[tree]![s] = running;
+    }
+  }
+
+  private stop(s: number): void {
+    for (const [tree, all] of this.running.entries()) {
+      const gone = all[s];
+      if (!gone) continue;
+      all[s] = null;
+      this.fast[tree]![s] = null;
+      for (const p of gone.ports) this.record(tree, p, 'disabled', 'disabled');
+    }
+  }
+
+  private settingsOf(network: Network, tree: number, s: number, ports: readonly number[]): TreeSettings {
+    return settingsIn(network, this.keys, this.trees[tree]!, s, ports);
+  }
+
+  private entityFor(trees: readonly number[], s: number, ports: readonly number[]): Running {
+    const { dialect, timers } = this.network.switches[s]!;
+    const [tree] = trees as [number];
+    const settings: EntitySettings = {
+      ...this.settingsOf(this.network, tree, s, ports),
+      region: regionSettings(
+        this.network,
+        this.keys,
+        this.spoken.regions[s]!,
+        trees.slice(1).map((each) => this.trees[each]!),
+        s,
+        ports,
+      ),
+      offset: Math.floor(this.random() * timers.hello * SECOND),
+    };
+    const dirty = new Set<number>();
+    const entity = (dialect === 'stp' || dialect === 'per-vlan-stp' ? stpEntity : rstpEntity)(settings, {
+      now: () => this.now,
+      transmit: (port, bpdu) => this.send(tree, ports[port]!, bpdu, s, NOBODY),
+      changed: (port, own) => dirty.add(own * ports.length + port),
+      flush: (port, own) => {
+        this.stirred = true;
+        this.watch.flushed?.(this.now, trees[own]!, ports[port]!);
+      },
+      fastAgeing: (seconds) => {
+        this.watch.ageing?.(s);
+        this.fast[tree]![s] = seconds === null ? null : seconds * SECOND;
+        this.stirred = true;
+      },
+    });
+    return { entity, trees, switch: s, ports, wakes: Infinity, dirty };
+  }
+
+  private happen(event: Event): void {
+    switch (event.is) {
+      case 'lacpdu':
+        if (this.aggregation.bundles.members[event.member]!.light)
+          this.aggregation.arrive(event.member, event.lacpdu, event.from);
+        return;
+      case 'lacp':
+        this.aggregation.wake(event.end);
+        return;
+      case 'arrive':
+        this.arrive(event.tree, event.port, event.bpdu, event.origin, event.through);
+        return;
+      case 'wake': {
+        const { running } = event;
+        if (running.wakes !== this.now || this.running[running.trees[0]!]![running.switch] !== running) return; // put off, or gone
+        running.wakes = Infinity;
+        this.cause = TIMER;
+        running.entity.wake();
+        this.after(running);
+        return;
+      }
+      case 'do':
+        event.act();
+    }
+  }
+
+  /** Puts an LACPDU on the cable of a member. */
+  private negotiate(member: number, lacpdu: Lacpdu): void {
+    const { members, ends } = this.aggregation.bundles;
+    const { far, at, end } = members[member]!;
+    const socket = this.network.portIndexOf(at.switch, at.port);
+    this.watch.negotiated?.(this.now, member, lacpdu);
+    if (far < 0 || (ends[end]!.owner.kind === 'switch' && this.mute.has(socket))) return;
+    this.queue.push(this.now + delayOf(this.network, this.network.cable[socket]!), {
+      is: 'lacpdu',
+      member: far,
+      lacpdu,
+      from: member,
+    });
+  }
+
+  /** Puts a BPDU on the cable of a port; `through` are the switches that have flooded it already. */
+  private send(tree: number, port: number, bpdu: Bpdu, origin: number, through: readonly number[]): void {
+    const to = this.network.far[port]!;
+    this.watch.sent?.(this.now, tree, port, bpdu, origin, to < 0 ? null : this.heldBy(tree, to));
+    if (to < 0 || !this.carries(port)) return;
+    this.queue.push(this.now + delayOf(this.network, this.network.link[port]!), {
+      is: 'arrive',
+      tree,
+      port: to,
+      bpdu,
+      origin,
+      through,
+    });
+  }
+
+  /** The port priority vector of a port, where a bridge's entity has one. */
+  private heldBy(tree: number, port: number): Vector | null {
+    const running = this.running[tree]![this.network.owner[port]!];
+    const local = this.spoken.places[tree]![port]!;
+    return running && local >= 0 ? running.entity.held(local) : null;
+  }
+
+  private arrive(tree: number, port: number, bpdu: Bpdu, origin: number, through: readonly number[]): void {
+    if (!this.network.live[port]) return; // the light went out meanwhile
+    const { owner, firstPort } = this.network;
+    const s = owner[port]!;
+    const running = this.running[tree]![s];
+    const local = this.spoken.places[tree]![port]!;
+    if (running && local >= 0) {
+      this.cause = { by: 'bpdu', port, bpdu };
+      running.entity.receive(local, bpdu);
+      this.after(running);
+      return;
+    }
+    if (!this.floods(tree, port) || through.includes(s)) return;
+    for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1)
+      if (p !== port && this.network.live[p] && this.floods(tree, p)) this.send(tree, p, bpdu, origin, [...through, s]);
+  }
+
+  private floods(tree: number, port: number): boolean {
+    const lets = letsThrough(this.network, this.trees[tree]!, port);
+    return (
+      lets === 'always' ||
+      (lets === 'forwarding' &&
+        this.state(this.treeFor(this.network.owner[port]!, treeVlan(this.trees[tree]!)!), port) === 'forwarding')
+    );
+  }
+
+  /** Tells the entities which ports have signal now. */
+  private signal(ports: Iterable<number>): void {
+    this.cause = SIGNAL;
+    for (const p of ports) {
+      const live = this.network.live[p] === 1;
+      for (const all of this.running) {
+        const running = all[this.network.owner[p]!];
+        const local = running ? this.spoken.places[running.trees[0]!]![p]! : -1;
+        if (!running || local < 0) continue;
+        running.entity.enable(local, live);
+        this.after(running);
+      }
+    }
+  }
+
+  /** What an entity's run has changed, and when it wants to run again. */
+  private after(running: Running): void {
+    const { entity, trees, dirty, ports } = running;
+    if (dirty.size > 0) {
+      for (const each of dirty) {
+        const [own, local] = [Math.floor(each / ports.length), each % ports.length];
+        this.record(trees[own]!, ports[local]!, entity.state(local, own), entity.role(local, own));
+      }
+      dirty.clear();
+    }
+    if (entity.due === running.wakes || entity.due === Infinity || ports.length === 0) return; // without a port there is nobody to tell
+    running.wakes = entity.due;
+    this.queue.push(entity.due, { is: 'wake', running });
+  }
+
+  private record(tree: number, port: number, to: RunState, role: RunRole): void {
+    const from = this.states[tree]![port]!;
+    if (from === to && this.roles[tree]![port] === role) return;
+    this.states[tree]![port] = to;
+    this.roles[tree]![port] = role;
+    this.lastChange = this.now;
+    this.stirred = true;
+    this.watch.changed?.({ t: this.now, tree, port, from, to, role, cause: this.cause });
+  }
+}

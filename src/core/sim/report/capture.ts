@@ -1,0 +1,129 @@
+/** Frames as they go over the cables, in octets: what a packet analyser would see. */
+import { CIST, CST, treeVlan, vlanTree, type TreeId } from '../../model/ids';
+import type { Bpdu, MstBpdu, RstFlags } from '../../modes/bpdu';
+import { isPerVlan } from '../../topology/bridgeId';
+import type { Network } from '../../topology/network';
+import { encodeBpdu, type WireBpdu, type WireFlags, type WireInfo, type WireMst } from '../../wire/bpdu';
+import { negotiationOf } from '../../topology/lag/ends';
+import { type Lacpdu, type Participant, STATE_BITS } from '../../modes/lacp/state';
+import { BRIDGE_GROUP, PER_VLAN_GROUP, encodeFrame } from '../../wire/ethernet';
+import { encodeLacpFrame, type WireLacpdu } from '../../wire/lacpdu';
+import type { Capture, CapturedFrame } from '../../wire/pcapng';
+import { bridgeKeys, type BridgeKeys } from '../engine/bridgeKeys';
+import type { SentLog, SentLacpdu } from '../trace/sentLog';
+
+/** What a run sent. */
+export interface Sent {
+  readonly sent: SentLog;
+  readonly negotiation: readonly SentLacpdu[];
+}
+
+/**
+ * The frames of a run in octets, in the order of time, an interface for each link; `wanted` says of which ports. Messages of
+ * the older negotiation are left out: no open standard has their octets.
+ */
+export function captureOf(
+  network: Network,
+  trees: readonly TreeId[],
+  { sent: log, negotiation }: Sent,
+  wanted: (port: number) => boolean = () => true,
+): Capture {
+  const keys = bridgeKeys(network.switches);
+  const frames: CapturedFrame[] = [];
+  const interfaces: string[] = [];
+  const interfaceOf = new Map<string, number>();
+  const interfaceFor = (port: number): number => {
+    const name = interfaceName(network, port);
+    const known = interfaceOf.get(name) ?? interfaces.length;
+    if (known === interfaces.length) interfaces.push(name);
+    interfaceOf.set(name, known);
+    return known;
+  };
+  for (let i = 0; i < log.count; i += 1) {
+    if (!wanted(log.portOf(i))) continue;
+    const { t, tree, port, bpdu, origin } = log.at(i);
+    const id = trees[tree]!;
+    const { mac, dialect } = network.switches[origin]!;
+    const octets = encodeBpdu(wireOf(keys, bpdu));
+    const at = interfaceFor(port);
+    const put = (to: string, vlan: number | null): number =>
+      frames.push({ t, at, octets: encodeFrame({ to, from: mac, vlan, bpdu: octets }) });
+    if (id === CST || id === CIST || id === vlanTree(1)) put(BRIDGE_GROUP, null);
+    if (id === CST || !isPerVlan(dialect)) continue;
+    const vid = treeVlan(id) ?? 1;
+    const { vlans } = network.ports[port]!;
+    put(PER_VLAN_GROUP, vlans.mode === 'trunk' && vlans.native !== vid ? vid : null);
+  }
+  const { ends, members } = network.bundles;
+  for (const { t, member, lacpdu } of negotiation) {
+    const { at, end } = members[member]!;
+    const port = network.portIndexOf(at.switch, at.port);
+    if (negotiationOf(ends[end]!.mode) === 'lacp' && wanted(port))
+      frames.push({ t, at: interfaceFor(port), octets: encodeLacpFrame(ends[end]!.mac, wireLacpdu(lacpdu)) });
+  }
+  return { interfaces, frames: negotiation.length > 0 ? frames.sort((a, b) => a.t - b.t) : frames };
+}
+
+/** The LACPDU with its bits as an octet, activity the lowest (802.1AX-2020 6.4.2.3 m). */
+export function wireLacpdu({ actor, partner }: Lacpdu): WireLacpdu {
+  const side = ({ state, ...rest }: Participant) => ({
+    ...rest,
+    state: STATE_BITS.reduce((octet, bit, i) => octet | (state[bit] ? 1 << i : 0), 0),
+  });
+  return { actor: side(actor), partner: side(partner) };
+}
+
+/** A link by its ends; a port that leads to a host, or nowhere, by itself. */
+function interfaceName({ design, owner, switches, ports, cable: inSocket, speaker }: Network, port: number): string {
+  const cable = design.links[inSocket[speaker[port]!] ?? -1];
+  return cable
+    ? `${cable.a.switch} ${cable.a.port} = ${cable.b.switch} ${cable.b.port}`
+    : `${switches[owner[port]!]!.id} ${ports[port]!.id}`;
+}
+
+/** The BPDU with identifiers in place of the numbers that stand for them. */
+export function wireOf(keys: BridgeKeys, bpdu: Bpdu): WireBpdu {
+  if (bpdu.kind === 'tcn') return { kind: 'tcn' };
+  const { vector, times, tc } = bpdu;
+  const info: WireInfo = {
+    root: keys.idOf(vector.root),
+    rootPathCost: vector.externalCost,
+    bridge: keys.idOf(vector.bridge),
+    port: vector.port,
+    messageAge: times.messageAge,
+    maxAge: times.maxAge,
+    hello: times.hello,
+    forwardDelay: times.forwardDelay,
+    tc,
+  };
+  if (bpdu.kind === 'config') return { kind: 'config', ...info, tcAck: bpdu.tcAck };
+  if (bpdu.kind === 'rst') return { kind: 'rst', ...info, ...flags(bpdu) };
+  return { kind: 'mst', ...info, ...flags(bpdu), bridge: keys.idOf(vector.regionalRoot), mst: mstOf(keys, bpdu) };
+}
+
+function mstOf(keys: BridgeKeys, { configurationId, vector, times, instances }: MstBpdu): WireMst {
+  return {
+    configurationId,
+    internalRootPathCost: vector.internalCost,
+    bridge: keys.idOf(vector.bridge),
+    remainingHops: times.remainingHops,
+    instances: instances.map((message) => ({
+      ...flags(message),
+      tc: message.tc,
+      master: message.master,
+      regionalRoot: keys.idOf(message.vector.regionalRoot),
+      internalRootPathCost: message.vector.internalCost,
+      bridgePriority: keys.idOf(message.vector.bridge).priority & 0xf000,
+      portPriority: (message.vector.port >> 8) & 0xf0,
+      remainingHops: message.remainingHops,
+    })),
+  };
+}
+
+const flags = ({ role, proposal, learning, forwarding, agreement }: RstFlags): WireFlags => ({
+  role,
+  proposal,
+  learning,
+  forwarding,
+  agreement,
+});

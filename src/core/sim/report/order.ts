@@ -1,0 +1,276 @@
+/** The order of events of a run in sentences, each leading to its instant. */
+import type { MemberState } from '../../modes/lacp/state';
+import type { SwitchId, TreeId } from '../../model/ids';
+import { treesName } from '../../model/ids';
+import type { Action } from '../../model/scenario';
+import type { LinkEnd } from '../../model/document';
+import { SECOND, type Micros, type RunRole, type RunState } from '../../modes/entity';
+import { DIALECT_NAMES } from '../../edit/describe';
+import { compileNetwork, type Network } from '../../topology/network';
+import type { MemberMark } from '../trace/memberLog';
+import type { Cause, PortChange } from '../trace/recording';
+import type { Run } from '../simulate';
+
+export interface OrderLine {
+  readonly t: Micros;
+  /** An action of the scenario, ports of a switch, or frames that circle. */
+  readonly kind: 'action' | 'bundle' | 'ports' | 'storm' | 'rest';
+  readonly text: string;
+  /** What it is about: a switch with a port of it, where there is one. */
+  readonly switch?: SwitchId;
+  readonly port?: LinkEnd['port'];
+  readonly trees: readonly TreeId[];
+}
+
+/** Most lines that are told; a run with more says so in the last one. */
+export const MOST_LINES = 5000;
+
+const ROLE_NAMES: Readonly<Record<RunRole, string>> = {
+  root: 'root port',
+  designated: 'designated',
+  alternate: 'alternate',
+  backup: 'backup',
+  master: 'master port',
+  disabled: 'without signal',
+};
+const DOES: Readonly<Record<RunState, string>> = {
+  disabled: 'is without signal',
+  blocking: 'blocks',
+  listening: 'listens',
+  discarding: 'discards',
+  learning: 'learns',
+  forwarding: 'forwards',
+};
+
+/** Tells a run; actions come before what follows from them. */
+export function orderOf(run: Run, actions: readonly Action[]): OrderLine[] {
+  const network = compileNetwork(run.stage);
+  const trees = run.final.trees.map((tree) => tree.id);
+  const lines = [
+    ...actions.map((action) => actionLine(network, action)),
+    ...memberLines(run, network),
+    ...portLines(run, network, trees),
+    ...stormLines(run),
+  ];
+  if (run.settledAt !== null && run.recording.count > 0)
+    lines.push({ t: Math.round(run.settledAt * SECOND), kind: 'rest', text: 'Nothing moves any more.', trees: [] });
+  const rank = { action: 0, bundle: 1, ports: 2, storm: 3, rest: 4 } as const;
+  lines.sort((a, b) => a.t - b.t || rank[a.kind] - rank[b.kind]);
+  return lines.length > MOST_LINES
+    ? [
+        ...lines.slice(0, MOST_LINES),
+        { t: lines[MOST_LINES]!.t, kind: 'rest', text: `${lines.length - MOST_LINES} more events follow.`, trees: [] },
+      ]
+    : lines;
+}
+
+const nameOf = (network: Network, id: SwitchId): string =>
+  network.switches[network.switchIndex.get(id) ?? -1]?.name ?? id;
+
+/** What an action does, in words: `link ridge-a port 3 to dome-north port 1 is cut`. */
+export function actionText(network: Network, action: Action): string {
+  const end = ({ switch: sw, port }: LinkEnd): string => `${nameOf(network, sw)} port ${port}`;
+  const linkName = (id: string): string => {
+    const link = network.design.links.find((each) => each.id === id);
+    return link ? `${end(link.a)} to ${end(link.b)}` : id;
+  };
+  const bundleName = (id: string): string => {
+    const bundle = network.design.bundles.find((each) => each.id === id);
+    return bundle ? `${bundle.name ?? bundle.id} of ${nameOf(network, bundle.switch)}` : id;
+  };
+  const inTree = (tree: TreeId | undefined): string => (tree === undefined ? '' : ` in ${treesName([tree])}`);
+  switch (action.do) {
+    case 'link-down':
+      return `The link ${linkName(action.link)} is cut${action.light ? '' : ', but its ends still have light'}`;
+    case 'speak': {
+      const region = network.design.regions.find((each) => each.id === action.region);
+      return `${nameOf(network, action.switch)} speaks ${DIALECT_NAMES[action.dialect]}${region ? `, region ${region.name || region.id}` : ''}`;
+    }
+    case 'link-up':
+      return `The link ${linkName(action.link)} is back`;
+    case 'one-way':
+      return `The link ${linkName(action.link)} no longer carries what ${action.from ? nameOf(network, action.from) : 'its first end'} sends`;
+    case 'switch-down':
+      return `${nameOf(network, action.switch)} loses power`;
+    case 'switch-up':
+      return `${nameOf(network, action.switch)} has power again${action.boot > 0 ? `, and runs after ${action.boot} s` : ''}`;
+    case 'bridge-priority':
+      return `${nameOf(network, action.switch)} gets bridge priority ${action.priority}${inTree(action.tree)}`;
+    case 'port-cost':
+      return `${nameOf(network, action.switch)} port ${action.port} gets path cost ${action.cost}${inTree(action.tree)}`;
+    case 'add-bundle':
+      return `${nameOf(network, action.bundle.switch)} ${action.bundle.ports.length === 1 ? 'port' : 'ports'} ${action.bundle.ports.join(', ')} ${action.bundle.ports.length === 1 ? 'becomes' : 'become'} the bundle ${action.bundle.name ?? action.bundle.id}, ${action.bundle.mode}`;
+    case 'bundle-ports':
+      return `The bundle ${bundleName(action.bundle)} has ${action.ports.length === 1 ? 'port' : 'ports'} ${action.ports.join(', ')} now`;
+    case 'remove-bundle':
+      return `The bundle ${bundleName(action.bundle)} is taken apart`;
+    case 'bundle-mode':
+      return `The bundle ${bundleName(action.bundle)} becomes ${action.mode}`;
+    case 'add-link':
+      return `A new cable joins ${end(action.link.a)} and ${end(action.link.b)}`;
+    case 'add-switch':
+      return `A new switch, ${action.switch.name ?? action.switch.id}, is plugged in${action.links.length > 0 ? ` with ${action.links.length} ${action.links.length === 1 ? 'cable' : 'cables'}` : ''}`;
+  }
+}
+
+function actionLine(network: Network, action: Action): OrderLine {
+  return {
+    t: Math.round(action.at * SECOND),
+    kind: 'action',
+    text: `${actionText(network, action)}.`,
+    trees: [],
+    ...('switch' in action && typeof action.switch === 'string' ? { switch: action.switch } : {}),
+  };
+}
+
+/** Members of bundles that came to stand otherwise, those of one end at one moment together. */
+function memberLines({ members: { marks } }: Run, { bundles }: Network): OrderLine[] {
+  const before = new Map<number, MemberMark>();
+  const steps = new Map<
+    string,
+    { readonly t: Micros; readonly end: number; readonly parts: Map<MemberState, string[]> }
+  >();
+  for (const mark of marks) {
+    const was = before.get(mark.member);
+    before.set(mark.member, mark);
+    if (!was || was.state === mark.state) continue;
+    const { end, id } = bundles.members[mark.member]!;
+    const step = steps.get(`${mark.t} ${end}`) ?? { t: mark.t, end, parts: new Map<MemberState, string[]>() };
+    steps.set(`${mark.t} ${end}`, step);
+    step.parts.set(mark.state, [...(step.parts.get(mark.state) ?? []), id]);
+  }
+  return [...steps.values()].map(({ t, end, parts }): OrderLine => {
+    const { name, ownerName, owner, members } = bundles.ends[end]!;
+    const [first] = parts.values();
+    const port = bundles.members[members.find((m) => bundles.members[m]!.id === first![0])!]!.at;
+    const told = [...parts].map(([state, ids]) =>
+      ids.length === 1
+        ? `member ${ids[0]} ${MEMBER_DOES[state][0]}`
+        : `members ${ids.join(', ')} ${MEMBER_DOES[state][1]}`,
+    );
+    return {
+      t,
+      kind: 'bundle',
+      text: `${owner.kind === 'host' ? ownerName : `${ownerName}, bundle ${name}`}: ${told.join('; ')}.`,
+      trees: [],
+      ...(owner.kind === 'switch' ? { switch: owner.switch, port: port.port } : {}),
+    };
+  });
+}
+
+/** Of one member, and of several. */
+const MEMBER_DOES: Readonly<Record<MemberState, readonly [string, string]>> = {
+  active: ['is active', 'are active'],
+  standby: ['stands by', 'stand by'],
+  individual: ['is a port of its own', 'are ports of their own'],
+  waiting: ['waits', 'wait'],
+  down: ['has no signal', 'have no signal'],
+};
+
+/** What one port did in some trees at one moment. */
+interface Step {
+  readonly change: PortChange;
+  readonly was: RunRole;
+  readonly trees: number[];
+}
+
+function portLines({ recording }: Run, network: Network, trees: readonly TreeId[]): OrderLine[] {
+  const start = recording.pictureAt(-1);
+  const roles = Array.from({ length: recording.trees * recording.ports }, (_, place) =>
+    recording.roleIn(start, Math.floor(place / recording.ports), place % recording.ports),
+  );
+  const lines: OrderLine[] = [];
+  /** What each switch did at one moment. */
+  const steps = new Map<number, Step[]>();
+  let now: Micros = -1;
+  const flush = (): void => {
+    for (const all of steps.values()) lines.push(lineOf(network, trees, all, all[0]!));
+    steps.clear();
+  };
+  for (let i = 0; i < recording.count && lines.length <= MOST_LINES; i += 1) {
+    const change = recording.change(i);
+    if (change.t !== now) flush();
+    now = change.t;
+    const place = change.tree * recording.ports + change.port;
+    const was = roles[place]!;
+    roles[place] = change.role;
+    const s = network.owner[change.port]!;
+    const mine = steps.get(s) ?? [];
+    steps.set(s, mine);
+    const same = mine.find(
+      ({ change: other, was: role }) =>
+        other.port === change.port &&
+        other.from === change.from &&
+        other.to === change.to &&
+        other.role === change.role &&
+        role === was,
+    );
+    if (same) same.trees.push(change.tree);
+    else mine.push({ change, was, trees: [change.tree] });
+  }
+  flush();
+  return lines;
+}
+
+function lineOf(network: Network, trees: readonly TreeId[], steps: readonly Step[], first: Step): OrderLine {
+  const s = network.owner[first.change.port]!;
+  const told = [...new Set(steps.flatMap((step) => step.trees))].sort((a, b) => a - b);
+  const every = steps.every((step) => step.trees.length === told.length);
+  const where = (of: readonly number[]): string =>
+    of.length === trees.length ? '' : ` in ${treesName(of.map((tree) => trees[tree]!))}`;
+  const parts = steps.map((step) => `${stepText(network, step)}${every ? '' : where(step.trees)}`);
+  return {
+    t: first.change.t,
+    kind: 'ports',
+    switch: network.switches[s]!.id,
+    port: network.ports[first.change.port]!.id,
+    trees: told.map((tree) => trees[tree]!),
+    text: `${network.switches[s]!.name ?? network.switches[s]!.id}${every ? where(told) : ''}: ${parts.join('; ')}${causeOf(network, first.change.cause)}.`,
+  };
+}
+
+function stepText(network: Network, { change: { port, from, to, role }, was }: Step): string {
+  const name = `port ${network.ports[port]!.id}`;
+  if (to === 'disabled')
+    return was === 'root' ? `loses its root port ${network.ports[port]!.id}` : `${name} ${DOES.disabled}`;
+  if (was === role)
+    return `${name} ${to === 'forwarding' || to === 'learning' ? DOES[to] : `${DOES[to]}${from === 'forwarding' ? ' now' : ''}`}`;
+  const until = was === 'disabled' ? '' : `, ${ROLE_NAMES[was]} until now,`;
+  const state = to === from ? `${DOES[to]} as before` : `${DOES[to]}${to === 'forwarding' ? ' at once' : ''}`;
+  return `${name}${until} is ${ROLE_NAMES[role]} and ${state}`;
+}
+
+/** What brought it about, where that is not seen from the line itself. */
+function causeOf(network: Network, cause: Cause): string {
+  switch (cause.by) {
+    case 'bpdu':
+      return ` (heard at port ${network.ports[cause.port]!.id})`;
+    case 'timer':
+      return ' (a timer ran out)';
+    default:
+      return '';
+  }
+}
+
+function stormLines({ storms }: Run): OrderLine[] {
+  return storms.flatMap(({ vlan, start, end, links, copies, endless }): OrderLine[] => [
+    {
+      t: Math.round(start * SECOND),
+      kind: 'storm',
+      text: endless
+        ? `Broadcasts of VLAN ${vlan} circle on ${links.join(', ')}: one has become ${copies} frames after two dozen hops.`
+        : `Broadcasts of VLAN ${vlan} come back, or come twice, over ${links.join(', ')}, where a static bundle checks nothing.`,
+      trees: [],
+    },
+    ...(end === null
+      ? []
+      : [
+          {
+            t: Math.round(end * SECOND),
+            kind: 'storm' as const,
+            text: endless ? `The loop in VLAN ${vlan} is broken.` : `Broadcasts of VLAN ${vlan} no longer come back.`,
+            trees: [],
+          },
+        ]),
+  ]);
+}

@@ -1,0 +1,225 @@
+/** A run as plain data that travels from worker to page, and what is read off it at any instant. */
+import type { TreeId } from '../../model/ids';
+import { editAll } from '../../edit/edit';
+import type { Action } from '../../model/scenario';
+import type { Design } from '../../model/document';
+import { SECOND, type Micros, type RunRole, type RunState } from '../../modes/entity';
+import { compileNetwork, type Network } from '../../topology/network';
+import { spokenIn, type Spoken } from '../engine/places';
+import { speakCommand } from '../scenario/scenario';
+import type { Outage, Storm } from '../traffic/dataPlane';
+import { orderOf, type OrderLine } from '../report/order';
+import type { Passage } from '../traffic/passage';
+import { Reach, type HostPair, type OutageCause } from '../traffic/reach';
+import { roleOf, stateOf } from './recording';
+import { USES, type MemberMark } from './memberLog';
+import { ARRIVES, CARRIES, LIGHT, LIVE } from '../engine/signal';
+import type { Ending, Flush, Run } from '../simulate';
+import { Timeline, type TimelineData } from './timeline';
+
+/** Times in microseconds since the start. */
+export interface Film {
+  /** The design that ran: with everything that the scenario brought along. */
+  readonly stage: Design;
+  readonly trees: readonly TreeId[];
+  /** Where it ends: earlier than the scenario's end where it was stopped. */
+  readonly until: Micros;
+  /** Tree x ports + port. */
+  readonly states: TimelineData;
+  readonly signal: TimelineData;
+  /** What members of bundles are used for, and how they stand. */
+  readonly uses: TimelineData;
+  readonly members: readonly MemberMark[];
+  readonly pairs: readonly HostPair[];
+  readonly reach: TimelineData;
+  /** When BPDUs went out, of which port, in which tree. */
+  readonly sent: { readonly times: Float64Array; readonly ports: Uint32Array; readonly trees: Uint16Array };
+  readonly flushes: readonly Flush[];
+  readonly actions: readonly Action[];
+  readonly outages: readonly Outage[];
+  readonly storms: readonly Storm[];
+  readonly order: readonly OrderLine[];
+  /** Microseconds; null where something still moves at the end. */
+  readonly settledAt: Micros | null;
+  readonly ending: Ending;
+  readonly stopped: boolean;
+  readonly unfollowed: number;
+  readonly unkept: number;
+}
+
+export function filmOf(run: Run, actions: readonly Action[], until: number): Film {
+  return {
+    stage: run.stage,
+    trees: run.final.trees.map((tree) => tree.id),
+    until: Math.round((run.stopped ? run.reached : until) * SECOND),
+    states: run.recording.data(),
+    signal: run.signal.data(),
+    uses: run.members.uses.data(),
+    members: run.members.marks,
+    pairs: run.reach.pairs,
+    reach: run.reach.data(),
+    sent: run.sent.marks(),
+    flushes: run.flushes,
+    actions,
+    outages: run.outages,
+    storms: run.storms,
+    order: orderOf(run, actions),
+    settledAt: run.settledAt === null ? null : Math.round(run.settledAt * SECOND),
+    ending: run.ending,
+    stopped: run.stopped,
+    unfollowed: run.unfollowed,
+    unkept: run.sent.left,
+  };
+}
+
+/** When a member came to stand otherwise: not every message that it heard. */
+function turns(marks: readonly MemberMark[]): Micros[] {
+  const before = new Map<number, string>();
+  return marks.flatMap(({ t, member, state, machines }) => {
+    const stands = `${state} ${machines?.rx} ${machines?.mux}`;
+    if (before.get(member) === stands) return [];
+    before.set(member, stands);
+    return t > 0 ? [t] : [];
+  });
+}
+
+/** The network of a film at one instant. */
+export interface Instant extends Passage {
+  readonly t: Micros;
+  state(tree: number, port: number): RunState;
+  role(tree: number, port: number): RunRole;
+  /** Whether a port is in a tree then. */
+  inTree(tree: number, port: number): boolean;
+  live(port: number): boolean;
+  /** Whether a socket has signal. */
+  light(socket: number): boolean;
+  /** State and role of tree x ports + port, as coded in recordings. */
+  readonly codes: Uint8Array;
+  /** In the order of the film's pairs. */
+  readonly causes: readonly (OutageCause | null)[];
+}
+
+/** A stretch of time in which a place keeps its code. */
+export interface Stretch {
+  readonly from: Micros;
+  readonly to: Micros;
+  readonly state: RunState;
+  readonly role: RunRole;
+}
+
+export class Player {
+  readonly network: Network;
+  readonly reach: Reach;
+  /** When something changed: a port, a signal, a pair; in rising order, each moment once. */
+  readonly moments: Float64Array;
+  private readonly states: Timeline;
+  private readonly signal: Timeline;
+  private readonly uses: Timeline;
+  /** By what members are used for, and what has been spoken by then. */
+  private readonly networks = new Map<string, Spoken & { readonly network: Network }>();
+  private readonly turns: readonly Extract<Action, { do: 'speak' }>[];
+
+  constructor(readonly film: Film) {
+    this.states = Timeline.from(film.states);
+    this.signal = Timeline.from(film.signal);
+    this.uses = Timeline.from(film.uses);
+    this.turns = film.actions.filter((action) => action.do === 'speak').sort((a, b) => a.at - b.at);
+    this.network = this.networkAt(0).network;
+    this.reach = new Reach(film.pairs, film.reach);
+    this.moments = Float64Array.from(
+      new Set([
+        ...film.states.times,
+        ...film.signal.times,
+        ...film.reach.times,
+        ...film.uses.times,
+        ...turns(film.members),
+        ...film.actions.map((action) => Math.round(action.at * SECOND)),
+      ]),
+    ).sort();
+  }
+
+  /** How a bundle's member stands at an instant; null where nothing is known. */
+  memberAt(member: number, t: Micros): MemberMark | null {
+    return this.film.members.findLast((mark) => mark.member === member && mark.t <= t) ?? null;
+  }
+
+  /** The network with the members in use at an instant, and what its switches speak. */
+  private networkAt(t: Micros): Spoken & { readonly network: Network } {
+    const picture = this.uses.pictureAt(t);
+    const turned = this.turns.filter(({ at }) => at * SECOND <= t);
+    const key = `${turned.length} ${picture.join('')}`;
+    const known = this.networks.get(key);
+    if (known) return known;
+    const edited = editAll(this.film.stage, turned.map(speakCommand));
+    const network = compileNetwork(
+      edited.ok ? edited.value.design : this.film.stage,
+      picture.length === 0 ? null : Array.from(picture, (code) => USES[code]!),
+    );
+    const found = { network, ...spokenIn(network, this.film.trees) };
+    this.networks.set(key, found);
+    return found;
+  }
+
+  at(t: Micros): Instant {
+    const { network, treeFor, places } = this.networkAt(t);
+    const ports = network.ports.length;
+    const states = this.states.pictureAt(t);
+    const signal = this.signal.pictureAt(t);
+    const state = (tree: number, port: number): RunState => stateOf(states[tree * ports + port]!);
+    const { reach } = this;
+    let causes: readonly (OutageCause | null)[] | null = null;
+    return {
+      t,
+      network,
+      codes: states,
+      state,
+      inTree: (tree, port) => places[tree]![port]! >= 0,
+      role: (tree, port) => roleOf(states[tree * ports + port]!),
+      live: (port) => (signal[port]! & LIVE) !== 0,
+      light: (socket) => (signal[socket]! & LIGHT) !== 0,
+      carries: (port) => (signal[port]! & CARRIES) !== 0,
+      arrives: (socket) => (signal[socket]! & ARRIVES) !== 0,
+      passes: (vid, port) => {
+        const s = network.owner[port]!;
+        if (!(signal[port]! & LIVE) || !network.carried[port]!.has(vid)) return false;
+        if (network.switches[s]!.dialect === 'off') return true;
+        const tree = treeFor(s, vid);
+        return tree >= 0 && state(tree, port) === 'forwarding';
+      },
+      get causes() {
+        return (causes ??= reach.causesAt(t));
+      },
+    };
+  }
+
+  /** The next moment after an instant at which something changes; null where none does. */
+  next(t: Micros): Micros | null {
+    return this.moments.find((moment) => moment > t) ?? null;
+  }
+  previous(t: Micros): Micros | null {
+    return this.moments.findLast((moment) => moment < t) ?? null;
+  }
+
+  /** Every port of every tree that changed, with its stretches of time. */
+  lanes(): { readonly tree: number; readonly port: number; readonly stretches: readonly Stretch[] }[] {
+    const {
+      film: {
+        states: { times, places, codes, start },
+        until,
+      },
+      network,
+    } = this;
+    const changes = new Map<number, number[]>();
+    places.forEach((place, i) => changes.set(place, [...(changes.get(place) ?? []), i]));
+    return [...changes]
+      .sort(([a], [b]) => a - b)
+      .map(([place, all]) => {
+        const marks = [{ t: 0, code: start[place]! }, ...all.map((i) => ({ t: times[i]!, code: codes[i]! }))];
+        const stretches = marks.flatMap(({ t, code }, i): Stretch[] => {
+          const to = marks[i + 1]?.t ?? until;
+          return to > t ? [{ from: t, to, state: stateOf(code), role: roleOf(code) }] : [];
+        });
+        return { tree: Math.floor(place / network.ports.length), port: place % network.ports.length, stretches };
+      });
+  }
+}

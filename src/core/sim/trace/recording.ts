@@ -1,0 +1,104 @@
+/** What a run leaves behind: every change with what brought it about, and the state of every port at any instant. */
+import type { Bpdu } from '../../modes/bpdu';
+import type { Micros, RunRole, RunState } from '../../modes/entity';
+import { Timeline, type TimelineData } from './timeline';
+
+/** States and roles by their codes in a recording. */
+export const RUN_STATES: readonly RunState[] = [
+  'disabled',
+  'blocking',
+  'listening',
+  'discarding',
+  'learning',
+  'forwarding',
+];
+export const RUN_ROLES: readonly RunRole[] = ['disabled', 'root', 'designated', 'alternate', 'backup', 'master'];
+
+/** What an entity was doing when a port changed: acting on a BPDU, on a timer, on signal that came or went, on a setting. */
+export type Cause =
+  { readonly by: 'bpdu'; readonly port: number; readonly bpdu: Bpdu } | { readonly by: 'timer' | 'signal' | 'setting' };
+
+/** A port of a tree took another state or role. */
+export interface PortChange {
+  readonly t: Micros;
+  readonly tree: number;
+  readonly port: number;
+  readonly from: RunState;
+  readonly to: RunState;
+  readonly role: RunRole;
+  readonly cause: Cause;
+}
+
+/** Grows change by change; reading is by index or by instant. */
+export class Recording {
+  private readonly timeline: Timeline;
+  private readonly causes: Cause[] = [];
+
+  /** `at` gives what a port of a tree is at the start. */
+  constructor(
+    readonly trees: number,
+    readonly ports: number,
+    at: (tree: number, port: number) => readonly [RunState, RunRole],
+  ) {
+    this.timeline = new Timeline(
+      Uint8Array.from({ length: trees * ports }, (_, place) => coded(...at(Math.floor(place / ports), place % ports))),
+    );
+  }
+
+  data(): TimelineData {
+    return this.timeline.data();
+  }
+
+  get count(): number {
+    return this.timeline.count;
+  }
+
+  add({ t, tree, port, to, role, cause }: PortChange): void {
+    this.timeline.add(t, tree * this.ports + port, coded(to, role));
+    this.causes.push(cause);
+  }
+
+  /** The change at an index, 0 up to `count`. */
+  change(i: number): PortChange {
+    const { timeline } = this;
+    const place = timeline.placeOf(i);
+    return {
+      t: timeline.timeOf(i),
+      tree: Math.floor(place / this.ports),
+      port: place % this.ports,
+      from: stateOf(timeline.before(i)),
+      to: stateOf(timeline.after(i)),
+      role: roleOf(timeline.after(i)),
+      cause: this.causes[i]!,
+    };
+  }
+
+  /** How many changes have happened up to and at an instant. */
+  until(t: Micros): number {
+    return this.timeline.until(t);
+  }
+
+  /** Every port of every tree at an instant: read it with `stateIn` and `roleIn`. */
+  pictureAt(t: Micros): Uint8Array {
+    return this.timeline.pictureAt(t);
+  }
+
+  stateIn(picture: Uint8Array, tree: number, port: number): RunState {
+    return stateOf(picture[tree * this.ports + port]!);
+  }
+  roleIn(picture: Uint8Array, tree: number, port: number): RunRole {
+    return roleOf(picture[tree * this.ports + port]!);
+  }
+
+  /** The change that made a port what it is at an instant; null where it has been so from the start. */
+  whyAt(tree: number, port: number, t: Micros): PortChange | null {
+    const i = this.timeline.lastOf(tree * this.ports + port, t);
+    return i < 0 ? null : this.change(i);
+  }
+}
+
+/** A place's state and role as one code. */
+export const coded = (state: RunState, role: RunRole): number =>
+  (RUN_STATES.indexOf(state) << 4) | RUN_ROLES.indexOf(role);
+export const stateOf = (code: number): RunState => RUN_STATES[code >> 4]!;
+export const roleOf = (code: number): RunRole => RUN_ROLES[code & 15]!;

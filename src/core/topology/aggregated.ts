@@ -1,0 +1,159 @@
+/** Bundles as bridge ports: one port each, which its members serve (802.1Q-2018 6.14 over 802.1AX-2020 6.2.1). */
+import type { BundleEnd, Bundles } from './lag/ends';
+import type { SettledBundles } from './lag/settled';
+import type { PortId, SwitchId } from '../model/ids';
+import type { Bundle, Design, Port, Switch } from '../model/document';
+
+/** What a member is used for: frames of its bundle, as a port of its own, nothing; `apart` where there is no bundle yet, so that its own settings hold. */
+export type MemberUse = 'bundle' | 'own' | 'out' | 'apart';
+
+/** Added to a bundle's number to give its port number. */
+export const BUNDLE_PORTS = 2048;
+
+/** What settled bundles use their members for. */
+export const usesOf = ({ members }: Bundles, settled: SettledBundles): MemberUse[] =>
+  members.map((member): MemberUse => {
+    const { state } = settled.members[member.index]!;
+    if (state === 'active') return settled.ends[member.end]!.up ? 'bundle' : 'out';
+    return state === 'individual' ? 'own' : 'out';
+  });
+
+/** Switches with a port for each of their bundles, and members set as their bundle is. */
+export function withBundles(design: Design, bundles: Bundles, used: readonly MemberUse[]): Switch[] {
+  const own = new Map<SwitchId, Bundle[]>();
+  for (const bundle of design.bundles) own.set(bundle.switch, [...(own.get(bundle.switch) ?? []), bundle]);
+  return design.switches.map((sw) => {
+    const mine = own.get(sw.id);
+    if (!mine) return sw;
+    const settings = new Map<PortId, Steering>();
+    const joined: Port[] = [];
+    for (const bundle of mine) {
+      const members = bundle.ports.map((id) => bundles.members[bundles.memberAt(sw.id, id)]!);
+      const active = members.filter((member) => used[member.index] === 'bundle');
+      const speed = (active.length > 0 ? active : members).reduce((sum, member) => sum + member.speed, 0);
+      joined.push({
+        id: bundle.id as string as PortId,
+        number: BUNDLE_PORTS + bundle.number,
+        speed,
+        up: true,
+        ...steeringOf(bundle),
+      });
+      for (const member of members)
+        if (used[member.index] !== 'apart') settings.set(member.at.port, steeringOf(bundle));
+    }
+    return {
+      ...sw,
+      ports: [...sw.ports.map((port) => (settings.has(port.id) ? set(port, settings.get(port.id)!) : port)), ...joined],
+    };
+  });
+}
+
+type Steering = Pick<Port, 'edge' | 'cost' | 'externalCost' | 'priority' | 'trees' | 'vlans'>;
+
+const steeringOf = ({ edge, cost, externalCost, priority, trees, vlans }: Bundle): Steering => ({
+  edge,
+  priority,
+  trees,
+  vlans,
+  ...(cost === undefined ? {} : { cost }),
+  ...(externalCost === undefined ? {} : { externalCost }),
+});
+
+function set({ id, number, speed, up, lacp }: Port, by: Steering): Port {
+  return { id, number, speed, up, ...(lacp ? { lacp } : {}), ...by };
+}
+
+/** A bundle as a bridge port. */
+export interface Aggregate {
+  readonly end: BundleEnd;
+  /** Its members in the order of their numbers. */
+  readonly sockets: readonly number[];
+  /** Places among the members of those that carry frames now. */
+  readonly active: readonly number[];
+}
+
+interface Sockets {
+  readonly bundles: Bundles;
+  readonly used: readonly MemberUse[];
+  readonly portIndexOf: (sw: SwitchId, port: PortId) => number;
+  readonly ports: readonly Port[];
+  readonly plug: Int32Array;
+  readonly cable: Int32Array;
+  readonly light: Uint8Array;
+}
+
+const NOBODY: ReadonlyMap<number, readonly number[]> = new Map();
+
+/** Which bridge port each socket serves, and where the BPDUs of each bridge port go. */
+export function bridgePorts({ bundles, used, portIndexOf, ports, plug, cable, light }: Sockets) {
+  const bundleOf = new Int32Array(ports.length).fill(-1);
+  const serves = Int32Array.from(ports.keys());
+  const speaker = Int32Array.from(ports.keys());
+  const aggregates = new Map<number, Aggregate>();
+  if (bundles.members.length === 0)
+    return { bundleOf, serves, far: plug, link: cable, live: light, speaker, aggregates, talkers: NOBODY };
+  const far = plug.slice();
+  const link = cable.slice();
+  const live = light.slice();
+  const carriers: { readonly bundle: number; readonly sockets: number[] }[] = [];
+  for (const end of bundles.ends) {
+    if (end.owner.kind === 'host') continue;
+    const bundle = portIndexOf(end.owner.switch, end.id as string as PortId);
+    const sockets = end.members.map((m) => portIndexOf(bundles.members[m]!.at.switch, bundles.members[m]!.at.port));
+    end.members.forEach((m, i) => {
+      const socket = sockets[i]!;
+      const use = used[m]!;
+      if (use === 'apart') return;
+      bundleOf[socket] = bundle;
+      serves[socket] = use === 'own' ? socket : use === 'bundle' ? bundle : -1;
+    });
+    const inOrder = sockets
+      .filter((socket) => bundleOf[socket] === bundle)
+      .sort((p, q) => ports[p]!.number - ports[q]!.number);
+    aggregates.set(bundle, {
+      end,
+      sockets: inOrder,
+      active: inOrder.flatMap((socket, place) => (serves[socket] === bundle ? [place] : [])),
+    });
+    carriers.push({ bundle, sockets: inOrder.filter((socket) => serves[socket] === bundle) });
+  }
+  const reached = (socket: number): number => (plug[socket]! < 0 ? -1 : serves[plug[socket]!]!);
+  for (let p = 0; p < ports.length; p += 1) {
+    if (serves[p] === p) {
+      far[p] = reached(p);
+      if (far[p]! < 0) link[p] = -1;
+    } else {
+      far[p] = link[p] = -1;
+      live[p] = 0;
+    }
+  }
+  const socketsOf = new Map(carriers.map(({ bundle, sockets }) => [bundle, sockets]));
+  for (const { bundle, sockets } of carriers) {
+    live[bundle] = sockets.length > 0 ? 1 : 0;
+    const by = (speaker[bundle] = speakerOf(bundle, sockets));
+    far[bundle] = by < 0 ? -1 : reached(by);
+    link[bundle] = far[bundle]! < 0 ? -1 : cable[by]!;
+  }
+  const talkers = new Map<number, readonly number[]>();
+  for (const { bundle, sockets } of carriers) {
+    const heard = [...new Set(sockets.map(reached))].filter(
+      (port) => port >= 0 && far[port] === bundle && far[bundle] !== port,
+    );
+    if (heard.length > 0) talkers.set(bundle, heard);
+  }
+  return { bundleOf, serves, far, link, live, speaker, aggregates, talkers };
+
+  /** The member that the bundle's BPDUs leave by: where both ends are bundles of the same cables, both use one cable. */
+  function speakerOf(bundle: number, sockets: readonly number[]): number {
+    const [first] = sockets;
+    if (first === undefined) return -1;
+    const other = reached(first);
+    const theirs = socketsOf.get(other);
+    const together =
+      theirs !== undefined &&
+      sockets.every((socket) => reached(socket) === other) &&
+      theirs.every((socket) => reached(socket) === bundle);
+    const rank = (socket: number): number => (together ? cable[socket]! : ports[socket]!.number);
+    return sockets.reduce((best, socket) => (rank(socket) < rank(best) ? socket : best));
+  }
+}

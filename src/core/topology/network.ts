@@ -1,0 +1,147 @@
+/**
+ * A design compiled into indices: what every tree shares, in flat arrays, so that a solve touches no strings.
+ * Switch and port indices follow document order; every tie that the standards leave open is settled by identifier,
+ * never by that order, so the order of a file does not matter.
+ */
+import type { PortId, SwitchId } from '../model/ids';
+import { bundlesOf, type Bundles } from './lag/ends';
+import { settleBundles } from './lag/settled';
+import type { Design, Port, Switch } from '../model/document';
+import { bridgePorts, usesOf, withBundles, type Aggregate, type MemberUse } from './aggregated';
+import type { VlanSet } from '../model/vlanSet';
+import { carried } from './trees';
+
+/** Why a port has no signal, or null where it has. */
+export type DeadReason =
+  'no-cable' | 'switch-off' | 'port-down' | 'link-cut' | 'far-end-down' | 'far-switch-off' | 'bundle-down' | 'member';
+
+/**
+ * Bridge ports, and what is plugged in. A port that carries frames of a bundle is none itself: the bundle is, which stands
+ * after the ports of its switch. `far`, `link`, `live` and `carried` are about bridge ports; `plug`, `cable` and `light`
+ * about sockets.
+ */
+export interface Network {
+  readonly design: Design;
+  /** With a port for each of their bundles after their own ports. */
+  readonly switches: readonly Switch[];
+  readonly ports: readonly Port[];
+  readonly switchIndex: ReadonlyMap<SwitchId, number>;
+  /** Length switches + 1: the ports of switch `s` are `firstPort[s]` up to `firstPort[s + 1]`. */
+  readonly firstPort: Int32Array;
+  /** The switch of each port. */
+  readonly owner: Int32Array;
+  /** The bridge port that a port's BPDUs arrive at, or -1 (nothing, a host, a bundle's member that is kept out). */
+  readonly far: Int32Array;
+  /** The index of the link that a port's BPDUs take, or -1. */
+  readonly link: Int32Array;
+  /** 1 where the port is a bridge port that has signal. */
+  readonly live: Uint8Array;
+  /** The port at the other end of the cable, or -1 (nothing, or a host). */
+  readonly plug: Int32Array;
+  /** The index of the link in each port, or -1. */
+  readonly cable: Int32Array;
+  /** 1 where the socket has signal. */
+  readonly light: Uint8Array;
+  /** Of a member the port that its bundle is, else -1. */
+  readonly bundleOf: Int32Array;
+  /** The bridge port whose frames a socket carries now: itself, or its bundle; -1 for a member that is kept out. */
+  readonly serves: Int32Array;
+  /** The socket by which a bridge port's BPDUs leave; of a bundle one of its members, -1 where none is active. */
+  readonly speaker: Int32Array;
+  /** Of a bundle that is none at its other end: ports that it hears, beside the one that hears it. */
+  readonly talkers: ReadonlyMap<number, readonly number[]>;
+  /** By the port that a bundle is. */
+  readonly aggregates: ReadonlyMap<number, Aggregate>;
+  readonly bundles: Bundles;
+  /** What each member is used for. */
+  readonly use: readonly MemberUse[];
+  /** The VLANs that each port carries. */
+  readonly carried: readonly VlanSet[];
+  /** Rank of each port by (switch id, port id): the last resort where port identifiers collide. */
+  readonly order: Int32Array;
+  readonly portIndexOf: (sw: SwitchId, port: PortId) => number;
+}
+
+/** Compiles a checked design; `use` says what the members of bundles are used for, by default what they settle to. */
+export function compileNetwork(design: Design, use: readonly MemberUse[] | null = null): Network {
+  const bundles = bundlesOf(design);
+  const used = use ?? (bundles.members.length > 0 ? usesOf(bundles, settleBundles(bundles)) : []);
+  const switches = bundles.members.length > 0 ? withBundles(design, bundles, used) : design.switches;
+  const firstPort = new Int32Array(switches.length + 1);
+  switches.forEach((sw, s) => (firstPort[s + 1] = firstPort[s]! + sw.ports.length));
+  const ports = switches.flatMap((sw) => sw.ports);
+  const owner = new Int32Array(ports.length);
+  const index = new Map<SwitchId, Map<PortId, number>>();
+  const switchIndex = new Map<SwitchId, number>();
+  switches.forEach((sw, s) => {
+    switchIndex.set(sw.id, s);
+    index.set(sw.id, new Map(sw.ports.map((port, i) => [port.id, firstPort[s]! + i])));
+    owner.fill(s, firstPort[s], firstPort[s + 1]);
+  });
+  const portIndexOf = (sw: SwitchId, port: PortId): number => index.get(sw)?.get(port) ?? -1;
+
+  const ready = (p: number): boolean => ports[p]!.up && switches[owner[p]!]!.up;
+  const plug = new Int32Array(ports.length).fill(-1);
+  const cable = new Int32Array(ports.length).fill(-1);
+  const light = new Uint8Array(ports.length);
+  design.links.forEach((each, l) => {
+    const a = portIndexOf(each.a.switch, each.a.port);
+    const b = portIndexOf(each.b.switch, each.b.port);
+    plug[a] = b;
+    plug[b] = a;
+    cable[a] = cable[b] = l;
+    light[a] = light[b] = each.up && ready(a) && ready(b) ? 1 : 0;
+  });
+  for (const host of design.hosts) {
+    for (const at of host.attach) {
+      const p = portIndexOf(at.switch, at.port);
+      light[p] = ready(p) ? 1 : 0;
+    }
+  }
+  const sockets = { plug, cable, light };
+  return {
+    design,
+    switches,
+    ports,
+    switchIndex,
+    firstPort,
+    owner,
+    ...sockets,
+    portIndexOf,
+    bundles,
+    use: used,
+    ...bridgePorts({ bundles, used, portIndexOf, ports, ...sockets }),
+    carried: ports.map((port) => carried(port.vlans)),
+    order: portOrder(switches, firstPort),
+  };
+}
+
+/** The bridge port at an end of a cable: the bundle that its socket is a member of, or the port itself. */
+export const bridgePortOf = (network: Network, p: number): number =>
+  p >= 0 && network.serves[p]! >= 0 ? network.serves[p]! : p;
+
+function portOrder(switches: readonly Switch[], firstPort: Int32Array): Int32Array {
+  const byId = <T extends { readonly id: string }>(items: readonly T[]): number[] =>
+    Array.from(items.keys()).sort((i, j) => (items[i]!.id < items[j]!.id ? -1 : 1));
+  const order = new Int32Array(firstPort[switches.length]!);
+  let rank = 0;
+  for (const s of byId(switches)) for (const i of byId(switches[s]!.ports)) order[firstPort[s]! + i] = rank++;
+  return order;
+}
+
+/** Whether a port is a bundle. */
+export const isBundle = ({ design, firstPort, owner }: Network, p: number): boolean =>
+  p - firstPort[owner[p]!]! >= design.switches[owner[p]!]!.ports.length;
+
+/** Why a port is without signal; null where it has signal. */
+export function deadReason(network: Network, p: number): DeadReason | null {
+  if (network.live[p]) return null;
+  if (!network.switches[network.owner[p]!]!.up) return 'switch-off';
+  if (!network.ports[p]!.up) return 'port-down';
+  if (isBundle(network, p)) return 'bundle-down';
+  if (network.bundleOf[p]! >= 0 && network.light[p]) return 'member';
+  const l = network.cable[p]!;
+  if (l < 0) return 'no-cable';
+  if (!network.design.links[l]!.up) return 'link-cut';
+  return network.switches[network.owner[network.plug[p]!]!]!.up ? 'far-end-down' : 'far-switch-off';
+}

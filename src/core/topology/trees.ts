@@ -1,0 +1,61 @@
+/** Which trees a design has, and what part each switch and port plays in them. */
+import { CIST, CST, instanceTree, treeInstance, vlanTree, type TreeId } from '../model/ids';
+import type { Carriage, Design, Switch } from '../model/document';
+import { vlanSet, type VlanSet } from '../model/vlanSet';
+import { isPerVlan } from './bridgeId';
+
+/** The VLANs whose frames pass a port with this carriage. */
+export const carried = (vlans: Carriage): VlanSet =>
+  vlanSet(vlans.mode === 'access' ? String(vlans.vlan) : vlans.allowed);
+
+/**
+ * The trees of a design, in rising order: `vlan:N` for VLAN 1 and each declared VLAN when any switch runs a tree
+ * for each VLAN, otherwise `cst` when any runs spanning tree at all; `mst:0` and `mst:N` for each instance of a region in
+ * use when any switch speaks MSTP, with the CIST in place of the CST and of VLAN 1's tree. In a network that mixes both, the standard
+ * bridges' CST and the tree of VLAN 1 are one tree, since VLAN 1's tree also speaks the IEEE form, untagged. Switches
+ * without power do not count.
+ */
+export function treesOf(design: Design): TreeId[] {
+  const powered = design.switches.filter((sw) => sw.up);
+  const vids = powered.some((sw) => isPerVlan(sw.dialect))
+    ? [...new Set([1, ...design.vlans.map((vlan) => vlan.id)])].sort((a, b) => a - b)
+    : [];
+  if (powered.some((sw) => sw.dialect === 'mstp')) {
+    const regions = design.regions.filter((region) =>
+      powered.some((sw) => sw.dialect === 'mstp' && sw.region === region.id),
+    );
+    const mstids = [...new Set(regions.flatMap((region) => region.instances.map((instance) => instance.id)))].sort(
+      (a, b) => a - b,
+    );
+    return [CIST, ...mstids.map(instanceTree), ...vids.filter((vid) => vid !== 1).map(vlanTree)];
+  }
+  if (vids.length > 0) return vids.map(vlanTree);
+  return powered.some((sw) => sw.dialect !== 'off') ? [CST] : [];
+}
+
+/**
+ * What a switch is to a tree: a `bridge` that takes part; a `hub` that floods the tree's frames and joins its links
+ * into one segment; a `relay`, a standard bridge that floods another VLAN's tree frames where its own tree forwards.
+ */
+export type Part = 'bridge' | 'hub' | 'relay';
+
+/** The tree in which all bridges of a network take part: CST, CIST, or that of VLAN 1; -1 where there is none. */
+export const commonTree = (trees: readonly TreeId[]): number =>
+  trees.findIndex((tree) => tree === CST || tree === CIST || tree === vlanTree(1));
+
+export const isClassic = ({ dialect }: Switch): boolean => dialect === 'stp' || dialect === 'per-vlan-stp';
+
+/** The part that a switch plays in a tree of its design; one without power is a hub whose ports are all dead. */
+export function partOf(sw: Switch, tree: TreeId): Part {
+  if (sw.dialect === 'off' || !sw.up) return 'hub';
+  if (tree === CST || tree === CIST || tree === vlanTree(1)) return 'bridge';
+  const runs = treeInstance(tree) === null ? isPerVlan(sw.dialect) : sw.dialect === 'mstp';
+  return runs ? 'bridge' : 'relay';
+}
+
+/**
+ * Whether a port that carries `vlans` belongs to the tree of VLAN `vid` (null: the CST, to which every port belongs).
+ * A per-VLAN tree runs only over ports that carry its VLAN; but a standard bridge's end of VLAN 1's tree is its CST.
+ */
+export const belongs = (sw: Switch, vlans: VlanSet, vid: number | null): boolean =>
+  vid === null || vlans.has(vid) || (vid === 1 && sw.dialect !== 'off' && !isPerVlan(sw.dialect));

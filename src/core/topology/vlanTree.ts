@@ -1,0 +1,26 @@
+/** Which tree decides where a VLAN's frames pass, switch by switch. */
+import { CIST, instanceTree, vlanTree, type TreeId } from '../model/ids';
+import { isPerVlan } from './bridgeId';
+import type { Network } from './network';
+import { regionsOf } from './region';
+import { commonTree } from './trees';
+
+/** By switch index and VLAN: the index of the tree among `trees`, -1 where none decides. A switch without spanning tree has none. */
+export function vlanTrees(
+  { design, switches }: Pick<Network, 'design' | 'switches'>,
+  trees: readonly TreeId[],
+): (s: number, vid: number) => number {
+  const common = commonTree(trees);
+  const regionOf = regionsOf(design);
+  const found = switches.map(() => new Map<number, number>());
+  return (s, vid) => {
+    const known = found[s]!.get(vid);
+    if (known !== undefined) return known;
+    const sw = switches[s]!;
+    const map = regionOf(sw);
+    const own = map ? instanceTree(map.instanceOf(vid)) : isPerVlan(sw.dialect) ? vlanTree(vid) : null;
+    const tree = own === null || (own === vlanTree(1) && trees[common] === CIST) ? common : trees.indexOf(own);
+    found[s]!.set(vid, tree);
+    return tree;
+  };
+}

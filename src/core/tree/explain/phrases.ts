@@ -1,0 +1,75 @@
+/** The words of an explanation: how a comparison of two priority vectors reads as part of a sentence. */
+import type { Switch } from '../../model/document';
+import type { Network } from '../../topology/network';
+import { costText, fieldText, type PriorityVector, type VectorField } from './vector';
+
+/** One side of a comparison. */
+export interface Candidate {
+  /** Whose vector it is: a switch and its port, as people say it. */
+  readonly label: string;
+  /** The switch that sent it. */
+  readonly who: string;
+  readonly vector: PriorityVector;
+}
+
+/** Two vectors side by side; the first won. `decidedBy` is null only where identifiers collide. */
+export interface Comparison {
+  readonly question: string;
+  readonly winner: Candidate;
+  readonly loser: Candidate;
+  readonly decidedBy: VectorField | null;
+}
+
+/** The parts of a vector as people call them. */
+export const FIELD_NAMES: Readonly<Record<VectorField, string>> = {
+  root: 'root bridge ID',
+  rootPathCost: 'root path cost',
+  regionalRoot: 'regional root ID',
+  internalRootPathCost: 'internal root path cost',
+  designatedBridge: 'bridge ID',
+  designatedPort: 'port ID',
+  receivingPort: 'own port ID',
+};
+
+/** What a part of this vector is called: in a CIST with regions the root path cost is the external one. */
+export const fieldName = (vector: PriorityVector, field: VectorField): string =>
+  field === 'rootPathCost' && vector.regionalRoot ? 'external root path cost' : FIELD_NAMES[field];
+
+/** What people call a switch: its name, else its id. */
+export const switchName = (sw: Switch): string => sw.name ?? sw.id;
+
+/** What people call a port: its label. */
+export const portName = (network: Network, p: number): string => network.ports[p]!.id;
+
+/** A switch and its port. */
+export const label = (network: Network, p: number): string =>
+  `${switchName(network.switches[network.owner[p]!]!)} port ${portName(network, p)}`;
+
+/** Who speaks for a segment and by what: `ridge-b offers this segment at 2 000, lodge could only at 20 000`. */
+export function offerPhrase({ winner, loser, decidedBy }: Comparison): string {
+  const cost = outsideText(winner.vector);
+  if (decidedBy === 'rootPathCost') {
+    return `${winner.who} offers this segment at ${cost}, ${loser.who} could only at ${outsideText(loser.vector)}`;
+  }
+  return `both ends would offer this segment at ${cost}, and ${tiePhrase(winner, loser, decidedBy)}`;
+}
+
+/** Why the loser lost, as a verb phrase: `would cost 22 000`. */
+export function lossPhrase({ winner, loser, decidedBy }: Comparison): string {
+  if (decidedBy === 'rootPathCost') return `would cost ${outsideText(loser.vector)}`;
+  if (decidedBy === 'internalRootPathCost')
+    return `costs the same outside of regions, and ${fieldText(loser.vector, decidedBy)} inside of its own`;
+  return `costs the same${winner.vector.regionalRoot ? ' outside of regions' : ''}, but ${tiePhrase(winner, loser, decidedBy)}`;
+}
+
+/** A root path cost; in a CIST with regions it is the part outside of them. */
+const outsideText = ({ rootPathCost, regionalRoot }: PriorityVector): string =>
+  `${costText(rootPathCost)}${regionalRoot ? ' outside of regions' : ''}`;
+
+function tiePhrase(winner: Candidate, loser: Candidate, decidedBy: VectorField | null): string {
+  if (decidedBy === null) return 'every identifier is the same: give one of them another number or MAC';
+  const [better, worse] = [fieldText(winner.vector, decidedBy), fieldText(loser.vector, decidedBy)];
+  if (decidedBy === 'receivingPort') return `the port ID here, ${better}, is lower than ${worse}`;
+  if (winner.who === loser.who) return `${winner.who}'s ${FIELD_NAMES[decidedBy]} ${better} is lower than its ${worse}`;
+  return `${winner.who}'s ${FIELD_NAMES[decidedBy]} ${better} is lower than ${loser.who}'s ${worse}`;
+}
