@@ -34,7 +34,7 @@ const solver = {
   change(patches: readonly Patch[]): SolverAnswer {
     if (!design) return { problem: 'The solver has no design yet.' };
     design = applyChange(design, patches);
-    return answer(solution ? resolve(solution, design, patches) : fromScratch(design));
+    return answer(solution ? resolve(solution, design) : fromScratch(design));
   },
   /** How far a port's cost, and its rival's, can move in a tree before some end takes another role; null where it is not in the tree. */
   margin(tree: TreeId, sw: SwitchId, port: PortId): PortMargins | null {

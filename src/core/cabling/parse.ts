@@ -6,7 +6,7 @@ import { fail, ok, type Result } from '../base/result';
 import { Fault, type Hint, type Parsed } from './hints';
 import { expandName, expandPorts } from './patterns';
 import {
-  DIALECT_WORDS,
+  dialectOf,
   KEYWORDS,
   OPTIONS,
   isOption,
@@ -127,7 +127,7 @@ class Parser {
     const settings: { -readonly [K in keyof SwitchSettings]: SwitchSettings[K] } = {};
     for (let word = this.option('switch'); word; word = this.option('switch')) {
       const { text } = word;
-      const dialect = DIALECT_WORDS[text];
+      const dialect = dialectOf(text);
       if (dialect) settings.dialect = dialect;
       else if (text === 'core' || text === 'distribution' || text === 'access') settings.tier = text;
       else if (text === 'mac') settings.mac = this.mac();

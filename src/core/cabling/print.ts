@@ -1,9 +1,9 @@
 /** Statements as text: `parseLine(printStatement(s))` gives `s` again. And a design, or a part of it, as lines. */
+import { traitsOf } from '../model/document';
 import type { Design, Host, Link, Port, Switch } from '../model/document';
 import type { SwitchId } from '../model/ids';
 import { VlanSet } from '../model/vlanSet';
 import {
-  DIALECT_WORDS,
   KEYWORDS,
   isOption,
   speedWord,
@@ -82,7 +82,7 @@ function listText(labels: readonly string[]): string {
 function switchWords({ tier, dialect, mac, up, pathCost, position }: SwitchSettings): (string | false)[] {
   return [
     tier ?? false,
-    dialect !== undefined && Object.keys(DIALECT_WORDS).find((word) => DIALECT_WORDS[word] === dialect)!,
+    dialect !== undefined && traitsOf(dialect).word,
     mac !== undefined && `mac ${mac}`,
     position !== undefined && `at ${position.x},${position.y}`,
     pathCost !== undefined && `${pathCost}-cost`,

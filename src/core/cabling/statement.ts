@@ -1,4 +1,5 @@
 /** What a cabling line says: one statement a line. */
+import { DIALECTS, traitsOf } from '../model/document';
 import type { Carriage, CostMethod, Dialect, Tier } from '../model/document';
 import { VlanSet } from '../model/vlanSet';
 
@@ -71,15 +72,9 @@ export type Statement =
 /** The first words of a statement. */
 export const KEYWORDS = ['switch', 'port', 'host', 'vlan'] as const;
 
-/** Words for a switch's dialect of spanning tree. */
-export const DIALECT_WORDS: Readonly<Record<string, Dialect>> = {
-  stp: 'stp',
-  rstp: 'rstp',
-  mstp: 'mstp',
-  'per-vlan-stp': 'per-vlan-stp',
-  'per-vlan-rstp': 'per-vlan-rstp',
-  'without-stp': 'off',
-};
+/** The dialect of a word; undefined for any other word. */
+export const dialectOf = (word: string): Dialect | undefined =>
+  DIALECTS.find((dialect) => traitsOf(dialect).word === word);
 
 /** The options of each kind of statement, as they are offered; a speed may stand wherever `10G` does. */
 export const OPTIONS = {
@@ -87,7 +82,7 @@ export const OPTIONS = {
     'core',
     'distribution',
     'access',
-    ...Object.keys(DIALECT_WORDS),
+    ...DIALECTS.map((dialect) => traitsOf(dialect).word),
     'mac',
     'at',
     'short-cost',

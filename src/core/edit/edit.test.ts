@@ -117,8 +117,7 @@ function commandsFor(design: Design): fc.Arbitrary<Command> {
         do: fc.constant('set-port'),
         switch: sw,
         port,
-        lacpPriority: fc.constantFrom(1, 65_535),
-        lacpKey: fc.constantFrom(null, 3),
+        lacp: fc.record({ priority: fc.constantFrom(1, 65_535), key: fc.constantFrom(null, 3) }),
       }),
       fc.record({ do: fc.constant('remove-bundle'), bundle: fc.constantFrom('u', 'v', 'uplinks') }),
       fc.record({ do: fc.constant('remove-host'), host: fc.constantFrom('h', 'i') }),
@@ -265,11 +264,11 @@ describe('a command in words', () => {
       'cost of lodge port 1 in all trees: from speed to none of its own',
     ],
     [{ do: 'set-link', link: 'l1', up: false }, 'link ridge-a port 1 to ridge-b port 1: cut'],
-    [{ do: 'set-link', link: 'l1', delay: 90 }, 'link ridge-a port 1 to ridge-b port 1: delay 90 µs'],
+    [{ do: 'set-link', link: 'l1', delay: 90 }, 'link ridge-a port 1 to ridge-b port 1: delay as usual to 90 µs'],
     [{ do: 'forget-scenario', scenario: 'root-link' }, "scenario The root's link to ridge-a is cut: forgotten"],
     [
       { do: 'set-port', switch: 'lodge', port: '5', vlans: { mode: 'access', vlan: 45 } },
-      'lodge port 5: access 55 to access 45',
+      'lodge port 5: VLANs access 55 to access 45',
     ],
     [
       { do: 'set-port', switch: 'lodge', port: '5', speed: 100, up: false },
@@ -277,18 +276,18 @@ describe('a command in words', () => {
     ],
     [
       { do: 'set-switch', switch: 'lodge', tier: 'core', dialect: 'off' },
-      'lodge: tier access to core, Per-VLAN rapid to no spanning tree',
+      'lodge: tier access to core, dialect Per-VLAN rapid to no spanning tree',
     ],
     [{ do: 'move-switches', to: [{ switch: 'lodge', position: { x: 1, y: 1 } }] }, 'moved lodge'],
     [{ do: 'remove-link', link: 'l2' }, 'unplugged ridge-a port 2 from ridge-b port 2'],
     [
       { do: 'set-switch', switch: 'lodge', up: false, pathCost: 'short' },
-      'lodge: switched off, path cost method of the design to short',
+      'lodge: switched off, path cost method that of the design to short',
     ],
     [{ do: 'set-switch', switch: 'lodge', timers: { maxAge: 10 } }, 'lodge: max age 20 to 10'],
     [
       { do: 'set-link', link: 'l2', a: { switch: 'ridge-a', port: '9' } },
-      'link ridge-a port 2 to ridge-b port 2: now ridge-a port 9 to ridge-b port 2',
+      'link ridge-a port 2 to ridge-b port 2: one end ridge-a port 2 to ridge-a port 9',
     ],
     [{ do: 'remove-port', switch: 'lodge', port: '5' }, 'removed lodge port 5'],
     [
@@ -342,7 +341,7 @@ describe('several commands in words', () => {
     expect(describeCommands(demo, down)).toBe('ridge-a, ridge-b, dome-north, dome-east and 4 more: switched off');
     const names = demo.switches.map((sw) => command({ do: 'set-switch', switch: sw.id, name: `${sw.id}!` }));
     expect(describeCommands(demo, names)).toBe(
-      'ridge-a: name to ridge-a!; ridge-b: name to ridge-b!; dome-north: name to dome-north!; and 5 more',
+      'ridge-a: name ridge-a to ridge-a!; ridge-b: name ridge-b to ridge-b!; dome-north: name dome-north to dome-north!; and 5 more',
     );
   });
 });

@@ -4,10 +4,9 @@ import { fernhollow, valleyStation } from '../demo/demos';
 import { fromSchema, type Pools } from '../testing/fromSchema';
 import { commandSchema, type Command } from './commands';
 import { editAll } from './edit';
-import { LIMITS } from '../model/limits';
 import { problemText } from '../model/problem';
 import { changeProblems, readDesign, readDesignText } from '../model/read';
-import type { Design } from '../model/document';
+import { mostOf, type Design } from '../model/document';
 import { leanDesign, writeDesign } from '../model/derive/write';
 
 /** Texts and numbers that fit a design here and there, with some that fit nothing. */
@@ -121,7 +120,7 @@ it('keeps no more scenarios than a document may hold, and says so', () => {
     commandSchema.parse({ do: 'keep-scenario', scenario: { id: `n${n}`, name: `n${n}`, actions: [] } });
   const full = editAll(
     fernhollow(),
-    Array.from({ length: LIMITS.scenarios - fernhollow().scenarios.length }, (_, n) => scenario(n)),
+    Array.from({ length: mostOf('scenarios') - fernhollow().scenarios.length }, (_, n) => scenario(n)),
   );
   if (!full.ok) throw new Error(problemText(full.error));
   expect(editAll(full.value.design, [scenario(1000)])).toEqual({

@@ -72,7 +72,7 @@ describe('a design document', () => {
           fromBoot: true,
           actions: [
             { at: 1, do: 'link-down', link: 'l', light: false },
-            { at: 2, do: 'add-switch', switch: { id: 'b', mac: '02:4b:00:00:00:0c', ports: [] }, links: [] },
+            { at: 2, do: 'add-switch', switch: { id: 'b', mac: '02:4b:00:00:00:0c', ports: [] } },
           ],
         },
       ],

@@ -1,71 +1,113 @@
-/** A whole design document, version 1; its parts are in parts.ts, how long its lists may be in limits.ts. */
+/** A whole design document, version 1: what a design is made of, each thing with a table of its fields in a file of its own. */
 import { z } from '../base/zod';
-import type {
-  BUNDLE_MODES,
-  DIALECTS,
-  HASH_POLICIES,
-  TIERS,
-  answersSchema,
-  carriageSchema,
-  hostBundleSchema,
-  portSchema,
-  timersSchema,
-} from './parts';
-import {
-  COST_METHODS,
-  FORMAT,
-  bundleSchema,
-  hostSchema,
-  linkSchema,
-  observedSchema,
-  regionSchema,
-  switchSchema,
-  text,
-  titleSchema,
-  vlanSchema,
-  worksheetSchema,
-} from './parts';
+import { bundleSchema } from './bundle';
+import { COST_METHODS, text, titleSchema } from './common';
+import { field, listField, nodeOf, type GroupNode } from './field';
+import { hostSchema } from './host';
+import { linkSchema } from './link';
+import { nameOf } from './names';
+import { observedSchema } from './observed';
+import { regionSchema } from './region';
 import { scenarioSchema } from './scenario';
+import { switchSchema } from './switch';
+import { vlanSchema } from './vlan';
+import { worksheetSchema } from './worksheet';
 
-export * from './parts';
+export * from './bundle';
+export * from './common';
+export * from './dialect';
+export * from './host';
+export * from './link';
+export * from './observed';
+export * from './port';
+export * from './region';
+export * from './switch';
+export * from './vlan';
+export * from './worksheet';
+
+/** The name of the format and its present version. */
+export const FORMAT = { name: 'knot-path-design', version: 1 } as const;
 
 export const designSchema = z.strictObject({
   format: z.literal(FORMAT.name),
   version: z.literal(FORMAT.version),
-  name: titleSchema,
-  notes: text(1_000_000).default(''),
-  pathCost: z.enum(COST_METHODS).default('long'),
-  vlans: z.array(vlanSchema).default([]),
-  regions: z.array(regionSchema).default([]),
-  switches: z.array(switchSchema),
-  links: z.array(linkSchema),
-  bundles: z.array(bundleSchema).default([]),
-  hosts: z.array(hostSchema).default([]),
+  name: field(titleSchema, { label: 'name', reads: 'nothing' }),
+  notes: field(text(1_000_000).default(''), { label: 'notes', reads: 'nothing' }),
+  pathCost: field(z.enum(COST_METHODS).default('long'), { label: 'path cost method', reads: 'trees', always: true }),
+  vlans: listField(z.array(vlanSchema).default([]), {
+    label: 'VLANs',
+    one: 'VLAN',
+    most: 4094,
+    reads: 'trees',
+    nameOf: (vlan) => `VLAN ${vlan.id}`,
+  }),
+  regions: listField(z.array(regionSchema).default([]), {
+    label: 'regions',
+    one: 'region',
+    most: 200,
+    reads: 'trees',
+    nameOf: (region) => `region ${region.id}`,
+  }),
+  switches: listField(z.array(switchSchema), {
+    label: 'switches',
+    one: 'switch',
+    most: 2000,
+    reads: 'trees',
+    nameOf: (sw) => nameOf(sw),
+    at: (sw) => ({ switch: sw.id }),
+  }),
+  links: listField(z.array(linkSchema), {
+    label: 'links',
+    one: 'link',
+    most: 20_000,
+    reads: 'trees',
+    nameOf: ({ a, b }, names) => `${names.end(a)} to ${names.end(b)}`,
+    at: (link) => ({ link: link.id }),
+  }),
+  bundles: listField(z.array(bundleSchema).default([]), {
+    label: 'bundles',
+    one: 'bundle',
+    most: 10_000,
+    reads: 'trees',
+    nameOf: (bundle) => `bundle ${bundle.id}`,
+  }),
+  hosts: listField(z.array(hostSchema).default([]), {
+    label: 'hosts',
+    one: 'host',
+    most: 20_000,
+    reads: 'trees',
+    nameOf: (host) => `host ${nameOf(host)}`,
+    at: (host) => ({ host: host.id }),
+  }),
   /** What the switches say is plugged into them, to be held against the cables drawn. */
-  observed: z.array(observedSchema).default([]),
-  /** Worksheets that were filled in by hand, the oldest first. */
-  worksheets: z.array(worksheetSchema).default([]),
+  observed: field(z.array(observedSchema).default([]), {
+    label: 'observed neighbours',
+    most: 50_000,
+    reads: 'nothing',
+    text: (rows) => (rows.length === 0 ? 'none' : `${rows.length} rows`),
+  }),
   /** What happens to the network while the clock runs. What they name need not be there any more. */
-  scenarios: z.array(scenarioSchema).default([]),
+  scenarios: listField(z.array(scenarioSchema).default([]), {
+    label: 'scenarios',
+    one: 'scenario',
+    most: 100,
+    reads: 'nothing',
+    nameOf: (scenario) => `scenario ${scenario.name}`,
+  }),
+  /** Worksheets that were filled in by hand, the oldest first. */
+  worksheets: field(z.array(worksheetSchema).default([]), {
+    label: 'worksheets',
+    most: 100,
+    reads: 'nothing',
+    text: (kept) => (kept.length === 0 ? 'none' : `${kept.length} kept`),
+  }),
 });
 
 /** A whole design: a plain, immutable value; everything the product says is a function of it. */
 export type Design = z.output<typeof designSchema>;
-export type Switch = z.output<typeof switchSchema>;
-export type Port = z.output<typeof portSchema>;
-export type Link = z.output<typeof linkSchema>;
-export type LinkEnd = Link['a'];
-export type Host = z.output<typeof hostSchema>;
-export type Answers = z.output<typeof answersSchema>;
-export type Worksheet = z.output<typeof worksheetSchema>;
-export type Observed = z.output<typeof observedSchema>;
-export type Bundle = z.output<typeof bundleSchema>;
-export type HostBundle = z.output<typeof hostBundleSchema>;
-export type RegionSettings = z.output<typeof regionSchema>;
-export type BundleMode = (typeof BUNDLE_MODES)[number];
-export type HashPolicy = (typeof HASH_POLICIES)[number];
-export type Carriage = z.output<typeof carriageSchema>;
-export type Dialect = (typeof DIALECTS)[number];
-export type CostMethod = (typeof COST_METHODS)[number];
-export type Tier = (typeof TIERS)[number];
-export type Timers = z.output<typeof timersSchema>;
+
+/** The document as derivations walk it. */
+export const designNode = nodeOf(designSchema) as GroupNode;
+
+/** The most items of one of the document's lists. */
+export const mostOf = (key: keyof Design): number => designNode.fields.get(key)!.facts!.most!;

@@ -8,6 +8,8 @@ export type LinkId = string & { readonly __brand: 'LinkId' };
 export type BundleId = string & { readonly __brand: 'BundleId' };
 export type HostId = string & { readonly __brand: 'HostId' };
 export type RegionId = string & { readonly __brand: 'RegionId' };
+/** What takes part in trees: a port, or a bundle in the place of its members (802.1Q-2018 6.14). */
+export type BridgePortId = PortId | BundleId;
 /** `cst`, `vlan:N` (1 to 4094) or `mst:N` (0 to 4094). */
 export type TreeId = string & { readonly __brand: 'TreeId' };
 

@@ -2,6 +2,7 @@
  * What is wrong with a document, in terms a person can act on: the JSON path, what stands there, what may stand there.
  */
 import type { z } from '../base/zod';
+import { insideOf, nodeOf, type Node } from './field';
 
 export interface DesignProblem {
   /** JSON path, such as `switches[0].ports[2].cost`; `document` for the whole. */
@@ -102,42 +103,18 @@ function valueAt(input: unknown, path: readonly PropertyKey[]): unknown {
   return path.reduce<unknown>((value, key) => (value as Record<PropertyKey, unknown> | undefined)?.[key], input);
 }
 
-/** The keys that the object schema at `path` knows: walks the schema the way the document goes. */
+/** The keys that the group at `path` knows, going the way the document goes. */
 function knownKeys(schema: z.ZodType, path: readonly PropertyKey[], input: unknown): string[] {
-  let here: SchemaNode | undefined = bare(schema as unknown as SchemaNode);
+  let here: Node | null = nodeOf(schema);
   let value = input;
-  const choose = (): void => {
-    const { options, discriminator = '' } = here?.def ?? {};
-    const kind = (value as Record<string, unknown> | undefined)?.[discriminator];
-    if (options) here = options.find((option) => option.def.shape?.[discriminator]?.def.values?.includes(kind));
-  };
+  const chosen = (node: Node | null): Node | null =>
+    node?.kind === 'union'
+      ? (node.options.get((value as Record<string, unknown> | undefined)?.[node.discriminator]) ?? null)
+      : node;
   for (const key of path) {
-    choose();
-    const next: SchemaNode | undefined =
-      typeof key === 'number' ? here?.def.element : (here?.def.shape?.[String(key)] ?? here?.def.valueType);
-    here = next && bare(next);
+    here = insideOf(chosen(here), String(key));
     value = (value as Record<PropertyKey, unknown> | undefined)?.[key];
   }
-  choose();
-  return Object.keys(here?.def.shape ?? {});
-}
-
-/** The parts of zod's published `def` that the walk needs. */
-interface SchemaNode {
-  readonly def: {
-    readonly innerType?: SchemaNode;
-    readonly in?: SchemaNode;
-    readonly element?: SchemaNode;
-    readonly valueType?: SchemaNode;
-    readonly options?: readonly SchemaNode[];
-    readonly discriminator?: string;
-    readonly shape?: Readonly<Record<string, SchemaNode>>;
-    readonly values?: readonly unknown[];
-  };
-}
-
-/** Takes off defaults, optionals and transforms. */
-function bare(node: SchemaNode): SchemaNode {
-  const inner = node.def.innerType ?? node.def.in;
-  return inner ? bare(inner) : node;
+  const group = chosen(here);
+  return group?.kind === 'group' ? [...group.fields.keys()] : [];
 }

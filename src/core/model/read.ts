@@ -1,8 +1,9 @@
 /** Reading a design from text or from a value of unknown shape: all of it or nothing, with every problem named. */
+import { limitProblems } from './derive/limits';
 import { parseJson, valueFault } from '../base/json';
 import { fail, ok, type Result } from '../base/result';
 import type { z } from '../base/zod';
-import { MAX_PROBLEMS, limitProblems, type LIMITS } from './limits';
+import { MAX_PROBLEMS } from './limits';
 import { foundText, jsonPath, problemsOf, type DesignProblem } from './problem';
 import { referenceProblems } from './references';
 import { FORMAT, designSchema, type Design } from './document';
@@ -74,10 +75,12 @@ function readParts(document: Readonly<Record<string, unknown>>, known: Design | 
   }
 }
 
+type ListKey = { [K in keyof Design]: Design[K] extends readonly unknown[] ? K : never }[keyof Design];
+
 /** The document's lists with what an item of each is. */
 const LISTS = Object.entries(designSchema.shape).flatMap(([key, schema]) => {
   const item = itemOf(schema);
-  return item ? [[key as keyof typeof LIMITS, item] as const] : [];
+  return item ? [[key as ListKey, item] as const] : [];
 });
 
 function itemOf(schema: z.ZodType): z.ZodType | null {

@@ -5,7 +5,7 @@
 import { MAX_COST } from './legal';
 import { MAX_PROBLEMS } from './limits';
 import { jsonPath, type DesignProblem } from './problem';
-import { type Bundle, type CostMethod, type Design, type LinkEnd, type Port } from './document';
+import { designNode, type Bundle, type CostMethod, type Design, type LinkEnd, type Port } from './document';
 import { methodOf } from './costMethod';
 import { VlanSet, vlanSet } from './vlanSet';
 
@@ -45,13 +45,9 @@ export function referenceProblems(design: Design): DesignProblem[] {
     for (const [tree, set] of Object.entries(port.trees)) hold(set?.cost, 'trees', tree, 'cost');
   };
 
-  unique(design.vlans, ['vlans'], 'VLAN');
-  unique(design.regions, ['regions'], 'region');
-  unique(design.switches, ['switches'], 'switch');
-  unique(design.links, ['links'], 'link');
-  unique(design.bundles, ['bundles'], 'bundle');
-  unique(design.hosts, ['hosts'], 'host');
-  unique(design.scenarios, ['scenarios'], 'scenario');
+  for (const [key, node] of designNode.fields)
+    if (node.kind === 'list' && node.keyed && node.facts)
+      unique(design[key as keyof Design] as unknown as Parameters<typeof unique>[0], [key], node.facts.one);
 
   const regions = new Set(design.regions.map((region) => region.id));
   design.switches.forEach((sw, i) => {

@@ -2,17 +2,12 @@
 import { z } from '../base/zod';
 import type { BundleId, LinkId, PortId, RegionId, SwitchId, TreeId } from './ids';
 import { bridgePriority, pathCost } from './legal';
-import {
-  BUNDLE_MODES,
-  DIALECTS,
-  MAX_NAME,
-  bundleSchema,
-  endSchema,
-  linkDelay,
-  switchSchema,
-  text,
-  titleSchema,
-} from './parts';
+import { BUNDLE_MODES, bundleSchema } from './bundle';
+import { MAX_NAME, endSchema, text, titleSchema } from './common';
+import { DIALECTS } from './dialect';
+import { field } from './field';
+import { linkDelay } from './link';
+import { switchSchema } from './switch';
 
 /** Longest run, seconds. */
 export const MAX_UNTIL = 3600;
@@ -65,13 +60,23 @@ export type Action = z.output<typeof actionSchema>;
 export type Undated = Action extends infer A ? (A extends Action ? Omit<A, 'at'> : never) : never;
 
 const run = {
-  actions: z.array(actionSchema).max(MAX_ACTIONS),
-  /** Seconds. */
-  until: z.number().positive().max(MAX_UNTIL).default(DEFAULT_UNTIL),
-  /** How often every host speaks, seconds: what is learnt anew is learnt within this time. */
-  talk: z.number().min(0.001).max(MAX_UNTIL).default(DEFAULT_TALK),
-  /** All switches powered on at once at 0, instead of settled. */
-  fromBoot: z.boolean().default(false),
+  actions: field(z.array(actionSchema).max(MAX_ACTIONS), {
+    label: 'what happens',
+    reads: 'nothing',
+    text: (actions) => actions.map((action) => `${action.do} at ${action.at} s`).join(', ') || 'nothing',
+  }),
+  until: field(z.number().positive().max(MAX_UNTIL).default(DEFAULT_UNTIL), {
+    label: 'length',
+    unit: 's',
+    reads: 'nothing',
+  }),
+  /** What is learnt anew is learnt within this time. */
+  talk: field(z.number().min(0.001).max(MAX_UNTIL).default(DEFAULT_TALK), {
+    label: 'hosts speak every',
+    unit: 's',
+    reads: 'nothing',
+  }),
+  fromBoot: field(z.boolean().default(false), { label: 'all powered on at 0', reads: 'nothing' }),
 };
 
 /** What a run needs: a scenario's file has these. */
@@ -79,5 +84,10 @@ export const runSchema = z.strictObject({ name: text(MAX_NAME).optional(), ...ru
 export type Scenario = z.output<typeof runSchema>;
 
 /** A scenario kept with a design: a name, and what to look for. */
-export const scenarioSchema = z.strictObject({ id: text(64), name: titleSchema, look: text(2000).default(''), ...run });
+export const scenarioSchema = z.strictObject({
+  id: text(64),
+  name: field(titleSchema, { label: 'name', reads: 'nothing' }),
+  look: field(text(2000).default(''), { label: 'what to look for', reads: 'nothing' }),
+  ...run,
+});
 export type KeptScenario = z.output<typeof scenarioSchema>;

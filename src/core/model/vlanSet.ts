@@ -115,3 +115,6 @@ export const vlanSet = oncePerText((text: string): VlanSet => {
   if (!parsed.ok) throw new Error(`not a VLAN set: ${text}`);
   return parsed.value;
 }, 4096);
+
+/** `15,25-29` of a list of VLAN IDs. */
+export const vlansText = (vids: Iterable<number>): string => VlanSet.of([...vids].map((vid) => [vid, vid])).format();

@@ -23,7 +23,7 @@ function differences(sim: Simulation, design: Design): string[] {
       const role = roleOf(tree, p);
       if (role === null)
         return sim.inTree(t, p) && network.switches[network.owner[p]!]!.up ? [`${tree.id} has port ${port.id}`] : [];
-      const [state, wanted] = [sim.state(t, p), role === 'disabled' ? 'disabled' : stateIn(tree, p, role)];
+      const [state, wanted] = [sim.state(t, p), role === 'disabled' ? 'disabled' : stateIn(tree, p)];
       const same = sim.role(t, p) === role && (state === 'blocking' ? 'discarding' : state) === wanted;
       return same
         ? []

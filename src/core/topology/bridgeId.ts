@@ -1,6 +1,7 @@
 /**
  * Bridge and port identifiers (IEEE 802.1Q-2018 clauses 13.26.2, 13.26.3 and 13.27.44): what elections compare.
  */
+import { isMultiple, isPerVlan } from '../model/document';
 import type { TreeId } from '../model/ids';
 import { CIST, CST, treeInstance, treeVlan, vlanTree } from '../model/ids';
 import type { Dialect, Port, Switch } from '../model/document';
@@ -17,16 +18,13 @@ export interface PortIdentifier {
   readonly number: number;
 }
 
-/** Whether this dialect runs one tree for each VLAN. */
-export const isPerVlan = (dialect: Dialect): boolean => dialect === 'per-vlan-stp' || dialect === 'per-vlan-rstp';
-
 /**
  * The key under which a switch keeps what is set for a tree. A standard bridge joins VLAN 1's tree as its CST, and the CIST
  * where others speak MSTP; there a bridge with a tree for each VLAN takes part with that of VLAN 1.
  */
 export function settingKey(tree: TreeId, dialect: Dialect): TreeId {
-  if (isPerVlan(dialect)) return tree === CIST ? vlanTree(1) : tree;
-  return dialect === 'mstp' ? tree : CST;
+  if (isPerVlan({ dialect })) return tree === CIST ? vlanTree(1) : tree;
+  return isMultiple({ dialect }) ? tree : CST;
 }
 
 /** What a switch's or port's `trees` say of a tree; of a standard bridge also under the tree's own name. */
@@ -45,11 +43,7 @@ export const setBridgePriority = (sw: Switch, tree: TreeId): number =>
 
 /** The 12-bit system ID extension: the VLAN ID in a per-VLAN tree, the MSTID in an instance, 0 in the CST and CIST. */
 export const systemIdExtension = (sw: Switch, tree: TreeId): number =>
-  isPerVlan(sw.dialect)
-    ? (treeVlan(tree) ?? (tree === CIST ? 1 : 0))
-    : sw.dialect === 'mstp'
-      ? (treeInstance(tree) ?? 0)
-      : 0;
+  isPerVlan(sw) ? (treeVlan(tree) ?? (tree === CIST ? 1 : 0)) : isMultiple(sw) ? (treeInstance(tree) ?? 0) : 0;
 
 /** The bridge identifier that a switch sends in a tree. */
 export const bridgeId = (sw: Switch, tree: TreeId): BridgeId => ({
@@ -77,7 +71,7 @@ export const setPathCost = (port: Port, tree: TreeId, dialect: Dialect): number 
 
 /** The cost set for a port toward bridges outside its region (ExternalPortPathCost), or undefined where the speed decides. */
 export const setExternalCost = (port: Port, tree: TreeId, dialect: Dialect): number | undefined =>
-  dialect === 'mstp' ? (port.externalCost ?? port.cost) : setPathCost(port, tree, dialect);
+  isMultiple({ dialect }) ? (port.externalCost ?? port.cost) : setPathCost(port, tree, dialect);
 
 /** `32783.02:4b:00:00:00:01`, the way a bridge identifier is written. */
 export const bridgeIdText = (id: BridgeId): string => `${id.priority}.${id.mac}`;

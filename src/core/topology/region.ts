@@ -1,4 +1,5 @@
 /** MST regions of a design (IEEE 802.1Q-2018 13.8): which VLANs a switch maps to which instance, and what names its region. */
+import { isMultiple } from '../model/document';
 import { oncePer } from '../base/cache';
 import type { Design, RegionSettings, Switch } from '../model/document';
 import { vlanSet, type VlanSet } from '../model/vlanSet';
@@ -23,7 +24,7 @@ export const hasInstance = (region: RegionMap | null, mstid: number): boolean =>
 /** The regions of a design's MSTP switches; one that is not given any is a region of its own, named by its address (12.12.3.3). */
 export function regionsOf(design: Design): (sw: Switch) => RegionMap | null {
   return (sw) => {
-    if (sw.dialect !== 'mstp') return null;
+    if (!isMultiple(sw)) return null;
     const given = design.regions.find((region) => region.id === sw.region);
     return given ? mapOfSettings(given) : mapOfOwn(sw);
   };

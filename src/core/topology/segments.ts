@@ -2,11 +2,12 @@
  * The LANs of one tree: which bridge ports hear each other. A cable joins two ports; a switch that merely floods the
  * tree's frames joins the cables plugged into it to one segment.
  */
+import { isClassic } from '../model/document';
 import { oncePer } from '../base/cache';
 import { treeVlan, type TreeId } from '../model/ids';
 import type { VlanSet } from '../model/vlanSet';
 import type { Network } from './network';
-import { belongs, isClassic, partOf, type Part } from './trees';
+import { belongs, partOf, type Part } from './trees';
 
 export interface Segments {
   /** The part of each switch. */

@@ -1,8 +1,8 @@
 /** Which trees a design has, and what part each switch and port plays in them. */
+import { isMultiple, runsTrees, isPerVlan } from '../model/document';
 import { CIST, CST, instanceTree, treeInstance, vlanTree, type TreeId } from '../model/ids';
 import type { Carriage, Design, Switch } from '../model/document';
 import { vlanSet, type VlanSet } from '../model/vlanSet';
-import { isPerVlan } from './bridgeId';
 
 /** The VLANs whose frames pass a port with this carriage. */
 export const carried = (vlans: Carriage): VlanSet =>
@@ -17,20 +17,18 @@ export const carried = (vlans: Carriage): VlanSet =>
  */
 export function treesOf(design: Design): TreeId[] {
   const powered = design.switches.filter((sw) => sw.up);
-  const vids = powered.some((sw) => isPerVlan(sw.dialect))
+  const vids = powered.some((sw) => isPerVlan(sw))
     ? [...new Set([1, ...design.vlans.map((vlan) => vlan.id)])].sort((a, b) => a - b)
     : [];
-  if (powered.some((sw) => sw.dialect === 'mstp')) {
-    const regions = design.regions.filter((region) =>
-      powered.some((sw) => sw.dialect === 'mstp' && sw.region === region.id),
-    );
+  if (powered.some((sw) => isMultiple(sw))) {
+    const regions = design.regions.filter((region) => powered.some((sw) => isMultiple(sw) && sw.region === region.id));
     const mstids = [...new Set(regions.flatMap((region) => region.instances.map((instance) => instance.id)))].sort(
       (a, b) => a - b,
     );
     return [CIST, ...mstids.map(instanceTree), ...vids.filter((vid) => vid !== 1).map(vlanTree)];
   }
   if (vids.length > 0) return vids.map(vlanTree);
-  return powered.some((sw) => sw.dialect !== 'off') ? [CST] : [];
+  return powered.some((sw) => runsTrees(sw)) ? [CST] : [];
 }
 
 /**
@@ -43,13 +41,11 @@ export type Part = 'bridge' | 'hub' | 'relay';
 export const commonTree = (trees: readonly TreeId[]): number =>
   trees.findIndex((tree) => tree === CST || tree === CIST || tree === vlanTree(1));
 
-export const isClassic = ({ dialect }: Switch): boolean => dialect === 'stp' || dialect === 'per-vlan-stp';
-
 /** The part that a switch plays in a tree of its design; one without power is a hub whose ports are all dead. */
 export function partOf(sw: Switch, tree: TreeId): Part {
-  if (sw.dialect === 'off' || !sw.up) return 'hub';
+  if (!runsTrees(sw) || !sw.up) return 'hub';
   if (tree === CST || tree === CIST || tree === vlanTree(1)) return 'bridge';
-  const runs = treeInstance(tree) === null ? isPerVlan(sw.dialect) : sw.dialect === 'mstp';
+  const runs = treeInstance(tree) === null ? isPerVlan(sw) : isMultiple(sw);
   return runs ? 'bridge' : 'relay';
 }
 
@@ -58,4 +54,4 @@ export function partOf(sw: Switch, tree: TreeId): Part {
  * A per-VLAN tree runs only over ports that carry its VLAN; but a standard bridge's end of VLAN 1's tree is its CST.
  */
 export const belongs = (sw: Switch, vlans: VlanSet, vid: number | null): boolean =>
-  vid === null || vlans.has(vid) || (vid === 1 && sw.dialect !== 'off' && !isPerVlan(sw.dialect));
+  vid === null || vlans.has(vid) || (vid === 1 && runsTrees(sw) && !isPerVlan(sw));

@@ -1,6 +1,6 @@
 /** Which tree decides where a VLAN's frames pass, switch by switch. */
+import { isPerVlan } from '../model/document';
 import { CIST, instanceTree, vlanTree, type TreeId } from '../model/ids';
-import { isPerVlan } from './bridgeId';
 import type { Network } from './network';
 import { regionsOf } from './region';
 import { commonTree } from './trees';
@@ -18,7 +18,7 @@ export function vlanTrees(
     if (known !== undefined) return known;
     const sw = switches[s]!;
     const map = regionOf(sw);
-    const own = map ? instanceTree(map.instanceOf(vid)) : isPerVlan(sw.dialect) ? vlanTree(vid) : null;
+    const own = map ? instanceTree(map.instanceOf(vid)) : isPerVlan(sw) ? vlanTree(vid) : null;
     const tree = own === null || (own === vlanTree(1) && trees[common] === CIST) ? common : trees.indexOf(own);
     found[s]!.set(vid, tree);
     return tree;

@@ -3,11 +3,12 @@
  * region told apart from those between regions; the trees of instances are in instance.ts.
  * Priority vectors are (root, external root path cost, regional root, internal root path cost, bridge, port).
  */
+import { readsRst } from '../model/document';
 import { oncePer } from '../base/cache';
 import { CIST } from '../model/ids';
 import { setExternalCost } from '../topology/bridgeId';
 import { methodOf } from '../model/costMethod';
-import type { Switch } from '../model/document';
+import { type Switch, isClassic } from '../model/document';
 import type { Network } from '../topology/network';
 import { pathCostOf } from '../topology/pathCost';
 import { regionsOf, sameRegion, type RegionMap } from '../topology/region';
@@ -15,7 +16,6 @@ import { segmentsOf, type Segments } from '../topology/segments';
 import type { Settings } from './settings';
 import { designatedOn, oldestAges, rolesOf, thrownAway } from './roles';
 import type { SettledTree } from './settled';
-import { isClassic } from '../topology/trees';
 
 /** What is the same for every tree of one network. */
 export interface MstpGround {
@@ -177,9 +177,6 @@ export function solveCist({ network, segments, settings, regionOf }: MstpGround)
     disputed,
   };
 }
-
-/** Whether a bridge reads MST BPDUs as RST BPDUs. */
-export const readsRst = ({ dialect }: Switch): boolean => dialect === 'rstp' || dialect === 'per-vlan-rstp';
 
 /** How labels are compared, heard, and told apart where they are equal. */
 interface Order {

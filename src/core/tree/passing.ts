@@ -1,5 +1,6 @@
 /** Where a VLAN's frames pass once a network has settled. */
-import { CODE, type SettledTree, type Solution } from './settled';
+import { runsTrees } from '../model/document';
+import { forwards, type SettledTree, type Solution } from './settled';
 import { vlanTrees } from '../topology/vlanTree';
 
 /** The tree that decides where a VLAN's frames go at most of the switches; null where no switch runs spanning tree. */
@@ -9,9 +10,9 @@ export function treeForVlan({ network, trees }: Solution, vid: number): SettledT
     trees.map((tree) => tree.id),
   );
   const votes = trees.map(() => 0);
-  network.switches.forEach(({ up, dialect }, s) => {
+  network.switches.forEach((sw, s) => {
     const tree = treeAt(s, vid);
-    if (up && dialect !== 'off' && tree >= 0) votes[tree]! += 1;
+    if (sw.up && runsTrees(sw) && tree >= 0) votes[tree]! += 1;
   });
   const most = Math.max(0, ...votes);
   return most === 0 ? null : trees[votes.indexOf(most)]!;
@@ -25,11 +26,9 @@ export function passing({ network, trees }: Solution, vid: number): Uint8Array {
     trees.map((tree) => tree.id),
   );
   return Uint8Array.from(ports, (_, p) => {
-    const { dialect } = switches[owner[p]!]!;
     if (!live[p] || !carried[p]!.has(vid)) return 0;
-    const tree = dialect === 'off' ? undefined : trees[treeAt(owner[p]!, vid)];
-    if (tree?.disputed[p]) return 0;
-    const role = dialect === 'off' ? CODE.designated : tree?.role[p];
-    return role === CODE.root || role === CODE.designated || role === CODE.master ? 1 : 0;
+    if (!runsTrees(switches[owner[p]!]!)) return 1;
+    const tree = trees[treeAt(owner[p]!, vid)];
+    return tree && forwards(tree, p) ? 1 : 0;
   });
 }

@@ -5,8 +5,8 @@
 import { oncePer } from '../base/cache';
 import { methodOf } from '../model/costMethod';
 import { CIST, CST, treeVlan, vlanTree, type TreeId } from '../model/ids';
-import type { Port, Switch } from '../model/document';
-import { isPerVlan, portIdentifier, portIdentifierValue, setBridgePriority, setPathCost } from '../topology/bridgeId';
+import { type Port, type Switch, isPerVlan } from '../model/document';
+import { portIdentifier, portIdentifierValue, setBridgePriority, setPathCost } from '../topology/bridgeId';
 import type { Network } from '../topology/network';
 import { pathCostOf } from '../topology/pathCost';
 
@@ -95,7 +95,7 @@ export function compileSettings(network: Network): Settings {
     now === then ? [] : Array.from(now.keys()).filter((i) => now[i] !== then[i]);
   const [otherPorts, otherSwitches] = [others(ports, base.ports), others(switches, base.switches)];
   const count = switches.length;
-  const perVlan = switches.map((sw) => isPerVlan(sw.dialect));
+  const perVlan = switches.map((sw) => isPerVlan(sw));
 
   return {
     portsIn(tree) {

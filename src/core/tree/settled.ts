@@ -1,4 +1,5 @@
 /** The settled state of a tree: arrays by switch and port index, and readable views on them. */
+import { isMultiple } from '../model/document';
 import { CIST, type BundleId, type PortId, type SwitchId, type TreeId } from '../model/ids';
 import type { Network } from '../topology/network';
 
@@ -55,9 +56,14 @@ export const roleOf = (tree: SettledTree, port: number): Role | null => {
 export const stateOf = (role: Role): PortState =>
   role === 'root' || role === 'designated' || role === 'master' ? 'forwarding' : 'discarding';
 
+/** Whether a port forwards frames once all has settled: the one place that says so (13.38, with 13.29 recordDispute). */
+export const forwards = ({ role, disputed }: Pick<SettledTree, 'role' | 'disputed'>, p: number): boolean =>
+  !disputed[p] && FORWARDING[role[p]!] === 1;
+/** By role code. */
+const FORWARDING = Uint8Array.from(ROLES, (role) => (role !== 'absent' && stateOf(role) === 'forwarding' ? 1 : 0));
+
 /** Settled state of a port that has a role. */
-export const stateIn = ({ disputed }: SettledTree, p: number, role: Role): PortState =>
-  disputed[p] ? 'discarding' : stateOf(role);
+export const stateIn = (tree: SettledTree, p: number): PortState => (forwards(tree, p) ? 'forwarding' : 'discarding');
 
 export interface PortView {
   readonly role: Role;
@@ -107,9 +113,7 @@ export function viewTree(network: Network, tree: SettledTree): TreeView {
       const role = roleOf(tree, p);
       const bundled = network.bundleOf[p]! >= 0 && tree.role[network.bundleOf[p]!] !== CODE.absent;
       const entry =
-        role || bundled
-          ? entryOf(network, p, role && { role, state: stateIn(tree, p, role), cost: tree.cost[p]! })
-          : null;
+        role || bundled ? entryOf(network, p, role && { role, state: stateIn(tree, p), cost: tree.cost[p]! }) : null;
       if (entry) ports[port.id] = entry;
     });
     const rootPort = tree.rootPort[s]!;
@@ -118,7 +122,7 @@ export function viewTree(network: Network, tree: SettledTree): TreeView {
       rootPathCost: tree.rootPathCost[s]!,
       rootPort: rootPort < 0 ? null : network.ports[rootPort]!.id,
       ports,
-      ...(tree.regional && sw.dialect === 'mstp'
+      ...(tree.regional && isMultiple(sw)
         ? {
             regionalRoot: network.switches[tree.regional.root[s]!]!.id,
             externalRootPathCost: tree.id === CIST ? tree.rootPathCost[s]! : 0,

@@ -3,6 +3,7 @@
  * IEEE 802.1Q-2018 clauses 13.9 to 13.12 (with 802.1D-2004 clause 17.4 to 17.6): every bridge takes the best root
  * priority vector it can hear, every segment the best designated one; roles follow.
  */
+import { isMultiple } from '../model/document';
 import { CIST, instanceTree, treeInstance, treeVlan, vlanTree, type TreeId } from '../model/ids';
 import { MAX_COST } from '../model/legal';
 import type { DesignProblem } from '../model/problem';
@@ -15,7 +16,7 @@ import { compileNetwork, type Network } from '../topology/network';
 import { oldestAges, rolesOf, thrownAway } from './roles';
 import { segmentsOf, type Segments } from '../topology/segments';
 import { compileSettings, type Settings } from './settings';
-import { CODE, type SettledTree, type Solution } from './settled';
+import { type SettledTree, type Solution, forwards } from './settled';
 import { treesOf } from '../topology/trees';
 
 /** Solves every tree of a checked design. */
@@ -27,12 +28,12 @@ export function solve(design: Design): Result<Solution, DesignProblem> {
 /** Solves the trees named. */
 export function solveTrees(network: Network, trees: readonly TreeId[]): SettledTree[] {
   const settings = compileSettings(network);
-  if (network.switches.some((sw) => sw.up && sw.dialect === 'mstp')) return solveWithMstp(network, settings, trees);
+  if (network.switches.some((sw) => sw.up && isMultiple(sw))) return solveWithMstp(network, settings, trees);
   // A relay's ports do in another VLAN's tree what they do in its own, which is one with VLAN 1's.
   let common: SettledTree | null = null;
   const relayForwards = (port: number): boolean => {
     common ??= solveTree(network, vlanTree(1), settings, () => false);
-    return common.role[port] === CODE.root || common.role[port] === CODE.designated;
+    return forwards(common, port);
   };
   return trees.map((tree) => solveTree(network, tree, settings, relayForwards));
 }
@@ -54,10 +55,9 @@ function solveWithMstp(network: Network, settings: Settings, trees: readonly Tre
   return trees.map((id) => {
     if (treeInstance(id) !== null) return standard(id);
     const vid = treeVlan(id) ?? 0;
-    return solveTree(network, id, settings, (port) => {
-      const role = standard(instanceTree(ground.regions[network.owner[port]!]?.instanceOf(vid) ?? 0)).role[port];
-      return role === CODE.root || role === CODE.designated || role === CODE.master;
-    });
+    return solveTree(network, id, settings, (port) =>
+      forwards(standard(instanceTree(ground.regions[network.owner[port]!]?.instanceOf(vid) ?? 0)), port),
+    );
   });
 }
 

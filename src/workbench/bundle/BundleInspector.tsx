@@ -218,7 +218,7 @@ function Settings({ bundle }: { readonly bundle: Bundle }) {
         label="System priority"
         value={String(priority)}
         read={read.lacpPriority}
-        commit={(systemPriority) => act({ do: 'set-switch', switch: bundle.switch, systemPriority })}
+        commit={(systemPriority) => act({ do: 'set-switch', switch: bundle.switch, lacp: { systemPriority } })}
         note="of the whole switch: the better system decides who stands by"
       />
       <div className={styles.buttons}>

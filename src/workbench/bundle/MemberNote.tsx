@@ -33,14 +33,14 @@ export function MemberNote({ bundle, port }: { readonly bundle: Bundle; readonly
         label="LACP priority"
         value={String(own?.priority ?? 32_768)}
         read={read.lacpPriority}
-        commit={(lacpPriority) => act({ do: 'set-port', switch: bundle.switch, port, lacpPriority })}
+        commit={(priority) => act({ do: 'set-port', switch: bundle.switch, port, lacp: { priority } })}
       />
       <TextSetting
         label="LACP key"
         value={own?.key === undefined ? '' : String(own.key)}
         placeholder="the bundle's"
         read={read.lacpKey}
-        commit={(lacpKey) => act({ do: 'set-port', switch: bundle.switch, port, lacpKey })}
+        commit={(key) => act({ do: 'set-port', switch: bundle.switch, port, lacp: { key } })}
       />
     </section>
   );

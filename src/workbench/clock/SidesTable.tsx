@@ -1,9 +1,10 @@
 'use client';
 /** The same scenario side by side: under other dialects, with other timers, on another revision of the design. */
+import { spokenAs } from '../../core/analysis/regions/asDialect';
 import Button from '@mui/material/Button';
 import { useEffect, useRef, useState } from 'react';
 import { TIMER_RANGES } from '../../core/model/legal';
-import type { Design, Dialect, Timers } from '../../core/model/document';
+import { SPOKEN, type Design, type Timers } from '../../core/model/document';
 import { SECOND } from '../../core/modes/entity';
 import { costOf, type RunCost } from '../../core/sim/report/cost';
 import { TextButton } from '../frame/TextButton';
@@ -17,7 +18,6 @@ import { NoRun } from './NoRun';
 import { NumberField } from './ScenarioBar';
 import { durationText } from './words';
 
-const DIALECTS: readonly Dialect[] = ['stp', 'rstp', 'per-vlan-stp', 'per-vlan-rstp'];
 /** The shortest timers that 802.1D-1998 allows (table 8-3), to begin with. */
 const SHORTEST: BridgeTimers = { hello: 1, maxAge: 6, forwardDelay: 4 };
 const TIMER_FIELDS = [
@@ -63,10 +63,6 @@ export function SidesTable() {
     [],
   );
   if (!runnable(scenario)) return <NoRun />;
-  const speaking = (dialect: Dialect): Design => ({
-    ...design,
-    switches: design.switches.map((sw) => (sw.dialect === 'off' ? sw : { ...sw, dialect })),
-  });
   const timed = (): Design => ({
     ...design,
     switches: design.switches.map((sw) => ({ ...sw, timers: { ...sw.timers, ...timers } })),
@@ -108,9 +104,9 @@ export function SidesTable() {
             void go(
               [
                 now,
-                ...DIALECTS.map((dialect): Side => ({
+                ...SPOKEN.map((dialect): Side => ({
                   name: dialectText(dialect),
-                  design: () => Promise.resolve(speaking(dialect)),
+                  design: () => Promise.resolve(spokenAs(design, dialect)),
                 })),
               ],
               [],

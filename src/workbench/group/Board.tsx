@@ -1,9 +1,10 @@
 'use client';
 /** The board: VLANs laid onto instances by dragging, by ranges or by a rule, with root and standby of each; ways to group them proposed. */
+import { isMultiple } from '../../core/model/document';
 import Button from '@mui/material/Button';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { CIST, instanceTree, type RegionId } from '../../core/model/ids';
-import { regionText } from '../../core/edit/describe';
+import { namesOf } from '../../core/model/derive/names';
 import { REGION, type Design, type RegionSettings } from '../../core/model/document';
 import { VlanSet, vlanSet } from '../../core/model/vlanSet';
 import { mainRegion } from '../../core/analysis/regions/asDialect';
@@ -43,7 +44,7 @@ export function Board() {
 }
 
 function NoRegion({ design }: { readonly design: Design }) {
-  const multiple = design.switches.filter((sw) => sw.dialect === 'mstp').length;
+  const multiple = design.switches.filter((sw) => isMultiple(sw)).length;
   return (
     <section className={styles.board} aria-label="Board">
       <h3>No region yet</h3>
@@ -86,7 +87,7 @@ function RegionBoard({ design, region, used, choose }: BoardProps) {
   const parsed = read.vlans(text);
   const picked = new Set(parsed.ok ? listed.filter((vid) => vlanSet(parsed.value).has(vid)) : []);
   const own = useMemo(
-    () => design.switches.filter((sw) => sw.up && sw.dialect === 'mstp' && sw.region === region.id).map((sw) => sw.id),
+    () => design.switches.filter((sw) => sw.up && isMultiple(sw) && sw.region === region.id).map((sw) => sw.id),
     [design, region.id],
   );
   const switches = useMemo(
@@ -136,13 +137,13 @@ function RegionBoard({ design, region, used, choose }: BoardProps) {
             >
               {used.map((each) => (
                 <option key={each.id} value={each.id}>
-                  {regionText(design, each.id)}
+                  {namesOf(design).region(each.id)}
                 </option>
               ))}
             </select>
           </label>
         ) : (
-          <b>{regionText(design, region.id)}</b>
+          <b>{namesOf(design).region(region.id)}</b>
         )}
         <span className={styles.soft}>
           revision {region.revision}, {counted(own.length, 'switch has', 'switches have')} this map

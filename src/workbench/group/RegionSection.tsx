@@ -1,8 +1,9 @@
 'use client';
 /** The MST configuration of the selected switches: whose settings they have, and those settings themselves. */
+import { isMultiple } from '../../core/model/document';
 import Button from '@mui/material/Button';
 import type { Command } from '../../core/edit/commands';
-import { regionText } from '../../core/edit/describe';
+import { namesOf } from '../../core/model/derive/names';
 import type { RegionId } from '../../core/model/ids';
 import {
   regionName,
@@ -44,17 +45,17 @@ export function readRevision(text: string): Result<number, FieldFault> {
 export function RegionSection({ switches }: { readonly switches: readonly Switch[] }) {
   const design = useWorkbench((state) => state.design);
   const act = useWorkbench((state) => state.act);
-  const multiple = switches.every((sw) => sw.dialect === 'mstp');
+  const multiple = switches.every((sw) => isMultiple(sw));
   const chosen = choiceOf(
-    switches.map((sw) => (sw.dialect === 'mstp' ? ((sw.region as string | undefined) ?? OWN) : ' none')),
+    switches.map((sw) => (isMultiple(sw) ? ((sw.region as string | undefined) ?? OWN) : ' none')),
     [
       ...(multiple ? [] : [[' none', 'None: no MSTP'] as const]),
-      ...design.regions.map((region) => [region.id as string, regionText(design, region.id)] as const),
+      ...design.regions.map((region) => [region.id as string, namesOf(design).region(region.id)] as const),
       [OWN, 'None: a region of its own'] as const,
       [NEW, 'New settings…'] as const,
     ],
   );
-  const region = design.regions.find((each) => switches.every((sw) => sw.dialect === 'mstp' && sw.region === each.id));
+  const region = design.regions.find((each) => switches.every((sw) => isMultiple(sw) && sw.region === each.id));
   const join = (to: string): void => {
     if (to === ' none') return;
     const made = to === NEW ? freshRegion(design, region?.instances ?? []) : null;
@@ -64,7 +65,7 @@ export function RegionSection({ switches }: { readonly switches: readonly Switch
       ...switches.map((sw): Command => ({
         do: 'set-switch',
         switch: sw.id,
-        ...(sw.dialect === 'mstp' ? {} : { dialect: 'mstp' as const }),
+        ...(isMultiple(sw) ? {} : { dialect: 'mstp' as const }),
         region: id,
       })),
     );
@@ -98,7 +99,7 @@ function SlipNote({ design, switches }: { readonly design: Design; readonly swit
     <p key={slip.switch} className={styles.fault}>
       {slip.text}.{' '}
       <TextButton onClick={() => act({ do: 'set-switch', switch: slip.switch, region: slip.settings })}>
-        make equal to {regionText(design, slip.settings)}
+        make equal to {namesOf(design).region(slip.settings)}
       </TextButton>
     </p>
   ));
@@ -107,7 +108,7 @@ function SlipNote({ design, switches }: { readonly design: Design; readonly swit
 function RegionFields({ region, switches }: { readonly region: RegionSettings; readonly switches: readonly Switch[] }) {
   const design = useWorkbench((state) => state.design);
   const act = useWorkbench((state) => state.act);
-  const users = design.switches.filter((sw) => sw.dialect === 'mstp' && sw.region === region.id);
+  const users = design.switches.filter((sw) => isMultiple(sw) && sw.region === region.id);
   const others = users.filter((sw) => !switches.includes(sw)).length;
   const split = () => {
     let n = 2;

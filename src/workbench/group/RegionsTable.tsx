@@ -1,9 +1,9 @@
 'use client';
 /** Which switches form which region, and any two switches field by field. */
 import { useState } from 'react';
-import { mapText, regionText } from '../../core/edit/describe';
+import { namesOf } from '../../core/model/derive/names';
 import type { SwitchId } from '../../core/model/ids';
-import type { Design } from '../../core/model/document';
+import { type Design, mapText } from '../../core/model/document';
 import { slipsOf, type Region } from '../../core/analysis/regions/regions';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
@@ -68,13 +68,12 @@ export function RegionsTable() {
 
 /** Region settings that no switch has, left over from a change. */
 function Unused() {
-  const regions = useWorkbench((state) => state.design.regions);
-  const switches = useWorkbench((state) => state.design.switches);
+  const design = useWorkbench((state) => state.design);
   const act = useWorkbench((state) => state.act);
-  const unused = regions.filter((region) => switches.every((sw) => sw.region !== region.id));
+  const unused = design.regions.filter((region) => design.switches.every((sw) => sw.region !== region.id));
   return unused.map((region) => (
     <p key={region.id} className={styles.soft}>
-      No switch has the settings {regionText({ regions }, region.id)}.{' '}
+      No switch has the settings {namesOf(design).region(region.id)}.{' '}
       <TextButton onClick={() => act({ do: 'remove-region', region: region.id })}>remove them</TextButton>
     </p>
   ));

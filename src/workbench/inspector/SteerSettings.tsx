@@ -1,5 +1,6 @@
 'use client';
 /** What a port or a bundle costs, and its priority. */
+import { isMultiple } from '../../core/model/document';
 import { methodOf } from '../../core/model/costMethod';
 import { CIST, treeName, type SwitchId, type TreeId } from '../../core/model/ids';
 import type { Port } from '../../core/model/document';
@@ -45,7 +46,7 @@ export function SteerSettings({
         commit={cost(null)}
         note={port.cost === undefined ? undefined : `${groupText(fromSpeed)} by its speed; empty to go back to that`}
       />
-      {sw?.dialect === 'mstp' && (
+      {sw && isMultiple(sw) && (
         <TextSetting
           label="Cost, external"
           value={String(port.externalCost ?? '')}

@@ -1,8 +1,8 @@
 'use client';
 /** What a switch is and how it speaks, of one or of several at once. */
-import { TIMER_NAMES } from '../../core/edit/describe';
 import type { Command } from '../../core/edit/commands';
-import type { CostMethod, Switch, Timers } from '../../core/model/document';
+import { isMultiple, timersSchema, type CostMethod, type Switch, type Timers } from '../../core/model/document';
+import { labelOf } from '../../core/model/field';
 import { useWorkbench } from '../state/context';
 import { DIALECT_CHOICES, METHOD_CHOICES, POWER_CHOICES, TIER_CHOICES } from '../words/choices';
 import { ChoiceSetting, TextSetting } from './fields';
@@ -11,13 +11,8 @@ import { choiceOf, textOf } from './several';
 
 type Settings = Omit<Extract<Command, { do: 'set-switch' }>, 'do' | 'switch'>;
 /** Max hops matter to MSTP alone. */
-const timerKeys = (switches: readonly Switch[]): readonly (keyof Timers)[] => [
-  'hello',
-  'maxAge',
-  'forwardDelay',
-  ...(switches.some((sw) => sw.dialect === 'mstp') ? ['maxHops' as const] : []),
-  'txHold',
-];
+const timerKeys = (switches: readonly Switch[]): readonly (keyof Timers)[] =>
+  timersSchema.keyof().options.filter((key) => key !== 'maxHops' || switches.some(isMultiple));
 
 export function SwitchFields({ switches }: { readonly switches: readonly Switch[] }) {
   const act = useWorkbench((state) => state.act);
@@ -66,7 +61,7 @@ export function SwitchFields({ switches }: { readonly switches: readonly Switch[
       {timerKeys(switches).map((key) => (
         <TextSetting
           key={key}
-          label={TIMER_LABELS[key]}
+          label={upper(labelOf(timersSchema.shape[key]))}
           {...textOf(
             of((sw) => sw.timers[key]),
             String,
@@ -81,7 +76,3 @@ export function SwitchFields({ switches }: { readonly switches: readonly Switch[
 }
 
 const upper = (text: string): string => text[0]!.toUpperCase() + text.slice(1);
-const TIMER_LABELS = Object.fromEntries(Object.entries(TIMER_NAMES).map(([key, name]) => [key, upper(name)])) as Record<
-  keyof Timers,
-  string
->;

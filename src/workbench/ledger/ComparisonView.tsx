@@ -1,10 +1,10 @@
 'use client';
 /** Two states of the design side by side: settings that differ, ends whose role differs. */
+import type { Difference } from '../../core/model/derive/compare';
 import Button from '@mui/material/Button';
 import type { GridColDef } from '@mui/x-data-grid';
 import { useMemo, useState } from 'react';
 import { treeName, type PortId, type SwitchId, type TreeId } from '../../core/model/ids';
-import type { Difference } from '../../core/analysis/compare/compare';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbenchStore } from '../state/context';
 import type { SideBySide } from '../state/revisions';

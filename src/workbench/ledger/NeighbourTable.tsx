@@ -3,8 +3,7 @@
 import Button from '@mui/material/Button';
 import type { GridColDef, GridRenderCellParams } from '@mui/x-data-grid';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
-import { carriageText } from '../../core/edit/describe';
-import type { Design } from '../../core/model/document';
+import { type Design, carriageText } from '../../core/model/document';
 import { designedCsv } from '../../core/exchange/observed';
 import { neighboursOf, type Neighbour } from '../../core/analysis/neighbours/neighbours';
 import { fileNameOf } from '../../core/model/derive/write';

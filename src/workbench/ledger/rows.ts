@@ -1,7 +1,6 @@
 /** The rows of the drawer's tables, as plain data. */
 import { treeName, type LinkId, type PortId, type SwitchId, type TreeId } from '../../core/model/ids';
-import type { Design } from '../../core/model/document';
-import { carriageText } from '../../core/edit/describe';
+import { type Design, carriageText } from '../../core/model/document';
 import { switchName } from '../../core/tree/explain/phrases';
 import { costsIn, roleOf, stateIn, treeOf, type Solution } from '../../core/tree/settled';
 import type { Moved } from '../state/moved';
@@ -47,7 +46,7 @@ export function ledgerRows(
           port: port.id,
           to: farEnd(sw.id, port.id),
           role,
-          state: stateIn(tree, p, role),
+          state: stateIn(tree, p),
           cost: tree.cost[p]!,
           rootPathCost: tree.rootPathCost[network.owner[p]!]!,
           internal: costsIn(tree, network.owner[p]!)[1] ?? 0,

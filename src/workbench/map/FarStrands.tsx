@@ -6,7 +6,7 @@
 import { bridgePortOf } from '../../core/topology/network';
 import { memo, useMemo } from 'react';
 import type { TreeId } from '../../core/model/ids';
-import { CODE, treeOf, type SettledTree, type Solution } from '../../core/tree/settled';
+import { treeOf, type SettledTree, type Solution, forwards } from '../../core/tree/settled';
 import { useInstant } from '../state/clock';
 import { useWorkbench } from '../state/context';
 import type { Moved } from '../state/moved';
@@ -90,17 +90,14 @@ function pathsOf(
   const blocks: string[] = [];
   const carries: string[] = [];
   const touched: string[] = [];
-  const forwards = (p: number) =>
-    !tree.disputed[p] &&
-    (tree.role[p] === CODE.root || tree.role[p] === CODE.designated || tree.role[p] === CODE.master);
   network.design.links.forEach(({ a, b }, i) => {
     const socket = network.portIndexOf(a.switch, a.port);
     const [p, q] = [bridgePortOf(network, socket), bridgePortOf(network, network.portIndexOf(b.switch, b.port))];
     const line = lines[i];
     if (!line || !tree.role[p] || !tree.role[q] || !network.light[socket]) return;
     const run = runOf(line, offset);
-    if (forwards(p) && forwards(q)) carries.push(run.path(0, 0));
-    else blocks.push(run.path(forwards(p) ? 0 : CUT, forwards(q) ? 0 : CUT));
+    if (forwards(tree, p) && forwards(tree, q)) carries.push(run.path(0, 0));
+    else blocks.push(run.path(forwards(tree, p) ? 0 : CUT, forwards(tree, q) ? 0 : CUT));
     for (const [end, runEnd] of [
       [p, run.from],
       [q, run.to],

@@ -1,6 +1,6 @@
 'use client';
 /** What the last change moved, in one line, with the way to see it and to take it back. */
-import { vlansText as vlanRanges } from '../../core/edit/describe';
+import { vlansText as vlanRanges } from '../../core/model/vlanSet';
 import { treeName, type TreeId } from '../../core/model/ids';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbench } from '../state/context';

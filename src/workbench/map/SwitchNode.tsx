@@ -1,5 +1,6 @@
 'use client';
 /** A switch on the map: name, root path cost in each shown tree, the knot of a root, its ports' labels, its hosts. */
+import { runsTrees } from '../../core/model/document';
 import type { NodeProps, Node } from '@xyflow/react';
 import { memo } from 'react';
 import { treeLabel, type SwitchId } from '../../core/model/ids';
@@ -129,7 +130,7 @@ function NearSwitch({ box }: { readonly box: Box }) {
           {(sw.name ?? sw.id).slice(0, 60)}
         </span>
         {!sw.up && <span className={styles.figure}>no power</span>}
-        {sw.up && sw.dialect === 'off' && <span className={styles.figure}>no spanning tree</span>}
+        {sw.up && !runsTrees(sw) && <span className={styles.figure}>no spanning tree</span>}
         <span className={styles.figures}>
           {figures.map((f) => (
             <span

@@ -1,5 +1,6 @@
 'use client';
 /** The trees: which are drawn, who is root of each and who stands by. */
+import { runsTrees, traitsOf } from '../../core/model/document';
 import { memo, useDeferredValue, useMemo } from 'react';
 import { CIST, treeInstance, treeLabel, treeName, treeVlan, type TreeId } from '../../core/model/ids';
 import type { Design } from '../../core/model/document';
@@ -161,15 +162,9 @@ const TreeRow = memo(function TreeRow({
 
 /** What kind of network this is, in a few words. */
 function kindOf(design: Design): string {
-  const dialects = new Set(design.switches.map((sw) => sw.dialect).filter((dialect) => dialect !== 'off'));
+  const dialects = new Set(design.switches.filter(runsTrees).map((sw) => sw.dialect));
   const [only] = dialects;
   if (only === undefined) return '';
   if (dialects.size > 1) return 'mixed dialects';
-  return {
-    stp: 'classic',
-    rstp: 'rapid',
-    mstp: 'multiple',
-    'per-vlan-stp': 'per VLAN, classic',
-    'per-vlan-rstp': 'per VLAN, rapid',
-  }[only];
+  return traitsOf(only).kind;
 }

@@ -6,6 +6,7 @@ import type { Design, Link, Switch } from '../../core/model/document';
 import type { DesignProblem } from '../../core/model/problem';
 import { DEFAULT_TALK, DEFAULT_UNTIL, MAX_UNTIL, type Action, type KeptScenario } from '../../core/model/scenario';
 import { SECOND, type Micros } from '../../core/modes/entity';
+import { dirtyBetween } from '../../core/model/derive/dirty';
 import { Player, type Instant } from '../../core/sim/trace/film';
 import { followFrame, settledPassage, type FrameWay } from '../../core/sim/traffic/passage';
 import { RUN_ROLES, roleOf } from '../../core/sim/trace/recording';
@@ -218,33 +219,12 @@ export function createClock(workbench: WorkbenchStore, runner: Runner) {
     waiting = setTimeout(() => {
       const { scenario } = store.getState();
       const { design } = workbench.getState();
-      if (!runnable(scenario) || (ranOn && runsAlike(design, ranOn))) return;
+      if (!runnable(scenario) || (ranOn && !dirtyBetween(ranOn, design).run)) return;
       store.setState({ problems: scenarioProblems(scenario, design) });
       store.getState().run();
     }, CALM_MS);
   });
   return store;
-}
-
-/** Whether two states of a design differ only in what a run does not know: where switches stand on the map, what is kept beside the network. */
-function runsAlike(a: Design, b: Design): boolean {
-  if (
-    a.links !== b.links ||
-    a.hosts !== b.hosts ||
-    a.vlans !== b.vlans ||
-    a.regions !== b.regions ||
-    a.bundles !== b.bundles ||
-    a.pathCost !== b.pathCost
-  )
-    return false;
-  return (
-    a.switches.length === b.switches.length &&
-    a.switches.every(
-      (sw, i) =>
-        sw === b.switches[i] ||
-        JSON.stringify({ ...sw, position: null }) === JSON.stringify({ ...b.switches[i]!, position: null }),
-    )
-  );
 }
 
 /** The switches and links of a stage that actions have put there. */

@@ -1,8 +1,8 @@
 /** Choices as people read them. */
-import { DIALECT_NAMES } from '../../core/edit/describe';
-import { DIALECTS, type Design, type Dialect, type Tier } from '../../core/model/document';
+import { DIALECTS, runsTrees, traitsOf, type Design, type Dialect, type Tier } from '../../core/model/document';
 
-export const dialectText = (dialect: Dialect): string => (dialect === 'off' ? 'Off (floods)' : DIALECT_NAMES[dialect]);
+export const dialectText = (dialect: Dialect): string =>
+  runsTrees({ dialect }) ? traitsOf(dialect).name : 'Off (floods)';
 export const DIALECT_CHOICES: readonly (readonly [Dialect, string])[] = DIALECTS.map(
   (dialect) => [dialect, dialectText(dialect)] as const,
 );

@@ -1,10 +1,11 @@
+import { settingDifferences } from '../../model/derive/compare';
 import fc from 'fast-check';
 import { fernhollow } from '../../demo/demos';
 import { commandSchema } from '../../edit/commands';
 import { editAll } from '../../edit/edit';
 import { anyDesign, solutionOf } from '../../testing/networks';
 import type { Design } from '../../model/document';
-import { compareDesigns, settingDifferences } from './compare';
+import { compareDesigns } from './compare';
 
 const demo = fernhollow();
 const copy = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;

@@ -2,10 +2,9 @@
 import { bundlesOf, type BundleEnd, type Bundles } from '../../topology/lag/ends';
 import { modePair } from '../../topology/lag/modes';
 import type { Command } from '../../edit/commands';
-import { carriageText } from '../../edit/describe';
 import { treesName, type PortId, type TreeId } from '../../model/ids';
 import { PORT_PRIORITY } from '../../model/legal';
-import { DEFAULT_CARRIAGE, type Bundle, type Design, type Port } from '../../model/document';
+import { DEFAULT_CARRIAGE, type Bundle, type Design, type Port, carriageText } from '../../model/document';
 import {
   bundleOf,
   farBundleRemedies,
@@ -164,7 +163,7 @@ function memberFindings(design: Design, own: Bundle, say: Say): Finding[] {
         commands.push({ do: 'set-port-priority', switch: own.switch, port: port.id, tree, priority: null });
     }
     if (port.lacp?.key !== undefined)
-      commands.push({ do: 'set-port', switch: own.switch, port: port.id, lacpKey: null });
+      commands.push({ do: 'set-port', switch: own.switch, port: port.id, lacp: { key: null } });
     return [
       say(
         'bundle-member-settings',

@@ -1,4 +1,5 @@
 /** Findings about loops that no spanning tree closes: cables among switches that run none. */
+import { runsTrees } from '../../model/document';
 import { FreshNames } from '../../edit/fresh';
 import type { LinkId, SwitchId } from '../../model/ids';
 import { switchName } from '../../tree/explain/phrases';
@@ -9,8 +10,8 @@ import { partsOf } from '../parts';
 /** Each live cable that closes a loop among switches whose spanning tree is off. */
 export function loopFindings(network: Network): Finding[] {
   const { design, switches } = network;
-  const off = new Map(switches.filter((sw) => sw.dialect === 'off' && sw.up).map((sw) => [sw.id, sw]));
-  const speaks = new FreshNames({ ...design, switches: design.switches.filter((sw) => sw.dialect !== 'off') }).dialect;
+  const off = new Map(switches.filter((sw) => !runsTrees(sw) && sw.up).map((sw) => [sw.id, sw]));
+  const speaks = new FreshNames({ ...design, switches: design.switches.filter((sw) => runsTrees(sw)) }).dialect;
   const lead = new Map<SwitchId, SwitchId>([...off.keys()].map((id) => [id, id]));
   const leadOf = (id: SwitchId): SwitchId => (lead.get(id) === id ? id : leadOf(lead.get(id)!));
   const counted = new Set<string>();
@@ -48,9 +49,9 @@ export function loopFindings(network: Network): Finding[] {
 export function silentSwitchFindings(network: Network): Finding[] {
   const { design, switches, firstPort, owner, far, live } = network;
   const inOwnLoop = new Set(loopFindings(network).flatMap((finding) => ringOf(network, finding.at.link)));
-  const speaks = new FreshNames({ ...design, switches: switches.filter((sw) => sw.dialect !== 'off') }).dialect;
+  const speaks = new FreshNames({ ...design, switches: switches.filter((sw) => runsTrees(sw)) }).dialect;
   return switches.flatMap((sw, s): Finding[] => {
-    if (sw.dialect !== 'off' || !sw.up || inOwnLoop.has(s)) return [];
+    if (runsTrees(sw) || !sw.up || inOwnLoop.has(s)) return [];
     const part = partsOf(network, (p) => owner[p] !== s);
     const met = new Set<number>();
     for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) {
@@ -90,7 +91,7 @@ function ringOf(
   for (const s of found) {
     for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) {
       const t = far[p]! >= 0 && live[p] ? owner[far[p]!]! : -1;
-      if (t >= 0 && switches[t]!.dialect === 'off') found.add(t);
+      if (t >= 0 && !runsTrees(switches[t]!)) found.add(t);
     }
   }
   return [...found];

@@ -2,7 +2,7 @@
 import { instanceTree, type TreeId } from '../../model/ids';
 import type { Command } from '../../edit/commands';
 import type { Design } from '../../model/document';
-import { CODE, treeOf, type SettledTree, type Solution } from '../../tree/settled';
+import { treeOf, type SettledTree, type Solution, forwards } from '../../tree/settled';
 import type { Network } from '../../topology/network';
 import { switchName } from '../../tree/explain/phrases';
 import { regionsOf } from '../../topology/region';
@@ -84,8 +84,6 @@ function brokenTrunks(solution: Solution): Finding[] {
   const regionOf = regionsOf(design);
   const members = membersByVlan(network);
   const found = new Map<string, { p: number; q: number; tree: TreeId; vids: number[] }>();
-  const forwards = (tree: SettledTree, p: number): boolean =>
-    tree.role[p] === CODE.root || tree.role[p] === CODE.designated || tree.role[p] === CODE.master;
   for (const vid of listedVlans(design)) {
     const trees = switches.map((sw) => {
       const map = sw.up ? regionOf(sw) : null;

@@ -1,8 +1,7 @@
 /** Findings about VLANs and those who need them: hosts whose port does not carry theirs, VLANs that no path joins or no list names. */
-import { isPerVlan } from '../../topology/bridgeId';
-import { vlansText } from '../../edit/describe';
+import { vlansText } from '../../model/vlanSet';
 import type { Command } from '../../edit/commands';
-import type { Host, LinkEnd, Port } from '../../model/document';
+import { type Host, type LinkEnd, type Port, isPerVlan } from '../../model/document';
 import type { Network } from '../../topology/network';
 import { switchName } from '../../tree/explain/phrases';
 import type { Finding } from './finding';
@@ -57,7 +56,7 @@ export function hostFindings({ design, ports, carried, portIndexOf, switches, ow
 
 /** VLANs in use that the design does not list: in a per-VLAN network they have no tree. */
 export function unlistedVlanFindings({ design, ports, owner, switches }: Network): Finding[] {
-  if (!switches.some((sw) => isPerVlan(sw.dialect))) return [];
+  if (!switches.some((sw) => isPerVlan(sw))) return [];
   const listed = new Set([1, ...design.vlans.map((vlan) => vlan.id)]);
   const used = new Map<number, { text: string; at: Finding['at'] }>();
   const note = (vid: number, text: string, at: Finding['at']) =>

@@ -3,8 +3,7 @@ import type { BundleEnd, Bundles } from '../../topology/lag/ends';
 import { modePair } from '../../topology/lag/modes';
 import type { SettledBundles } from '../../topology/lag/settled';
 import type { Command } from '../../edit/commands';
-import { carriageText } from '../../edit/describe';
-import type { Bundle, BundleMode, Design } from '../../model/document';
+import { type Bundle, type BundleMode, type Design, carriageText } from '../../model/document';
 import { bundleThese } from './bundling';
 import type { Remedy } from '../findings/finding';
 

@@ -4,7 +4,7 @@ import type { LinkId, PortId, SwitchId } from '../../model/ids';
 import type { Action, Undated } from '../../model/scenario';
 import type { Bundle, Design, Link } from '../../model/document';
 import { fail, ok, type Result } from '../../base/result';
-import { CODE, type Solution } from '../../tree/settled';
+import { CODE, type Solution, forwards } from '../../tree/settled';
 import { bundleThese } from './bundling';
 import { pauseIn, type PlanStep } from '../regions/planSteps';
 
@@ -148,11 +148,7 @@ function carrying(links: readonly Link[], solution: Solution | null): Link {
   const score = (link: Link): number => {
     if (!solution) return link.up ? 1 : 0;
     const ends = [link.a, link.b].map((end) => solution.network.portIndexOf(end.switch, end.port));
-    return (
-      solution.trees.filter((tree) =>
-        ends.every((p) => [CODE.root, CODE.designated, CODE.master].some((code) => code === tree.role[p])),
-      ).length + (link.up ? 0.5 : 0)
-    );
+    return solution.trees.filter((tree) => ends.every((p) => forwards(tree, p))).length + (link.up ? 0.5 : 0);
   };
   return links.reduce((best, link) => (score(link) > score(best) ? link : best));
 }

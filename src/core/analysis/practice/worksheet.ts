@@ -141,12 +141,7 @@ export function markWorksheet(design: Design, id: TreeId, answers: Answers): Mar
         mark({ field: 'role', switch: sw, port }, given?.role, role, explainPort(solution, tree, p)?.sentence ?? ''),
       );
       marks.push(
-        mark(
-          { field: 'state', switch: sw, port },
-          given?.state,
-          stateIn(tree, p, role),
-          stateWhy(role, stateIn(tree, p, role)),
-        ),
+        mark({ field: 'state', switch: sw, port }, given?.state, stateIn(tree, p), stateWhy(role, stateIn(tree, p))),
       );
     }
   }

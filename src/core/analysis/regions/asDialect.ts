@@ -1,4 +1,5 @@
 /** The same network with other dialects: what the trees would be if every bridge spoke one, its settings taken over as far as they mean something there. */
+import { isMultiple, runsTrees, traitsOf } from '../../model/document';
 import type { Command } from '../../edit/commands';
 import { editAll } from '../../edit/edit';
 import {
@@ -18,19 +19,32 @@ import { solve } from '../../tree/solve';
 import { instanceOf, regionsInUse } from './mapping';
 import { setAlike } from '../shapes';
 
-const runs = (sw: Switch): boolean => sw.dialect !== 'off';
+/** The same network with every bridge speaking one dialect; one that runs none stays as it is. */
+export function spokenAs(design: Design, dialect: Dialect): Design {
+  const { trees } = traitsOf(dialect);
+  switch (trees) {
+    case 'one':
+      return asOneTree(design, dialect);
+    case 'vlan':
+      return asPerVlan(design, dialect);
+    case 'region':
+      return asInstances(design);
+    case 'none':
+      return design;
+  }
+}
 
 /** One tree for all VLANs: of MSTP bridges the CIST's settings count. */
-export function asOneTree(design: Design, dialect: 'stp' | 'rstp'): Design {
+export function asOneTree(design: Design, dialect: Dialect): Design {
   return respoken(design, dialect, (trees, sw) =>
-    sw.dialect === 'mstp' && trees[CIST] ? { ...trees, [CST]: trees[CIST] } : trees,
+    isMultiple(sw) && trees[CIST] ? { ...trees, [CST]: trees[CIST] } : trees,
   );
 }
 
 /** A tree for each VLAN: of MSTP bridges set as the instance that has the VLAN. */
-export function asPerVlan(design: Design, dialect: 'per-vlan-stp' | 'per-vlan-rstp'): Design {
+export function asPerVlan(design: Design, dialect: Dialect): Design {
   return respoken(design, dialect, (trees, sw) => {
-    if (sw.dialect !== 'mstp') return trees;
+    if (!isMultiple(sw)) return trees;
     const instances = design.regions.find((region) => region.id === sw.region)?.instances ?? [];
     const own = [1, ...design.vlans.map((vlan) => vlan.id)].flatMap((vid) => {
       const set = trees[instanceTree(instanceOf(instances, vid))];
@@ -48,7 +62,7 @@ function respoken(
   return {
     ...design,
     switches: design.switches.map((sw) =>
-      runs(sw)
+      runsTrees(sw)
         ? {
             ...sw,
             dialect,
@@ -59,7 +73,7 @@ function respoken(
     ),
     bundles: design.bundles.map((bundle) => {
       const sw = design.switches.find((each) => each.id === bundle.switch);
-      return sw && runs(sw) ? { ...bundle, trees: turned(bundle.trees, sw) } : bundle;
+      return sw && runsTrees(sw) ? { ...bundle, trees: turned(bundle.trees, sw) } : bundle;
     }),
   };
 }
@@ -71,7 +85,7 @@ export function asInstances(design: Design): Design {
       ? joining(
           design,
           mainRegion(design)!.id,
-          design.switches.filter(runs).map((sw) => sw.id),
+          design.switches.filter(runsTrees).map((sw) => sw.id),
         )
       : keepingTrees(design).commands;
   const edited = editAll(design, commands);
@@ -81,16 +95,16 @@ export function asInstances(design: Design): Design {
 /** The region settings that most MSTP bridges have; null where none has any. */
 export function mainRegion(design: Design): RegionSettings | null {
   const users = (region: RegionSettings): number =>
-    design.switches.filter((sw) => sw.dialect === 'mstp' && sw.region === region.id).length;
+    design.switches.filter((sw) => isMultiple(sw) && sw.region === region.id).length;
   return [...regionsInUse(design)].sort((a, b) => users(b) - users(a))[0] ?? null;
 }
 
 /** Commands that make bridges speak MSTP with the settings of a region; nothing where they do. */
 export const joining = (design: Design, region: RegionId, ids: readonly SwitchId[]): Command[] =>
   design.switches.flatMap((sw): Command[] =>
-    !ids.includes(sw.id) || (sw.dialect === 'mstp' && sw.region === region)
+    !ids.includes(sw.id) || (isMultiple(sw) && sw.region === region)
       ? []
-      : [{ do: 'set-switch', switch: sw.id, ...(sw.dialect === 'mstp' ? {} : { dialect: 'mstp' as const }), region }],
+      : [{ do: 'set-switch', switch: sw.id, ...(isMultiple(sw) ? {} : { dialect: 'mstp' as const }), region }],
   );
 
 /** Settings for a region that the design does not have yet, named after it. */
@@ -135,7 +149,7 @@ export function keepingTrees(design: Design): Keeping {
     ...groups.map((ids, i): [TreeId, TreeId] => [instanceTree(i + 1), ids[0]!]),
   ];
   const commands = design.switches
-    .filter((sw) => runs(sw) && sw.dialect !== 'mstp')
+    .filter((sw) => runsTrees(sw) && !isMultiple(sw))
     .flatMap((sw): Command[] =>
       like.flatMap(([tree, of]): Command[] => {
         const key = settingKey(of, sw.dialect);
@@ -158,6 +172,6 @@ export function keepingTrees(design: Design): Keeping {
         ];
       }),
     );
-  const all = design.switches.filter(runs).map((sw) => sw.id);
+  const all = design.switches.filter(runsTrees).map((sw) => sw.id);
   return { instances, commands: [{ do: 'add-region', region }, ...commands, ...joining(design, region.id, all)] };
 }

@@ -1,4 +1,5 @@
 /** One switch given the region settings of another: what that does to regions, trees and links. */
+import { isMultiple } from '../../model/document';
 import type { Command } from '../../edit/commands';
 import { editAll } from '../../edit/edit';
 import type { SwitchId } from '../../model/ids';
@@ -74,7 +75,7 @@ function boundariesIn({ network, trees }: Solution): number {
     const ends = [network.portIndexOf(a.switch, a.port), network.portIndexOf(b.switch, b.port)];
     return (
       ends.every((p) => network.live[p] === 1) &&
-      ends.some((p) => network.switches[network.owner[p]!]!.dialect === 'mstp' && inside?.[p] === 0)
+      ends.some((p) => isMultiple(network.switches[network.owner[p]!]!) && inside?.[p] === 0)
     );
   }).length;
 }

@@ -1,4 +1,5 @@
 /** Laying VLANs onto few instances: from the loads and the switches that can be roots, each way tried in the solver before it is proposed. */
+import { isMultiple, runsTrees } from '../../model/document';
 import type { Command } from '../../edit/commands';
 import { editAll } from '../../edit/edit';
 import { CIST, instanceTree, treeName, type TreeId } from '../../model/ids';
@@ -115,7 +116,7 @@ export function proposeGroupings(
   const rule = vids.some((vid) => vid % 2 === 0) && vids.some((vid) => vid % 2 === 1) ? 'parity' : 'turn';
   if (roots.length > 1 && vids.length > 1)
     take(rule, instancesFor(dealVlans(design, vids, 2, rule)), roots.slice(0, 2), null);
-  if (design.switches.every((sw) => sw.dialect !== 'mstp')) {
+  if (design.switches.every((sw) => !isMultiple(sw))) {
     const keeping = keepingTrees(design);
     if (keeping.instances.length > 1 && keeping.instances.length <= 64)
       take('keep', keeping.instances, [], keeping.commands);
@@ -161,8 +162,8 @@ function inRank(tried: readonly GroupingProposal[]): GroupingProposal[] {
 
 /** Those that speak MSTP, where some do; else all that run spanning tree. */
 function membersOf(design: Design): number[] {
-  const runs = design.switches.flatMap((sw, s) => (sw.up && sw.dialect !== 'off' ? [s] : []));
-  const multiple = runs.filter((s) => design.switches[s]!.dialect === 'mstp');
+  const runs = design.switches.flatMap((sw, s) => (sw.up && runsTrees(sw) ? [s] : []));
+  const multiple = runs.filter((s) => isMultiple(design.switches[s]!));
   return multiple.length > 0 ? multiple : runs;
 }
 
@@ -306,7 +307,7 @@ export interface GainRow {
 export function groupingGain(design: Design, commands: readonly Command[] = []): GainRow[] {
   const edited = editAll(design, commands);
   const grouped = edited.ok ? edited.value.design : design;
-  const multiple = grouped.switches.some((sw) => sw.up && sw.dialect === 'mstp');
+  const multiple = grouped.switches.some((sw) => sw.up && isMultiple(sw));
   const designs = {
     one: asOneTree(design, 'rstp'),
     instances: multiple ? grouped : asInstances(design),

@@ -1,4 +1,5 @@
 /** Which VLANs a region maps to which instance, as people read it: what no instance has is in the IST (IEEE 802.1Q-2018 8.9). */
+import { isMultiple } from '../../model/document';
 import type { Design, RegionSettings } from '../../model/document';
 import { VlanSet, vlanSet } from '../../model/vlanSet';
 
@@ -22,9 +23,7 @@ export function vlansIn(design: Design, instances: RegionSettings['instances'], 
 
 /** The regions that some switch speaks of: those of powered MSTP switches. */
 export const regionsInUse = (design: Design): RegionSettings[] =>
-  design.regions.filter((region) =>
-    design.switches.some((sw) => sw.up && sw.dialect === 'mstp' && sw.region === region.id),
-  );
+  design.regions.filter((region) => design.switches.some((sw) => sw.up && isMultiple(sw) && sw.region === region.id));
 
 /** Another map of the listed VLANs; those that the design does not list stay in the instance that they are in. */
 export function keepingUnlisted(

@@ -1,4 +1,5 @@
 /** Moving a running network to MSTP: the order of the switches, and what each step does to regions and trees. */
+import { isMultiple, runsTrees } from '../../model/document';
 import type { Command } from '../../edit/commands';
 import { editAll } from '../../edit/edit';
 import type { LinkId, RegionId, SwitchId } from '../../model/ids';
@@ -9,7 +10,7 @@ import { islandRoots } from '../../tree/explain/election';
 import { movedEnds } from '../../tree/moved';
 import { bridgePortOf, type Network } from '../../topology/network';
 import { switchName } from '../../tree/explain/phrases';
-import { CODE, type Solution } from '../../tree/settled';
+import { type Solution, forwards } from '../../tree/settled';
 import { solve } from '../../tree/solve';
 import { joining, keepingTrees, mainRegion } from './asDialect';
 import { proposeGroupings } from './grouping';
@@ -55,7 +56,7 @@ export function planMoving(
   const joins = commands
     .filter(isJoining)
     .filter(({ switch: id, region }) =>
-      design.switches.some((sw) => sw.id === id && sw.up && (sw.dialect !== 'mstp' || sw.region !== region)),
+      design.switches.some((sw) => sw.id === id && sw.up && (!isMultiple(sw) || sw.region !== region)),
     );
   if (joins.length === 0) return fail('Every switch is in the region already: there is nobody to move.');
   const preparation = commands.filter((command) => !isJoining(command));
@@ -67,7 +68,7 @@ export function planMoving(
   if (!target?.ok) return fail('The plan does not fit the design.');
   const order = kind === 'inwards' ? outwards(target.value, joins).reverse() : outwards(target.value, joins);
   const joined = design.switches.some(
-    (sw) => sw.up && sw.dialect === 'mstp' && order.some((join) => join.region === sw.region),
+    (sw) => sw.up && isMultiple(sw) && order.some((join) => join.region === sw.region),
   );
   const spare = kind === 'tree' ? spareLinks(target.value) : [];
   const steps: MovingStep[] = [];
@@ -149,11 +150,11 @@ function reason(kind: MovingKind, step: number, of: number, joined: boolean): st
 /** Links with signal that the common tree leaves idle. */
 function spareLinks({ network, trees: [common] }: Solution): LinkId[] {
   const { design, portIndexOf, light } = network;
-  const forwards = (p: number): boolean =>
-    [CODE.root, CODE.designated, CODE.master].some((code) => code === common?.role[p]);
   return design.links.flatMap(({ id, a, b }) => {
     const ends = [a, b].map((end) => portIndexOf(end.switch, end.port));
-    return ends.every((p) => light[p]) && !ends.every((p) => forwards(bridgePortOf(network, p))) ? [id] : [];
+    return ends.every((p) => light[p]) && !ends.every((p) => common && forwards(common, bridgePortOf(network, p)))
+      ? [id]
+      : [];
   });
 }
 
@@ -192,7 +193,7 @@ function outwards({ network, trees }: Solution, joins: readonly Joining[]): Join
 /** `VALLEY: 3 switches; 5 outside of any region`. */
 function regionsText(network: Network): string {
   const regions = regionsIn(network);
-  const outside = network.switches.filter((sw) => sw.up && sw.dialect !== 'off' && sw.dialect !== 'mstp').length;
+  const outside = network.switches.filter((sw) => sw.up && runsTrees(sw) && !isMultiple(sw)).length;
   const parts = regions.map(
     ({ map, switches, pieces }) =>
       `${map.configurationId.name}: ${switches.length} ${switches.length === 1 ? 'switch' : 'switches'}${pieces.length > 1 ? ` in ${pieces.length} pieces` : ''}`,
@@ -220,11 +221,11 @@ export interface MovingGoal {
 /** Into the region that there is; where there is none, to the best groupings, or with the trees kept. The error says that all are there. */
 export function movingGoals(solution: Solution, progress: Progress = () => true): Result<MovingGoal[], string> {
   const { design } = solution.network;
-  if (design.switches.every((sw) => !sw.up || sw.dialect === 'off'))
+  if (design.switches.every((sw) => !sw.up || !runsTrees(sw)))
     return fail('No switch here runs spanning tree: there is nobody to move.');
   const region = mainRegion(design);
   const outside = design.switches
-    .filter((sw) => sw.up && sw.dialect !== 'off' && (sw.dialect !== 'mstp' || sw.region !== region?.id))
+    .filter((sw) => sw.up && runsTrees(sw) && (!isMultiple(sw) || sw.region !== region?.id))
     .map((sw) => sw.id);
   if (outside.length === 0)
     return fail('Every switch that runs spanning tree is in one region already: there is nobody to move.');

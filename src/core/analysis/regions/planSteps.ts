@@ -1,4 +1,5 @@
 /** Steps of a plan that a running network goes through, and what a simulation of them says of each. */
+import { isClassic } from '../../model/document';
 import type { SwitchId } from '../../model/ids';
 import type { Design } from '../../model/document';
 
@@ -12,8 +13,7 @@ export interface PlanStep {
 }
 
 /** Seconds between two steps, in which all comes to rest: more where ports take two forward delays. */
-export const pauseIn = ({ switches }: Design): number =>
-  switches.some((sw) => sw.up && (sw.dialect === 'stp' || sw.dialect === 'per-vlan-stp')) ? 60 : 10;
+export const pauseIn = ({ switches }: Design): number => (switches.some((sw) => sw.up && isClassic(sw)) ? 60 : 10);
 
 /** What a step did, of a run of the plan's actions. */
 export interface StepOutcome {

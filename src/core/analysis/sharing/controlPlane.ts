@@ -1,14 +1,16 @@
 /** What each dialect costs a network: trees that a switch keeps, and BPDUs a second once all has settled. */
+import { spokenAs } from '../regions/asDialect';
+import { SPOKEN, isMultiple } from '../../model/document';
+import { runsTrees, isPerVlan } from '../../model/document';
 import { CIST, treeInstance, treeVlan, type SwitchId } from '../../model/ids';
 import type { Design, Dialect } from '../../model/document';
 import type { Network } from '../../topology/network';
-import { isPerVlan } from '../../topology/bridgeId';
 import { CODE, type SettledTree, type Solution } from '../../tree/settled';
 import { solve } from '../../tree/solve';
 import { asInstances, asOneTree, asPerVlan } from '../regions/asDialect';
 
 export interface ControlCost {
-  readonly dialect: Exclude<Dialect, 'off'>;
+  readonly dialect: Dialect;
   /** The most trees that one switch keeps. */
   readonly trees: number;
   /** BPDUs a second that all switches send. */
@@ -19,8 +21,6 @@ export interface ControlCost {
   readonly spoken: boolean;
 }
 
-export const COMPARED: readonly ControlCost['dialect'][] = ['stp', 'rstp', 'mstp', 'per-vlan-stp', 'per-vlan-rstp'];
-
 /**
  * Every dialect in turn, spoken by all switches that run spanning tree. A designated port sends a BPDU each hello time
  * of its root (802.1D-1998 8.6.1, 802.1Q-2018 13.34); the tree of VLAN 1 of a per-VLAN dialect sends one
@@ -28,30 +28,18 @@ export const COMPARED: readonly ControlCost['dialect'][] = ['stp', 'rstp', 'mstp
  * instances are taken to be the VLAN trees that are set in different ways now.
  */
 export const controlCosts = (design: Design): ControlCost[] =>
-  COMPARED.flatMap((dialect): ControlCost[] => {
+  SPOKEN.flatMap((dialect): ControlCost[] => {
     const solution = solve(spokenAs(design, dialect));
     return solution.ok
       ? [{ dialect, spoken: design.switches.some((sw) => sw.dialect === dialect), ...controlOf(solution.value) }]
       : [];
   });
 
-function spokenAs(design: Design, dialect: ControlCost['dialect']): Design {
-  switch (dialect) {
-    case 'stp':
-    case 'rstp':
-      return asOneTree(design, dialect);
-    case 'mstp':
-      return asInstances(design);
-    default:
-      return asPerVlan(design, dialect);
-  }
-}
-
 /** What a network's trees cost it as they are. */
 export function controlOf(solution: Solution): Omit<ControlCost, 'dialect' | 'spoken'> {
   const { network, trees } = solution;
   const { sent, received } = bpduRates(solution);
-  const runs = network.switches.flatMap((sw, s) => (sw.up && sw.dialect !== 'off' ? [s] : []));
+  const runs = network.switches.flatMap((sw, s) => (sw.up && runsTrees(sw) ? [s] : []));
   const kept = runs.map((s) => trees.filter((tree) => takesPart(network, tree, s)).length);
   const busiest = network.switches.reduce(
     (most, _, s) => (sent[s]! + received[s]! > sent[most]! + received[most]! ? s : most),
@@ -87,14 +75,14 @@ export function bpduRates({ network, trees }: Solution): Rates {
   for (const tree of trees) {
     tree.designated.forEach((speaker, p) => {
       if (speaker < 0) return;
-      const { dialect } = switches[owner[speaker]!]!;
-      if (dialect === 'mstp') {
+      const sender = switches[owner[speaker]!]!;
+      if (isMultiple(sender)) {
         const key = `${speaker} ${p}`;
         if (treeInstance(tree.id) === null || told.has(key)) return;
         told.add(key);
       }
       const twice =
-        isPerVlan(dialect) && (treeVlan(tree.id) === 1 || tree.id === CIST) && ports[speaker]!.vlans.mode === 'trunk';
+        isPerVlan(sender) && (treeVlan(tree.id) === 1 || tree.id === CIST) && ports[speaker]!.vlans.mode === 'trunk';
       const root = trees[0]!.root[owner[p]!]!;
       const rate = (twice ? 2 : 1) / (switches[root < 0 ? owner[p]! : root]!.timers.hello || 1);
       (p === speaker ? rates.sent : rates.received)[owner[p]!]! += rate;

@@ -6,7 +6,7 @@ import { methodOf } from '../../model/costMethod';
 import { BRIDGE_PRIORITY, MAX_COST } from '../../model/legal';
 import { setBridgePriority } from '../../topology/bridgeId';
 import type { Network } from '../../topology/network';
-import { CODE, type SettledTree } from '../../tree/settled';
+import { CODE, type SettledTree, forwards } from '../../tree/settled';
 import { leadsOut } from './paths';
 import type { Setting } from './whatIf';
 import type { Target } from './wishes';
@@ -63,10 +63,7 @@ function spanningCables(
         ] as const,
     ),
   );
-  const carries = (p: number): boolean =>
-    [p, far[p]!].every(
-      (q) => tree.role[q] === CODE.root || tree.role[q] === CODE.designated || tree.role[q] === CODE.master,
-    );
+  const carries = (p: number): boolean => [p, far[p]!].every((q) => forwards(tree, q));
   const weight = (p: number): number =>
     wish.get(p) === 'carry' ? -2 : carries(p) ? -1 : tree.cost[p]! + tree.cost[far[p]!]!;
   const usable = Array.from(far.keys()).filter(

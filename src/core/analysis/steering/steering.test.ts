@@ -5,8 +5,7 @@ import { editAll } from '../../edit/edit';
 import { methodOf } from '../../model/costMethod';
 import type { PortId, SwitchId, TreeId } from '../../model/ids';
 import { MAX_COST } from '../../model/legal';
-import type { Design } from '../../model/document';
-import { isPerVlan } from '../../topology/bridgeId';
+import { type Design, isPerVlan } from '../../model/document';
 import { anyDesign, meshDesign, networkOf, solutionOf } from '../../testing/networks';
 import { roleOf, treeOf } from '../../tree/settled';
 import { costMargin, portMargins } from './margin';
@@ -79,7 +78,7 @@ describe('candidate paths', () => {
 describe('the margin of a cost', () => {
   const roles = (design: Design, tree: TreeId) => [...treeOf(solutionOf(design), tree)!.role];
   const withCost = (design: Design, tree: TreeId, sw: SwitchId, port: PortId, cost: number): Design => {
-    const key = isPerVlan(design.switches.find((each) => each.id === sw)!.dialect) ? tree : ('cst' as TreeId);
+    const key = isPerVlan(design.switches.find((each) => each.id === sw)!) ? tree : ('cst' as TreeId);
     const edited = editAll(design, [{ do: 'set-port-cost', switch: sw, port, tree: key, cost }]);
     if (!edited.ok) throw new Error(edited.error.found);
     return edited.value.design;

@@ -1,4 +1,5 @@
 /** Trying settings in one tree without writing them into the design: a network compiled once, solved many times. */
+import { isMultiple } from '../../model/document';
 import type { Command } from '../../edit/commands';
 import { CIST, type TreeId } from '../../model/ids';
 import { settingKey } from '../../topology/bridgeId';
@@ -27,12 +28,11 @@ export function withSettings(network: Network, tree: TreeId, settings: readonly 
       switches[setting.switch] = { ...sw, trees: { ...sw.trees, [key]: { priority: setting.value } } };
     } else {
       const port = ports[setting.port]!;
-      const { dialect } = network.switches[network.owner[setting.port]!]!;
-      const key = settingKey(tree, dialect);
+      const sw = network.switches[network.owner[setting.port]!]!;
+      const key = settingKey(tree, sw.dialect);
       const own = { ...port.trees[key], [setting.of === 'cost' ? 'cost' : 'priority']: setting.value };
       // In the CIST a port has one cost toward its region and one toward others, and only one of them counts.
-      const outside =
-        setting.of === 'cost' && tree === CIST && dialect === 'mstp' ? { externalCost: setting.value } : {};
+      const outside = setting.of === 'cost' && tree === CIST && isMultiple(sw) ? { externalCost: setting.value } : {};
       ports[setting.port] = { ...port, ...outside, trees: { ...port.trees, [key]: own } };
     }
   }
@@ -64,7 +64,6 @@ export function settingCommands(network: Network, trees: readonly TreeId[], sett
 export function costCommand(network: Network, tree: TreeId, p: number, cost: number | null): Command {
   const sw = network.switches[network.owner[p]!]!;
   const at = { switch: sw.id, port: network.ports[p]!.id };
-  if (tree === CIST && sw.dialect === 'mstp' && insidePorts(network)[p] === 0)
-    return { do: 'set-external-cost', ...at, cost };
+  if (tree === CIST && isMultiple(sw) && insidePorts(network)[p] === 0) return { do: 'set-external-cost', ...at, cost };
   return { do: 'set-port-cost', ...at, tree: settingKey(tree, sw.dialect), cost };
 }

@@ -4,7 +4,7 @@ import type { Design } from '../../model/document';
 import { fail, ok, type Result } from '../../base/result';
 import { bridgePortOf, deadReason, type Network } from '../../topology/network';
 import { label, switchName } from '../../tree/explain/phrases';
-import { CODE, type SettledTree } from '../../tree/settled';
+import { CODE, type SettledTree, forwards } from '../../tree/settled';
 import { partsOf } from '../parts';
 import { leadsOut } from './paths';
 
@@ -55,10 +55,9 @@ export function targetOf(network: Network, wish: Wish): Result<Target, string> {
   return ok({ wants: wish.wants, a, b });
 }
 
-const forwards = (tree: SettledTree, p: number): boolean =>
-  tree.role[p] === CODE.root || tree.role[p] === CODE.designated || tree.role[p] === CODE.master;
+/** A port with signal that takes part and discards. */
 const blocks = (tree: SettledTree, p: number): boolean =>
-  tree.role[p] === CODE.alternate || tree.role[p] === CODE.backup;
+  tree.role[p] !== CODE.absent && tree.role[p] !== CODE.disabled && !forwards(tree, p);
 
 /** Whether a tree does what is wished. */
 export const isMet = (tree: SettledTree, { wants, a, b }: Target): boolean =>

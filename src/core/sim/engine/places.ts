@@ -1,4 +1,5 @@
 /** Which entities run in a switch, and which of its ports each has. */
+import { runsTrees } from '../../model/document';
 import { treeInstance, treeVlan, type TreeId } from '../../model/ids';
 import type { Switch } from '../../model/document';
 import type { Network } from '../../topology/network';
@@ -9,7 +10,7 @@ import { belongs, partOf } from '../../topology/trees';
 /** Whether a switch, once it has power, takes part in a tree. */
 export function takesPartIn(sw: Switch, region: RegionMap | null, tree: TreeId): boolean {
   const mstid = treeInstance(tree);
-  if (sw.dialect === 'off' || partOf({ ...sw, up: true }, tree) !== 'bridge') return false;
+  if (!runsTrees(sw) || partOf({ ...sw, up: true }, tree) !== 'bridge') return false;
   return !mstid || (region?.instances.some((instance) => instance.mstid === mstid) ?? false);
 }
 

@@ -1,4 +1,7 @@
 /** The protocols of a whole network on one clock: a deterministic run of messages and timers, in microseconds. */
+import { traitsOf } from '../../model/document';
+import { isClassic } from '../../model/document';
+import { runsTrees } from '../../model/document';
 import { treeVlan, type BundleId, type PortId, type TreeId } from '../../model/ids';
 import type { Design } from '../../model/document';
 import type { Bpdu } from '../../modes/bpdu';
@@ -28,6 +31,7 @@ import type { Event, Running } from './running';
 import type { Watch } from './watch';
 
 const NOBODY: readonly number[] = [];
+const ENTITIES = { classic: stpEntity, rapid: rstpEntity };
 const TIMER: Cause = { by: 'timer' };
 const SIGNAL: Cause = { by: 'signal' };
 const SETTING: Cause = { by: 'setting' };
@@ -230,7 +234,7 @@ export class Simulation {
   passes(vid: number, port: number): boolean {
     const { switches, owner, live, carried } = this.network;
     if (!live[port] || !carried[port]!.has(vid)) return false;
-    if (switches[owner[port]!]!.dialect === 'off') return true;
+    if (!runsTrees(switches[owner[port]!]!)) return true;
     const tree = this.treeFor(owner[port]!, vid);
     return tree >= 0 && this.states[tree]![port] === 'forwarding';
   }
@@ -241,9 +245,7 @@ export class Simulation {
    */
   get rests(): boolean {
     const { switches } = this.network;
-    const aged = switches.map(({ dialect, timers: { maxAge, hello } }) =>
-      dialect === 'stp' || dialect === 'per-vlan-stp' ? maxAge : 3 * hello,
-    );
+    const aged = switches.map((sw) => (isClassic(sw) ? sw.timers.maxAge : 3 * sw.timers.hello));
     const quiet = (Math.max(0, ...aged) + 1) * SECOND;
     return (
       this.now - this.lastChange >= quiet &&
@@ -323,7 +325,7 @@ export class Simulation {
       offset: Math.floor(this.random() * timers.hello * SECOND),
     };
     const dirty = new Set<number>();
-    const entity = (dialect === 'stp' || dialect === 'per-vlan-stp' ? stpEntity : rstpEntity)(settings, {
+    const entity = ENTITIES[traitsOf(dialect).machines!](settings, {
       now: () => this.now,
       transmit: (port, bpdu) => this.send(tree, ports[port]!, bpdu, s, NOBODY),
       changed: (port, own) => dirty.add(own * ports.length + port),

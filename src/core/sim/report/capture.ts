@@ -1,7 +1,7 @@
 /** Frames as they go over the cables, in octets: what a packet analyser would see. */
+import { isPerVlan } from '../../model/document';
 import { CIST, CST, treeVlan, vlanTree, type TreeId } from '../../model/ids';
 import type { Bpdu, MstBpdu, RstFlags } from '../../modes/bpdu';
-import { isPerVlan } from '../../topology/bridgeId';
 import type { Network } from '../../topology/network';
 import { encodeBpdu, type WireBpdu, type WireFlags, type WireInfo, type WireMst } from '../../wire/bpdu';
 import { negotiationOf } from '../../topology/lag/ends';
@@ -43,13 +43,13 @@ export function captureOf(
     if (!wanted(log.portOf(i))) continue;
     const { t, tree, port, bpdu, origin } = log.at(i);
     const id = trees[tree]!;
-    const { mac, dialect } = network.switches[origin]!;
+    const sender = network.switches[origin]!;
     const octets = encodeBpdu(wireOf(keys, bpdu));
     const at = interfaceFor(port);
     const put = (to: string, vlan: number | null): number =>
-      frames.push({ t, at, octets: encodeFrame({ to, from: mac, vlan, bpdu: octets }) });
+      frames.push({ t, at, octets: encodeFrame({ to, from: sender.mac, vlan, bpdu: octets }) });
     if (id === CST || id === CIST || id === vlanTree(1)) put(BRIDGE_GROUP, null);
-    if (id === CST || !isPerVlan(dialect)) continue;
+    if (id === CST || !isPerVlan(sender)) continue;
     const vid = treeVlan(id) ?? 1;
     const { vlans } = network.ports[port]!;
     put(PER_VLAN_GROUP, vlans.mode === 'trunk' && vlans.native !== vid ? vid : null);

@@ -3,9 +3,8 @@ import type { MemberState } from '../../modes/lacp/state';
 import type { SwitchId, TreeId } from '../../model/ids';
 import { treesName } from '../../model/ids';
 import type { Action } from '../../model/scenario';
-import type { LinkEnd } from '../../model/document';
+import { traitsOf, type LinkEnd } from '../../model/document';
 import { SECOND, type Micros, type RunRole, type RunState } from '../../modes/entity';
-import { DIALECT_NAMES } from '../../edit/describe';
 import { compileNetwork, type Network } from '../../topology/network';
 import type { MemberMark } from '../trace/memberLog';
 import type { Cause, PortChange } from '../trace/recording';
@@ -84,7 +83,7 @@ export function actionText(network: Network, action: Action): string {
       return `The link ${linkName(action.link)} is cut${action.light ? '' : ', but its ends still have light'}`;
     case 'speak': {
       const region = network.design.regions.find((each) => each.id === action.region);
-      return `${nameOf(network, action.switch)} speaks ${DIALECT_NAMES[action.dialect]}${region ? `, region ${region.name || region.id}` : ''}`;
+      return `${nameOf(network, action.switch)} speaks ${traitsOf(action.dialect).name}${region ? `, region ${region.name || region.id}` : ''}`;
     }
     case 'link-up':
       return `The link ${linkName(action.link)} is back`;

@@ -1,4 +1,5 @@
 /** A run as plain data that travels from worker to page, and what is read off it at any instant. */
+import { runsTrees } from '../../model/document';
 import type { TreeId } from '../../model/ids';
 import { editAll } from '../../edit/edit';
 import type { Action } from '../../model/scenario';
@@ -182,7 +183,7 @@ export class Player {
       passes: (vid, port) => {
         const s = network.owner[port]!;
         if (!(signal[port]! & LIVE) || !network.carried[port]!.has(vid)) return false;
-        if (network.switches[s]!.dialect === 'off') return true;
+        if (!runsTrees(network.switches[s]!)) return true;
         const tree = treeFor(s, vid);
         return tree >= 0 && state(tree, port) === 'forwarding';
       },

@@ -1,4 +1,5 @@
 /** A tree as the protocols have it at this moment, in the form in which the solver's answer is told. */
+import { isMultiple } from '../../model/document';
 import type { PortId, SwitchId } from '../../model/ids';
 import {
   entryOf,
@@ -44,7 +45,7 @@ export function viewNow(sim: Simulation, tree: number): TreeView {
       rootPathCost: instance ? internalCost : externalCost,
       rootPort: rootPort === undefined ? null : network.ports[rootPort]!.id,
       ports,
-      ...(sw.dialect === 'mstp'
+      ...(isMultiple(sw)
         ? { regionalRoot: idOf(regionalRoot), externalRootPathCost: externalCost, internalRootPathCost: internalCost }
         : {}),
     };

@@ -1,4 +1,5 @@
 /** Why a switch is root: the ranking of bridge identifiers in its island. */
+import { isMultiple } from '../../model/document';
 import { CIST, treeName } from '../../model/ids';
 import { bridgeId, bridgeIdText, setBridgePriority, systemIdExtension, type BridgeId } from '../../topology/bridgeId';
 import type { Network } from '../../topology/network';
@@ -64,7 +65,7 @@ export function explainRoot(network: Network, tree: SettledTree, s: number): Ele
 /** In a CIST with regions: why a switch's regional root is that, in a sentence (802.1Q-2018 13.9); null for a bridge that is in no region. */
 export function explainRegionalRoot({ switches, ports }: Network, tree: SettledTree, s: number): string | null {
   const regional = tree.regional?.root[s] ?? -1;
-  if (tree.id !== CIST || regional < 0 || switches[s]!.dialect !== 'mstp') return null;
+  if (tree.id !== CIST || regional < 0 || !isMultiple(switches[s]!)) return null;
   const name = switchName(switches[regional]!);
   if (tree.root[s] === regional) return `${name} is the root of the CIST, and so the regional root of its own region.`;
   const p = tree.rootPort[regional]!;

@@ -21,7 +21,7 @@ export function explainPort(solution: Solution, tree: SettledTree, p: number): P
   if (!role) return null;
   const say = (sentence: string, ...comparisons: (Comparison | null)[]): PortExplanation => ({
     role,
-    state: stateIn(tree, p, role),
+    state: stateIn(tree, p),
     sentence,
     comparisons: comparisons.filter((c) => c !== null),
   });

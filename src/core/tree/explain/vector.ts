@@ -1,4 +1,5 @@
 /** Priority vectors (IEEE 802.1Q-2018 clause 13.9): compared part by part, lower is better. */
+import { isMultiple, isClassic, readsRst } from '../../model/document';
 import {
   bridgeId,
   bridgeIdText,
@@ -10,10 +11,8 @@ import {
   type PortIdentifier,
 } from '../../topology/bridgeId';
 import { CIST } from '../../model/ids';
-import { readsRst } from '../cist';
 import type { Network } from '../../topology/network';
 import type { SettledTree } from '../settled';
-import { isClassic } from '../../topology/trees';
 
 export interface PriorityVector {
   readonly root: BridgeId;
@@ -123,8 +122,7 @@ function heardInCist(network: Network, tree: SettledTree, p: number, offer: Prio
   if (tree.regional!.inside[p])
     return { ...offer, internalRootPathCost: (offer.internalRootPathCost ?? 0) + tree.cost[p]!, receivingPort };
   // Who reads an MST BPDU as an RST BPDU sees the regional root as its sender (14.4).
-  const seen =
-    readsRst(network.switches[s]!) && network.switches[from]!.dialect === 'mstp' ? offer.regionalRoot : undefined;
+  const seen = readsRst(network.switches[s]!) && isMultiple(network.switches[from]!) ? offer.regionalRoot : undefined;
   return {
     ...offer,
     rootPathCost: offer.rootPathCost + tree.cost[p]!,

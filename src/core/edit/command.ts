@@ -1,0 +1,35 @@
+/** What a command is: its shape, what it does to a draft, and how it is told, together. */
+import type { Draft } from 'immer';
+import { z } from '../base/zod';
+import type { Design } from '../model/document';
+import type { Phrase, Told } from './phrase';
+
+interface About<C> {
+  /** Does it; throws `Missing` where it names what is not there. */
+  apply(draft: Draft<Design>, command: C): void;
+  say(told: Told, command: C): Phrase;
+  /** Takes in what it adds, for commands that follow. */
+  learn?(told: Told, command: C): void;
+}
+
+type Schema<K extends string, S extends z.core.$ZodLooseShape> = z.ZodObject<
+  { do: z.ZodLiteral<K> } & S,
+  z.core.$strict
+>;
+
+/** A kind of command. */
+export interface CommandKind<
+  K extends string = string,
+  S extends z.core.$ZodLooseShape = z.core.$ZodLooseShape,
+> extends About<z.output<Schema<K, S>>> {
+  readonly schema: Schema<K, S>;
+}
+
+export const command = <const K extends string, S extends z.core.$ZodLooseShape>(
+  kind: K,
+  shape: S,
+  about: About<z.output<Schema<K, S>>>,
+): CommandKind<K, S> => ({
+  schema: z.strictObject({ do: z.literal(kind), ...shape }) as unknown as Schema<K, S>,
+  ...about,
+});

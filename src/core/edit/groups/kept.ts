@@ -1,0 +1,74 @@
+/** What is kept with a design and no part of the network: reported neighbours, worksheets, scenarios. */
+import equal from 'fast-deep-equal';
+import { z } from '../../base/zod';
+import { mostOf, observedSchema, worksheetSchema } from '../../model/document';
+import { treesName } from '../../model/ids';
+import { scenarioSchema } from '../../model/scenario';
+import { command } from '../command';
+import { Missing, copyOf } from '../draft';
+import { say } from '../phrase';
+
+export const keptCommands = [
+  command(
+    'set-observed',
+    { observed: z.array(observedSchema) },
+    {
+      apply(draft, { observed }) {
+        if (!equal(draft.observed, observed)) draft.observed = copyOf(observed);
+      },
+      say: (_, { observed }) => say('observed neighbours: ', `${observed.length} rows`),
+    },
+  ),
+  command(
+    'keep-worksheet',
+    { worksheet: worksheetSchema },
+    {
+      apply(draft, { worksheet }) {
+        draft.worksheets.push(copyOf(worksheet));
+        if (draft.worksheets.length > mostOf('worksheets')) draft.worksheets.shift();
+      },
+      say: (_, { worksheet: { tree, right, of } }) =>
+        say('worksheet for ', `${treesName([tree])}: ${right} of ${of} right`),
+    },
+  ),
+  command(
+    'forget-worksheets',
+    {},
+    {
+      apply(draft) {
+        if (draft.worksheets.length > 0) draft.worksheets = [];
+      },
+      say: () => say('worksheets ', 'forgotten'),
+    },
+  ),
+  /** Adds a scenario, or replaces the one of that id. */
+  command(
+    'keep-scenario',
+    { scenario: scenarioSchema },
+    {
+      apply(draft, { scenario }) {
+        const place = draft.scenarios.findIndex((each) => each.id === scenario.id);
+        draft.scenarios.splice(place < 0 ? draft.scenarios.length : place, place < 0 ? 0 : 1, copyOf(scenario));
+      },
+      say({ design }, { scenario }) {
+        const there = design.scenarios.some((each) => each.id === scenario.id);
+        return say('scenario ', `${scenario.name}: ${there ? 'changed' : 'kept'}`);
+      },
+    },
+  ),
+  command(
+    'forget-scenario',
+    { scenario: z.string() },
+    {
+      apply(draft, { scenario }) {
+        const place = draft.scenarios.findIndex((each) => each.id === scenario);
+        if (place < 0) throw new Missing(`scenario ${scenario}`);
+        draft.scenarios.splice(place, 1);
+      },
+      say({ design }, { scenario }) {
+        const name = design.scenarios.find((each) => each.id === scenario)?.name;
+        return say('scenario ', `${name ?? scenario}: forgotten`);
+      },
+    },
+  ),
+] as const;

@@ -1,0 +1,59 @@
+/** The names in a design, found in one pass: several hundred may be asked for at once. */
+import { oncePer } from '../../base/cache';
+import type { Bundle, Design, Host, Link, RegionSettings, Switch } from '../document';
+import type { BundleId, HostId, LinkId, RegionId, SwitchId } from '../ids';
+import { nameOf, type Names } from '../names';
+
+/** The things of a design by id. */
+export interface Things {
+  readonly switches: Map<SwitchId, Switch>;
+  readonly links: Map<LinkId, Link>;
+  readonly hosts: Map<HostId, Host>;
+  readonly bundles: Map<BundleId, Bundle>;
+  readonly regions: Map<RegionId, RegionSettings>;
+}
+
+const byId = <T extends { readonly id: string }>(items: readonly T[]): Map<T['id'], T> =>
+  new Map(items.map((item) => [item.id, item]));
+
+export const thingsOf = ({ switches, links, hosts, bundles, regions }: Design): Things => ({
+  switches: byId(switches),
+  links: byId(links),
+  hosts: byId(hosts),
+  bundles: byId(bundles),
+  regions: byId(regions),
+});
+
+/** Names of what is among the things at the time of asking. */
+export function namesFrom({ switches, links, hosts, bundles, regions }: Things): Names {
+  const called = <I extends string>(
+    things: Map<I, { readonly name?: string | undefined; readonly id: string }>,
+    id: I,
+  ) => {
+    const found = things.get(id);
+    return found ? nameOf(found) : id;
+  };
+  const names: Names = {
+    switch: (id) => called(switches, id),
+    end: (at) => `${names.switch(at.switch)} port ${at.port}`,
+    link(id) {
+      const link = links.get(id);
+      return link ? `${names.end(link.a)} to ${names.end(link.b)}` : id;
+    },
+    host: (id) => called(hosts, id),
+    bundle(id) {
+      const bundle = bundles.get(id);
+      return bundle ? `${nameOf(bundle)} on ${names.switch(bundle.switch)}` : id;
+    },
+    region(id) {
+      if (id === undefined) return 'of its own';
+      const name = regions.get(id)?.name;
+      if (!name) return id;
+      return [...regions.values()].filter((other) => other.name === name).length > 1 ? `${name} (${id})` : name;
+    },
+  };
+  return names;
+}
+
+/** The names in a design. */
+export const namesOf = oncePer((design: Design): Names => namesFrom(thingsOf(design)));

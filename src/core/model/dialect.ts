@@ -1,0 +1,64 @@
+/** The dialects of spanning tree as a table of what tells them apart: the one place that compares them by name. */
+
+/** What a dialect is; a new one is a row of the table. */
+export interface Traits {
+  /** As people call it. */
+  readonly name: string;
+  /** As short as it can be told of a whole network. */
+  readonly kind: string;
+  /** The word in a cabling line. */
+  readonly word: string;
+  /** Which trees it runs: one for all VLANs, one for each, the CIST with its instances, or none, so that it floods BPDUs. */
+  readonly trees: 'one' | 'vlan' | 'region' | 'none';
+  /** What runs in a bridge: the procedures of 802.1D-1998 clause 8, the machines of 802.1Q-2018 clause 13, or nothing. */
+  readonly machines: 'classic' | 'rapid' | null;
+}
+
+const TABLE = {
+  stp: { name: 'Classic STP', kind: 'classic', word: 'stp', trees: 'one', machines: 'classic' },
+  rstp: { name: 'RSTP', kind: 'rapid', word: 'rstp', trees: 'one', machines: 'rapid' },
+  mstp: { name: 'MSTP', kind: 'multiple', word: 'mstp', trees: 'region', machines: 'rapid' },
+  'per-vlan-stp': {
+    name: 'Per-VLAN classic',
+    kind: 'per VLAN, classic',
+    word: 'per-vlan-stp',
+    trees: 'vlan',
+    machines: 'classic',
+  },
+  'per-vlan-rstp': {
+    name: 'Per-VLAN rapid',
+    kind: 'per VLAN, rapid',
+    word: 'per-vlan-rstp',
+    trees: 'vlan',
+    machines: 'rapid',
+  },
+  off: { name: 'no spanning tree', kind: '', word: 'without-stp', trees: 'none', machines: null },
+} as const satisfies Record<string, Traits>;
+
+export type Dialect = keyof typeof TABLE;
+
+/** The dialects that a switch may speak, in the order in which they are offered. */
+export const DIALECTS = Object.keys(TABLE) as [Dialect, ...Dialect[]];
+
+/** Those that run spanning tree. */
+export const SPOKEN = DIALECTS.filter((dialect) => TABLE[dialect].trees !== 'none');
+
+export const traitsOf = (dialect: Dialect): Traits => TABLE[dialect];
+
+/** What a question about a switch's dialect needs of the switch. */
+interface Speaks {
+  readonly dialect: Dialect;
+}
+
+/** Whether it runs spanning tree at all. */
+export const runsTrees = ({ dialect }: Speaks): boolean => TABLE[dialect].trees !== 'none';
+/** Whether it runs one tree for each VLAN. */
+export const isPerVlan = ({ dialect }: Speaks): boolean => TABLE[dialect].trees === 'vlan';
+/** Whether it runs the CIST and instances, and may share a region with others. */
+export const isMultiple = ({ dialect }: Speaks): boolean => TABLE[dialect].trees === 'region';
+/** Whether it runs one tree for all VLANs, and no instances. */
+export const isSingle = ({ dialect }: Speaks): boolean => TABLE[dialect].trees === 'one';
+/** Whether it knows configuration BPDUs alone (802.1D-1998). */
+export const isClassic = ({ dialect }: Speaks): boolean => TABLE[dialect].machines === 'classic';
+/** Whether it reads MST BPDUs as RST BPDUs (802.1Q-2018 14.4). */
+export const readsRst = (sw: Speaks): boolean => TABLE[sw.dialect].machines === 'rapid' && !isMultiple(sw);

@@ -1,0 +1,85 @@
+/** Ports, and what ports and bundles have in common as bridge ports. */
+import { z } from '../base/zod';
+import { branded, perTree } from './common';
+import { field } from './field';
+import type { PortId } from './ids';
+import {
+  LACP_PRIORITY,
+  PORT_PRIORITY,
+  lacpKey,
+  lacpPriority,
+  pathCost,
+  portNumber,
+  portPriority,
+  speed,
+  vlanId,
+  vlanSetText,
+} from './legal';
+
+export const DEFAULT_CARRIAGE = { mode: 'trunk', native: 1, allowed: '1-4094' } as const;
+
+/** Which VLANs' frames a port takes, and which of them untagged. */
+export const carriageSchema = z.discriminatedUnion('mode', [
+  z.strictObject({
+    mode: z.literal('trunk'),
+    native: vlanId.default(DEFAULT_CARRIAGE.native),
+    allowed: vlanSetText.default(DEFAULT_CARRIAGE.allowed),
+  }),
+  z.strictObject({ mode: z.literal('access'), vlan: vlanId }),
+]);
+export type Carriage = z.output<typeof carriageSchema>;
+
+/** `trunk 1-4094, native 1` or `access 15`. */
+export const carriageText = (vlans: Carriage): string =>
+  vlans.mode === 'access'
+    ? `access ${vlans.vlan}`
+    : `trunk ${vlans.allowed === '' ? 'no VLAN' : vlans.allowed}, native ${vlans.native}`;
+
+/** What a bridge port has, be it a port or a bundle. */
+export const bridgePortFields = {
+  edge: field(z.boolean().default(false), {
+    label: 'edge port',
+    reads: 'run',
+    done: (edge) => (edge ? 'edge port' : 'not an edge port'),
+  }),
+  cost: field(pathCost.optional(), { label: 'cost', reads: 'trees', absent: 'from speed' }),
+  /** Of an MSTP port: toward bridges outside of its region. */
+  externalCost: field(pathCost.optional(), { label: 'external cost', reads: 'trees', absent: 'as its cost' }),
+  priority: field(portPriority.default(PORT_PRIORITY.default), { label: 'priority', reads: 'trees' }),
+  trees: perTree(
+    z.strictObject({
+      cost: field(pathCost.optional(), { label: 'cost', reads: 'tree' }),
+      priority: field(portPriority.optional(), { label: 'priority', reads: 'tree' }),
+    }),
+  ).default({}),
+  vlans: field(carriageSchema.default(DEFAULT_CARRIAGE), {
+    label: 'VLANs',
+    reads: 'trees',
+    text: carriageText,
+    whole: true,
+  }),
+};
+
+const { edge, ...steering } = bridgePortFields;
+
+export const portSchema = z.strictObject({
+  id: branded<PortId>(),
+  number: field(portNumber, { label: 'number', reads: 'trees' }),
+  speed: field(speed.default(1000), { label: 'speed', unit: 'Mb/s', reads: 'trees' }),
+  up: field(z.boolean().default(true), {
+    label: 'set',
+    reads: 'trees',
+    text: (up) => (up ? 'up' : 'down'),
+    done: (up) => (up ? 'set up' : 'set down'),
+  }),
+  edge,
+  /** What the port says as a member of a bundle: its priority there, and a key other than the bundle's. */
+  lacp: z
+    .strictObject({
+      priority: field(lacpPriority.default(LACP_PRIORITY.default), { label: 'LACP priority', reads: 'trees' }),
+      key: field(lacpKey.optional(), { label: 'LACP key', reads: 'trees', absent: 'that of its bundle' }),
+    })
+    .optional(),
+  ...steering,
+});
+export type Port = z.output<typeof portSchema>;

@@ -1,0 +1,83 @@
+import { z } from '../base/zod';
+import { COST_METHODS, branded, nameField, perTree, positionSchema } from './common';
+import { DIALECTS, traitsOf } from './dialect';
+import { field, listField } from './field';
+import type { RegionId, SwitchId } from './ids';
+import { BRIDGE_PRIORITY, LACP_PRIORITY, bridgePriority, lacpPriority, macAddress, timerSchemas } from './legal';
+import { MAX_PORTS } from './limits';
+import { portSchema } from './port';
+
+export const TIERS = ['core', 'distribution', 'access'] as const;
+export type Tier = (typeof TIERS)[number];
+
+export const DEFAULT_TIMERS = { hello: 2, maxAge: 20, forwardDelay: 15, maxHops: 20, txHold: 6 } as const;
+
+/** The timers of 802.1Q-2018 13.26 and 13.27, in the words of the standard; the settled trees know ages and hops alone. */
+export const timersSchema = z.strictObject({
+  hello: field(timerSchemas.hello.default(DEFAULT_TIMERS.hello), { label: 'hello time', reads: 'run' }),
+  maxAge: field(timerSchemas.maxAge.default(DEFAULT_TIMERS.maxAge), { label: 'max age', reads: 'trees' }),
+  forwardDelay: field(timerSchemas.forwardDelay.default(DEFAULT_TIMERS.forwardDelay), {
+    label: 'forward delay',
+    reads: 'run',
+  }),
+  maxHops: field(timerSchemas.maxHops.default(DEFAULT_TIMERS.maxHops), { label: 'max hops', reads: 'trees' }),
+  txHold: field(timerSchemas.txHold.default(DEFAULT_TIMERS.txHold), { label: 'transmit hold count', reads: 'run' }),
+});
+export type Timers = z.output<typeof timersSchema>;
+
+export const switchSchema = z.strictObject({
+  id: branded<SwitchId>(),
+  name: nameField,
+  tier: field(z.enum(TIERS).default('access'), { label: 'tier', reads: 'layout' }),
+  mac: field(macAddress, { label: 'MAC address', reads: 'trees' }),
+  /** False: without power. */
+  up: field(z.boolean().default(true), {
+    label: 'power',
+    reads: 'trees',
+    text: (up) => (up ? 'on' : 'off'),
+    done: (up) => (up ? 'switched on' : 'switched off'),
+  }),
+  /** Where this switch takes costs from speed by another method than the design's. */
+  pathCost: field(z.enum(COST_METHODS).optional(), {
+    label: 'path cost method',
+    reads: 'trees',
+    absent: 'that of the design',
+  }),
+  dialect: field(z.enum(DIALECTS).default('rstp'), {
+    label: 'dialect',
+    reads: 'trees',
+    text: (dialect) => traitsOf(dialect).name,
+  }),
+  /** Whose MST configuration it has; without one it is a region of its own, with every VLAN in the IST. */
+  region: field(branded<RegionId>().optional(), {
+    label: 'region settings',
+    reads: 'trees',
+    absent: 'of its own',
+    text: (region, names) => names.region(region),
+  }),
+  priority: field(bridgePriority.default(BRIDGE_PRIORITY.default), { label: 'priority', reads: 'trees' }),
+  trees: perTree(z.strictObject({ priority: field(bridgePriority, { label: 'priority', reads: 'tree' }) })).default({}),
+  timers: timersSchema.default(DEFAULT_TIMERS),
+  lacp: z
+    .strictObject({
+      systemPriority: field(lacpPriority.default(LACP_PRIORITY.default), {
+        label: 'LACP system priority',
+        reads: 'trees',
+      }),
+    })
+    .optional(),
+  position: field(positionSchema.optional(), {
+    label: 'place',
+    reads: 'layout',
+    text: (position) => (position ? `${position.x}, ${position.y}` : 'none'),
+  }),
+  ports: listField(z.array(portSchema), {
+    label: 'ports',
+    one: 'port',
+    most: MAX_PORTS.switch,
+    reads: 'trees',
+    nameOf: (port) => `port ${port.id}`,
+    at: (port) => ({ port: port.id }),
+  }),
+});
+export type Switch = z.output<typeof switchSchema>;

@@ -1,0 +1,11 @@
+import { z } from '../base/zod';
+import { nameField } from './common';
+import { field } from './field';
+import { vlanId } from './legal';
+
+export const vlanSchema = z.strictObject({
+  id: vlanId,
+  name: nameField,
+  load: field(z.number().min(0).optional(), { label: 'load', unit: 'Mb/s', reads: 'nothing' }),
+});
+export type Vlan = z.output<typeof vlanSchema>;
