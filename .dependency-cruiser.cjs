@@ -32,7 +32,7 @@ module.exports = {
       to: { path: rooms },
     },
     {
-      name: 'core-imports-zod-and-immer-only',
+      name: 'core-imports-zod-immer-and-equality-only',
       severity: 'error',
       from: {
         path: '^src/core/',
@@ -45,7 +45,7 @@ module.exports = {
       },
       to: {
         dependencyTypes: ['npm', 'npm-dev', 'npm-no-pkg', 'npm-unknown', 'core'],
-        pathNot: '^node_modules/(zod|immer)/',
+        pathNot: '^node_modules/(zod|immer|fast-deep-equal)/',
       },
     },
     {

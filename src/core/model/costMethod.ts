@@ -1,6 +1,7 @@
 /** Which of the two cost methods a switch uses. */
-import type { CostMethod, Design, Switch } from './document';
+import type { CostMethod } from './common';
+import type { Switch } from './switch';
 
 /** The switch's own path cost method, else the design's. */
-export const methodOf = (design: Pick<Design, 'pathCost'>, sw: Pick<Switch, 'pathCost'>): CostMethod =>
+export const methodOf = (design: { readonly pathCost: CostMethod }, sw: Pick<Switch, 'pathCost'>): CostMethod =>
   sw.pathCost ?? design.pathCost;

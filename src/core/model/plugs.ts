@@ -1,9 +1,18 @@
 /** Which ports have something plugged in: a cable or a host. */
 import type { PortId, SwitchId } from './ids';
-import type { Design, Port, Switch } from './document';
+import type { Host } from './host';
+import type { Link } from './link';
+import type { Port } from './port';
+import type { Switch } from './switch';
+
+/** What is plugged in somewhere. */
+interface Plugged {
+  readonly links: readonly Link[];
+  readonly hosts: readonly Host[];
+}
 
 /** Tells of every port of a design whether something is plugged in. */
-export function pluggedIn(design: Pick<Design, 'links' | 'hosts'>): (sw: SwitchId, port: PortId) => boolean {
+export function pluggedIn(design: Plugged): (sw: SwitchId, port: PortId) => boolean {
   const plugged = new Map<SwitchId, Set<PortId>>();
   for (const { switch: sw, port } of [
     ...design.links.flatMap(({ a, b }) => [a, b]),
@@ -15,7 +24,7 @@ export function pluggedIn(design: Pick<Design, 'links' | 'hosts'>): (sw: SwitchI
 }
 
 /** The ports of a switch with nothing plugged in. */
-export function freePortsOf(design: Pick<Design, 'links' | 'hosts'>, sw: Pick<Switch, 'id' | 'ports'>): Port[] {
+export function freePortsOf(design: Plugged, sw: Pick<Switch, 'id' | 'ports'>): Port[] {
   const taken = pluggedIn(design);
   return sw.ports.filter((port) => !taken(sw.id, port.id));
 }

@@ -19,7 +19,9 @@ import { Recording } from './trace/recording';
 import { MOST_FRAMES, SentLog, type SentLacpdu } from './trace/sentLog';
 import { Timeline } from './trace/timeline';
 import type { Action, Scenario } from '../model/scenario';
-import { speakCommand, stageOf, treesThrough } from './scenario/scenario';
+import { commandsOf, stageOf, treesThrough } from './scenario/scenario';
+import { actionKind } from '../model/actions/actions';
+import type { Happening } from '../model/actions/kind';
 import { ARRIVES, CARRIES, LIGHT, LIVE } from './engine/signal';
 import { Simulation } from './engine/simulation';
 import { viewNow } from './trace/view';
@@ -340,75 +342,21 @@ function comingMembers(before: Design, stage: Design): number[] {
 
 /** Puts an action on the clock. */
 function schedule(sim: Simulation, action: Action, start: Micros, take: (commands: readonly Command[]) => void): void {
-  const t = start + Math.round(action.at * SECOND);
-  const endsOf = (): readonly [number, number] | null => {
-    const { design, portIndexOf } = sim.network;
-    const link =
-      'link' in action && typeof action.link === 'string'
-        ? design.links.find((each) => each.id === action.link)
-        : undefined;
-    return link ? [portIndexOf(link.a.switch, link.a.port), portIndexOf(link.b.switch, link.b.port)] : null;
-  };
-  const muteBoth = (on: boolean): void => endsOf()?.forEach((port) => sim.setMute(port, on));
-  switch (action.do) {
-    case 'link-down':
-      return sim.at(t, () =>
-        action.light ? take([{ do: 'set-link', link: action.link, up: false }]) : muteBoth(true),
-      );
-    case 'link-up':
-      return sim.at(t, () => {
-        muteBoth(false);
-        take([{ do: 'set-link', link: action.link, up: true }]);
-      });
-    case 'one-way':
-      return sim.at(t, () => {
-        const [a, b] = endsOf() ?? [-1, -1];
-        const from =
-          action.from !== undefined && sim.network.switches[sim.network.owner[a]!]?.id !== action.from ? b : a;
-        if (from >= 0) sim.setMute(from, true);
-      });
-    case 'switch-down':
-      return sim.at(t, () => take([{ do: 'set-switch', switch: action.switch, up: false }]));
-    case 'switch-up':
-      return sim.at(t + Math.round(action.boot * SECOND), () =>
-        take([{ do: 'set-switch', switch: action.switch, up: true }]),
-      );
-    case 'speak':
-      return sim.at(t, () => take([speakCommand(action)]));
-    case 'bridge-priority':
-      return sim.at(t, () =>
-        take([
-          { do: 'set-bridge-priority', switch: action.switch, tree: action.tree ?? null, priority: action.priority },
-        ]),
-      );
-    case 'port-cost':
-      return sim.at(t, () =>
-        take([
-          {
-            do: 'set-port-cost',
-            switch: action.switch,
-            port: action.port,
-            tree: action.tree ?? null,
-            cost: action.cost,
-          },
-        ]),
-      );
-    case 'add-bundle':
-      return sim.at(t, () => sim.setBundle(action.bundle.id, action.bundle.ports));
-    case 'bundle-ports':
-      return sim.at(t, () => sim.setBundle(action.bundle, action.ports));
-    case 'remove-bundle':
-      return sim.at(t, () => sim.setBundle(action.bundle, []));
-    case 'bundle-mode':
-      return sim.at(t, () => take([{ do: 'set-bundle', bundle: action.bundle, mode: action.mode }]));
-    case 'add-link':
-      return sim.at(t, () => take([{ do: 'set-link', link: action.link.id, up: true }]));
-    case 'add-switch':
-      return sim.at(t, () =>
-        take([
-          { do: 'set-switch', switch: action.switch.id, up: true },
-          ...action.links.map(({ id }): Command => ({ do: 'set-link', link: id, up: true })),
-        ]),
-      );
-  }
+  const { after = 0, changes, mute, members } = actionKind(action).happens(action);
+  const commands = commandsOf(changes);
+  sim.at(start + Math.round(action.at * SECOND) + Math.round(after * SECOND), () => {
+    if (mute) for (const port of mutedPorts(sim, mute)) sim.setMute(port, mute.on);
+    if (members) sim.setBundle(members.bundle, members.ports);
+    if (commands.length > 0) take(commands);
+  });
+}
+
+/** The sockets of a link by which nothing is to get through any more, or again. */
+function mutedPorts({ network }: Simulation, { link: id, from }: NonNullable<Happening['mute']>): number[] {
+  const { design, portIndexOf, switches, owner } = network;
+  const link = design.links.find((each) => each.id === id);
+  if (!link) return [];
+  const [a, b] = [portIndexOf(link.a.switch, link.a.port), portIndexOf(link.b.switch, link.b.port)];
+  if (from === null) return [a, b];
+  return [from !== undefined && switches[owner[a]!]?.id !== from ? b : a];
 }

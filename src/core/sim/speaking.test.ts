@@ -1,4 +1,5 @@
 /** Bridges that are told to speak otherwise while the network runs: it comes to rest where the solver has the new design. */
+import { actionKind } from '../model/actions/actions';
 import fc from 'fast-check';
 import { valleyStation } from '../demo/demos';
 import { vlanTree, type LinkId, type RegionId, type SwitchId } from '../model/ids';
@@ -9,7 +10,7 @@ import { regionsDesign } from '../testing/networks';
 import { unlike } from '../testing/settling';
 import { compileNetwork } from '../topology/network';
 import { filmOf, Player } from './trace/film';
-import { readScenario, speakCommand, treesThrough } from './scenario/scenario';
+import { readScenario, commandsOf, treesThrough } from './scenario/scenario';
 import { simulate } from './simulate';
 import { Simulation } from './engine/simulation';
 
@@ -36,7 +37,7 @@ it('in random networks that go over to MSTP, from it, or to another region, one 
         sim.runTo(REST);
         let now = design;
         for (const action of actions) {
-          const edited = editAll(now, [speakCommand(action)]);
+          const edited = editAll(now, commandsOf(actionKind(action).happens(action).changes));
           if (!edited.ok) throw new Error(edited.error.found);
           now = edited.value.design;
           sim.follow(now);

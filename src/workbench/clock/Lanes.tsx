@@ -8,7 +8,7 @@ import { timeText, useClock, useClockStore } from '../state/clock';
 import { useWorkbenchStore } from '../state/context';
 import { ROLE_LETTERS } from '../words/roles';
 import { counted } from '../words/units';
-import { actionText } from '../../core/sim/report/order';
+import { actionText } from '../../core/sim/scenario/scenario';
 import styles from './clock.module.css';
 import type { Lane } from './laneRows';
 import { scaleOf, ticksOf, type Scale, type ScaleKind } from './scale';
@@ -275,7 +275,7 @@ function Axis({ scale, axis }: { readonly scale: Scale; readonly axis: number })
   const moments = useClock((clock) => clock.player!.moments);
   const seek = useClock((clock) => clock.seek);
   const ticks = useMemo(() => ticksOf(scale, moments, film.until, TICK_GAP / axis), [scale, moments, film, axis]);
-  const network = useClock((clock) => clock.player!.network);
+  const stage = useClock((clock) => clock.player!.film.stage);
   const flushes = useMemo(() => {
     const marks = new Map<number, { readonly t: Micros; ports: number }>();
     for (const { t } of film.flushes) {
@@ -300,7 +300,7 @@ function Axis({ scale, axis }: { readonly scale: Scale; readonly axis: number })
               style={{ cursor: 'pointer' }}
               onClick={() => seek(Math.round(action.at * 1_000_000))}
             >
-              <title>{`${timeText(action.at * 1_000_000)}: ${actionText(network, action)}`}</title>
+              <title>{`${timeText(action.at * 1_000_000)}: ${actionText(stage, action)}`}</title>
             </path>
           );
         })}

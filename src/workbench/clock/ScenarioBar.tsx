@@ -1,10 +1,8 @@
 'use client';
 /** The scenario in hand: which one it is, what happens when, keeping it with the design. */
 import { useState } from 'react';
-import { compileNetwork } from '../../core/topology/network';
 import { MAX_UNTIL, type Action } from '../../core/model/scenario';
-import { actionText } from '../../core/sim/report/order';
-import { nearestLink, stageOf } from '../../core/sim/scenario/scenario';
+import { actionText, nearestLink, stageOf } from '../../core/sim/scenario/scenario';
 import { TextButton } from '../frame/TextButton';
 import { EMPTY, useClock } from '../state/clock';
 import { useWorkbench } from '../state/context';
@@ -226,7 +224,7 @@ function Actions() {
   const design = useWorkbench((state) => state.design);
   if (scenario.actions.length === 0) return null;
   const staged = stageOf(design, scenario);
-  const network = compileNetwork(staged.ok ? staged.value : design);
+  const stage = staged.ok ? staged.value : design;
   return (
     <ol className={styles.actions} aria-label="What happens">
       {scenario.actions.map((action, i) => {
@@ -240,7 +238,7 @@ function Actions() {
               most={scenario.until}
               commit={(at) => replace(i, { ...action, at })}
             />{' '}
-            s {actionText(network, action)}
+            s {actionText(stage, action)}
             {fault && <Mend action={action} i={i} />}
             <TextButton onClick={() => replace(i, null)} aria-label={`Take action ${i + 1} out`}>
               take out

@@ -1,4 +1,5 @@
 /** The clock: a scenario in hand, the run that came of it, and the instant that is shown. One beside each workbench's store. */
+import { actionKind } from '../../core/model/actions/actions';
 import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
 import type { HostId } from '../../core/model/ids';
@@ -229,10 +230,9 @@ export function createClock(workbench: WorkbenchStore, runner: Runner) {
 
 /** The switches and links of a stage that actions have put there. */
 function arrivalsOf(stage: Design, actions: readonly Action[]): ClockState['arrivals'] {
-  const added = actions.flatMap((action) =>
-    action.do === 'add-link' ? [action.link.id] : action.do === 'add-switch' ? action.links.map((link) => link.id) : [],
-  );
-  const switches = actions.flatMap((action) => (action.do === 'add-switch' ? [action.switch] : []));
+  const brought = actions.flatMap((action) => actionKind(action).brings?.(action) ?? []);
+  const added = brought.flatMap(({ links }) => links);
+  const switches = brought.flatMap((each) => each.switches);
   return switches.length + added.length === 0
     ? null
     : { switches, links: stage.links.filter((link) => added.includes(link.id)) };

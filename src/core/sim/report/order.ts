@@ -3,7 +3,9 @@ import type { MemberState } from '../../modes/lacp/state';
 import type { SwitchId, TreeId } from '../../model/ids';
 import { treesName } from '../../model/ids';
 import type { Action } from '../../model/scenario';
-import { traitsOf, type LinkEnd } from '../../model/document';
+import type { Design, LinkEnd } from '../../model/document';
+import { actionKind } from '../../model/actions/actions';
+import { actionText } from '../scenario/scenario';
 import { SECOND, type Micros, type RunRole, type RunState } from '../../modes/entity';
 import { compileNetwork, type Network } from '../../topology/network';
 import type { MemberMark } from '../trace/memberLog';
@@ -46,7 +48,7 @@ export function orderOf(run: Run, actions: readonly Action[]): OrderLine[] {
   const network = compileNetwork(run.stage);
   const trees = run.final.trees.map((tree) => tree.id);
   const lines = [
-    ...actions.map((action) => actionLine(network, action)),
+    ...actions.map((action) => actionLine(run.stage, action)),
     ...memberLines(run, network),
     ...portLines(run, network, trees),
     ...stormLines(run),
@@ -66,59 +68,14 @@ export function orderOf(run: Run, actions: readonly Action[]): OrderLine[] {
 const nameOf = (network: Network, id: SwitchId): string =>
   network.switches[network.switchIndex.get(id) ?? -1]?.name ?? id;
 
-/** What an action does, in words: `link ridge-a port 3 to dome-north port 1 is cut`. */
-export function actionText(network: Network, action: Action): string {
-  const end = ({ switch: sw, port }: LinkEnd): string => `${nameOf(network, sw)} port ${port}`;
-  const linkName = (id: string): string => {
-    const link = network.design.links.find((each) => each.id === id);
-    return link ? `${end(link.a)} to ${end(link.b)}` : id;
-  };
-  const bundleName = (id: string): string => {
-    const bundle = network.design.bundles.find((each) => each.id === id);
-    return bundle ? `${bundle.name ?? bundle.id} of ${nameOf(network, bundle.switch)}` : id;
-  };
-  const inTree = (tree: TreeId | undefined): string => (tree === undefined ? '' : ` in ${treesName([tree])}`);
-  switch (action.do) {
-    case 'link-down':
-      return `The link ${linkName(action.link)} is cut${action.light ? '' : ', but its ends still have light'}`;
-    case 'speak': {
-      const region = network.design.regions.find((each) => each.id === action.region);
-      return `${nameOf(network, action.switch)} speaks ${traitsOf(action.dialect).name}${region ? `, region ${region.name || region.id}` : ''}`;
-    }
-    case 'link-up':
-      return `The link ${linkName(action.link)} is back`;
-    case 'one-way':
-      return `The link ${linkName(action.link)} no longer carries what ${action.from ? nameOf(network, action.from) : 'its first end'} sends`;
-    case 'switch-down':
-      return `${nameOf(network, action.switch)} loses power`;
-    case 'switch-up':
-      return `${nameOf(network, action.switch)} has power again${action.boot > 0 ? `, and runs after ${action.boot} s` : ''}`;
-    case 'bridge-priority':
-      return `${nameOf(network, action.switch)} gets bridge priority ${action.priority}${inTree(action.tree)}`;
-    case 'port-cost':
-      return `${nameOf(network, action.switch)} port ${action.port} gets path cost ${action.cost}${inTree(action.tree)}`;
-    case 'add-bundle':
-      return `${nameOf(network, action.bundle.switch)} ${action.bundle.ports.length === 1 ? 'port' : 'ports'} ${action.bundle.ports.join(', ')} ${action.bundle.ports.length === 1 ? 'becomes' : 'become'} the bundle ${action.bundle.name ?? action.bundle.id}, ${action.bundle.mode}`;
-    case 'bundle-ports':
-      return `The bundle ${bundleName(action.bundle)} has ${action.ports.length === 1 ? 'port' : 'ports'} ${action.ports.join(', ')} now`;
-    case 'remove-bundle':
-      return `The bundle ${bundleName(action.bundle)} is taken apart`;
-    case 'bundle-mode':
-      return `The bundle ${bundleName(action.bundle)} becomes ${action.mode}`;
-    case 'add-link':
-      return `A new cable joins ${end(action.link.a)} and ${end(action.link.b)}`;
-    case 'add-switch':
-      return `A new switch, ${action.switch.name ?? action.switch.id}, is plugged in${action.links.length > 0 ? ` with ${action.links.length} ${action.links.length === 1 ? 'cable' : 'cables'}` : ''}`;
-  }
-}
-
-function actionLine(network: Network, action: Action): OrderLine {
+function actionLine(stage: Design, action: Action): OrderLine {
+  const about = actionKind(action).about?.(action);
   return {
     t: Math.round(action.at * SECOND),
     kind: 'action',
-    text: `${actionText(network, action)}.`,
+    text: `${actionText(stage, action)}.`,
     trees: [],
-    ...('switch' in action && typeof action.switch === 'string' ? { switch: action.switch } : {}),
+    ...(about ? { switch: about } : {}),
   };
 }
 

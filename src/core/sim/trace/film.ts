@@ -1,13 +1,12 @@
 /** A run as plain data that travels from worker to page, and what is read off it at any instant. */
 import { runsTrees } from '../../model/document';
 import type { TreeId } from '../../model/ids';
-import { editAll } from '../../edit/edit';
 import type { Action } from '../../model/scenario';
 import type { Design } from '../../model/document';
 import { SECOND, type Micros, type RunRole, type RunState } from '../../modes/entity';
 import { compileNetwork, type Network } from '../../topology/network';
 import { spokenIn, type Spoken } from '../engine/places';
-import { speakCommand } from '../scenario/scenario';
+import { afterAction, turnsIn } from '../scenario/scenario';
 import type { Outage, Storm } from '../traffic/dataPlane';
 import { orderOf, type OrderLine } from '../report/order';
 import type { Passage } from '../traffic/passage';
@@ -118,13 +117,13 @@ export class Player {
   private readonly uses: Timeline;
   /** By what members are used for, and what has been spoken by then. */
   private readonly networks = new Map<string, Spoken & { readonly network: Network }>();
-  private readonly turns: readonly Extract<Action, { do: 'speak' }>[];
+  private readonly turns: readonly Action[];
 
   constructor(readonly film: Film) {
     this.states = Timeline.from(film.states);
     this.signal = Timeline.from(film.signal);
     this.uses = Timeline.from(film.uses);
-    this.turns = film.actions.filter((action) => action.do === 'speak').sort((a, b) => a.at - b.at);
+    this.turns = turnsIn(film.actions);
     this.network = this.networkAt(0).network;
     this.reach = new Reach(film.pairs, film.reach);
     this.moments = Float64Array.from(
@@ -151,11 +150,8 @@ export class Player {
     const key = `${turned.length} ${picture.join('')}`;
     const known = this.networks.get(key);
     if (known) return known;
-    const edited = editAll(this.film.stage, turned.map(speakCommand));
-    const network = compileNetwork(
-      edited.ok ? edited.value.design : this.film.stage,
-      picture.length === 0 ? null : Array.from(picture, (code) => USES[code]!),
-    );
+    const design = turned.reduce(afterAction, this.film.stage);
+    const network = compileNetwork(design, picture.length === 0 ? null : Array.from(picture, (code) => USES[code]!));
     const found = { network, ...spokenIn(network, this.film.trees) };
     this.networks.set(key, found);
     return found;

@@ -1,0 +1,111 @@
+/** What an action of a scenario is: its shape, what may stand against it, what happens, and how it is told, together. */
+import { z } from '../../base/zod';
+import type { Bundle } from '../bundle';
+import type { CostMethod } from '../common';
+import type { Host } from '../host';
+import type { BundleId, LinkId, PortId, SwitchId, TreeId } from '../ids';
+import type { Link } from '../link';
+import type { Names } from '../names';
+import type { RegionSettings } from '../region';
+import type { Switch } from '../switch';
+
+/** The network as an action finds it: a design, with what earlier actions have brought along. */
+export interface Stage {
+  readonly pathCost: CostMethod;
+  readonly switches: readonly Switch[];
+  readonly links: readonly Link[];
+  readonly bundles: readonly Bundle[];
+  readonly hosts: readonly Host[];
+  readonly regions: readonly RegionSettings[];
+}
+
+/** A command by its name, with what it sets; edit/ checks it when it is done. */
+export type Change = { readonly do: string } & Readonly<Record<string, unknown>>;
+
+/** What happens at the time of an action. */
+export interface Happening {
+  /** Seconds later. */
+  readonly after?: number;
+  readonly changes?: readonly Change[];
+  /** What the switch `from` sends over a link gets lost, or arrives again; of null what either end sends, of undefined what its first end does. */
+  readonly mute?: { readonly link: LinkId; readonly from?: SwitchId | null | undefined; readonly on: boolean };
+  /** A bundle has these ports from then on. */
+  readonly members?: { readonly bundle: BundleId; readonly ports: readonly PortId[] };
+}
+
+/** What stands against a field of an action. */
+export interface ActionFault {
+  readonly field: string;
+  readonly found: unknown;
+  readonly allowed: string;
+}
+
+interface About<A> {
+  /** What stands against it; `trees` are those that the design has at some time of the scenario. */
+  faults?(action: A, stage: Stage, trees: () => readonly TreeId[]): ActionFault[];
+  /** What it plugs in, without power and signal until its time comes. */
+  arrivals?(action: A, stage: Stage): Change[];
+  happens(action: A): Happening;
+  /** Begins with a capital, has no full stop. */
+  text(action: A, names: Names, stage: Stage): string;
+  /** Whether switches change what they speak, and so which trees there are. */
+  readonly turns?: boolean;
+  /** The switch that it is about. */
+  about?(action: A): SwitchId;
+  /** What the map has to draw that is not in the design. */
+  brings?(action: A): { readonly switches: readonly Switch[]; readonly links: readonly LinkId[] };
+}
+
+/** Longest run, seconds. */
+export const MAX_UNTIL = 3600;
+const at = z.number().min(0).max(MAX_UNTIL);
+
+type Schema<K extends string, S extends z.core.$ZodLooseShape> = z.ZodObject<
+  { at: typeof at; do: z.ZodLiteral<K> } & S,
+  z.core.$strict
+>;
+
+/** A kind of action. */
+export interface ActionKind<
+  K extends string = string,
+  S extends z.core.$ZodLooseShape = z.core.$ZodLooseShape,
+> extends About<z.output<Schema<K, S>>> {
+  readonly schema: Schema<K, S>;
+}
+
+export const action = <const K extends string, S extends z.core.$ZodLooseShape>(
+  kind: K,
+  shape: S,
+  about: About<z.output<Schema<K, S>>>,
+): ActionKind<K, S> => ({
+  schema: z.strictObject({ at, do: z.literal(kind), ...shape }) as unknown as Schema<K, S>,
+  ...about,
+});
+
+/** Identifiers as actions name things. */
+const named = <T extends string>() => z.string().transform((id) => id as T);
+export const ids = {
+  link: named<LinkId>(),
+  switch: named<SwitchId>(),
+  bundle: named<BundleId>(),
+  port: named<PortId>(),
+};
+
+/** `one of a, b and 3 more`. */
+export const among = (known: readonly string[]): string =>
+  known.length === 0
+    ? 'there is none'
+    : known.length > 12
+      ? `one of ${known.slice(0, 12).join(', ')} and ${known.length - 12} more`
+      : `one of ${known.join(', ')}`;
+
+/** A thing that must be there: the fault where it is not. */
+export const unless = (
+  items: readonly { readonly id: string }[],
+  found: string,
+  field: string,
+  what: string,
+): ActionFault[] => {
+  const known = items.map(({ id }) => id);
+  return known.includes(found) ? [] : [{ field, found, allowed: `${what}: ${among(known)}` }];
+};

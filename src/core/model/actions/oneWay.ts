@@ -1,0 +1,21 @@
+import { action, ids } from './kind';
+import { linkFaults, linkFields } from './linkFields';
+
+/** What the switch `from` sends over the link no longer arrives; without it, what the first end sends. */
+export const oneWay = action(
+  'one-way',
+  { ...linkFields, from: ids.switch.optional() },
+  {
+    faults(action, stage) {
+      const gone = linkFaults(action, stage);
+      const link = stage.links.find((each) => each.id === action.link);
+      if (gone.length > 0 || action.from === undefined || !link) return gone;
+      const ends = [link.a.switch, link.b.switch];
+      if (ends.includes(action.from)) return [];
+      return [{ field: 'from', found: action.from, allowed: `an end of the link: ${ends.join(' or ')}` }];
+    },
+    happens: ({ link, from }) => ({ mute: { link, from, on: true } }),
+    text: ({ link, from }, names) =>
+      `The link ${names.link(link)} no longer carries what ${from ? names.switch(from) : 'its first end'} sends`,
+  },
+);

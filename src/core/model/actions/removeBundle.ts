@@ -1,0 +1,8 @@
+import { bundleFaults, bundleFields, bundleName } from './bundleFields';
+import { action } from './kind';
+
+export const removeBundle = action('remove-bundle', bundleFields, {
+  faults: bundleFaults,
+  happens: ({ bundle }) => ({ members: { bundle, ports: [] } }),
+  text: ({ bundle }, names, stage) => `The bundle ${bundleName(bundle, names, stage)} is taken apart`,
+});
