@@ -1,4 +1,5 @@
 /** `knot-path simulate`. */
+import type { Ending, Run, TraceEntry } from '../core/sim/run';
 import { MOST_FRAMES } from '../core/sim/trace/sentLog';
 import { renameSync, rmSync, writeFileSync } from 'node:fs';
 import { problemText } from '../core/model/problem';
@@ -6,7 +7,7 @@ import { captureOf } from '../core/sim/report/capture';
 import { MOST_COPIES } from '../core/sim/traffic/circling';
 import type { Scenario } from '../core/model/scenario';
 import { readScenario } from '../core/sim/scenario/scenario';
-import { simulate, type Ending, type Run, type TraceEntry } from '../core/sim/simulate';
+import { simulate } from '../core/sim/simulate';
 import type { Design } from '../core/model/document';
 import { compileNetwork } from '../core/topology/network';
 import { encodePcapng } from '../core/wire/pcapng';
@@ -32,18 +33,9 @@ export function runSimulate(file: string, options: Options): void {
   });
   if (process.stderr.isTTY) process.stderr.write('\r\x1b[K');
   if (!run.ok) throw new Unusable(`${file}: ${run.error}`);
-  const { trace, outages, storms, settledAt, ending, final, stage } = run.value;
+  const { trace, outages, storms, settledAt, ending, final, stage, trees } = run.value;
   if (options.capture !== undefined)
-    writeWhole(
-      options.capture,
-      encodePcapng(
-        captureOf(
-          compileNetwork(stage),
-          final.trees.map((tree) => tree.id),
-          run.value,
-        ),
-      ),
-    );
+    writeWhole(options.capture, encodePcapng(captureOf(compileNetwork(stage), trees, run.value)));
   for (const note of notes(run.value, options.capture !== undefined)) process.stderr.write(`knot-path: ${note}\n`);
   process.stdout.write(
     options.json ? `${JSON.stringify({ trace, outages, storms, settledAt, ending, final })}\n` : runText(run.value),

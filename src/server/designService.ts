@@ -348,7 +348,7 @@ function write(
   { write: name, now = Date.now() }: Stamp,
   make: (head: store.Loaded) => Made,
 ): Result<Written, Refused> {
-  let made: { readonly revision: number; readonly design: Design } | null = null;
+  let made = null as { readonly revision: number; readonly design: Design } | null;
   const done = db.transaction(
     (): Result<Written, Refused> => {
       const newest = store.headRevision(db, id);
@@ -377,7 +377,7 @@ function write(
     { behavior: 'immediate' },
   );
   if (made) {
-    const { revision, design } = made as { readonly revision: number; readonly design: Design };
+    const { revision, design } = made;
     store.rememberHead(db, id, revision, design);
     live().revised(id, revision);
   }

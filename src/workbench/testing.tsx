@@ -18,18 +18,15 @@ import type { Saver } from './state/saver';
 import type { SolverClient } from './state/solverClient';
 import { createWorkbench, type WorkbenchStore } from './state/store';
 
-const solutionFindings = (design: Design) => {
-  const solved = solve(design);
-  return solved.ok ? findingsOf(design, solved.value) : [];
-};
+const solutionFindings = (design: Design) => findingsOf(design, solve(design));
 
 /** Answers at once with every tree, as the worker would. */
 export function inlineSolver(): SolverClient {
   let design: Design | null = null;
   const answer = (): Promise<SolverAnswer> => {
     const solved = design ? solve(design) : null;
-    if (!solved?.ok) return Promise.resolve({ problem: 'no design' });
-    const { network, trees } = solved.value;
+    if (!solved) return Promise.resolve({ problem: 'no design' });
+    const { network, trees } = solved;
     return Promise.resolve({ trees: packTrees(trees, network.switches.length, network.ports.length), all: true });
   };
   return {

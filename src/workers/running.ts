@@ -1,5 +1,6 @@
 /** Runs of scenarios, one at a time, and answers about the last one: what the simulator's worker does. */
-import type { LinkId, PortId, SwitchId, TreeId } from '../core/model/ids';
+import type { Run } from '../core/sim/run';
+import type { LinkId, BridgePortId, SwitchId, TreeId } from '../core/model/ids';
 import { DEFAULT_TALK, type Scenario } from '../core/model/scenario';
 import type { Design } from '../core/model/document';
 import { fail, ok, type Result } from '../core/base/result';
@@ -8,7 +9,7 @@ import { captureOf } from '../core/sim/report/capture';
 import { causeText } from '../core/sim/report/causeText';
 import { filmOf, type Film } from '../core/sim/trace/film';
 import { frameRows, type FrameRow } from '../core/sim/report/frameRows';
-import { simulateInSteps, type Run } from '../core/sim/simulate';
+import { simulateInSteps } from '../core/sim/simulate';
 import { compileNetwork, type Network } from '../core/topology/network';
 import { encodePcapng } from '../core/wire/pcapng';
 
@@ -21,7 +22,7 @@ const MOST_EVENTS = 10_000_000;
 /** Frames on a link, or out of and into a port; null: all. */
 export type FrameScope =
   | { readonly kind: 'link'; readonly link: LinkId }
-  | { readonly kind: 'port'; readonly switch: SwitchId; readonly port: PortId }
+  | { readonly kind: 'port'; readonly switch: SwitchId; readonly port: BridgePortId }
   | null;
 
 /** Something of everything, a few times: a switch dies, ports move, addresses are learnt anew. */
@@ -56,7 +57,11 @@ export function createRunning(give: <T extends object>(answer: T, buffer: ArrayB
       const mine = (turn += 1);
       const number = (runs += 1);
       kept = null;
-      const steps = simulateInSteps(design, scenario, { mostFrames: MOST_FRAMES, mostEvents: MOST_EVENTS });
+      const steps = simulateInSteps(design, scenario, {
+        mostFrames: MOST_FRAMES,
+        mostEvents: MOST_EVENTS,
+        views: false,
+      });
       let looked = Date.now();
       for (let step = steps.next(); ; step = steps.next(mine === turn)) {
         if (step.done) {
@@ -75,7 +80,12 @@ export function createRunning(give: <T extends object>(answer: T, buffer: ArrayB
       turn += 1;
     },
     /** What made a port what it is at an instant, in words; null where it was so from the start. */
-    why(tree: TreeId, sw: SwitchId, port: PortId, t: number): { readonly t: number; readonly text: string } | null {
+    why(
+      tree: TreeId,
+      sw: SwitchId,
+      port: BridgePortId,
+      t: number,
+    ): { readonly t: number; readonly text: string } | null {
       if (!kept) return null;
       const { run, network } = kept;
       const change = run.recording.whyAt(treesOf(run).indexOf(tree), network.portIndexOf(sw, port), t);
@@ -111,7 +121,7 @@ export function createRunning(give: <T extends object>(answer: T, buffer: ArrayB
   };
 }
 
-const treesOf = (run: Run): readonly TreeId[] => run.final.trees.map((tree) => tree.id);
+const treesOf = (run: Run): readonly TreeId[] => run.trees;
 
 function scopeOf(network: Network, scope: FrameScope): (port: number) => boolean {
   if (!scope) return () => true;

@@ -1,8 +1,8 @@
 /** The solver in a web worker: keeps its own copy of the design, follows patches, answers with what they moved. */
 import * as Comlink from 'comlink';
 import { applyChange, type Patch } from '../core/edit/edit';
-import type { PortId, SwitchId, TreeId } from '../core/model/ids';
-import { problemText, type DesignProblem } from '../core/model/problem';
+import type { BridgePortId, SwitchId, TreeId } from '../core/model/ids';
+import { problemText } from '../core/model/problem';
 import { readDesign } from '../core/model/read';
 import type { Design } from '../core/model/document';
 import { leanDesign } from '../core/model/derive/write';
@@ -10,7 +10,6 @@ import { portMargins, type PortMargins } from '../core/analysis/steering/margin'
 import type { SettledTree, Solution } from '../core/tree/settled';
 import { resolve } from '../core/tree/resolve';
 import { solve } from '../core/tree/solve';
-import { ok, type Result } from '../core/base/result';
 import { packTrees, type PackedTrees } from './packing';
 
 /**
@@ -28,38 +27,35 @@ const solver = {
     const read = readDesign(leanDesign(next));
     if (!read.ok) return { problem: read.error.map(problemText).join('; ') };
     design = next;
-    return answer(fromScratch(next));
+    return fromScratch(next);
   },
   /** Follows an edit, an undo or a redo. */
   change(patches: readonly Patch[]): SolverAnswer {
     if (!design) return { problem: 'The solver has no design yet.' };
     design = applyChange(design, patches);
-    return answer(solution ? resolve(solution, design) : fromScratch(design));
+    if (!solution) return fromScratch(design);
+    const again = resolve(solution, design);
+    return answer(again.solution, again.changed);
   },
   /** How far a port's cost, and its rival's, can move in a tree before some end takes another role; null where it is not in the tree. */
-  margin(tree: TreeId, sw: SwitchId, port: PortId): PortMargins | null {
+  margin(tree: TreeId, sw: SwitchId, port: BridgePortId): PortMargins | null {
     return design && solution ? portMargins(design, tree, sw, port) : null;
   },
 };
 
 export type SolverWorker = typeof solver;
 
-type Solved = Result<{ readonly solution: Solution; readonly changed: readonly SettledTree[] }, DesignProblem>;
-
-function fromScratch(current: Design): Solved {
-  const solved = solve(current);
-  return solved.ok ? ok({ solution: solved.value, changed: solved.value.trees }) : solved;
+/** What was solved, to be sent on. */
+function answer(solved: Solution, changed: readonly SettledTree[]): SolverAnswer {
+  solution = solved;
+  const { network, trees } = solved;
+  const packed = packTrees(changed, network.switches.length, network.ports.length);
+  return Comlink.transfer({ trees: packed, all: changed === trees }, [packed.buffer]);
 }
 
-function answer(solved: Solved): SolverAnswer {
-  if (!solved.ok) {
-    solution = null;
-    return { problem: problemText(solved.error) };
-  }
-  solution = solved.value.solution;
-  const { network, trees } = solution;
-  const packed = packTrees(solved.value.changed, network.switches.length, network.ports.length);
-  return Comlink.transfer({ trees: packed, all: solved.value.changed === trees }, [packed.buffer]);
+function fromScratch(current: Design): SolverAnswer {
+  const solved = solve(current);
+  return answer(solved, solved.trees);
 }
 
 Comlink.expose(solver);

@@ -2,9 +2,8 @@
 import * as Comlink from 'comlink';
 import type { Command } from '../core/edit/commands';
 import type { LinkId, SwitchId, TreeId } from '../core/model/ids';
-import { problemText } from '../core/model/problem';
 import type { Design } from '../core/model/document';
-import { fail, ok, type Result } from '../core/base/result';
+import { ok, type Result } from '../core/base/result';
 import { controlCosts, type ControlCost } from '../core/analysis/sharing/controlPlane';
 import { equallings, type Equalling } from '../core/analysis/regions/equalling';
 import { groupingGain, proposeGroupings, type GainRow, type GroupingProposal } from '../core/analysis/regions/grouping';
@@ -55,9 +54,7 @@ function solved<T>(
   tell: Tell,
   search: (solution: Solution, progress: Progress) => Result<T, string>,
 ): Result<T, string> {
-  const solution = solve(design);
-  if (!solution.ok) return fail(problemText(solution.error));
-  return search(solution.value, (share) => {
+  return search(solve(design), (share) => {
     tell(share);
     return true;
   });

@@ -4,7 +4,7 @@ import { z } from '../base/zod';
 import type { Design } from '../model/document';
 import type { Phrase, Told } from './phrase';
 
-interface About<C> {
+export interface About<C> {
   /** Does it; throws `Missing` where it names what is not there. */
   apply(draft: Draft<Design>, command: C): void;
   say(told: Told, command: C): Phrase;
@@ -25,11 +25,12 @@ export interface CommandKind<
   readonly schema: Schema<K, S>;
 }
 
-export const command = <const K extends string, S extends z.core.$ZodLooseShape>(
+/** Puts a kind of command together. */
+export function command<const K extends string, S extends z.core.$ZodLooseShape>(
   kind: K,
   shape: S,
   about: About<z.output<Schema<K, S>>>,
-): CommandKind<K, S> => ({
-  schema: z.strictObject({ do: z.literal(kind), ...shape }) as unknown as Schema<K, S>,
-  ...about,
-});
+): CommandKind<K, S>;
+export function command(kind: string, shape: z.core.$ZodLooseShape, about: object): object {
+  return { schema: z.strictObject({ do: z.literal(kind), ...shape }), ...about };
+}

@@ -1,6 +1,7 @@
 /** Edits as data: every change to a design is one of these commands, checked by zod where it enters. */
-import { z } from '../base/zod';
-import type { CommandKind } from './command';
+import { byName, schemaOfAny } from '../base/kinds';
+import type { z } from '../base/zod';
+import type { About } from './command';
 import { bundleCommands } from './groups/bundles';
 import { designCommands } from './groups/design';
 import { hostCommands } from './groups/hosts';
@@ -23,17 +24,12 @@ const KINDS = [
   ...keptCommands,
 ] as const;
 
-type SchemasOf<T extends readonly { readonly schema: unknown }[]> = { [I in keyof T]: T[I]['schema'] };
-
-const schemas = KINDS.map((kind) => kind.schema) as unknown as SchemasOf<typeof KINDS>;
-export const commandSchema = z.discriminatedUnion('do', schemas);
+export const commandSchema = schemaOfAny(KINDS);
 
 /** One edit. */
 export type Command = z.output<typeof commandSchema>;
 
-const byName = new Map<string, CommandKind>(
-  KINDS.map((kind) => [kind.schema.shape.do.value, kind as unknown as CommandKind]),
-);
+const kinds = byName<About<Command>>(KINDS);
 
 /** What a command is; undefined for one that there is not. */
-export const kindOf = (command: Command): CommandKind | undefined => byName.get(command.do);
+export const kindOf = (command: Command): About<Command> | undefined => kinds.get(command.do);

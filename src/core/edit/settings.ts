@@ -19,10 +19,10 @@ export type Settings<G> = { [K in keyof G]?: SettingOf<G[K]> | undefined };
 type SettingShape<G> = { [K in keyof G]: z.ZodOptional<z.ZodType<SettingOf<G[K]>>> };
 
 /** The shape of a command that sets any of these fields. */
-export const settingsOf = <G extends z.core.$ZodLooseShape>(fields: G): SettingShape<G> =>
-  Object.fromEntries(
-    Object.entries(fields).map(([key, schema]) => [key, settingOf(schema as z.ZodType)]),
-  ) as unknown as SettingShape<G>;
+export function settingsOf<G extends z.core.$ZodLooseShape>(fields: G): SettingShape<G>;
+export function settingsOf(fields: Readonly<Record<string, z.ZodType>>): object {
+  return Object.fromEntries(Object.entries(fields).map(([key, schema]) => [key, settingOf(schema)]));
+}
 
 function settingOf(schema: z.ZodType): z.ZodType {
   const { optional } = nodeOf(schema);

@@ -4,8 +4,8 @@
  * are all derived from here (derive/).
  */
 import { oncePer } from '../base/cache';
-import { z } from '../base/zod';
-import type { HostId, LinkId, PortId, SwitchId } from './ids';
+import type { z } from '../base/zod';
+import type { BridgePortId, HostId, LinkId, SwitchId } from './ids';
 import type { Names } from './names';
 
 /**
@@ -40,7 +40,7 @@ export interface Facts<T = never> {
 /** Where something is, for whoever wants to go there. */
 export interface Place {
   readonly switch?: SwitchId;
-  readonly port?: PortId;
+  readonly port?: BridgePortId;
   readonly link?: LinkId;
   readonly host?: HostId;
 }
@@ -115,7 +115,7 @@ interface Def {
   readonly values?: readonly unknown[];
   readonly defaultValue?: unknown;
 }
-const defOf = (schema: z.ZodType): Def => schema.def as unknown as Def;
+const defOf = (schema: z.ZodType): Def => schema.def as typeof schema.def & Def;
 
 /** A schema taken apart, once. */
 export const nodeOf: (schema: z.ZodType) => Node = oncePer((schema: z.ZodType): Node => {

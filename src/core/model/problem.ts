@@ -31,7 +31,7 @@ export function foundText(value: unknown): string {
   if (value === undefined) return 'nothing';
   if (Array.isArray(value)) return `a list of ${value.length}`;
   if (typeof value === 'object' && value !== null) return 'an object';
-  const text = JSON.stringify(value) ?? String(value);
+  const text = String(JSON.stringify(value));
   return text.length > 60 ? `${text.slice(0, 59)}…` : text;
 }
 
@@ -75,20 +75,13 @@ function problemsOfIssue(
 }
 
 function allowedBy(issue: z.core.$ZodIssue): string {
-  switch (issue.code) {
-    case 'invalid_type':
-      return `${/^[aeiou]/.test(issue.expected) ? 'an' : 'a'} ${issue.expected === 'array' ? 'list' : issue.expected}`;
-    case 'invalid_value':
-      return issue.values.map((value) => JSON.stringify(value)).join(', ');
-    case 'invalid_union':
-      return unionText(issue);
-    case 'too_small':
-      return `at least ${String(issue.minimum)}`;
-    case 'too_big':
-      return `at most ${String(issue.maximum)}`;
-    default:
-      return issue.message;
-  }
+  if (issue.code === 'invalid_type')
+    return `${/^[aeiou]/.test(issue.expected) ? 'an' : 'a'} ${issue.expected === 'array' ? 'list' : issue.expected}`;
+  if (issue.code === 'invalid_value') return issue.values.map((value) => JSON.stringify(value)).join(', ');
+  if (issue.code === 'invalid_union') return unionText(issue);
+  if (issue.code === 'too_small') return `at least ${String(issue.minimum)}`;
+  if (issue.code === 'too_big') return `at most ${String(issue.maximum)}`;
+  return issue.message; // what our own rules say
 }
 
 /** What tells the kinds of a thing apart, such as `"trunk"` or `"access"`; else what each of them allows. */

@@ -9,6 +9,10 @@ import { designNode, type Bundle, type CostMethod, type Design, type LinkEnd, ty
 import { methodOf } from './costMethod';
 import { VlanSet, vlanSet } from './vlanSet';
 
+/** A list of the document whose items have ids. */
+const itemsOf = (design: Readonly<Record<string, unknown>>, key: string) =>
+  design[key] as readonly { readonly id: string | number }[];
+
 /** Broken references and double identifiers, in document order: the first hundred. Time grows with the size of the design alone. */
 export function referenceProblems(design: Design): DesignProblem[] {
   const problems: DesignProblem[] = [];
@@ -46,8 +50,7 @@ export function referenceProblems(design: Design): DesignProblem[] {
   };
 
   for (const [key, node] of designNode.fields)
-    if (node.kind === 'list' && node.keyed && node.facts)
-      unique(design[key as keyof Design] as unknown as Parameters<typeof unique>[0], [key], node.facts.one);
+    if (node.kind === 'list' && node.keyed && node.facts) unique(itemsOf(design, key), [key], node.facts.one);
 
   const regions = new Set(design.regions.map((region) => region.id));
   design.switches.forEach((sw, i) => {

@@ -1,4 +1,5 @@
 /** Bundles while the protocols run: the LACP machines come to what the settled answer says, and spanning tree follows them. */
+import type { Run } from './run';
 import fc from 'fast-check';
 import { settleBundles } from '../topology/lag/settled';
 import { bundlesOf } from '../topology/lag/ends';
@@ -11,7 +12,7 @@ import { networkOf, solutionOf } from '../testing/networks';
 import { turnLinks } from '../testing/turns';
 import { roleOf } from '../tree/settled';
 import { filmOf, Player } from './trace/film';
-import { simulate, type Run } from './simulate';
+import { simulate } from './simulate';
 import { Simulation } from './engine/simulation';
 
 const REST = 120 * SECOND;

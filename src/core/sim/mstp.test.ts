@@ -1,4 +1,5 @@
 /** Regions on the clock: what MSTP does message by message, worked by hand (IEEE 802.1Q-2018 clause 13). */
+import type { Run } from './run';
 import type { PortId, SwitchId, TreeId } from '../model/ids';
 import type { Design } from '../model/document';
 import { SECOND } from '../modes/entity';
@@ -7,7 +8,7 @@ import { compileNetwork } from '../topology/network';
 import type { SwitchView } from '../tree/settled';
 import { treesOf } from '../topology/trees';
 import { readScenario } from './scenario/scenario';
-import { simulate, type Run } from './simulate';
+import { simulate } from './simulate';
 import { HANDLING, LINK_DELAY } from './engine/delays';
 import { Simulation } from './engine/simulation';
 import { viewNow } from './trace/view';

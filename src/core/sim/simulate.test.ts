@@ -1,3 +1,4 @@
+import type { Run, RunOptions } from './run';
 import { fernhollow } from '../demo/demos';
 import type { Design, Dialect } from '../model/document';
 import type { Bpdu } from '../modes/bpdu';
@@ -5,7 +6,7 @@ import { SECOND } from '../modes/entity';
 import { networkOf, settledTree, solutionOf } from '../testing/networks';
 import { compileNetwork } from '../topology/network';
 import { readScenario } from './scenario/scenario';
-import { simulate, type Run, type RunOptions } from './simulate';
+import { simulate } from './simulate';
 import { HANDLING, LINK_DELAY } from './engine/delays';
 import { Simulation } from './engine/simulation';
 
@@ -398,38 +399,3 @@ describe.each(['stp', 'rstp', 'mstp', 'per-vlan-stp', 'per-vlan-rstp'] as const)
     );
   },
 );
-
-describe('how a run ends', () => {
-  const ring = (n: number) =>
-    networkOf(
-      Object.fromEntries(Array.from({ length: n }, (_, i) => [`s${i}`, { dialect: 'stp' }])),
-      Array.from({ length: n }, (_, i) => `s${i} 1 = s${(i + 1) % n} 2`),
-    );
-  const run = (design: Design, until: number, fromBoot = true) =>
-    simulate(design, { actions: [], until, talk: 1, fromBoot });
-  const endingOf = (design: Design, until: number) => {
-    const done = run(design, until);
-    if (!done.ok) throw new Error(done.error);
-    return [done.value.ending, done.value.settledAt] as const;
-  };
-
-  it('tells one that is still on its way to rest from one that has come there', () => {
-    expect(endingOf(ring(4), 40)).toEqual([{ kind: 'rests' }, 30]);
-    expect(endingOf(ring(4), 20)).toEqual([{ kind: 'moves', at: 30 }, null]);
-  });
-
-  it('and from one that never will, whatever its ports do at the end', () => {
-    const [ending, settledAt] = endingOf(ring(24), 60);
-    expect([ending.kind, settledAt]).toEqual(['restless', null]);
-    expect(ending.kind === 'restless' && ending.ports.length).toBeGreaterThan(0);
-  });
-
-  it('says so where a scenario needs rest to begin with', () => {
-    expect(run(ring(24), 10, false)).toEqual({
-      ok: false,
-      error: expect.stringMatching(
-        /^The network never comes to rest, .*: s\d+ port \d in cst, .* Run it from boot to watch\.$/,
-      ) as string,
-    });
-  });
-});

@@ -1,19 +1,17 @@
 /** A scenario run on a design: every change of every port, who was cut off and why, and where it all comes to rest. */
+import type { Ending, Flush, Run, RunOptions, TraceEntry } from './run';
 import { bundlesOf } from '../topology/lag/ends';
 import type { Command } from '../edit/commands';
 import { editAll } from '../edit/edit';
-import { type PortId, type SwitchId, type TreeId } from '../model/ids';
+import type { TreeId } from '../model/ids';
 import { problemText } from '../model/problem';
 import type { Design } from '../model/document';
 import type { Bpdu } from '../modes/bpdu';
 import { SECOND, type Micros, type RunRole, type RunState } from '../modes/entity';
-import type { Lacpdu } from '../modes/lacp/state';
 import type { Vector } from '../modes/vector';
 import { fail, ok, type Result } from '../base/result';
 import { compileNetwork } from '../topology/network';
-import type { TreeView } from '../tree/settled';
-import { DataPlane, type Outage, type Storm } from './traffic/dataPlane';
-import type { Reach } from './traffic/reach';
+import { DataPlane } from './traffic/dataPlane';
 import { MemberLog } from './trace/memberLog';
 import { Recording } from './trace/recording';
 import { MOST_FRAMES, SentLog, type SentLacpdu } from './trace/sentLog';
@@ -26,88 +24,7 @@ import { ARRIVES, CARRIES, LIGHT, LIVE } from './engine/signal';
 import { Simulation } from './engine/simulation';
 import { viewNow } from './trace/view';
 
-/** A port of a tree took another state or role. Seconds since the start. */
-export interface TraceEntry {
-  readonly t: number;
-  readonly switch: SwitchId;
-  readonly port: PortId;
-  readonly tree: TreeId;
-  readonly from: RunState;
-  readonly to: RunState;
-  readonly role: RunRole;
-}
-
-/** Addresses of a tree's VLANs behind a port were forgotten. Microseconds since the start. */
-export interface Flush {
-  readonly t: Micros;
-  readonly tree: number;
-  readonly port: number;
-}
-
 const MOST_FLUSHES = 200_000;
-
-/**
- * How a run ends: at rest; stopped; still on the way to rest, which it reaches at `at` seconds; or restless, with the ports that
- * go on changing however long it lasts.
- */
-export type Ending =
-  | { readonly kind: 'rests' }
-  | { readonly kind: 'stopped' }
-  | { readonly kind: 'moves'; readonly at: number }
-  | {
-      readonly kind: 'restless';
-      readonly ports: readonly { readonly switch: SwitchId; readonly port: PortId; readonly tree: TreeId }[];
-    };
-
-export interface Run {
-  /** The design that ran: with everything that the scenario brought along. */
-  readonly stage: Design;
-  /** Every change, and every instant; times in microseconds from the start. */
-  readonly recording: Recording;
-  readonly trace: readonly TraceEntry[];
-  readonly outages: readonly Outage[];
-  /** Which pairs of hosts reach each other at any instant. */
-  readonly reach: Reach;
-  /** Loops that no spanning tree closed. */
-  readonly storms: readonly Storm[];
-  /** When the last port changed, seconds; null where something still moves at the end. */
-  readonly settledAt: number | null;
-  readonly ending: Ending;
-  /** Ports that still listen or learn at the end. */
-  readonly moving: readonly TraceEntry[];
-  readonly final: { readonly trees: readonly TreeView[] };
-  /** Messages and timers that it took. */
-  readonly events: number;
-  /** True where it was stopped before its end. */
-  readonly stopped: boolean;
-  /** How far it has come, seconds. */
-  readonly reached: number;
-  /** Every BPDU sent from the start on. */
-  readonly sent: SentLog;
-  /** Which ports have signal, and whose frames arrive: `LIVE` and `CARRIES` of each port. */
-  readonly signal: Timeline;
-  /** How the members of bundles stand. */
-  readonly members: MemberLog;
-  /** LACPDUs sent from the start on. */
-  readonly negotiation: readonly SentLacpdu[];
-  /** Where addresses were forgotten since a topology change was told, or a port closed. */
-  readonly flushes: readonly Flush[];
-  /** Pairs of hosts that were not followed: there are too many. */
-  readonly unfollowed: number;
-}
-
-export interface RunOptions {
-  /** Moves the hellos of the switches against each other. */
-  readonly seed?: number;
-  /** All switches powered on at once at 0, instead of settled. */
-  readonly fromBoot?: boolean;
-  /** Told how far the run is, 0 to 1; false stops it. */
-  readonly progress?: (share: number) => boolean;
-  /** Most BPDUs that are kept. */
-  readonly mostFrames?: number;
-  /** Most events: a run that takes more is stopped. */
-  readonly mostEvents?: number;
-}
 
 /** How long a network may take to settle before a scenario begins. */
 const PATIENCE: Micros = 900 * SECOND;
@@ -138,7 +55,13 @@ export function* simulateInSteps(
   const staged = stageOf(before, scenario);
   if (!staged.ok) return fail(problemText(staged.error));
   const design = staged.value;
-  const { seed = 1, fromBoot = scenario.fromBoot, mostEvents = MOST_EVENTS, mostFrames = MOST_FRAMES } = options;
+  const {
+    seed = 1,
+    fromBoot = scenario.fromBoot,
+    mostEvents = MOST_EVENTS,
+    mostFrames = MOST_FRAMES,
+    views = true,
+  } = options;
   const trees = treesThrough(design, scenario.actions);
   let start: Micros = fromBoot ? 0 : Infinity;
   /** Set where nothing is recorded: before a scenario can begin, and after it has ended. */
@@ -241,7 +164,7 @@ export function* simulateInSteps(
   plane.begin(start);
 
   let now = design;
-  let refused: string | null = null;
+  let refused = null as string | null;
   const take = (commands: readonly Command[]): void => {
     const edited = editAll(now, commands);
     if (!edited.ok) {
@@ -274,29 +197,9 @@ export function* simulateInSteps(
     ),
   );
   const kept = recording ?? record();
-  const trace = Array.from({ length: kept.count }, (_, i) => {
-    const { t, tree, port, from, to, role } = kept.change(i);
-    return entry(t, tree, port, from, to, role);
-  });
-  const ended = {
-    recording: kept,
-    trace,
-    outages: plane.end(),
-    reach: plane.reach,
-    storms: plane.storms,
-    moving,
-    final: { trees: trees.map((_, tree) => viewNow(sim, tree)) },
-    events: sim.events,
-    stopped,
-    reached: (sim.now - start) / SECOND,
-    sent,
-    members,
-    negotiation,
-    signal,
-    flushes,
-    stage: design,
-    unfollowed: plane.unfollowed,
-  };
+  const outages = plane.end();
+  const final = { trees: views ? trees.map((_, tree) => viewNow(sim, tree)) : [] };
+  const [events, reached] = [sim.events, (sim.now - start) / SECOND];
   const last = sim.lastChange;
   // Beyond the end nothing is recorded: only whether it comes to rest is looked at.
   restless = new Restless();
@@ -312,7 +215,34 @@ export function* simulateInSteps(
       ? { kind: 'moves', at: (sim.lastChange - start) / SECOND }
       : { kind: 'rests' };
   })();
-  return ok({ ...ended, ending, settledAt: ending.kind === 'rests' ? (last - start) / SECOND : null });
+  return ok({
+    stage: design,
+    trees,
+    recording: kept,
+    outages,
+    reach: plane.reach,
+    storms: plane.storms,
+    settledAt: ending.kind === 'rests' ? (last - start) / SECOND : null,
+    ending,
+    moving,
+    final,
+    events,
+    stopped,
+    reached,
+    sent,
+    signal,
+    members,
+    negotiation,
+    flushes,
+    unfollowed: plane.unfollowed,
+    // A busy run has hundreds of thousands of changes: only who asks pays for an object each.
+    get trace() {
+      return Array.from({ length: kept.count }, (_, i) => {
+        const { t, tree, port, from, to, role } = kept.change(i);
+        return entry(t, tree, port, from, to, role);
+      });
+    },
+  });
 }
 
 /** Ports that change while nothing is recorded. */

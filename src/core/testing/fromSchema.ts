@@ -26,35 +26,26 @@ interface Def {
 export function fromSchema(schema: z.ZodType, pools: Pools, key = ''): fc.Arbitrary<unknown> {
   const def = schema.def as typeof schema.def & Def;
   const again = (inner: z.ZodType | undefined, at = key): fc.Arbitrary<unknown> => fromSchema(inner!, pools, at);
-  switch (def.type) {
-    case 'object':
-      return fc
+  const makers: Readonly<Record<string, () => fc.Arbitrary<unknown>>> = {
+    object: () =>
+      fc
         .record(Object.fromEntries(Object.entries(def.shape!).map(([name, part]) => [name, again(part, name)])))
-        .map((value) => Object.fromEntries(Object.entries(value).filter(([, part]) => part !== undefined)));
-    case 'union':
-      return fc.oneof(...def.options!.map((option) => again(option)));
-    case 'literal':
-      return fc.constantFrom(...def.values!);
-    case 'enum':
-      return fc.constantFrom(...Object.values(def.entries!));
-    case 'boolean':
-      return fc.boolean();
-    case 'string':
-      return fc.constantFrom(...(pools.texts[key] ?? pools.other.texts));
-    case 'number':
-      return fc.constantFrom(...(pools.numbers[key] ?? pools.other.numbers));
-    case 'array':
-      return fc.array(again(def.element), { maxLength: 3 });
-    case 'record':
-      return fc.dictionary(again(def.keyType, 'tree') as fc.Arbitrary<string>, again(def.valueType), { maxKeys: 2 });
-    case 'optional':
-    case 'default':
-      return fc.oneof(fc.constant(undefined), again(def.innerType));
-    case 'nullable':
-      return fc.oneof(fc.constant(null), again(def.innerType));
-    case 'pipe':
-      return again(def.in);
-    default:
-      throw new Error(`no values for a schema of type ${def.type}`);
-  }
+        .map((value) => Object.fromEntries(Object.entries(value).filter(([, part]) => part !== undefined))),
+    union: () => fc.oneof(...def.options!.map((option) => again(option))),
+    literal: () => fc.constantFrom(...def.values!),
+    enum: () => fc.constantFrom(...Object.values(def.entries!)),
+    boolean: () => fc.boolean(),
+    string: () => fc.constantFrom(...(pools.texts[key] ?? pools.other.texts)),
+    number: () => fc.constantFrom(...(pools.numbers[key] ?? pools.other.numbers)),
+    array: () => fc.array(again(def.element), { maxLength: 3 }),
+    record: () =>
+      fc.dictionary(again(def.keyType, 'tree') as fc.Arbitrary<string>, again(def.valueType), { maxKeys: 2 }),
+    optional: () => fc.oneof(fc.constant(undefined), again(def.innerType)),
+    default: () => fc.oneof(fc.constant(undefined), again(def.innerType)),
+    nullable: () => fc.oneof(fc.constant(null), again(def.innerType)),
+    pipe: () => again(def.in),
+  };
+  const make = makers[def.type];
+  if (!make) throw new Error(`no values for a schema of type ${def.type}`);
+  return make();
 }

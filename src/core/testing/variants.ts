@@ -41,6 +41,9 @@ export function placesIn(design: Design): FieldPlace[] {
       case 'list':
         (value as readonly unknown[]).forEach((item, i) => walk(node.item, item, [...path, i], field));
         return;
+      case 'leaf':
+      case 'union':
+        return;
       case 'record':
         for (const tree of TREES) walk(node.value, (value as Parts | undefined)?.[tree], [...path, tree], field);
     }

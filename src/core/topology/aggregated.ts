@@ -1,7 +1,7 @@
 /** Bundles as bridge ports: one port each, which its members serve (802.1Q-2018 6.14 over 802.1AX-2020 6.2.1). */
 import type { BundleEnd, Bundles } from './lag/ends';
 import type { SettledBundles } from './lag/settled';
-import type { PortId, SwitchId } from '../model/ids';
+import type { BridgePortId, BundleId, PortId, SwitchId } from '../model/ids';
 import type { Bundle, Design, Port, Switch } from '../model/document';
 
 /** What a member is used for: frames of its bundle, as a port of its own, nothing; `apart` where there is no bundle yet, so that its own settings hold. */
@@ -18,21 +18,27 @@ export const usesOf = ({ members }: Bundles, settled: SettledBundles): MemberUse
     return state === 'individual' ? 'own' : 'out';
   });
 
+/** What takes part in trees: a port, or a bundle in the place of its members. */
+export type BridgePort = Omit<Port, 'id'> & { readonly id: BridgePortId };
+
+/** A switch with all its bridge ports: its own ports, then its bundles. */
+export type Bridge = Omit<Switch, 'ports'> & { readonly ports: readonly BridgePort[] };
+
 /** Switches with a port for each of their bundles, and members set as their bundle is. */
-export function withBundles(design: Design, bundles: Bundles, used: readonly MemberUse[]): Switch[] {
+export function withBundles(design: Design, bundles: Bundles, used: readonly MemberUse[]): Bridge[] {
   const own = new Map<SwitchId, Bundle[]>();
   for (const bundle of design.bundles) own.set(bundle.switch, [...(own.get(bundle.switch) ?? []), bundle]);
   return design.switches.map((sw) => {
     const mine = own.get(sw.id);
     if (!mine) return sw;
     const settings = new Map<PortId, Steering>();
-    const joined: Port[] = [];
+    const joined: BridgePort[] = [];
     for (const bundle of mine) {
       const members = bundle.ports.map((id) => bundles.members[bundles.memberAt(sw.id, id)]!);
       const active = members.filter((member) => used[member.index] === 'bundle');
       const speed = (active.length > 0 ? active : members).reduce((sum, member) => sum + member.speed, 0);
       joined.push({
-        id: bundle.id as string as PortId,
+        id: bundle.id,
         number: BUNDLE_PORTS + bundle.number,
         speed,
         up: true,
@@ -65,6 +71,7 @@ function set({ id, number, speed, up, lacp }: Port, by: Steering): Port {
 
 /** A bundle as a bridge port. */
 export interface Aggregate {
+  readonly id: BundleId;
   readonly end: BundleEnd;
   /** Its members in the order of their numbers. */
   readonly sockets: readonly number[];
@@ -75,8 +82,8 @@ export interface Aggregate {
 interface Sockets {
   readonly bundles: Bundles;
   readonly used: readonly MemberUse[];
-  readonly portIndexOf: (sw: SwitchId, port: PortId) => number;
-  readonly ports: readonly Port[];
+  readonly portIndexOf: (sw: SwitchId, port: BridgePortId) => number;
+  readonly ports: readonly BridgePort[];
   readonly plug: Int32Array;
   readonly cable: Int32Array;
   readonly light: Uint8Array;
@@ -98,7 +105,7 @@ export function bridgePorts({ bundles, used, portIndexOf, ports, plug, cable, li
   const carriers: { readonly bundle: number; readonly sockets: number[] }[] = [];
   for (const end of bundles.ends) {
     if (end.owner.kind === 'host') continue;
-    const bundle = portIndexOf(end.owner.switch, end.id as string as PortId);
+    const bundle = portIndexOf(end.owner.switch, end.owner.bundle);
     const sockets = end.members.map((m) => portIndexOf(bundles.members[m]!.at.switch, bundles.members[m]!.at.port));
     end.members.forEach((m, i) => {
       const socket = sockets[i]!;
@@ -111,6 +118,7 @@ export function bridgePorts({ bundles, used, portIndexOf, ports, plug, cable, li
       .filter((socket) => bundleOf[socket] === bundle)
       .sort((p, q) => ports[p]!.number - ports[q]!.number);
     aggregates.set(bundle, {
+      id: end.owner.bundle,
       end,
       sockets: inOrder,
       active: inOrder.flatMap((socket, place) => (serves[socket] === bundle ? [place] : [])),

@@ -1,10 +1,11 @@
 /**
  * Bridge and port identifiers (IEEE 802.1Q-2018 clauses 13.26.2, 13.26.3 and 13.27.44): what elections compare.
  */
+import type { Bridge, BridgePort } from './aggregated';
 import { isMultiple, isPerVlan } from '../model/document';
 import type { TreeId } from '../model/ids';
 import { CIST, CST, treeInstance, treeVlan, vlanTree } from '../model/ids';
-import type { Dialect, Port, Switch } from '../model/document';
+import type { Dialect } from '../model/document';
 
 /** A bridge identifier: `priority` is the sum of the settable priority and the system ID extension. Lower wins. */
 export interface BridgeId {
@@ -38,15 +39,15 @@ export const isSetFor = (trees: Partial<Record<TreeId, object>>, tree: TreeId, d
   settingsFor(trees, tree, dialect) !== undefined;
 
 /** The priority that an engineer has set for this tree, without the system ID extension. */
-export const setBridgePriority = (sw: Switch, tree: TreeId): number =>
+export const setBridgePriority = (sw: Bridge, tree: TreeId): number =>
   settingsFor(sw.trees, tree, sw.dialect)?.priority ?? sw.priority;
 
 /** The 12-bit system ID extension: the VLAN ID in a per-VLAN tree, the MSTID in an instance, 0 in the CST and CIST. */
-export const systemIdExtension = (sw: Switch, tree: TreeId): number =>
+export const systemIdExtension = (sw: Bridge, tree: TreeId): number =>
   isPerVlan(sw) ? (treeVlan(tree) ?? (tree === CIST ? 1 : 0)) : isMultiple(sw) ? (treeInstance(tree) ?? 0) : 0;
 
 /** The bridge identifier that a switch sends in a tree. */
-export const bridgeId = (sw: Switch, tree: TreeId): BridgeId => ({
+export const bridgeId = (sw: Bridge, tree: TreeId): BridgeId => ({
   priority: setBridgePriority(sw, tree) + systemIdExtension(sw, tree),
   mac: sw.mac,
 });
@@ -57,7 +58,7 @@ export function compareBridgeIds(a: BridgeId, b: BridgeId): number {
 }
 
 /** The port identifier that a port sends in a tree. */
-export const portIdentifier = (port: Port, tree: TreeId, dialect: Dialect): PortIdentifier => ({
+export const portIdentifier = (port: BridgePort, tree: TreeId, dialect: Dialect): PortIdentifier => ({
   priority: settingsFor(port.trees, tree, dialect)?.priority ?? port.priority,
   number: port.number,
 });
@@ -66,11 +67,11 @@ export const portIdentifier = (port: Port, tree: TreeId, dialect: Dialect): Port
 export const portIdentifierValue = (id: PortIdentifier): number => (id.priority << 8) | id.number;
 
 /** The cost set for a port in a tree (of an MSTP port: inside its region), or undefined where the speed decides. */
-export const setPathCost = (port: Port, tree: TreeId, dialect: Dialect): number | undefined =>
+export const setPathCost = (port: BridgePort, tree: TreeId, dialect: Dialect): number | undefined =>
   settingsFor(port.trees, tree, dialect)?.cost ?? port.cost;
 
 /** The cost set for a port toward bridges outside its region (ExternalPortPathCost), or undefined where the speed decides. */
-export const setExternalCost = (port: Port, tree: TreeId, dialect: Dialect): number | undefined =>
+export const setExternalCost = (port: BridgePort, tree: TreeId, dialect: Dialect): number | undefined =>
   isMultiple({ dialect }) ? (port.externalCost ?? port.cost) : setPathCost(port, tree, dialect);
 
 /** `32783.02:4b:00:00:00:01`, the way a bridge identifier is written. */

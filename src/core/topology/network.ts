@@ -3,11 +3,19 @@
  * Switch and port indices follow document order; every tie that the standards leave open is settled by identifier,
  * never by that order, so the order of a file does not matter.
  */
-import type { PortId, SwitchId } from '../model/ids';
+import type { BridgePortId, SwitchId } from '../model/ids';
 import { bundlesOf, type Bundles } from './lag/ends';
 import { settleBundles } from './lag/settled';
-import type { Design, Port, Switch } from '../model/document';
-import { bridgePorts, usesOf, withBundles, type Aggregate, type MemberUse } from './aggregated';
+import type { Design } from '../model/document';
+import {
+  bridgePorts,
+  usesOf,
+  withBundles,
+  type Bridge,
+  type BridgePort,
+  type Aggregate,
+  type MemberUse,
+} from './aggregated';
 import type { VlanSet } from '../model/vlanSet';
 import { carried } from './trees';
 
@@ -23,8 +31,8 @@ export type DeadReason =
 export interface Network {
   readonly design: Design;
   /** With a port for each of their bundles after their own ports. */
-  readonly switches: readonly Switch[];
-  readonly ports: readonly Port[];
+  readonly switches: readonly Bridge[];
+  readonly ports: readonly BridgePort[];
   readonly switchIndex: ReadonlyMap<SwitchId, number>;
   /** Length switches + 1: the ports of switch `s` are `firstPort[s]` up to `firstPort[s + 1]`. */
   readonly firstPort: Int32Array;
@@ -59,26 +67,26 @@ export interface Network {
   readonly carried: readonly VlanSet[];
   /** Rank of each port by (switch id, port id): the last resort where port identifiers collide. */
   readonly order: Int32Array;
-  readonly portIndexOf: (sw: SwitchId, port: PortId) => number;
+  readonly portIndexOf: (sw: SwitchId, port: BridgePortId) => number;
 }
 
 /** Compiles a checked design; `use` says what the members of bundles are used for, by default what they settle to. */
 export function compileNetwork(design: Design, use: readonly MemberUse[] | null = null): Network {
   const bundles = bundlesOf(design);
   const used = use ?? (bundles.members.length > 0 ? usesOf(bundles, settleBundles(bundles)) : []);
-  const switches = bundles.members.length > 0 ? withBundles(design, bundles, used) : design.switches;
+  const switches: readonly Bridge[] = bundles.members.length > 0 ? withBundles(design, bundles, used) : design.switches;
   const firstPort = new Int32Array(switches.length + 1);
   switches.forEach((sw, s) => (firstPort[s + 1] = firstPort[s]! + sw.ports.length));
   const ports = switches.flatMap((sw) => sw.ports);
   const owner = new Int32Array(ports.length);
-  const index = new Map<SwitchId, Map<PortId, number>>();
+  const index = new Map<SwitchId, Map<BridgePortId, number>>();
   const switchIndex = new Map<SwitchId, number>();
   switches.forEach((sw, s) => {
     switchIndex.set(sw.id, s);
     index.set(sw.id, new Map(sw.ports.map((port, i) => [port.id, firstPort[s]! + i])));
     owner.fill(s, firstPort[s], firstPort[s + 1]);
   });
-  const portIndexOf = (sw: SwitchId, port: PortId): number => index.get(sw)?.get(port) ?? -1;
+  const portIndexOf = (sw: SwitchId, port: BridgePortId): number => index.get(sw)?.get(port) ?? -1;
 
   const ready = (p: number): boolean => ports[p]!.up && switches[owner[p]!]!.up;
   const plug = new Int32Array(ports.length).fill(-1);
@@ -120,7 +128,7 @@ export function compileNetwork(design: Design, use: readonly MemberUse[] | null 
 export const bridgePortOf = (network: Network, p: number): number =>
   p >= 0 && network.serves[p]! >= 0 ? network.serves[p]! : p;
 
-function portOrder(switches: readonly Switch[], firstPort: Int32Array): Int32Array {
+function portOrder(switches: readonly Bridge[], firstPort: Int32Array): Int32Array {
   const byId = <T extends { readonly id: string }>(items: readonly T[]): number[] =>
     Array.from(items.keys()).sort((i, j) => (items[i]!.id < items[j]!.id ? -1 : 1));
   const order = new Int32Array(firstPort[switches.length]!);

@@ -1,7 +1,8 @@
 /** MST regions of a design (IEEE 802.1Q-2018 13.8): which VLANs a switch maps to which instance, and what names its region. */
+import type { Bridge } from './aggregated';
 import { isMultiple } from '../model/document';
 import { oncePer } from '../base/cache';
-import type { Design, RegionSettings, Switch } from '../model/document';
+import type { Design, RegionSettings } from '../model/document';
 import { vlanSet, type VlanSet } from '../model/vlanSet';
 import { configurationDigest, sameConfiguration, type MstConfigurationId } from '../wire/mstConfiguration';
 
@@ -22,7 +23,7 @@ export const hasInstance = (region: RegionMap | null, mstid: number): boolean =>
   mstid === 0 || (region?.instances.some((instance) => instance.mstid === mstid) ?? false);
 
 /** The regions of a design's MSTP switches; one that is not given any is a region of its own, named by its address (12.12.3.3). */
-export function regionsOf(design: Design): (sw: Switch) => RegionMap | null {
+export function regionsOf(design: Design): (sw: Bridge) => RegionMap | null {
   return (sw) => {
     if (!isMultiple(sw)) return null;
     const given = design.regions.find((region) => region.id === sw.region);
@@ -31,7 +32,7 @@ export function regionsOf(design: Design): (sw: Switch) => RegionMap | null {
 }
 
 const mapOfSettings = oncePer(({ name, revision, instances }: RegionSettings) => regionMap(name, revision, instances));
-const mapOfOwn = oncePer(({ mac }: Switch) => regionMap(mac, 0, []));
+const mapOfOwn = oncePer(({ mac }: Bridge) => regionMap(mac, 0, []));
 
 function regionMap(name: string, revision: number, given: Design['regions'][number]['instances']): RegionMap {
   const instances = given

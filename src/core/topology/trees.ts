@@ -1,7 +1,8 @@
 /** Which trees a design has, and what part each switch and port plays in them. */
+import type { Bridge } from './aggregated';
 import { isMultiple, runsTrees, isPerVlan } from '../model/document';
 import { CIST, CST, instanceTree, treeInstance, vlanTree, type TreeId } from '../model/ids';
-import type { Carriage, Design, Switch } from '../model/document';
+import type { Carriage, Design } from '../model/document';
 import { vlanSet, type VlanSet } from '../model/vlanSet';
 
 /** The VLANs whose frames pass a port with this carriage. */
@@ -42,7 +43,7 @@ export const commonTree = (trees: readonly TreeId[]): number =>
   trees.findIndex((tree) => tree === CST || tree === CIST || tree === vlanTree(1));
 
 /** The part that a switch plays in a tree of its design; one without power is a hub whose ports are all dead. */
-export function partOf(sw: Switch, tree: TreeId): Part {
+export function partOf(sw: Bridge, tree: TreeId): Part {
   if (!runsTrees(sw) || !sw.up) return 'hub';
   if (tree === CST || tree === CIST || tree === vlanTree(1)) return 'bridge';
   const runs = treeInstance(tree) === null ? isPerVlan(sw) : isMultiple(sw);
@@ -53,5 +54,5 @@ export function partOf(sw: Switch, tree: TreeId): Part {
  * Whether a port that carries `vlans` belongs to the tree of VLAN `vid` (null: the CST, to which every port belongs).
  * A per-VLAN tree runs only over ports that carry its VLAN; but a standard bridge's end of VLAN 1's tree is its CST.
  */
-export const belongs = (sw: Switch, vlans: VlanSet, vid: number | null): boolean =>
+export const belongs = (sw: Bridge, vlans: VlanSet, vid: number | null): boolean =>
   vid === null || vlans.has(vid) || (vid === 1 && runsTrees(sw) && !isPerVlan(sw));

@@ -8,7 +8,7 @@ import { oncePer } from '../base/cache';
 import { CIST } from '../model/ids';
 import { setExternalCost } from '../topology/bridgeId';
 import { methodOf } from '../model/costMethod';
-import { type Switch, isClassic } from '../model/document';
+import { isClassic } from '../model/document';
 import type { Network } from '../topology/network';
 import { pathCostOf } from '../topology/pathCost';
 import { regionsOf, sameRegion, type RegionMap } from '../topology/region';

@@ -1,5 +1,5 @@
 /** What a change moved: the ends whose role differs between two solutions. */
-import type { PortId, SwitchId, TreeId } from '../model/ids';
+import type { BridgePortId, SwitchId, TreeId } from '../model/ids';
 import type { Design } from '../model/document';
 import { passing } from './passing';
 import { roleOf, treeOf, type Role, type Solution } from './settled';
@@ -8,7 +8,7 @@ import { roleOf, treeOf, type Role, type Solution } from './settled';
 export interface MovedEnd {
   readonly tree: TreeId;
   readonly switch: SwitchId;
-  readonly port: PortId;
+  readonly port: BridgePortId;
   /** The port's index in the later network. */
   readonly index: number;
   readonly before: Role | null;

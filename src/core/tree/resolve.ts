@@ -2,9 +2,7 @@
 import { isMultiple, isSingle, isPerVlan } from '../model/document';
 import { treeInstance, type TreeId } from '../model/ids';
 import { dirtyBetween } from '../model/derive/dirty';
-import type { DesignProblem } from '../model/problem';
 import type { Design } from '../model/document';
-import { ok, type Result } from '../base/result';
 import { compileNetwork } from '../topology/network';
 import type { SettledTree, Solution } from './settled';
 import { solve, solveTrees } from './solve';
@@ -13,7 +11,7 @@ import { solve, solveTrees } from './solve';
 export function resolve(
   before: Solution,
   design: Design,
-): Result<{ readonly solution: Solution; readonly changed: readonly SettledTree[] }, DesignProblem> {
+): { readonly solution: Solution; readonly changed: readonly SettledTree[] } {
   const dirty = dirtyBetween(before.network.design, design).trees;
   // A standard bridge beside per-VLAN ones reads its CST's settings in VLAN 1's tree, and every other tree follows that one.
   const perVlan = design.switches.some(isPerVlan);
@@ -23,7 +21,7 @@ export function resolve(
   const followed = (id: TreeId): boolean => mixed || (regional && (perVlan || !treeInstance(id)));
   if (dirty === 'all' || [...dirty].some(followed)) {
     const solution = solve(design);
-    return solution.ok ? ok({ solution: solution.value, changed: solution.value.trees }) : solution;
+    return { solution, changed: solution.trees };
   }
   const network = compileNetwork(design);
   const changed = solveTrees(
@@ -31,5 +29,5 @@ export function resolve(
     before.trees.map((tree) => tree.id).filter((id) => dirty.has(id)),
   );
   const byId = new Map(changed.map((tree) => [tree.id, tree]));
-  return ok({ solution: { network, trees: before.trees.map((tree) => byId.get(tree.id) ?? tree) }, changed });
+  return { solution: { network, trees: before.trees.map((tree) => byId.get(tree.id) ?? tree) }, changed };
 }

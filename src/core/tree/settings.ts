@@ -2,10 +2,11 @@
  * What engineers have set, compiled once for all trees: most ports and switches say nothing about single trees, so each
  * tree starts from a copy of what holds everywhere and changes only what its own settings change.
  */
+import type { Bridge, BridgePort } from '../topology/aggregated';
 import { oncePer } from '../base/cache';
 import { methodOf } from '../model/costMethod';
 import { CIST, CST, treeVlan, vlanTree, type TreeId } from '../model/ids';
-import { type Port, type Switch, isPerVlan } from '../model/document';
+import { isPerVlan } from '../model/document';
 import { portIdentifier, portIdentifierValue, setBridgePriority, setPathCost } from '../topology/bridgeId';
 import type { Network } from '../topology/network';
 import { pathCostOf } from '../topology/pathCost';
@@ -76,7 +77,7 @@ function costOf({ ports, switches, owner, design }: Network, p: number, tree: Tr
   return setPathCost(ports[p]!, tree, sw.dialect) ?? pathCostOf(ports[p]!.speed, methodOf(design, sw));
 }
 
-const keyOf = (port: Port, { dialect }: Switch, tree: TreeId): number =>
+const keyOf = (port: BridgePort, { dialect }: Bridge, tree: TreeId): number =>
   portIdentifierValue(portIdentifier(port, tree, dialect));
 
 /** Compiles the settings of a network; of one that differs from another in settings alone, what those change. */

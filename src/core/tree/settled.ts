@@ -1,6 +1,6 @@
 /** The settled state of a tree: arrays by switch and port index, and readable views on them. */
 import { isMultiple } from '../model/document';
-import { CIST, type BundleId, type PortId, type SwitchId, type TreeId } from '../model/ids';
+import { CIST, type BundleId, type BridgePortId, type SwitchId, type TreeId } from '../model/ids';
 import type { Network } from '../topology/network';
 
 /** Port roles (IEEE 802.1Q-2018 clause 13.12), in the order of their codes; code 0 is a port outside the tree. */
@@ -81,12 +81,12 @@ export interface MemberView {
 export interface SwitchView {
   readonly root: SwitchId;
   readonly rootPathCost: number;
-  readonly rootPort: PortId | null;
+  readonly rootPort: BridgePortId | null;
   /** Of MSTP switches: the root of their region, and what leads to the root outside and inside of regions. */
   readonly regionalRoot?: SwitchId;
   readonly externalRootPathCost?: number;
   readonly internalRootPathCost?: number;
-  readonly ports: Readonly<Record<PortId, PortView | MemberView>>;
+  readonly ports: Readonly<Record<BridgePortId, PortView | MemberView>>;
 }
 
 export interface TreeView {
@@ -98,7 +98,7 @@ export interface TreeView {
 export function entryOf(network: Network, p: number, part: PortView | null): PortView | MemberView | null {
   const bundle = network.bundleOf[p]!;
   if (bundle < 0) return part;
-  const memberOf = network.ports[bundle]!.id as string as BundleId;
+  const memberOf = network.aggregates.get(bundle)!.id;
   return part && network.serves[p] === p ? { ...part, memberOf } : { memberOf };
 }
 
@@ -107,7 +107,7 @@ export function viewTree(network: Network, tree: SettledTree): TreeView {
   const switches: Record<SwitchId, SwitchView> = {};
   network.switches.forEach((sw, s) => {
     if (tree.root[s]! < 0) return;
-    const ports: Record<PortId, PortView | MemberView> = {};
+    const ports: Record<BridgePortId, PortView | MemberView> = {};
     sw.ports.forEach((port, i) => {
       const p = network.firstPort[s]! + i;
       const role = roleOf(tree, p);

@@ -6,9 +6,7 @@
 import { isMultiple } from '../model/document';
 import { CIST, instanceTree, treeInstance, treeVlan, vlanTree, type TreeId } from '../model/ids';
 import { MAX_COST } from '../model/legal';
-import type { DesignProblem } from '../model/problem';
 import type { Design } from '../model/document';
-import { ok, type Result } from '../base/result';
 import { solveInstance } from './instance';
 import { MinHeap } from '../base/minHeap';
 import { mstpGround, solveCist } from './cist';
@@ -20,9 +18,9 @@ import { type SettledTree, type Solution, forwards } from './settled';
 import { treesOf } from '../topology/trees';
 
 /** Solves every tree of a checked design. */
-export function solve(design: Design): Result<Solution, DesignProblem> {
+export function solve(design: Design): Solution {
   const network = compileNetwork(design);
-  return ok({ network, trees: solveTrees(network, treesOf(design)) });
+  return { network, trees: solveTrees(network, treesOf(design)) };
 }
 
 /** Solves the trees named. */

@@ -1,11 +1,11 @@
 /** What can be done to the selection: remove, cut, power, copy, paste, line up. */
 import { copyBlock, pasteBlock, readBlock, type Block } from '../../core/edit/block';
 import type { Command } from '../../core/edit/commands';
-import type { BundleId, PortId, SwitchId } from '../../core/model/ids';
+import type { SwitchId } from '../../core/model/ids';
 import { bundleThese } from '../../core/analysis/lag/bundling';
 import { aligned, type Alignment } from '../map/align';
 import type { Point } from '../map/geometry';
-import { itemsOf, selectionOf, switchesIn, type Item } from '../state/selection';
+import { bridgePortAt, itemsOf, selectionOf, switchesIn, type Item } from '../state/selection';
 import type { Workbench } from '../state/store';
 
 /** Commands that take the selected things out of the design: a port goes with its cable, a switch with its own. */
@@ -20,10 +20,12 @@ export function removalOf({ design, selection }: Workbench): Command[] {
           return [{ do: 'remove-switch', switch: item.switch }];
         case 'host':
           return [{ do: 'remove-host', host: item.host }];
-        case 'port':
-          if (design.bundles.some((bundle) => bundle.switch === item.switch && bundle.id === (item.port as string)))
-            return gone.has(item.switch) ? [] : [{ do: 'remove-bundle', bundle: item.port as string as BundleId }];
-          return gone.has(item.switch) ? [] : [{ do: 'remove-port', switch: item.switch, port: item.port }];
+        case 'port': {
+          if (gone.has(item.switch)) return [];
+          const { port, bundle } = bridgePortAt(design, item);
+          if (bundle) return [{ do: 'remove-bundle', bundle: bundle.id }];
+          return port ? [{ do: 'remove-port', switch: item.switch, port: port.id }] : [];
+        }
         case 'link': {
           const link = design.links.find((l) => l.id === item.link);
           const already =
@@ -55,8 +57,7 @@ export function bundleSelected(state: Workbench): void {
   const made = selectedBundling(state);
   if (!made.ok) return;
   const [{ switch: sw, id }] = made.value.bundles;
-  if (state.act(...made.value.commands) === null)
-    state.select({ kind: 'port', switch: sw, port: id as string as PortId });
+  if (state.act(...made.value.commands) === null) state.select({ kind: 'port', switch: sw, port: id });
 }
 
 /** Cuts the selected links where any is whole, else restores them. */

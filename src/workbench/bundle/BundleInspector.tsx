@@ -1,7 +1,6 @@
 'use client';
 /** A bundle: up or not and why, both ends side by side, its members bit by bit, its settings, and what may happen to it. */
 import Button from '@mui/material/Button';
-import type { PortId } from '../../core/model/ids';
 import type { Bundle, Carriage } from '../../core/model/document';
 import type { Command } from '../../core/edit/commands';
 import { bundlePicture, type BundlePicture } from '../../core/analysis/lag/bundleEnds';
@@ -30,7 +29,7 @@ export function BundleInspector({ bundle }: { readonly bundle: Bundle }) {
   if (!end) return null;
   const picture = bundlePicture(design, bundles, end, settled);
   const { ownerName, name } = picture.end;
-  const port = bundle.id as string as PortId;
+  const port = bundle.id;
   const speed = picture.end.members.reduce(
     (sum, m) => sum + (settled.members[m]!.state === 'active' ? bundles.members[m]!.speed : 0),
     0,

@@ -2,7 +2,7 @@
 /** Every bundle with its verdict, and parallel links that are none. */
 import type { GridColDef } from '@mui/x-data-grid';
 import { useMemo } from 'react';
-import type { HostId, LinkId, PortId, SwitchId } from '../../core/model/ids';
+import type { LinkId, SwitchId } from '../../core/model/ids';
 import { oppositesOf } from '../../core/analysis/lag/bundleEnds';
 import { bundleAt, parallelsOf } from '../../core/analysis/lag/bundling';
 import { ItemTable } from '../ledger/ItemTable';
@@ -54,8 +54,8 @@ export function BundleTable() {
         verdict: reason.replace(/^(Up|Down): /, ''),
         item:
           end.owner.kind === 'host'
-            ? { kind: 'host', host: end.owner.host as HostId }
-            : { kind: 'port', switch: end.owner.switch as SwitchId, port: end.id as string as PortId },
+            ? { kind: 'host', host: end.owner.host }
+            : { kind: 'port', switch: end.owner.switch, port: end.owner.bundle },
       };
     });
     const nameOf = (id: SwitchId): string => design.switches.find((sw) => sw.id === id)?.name ?? id;

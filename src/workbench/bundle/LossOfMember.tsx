@@ -32,7 +32,7 @@ export function LossOfMember({ bundle }: { readonly bundle: Bundle }) {
   const edited = lost && editAll(design, [{ do: 'set-link', link: lost.link.id, up: false }]);
   const after = edited?.ok ? compileNetwork(edited.value.design) : null;
   const trees = after ? solveTrees(after, shown) : [];
-  const p = solution.network.portIndexOf(bundle.switch, bundle.id as string as PortId);
+  const p = solution.network.portIndexOf(bundle.switch, bundle.id);
   return (
     <section className={styles.section} aria-label="If a member is lost">
       <h3>If a member is lost</h3>
@@ -51,7 +51,7 @@ export function LossOfMember({ bundle }: { readonly bundle: Bundle }) {
           const before = treeOf(solution, tree.id);
           const ends = before
             ? movedEnds({ network: solution.network, trees: [before] }, { network: after, trees: [tree] }).filter(
-                (end) => !bundle.ports.includes(end.port),
+                (end) => bundle.ports.every((id) => id !== end.port),
               )
             : [];
           const names = ends

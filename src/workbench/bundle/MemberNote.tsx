@@ -1,6 +1,6 @@
 'use client';
 /** On a port that is a bundle's member: which bundle, how it stands there, and its own LACP settings. */
-import type { PortId } from '../../core/model/ids';
+import type { BridgePortId } from '../../core/model/ids';
 import type { Bundle } from '../../core/model/document';
 import { TextButton } from '../frame/TextButton';
 import { TextSetting } from '../inspector/fields';
@@ -9,7 +9,7 @@ import * as read from '../inspector/read';
 import { useWorkbench } from '../state/context';
 import { useBundles } from './useBundles';
 
-export function MemberNote({ bundle, port }: { readonly bundle: Bundle; readonly port: PortId }) {
+export function MemberNote({ bundle, port }: { readonly bundle: Bundle; readonly port: BridgePortId }) {
   const select = useWorkbench((state) => state.select);
   const act = useWorkbench((state) => state.act);
   const own = useWorkbench(
@@ -22,9 +22,7 @@ export function MemberNote({ bundle, port }: { readonly bundle: Bundle; readonly
     <section className={styles.section} aria-label="Member of a bundle">
       <h3>Member of a bundle</h3>
       <p className={styles.hint}>
-        <TextButton
-          onClick={() => select({ kind: 'port', switch: bundle.switch, port: bundle.id as string as PortId })}
-        >
+        <TextButton onClick={() => select({ kind: 'port', switch: bundle.switch, port: bundle.id })}>
           {bundle.name ?? bundle.id}
         </TextButton>{' '}
         holds what this port carries and costs. {settled.members[member]?.reason}

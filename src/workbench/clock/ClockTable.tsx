@@ -121,13 +121,13 @@ function Transport() {
 function Nothing() {
   const stage = useClock((clock) => clock.stage);
   const empty = useClock((clock) => clock.scenario.actions.length === 0);
-  if (stage.is === 'failed')
+  if (stage.kind === 'failed')
     return (
       <p className={styles.fault} role="alert">
         {stage.why}
       </p>
     );
-  if (stage.is === 'running') return <p className={styles.hint}>The protocols run.</p>;
+  if (stage.kind === 'running') return <p className={styles.hint}>The protocols run.</p>;
   return empty ? (
     <p className={styles.hint}>
       Nothing happens yet. Select a link, a switch or a port on the map: on the right you say what happens to it, and

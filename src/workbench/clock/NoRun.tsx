@@ -5,7 +5,7 @@ import styles from './clock.module.css';
 
 export function NoRun() {
   const stage = useClock((clock) => clock.stage);
-  if (stage.is === 'failed')
+  if (stage.kind === 'failed')
     return (
       <p className={styles.fault} role="alert">
         {stage.why}
@@ -13,7 +13,7 @@ export function NoRun() {
     );
   return (
     <p className={styles.hint}>
-      {stage.is === 'running'
+      {stage.kind === 'running'
         ? 'The protocols run.'
         : 'Nothing has run yet: choose a scenario on the clock, or select something on the map and say what happens to it.'}
     </p>

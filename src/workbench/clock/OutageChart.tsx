@@ -83,7 +83,7 @@ export function OutageChart({
           <Tooltip
             isAnimationActive={false}
             cursor={{ fill: 'var(--accent-wash)' }}
-            content={({ payload }) => <Tip row={payload?.[0]?.payload as OutageRow | undefined} />}
+            content={({ payload }) => <Tip row={payload[0]?.payload as OutageRow | undefined} />}
           />
           {OUTAGE_CAUSES.map((cause) => (
             <Bar

@@ -288,7 +288,7 @@ function Idle({
 function Loops({ design, vlan }: { readonly design: Design; readonly vlan: number }) {
   const found = useMemo(() => {
     const open = solve({ ...design, switches: design.switches.map((sw) => ({ ...sw, dialect: 'off' as const })) });
-    return open.ok ? circling(settledPassage(open.value), vlan) : null;
+    return circling(settledPassage(open), vlan);
   }, [design, vlan]);
   const carried = design.switches.some((sw) =>
     sw.ports.some((port) =>

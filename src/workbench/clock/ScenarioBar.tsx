@@ -40,7 +40,7 @@ export function ScenarioBar() {
         )}
         <Keep />
         <Span />
-        {stage.is === 'running' && (
+        {stage.kind === 'running' && (
           <span className={styles.busy} role="status">
             <progress max={1} value={stage.share} aria-label="The protocols run" />{' '}
             {stage.share === 0 ? 'coming to rest first' : `${Math.round(stage.share * 100)} %`}
@@ -58,7 +58,7 @@ export function ScenarioBar() {
 /** Where the run ended. */
 function Outcome() {
   const film = useClock((clock) => clock.player?.film);
-  const done = useClock((clock) => clock.stage.is === 'done');
+  const done = useClock((clock) => clock.stage.kind === 'done');
   if (!film || !done) return null;
   const parts = [
     film.stopped

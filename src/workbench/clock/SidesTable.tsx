@@ -54,7 +54,7 @@ export function SidesTable() {
   const [timers, setTimers] = useState(SHORTEST);
   /** A runner of its own: the clock's run stays as it is. */
   const runner = useRef<Runner | null>(null);
-  const wanted = useRef(true);
+  const wanted = useRef<boolean>(true);
   useEffect(
     () => () => {
       wanted.current = false;
@@ -68,11 +68,12 @@ export function SidesTable() {
     switches: design.switches.map((sw) => ({ ...sw, timers: { ...sw.timers, ...timers } })),
   });
   const now: Side = { name: 'as designed', design: () => Promise.resolve(design) };
+  const halted = () => !wanted.current;
   const go = async (sides: readonly Side[], keep: readonly Outcome[]) => {
     wanted.current = true;
     const done = [...keep];
     for (const side of sides) {
-      if (!wanted.current) break;
+      if (halted()) break;
       setBusy({ name: side.name, share: 0 });
       const variant = await side.design();
       const outcome =

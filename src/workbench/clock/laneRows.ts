@@ -1,6 +1,6 @@
 /** The clock's lanes: a port that changed in trees that fare alike, or a pair of hosts, cut off or not. */
 import type { MemberState } from '../../core/modes/lacp/state';
-import type { PortId, SwitchId, TreeId } from '../../core/model/ids';
+import type { BridgePortId, SwitchId, TreeId } from '../../core/model/ids';
 import { treesName } from '../../core/model/ids';
 import type { Micros } from '../../core/modes/entity';
 import { SECOND } from '../../core/modes/entity';
@@ -13,7 +13,7 @@ export interface PortLane {
   readonly label: string;
   readonly trees: string;
   readonly switch: SwitchId;
-  readonly port: PortId;
+  readonly port: BridgePortId;
   readonly treeIds: readonly TreeId[];
   /** The colour's place among all trees: the first of the lane. */
   readonly treeIndex: number;
@@ -34,7 +34,7 @@ export interface MemberLane {
   readonly label: string;
   readonly trees: string;
   readonly switch: SwitchId;
-  readonly port: PortId;
+  readonly port: BridgePortId;
   readonly stays: readonly { readonly from: Micros; readonly to: Micros; readonly state: MemberState }[];
 }
 

@@ -16,7 +16,7 @@ export function ConflictDialog() {
   const unsent = useWorkbench((state) => state.unsent);
   const store = useWorkbenchStore();
   const [trouble, setTrouble] = useState<string | null>(null);
-  if (save.is !== 'conflict' && save.is !== 'refused') return null;
+  if (save.kind !== 'conflict' && save.kind !== 'refused') return null;
   const { failure } = save;
   const reload = () => {
     store.getState().abandon();
@@ -35,7 +35,7 @@ export function ConflictDialog() {
   return (
     <Dialog open aria-labelledby="conflict-title" maxWidth="sm">
       <DialogTitle id="conflict-title">
-        {save.is === 'conflict' ? 'Changed elsewhere in the meantime' : 'The server did not take this change'}
+        {save.kind === 'conflict' ? 'Changed elsewhere in the meantime' : 'The server did not take this change'}
       </DialogTitle>
       <DialogContent>
         <p>{failure.message}</p>

@@ -14,7 +14,7 @@ import { WholePageLink } from './WholePageLink';
 export function Header() {
   const name = useWorkbench((state) => state.design.name);
   const id = useWorkbench((state) => state.id);
-  const savedNow = useWorkbench((state) => state.save.is === 'saved');
+  const savedNow = useWorkbench((state) => state.save.kind === 'saved');
   const lens = useWorkbench((state) => state.lens);
   const setLens = useWorkbench((state) => state.setLens);
   const openDialog = useWorkbench((state) => state.openDialog);
@@ -71,13 +71,13 @@ function SaveStatus() {
   const revision = useWorkbench((state) => state.revision);
   const save = useWorkbench((state) => state.save);
   const viewing = useWorkbench((state) => state.viewing);
-  const trouble = save.is !== 'saved' && save.is !== 'saving';
+  const trouble = save.kind !== 'saved' && save.kind !== 'saving';
   return (
     <span
       className={trouble ? styles.attention : undefined}
       role="status"
-      data-save={save.is}
-      title={save.is === 'offline' ? save.message : undefined}
+      data-save={save.kind}
+      title={save.kind === 'offline' ? save.message : undefined}
     >
       {viewing
         ? `${viewing.hidden ? 'filling in' : 'looking at'} ${viewing.label.slice(0, 40)}`
@@ -87,7 +87,7 @@ function SaveStatus() {
 }
 
 function saveText(save: SaveState): string {
-  switch (save.is) {
+  switch (save.kind) {
     case 'saved':
       return 'saved';
     case 'saving':

@@ -23,7 +23,7 @@ describe('the header', () => {
     act(() => void store.getState().act(priority(0)));
     await settle();
     expect(screen.getByRole('status')).toHaveTextContent('revision 1');
-    act(() => store.setState({ save: { is: 'offline', message: 'gone', short: 'no answer' } }));
+    act(() => store.setState({ save: { kind: 'offline', message: 'gone', short: 'no answer' } }));
     expect(screen.getByRole('status')).toHaveTextContent('not saved: no answer, trying again');
     expect(screen.getByRole('button', { name: 'Export' })).toBeDisabled();
   });
@@ -85,7 +85,7 @@ describe('a change that the server does not take', () => {
     act(() =>
       store.setState({
         save: {
-          is: 'conflict',
+          kind: 'conflict',
           failure: { status: 409, message: 'At revision 3 by now.', details: [], since: ['moved lodge'] },
         },
       }),

@@ -13,8 +13,8 @@ export function Asking({
   readonly stop: () => void;
   readonly what: string;
 }) {
-  if (answer.is === 'found') return null;
-  if (answer.is === 'refused') return <p className={styles.empty}>{answer.why}</p>;
+  if (answer.kind === 'found') return null;
+  if (answer.kind === 'refused') return <p className={styles.empty}>{answer.why}</p>;
   return (
     <p className={styles.empty} role="status">
       {what}, {Math.round(answer.share * 100)} %… <TextButton onClick={stop}>stop</TextButton>

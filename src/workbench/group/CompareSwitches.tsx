@@ -96,7 +96,7 @@ function Compared({ pair, among, choose, a, b }: Props & { readonly a: Switch; r
           ? `${nameA} and ${nameB} are in one region: name, revision and the whole map agree.`
           : `Not one region. ${slip}.`}
       </p>
-      {asked && answer.is === 'found' && (
+      {asked && answer.kind === 'found' && (
         <Offers offers={answer.value.map(equallingOffer(design))} of={design} done={() => undefined} />
       )}
       {asked && <Asking answer={answer} stop={stop} what="Making them equal in the solver" />}

@@ -37,7 +37,7 @@ const AS_IT_IS: readonly Command[] = [];
 function GainOfGoals({ design }: { readonly design: Design }) {
   const { answer, stop } = useAnswer(useMemo(() => askGoals(design), [design]));
   const [key, setKey] = useState('');
-  if (answer.is !== 'found') return <Asking answer={answer} stop={stop} what="Looking for ways to group the VLANs" />;
+  if (answer.kind !== 'found') return <Asking answer={answer} stop={stop} what="Looking for ways to group the VLANs" />;
   const goal = answer.value.find((each) => each.key === key) ?? answer.value[0]!;
   return (
     <Gain
@@ -62,7 +62,7 @@ interface GainProps {
 function Gain({ design, commands, heading }: GainProps) {
   const store = useWorkbenchStore();
   const { answer, stop } = useAnswer(useMemo(() => askGain(design, commands), [design, commands]));
-  const rows = answer.is === 'found' ? answer.value : NONE;
+  const rows = answer.kind === 'found' ? answer.value : NONE;
   const [instances, vlans] = [rows.find((row) => row.kind === 'instances'), rows.find((row) => row.kind === 'vlans')];
   const bars = useMemo(
     () =>

@@ -31,7 +31,7 @@ export function MovingTable() {
   const design = useWorkbench((state) => (state.viewing === null && state.solution !== null ? state.design : null));
   const goals = useAnswer(useMemo(() => (design ? askGoals(design) : null), [design]));
   if (!design) return <p className={styles.empty}>A plan is made for the present state: go back to now.</p>;
-  if (goals.answer.is !== 'found') return <Asking {...goals} what="Looking for what to move to" />;
+  if (goals.answer.kind !== 'found') return <Asking {...goals} what="Looking for what to move to" />;
   return <Plans design={design} goals={goals.answer.value} />;
 }
 
@@ -65,7 +65,7 @@ function Plans({ design, goals }: { readonly design: Design; readonly goals: rea
   );
   return (
     <div className={styles.page}>
-      {plan.answer.is === 'found' ? (
+      {plan.answer.kind === 'found' ? (
         <Steps design={design} goal={goal} plan={plan.answer.value} choices={choices} />
       ) : (
         <>

@@ -39,15 +39,15 @@ export function ProposeGroupings() {
       <div className={styles.line}>
         <Button
           variant="outlined"
-          disabled={viewing || search.stage.is === 'busy'}
+          disabled={viewing || search.stage.kind === 'busy'}
           onClick={() => search.go(startGrouping())}
         >
           Propose from loads and topology
         </Button>
-        {search.stage.is === 'found' && <TextButton onClick={search.clear}>clear</TextButton>}
+        {search.stage.kind === 'found' && <TextButton onClick={search.clear}>clear</TextButton>}
       </div>
       <SearchStage search={search} offer={groupingOffer} />
-      {search.stage.is === 'idle' && (
+      {search.stage.kind === 'idle' && (
         <p className={styles.soft}>
           Tries the strongest switches as roots, lays each VLAN where the most loaded link gets the least, and compares
           one instance with two and more. Loads are set in the table of VLANs.

@@ -3,7 +3,7 @@
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import { FreshNames } from '../../core/edit/fresh';
-import type { PortId, SwitchId } from '../../core/model/ids';
+import type { BridgePortId, SwitchId } from '../../core/model/ids';
 import { freePortsOf } from '../../core/model/plugs';
 import { MAX_UNTIL, type Action, type Undated } from '../../core/model/scenario';
 import type { Design, Link, Switch } from '../../core/model/document';
@@ -134,12 +134,13 @@ export function BreakSwitch({ sw }: { readonly sw: Switch }) {
   );
 }
 
-export function BreakPort({ id, port }: { readonly id: SwitchId; readonly port: PortId }) {
+export function BreakPort({ id, port: portId }: { readonly id: SwitchId; readonly port: BridgePortId }) {
   const happen = useHappen();
   const design = useStage();
   const sw = design.switches.find((each) => each.id === id);
-  const own = sw?.ports.find((each) => each.id === port);
+  const own = sw?.ports.find((each) => each.id === portId);
   if (!sw || !own) return null;
+  const port = own.id;
   const free = freePortsOf(design, sw).some((each) => each.id === port);
   const others = free
     ? design.switches.flatMap((other) =>

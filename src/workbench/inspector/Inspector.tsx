@@ -31,7 +31,7 @@ function Selected() {
       return <HostInspector id={selection.host} />;
     case 'several':
       return <SeveralInspector items={selection.items} />;
-    default:
+    case undefined:
       return <DesignInspector />;
   }
 }

@@ -1,7 +1,7 @@
 'use client';
 /** How near a port is to flipping: the first costs below and above at which some end takes another role. */
 import { useEffect, useState } from 'react';
-import type { PortId, SwitchId, TreeId } from '../../core/model/ids';
+import type { BridgePortId, SwitchId, TreeId } from '../../core/model/ids';
 import type { CostMargin, Flip, PortMargins } from '../../core/analysis/steering/margin';
 import type { Solution } from '../../core/tree/settled';
 import { TextButton } from '../frame/TextButton';
@@ -12,7 +12,7 @@ import styles from './inspector.module.css';
 interface Props {
   readonly tree: TreeId;
   readonly id: SwitchId;
-  readonly port: PortId;
+  readonly port: BridgePortId;
 }
 
 /** `From 22 001 on it becomes alternate (4 ends move); no lower cost moves anything.` */

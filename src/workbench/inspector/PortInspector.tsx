@@ -1,6 +1,6 @@
 'use client';
 /** A port: why it has its role, what it costs in which tree, what it carries, where it leads. */
-import type { PortId, SwitchId } from '../../core/model/ids';
+import type { BridgePortId, SwitchId } from '../../core/model/ids';
 import type { Port } from '../../core/model/document';
 import Button from '@mui/material/Button';
 import { TextButton } from '../frame/TextButton';
@@ -21,7 +21,7 @@ import { WhyPort } from './WhyPort';
 
 interface Props {
   readonly id: SwitchId;
-  readonly port: PortId;
+  readonly port: BridgePortId;
 }
 
 export function PortInspector({ id, port: portId }: Props) {
@@ -30,11 +30,9 @@ export function PortInspector({ id, port: portId }: Props) {
   const select = useWorkbench((state) => state.select);
   const far = useFarEnds()(id, portId);
   const port = sw?.ports.find((p) => p.id === portId);
-  const bundle = useWorkbench((state) =>
-    state.design.bundles.find((b) => b.switch === id && b.id === (portId as string)),
-  );
+  const bundle = useWorkbench((state) => state.design.bundles.find((b) => b.switch === id && b.id === portId));
   const memberOf = useWorkbench((state) =>
-    state.design.bundles.find((b) => b.switch === id && b.ports.includes(portId)),
+    state.design.bundles.find((b) => b.switch === id && b.ports.some((each) => each === portId)),
   );
   if (bundle) return <BundleInspector bundle={bundle} />;
   if (!sw || !port) return null;

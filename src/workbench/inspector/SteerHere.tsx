@@ -20,7 +20,7 @@ export function SteerHere({ wish }: { readonly wish: Wish }) {
   return (
     <section className={styles.section} aria-label="Steer">
       <h3>{wish.wants === 'block' ? 'Block here instead' : 'Carry the frames here'}</h3>
-      {search.stage.is !== 'busy' && (
+      {search.stage.kind !== 'busy' && (
         <div className={styles.buttons}>
           <Button
             variant="outlined"
@@ -32,7 +32,7 @@ export function SteerHere({ wish }: { readonly wish: Wish }) {
           <AddWishes wishes={[wish]} />
         </div>
       )}
-      {search.stage.is === 'idle' && (
+      {search.stage.kind === 'idle' && (
         <p className={styles.hint}>
           In {treesName(trees)}: each set of changes is tried in the solver before it is proposed.
         </p>

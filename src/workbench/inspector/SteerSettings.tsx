@@ -1,9 +1,9 @@
 'use client';
 /** What a port or a bundle costs, and its priority. */
+import type { BridgePort } from '../../core/topology/aggregated';
 import { isMultiple } from '../../core/model/document';
 import { methodOf } from '../../core/model/costMethod';
 import { CIST, treeName, type SwitchId, type TreeId } from '../../core/model/ids';
-import type { Port } from '../../core/model/document';
 import { settingKey } from '../../core/topology/bridgeId';
 import { partOf } from '../../core/topology/trees';
 import { pathCostOf } from '../../core/topology/pathCost';
@@ -19,7 +19,7 @@ export function SteerSettings({
   port,
 }: {
   readonly id: SwitchId;
-  readonly port: Pick<Port, 'id' | 'speed' | 'cost' | 'externalCost' | 'priority' | 'trees'>;
+  readonly port: Pick<BridgePort, 'id' | 'speed' | 'cost' | 'externalCost' | 'priority' | 'trees'>;
 }) {
   const drawn = useWorkbench((state) => state.shownTrees);
   const sw = useWorkbench(({ design }) => design.switches.find((each) => each.id === id));

@@ -1,7 +1,7 @@
 'use client';
 /** What a port is at the instant that the clock shows, in each shown tree, and what made it so. */
 import { useEffect, useState } from 'react';
-import { treeName, type PortId, type SwitchId, type TreeId } from '../../core/model/ids';
+import { treeName, type BridgePortId, type SwitchId, type TreeId } from '../../core/model/ids';
 import { bridgePortOf } from '../../core/topology/network';
 import { TextButton } from '../frame/TextButton';
 import { strandStyle } from '../map/strandStyle';
@@ -9,7 +9,7 @@ import { timeText, useClock, useInstant } from '../state/clock';
 import { useWorkbench } from '../state/context';
 import styles from './inspector.module.css';
 
-export function WhyInstant({ id, port }: { readonly id: SwitchId; readonly port: PortId }) {
+export function WhyInstant({ id, port }: { readonly id: SwitchId; readonly port: BridgePortId }) {
   const shown = useWorkbench((state) => state.shownTrees);
   const t = useInstant((clock) => clock.t);
   if (t === null) return null;
@@ -23,7 +23,7 @@ export function WhyInstant({ id, port }: { readonly id: SwitchId; readonly port:
   );
 }
 
-function InTree({ tree, id, port }: { readonly tree: TreeId; readonly id: SwitchId; readonly port: PortId }) {
+function InTree({ tree, id, port }: { readonly tree: TreeId; readonly id: SwitchId; readonly port: BridgePortId }) {
   const index = useClock((clock) => clock.player?.film.trees.indexOf(tree) ?? -1);
   const what = useInstant(({ player, instant }) => {
     const p = player ? bridgePortOf(instant.network, player.network.portIndexOf(id, port)) : -1;
@@ -40,7 +40,7 @@ function InTree({ tree, id, port }: { readonly tree: TreeId; readonly id: Switch
 }
 
 /** Asked of the simulator once the port has become another: the same cause holds until then. */
-function Cause({ tree, id, port }: { readonly tree: TreeId; readonly id: SwitchId; readonly port: PortId }) {
+function Cause({ tree, id, port }: { readonly tree: TreeId; readonly id: SwitchId; readonly port: BridgePortId }) {
   const runner = useClock((clock) => clock.runner);
   const player = useClock((clock) => clock.player);
   const seek = useClock((clock) => clock.seek);

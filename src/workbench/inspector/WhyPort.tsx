@@ -1,6 +1,6 @@
 'use client';
 /** Why a port has its role in each shown tree: the sentence, and the vectors side by side with the part that decided. */
-import type { PortId, SwitchId } from '../../core/model/ids';
+import type { BridgePortId, SwitchId } from '../../core/model/ids';
 import { explainPort, whyOutside, type PortExplanation } from '../../core/tree/explain/explain';
 import { fieldName, type Comparison } from '../../core/tree/explain/phrases';
 import type { SettledTree, Solution } from '../../core/tree/settled';
@@ -10,7 +10,7 @@ import styles from './inspector.module.css';
 import { MarginNote } from './MarginNote';
 import { WhyTrees } from './WhyTrees';
 
-export function WhyPort({ id, port }: { readonly id: SwitchId; readonly port: PortId }) {
+export function WhyPort({ id, port }: { readonly id: SwitchId; readonly port: BridgePortId }) {
   const settled = useWorkbench((state) => state.lens === 'Break');
   const explain = (tree: SettledTree, solution: Solution) => {
     const p = solution.network.portIndexOf(id, port);

@@ -4,7 +4,7 @@ import type { Difference } from '../../core/model/derive/compare';
 import Button from '@mui/material/Button';
 import type { GridColDef } from '@mui/x-data-grid';
 import { useMemo, useState } from 'react';
-import { treeName, type PortId, type SwitchId, type TreeId } from '../../core/model/ids';
+import { treeName, type BridgePortId, type SwitchId, type TreeId } from '../../core/model/ids';
 import { TextButton } from '../frame/TextButton';
 import { useWorkbenchStore } from '../state/context';
 import type { SideBySide } from '../state/revisions';
@@ -31,7 +31,7 @@ interface EndRow {
   readonly after: string;
   readonly treeId: TreeId;
   readonly switchId: SwitchId;
-  readonly portId: PortId;
+  readonly portId: BridgePortId;
 }
 
 function itemAt({ at }: Difference): Item | null {

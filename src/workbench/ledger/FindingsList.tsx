@@ -12,22 +12,22 @@ import styles from './drawer.module.css';
 const MOST = 100;
 
 export function FindingsList() {
-  const { is, list: findings } = useWorkbench((state) => state.findings);
+  const { kind, list: findings } = useWorkbench((state) => state.findings);
   const lookAgain = useWorkbench((state) => state.findAgain);
   const store = useWorkbenchStore();
   const viewing = useWorkbench((state) => state.viewing !== null);
   const [refused, setRefused] = useState<string | null>(null);
-  if (is === 'late' || is === 'failed') {
+  if (kind === 'late' || kind === 'failed') {
     return (
       <p className={styles.empty} role="alert">
-        {is === 'late'
+        {kind === 'late'
           ? `Looking for findings took longer than ${FINDINGS_SECONDS} seconds and was stopped; the rest of the page is not affected. `
           : 'Findings could not be looked for. '}
         <TextButton onClick={lookAgain}>look again</TextButton>
       </p>
     );
   }
-  if (is !== 'found' && findings.length === 0)
+  if (kind !== 'found' && findings.length === 0)
     return (
       <p className={styles.empty} role="status">
         Looking for findings.
@@ -66,7 +66,7 @@ export function FindingsList() {
                   // What is looked at still may have been mended already: its remedies belong to the design before.
                   <TextButton
                     key={remedy.label}
-                    disabled={is !== 'found'}
+                    disabled={kind !== 'found'}
                     onClick={() => setRefused(store.getState().act(...remedy.commands))}
                     title="one step that can be taken back"
                   >

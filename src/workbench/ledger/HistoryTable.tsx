@@ -36,7 +36,9 @@ const whenText = (at: number): string => (at === 0 ? '' : clockFormat.format(at)
 export function HistoryTable() {
   const store = useWorkbenchStore();
   const id = useWorkbench((state) => state.id);
-  const saved = useWorkbench((state) => (state.save.is === 'saved' && state.viewing === null ? state.revision : null));
+  const saved = useWorkbench((state) =>
+    state.save.kind === 'saved' && state.viewing === null ? state.revision : null,
+  );
   const viewing = useWorkbench((state) => state.viewing);
   const { entries, trouble: unread, again } = useHistory(id, saved);
   const [trouble, setTrouble] = useState<string | null>(null);

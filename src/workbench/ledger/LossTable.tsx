@@ -71,7 +71,7 @@ export function LossTable() {
   const design = solution?.network.design ?? null;
   const { answer, stop } = useAnswer(useMemo(() => (design && !viewing ? askLosses(design) : null), [design, viewing]));
   const rows = useMemo(
-    () => (design && answer.is === 'found' ? lossRows(design, answer.value) : null),
+    () => (design && answer.kind === 'found' ? lossRows(design, answer.value) : null),
     [design, answer],
   );
   const show = useCallback(
@@ -100,7 +100,7 @@ export function LossTable() {
       </p>
     );
   }
-  if (solution && answer.is !== 'found')
+  if (solution && answer.kind !== 'found')
     return <Asking answer={answer} stop={stop} what="Working out what each loss does" />;
   if (!rows || rows.length === 0) return <p className={styles.empty}>No tree has a root yet.</p>;
   return (

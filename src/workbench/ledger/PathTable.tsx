@@ -2,7 +2,7 @@
 /** The selected switch's candidate ways to the root of each shown tree, costs added up hop by hop. */
 import type { GridColDef } from '@mui/x-data-grid';
 import { useCallback, useDeferredValue, useMemo } from 'react';
-import { treeName, type PortId, type SwitchId, type TreeId } from '../../core/model/ids';
+import { treeName, type BridgePortId, type SwitchId, type TreeId } from '../../core/model/ids';
 import { candidatePaths, type CandidatePath } from '../../core/analysis/steering/paths';
 import { treeOf, type Solution } from '../../core/tree/settled';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
@@ -20,7 +20,7 @@ export interface PathRow {
   readonly total: string;
   readonly over: string;
   readonly switchId: SwitchId;
-  readonly portId: PortId;
+  readonly portId: BridgePortId;
 }
 
 /** One row a way. */

@@ -5,7 +5,7 @@ import type { GridColDef, GridRenderCellParams } from '@mui/x-data-grid';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { methodOf } from '../../core/model/costMethod';
 import type { Command } from '../../core/edit/commands';
-import { treesName, treeVlan, type PortId, type SwitchId, type TreeId } from '../../core/model/ids';
+import { treesName, treeVlan, type BridgePortId, type SwitchId, type TreeId } from '../../core/model/ids';
 import { fail, ok, type Result } from '../../core/base/result';
 import { steerGroups, type SteerGroup, type SteerSetting } from '../../core/analysis/steering/costMatrix';
 import { costCommand } from '../../core/analysis/steering/whatIf';
@@ -34,7 +34,7 @@ interface SteerRow extends Readonly<Record<`g${number}`, string>> {
 }
 interface PortAt {
   readonly switch: SwitchId;
-  readonly port: PortId;
+  readonly port: BridgePortId;
 }
 
 /** One row for each port with a cable to another switch. */

@@ -1,5 +1,5 @@
 /** The rows of the drawer's tables, as plain data. */
-import { treeName, type LinkId, type PortId, type SwitchId, type TreeId } from '../../core/model/ids';
+import { treeName, type LinkId, type BridgePortId, type SwitchId, type TreeId } from '../../core/model/ids';
 import { type Design, carriageText } from '../../core/model/document';
 import { switchName } from '../../core/tree/explain/phrases';
 import { costsIn, roleOf, stateIn, treeOf, type Solution } from '../../core/tree/settled';
@@ -21,14 +21,14 @@ export interface LedgerRow {
   readonly designatedBridge: string;
   readonly designatedPort: string;
   readonly switchId: SwitchId;
-  readonly portId: PortId;
+  readonly portId: BridgePortId;
 }
 
 /** One row a port and shown tree. */
 export function ledgerRows(
   { network, trees }: Solution,
   shown: readonly TreeId[],
-  farEnd: (sw: SwitchId, port: PortId) => string,
+  farEnd: (sw: SwitchId, port: BridgePortId) => string,
 ): LedgerRow[] {
   return shown.flatMap((treeId) => {
     const tree = treeOf({ network, trees }, treeId);
@@ -69,7 +69,7 @@ export interface MovedRow {
   readonly before: string;
   readonly after: string;
   readonly switchId: SwitchId;
-  readonly portId: PortId;
+  readonly portId: BridgePortId;
   readonly treeId: TreeId;
 }
 
@@ -77,7 +77,7 @@ export interface MovedRow {
 export function movedRows(
   moved: Moved | null,
   design: Design,
-  farEnd: (sw: SwitchId, port: PortId) => string,
+  farEnd: (sw: SwitchId, port: BridgePortId) => string,
 ): MovedRow[] {
   const names = new Map(design.switches.map((sw) => [sw.id, switchName(sw)]));
   return (moved?.ends ?? []).map((end, i) => ({

@@ -3,7 +3,6 @@
 import { useMemo } from 'react';
 import type { BundleEnd, Bundles } from '../../core/topology/lag/ends';
 import type { SettledBundles } from '../../core/topology/lag/settled';
-import type { PortId } from '../../core/model/ids';
 import type { Link } from '../../core/model/document';
 import { useBundles } from '../bundle/useBundles';
 import { useInstant } from '../state/clock';
@@ -30,8 +29,7 @@ export function Sheaves({ links, lines }: { readonly links: readonly Link[]; rea
   const bands = useMemo(() => bandsOf(links, lines, bundles, settled), [links, lines, bundles, settled]);
   const played = useInstant(({ picture }) => picture.network);
   const upNow = ({ end, up }: Band): boolean => {
-    const port =
-      played && end.owner.kind === 'switch' ? played.portIndexOf(end.owner.switch, end.id as string as PortId) : -1;
+    const port = played && end.owner.kind === 'switch' ? played.portIndexOf(end.owner.switch, end.owner.bundle) : -1;
     return played && port >= 0 ? played.live[port] === 1 : up;
   };
   return (
@@ -107,7 +105,7 @@ function BandView({
 }) {
   const item: Item =
     end.owner.kind === 'switch'
-      ? { kind: 'port', switch: end.owner.switch, port: end.id as string as PortId }
+      ? { kind: 'port', switch: end.owner.switch, port: end.owner.bundle }
       : { kind: 'host', host: end.owner.host };
   const selected = useWorkbench((state) => isSelected(state.selection, item));
   const store = useWorkbenchStore();

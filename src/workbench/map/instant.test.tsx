@@ -45,7 +45,7 @@ async function draw(design: Design, scenario = 'root-link') {
     store.getState().setLens('Break');
     clock.getState().open(design.scenarios.find((each) => each.id === scenario)!);
   });
-  for (let i = 0; i < 50 && clock.getState().stage.is !== 'done'; i += 1) await settle();
+  for (let i = 0; i < 50 && clock.getState().stage.kind !== 'done'; i += 1) await settle();
   return { store, clock, seek: (seconds: number) => act(() => clock.getState().seek(seconds * SECOND)) };
 }
 const states = (id: string) =>

@@ -50,7 +50,7 @@ export function createMotion(): Motion {
 }
 
 const calm = (): boolean =>
-  typeof window !== 'undefined' && (window.matchMedia?.('(prefers-reduced-motion: reduce)').matches ?? false);
+  typeof window !== 'undefined' && 'matchMedia' in window && matchMedia('(prefers-reduced-motion: reduce)').matches;
 
 /** The places to draw now: the target, or on the way to it. */
 export function useMotion(target: Places, layout: string): Places {

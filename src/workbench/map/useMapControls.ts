@@ -89,7 +89,7 @@ async function tidy(get: () => Workbench, by: 'tier' | 'root'): Promise<boolean>
   const tree = solution && shownTrees[0] ? treeOf(solution, shownTrees[0]) : undefined;
   const rowOf = by === 'root' && solution && tree ? rowsByRoot(solution, tree) : rowsByTier(design);
   const { elk, stop } = startElk();
-  let stopped = false;
+  let stopped = false as boolean;
   const cancelled = new Promise<null>((resolve) => {
     setBusy({
       what: `Laying out ${design.switches.length} switches`,

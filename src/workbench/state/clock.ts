@@ -21,10 +21,10 @@ import type { WorkbenchStore } from './store';
 export type Draft = Omit<KeptScenario, 'id'> & { readonly id: string | null };
 
 export type RunStage =
-  | { readonly is: 'none' }
-  | { readonly is: 'running'; readonly share: number }
-  | { readonly is: 'failed'; readonly why: string }
-  | { readonly is: 'done' };
+  | { readonly kind: 'none' }
+  | { readonly kind: 'running'; readonly share: number }
+  | { readonly kind: 'failed'; readonly why: string }
+  | { readonly kind: 'done' };
 
 /** How fast the clock goes: times real time; or from change to change, so slow that each is seen, or one with every picture. */
 export type Speed = number | 'changes' | 'fastest';
@@ -104,7 +104,7 @@ export function createClock(workbench: WorkbenchStore, runner: Runner) {
     return {
       scenario: EMPTY,
       problems: [],
-      stage: { is: 'none' },
+      stage: { kind: 'none' },
       player: null,
       t: 0,
       instant: null,
@@ -142,25 +142,25 @@ export function createClock(workbench: WorkbenchStore, runner: Runner) {
         const { design } = workbench.getState();
         ranOn = design;
         runner.stop();
-        if (!runnable(scenario)) return clear({ is: 'none' });
+        if (!runnable(scenario)) return clear({ kind: 'none' });
         const [first] = problems.flat();
         if (first)
-          return clear({ is: 'failed', why: `${first.path}: found ${first.found}; allowed: ${first.allowed}.` });
-        set({ stage: { is: 'running', share: 0 } });
+          return clear({ kind: 'failed', why: `${first.path}: found ${first.found}; allowed: ${first.allowed}.` });
+        set({ stage: { kind: 'running', share: 0 } });
         const { name, actions, until, talk, fromBoot } = scenario;
         void runner
           .run(
             design,
             { name, actions, until, talk, fromBoot },
-            (share) => mine === ticket && set({ stage: { is: 'running', share } }),
+            (share) => mine === ticket && set({ stage: { kind: 'running', share } }),
           )
           .then((done) => {
             if (mine !== ticket) return;
-            if (!done.ok) return clear({ is: 'failed', why: done.error });
+            if (!done.ok) return clear({ kind: 'failed', why: done.error });
             const player = new Player(done.value);
             const t = Math.min(get().t, player.film.until);
             set({
-              stage: { is: 'done' },
+              stage: { kind: 'done' },
               player,
               arrivals: arrivalsOf(player.film.stage, actions),
               ...shown(player, t, get().pair),

@@ -1,7 +1,7 @@
 'use client';
 /** What is plugged into each port: the far end of its cable, or a host. */
 import { useMemo } from 'react';
-import type { HostId, LinkId, PortId, SwitchId } from '../../core/model/ids';
+import type { HostId, LinkId, BridgePortId, SwitchId } from '../../core/model/ids';
 import type { Design } from '../../core/model/document';
 import { useWorkbench } from './context';
 
@@ -10,14 +10,14 @@ export interface FarEnd {
   readonly text: string;
   readonly link: LinkId | null;
   readonly switch: SwitchId | null;
-  readonly port: PortId | null;
+  readonly port: BridgePortId | null;
   readonly host: HostId | null;
 }
 
 const keyOf = (sw: string, port: string): string => `${sw}\n${port}`;
 
 /** Finds far ends in a design. */
-export function farEndsOf(design: Design): (sw: SwitchId, port: PortId) => FarEnd | undefined {
+export function farEndsOf(design: Design): (sw: SwitchId, port: BridgePortId) => FarEnd | undefined {
   const names = new Map(design.switches.map((sw) => [sw.id, sw.name ?? sw.id]));
   const found = new Map<string, FarEnd>();
   for (const { id, a, b } of design.links) {

@@ -5,11 +5,11 @@ import { NoAnswer } from './workerLink';
 
 /** `late`: looking for them took too long and was stopped. */
 export interface Findings {
-  readonly is: 'none' | 'busy' | 'found' | 'late' | 'failed';
+  readonly kind: 'none' | 'busy' | 'found' | 'late' | 'failed';
   readonly list: readonly Finding[];
 }
 
-export const NO_FINDINGS: Findings = { is: 'none', list: [] };
+export const NO_FINDINGS: Findings = { kind: 'none', list: [] };
 /** Several edits in a row are looked at once. */
 const CALM_MS = 150;
 
@@ -36,11 +36,11 @@ export function watchFindings(
     if (busy || !of) return;
     busy = of;
     const found = await ask(of).then(
-      (list): Findings => ({ is: 'found', list }),
+      (list): Findings => ({ kind: 'found', list }),
       (error: unknown): Findings | null =>
         error instanceof NoAnswer && error.kind === 'ended'
           ? null
-          : { is: error instanceof NoAnswer ? 'late' : 'failed', list: [] },
+          : { kind: error instanceof NoAnswer ? 'late' : 'failed', list: [] },
     );
     busy = null;
     if (found && of === seen) show(() => found);
@@ -50,12 +50,12 @@ export function watchFindings(
     see(solution) {
       if (solution === seen) return;
       seen = solution;
-      show((before) => (solution ? { is: 'busy', list: before.list } : NO_FINDINGS));
+      show((before) => (solution ? { kind: 'busy', list: before.list } : NO_FINDINGS));
       if (soon !== null) clearTimeout(soon);
       soon = setTimeout(() => void look(), calm);
     },
     again() {
-      show(() => ({ is: 'busy', list: [] }));
+      show(() => ({ kind: 'busy', list: [] }));
       void look();
     },
     stop() {

@@ -4,7 +4,8 @@ import type { Write } from '../../contract/api';
 import { forgetWrites, holdPage, keepWrites, orphanedWrites } from './kept';
 
 // Browsers have it, jsdom does not.
-globalThis.structuredClone ??= <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
+if (!('structuredClone' in globalThis))
+  Object.assign(globalThis, { structuredClone: <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T });
 
 const edit = (name: string): Write => ({
   kind: 'edit',

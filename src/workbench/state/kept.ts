@@ -28,17 +28,20 @@ export async function keepWrites(design: string, page: string, writes: readonly 
   }
 }
 
+/** Locks among the windows of a browser; older browsers and plain http have none. */
+export const locks = (): LockManager | undefined => (navigator as { readonly locks?: LockManager }).locks;
+
 /** Says that this page is alive, as long as it is: what it keeps is not offered to others. */
 export function holdPage(page: string): () => void {
   let release: () => void = () => undefined;
-  void navigator.locks?.request(lockOf(page), () => new Promise<void>((done) => (release = done)));
+  void locks()?.request(lockOf(page), () => new Promise<void>((done) => (release = done)));
   return () => release();
 }
 
 /** What pages that are gone did not send of a design, the oldest first. */
 export async function orphanedWrites(design: string): Promise<KeptWrites[]> {
   try {
-    const held = new Set((await navigator.locks?.query())?.held?.map((lock) => lock.name) ?? []);
+    const held = new Set((await locks()?.query())?.held?.map((lock) => lock.name) ?? []);
     return (await entries<string, unknown>(kept()))
       .flatMap(([key, value]): KeptWrites[] => {
         const record = keptSchema.safeParse(value);

@@ -1,4 +1,5 @@
 /** What happens to a design elsewhere: one stream of events a browser, whichever of its windows holds it, told to the others. */
+import { locks } from './kept';
 import { liveEventSchema, type LiveEvent } from '../../contract/api';
 
 const NAME = 'knot-path-live';
@@ -28,7 +29,8 @@ export function hearLive(hear: (event: Heard) => void): () => void {
     return new Promise((done) => (release = done));
   };
   // Browsers allow six connections to a server: with a stream for each of seven windows nothing would load any more.
-  if (navigator.locks) void navigator.locks.request(NAME, { signal: stopped.signal }, hold).catch(() => undefined);
+  const shared = locks();
+  if (shared) void shared.request(NAME, { signal: stopped.signal }, hold).catch(() => undefined);
   else void hold();
   return () => {
     stopped.abort();

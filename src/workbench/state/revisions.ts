@@ -36,8 +36,7 @@ export async function revisionAt(id: string, revision: number, label: string): P
 
 /** Solves a design that is at hand. */
 export function solvedOf(design: Design, revision: number, label: string): Solved {
-  const solution = solve(design);
-  return { label, revision, design, solution: solution?.ok ? solution.value : null };
+  return { label, revision, design, solution: solve(design) };
 }
 
 /** Two states side by side. */

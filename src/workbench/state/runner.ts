@@ -5,7 +5,7 @@ import type { Design } from '../../core/model/document';
 import { fail, type Result } from '../../core/base/result';
 import type { Film } from '../../core/sim/trace/film';
 import type { FrameRow } from '../../core/sim/report/frameRows';
-import type { PortId, SwitchId, TreeId } from '../../core/model/ids';
+import type { BridgePortId, SwitchId, TreeId } from '../../core/model/ids';
 import type { RunnerWorker } from '../../workers/runner';
 import type { FrameScope } from '../../workers/running';
 import { tellWaiting } from '../ui/loading';
@@ -22,7 +22,7 @@ export interface Runner {
   why(
     tree: TreeId,
     sw: SwitchId,
-    port: PortId,
+    port: BridgePortId,
     t: number,
   ): Promise<{ readonly t: number; readonly text: string } | null>;
   frames(

@@ -13,7 +13,7 @@ type Answer = Result<{ revision: number; replayed: boolean }, ApiFailure>;
 
 function harness(answers: Answer[], follows: boolean[] = []) {
   const posted: Write[] = [];
-  const states: SaveState['is'][] = [];
+  const states: SaveState['kind'][] = [];
   const followed: Overtaken[] = [];
   const kept: number[] = [];
   const saver = createSaver(
@@ -22,7 +22,7 @@ function harness(answers: Answer[], follows: boolean[] = []) {
         posted.push(each);
         return Promise.resolve(answers.shift() ?? ok({ revision: each.base + 1, replayed: false }));
       },
-      report: (state) => states.push(state.is),
+      report: (state) => states.push(state.kind),
       follow(overtaken) {
         followed.push(overtaken);
         if (follows.shift() === false) return Promise.resolve(false);

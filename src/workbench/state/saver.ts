@@ -8,11 +8,11 @@ import type { Result } from '../../core/base/result';
 import type { ApiFailure } from './api';
 
 export type SaveState =
-  | { readonly is: 'saved' }
-  | { readonly is: 'saving' }
-  | { readonly is: 'offline'; readonly message: string; readonly short: string }
-  | { readonly is: 'conflict'; readonly failure: ApiFailure }
-  | { readonly is: 'refused'; readonly failure: ApiFailure };
+  | { readonly kind: 'saved' }
+  | { readonly kind: 'saving' }
+  | { readonly kind: 'offline'; readonly message: string; readonly short: string }
+  | { readonly kind: 'conflict'; readonly failure: ApiFailure }
+  | { readonly kind: 'refused'; readonly failure: ApiFailure };
 
 /** What the server did with a write: the revision that it is now, or that it was dropped. */
 export interface Overtaken {
@@ -40,7 +40,7 @@ export interface Saver {
   /** Puts others in their place, after the page has followed what others did. */
   replace(writes: readonly Write[]): void;
   /** Stops, keeping everything unsent. */
-  refuse(is: 'conflict' | 'refused', failure: ApiFailure): void;
+  refuse(kind: 'conflict' | 'refused', failure: ApiFailure): void;
   /** Drops them. */
   abandon(): void;
 }
@@ -62,14 +62,14 @@ export function createSaver(
     room.keep(queue);
   }
 
-  function refuse(is: 'conflict' | 'refused', failure: ApiFailure): void {
+  function refuse(kind: 'conflict' | 'refused', failure: ApiFailure): void {
     stopped = true;
-    room.report({ is, failure });
+    room.report({ kind, failure });
   }
 
   async function offline(failure: ApiFailure): Promise<void> {
     room.report({
-      is: 'offline',
+      kind: 'offline',
       message: failure.message,
       short: SHORT[failure.status] ?? 'the server is in trouble',
     });
@@ -102,14 +102,14 @@ export function createSaver(
     await wait(SEND_AFTER_MS);
     for (let [write] = queue; write && !stopped; [write] = queue) await sendFirst(write);
     running = false;
-    if (!stopped) room.report({ is: 'saved' });
+    if (!stopped) room.report({ kind: 'saved' });
   }
 
   return {
     send(write) {
       put([...queue, { ...write, write: write.write ?? freshName() }]);
       if (stopped) return;
-      room.report({ is: 'saving' });
+      room.report({ kind: 'saving' });
       if (!running) void run();
     },
     unsent: () => queue,

@@ -1,11 +1,11 @@
 /** What is selected on the map and in the tables. */
-import type { HostId, LinkId, PortId, SwitchId } from '../../core/model/ids';
-import type { Design } from '../../core/model/document';
+import type { BridgePortId, HostId, LinkId, SwitchId } from '../../core/model/ids';
+import type { Bundle, Design, Port } from '../../core/model/document';
 
 /** A single thing; a bundle is a port of its switch, by its own id. */
 export type Item =
   | { readonly kind: 'switch'; readonly switch: SwitchId }
-  | { readonly kind: 'port'; readonly switch: SwitchId; readonly port: PortId }
+  | { readonly kind: 'port'; readonly switch: SwitchId; readonly port: BridgePortId }
   | { readonly kind: 'link'; readonly link: LinkId }
   | { readonly kind: 'host'; readonly host: HostId };
 
@@ -62,6 +62,15 @@ export function stillThere(design: Design, selection: Selection | null): Selecti
   return kept.length === items.length ? selection : selectionOf(kept);
 }
 
+/** The port at a place, or the bundle that stands there; neither where the design has no such thing. */
+export function bridgePortAt(
+  { switches, bundles }: Design,
+  at: { readonly switch: SwitchId; readonly port: BridgePortId },
+): { readonly port?: Port | undefined; readonly bundle?: Bundle | undefined } {
+  const port = switches.find((sw) => sw.id === at.switch)?.ports.find((each) => each.id === at.port);
+  return port ? { port } : { bundle: bundles.find((each) => each.switch === at.switch && each.id === at.port) };
+}
+
 function has(design: Design, item: Item): boolean {
   switch (item.kind) {
     case 'link':
@@ -70,11 +79,10 @@ function has(design: Design, item: Item): boolean {
       return design.hosts.some((host) => host.id === item.host);
     case 'switch':
       return design.switches.some((sw) => sw.id === item.switch);
-    case 'port':
-      return (
-        design.switches.find((sw) => sw.id === item.switch)?.ports.some((port) => port.id === item.port) ||
-        design.bundles.some((bundle) => bundle.switch === item.switch && bundle.id === (item.port as string))
-      );
+    case 'port': {
+      const { port, bundle } = bridgePortAt(design, item);
+      return (port ?? bundle) !== undefined;
+    }
   }
 }
 

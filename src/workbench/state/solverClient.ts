@@ -1,6 +1,6 @@
 /** The workbench's side of the solver worker, and of the one that looks for findings. */
 import type { Patch } from '../../core/edit/edit';
-import type { PortId, SwitchId, TreeId } from '../../core/model/ids';
+import type { BridgePortId, SwitchId, TreeId } from '../../core/model/ids';
 import type { Design } from '../../core/model/document';
 import type { ObservedImport } from '../../core/exchange/observed';
 import { fail, type Result } from '../../core/base/result';
@@ -21,7 +21,7 @@ export interface SolverClient {
   /** `design` is what the patches lead to. */
   change(patches: readonly Patch[], design: Design): Promise<SolverAnswer>;
   /** Answered after the changes told before it. */
-  margin(tree: TreeId, sw: SwitchId, port: PortId): Promise<PortMargins | null>;
+  margin(tree: TreeId, sw: SwitchId, port: BridgePortId): Promise<PortMargins | null>;
   /** Rejected with a `NoAnswer` where that takes too long, or the client is closed. */
   findings(design: Design): Promise<readonly Finding[]>;
   /** Reads what switches reported; the error is a sentence. */

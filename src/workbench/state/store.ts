@@ -69,7 +69,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       report(save) {
         if (pending) pending = { ...pending, save };
         else set({ save });
-        if (save.is === 'saved') void followIfBehind();
+        if (save.kind === 'saved') void followIfBehind();
       },
       follow,
       keep: (writes) => void keepWrites(open.id, page, writes),
@@ -191,7 +191,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       id: open.id,
       design: open.design,
       revision: open.revision,
-      save: { is: 'saved' },
+      save: { kind: 'saved' },
       damage: open.damage,
       others: [],
       orphaned: [],

@@ -5,9 +5,9 @@ import type { Result } from '../../core/base/result';
 import type { Ask } from './steering';
 
 export type Answer<T> =
-  | { readonly is: 'busy'; readonly share: number }
-  | { readonly is: 'refused'; readonly why: string }
-  | { readonly is: 'found'; readonly value: T };
+  | { readonly kind: 'busy'; readonly share: number }
+  | { readonly kind: 'refused'; readonly why: string }
+  | { readonly kind: 'found'; readonly value: T };
 
 /** `ask` must stay the same as long as the question does; null asks nothing. */
 export function useAnswer<T>(ask: Ask<T> | null): { readonly answer: Answer<T>; readonly stop: () => void } {
@@ -29,9 +29,10 @@ export function useAnswer<T>(ask: Ask<T> | null): { readonly answer: Answer<T>; 
     running.current?.stop();
     if (ask) setGot({ of: ask, result: { ok: false, error: 'Stopped.' } });
   }, [ask]);
-  if (!ask || got?.of !== ask) return { answer: { is: 'busy', share: told && told.of === ask ? told.share : 0 }, stop };
+  if (!ask || got?.of !== ask)
+    return { answer: { kind: 'busy', share: told && told.of === ask ? told.share : 0 }, stop };
   return {
-    answer: got.result.ok ? { is: 'found', value: got.result.value } : { is: 'refused', why: got.result.error },
+    answer: got.result.ok ? { kind: 'found', value: got.result.value } : { kind: 'refused', why: got.result.error },
     stop,
   };
 }

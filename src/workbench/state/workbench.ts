@@ -1,7 +1,7 @@
 /** What the workbench's store holds and does. */
 import type { Damage, Onlooker, Step } from '../../contract/api';
 import type { Command } from '../../core/edit/commands';
-import type { PortId, SwitchId, TreeId } from '../../core/model/ids';
+import type { BridgePortId, SwitchId, TreeId } from '../../core/model/ids';
 import type { Answers, Design } from '../../core/model/document';
 import type { ObservedImport } from '../../core/exchange/observed';
 import type { Result } from '../../core/base/result';
@@ -166,7 +166,7 @@ export interface WorkbenchActions {
   /** Closes the worksheet; what was written stays for the next time. */
   closeWorksheet(): void;
   /** How near a port's cost is to moving something in a tree; null where it is not in it, or while another state is looked at. */
-  margin(tree: TreeId, sw: SwitchId, port: PortId): Promise<PortMargins | null>;
+  margin(tree: TreeId, sw: SwitchId, port: BridgePortId): Promise<PortMargins | null>;
   /** Makes an earlier revision the newest one. Gives null, or why not. */
   restore(target: number, design: Design): string | null;
   setLens(lens: Lens): void;

@@ -75,8 +75,8 @@ describe('findings', () => {
   const tick = () => new Promise((done) => setTimeout(done, 5));
   function watched(ask: (of: Solution) => Promise<readonly Finding[]>) {
     let now: Findings = NO_FINDINGS;
-    const states: Findings['is'][] = [];
-    const watch = watchFindings(ask, (next) => states.push((now = next(now)).is), 0);
+    const states: Findings['kind'][] = [];
+    const watch = watchFindings(ask, (next) => states.push((now = next(now)).kind), 0);
     return { watch, states, now: () => now };
   }
 
@@ -91,9 +91,9 @@ describe('findings', () => {
     await tick();
     expect(asked).toEqual([last]);
     watch.see(solution());
-    expect(now()).toMatchObject({ is: 'busy', list: [{ text: 'of 1' }] });
+    expect(now()).toMatchObject({ kind: 'busy', list: [{ text: 'of 1' }] });
     await tick();
-    expect(now()).toMatchObject({ is: 'found', list: [{ text: 'of 2' }] });
+    expect(now()).toMatchObject({ kind: 'found', list: [{ text: 'of 2' }] });
     watch.see(null);
     expect(now()).toBe(NO_FINDINGS);
   });
@@ -103,9 +103,9 @@ describe('findings', () => {
     const { watch, now } = watched(() => answers.shift()!);
     watch.see(solution());
     await tick();
-    expect(now()).toEqual({ is: 'late', list: [] });
+    expect(now()).toEqual({ kind: 'late', list: [] });
     watch.again();
     await tick();
-    expect(now()).toMatchObject({ is: 'found', list: [{ text: 'late but there' }] });
+    expect(now()).toMatchObject({ kind: 'found', list: [{ text: 'late but there' }] });
   });
 });

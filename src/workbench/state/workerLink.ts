@@ -48,7 +48,7 @@ export function workerLink<T>(
     const failed = new Promise<never>((_, reject) => (fail = reject));
     failed.catch(() => undefined); // nobody may be asking
     worker.onerror = (event) => {
-      event.preventDefault?.();
+      event.preventDefault();
       lose(new LoadFailure());
     };
     return (running = { worker, remote: Comlink.wrap<T>(worker), failed, fail });

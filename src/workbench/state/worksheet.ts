@@ -1,5 +1,5 @@
 /** A worksheet that is open, one answer more, and what is kept of it while the page is closed. */
-import type { PortId, SwitchId, TreeId } from '../../core/model/ids';
+import type { BridgePortId, SwitchId, TreeId } from '../../core/model/ids';
 import { answersSchema, type Answers } from '../../core/model/document';
 import type { Marked } from '../../core/analysis/practice/worksheet';
 
@@ -24,7 +24,7 @@ export const withCost = (answers: Answers, sw: SwitchId, rootPathCost: number | 
 });
 
 /** With another role or state of a port. */
-export function withPort(answers: Answers, sw: SwitchId, port: PortId, change: PortAnswer): Answers {
+export function withPort(answers: Answers, sw: SwitchId, port: BridgePortId, change: PortAnswer): Answers {
   const own = answers.switches[sw] ?? blank;
   return {
     ...answers,

@@ -14,7 +14,7 @@ const rateText = (rate: number): string => String(Math.round(rate * 10) / 10);
 export function ControlTable() {
   const design = useDeferredValue(useWorkbench((state) => state.design));
   const { answer, stop } = useAnswer(useMemo(() => askControl(design), [design]));
-  if (answer.is !== 'found') return <Asking answer={answer} stop={stop} what="Working out each mode" />;
+  if (answer.kind !== 'found') return <Asking answer={answer} stop={stop} what="Working out each mode" />;
   const costs = answer.value;
   const most = Math.max(1, ...costs.map((each) => each.sent));
   const nameOf = (id: string) => design.switches.find((sw) => sw.id === id)?.name ?? id;

@@ -86,7 +86,7 @@ export function LoadChart({ rows, trees, onOpen }: Props) {
           <Tooltip
             isAnimationActive={false}
             cursor={{ fill: 'var(--accent-wash)' }}
-            content={({ payload }) => <Tip row={payload?.[0]?.payload as LoadRow | undefined} />}
+            content={({ payload }) => <Tip row={payload[0]?.payload as LoadRow | undefined} />}
           />
           {most > 100 && (
             <ReferenceLine

@@ -12,7 +12,7 @@ export function SearchStage<T>({
   readonly search: SteerSearch<T>;
   readonly offer: (proposal: T) => Offer;
 }) {
-  switch (stage.is) {
+  switch (stage.kind) {
     case 'idle':
       return null;
     case 'busy':

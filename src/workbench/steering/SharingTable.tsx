@@ -34,7 +34,7 @@ export function SharingTable() {
   const { answer, stop } = useAnswer(useMemo(() => (design ? askLoads(design) : null), [design]));
   // The last loads stay, with the network that they belong to, until newer ones are there.
   const [kept, setKept] = useState<Shown | null>(null);
-  if (solution && answer.is === 'found' && kept?.loads !== answer.value) setKept({ solution, loads: answer.value });
+  if (solution && answer.kind === 'found' && kept?.loads !== answer.value) setKept({ solution, loads: answer.value });
   const [before, setBefore] = useState<Loads | null>(null);
   const proposed = useWorkbench((state) => state.viewing?.label === PROPOSAL);
   if (!kept) return solution ? <Asking answer={answer} stop={stop} what="Adding up the loads" /> : null;
@@ -43,7 +43,7 @@ export function SharingTable() {
     return <p className={styles.hint}>No cable joins two switches yet: there is nothing to share.</p>;
   return (
     <div className={styles.sharing}>
-      {answer.is === 'refused' && <Asking answer={answer} stop={stop} what="" />}
+      {answer.kind === 'refused' && <Asking answer={answer} stop={stop} what="" />}
       <LoadsOf {...kept} before={proposed ? before : null} />
       <SharePanel {...kept} keep={setBefore} />
     </div>
@@ -180,13 +180,13 @@ function SharePanel({ solution, loads, keep }: Shown & { readonly keep: (before:
         </p>
       )}
       <div className={styles.row}>
-        <Button variant="outlined" disabled={viewing || !trees.ok || search.stage.is === 'busy'} onClick={go}>
+        <Button variant="outlined" disabled={viewing || !trees.ok || search.stage.kind === 'busy'} onClick={go}>
           Propose ways to share
         </Button>
-        {search.stage.is === 'found' && <TextButton onClick={search.clear}>clear</TextButton>}
+        {search.stage.kind === 'found' && <TextButton onClick={search.clear}>clear</TextButton>}
       </div>
       <SearchStage search={search} offer={sharingOffer} />
-      {search.stage.is !== 'found' && <Notes design={network.design} loads={loads} later={later} />}
+      {search.stage.kind !== 'found' && <Notes design={network.design} loads={loads} later={later} />}
     </section>
   );
 }

@@ -69,7 +69,7 @@ function Wishes({
         <div className={styles.row}>
           <Button
             variant="outlined"
-            disabled={viewing || search.stage.is === 'busy'}
+            disabled={viewing || search.stage.kind === 'busy'}
             onClick={() => search.go(startSteering(list, trees))}
           >
             Propose ways
@@ -79,7 +79,7 @@ function Wishes({
         </div>
       </section>
       <section aria-label="Ways to fulfil the wishes">
-        {search.stage.is === 'idle' && (
+        {search.stage.kind === 'idle' && (
           <p className={styles.hint}>
             Costs, port priorities and bridge priorities are tried in the solver until all wishes hold; what takes the
             fewest settings and moves the fewest other ends comes first.

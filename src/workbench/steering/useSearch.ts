@@ -6,10 +6,10 @@ import { useWorkbenchStore } from '../state/context';
 import type { Begin, Search } from '../state/steering';
 
 export type Stage<T> =
-  | { readonly is: 'idle' }
-  | { readonly is: 'busy'; readonly share: number }
-  | { readonly is: 'refused'; readonly why: string }
-  | { readonly is: 'found'; readonly proposals: readonly T[]; readonly of: Design };
+  | { readonly kind: 'idle' }
+  | { readonly kind: 'busy'; readonly share: number }
+  | { readonly kind: 'refused'; readonly why: string }
+  | { readonly kind: 'found'; readonly proposals: readonly T[]; readonly of: Design };
 
 export interface SteerSearch<T> {
   readonly stage: Stage<T>;
@@ -21,17 +21,19 @@ export interface SteerSearch<T> {
 /** Begins at once where a search is given. */
 export function useSearch<T>(first?: Begin<T>): SteerSearch<T> {
   const store = useWorkbenchStore();
-  const [stage, setStage] = useState<Stage<T>>(first ? { is: 'busy', share: 0 } : { is: 'idle' });
+  const [stage, setStage] = useState<Stage<T>>(first ? { kind: 'busy', share: 0 } : { kind: 'idle' });
   const search = useRef<Search<T> | null>(null);
   const run = useCallback(
     async (begin: Begin<T>) => {
       const { design } = store.getState();
       search.current?.stop();
-      const mine = begin(design, (share) => setStage((now) => (now.is === 'busy' ? { is: 'busy', share } : now)));
+      const mine = begin(design, (share) => setStage((now) => (now.kind === 'busy' ? { kind: 'busy', share } : now)));
       search.current = mine;
       const found = await mine.found;
       if (search.current !== mine) return; // stopped, or another one has begun
-      setStage(found.ok ? { is: 'found', proposals: found.value, of: design } : { is: 'refused', why: found.error });
+      setStage(
+        found.ok ? { kind: 'found', proposals: found.value, of: design } : { kind: 'refused', why: found.error },
+      );
     },
     [store],
   );
@@ -46,13 +48,13 @@ export function useSearch<T>(first?: Begin<T>): SteerSearch<T> {
   return {
     stage,
     go: (begin) => {
-      setStage({ is: 'busy', share: 0 });
+      setStage({ kind: 'busy', share: 0 });
       void run(begin);
     },
     clear: () => {
       search.current?.stop();
       search.current = null;
-      setStage({ is: 'idle' });
+      setStage({ kind: 'idle' });
     },
   };
 }

@@ -1,10 +1,11 @@
 /** Findings about bundles: ends that do not come up, members that do not fit, links that should be one. */
+import type { BridgePort } from '../../topology/aggregated';
 import { bundlesOf, type BundleEnd, type Bundles } from '../../topology/lag/ends';
 import { modePair } from '../../topology/lag/modes';
 import type { Command } from '../../edit/commands';
-import { treesName, type PortId, type TreeId } from '../../model/ids';
+import { treesName, type TreeId } from '../../model/ids';
 import { PORT_PRIORITY } from '../../model/legal';
-import { DEFAULT_CARRIAGE, type Bundle, type Design, type Port, carriageText } from '../../model/document';
+import { DEFAULT_CARRIAGE, type Bundle, type Design, carriageText } from '../../model/document';
 import {
   bundleOf,
   farBundleRemedies,
@@ -32,7 +33,7 @@ function endFindings(design: Design, bundles: Bundles, end: BundleEnd): Finding[
     text: `${end.ownerName}, ${own ? `bundle ${end.name}` : 'its cards'}: ${text}`,
     why,
     remedies,
-    at: own ? { switch: own.switch, port: own.id as string as PortId } : { ...bundles.members[end.members[0]!]!.at },
+    at: own ? { switch: own.switch, port: own.id } : { ...bundles.members[end.members[0]!]!.at },
   });
   return [
     ...modeFindings(design, bundles, end, opposites, say),
@@ -175,7 +176,7 @@ function memberFindings(design: Design, own: Bundle, say: Say): Finding[] {
   });
 }
 
-function ownSettings(port: Port, bundle: Bundle): string[] {
+function ownSettings(port: BridgePort, bundle: Bundle): string[] {
   const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
   return [
     ...(same(port.vlans, bundle.vlans) || same(port.vlans, DEFAULT_CARRIAGE)

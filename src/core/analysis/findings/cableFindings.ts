@@ -1,6 +1,7 @@
 /** Findings about cables: two ends that do not match. */
+import type { BridgePort } from '../../topology/aggregated';
 import type { Command } from '../../edit/commands';
-import type { Carriage, Design, Link, LinkEnd, Port } from '../../model/document';
+import type { Carriage, Design, Link, LinkEnd } from '../../model/document';
 import type { VlanSet } from '../../model/vlanSet';
 import { vlanSet } from '../../model/vlanSet';
 import { switchName } from '../../tree/explain/phrases';
@@ -9,7 +10,7 @@ import type { Finding, Remedy } from './finding';
 
 /** One end of a cable, with what it is called. */
 interface CableEnd {
-  readonly port: Port;
+  readonly port: BridgePort;
   readonly name: string;
   readonly at: LinkEnd;
 }

@@ -1,6 +1,6 @@
 /** A finding: something that a practitioner would want to know about a design, short of an error in the document. */
 import type { Command } from '../../edit/commands';
-import type { LinkId, PortId, SwitchId, TreeId } from '../../model/ids';
+import type { LinkId, BridgePortId, SwitchId, TreeId } from '../../model/ids';
 
 /** A change that would end a finding. */
 export interface Remedy {
@@ -19,7 +19,7 @@ export interface Finding {
   /** Where on the map it is. */
   readonly at: {
     readonly switch?: SwitchId;
-    readonly port?: PortId;
+    readonly port?: BridgePortId;
     readonly link?: LinkId;
     readonly trees?: readonly TreeId[];
   };

@@ -49,7 +49,7 @@ export function loopFindings(network: Network): Finding[] {
 export function silentSwitchFindings(network: Network): Finding[] {
   const { design, switches, firstPort, owner, far, live } = network;
   const inOwnLoop = new Set(loopFindings(network).flatMap((finding) => ringOf(network, finding.at.link)));
-  const speaks = new FreshNames({ ...design, switches: switches.filter((sw) => runsTrees(sw)) }).dialect;
+  const speaks = new FreshNames({ ...design, switches: design.switches.filter(runsTrees) }).dialect;
   return switches.flatMap((sw, s): Finding[] => {
     if (runsTrees(sw) || !sw.up || inOwnLoop.has(s)) return [];
     const part = partsOf(network, (p) => owner[p] !== s);

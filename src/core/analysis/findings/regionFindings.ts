@@ -2,7 +2,7 @@
 import { instanceTree, type TreeId } from '../../model/ids';
 import type { Command } from '../../edit/commands';
 import type { Design } from '../../model/document';
-import { treeOf, type SettledTree, type Solution, forwards } from '../../tree/settled';
+import { treeOf, type Solution, forwards } from '../../tree/settled';
 import type { Network } from '../../topology/network';
 import { switchName } from '../../tree/explain/phrases';
 import { regionsOf } from '../../topology/region';

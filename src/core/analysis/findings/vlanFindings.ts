@@ -1,7 +1,7 @@
 /** Findings about VLANs and those who need them: hosts whose port does not carry theirs, VLANs that no path joins or no list names. */
 import { vlansText } from '../../model/vlanSet';
 import type { Command } from '../../edit/commands';
-import { type Host, type LinkEnd, type Port, isPerVlan } from '../../model/document';
+import { type Host, type LinkEnd, isPerVlan } from '../../model/document';
 import type { Network } from '../../topology/network';
 import { switchName } from '../../tree/explain/phrases';
 import type { Finding } from './finding';
@@ -181,8 +181,6 @@ export function membersByVlan({
     if (p >= 0 && carried[p]!.has(vid)) add(vid, owner[p]!);
   };
   for (const host of design.hosts) for (const end of host.attach) at(end, host.vlan);
-  ports.forEach(
-    ({ vlans, up }: Port, p) => vlans.mode === 'access' && up && cable[p]! < 0 && add(vlans.vlan, owner[p]!),
-  );
+  ports.forEach(({ vlans, up }, p) => vlans.mode === 'access' && up && cable[p]! < 0 && add(vlans.vlan, owner[p]!));
   return members;
 }

@@ -164,7 +164,7 @@ export function strayRemedies(
 }
 
 const setMode = (end: BundleEnd, mode: BundleMode): Command => {
-  if (end.owner.kind === 'switch') return { do: 'set-bundle', bundle: end.id, mode };
+  if (end.owner.kind === 'switch') return { do: 'set-bundle', bundle: end.owner.bundle, mode };
   return {
     do: 'set-host',
     host: end.owner.host,

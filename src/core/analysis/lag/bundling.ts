@@ -1,6 +1,6 @@
 /** Making bundles: of parallel links at both ends in one step, and taking them apart. */
 import type { Command } from '../../edit/commands';
-import type { LinkId, PortId, SwitchId } from '../../model/ids';
+import type { LinkId, BridgePortId, SwitchId } from '../../model/ids';
 import type { Bundle, BundleMode, Design, Link, Port } from '../../model/document';
 import { bundleSchema } from '../../model/document';
 import { fail, ok, type Result } from '../../base/result';
@@ -30,8 +30,8 @@ export const besides = (design: Design, id: LinkId): readonly Link[] =>
   parallelsOf(design).find((pair) => pair.links.some((link) => link.id === id))?.links ?? [];
 
 /** The bundle that a port is a member of. */
-export const bundleAt = (design: Design, sw: SwitchId, port: PortId): Bundle | undefined =>
-  design.bundles.find((bundle) => bundle.switch === sw && bundle.ports.includes(port));
+export const bundleAt = (design: Design, sw: SwitchId, port: BridgePortId): Bundle | undefined =>
+  design.bundles.find((bundle) => bundle.switch === sw && bundle.ports.some((id) => id === port));
 
 export interface Bundling {
   readonly commands: readonly Command[];
@@ -54,7 +54,8 @@ export function bundleThese(
   const [a, b] = [first.a.switch, first.b.switch];
   const nameOf = (id: SwitchId): string => design.switches.find((sw) => sw.id === id)?.name ?? id;
   if (a === b) return fail('Both ends of the link are on one switch.');
-  const ports = (side: SwitchId): PortId[] => links.map((link) => (link.a.switch === side ? link.a.port : link.b.port));
+  const ports = (side: SwitchId): BridgePortId[] =>
+    links.map((link) => (link.a.switch === side ? link.a.port : link.b.port));
   if (links.some((link) => ![link.a.switch, link.b.switch].includes(a) || ![link.a.switch, link.b.switch].includes(b)))
     return fail(`Links of one bundle join the same two switches; these do not all join ${nameOf(a)} and ${nameOf(b)}.`);
   for (const [side, own] of [

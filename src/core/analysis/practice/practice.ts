@@ -126,9 +126,9 @@ function portSettings(level: PracticeLevel, pick: Choose, random: () => number):
 /** Whether a network asks what its level is about: something blocks; from level 2 on some switch weighs ways of one cost; at 3 the VLANs' trees differ. */
 function instructive(design: Design, level: PracticeLevel): boolean {
   const solution = solve(design);
-  const tree = solution.ok ? treeOf(solution.value, practiceTree(level)) : undefined;
-  if (!solution.ok || !tree || new Set(tree.root).size !== 1) return false;
-  const { network } = solution.value;
+  const tree = treeOf(solution, practiceTree(level));
+  if (!tree || new Set(tree.root).size !== 1) return false;
+  const { network } = solution;
   if (!tree.role.includes(CODE.alternate)) return false;
   if (level === 1) return true;
   const tied = tree.designated.some((speaker, p) => {
@@ -141,6 +141,6 @@ function instructive(design: Design, level: PracticeLevel): boolean {
       tree.rootPathCost[network.owner[speaker]!]! + tree.cost[p]! === tree.rootPathCost[s]
     );
   });
-  const other = treeOf(solution.value, vlanTree(15));
+  const other = treeOf(solution, vlanTree(15));
   return level === 2 ? tied : other !== undefined && other.role.some((code, p) => code !== tree.role[p]);
 }

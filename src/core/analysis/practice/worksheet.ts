@@ -1,5 +1,5 @@
 /** A worksheet: root, root path costs, roles and states of one tree as worked out by hand, and each answer held against the computed one. */
-import { CIST, treeInstance, treeName, type PortId, type SwitchId, type TreeId } from '../../model/ids';
+import { CIST, treeInstance, treeName, type BridgePortId, type SwitchId, type TreeId } from '../../model/ids';
 import type { Answers, Design } from '../../model/document';
 import { bridgeId, bridgeIdText, portIdentifier, portIdentifierText } from '../../topology/bridgeId';
 import { explainRoot, islandRoots, takesPart } from '../../tree/explain/election';
@@ -14,7 +14,7 @@ import { candidatePaths } from '../steering/paths';
 
 /** What a port is given with: all that the answers follow from. */
 export interface SheetPort {
-  readonly port: PortId;
+  readonly port: BridgePortId;
   readonly cost: number;
   /** Whether the cost counts inside of the region alone: in a CIST, whose root path cost is the external one. */
   readonly inside: boolean;
@@ -79,7 +79,7 @@ export interface Mark {
   readonly field: 'root' | 'rootPathCost' | 'role' | 'state';
   /** Null for the root, which is asked once. */
   readonly switch: SwitchId | null;
-  readonly port: PortId | null;
+  readonly port: BridgePortId | null;
   /** As written; null where it was left blank. */
   readonly given: string | null;
   readonly computed: string;

@@ -1,4 +1,5 @@
 /** The same network with other dialects: what the trees would be if every bridge spoke one, its settings taken over as far as they mean something there. */
+import type { Bridge } from '../../topology/aggregated';
 import { isMultiple, runsTrees, traitsOf } from '../../model/document';
 import type { Command } from '../../edit/commands';
 import { editAll } from '../../edit/edit';
@@ -12,7 +13,7 @@ import {
   type SwitchId,
   type TreeId,
 } from '../../model/ids';
-import { regionSchema, type Design, type Dialect, type RegionSettings, type Switch } from '../../model/document';
+import { regionSchema, type Design, type Dialect, type RegionSettings } from '../../model/document';
 import { VlanSet } from '../../model/vlanSet';
 import { settingKey } from '../../topology/bridgeId';
 import { solve } from '../../tree/solve';
@@ -57,7 +58,7 @@ export function asPerVlan(design: Design, dialect: Dialect): Design {
 function respoken(
   design: Design,
   dialect: Dialect,
-  turned: <T>(trees: Partial<Record<TreeId, T>>, sw: Switch) => Partial<Record<TreeId, T>>,
+  turned: <T>(trees: Partial<Record<TreeId, T>>, sw: Bridge) => Partial<Record<TreeId, T>>,
 ): Design {
   return {
     ...design,
@@ -132,8 +133,8 @@ export interface Keeping {
  * them; VLAN 1 and what is set like it alone stay in the IST.
  */
 export function keepingTrees(design: Design): Keeping {
-  const solution = solve(asPerVlan(design, 'per-vlan-rstp'));
-  const trees = solution.ok ? solution.value.trees.filter((tree) => treeVlan(tree.id) !== null) : [];
+  const { trees: solved } = solve(asPerVlan(design, 'per-vlan-rstp'));
+  const trees = solved.filter((tree) => treeVlan(tree.id) !== null);
   const shapes = setAlike(trees).map((alike) => alike.map((tree) => tree.id));
   const groups =
     shapes.length < 2
@@ -172,6 +173,6 @@ export function keepingTrees(design: Design): Keeping {
         ];
       }),
     );
-  const all = design.switches.filter(runsTrees).map((sw) => sw.id);
-  return { instances, commands: [{ do: 'add-region', region }, ...commands, ...joining(design, region.id, all)] };
+  const bridges = design.switches.filter(runsTrees).map((sw) => sw.id);
+  return { instances, commands: [{ do: 'add-region', region }, ...commands, ...joining(design, region.id, bridges)] };
 }

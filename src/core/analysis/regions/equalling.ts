@@ -41,14 +41,14 @@ export function equallings(before: Solution, a: SwitchId, b: SwitchId): Result<E
     const commands: Command[] = [{ do: 'set-switch', switch: one, region }];
     const edited = editAll(design, commands);
     const solved = edited.ok ? solve(edited.value.design) : null;
-    if (!solved?.ok) return [];
-    const [was, is] = [figures(before), figures(solved.value)];
+    if (!solved) return [];
+    const [was, is] = [figures(before), figures(solved)];
     return [
       {
         switch: one,
         like: other,
         commands,
-        moved: movedEnds(before, solved.value).length,
+        moved: movedEnds(before, solved).length,
         regions: [was.regions, is.regions],
         boundaries: [was.boundaries, is.boundaries],
         idle: [was.idle, is.idle],

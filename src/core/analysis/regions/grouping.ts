@@ -85,14 +85,14 @@ export function proposeGroupings(
     if (tried.some((other) => JSON.stringify(other.commands) === JSON.stringify(all))) return;
     const edited = editAll(design, all);
     const solved = edited.ok ? solve(edited.value.design) : null;
-    if (!solved?.ok || all.length === 0) return;
+    if (!solved || all.length === 0) return;
     tried.push({
       how,
       instances,
       commands: all,
       sentence: mappingText(design, instances, rooted),
-      loads: [loads, linkLoads(solved.value)],
-      cost: [cost, controlOf(solved.value)],
+      loads: [loads, linkLoads(solved)],
+      cost: [cost, controlOf(solved)],
     });
   };
 
@@ -224,8 +224,8 @@ function sharesUnder(
   const all: RegionSettings['instances'] = [{ id: 1, vlans: VlanSet.of(vids.map((vid) => [vid, vid])).format() }];
   const edited = editAll(design, groupingCommands(design, members, all, [root]));
   const solved = edited.ok ? solve(edited.value.design) : null;
-  if (!solved?.ok) return vids.map(() => new Map());
-  const { network } = solved.value;
+  if (!solved) return vids.map(() => new Map());
+  const { network } = solved;
   const speed = design.links.map(({ a, b }) =>
     Math.min(
       network.ports[network.portIndexOf(a.switch, a.port)]!.speed,
@@ -233,8 +233,7 @@ function sharesUnder(
     ),
   );
   return vids.map(
-    (vid) =>
-      new Map([...vlanShares(solved.value, vid)].map(([l, share]) => [l, (share * loadOf(design, vid)) / speed[l]!])),
+    (vid) => new Map([...vlanShares(solved, vid)].map(([l, share]) => [l, (share * loadOf(design, vid)) / speed[l]!])),
   );
 }
 
@@ -313,17 +312,13 @@ export function groupingGain(design: Design, commands: readonly Command[] = []):
     instances: multiple ? grouped : asInstances(design),
     vlans: asPerVlan(design, 'per-vlan-rstp'),
   };
-  return (['one', 'instances', 'vlans'] as const).flatMap((kind): GainRow[] => {
+  return (['one', 'instances', 'vlans'] as const).map((kind): GainRow => {
     const solution = solve(designs[kind]);
-    return solution.ok
-      ? [
-          {
-            kind,
-            trees: solution.value.trees.map((tree) => tree.id),
-            cost: controlOf(solution.value),
-            loads: linkLoads(solution.value),
-          },
-        ]
-      : [];
+    return {
+      kind,
+      trees: solution.trees.map((tree) => tree.id),
+      cost: controlOf(solution),
+      loads: linkLoads(solution),
+    };
   });
 }

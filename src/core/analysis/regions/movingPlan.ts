@@ -65,12 +65,12 @@ export function planMoving(
   const pause = pauseIn(design);
   const goal = editAll(design, commands);
   const target = goal.ok ? solve(goal.value.design) : null;
-  if (!target?.ok) return fail('The plan does not fit the design.');
-  const order = kind === 'inwards' ? outwards(target.value, joins).reverse() : outwards(target.value, joins);
+  if (!target) return fail('The plan does not fit the design.');
+  const order = kind === 'inwards' ? outwards(target, joins).reverse() : outwards(target, joins);
   const joined = design.switches.some(
     (sw) => sw.up && isMultiple(sw) && order.some((join) => join.region === sw.region),
   );
-  const spare = kind === 'tree' ? spareLinks(target.value) : [];
+  const spare = kind === 'tree' ? spareLinks(target) : [];
   const steps: MovingStep[] = [];
   const actions: Action[] = [];
   let at: Design = prepared.value.design;
@@ -84,7 +84,7 @@ export function planMoving(
   ): boolean => {
     const edited = editAll(at, changes);
     const next = edited.ok ? solve(edited.value.design) : null;
-    if (!was.ok || !edited.ok || !next?.ok || !progress(steps.length / (order.length + 2))) return false;
+    if (!edited.ok || !next || !progress(steps.length / (order.length + 2))) return false;
     at = edited.value.design;
     const time = 1 + steps.length * pause;
     steps.push({
@@ -92,8 +92,8 @@ export function planMoving(
       at: time,
       text,
       why,
-      regions: regionsText(next.value.network),
-      moved: movedEnds(was.value, next.value).length,
+      regions: regionsText(next.network),
+      moved: movedEnds(was, next).length,
     });
     for (const each of does) actions.push({ ...each, at: time } as Action);
     was = next;

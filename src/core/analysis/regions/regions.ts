@@ -1,6 +1,7 @@
 /** Which switches form which MST region, whether it hangs together, and in what two switches differ (IEEE 802.1Q-2018 13.8). */
+import type { Bridge } from '../../topology/aggregated';
 import type { RegionId, SwitchId } from '../../model/ids';
-import type { Design, Switch } from '../../model/document';
+import type { Design } from '../../model/document';
 import { MAX_VLAN, MIN_VLAN, VlanSet } from '../../model/vlanSet';
 import { insidePorts } from '../../tree/cist';
 import type { Network } from '../../topology/network';
@@ -171,7 +172,7 @@ export interface Slip {
  */
 export function slipsOf(network: Network, regions: readonly Region[] = regionsIn(network)): Slip[] {
   const { design, switches, switchIndex } = network;
-  const at = (id: SwitchId): Switch => switches[switchIndex.get(id)!]!;
+  const at = (id: SwitchId): Bridge => switches[switchIndex.get(id)!]!;
   const settingsOf = (region: Region): RegionId | undefined =>
     region.switches.map((id) => at(id).region).find((id) => id !== undefined);
   return regions.flatMap((odd, i) =>
@@ -210,4 +211,4 @@ function slipField(odd: Region, main: Region): Slip['field'] | null {
 }
 
 /** The MST configuration of a switch; null where it does not speak MSTP. */
-export const regionMapOf = (design: Design, sw: Switch): RegionMap | null => regionsOf(design)(sw);
+export const regionMapOf = (design: Design, sw: Bridge): RegionMap | null => regionsOf(design)(sw);

@@ -2,10 +2,10 @@
  * Placing roots: the bridge priority that makes a switch the root of a tree, its standby, or never the root.
  * Elections compare priority, system ID extension and MAC address (802.1Q-2018 13.26.2 and 13.26.3).
  */
+import type { Bridge } from '../../topology/aggregated';
 import { CST, treeInstance, treeName, treesName, type SwitchId, type TreeId } from '../../model/ids';
 import { BRIDGE_PRIORITY } from '../../model/legal';
 import type { Command } from '../../edit/commands';
-import type { Switch } from '../../model/document';
 import {
   bridgeId,
   bridgeIdText,
@@ -48,7 +48,7 @@ const { min, max, step } = BRIDGE_PRIORITY;
 const LEGAL: readonly number[] = Array.from({ length: (max - min) / step + 1 }, (_, i) => min + i * step);
 
 interface Rival {
-  readonly sw: Switch;
+  readonly sw: Bridge;
   readonly id: BridgeId;
 }
 
@@ -87,13 +87,13 @@ export function place(network: Network, tree: TreeId, s: number, as: Place): Pla
 }
 
 /** The identifier that a switch would have with a priority. */
-function idWith(sw: Switch, tree: TreeId, priority: number): BridgeId {
+function idWith(sw: Bridge, tree: TreeId, priority: number): BridgeId {
   const now = bridgeId(sw, tree);
   return { mac: now.mac, priority: now.priority - setBridgePriority(sw, tree) + priority };
 }
 const beats = (a: BridgeId, b: BridgeId): boolean => compareBridgeIds(a, b) < 0;
 
-function asRoot(sw: Switch, tree: TreeId, rivals: readonly Rival[]): Placing {
+function asRoot(sw: Bridge, tree: TreeId, rivals: readonly Rival[]): Placing {
   const name = switchName(sw);
   const [best] = rivals;
   if (!best)
@@ -138,7 +138,7 @@ function asRoot(sw: Switch, tree: TreeId, rivals: readonly Rival[]): Placing {
   };
 }
 
-function asStandby(sw: Switch, tree: TreeId, rivals: readonly Rival[]): Placing {
+function asStandby(sw: Bridge, tree: TreeId, rivals: readonly Rival[]): Placing {
   const name = switchName(sw);
   const [root, next] = rivals;
   if (!root)
@@ -184,7 +184,7 @@ function asStandby(sw: Switch, tree: TreeId, rivals: readonly Rival[]): Placing 
 }
 
 /** Moves the root to 0 and whoever stands in the way up, so that the second step is free. */
-function makeRoom(sw: Switch, tree: TreeId, root: Rival, others: readonly Rival[]): Remedy {
+function makeRoom(sw: Bridge, tree: TreeId, root: Rival, others: readonly Rival[]): Remedy {
   const inTheWay = others.filter((rival) => rival.id.priority <= idWith(rival.sw, tree, step).priority);
   const raised = inTheWay.map((rival) => switchName(rival.sw));
   return {
@@ -199,7 +199,7 @@ function makeRoom(sw: Switch, tree: TreeId, root: Rival, others: readonly Rival[
 
 const rivalText = ({ sw, id }: Rival): string => `${switchName(sw)} (${bridgeIdText(id)})`;
 
-function settled(sw: Switch, tree: TreeId, priority: number, past: readonly Rival[], sentence: string): Placing {
+function settled(sw: Bridge, tree: TreeId, priority: number, past: readonly Rival[], sentence: string): Placing {
   return {
     done: true,
     tree,
@@ -211,13 +211,13 @@ function settled(sw: Switch, tree: TreeId, priority: number, past: readonly Riva
 }
 
 /** Sets a bridge priority where this switch keeps it for the tree; nothing where it stands already. */
-export function priorityCommand(sw: Switch, tree: TreeId, priority: number): Command[] {
+export function priorityCommand(sw: Bridge, tree: TreeId, priority: number): Command[] {
   if (setBridgePriority(sw, tree) === priority) return [];
   return [{ do: 'set-bridge-priority', switch: sw.id, tree: keyOf(sw, tree), priority }];
 }
 
 /** A standard bridge has one tree: it keeps its priority under `cst`, under VLAN 1's, or for all trees. */
-function keyOf(sw: Switch, tree: TreeId): TreeId | null {
+function keyOf(sw: Bridge, tree: TreeId): TreeId | null {
   const key = settingKey(tree, sw.dialect);
   if (key !== CST || sw.trees[CST]) return key;
   return sw.trees[tree] ? tree : null;

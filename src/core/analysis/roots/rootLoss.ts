@@ -54,18 +54,16 @@ export function ifSwitchDies(before: Solution, id: SwitchId): SwitchLoss | null 
   const s = before.network.switchIndex.get(id);
   if (s === undefined || !before.network.switches[s]!.up) return null;
   const edited = editAll(before.network.design, [{ do: 'set-switch', switch: id, up: false }]);
-  const after = edited.ok ? solve(edited.value.design) : edited;
-  if (!edited.ok || !after.ok) return null;
-  const moved = movedEnds(before, after.value).filter((end) => end.switch !== id && end.after !== 'disabled');
+  if (!edited.ok) return null;
+  const after = solve(edited.value.design);
+  const moved = movedEnds(before, after).filter((end) => end.switch !== id && end.after !== 'disabled');
   const rootsBefore = new Map(before.trees.map((tree) => [tree.id, nameOf(before, mainRoot(before, tree))]));
-  const rootsAfter = new Map(
-    after.value.trees.map((tree) => [tree.id, nameOf(after.value, mainRoot(after.value, tree))]),
-  );
+  const rootsAfter = new Map(after.trees.map((tree) => [tree.id, nameOf(after, mainRoot(after, tree))]));
   const losses = before.trees.flatMap((tree): RootLoss[] => {
     if (rootsBefore.get(tree.id) !== id) return [];
-    const next = treeOf(after.value, tree.id);
+    const next = treeOf(after, tree.id);
     const takesOver = rootsAfter.get(tree.id) ?? null;
-    const root = takesOver === null ? -1 : after.value.network.switchIndex.get(takesOver)!;
+    const root = takesOver === null ? -1 : after.network.switchIndex.get(takesOver)!;
     const was = mainRoot(before, tree);
     return [
       {
@@ -73,7 +71,7 @@ export function ifSwitchDies(before: Solution, id: SwitchId): SwitchLoss | null 
         root: id,
         takesOver,
         ends: moved.filter((end) => end.tree === tree.id),
-        cutOff: after.value.network.switches.flatMap((sw, t) =>
+        cutOff: after.network.switches.flatMap((sw, t) =>
           t !== s && tree.root[t] === was && next && next.root[t] !== root ? [sw.id] : [],
         ),
         sharesWith: before.trees.flatMap(({ id: other }) =>
@@ -82,7 +80,7 @@ export function ifSwitchDies(before: Solution, id: SwitchId): SwitchLoss | null 
       },
     ];
   });
-  return { switch: id, design: edited.value.design, solution: after.value, losses };
+  return { switch: id, design: edited.value.design, solution: after, losses };
 }
 
 const nameOf = ({ network }: Solution, s: number): SwitchId | null => network.switches[s]?.id ?? null;

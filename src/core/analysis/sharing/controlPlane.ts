@@ -7,7 +7,6 @@ import type { Design, Dialect } from '../../model/document';
 import type { Network } from '../../topology/network';
 import { CODE, type SettledTree, type Solution } from '../../tree/settled';
 import { solve } from '../../tree/solve';
-import { asInstances, asOneTree, asPerVlan } from '../regions/asDialect';
 
 export interface ControlCost {
   readonly dialect: Dialect;
@@ -28,12 +27,11 @@ export interface ControlCost {
  * instances are taken to be the VLAN trees that are set in different ways now.
  */
 export const controlCosts = (design: Design): ControlCost[] =>
-  SPOKEN.flatMap((dialect): ControlCost[] => {
-    const solution = solve(spokenAs(design, dialect));
-    return solution.ok
-      ? [{ dialect, spoken: design.switches.some((sw) => sw.dialect === dialect), ...controlOf(solution.value) }]
-      : [];
-  });
+  SPOKEN.map((dialect) => ({
+    dialect,
+    spoken: design.switches.some((sw) => sw.dialect === dialect),
+    ...controlOf(solve(spokenAs(design, dialect))),
+  }));
 
 /** What a network's trees cost it as they are. */
 export function controlOf(solution: Solution): Omit<ControlCost, 'dialect' | 'spoken'> {

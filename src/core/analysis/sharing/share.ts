@@ -246,9 +246,8 @@ function tried(
   uplinks: readonly Uplink[],
 ): SharingProposal | null {
   const edited = editAll(before.network.design, commands);
-  const solved = edited.ok ? solve(edited.value.design) : null;
-  if (!solved?.ok) return null;
-  const solution = solved.value;
+  if (!edited.ok) return null;
+  const solution = solve(edited.value.design);
   const after = linkLoads(solution);
   const most = (of: Loads): number => Math.max(...uplinks.map(({ link }) => of.links[link]!.share));
   const idle = (of: Loads): number =>

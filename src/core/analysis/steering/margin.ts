@@ -1,6 +1,6 @@
 /** How near a tree is to flipping: how far one port's path cost can move before some end takes another role. */
 import { methodOf } from '../../model/costMethod';
-import type { PortId, SwitchId, TreeId } from '../../model/ids';
+import type { BridgePortId, SwitchId, TreeId } from '../../model/ids';
 import { MAX_COST } from '../../model/legal';
 import type { Design } from '../../model/document';
 import { movedEnds, type MovedEnd } from '../../tree/moved';
@@ -30,7 +30,7 @@ export interface CostMargin {
 /** A margin with the port whose cost it is about. */
 export interface RivalMargin extends CostMargin {
   readonly switch: SwitchId;
-  readonly port: PortId;
+  readonly port: BridgePortId;
 }
 
 /** How far a port's own cost can move, and its rival's, before something flips. */
@@ -41,7 +41,7 @@ export interface PortMargins {
 }
 
 /** The margin of a port's cost in a tree; null where the port is not in it. */
-export const costMargin = (design: Design, tree: TreeId, sw: SwitchId, port: PortId): CostMargin | null =>
+export const costMargin = (design: Design, tree: TreeId, sw: SwitchId, port: BridgePortId): CostMargin | null =>
   portMargins(design, tree, sw, port, false)?.own ?? null;
 
 /** The margins of a port's cost and, unless it is left out, of its rival's; null where the port is not in the tree. */
@@ -49,7 +49,7 @@ export function portMargins(
   design: Design,
   id: TreeId,
   sw: SwitchId,
-  port: PortId,
+  port: BridgePortId,
   withRival = true,
 ): PortMargins | null {
   const network = compileNetwork(design);

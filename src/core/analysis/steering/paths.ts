@@ -1,5 +1,5 @@
 /** A switch's candidate ways to the root of a tree, costs added up hop by hop; in the CIST those outside of regions and those inside apart. */
-import { CIST, type PortId, type SwitchId } from '../../model/ids';
+import { CIST, type BridgePortId, type SwitchId } from '../../model/ids';
 import type { Network } from '../../topology/network';
 import type { SettledTree } from '../../tree/settled';
 import { compareVectors, offerOf } from '../../tree/explain/vector';
@@ -8,7 +8,7 @@ import { wayToRoot } from '../../tree/wayToRoot';
 /** One hop: the port through which the way leaves a switch, and what that port costs. */
 export interface PathHop {
   readonly switch: SwitchId;
-  readonly port: PortId;
+  readonly port: BridgePortId;
   readonly cost: number;
   /** Whether the cost counts inside of a region alone. */
   readonly inside: boolean;

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { fernhollow } from '../../demo/demos';
 import { editAll } from '../../edit/edit';
-import type { LinkId, PortId, SwitchId, TreeId } from '../../model/ids';
+import type { LinkId, BridgePortId, SwitchId, TreeId } from '../../model/ids';
 import type { Design } from '../../model/document';
 import { meshDesign, networkOf, roleAt, settledTree, solutionOf } from '../../testing/networks';
 import { roleOf, treeOf } from '../../tree/settled';
@@ -9,7 +9,11 @@ import { steer } from './steer';
 import type { Wish } from './wishes';
 
 const demo = fernhollow();
-const block = (sw: string, port: string): Wish => ({ wants: 'block', switch: sw as SwitchId, port: port as PortId });
+const block = (sw: string, port: string): Wish => ({
+  wants: 'block',
+  switch: sw as SwitchId,
+  port: port as BridgePortId,
+});
 const carry = (link: string): Wish => ({ wants: 'carry', link: link as LinkId });
 const vlan = (vid: number) => `vlan:${vid}` as TreeId;
 const cst = 'cst' as TreeId;
@@ -42,7 +46,7 @@ describe('steering', () => {
           found += 1;
           for (const proposal of ways.value) {
             const now = solutionOf(after(design, proposal.commands));
-            const role = (end: { switch: SwitchId; port: PortId }) =>
+            const role = (end: { switch: SwitchId; port: BridgePortId }) =>
               roleOf(treeOf(now, id)!, now.network.portIndexOf(end.switch, end.port))!;
             for (const each of wishes) {
               if (each.wants === 'block') expect(['alternate', 'backup']).toContain(role(each));

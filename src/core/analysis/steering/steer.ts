@@ -240,16 +240,16 @@ function proposalOf(
   const commands = parts.flatMap((part) => settingCommands(network, part.trees, part.set));
   const edited = editAll(network.design, commands);
   const after = edited.ok ? solve(edited.value.design) : null;
-  if (!after?.ok || !trees.every((id) => after.value.trees.some((tree) => tree.id === id && met(tree)))) return null;
+  if (!after || !trees.every((id) => after.trees.some((tree) => tree.id === id && met(tree)))) return null;
   const pointed = new Set(targets.flatMap(({ a, b }) => [a, b]));
-  const others = movedEnds(before, after.value).filter((end) => !(trees.includes(end.tree) && pointed.has(end.index)));
+  const others = movedEnds(before, after).filter((end) => !(trees.includes(end.tree) && pointed.has(end.index)));
   return {
     commands,
     sentence: sentencesOf(network.design, commands).join('; '),
     settings: parts.reduce((sum, { set }) => sum + set.length, 0),
     others,
     spills: others.some((end) => !trees.includes(end.tree)),
-    ...newlyStrained(before, after.value),
+    ...newlyStrained(before, after),
   };
 }
 

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { fernhollow } from '../../demo/demos';
 import { editAll } from '../../edit/edit';
 import { methodOf } from '../../model/costMethod';
-import type { PortId, SwitchId, TreeId } from '../../model/ids';
+import type { BridgePortId, SwitchId, TreeId } from '../../model/ids';
 import { MAX_COST } from '../../model/legal';
 import { type Design, isPerVlan } from '../../model/document';
 import { anyDesign, meshDesign, networkOf, solutionOf } from '../../testing/networks';
@@ -77,7 +77,7 @@ describe('candidate paths', () => {
 
 describe('the margin of a cost', () => {
   const roles = (design: Design, tree: TreeId) => [...treeOf(solutionOf(design), tree)!.role];
-  const withCost = (design: Design, tree: TreeId, sw: SwitchId, port: PortId, cost: number): Design => {
+  const withCost = (design: Design, tree: TreeId, sw: SwitchId, port: BridgePortId, cost: number): Design => {
     const key = isPerVlan(design.switches.find((each) => each.id === sw)!) ? tree : ('cst' as TreeId);
     const edited = editAll(design, [{ do: 'set-port-cost', switch: sw, port, tree: key, cost }]);
     if (!edited.ok) throw new Error(edited.error.found);
@@ -164,7 +164,7 @@ describe('the margin of a cost', () => {
   });
   it('names the rival: of a root port the next way, of a blocked one the way that is taken', () => {
     const rival = (sw: string, port: string) =>
-      portMargins(fernhollow(), 'vlan:15' as TreeId, sw as SwitchId, port as PortId)!.rival;
+      portMargins(fernhollow(), 'vlan:15' as TreeId, sw as SwitchId, port as BridgePortId)!.rival;
     expect(rival('ridge-b', '7')).toMatchObject({ switch: 'ridge-b', port: '1', role: 'root', below: null });
     expect(rival('array-hut', '2')).toMatchObject({
       switch: 'array-hut',
@@ -177,7 +177,7 @@ describe('the margin of a cost', () => {
   });
   it('says of a root port how dear it may become, and of a blocked one how cheap', () => {
     const margin = (sw: string, port: string) =>
-      costMargin(fernhollow(), 'vlan:15' as TreeId, sw as SwitchId, port as PortId);
+      costMargin(fernhollow(), 'vlan:15' as TreeId, sw as SwitchId, port as BridgePortId);
     expect(margin('ridge-b', '7')).toMatchObject({
       cost: 20_000,
       role: 'root',
@@ -189,6 +189,6 @@ describe('the margin of a cost', () => {
       above: null,
       below: { cost: 20_000 - 1, role: 'root' },
     });
-    expect(costMargin(fernhollow(), 'vlan:25' as TreeId, 'array-hut' as SwitchId, '1' as PortId)).toBeNull();
+    expect(costMargin(fernhollow(), 'vlan:25' as TreeId, 'array-hut' as SwitchId, '1' as BridgePortId)).toBeNull();
   });
 });

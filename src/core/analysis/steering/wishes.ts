@@ -1,5 +1,5 @@
 /** What an engineer wishes of the ends of links, whether it holds in a tree, and why it never can. */
-import { treesName, type LinkId, type PortId, type SwitchId } from '../../model/ids';
+import { treesName, type LinkId, type BridgePortId, type SwitchId } from '../../model/ids';
 import type { Design } from '../../model/document';
 import { fail, ok, type Result } from '../../base/result';
 import { bridgePortOf, deadReason, type Network } from '../../topology/network';
@@ -10,7 +10,7 @@ import { leadsOut } from './paths';
 
 /** What an engineer points at: an end that should block, or a link that should carry a tree's frames. */
 export type Wish =
-  | { readonly wants: 'block'; readonly switch: SwitchId; readonly port: PortId }
+  | { readonly wants: 'block'; readonly switch: SwitchId; readonly port: BridgePortId }
   | { readonly wants: 'carry'; readonly link: LinkId };
 
 /** Two wishes are the same one. */

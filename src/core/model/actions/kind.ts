@@ -40,7 +40,7 @@ export interface ActionFault {
   readonly allowed: string;
 }
 
-interface About<A> {
+export interface About<A> {
   /** What stands against it; `trees` are those that the design has at some time of the scenario. */
   faults?(action: A, stage: Stage, trees: () => readonly TreeId[]): ActionFault[];
   /** What it plugs in, without power and signal until its time comes. */
@@ -73,14 +73,15 @@ export interface ActionKind<
   readonly schema: Schema<K, S>;
 }
 
-export const action = <const K extends string, S extends z.core.$ZodLooseShape>(
+/** Puts a kind of action together. */
+export function action<const K extends string, S extends z.core.$ZodLooseShape>(
   kind: K,
   shape: S,
   about: About<z.output<Schema<K, S>>>,
-): ActionKind<K, S> => ({
-  schema: z.strictObject({ at, do: z.literal(kind), ...shape }) as unknown as Schema<K, S>,
-  ...about,
-});
+): ActionKind<K, S>;
+export function action(kind: string, shape: z.core.$ZodLooseShape, about: object): object {
+  return { schema: z.strictObject({ at, do: z.literal(kind), ...shape }), ...about };
+}
 
 /** Identifiers as actions name things. */
 const named = <T extends string>() => z.string().transform((id) => id as T);

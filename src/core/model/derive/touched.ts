@@ -27,9 +27,10 @@ export function touchedPlaces(before: Design, after: Design): Place[] {
 function partsOf(value: unknown): Map<string, unknown> | null {
   if (typeof value !== 'object' || value === null) return null;
   if (!Array.isArray(value)) return new Map(Object.entries(value));
-  const list = value as { readonly id?: unknown }[];
-  return list.every((item) => typeof item === 'object' && item !== null && item.id !== undefined)
-    ? new Map(list.map((item) => [String(item.id), item]))
+  const idOf = (item: unknown): unknown =>
+    typeof item === 'object' && item !== null && 'id' in item ? item.id : undefined;
+  return value.every((item) => idOf(item) !== undefined)
+    ? new Map(value.map((item) => [String(idOf(item)), item]))
     : null;
 }
 

@@ -1,7 +1,7 @@
 /** The bundles of a running network: LACP on every end that negotiates, signal alone on static ones. */
 import { comparePorts } from '../../modes/lacp/selectionLogic';
 import { bundlesOf, initiates, negotiationOf, type BundleEnd, type Bundles } from '../../topology/lag/ends';
-import type { BundleId, PortId, SwitchId } from '../../model/ids';
+import type { BundleId, BridgePortId, SwitchId } from '../../model/ids';
 import type { Design } from '../../model/document';
 import type { Micros } from '../../modes/entity';
 import { LacpEntity, type LacpView } from '../../modes/lacp/entity';
@@ -68,7 +68,7 @@ export class Aggregation {
   }
 
   /** A bundle of a switch has these ports from now on; the others of its members are single ones, with none it is taken apart. */
-  setPorts(id: BundleId, ports: readonly PortId[]): void {
+  setPorts(id: BundleId, ports: readonly BridgePortId[]): void {
     const end = this.bundles.ends.find((each) => each.id === id && each.owner.kind === 'switch');
     if (!end) return;
     const was = this.stands(end);

@@ -1,5 +1,5 @@
 /** Bridge identifiers as single numbers that compare as they do (IEEE 802.1Q-2018 13.26.2), and back. */
-import type { Switch } from '../../model/document';
+import type { Bridge } from '../../topology/aggregated';
 import { ADDRESSES } from '../../modes/vector';
 import type { BridgeId } from '../../topology/bridgeId';
 
@@ -12,7 +12,7 @@ export interface BridgeKeys {
 }
 
 /** Numbers for the switches of a network: priority first, then the place of the address; of one address twice, the switch's id decides. */
-export function bridgeKeys(switches: readonly Switch[]): BridgeKeys {
+export function bridgeKeys(switches: readonly Bridge[]): BridgeKeys {
   const byMac = Array.from(switches.keys()).sort((s, t) => {
     const [a, b] = [switches[s]!, switches[t]!];
     return a.mac < b.mac ? -1 : a.mac > b.mac ? 1 : a.id < b.id ? -1 : 1;

@@ -1,7 +1,19 @@
 /** What a design sets for the protocol entities of a switch: identifiers, costs, its place in a region. */
 import { methodOf } from '../../model/costMethod';
 import { treeInstance, type TreeId } from '../../model/ids';
-import type { EntitySettings, PortCost, RegionSettings } from '../../modes/entity';
+import { isClassic, traitsOf } from '../../model/document';
+import {
+  SECOND,
+  type EntitySettings,
+  type Micros,
+  type PortCost,
+  type ProtocolEntity,
+  type RegionSettings,
+  type Surroundings,
+} from '../../modes/entity';
+import { rstpEntity } from '../../modes/rstp/entity';
+import { stpEntity } from '../../modes/stp/entity';
+import type { Bridge } from '../../topology/aggregated';
 import {
   portIdentifier,
   portIdentifierValue,
@@ -48,7 +60,7 @@ export function settingsIn(
 }
 
 /** What an MSTP switch is in each instance of its region; null for the others. */
-export function regionSettings(
+function regionSettings(
   network: Network,
   keys: BridgeKeys,
   region: RegionMap | null,
@@ -61,4 +73,51 @@ export function regionSettings(
     configurationId: region.configurationId,
     instances: instances.map((tree) => ({ mstid: treeInstance(tree)!, ...settingsIn(network, keys, tree, s, ports) })),
   };
+}
+
+/** What an entity starts with; `ids` are its trees, with MSTP the CIST first. */
+export function entitySettings({
+  network,
+  keys,
+  region,
+  ids: [first, ...instances],
+  s,
+  ports,
+  random,
+}: {
+  readonly network: Network;
+  readonly keys: BridgeKeys;
+  readonly region: RegionMap | null;
+  readonly ids: readonly TreeId[];
+  readonly s: number;
+  readonly ports: readonly number[];
+  readonly random: () => number;
+}): EntitySettings {
+  return {
+    ...settingsIn(network, keys, first!, s, ports),
+    region: regionSettings(network, keys, region, instances, s, ports),
+    offset: Math.floor(random() * network.switches[s]!.timers.hello * SECOND),
+  };
+}
+
+/** The machines that a switch runs. */
+export const entityOf = (sw: Bridge, settings: EntitySettings, surroundings: Surroundings): ProtocolEntity =>
+  ENTITIES[traitsOf(sw.dialect).machines!](settings, surroundings);
+const ENTITIES = { classic: stpEntity, rapid: rstpEntity };
+
+/** Tells an entity of what is set otherwise than before in one of its trees. */
+export function tellSettings(entity: ProtocolEntity, own: number, was: TreeSettings, is: TreeSettings): void {
+  if (was.bridge !== is.bridge) entity.setBridge(is.bridge, own);
+  is.ports.forEach(({ cost, id }, local) => {
+    const old = was.ports[local]!;
+    if (cost.external !== old.cost.external || cost.internal !== old.cost.internal)
+      entity.setPathCost(local, cost, own);
+    if (id !== old.id) entity.setPortId(local, id, own);
+  });
+}
+
+/** How long what is not repeated can still be alive anywhere (802.1D-1998 8.7.4, 802.1Q-2018 13.29 updtRcvdInfoWhile), and a second. */
+export function lifeOfInformation({ switches }: Network): Micros {
+  const lives = switches.map((sw) => (isClassic(sw) ? sw.timers.maxAge : 3 * sw.timers.hello));
+  return (Math.max(0, ...lives) + 1) * SECOND;
 }

@@ -1,14 +1,14 @@
 /** Which entities run in a switch, and which of its ports each has. */
+import type { Bridge } from '../../topology/aggregated';
 import { runsTrees } from '../../model/document';
 import { treeInstance, treeVlan, type TreeId } from '../../model/ids';
-import type { Switch } from '../../model/document';
 import type { Network } from '../../topology/network';
 import { regionsOf, sameRegion, type RegionMap } from '../../topology/region';
 import { vlanTrees } from '../../topology/vlanTree';
 import { belongs, partOf } from '../../topology/trees';
 
 /** Whether a switch, once it has power, takes part in a tree. */
-export function takesPartIn(sw: Switch, region: RegionMap | null, tree: TreeId): boolean {
+export function takesPartIn(sw: Bridge, region: RegionMap | null, tree: TreeId): boolean {
   const mstid = treeInstance(tree);
   if (!runsTrees(sw) || partOf({ ...sw, up: true }, tree) !== 'bridge') return false;
   return !mstid || (region?.instances.some((instance) => instance.mstid === mstid) ?? false);
@@ -16,8 +16,8 @@ export function takesPartIn(sw: Switch, region: RegionMap | null, tree: TreeId):
 
 /** Whether a switch speaks another dialect, or is of another MST configuration: its protocol then starts over (802.1Q-2018 13.8, 13.38). */
 export function speaksOtherwise(
-  [before, was]: readonly [Switch, RegionMap | null],
-  [after, is]: readonly [Switch, RegionMap | null],
+  [before, was]: readonly [Bridge, RegionMap | null],
+  [after, is]: readonly [Bridge, RegionMap | null],
 ): boolean {
   if (before.dialect !== after.dialect) return true;
   return (
@@ -64,7 +64,7 @@ function placesOf(
 }
 
 /** The trees of each entity of a switch, by their places among all: one each, but with MSTP one entity for the CIST and its instances. */
-export function treesByEntity(sw: Switch, region: RegionMap | null, trees: readonly TreeId[]): number[][] {
+export function treesByEntity(sw: Bridge, region: RegionMap | null, trees: readonly TreeId[]): number[][] {
   const mine = trees.flatMap((tree, i) => (takesPartIn(sw, region, tree) ? [i] : []));
   const together = mine.filter((i) => region !== null && treeInstance(trees[i]!) !== null);
   const apart = mine.filter((i) => !together.includes(i)).map((i) => [i]);

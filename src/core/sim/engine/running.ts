@@ -6,17 +6,17 @@ import type { Lacpdu } from '../../modes/lacp/state';
 /** Something that is due at a moment. */
 export type Event =
   | {
-      readonly is: 'arrive';
+      readonly kind: 'arrive';
       readonly tree: number;
       readonly port: number;
       readonly bpdu: Bpdu;
       readonly origin: number;
       readonly through: readonly number[];
     }
-  | { readonly is: 'wake'; readonly running: Running }
-  | { readonly is: 'lacpdu'; readonly member: number; readonly lacpdu: Lacpdu; readonly from: number }
-  | { readonly is: 'lacp'; readonly end: number }
-  | { readonly is: 'do'; readonly act: () => void };
+  | { readonly kind: 'wake'; readonly running: Running }
+  | { readonly kind: 'lacpdu'; readonly member: number; readonly lacpdu: Lacpdu; readonly from: number }
+  | { readonly kind: 'lacp'; readonly end: number }
+  | { readonly kind: 'do'; readonly act: () => void };
 
 /** An entity in its place. */
 export interface Running {

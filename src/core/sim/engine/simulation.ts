@@ -1,21 +1,9 @@
 /** The protocols of a whole network on one clock: a deterministic run of messages and timers, in microseconds. */
-import { traitsOf } from '../../model/document';
-import { isClassic } from '../../model/document';
-import { runsTrees } from '../../model/document';
-import { treeVlan, type BundleId, type PortId, type TreeId } from '../../model/ids';
-import type { Design } from '../../model/document';
+import { treeVlan, type BundleId, type BridgePortId, type TreeId } from '../../model/ids';
+import { runsTrees, type Design } from '../../model/document';
 import type { Bpdu } from '../../modes/bpdu';
-import {
-  SECOND,
-  type EntitySettings,
-  type Micros,
-  type ProtocolEntity,
-  type RunRole,
-  type RunState,
-} from '../../modes/entity';
-import { rstpEntity } from '../../modes/rstp/entity';
+import { SECOND, type Micros, type ProtocolEntity, type RunRole, type RunState } from '../../modes/entity';
 import type { Lacpdu } from '../../modes/lacp/state';
-import { stpEntity } from '../../modes/stp/entity';
 import type { Vector } from '../../modes/vector';
 import { randomFrom } from '../../base/random';
 import { compileNetwork, type Network } from '../../topology/network';
@@ -23,7 +11,14 @@ import { commonTree } from '../../topology/trees';
 import { bridgeKeys, type BridgeKeys } from './bridgeKeys';
 import { Aggregation } from './aggregation';
 import { delayOf } from './delays';
-import { regionSettings, settingsIn, type TreeSettings } from './entitySettings';
+import {
+  entityOf,
+  entitySettings,
+  lifeOfInformation,
+  settingsIn,
+  tellSettings,
+  type TreeSettings,
+} from './entitySettings';
 import { EventQueue } from './eventQueue';
 import type { Cause } from '../trace/recording';
 import { letsThrough, speaksOtherwise, spokenIn, treesByEntity, type Spoken } from './places';
@@ -31,10 +26,9 @@ import type { Event, Running } from './running';
 import type { Watch } from './watch';
 
 const NOBODY: readonly number[] = [];
-const ENTITIES = { classic: stpEntity, rapid: rstpEntity };
-const TIMER: Cause = { by: 'timer' };
-const SIGNAL: Cause = { by: 'signal' };
-const SETTING: Cause = { by: 'setting' };
+const TIMER: Cause = { kind: 'timer' };
+const SIGNAL: Cause = { kind: 'signal' };
+const SETTING: Cause = { kind: 'setting' };
 
 export class Simulation {
   /** As it is now; switches and ports keep their indices. */
@@ -88,7 +82,7 @@ export class Simulation {
     this.aggregation = new Aggregation(network.design, absent, {
       now: () => this.now,
       transmit: (member, lacpdu) => this.negotiate(member, lacpdu),
-      wakeAt: (t, end) => this.queue.push(t, { is: 'lacp', end }),
+      wakeAt: (t, end) => this.queue.push(t, { kind: 'lacp', end }),
       changed: (member, now, turned) => {
         if (turned) this.lastChange = this.now;
         this.watch.member?.(this.now, member, now);
@@ -127,7 +121,7 @@ export class Simulation {
 
   /** Does something at a moment to come. */
   at(t: Micros, act: () => void): void {
-    this.queue.push(t, { is: 'do', act });
+    this.queue.push(t, { kind: 'do', act });
   }
 
   private passMoment(): void {
@@ -142,7 +136,7 @@ export class Simulation {
   }
 
   /** A bundle has these ports from now on; with none it is taken apart. */
-  setBundle(id: BundleId, ports: readonly PortId[]): void {
+  setBundle(id: BundleId, ports: readonly BridgePortId[]): void {
     this.aggregation.setPorts(id, ports);
     this.adopt(this.network.design);
   }
@@ -198,13 +192,7 @@ export class Simulation {
       this.settingsOf(before, trees[own]!, s, ports),
       this.settingsOf(this.network, trees[own]!, s, ports),
     ];
-    if (was.bridge !== is.bridge) entity.setBridge(is.bridge, own);
-    is.ports.forEach(({ cost, id }, local) => {
-      const old = was.ports[local]!;
-      if (cost.external !== old.cost.external || cost.internal !== old.cost.internal)
-        entity.setPathCost(local, cost, own);
-      if (id !== old.id) entity.setPortId(local, id, own);
-    });
+    tellSettings(entity, own, was, is);
     this.after(running);
   }
 
@@ -244,11 +232,8 @@ export class Simulation {
    * alive unrepeated.
    */
   get rests(): boolean {
-    const { switches } = this.network;
-    const aged = switches.map((sw) => (isClassic(sw) ? sw.timers.maxAge : 3 * sw.timers.hello));
-    const quiet = (Math.max(0, ...aged) + 1) * SECOND;
     return (
-      this.now - this.lastChange >= quiet &&
+      this.now - this.lastChange >= lifeOfInformation(this.network) &&
       this.aggregation.resting &&
       this.running.every((all) => all.every((running) => running === null || running.entity.resting))
     );
@@ -310,22 +295,12 @@ export class Simulation {
   }
 
   private entityFor(trees: readonly number[], s: number, ports: readonly number[]): Running {
-    const { dialect, timers } = this.network.switches[s]!;
+    const { network, keys, spoken } = this;
     const [tree] = trees as [number];
-    const settings: EntitySettings = {
-      ...this.settingsOf(this.network, tree, s, ports),
-      region: regionSettings(
-        this.network,
-        this.keys,
-        this.spoken.regions[s]!,
-        trees.slice(1).map((each) => this.trees[each]!),
-        s,
-        ports,
-      ),
-      offset: Math.floor(this.random() * timers.hello * SECOND),
-    };
+    const ids = trees.map((each) => this.trees[each]!);
+    const settings = entitySettings({ network, keys, region: spoken.regions[s]!, ids, s, ports, random: this.random });
     const dirty = new Set<number>();
-    const entity = ENTITIES[traitsOf(dialect).machines!](settings, {
+    const entity = entityOf(network.switches[s]!, settings, {
       now: () => this.now,
       transmit: (port, bpdu) => this.send(tree, ports[port]!, bpdu, s, NOBODY),
       changed: (port, own) => dirty.add(own * ports.length + port),
@@ -343,7 +318,7 @@ export class Simulation {
   }
 
   private happen(event: Event): void {
-    switch (event.is) {
+    switch (event.kind) {
       case 'lacpdu':
         if (this.aggregation.bundles.members[event.member]!.light)
           this.aggregation.arrive(event.member, event.lacpdu, event.from);
@@ -376,7 +351,7 @@ export class Simulation {
     this.watch.negotiated?.(this.now, member, lacpdu);
     if (far < 0 || (ends[end]!.owner.kind === 'switch' && this.mute.has(socket))) return;
     this.queue.push(this.now + delayOf(this.network, this.network.cable[socket]!), {
-      is: 'lacpdu',
+      kind: 'lacpdu',
       member: far,
       lacpdu,
       from: member,
@@ -389,7 +364,7 @@ export class Simulation {
     this.watch.sent?.(this.now, tree, port, bpdu, origin, to < 0 ? null : this.heldBy(tree, to));
     if (to < 0 || !this.carries(port)) return;
     this.queue.push(this.now + delayOf(this.network, this.network.link[port]!), {
-      is: 'arrive',
+      kind: 'arrive',
       tree,
       port: to,
       bpdu,
@@ -412,7 +387,7 @@ export class Simulation {
     const running = this.running[tree]![s];
     const local = this.spoken.places[tree]![port]!;
     if (running && local >= 0) {
-      this.cause = { by: 'bpdu', port, bpdu };
+      this.cause = { kind: 'bpdu', port, bpdu };
       running.entity.receive(local, bpdu);
       this.after(running);
       return;
@@ -458,7 +433,7 @@ export class Simulation {
     }
     if (entity.due === running.wakes || entity.due === Infinity || ports.length === 0) return; // without a port there is nobody to tell
     running.wakes = entity.due;
-    this.queue.push(entity.due, { is: 'wake', running });
+    this.queue.push(entity.due, { kind: 'wake', running });
   }
 
   private record(tree: number, port: number, to: RunState, role: RunRole): void {

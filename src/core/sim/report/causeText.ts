@@ -9,7 +9,7 @@ import type { Cause } from '../trace/recording';
 
 /** `ridge-b port 1 heard an RST BPDU: root 4096.02:… at 2 000 through 32768.02:…, designated, proposal`. */
 export function causeText(network: Network, keys: BridgeKeys, cause: Cause): string {
-  switch (cause.by) {
+  switch (cause.kind) {
     case 'bpdu':
       return `${label(network, cause.port)} heard ${bpduText(keys, cause.bpdu)}`;
     case 'timer':

@@ -1,5 +1,5 @@
 /** Frames of a run, field by field: BPDUs beside what the port that they come to holds. */
-import type { PortId, SwitchId, TreeId } from '../../model/ids';
+import type { BridgePortId, SwitchId, TreeId } from '../../model/ids';
 import type { MstBpdu, RstBpdu, RstFlags } from '../../modes/bpdu';
 import type { Micros } from '../../modes/entity';
 import type { Vector } from '../../modes/vector';
@@ -23,8 +23,8 @@ export interface FrameField {
 
 export interface FrameRow {
   readonly t: Micros;
-  readonly from: { readonly switch: SwitchId; readonly port: PortId };
-  readonly to: { readonly switch: SwitchId; readonly port: PortId } | null;
+  readonly from: { readonly switch: SwitchId; readonly port: BridgePortId };
+  readonly to: { readonly switch: SwitchId; readonly port: BridgePortId } | null;
   /** Null for an LACPDU, which is about no tree. */
   readonly tree: TreeId | null;
   readonly kind: string;

@@ -1,16 +1,16 @@
 /** The order of events of a run in sentences, each leading to its instant. */
+import type { Run } from '../run';
 import type { MemberState } from '../../modes/lacp/state';
-import type { SwitchId, TreeId } from '../../model/ids';
+import type { BridgePortId, SwitchId, TreeId } from '../../model/ids';
 import { treesName } from '../../model/ids';
 import type { Action } from '../../model/scenario';
-import type { Design, LinkEnd } from '../../model/document';
+import type { Design } from '../../model/document';
 import { actionKind } from '../../model/actions/actions';
 import { actionText } from '../scenario/scenario';
 import { SECOND, type Micros, type RunRole, type RunState } from '../../modes/entity';
 import { compileNetwork, type Network } from '../../topology/network';
 import type { MemberMark } from '../trace/memberLog';
 import type { Cause, PortChange } from '../trace/recording';
-import type { Run } from '../simulate';
 
 export interface OrderLine {
   readonly t: Micros;
@@ -19,7 +19,7 @@ export interface OrderLine {
   readonly text: string;
   /** What it is about: a switch with a port of it, where there is one. */
   readonly switch?: SwitchId;
-  readonly port?: LinkEnd['port'];
+  readonly port?: BridgePortId;
   readonly trees: readonly TreeId[];
 }
 
@@ -46,7 +46,7 @@ const DOES: Readonly<Record<RunState, string>> = {
 /** Tells a run; actions come before what follows from them. */
 export function orderOf(run: Run, actions: readonly Action[]): OrderLine[] {
   const network = compileNetwork(run.stage);
-  const trees = run.final.trees.map((tree) => tree.id);
+  const trees = run.trees;
   const lines = [
     ...actions.map((action) => actionLine(run.stage, action)),
     ...memberLines(run, network),
@@ -64,9 +64,6 @@ export function orderOf(run: Run, actions: readonly Action[]): OrderLine[] {
       ]
     : lines;
 }
-
-const nameOf = (network: Network, id: SwitchId): string =>
-  network.switches[network.switchIndex.get(id) ?? -1]?.name ?? id;
 
 function actionLine(stage: Design, action: Action): OrderLine {
   const about = actionKind(action).about?.(action);
@@ -198,12 +195,13 @@ function stepText(network: Network, { change: { port, from, to, role }, was }: S
 
 /** What brought it about, where that is not seen from the line itself. */
 function causeOf(network: Network, cause: Cause): string {
-  switch (cause.by) {
+  switch (cause.kind) {
     case 'bpdu':
       return ` (heard at port ${network.ports[cause.port]!.id})`;
     case 'timer':
       return ' (a timer ran out)';
-    default:
+    case 'signal':
+    case 'setting':
       return '';
   }
 }

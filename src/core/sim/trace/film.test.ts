@@ -1,4 +1,5 @@
 /** Runs as films: any instant, the order of events in sentences, what it cost, frames field by field. */
+import type { Run } from '../run';
 import fc from 'fast-check';
 import { fernhollow } from '../../demo/demos';
 import type { HostId, PortId, SwitchId } from '../../model/ids';
@@ -13,7 +14,7 @@ import { Player, filmOf } from './film';
 import { frameRows } from '../report/frameRows';
 import { followFrame } from '../traffic/passage';
 import { nearestLink, readScenario } from '../scenario/scenario';
-import { simulate, type Run } from '../simulate';
+import { simulate } from '../simulate';
 
 function played(
   design: Design,

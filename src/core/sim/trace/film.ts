@@ -1,4 +1,5 @@
 /** A run as plain data that travels from worker to page, and what is read off it at any instant. */
+import type { Ending, Flush, Run } from '../run';
 import { runsTrees } from '../../model/document';
 import type { TreeId } from '../../model/ids';
 import type { Action } from '../../model/scenario';
@@ -14,7 +15,6 @@ import { Reach, type HostPair, type OutageCause } from '../traffic/reach';
 import { roleOf, stateOf } from './recording';
 import { USES, type MemberMark } from './memberLog';
 import { ARRIVES, CARRIES, LIGHT, LIVE } from '../engine/signal';
-import type { Ending, Flush, Run } from '../simulate';
 import { Timeline, type TimelineData } from './timeline';
 
 /** Times in microseconds since the start. */
@@ -50,7 +50,7 @@ export interface Film {
 export function filmOf(run: Run, actions: readonly Action[], until: number): Film {
   return {
     stage: run.stage,
-    trees: run.final.trees.map((tree) => tree.id),
+    trees: run.trees,
     until: Math.round((run.stopped ? run.reached : until) * SECOND),
     states: run.recording.data(),
     signal: run.signal.data(),

@@ -23,10 +23,10 @@ describe('a recording', () => {
         const recording = new Recording(2, 5, () => ['disabled', 'disabled']);
         const now = Array.from({ length: 10 }, (): [RunState, RunRole] => ['disabled', 'disabled']);
         let t = 0;
-        let last: number | null = null;
+        let last = null as number | null;
         changes.forEach(({ wait, tree, port, to, role }, i) => {
           t += wait;
-          recording.add({ t, tree, port, from: 'disabled', to, role, cause: { by: 'timer' } });
+          recording.add({ t, tree, port, from: 'disabled', to, role, cause: { kind: 'timer' } });
           if (t > instant) return;
           now[tree * 5 + port] = [to, role];
           if (tree === 1 && port === 2) last = i;
@@ -77,7 +77,7 @@ describe('a recording', () => {
     expect(words).toContain('signal came or went');
     expect(words).toContain('a setting was changed');
     const why = recording.whyAt(1, network.portIndexOf(network.switches[0]!.id, network.ports[6]!.id), 1.5 * SECOND);
-    expect(why).toMatchObject({ t: SECOND, to: 'disabled', cause: { by: 'signal' } });
+    expect(why).toMatchObject({ t: SECOND, to: 'disabled', cause: { kind: 'signal' } });
   });
 });
 

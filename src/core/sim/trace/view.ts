@@ -1,6 +1,6 @@
 /** A tree as the protocols have it at this moment, in the form in which the solver's answer is told. */
 import { isMultiple } from '../../model/document';
-import type { PortId, SwitchId } from '../../model/ids';
+import type { BridgePortId, SwitchId } from '../../model/ids';
 import {
   entryOf,
   type MemberView,
@@ -26,7 +26,7 @@ export function viewNow(sim: Simulation, tree: number): TreeView {
       { length: network.firstPort[s + 1]! - network.firstPort[s]! },
       (_, i) => network.firstPort[s]! + i,
     ).filter((p) => sim.inTree(tree, p));
-    const ports: Record<PortId, PortView | MemberView> = {};
+    const ports: Record<BridgePortId, PortView | MemberView> = {};
     const costs = sim.costs(tree, s);
     own.forEach((p, local) => {
       const role = sim.role(tree, p);

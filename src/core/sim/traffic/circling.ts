@@ -1,12 +1,12 @@
 /** Broadcasts that circle where forwarding ports close a loop. */
 import { BROADCAST, type Flow } from '../../topology/lag/hash';
-import type { LinkId, PortId, SwitchId } from '../../model/ids';
+import type { LinkId, BridgePortId, SwitchId } from '../../model/ids';
 import { entryOf, farOf, socketFor, type Passage } from './hop';
 
 /** A switch at which one frame comes in by several ports: it learns its sender now here, now there. */
 export interface Flapping {
   readonly switch: SwitchId;
-  readonly ports: readonly PortId[];
+  readonly ports: readonly BridgePortId[];
 }
 
 /** A broadcast that circles in a VLAN, or comes back or comes twice and then ends. */

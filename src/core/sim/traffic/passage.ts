@@ -1,5 +1,5 @@
 /** Frames hop by hop, wherever something knows which ports let a VLAN through: a run at an instant, or a settled solution. */
-import type { HostId, LinkId, PortId, SwitchId } from '../../model/ids';
+import type { HostId, LinkId, BridgePortId, SwitchId } from '../../model/ids';
 import { BROADCAST, type Flow } from '../../topology/lag/hash';
 import type { Host } from '../../model/document';
 import { passing } from '../../tree/passing';
@@ -27,8 +27,8 @@ export function settledPassage(solution: Solution): Passage {
 /** One switch on a frame's way. */
 export interface FrameHop {
   readonly switch: SwitchId;
-  readonly in: PortId;
-  readonly out: PortId;
+  readonly in: BridgePortId;
+  readonly out: BridgePortId;
   readonly link: LinkId | null;
 }
 

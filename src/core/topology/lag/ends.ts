@@ -1,6 +1,6 @@
 /** The bundles of a design as their two kinds of owner see them, with what is plugged into each member. */
 import { oncePer } from '../../base/cache';
-import type { BundleId, HostId, LinkId, PortId, SwitchId } from '../../model/ids';
+import type { BundleId, HostId, LinkId, BridgePortId, SwitchId } from '../../model/ids';
 import { LACP_PRIORITY } from '../../model/legal';
 import type { BundleMode, Design, HashPolicy, HostBundle, LinkEnd } from '../../model/document';
 
@@ -8,10 +8,11 @@ import type { BundleMode, Design, HashPolicy, HostBundle, LinkEnd } from '../../
 export interface BundleEnd {
   /** Its place among all ends. */
   readonly index: number;
-  readonly id: BundleId;
+  readonly id: BundleId | HostId;
   readonly name: string;
   readonly owner:
-    { readonly kind: 'switch'; readonly switch: SwitchId } | { readonly kind: 'host'; readonly host: HostId };
+    | { readonly kind: 'switch'; readonly switch: SwitchId; readonly bundle: BundleId }
+    | { readonly kind: 'host'; readonly host: HostId };
   readonly ownerName: string;
   /** System identifier: priority, then address; the lower is the better (802.1AX-2020 6.3.2). */
   readonly systemPriority: number;
@@ -55,7 +56,7 @@ export interface Bundles {
   readonly ends: readonly BundleEnd[];
   readonly members: readonly BundleMember[];
   /** The member that a switch's port is, or -1. */
-  readonly memberAt: (sw: SwitchId, port: PortId) => number;
+  readonly memberAt: (sw: SwitchId, port: BridgePortId) => number;
 }
 
 const NONE: Bundles = { ends: [], members: [], memberAt: () => -1 };
@@ -119,7 +120,7 @@ function findBundles(design: Design): Bundles {
 
   for (const bundle of design.bundles) {
     const sw = switches.get(bundle.switch)!;
-    const owner = { kind: 'switch', switch: sw.id } as const;
+    const owner = { kind: 'switch', switch: sw.id, bundle: bundle.id } as const;
     const own = bundle.ports.map((id) => {
       const port = ports.get(placeOf(sw.id, id))!;
       return {
@@ -161,7 +162,7 @@ function findBundles(design: Design): Bundles {
     addEnd(
       host.bundle,
       {
-        id: host.id as string as BundleId,
+        id: host.id,
         name,
         owner: { kind: 'host', host: host.id },
         ownerName: name,
@@ -215,4 +216,4 @@ function findBundles(design: Design): Bundles {
 }
 
 /** No identifier holds a line feed. */
-const placeOf = (sw: SwitchId, port: PortId): string => `${sw}\n${port}`;
+const placeOf = (sw: SwitchId, port: BridgePortId): string => `${sw}\n${port}`;

@@ -44,7 +44,8 @@ export function explainPort(solution: Solution, tree: SettledTree, p: number): P
         `Backup: this switch already serves the segment through port ${portName(network, tree.designated[p]!)}, whose port identifier is better.`,
         segmentComparison(network, tree, tree.designated[p]!, p),
       );
-    default:
+    case 'alternate':
+    case 'master':
       return explainAlternate();
   }
 

@@ -1,5 +1,6 @@
 /** The words of an explanation: how a comparison of two priority vectors reads as part of a sentence. */
-import type { Switch } from '../../model/document';
+import { nameOf } from '../../model/names';
+import type { Bridge } from '../../topology/aggregated';
 import type { Network } from '../../topology/network';
 import { costText, fieldText, type PriorityVector, type VectorField } from './vector';
 
@@ -36,7 +37,7 @@ export const fieldName = (vector: PriorityVector, field: VectorField): string =>
   field === 'rootPathCost' && vector.regionalRoot ? 'external root path cost' : FIELD_NAMES[field];
 
 /** What people call a switch: its name, else its id. */
-export const switchName = (sw: Switch): string => sw.name ?? sw.id;
+export const switchName = (sw: Pick<Bridge, 'id' | 'name'>): string => nameOf(sw);
 
 /** What people call a port: its label. */
 export const portName = (network: Network, p: number): string => network.ports[p]!.id;

@@ -54,7 +54,8 @@ export function compareField(a: PriorityVector, b: PriorityVector, field: Vector
       return compareBridgeIds(a[field], b[field]);
     case 'rootPathCost':
       return a.rootPathCost - b.rootPathCost;
-    default:
+    case 'designatedPort':
+    case 'receivingPort':
       return portIdentifierValue(a[field]) - portIdentifierValue(b[field]);
   }
 }
@@ -81,7 +82,8 @@ export function fieldText(vector: PriorityVector, field: VectorField): string {
       return bridgeIdText(vector[field]);
     case 'rootPathCost':
       return costText(vector.rootPathCost);
-    default:
+    case 'designatedPort':
+    case 'receivingPort':
       return portIdentifierText(vector[field]);
   }
 }

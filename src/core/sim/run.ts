@@ -1,0 +1,97 @@
+/** What a run of a scenario is, and what may be asked of it. */
+import type { Design } from '../model/document';
+import type { BridgePortId, SwitchId, TreeId } from '../model/ids';
+import type { Micros, RunRole, RunState } from '../modes/entity';
+import type { TreeView } from '../tree/settled';
+import type { MemberLog } from './trace/memberLog';
+import type { Recording } from './trace/recording';
+import type { SentLacpdu, SentLog } from './trace/sentLog';
+import type { Timeline } from './trace/timeline';
+import type { Outage, Storm } from './traffic/dataPlane';
+import type { Reach } from './traffic/reach';
+
+/** A port of a tree took another state or role. Seconds since the start. */
+export interface TraceEntry {
+  readonly t: number;
+  readonly switch: SwitchId;
+  readonly port: BridgePortId;
+  readonly tree: TreeId;
+  readonly from: RunState;
+  readonly to: RunState;
+  readonly role: RunRole;
+}
+
+/** Addresses of a tree's VLANs behind a port were forgotten. Microseconds since the start. */
+export interface Flush {
+  readonly t: Micros;
+  readonly tree: number;
+  readonly port: number;
+}
+
+/**
+ * How a run ends: at rest; stopped; still on the way to rest, which it reaches at `at` seconds; or restless, with the ports that
+ * go on changing however long it lasts.
+ */
+export type Ending =
+  | { readonly kind: 'rests' }
+  | { readonly kind: 'stopped' }
+  | { readonly kind: 'moves'; readonly at: number }
+  | {
+      readonly kind: 'restless';
+      readonly ports: readonly { readonly switch: SwitchId; readonly port: BridgePortId; readonly tree: TreeId }[];
+    };
+
+export interface Run {
+  /** The design that ran: with everything that the scenario brought along. */
+  readonly stage: Design;
+  readonly trees: readonly TreeId[];
+  /** Every change, and every instant; times in microseconds from the start. */
+  readonly recording: Recording;
+  /** The changes by identifiers, made when they are asked for. */
+  readonly trace: readonly TraceEntry[];
+  readonly outages: readonly Outage[];
+  /** Which pairs of hosts reach each other at any instant. */
+  readonly reach: Reach;
+  /** Loops that no spanning tree closed. */
+  readonly storms: readonly Storm[];
+  /** When the last port changed, seconds; null where something still moves at the end. */
+  readonly settledAt: number | null;
+  readonly ending: Ending;
+  /** Ports that still listen or learn at the end. */
+  readonly moving: readonly TraceEntry[];
+  /** How each tree stands at the end; empty where the options want no views. */
+  readonly final: { readonly trees: readonly TreeView[] };
+  /** Messages and timers that it took. */
+  readonly events: number;
+  /** True where it was stopped before its end. */
+  readonly stopped: boolean;
+  /** How far it has come, seconds. */
+  readonly reached: number;
+  /** Every BPDU sent from the start on. */
+  readonly sent: SentLog;
+  /** Which ports have signal, and whose frames arrive: `LIVE` and `CARRIES` of each port. */
+  readonly signal: Timeline;
+  /** How the members of bundles stand. */
+  readonly members: MemberLog;
+  /** LACPDUs sent from the start on. */
+  readonly negotiation: readonly SentLacpdu[];
+  /** Where addresses were forgotten since a topology change was told, or a port closed. */
+  readonly flushes: readonly Flush[];
+  /** Pairs of hosts that were not followed: there are too many. */
+  readonly unfollowed: number;
+}
+
+export interface RunOptions {
+  /** Moves the hellos of the switches against each other. */
+  readonly seed?: number;
+  /** All switches powered on at once at 0, instead of settled. */
+  readonly fromBoot?: boolean;
+  /** Told how far the run is, 0 to 1; false stops it. */
+  readonly progress?: (share: number) => boolean;
+  /** Most BPDUs that are kept. */
+  readonly mostFrames?: number;
+  /** Whether `final` is wanted. */
+  readonly views?: boolean;
+  /** Most events: a run that takes more is stopped. */
+  readonly mostEvents?: number;
+}
