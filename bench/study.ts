@@ -3,7 +3,7 @@ import { linesOf } from '../src/core/cabling/print';
 import { planLines } from '../src/core/cabling/plan';
 import { editAll } from '../src/core/edit/edit';
 import type { Design } from '../src/core/model/document';
-import { designedCsv, readObservedCsv } from '../src/core/exchange/observed';
+import { designedCsv, readObservedCsv } from '../src/core/exchange/neighbours/table';
 import { compareDesigns } from '../src/core/analysis/compare/compare';
 import { findingsOf } from '../src/core/analysis/findings/findings';
 import { neighboursOf } from '../src/core/analysis/neighbours/neighbours';

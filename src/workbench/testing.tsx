@@ -4,7 +4,7 @@ import type { ReactElement } from 'react';
 import { fernhollow } from '../core/demo/demos';
 import { applyChange } from '../core/edit/edit';
 import type { Design } from '../core/model/document';
-import { readLldp, readObservedCsv } from '../core/exchange/observed';
+import { readNeighbours } from '../core/exchange/neighbours/formats';
 import { findingsOf } from '../core/analysis/findings/findings';
 import { portMargins } from '../core/analysis/steering/margin';
 import { solve } from '../core/tree/solve';
@@ -38,7 +38,7 @@ export function inlineSolver(): SolverClient {
       design = design && applyChange(design, patches);
       return answer();
     },
-    readObserved: (text, seenOn) => Promise.resolve(seenOn === null ? readObservedCsv(text) : readLldp(text, seenOn)),
+    readObserved: (text, seenOn) => Promise.resolve(readNeighbours(text, seenOn)),
     findings: (of) => Promise.resolve(solutionFindings(of)),
     margin: (tree, sw, port) => Promise.resolve(design && portMargins(design, tree, sw, port)),
     close: () => undefined,

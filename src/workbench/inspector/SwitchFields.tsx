@@ -7,6 +7,7 @@ import { useWorkbench } from '../state/context';
 import { DIALECT_CHOICES, METHOD_CHOICES, POWER_CHOICES, TIER_CHOICES } from '../words/choices';
 import { ChoiceSetting, TextSetting } from './fields';
 import * as read from './read';
+import { upper } from '../words/units';
 import { choiceOf, textOf } from './several';
 
 type Settings = Omit<Extract<Command, { do: 'set-switch' }>, 'do' | 'switch'>;
@@ -74,5 +75,3 @@ export function SwitchFields({ switches }: { readonly switches: readonly Switch[
     </>
   );
 }
-
-const upper = (text: string): string => text[0]!.toUpperCase() + text.slice(1);

@@ -3,11 +3,12 @@
 import Button from '@mui/material/Button';
 import { useEffect, useRef, useState } from 'react';
 import type { Observed } from '../../core/model/document';
-import type { ObservedImport } from '../../core/exchange/observed';
+import type { ObservedImport } from '../../core/exchange/neighbours/format';
+import { FORMATS, formatOf } from '../../core/exchange/neighbours/formats';
 import { MAX_FILE, decodeText, tooLarge } from '../../core/exchange/text';
 import { fail, type Result } from '../../core/base/result';
 import { useWorkbench } from '../state/context';
-import { counted } from '../words/units';
+import { counted, upper } from '../words/units';
 import styles from './drawer.module.css';
 
 /** A file as it was read; JSON does not say on which switch it was printed. */
@@ -17,8 +18,6 @@ export interface ReadFile {
   /** Null for a table, which names its switches itself. */
   readonly seenOn: string | null;
 }
-
-const isJson = (text: string): boolean => /^\s*[{[]/.test(text);
 
 /** The switch whose name a file's name holds, the longest such name. */
 export function switchInName(fileName: string, names: readonly string[]): string {
@@ -66,7 +65,7 @@ export function ImportNeighbours({ close }: { readonly close: () => void }) {
         read.push({
           name: file.name,
           text: text.value,
-          seenOn: isJson(text.value) ? switchInName(file.name, names) : null,
+          seenOn: formatOf(text.value).namesSwitch ? null : switchInName(file.name, names),
         });
     }
     setTroubles(wrong);
@@ -76,7 +75,7 @@ export function ImportNeighbours({ close }: { readonly close: () => void }) {
   const all: readonly ReadFile[] =
     pasted.trim() === ''
       ? files
-      : [...files, { name: 'pasted text', text: pasted, seenOn: isJson(pasted) ? pastedOn : null }];
+      : [...files, { name: 'pasted text', text: pasted, seenOn: formatOf(pasted).namesSwitch ? null : pastedOn }];
   const reads = useReads(all);
   const results = all.map((file, i) => ({ file, result: reads[i] ?? null }));
   const observed = results.flatMap(({ result }) => (result?.ok ? result.value.observed : []));
@@ -111,8 +110,11 @@ export function ImportNeighbours({ close }: { readonly close: () => void }) {
       </datalist>
       <div>
         <p>
-          A CSV file with the columns <b>switch, port, neighbour, neighbour port</b>, or what <b>lldpctl -f json</b>{' '}
-          printed on a switch; several files at once are fine.
+          {`${upper(
+            FORMATS.map(({ name }) => name)
+              .reverse()
+              .join(', or '),
+          )}; several files at once are fine.`}
         </p>
         <p className={styles.filter}>
           <Button variant="outlined" component="label">

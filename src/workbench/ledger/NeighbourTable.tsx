@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import type { GridColDef, GridRenderCellParams } from '@mui/x-data-grid';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { type Design, carriageText } from '../../core/model/document';
-import { designedCsv } from '../../core/exchange/observed';
+import { designedCsv } from '../../core/exchange/neighbours/table';
 import { neighboursOf, type Neighbour } from '../../core/analysis/neighbours/neighbours';
 import { fileNameOf } from '../../core/model/derive/write';
 import { TextButton } from '../frame/TextButton';

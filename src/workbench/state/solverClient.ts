@@ -2,7 +2,7 @@
 import type { Patch } from '../../core/edit/edit';
 import type { BridgePortId, SwitchId, TreeId } from '../../core/model/ids';
 import type { Design } from '../../core/model/document';
-import type { ObservedImport } from '../../core/exchange/observed';
+import type { ObservedImport } from '../../core/exchange/neighbours/format';
 import { fail, type Result } from '../../core/base/result';
 import type { Finding } from '../../core/analysis/findings/finding';
 import type { PortMargins } from '../../core/analysis/steering/margin';

@@ -3,7 +3,7 @@ import type { Damage, Onlooker, Step } from '../../contract/api';
 import type { Command } from '../../core/edit/commands';
 import type { BridgePortId, SwitchId, TreeId } from '../../core/model/ids';
 import type { Answers, Design } from '../../core/model/document';
-import type { ObservedImport } from '../../core/exchange/observed';
+import type { ObservedImport } from '../../core/exchange/neighbours/format';
 import type { Result } from '../../core/base/result';
 import type { Remedy } from '../../core/analysis/findings/finding';
 import type { PortMargins } from '../../core/analysis/steering/margin';

@@ -1,18 +1,19 @@
 /** `knot-path simulate`. */
-import type { Ending, Run, TraceEntry } from '../core/sim/run';
-import { MOST_FRAMES } from '../core/sim/trace/sentLog';
+import type { Verb } from '../verb';
+import type { Ending, Run, TraceEntry } from '../../core/sim/run';
+import { MOST_FRAMES } from '../../core/sim/trace/sentLog';
 import { renameSync, rmSync, writeFileSync } from 'node:fs';
-import { problemText } from '../core/model/problem';
-import { captureOf } from '../core/sim/report/capture';
-import { MOST_COPIES } from '../core/sim/traffic/circling';
-import type { Scenario } from '../core/model/scenario';
-import { readScenario } from '../core/sim/scenario/scenario';
-import { simulate } from '../core/sim/simulate';
-import type { Design } from '../core/model/document';
-import { compileNetwork } from '../core/topology/network';
-import { encodePcapng } from '../core/wire/pcapng';
-import { parseJson } from '../core/base/json';
-import { Unusable, loadDesign, readText } from './input';
+import { problemText } from '../../core/model/problem';
+import { captureOf } from '../../core/sim/report/capture';
+import { MOST_COPIES } from '../../core/sim/traffic/circling';
+import type { Scenario } from '../../core/model/scenario';
+import { readScenario } from '../../core/sim/scenario/scenario';
+import { simulate } from '../../core/sim/simulate';
+import type { Design } from '../../core/model/document';
+import { compileNetwork } from '../../core/topology/network';
+import { encodePcapng } from '../../core/wire/pcapng';
+import { parseJson } from '../../core/base/json';
+import { Unusable, loadDesign, readText } from '../input';
 
 interface Options {
   readonly scenario: string;
@@ -22,7 +23,7 @@ interface Options {
   readonly capture?: string;
 }
 
-export function runSimulate(file: string, options: Options): void {
+function runSimulate(file: string, options: Options): void {
   const design = loadDesign(file);
   const scenario = loadScenario(options.scenario, design);
   const run = simulate(design, scenario, {
@@ -126,3 +127,16 @@ function runText({ trace, outages, storms, settledAt, ending }: Run): string {
   ];
   return `${lines.join('\n')}\n`;
 }
+
+/** `knot-path simulate`. */
+export const simulateCommand: Verb = (program) =>
+  void program
+    .command('simulate')
+    .description('what happens in a scenario: every change of state, who is cut off, where it settles')
+    .argument('<file>', 'design document, - for standard input')
+    .requiredOption('--scenario <file>', 'what happens when, as JSON')
+    .option('--seed <number>', 'moves the hellos of the switches against each other')
+    .option('--from-boot', 'all switches powered on at once at 0, instead of settled')
+    .option('--capture <file>', 'every frame sent, as pcapng')
+    .option('--json', 'as JSON')
+    .action(runSimulate);

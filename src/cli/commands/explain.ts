@@ -1,13 +1,14 @@
 /** `knot-path explain`. */
-import type { PortId, SwitchId } from '../core/model/ids';
-import { bridgeIdText } from '../core/topology/bridgeId';
-import { explainRegionalRoot, explainRoot } from '../core/tree/explain/election';
-import { explainPort, whyOutside } from '../core/tree/explain/explain';
-import { fieldName, type Comparison } from '../core/tree/explain/phrases';
-import { fieldText, fieldsOf } from '../core/tree/explain/vector';
-import { Unusable, loadSolution, treeCalled } from './input';
+import type { Verb } from '../verb';
+import type { PortId, SwitchId } from '../../core/model/ids';
+import { bridgeIdText } from '../../core/topology/bridgeId';
+import { explainRegionalRoot, explainRoot } from '../../core/tree/explain/election';
+import { explainPort, whyOutside } from '../../core/tree/explain/explain';
+import { fieldName, type Comparison } from '../../core/tree/explain/phrases';
+import { fieldText, fieldsOf } from '../../core/tree/explain/vector';
+import { Unusable, loadSolution, treeCalled } from '../input';
 
-export function runExplain(file: string, switchId: string, portId: string, options: { tree: string }): void {
+function runExplain(file: string, switchId: string, portId: string, options: { tree: string }): void {
   const { design, solution } = loadSolution(file);
   const tree = treeCalled(solution, options.tree);
   const sw = design.switches.find((s) => s.id === switchId);
@@ -52,3 +53,14 @@ function comparisonLines({ question, winner, loser, decidedBy }: Comparison): st
     ...table.map((row) => `  ${row.map((cell, i) => cell.padEnd(widths[i] ?? 0)).join('  ')}`.trimEnd()),
   ];
 }
+
+/** `knot-path explain`. */
+export const explainCommand: Verb = (program) =>
+  void program
+    .command('explain')
+    .description('why a port has its role, in words')
+    .argument('<file>', 'design document, - for standard input')
+    .argument('<switch>', 'id of a switch')
+    .argument('<port>', 'id of one of its ports')
+    .requiredOption('--tree <id>', 'the tree: cst, vlan:15')
+    .action(runExplain);

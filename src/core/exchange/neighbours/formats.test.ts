@@ -1,8 +1,9 @@
-import { fernhollow } from '../demo/demos';
-import { neighboursOf } from '../analysis/neighbours/neighbours';
-import { readCsv, writeCsv } from './csv';
-import { designedCsv, readLldp, readObservedCsv } from './observed';
-import { MAX_FILE, decodeText } from './text';
+import { fernhollow } from '../../demo/demos';
+import { neighboursOf } from '../../analysis/neighbours/neighbours';
+import { readCsv, writeCsv } from '../csv';
+import { readLldp } from './lldp';
+import { designedCsv, readObservedCsv } from './table';
+import { MAX_FILE, decodeText } from '../text';
 
 const rowsOf = (text: string) => {
   const read = readObservedCsv(text);

@@ -1,8 +1,9 @@
 /** `knot-path solve`. */
-import { viewTree, type TreeView } from '../core/tree/settled';
-import { loadSolution, treeCalled } from './input';
+import type { Verb } from '../verb';
+import { viewTree, type TreeView } from '../../core/tree/settled';
+import { loadSolution, treeCalled } from '../input';
 
-export function runSolve(file: string, options: { tree?: string[]; json?: boolean }): void {
+function runSolve(file: string, options: { tree?: string[]; json?: boolean }): void {
   const { solution } = loadSolution(file);
   const trees = options.tree ? options.tree.map((id) => treeCalled(solution, id)) : solution.trees;
   const views = trees.map((tree) => viewTree(solution.network, tree));
@@ -26,3 +27,13 @@ function treeText(tree: TreeView): string {
   }
   return `${lines.join('\n')}\n`;
 }
+
+/** `knot-path solve`. */
+export const solveCommand: Verb = (program) =>
+  void program
+    .command('solve')
+    .description('the settled role and state of every port')
+    .argument('<file>', 'design document, - for standard input')
+    .option('--tree <id...>', 'these trees only: cst, vlan:15')
+    .option('--json', 'as JSON')
+    .action(runSolve);
