@@ -16,6 +16,10 @@ const coreOrder = [
   'base',
 ];
 
+// Inside the workbench: the shell is made of the lenses' manifests, and no lens knows another.
+const roomOrder = ['shell', 'inspector', 'lenses', 'map', 'state', 'ui'];
+const above = (i) => roomOrder.slice(0, i).map((name) => `^src/workbench/${name}/`);
+
 /** @type {import('dependency-cruiser').IConfiguration} */
 module.exports = {
   forbidden: [
@@ -74,6 +78,26 @@ module.exports = {
         to: { path: lower(coreOrder, i) },
       }))
       .filter((rule) => rule.to.path.length > 0),
+    ...roomOrder
+      .map((name, i) => ({
+        name: `workbench-downward-${name}`,
+        severity: 'error',
+        from: { path: `^src/workbench/${name}/`, pathNot: '\\.test\\.tsx?$' },
+        to: { path: above(i) },
+      }))
+      .filter((rule) => rule.to.path.length > 0),
+    {
+      name: 'no-lens-knows-another',
+      severity: 'error',
+      from: { path: '^src/workbench/lenses/(?!shared/)([^/]+)/', pathNot: '\\.test\\.tsx?$' },
+      to: { path: '^src/workbench/lenses/[^/]+/', pathNot: '^src/workbench/lenses/($1|shared)/' },
+    },
+    {
+      name: 'what-lenses-share-knows-none',
+      severity: 'error',
+      from: { path: '^src/workbench/lenses/shared/', pathNot: '\\.test\\.tsx?$' },
+      to: { path: '^src/workbench/lenses/(?!shared/)[^/]+/' },
+    },
     {
       name: 'contract-on-core',
       severity: 'error',

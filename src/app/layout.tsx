@@ -4,8 +4,8 @@ import InitColorSchemeScript from '@mui/material/InitColorSchemeScript';
 import type { Metadata } from 'next';
 import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
-import { ThemeRoom } from '../workbench/theme/ThemeRoom';
-import '../workbench/theme/tokens.css';
+import { ThemeRoom } from '../workbench/ui/theme/ThemeRoom';
+import '../workbench/ui/theme/tokens.css';
 
 export const metadata: Metadata = {
   title: { default: 'Knot Path', template: '%s · Knot Path' },

@@ -9,13 +9,13 @@ import type { DesignSummary } from '../../contract/api';
 import { readDesignText } from '../../core/model/read';
 import { problemText } from '../../core/model/problem';
 import { leanDesign } from '../../core/model/derive/write';
-import { Mark } from '../frame/Mark';
-import { SchemeButton } from '../frame/SchemeButton';
-import { TextButton } from '../frame/TextButton';
-import { WholePageLink } from '../frame/WholePageLink';
+import { Mark } from '../ui/Mark';
+import { SchemeButton } from '../shell/SchemeButton';
+import { TextButton } from '../ui/TextButton';
+import { WholePageLink } from '../ui/WholePageLink';
 import { api, type ApiFailure } from '../state/api';
-import { counted } from '../words/units';
-import { PracticeChoice } from '../worksheet/PracticeChoice';
+import { counted } from '../ui/words/units';
+import { PracticeChoice } from '../lenses/root/worksheet/PracticeChoice';
 import styles from './designs.module.css';
 
 interface Trouble {

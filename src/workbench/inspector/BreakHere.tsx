@@ -1,5 +1,6 @@
 'use client';
 /** What happens to the thing that is selected, and when: each button puts an action into the scenario and runs it. */
+import { NumberField } from '../ui/NumberField';
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import { FreshNames } from '../../core/edit/fresh';
@@ -8,13 +9,12 @@ import { freePortsOf } from '../../core/model/plugs';
 import { MAX_UNTIL, type Action, type Undated } from '../../core/model/scenario';
 import type { Design, Link, Switch } from '../../core/model/document';
 import { stageOf } from '../../core/sim/scenario/scenario';
-import { newSwitch } from '../clock/newSwitch';
-import { NumberField } from '../clock/ScenarioBar';
+import { newSwitch } from '../lenses/break/newSwitch';
 import { useClock } from '../state/clock';
 import { useWorkbench } from '../state/context';
-import { TextSetting } from './fields';
-import styles from './inspector.module.css';
-import * as read from './read';
+import { TextSetting } from '../ui/fields';
+import styles from '../ui/panel.module.css';
+import * as read from '../ui/read';
 
 function useHappen(): (what: Undated) => null {
   const add = useClock((clock) => clock.addAction);

@@ -5,8 +5,8 @@ import { useState } from 'react';
 import { freshCable } from '../../core/edit/fresh';
 import type { Switch } from '../../core/model/document';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
-import { readSpeed } from '../words/units';
-import styles from './inspector.module.css';
+import { readSpeed } from '../ui/words/units';
+import styles from '../ui/panel.module.css';
 
 export function CableTo({ sw }: { readonly sw: Switch }) {
   const switches = useWorkbench((state) => state.design.switches);

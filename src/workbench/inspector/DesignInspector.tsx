@@ -3,13 +3,13 @@
 import { useState } from 'react';
 import { linesOf } from '../../core/cabling/print';
 import { pathCostOf } from '../../core/topology/pathCost';
-import { TextButton } from '../frame/TextButton';
+import { TextButton } from '../ui/TextButton';
 import { useWorkbench } from '../state/context';
-import { METHOD_CHOICES } from '../words/choices';
-import { counted, groupText } from '../words/units';
-import { ChoiceSetting, TextSetting } from './fields';
-import styles from './inspector.module.css';
-import * as read from './read';
+import { METHOD_CHOICES } from '../ui/words/choices';
+import { counted, groupText } from '../ui/words/units';
+import { ChoiceSetting, TextSetting } from '../ui/fields';
+import styles from '../ui/panel.module.css';
+import * as read from '../ui/read';
 
 export function DesignInspector() {
   const design = useWorkbench((state) => state.design);

@@ -5,12 +5,12 @@ import { planLines } from '../../core/cabling/plan';
 import { endWords } from '../../core/cabling/print';
 import type { HostId } from '../../core/model/ids';
 import { ok, type Result } from '../../core/base/result';
-import { TextButton } from '../frame/TextButton';
-import { HostCards } from '../bundle/HostCards';
+import { TextButton } from '../ui/TextButton';
+import { HostCards } from '../lenses/bundle/HostCards';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
-import { TextSetting, type FieldFault } from './fields';
-import styles from './inspector.module.css';
-import * as read from './read';
+import { TextSetting, type FieldFault } from '../ui/fields';
+import styles from '../ui/panel.module.css';
+import * as read from '../ui/read';
 
 export function HostInspector({ id }: { readonly id: HostId }) {
   const store = useWorkbenchStore();

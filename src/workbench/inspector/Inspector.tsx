@@ -3,7 +3,7 @@
 import { useWorkbench } from '../state/context';
 import { DesignInspector } from './DesignInspector';
 import { HostInspector } from './HostInspector';
-import styles from './inspector.module.css';
+import styles from '../ui/panel.module.css';
 import { LinkInspector } from './LinkInspector';
 import { PortInspector } from './PortInspector';
 import { SeveralInspector } from './SeveralInspector';

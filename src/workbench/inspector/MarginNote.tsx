@@ -4,10 +4,10 @@ import { useEffect, useState } from 'react';
 import type { BridgePortId, SwitchId, TreeId } from '../../core/model/ids';
 import type { CostMargin, Flip, PortMargins } from '../../core/analysis/steering/margin';
 import type { Solution } from '../../core/tree/settled';
-import { TextButton } from '../frame/TextButton';
+import { TextButton } from '../ui/TextButton';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
-import { counted, groupText } from '../words/units';
-import styles from './inspector.module.css';
+import { counted, groupText } from '../ui/words/units';
+import styles from '../ui/panel.module.css';
 
 interface Props {
   readonly tree: TreeId;

@@ -4,11 +4,11 @@ import type { Command } from '../../core/edit/commands';
 import type { SwitchId } from '../../core/model/ids';
 import type { Carriage, Port } from '../../core/model/document';
 import { useWorkbench } from '../state/context';
-import { CARRIAGE_CHOICES, UP_CHOICES } from '../words/choices';
-import { speedText } from '../words/units';
-import { ChoiceSetting, TextSetting } from './fields';
-import * as read from './read';
-import { choiceOf, common, textOf } from './several';
+import { CARRIAGE_CHOICES, UP_CHOICES } from '../ui/words/choices';
+import { speedText } from '../ui/words/units';
+import { ChoiceSetting, TextSetting } from '../ui/fields';
+import * as read from '../ui/read';
+import { choiceOf, common, textOf } from '../ui/several';
 
 /** A port and where it is. */
 export interface PlacedPort {

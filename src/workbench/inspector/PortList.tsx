@@ -1,11 +1,11 @@
 'use client';
 /** The ports of a switch and what is plugged into each, as a way to get to them. */
 import type { Switch } from '../../core/model/document';
-import { TextButton } from '../frame/TextButton';
+import { TextButton } from '../ui/TextButton';
 import { useWorkbench } from '../state/context';
 import { useFarEnds } from '../state/farEnds';
-import { speedText } from '../words/units';
-import styles from './inspector.module.css';
+import { speedText } from '../ui/words/units';
+import styles from '../ui/panel.module.css';
 
 export function PortList({ sw }: { readonly sw: Switch }) {
   const select = useWorkbench((state) => state.select);

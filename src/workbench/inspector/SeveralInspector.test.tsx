@@ -4,7 +4,7 @@ import { selectionOf, type Item } from '../state/selection';
 import type { WorkbenchStore } from '../state/store';
 import { renderWith, settle } from '../testing';
 import { Inspector } from './Inspector';
-import { choiceOf, common, textOf } from './several';
+import { choiceOf, common, textOf } from '../ui/several';
 
 const select = (store: WorkbenchStore, ...items: Item[]) => act(() => store.getState().select(selectionOf(items)));
 const sw = (id: string): Item => ({ kind: 'switch', switch: id as SwitchId });

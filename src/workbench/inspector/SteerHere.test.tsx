@@ -7,7 +7,7 @@ import type { Wish } from '../../core/analysis/steering/wishes';
 import { solutionOf } from '../../core/testing/networks';
 import { startSteering } from '../state/steering';
 import { renderWith, settle } from '../testing';
-import { proposalText } from '../steering/Offers';
+import { proposalText } from '../lenses/shared/Offers';
 import { SteerHere } from './SteerHere';
 
 jest.mock('../state/steering', () => ({ startSteering: jest.fn() }));

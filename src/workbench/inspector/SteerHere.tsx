@@ -4,13 +4,13 @@ import Button from '@mui/material/Button';
 import { treesName } from '../../core/model/ids';
 import type { Proposal } from '../../core/analysis/steering/steer';
 import { sameWish, type Wish } from '../../core/analysis/steering/wishes';
-import { TextButton } from '../frame/TextButton';
+import { TextButton } from '../ui/TextButton';
 import { useWorkbench } from '../state/context';
 import { startSteering } from '../state/steering';
-import { steeringOffer } from '../steering/Offers';
-import { SearchStage } from '../steering/SearchStage';
-import { useSearch } from '../steering/useSearch';
-import styles from './inspector.module.css';
+import { steeringOffer } from '../lenses/shared/Offers';
+import { SearchStage } from '../lenses/shared/SearchStage';
+import { useSearch } from '../lenses/shared/useSearch';
+import styles from '../ui/panel.module.css';
 
 export function SteerHere({ wish }: { readonly wish: Wish }) {
   const trees = useWorkbench((state) => state.shownTrees);

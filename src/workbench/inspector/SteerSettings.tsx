@@ -8,10 +8,10 @@ import { settingKey } from '../../core/topology/bridgeId';
 import { partOf } from '../../core/topology/trees';
 import { pathCostOf } from '../../core/topology/pathCost';
 import { useWorkbench } from '../state/context';
-import { counted, groupText } from '../words/units';
-import { TextSetting } from './fields';
-import styles from './inspector.module.css';
-import * as read from './read';
+import { counted, groupText } from '../ui/words/units';
+import { TextSetting } from '../ui/fields';
+import styles from '../ui/panel.module.css';
+import * as read from '../ui/read';
 
 /** Cost and priority of a port or a bundle, for all trees and for each shown one. */
 export function SteerSettings({

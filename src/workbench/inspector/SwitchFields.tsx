@@ -4,11 +4,11 @@ import type { Command } from '../../core/edit/commands';
 import { isMultiple, timersSchema, type CostMethod, type Switch, type Timers } from '../../core/model/document';
 import { labelOf } from '../../core/model/field';
 import { useWorkbench } from '../state/context';
-import { DIALECT_CHOICES, METHOD_CHOICES, POWER_CHOICES, TIER_CHOICES } from '../words/choices';
-import { ChoiceSetting, TextSetting } from './fields';
-import * as read from './read';
-import { upper } from '../words/units';
-import { choiceOf, textOf } from './several';
+import { DIALECT_CHOICES, METHOD_CHOICES, POWER_CHOICES, TIER_CHOICES } from '../ui/words/choices';
+import { ChoiceSetting, TextSetting } from '../ui/fields';
+import * as read from '../ui/read';
+import { upper } from '../ui/words/units';
+import { choiceOf, textOf } from '../ui/several';
 
 type Settings = Omit<Extract<Command, { do: 'set-switch' }>, 'do' | 'switch'>;
 /** Max hops matter to MSTP alone. */

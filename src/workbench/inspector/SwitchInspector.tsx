@@ -5,15 +5,15 @@ import { setBridgePriority, settingKey, systemIdExtension } from '../../core/top
 import { partOf } from '../../core/topology/trees';
 import Button from '@mui/material/Button';
 import { useWorkbench } from '../state/context';
-import { dialectText } from '../words/choices';
-import { counted } from '../words/units';
+import { dialectText } from '../ui/words/choices';
+import { counted } from '../ui/words/units';
 import { CableTo } from './CableTo';
-import { TextSetting } from './fields';
-import styles from './inspector.module.css';
-import { RegionSection } from '../group/RegionSection';
+import { TextSetting } from '../ui/fields';
+import styles from '../ui/panel.module.css';
+import { RegionSection } from '../lenses/group/RegionSection';
 import { BreakSwitch } from './BreakHere';
 import { PortList } from './PortList';
-import * as read from './read';
+import * as read from '../ui/read';
 import { SwitchFields } from './SwitchFields';
 import { WhyRoot } from './WhyRoot';
 

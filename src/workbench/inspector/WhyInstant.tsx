@@ -3,11 +3,11 @@
 import { useEffect, useState } from 'react';
 import { treeName, type BridgePortId, type SwitchId, type TreeId } from '../../core/model/ids';
 import { bridgePortOf } from '../../core/topology/network';
-import { TextButton } from '../frame/TextButton';
-import { strandStyle } from '../map/strandStyle';
+import { TextButton } from '../ui/TextButton';
+import { strandStyle } from '../ui/strandStyle';
 import { timeText, useClock, useInstant } from '../state/clock';
 import { useWorkbench } from '../state/context';
-import styles from './inspector.module.css';
+import styles from '../ui/panel.module.css';
 
 export function WhyInstant({ id, port }: { readonly id: SwitchId; readonly port: BridgePortId }) {
   const shown = useWorkbench((state) => state.shownTrees);

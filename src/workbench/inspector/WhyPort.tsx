@@ -6,7 +6,7 @@ import { fieldName, type Comparison } from '../../core/tree/explain/phrases';
 import type { SettledTree, Solution } from '../../core/tree/settled';
 import { fieldText, fieldsOf, type VectorField } from '../../core/tree/explain/vector';
 import { useWorkbench } from '../state/context';
-import styles from './inspector.module.css';
+import styles from '../ui/panel.module.css';
 import { MarginNote } from './MarginNote';
 import { WhyTrees } from './WhyTrees';
 

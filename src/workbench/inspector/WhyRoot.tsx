@@ -4,9 +4,9 @@ import { useState } from 'react';
 import type { SwitchId } from '../../core/model/ids';
 import { bridgeIdText } from '../../core/topology/bridgeId';
 import { explainRegionalRoot, explainRoot, type Election } from '../../core/tree/explain/election';
-import { TextButton } from '../frame/TextButton';
+import { TextButton } from '../ui/TextButton';
 import { useWorkbench } from '../state/context';
-import styles from './inspector.module.css';
+import styles from '../ui/panel.module.css';
 import { WhyTrees } from './WhyTrees';
 
 /** Rows shown before someone asks for all. */

@@ -3,9 +3,9 @@
 import { useDeferredValue, type ReactNode } from 'react';
 import { treeName } from '../../core/model/ids';
 import { treeOf, type SettledTree, type Solution } from '../../core/tree/settled';
-import { Swatch } from '../rail/Swatch';
+import { Swatch } from '../ui/Swatch';
 import { useWorkbench } from '../state/context';
-import styles from './inspector.module.css';
+import styles from '../ui/panel.module.css';
 
 interface Props {
   readonly title: string;

@@ -3,8 +3,8 @@
 import Button from '@mui/material/Button';
 import { Panel } from '@xyflow/react';
 import { freshSwitch } from '../../core/edit/fresh';
-import { CABLING_FIELD } from '../cabling/field';
-import { TextButton } from '../frame/TextButton';
+import { CABLING_FIELD } from '../state/cablingField';
+import { TextButton } from '../ui/TextButton';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import type { Workbench } from '../state/store';
 import styles from './map.module.css';

@@ -1,7 +1,7 @@
 /** The stripes of equal root path cost behind switches that hang from their root. */
 import { useStore } from '@xyflow/react';
 import { memo } from 'react';
-import { groupText } from '../words/units';
+import { groupText } from '../ui/words/units';
 import type { Band } from './hung';
 
 interface Props {

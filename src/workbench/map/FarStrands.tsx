@@ -12,7 +12,7 @@ import { useWorkbench } from '../state/context';
 import type { Moved } from '../state/moved';
 import { STRAND_GAP, type Line } from './geometry';
 import { atEnd, polyline, runOf } from './run';
-import { strandStyle } from './strandStyle';
+import { strandStyle } from '../ui/strandStyle';
 
 /** How far a frayed end stays from its switch, in map units: enough to be seen. */
 const CUT = 42;

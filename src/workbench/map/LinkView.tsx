@@ -1,20 +1,21 @@
 'use client';
 /** One link on the map: its cable, the strands along it, their ends. Redrawn only when its own picture changes. */
+import { means } from '../ui/means';
 import { memo, type MouseEvent } from 'react';
 import type { Link } from '../../core/model/document';
 import type { Role } from '../../core/tree/settled';
-import { speedText } from '../words/units';
-import { ROLE_LETTERS, roleSentence } from '../words/roles';
+import { speedText } from '../ui/words/units';
+import { ROLE_LETTERS, roleSentence } from '../ui/words/roles';
 import type { RunState } from '../../core/modes/entity';
 import { useClock, useInstant } from '../state/clock';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
-import { isSelected, means } from '../state/selection';
+import { isSelected } from '../state/selection';
 import { EndGlyph, BarredSquare, FillingCollar, TRIM, fillOf } from './EndGlyph';
 import { STRAND_GAP, type Line, type Point } from './geometry';
 import { answeredOn, linkStrandsKey, outlinedOn, readLinkStrands, type LinkStrand } from './linkStrands';
 import { useFrayDrag } from './frayDrag';
 import { atEnd, polyline, runOf, type Run, type RunEnd } from './run';
-import { strandStyle } from './strandStyle';
+import { strandStyle } from '../ui/strandStyle';
 
 interface Props {
   readonly link: Link;

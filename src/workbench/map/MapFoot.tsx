@@ -1,6 +1,6 @@
 'use client';
 /** Below the map: zooming, the two layouts, tidying, what the letters mean. */
-import { TextButton } from '../frame/TextButton';
+import { TextButton } from '../ui/TextButton';
 import { useWorkbench } from '../state/context';
 import type { MapControls } from '../state/store';
 import styles from './map.module.css';

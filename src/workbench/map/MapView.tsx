@@ -1,5 +1,6 @@
 'use client';
 /** The map: switches that can be moved, links with strands between them. Panning and zooming are React Flow's, the drawing is ours. */
+import { means } from '../ui/means';
 import {
   Panel,
   ReactFlow,
@@ -14,7 +15,7 @@ import { useColorScheme } from '@mui/material/styles';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { SwitchId } from '../../core/model/ids';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
-import { isSelected, means, selectionOf, switchesIn, type Item } from '../state/selection';
+import { isSelected, selectionOf, switchesIn, type Item } from '../state/selection';
 import { AddSwitch, EmptyMap } from './AddSwitch';
 import { Bands } from './Bands';
 import { CableDragProvider, useCableHand } from './cableDrag';

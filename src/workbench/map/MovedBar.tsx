@@ -2,10 +2,10 @@
 /** What the last change moved, in one line, with the way to see it and to take it back. */
 import { vlansText as vlanRanges } from '../../core/model/vlanSet';
 import { treeName, type TreeId } from '../../core/model/ids';
-import { TextButton } from '../frame/TextButton';
+import { TextButton } from '../ui/TextButton';
 import { useWorkbench } from '../state/context';
 import type { Moved } from '../state/moved';
-import { counted } from '../words/units';
+import { counted } from '../ui/words/units';
 import styles from './map.module.css';
 
 export function MovedBar() {

@@ -6,7 +6,7 @@ import { useClock, useInstant } from '../state/clock';
 import { useWorkbench } from '../state/context';
 import { STRAND_GAP, type Line } from './geometry';
 import { polyline, runOf } from './run';
-import { strandStyle } from './strandStyle';
+import { strandStyle } from '../ui/strandStyle';
 
 /** More at a time would be a haze. */
 const MOST = 60;

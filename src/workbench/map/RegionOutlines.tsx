@@ -3,7 +3,7 @@ import { useStore } from '@xyflow/react';
 import { memo, useMemo } from 'react';
 import type { LinkId, SwitchId } from '../../core/model/ids';
 import type { Region } from '../../core/analysis/regions/regions';
-import { useRegions } from '../group/useRegions';
+import { useRegions } from '../state/useRegions';
 import { useWorkbench } from '../state/context';
 import type { Box, Line } from './geometry';
 import { placeNames, type Rectangle } from './regionNames';

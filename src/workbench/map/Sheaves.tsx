@@ -1,13 +1,14 @@
 'use client';
 /** Bundles on the map: a band around the links that act as one, at the middle where both ends mean the same ones, else near the end that has it. */
+import { means } from '../ui/means';
 import { useMemo } from 'react';
 import type { BundleEnd, Bundles } from '../../core/topology/lag/ends';
 import type { SettledBundles } from '../../core/topology/lag/settled';
 import type { Link } from '../../core/model/document';
-import { useBundles } from '../bundle/useBundles';
+import { useBundles } from '../state/useBundles';
 import { useInstant } from '../state/clock';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
-import { isSelected, means, type Item } from '../state/selection';
+import { isSelected, type Item } from '../state/selection';
 import type { Line, Point } from './geometry';
 import { polyline } from './run';
 

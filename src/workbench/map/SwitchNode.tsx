@@ -1,5 +1,6 @@
 'use client';
 /** A switch on the map: name, root path cost in each shown tree, the knot of a root, its ports' labels, its hosts. */
+import { means } from '../ui/means';
 import { runsTrees } from '../../core/model/document';
 import type { NodeProps, Node } from '@xyflow/react';
 import { memo } from 'react';
@@ -9,9 +10,9 @@ import { standbyRoot, takesPart } from '../../core/tree/explain/election';
 import { costsIn, treeOf } from '../../core/tree/settled';
 import { useInstant } from '../state/clock';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
-import { isSelected, means } from '../state/selection';
+import { isSelected } from '../state/selection';
 import type { Workbench } from '../state/store';
-import { groupText } from '../words/units';
+import { groupText } from '../ui/words/units';
 import type { Attachment, Box } from './geometry';
 import { useCableDrag } from './cableDrag';
 import { FreePorts } from './FreePorts';
@@ -19,7 +20,7 @@ import { Knot, Loop } from './knots';
 import { useMapSwitch } from './mapDesign';
 import { useFar } from './seen';
 import styles from './map.module.css';
-import { strandStyle } from './strandStyle';
+import { strandStyle } from '../ui/strandStyle';
 
 export type SwitchNodeType = Node<{ box: Box }, 'switch'>;
 

@@ -3,12 +3,10 @@
  * runs. Pure; map units are CSS pixels at zoom 1. Positions of switches are the centres of their boxes.
  */
 import type { LinkId, PortId, SwitchId } from '../../core/model/ids';
+import type { Point } from '../state/align';
 import type { Design, LinkEnd } from '../../core/model/document';
 
-export interface Point {
-  readonly x: number;
-  readonly y: number;
-}
+export type { Point };
 export type Side = 'left' | 'right' | 'top' | 'bottom';
 
 /** Where a port's cable meets its switch's box. */

@@ -6,7 +6,7 @@ import { editAll } from '../../core/edit/edit';
 import { planLines } from '../../core/cabling/plan';
 import type { SwitchId } from '../../core/model/ids';
 import { anyDesign, designOf, networkOf, solutionOf } from '../../core/testing/networks';
-import { aligned, type Alignment } from './align';
+import { aligned, type Alignment } from '../state/align';
 import { positionsOf, skeletonOf, type Point } from './geometry';
 import { hungFromRoot } from './hung';
 import { between, createMotion, eased } from './motion';

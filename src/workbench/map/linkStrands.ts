@@ -5,7 +5,7 @@ import type { RunState } from '../../core/modes/entity';
 import { bridgePortOf } from '../../core/topology/network';
 import { ROLES, treeOf, type Role } from '../../core/tree/settled';
 import type { Workbench } from '../state/store';
-import { ROLE_LETTERS } from '../words/roles';
+import { ROLE_LETTERS } from '../ui/words/roles';
 
 /** A link as drawn. */
 export interface DrawnLink {

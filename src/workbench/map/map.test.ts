@@ -7,7 +7,7 @@ import { boundsOf, layOutMap, positionsOf, skeletonOf } from './geometry';
 import { movedText } from './MovedBar';
 import { runOf } from './run';
 import { inWindow } from './seen';
-import { strandStyle } from './strandStyle';
+import { strandStyle } from '../ui/strandStyle';
 import { vlanTree, type PortId, type SwitchId } from '../../core/model/ids';
 
 const skeleton = (design: Parameters<typeof skeletonOf>[0]) => skeletonOf(design, null);

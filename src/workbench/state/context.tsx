@@ -3,7 +3,7 @@
 import { createContext, useContext, useEffect, useState, type ReactNode } from 'react';
 import { useStore } from 'zustand';
 import type { OpenDesign } from '../../contract/api';
-import { useMounted } from '../frame/useMounted';
+import { useMounted } from '../ui/useMounted';
 import { worksheetInUrl } from './worksheet';
 import { workerSolver } from './solverClient';
 import { createWorkbench, type Workbench, type WorkbenchStore } from './store';

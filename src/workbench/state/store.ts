@@ -25,20 +25,10 @@ import { inOrder, merged, stillShown } from './shownTrees';
 import { stillThere, toggled } from './selection';
 import { sendKept } from './sendKept';
 import type { SolverClient } from './solverClient';
-import type { DrawerTab, Lens, Workbench, WorkbenchState } from './workbench';
+import type { Workbench, WorkbenchState } from './workbench';
 import { leaveWorksheetUrl, readDraft, saveDraft } from './worksheet';
 
 export * from './workbench';
-
-/** What the drawer opens with in each lens. */
-const FIRST_TAB: Readonly<Record<Lens, DrawerTab>> = {
-  Cable: 'cables',
-  Root: 'ledger',
-  Steer: 'paths',
-  Group: 'board',
-  Bundle: 'bundles',
-  Break: 'clock',
-};
 
 export type WorkbenchStore = ReturnType<typeof createWorkbench>;
 
@@ -204,7 +194,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       shownTrees: [],
       selection: null,
       lens: 'Root',
-      drawer: { tab: 'ledger', open: true },
+      drawer: { tab: null, open: true },
       layout: 'placed',
       viewing: null,
       worksheet: null,
@@ -383,7 +373,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
         // A run may have trees that the design does not have now.
         set({
           lens,
-          drawer: { ...drawer, tab: FIRST_TAB[lens] },
+          drawer: { ...drawer, tab: null },
           ...(solution
             ? {
                 shownTrees: stillShown(

@@ -1,8 +1,8 @@
 'use client';
 /** Says where this window looks, and hears who else does and what they change. */
+import { selectionText } from './selectionText';
 import { useEffect } from 'react';
 import type { Presence } from '../../contract/api';
-import { selectionText } from '../actions/actions';
 import { api } from './api';
 import { useWorkbenchStore } from './context';
 import { hearLive } from './live';

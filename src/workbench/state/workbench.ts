@@ -20,39 +20,6 @@ import type { OpenWorksheet } from './worksheet';
 export const LENSES = ['Cable', 'Root', 'Steer', 'Group', 'Bundle', 'Break'] as const;
 export type Lens = (typeof LENSES)[number];
 
-/** What the drawer below the map can list. */
-export type DrawerTab =
-  | 'board'
-  | 'regions'
-  | 'gain'
-  | 'moving'
-  | 'bundles'
-  | 'modes'
-  | 'flows'
-  | 'plan'
-  | 'clock'
-  | 'outages'
-  | 'order'
-  | 'frames'
-  | 'reach'
-  | 'sides'
-  | 'wishes'
-  | 'sharing'
-  | 'control'
-  | 'paths'
-  | 'costs'
-  | 'ledger'
-  | 'roots'
-  | 'losses'
-  | 'moved'
-  | 'cables'
-  | 'neighbours'
-  | 'hosts'
-  | 'vlans'
-  | 'findings'
-  | 'worksheet'
-  | 'history';
-
 /** Where switches stand on the map: at their own places, or hanging under the root of the tree that is shown. */
 export type MapLayout = 'placed' | 'hung';
 
@@ -90,7 +57,8 @@ export interface WorkbenchState {
   readonly shownTrees: readonly TreeId[];
   readonly selection: Selection | null;
   readonly lens: Lens;
-  readonly drawer: { readonly tab: DrawerTab; readonly open: boolean };
+  /** The key of the table that is open; null for the first of the lens. */
+  readonly drawer: { readonly tab: string | null; readonly open: boolean };
   readonly layout: MapLayout;
   /** Set while an earlier revision is on screen, or a worksheet hides the trees: nothing can be changed then. */
   readonly viewing: Pick<View, 'label' | 'revision' | 'hidden'> | null;
@@ -175,7 +143,7 @@ export interface WorkbenchActions {
   /** Shows the next or previous tree alone. */
   stepTree(by: 1 | -1): void;
   forgetMoved(): void;
-  openDrawer(tab: DrawerTab): void;
+  openDrawer(tab: string): void;
   toggleDrawer(): void;
   /** Reads what switches reported, beside the page; the error is a sentence. */
   readObserved(text: string, seenOn: string | null): Promise<Result<ObservedImport, string>>;

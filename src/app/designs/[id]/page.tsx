@@ -3,7 +3,7 @@ import { notFound } from 'next/navigation';
 import { database } from '../../../server/db/connect';
 import { openDesign } from '../../../server/designService';
 import { Unreadable } from '../../../workbench/designs/Unreadable';
-import { WorkbenchPage } from '../../../workbench/frame/WorkbenchPage';
+import { WorkbenchPage } from '../../../workbench/shell/WorkbenchPage';
 
 interface Props {
   readonly params: Promise<{ id: string }>;

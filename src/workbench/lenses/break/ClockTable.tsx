@@ -1,0 +1,137 @@
+'use client';
+/** The clock: the scenario in hand, its time, and a lane for everything that changes. */
+import Button from '@mui/material/Button';
+import { useMemo, useState } from 'react';
+import { TextButton } from '../../ui/TextButton';
+import { timeText, useClock, type Speed } from '../../state/clock';
+import { useWorkbench } from '../../state/context';
+import styles from '../shared/clock.module.css';
+import { Lanes } from './Lanes';
+import { lanesOf, type LaneFilter } from './laneRows';
+import { ScenarioBar } from './ScenarioBar';
+import type { ScaleKind } from './scale';
+
+const SPEEDS: readonly (readonly [Speed, string, string])[] = [
+  [0.01, '×0.01', 'a hundredth as fast as life'],
+  [1, '×1', 'as fast as life'],
+  [10, '×10', 'ten times as fast as life'],
+  ['changes', 'by change', 'twelve changes a second'],
+  ['fastest', 'fastest', 'a change with every picture'],
+];
+
+export function ClockTable() {
+  const player = useClock((clock) => clock.player);
+  return (
+    <div className={styles.clock}>
+      <ScenarioBar />
+      {player ? <Running /> : <Nothing />}
+    </div>
+  );
+}
+
+function Running() {
+  const player = useClock((clock) => clock.player)!;
+  const shownTrees = useWorkbench((state) => state.shownTrees);
+  const [all, setAll] = useState(false);
+  const [text, setText] = useState('');
+  const [kind, setKind] = useState<ScaleKind>('busy');
+  const [show, setShow] = useState<LaneFilter['show']>('all');
+  const lanes = useMemo(
+    () => lanesOf(player, { trees: all || shownTrees.length === 0 ? null : shownTrees, text, show }),
+    [player, all, shownTrees, text, show],
+  );
+  return (
+    <>
+      <div className={styles.transport}>
+        <Transport />
+        <label className={styles.tick}>
+          <input type="checkbox" checked={all} onChange={(event) => setAll(event.target.checked)} /> all trees
+        </label>
+        <select
+          className={styles.filter}
+          aria-label="Lanes of"
+          value={show}
+          onChange={(event) => setShow(event.target.value as LaneFilter['show'])}
+        >
+          <option value="all">all lanes</option>
+          <option value="ports">ports</option>
+          <option value="pairs">pairs</option>
+        </select>
+        <input
+          className={styles.filter}
+          aria-label="Filter lanes"
+          placeholder="switch or host"
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+        />
+        <label className={styles.tick} title="Otherwise times in which nothing happens are drawn short">
+          <input
+            type="checkbox"
+            checked={kind === 'even'}
+            onChange={(event) => setKind(event.target.checked ? 'even' : 'busy')}
+          />{' '}
+          seconds alike
+        </label>
+      </div>
+      <Lanes lanes={lanes} kind={kind} />
+    </>
+  );
+}
+
+function Transport() {
+  const t = useClock((clock) => clock.t);
+  const playing = useClock((clock) => clock.playing);
+  const play = useClock((clock) => clock.play);
+  const step = useClock((clock) => clock.step);
+  const seek = useClock((clock) => clock.seek);
+  return (
+    <>
+      <output className={styles.time} aria-label="Instant">
+        {timeText(t)}
+      </output>
+      <span className={styles.steps}>
+        <TextButton onClick={() => seek(0)} aria-label="To the start">
+          start
+        </TextButton>
+        <Button size="small" variant="outlined" onClick={() => step(-1)} aria-label="Previous change">
+          Back
+        </Button>
+        <Button size="small" variant="outlined" onClick={() => step(1)} aria-label="Next change">
+          Next change
+        </Button>
+      </span>
+      <span className={styles.speeds} role="group" aria-label="Play">
+        Play
+        {SPEEDS.map(([speed, label, title]) => (
+          <TextButton
+            key={String(speed)}
+            title={title}
+            aria-pressed={playing === speed}
+            onClick={() => play(playing === speed ? null : speed)}
+          >
+            {label}
+          </TextButton>
+        ))}
+        {playing !== null && <TextButton onClick={() => play(null)}>halt</TextButton>}
+      </span>
+    </>
+  );
+}
+
+function Nothing() {
+  const stage = useClock((clock) => clock.stage);
+  const empty = useClock((clock) => clock.scenario.actions.length === 0);
+  if (stage.kind === 'failed')
+    return (
+      <p className={styles.fault} role="alert">
+        {stage.why}
+      </p>
+    );
+  if (stage.kind === 'running') return <p className={styles.hint}>The protocols run.</p>;
+  return empty ? (
+    <p className={styles.hint}>
+      Nothing happens yet. Select a link, a switch or a port on the map: on the right you say what happens to it, and
+      when. Or take one of the scenarios above.
+    </p>
+  ) : null;
+}

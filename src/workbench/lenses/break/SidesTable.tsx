@@ -1,0 +1,274 @@
+'use client';
+/** The same scenario side by side: under other dialects, with other timers, on another revision of the design. */
+import { NumberField } from '../../ui/NumberField';
+import { spokenAs } from '../../../core/analysis/regions/asDialect';
+import Button from '@mui/material/Button';
+import { useEffect, useRef, useState } from 'react';
+import { TIMER_RANGES } from '../../../core/model/legal';
+import { SPOKEN, type Design, type Timers } from '../../../core/model/document';
+import { SECOND } from '../../../core/modes/entity';
+import { costOf, type RunCost } from '../../../core/sim/report/cost';
+import { TextButton } from '../../ui/TextButton';
+import { runnable, useClock } from '../../state/clock';
+import { useWorkbench } from '../../state/context';
+import { revisionAt } from '../../state/revisions';
+import type { Runner } from '../../state/runner';
+import { dialectText } from '../../ui/words/choices';
+import styles from '../shared/clock.module.css';
+import { NoRun } from './NoRun';
+import { durationText } from '../../ui/words/durations';
+
+/** The shortest timers that 802.1D-1998 allows (table 8-3), to begin with. */
+const SHORTEST: BridgeTimers = { hello: 1, maxAge: 6, forwardDelay: 4 };
+const TIMER_FIELDS = [
+  ['hello', 'hello'],
+  ['maxAge', 'max age'],
+  ['forwardDelay', 'forward delay'],
+] as const;
+
+type BridgeTimers = Pick<Timers, 'hello' | 'maxAge' | 'forwardDelay'>;
+
+interface Side {
+  readonly name: string;
+  readonly design: () => Promise<Design | string>;
+}
+
+interface Outcome {
+  readonly name: string;
+  readonly why: string | null;
+  readonly cost: RunCost | null;
+  readonly changes: number;
+  readonly settledAt: number | null;
+  readonly storms: number;
+}
+
+export function SidesTable() {
+  const design = useWorkbench((state) => state.design);
+  const id = useWorkbench((state) => state.id);
+  const revision = useWorkbench((state) => state.revision);
+  const scenario = useClock((clock) => clock.scenario);
+  const clockRunner = useClock((clock) => clock.runner);
+  const [outcomes, setOutcomes] = useState<readonly Outcome[]>([]);
+  const [busy, setBusy] = useState<{ readonly name: string; readonly share: number } | null>(null);
+  const [number, setNumber] = useState('');
+  const [timers, setTimers] = useState(SHORTEST);
+  /** A runner of its own: the clock's run stays as it is. */
+  const runner = useRef<Runner | null>(null);
+  const wanted = useRef<boolean>(true);
+  useEffect(
+    () => () => {
+      wanted.current = false;
+      runner.current?.close();
+    },
+    [],
+  );
+  if (!runnable(scenario)) return <NoRun />;
+  const timed = (): Design => ({
+    ...design,
+    switches: design.switches.map((sw) => ({ ...sw, timers: { ...sw.timers, ...timers } })),
+  });
+  const now: Side = { name: 'as designed', design: () => Promise.resolve(design) };
+  const halted = () => !wanted.current;
+  const go = async (sides: readonly Side[], keep: readonly Outcome[]) => {
+    wanted.current = true;
+    const done = [...keep];
+    for (const side of sides) {
+      if (halted()) break;
+      setBusy({ name: side.name, share: 0 });
+      const variant = await side.design();
+      const outcome =
+        typeof variant === 'string'
+          ? failed(side.name, variant)
+          : await measure((runner.current ??= clockRunner.another()), side.name, variant, scenario, (share) =>
+              setBusy({ name: side.name, share }),
+            );
+      done.splice(0, done.length, ...done.filter((each) => each.name !== side.name), outcome);
+      setOutcomes([...done]);
+    }
+    setBusy(null);
+  };
+  const stop = () => {
+    wanted.current = false;
+    runner.current?.stop();
+  };
+  const revisions = Number(number);
+  const legal = /^\d+$/.test(number) && revisions <= revision;
+  const most = Math.max(0, ...outcomes.map((each) => each.cost?.longest ?? 0));
+  return (
+    <div className={styles.page}>
+      <div className={styles.line}>
+        <Button
+          size="small"
+          variant="outlined"
+          disabled={busy !== null}
+          onClick={() =>
+            void go(
+              [
+                now,
+                ...SPOKEN.map((dialect): Side => ({
+                  name: dialectText(dialect),
+                  design: () => Promise.resolve(spokenAs(design, dialect)),
+                })),
+              ],
+              [],
+            )
+          }
+        >
+          Run it in every dialect
+        </Button>
+        <Button
+          size="small"
+          variant="outlined"
+          disabled={busy !== null}
+          onClick={() =>
+            void go(
+              [
+                now,
+                {
+                  name: `timers ${timers.hello}, ${timers.maxAge}, ${timers.forwardDelay} s`,
+                  design: () => Promise.resolve(timed()),
+                },
+              ],
+              outcomes,
+            )
+          }
+        >
+          With other timers
+        </Button>
+        {TIMER_FIELDS.map(([key, label]) => (
+          <label key={key}>
+            {label}{' '}
+            <NumberField
+              label={`Other timers: ${label}, seconds`}
+              value={timers[key]}
+              least={TIMER_RANGES[key].min}
+              most={TIMER_RANGES[key].max}
+              whole
+              commit={(seconds) => setTimers({ ...timers, [key]: seconds })}
+            />
+          </label>
+        ))}
+        <form
+          className={styles.keep}
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (legal)
+              void go(
+                [
+                  now,
+                  {
+                    name: `revision ${revisions}`,
+                    design: async () =>
+                      revisionAt(id, revisions, `revision ${revisions}`).then((found) =>
+                        found.ok ? found.value.design : found.error,
+                      ),
+                  },
+                ],
+                outcomes,
+              );
+          }}
+        >
+          <label>
+            on revision{' '}
+            <input
+              className={styles.number}
+              aria-label="Revision"
+              value={number}
+              onChange={(event) => setNumber(event.target.value)}
+            />
+          </label>
+          <TextButton type="submit" disabled={!legal || busy !== null}>
+            run it there
+          </TextButton>
+          {number !== '' && !legal && <span className={styles.fault}>{`0 to ${revision}`}</span>}
+        </form>
+        {busy && (
+          <span className={styles.busy} role="status">
+            {busy.name} <progress max={1} value={busy.share} aria-label={busy.name} />
+            <TextButton onClick={stop}>stop</TextButton>
+          </span>
+        )}
+      </div>
+      {outcomes.length === 0 ? (
+        <p className={styles.hint}>
+          The scenario on the clock, run again under other conditions: how long the longest outage is, how long all are
+          together, when all has settled.
+        </p>
+      ) : (
+        <table className={styles.sides} aria-label="Side by side">
+          <thead>
+            <tr>
+              <th>The same scenario</th>
+              <th>Longest outage</th>
+              <th aria-hidden="true" />
+              <th>Pairs cut off</th>
+              <th>All outages together</th>
+              <th>Changes of ports</th>
+              <th>Settled at</th>
+            </tr>
+          </thead>
+          <tbody>
+            {outcomes.map((each) => (
+              <tr key={each.name}>
+                <th scope="row">{each.name}</th>
+                {each.cost ? (
+                  <>
+                    <td>{durationText(each.cost.longest)}</td>
+                    <td className={styles.barCell}>
+                      <span
+                        style={{
+                          width: `${most > 0 ? (100 * Math.log10(1 + each.cost.longest * 1000)) / Math.log10(1 + most * 1000) : 0}%`,
+                        }}
+                      />
+                    </td>
+                    <td>{each.cost.pairs.length}</td>
+                    <td>{durationText(each.cost.total)}</td>
+                    <td>{each.changes}</td>
+                    <td>
+                      {each.settledAt === null ? 'not by its end' : `${each.settledAt.toFixed(3)} s`}
+                      {each.storms > 0 ? `, ${each.storms} loops` : ''}
+                    </td>
+                  </>
+                ) : (
+                  <td colSpan={6} className={styles.fault}>
+                    {each.why}
+                  </td>
+                )}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {outcomes.length > 1 && <p className={styles.hint}>Bars grow with the order of magnitude.</p>}
+    </div>
+  );
+}
+
+const failed = (name: string, why: string): Outcome => ({
+  name,
+  why,
+  cost: null,
+  changes: 0,
+  settledAt: null,
+  storms: 0,
+});
+
+async function measure(
+  runner: Runner,
+  name: string,
+  design: Design,
+  { actions, until, talk, fromBoot }: Parameters<Runner['run']>[1],
+  tell: (share: number) => void,
+): Promise<Outcome> {
+  const done = await runner.run(design, { actions, until, talk, fromBoot }, tell);
+  if (!done.ok) return failed(name, done.error);
+  const film = done.value;
+  return {
+    name,
+    why: null,
+    cost: costOf(film.outages, film.until / SECOND),
+    changes: film.states.times.length,
+    settledAt: film.settledAt === null ? null : film.settledAt / SECOND,
+    storms: film.storms.length,
+  };
+}

@@ -1,0 +1,37 @@
+import { table, type LensManifest } from '../manifest';
+import { findings, history } from '../shared/tables';
+
+/** The simulator gives them what they need. */
+const played = { tall: true, withoutTrees: true };
+
+export const breaking: LensManifest = {
+  lens: 'Break',
+  tables: [
+    table('clock', 'Clock', () => import('./ClockTable').then((m) => m.ClockTable), {
+      offer: 'Clock: a scenario and its run',
+      ...played,
+    }),
+    table('outages', 'What it cost', () => import('./OutageTable').then((m) => m.OutageTable), {
+      offer: 'What it cost: outages of a run',
+      ...played,
+    }),
+    table('order', 'Order of events', () => import('./OrderTable').then((m) => m.OrderTable), {
+      offer: 'Order of events of a run',
+      ...played,
+    }),
+    table('reach', 'Frame paths', () => import('./ReachTable').then((m) => m.ReachTable), {
+      offer: 'Frame paths: who reaches whom',
+      ...played,
+    }),
+    table('frames', 'Frames', () => import('./FramesTable').then((m) => m.FramesTable), {
+      offer: 'Frames of a run',
+      ...played,
+    }),
+    table('sides', 'Side by side', () => import('./SidesTable').then((m) => m.SidesTable), {
+      offer: 'A scenario side by side',
+      ...played,
+    }),
+    findings,
+    history,
+  ],
+};

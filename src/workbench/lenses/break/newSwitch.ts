@@ -1,0 +1,27 @@
+/** A switch that a scenario brings along: like the one that it is plugged into, with a name and an address of its own. */
+import { FreshNames } from '../../../core/edit/fresh';
+import { portSchema, type Design, type Switch } from '../../../core/model/document';
+import type { Action } from '../../../core/model/scenario';
+import type { PortId } from '../../../core/model/ids';
+
+type Arrival = Pick<Extract<Action, { do: 'add-switch' }>, 'switch' | 'links'>;
+
+export function newSwitch(design: Design, beside: Switch, port: PortId): Arrival {
+  const fresh = new FreshNames(design);
+  const id = fresh.numbered('newcomer');
+  const plug = portSchema.parse({ id: '1', number: 1, speed: beside.ports.find((each) => each.id === port)?.speed });
+  return {
+    switch: {
+      ...beside,
+      id,
+      name: id,
+      mac: fresh.mac(),
+      priority: 32_768,
+      trees: {},
+      up: true,
+      ports: [plug],
+      tier: 'access',
+    },
+    links: [{ id: fresh.linkId(), a: { switch: beside.id, port }, b: { switch: id, port: plug.id } }],
+  };
+}

@@ -1,0 +1,164 @@
+'use client';
+/** How flows spread over a bundle's members by its hash, and where they go when a member is lost. */
+import { useMemo, useState } from 'react';
+import { Bar, BarChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import { HASH_POLICIES } from '../../../core/model/document';
+import type { HashPolicy } from '../../../core/model/document';
+import { bucketShares, hostFlows, randomFlows, spreadOf } from '../../../core/analysis/sharing/flows';
+import { useWorkbench } from '../../state/context';
+import { speedText } from '../../ui/words/units';
+import own from './bundle.module.css';
+import { useChosenEnd } from './useChosenEnd';
+
+const COUNTS = [20, 100, 1000] as const;
+/** Most flows in the table; the chart counts all. */
+const MOST_ROWS = 200;
+
+export function FlowsTable() {
+  const { bundles, settled, end, choice } = useChosenEnd();
+  const design = useWorkbench((state) => state.design);
+  const [source, setSource] = useState<'hosts' | number>('hosts');
+  const [seed, setSeed] = useState(1);
+  const [policy, setPolicy] = useState<HashPolicy | null>(null);
+  const [lost, setLost] = useState('');
+  const flows = useMemo(
+    () => (source === 'hosts' ? hostFlows(design) : randomFlows(design, source, seed)),
+    [design, source, seed],
+  );
+  if (!end)
+    return <p className={own.hint}>No bundle yet: choose links that join the same two switches, and bundle them.</p>;
+  const active = settled.ends[end.index]!.active;
+  const hash = policy ?? end.hash;
+  const gone = end.members.find((m) => bundles.members[m]!.id === lost && active.includes(m)) ?? null;
+  const { rows, members } = spreadOf(bundles, end, active, flows, hash, gone);
+  const moved = rows.filter((row) => row.after !== row.member).length;
+  const shares = bucketShares(end.members.length);
+  const one = bundles.members[active[0] ?? end.members[0]!]!.speed;
+  return (
+    <div className={own.page}>
+      <div className={own.line}>
+        {choice}
+        <label>
+          Flows{' '}
+          <select
+            aria-label="Flows"
+            value={source}
+            onChange={(event) => setSource(event.target.value === 'hosts' ? 'hosts' : Number(event.target.value))}
+          >
+            <option value="hosts">between the hosts of each VLAN</option>
+            {COUNTS.map((count) => (
+              <option key={count} value={count}>{`${count} random ones`}</option>
+            ))}
+          </select>
+        </label>
+        {source !== 'hosts' && (
+          <button type="button" className={own.plain} onClick={() => setSeed(seed + 1)}>
+            others
+          </button>
+        )}
+        <label>
+          Hash{' '}
+          <select aria-label="Hash" value={hash} onChange={(event) => setPolicy(event.target.value as HashPolicy)}>
+            {HASH_POLICIES.map((each) => (
+              <option key={each} value={each}>{`layer ${each}${each === end.hash ? ', as set' : ''}`}</option>
+            ))}
+          </select>
+        </label>
+        <label>
+          Lost{' '}
+          <select
+            aria-label="Lost member"
+            value={gone === null ? '' : lost}
+            onChange={(event) => setLost(event.target.value)}
+          >
+            <option value="">no member</option>
+            {active.map((m) => (
+              <option key={m} value={bundles.members[m]!.id}>
+                {bundles.members[m]!.id}
+              </option>
+            ))}
+          </select>
+        </label>
+      </div>
+      <p className={own.lead}>
+        {active.length === 0
+          ? 'No member is active: no flow passes.'
+          : `${rows.length} flows over ${active.length} of ${end.members.length} members. All frames of a flow take one member, so that they stay in order: a single flow never gets more than ${speedText(one)}.`}
+        {gone !== null && ` Without ${lost}, ${moved} flows move and the others stay where they are.`}
+        {shares.most > shares.least &&
+          ` ${end.members.length} members share ${shares.of} buckets: some get ${shares.most}, some ${shares.least}.`}
+      </p>
+      <div className={own.split}>
+        <div
+          role="img"
+          aria-label={`Flows by member: ${members.map(({ id, flows: count, after }) => `${id} ${count}${gone !== null ? `, then ${after}` : ''}`).join('; ')}`}
+          className={own.chart}
+        >
+          <ResponsiveContainer width="100%" height={members.length * 30 + 34}>
+            <BarChart
+              layout="vertical"
+              data={[...members]}
+              margin={{ top: 2, right: 8, bottom: 0, left: 0 }}
+              barSize={9}
+              barGap={1}
+              accessibilityLayer={false}
+            >
+              <XAxis type="number" allowDecimals={false} height={24} tick={TICK} stroke="var(--rule-strong)" />
+              <YAxis type="category" dataKey="id" width={64} interval={0} tick={TICK} stroke="var(--rule-strong)" />
+              <YAxis
+                yAxisId="figures"
+                orientation="right"
+                type="category"
+                dataKey="id"
+                width={204}
+                interval={0}
+                tick={{ ...TICK, fill: 'var(--ink)' }}
+                axisLine={false}
+                tickLine={false}
+                tickFormatter={(id: string) =>
+                  figure(
+                    members.find((each) => each.id === id)!,
+                    gone !== null,
+                  )
+                }
+              />
+              <Bar dataKey="flows" fill="var(--strand-0)" isAnimationActive={false} />
+              {gone !== null && <Bar dataKey="after" fill="none" stroke="var(--strand-1)" isAnimationActive={false} />}
+            </BarChart>
+          </ResponsiveContainer>
+        </div>
+        <div className={own.scroll}>
+          <table className={own.flows} aria-label="Flows by member">
+            <thead>
+              <tr>
+                <th scope="col">From</th>
+                <th scope="col">To</th>
+                <th scope="col">Member</th>
+                {gone !== null && <th scope="col">{`Without ${lost}`}</th>}
+              </tr>
+            </thead>
+            <tbody>
+              {rows.slice(0, MOST_ROWS).map((row) => (
+                <tr key={row.id}>
+                  <td>{row.from}</td>
+                  <td>{row.to}</td>
+                  <td>{row.member ?? 'none'}</td>
+                  {gone !== null && <td data-moved={row.after !== row.member || undefined}>{row.after ?? 'none'}</td>}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          {rows.length > MOST_ROWS && (
+            <p className={own.hint}>{`and ${rows.length - MOST_ROWS} more, counted in the chart`}</p>
+          )}
+        </div>
+      </div>
+    </div>
+  );
+}
+
+const figure = (
+  { flows, after, buckets }: { flows: number; after: number; buckets: number },
+  compared: boolean,
+): string => `${flows}${compared ? ` → ${after}` : ''} flows, ${buckets} buckets`;
+const TICK = { fill: 'var(--ink-soft)', fontSize: 11.5, fontFamily: 'var(--mono)' };

@@ -1,0 +1,76 @@
+'use client';
+/** What the loss of one member costs: the bundle's new cost in each shown tree, and the ends that it moves. */
+import { useState } from 'react';
+import { editAll } from '../../../core/edit/edit';
+import { treeName, type PortId } from '../../../core/model/ids';
+import type { Bundle } from '../../../core/model/document';
+import { movedEnds } from '../../../core/tree/moved';
+import { compileNetwork } from '../../../core/topology/network';
+import { treeOf } from '../../../core/tree/settled';
+import { solveTrees } from '../../../core/tree/solve';
+import { TextButton } from '../../ui/TextButton';
+import styles from '../../ui/panel.module.css';
+import { useWorkbench } from '../../state/context';
+import { ROLE_LETTERS } from '../../ui/words/roles';
+import { counted, groupText } from '../../ui/words/units';
+
+/** Most ends that are named. */
+const MOST = 6;
+
+export function LossOfMember({ bundle }: { readonly bundle: Bundle }) {
+  const design = useWorkbench((state) => state.design);
+  const solution = useWorkbench((state) => state.solution);
+  const shown = useWorkbench((state) => state.shownTrees);
+  const [asked, setAsked] = useState<PortId | null>(null);
+  const cables = bundle.ports.flatMap((port) =>
+    design.links
+      .filter((link) => link.up && [link.a, link.b].some((end) => end.switch === bundle.switch && end.port === port))
+      .map((link) => ({ port, link })),
+  );
+  if (!solution || cables.length < 2) return null;
+  const lost = cables.find(({ port }) => port === asked);
+  const edited = lost && editAll(design, [{ do: 'set-link', link: lost.link.id, up: false }]);
+  const after = edited?.ok ? compileNetwork(edited.value.design) : null;
+  const trees = after ? solveTrees(after, shown) : [];
+  const p = solution.network.portIndexOf(bundle.switch, bundle.id);
+  return (
+    <section className={styles.section} aria-label="If a member is lost">
+      <h3>If a member is lost</h3>
+      <p className={styles.hint}>
+        Its cost rises, as it falls when one joins. Without{' '}
+        {cables.map(({ port }) => (
+          <TextButton
+            key={port}
+            aria-pressed={asked === port}
+            onClick={() => setAsked(asked === port ? null : port)}
+          >{`port ${port}`}</TextButton>
+        ))}
+      </p>
+      {after &&
+        trees.map((tree) => {
+          const before = treeOf(solution, tree.id);
+          const ends = before
+            ? movedEnds({ network: solution.network, trees: [before] }, { network: after, trees: [tree] }).filter(
+                (end) => bundle.ports.every((id) => id !== end.port),
+              )
+            : [];
+          const names = ends
+            .slice(0, MOST)
+            .map(
+              (end) =>
+                `${design.switches.find((sw) => sw.id === end.switch)?.name ?? end.switch} ${end.port} ${end.before ? ROLE_LETTERS[end.before] : '–'}→${end.after ? ROLE_LETTERS[end.after] : '–'}`,
+            );
+          return (
+            <p key={tree.id} className={styles.hint}>
+              <b>{treeName(tree.id)}</b>: cost {before ? groupText(before.cost[p]!) : '?'} to {groupText(tree.cost[p]!)}
+              ;{' '}
+              {ends.length === 0
+                ? 'no end moves'
+                : `${counted(ends.length, 'end')} move: ${names.join(', ')}${ends.length > MOST ? ' and more' : ''}`}
+              .
+            </p>
+          );
+        })}
+    </section>
+  );
+}

@@ -1,0 +1,61 @@
+'use client';
+/** Which pairs of modes come up; the pair of the bundle that is selected is marked. */
+import { modePair, type EndMode } from '../../../core/topology/lag/modes';
+import { oppositesOf } from '../../../core/analysis/lag/bundleEnds';
+import own from './bundle.module.css';
+import { useChosenEnd } from './useChosenEnd';
+import { MODE_NAMES, OUTCOMES } from './words';
+
+const MODES: readonly EndMode[] = ['active', 'passive', 'static', 'initiate', 'answer', 'none'];
+
+export function ModesTable() {
+  const { end, bundles, choice } = useChosenEnd();
+  const far = end && (oppositesOf(bundles, end)[0] ?? null);
+  const pair: readonly [EndMode, EndMode] | null = end && far ? [end.mode, far.end?.mode ?? 'none'] : null;
+  return (
+    <div className={own.page}>
+      {choice}
+      {end && far && pair && (
+        <p
+          className={own.lead}
+        >{`${end.ownerName} is ${MODE_NAMES[pair[0]].toLowerCase()}, ${far.name} ${pair[1] === 'none' ? 'has no bundle there' : `is ${MODE_NAMES[pair[1]].toLowerCase()}`}: ${modePair(...pair).why}`}</p>
+      )}
+      <table className={own.matrix} aria-label="Which modes come up">
+        <thead>
+          <tr>
+            <th scope="col">
+              {end ? `${end.ownerName} down, ${far?.name ?? 'the other end'} across` : 'one end down, the other across'}
+            </th>
+            {MODES.map((mode) => (
+              <th key={mode} scope="col" data-now={pair?.[1] === mode || undefined}>
+                {MODE_NAMES[mode]}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {MODES.map((a) => (
+            <tr key={a}>
+              <th scope="row" data-now={pair?.[0] === a || undefined}>
+                {MODE_NAMES[a]}
+              </th>
+              {MODES.map((b) => {
+                const { outcome, why } = modePair(a, b);
+                const now = pair?.[0] === a && pair[1] === b;
+                return (
+                  <td key={b} title={why} data-outcome={outcome} aria-current={now ? 'true' : undefined}>
+                    {OUTCOMES[outcome]}
+                  </td>
+                );
+              })}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className={own.hint}>
+        Single ports: each link stands by itself, and spanning tree blocks all but one. One-sided: the static end
+        bundles unasked, which spanning tree cannot see.
+      </p>
+    </div>
+  );
+}

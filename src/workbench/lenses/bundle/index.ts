@@ -1,0 +1,31 @@
+import { table, type LensManifest } from '../manifest';
+import { findings, history, ledger, moved } from '../shared/tables';
+
+export const bundle: LensManifest = {
+  lens: 'Bundle',
+  tables: [
+    table('bundles', 'Bundles', () => import('./BundleTable').then((m) => m.BundleTable), {
+      offer: 'Bundles and links side by side',
+      withoutTrees: true,
+    }),
+    table('modes', 'Modes', () => import('./ModesTable').then((m) => m.ModesTable), {
+      offer: 'Modes: which pairs of bundle ends come up',
+      tall: true,
+      withoutTrees: true,
+    }),
+    table('flows', 'Flows', () => import('./FlowsTable').then((m) => m.FlowsTable), {
+      offer: 'Flows over a bundle',
+      tall: true,
+      withoutTrees: true,
+    }),
+    table('plan', 'Plan of action', () => import('./PlanTable').then((m) => m.PlanTable), {
+      offer: 'Plan of action for a new bundle',
+      tall: true,
+      withoutTrees: true,
+    }),
+    ledger,
+    moved,
+    findings,
+    history,
+  ],
+};

@@ -1,0 +1,26 @@
+import { table, type LensManifest } from '../manifest';
+import { findings, history, moved, vlans } from '../shared/tables';
+
+const plain = { withoutTrees: true, open: true };
+
+export const cable: LensManifest = {
+  lens: 'Cable',
+  tables: [
+    table('cables', 'Cables', () => import('./CableTable').then((m) => m.CableTable), {
+      offer: 'Table of cables',
+      ...plain,
+    }),
+    table('neighbours', 'Neighbours', () => import('./NeighbourTable').then((m) => m.NeighbourTable), {
+      offer: 'Neighbours of every port',
+      ...plain,
+    }),
+    table('hosts', 'Hosts', () => import('./HostTable').then((m) => m.HostTable), {
+      offer: 'Table of hosts',
+      ...plain,
+    }),
+    vlans,
+    moved,
+    findings,
+    history,
+  ],
+};

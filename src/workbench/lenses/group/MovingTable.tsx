@@ -1,0 +1,131 @@
+'use client';
+/** The way from the present dialects to MSTP: the order of the switches, what each step does, each step simulated before anybody touches a switch. */
+import Button from '@mui/material/Button';
+import { useMemo, useState, type ReactNode } from 'react';
+import type { Design } from '../../../core/model/document';
+import { mainRegion } from '../../../core/analysis/regions/asDialect';
+import {
+  preparedDesign,
+  type MovingGoal,
+  type MovingKind,
+  type MovingPlan,
+  type MovingStep,
+} from '../../../core/analysis/regions/movingPlan';
+import { SimulatedSteps } from '../shared/SimulatedSteps';
+import { EMPTY, useClockStore } from '../../state/clock';
+import { useWorkbench, useWorkbenchStore } from '../../state/context';
+import { askGoals, askPlan } from '../../state/steering';
+import { useAnswer } from '../../state/useAnswer';
+import { counted } from '../../ui/words/units';
+import { Asking } from '../shared/Asking';
+import { GoalChoice } from './GoalChoice';
+import styles from '../shared/group.module.css';
+
+const KINDS: readonly (readonly [MovingKind, string])[] = [
+  ['tree', 'root outwards, redundant cables out meanwhile'],
+  ['outwards', 'root outwards, every cable in'],
+  ['inwards', 'rim inwards, every cable in'],
+];
+
+export function MovingTable() {
+  const design = useWorkbench((state) => (state.viewing === null && state.solution !== null ? state.design : null));
+  const goals = useAnswer(useMemo(() => (design ? askGoals(design) : null), [design]));
+  if (!design) return <p className={styles.empty}>A plan is made for the present state: go back to now.</p>;
+  if (goals.answer.kind !== 'found') return <Asking {...goals} what="Looking for what to move to" />;
+  return <Plans design={design} goals={goals.answer.value} />;
+}
+
+function Plans({ design, goals }: { readonly design: Design; readonly goals: readonly MovingGoal[] }) {
+  const [asked, setKind] = useState<MovingKind | null>(null);
+  const [key, setKey] = useState('');
+  // A few that join a region that stands do not need the cables out.
+  const kind = asked ?? (mainRegion(design) ? 'outwards' : 'tree');
+  const goal = goals.find((each) => each.key === key) ?? goals[0]!;
+  const plan = useAnswer(useMemo(() => askPlan(design, goal.commands, kind), [design, goal, kind]));
+  const choices = (
+    <>
+      <label>
+        To <GoalChoice label="Where to move" goals={goals} chosen={goal} choose={setKey} />
+      </label>
+      <label>
+        How{' '}
+        <select
+          aria-label="Order of the switches"
+          value={kind}
+          onChange={(event) => setKind(event.target.value as MovingKind)}
+        >
+          {KINDS.map(([each, text]) => (
+            <option key={each} value={each}>
+              {text}
+            </option>
+          ))}
+        </select>
+      </label>
+    </>
+  );
+  return (
+    <div className={styles.page}>
+      {plan.answer.kind === 'found' ? (
+        <Steps design={design} goal={goal} plan={plan.answer.value} choices={choices} />
+      ) : (
+        <>
+          <div className={styles.line}>{choices}</div>
+          <Asking {...plan} what="Solving the network after each step" />
+        </>
+      )}
+    </div>
+  );
+}
+
+function Steps({
+  design,
+  goal,
+  plan,
+  choices,
+}: {
+  readonly design: Design;
+  readonly goal: MovingGoal;
+  readonly plan: MovingPlan;
+  readonly choices: ReactNode;
+}) {
+  const store = useWorkbenchStore();
+  const clock = useClockStore();
+  const act = useWorkbench((state) => state.act);
+  const prepared = useMemo(() => preparedDesign(design, plan), [design, plan]);
+  const { preparation, actions, until } = plan;
+  const play = () => {
+    if (preparation.length > 0 && act(...preparation) !== null) return;
+    clock.getState().open({ ...EMPTY, name: 'Moving to MSTP', actions: [...actions], until });
+    store.getState().setLens('Break');
+  };
+  return (
+    <>
+      <SimulatedSteps
+        plan={plan}
+        design={prepared}
+        label="Moving to MSTP"
+        before={choices}
+        after={
+          <>
+            <Button size="small" variant="outlined" onClick={play}>
+              {preparation.length > 0 ? 'Prepare, and play it on the clock' : 'Play it on the clock'}
+            </Button>
+            <Button size="small" variant="outlined" onClick={() => act(...goal.commands)}>
+              Take over the result
+            </Button>
+          </>
+        }
+        columns={[
+          ['Regions then', (step: MovingStep) => step.regions],
+          ['Ends that move', (step: MovingStep) => step.moved],
+        ]}
+      />
+      {preparation.length > 0 && (
+        <p className={styles.soft}>
+          Before the first step: {counted(preparation.length, 'setting')} for region and instances, on every switch.
+          They do nothing as long as a switch does not speak MSTP.
+        </p>
+      )}
+    </>
+  );
+}

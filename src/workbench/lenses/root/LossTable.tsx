@@ -1,0 +1,117 @@
+'use client';
+/** If a root dies: who takes over in which trees, what moves, who is cut off, which sharing is lost. */
+import type { GridColDef } from '@mui/x-data-grid';
+import { useCallback, useDeferredValue, useMemo } from 'react';
+import { treesName, type SwitchId, type TreeId } from '../../../core/model/ids';
+import type { Design } from '../../../core/model/document';
+import { ifSwitchDies, type LossOf, type RootLoss } from '../../../core/analysis/roots/rootLoss';
+import { movedEnds } from '../../../core/tree/moved';
+import { TextButton } from '../../ui/TextButton';
+import { useWorkbench, useWorkbenchStore } from '../../state/context';
+import { movedOf } from '../../state/moved';
+import { askLosses } from '../../state/steering';
+import { useAnswer } from '../../state/useAnswer';
+import { Asking } from '../shared/Asking';
+import { Grid } from '../../ui/Grid';
+import styles from '../../ui/table.module.css';
+
+export interface LossRow {
+  readonly id: string;
+  readonly root: string;
+  readonly trees: string;
+  readonly takesOver: string;
+  readonly ends: number;
+  readonly cutOff: string;
+  readonly shares: string;
+  readonly switch: SwitchId;
+  readonly treeIds: readonly TreeId[];
+}
+
+/** One row for each root and each set of its trees that fare alike. */
+export function lossRows(design: Design, all: readonly LossOf[]): LossRow[] {
+  const names = new Map(design.switches.map((sw) => [sw.id, sw.name ?? sw.id]));
+  const nameOf = (id: SwitchId): string => names.get(id) ?? id;
+  return all.flatMap(({ switch: id, losses }) => {
+    const groups = new Map<string, RootLoss[]>();
+    for (const each of losses) {
+      const key = JSON.stringify([each.takesOver, each.cutOff, each.sharesWith]);
+      groups.set(key, [...(groups.get(key) ?? []), each]);
+    }
+    return [...groups.values()].map((alike, i): LossRow => {
+      const [first] = alike as [RootLoss];
+      const treeIds = alike.map((each) => each.tree);
+      return {
+        id: `${id} ${i}`,
+        root: nameOf(id),
+        trees: treesName(treeIds),
+        takesOver: first.takesOver === null ? 'nobody is left' : nameOf(first.takesOver),
+        ends: alike.reduce((sum, each) => sum + each.ends.length, 0),
+        cutOff: first.cutOff.map(nameOf).join(', ') || 'nobody',
+        shares: first.sharesWith.length > 0 ? treesName(first.sharesWith) : 'no other',
+        switch: id,
+        treeIds,
+      };
+    });
+  });
+}
+
+const COLUMNS: GridColDef<LossRow>[] = [
+  { field: 'root', headerName: 'If this root dies', width: 150 },
+  { field: 'trees', headerName: 'of', width: 210 },
+  { field: 'takesOver', headerName: 'takes over', width: 140 },
+  { field: 'ends', headerName: 'Ends that move', type: 'number', width: 120 },
+  { field: 'cutOff', headerName: 'Cut off', width: 160 },
+  { field: 'shares', headerName: 'Then shares its root with', flex: 1, minWidth: 170 },
+];
+
+export function LossTable() {
+  const store = useWorkbenchStore();
+  const solution = useDeferredValue(useWorkbench((state) => state.solution));
+  const viewing = useWorkbench((state) => state.viewing);
+  const design = solution?.network.design ?? null;
+  const { answer, stop } = useAnswer(useMemo(() => (design && !viewing ? askLosses(design) : null), [design, viewing]));
+  const rows = useMemo(
+    () => (design && answer.kind === 'found' ? lossRows(design, answer.value) : null),
+    [design, answer],
+  );
+  const show = useCallback(
+    ({ switch: dead, treeIds }: LossRow) => {
+      const { solution: before, revision, look, showTree, shownTrees, select } = store.getState();
+      const loss = before && ifSwitchDies(before, dead);
+      if (!loss) return;
+      if (!treeIds.some((id) => shownTrees.includes(id))) showTree(treeIds[0]!, 'alone');
+      const label = `the design if ${loss.design.switches.find((sw) => sw.id === loss.switch)?.name ?? loss.switch} dies`;
+      look({
+        label,
+        revision,
+        design: loss.design,
+        solution: loss.solution,
+        moved: movedOf(label, movedEnds(before, loss.solution), 'comparison'),
+      });
+      select({ kind: 'switch', switch: loss.switch });
+    },
+    [store],
+  );
+  if (viewing) {
+    return (
+      <p className={styles.empty}>
+        The map shows {viewing.label}, with every end that moved marked.{' '}
+        <TextButton onClick={() => store.getState().look(null)}>go back to now</TextButton>
+      </p>
+    );
+  }
+  if (solution && answer.kind !== 'found')
+    return <Asking answer={answer} stop={stop} what="Working out what each loss does" />;
+  if (!rows || rows.length === 0) return <p className={styles.empty}>No tree has a root yet.</p>;
+  return (
+    <>
+      <div className={styles.filter}>
+        <span>
+          A click on a row shows the map as it would be, moved ends marked; the present one comes back by “go back to
+          now”.
+        </span>
+      </div>
+      <Grid aria-label="If a root dies" rows={rows} columns={COLUMNS} onOpen={show} />
+    </>
+  );
+}

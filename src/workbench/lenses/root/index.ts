@@ -1,0 +1,22 @@
+import { table, type LensManifest } from '../manifest';
+import { findings, history, ledger, moved } from '../shared/tables';
+
+export const root: LensManifest = {
+  lens: 'Root',
+  tables: [
+    ledger,
+    table('roots', 'Roots', () => import('./RootMatrix').then((m) => m.RootMatrix), {
+      offer: 'Roots: trees by switches',
+    }),
+    table('losses', 'If a root dies', () => import('./LossTable').then((m) => m.LossTable), {
+      offer: 'If a root dies',
+    }),
+    table('worksheet', 'Worksheet', () => import('./worksheet/WorksheetTable').then((m) => m.WorksheetTable), {
+      offer: 'Worksheet: work a tree out by hand',
+      open: true,
+    }),
+    moved,
+    findings,
+    history,
+  ],
+};

@@ -1,0 +1,70 @@
+'use client';
+/** Every port in every shown tree as a table: all that the map shows, in words. */
+import type { GridColDef } from '@mui/x-data-grid';
+import { useCallback, useDeferredValue, useMemo } from 'react';
+import type { TreeId } from '../../../core/model/ids';
+import type { Solution } from '../../../core/tree/settled';
+import { useWorkbench } from '../../state/context';
+import { farEndsOf } from '../../state/farEnds';
+import { groupText } from '../../ui/words/units';
+import { FilterField, useFilter } from '../../ui/FilterField';
+import styles from '../../ui/table.module.css';
+import { Grid } from '../../ui/Grid';
+import { ledgerRows, type LedgerRow } from './rows';
+
+const number = (value: number | null): string => (value === null ? '' : groupText(value));
+
+const COLUMNS: GridColDef<LedgerRow>[] = [
+  {
+    field: 'tree',
+    headerName: 'Tree',
+    width: 96,
+    sortComparator: (a: string, b: string) => a.localeCompare(b, 'en', { numeric: true }),
+  },
+  { field: 'switch', headerName: 'Switch', width: 120 },
+  {
+    field: 'port',
+    headerName: 'Port',
+    width: 64,
+    sortComparator: (a: string, b: string) => a.localeCompare(b, 'en', { numeric: true }),
+  },
+  { field: 'to', headerName: 'To', width: 160 },
+  { field: 'role', headerName: 'Role', width: 98 },
+  { field: 'state', headerName: 'State', width: 98 },
+  { field: 'cost', headerName: 'Cost', type: 'number', width: 80, valueFormatter: number },
+  {
+    field: 'rootPathCost',
+    headerName: 'Root path cost',
+    type: 'number',
+    width: 118,
+    valueFormatter: (value: number, { internal }) =>
+      internal > 0 ? `${groupText(value)} / ${groupText(internal)}` : groupText(value),
+  },
+  { field: 'designatedBridge', headerName: 'Designated bridge', flex: 1, minWidth: 130 },
+  { field: 'designatedPort', headerName: 'Des. port', description: 'Designated port', width: 84 },
+];
+
+function rowsOf(solution: Solution, shown: readonly TreeId[]): LedgerRow[] {
+  const farEnd = farEndsOf(solution.network.design);
+  return ledgerRows(solution, shown, (sw, port) => farEnd(sw, port)?.text ?? '');
+}
+
+export function Ledger() {
+  // The map is drawn first, this table when there is time.
+  const solution = useDeferredValue(useWorkbench((state) => state.solution));
+  const shown = useDeferredValue(useWorkbench((state) => state.shownTrees));
+  const goTo = useWorkbench((state) => state.goTo);
+  const all = useMemo(() => (solution ? rowsOf(solution, shown) : []), [solution, shown]);
+  const filter = useFilter(all);
+  const open = useCallback((row: LedgerRow) => goTo({ kind: 'port', switch: row.switchId, port: row.portId }), [goTo]);
+  if (all.length === 0)
+    return (
+      <p className={styles.empty}>No port is in a shown tree yet: add switches and join them in the Cable lens.</p>
+    );
+  return (
+    <>
+      <FilterField {...filter} what="ends" example="dome alternate" />
+      <Grid aria-label="Ledger: every port in every shown tree" rows={filter.rows} columns={COLUMNS} onOpen={open} />
+    </>
+  );
+}

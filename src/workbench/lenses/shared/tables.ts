@@ -1,0 +1,24 @@
+/** Tables that stand in several lenses. */
+import { table, type Table } from '../manifest';
+import { FindingsList } from './FindingsList';
+
+export const ledger = table('ledger', 'Ledger', () => import('./Ledger').then((m) => m.Ledger));
+export const moved = table('moved', 'Moved ends', () => import('./MovedTable').then((m) => m.MovedTable), {
+  count: (state) => state.moved?.ends.length ?? 0,
+});
+export const findings: Table = {
+  key: 'findings',
+  label: 'Findings',
+  offer: 'Findings',
+  Body: FindingsList,
+  count: (state) => state.findings.list.length,
+};
+export const history = table('history', 'History', () => import('./HistoryTable').then((m) => m.HistoryTable), {
+  offer: 'History of revisions',
+  withoutTrees: true,
+});
+export const vlans = table('vlans', 'VLANs', () => import('./VlanTable').then((m) => m.VlanTable), {
+  offer: 'Table of VLANs',
+  withoutTrees: true,
+  open: true,
+});

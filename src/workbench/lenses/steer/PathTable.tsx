@@ -1,0 +1,95 @@
+'use client';
+/** The selected switch's candidate ways to the root of each shown tree, costs added up hop by hop. */
+import type { GridColDef } from '@mui/x-data-grid';
+import { useCallback, useDeferredValue, useMemo } from 'react';
+import { treeName, type BridgePortId, type SwitchId, type TreeId } from '../../../core/model/ids';
+import { candidatePaths, type CandidatePath } from '../../../core/analysis/steering/paths';
+import { treeOf, type Solution } from '../../../core/tree/settled';
+import { useWorkbench, useWorkbenchStore } from '../../state/context';
+import { itemsOf, type Selection } from '../../state/selection';
+import { groupText } from '../../ui/words/units';
+import { Grid } from '../../ui/Grid';
+import styles from '../../ui/table.module.css';
+
+export interface PathRow {
+  readonly id: string;
+  readonly tree: string;
+  readonly taken: string;
+  readonly way: string;
+  readonly sum: string;
+  readonly total: string;
+  readonly over: string;
+  readonly switchId: SwitchId;
+  readonly portId: BridgePortId;
+}
+
+/** One row a way. */
+export function pathRows(solution: Solution, shown: readonly TreeId[], id: SwitchId): PathRow[] {
+  const { network } = solution;
+  const names = new Map(network.switches.map((sw) => [sw.id, sw.name ?? sw.id]));
+  const s = network.switchIndex.get(id);
+  if (s === undefined) return [];
+  return shown.flatMap((treeId) => {
+    const tree = treeOf(solution, treeId);
+    return (tree ? candidatePaths(network, tree, s) : []).map((path, i): PathRow => ({
+      id: `${treeId} ${i}`,
+      tree: treeName(treeId),
+      taken: takenText(path),
+      way: [...path.hops.map((hop) => `${names.get(hop.switch)} ${hop.port}`), names.get(path.root)].join(' › '),
+      sum: sumText(path),
+      total: totalText(path),
+      over: path.chosen ? '' : `+${groupText(path.over)}`,
+      switchId: path.hops[0]!.switch,
+      portId: path.hops[0]!.port,
+    }));
+  });
+}
+
+/** Costs in the order of the hops; those that count inside of a region alone stand in brackets. */
+const sumText = ({ hops }: CandidatePath): string =>
+  hops.map((hop) => (hop.inside ? `(${groupText(hop.cost)})` : groupText(hop.cost))).join(' + ');
+
+/** In a CIST with regions both sums: outside of regions, and inside of this one. */
+const totalText = ({ total, internal }: CandidatePath): string =>
+  internal === null ? groupText(total) : `${groupText(total)}, inside ${groupText(internal)}`;
+
+const takenText = ({ chosen, heard, over }: CandidatePath): string =>
+  chosen ? 'the way taken' : !heard ? 'not heard: this end speaks' : over === 0 ? 'as cheap, loses the tie' : 'dearer';
+
+/** The switch that is meant: selected itself, or by one of its ports. */
+function switchOf(selection: Selection | null): SwitchId | null {
+  const [item] = itemsOf(selection);
+  return item?.kind === 'switch' || item?.kind === 'port' ? item.switch : null;
+}
+
+const COLUMNS: GridColDef<PathRow>[] = [
+  { field: 'tree', headerName: 'Tree', width: 100 },
+  { field: 'taken', headerName: '', width: 170 },
+  { field: 'way', headerName: 'Way', flex: 1, minWidth: 230 },
+  { field: 'sum', headerName: 'Costs along it', width: 210 },
+  { field: 'total', headerName: 'Sum', width: 130, align: 'right', headerAlign: 'right' },
+  { field: 'over', headerName: 'Over the winner', width: 124, align: 'right', headerAlign: 'right' },
+];
+
+export function PathTable() {
+  const store = useWorkbenchStore();
+  const solution = useDeferredValue(useWorkbench((state) => state.solution));
+  const shown = useDeferredValue(useWorkbench((state) => state.shownTrees));
+  const id = useWorkbench((state) => switchOf(state.selection));
+  const rows = useMemo(() => (solution && id ? pathRows(solution, shown, id) : []), [solution, shown, id]);
+  const open = useCallback(
+    (row: PathRow) => store.getState().goTo({ kind: 'port', switch: row.switchId, port: row.portId }),
+    [store],
+  );
+  if (!id)
+    return (
+      <p className={styles.empty}>Select a switch: its ways to the root are then added up here, the one taken first.</p>
+    );
+  if (rows.length === 0)
+    return (
+      <p className={styles.empty}>
+        This switch is the root of every tree shown, or takes no part in them: it has no way to go.
+      </p>
+    );
+  return <Grid aria-label="Ways to the root" rows={rows} columns={COLUMNS} onOpen={open} />;
+}

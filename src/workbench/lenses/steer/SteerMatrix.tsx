@@ -1,0 +1,256 @@
+'use client';
+/** Costs and port priorities: every cabled port by every group of alike trees, in place and for a selection. */
+import Button from '@mui/material/Button';
+import type { GridColDef, GridRenderCellParams } from '@mui/x-data-grid';
+import { useCallback, useDeferredValue, useMemo, useState } from 'react';
+import { methodOf } from '../../../core/model/costMethod';
+import type { Command } from '../../../core/edit/commands';
+import { treesName, treeVlan, type BridgePortId, type SwitchId, type TreeId } from '../../../core/model/ids';
+import { fail, ok, type Result } from '../../../core/base/result';
+import { steerGroups, type SteerGroup, type SteerSetting } from '../../../core/analysis/steering/costMatrix';
+import { costCommand } from '../../../core/analysis/steering/whatIf';
+import { settingKey } from '../../../core/topology/bridgeId';
+import type { Network } from '../../../core/topology/network';
+import { partOf } from '../../../core/topology/trees';
+import type { Solution } from '../../../core/tree/settled';
+import { TextButton } from '../../ui/TextButton';
+import * as read from '../../ui/read';
+import { useWorkbench, useWorkbenchStore } from '../../state/context';
+import { farEndsOf } from '../../state/farEnds';
+import { itemsOf, type Item } from '../../state/selection';
+import { counted, groupText } from '../../ui/words/units';
+import { FilterField, useFilter } from '../../ui/FilterField';
+import { Grid } from '../../ui/Grid';
+import { groupAt, groupWidth, groupsOf } from '../shared/groups';
+import styles from '../../ui/table.module.css';
+
+/** A row: the port, and under `g0`, `g1`, … its value in each group of trees as text. */
+interface SteerRow extends Readonly<Record<`g${number}`, string>> {
+  readonly id: string;
+  readonly switch: string;
+  readonly port: string;
+  readonly to: string;
+  readonly at: PortAt;
+}
+interface PortAt {
+  readonly switch: SwitchId;
+  readonly port: BridgePortId;
+}
+
+/** One row for each port with a cable to another switch. */
+export function steerRows({ network }: Pick<Solution, 'network'>, groups: readonly SteerGroup[]): SteerRow[] {
+  const farEnd = farEndsOf(network.design);
+  return network.ports.flatMap((port, p): SteerRow[] => {
+    if (network.far[p]! < 0) return [];
+    const sw = network.switches[network.owner[p]!]!;
+    const values = Object.fromEntries(
+      groups.map((group, g) => [`g${g}`, group.cells[p] ? String(group.cells[p].value) : '']),
+    );
+    return [
+      {
+        id: `${sw.id}\n${port.id}`,
+        switch: sw.name ?? sw.id,
+        port: port.id,
+        to: farEnd(sw.id, port.id)?.text ?? '',
+        at: { switch: sw.id, port: port.id },
+        ...values,
+      },
+    ];
+  });
+}
+
+/** Commands that set a value as typed on ports in trees; empty takes the trees' own away. The error is a sentence. */
+export function steerCommands(
+  network: Network,
+  setting: SteerSetting,
+  trees: readonly TreeId[],
+  ports: readonly PortAt[],
+  text: string,
+): Result<Command[], string> {
+  const commands: Command[] = [];
+  for (const at of ports) {
+    const sw = network.switches[network.switchIndex.get(at.switch) ?? -1];
+    if (!sw) continue;
+    const value = setting === 'cost' ? read.pathCost(methodOf(network.design, sw))(text) : read.portPriority(text);
+    if (!value.ok)
+      return fail(
+        `${value.error.message}${value.error.suggestions ? ` Nearest: ${value.error.suggestions.join(' and ')}.` : ''}`,
+      );
+    // A standard bridge has one tree, and keeps what is set for it under `cst`.
+    const own = trees.filter((tree) => partOf(sw, tree) === 'bridge');
+    const p = network.portIndexOf(at.switch, at.port);
+    if (setting === 'cost') commands.push(...unlike(own.map((tree) => costCommand(network, tree, p, value.value))));
+    else
+      commands.push(
+        ...[...new Set(own.map((tree) => settingKey(tree, sw.dialect)))].map((tree): Command => ({
+          do: 'set-port-priority',
+          ...at,
+          tree,
+          priority: value.value!,
+        })),
+      );
+  }
+  return ok(commands);
+}
+
+const unlike = (commands: readonly Command[]): Command[] => [
+  ...new Map(commands.map((command) => [JSON.stringify(command), command])).values(),
+];
+
+const WORDS: Readonly<Record<SteerSetting, string>> = { cost: 'path cost', priority: 'port priority' };
+
+export function SteerMatrix() {
+  const store = useWorkbenchStore();
+  const solution = useDeferredValue(useWorkbench((state) => state.solution));
+  const selection = useWorkbench((state) => state.selection);
+  const [setting, setSetting] = useState<SteerSetting>('cost');
+  const [trees, setTrees] = useState('');
+  const [typed, setTyped] = useState('');
+  const [fault, setFault] = useState<string | null>(null);
+  const all = useMemo(() => (solution ? steerGroups(solution, setting) : []), [solution, setting]);
+  const { groups, fault: treesFault } = useMemo(() => groupsOf(all, trees), [all, trees]);
+  const filter = useFilter(useMemo(() => (solution ? steerRows(solution, groups) : []), [solution, groups]));
+  const ports = useMemo(() => portsIn(solution, itemsOf(selection)), [solution, selection]);
+  const chosen = useMemo(() => new Set(ports.map((at) => `${at.switch}\n${at.port}`)), [ports]);
+
+  const put = useCallback(
+    (of: readonly TreeId[], on: readonly PortAt[], text: string): string | null => {
+      const { solution: present, act } = store.getState();
+      if (!present) return null;
+      const commands = steerCommands(present.network, setting, of, on, text);
+      return commands.ok ? act(...commands.value) : commands.error;
+    },
+    [store, setting],
+  );
+  const update = useCallback(
+    (after: SteerRow, before: SteerRow): SteerRow => {
+      const field = Object.keys(after).find(
+        (key) => groupAt(key) !== null && after[key as 'g0'] !== before[key as 'g0'],
+      );
+      const group = field && groups[groupAt(field)!];
+      if (!group) return before;
+      const refused = put(group.trees, [after.at], after[field as 'g0'] ?? '');
+      if (refused !== null) throw new Error(refused); // the cell stays open with what was typed
+      setFault(null);
+      return after;
+    },
+    [groups, put],
+  );
+  const columns = useMemo(
+    (): GridColDef<SteerRow>[] => [
+      { field: 'switch', headerName: 'Switch', width: 130 },
+      { field: 'port', headerName: 'Port', width: 64 },
+      { field: 'to', headerName: 'To', width: 170 },
+      ...groups.map((group, g): GridColDef<SteerRow> => ({
+        field: `g${g}`,
+        headerName: treesName(group.trees),
+        description: `${WORDS[setting]} in ${treesName(group.trees)}`,
+        editable: true,
+        align: 'right',
+        headerAlign: 'right',
+        width: groupWidth(group.trees),
+        sortComparator: (a: string, b: string) => Number(a) - Number(b),
+        renderCell: ({ row }: GridRenderCellParams<SteerRow>) => {
+          const cell = group.cells[solution?.network.portIndexOf(row.at.switch, row.at.port) ?? -1];
+          return cell ? (
+            <span className={cell.own ? styles.own : styles.soft}>{groupText(cell.value)}</span>
+          ) : (
+            <span className={styles.soft}>–</span>
+          );
+        },
+      })),
+    ],
+    [groups, setting, solution],
+  );
+  const open = useCallback(
+    (row: SteerRow, how: 'alone' | 'more') => {
+      const item: Item = { kind: 'port', ...row.at };
+      if (how === 'more') store.getState().pick(item, how);
+      else store.getState().goTo(item);
+    },
+    [store],
+  );
+  const editable = useCallback(({ row, field }: { row: SteerRow; field: string }) => row[field as 'g0'] !== '', []);
+  const of = groups.flatMap((group) => group.trees);
+  const setAll = () => setFault(put(of, ports, typed));
+  if (filter.total === 0)
+    return <p className={styles.empty}>No cable joins two switches yet: there is nothing to steer.</p>;
+  return (
+    <>
+      <FilterField
+        {...filter}
+        what="ends"
+        example="ridge dome"
+        onSelect={() =>
+          store
+            .getState()
+            .select({ kind: 'several', items: filter.rows.map((row): Item => ({ kind: 'port', ...row.at })) })
+        }
+      >
+        {(['cost', 'priority'] as const).map((each) => (
+          <TextButton key={each} aria-pressed={setting === each} onClick={() => setSetting(each)}>
+            {each === 'cost' ? 'costs' : 'port priorities'}
+          </TextButton>
+        ))}
+        {all.some((group) => group.trees.some((tree) => treeVlan(tree) !== null)) && (
+          <input
+            className={styles.input}
+            style={{ width: 110 }}
+            value={trees}
+            placeholder="VLANs 15-35"
+            aria-label="Trees in the table"
+            aria-invalid={treesFault !== null}
+            onChange={(event) => setTrees(event.target.value)}
+          />
+        )}
+        <input
+          className={styles.input}
+          style={{ width: 96 }}
+          value={typed}
+          placeholder={setting}
+          aria-label={`New ${WORDS[setting]} of the selected ports in these trees`}
+          onChange={(event) => {
+            setTyped(event.target.value);
+            setFault(null);
+          }}
+          onKeyDown={(event) => event.key === 'Enter' && ports.length > 0 && setAll()}
+        />
+        <Button variant="outlined" disabled={ports.length === 0} onClick={setAll}>
+          Set
+        </Button>
+        {!fault && !treesFault && (
+          <span>
+            {ports.length === 0
+              ? 'select ports or links; empty goes back to all trees'
+              : `for ${counted(ports.length, 'port')} in ${counted(of.length, 'tree')}`}
+          </span>
+        )}
+      </FilterField>
+      {(fault ?? treesFault) && (
+        <p className={styles.fault} role="alert">
+          {fault ?? treesFault}
+        </p>
+      )}
+      <Grid
+        aria-label="Costs and port priorities by trees"
+        rows={filter.rows}
+        columns={columns}
+        onOpen={open}
+        chosen={chosen}
+        processRowUpdate={update}
+        onProcessRowUpdateError={(error: Error) => setFault(error.message)}
+        isCellEditable={editable}
+      />
+    </>
+  );
+}
+
+/** The ports that are selected, those of selected links among them. */
+function portsIn(solution: Solution | null, items: readonly Item[]): PortAt[] {
+  const links = new Map(solution?.network.design.links.map((link) => [link.id, link]));
+  return items.flatMap((item): PortAt[] => {
+    if (item.kind === 'port') return [{ switch: item.switch, port: item.port }];
+    const link = item.kind === 'link' ? links.get(item.link) : undefined;
+    return link ? [link.a, link.b] : [];
+  });
+}

@@ -1,0 +1,28 @@
+import { table, type LensManifest } from '../manifest';
+import { findings, history, ledger, moved } from '../shared/tables';
+
+export const steer: LensManifest = {
+  lens: 'Steer',
+  tables: [
+    table('paths', 'Ways to the root', () => import('./PathTable').then((m) => m.PathTable), {
+      offer: 'Ways to the root',
+    }),
+    table('wishes', 'Wishes', () => import('./WishesTable').then((m) => m.WishesTable), {
+      offer: 'Wishes: what should block and what should carry',
+      count: (state) => state.wishes.list.length,
+    }),
+    table('costs', 'Costs', () => import('./SteerMatrix').then((m) => m.SteerMatrix), {
+      offer: 'Costs and port priorities by trees',
+    }),
+    table('sharing', 'Sharing', () => import('./SharingTable').then((m) => m.SharingTable), {
+      offer: 'Sharing: load of the links, trees spread over uplinks',
+    }),
+    table('control', 'Control plane', () => import('./ControlTable').then((m) => m.ControlTable), {
+      offer: 'Control plane: what each dialect costs',
+    }),
+    ledger,
+    moved,
+    findings,
+    history,
+  ],
+};

@@ -1,0 +1,70 @@
+import { act, fireEvent, screen, within } from '@testing-library/react';
+import { commandSchema } from '../../core/edit/commands';
+import { networkOf } from '../../core/testing/networks';
+import { renderWith, settle } from '../testing';
+import { Drawer } from './Drawer';
+import { FindingsList } from '../lenses/shared/FindingsList';
+
+describe('the drawer', () => {
+  it('does not claim that all is well where there are no trees', async () => {
+    const store = await renderWith(<Drawer />);
+    act(() => store.setState({ solution: null, problem: 'the solver has stopped' }));
+    for (const tab of ['Ledger', 'Moved ends', 'Findings']) {
+      fireEvent.click(screen.getByRole('tab', { name: tab }));
+      expect(screen.getByRole('tabpanel')).toHaveTextContent('There are no trees to list');
+    }
+  });
+
+  it('counts findings and moved ends on its tabs, and can be closed', async () => {
+    const store = await renderWith(<Drawer />);
+    expect(screen.getByRole('tab', { name: 'Findings 5' })).toBeInTheDocument();
+    act(
+      () =>
+        void store
+          .getState()
+          .act(commandSchema.parse({ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:15', priority: 0 })),
+    );
+    await settle();
+    expect(screen.getByRole('tab', { name: 'Moved ends 10' })).toBeInTheDocument();
+    fireEvent.click(screen.getByRole('button', { name: 'close drawer' }));
+    expect(screen.queryByRole('tabpanel')).toBeNull();
+    fireEvent.click(screen.getByRole('tab', { name: /Findings/ }));
+    expect(screen.getByRole('tabpanel')).toBeInTheDocument();
+  });
+
+  it('lists other tables in the Cable lens', async () => {
+    const store = await renderWith(<Drawer />);
+    act(() => store.getState().setLens('Cable'));
+    expect(screen.getAllByRole('tab').map((tab) => tab.textContent)).toEqual([
+      'Cables',
+      'Neighbours',
+      'Hosts',
+      'VLANs',
+      'Moved ends',
+      'Findings 5',
+      'History',
+    ]);
+  });
+});
+
+describe('findings', () => {
+  it('lead to their place, in a tree that they are about', async () => {
+    const store = await renderWith(<FindingsList />);
+    act(
+      () =>
+        void store
+          .getState()
+          .act(commandSchema.parse({ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:15', priority: 0 })),
+    );
+    await settle();
+    const [first] = screen.getAllByRole('listitem');
+    expect(first).toHaveTextContent('lodge is root of VLANs 1,25,35,45,55,65 only by its MAC address');
+    fireEvent.click(within(first!).getByRole('button', { name: 'go there' }));
+    expect(store.getState()).toMatchObject({ selection: { kind: 'switch', switch: 'lodge' }, shownTrees: ['vlan:1'] });
+  });
+
+  it('say so when there are none', async () => {
+    await renderWith(<FindingsList />, networkOf({ a: { tier: 'core' } }, []));
+    expect(screen.getByText(/Nothing found/)).toBeInTheDocument();
+  });
+});

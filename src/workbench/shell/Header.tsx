@@ -1,0 +1,121 @@
+'use client';
+/** The top row: the design and whether it is saved, the lenses, undo and redo, light or dark. */
+import ButtonBase from '@mui/material/ButtonBase';
+import { useWorkbench } from '../state/context';
+import type { SaveState } from '../state/saver';
+import { LENSES } from '../state/store';
+import styles from './frame.module.css';
+import { Mark } from '../ui/Mark';
+import { Onlookers } from './Onlookers';
+import { SchemeButton } from './SchemeButton';
+import { TextButton } from '../ui/TextButton';
+import { WholePageLink } from '../ui/WholePageLink';
+
+export function Header() {
+  const name = useWorkbench((state) => state.design.name);
+  const id = useWorkbench((state) => state.id);
+  const savedNow = useWorkbench((state) => state.save.kind === 'saved');
+  const lens = useWorkbench((state) => state.lens);
+  const setLens = useWorkbench((state) => state.setLens);
+  const openDialog = useWorkbench((state) => state.openDialog);
+  return (
+    <header className={styles.head}>
+      <WholePageLink href="/" className={styles.brand} title="all designs">
+        <Mark /> Knot Path
+      </WholePageLink>
+      <div className={styles.design}>
+        <strong title={name}>{name}</strong>
+        <SaveStatus />
+      </div>
+      <Onlookers />
+      <div className={styles.lenses} role="tablist" aria-label="Lenses">
+        {LENSES.map((each) => (
+          <ButtonBase
+            key={each}
+            role="tab"
+            aria-selected={lens === each}
+            className={styles.lens}
+            onClick={() => setLens(each)}
+          >
+            {each}
+          </ButtonBase>
+        ))}
+      </div>
+      <div className={styles.tools}>
+        <TextButton
+          onClick={() => openDialog('palette')}
+          title="every action and object by its name (Ctrl+K)"
+          aria-keyshortcuts="Control+K"
+        >
+          Find
+        </TextButton>
+        <TextButton onClick={() => openDialog('keys')} title="all keys (?)" aria-keyshortcuts="?">
+          Keys
+        </TextButton>
+        <StepButton kind="undo" />
+        <StepButton kind="redo" />
+        <TextButton
+          onClick={() => window.location.assign(`/api/designs/${encodeURIComponent(id)}/export`)}
+          disabled={!savedNow}
+          title="download this design as a .knot.json file"
+        >
+          Export
+        </TextButton>
+        <SchemeButton />
+      </div>
+    </header>
+  );
+}
+
+function SaveStatus() {
+  const revision = useWorkbench((state) => state.revision);
+  const save = useWorkbench((state) => state.save);
+  const viewing = useWorkbench((state) => state.viewing);
+  const trouble = save.kind !== 'saved' && save.kind !== 'saving';
+  return (
+    <span
+      className={trouble ? styles.attention : undefined}
+      role="status"
+      data-save={save.kind}
+      title={save.kind === 'offline' ? save.message : undefined}
+    >
+      {viewing
+        ? `${viewing.hidden ? 'filling in' : 'looking at'} ${viewing.label.slice(0, 40)}`
+        : `revision ${revision}, ${saveText(save)}`}
+    </span>
+  );
+}
+
+function saveText(save: SaveState): string {
+  switch (save.kind) {
+    case 'saved':
+      return 'saved';
+    case 'saving':
+      return 'saving…';
+    case 'offline':
+      return `not saved: ${save.short}, trying again`;
+    case 'conflict':
+      return 'not saved: changed elsewhere';
+    case 'refused':
+      return 'not saved: refused';
+  }
+}
+
+function StepButton({ kind }: { readonly kind: 'undo' | 'redo' }) {
+  const step = useWorkbench((state) =>
+    (state.viewing ? [] : kind === 'undo' ? state.undoSteps : state.redoSteps).at(-1),
+  );
+  const go = useWorkbench((state) => state[kind]);
+  const keys = kind === 'undo' ? 'Ctrl+Z' : 'Ctrl+Shift+Z';
+  const label = kind === 'undo' ? 'Undo' : 'Redo';
+  return (
+    <TextButton
+      onClick={go}
+      disabled={!step}
+      title={step ? `${label} (${keys}): ${step.label.slice(0, 200)}` : `Nothing to ${kind}`}
+      aria-keyshortcuts={kind === 'undo' ? 'Control+Z' : 'Control+Shift+Z'}
+    >
+      {label}
+    </TextButton>
+  );
+}

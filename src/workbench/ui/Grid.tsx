@@ -1,0 +1,54 @@
+'use client';
+/** The drawer's table: MUI's grid, dense, with the page's style nonce. */
+import { means } from './means';
+import { DataGrid, type DataGridProps, type GridValidRowModel } from '@mui/x-data-grid';
+import { memo } from 'react';
+import { useNonce } from './theme/nonce';
+
+interface Props<T extends GridValidRowModel> extends Pick<
+  DataGridProps<T>,
+  'rows' | 'columns' | 'aria-label' | 'processRowUpdate' | 'onProcessRowUpdateError' | 'isCellEditable'
+> {
+  /** Called with the row that was clicked, or whose cell Enter was pressed on; `more` with Ctrl or Shift. */
+  readonly onOpen: (row: T, how: 'alone' | 'more') => void;
+  /** Called with a key pressed on a cell; true where it was used up. */
+  readonly onKey?: (row: T, field: string, key: string) => boolean;
+  /** The rows that are selected. */
+  readonly chosen?: ReadonlySet<string>;
+}
+
+function PlainGrid<T extends GridValidRowModel>({ onOpen, onKey, chosen, ...props }: Props<T>) {
+  const nonce = useNonce();
+  return (
+    <DataGrid
+      density="compact"
+      rowHeight={30}
+      columnHeaderHeight={32}
+      hideFooter
+      disableRowSelectionOnClick
+      {...(nonce ? { nonce } : {})}
+      {...props}
+      {...(chosen
+        ? { getRowClassName: ({ id }: { id: string | number }) => (chosen.has(String(id)) ? 'row-chosen' : '') }
+        : {})}
+      onRowClick={({ row }, event) => onOpen(row, means(event))}
+      onCellKeyDown={({ row, field, cellMode, isEditable }, event) => {
+        if (cellMode === 'edit' || event.ctrlKey || event.metaKey || event.altKey) return;
+        if (onKey?.(row, field, event.key)) {
+          event.preventDefault();
+          event.defaultMuiPrevented = true; // or the grid would begin to edit
+        } else if (event.key === 'Enter' && !isEditable) onOpen(row, means(event));
+      }}
+      sx={GRID_SX}
+    />
+  );
+}
+
+const GRID_SX = {
+  '& .MuiDataGrid-row': { cursor: 'pointer' },
+  '& .row-chosen, & .row-chosen:hover': { background: 'var(--accent-wash)' },
+  '& .MuiDataGrid-cell--editing input': { fontFamily: 'var(--mono)', fontSize: 13 },
+};
+
+/** Drawn again only when its rows or handlers are others: drawing a grid costs as much as drawing the map. */
+export const Grid = memo(PlainGrid) as typeof PlainGrid;

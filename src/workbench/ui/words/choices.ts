@@ -1,0 +1,33 @@
+/** Choices as people read them. */
+import { DIALECTS, runsTrees, traitsOf, type Design, type Dialect, type Tier } from '../../../core/model/document';
+
+export const dialectText = (dialect: Dialect): string =>
+  runsTrees({ dialect }) ? traitsOf(dialect).name : 'Off (floods)';
+export const DIALECT_CHOICES: readonly (readonly [Dialect, string])[] = DIALECTS.map(
+  (dialect) => [dialect, dialectText(dialect)] as const,
+);
+
+export const TIER_CHOICES: readonly (readonly [Tier, string])[] = [
+  ['core', 'Core'],
+  ['distribution', 'Distribution'],
+  ['access', 'Access'],
+];
+
+export const POWER_CHOICES = [
+  ['on', 'On'],
+  ['off', 'Off: without power'],
+] as const;
+
+export const METHOD_CHOICES: readonly (readonly [Design['pathCost'], string])[] = [
+  ['long', 'Long'],
+  ['short', 'Short'],
+];
+
+export const CARRIAGE_CHOICES = [
+  ['trunk', 'Trunk'],
+  ['access', 'Access'],
+] as const;
+export const UP_CHOICES = [
+  ['up', 'Up'],
+  ['down', 'Down'],
+] as const;
