@@ -1,9 +1,9 @@
 /** Designs that differ in one field: every field of every table, found by walking the schema, so that none is forgotten. */
+import equal from 'fast-deep-equal';
 import fc from 'fast-check';
 import { designNode, type Design } from '../model/document';
 import { insideOf, type Node } from '../model/field';
-import { readDesign } from '../model/read';
-import { leanDesign } from '../model/derive/write';
+import { changeProblems } from '../model/read';
 import { fromSchema, type Pools } from './fromSchema';
 
 /** A field somewhere in a design: `switches.ports.speed` of the third port of the first switch. */
@@ -61,8 +61,20 @@ export function withValue(design: Design, path: FieldPlace['path'], value: unkno
     const { [key!]: _, ...others } = (at ?? {}) as Parts;
     return next === undefined || nothing ? others : { ...others, [key!]: next };
   };
-  const read = readDesign(leanDesign(put(design, path) as Design));
-  return read.ok && JSON.stringify(leanDesign(read.value)) !== JSON.stringify(leanDesign(design)) ? read.value : null;
+  const next = put(design, path) as Design;
+  // Only the part that changed is read again, which fills in what goes without saying.
+  const [first, second] = path as [keyof Design, number | undefined];
+  const node = insideOf(designNode, first)!;
+  const whole = typeof second === 'number' && node.kind === 'list';
+  const part = (whole ? node.item : node).schema.safeParse(
+    whole ? (next[first] as readonly unknown[])[second] : next[first],
+  );
+  if (!part.success) return null;
+  const made = whole
+    ? (next[first] as readonly unknown[]).map((item, i) => (i === second ? part.data : item))
+    : part.data;
+  const changed = { ...next, [first]: made };
+  return equal(changed, design) || changeProblems(design, changed).length > 0 ? null : changed;
 }
 
 /** Texts and numbers that are legal somewhere in a design. */

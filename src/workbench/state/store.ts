@@ -6,10 +6,8 @@ import { createStore } from 'zustand/vanilla';
 import { restoreLabel, type OpenDesign } from '../../contract/api';
 import { describeCommands } from '../../core/edit/describe';
 import { applyChange, editAll, replaceDesign, type Patch } from '../../core/edit/edit';
-import { treeName } from '../../core/model/ids';
 import { problemText } from '../../core/model/problem';
 import type { Design } from '../../core/model/document';
-import { markWorksheet } from '../../core/analysis/practice/worksheet';
 import { movedEnds, movedVlans } from '../../core/tree/moved';
 import { compileNetwork } from '../../core/topology/network';
 import type { SettledTree, Solution } from '../../core/tree/settled';
@@ -26,7 +24,8 @@ import { stillThere, toggled } from './selection';
 import { sendKept } from './sendKept';
 import type { SolverClient } from './solverClient';
 import type { Workbench, WorkbenchState } from './workbench';
-import { leaveWorksheetUrl, readDraft, saveDraft } from './worksheet';
+import { leaveWorksheetUrl } from './worksheet';
+import { worksheetActions } from './worksheetActions';
 
 export * from './workbench';
 
@@ -310,50 +309,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
           selection: stillThere(view.design, get().selection),
         });
       },
-      openWorksheet(tree) {
-        get().closeWorksheet();
-        get().look(null);
-        const { design, revision, id } = get();
-        get().look({
-          label: `a worksheet for ${treeName(tree)}`,
-          revision,
-          design,
-          solution: null,
-          moved: null,
-          hidden: true,
-        });
-        set({
-          worksheet: { tree, answers: readDraft(id, tree), marked: null },
-          lens: 'Root',
-          drawer: { tab: 'worksheet', open: true },
-        });
-      },
-      answer(answers) {
-        const { worksheet, id } = get();
-        if (!worksheet || worksheet.marked) return;
-        saveDraft(id, worksheet.tree, answers);
-        set({ worksheet: { ...worksheet, answers } });
-      },
-      compareWorksheet() {
-        const { worksheet, id } = get();
-        if (!worksheet || worksheet.marked) return;
-        const { tree, answers } = worksheet;
-        get().look(null);
-        const marked = markWorksheet(now().design, tree, answers);
-        saveDraft(id, tree, null);
-        set({ worksheet: { tree, answers, marked } });
-        if (get().solution?.trees.some((each) => each.id === tree)) get().showTree(tree, 'alone');
-        if (marked.of > 0)
-          get().act({
-            do: 'keep-worksheet',
-            worksheet: { tree, at: new Date().toISOString(), right: marked.right, of: marked.of, answers },
-          });
-      },
-      closeWorksheet() {
-        const { worksheet } = get();
-        if (worksheet && !worksheet.marked) get().look(null);
-        set({ worksheet: null });
-      },
+      ...worksheetActions(get, set, now),
       margin: (tree, sw, port) => (present ? Promise.resolve(null) : solver.margin(tree, sw, port)),
       restore(target, design) {
         get().look(null);
