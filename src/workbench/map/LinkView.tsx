@@ -3,14 +3,15 @@
 import { means } from '../ui/means';
 import { memo, type MouseEvent } from 'react';
 import type { Link } from '../../core/model/document';
-import type { Role } from '../../core/tree/settled';
+import { stateOf, type Role } from '../../core/tree/settled';
 import { speedText } from '../ui/words/units';
 import { ROLE_LETTERS, roleSentence } from '../ui/words/roles';
-import type { RunState } from '../../core/modes/entity';
 import { useClock, useInstant } from '../state/clock';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { isSelected } from '../state/selection';
-import { EndGlyph, BarredSquare, FillingCollar, TRIM, fillOf } from './EndGlyph';
+import { BarredSquare } from './glyphs/barredSquare';
+import type { EndState } from './glyphs/glyph';
+import { glyphFor } from './glyphs/glyphs';
 import { STRAND_GAP, type Line, type Point } from './geometry';
 import { answeredOn, linkStrandsKey, outlinedOn, readLinkStrands, type LinkStrand } from './linkStrands';
 import { useFrayDrag } from './frayDrag';
@@ -172,19 +173,18 @@ function Strand({
   if (a === 'disabled' || b === 'disabled') return null;
   const carries = strand.states
     ? strand.states.every((state) => state === 'forwarding')
-    : [a, b].every((role, i) => !strand.disputed[i] && (role === 'root' || role === 'designated' || role === 'master'));
+    : [a, b].every((role, i) => role !== null && !strand.disputed[i] && stateOf(role) === 'forwarding');
   const width = carries ? 3 : 1.7;
-  // An end that blocks is frayed, whatever its role.
-  const drawnAs = ([a, b] as const).map((role, i) => (role && strand.disputed[i] ? 'alternate' : role));
-  const trims = drawnAs.map((role) => (role ? TRIM[role] : null)) as [number | null, number | null];
+  const known = [0, 1].map((i): EndState | null => {
+    const role = strand.roles[i] ?? null;
+    return role && { role, disputed: strand.disputed[i] ?? false, state: strand.states?.[i] };
+  });
+  const trims = known.map((end) => end && glyphFor(end).trim);
   // Where only one end carries the VLAN the strand peters out half-way.
-  const d =
-    trims[0] !== null && trims[1] !== null
-      ? run.path(trims[0], trims[1])
-      : halfPath(run, trims[0] !== null ? 'from' : 'to');
+  const d = trims[0] && trims[1] ? run.path(trims[0], trims[1]) : halfPath(run, trims[0] ? 'from' : 'to');
   const ends = [
-    [a, run.from, strand.moved?.[0], strand.states?.[0]],
-    [b, run.to, strand.moved?.[1], strand.states?.[1]],
+    [run.from, strand.moved?.[0]],
+    [run.to, strand.moved?.[1]],
   ] as const;
   return (
     <g>
@@ -192,25 +192,18 @@ function Strand({
       {several && carries && run.length > SHORT && (
         <MapLabel at={run.along(0.5 + (place % 2 ? 0.06 : -0.06))} text={strand.label} colour={colour} size={9.5} />
       )}
-      {ends.map(([role, end, was, state], i) =>
-        role ? (
-          <g key={i} data-end={role} data-state={state}>
-            {onItsWay(role, state) ? (
-              <FillingCollar end={end} fill={fillOf(state)} colour={colour} />
-            ) : (
-              <EndGlyph end={end} role={drawnAs[i] ?? role} colour={colour} width={width} />
-            )}
-            <EndLetter end={end} role={role} was={was ?? null} colour={colour} away={34 + (place % 3) * 13} />
+      {ends.map(([end, was], i) => {
+        const here = known[i];
+        return here ? (
+          <g key={i} data-end={here.role} data-state={here.state}>
+            {glyphFor(here).draw({ ...here, end, colour, width })}
+            <EndLetter end={end} role={here.role} was={was ?? null} colour={colour} away={34 + (place % 3) * 13} />
           </g>
-        ) : null,
-      )}
+        ) : null;
+      })}
     </g>
   );
 }
-
-/** Whether a port that is to forward does not yet. */
-const onItsWay = (role: Role, state: RunState | undefined): state is RunState =>
-  state !== undefined && state !== 'forwarding' && (role === 'root' || role === 'designated' || role === 'master');
 
 function halfPath(run: Run, from: 'from' | 'to'): string {
   const [a, b] = [run[from].at, run.along(0.5)];

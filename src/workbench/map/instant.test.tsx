@@ -8,7 +8,7 @@ import { clockOf } from '../state/clock';
 import { StoreProvider } from '../state/context';
 import { createWorkbench } from '../state/store';
 import { inlineRunner, inlineSolver, noSaver, settle } from '../testing';
-import { FillingCollar, fillOf } from './EndGlyph';
+import { FillingCollar, fillOf } from './glyphs/fillingCollar';
 import { layOutMap, positionsOf, skeletonOf } from './geometry';
 import { LinkView } from './LinkView';
 import { Pulses } from './Pulses';
