@@ -12,11 +12,10 @@ export const BASE = `http://127.0.0.1:${PORT}`;
 
 async function serve(): Promise<() => void> {
   const KNOT_PATH_DB = path.join(mkdtempSync(path.join(tmpdir(), 'knot-path-bench-')), 'bench.sqlite');
-  const server = spawn(
-    process.execPath,
-    ['node_modules/.bin/next', 'start', '--hostname', '127.0.0.1', '--port', String(PORT)],
-    { env: { ...process.env, KNOT_PATH_DB }, stdio: 'ignore' },
-  );
+  const server = spawn(process.execPath, ['dist/server/main.cjs'], {
+    env: { ...process.env, NODE_ENV: 'production', PORT: String(PORT), KNOT_PATH_DB },
+    stdio: 'ignore',
+  });
   for (let i = 0; i < 100; i += 1) {
     const up = await fetch(`${BASE}/api/designs`).then(
       (r) => r.ok,

@@ -79,16 +79,16 @@ export async function hugeBodies(server: Server, rounds: number): Promise<Tally>
 export async function slowBodies(server: Server, count: number): Promise<Tally> {
   const result = tally('connections that send next to nothing');
   const { hostname, port } = new URL(server.base);
-  const sockets = Array.from({ length: count }, (_, n) => {
-    const socket = connect(Number(port), hostname, () => {
-      if (n % 3 === 0) socket.write('POST /api/designs HTTP/1.1\r\n');
+  const aggregationPorts = Array.from({ length: count }, (_, n) => {
+    const aggregationPort = connect(Number(port), hostname, () => {
+      if (n % 3 === 0) aggregationPort.write('POST /api/designs HTTP/1.1\r\n');
       else if (n % 3 === 1)
-        socket.write(
+        aggregationPort.write(
           `POST /api/designs HTTP/1.1\r\nhost: ${hostname}:${port}\r\ncontent-type: application/json\r\ncontent-length: 1000\r\n\r\n{`,
         );
     });
-    socket.on('error', () => undefined);
-    return socket;
+    aggregationPort.on('error', () => undefined);
+    return aggregationPort;
   });
   result.tried = count;
   let slowest = 0;
@@ -97,10 +97,10 @@ export async function slowBodies(server: Server, count: number): Promise<Tally> 
     const { status } = await ask(server, 'GET', '/api/designs', undefined, 5000);
     slowest = Math.max(slowest, Date.now() - begun);
     if (status !== 200) result.hung += 1;
-    for (const [i, socket] of sockets.entries()) if (i % 3 !== 2) socket.write(' ');
+    for (const [i, aggregationPort] of aggregationPorts.entries()) if (i % 3 !== 2) aggregationPort.write(' ');
     await pause(100);
   }
-  for (const socket of sockets) socket.destroy();
+  for (const aggregationPort of aggregationPorts) aggregationPort.destroy();
   return { ...result, note: `others waited ${slowest} ms at most` };
 }
 

@@ -2,6 +2,7 @@
 import nextJest from 'next/jest.js';
 
 export default nextJest({ dir: './' })({
+  rootDir: process.cwd(),
   testEnvironment: 'node',
   testMatch: [
     '<rootDir>/src/core/base/**/*.test.ts',

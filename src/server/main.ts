@@ -36,7 +36,10 @@ async function main(): Promise<void> {
     createFront(settings.value, (request, response) => void handle(request, response)),
   );
   if (process.argv.includes('--dev'))
-    server.on('upgrade', (request, socket, head) => void app.getUpgradeHandler()(request, socket, head));
+    server.on(
+      'upgrade',
+      (request, aggregationPort, head) => void app.getUpgradeHandler()(request, aggregationPort, head),
+    );
   const end = (): void => {
     const done = (): never => {
       closeDatabase();

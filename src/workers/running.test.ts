@@ -22,9 +22,9 @@ it('answers nothing, in words, before anything has run', () => {
 describe('a run', () => {
   it('is asked why, for frames and for a capture, of a link, of a port, of all', async () => {
     const own = running();
-    const film = await own.run(design, cut, untold);
-    if (!film.ok) throw new Error(film.error);
-    const tree = film.value.trees[1]!;
+    const trace = await own.run(design, cut, untold);
+    if (!trace.ok) throw new Error(trace.error);
+    const tree = trace.value.trees[1]!;
     expect(own.why(tree, 'ridge-a' as SwitchId, '6' as PortId, 0.5 * SECOND)).toBeNull();
     expect(own.why(tree, 'ridge-a' as SwitchId, '6' as PortId, SECOND)).toEqual({
       t: SECOND,
@@ -50,11 +50,11 @@ describe('a run', () => {
   it('that is stopped keeps what it has', async () => {
     const own = running();
     const told: number[] = [];
-    const film = await own.run(design, longScenario(design), (share) => {
+    const trace = await own.run(design, longScenario(design), (share) => {
       told.push(share);
       if (share > 0) own.stop();
     });
-    expect(film.ok && film.value.stopped).toBe(true);
+    expect(trace.ok && trace.value.stopped).toBe(true);
     expect(told.at(-1)).toBeLessThan(1);
     expect(own.frames(null, null, 1).ok).toBe(true);
   });

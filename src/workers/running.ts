@@ -7,7 +7,7 @@ import { fail, ok, type Result } from '../core/base/result';
 import { bridgeKeys } from '../core/sim/engine/bridgeKeys';
 import { captureOf } from '../core/sim/report/capture';
 import { causeText } from '../core/sim/report/causeText';
-import { filmOf, type Film } from '../core/sim/trace/film';
+import { traceOf, type Trace } from '../core/sim/trace/trace';
 import { frameRows, type FrameRow } from '../core/sim/report/frameRows';
 import { simulateInSteps } from '../core/sim/simulate';
 import { compileNetwork, type Network } from '../core/topology/network';
@@ -53,7 +53,7 @@ export function createRunning(give: <T extends object>(answer: T, buffer: ArrayB
       }
     },
     /** Runs a scenario; a run before it is forgotten. */
-    async run(design: Design, scenario: Scenario, tell: (share: number) => void): Promise<Result<Film, string>> {
+    async run(design: Design, scenario: Scenario, tell: (share: number) => void): Promise<Result<Trace, string>> {
       const mine = (turn += 1);
       const number = (runs += 1);
       kept = null;
@@ -68,7 +68,7 @@ export function createRunning(give: <T extends object>(answer: T, buffer: ArrayB
           if (!step.value.ok) return step.value;
           const run = step.value.value;
           if (number === runs) kept = { run, network: compileNetwork(run.stage) };
-          return ok(filmOf(run, scenario.actions, scenario.until));
+          return ok(traceOf(run, scenario.actions, scenario.until));
         }
         if (Date.now() - looked < 50) continue;
         tell(step.value);

@@ -5,7 +5,7 @@ import type { LinkId, SwitchId, TreeId } from '../core/model/ids';
 import type { Design } from '../core/model/document';
 import { ok, type Result } from '../core/base/result';
 import { controlCosts, type ControlCost } from '../core/analysis/sharing/controlPlane';
-import { equallings, type Equalling } from '../core/analysis/regions/equalling';
+import { regionMatches, type RegionMatch } from '../core/analysis/regions/matching';
 import { groupingGain, proposeGroupings, type GainRow, type GroupingProposal } from '../core/analysis/regions/grouping';
 import { linkLoads, type Loads } from '../core/analysis/sharing/load';
 import {
@@ -41,8 +41,8 @@ const steerer = {
   losses: (design: Design, tell: Tell): Result<LossOf[], string> =>
     solved(design, tell, (solution) => ok(lossesOf(solution, tell))),
   gain: (design: Design, commands: readonly Command[]): Result<GainRow[], string> => ok(groupingGain(design, commands)),
-  equal: (design: Design, a: SwitchId, b: SwitchId, tell: Tell): Result<Equalling[], string> =>
-    solved(design, tell, (solution) => equallings(solution, a, b)),
+  equal: (design: Design, a: SwitchId, b: SwitchId, tell: Tell): Result<RegionMatch[], string> =>
+    solved(design, tell, (solution) => regionMatches(solution, a, b)),
   goals: (design: Design, tell: Tell): Result<MovingGoal[], string> => solved(design, tell, movingGoals),
   plan: (design: Design, commands: readonly Command[], kind: MovingKind, tell: Tell): Result<MovingPlan, string> =>
     solved(design, tell, (solution, progress) => planMoving(solution, commands, kind, progress)),

@@ -5,7 +5,7 @@ import { MOST_FRAMES } from '../../core/sim/trace/sentLog';
 import { renameSync, rmSync, writeFileSync } from 'node:fs';
 import { problemText } from '../../core/model/problem';
 import { captureOf } from '../../core/sim/report/capture';
-import { MOST_COPIES } from '../../core/sim/traffic/circling';
+import { MOST_COPIES } from '../../core/sim/traffic/loops';
 import type { Scenario } from '../../core/model/scenario';
 import { readScenario } from '../../core/sim/scenario/scenario';
 import { simulate } from '../../core/sim/simulate';

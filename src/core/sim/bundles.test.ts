@@ -11,7 +11,7 @@ import { benchedScenario } from '../testing/scenarios';
 import { networkOf, solutionOf } from '../testing/networks';
 import { turnLinks } from '../testing/turns';
 import { roleOf } from '../tree/settled';
-import { filmOf, Player } from './trace/film';
+import { traceOf, Player } from './trace/trace';
 import { simulate } from './simulate';
 import { Simulation } from './engine/simulation';
 
@@ -231,7 +231,7 @@ describe('spanning tree over a bundle', () => {
     );
     expect(whenIs(run, 0, 'individual', 1)).toBeLessThan(20);
     expect(whenIs(run, 0, 'active', 30)).toBeLessThan(34);
-    const player = new Player(filmOf(run, [], 60));
+    const player = new Player(traceOf(run, [], 60));
     const port = player.network.portIndexOf('b' as never, 'at-b' as never);
     expect([0, 20, 50].map((t) => player.at(t * SECOND).live(port))).toEqual([true, false, true]);
     expect(player.memberAt(2, 20 * SECOND)?.state).toBe('individual');

@@ -281,7 +281,7 @@ function schedule(sim: Simulation, action: Action, start: Micros, take: (command
   });
 }
 
-/** The sockets of a link by which nothing is to get through any more, or again. */
+/** The aggregationPorts of a link by which nothing is to get through any more, or again. */
 function mutedPorts({ network }: Simulation, { link: id, from }: NonNullable<Happening['mute']>): number[] {
   const { design, portIndexOf, switches, owner } = network;
   const link = design.links.find((each) => each.id === id);

@@ -9,7 +9,7 @@ import { SECOND } from '../modes/entity';
 import { regionsDesign } from '../testing/networks';
 import { unlike } from '../testing/settling';
 import { compileNetwork } from '../topology/network';
-import { filmOf, Player } from './trace/film';
+import { traceOf, Player } from './trace/trace';
 import { readScenario, commandsOf, treesThrough } from './scenario/scenario';
 import { simulate } from './simulate';
 import { Simulation } from './engine/simulation';
@@ -62,7 +62,7 @@ it('is played back with the trees that each switch has at the time', () => {
   const actions = [speak(5, 'gatehouse')];
   const run = simulate(valleyStation(), { actions, until: 12, talk: DEFAULT_TALK, fromBoot: false });
   if (!run.ok) throw new Error(run.error);
-  const player = new Player(filmOf(run.value, actions, 12));
+  const player = new Player(traceOf(run.value, actions, 12));
   const [before, after] = [player.at(4 * SECOND), player.at(11 * SECOND)];
   const port = player.network.portIndexOf('gatehouse' as SwitchId, '2' as never);
   // Its region of one does in every instance what the CIST does; in the region of the others instance 2 comes by the other uplink.

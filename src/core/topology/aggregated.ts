@@ -74,12 +74,12 @@ export interface Aggregate {
   readonly id: BundleId;
   readonly end: BundleEnd;
   /** Its members in the order of their numbers. */
-  readonly sockets: readonly number[];
+  readonly aggregationPorts: readonly number[];
   /** Places among the members of those that carry frames now. */
   readonly active: readonly number[];
 }
 
-interface Sockets {
+interface AggregationPorts {
   readonly bundles: Bundles;
   readonly used: readonly MemberUse[];
   readonly portIndexOf: (sw: SwitchId, port: BridgePortId) => number;
@@ -91,41 +91,47 @@ interface Sockets {
 
 const NOBODY: ReadonlyMap<number, readonly number[]> = new Map();
 
-/** Which bridge port each socket serves, and where the BPDUs of each bridge port go. */
-export function bridgePorts({ bundles, used, portIndexOf, ports, plug, cable, light }: Sockets) {
+/** Which bridge port each aggregationPort serves, and where the BPDUs of each bridge port go. */
+export function bridgePorts({ bundles, used, portIndexOf, ports, plug, cable, light }: AggregationPorts) {
   const bundleOf = new Int32Array(ports.length).fill(-1);
   const serves = Int32Array.from(ports.keys());
-  const speaker = Int32Array.from(ports.keys());
+  const transmitPort = Int32Array.from(ports.keys());
   const aggregates = new Map<number, Aggregate>();
   if (bundles.members.length === 0)
-    return { bundleOf, serves, far: plug, link: cable, live: light, speaker, aggregates, talkers: NOBODY };
+    return { bundleOf, serves, far: plug, link: cable, live: light, transmitPort, aggregates, oneWayPeers: NOBODY };
   const far = plug.slice();
   const link = cable.slice();
   const live = light.slice();
-  const carriers: { readonly bundle: number; readonly sockets: number[] }[] = [];
+  const carriers: { readonly bundle: number; readonly aggregationPorts: number[] }[] = [];
   for (const end of bundles.ends) {
     if (end.owner.kind === 'host') continue;
     const bundle = portIndexOf(end.owner.switch, end.owner.bundle);
-    const sockets = end.members.map((m) => portIndexOf(bundles.members[m]!.at.switch, bundles.members[m]!.at.port));
+    const aggregationPorts = end.members.map((m) =>
+      portIndexOf(bundles.members[m]!.at.switch, bundles.members[m]!.at.port),
+    );
     end.members.forEach((m, i) => {
-      const socket = sockets[i]!;
+      const aggregationPort = aggregationPorts[i]!;
       const use = used[m]!;
       if (use === 'apart') return;
-      bundleOf[socket] = bundle;
-      serves[socket] = use === 'own' ? socket : use === 'bundle' ? bundle : -1;
+      bundleOf[aggregationPort] = bundle;
+      serves[aggregationPort] = use === 'own' ? aggregationPort : use === 'bundle' ? bundle : -1;
     });
-    const inOrder = sockets
-      .filter((socket) => bundleOf[socket] === bundle)
+    const inOrder = aggregationPorts
+      .filter((aggregationPort) => bundleOf[aggregationPort] === bundle)
       .sort((p, q) => ports[p]!.number - ports[q]!.number);
     aggregates.set(bundle, {
       id: end.owner.bundle,
       end,
-      sockets: inOrder,
-      active: inOrder.flatMap((socket, place) => (serves[socket] === bundle ? [place] : [])),
+      aggregationPorts: inOrder,
+      active: inOrder.flatMap((aggregationPort, place) => (serves[aggregationPort] === bundle ? [place] : [])),
     });
-    carriers.push({ bundle, sockets: inOrder.filter((socket) => serves[socket] === bundle) });
+    carriers.push({
+      bundle,
+      aggregationPorts: inOrder.filter((aggregationPort) => serves[aggregationPort] === bundle),
+    });
   }
-  const reached = (socket: number): number => (plug[socket]! < 0 ? -1 : serves[plug[socket]!]!);
+  const reached = (aggregationPort: number): number =>
+    plug[aggregationPort]! < 0 ? -1 : serves[plug[aggregationPort]!]!;
   for (let p = 0; p < ports.length; p += 1) {
     if (serves[p] === p) {
       far[p] = reached(p);
@@ -135,33 +141,36 @@ export function bridgePorts({ bundles, used, portIndexOf, ports, plug, cable, li
       live[p] = 0;
     }
   }
-  const socketsOf = new Map(carriers.map(({ bundle, sockets }) => [bundle, sockets]));
-  for (const { bundle, sockets } of carriers) {
-    live[bundle] = sockets.length > 0 ? 1 : 0;
-    const by = (speaker[bundle] = speakerOf(bundle, sockets));
+  const aggregationPortsOf = new Map(carriers.map(({ bundle, aggregationPorts }) => [bundle, aggregationPorts]));
+  for (const { bundle, aggregationPorts } of carriers) {
+    live[bundle] = aggregationPorts.length > 0 ? 1 : 0;
+    const by = (transmitPort[bundle] = transmitPortOf(bundle, aggregationPorts));
     far[bundle] = by < 0 ? -1 : reached(by);
     link[bundle] = far[bundle]! < 0 ? -1 : cable[by]!;
   }
-  const talkers = new Map<number, readonly number[]>();
-  for (const { bundle, sockets } of carriers) {
-    const heard = [...new Set(sockets.map(reached))].filter(
+  const oneWayPeers = new Map<number, readonly number[]>();
+  for (const { bundle, aggregationPorts } of carriers) {
+    const heard = [...new Set(aggregationPorts.map(reached))].filter(
       (port) => port >= 0 && far[port] === bundle && far[bundle] !== port,
     );
-    if (heard.length > 0) talkers.set(bundle, heard);
+    if (heard.length > 0) oneWayPeers.set(bundle, heard);
   }
-  return { bundleOf, serves, far, link, live, speaker, aggregates, talkers };
+  return { bundleOf, serves, far, link, live, transmitPort, aggregates, oneWayPeers };
 
   /** The member that the bundle's BPDUs leave by: where both ends are bundles of the same cables, both use one cable. */
-  function speakerOf(bundle: number, sockets: readonly number[]): number {
-    const [first] = sockets;
+  function transmitPortOf(bundle: number, aggregationPorts: readonly number[]): number {
+    const [first] = aggregationPorts;
     if (first === undefined) return -1;
     const other = reached(first);
-    const theirs = socketsOf.get(other);
+    const theirs = aggregationPortsOf.get(other);
     const together =
       theirs !== undefined &&
-      sockets.every((socket) => reached(socket) === other) &&
-      theirs.every((socket) => reached(socket) === bundle);
-    const rank = (socket: number): number => (together ? cable[socket]! : ports[socket]!.number);
-    return sockets.reduce((best, socket) => (rank(socket) < rank(best) ? socket : best));
+      aggregationPorts.every((aggregationPort) => reached(aggregationPort) === other) &&
+      theirs.every((aggregationPort) => reached(aggregationPort) === bundle);
+    const rank = (aggregationPort: number): number =>
+      together ? cable[aggregationPort]! : ports[aggregationPort]!.number;
+    return aggregationPorts.reduce((best, aggregationPort) =>
+      rank(aggregationPort) < rank(best) ? aggregationPort : best,
+    );
   }
 }

@@ -26,7 +26,7 @@ export type DeadReason =
 /**
  * Bridge ports, and what is plugged in. A port that carries frames of a bundle is none itself: the bundle is, which stands
  * after the ports of its switch. `far`, `link`, `live` and `carried` are about bridge ports; `plug`, `cable` and `light`
- * about sockets.
+ * about aggregationPorts.
  */
 export interface Network {
   readonly design: Design;
@@ -48,16 +48,16 @@ export interface Network {
   readonly plug: Int32Array;
   /** The index of the link in each port, or -1. */
   readonly cable: Int32Array;
-  /** 1 where the socket has signal. */
+  /** 1 where the aggregationPort has signal. */
   readonly light: Uint8Array;
   /** Of a member the port that its bundle is, else -1. */
   readonly bundleOf: Int32Array;
-  /** The bridge port whose frames a socket carries now: itself, or its bundle; -1 for a member that is kept out. */
+  /** The bridge port whose frames a aggregationPort carries now: itself, or its bundle; -1 for a member that is kept out. */
   readonly serves: Int32Array;
-  /** The socket by which a bridge port's BPDUs leave; of a bundle one of its members, -1 where none is active. */
-  readonly speaker: Int32Array;
+  /** The aggregationPort by which a bridge port's BPDUs leave; of a bundle one of its members, -1 where none is active. */
+  readonly transmitPort: Int32Array;
   /** Of a bundle that is none at its other end: ports that it hears, beside the one that hears it. */
-  readonly talkers: ReadonlyMap<number, readonly number[]>;
+  readonly oneWayPeers: ReadonlyMap<number, readonly number[]>;
   /** By the port that a bundle is. */
   readonly aggregates: ReadonlyMap<number, Aggregate>;
   readonly bundles: Bundles;
@@ -106,7 +106,7 @@ export function compileNetwork(design: Design, use: readonly MemberUse[] | null 
       light[p] = ready(p) ? 1 : 0;
     }
   }
-  const sockets = { plug, cable, light };
+  const aggregationPorts = { plug, cable, light };
   return {
     design,
     switches,
@@ -114,17 +114,17 @@ export function compileNetwork(design: Design, use: readonly MemberUse[] | null 
     switchIndex,
     firstPort,
     owner,
-    ...sockets,
+    ...aggregationPorts,
     portIndexOf,
     bundles,
     use: used,
-    ...bridgePorts({ bundles, used, portIndexOf, ports, ...sockets }),
+    ...bridgePorts({ bundles, used, portIndexOf, ports, ...aggregationPorts }),
     carried: ports.map((port) => carried(port.vlans)),
     order: portOrder(switches, firstPort),
   };
 }
 
-/** The bridge port at an end of a cable: the bundle that its socket is a member of, or the port itself. */
+/** The bridge port at an end of a cable: the bundle that its aggregationPort is a member of, or the port itself. */
 export const bridgePortOf = (network: Network, p: number): number =>
   p >= 0 && network.serves[p]! >= 0 ? network.serves[p]! : p;
 

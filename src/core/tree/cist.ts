@@ -18,7 +18,7 @@ import { designatedOn, oldestAges, rolesOf, thrownAway } from './roles';
 import type { SettledTree } from './settled';
 
 /** What is the same for every tree of one network. */
-export interface MstpGround {
+export interface MstpContext {
   readonly network: Network;
   /** Of the CIST. */
   readonly segments: Segments;
@@ -28,7 +28,7 @@ export interface MstpGround {
   readonly regionOf: Int32Array;
 }
 
-export function mstpGround(network: Network, segments: Segments, settings: Settings): MstpGround {
+export function mstpContext(network: Network, segments: Segments, settings: Settings): MstpContext {
   const regions = network.switches.map(regionsOf(network.design));
   return { network, segments, settings, regions, regionOf: numbered(regions) };
 }
@@ -81,7 +81,7 @@ interface Label {
 }
 
 /** The CIST (13.9, 13.10). */
-export function solveCist({ network, segments, settings, regionOf }: MstpGround): SettledTree {
+export function solveCist({ network, segments, settings, regionOf }: MstpContext): SettledTree {
   const { switches, owner, firstPort, ports, design } = network;
   const { cost: internalCost, portKey } = settings.portsIn(CIST);
   const externalCost = Int32Array.from(ports, (port, p) => {

@@ -1,7 +1,7 @@
 /** The settled trees of MST instances (IEEE 802.1Q-2018 13.11, 13.12): one in each region that has the instance, whose boundary ports do what the CIST has them do. */
 import { treeInstance, type TreeId } from '../model/ids';
 import { MinHeap } from '../base/minHeap';
-import type { MstpGround } from './cist';
+import type { MstpContext } from './cist';
 import type { Network } from '../topology/network';
 import { hasInstance } from '../topology/region';
 import { designatedOn, rolesOf, thrownAway } from './roles';
@@ -18,7 +18,7 @@ interface Ways {
 
 /** The tree of an instance in every region that has it. */
 export function solveInstance(
-  { network, segments, settings, regions, regionOf }: MstpGround,
+  { network, segments, settings, regions, regionOf }: MstpContext,
   cist: SettledTree,
   id: TreeId,
 ): SettledTree {

@@ -9,7 +9,7 @@ import { MAX_COST } from '../model/legal';
 import type { Design } from '../model/document';
 import { solveInstance } from './instance';
 import { MinHeap } from '../base/minHeap';
-import { mstpGround, solveCist } from './cist';
+import { mstpContext, solveCist } from './cist';
 import { compileNetwork, type Network } from '../topology/network';
 import { oldestAges, rolesOf, thrownAway } from './roles';
 import { segmentsOf, type Segments } from '../topology/segments';
@@ -38,15 +38,15 @@ export function solveTrees(network: Network, trees: readonly TreeId[]): SettledT
 
 /** With MSTP the CIST takes the place of the common tree; a relay's ports do in a VLAN's tree what they do in the tree that has the VLAN there. */
 function solveWithMstp(network: Network, settings: Settings, trees: readonly TreeId[]): SettledTree[] {
-  const ground = mstpGround(
+  const context = mstpContext(
     network,
     segmentsOf(network, CIST, () => false),
     settings,
   );
-  const cist = solveCist(ground);
+  const cist = solveCist(context);
   const known = new Map<TreeId, SettledTree>([[CIST, cist]]);
   const standard = (id: TreeId): SettledTree => {
-    const tree = known.get(id) ?? solveInstance(ground, cist, id);
+    const tree = known.get(id) ?? solveInstance(context, cist, id);
     known.set(id, tree);
     return tree;
   };
@@ -54,7 +54,7 @@ function solveWithMstp(network: Network, settings: Settings, trees: readonly Tre
     if (treeInstance(id) !== null) return standard(id);
     const vid = treeVlan(id) ?? 0;
     return solveTree(network, id, settings, (port) =>
-      forwards(standard(instanceTree(ground.regions[network.owner[port]!]?.instanceOf(vid) ?? 0)), port),
+      forwards(standard(instanceTree(context.regions[network.owner[port]!]?.instanceOf(vid) ?? 0)), port),
     );
   });
 }
@@ -120,7 +120,7 @@ function rootPaths(network: Network, segments: Segments, { rank, cost, oldest, c
   /** The bridge that a bridge hears its way from. */
   const from = new Int32Array(count).fill(-1);
   const hearers = hearersOf(network, segments);
-  const beside = network.talkers.size > 0;
+  const beside = network.oneWayPeers.size > 0;
   const crossed = new Uint8Array(segments.first.length);
   const settled = new Uint8Array(count);
   const byRank = new Int32Array(count).fill(-1);
@@ -151,7 +151,7 @@ function rootPaths(network: Network, segments: Segments, { rank, cost, oldest, c
     /** Whether a bundle hears somebody better beside its segment, and so is silent. */
     function outspoken(s: number, p: number): boolean {
       return (
-        network.talkers.get(p)?.some((q) => {
+        network.oneWayPeers.get(p)?.some((q) => {
           const t = network.owner[q]!;
           return (
             segments.of[q]! >= 0 &&
@@ -179,9 +179,9 @@ function rootPaths(network: Network, segments: Segments, { rank, cost, oldest, c
 }
 
 /** By port, the bundles that hear it though it does not hear them: they check nothing, and speak by another member. */
-function hearersOf({ talkers }: Network, segments: Segments): ReadonlyMap<number, readonly number[]> {
+function hearersOf({ oneWayPeers }: Network, segments: Segments): ReadonlyMap<number, readonly number[]> {
   const found = new Map<number, number[]>();
-  for (const [bundle, heard] of talkers) {
+  for (const [bundle, heard] of oneWayPeers) {
     if (segments.of[bundle]! < 0) continue;
     for (const port of heard) if (segments.of[port]! >= 0) found.set(port, [...(found.get(port) ?? []), bundle]);
   }
@@ -203,7 +203,7 @@ function designatedPorts(
     for (let i = from; i < to; i += 1) designated[segments.ports[i]!] = best;
   }
   // A bundle that hears somebody better beside its segment is silent there; the nearest to the root first, since those farther may hear them.
-  for (const [bundle, heard] of [...network.talkers].sort(([p], [q]) => (offersMore(p, q) ? -1 : 1))) {
+  for (const [bundle, heard] of [...network.oneWayPeers].sort(([p], [q]) => (offersMore(p, q) ? -1 : 1))) {
     const segment = segments.of[bundle]!;
     if (segment < 0) continue;
     const [best = bundle] = heard

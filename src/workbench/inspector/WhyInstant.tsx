@@ -24,7 +24,7 @@ export function WhyInstant({ id, port }: { readonly id: SwitchId; readonly port:
 }
 
 function InTree({ tree, id, port }: { readonly tree: TreeId; readonly id: SwitchId; readonly port: BridgePortId }) {
-  const index = useClock((clock) => clock.player?.film.trees.indexOf(tree) ?? -1);
+  const index = useClock((clock) => clock.player?.trace.trees.indexOf(tree) ?? -1);
   const what = useInstant(({ player, instant }) => {
     const p = player ? bridgePortOf(instant.network, player.network.portIndexOf(id, port)) : -1;
     return p < 0 || index < 0 ? 'not in this tree' : `${instant.role(index, p)}, ${instant.state(index, p)}`;

@@ -91,10 +91,13 @@ function pathsOf(
   const carries: string[] = [];
   const touched: string[] = [];
   network.design.links.forEach(({ a, b }, i) => {
-    const socket = network.portIndexOf(a.switch, a.port);
-    const [p, q] = [bridgePortOf(network, socket), bridgePortOf(network, network.portIndexOf(b.switch, b.port))];
+    const aggregationPort = network.portIndexOf(a.switch, a.port);
+    const [p, q] = [
+      bridgePortOf(network, aggregationPort),
+      bridgePortOf(network, network.portIndexOf(b.switch, b.port)),
+    ];
     const line = lines[i];
-    if (!line || !tree.role[p] || !tree.role[q] || !network.light[socket]) return;
+    if (!line || !tree.role[p] || !tree.role[q] || !network.light[aggregationPort]) return;
     const run = runOf(line, offset);
     if (forwards(tree, p) && forwards(tree, q)) carries.push(run.path(0, 0));
     else blocks.push(run.path(forwards(tree, p) ? 0 : CUT, forwards(tree, q) ? 0 : CUT));

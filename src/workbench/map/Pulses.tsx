@@ -20,10 +20,10 @@ export function Pulses({ lines }: { readonly lines: readonly Line[] }) {
   const player = useClock((clock) => clock.player);
   const shown = useWorkbench((state) => state.shownTrees);
   if (t === null || !player) return null;
-  const { film, network } = player;
-  const { times, ports, trees } = film.sent;
+  const { trace, network } = player;
+  const { times, ports, trees } = trace.sent;
   const flight = Math.max(LINK_DELAY + HANDLING, typeof playing === 'number' ? playing * SEEN * SECOND : 0);
-  const wanted = shown.map((tree) => film.trees.indexOf(tree));
+  const wanted = shown.map((tree) => trace.trees.indexOf(tree));
   const last = upTo(times, t);
   const found: {
     readonly line: Line;
@@ -44,7 +44,7 @@ export function Pulses({ lines }: { readonly lines: readonly Line[] }) {
     found.push({
       line,
       share: (t - times[i]!) / flight,
-      forth: network.portIndexOf(a.switch, a.port) === network.speaker[port],
+      forth: network.portIndexOf(a.switch, a.port) === network.transmitPort[port],
       place,
       tree,
       i,

@@ -80,7 +80,7 @@ describe('the map at an instant', () => {
     seek(1.0005);
     const pulses = () => Number(document.querySelector('[data-pulses]')?.getAttribute('data-pulses') ?? 0);
     expect(pulses()).toBeGreaterThan(0);
-    const { times } = clock.getState().player!.film.sent;
+    const { times } = clock.getState().player!.trace.sent;
     const gap = times.findIndex((t, i) => (times[i + 1] ?? t) - t > 100_000);
     seek((times[gap]! + 50_000) / SECOND);
     expect(pulses()).toBe(0);

@@ -39,14 +39,14 @@ export function linkStrandsKey(
 ): string {
   if (!solution) return link.up ? 'live' : 'dead';
   const { network } = solution;
-  const sockets = [
+  const aggregationPorts = [
     network.portIndexOf(link.a.switch, link.a.port),
     network.portIndexOf(link.b.switch, link.b.port),
   ] as const;
-  if (sockets[0] < 0 || sockets[1] < 0) return 'dead';
+  if (aggregationPorts[0] < 0 || aggregationPorts[1] < 0) return 'dead';
   // A bundle's members show what the bundle is; one that it keeps out shows nothing.
-  const [a, b] = [bridgePortOf(network, sockets[0]), bridgePortOf(network, sockets[1])];
-  const parts: string[] = [network.light[sockets[0]] ? 'live' : 'dead'];
+  const [a, b] = [bridgePortOf(network, aggregationPorts[0]), bridgePortOf(network, aggregationPorts[1])];
+  const parts: string[] = [network.light[aggregationPorts[0]] ? 'live' : 'dead'];
   for (const id of shownTrees) {
     const tree = treeOf(solution, id);
     if (!tree || (tree.role[a] === 0 && tree.role[b] === 0)) continue;

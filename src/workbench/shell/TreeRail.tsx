@@ -22,7 +22,7 @@ export function TreeRail() {
     [design, solution],
   );
   // Where switches change their dialect, a run has trees that the design does not have now.
-  const played = useClock(({ player }) => player?.film.trees.join('\n') ?? null);
+  const played = useClock(({ player }) => player?.trace.trees.join('\n') ?? null);
   const others = played !== null && played !== settled.map((row) => row.id).join('\n');
   const instant = useInstant(({ picture }) => (others ? picture : null));
   const rows = useMemo(

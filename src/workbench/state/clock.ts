@@ -8,7 +8,7 @@ import type { DesignProblem } from '../../core/model/problem';
 import { DEFAULT_TALK, DEFAULT_UNTIL, MAX_UNTIL, type Action, type KeptScenario } from '../../core/model/scenario';
 import { SECOND, type Micros } from '../../core/modes/entity';
 import { dirtyBetween } from '../../core/model/derive/dirty';
-import { Player, type Instant } from '../../core/sim/trace/film';
+import { Player, type Instant } from '../../core/sim/trace/trace';
 import { followFrame, settledPassage, type FrameWay } from '../../core/sim/traffic/passage';
 import { RUN_ROLES, roleOf } from '../../core/sim/trace/recording';
 import { scenarioProblems } from '../../core/sim/scenario/scenario';
@@ -158,11 +158,11 @@ export function createClock(workbench: WorkbenchStore, runner: Runner) {
             if (mine !== ticket) return;
             if (!done.ok) return clear({ kind: 'failed', why: done.error });
             const player = new Player(done.value);
-            const t = Math.min(get().t, player.film.until);
+            const t = Math.min(get().t, player.trace.until);
             set({
               stage: { kind: 'done' },
               player,
-              arrivals: arrivalsOf(player.film.stage, actions),
+              arrivals: arrivalsOf(player.trace.stage, actions),
               ...shown(player, t, get().pair),
             });
           });
@@ -171,7 +171,7 @@ export function createClock(workbench: WorkbenchStore, runner: Runner) {
       seek(t) {
         const { player } = get();
         if (!player) return;
-        const at = Math.max(0, Math.min(player.film.until, Math.round(t)));
+        const at = Math.max(0, Math.min(player.trace.until, Math.round(t)));
         set(shown(player, at, get().pair));
       },
       step(by) {
@@ -182,7 +182,7 @@ export function createClock(workbench: WorkbenchStore, runner: Runner) {
       },
       play(speed) {
         const { player, t, seek } = get();
-        if (speed !== null && player && t >= player.film.until) seek(0);
+        if (speed !== null && player && t >= player.trace.until) seek(0);
         set({ playing: player ? speed : null });
       },
       follow(pair) {
@@ -248,7 +248,7 @@ function shown(
 }
 
 /** An instant as the map draws solutions; costs are not known of it, so only roots have a figure. */
-function pictureOf({ film }: Player, instant: Instant): Solution {
+function pictureOf({ trace }: Player, instant: Instant): Solution {
   const { network } = instant;
   const { switches, ports, firstPort } = network;
   const live = Uint8Array.from(ports, (_, p) => (instant.live(p) ? 1 : 0));
@@ -256,7 +256,7 @@ function pictureOf({ film }: Player, instant: Instant): Solution {
   const unknown = new Int32Array(Math.max(switches.length, ports.length)).fill(-1);
   const free = new Float64Array(switches.length);
   const nowhere = new Uint8Array(ports.length);
-  const trees = film.trees.map((id, t): SettledTree => {
+  const trees = trace.trees.map((id, t): SettledTree => {
     const role = new Uint8Array(ports.length);
     const designated = new Int32Array(ports.length);
     const root = new Int32Array(switches.length);

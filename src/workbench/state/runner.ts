@@ -3,7 +3,7 @@ import * as Comlink from 'comlink';
 import type { Scenario } from '../../core/model/scenario';
 import type { Design } from '../../core/model/document';
 import { fail, type Result } from '../../core/base/result';
-import type { Film } from '../../core/sim/trace/film';
+import type { Trace } from '../../core/sim/trace/trace';
 import type { FrameRow } from '../../core/sim/report/frameRows';
 import type { BridgePortId, SwitchId, TreeId } from '../../core/model/ids';
 import type { RunnerWorker } from '../../workers/runner';
@@ -14,7 +14,7 @@ import { workerLink } from './workerLink';
 /** Something that runs scenarios, one at a time, and answers about the last one. */
 export interface Runner {
   /** `tell` is told how far it is, 0 to 1. */
-  run(design: Design, scenario: Scenario, tell: (share: number) => void): Promise<Result<Film, string>>;
+  run(design: Design, scenario: Scenario, tell: (share: number) => void): Promise<Result<Trace, string>>;
   /** Gets ready: the next run is not the first. */
   warm(design: Design): void;
   /** Ends the run that is under way; it keeps what it has. */

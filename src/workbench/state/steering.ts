@@ -5,7 +5,7 @@ import type { LinkId, SwitchId, TreeId } from '../../core/model/ids';
 import type { Design } from '../../core/model/document';
 import { fail, type Result } from '../../core/base/result';
 import type { ControlCost } from '../../core/analysis/sharing/controlPlane';
-import type { Equalling } from '../../core/analysis/regions/equalling';
+import type { RegionMatch } from '../../core/analysis/regions/matching';
 import type { GainRow, GroupingProposal } from '../../core/analysis/regions/grouping';
 import type { Loads } from '../../core/analysis/sharing/load';
 import type { MovingGoal, MovingKind, MovingPlan } from '../../core/analysis/regions/movingPlan';
@@ -66,7 +66,7 @@ export const askLosses =
 
 /** Either of two switches with the region settings of the other. */
 export const askEqual =
-  (design: Design, a: SwitchId, b: SwitchId): Ask<Equalling[]> =>
+  (design: Design, a: SwitchId, b: SwitchId): Ask<RegionMatch[]> =>
   (tell) =>
     inWorker((remote) => remote.equal(design, a, b, Comlink.proxy(tell)));
 

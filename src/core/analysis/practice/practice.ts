@@ -131,14 +131,14 @@ function instructive(design: Design, level: PracticeLevel): boolean {
   const { network } = solution;
   if (!tree.role.includes(CODE.alternate)) return false;
   if (level === 1) return true;
-  const tied = tree.designated.some((speaker, p) => {
+  const tied = tree.designated.some((transmitPort, p) => {
     const s = network.owner[p]!;
     return (
-      speaker >= 0 &&
-      speaker !== p &&
+      transmitPort >= 0 &&
+      transmitPort !== p &&
       tree.rootPort[s] !== p &&
-      network.owner[speaker] !== s &&
-      tree.rootPathCost[network.owner[speaker]!]! + tree.cost[p]! === tree.rootPathCost[s]
+      network.owner[transmitPort] !== s &&
+      tree.rootPathCost[network.owner[transmitPort]!]! + tree.cost[p]! === tree.rootPathCost[s]
     );
   });
   const other = treeOf(solution, vlanTree(15));

@@ -37,14 +37,14 @@ export function spokenAs(design: Design, dialect: Dialect): Design {
 
 /** One tree for all VLANs: of MSTP bridges the CIST's settings count. */
 export function asOneTree(design: Design, dialect: Dialect): Design {
-  return respoken(design, dialect, (trees, sw) =>
+  return inDialect(design, dialect, (trees, sw) =>
     isMultiple(sw) && trees[CIST] ? { ...trees, [CST]: trees[CIST] } : trees,
   );
 }
 
 /** A tree for each VLAN: of MSTP bridges set as the instance that has the VLAN. */
 export function asPerVlan(design: Design, dialect: Dialect): Design {
-  return respoken(design, dialect, (trees, sw) => {
+  return inDialect(design, dialect, (trees, sw) => {
     if (!isMultiple(sw)) return trees;
     const instances = design.regions.find((region) => region.id === sw.region)?.instances ?? [];
     const own = [1, ...design.vlans.map((vlan) => vlan.id)].flatMap((vid) => {
@@ -55,7 +55,7 @@ export function asPerVlan(design: Design, dialect: Dialect): Design {
   });
 }
 
-function respoken(
+function inDialect(
   design: Design,
   dialect: Dialect,
   turned: <T>(trees: Partial<Record<TreeId, T>>, sw: Bridge) => Partial<Record<TreeId, T>>,

@@ -38,11 +38,15 @@ export function outcomesOf(
   return steps.map(({ at }, i) => {
     const to = steps[i + 1]?.at ?? until;
     const begun = outages.filter(({ start }) => start >= at && start < to);
-    const circling = storms.filter(({ start, end }) => start < to && (end ?? Infinity) > at);
+    const forwardingLoops = storms.filter(({ start, end }) => start < to && (end ?? Infinity) > at);
     return {
       outage: Math.max(0, ...begun.map(({ start, end }) => (end === null ? Infinity : end - start))),
       pairs: begun.length,
-      frames: circling.some(({ endless }) => endless) ? 'circle' : circling.length > 0 ? 'come twice' : null,
+      frames: forwardingLoops.some(({ endless }) => endless)
+        ? 'circle'
+        : forwardingLoops.length > 0
+          ? 'come twice'
+          : null,
     };
   });
 }

@@ -71,19 +71,21 @@ export function bpduRates({ network, trees }: Solution): Rates {
   const rates = { sent: new Float64Array(switches.length), received: new Float64Array(switches.length) };
   const told = new Set<string>();
   for (const tree of trees) {
-    tree.designated.forEach((speaker, p) => {
-      if (speaker < 0) return;
-      const sender = switches[owner[speaker]!]!;
+    tree.designated.forEach((transmitPort, p) => {
+      if (transmitPort < 0) return;
+      const sender = switches[owner[transmitPort]!]!;
       if (isMultiple(sender)) {
-        const key = `${speaker} ${p}`;
+        const key = `${transmitPort} ${p}`;
         if (treeInstance(tree.id) === null || told.has(key)) return;
         told.add(key);
       }
       const twice =
-        isPerVlan(sender) && (treeVlan(tree.id) === 1 || tree.id === CIST) && ports[speaker]!.vlans.mode === 'trunk';
+        isPerVlan(sender) &&
+        (treeVlan(tree.id) === 1 || tree.id === CIST) &&
+        ports[transmitPort]!.vlans.mode === 'trunk';
       const root = trees[0]!.root[owner[p]!]!;
       const rate = (twice ? 2 : 1) / (switches[root < 0 ? owner[p]! : root]!.timers.hello || 1);
-      (p === speaker ? rates.sent : rates.received)[owner[p]!]! += rate;
+      (p === transmitPort ? rates.sent : rates.received)[owner[p]!]! += rate;
     });
   }
   return rates;

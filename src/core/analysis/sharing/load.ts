@@ -115,20 +115,23 @@ function sharesOf(network: Network, tree: SettledTree, vid: number, passes: Uint
       below.set(parent, below.get(parent)! + under);
       const share = between ? (under * (here - under)) / all : root ? under / all : 0;
       if (all === 0) continue;
-      const sockets = socketsBetween(network, p);
-      for (const socket of sockets) shares.set(network.cable[socket]!, share / sockets.length);
+      const aggregationPorts = aggregationPortsBetween(network, p);
+      for (const aggregationPort of aggregationPorts)
+        shares.set(network.cable[aggregationPort]!, share / aggregationPorts.length);
     }
   }
   return shares;
 }
 
-/** The sockets whose cables carry what passes a bridge port: where it is a bundle, or faces one, those of the active members. */
-function socketsBetween({ aggregates, far, plug, serves, speaker }: Network, p: number): number[] {
+/** The aggregationPorts whose cables carry what passes a bridge port: where it is a bundle, or faces one, those of the active members. */
+function aggregationPortsBetween({ aggregates, far, plug, serves, transmitPort }: Network, p: number): number[] {
   const socketsAt = (port: number): number[] => {
     const bundle = aggregates.get(port);
-    return bundle ? bundle.active.map((place) => bundle.sockets[place]!) : [speaker[port]!];
+    return bundle ? bundle.active.map((place) => bundle.aggregationPorts[place]!) : [transmitPort[port]!];
   };
-  return socketsAt(p).filter((socket) => plug[socket]! >= 0 && serves[plug[socket]!] === far[p]);
+  return socketsAt(p).filter(
+    (aggregationPort) => plug[aggregationPort]! >= 0 && serves[plug[aggregationPort]!] === far[p],
+  );
 }
 
 /** How many hosts of a VLAN each switch has; a host with several cards counts where its first live one is. */

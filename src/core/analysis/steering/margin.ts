@@ -105,7 +105,7 @@ export function rivalOf(network: Network, tree: SettledTree, p: number): number 
   if (tree.role[p] === CODE.alternate) return tree.rootPort[s]!;
   const listener =
     tree.role[p] === CODE.designated
-      ? tree.designated.findIndex((speaker, q) => speaker === p && q !== p && network.owner[q] !== s)
+      ? tree.designated.findIndex((transmitPort, q) => transmitPort === p && q !== p && network.owner[q] !== s)
       : -1;
   if (listener < 0) return -1;
   // Where the listener's root port is the one that listens here, its own cost does not decide who speaks.

@@ -56,10 +56,10 @@ export function candidatePaths(network: Network, tree: SettledTree, s: number): 
     readonly regional: number;
   }[] = [];
   for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) {
-    const speaker = tree.designated[p]!;
-    if (speaker < 0 || leadsOut(tree, p)) continue;
-    const heard = owner[speaker] !== s;
-    for (const sender of heard ? [speaker] : speaker === p ? listenersOn(tree, p) : []) {
+    const transmitPort = tree.designated[p]!;
+    if (transmitPort < 0 || leadsOut(tree, p)) continue;
+    const heard = owner[transmitPort] !== s;
+    for (const sender of heard ? [transmitPort] : transmitPort === p ? listenersOn(tree, p) : []) {
       const from = owner[sender]!;
       const way = from === s ? null : wayFrom(from);
       if (!way) continue;
@@ -95,6 +95,6 @@ export const leadsOut = (tree: SettledTree, p: number): boolean =>
 /** The ports on a segment that listen to its designated port. */
 function listenersOn(tree: SettledTree, designated: number): number[] {
   const found: number[] = [];
-  tree.designated.forEach((speaker, q) => speaker === designated && q !== designated && found.push(q));
+  tree.designated.forEach((transmitPort, q) => transmitPort === designated && q !== designated && found.push(q));
   return found;
 }

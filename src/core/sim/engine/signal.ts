@@ -1,6 +1,6 @@
 /** What is known of every port beside its trees. */
 
-/** The code of a port in a timeline of signals is made of these: it has signal; its BPDUs arrive; what goes out of its socket arrives; its socket has light. */
+/** The code of a port in a timeline of signals is made of these: it has signal; its BPDUs arrive; what goes out of its aggregationPort arrives; its aggregationPort has light. */
 export const LIVE = 1;
 export const CARRIES = 2;
 export const ARRIVES = 4;

@@ -52,7 +52,7 @@ export class Simulation {
   /** By tree and switch: how long addresses are kept while a topology change is told (802.1D-1998 8.5.3.8); null as usual. */
   private readonly fast: (Micros | null)[][];
   readonly aggregation: Aggregation;
-  private stirred = false;
+  private dirty = false;
   private cause: Cause = SIGNAL;
 
   /** `absent`: members of bundles that are single ports as yet. */
@@ -113,7 +113,7 @@ export class Simulation {
           this.network.design,
           new Set(this.aggregation.movedOwners.map((id) => this.network.switchIndex.get(id)!)),
         );
-      if (this.stirred && queue.next > this.now) this.passMoment();
+      if (this.dirty && queue.next > this.now) this.passMoment();
     }
     this.now = Math.max(this.now, until);
     return true;
@@ -125,7 +125,7 @@ export class Simulation {
   }
 
   private passMoment(): void {
-    this.stirred = false;
+    this.dirty = false;
     this.watch.moment?.(this.now);
   }
 
@@ -164,7 +164,7 @@ export class Simulation {
       only === null ? next.ports.keys() : Array.from(next.ports.keys()).filter((p) => only.has(next.owner[p]!)),
     );
     this.watch.signalled?.(this.now);
-    this.stirred = true;
+    this.dirty = true;
     if (this.queue.next > this.now) this.passMoment();
   }
 
@@ -201,18 +201,18 @@ export class Simulation {
     if (on) this.mute.add(port);
     else this.mute.delete(port);
     this.watch.signalled?.(this.now);
-    this.stirred = true;
+    this.dirty = true;
   }
 
   /** Whether what a port sends reaches the other end. */
   carries(port: number): boolean {
-    const { live, speaker } = this.network;
-    return live[port] === 1 && !this.mute.has(speaker[port]!);
+    const { live, transmitPort } = this.network;
+    return live[port] === 1 && !this.mute.has(transmitPort[port]!);
   }
 
-  /** Whether what goes out of a socket comes out of the cable. */
-  arrives(socket: number): boolean {
-    return this.network.light[socket] === 1 && !this.mute.has(socket);
+  /** Whether what goes out of a aggregationPort comes out of the cable. */
+  arrives(aggregationPort: number): boolean {
+    return this.network.light[aggregationPort] === 1 && !this.mute.has(aggregationPort);
   }
 
   /** The tree that decides where a VLAN's frames pass at a switch; -1 where none does. */
@@ -305,13 +305,13 @@ export class Simulation {
       transmit: (port, bpdu) => this.send(tree, ports[port]!, bpdu, s, NOBODY),
       changed: (port, own) => dirty.add(own * ports.length + port),
       flush: (port, own) => {
-        this.stirred = true;
+        this.dirty = true;
         this.watch.flushed?.(this.now, trees[own]!, ports[port]!);
       },
       fastAgeing: (seconds) => {
         this.watch.ageing?.(s);
         this.fast[tree]![s] = seconds === null ? null : seconds * SECOND;
-        this.stirred = true;
+        this.dirty = true;
       },
     });
     return { entity, trees, switch: s, ports, wakes: Infinity, dirty };
@@ -347,10 +347,10 @@ export class Simulation {
   private negotiate(member: number, lacpdu: Lacpdu): void {
     const { members, ends } = this.aggregation.bundles;
     const { far, at, end } = members[member]!;
-    const socket = this.network.portIndexOf(at.switch, at.port);
+    const aggregationPort = this.network.portIndexOf(at.switch, at.port);
     this.watch.negotiated?.(this.now, member, lacpdu);
-    if (far < 0 || (ends[end]!.owner.kind === 'switch' && this.mute.has(socket))) return;
-    this.queue.push(this.now + delayOf(this.network, this.network.cable[socket]!), {
+    if (far < 0 || (ends[end]!.owner.kind === 'switch' && this.mute.has(aggregationPort))) return;
+    this.queue.push(this.now + delayOf(this.network, this.network.cable[aggregationPort]!), {
       kind: 'lacpdu',
       member: far,
       lacpdu,
@@ -442,7 +442,7 @@ export class Simulation {
     this.states[tree]![port] = to;
     this.roles[tree]![port] = role;
     this.lastChange = this.now;
-    this.stirred = true;
+    this.dirty = true;
     this.watch.changed?.({ t: this.now, tree, port, from, to, role, cause: this.cause });
   }
 }

@@ -74,8 +74,11 @@ export function wireLacpdu({ actor, partner }: Lacpdu): WireLacpdu {
 }
 
 /** A link by its ends; a port that leads to a host, or nowhere, by itself. */
-function interfaceName({ design, owner, switches, ports, cable: inSocket, speaker }: Network, port: number): string {
-  const cable = design.links[inSocket[speaker[port]!] ?? -1];
+function interfaceName(
+  { design, owner, switches, ports, cable: inSocket, transmitPort }: Network,
+  port: number,
+): string {
+  const cable = design.links[inSocket[transmitPort[port]!] ?? -1];
   return cable
     ? `${cable.a.switch} ${cable.a.port} = ${cable.b.switch} ${cable.b.port}`
     : `${switches[owner[port]!]!.id} ${ports[port]!.id}`;

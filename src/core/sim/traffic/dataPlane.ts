@@ -1,10 +1,10 @@
-/** Frames between hosts while the trees move: addresses learnt, flooded for, stale, circling; and how long each pair is cut off. */
+/** Frames between hosts while the trees move: addresses learnt, flooded for, stale, forwardingLoops; and how long each pair is cut off. */
 import type { HostId, LinkId } from '../../model/ids';
 import { DEFAULT_TALK } from '../../model/scenario';
 import { SECOND, type Micros } from '../../modes/entity';
 import { BROADCAST, type Flow } from '../../topology/lag/hash';
 import type { Host } from '../../model/document';
-import { circling, type Circling, type Flapping } from './circling';
+import { forwardingLoops, type Circling, type Flapping } from './loops';
 import { entryOf, farOf, reachesHost, socketFor, socketsOf } from './hop';
 import { Reach, type HostPair, type OutageCause } from './reach';
 import type { Simulation } from '../engine/simulation';
@@ -240,9 +240,9 @@ export class DataPlane {
     return (heard === LIVE ? this.lastTalk(this.sim.now) : heard) + (this.sim.fastAgeing(s, lan.vlan) ?? AGEING);
   }
 
-  /** The switches that circling frames come to: those in the loop, and all that hang together with it. */
+  /** The switches that forwardingLoops frames come to: those in the loop, and all that hang together with it. */
   private drowned(lan: Lan, t: Micros): Set<number> {
-    const found = circling(this.sim, lan.vlan);
+    const found = forwardingLoops(this.sim, lan.vlan);
     this.noteStorm(lan, found, t);
     const { design, switchIndex } = this.sim.network;
     const link = found?.endless && design.links.find((each) => each.id === found.links[0]);
@@ -301,8 +301,8 @@ export class DataPlane {
   }
 
   /** The bridge port at the other end of a cable, where frames get there and are let in. */
-  private next(vlan: number, socket: number, visit: (ingress: number) => void): void {
-    const far = farOf(this.sim, socket);
+  private next(vlan: number, aggregationPort: number, visit: (ingress: number) => void): void {
+    const far = farOf(this.sim, aggregationPort);
     if (far >= 0 && this.sim.passes(vlan, far)) visit(far);
   }
 
@@ -318,7 +318,8 @@ export class DataPlane {
     const seen = new Set([from]);
     for (const s of seen)
       for (const out of this.exits(vlan, s, -1))
-        for (const socket of socketsOf(this.sim.network, out)) this.next(vlan, socket, (far) => seen.add(owner[far]!));
+        for (const aggregationPort of socketsOf(this.sim.network, out))
+          this.next(vlan, aggregationPort, (far) => seen.add(owner[far]!));
     return seen;
   }
 

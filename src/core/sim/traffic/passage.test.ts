@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { fernhollow } from '../../demo/demos';
 import type { HostId } from '../../model/ids';
 import { anyDesign, meshDesign, networkOf, solutionOf } from '../../testing/networks';
-import { MOST_COPIES, circling } from './circling';
+import { MOST_COPIES, forwardingLoops } from './loops';
 import { followFlood, followFrame, settledPassage } from './passage';
 
 const way = (from: string, to: string, design = fernhollow()) =>
@@ -87,7 +87,9 @@ describe('a frame to an unknown destination', () => {
 
 describe('a broadcast', () => {
   it('circles nowhere where every switch runs spanning tree', () => {
-    fc.assert(fc.property(meshDesign, (design) => expect(circling(settledPassage(solutionOf(design)), 1)).toBeNull()));
+    fc.assert(
+      fc.property(meshDesign, (design) => expect(forwardingLoops(settledPassage(solutionOf(design)), 1)).toBeNull()),
+    );
   });
   it('circles where, and only where, forwarding links close a loop', () => {
     fc.assert(
@@ -104,16 +106,16 @@ describe('a broadcast', () => {
           if (x === y) loops = true;
           lead[x] = y;
         }
-        expect(circling(passage, 1) !== null).toBe(loops);
+        expect(forwardingLoops(passage, 1) !== null).toBe(loops);
       }),
     );
   });
   it('goes round a simple ring for ever, and multiplies where a switch has a third way', () => {
-    const simple = circling(settledPassage(solutionOf(ring(4))), 1)!;
+    const simple = forwardingLoops(settledPassage(solutionOf(ring(4))), 1)!;
     expect(simple.links).toEqual(['l0', 'l1', 'l2', 'l3']);
     expect(new Set(simple.copies)).toEqual(new Set([2]));
     expect(simple.flapping).toHaveLength(4);
-    const crossed = circling(settledPassage(solutionOf(ring(4, ['s0 3 = s2 3', 's1 3 = s3 3']))), 1)!;
+    const crossed = forwardingLoops(settledPassage(solutionOf(ring(4, ['s0 3 = s2 3', 's1 3 = s3 3']))), 1)!;
     expect(crossed.copies.slice(0, 4)).toEqual([3, 6, 12, 24]);
     expect(crossed.copies.at(-1)).toBe(MOST_COPIES);
   });
@@ -125,6 +127,6 @@ describe('a broadcast', () => {
       's0 3 = s3 1',
       's3 2 = s4 1',
     ]);
-    expect(circling(settledPassage(solutionOf(tailed)), 1)!.links).toEqual(['l0', 'l1', 'l2']);
+    expect(forwardingLoops(settledPassage(solutionOf(tailed)), 1)!.links).toEqual(['l0', 'l1', 'l2']);
   });
 });

@@ -20,7 +20,7 @@ export function settledPassage(solution: Solution): Passage {
       return ports[port] === 1;
     },
     carries: (port) => network.live[port] === 1,
-    arrives: (socket) => network.light[socket] === 1,
+    arrives: (aggregationPort) => network.light[aggregationPort] === 1,
   };
 }
 
@@ -123,10 +123,10 @@ export function followFlood(passage: Passage, from: HostId): Flood {
     for (let out = firstPort[s]!; out < firstPort[s + 1]!; out += 1) {
       if (out === ingress || !passage.passes(host.vlan, out)) continue;
       for (const other of behind.get(out) ?? []) if (reachesHost(passage, other, out, flow)) hosts.add(other.id);
-      const socket = socketFor(network, out, flow);
-      if (socket < 0 || network.plug[socket]! < 0 || !passage.arrives(socket)) continue;
-      links.add(cable[socket]!);
-      const next = farOf(passage, socket);
+      const aggregationPort = socketFor(network, out, flow);
+      if (aggregationPort < 0 || network.plug[aggregationPort]! < 0 || !passage.arrives(aggregationPort)) continue;
+      links.add(cable[aggregationPort]!);
+      const next = farOf(passage, aggregationPort);
       if (next < 0 || !passage.passes(host.vlan, next) || seen.has(owner[next]!)) continue;
       seen.add(owner[next]!);
       open.push(next);

@@ -36,8 +36,8 @@ export function Lanes({ lanes, kind }: { readonly lanes: readonly Lane[]; readon
     };
   }, []);
   const axis = Math.max(100, width - NAMES - 14);
-  const { moments, film } = player;
-  const scale = useMemo(() => scaleOf(kind, moments, film.until), [kind, moments, film]);
+  const { moments, trace } = player;
+  const scale = useMemo(() => scaleOf(kind, moments, trace.until), [kind, moments, trace]);
   const first = Math.max(0, Math.floor(top / ROW) - MORE);
   const drawn = lanes.slice(first, first + Math.ceil(height / ROW) + 2 * MORE);
   return (
@@ -271,26 +271,26 @@ const laneText = (lane: Lane): string =>
 
 /** Times, actions and topology changes above the lanes. */
 function Axis({ scale, axis }: { readonly scale: Scale; readonly axis: number }) {
-  const film = useClock((clock) => clock.player!.film);
+  const trace = useClock((clock) => clock.player!.trace);
   const moments = useClock((clock) => clock.player!.moments);
   const seek = useClock((clock) => clock.seek);
-  const ticks = useMemo(() => ticksOf(scale, moments, film.until, TICK_GAP / axis), [scale, moments, film, axis]);
-  const stage = useClock((clock) => clock.player!.film.stage);
+  const ticks = useMemo(() => ticksOf(scale, moments, trace.until, TICK_GAP / axis), [scale, moments, trace, axis]);
+  const stage = useClock((clock) => clock.player!.trace.stage);
   const flushes = useMemo(() => {
     const marks = new Map<number, { readonly t: Micros; ports: number }>();
-    for (const { t } of film.flushes) {
+    for (const { t } of trace.flushes) {
       const at = Math.round(scale.at(t) * axis);
       const mark = marks.get(at) ?? { t, ports: 0 };
       mark.ports += 1;
       marks.set(at, mark);
     }
     return [...marks];
-  }, [film, scale, axis]);
+  }, [trace, scale, axis]);
   return (
     <div className={styles.axis}>
       <span className={styles.axisName}>actions, times, topology changes</span>
       <svg width={axis} height={34} aria-hidden="true">
-        {film.actions.map((action, i) => {
+        {trace.actions.map((action, i) => {
           const at = scale.at(Math.round(action.at * 1_000_000)) * axis;
           return (
             <path
@@ -330,7 +330,7 @@ const shortTime = (t: Micros): string => `${Number((t / 1_000_000).toFixed(3))} 
 /** The line that stands at the instant shown; pulling it, or the keys, moves it. */
 function Hand({ scale, axis, height }: { readonly scale: Scale; readonly axis: number; readonly height: number }) {
   const t = useClock((clock) => clock.t);
-  const until = useClock((clock) => clock.player!.film.until);
+  const until = useClock((clock) => clock.player!.trace.until);
   const store = useClockStore();
   const pulled = useRef(false);
   const move = (event: PointerEvent<HTMLDivElement>) => {

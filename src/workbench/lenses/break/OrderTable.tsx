@@ -11,7 +11,7 @@ import { NoRun } from './NoRun';
 const PAGE = 200;
 
 export function OrderTable() {
-  const film = useClock((clock) => clock.player?.film ?? null);
+  const trace = useClock((clock) => clock.player?.trace ?? null);
   const t = useClock((clock) => clock.t);
   const shown = useWorkbench((state) => state.shownTrees);
   const [all, setAll] = useState(false);
@@ -22,17 +22,17 @@ export function OrderTable() {
   const list = useRef<HTMLOListElement>(null);
   const lines = useMemo(() => {
     const word = text.trim().toLowerCase();
-    return (film?.order ?? []).filter(
+    return (trace?.order ?? []).filter(
       (line) =>
         (all || shown.length === 0 || line.kind !== 'ports' || line.trees.some((tree) => shown.includes(tree))) &&
         line.text.toLowerCase().includes(word),
     );
-  }, [film, all, shown, text]);
+  }, [trace, all, shown, text]);
   const current = lines.findLastIndex((line) => line.t <= t);
   useEffect(() => {
     list.current?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest' });
   }, [current]);
-  if (!film) return <NoRun />;
+  if (!trace) return <NoRun />;
   return (
     <div className={styles.page}>
       <div className={styles.line}>

@@ -34,12 +34,12 @@ const COLUMNS: GridColDef<OutageRow>[] = [
 ];
 
 export function OutageTable() {
-  const film = useClock((clock) => clock.player?.film ?? null);
+  const trace = useClock((clock) => clock.player?.trace ?? null);
   const store = useClockStore();
   const workbench = useWorkbenchStore();
-  const cost = useMemo(() => film && costOf(film.outages, film.until / SECOND), [film]);
+  const cost = useMemo(() => trace && costOf(trace.outages, trace.until / SECOND), [trace]);
   const rows = useMemo(() => {
-    const names = new Map(film?.stage.hosts.map((host) => [host.id, host.name ?? host.id]));
+    const names = new Map(trace?.stage.hosts.map((host) => [host.id, host.name ?? host.id]));
     return (cost?.pairs ?? []).map((pair): OutageRow => ({
       id: `${pair.from}\n${pair.to}\n${pair.vlan}`,
       pair: `${names.get(pair.from) ?? pair.from} to ${names.get(pair.to) ?? pair.to}`,
@@ -51,7 +51,7 @@ export function OutageTable() {
       by: pair.by,
       cost: pair,
     }));
-  }, [cost, film]);
+  }, [cost, trace]);
   const show = useCallback(
     ({ cost: { from, to, first } }: { readonly cost: PairCost }) => {
       store.getState().follow({ from, to });
@@ -60,7 +60,7 @@ export function OutageTable() {
     },
     [store, workbench],
   );
-  if (!film || !cost) return <NoRun />;
+  if (!trace || !cost) return <NoRun />;
   return (
     <div className={styles.grid}>
       <p className={styles.sum} role="status">
@@ -69,15 +69,15 @@ export function OutageTable() {
         ) : (
           <>
             <strong>
-              {cost.pairs.length} of {film.pairs.length}
+              {cost.pairs.length} of {trace.pairs.length}
             </strong>{' '}
             directed pairs of hosts were cut off: the longest for <strong>{durationText(cost.longest)}</strong>, all
             together <strong>{durationText(cost.total)}</strong>.
           </>
         )}
-        {film.unfollowed > 0 && ` ${film.unfollowed} more pairs are not followed: there are too many.`}
-        {film.storms.length > 0 &&
-          ` Frames circled in ${film.storms.length === 1 ? 'one VLAN' : `${film.storms.length} places`}.`}
+        {trace.unfollowed > 0 && ` ${trace.unfollowed} more pairs are not followed: there are too many.`}
+        {trace.storms.length > 0 &&
+          ` Frames circled in ${trace.storms.length === 1 ? 'one VLAN' : `${trace.storms.length} places`}.`}
       </p>
       {cost.pairs.length > 0 && (
         <div className={styles.split}>

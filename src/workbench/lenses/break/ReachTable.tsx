@@ -4,7 +4,7 @@ import { useMemo, useState } from 'react';
 import { vlanSet } from '../../../core/model/vlanSet';
 import type { HostId } from '../../../core/model/ids';
 import type { Design, Host } from '../../../core/model/document';
-import { MOST_COPIES, circling } from '../../../core/sim/traffic/circling';
+import { MOST_COPIES, forwardingLoops } from '../../../core/sim/traffic/loops';
 import {
   followFlood,
   followFrame,
@@ -294,7 +294,7 @@ function Idle({
 function Loops({ design, vlan }: { readonly design: Design; readonly vlan: number }) {
   const found = useMemo(() => {
     const open = solve({ ...design, switches: design.switches.map((sw) => ({ ...sw, dialect: 'off' as const })) });
-    return circling(settledPassage(open), vlan);
+    return forwardingLoops(settledPassage(open), vlan);
   }, [design, vlan]);
   const carried = design.switches.some((sw) =>
     sw.ports.some((port) =>

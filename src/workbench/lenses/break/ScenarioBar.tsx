@@ -58,21 +58,21 @@ export function ScenarioBar() {
 
 /** Where the run ended. */
 function Outcome() {
-  const film = useClock((clock) => clock.player?.film);
+  const trace = useClock((clock) => clock.player?.trace);
   const done = useClock((clock) => clock.stage.kind === 'done');
-  if (!film || !done) return null;
+  if (!trace || !done) return null;
   const parts = [
-    film.stopped
-      ? `stopped at ${(film.until / 1e6).toFixed(3)} s`
-      : film.ending.kind === 'moves'
-        ? `still moving at the end: at rest from ${film.ending.at.toFixed(3)} s on`
-        : film.ending.kind === 'restless' || film.settledAt === null
-          ? `never comes to rest${film.ending.kind === 'restless' && film.ending.ports.length > 0 ? `: ${counted(film.ending.ports.length, 'end')} or more go on changing` : ''}`
-          : film.settledAt === 0
+    trace.stopped
+      ? `stopped at ${(trace.until / 1e6).toFixed(3)} s`
+      : trace.ending.kind === 'moves'
+        ? `still moving at the end: at rest from ${trace.ending.at.toFixed(3)} s on`
+        : trace.ending.kind === 'restless' || trace.settledAt === null
+          ? `never comes to rest${trace.ending.kind === 'restless' && trace.ending.ports.length > 0 ? `: ${counted(trace.ending.ports.length, 'end')} or more go on changing` : ''}`
+          : trace.settledAt === 0
             ? 'nothing moved'
-            : `settled at ${(film.settledAt / 1e6).toFixed(3)} s`,
-    ...(film.unfollowed > 0 ? [`${film.unfollowed} pairs of hosts not followed`] : []),
-    ...(film.unkept > 0 ? [`${film.unkept} frames not kept`] : []),
+            : `settled at ${(trace.settledAt / 1e6).toFixed(3)} s`,
+    ...(trace.unfollowed > 0 ? [`${trace.unfollowed} pairs of hosts not followed`] : []),
+    ...(trace.unkept > 0 ? [`${trace.unkept} frames not kept`] : []),
   ];
   return <span className={styles.outcome}>{parts.join(', ')}</span>;
 }

@@ -262,13 +262,13 @@ async function measure(
 ): Promise<Outcome> {
   const done = await runner.run(design, { actions, until, talk, fromBoot }, tell);
   if (!done.ok) return failed(name, done.error);
-  const film = done.value;
+  const trace = done.value;
   return {
     name,
     why: null,
-    cost: costOf(film.outages, film.until / SECOND),
-    changes: film.states.times.length,
-    settledAt: film.settledAt === null ? null : film.settledAt / SECOND,
-    storms: film.storms.length,
+    cost: costOf(trace.outages, trace.until / SECOND),
+    changes: trace.states.times.length,
+    settledAt: trace.settledAt === null ? null : trace.settledAt / SECOND,
+    storms: trace.storms.length,
   };
 }

@@ -100,7 +100,7 @@ describe('the clock', () => {
     await act(() => new Promise((done) => setTimeout(done, 500)));
     for (let i = 0; i < 50 && clock.getState().player === before; i += 1) await settle();
     expect(clock.getState().player).not.toBe(before);
-    expect(clock.getState().player!.film.stage.switches[0]!.dialect).toBe('per-vlan-stp');
+    expect(clock.getState().player!.trace.stage.switches[0]!.dialect).toBe('per-vlan-stp');
   });
   it('does not run again where a switch is only moved, or a scenario kept', async () => {
     const store = await renderWith(<ClockTable />);
@@ -127,7 +127,7 @@ describe('the clock', () => {
       clock.getState().stop();
     });
     for (let i = 0; i < 100 && clock.getState().stage.kind === 'running'; i += 1) await settle();
-    expect(clock.getState().stage.kind === 'failed' || clock.getState().player?.film.stopped).toBe(true);
+    expect(clock.getState().stage.kind === 'failed' || clock.getState().player?.trace.stopped).toBe(true);
   });
 });
 
@@ -173,7 +173,7 @@ describe('what a run is asked', () => {
       /of 10 directed pairs of hosts were cut off: the longest for 1\.005 ms/,
     );
     expect(screen.getByRole('img', { name: /^Time cut off in all/ })).toBeTruthy();
-    expect(clock.getState().player!.film.outages.length).toBeGreaterThan(0);
+    expect(clock.getState().player!.trace.outages.length).toBeGreaterThan(0);
   });
   it('the order of events: a sentence seeks and selects', async () => {
     const store = await renderWith(<OrderTable />);

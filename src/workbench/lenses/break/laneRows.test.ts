@@ -1,7 +1,7 @@
 /** Lanes: what fares alike shares one. */
 import { fernhollow } from '../../../core/demo/demos';
 import type { Design } from '../../../core/model/document';
-import { Player, filmOf } from '../../../core/sim/trace/film';
+import { Player, traceOf } from '../../../core/sim/trace/trace';
 import { simulate } from '../../../core/sim/simulate';
 import { benchedScenario } from '../../../core/testing/scenarios';
 import { lanesOf, type LaneFilter } from './laneRows';
@@ -10,7 +10,7 @@ const player = (design: Design, actions: readonly object[]): Player => {
   const scenario = benchedScenario(design, actions, 30);
   const run = simulate(design, scenario);
   if (!run.ok) throw new Error(run.error);
-  return new Player(filmOf(run.value, scenario.actions, 30));
+  return new Player(traceOf(run.value, scenario.actions, 30));
 };
 const demo = player(fernhollow(), [{ at: 1, do: 'link-down', link: 'l13' }]);
 const lanes = (filter: Partial<LaneFilter> = {}) => lanesOf(demo, { trees: null, text: '', show: 'all', ...filter });
@@ -29,7 +29,7 @@ it('has one lane for a port whose trees fare alike, and names them', () => {
 });
 
 it('has lanes of the trees shown alone, and of the words typed', () => {
-  const [vlan] = demo.film.trees;
+  const [vlan] = demo.trace.trees;
   expect(
     lanes({ trees: [vlan!], show: 'ports' })
       .filter((lane) => lane.kind === 'port')
@@ -45,7 +45,7 @@ it('has a lane for every pair where pairs alone are asked for, those that were c
   expect(all.slice(0, cut.length)).toEqual(cut);
   expect(lanes().filter((lane) => lane.kind === 'pair')).toEqual(cut);
   const directed = all.reduce((sum, lane) => sum + (lane.label.includes(' and ') ? 2 : 1), 0);
-  expect(directed).toBe(demo.film.pairs.length);
+  expect(directed).toBe(demo.trace.pairs.length);
 });
 
 it('has one lane for two hosts that lose each other at the same time', () => {

@@ -4,7 +4,7 @@ import type { BridgePortId, SwitchId, TreeId } from '../../../core/model/ids';
 import { treesName } from '../../../core/model/ids';
 import type { Micros } from '../../../core/modes/entity';
 import { SECOND } from '../../../core/modes/entity';
-import type { Player, Stretch } from '../../../core/sim/trace/film';
+import type { Player, Stretch } from '../../../core/sim/trace/trace';
 import type { HostPair, OutageCause } from '../../../core/sim/traffic/reach';
 
 export interface PortLane {
@@ -49,23 +49,23 @@ export interface LaneFilter {
 
 /** Members of bundles that changed, ports switch by switch, then pairs of hosts; trees in which a port does the same share a lane. */
 export function lanesOf(player: Player, filter: LaneFilter): Lane[] {
-  const { film, network } = player;
+  const { trace, network } = player;
   const has = (...words: readonly string[]): boolean =>
     words.some((word) => word.toLowerCase().includes(filter.text.trim().toLowerCase()));
-  const hostName = new Map(film.stage.hosts.map((host) => [host.id, host.name ?? host.id]));
+  const hostName = new Map(trace.stage.hosts.map((host) => [host.id, host.name ?? host.id]));
   const cutsOf = new Map<string, PairLane['cuts'][number][]>();
   const keyOf = ({ from, to, vlan }: HostPair): string => `${from}\n${to}\n${vlan}`;
-  for (const outage of film.outages) {
+  for (const outage of trace.outages) {
     const cuts = cutsOf.get(keyOf(outage)) ?? [];
     cuts.push({
       from: Math.round(outage.start * SECOND),
-      to: outage.end === null ? film.until : Math.round(outage.end * SECOND),
+      to: outage.end === null ? trace.until : Math.round(outage.end * SECOND),
       cause: outage.cause,
     });
     cutsOf.set(keyOf(outage), cuts);
   }
   // Those that were cut off first; among pairs alone the others follow.
-  const pairs = [...film.pairs]
+  const pairs = [...trace.pairs]
     .filter((pair) => filter.show === 'pairs' || cutsOf.has(keyOf(pair)))
     .sort((a, b) => Number(cutsOf.has(keyOf(b))) - Number(cutsOf.has(keyOf(a))));
   const pairLanes = pairs.flatMap((pair): PairLane[] => {
@@ -87,7 +87,7 @@ export function lanesOf(player: Player, filter: LaneFilter): Lane[] {
     { readonly port: number; readonly trees: number[]; readonly stretches: readonly Stretch[] }
   >();
   for (const { tree, port, stretches } of player.lanes()) {
-    if (filter.trees && !filter.trees.includes(film.trees[tree]!)) continue;
+    if (filter.trees && !filter.trees.includes(trace.trees[tree]!)) continue;
     const sw = network.switches[network.owner[port]!]!;
     if (!has(`${sw.name ?? sw.id} ${network.ports[port]!.id}`, sw.id)) continue;
     const key = `${port} ${stretches.map(({ from, state, role }) => `${from}${state}${role}`).join()}`;
@@ -97,13 +97,13 @@ export function lanesOf(player: Player, filter: LaneFilter): Lane[] {
   }
   const portLanes = [...ports].map(([key, { port, trees, stretches }]): PortLane & { readonly at: number } => {
     const sw = network.switches[network.owner[port]!]!;
-    const ids = trees.map((tree) => film.trees[tree]!);
+    const ids = trees.map((tree) => trace.trees[tree]!);
     return {
       kind: 'port',
       id: key,
       at: port,
       label: `${sw.name ?? sw.id} ${network.ports[port]!.id}`,
-      trees: ids.length === film.trees.length ? '' : treesName(ids).replace(/^VLANs? /, ''),
+      trees: ids.length === trace.trees.length ? '' : treesName(ids).replace(/^VLANs? /, ''),
       switch: sw.id,
       port: network.ports[port]!.id,
       treeIds: ids,
@@ -122,12 +122,12 @@ export function lanesOf(player: Player, filter: LaneFilter): Lane[] {
 
 /** A lane for each member of a bundle that came to stand otherwise. */
 function memberLanes(
-  { film, network: { bundles } }: Player,
+  { trace, network: { bundles } }: Player,
   has: (...words: readonly string[]) => boolean,
 ): MemberLane[] {
   return bundles.members.flatMap((member): MemberLane[] => {
     const { ownerName, name, owner } = bundles.ends[member.end]!;
-    const marks = film.members.filter((mark) => mark.member === member.index);
+    const marks = trace.members.filter((mark) => mark.member === member.index);
     const turns = marks.filter((mark, i) => mark.state !== marks[i - 1]?.state);
     if (turns.length < 2 || !has(`${ownerName} ${name} ${member.id}`)) return [];
     const label = owner.kind === 'host' ? `${ownerName} card ${member.id}` : `${ownerName} ${name}`;
@@ -139,7 +139,7 @@ function memberLanes(
         trees: owner.kind === 'host' ? '' : `port ${member.id}`,
         switch: member.at.switch,
         port: member.at.port,
-        stays: turns.map(({ t, state }, i) => ({ from: i === 0 ? 0 : t, to: turns[i + 1]?.t ?? film.until, state })),
+        stays: turns.map(({ t, state }, i) => ({ from: i === 0 ? 0 : t, to: turns[i + 1]?.t ?? trace.until, state })),
       },
     ];
   });

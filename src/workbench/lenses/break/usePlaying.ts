@@ -26,7 +26,7 @@ export function usePlaying(): void {
           if (next === null) return play(null);
           seek(next);
         }
-      } else if (t >= player.film.until) return play(null);
+      } else if (t >= player.trace.until) return play(null);
       else seek(t + gone * playing * SECOND);
       frame = requestAnimationFrame(turn);
     });

@@ -3,7 +3,7 @@
 import { useMemo } from 'react';
 import type { SwitchId } from '../../../core/model/ids';
 import type { Design, Switch } from '../../../core/model/document';
-import type { Equalling } from '../../../core/analysis/regions/equalling';
+import type { RegionMatch } from '../../../core/analysis/regions/matching';
 import { compareRegions, instanceText, regionMapOf, slipText, vlansName } from '../../../core/analysis/regions/regions';
 import { sameRegion } from '../../../core/topology/region';
 import { useWorkbench } from '../../state/context';
@@ -107,7 +107,7 @@ function Compared({ pair, among, choose, a, b }: Props & { readonly a: Switch; r
 /** What an equalling brings: `regions 2 to 1; links across a boundary 4 to 2; 3 ends move; …`. */
 export const equallingOffer =
   (design: Design) =>
-  ({ switch: one, like, commands, regions, boundaries, moved, idle, peak }: Equalling): Offer => {
+  ({ switch: one, like, commands, regions, boundaries, moved, idle, peak }: RegionMatch): Offer => {
     const nameOf = (id: SwitchId): string => design.switches.find((sw) => sw.id === id)?.name ?? id;
     return {
       commands,

@@ -3,7 +3,7 @@ import { fernhollow, valleyStation } from '../../../core/demo/demos';
 import type { Command } from '../../../core/edit/commands';
 import type { SwitchId } from '../../../core/model/ids';
 import type { Design } from '../../../core/model/document';
-import type * as EqualModule from '../../../core/analysis/regions/equalling';
+import type * as EqualModule from '../../../core/analysis/regions/matching';
 import type * as Grouping from '../../../core/analysis/regions/grouping';
 import type * as MovingModule from '../../../core/analysis/regions/movingPlan';
 import type { MovingKind } from '../../../core/analysis/regions/movingPlan';
@@ -23,7 +23,7 @@ import { readRegionName, readRevision } from './RegionSection';
 /** The worker's answers, in this thread. */
 jest.mock('../../state/steering', () => {
   const { groupingGain } = jest.requireActual<typeof Grouping>('../../../core/analysis/regions/grouping');
-  const { equallings } = jest.requireActual<typeof EqualModule>('../../../core/analysis/regions/equalling');
+  const { regionMatches } = jest.requireActual<typeof EqualModule>('../../../core/analysis/regions/matching');
   const { movingGoals, planMoving } = jest.requireActual<typeof MovingModule>(
     '../../../core/analysis/regions/movingPlan',
   );
@@ -35,7 +35,7 @@ jest.mock('../../state/steering', () => {
     startGrouping: jest.fn(),
     askGain: (design: Design, commands: readonly Command[]) =>
       told(() => ({ ok: true, value: groupingGain(design, commands) })),
-    askEqual: (design: Design, a: SwitchId, b: SwitchId) => told(() => equallings(solved(design), a, b)),
+    askEqual: (design: Design, a: SwitchId, b: SwitchId) => told(() => regionMatches(solved(design), a, b)),
     askGoals: (design: Design) => told(() => movingGoals(solved(design))),
     askPlan: (design: Design, commands: readonly Command[], kind: MovingKind) =>
       told(() => planMoving(solved(design), commands, kind)),

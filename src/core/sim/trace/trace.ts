@@ -18,7 +18,7 @@ import { ARRIVES, CARRIES, LIGHT, LIVE } from '../engine/signal';
 import { Timeline, type TimelineData } from './timeline';
 
 /** Times in microseconds since the start. */
-export interface Film {
+export interface Trace {
   /** The design that ran: with everything that the scenario brought along. */
   readonly stage: Design;
   readonly trees: readonly TreeId[];
@@ -47,7 +47,7 @@ export interface Film {
   readonly unkept: number;
 }
 
-export function filmOf(run: Run, actions: readonly Action[], until: number): Film {
+export function traceOf(run: Run, actions: readonly Action[], until: number): Trace {
   return {
     stage: run.stage,
     trees: run.trees,
@@ -83,7 +83,7 @@ function turns(marks: readonly MemberMark[]): Micros[] {
   });
 }
 
-/** The network of a film at one instant. */
+/** The network of a trace at one instant. */
 export interface Instant extends Passage {
   readonly t: Micros;
   state(tree: number, port: number): RunState;
@@ -91,11 +91,11 @@ export interface Instant extends Passage {
   /** Whether a port is in a tree then. */
   inTree(tree: number, port: number): boolean;
   live(port: number): boolean;
-  /** Whether a socket has signal. */
-  light(socket: number): boolean;
+  /** Whether a aggregationPort has signal. */
+  light(aggregationPort: number): boolean;
   /** State and role of tree x ports + port, as coded in recordings. */
   readonly codes: Uint8Array;
-  /** In the order of the film's pairs. */
+  /** In the order of the trace's pairs. */
   readonly causes: readonly (OutageCause | null)[];
 }
 
@@ -119,28 +119,28 @@ export class Player {
   private readonly networks = new Map<string, Spoken & { readonly network: Network }>();
   private readonly turns: readonly Action[];
 
-  constructor(readonly film: Film) {
-    this.states = Timeline.from(film.states);
-    this.signal = Timeline.from(film.signal);
-    this.uses = Timeline.from(film.uses);
-    this.turns = turnsIn(film.actions);
+  constructor(readonly trace: Trace) {
+    this.states = Timeline.from(trace.states);
+    this.signal = Timeline.from(trace.signal);
+    this.uses = Timeline.from(trace.uses);
+    this.turns = turnsIn(trace.actions);
     this.network = this.networkAt(0).network;
-    this.reach = new Reach(film.pairs, film.reach);
+    this.reach = new Reach(trace.pairs, trace.reach);
     this.moments = Float64Array.from(
       new Set([
-        ...film.states.times,
-        ...film.signal.times,
-        ...film.reach.times,
-        ...film.uses.times,
-        ...turns(film.members),
-        ...film.actions.map((action) => Math.round(action.at * SECOND)),
+        ...trace.states.times,
+        ...trace.signal.times,
+        ...trace.reach.times,
+        ...trace.uses.times,
+        ...turns(trace.members),
+        ...trace.actions.map((action) => Math.round(action.at * SECOND)),
       ]),
     ).sort();
   }
 
   /** How a bundle's member stands at an instant; null where nothing is known. */
   memberAt(member: number, t: Micros): MemberMark | null {
-    return this.film.members.findLast((mark) => mark.member === member && mark.t <= t) ?? null;
+    return this.trace.members.findLast((mark) => mark.member === member && mark.t <= t) ?? null;
   }
 
   /** The network with the members in use at an instant, and what its switches speak. */
@@ -150,9 +150,9 @@ export class Player {
     const key = `${turned.length} ${picture.join('')}`;
     const known = this.networks.get(key);
     if (known) return known;
-    const design = turned.reduce(afterAction, this.film.stage);
+    const design = turned.reduce(afterAction, this.trace.stage);
     const network = compileNetwork(design, picture.length === 0 ? null : Array.from(picture, (code) => USES[code]!));
-    const found = { network, ...spokenIn(network, this.film.trees) };
+    const found = { network, ...spokenIn(network, this.trace.trees) };
     this.networks.set(key, found);
     return found;
   }
@@ -173,9 +173,9 @@ export class Player {
       inTree: (tree, port) => places[tree]![port]! >= 0,
       role: (tree, port) => roleOf(states[tree * ports + port]!),
       live: (port) => (signal[port]! & LIVE) !== 0,
-      light: (socket) => (signal[socket]! & LIGHT) !== 0,
+      light: (aggregationPort) => (signal[aggregationPort]! & LIGHT) !== 0,
       carries: (port) => (signal[port]! & CARRIES) !== 0,
-      arrives: (socket) => (signal[socket]! & ARRIVES) !== 0,
+      arrives: (aggregationPort) => (signal[aggregationPort]! & ARRIVES) !== 0,
       passes: (vid, port) => {
         const s = network.owner[port]!;
         if (!(signal[port]! & LIVE) || !network.carried[port]!.has(vid)) return false;
@@ -200,7 +200,7 @@ export class Player {
   /** Every port of every tree that changed, with its stretches of time. */
   lanes(): { readonly tree: number; readonly port: number; readonly stretches: readonly Stretch[] }[] {
     const {
-      film: {
+      trace: {
         states: { times, places, codes, start },
         until,
       },

@@ -1,4 +1,4 @@
-/** Runs as films: any instant, the order of events in sentences, what it cost, frames field by field. */
+/** Runs as traces: any instant, the order of events in sentences, what it cost, frames field by field. */
 import type { Run } from '../run';
 import fc from 'fast-check';
 import { fernhollow } from '../../demo/demos';
@@ -10,7 +10,7 @@ import { meshDesign, networkOf } from '../../testing/networks';
 import { compileNetwork } from '../../topology/network';
 import { bridgeKeys } from '../engine/bridgeKeys';
 import { costOf } from '../report/cost';
-import { Player, filmOf } from './film';
+import { Player, traceOf } from './trace';
 import { frameRows } from '../report/frameRows';
 import { followFrame } from '../traffic/passage';
 import { nearestLink, readScenario } from '../scenario/scenario';
@@ -25,7 +25,7 @@ function played(
   if (!scenario.ok) throw new Error(JSON.stringify(scenario.error));
   const run = simulate(design, scenario.value);
   if (!run.ok) throw new Error(run.error);
-  return { run: run.value, player: new Player(structuredClone(filmOf(run.value, scenario.value.actions, until))) };
+  return { run: run.value, player: new Player(structuredClone(traceOf(run.value, scenario.value.actions, until))) };
 }
 const speaking = (dialect: Dialect): Design => ({
   ...fernhollow(),
@@ -70,10 +70,10 @@ describe('a player', () => {
     const scenario = readScenario({ actions: [...CUT, { at: 40, do: 'link-up', link: 'l13' }], until: 60 }, design);
     const run = scenario.ok ? simulate(design, scenario.value, { progress: (share) => share < 0.5 }) : scenario;
     if (!run.ok || !scenario.ok) throw new Error('not run');
-    const { film } = new Player(filmOf(run.value, scenario.value.actions, 60));
-    expect(film.stopped).toBe(true);
-    expect(film.until).toBeGreaterThanOrEqual(30 * SECOND);
-    expect(film.until).toBeLessThan(32 * SECOND);
+    const { trace } = new Player(traceOf(run.value, scenario.value.actions, 60));
+    expect(trace.stopped).toBe(true);
+    expect(trace.until).toBeGreaterThanOrEqual(30 * SECOND);
+    expect(trace.until).toBeLessThan(32 * SECOND);
   });
   it('goes from change to change, forth and back', () => {
     const { player } = played(speaking('rstp'), CUT);
@@ -110,7 +110,7 @@ describe('a player', () => {
 describe('the order of events', () => {
   it('tells who lost what, who took over, and when nothing moves any more', () => {
     const { player } = played(speaking('rstp'), CUT);
-    const told = player.film.order.map(({ t, text }) => `${t} ${text}`);
+    const told = player.trace.order.map(({ t, text }) => `${t} ${text}`);
     expect(told[0]).toBe('1000000 The link ridge-a port 7 to lodge port 1 is cut.');
     expect(told).toContain(
       '1000000 ridge-a: port 6, alternate until now, is root port and forwards at once; loses its root port 7.',
@@ -123,21 +123,21 @@ describe('the order of events', () => {
       ),
     ).toBe(true);
     expect(told.at(-1)).toMatch(/Nothing moves any more\.$/);
-    const { order } = player.film;
+    const { order } = player.trace;
     expect(order.every(({ t }, i) => i === 0 || t >= order[i - 1]!.t)).toBe(true);
   });
   it('says once what trees do alike, and names trees that do otherwise', () => {
     const { player } = played(fernhollow(), CUT);
-    expect(player.film.order.filter(({ text }) => text.startsWith('dome-north'))[0]!.text).toMatch(
+    expect(player.trace.order.filter(({ text }) => text.startsWith('dome-north'))[0]!.text).toMatch(
       /^dome-north: port 2, alternate until now, is root port/,
     );
     const one = played(fernhollow(), [
       { at: 1, do: 'port-cost', switch: 'dome-north', port: '1', cost: 90_000, tree: 'vlan:15' },
     ]);
-    expect(one.player.film.order[1]!.text).toMatch(/^dome-north in VLAN 15: /);
+    expect(one.player.trace.order[1]!.text).toMatch(/^dome-north in VLAN 15: /);
   });
   it('tells of a listening port in classic words, and of frames that circle', () => {
-    expect(played(speaking('stp'), CUT).player.film.order.map((line) => line.text)).toContain(
+    expect(played(speaking('stp'), CUT).player.trace.order.map((line) => line.text)).toContain(
       'ridge-a: port 6 learns (a timer ran out).',
     );
     const loop = networkOf(
@@ -147,7 +147,7 @@ describe('the order of events', () => {
       { hosts: [{ id: 'x', mac: '02:00:00:00:01:01', attach: [{ switch: 'a', port: '9' }] }] },
     );
     expect(
-      played(loop, [{ at: 3, do: 'link-down', link: 'l1' }], 5).player.film.order.map((line) => line.kind),
+      played(loop, [{ at: 3, do: 'link-down', link: 'l1' }], 5).player.trace.order.map((line) => line.kind),
     ).toEqual(['storm', 'action', 'storm']);
   });
 });

@@ -27,7 +27,7 @@ const HOPS = 24;
 const MOST_SENDERS = 64;
 
 /** What becomes of one broadcast in a VLAN where forwarding ports close a loop; null where none do. */
-export function circling(passage: Passage, vid: number): Circling | null {
+export function forwardingLoops(passage: Passage, vid: number): Circling | null {
   const { design, aggregates } = passage.network;
   const senders =
     aggregates.size === 0
@@ -56,9 +56,9 @@ function waysOf(passage: Passage, vid: number, flow: Flow): Way[] {
   const { ports, cable } = network;
   return ports.flatMap((_, out): Way[] => {
     if (network.serves[out] !== out || !passage.passes(vid, out)) return [];
-    const socket = socketFor(network, out, flow);
-    const ingress = farOf(passage, socket);
-    return ingress >= 0 && passage.passes(vid, ingress) ? [{ out, ingress, link: cable[socket]! }] : [];
+    const aggregationPort = socketFor(network, out, flow);
+    const ingress = farOf(passage, aggregationPort);
+    return ingress >= 0 && passage.passes(vid, ingress) ? [{ out, ingress, link: cable[aggregationPort]! }] : [];
   });
 }
 

@@ -12,7 +12,7 @@ import { regionsIn } from './regions';
 
 type Change = readonly [before: number, after: number];
 
-export interface Equalling {
+export interface RegionMatch {
   /** The one whose settings change. */
   readonly switch: SwitchId;
   readonly like: SwitchId;
@@ -28,14 +28,14 @@ export interface Equalling {
 }
 
 /** Either of two switches with the other's settings; where the other has none there is nothing to give. */
-export function equallings(before: Solution, a: SwitchId, b: SwitchId): Result<Equalling[], string> {
+export function regionMatches(before: Solution, a: SwitchId, b: SwitchId): Result<RegionMatch[], string> {
   const { design } = before.network;
   const found = (
     [
       [a, b],
       [b, a],
     ] as const
-  ).flatMap(([one, other]): Equalling[] => {
+  ).flatMap(([one, other]): RegionMatch[] => {
     const region = design.switches.find((sw) => sw.id === other)?.region;
     if (region === undefined) return [];
     const commands: Command[] = [{ do: 'set-switch', switch: one, region }];
