@@ -13,7 +13,8 @@ import { BarredSquare } from './glyphs/barredSquare';
 import type { EndState } from './glyphs/glyph';
 import { glyphFor } from './glyphs/glyphs';
 import { STRAND_GAP, type Line, type Point } from './geometry';
-import { answeredOn, linkStrandsKey, outlinedOn, readLinkStrands, type LinkStrand } from './linkStrands';
+import { useSame } from '../state/useSame';
+import { answeredOn, drawnLink, outlinedOn, type LinkStrand } from './linkStrands';
 import { useFrayDrag } from './frayDrag';
 import { atEnd, polyline, runOf, type Run, type RunEnd } from './run';
 import { strandStyle } from '../ui/strandStyle';
@@ -28,22 +29,21 @@ interface Props {
 }
 
 export const LinkView = memo(function LinkView({ link, line, speed, labelAt }: Props) {
-  const settled = useWorkbench((state) => linkStrandsKey(state, link));
+  const settled = useWorkbench(useSame((state) => drawnLink(state, link)));
   const shownTrees = useWorkbench((state) => state.shownTrees);
-  const played = useInstant(({ picture, instant }) =>
-    linkStrandsKey({ solution: picture, shownTrees, moved: null }, link, instant.state),
+  const played = useInstant(
+    useSame(({ picture, instant }) => drawnLink({ solution: picture, shownTrees, moved: null }, link, instant.state)),
   );
-  const key = played ?? settled;
+  const { dead, strands } = played ?? settled;
   const cabling = useWorkbench((state) => state.lens === 'Cable');
   const selected = useWorkbench((state) => isSelected(state.selection, { kind: 'link', link: link.id }));
-  const outlined = useWorkbench((state) => outlinedOn(state, link)).split(' ');
+  const outlined = useWorkbench(useSame((state) => outlinedOn(state, link)));
   const breaking = useWorkbench((state) => state.lens === 'Break');
   const followed = useClock(
     ({ way }) => breaking && way?.arrives === true && way.hops.some((hop) => hop.link === link.id),
   );
-  const answered = useWorkbench((state) => answeredOn(state, link)).split(' ');
+  const answered = useWorkbench(useSame((state) => answeredOn(state, link)));
   const store = useWorkbenchStore();
-  const { dead, strands } = readLinkStrands(key);
   const middle = runOf(line, 0);
   const choose = (event: MouseEvent) => store.getState().pick({ kind: 'link', link: link.id }, means(event));
   const name = `${link.a.switch} port ${link.a.port} to ${link.b.switch} port ${link.b.port}`;
@@ -102,7 +102,7 @@ export const LinkView = memo(function LinkView({ link, line, speed, labelAt }: P
       {!cabling && dead && (
         <MapLabel at={middle.along(labelAt)} text={deadText(link)} colour="var(--ink-soft)" size={11} />
       )}
-      {answered.length === 2 &&
+      {answered &&
         [middle.from, middle.to].map((end, i) => (
           <MapLabel
             key={i}

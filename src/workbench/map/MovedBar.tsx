@@ -39,9 +39,7 @@ export function MovedBar() {
         <TextButton onClick={() => act(...advice.remedy!.commands)}>{shortened(advice.remedy.label, 120)}</TextButton>
       )}
       {moved && moved.ends.length > 0 && <TextButton onClick={() => openDrawer('moved')}>show</TextButton>}
-      {canUndo && moved?.by === 'change' && !moved.label.startsWith('took back') && (
-        <TextButton onClick={undo}>take back</TextButton>
-      )}
+      {canUndo && moved?.by === 'edit' && <TextButton onClick={undo}>take back</TextButton>}
       {(moved ?? advice) && (
         <TextButton onClick={forget} aria-label="dismiss this message">
           dismiss

@@ -1,9 +1,9 @@
-/** What to draw on one link, as a short text that changes only when the picture does, and back. */
+/** What to draw on one link. */
 import { treeLabel } from '../../core/model/ids';
 import type { Link } from '../../core/model/document';
 import type { RunState } from '../../core/modes/entity';
 import { bridgePortOf } from '../../core/topology/network';
-import { ROLES, treeOf, type Role } from '../../core/tree/settled';
+import { CODE, roleOf, treeOf, type Role } from '../../core/tree/settled';
 import type { Workbench } from '../state/store';
 import { ROLE_LETTERS } from '../ui/words/roles';
 
@@ -28,99 +28,60 @@ export interface LinkStrand {
   readonly states: readonly [RunState, RunState] | null;
 }
 
-/**
- * `dead` or `live`, then `treeIndex,label,roleA,roleB,wasA,wasB,disputedA,disputedB` for each shown tree that this link has a
- * part in, with the states of an instant where `stateAt` gives them.
- */
-export function linkStrandsKey(
+/** What to draw on a link; `stateAt` gives the states of an instant. */
+export function drawnLink(
   { solution, shownTrees, moved }: Pick<Workbench, 'solution' | 'shownTrees' | 'moved'>,
   link: Link,
   stateAt?: (tree: number, port: number) => RunState,
-): string {
-  if (!solution) return link.up ? 'live' : 'dead';
+): DrawnLink {
+  if (!solution) return { dead: !link.up, strands: [] };
   const { network } = solution;
-  const aggregationPorts = [
-    network.portIndexOf(link.a.switch, link.a.port),
-    network.portIndexOf(link.b.switch, link.b.port),
-  ] as const;
-  if (aggregationPorts[0] < 0 || aggregationPorts[1] < 0) return 'dead';
+  const [one, other] = [link.a, link.b].map((end) => network.portIndexOf(end.switch, end.port)) as [number, number];
+  if (one < 0 || other < 0) return { dead: true, strands: [] };
   // A bundle's members show what the bundle is; one that it keeps out shows nothing.
-  const [a, b] = [bridgePortOf(network, aggregationPorts[0]), bridgePortOf(network, aggregationPorts[1])];
-  const parts: string[] = [network.light[aggregationPorts[0]] ? 'live' : 'dead'];
-  for (const id of shownTrees) {
+  const [a, b] = [bridgePortOf(network, one), bridgePortOf(network, other)];
+  const strands = shownTrees.flatMap((id): LinkStrand[] => {
     const tree = treeOf(solution, id);
-    if (!tree || (tree.role[a] === 0 && tree.role[b] === 0)) continue;
+    if (!tree || (tree.role[a] === CODE.absent && tree.role[b] === CODE.absent)) return [];
     const before = moved?.before.get(id);
-    const was = (p: number): number => {
-      const role = before?.get(p);
-      return role === undefined ? -1 : role === null ? 0 : ROLES.indexOf(role);
-    };
-    const t = solution.trees.indexOf(tree);
-    parts.push(
-      [
-        t,
-        treeLabel(id),
-        tree.role[a],
-        tree.role[b],
-        was(a),
-        was(b),
-        tree.disputed[a],
-        tree.disputed[b],
-        ...(stateAt ? [stateAt(t, a), stateAt(t, b)] : []),
-      ].join(','),
-    );
-  }
-  return parts.join(';');
-}
-
-/** Reads a key back. */
-export function readLinkStrands(key: string): DrawnLink {
-  const [life, ...parts] = key.split(';');
-  const strands = parts.map((part): LinkStrand => {
-    const [treeIndex, label = '', a, b, wasA, wasB, disputedA, disputedB, stateA, stateB] = part.split(',');
-    return {
-      treeIndex: Number(treeIndex),
-      label,
-      roles: [roleAt(a), roleAt(b)],
-      moved: wasA === '-1' && wasB === '-1' ? null : [roleAt(wasA), roleAt(wasB)],
-      disputed: [disputedA === '1', disputedB === '1'],
-      states: stateA && stateB ? [stateA as RunState, stateB as RunState] : null,
-    };
+    const treeIndex = solution.trees.indexOf(tree);
+    return [
+      {
+        treeIndex,
+        label: treeLabel(id),
+        roles: [roleOf(tree, a), roleOf(tree, b)],
+        moved: before?.has(a) || before?.has(b) ? [before.get(a) ?? null, before.get(b) ?? null] : null,
+        disputed: [tree.disputed[a] === 1, tree.disputed[b] === 1],
+        states: stateAt ? [stateAt(treeIndex, a), stateAt(treeIndex, b)] : null,
+      },
+    ];
   });
-  return { dead: life === 'dead', strands };
+  return { dead: network.light[one] !== 1, strands };
 }
 
-function roleAt(code: string | undefined): Role | null {
-  const role = ROLES[Number(code)];
-  return role === undefined || role === 'absent' ? null : role;
-}
+/** A link or one of its ends. */
+export type LinkPart = 'link' | 'a' | 'b';
 
-/** What stands out on a link, `link`, `a`, `b`, several of them or nothing: what is wished for in the Steer lens, or answers of a worksheet that are not right. */
-export function outlinedOn({ lens, wishes: { list }, worksheet }: Workbench, link: Link): string {
+/** What stands out on a link: what is wished for in the Steer lens, or answers of a worksheet that are not right. */
+export function outlinedOn({ lens, wishes: { list }, worksheet }: Workbench, link: Link): LinkPart[] {
   if (worksheet?.marked) {
     const wrong = worksheet.marked.marks.filter((mark) => !mark.right && mark.given !== null && mark.port !== null);
-    return (['a', 'b'] as const)
-      .filter((side) => wrong.some((mark) => mark.switch === link[side].switch && mark.port === link[side].port))
-      .join(' ');
+    return (['a', 'b'] as const).filter((side) =>
+      wrong.some((mark) => mark.switch === link[side].switch && mark.port === link[side].port),
+    );
   }
-  if (lens !== 'Steer' || list.length === 0) return '';
+  if (lens !== 'Steer') return [];
   const blocksAt = (end: Link['a']): boolean =>
     list.some((wish) => wish.wants === 'block' && wish.switch === end.switch && wish.port === end.port);
-  const parts = [
-    list.some((wish) => wish.wants === 'carry' && wish.link === link.id) && 'link',
-    blocksAt(link.a) && 'a',
-    blocksAt(link.b) && 'b',
-  ];
-  return parts.filter(Boolean).join(' ');
+  const carries = list.some((wish) => wish.wants === 'carry' && wish.link === link.id);
+  return [...(carries ? (['link'] as const) : []), ...(['a', 'b'] as const).filter((side) => blocksAt(link[side]))];
 }
 
-/** The letters that a worksheet says of both ends so far, such as `R ?`; empty without an open worksheet. */
-export function answeredOn({ worksheet, viewing }: Workbench, link: Link): string {
-  if (!worksheet || !viewing?.hidden) return '';
-  return [link.a, link.b]
-    .map((end) => {
-      const role = worksheet.answers.switches[end.switch]?.ports[end.port]?.role;
-      return role ? ROLE_LETTERS[role] : '?';
-    })
-    .join(' ');
+/** The letters that a worksheet says of both ends so far, `?` for none; null without an open worksheet. */
+export function answeredOn({ worksheet, viewing }: Workbench, link: Link): readonly string[] | null {
+  if (!worksheet || !viewing?.hidden) return null;
+  return [link.a, link.b].map((end) => {
+    const role = worksheet.answers.switches[end.switch]?.ports[end.port]?.role;
+    return role ? ROLE_LETTERS[role] : '?';
+  });
 }

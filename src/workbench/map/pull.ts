@@ -1,4 +1,4 @@
-/** A press that becomes a pull once the pointer has moved far enough; Escape ends it without a drop. */
+/** A press that becomes a pull once the pointer has moved far enough; Escape, or a pointer that the system takes away, ends it without a drop. */
 import type { PointerEvent as ReactPointerEvent } from 'react';
 
 /** How far the pointer must move before a press is a pull, in pixels. */
@@ -22,6 +22,7 @@ export function pull(press: ReactPointerEvent, { move, drop, end }: Pull): void 
   const finish = () => {
     window.removeEventListener('pointermove', onMove);
     window.removeEventListener('pointerup', onUp);
+    window.removeEventListener('pointercancel', finish);
     window.removeEventListener('keydown', onKey, true);
     end();
   };
@@ -36,5 +37,6 @@ export function pull(press: ReactPointerEvent, { move, drop, end }: Pull): void 
   };
   window.addEventListener('pointermove', onMove);
   window.addEventListener('pointerup', onUp);
+  window.addEventListener('pointercancel', finish);
   window.addEventListener('keydown', onKey, true);
 }

@@ -6,7 +6,8 @@ import type { Role } from '../../core/tree/settled';
 /** What the last change moved, or what parts two revisions that are compared. */
 export interface Moved {
   readonly label: string;
-  readonly by: 'change' | 'comparison';
+  /** What moved them: an edit, going back a step, or nothing: two states that are compared. */
+  readonly by: 'edit' | 'undo' | 'comparison';
   readonly ends: readonly MovedEnd[];
   /** VLANs that go with other trees now, and so another way. */
   readonly vlans: readonly MovedVlan[];
@@ -18,7 +19,7 @@ export interface Moved {
 export function movedOf(
   label: string,
   ends: readonly MovedEnd[],
-  by: Moved['by'] = 'change',
+  by: Moved['by'] = 'edit',
   vlans: readonly MovedVlan[] = [],
 ): Moved {
   const byTree = new Map<TreeId, Map<number, Role | null>>();

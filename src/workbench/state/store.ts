@@ -16,7 +16,7 @@ import type { SolverAnswer } from '../../workers/solver';
 import { api } from './api';
 import { NO_FINDINGS, watchFindings, type FindingsWatch } from './findings';
 import { forgetWrites, holdPage, keepWrites, orphanedWrites } from './kept';
-import { movedOf } from './moved';
+import { movedOf, type Moved } from './moved';
 import { rebase } from './rebase';
 import { createSaver, freshName, type Overtaken, type Saver, type SaverRoom } from './saver';
 import { inOrder, merged, stillShown } from './shownTrees';
@@ -81,7 +81,11 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       else set(next);
     };
 
-    async function showTrees(answer: Promise<SolverAnswer>, label: string | null): Promise<void> {
+    async function showTrees(
+      answer: Promise<SolverAnswer>,
+      label: string | null,
+      by: Moved['by'] = 'edit',
+    ): Promise<void> {
       const ticket = (told += 1);
       const { design } = now();
       const network = compileNetwork(design); // while the worker solves
@@ -97,9 +101,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       const solution: Solution = { network, trees: arrived };
       const before = present?.solution ?? get().solution;
       const moved =
-        label !== null && before
-          ? movedOf(label, movedEnds(before, solution), 'change', movedVlans(before, solution))
-          : null;
+        label !== null && before ? movedOf(label, movedEnds(before, solution), by, movedVlans(before, solution)) : null;
       const ids = solution.trees.map((tree) => tree.id);
       showPending({ solution, problem: null, moved, shownTrees: stillShown(get().shownTrees, design, ids) });
     }
@@ -110,6 +112,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       patches: readonly Patch[],
       label: string,
       steps: Pick<WorkbenchState, 'undoSteps' | 'redoSteps'> & Partial<Pending>,
+      by: Moved['by'] = 'edit',
     ): void {
       pending = {
         design,
@@ -119,7 +122,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
         damage: now().damage,
         ...steps,
       };
-      void showTrees(solver.change(patches, design), label);
+      void showTrees(solver.change(patches, design), label, by);
     }
 
     /** Takes in what others did to the design, with what this page has not sent on top. */
@@ -245,10 +248,8 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
         const { undoSteps, redoSteps, revision, design } = now();
         const step = undoSteps.at(-1);
         if (!step || present || now().damage) return;
-        take(applyChange(design, step.inverse), step.inverse, `took back: ${step.label}`, {
-          undoSteps: undoSteps.slice(0, -1),
-          redoSteps: [...redoSteps, step],
-        });
+        const steps = { undoSteps: undoSteps.slice(0, -1), redoSteps: [...redoSteps, step] };
+        take(applyChange(design, step.inverse), step.inverse, `took back: ${step.label}`, steps, 'undo');
         saver.send({ kind: 'undo', base: revision, target: step.number });
       },
       redo() {
