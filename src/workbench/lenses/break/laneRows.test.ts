@@ -59,3 +59,16 @@ it('has one lane for two hosts that lose each other at the same time', () => {
     cuts: [{ from: 1_000_000, to: 30_000_000, cause: 'no path' }],
   });
 });
+
+it('names a pair as its hosts are named, whatever words are in their names', () => {
+  const demo = fernhollow();
+  const named = { ...demo, hosts: demo.hosts.map((host) => ({ ...host, name: `Way to ${host.name ?? host.id}` })) };
+  const pairs = lanesOf(player(named, [{ at: 1, do: 'switch-down', switch: 'workshop' }]), {
+    trees: null,
+    text: 'desk',
+    show: 'pairs',
+  });
+  expect(pairs.map(({ label }) => label)).toEqual([
+    expect.stringMatching(/^Way to (Duty|Office) desk and Way to (Duty|Office) desk$/),
+  ]);
+});

@@ -1,4 +1,5 @@
 /** The clock's lanes: a port that changed in trees that fare alike, or a pair of hosts, cut off or not. */
+import equal from 'fast-deep-equal';
 import type { MemberState } from '../../../core/modes/lacp/state';
 import type { BridgePortId, SwitchId, TreeId } from '../../../core/model/ids';
 import { treesName } from '../../../core/model/ids';
@@ -54,7 +55,6 @@ export function lanesOf(player: Player, filter: LaneFilter): Lane[] {
     words.some((word) => word.toLowerCase().includes(filter.text.trim().toLowerCase()));
   const hostName = new Map(trace.stage.hosts.map((host) => [host.id, host.name ?? host.id]));
   const cutsOf = new Map<string, PairLane['cuts'][number][]>();
-  const keyOf = ({ from, to, vlan }: HostPair): string => `${from}\n${to}\n${vlan}`;
   for (const outage of trace.outages) {
     const cuts = cutsOf.get(keyOf(outage)) ?? [];
     cuts.push({
@@ -68,19 +68,9 @@ export function lanesOf(player: Player, filter: LaneFilter): Lane[] {
   const pairs = [...trace.pairs]
     .filter((pair) => filter.show === 'pairs' || cutsOf.has(keyOf(pair)))
     .sort((a, b) => Number(cutsOf.has(keyOf(b))) - Number(cutsOf.has(keyOf(a))));
-  const pairLanes = pairs.flatMap((pair): PairLane[] => {
-    const names = [hostName.get(pair.from) ?? pair.from, hostName.get(pair.to) ?? pair.to];
-    return has(...names)
-      ? [
-          {
-            kind: 'pair',
-            id: keyOf(pair),
-            label: names.join(' to '),
-            trees: String(pair.vlan),
-            cuts: cutsOf.get(keyOf(pair)) ?? [],
-          },
-        ]
-      : [];
+  const directed = pairs.flatMap((pair): Directed[] => {
+    const names = [hostName.get(pair.from) ?? pair.from, hostName.get(pair.to) ?? pair.to] as const;
+    return has(...names) ? [{ pair, names, cuts: cutsOf.get(keyOf(pair)) ?? [] }] : [];
   });
   const ports = new Map<
     string,
@@ -116,7 +106,7 @@ export function lanesOf(player: Player, filter: LaneFilter): Lane[] {
   return [
     ...(filter.show === 'pairs' ? [] : memberLanes(player, has)),
     ...lanesOfPorts,
-    ...(filter.show === 'ports' ? [] : bothWays(pairLanes)),
+    ...(filter.show === 'ports' ? [] : pairLanes(directed)),
   ];
 }
 
@@ -145,15 +135,24 @@ function memberLanes(
   });
 }
 
+/** A pair of hosts in one direction, with the times at which it was cut off. */
+interface Directed {
+  readonly pair: HostPair;
+  readonly names: readonly [from: string, to: string];
+  readonly cuts: PairLane['cuts'];
+}
+
+const keyOf = ({ from, to, vlan }: HostPair): string => `${from}\n${to}\n${vlan}`;
+
 /** Pairs that are cut off alike in both directions share a lane. */
-function bothWays(lanes: readonly PairLane[]): PairLane[] {
-  const key = (id: string, { cuts }: PairLane): string =>
-    `${id} ${cuts.map(({ from, to, cause }) => `${from}-${to}${cause}`).join()}`;
-  const seen = new Map(lanes.map((lane) => [key(lane.id, lane), lane]));
-  return lanes.flatMap((lane) => {
-    const [from, to, vlan] = lane.id.split('\n') as [string, string, string];
-    const back = seen.get(key(`${to}\n${from}\n${vlan}`, lane));
-    if (!back) return [lane];
-    return from < to ? [{ ...lane, label: lane.label.replace(' to ', ' and ') }] : [];
+function pairLanes(all: readonly Directed[]): PairLane[] {
+  const byPair = new Map(all.map((each) => [keyOf(each.pair), each]));
+  return all.flatMap(({ pair, names, cuts }): PairLane[] => {
+    const back = byPair.get(keyOf({ ...pair, from: pair.to, to: pair.from }));
+    const alike = back !== undefined && equal(back.cuts, cuts);
+    if (alike && pair.from > pair.to) return [];
+    return [
+      { kind: 'pair', id: keyOf(pair), label: names.join(alike ? ' and ' : ' to '), trees: String(pair.vlan), cuts },
+    ];
   });
 }
