@@ -7,7 +7,6 @@ import type { Lacpdu } from '../../modes/lacp/state';
 import type { Vector } from '../../modes/vector';
 import { randomFrom } from '../../base/random';
 import { compileNetwork, type Network } from '../../topology/network';
-import { commonTree } from '../../topology/trees';
 import { bridgeKeys, type BridgeKeys } from './bridgeKeys';
 import { Aggregation } from './aggregation';
 import { delayOf } from './delays';
@@ -21,6 +20,7 @@ import {
 } from './entitySettings';
 import { EventQueue } from './eventQueue';
 import type { Cause } from '../trace/recording';
+import { PortStates } from './portStates';
 import { letsThrough, speaksOtherwise, spokenIn, treesByEntity, type Spoken } from './places';
 import type { Event, Running } from './running';
 import type { Watch } from './watch';
@@ -42,12 +42,10 @@ export class Simulation {
   private readonly queue = new EventQueue<Event>();
   /** By tree, then by switch; one with several trees stands in each of them. */
   private readonly running: (Running | null)[][];
-  private readonly states: RunState[][];
-  private readonly roles: RunRole[][];
+  private readonly ports: PortStates;
   private readonly random: () => number;
   /** Ports whose frames no longer reach the other end, though there is light. */
   private readonly mute = new Set<number>();
-  private readonly common: number;
   private spoken: Spoken;
   /** By tree and switch: how long addresses are kept while a topology change is told (802.1D-1998 8.5.3.8); null as usual. */
   private readonly fast: (Micros | null)[][];
@@ -71,14 +69,12 @@ export class Simulation {
       );
     const { switches, ports } = network;
     this.network = network;
-    this.common = commonTree(trees);
     this.spoken = spokenIn(network, trees);
     this.keys = bridgeKeys(switches);
     this.random = randomFrom(seed);
     this.running = trees.map(() => switches.map(() => null));
     this.fast = trees.map(() => switches.map(() => null));
-    this.states = trees.map(() => ports.map(() => 'disabled'));
-    this.roles = trees.map(() => ports.map(() => 'disabled'));
+    this.ports = new PortStates(trees.length, ports.length);
     this.aggregation = new Aggregation(network.design, absent, {
       now: () => this.now,
       transmit: (member, lacpdu) => this.negotiate(member, lacpdu),
@@ -224,7 +220,7 @@ export class Simulation {
     if (!live[port] || !carried[port]!.has(vid)) return false;
     if (!runsTrees(switches[owner[port]!]!)) return true;
     const tree = this.treeFor(owner[port]!, vid);
-    return tree >= 0 && this.states[tree]![port] === 'forwarding';
+    return tree >= 0 && this.ports.state(tree, port) === 'forwarding';
   }
 
   /**
@@ -246,10 +242,10 @@ export class Simulation {
   }
 
   state(tree: number, port: number): RunState {
-    return this.states[tree]![port]!;
+    return this.ports.state(tree, port);
   }
   role(tree: number, port: number): RunRole {
-    return this.roles[tree]![port]!;
+    return this.ports.role(tree, port);
   }
   inTree(tree: number, port: number): boolean {
     return this.spoken.places[tree]![port]! >= 0;
@@ -350,12 +346,8 @@ export class Simulation {
     const aggregationPort = this.network.portIndexOf(at.switch, at.port);
     this.watch.negotiated?.(this.now, member, lacpdu);
     if (far < 0 || (ends[end]!.owner.kind === 'switch' && this.mute.has(aggregationPort))) return;
-    this.queue.push(this.now + delayOf(this.network, this.network.cable[aggregationPort]!), {
-      kind: 'lacpdu',
-      member: far,
-      lacpdu,
-      from: member,
-    });
+    const arrival = this.now + delayOf(this.network, this.network.cable[aggregationPort]!);
+    this.queue.push(arrival, { kind: 'lacpdu', member: far, lacpdu, from: member });
   }
 
   /** Puts a BPDU on the cable of a port; `through` are the switches that have flooded it already. */
@@ -363,14 +355,8 @@ export class Simulation {
     const to = this.network.far[port]!;
     this.watch.sent?.(this.now, tree, port, bpdu, origin, to < 0 ? null : this.heldBy(tree, to));
     if (to < 0 || !this.carries(port)) return;
-    this.queue.push(this.now + delayOf(this.network, this.network.link[port]!), {
-      kind: 'arrive',
-      tree,
-      port: to,
-      bpdu,
-      origin,
-      through,
-    });
+    const arrival = this.now + delayOf(this.network, this.network.link[port]!);
+    this.queue.push(arrival, { kind: 'arrive', tree, port: to, bpdu, origin, through });
   }
 
   /** The port priority vector of a port, where a bridge's entity has one. */
@@ -437,10 +423,8 @@ export class Simulation {
   }
 
   private record(tree: number, port: number, to: RunState, role: RunRole): void {
-    const from = this.states[tree]![port]!;
-    if (from === to && this.roles[tree]![port] === role) return;
-    this.states[tree]![port] = to;
-    this.roles[tree]![port] = role;
+    const from = this.ports.set(tree, port, to, role);
+    if (from === null) return;
     this.lastChange = this.now;
     this.dirty = true;
     this.watch.changed?.({ t: this.now, tree, port, from, to, role, cause: this.cause });
