@@ -1,7 +1,6 @@
 /** A table with at least the columns switch, port and neighbour. */
 import { fail, ok, type Result } from '../../base/result';
 import type { Design, LinkEnd, Observed } from '../../model/document';
-import { nameOf } from '../../model/names';
 import { readCsv, writeCsv, type Table } from '../csv';
 import { observedOf, type NeighbourFormat, type ObservedImport } from './format';
 
