@@ -5,22 +5,25 @@ import { fail, type Result } from '../../core/base/result';
 import { steer, type Proposal } from '../../core/analysis/steering/steer';
 import type { Wish } from '../../core/analysis/steering/wishes';
 import { solutionOf } from '../../core/testing/networks';
-import { startSteering } from '../state/steering';
+import { askSteering } from '../state/questions';
 import { renderWith, settle } from '../testing';
 import { proposalText } from '../lenses/shared/Offers';
 import { SteerHere } from './SteerHere';
 
-jest.mock('../state/steering', () => ({ startSteering: jest.fn() }));
+jest.mock('../state/questions', () => ({ askSteering: jest.fn() }));
 const wish: Wish = { wants: 'block', switch: 'ridge-a' as SwitchId, port: '1' as PortId };
 let answer: (found: Result<Proposal[], string>) => void;
 const stop = jest.fn();
 
 beforeEach(() => {
   stop.mockClear();
-  jest.mocked(startSteering).mockImplementation(() => (_, tell) => {
-    tell(0.4);
-    return { found: new Promise((done) => (answer = done)), stop };
-  });
+  jest.mocked(askSteering).mockImplementation((of) => ({
+    of,
+    begin(tell) {
+      tell(0.4);
+      return { found: new Promise((done) => (answer = done)), stop };
+    },
+  }));
 });
 const begin = () => fireEvent.click(screen.getByRole('button', { name: 'Propose ways to block here' }));
 
@@ -50,12 +53,12 @@ describe('steering from the inspector', () => {
     const [first] = screen.getAllByRole('listitem');
     expect(first).toHaveTextContent('1 setting; 8 other ends move');
     fireEvent.click(screen.getByRole('button', { name: 'show proposal 1 on the map' }));
-    expect(store.getState().viewing?.label).toBe('the design with this proposal');
+    expect(store.getState().looking).toMatchObject({ kind: 'proposal', label: 'the design with this proposal' });
     expect(store.getState().moved?.ends.length).toBeGreaterThan(8);
     expect(store.getState().undoSteps).toHaveLength(0);
     fireEvent.click(screen.getByRole('button', { name: 'take proposal 1' }));
     await settle();
-    expect(store.getState()).toMatchObject({ viewing: null, undoSteps: { length: 1 } });
+    expect(store.getState()).toMatchObject({ looking: { kind: 'present' }, undoSteps: { length: 1 } });
     expect(screen.queryByRole('listitem')).toBeNull();
   });
 

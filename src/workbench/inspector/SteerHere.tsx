@@ -6,17 +6,18 @@ import type { Proposal } from '../../core/analysis/steering/steer';
 import { sameWish, type Wish } from '../../core/analysis/steering/wishes';
 import { TextButton } from '../ui/TextButton';
 import { useWorkbench } from '../state/context';
-import { startSteering } from '../state/steering';
+import { askSteering } from '../state/questions';
 import { steeringOffer } from '../lenses/shared/Offers';
 import { SearchStage } from '../lenses/shared/SearchStage';
-import { useSearch } from '../lenses/shared/useSearch';
+import { useAskOnDemand } from '../state/ask';
 import styles from '../ui/panel.module.css';
+import { atPresent } from '../state/looking';
 
 export function SteerHere({ wish }: { readonly wish: Wish }) {
   const trees = useWorkbench((state) => state.shownTrees);
-  const viewing = useWorkbench((state) => state.viewing !== null);
+  const viewing = !useWorkbench(atPresent);
   const design = useWorkbench((state) => state.design);
-  const search = useSearch<Proposal>();
+  const search = useAskOnDemand<Proposal[]>();
   return (
     <section className={styles.section} aria-label="Steer">
       <h3>{wish.wants === 'block' ? 'Block here instead' : 'Carry the frames here'}</h3>
@@ -25,7 +26,7 @@ export function SteerHere({ wish }: { readonly wish: Wish }) {
           <Button
             variant="outlined"
             disabled={trees.length === 0 || viewing}
-            onClick={() => search.go(startSteering([wish], trees))}
+            onClick={() => search.go(askSteering(design, [wish], trees))}
           >
             {wish.wants === 'block' ? 'Propose ways to block here' : 'Propose ways to use this link'}
           </Button>

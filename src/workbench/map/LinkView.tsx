@@ -18,6 +18,7 @@ import { answeredOn, drawnLink, outlinedOn, type LinkStrand } from './linkStrand
 import { useFrayDrag } from './frayDrag';
 import { atEnd, polyline, runOf, type Run, type RunEnd } from './run';
 import { strandStyle } from '../ui/strandStyle';
+import { atPresent } from '../state/looking';
 
 interface Props {
   readonly link: Link;
@@ -289,7 +290,7 @@ interface EndProps {
 function EndTarget({ link, side, end, strands, outlined }: EndProps) {
   const at = link[side];
   const pullFray = useFrayDrag();
-  const steering = useWorkbench((state) => state.lens === 'Steer' && state.viewing === null);
+  const steering = useWorkbench((state) => state.lens === 'Steer' && atPresent(state));
   const frayed = steering
     ? strands.filter(({ roles }) => ['alternate', 'backup'].includes(roles[side === 'a' ? 0 : 1] ?? ''))
     : [];

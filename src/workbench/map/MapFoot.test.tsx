@@ -4,6 +4,7 @@ import type { MapControls } from '../state/store';
 import { renderWith, settle } from '../testing';
 import { MapFoot } from './MapFoot';
 import { MovedBar } from './MovedBar';
+import { solvedOf } from '../state/revisions';
 
 const controls = () => {
   const called: string[] = [];
@@ -58,11 +59,11 @@ describe('below the map', () => {
 describe('above the map', () => {
   it('an earlier revision is told, with the way back', async () => {
     const store = await renderWith(<MovedBar />);
-    const { design, solution } = store.getState();
-    act(() => store.getState().look({ label: 'revision 3', revision: 3, design, solution, moved: null }));
+    const { design } = store.getState();
+    act(() => store.getState().look({ kind: 'revision', ...solvedOf(design, 3, 'revision 3'), moved: null }));
     expect(screen.getByRole('status')).toHaveTextContent('Looking at revision 3; nothing can be changed here.');
     fireEvent.click(button('go back to now'));
-    expect(store.getState().viewing).toBeNull();
+    expect(store.getState().looking).toEqual({ kind: 'present' });
   });
 
   it('a change of many things is told in one line, cut where it is long', async () => {

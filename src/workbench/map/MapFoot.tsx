@@ -4,6 +4,7 @@ import { TextButton } from '../ui/TextButton';
 import { useWorkbench } from '../state/context';
 import type { MapControls } from '../state/store';
 import styles from './map.module.css';
+import { atPresent } from '../state/looking';
 
 const LETTERS = [
   ['R', 'root port'],
@@ -58,9 +59,7 @@ function LayoutChoice() {
 function TidyChoice() {
   const tidy = useWorkbench((state) => state.controls?.tidy);
   const busy = useWorkbench((state) => state.busy);
-  const idle = useWorkbench(
-    (state) => state.busy === null && state.viewing === null && state.design.switches.length > 0,
-  );
+  const idle = useWorkbench((state) => state.busy === null && atPresent(state) && state.design.switches.length > 0);
   if (busy) {
     return (
       <span className={styles.zoom} role="status">

@@ -32,6 +32,7 @@ import { useMapControls } from './useMapControls';
 import { useMapLayout, type Drag } from './useMapLayout';
 import { useTravel } from './useTravel';
 import { ZOOM, fitted } from './zoom';
+import { atPresent } from '../state/looking';
 
 const nodeTypes = { switch: SwitchNode };
 
@@ -47,7 +48,7 @@ function Map() {
   const store = useWorkbenchStore();
   const { setViewport } = useReactFlow();
   const problem = useWorkbench((state) => state.problem);
-  const movable = useWorkbench((state) => state.layout === 'placed' && state.viewing === null);
+  const movable = useWorkbench((state) => state.layout === 'placed' && atPresent(state));
   const cabling = useWorkbench((state) => state.lens === 'Cable');
   // Where switches are while they are dragged, and after the drop until the design says the same: it holds over one skeleton only.
   const [drag, setDrag] = useState<Drag | null>(null);

@@ -15,26 +15,31 @@ export function MovedBar() {
   const openDrawer = useWorkbench((state) => state.openDrawer);
   const undo = useWorkbench((state) => state.undo);
   const forget = useWorkbench((state) => state.forgetMoved);
-  const viewing = useWorkbench((state) => state.viewing);
+  const looking = useWorkbench((state) => state.looking);
   const advice = useWorkbench((state) => state.advice);
   const act = useWorkbench((state) => state.act);
   const look = useWorkbench((state) => state.look);
-  if (!viewing && !advice && !moved) return <div className={styles.moved} role="status" aria-live="polite" />;
+  const present = looking.kind === 'present';
+  if (present && !advice && !moved) return <div className={styles.moved} role="status" aria-live="polite" />;
   return (
     <div className={styles.moved} role="status" aria-live="polite">
       <span>
-        {viewing?.hidden &&
-          `${viewing.label[0]!.toUpperCase()}${viewing.label.slice(1)}: everything computed is hidden until you compare. `}
-        {viewing && !viewing.hidden && (
-          <>
-            Looking at <b>{viewing.label.slice(0, 80)}</b>; nothing can be changed here.{' '}
-          </>
-        )}
+        {looking.kind === 'worksheet'
+          ? `A worksheet for ${treeName(looking.tree)}: everything computed is hidden until you compare. `
+          : !present && (
+              <>
+                Looking at <b>{looking.label.slice(0, 80)}</b>; nothing can be changed here.{' '}
+              </>
+            )}
         {advice && `${shortened(advice.text, 260)} `}
-        {moved && !advice && !viewing && <b>{shortened(moved.label, 110)}: </b>}
+        {moved && !advice && present && <b>{shortened(moved.label, 110)}: </b>}
         {moved && [movedText(moved, shown), ...vlansText(moved.vlans)].join('; ')}
       </span>
-      {viewing && <TextButton onClick={() => look(null)}>{viewing.hidden ? 'put aside' : 'go back to now'}</TextButton>}
+      {!present && (
+        <TextButton onClick={() => look(null)}>
+          {looking.kind === 'worksheet' ? 'put aside' : 'go back to now'}
+        </TextButton>
+      )}
       {advice?.remedy && (
         <TextButton onClick={() => act(...advice.remedy!.commands)}>{shortened(advice.remedy.label, 120)}</TextButton>
       )}

@@ -98,6 +98,19 @@ describe('the map at an instant', () => {
     seek(59);
     expect(roots()).toEqual(['lodge']);
   });
+
+  it('shows nothing of a run while a worksheet is filled in', async () => {
+    const { store, seek } = await draw(speaking('rstp'), 'root-dies');
+    seek(5);
+    expect(dead('l13')).toBe(true);
+    act(() => {
+      store.getState().openWorksheet('vlan:15' as TreeId);
+      store.getState().setLens('Break');
+    });
+    expect(dead('l13')).toBe(false);
+    act(() => store.getState().closeWorksheet());
+    expect(dead('l13')).toBe(true);
+  });
 });
 
 it('a collar fills by thirds on the way to forwarding', () => {

@@ -63,9 +63,9 @@ export function drawnLink(
 export type LinkPart = 'link' | 'a' | 'b';
 
 /** What stands out on a link: what is wished for in the Steer lens, or answers of a worksheet that are not right. */
-export function outlinedOn({ lens, wishes: { list }, worksheet }: Workbench, link: Link): LinkPart[] {
-  if (worksheet?.marked) {
-    const wrong = worksheet.marked.marks.filter((mark) => !mark.right && mark.given !== null && mark.port !== null);
+export function outlinedOn({ lens, wishes: { list }, marked }: Workbench, link: Link): LinkPart[] {
+  if (marked) {
+    const wrong = marked.marks.filter((mark) => !mark.right && mark.given !== null && mark.port !== null);
     return (['a', 'b'] as const).filter((side) =>
       wrong.some((mark) => mark.switch === link[side].switch && mark.port === link[side].port),
     );
@@ -78,10 +78,10 @@ export function outlinedOn({ lens, wishes: { list }, worksheet }: Workbench, lin
 }
 
 /** The letters that a worksheet says of both ends so far, `?` for none; null without an open worksheet. */
-export function answeredOn({ worksheet, viewing }: Workbench, link: Link): readonly string[] | null {
-  if (!worksheet || !viewing?.hidden) return null;
+export function answeredOn({ looking }: Workbench, link: Link): readonly string[] | null {
+  if (looking.kind !== 'worksheet') return null;
   return [link.a, link.b].map((end) => {
-    const role = worksheet.answers.switches[end.switch]?.ports[end.port]?.role;
+    const role = looking.answers.switches[end.switch]?.ports[end.port]?.role;
     return role ? ROLE_LETTERS[role] : '?';
   });
 }

@@ -7,6 +7,7 @@ import { TextButton } from '../ui/TextButton';
 import { useWorkbench } from '../state/context';
 import styles from '../ui/table.module.css';
 import { Boundary } from '../ui/Boundary';
+import { isHidden } from '../state/looking';
 
 export function Drawer() {
   const { tab, open } = useWorkbench((state) => state.drawer);
@@ -16,7 +17,7 @@ export function Drawer() {
   // The trees come first: loading the grid beside the solver would hold both up.
   const solved = useWorkbench((state) => state.solution !== null);
   const problem = useWorkbench((state) => state.problem !== null);
-  const hidden = useWorkbench((state) => state.viewing?.hidden === true);
+  const hidden = useWorkbench(isHidden);
   const table = tableIn(lens, tab);
   const { key, Body } = table;
   const shown = hidden ? table.open : solved || (problem && table.withoutTrees);

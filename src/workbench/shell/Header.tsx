@@ -10,6 +10,7 @@ import { Onlookers } from './Onlookers';
 import { SchemeButton } from './SchemeButton';
 import { TextButton } from '../ui/TextButton';
 import { WholePageLink } from '../ui/WholePageLink';
+import { atPresent, lookingText } from '../state/looking';
 
 export function Header() {
   const name = useWorkbench((state) => state.design.name);
@@ -70,7 +71,7 @@ export function Header() {
 function SaveStatus() {
   const revision = useWorkbench((state) => state.revision);
   const save = useWorkbench((state) => state.save);
-  const viewing = useWorkbench((state) => state.viewing);
+  const looking = useWorkbench((state) => state.looking);
   const trouble = save.kind !== 'saved' && save.kind !== 'saving';
   return (
     <span
@@ -79,9 +80,9 @@ function SaveStatus() {
       data-save={save.kind}
       title={save.kind === 'offline' ? save.message : undefined}
     >
-      {viewing
-        ? `${viewing.hidden ? 'filling in' : 'looking at'} ${viewing.label.slice(0, 40)}`
-        : `revision ${revision}, ${saveText(save)}`}
+      {looking.kind === 'present'
+        ? `revision ${revision}, ${saveText(save)}`
+        : `${looking.kind === 'worksheet' ? 'filling in' : 'looking at'} ${lookingText(looking).slice(0, 40)}`}
     </span>
   );
 }
@@ -103,7 +104,7 @@ function saveText(save: SaveState): string {
 
 function StepButton({ kind }: { readonly kind: 'undo' | 'redo' }) {
   const step = useWorkbench((state) =>
-    (state.viewing ? [] : kind === 'undo' ? state.undoSteps : state.redoSteps).at(-1),
+    (!atPresent(state) ? [] : kind === 'undo' ? state.undoSteps : state.redoSteps).at(-1),
   );
   const go = useWorkbench((state) => state[kind]);
   const keys = kind === 'undo' ? 'Ctrl+Z' : 'Ctrl+Shift+Z';

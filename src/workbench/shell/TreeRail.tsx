@@ -12,6 +12,7 @@ import { useClock, useInstant } from '../state/clock';
 import { useWorkbench } from '../state/context';
 import styles from './rail.module.css';
 import { Swatch } from '../ui/Swatch';
+import { isHidden } from '../state/looking';
 
 export function TreeRail() {
   // The map is drawn first; this list follows within a frame or two.
@@ -31,7 +32,7 @@ export function TreeRail() {
   );
   const shown = useWorkbench((state) => state.shownTrees);
   const problem = useWorkbench((state) => state.problem !== null);
-  const hidden = useWorkbench((state) => state.viewing?.hidden === true);
+  const hidden = useWorkbench(isHidden);
   return (
     <nav className={styles.rail} aria-label="Trees">
       <header className={styles.head}>

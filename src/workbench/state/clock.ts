@@ -16,6 +16,7 @@ import { CODE, type SettledTree, type Solution } from '../../core/tree/settled';
 import { useWorkbench, useWorkbenchStore } from './context';
 import { workerRunner, type Runner } from './runner';
 import type { WorkbenchStore } from './store';
+import { onScreen } from './looking';
 
 /** A scenario that is written: kept with the design where it has an id. */
 export type Draft = Omit<KeptScenario, 'id'> & { readonly id: string | null };
@@ -307,7 +308,7 @@ export const useClock = <T>(select: (clock: Clock) => T): T => useStore(useClock
 export function useInstant<T>(
   select: (clock: Clock & { readonly instant: Instant; readonly picture: Solution }) => T,
 ): T | null {
-  const breaking = useWorkbench((state) => state.lens === 'Break');
+  const breaking = useWorkbench((state) => onScreen(state, true) === 'instant');
   return useClock((clock) =>
     breaking && clock.instant && clock.picture
       ? select({ ...clock, instant: clock.instant, picture: clock.picture })

@@ -8,7 +8,7 @@ import { solve } from '../../core/tree/solve';
 import type { Solution } from '../../core/tree/settled';
 import { api } from './api';
 import { movedOf } from './moved';
-import type { View } from './store';
+import type { View } from './looking';
 
 /** A revision by its number; `now` is what is being edited. */
 export type RevisionChoice = number | 'now';
@@ -18,7 +18,7 @@ export interface Solved {
   readonly label: string;
   readonly revision: number;
   readonly design: Design;
-  readonly solution: Solution | null;
+  readonly solution: Solution;
 }
 
 /** What people call a revision. */
@@ -55,6 +55,6 @@ export const sideBySide = (before: Solved, after: Solved): SideBySide => ({
 /** What the map shows of a comparison: the later state, with the ends marked that had another role in the earlier one. */
 export const viewOf = ({ before, after, comparison }: SideBySide): View => ({
   ...after,
-  label: after.label,
+  kind: 'comparison',
   moved: movedOf(`${before.label} against ${after.label}`, comparison.ends, 'comparison'),
 });

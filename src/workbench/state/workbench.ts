@@ -1,5 +1,5 @@
 /** What the workbench's store holds and does. */
-import type { Damage, Onlooker, Step } from '../../contract/api';
+import type { Onlooker } from '../../contract/api';
 import type { Command } from '../../core/edit/commands';
 import type { BridgePortId, SwitchId, TreeId } from '../../core/model/ids';
 import type { Answers, Design } from '../../core/model/document';
@@ -8,13 +8,13 @@ import type { Result } from '../../core/base/result';
 import type { Remedy } from '../../core/analysis/findings/finding';
 import type { PortMargins } from '../../core/analysis/steering/margin';
 import type { Wish } from '../../core/analysis/steering/wishes';
-import type { Solution } from '../../core/tree/settled';
+import type { Marked } from '../../core/analysis/practice/worksheet';
+import type { Present } from './document';
 import type { Findings } from './findings';
 import type { KeptWrites } from './kept';
 import type { Moved } from './moved';
-import type { SaveState } from './saver';
 import type { Item, Selection } from './selection';
-import type { OpenWorksheet } from './worksheet';
+import type { Looking, View } from './looking';
 
 /** The lenses that are built so far, in the order of the work. */
 export const LENSES = ['Cable', 'Root', 'Steer', 'Group', 'Bundle', 'Break'] as const;
@@ -23,47 +23,26 @@ export type Lens = (typeof LENSES)[number];
 /** Where switches stand on the map: at their own places, or hanging under the root of the tree that is shown. */
 export type MapLayout = 'placed' | 'hung';
 
-/** An earlier state of the design, shown in place of the present one. */
-export interface View {
-  /** What it is, as people say it: `revision 12`. */
-  readonly label: string;
-  readonly revision: number;
-  readonly design: Design;
-  readonly solution: Solution | null;
-  readonly moved: Moved | null;
-  /** Set where it has no solution because a worksheet is to be filled in, not because there is none. */
-  readonly hidden?: true;
-}
-
-export interface WorkbenchState {
+/** The design and all that was computed of it are those on the screen: of the present, or of what is looked at. */
+export interface WorkbenchState extends Present {
   readonly id: string;
-  readonly design: Design;
-  /** The revision that the design on screen is, or will be once saved. */
-  readonly revision: number;
-  readonly save: SaveState;
-  /** Set where the newest revisions cannot be read: nothing can be changed until work goes on from the last good one. */
-  readonly damage: Damage | null;
+  /** What the screen looks at: nothing can be changed while that is not the present. */
+  readonly looking: Looking;
   /** Other windows that look at this design. */
   readonly others: readonly Onlooker[];
   readonly findings: Findings;
   /** What an earlier page did not send, to be taken or left. */
   readonly orphaned: readonly KeptWrites[];
-  readonly undoSteps: readonly Step[];
-  readonly redoSteps: readonly Step[];
-  readonly solution: Solution | null;
-  /** Why there is no solution, where the solver cannot give one. */
-  readonly problem: string | null;
-  readonly moved: Moved | null;
   readonly shownTrees: readonly TreeId[];
+  /** The trees that people chose, of which those that there are now are shown. */
+  readonly chosenTrees: readonly TreeId[];
   readonly selection: Selection | null;
   readonly lens: Lens;
   /** The key of the table that is open; null for the first of the lens. */
   readonly drawer: { readonly tab: string | null; readonly open: boolean };
   readonly layout: MapLayout;
-  /** Set while an earlier revision is on screen, or a worksheet hides the trees: nothing can be changed then. */
-  readonly viewing: Pick<View, 'label' | 'revision' | 'hidden'> | null;
-  /** The worksheet on screen: its trees are hidden until it is marked. */
-  readonly worksheet: OpenWorksheet | null;
+  /** The worksheet that was compared last, shown beside the trees. */
+  readonly marked: Marked | null;
   readonly dialog: 'palette' | 'keys' | null;
   /** What the map should bring into view; a new object each time it is asked. */
   readonly sight: { readonly item: Item } | null;
@@ -124,7 +103,7 @@ export interface WorkbenchActions {
   setControls(controls: MapControls | null): void;
   setLayout(layout: MapLayout): void;
   openDialog(dialog: WorkbenchState['dialog']): void;
-  /** Shows an earlier state in place of the present one; null goes back to now. */
+  /** Shows another state in place of the present one; null goes back to now. */
   look(view: View | null): void;
   /** Hides every computed thing until the answers for a tree are compared, or put aside. */
   openWorksheet(tree: TreeId): void;
@@ -142,6 +121,8 @@ export interface WorkbenchActions {
   showTree(tree: TreeId, how: 'alone' | 'toggle'): void;
   /** Shows the next or previous tree alone. */
   stepTree(by: 1 | -1): void;
+  /** Marks the ends that part the present from another state. */
+  mark(moved: Moved | null): void;
   forgetMoved(): void;
   openDrawer(tab: string): void;
   toggleDrawer(): void;

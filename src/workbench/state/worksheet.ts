@@ -1,14 +1,6 @@
 /** A worksheet that is open, one answer more, and what is kept of it while the page is closed. */
 import type { BridgePortId, SwitchId, TreeId } from '../../core/model/ids';
 import { answersSchema, type Answers } from '../../core/model/document';
-import type { Marked } from '../../core/analysis/practice/worksheet';
-
-export interface OpenWorksheet {
-  readonly tree: TreeId;
-  readonly answers: Answers;
-  /** Null until the answers are compared. */
-  readonly marked: Marked | null;
-}
 
 type PortAnswer = Answers['switches'][string]['ports'][string];
 

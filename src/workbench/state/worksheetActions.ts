@@ -1,47 +1,35 @@
 /** What the store does with a worksheet: it is worked on while all that is computed is hidden. */
 import { markWorksheet } from '../../core/analysis/practice/worksheet';
-import { treeName } from '../../core/model/ids';
-import { readDraft, saveDraft } from './worksheet';
+import type { DesignDocument } from './document';
+import { PRESENT, type Looking } from './looking';
 import type { Workbench, WorkbenchActions, WorkbenchState } from './workbench';
+import { leaveWorksheetUrl, readDraft, saveDraft } from './worksheet';
 
-/** `now` is the state with the design as it is, shown or not. */
 export const worksheetActions = (
   get: () => Workbench,
   set: (state: Partial<WorkbenchState>) => void,
-  now: () => Workbench,
+  lookAt: (looking: Looking) => void,
+  document: DesignDocument,
 ): Pick<WorkbenchActions, 'openWorksheet' | 'answer' | 'compareWorksheet' | 'closeWorksheet'> => ({
   openWorksheet(tree) {
     get().closeWorksheet();
-    get().look(null);
-    const { design, revision, id } = get();
-    get().look({
-      label: `a worksheet for ${treeName(tree)}`,
-      revision,
-      design,
-      solution: null,
-      moved: null,
-      hidden: true,
-    });
-    set({
-      worksheet: { tree, answers: readDraft(id, tree), marked: null },
-      lens: 'Root',
-      drawer: { tab: 'worksheet', open: true },
-    });
+    lookAt({ kind: 'worksheet', tree, answers: readDraft(get().id, tree) });
+    set({ lens: 'Root', drawer: { tab: 'worksheet', open: true }, advice: null });
   },
   answer(answers) {
-    const { worksheet, id } = get();
-    if (!worksheet || worksheet.marked) return;
-    saveDraft(id, worksheet.tree, answers);
-    set({ worksheet: { ...worksheet, answers } });
+    const { looking, id } = get();
+    if (looking.kind !== 'worksheet') return;
+    saveDraft(id, looking.tree, answers);
+    set({ looking: { ...looking, answers } });
   },
   compareWorksheet() {
-    const { worksheet, id } = get();
-    if (!worksheet || worksheet.marked) return;
-    const { tree, answers } = worksheet;
-    get().look(null);
-    const marked = markWorksheet(now().design, tree, answers);
+    const { looking, id } = get();
+    if (looking.kind !== 'worksheet') return;
+    const { tree, answers } = looking;
+    get().closeWorksheet();
+    const marked = markWorksheet(document.now().design, tree, answers);
     saveDraft(id, tree, null);
-    set({ worksheet: { tree, answers, marked } });
+    set({ marked });
     if (get().solution?.trees.some((each) => each.id === tree)) get().showTree(tree, 'alone');
     if (marked.of > 0)
       get().act({
@@ -50,8 +38,9 @@ export const worksheetActions = (
       });
   },
   closeWorksheet() {
-    const { worksheet } = get();
-    if (worksheet && !worksheet.marked) get().look(null);
-    set({ worksheet: null });
+    set({ marked: null });
+    if (get().looking.kind !== 'worksheet') return;
+    leaveWorksheetUrl();
+    lookAt(PRESENT);
   },
 });

@@ -9,6 +9,7 @@ import { useWorkbench } from '../../state/context';
 import { counted } from '../../ui/words/units';
 import { NumberField } from '../../ui/NumberField';
 import styles from '../shared/clock.module.css';
+import { atPresent } from '../../state/looking';
 
 export function ScenarioBar() {
   const kept = useWorkbench((state) => state.design.scenarios);
@@ -81,7 +82,7 @@ function Outcome() {
 function Keep() {
   const draft = useClock((clock) => clock.scenario);
   const kept = useWorkbench((state) => state.design.scenarios);
-  const viewing = useWorkbench((state) => state.viewing !== null);
+  const viewing = !useWorkbench(atPresent);
   const act = useWorkbench((state) => state.act);
   const open = useClock((clock) => clock.open);
   const [name, setName] = useState<string | null>(null);

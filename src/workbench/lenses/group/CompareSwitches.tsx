@@ -7,13 +7,14 @@ import type { RegionMatch } from '../../../core/analysis/regions/matching';
 import { compareRegions, instanceText, regionMapOf, slipText, vlansName } from '../../../core/analysis/regions/regions';
 import { sameRegion } from '../../../core/topology/region';
 import { useWorkbench } from '../../state/context';
-import { askEqual } from '../../state/steering';
-import { useAnswer } from '../../state/useAnswer';
+import { askEqual } from '../../state/questions';
+import { useAsk } from '../../state/ask';
 import { percentText } from '../shared/loadRows';
 import { Offers, type Offer } from '../shared/Offers';
 import { counted } from '../../ui/words/units';
 import { Asking } from '../shared/Asking';
 import styles from '../shared/group.module.css';
+import { atPresent } from '../../state/looking';
 
 interface Props {
   readonly pair: readonly [SwitchId, SwitchId];
@@ -28,7 +29,7 @@ export function CompareSwitches(props: Props) {
 }
 
 function Compared({ pair, among, choose, a, b }: Props & { readonly a: Switch; readonly b: Switch }) {
-  const viewing = useWorkbench((state) => state.viewing !== null);
+  const viewing = !useWorkbench(atPresent);
   const design = useWorkbench((state) => state.design);
   const maps = [regionMapOf(design, a), regionMapOf(design, b)] as const;
   const differ = !sameRegion(regionMapOf(design, a), regionMapOf(design, b));
@@ -36,7 +37,7 @@ function Compared({ pair, among, choose, a, b }: Props & { readonly a: Switch; r
     () => (differ && !viewing ? askEqual(design, a.id, b.id) : null),
     [differ, viewing, design, a.id, b.id],
   );
-  const { answer, stop } = useAnswer(asked);
+  const { stage, stop } = useAsk(asked);
   if (!maps[0] || !maps[1]) return null;
   const { name, revision, digest, vlans, same } = compareRegions(maps[0], maps[1]);
   const [nameA, nameB] = [a.name ?? a.id, b.name ?? b.id];
@@ -96,10 +97,10 @@ function Compared({ pair, among, choose, a, b }: Props & { readonly a: Switch; r
           ? `${nameA} and ${nameB} are in one region: name, revision and the whole map agree.`
           : `Not one region. ${slip}.`}
       </p>
-      {asked && answer.kind === 'found' && (
-        <Offers offers={answer.value.map(equallingOffer(design))} of={design} done={() => undefined} />
+      {asked && stage.kind === 'found' && (
+        <Offers offers={stage.value.map(equallingOffer(design))} of={design} done={() => undefined} />
       )}
-      {asked && <Asking answer={answer} stop={stop} what="Making them equal in the solver" />}
+      {asked && <Asking stage={stage} stop={stop} what="Making them equal in the solver" />}
     </section>
   );
 }

@@ -7,8 +7,8 @@ import type { Command } from '../../../core/edit/commands';
 import type { Design } from '../../../core/model/document';
 import type { GainRow } from '../../../core/analysis/regions/grouping';
 import { useWorkbench, useWorkbenchStore } from '../../state/context';
-import { askGain, askGoals } from '../../state/steering';
-import { useAnswer } from '../../state/useAnswer';
+import { askGain, askGoals } from '../../state/questions';
+import { useAsk } from '../../state/ask';
 import { LoadChart } from '../shared/LoadChart';
 import { loadRows, percentText } from '../shared/loadRows';
 import { Asking } from '../shared/Asking';
@@ -35,17 +35,17 @@ const AS_IT_IS: readonly Command[] = [];
 
 /** Where no switch speaks MSTP yet: what a grouping would gain. */
 function GainOfGoals({ design }: { readonly design: Design }) {
-  const { answer, stop } = useAnswer(useMemo(() => askGoals(design), [design]));
+  const { stage, stop } = useAsk(useMemo(() => askGoals(design), [design]));
   const [key, setKey] = useState('');
-  if (answer.kind !== 'found') return <Asking answer={answer} stop={stop} what="Looking for ways to group the VLANs" />;
-  const goal = answer.value.find((each) => each.key === key) ?? answer.value[0]!;
+  if (stage.kind !== 'found') return <Asking stage={stage} stop={stop} what="Looking for ways to group the VLANs" />;
+  const goal = stage.value.find((each) => each.key === key) ?? stage.value[0]!;
   return (
     <Gain
       design={design}
       commands={goal.commands}
       heading={
         <>
-          Once grouped: <GoalChoice label="Grouping" goals={answer.value} chosen={goal} choose={setKey} />
+          Once grouped: <GoalChoice label="Grouping" goals={stage.value} chosen={goal} choose={setKey} />
         </>
       }
     />
@@ -61,8 +61,8 @@ interface GainProps {
 
 function Gain({ design, commands, heading }: GainProps) {
   const store = useWorkbenchStore();
-  const { answer, stop } = useAnswer(useMemo(() => askGain(design, commands), [design, commands]));
-  const rows = answer.kind === 'found' ? answer.value : NONE;
+  const { stage, stop } = useAsk(useMemo(() => askGain(design, commands), [design, commands]));
+  const rows = stage.kind === 'found' ? stage.value : NONE;
   const [instances, vlans] = [rows.find((row) => row.kind === 'instances'), rows.find((row) => row.kind === 'vlans')];
   const bars = useMemo(
     () =>
@@ -72,7 +72,7 @@ function Gain({ design, commands, heading }: GainProps) {
     [design, instances, vlans],
   );
   if (rows.length < 3 || !instances || !vlans)
-    return <Asking answer={answer} stop={stop} what="Solving the network with other dialects" />;
+    return <Asking stage={stage} stop={stop} what="Solving the network with other dialects" />;
   return (
     <div className={styles.gain}>
       <section aria-label="Figures">

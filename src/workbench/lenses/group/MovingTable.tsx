@@ -14,12 +14,13 @@ import {
 import { SimulatedSteps } from '../shared/SimulatedSteps';
 import { EMPTY, useClockStore } from '../../state/clock';
 import { useWorkbench, useWorkbenchStore } from '../../state/context';
-import { askGoals, askPlan } from '../../state/steering';
-import { useAnswer } from '../../state/useAnswer';
+import { askGoals, askPlan } from '../../state/questions';
+import { useAsk } from '../../state/ask';
 import { counted } from '../../ui/words/units';
 import { Asking } from '../shared/Asking';
 import { GoalChoice } from './GoalChoice';
 import styles from '../shared/group.module.css';
+import { atPresent } from '../../state/looking';
 
 const KINDS: readonly (readonly [MovingKind, string])[] = [
   ['tree', 'root outwards, redundant cables out meanwhile'],
@@ -28,11 +29,11 @@ const KINDS: readonly (readonly [MovingKind, string])[] = [
 ];
 
 export function MovingTable() {
-  const design = useWorkbench((state) => (state.viewing === null && state.solution !== null ? state.design : null));
-  const goals = useAnswer(useMemo(() => (design ? askGoals(design) : null), [design]));
+  const design = useWorkbench((state) => (atPresent(state) && state.solution !== null ? state.design : null));
+  const goals = useAsk(useMemo(() => (design ? askGoals(design) : null), [design]));
   if (!design) return <p className={styles.empty}>A plan is made for the present state: go back to now.</p>;
-  if (goals.answer.kind !== 'found') return <Asking {...goals} what="Looking for what to move to" />;
-  return <Plans design={design} goals={goals.answer.value} />;
+  if (goals.stage.kind !== 'found') return <Asking {...goals} what="Looking for what to move to" />;
+  return <Plans design={design} goals={goals.stage.value} />;
 }
 
 function Plans({ design, goals }: { readonly design: Design; readonly goals: readonly MovingGoal[] }) {
@@ -41,7 +42,7 @@ function Plans({ design, goals }: { readonly design: Design; readonly goals: rea
   // A few that join a region that stands do not need the cables out.
   const kind = asked ?? (mainRegion(design) ? 'outwards' : 'tree');
   const goal = goals.find((each) => each.key === key) ?? goals[0]!;
-  const plan = useAnswer(useMemo(() => askPlan(design, goal.commands, kind), [design, goal, kind]));
+  const plan = useAsk(useMemo(() => askPlan(design, goal.commands, kind), [design, goal, kind]));
   const choices = (
     <>
       <label>
@@ -65,8 +66,8 @@ function Plans({ design, goals }: { readonly design: Design; readonly goals: rea
   );
   return (
     <div className={styles.page}>
-      {plan.answer.kind === 'found' ? (
-        <Steps design={design} goal={goal} plan={plan.answer.value} choices={choices} />
+      {plan.stage.kind === 'found' ? (
+        <Steps design={design} goal={goal} plan={plan.stage.value} choices={choices} />
       ) : (
         <>
           <div className={styles.line}>{choices}</div>

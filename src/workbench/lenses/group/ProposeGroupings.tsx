@@ -3,13 +3,14 @@
 import Button from '@mui/material/Button';
 import type { GroupingProposal } from '../../../core/analysis/regions/grouping';
 import { useWorkbench } from '../../state/context';
-import { startGrouping } from '../../state/steering';
+import { askGrouping } from '../../state/questions';
 import { percentText } from '../shared/loadRows';
 import type { Offer } from '../shared/Offers';
 import { SearchStage } from '../shared/SearchStage';
-import { useSearch } from '../shared/useSearch';
+import { useAskOnDemand } from '../../state/ask';
 import { TextButton } from '../../ui/TextButton';
 import styles from '../shared/group.module.css';
+import { atPresent } from '../../state/looking';
 
 /** A grouping with what it brings: `a switch keeps 3 trees instead of 7; 13 BPDUs a second instead of 61.5; …`. */
 export const groupingOffer = ({
@@ -31,8 +32,9 @@ export const groupingOffer = ({
 const rate = (value: number): string => String(Math.round(value * 10) / 10);
 
 export function ProposeGroupings() {
-  const viewing = useWorkbench((state) => state.viewing !== null);
-  const search = useSearch<GroupingProposal>();
+  const viewing = !useWorkbench(atPresent);
+  const design = useWorkbench((state) => state.design);
+  const search = useAskOnDemand<GroupingProposal[]>();
   return (
     <section className={styles.propose} aria-label="Propose a grouping">
       <h3>Propose a grouping</h3>
@@ -40,7 +42,7 @@ export function ProposeGroupings() {
         <Button
           variant="outlined"
           disabled={viewing || search.stage.kind === 'busy'}
-          onClick={() => search.go(startGrouping())}
+          onClick={() => search.go(askGrouping(design))}
         >
           Propose from loads and topology
         </Button>

@@ -21,24 +21,25 @@ import { RegionsTable } from './RegionsTable';
 import { readRegionName, readRevision } from './RegionSection';
 
 /** The worker's answers, in this thread. */
-jest.mock('../../state/steering', () => {
+jest.mock('../../state/questions', () => {
   const { groupingGain } = jest.requireActual<typeof Grouping>('../../../core/analysis/regions/grouping');
   const { regionMatches } = jest.requireActual<typeof EqualModule>('../../../core/analysis/regions/matching');
   const { movingGoals, planMoving } = jest.requireActual<typeof MovingModule>(
     '../../../core/analysis/regions/movingPlan',
   );
   const { solutionOf: solved } = jest.requireActual<typeof Networks>('../../../core/testing/networks');
-  const told =
-    <T,>(answer: () => T) =>
-    () => ({ found: Promise.resolve().then(answer), stop: () => undefined });
+  const told = <T,>(of: Design, answer: () => T) => ({
+    of,
+    begin: () => ({ found: Promise.resolve().then(answer), stop: () => undefined }),
+  });
   return {
-    startGrouping: jest.fn(),
+    askGrouping: jest.fn(),
     askGain: (design: Design, commands: readonly Command[]) =>
-      told(() => ({ ok: true, value: groupingGain(design, commands) })),
-    askEqual: (design: Design, a: SwitchId, b: SwitchId) => told(() => regionMatches(solved(design), a, b)),
-    askGoals: (design: Design) => told(() => movingGoals(solved(design))),
+      told(design, () => ({ ok: true, value: groupingGain(design, commands) })),
+    askEqual: (design: Design, a: SwitchId, b: SwitchId) => told(design, () => regionMatches(solved(design), a, b)),
+    askGoals: (design: Design) => told(design, () => movingGoals(solved(design))),
     askPlan: (design: Design, commands: readonly Command[], kind: MovingKind) =>
-      told(() => planMoving(solved(design), commands, kind)),
+      told(design, () => planMoving(solved(design), commands, kind)),
   };
 });
 

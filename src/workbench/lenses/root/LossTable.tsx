@@ -9,11 +9,12 @@ import { movedEnds } from '../../../core/tree/moved';
 import { TextButton } from '../../ui/TextButton';
 import { useWorkbench, useWorkbenchStore } from '../../state/context';
 import { movedOf } from '../../state/moved';
-import { askLosses } from '../../state/steering';
-import { useAnswer } from '../../state/useAnswer';
+import { askLosses } from '../../state/questions';
+import { useAsk } from '../../state/ask';
 import { Asking } from '../shared/Asking';
 import { Grid } from '../../ui/Grid';
 import styles from '../../ui/table.module.css';
+import { lookingText } from '../../state/looking';
 
 export interface LossRow {
   readonly id: string;
@@ -67,12 +68,13 @@ const COLUMNS: GridColDef<LossRow>[] = [
 export function LossTable() {
   const store = useWorkbenchStore();
   const solution = useDeferredValue(useWorkbench((state) => state.solution));
-  const viewing = useWorkbench((state) => state.viewing);
+  const looking = useWorkbench((state) => state.looking);
+  const present = looking.kind === 'present';
   const design = solution?.network.design ?? null;
-  const { answer, stop } = useAnswer(useMemo(() => (design && !viewing ? askLosses(design) : null), [design, viewing]));
+  const { stage, stop } = useAsk(useMemo(() => (design && present ? askLosses(design) : null), [design, present]));
   const rows = useMemo(
-    () => (design && answer.kind === 'found' ? lossRows(design, answer.value) : null),
-    [design, answer],
+    () => (design && stage.kind === 'found' ? lossRows(design, stage.value) : null),
+    [design, stage],
   );
   const show = useCallback(
     ({ switch: dead, treeIds }: LossRow) => {
@@ -82,6 +84,7 @@ export function LossTable() {
       if (!treeIds.some((id) => shownTrees.includes(id))) showTree(treeIds[0]!, 'alone');
       const label = `the design if ${loss.design.switches.find((sw) => sw.id === loss.switch)?.name ?? loss.switch} dies`;
       look({
+        kind: 'loss',
         label,
         revision,
         design: loss.design,
@@ -92,16 +95,16 @@ export function LossTable() {
     },
     [store],
   );
-  if (viewing) {
+  if (!present) {
     return (
       <p className={styles.empty}>
-        The map shows {viewing.label}, with every end that moved marked.{' '}
+        The map shows {lookingText(looking)}, with every end that moved marked.{' '}
         <TextButton onClick={() => store.getState().look(null)}>go back to now</TextButton>
       </p>
     );
   }
-  if (solution && answer.kind !== 'found')
-    return <Asking answer={answer} stop={stop} what="Working out what each loss does" />;
+  if (solution && stage.kind !== 'found')
+    return <Asking stage={stage} stop={stop} what="Working out what each loss does" />;
   if (!rows || rows.length === 0) return <p className={styles.empty}>No tree has a root yet.</p>;
   return (
     <>

@@ -131,6 +131,7 @@ describe('if a root dies', () => {
     const loss = ifSwitchDies(demo, 'lodge' as SwitchId)!;
     act(() =>
       store.getState().look({
+        kind: 'loss',
         label: 'the design if lodge dies',
         revision: 0,
         design: loss.design,
@@ -140,7 +141,7 @@ describe('if a root dies', () => {
     );
     expect(screen.getByText(/The map shows the design if lodge dies/)).toBeInTheDocument();
     fireEvent.click(screen.getByRole('button', { name: 'go back to now' }));
-    expect(store.getState().viewing).toBeNull();
+    expect(store.getState().looking).toEqual({ kind: 'present' });
     render(
       <StoreProvider value={store}>
         <MovedBar />

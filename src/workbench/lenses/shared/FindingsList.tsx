@@ -7,6 +7,7 @@ import { useWorkbench, useWorkbenchStore } from '../../state/context';
 import type { Item } from '../../state/selection';
 import { FINDINGS_SECONDS } from '../../state/solverClient';
 import styles from '../../ui/table.module.css';
+import { atPresent } from '../../state/looking';
 
 /** Most findings drawn at once. */
 const MOST = 100;
@@ -15,7 +16,7 @@ export function FindingsList() {
   const { kind, list: findings } = useWorkbench((state) => state.findings);
   const lookAgain = useWorkbench((state) => state.findAgain);
   const store = useWorkbenchStore();
-  const viewing = useWorkbench((state) => state.viewing !== null);
+  const viewing = !useWorkbench(atPresent);
   const [refused, setRefused] = useState<string | null>(null);
   if (kind === 'late' || kind === 'failed') {
     return (

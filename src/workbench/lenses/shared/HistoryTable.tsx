@@ -22,6 +22,7 @@ import { Grid } from '../../ui/Grid';
 import { useHistory } from './useHistory';
 import { NameField } from '../../ui/NameField';
 import styles from '../../ui/table.module.css';
+import { atPresent } from '../../state/looking';
 
 interface HistoryRow {
   readonly id: number;
@@ -36,10 +37,8 @@ const whenText = (at: number): string => (at === 0 ? '' : clockFormat.format(at)
 export function HistoryTable() {
   const store = useWorkbenchStore();
   const id = useWorkbench((state) => state.id);
-  const saved = useWorkbench((state) =>
-    state.save.kind === 'saved' && state.viewing === null ? state.revision : null,
-  );
-  const viewing = useWorkbench((state) => state.viewing);
+  const saved = useWorkbench((state) => (state.save.kind === 'saved' && atPresent(state) ? state.revision : null));
+  const present = useWorkbench(atPresent);
   const { entries, trouble: unread, again } = useHistory(id, saved);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [naming, setNaming] = useState<number | null>(null);
@@ -66,7 +65,7 @@ export function HistoryTable() {
   const look = useCallback(
     async (revision: number) => {
       const found = await solvedAt(revision);
-      if (found) store.getState().look({ ...found, moved: null });
+      if (found) store.getState().look({ ...found, kind: 'revision', moved: null });
     },
     [solvedAt, store],
   );
@@ -83,7 +82,7 @@ export function HistoryTable() {
       if (!a || !b) return;
       const result = sideBySide(a, b);
       setCompared(result);
-      if (after === 'now') store.setState({ moved: viewOf(result).moved });
+      if (after === 'now') store.getState().mark(viewOf(result).moved);
       else store.getState().look(viewOf(result));
     },
     [solvedAt, store],
@@ -158,12 +157,12 @@ export function HistoryTable() {
   };
   if (compared) return <ComparisonView {...compared} close={close} />;
   if (!entries) return <p className={styles.empty}>{unread ?? trouble ?? 'Fetching the history.'}</p>;
-  const present = entries.find((entry) => entry.number === naming);
+  const named = entries.find((entry) => entry.number === naming);
   return (
     <>
       <FilterField {...filter} what="revisions" example="priority">
         {first !== null && <span>Choose the revision to lay beside {nameOf(first as number)}.</span>}
-        {viewing && (
+        {!present && (
           <Button variant="contained" onClick={() => store.getState().look(null)}>
             Go back to now
           </Button>
@@ -178,7 +177,7 @@ export function HistoryTable() {
         <NameField
           key={naming}
           label={`Name of revision ${naming} as a baseline; empty for none`}
-          value={present?.baseline ?? ''}
+          value={named?.baseline ?? ''}
           close={() => setNaming(null)}
           commit={async (name) => {
             const done = await api.nameBaseline(id, naming, name === '' ? null : name);

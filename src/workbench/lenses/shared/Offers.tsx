@@ -11,9 +11,10 @@ import { movedOf } from '../../state/moved';
 import { solvedOf } from '../../state/revisions';
 import { counted } from '../../ui/words/units';
 import styles from './steering.module.css';
+import { atPresent } from '../../state/looking';
 
 /** What the map says it shows while a proposal is looked at. */
-export const PROPOSAL = 'the design with this proposal';
+const PROPOSAL = 'the design with this proposal';
 
 export interface Offer {
   readonly commands: readonly Command[];
@@ -54,23 +55,15 @@ export function Offers({
   readonly done: () => void;
 }) {
   const store = useWorkbenchStore();
-  const stale = useWorkbench((state) => state.viewing === null && state.design !== of);
+  const stale = useWorkbench((state) => atPresent(state) && state.design !== of);
   const show = (offer: Offer) => {
     store.getState().look(null);
     const { solution, revision, look } = store.getState();
     const edited = editAll(of, offer.commands);
     if (!edited.ok || !solution) return;
     const there = solvedOf(edited.value.design, revision, PROPOSAL);
-    if (there.solution)
-      look({
-        ...there,
-        moved: movedOf(
-          PROPOSAL,
-          movedEnds(solution, there.solution),
-          'comparison',
-          movedVlans(solution, there.solution),
-        ),
-      });
+    const [ends, vlans] = [movedEnds(solution, there.solution), movedVlans(solution, there.solution)];
+    look({ ...there, kind: 'proposal', moved: movedOf(PROPOSAL, ends, 'comparison', vlans) });
   };
   const take = (offer: Offer) => {
     store.getState().look(null);

@@ -3,13 +3,13 @@
 import { TextButton } from '../../ui/TextButton';
 import { Offers, type Offer } from './Offers';
 import styles from './steering.module.css';
-import type { SteerSearch } from './useSearch';
+import type { OnDemand } from '../../state/ask';
 
 export function SearchStage<T>({
   search: { stage, clear },
   offer,
 }: {
-  readonly search: SteerSearch<T>;
+  readonly search: OnDemand<T[]>;
   readonly offer: (proposal: T) => Offer;
 }) {
   switch (stage.kind) {
@@ -29,6 +29,6 @@ export function SearchStage<T>({
         </p>
       );
     case 'found':
-      return <Offers offers={stage.proposals.map(offer)} of={stage.of} done={clear} />;
+      return <Offers offers={stage.value.map(offer)} of={stage.of} done={clear} />;
   }
 }

@@ -153,14 +153,14 @@ describe('two revisions', () => {
     const store = await renderWith(<i />, later);
     act(() => store.getState().look(viewOf(sideBySide(sides.after, sides.before))));
     expect(store.getState()).toMatchObject({
-      viewing: { label: 'as found', revision: 0 },
+      looking: { kind: 'comparison', label: 'as found', revision: 0 },
       design: { vlans: { length: 6 } },
     });
     expect(store.getState().moved?.ends).toHaveLength(10);
     expect(store.getState().act({ do: 'rename-design', name: 'x' })).toContain('This is as found, to look at only');
     store.getState().undo();
     act(() => store.getState().look(null));
-    expect(store.getState()).toMatchObject({ viewing: null, design: later, moved: null });
+    expect(store.getState()).toMatchObject({ looking: { kind: 'present' }, design: later, moved: null });
     act(() => expect(store.getState().restore(0, demo)).toBeNull());
     await settle();
     expect(store.getState().design).toEqual(demo);

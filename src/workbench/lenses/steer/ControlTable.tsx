@@ -3,8 +3,8 @@
 import { useDeferredValue, useMemo } from 'react';
 import { Asking } from '../shared/Asking';
 import { useWorkbench } from '../../state/context';
-import { askControl } from '../../state/steering';
-import { useAnswer } from '../../state/useAnswer';
+import { askControl } from '../../state/questions';
+import { useAsk } from '../../state/ask';
 import { dialectText } from '../../ui/words/choices';
 import styles from '../shared/steering.module.css';
 
@@ -13,9 +13,9 @@ const rateText = (rate: number): string => String(Math.round(rate * 10) / 10);
 
 export function ControlTable() {
   const design = useDeferredValue(useWorkbench((state) => state.design));
-  const { answer, stop } = useAnswer(useMemo(() => askControl(design), [design]));
-  if (answer.kind !== 'found') return <Asking answer={answer} stop={stop} what="Working out each mode" />;
-  const costs = answer.value;
+  const { stage, stop } = useAsk(useMemo(() => askControl(design), [design]));
+  if (stage.kind !== 'found') return <Asking stage={stage} stop={stop} what="Working out each mode" />;
+  const costs = stage.value;
   const most = Math.max(1, ...costs.map((each) => each.sent));
   const nameOf = (id: string) => design.switches.find((sw) => sw.id === id)?.name ?? id;
   return (

@@ -9,33 +9,35 @@ import { ok, type Result } from '../../../core/base/result';
 import { linkLoads } from '../../../core/analysis/sharing/load';
 import { shareTrees, type SharingProposal } from '../../../core/analysis/sharing/share';
 import { solutionOf } from '../../../core/testing/networks';
-import { startSharing } from '../../state/steering';
+import { askSharing } from '../../state/questions';
 import { renderWith, settle } from '../../testing';
 import { ControlTable } from './ControlTable';
 import { loadRows, loadText, percentText } from '../shared/loadRows';
 import { SharingTable, sharingOffer, treesTyped } from './SharingTable';
 
-jest.mock('../../state/steering', () => {
+jest.mock('../../state/questions', () => {
   const core = {
     ...jest.requireActual<typeof LoadModule>('../../../core/analysis/sharing/load'),
     ...jest.requireActual<typeof ControlModule>('../../../core/analysis/sharing/controlPlane'),
     ...jest.requireActual<typeof Networks>('../../../core/testing/networks'),
   };
-  const told =
-    <T,>(answer: () => T) =>
-    () => ({ found: Promise.resolve().then(() => ({ ok: true, value: answer() })), stop: () => undefined });
+  const told = <T,>(of: Design, answer: () => T) => ({
+    of,
+    begin: () => ({ found: Promise.resolve().then(() => ({ ok: true, value: answer() })), stop: () => undefined }),
+  });
   return {
-    startSharing: jest.fn(),
-    askLoads: (design: Design) => told(() => core.linkLoads(core.solutionOf(design))),
-    askControl: (design: Design) => told(() => core.controlCosts(design)),
+    askSharing: jest.fn(),
+    askLoads: (design: Design) => told(design, () => core.linkLoads(core.solutionOf(design))),
+    askControl: (design: Design) => told(design, () => core.controlCosts(design)),
   };
 });
 let answer: (found: Result<SharingProposal[], string>) => void;
 beforeEach(() => {
-  jest.mocked(startSharing).mockReset();
-  jest
-    .mocked(startSharing)
-    .mockImplementation(() => () => ({ found: new Promise((done) => (answer = done)), stop: () => undefined }));
+  jest.mocked(askSharing).mockReset();
+  jest.mocked(askSharing).mockImplementation((of) => ({
+    of,
+    begin: () => ({ found: new Promise((done) => (answer = done)), stop: () => undefined }),
+  }));
 });
 const solution = solutionOf(fernhollow());
 const vlans = (text: string) => treesTyped(solution, text);
@@ -89,7 +91,7 @@ describe('sharing', () => {
     );
     fireEvent.change(screen.getByLabelText('Trees to share'), { target: { value: '15-45' } });
     fireEvent.click(screen.getByRole('button', { name: 'Propose ways to share' }));
-    const [trees, links] = jest.mocked(startSharing).mock.calls[0]!;
+    const [, trees, links] = jest.mocked(askSharing).mock.calls[0]!;
     expect([trees, links]).toEqual([
       ['vlan:15', 'vlan:25', 'vlan:35', 'vlan:45'],
       ['l11', 'l12'],

@@ -16,34 +16,35 @@ import { TextButton } from '../../ui/TextButton';
 import { Grid } from '../../ui/Grid';
 import { useWorkbench, useWorkbenchStore } from '../../state/context';
 import { itemsOf, type Item } from '../../state/selection';
-import { startSharing } from '../../state/steering';
+import { askSharing } from '../../state/questions';
 import { counted } from '../../ui/words/units';
 import { LoadChart, MOST_BARS } from '../shared/LoadChart';
 import { linkNames, loadRows, percentText, type LoadRow } from '../shared/loadRows';
 import { Asking } from '../shared/Asking';
-import { askLoads } from '../../state/steering';
-import { useAnswer } from '../../state/useAnswer';
-import { PROPOSAL, type Offer } from '../shared/Offers';
+import { askLoads } from '../../state/questions';
+import { useAsk } from '../../state/ask';
+import { type Offer } from '../shared/Offers';
 import { SearchStage } from '../shared/SearchStage';
 import styles from '../shared/steering.module.css';
-import { useSearch } from '../shared/useSearch';
+import { useAskOnDemand } from '../../state/ask';
+import { atPresent } from '../../state/looking';
 
 export function SharingTable() {
   const solution = useDeferredValue(useWorkbench((state) => state.solution));
   const design = solution?.network.design ?? null;
-  const { answer, stop } = useAnswer(useMemo(() => (design ? askLoads(design) : null), [design]));
+  const { stage, stop } = useAsk(useMemo(() => (design ? askLoads(design) : null), [design]));
   // The last loads stay, with the network that they belong to, until newer ones are there.
   const [kept, setKept] = useState<Shown | null>(null);
-  if (solution && answer.kind === 'found' && kept?.loads !== answer.value) setKept({ solution, loads: answer.value });
+  if (solution && stage.kind === 'found' && kept?.loads !== stage.value) setKept({ solution, loads: stage.value });
   const [before, setBefore] = useState<Loads | null>(null);
-  const proposed = useWorkbench((state) => state.viewing?.label === PROPOSAL);
-  if (!kept) return solution ? <Asking answer={answer} stop={stop} what="Adding up the loads" /> : null;
+  const proposed = useWorkbench((state) => state.looking.kind === 'proposal');
+  if (!kept) return solution ? <Asking stage={stage} stop={stop} what="Adding up the loads" /> : null;
   const { loads } = kept;
   if (loads.links.length === 0)
     return <p className={styles.hint}>No cable joins two switches yet: there is nothing to share.</p>;
   return (
     <div className={styles.sharing}>
-      {answer.kind === 'refused' && <Asking answer={answer} stop={stop} what="" />}
+      {stage.kind === 'refused' && <Asking stage={stage} stop={stop} what="" />}
       <LoadsOf {...kept} before={proposed ? before : null} />
       <SharePanel {...kept} keep={setBefore} />
     </div>
@@ -135,10 +136,10 @@ export function treesTyped(solution: Solution, text: string): Result<TreeId[], s
 
 function SharePanel({ solution, loads, keep }: Shown & { readonly keep: (before: Loads) => void }) {
   const selection = useWorkbench((state) => state.selection);
-  const viewing = useWorkbench((state) => state.viewing !== null);
+  const viewing = !useWorkbench(atPresent);
   const select = useWorkbench((state) => state.select);
   const [text, setText] = useState('');
-  const search = useSearch<SharingProposal>();
+  const search = useAskOnDemand<SharingProposal[]>();
   const { network } = solution;
   const trees = treesTyped(solution, text);
   const picked = itemsOf(selection).flatMap((item) => (item.kind === 'link' ? [item.link] : []));
@@ -148,7 +149,7 @@ function SharePanel({ solution, loads, keep }: Shown & { readonly keep: (before:
   const go = () => {
     if (!trees.ok) return;
     keep(loads);
-    search.go(startSharing(trees.value, uplinks));
+    search.go(askSharing(network.design, trees.value, uplinks));
   };
   return (
     <section aria-label="Share trees over uplinks" className={styles.panel}>

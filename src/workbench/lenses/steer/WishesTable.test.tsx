@@ -6,21 +6,22 @@ import { steer, type Proposal } from '../../../core/analysis/steering/steer';
 import type { Wish } from '../../../core/analysis/steering/wishes';
 import { solutionOf } from '../../../core/testing/networks';
 import { SeveralInspector } from '../../inspector/SeveralInspector';
-import { startSteering } from '../../state/steering';
+import { askSteering } from '../../state/questions';
 import { renderWith, settle } from '../../testing';
 import { WishesTable } from './WishesTable';
 
-jest.mock('../../state/steering', () => ({ startSteering: jest.fn() }));
+jest.mock('../../state/questions', () => ({ askSteering: jest.fn() }));
 const block: Wish = { wants: 'block', switch: 'dome-east' as SwitchId, port: '1' as PortId };
 const carry: Wish = { wants: 'carry', link: 'l2' as LinkId };
 const trees = ['vlan:15' as TreeId];
 let answer: (found: Result<Proposal[], string>) => void;
 
 beforeEach(() => {
-  jest.mocked(startSteering).mockReset();
-  jest
-    .mocked(startSteering)
-    .mockImplementation(() => () => ({ found: new Promise((done) => (answer = done)), stop: () => undefined }));
+  jest.mocked(askSteering).mockReset();
+  jest.mocked(askSteering).mockImplementation((of) => ({
+    of,
+    begin: () => ({ found: new Promise((done) => (answer = done)), stop: () => undefined }),
+  }));
 });
 
 describe('the wishes', () => {
@@ -32,7 +33,7 @@ describe('the wishes', () => {
   it('begins at once where a frayed end was pulled, and fulfils all of them in one step', async () => {
     const store = await renderWith(<WishesTable />);
     act(() => store.getState().askFor([block, carry], trees));
-    expect(startSteering).toHaveBeenCalledWith([block, carry], trees);
+    expect(askSteering).toHaveBeenCalledWith(fernhollow(), [block, carry], trees);
     await act(async () => answer(steer(solutionOf(fernhollow()), [block, carry], trees)));
     fireEvent.click(screen.getByRole('button', { name: 'take proposal 1' }));
     await settle();
@@ -42,7 +43,7 @@ describe('the wishes', () => {
   it('forgets what was found when the wishes change, and says why they cannot come true', async () => {
     const store = await renderWith(<WishesTable />);
     act(() => store.getState().wish([block, carry], trees));
-    expect(startSteering).not.toHaveBeenCalled();
+    expect(askSteering).not.toHaveBeenCalled();
     fireEvent.click(screen.getByRole('button', { name: 'Propose ways' }));
     await act(async () => answer(fail('They stand against each other.')));
     expect(screen.getByRole('alert')).toHaveTextContent('They stand against each other.');

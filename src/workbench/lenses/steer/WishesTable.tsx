@@ -6,11 +6,12 @@ import { sameWish, wishText, type Wish } from '../../../core/analysis/steering/w
 import { TextButton } from '../../ui/TextButton';
 import { useWorkbench } from '../../state/context';
 import type { Item } from '../../state/selection';
-import { startSteering } from '../../state/steering';
+import { askSteering } from '../../state/questions';
 import { steeringOffer } from '../shared/Offers';
 import { SearchStage } from '../shared/SearchStage';
 import styles from '../shared/steering.module.css';
-import { useSearch } from '../shared/useSearch';
+import { useAskOnDemand } from '../../state/ask';
+import { atPresent } from '../../state/looking';
 
 export function WishesTable() {
   const { list, trees, asked } = useWorkbench((state) => state.wishes);
@@ -39,11 +40,11 @@ function Wishes({
   readonly ask: boolean;
 }) {
   const design = useWorkbench((state) => state.design);
-  const viewing = useWorkbench((state) => state.viewing !== null);
+  const viewing = !useWorkbench(atPresent);
   const wish = useWorkbench((state) => state.wish);
   const goTo = useWorkbench((state) => state.goTo);
   const own = useWorkbench((state) => state.wishes.trees !== null);
-  const search = useSearch(ask ? startSteering(list, trees) : undefined);
+  const search = useAskOnDemand(ask ? askSteering(design, list, trees) : null);
   return (
     <div className={styles.room}>
       <section aria-label="Wishes">
@@ -70,7 +71,7 @@ function Wishes({
           <Button
             variant="outlined"
             disabled={viewing || search.stage.kind === 'busy'}
-            onClick={() => search.go(startSteering(list, trees))}
+            onClick={() => search.go(askSteering(design, list, trees))}
           >
             Propose ways
           </Button>

@@ -16,6 +16,7 @@ import {
   removeSelected,
   selectAll,
 } from '../../state/editing';
+import { atPresent } from '../../state/looking';
 
 export type ActionGroup = 'Anywhere' | 'Trees' | 'Map' | 'Selection';
 
@@ -30,7 +31,7 @@ export interface Action {
   readonly run: (state: Workbench) => void;
 }
 
-const present = (state: Workbench): boolean => state.viewing === null;
+const present = (state: Workbench): boolean => atPresent(state);
 const some =
   (kind: 'switch' | 'link', least = 1) =>
   (state: Workbench): boolean =>

@@ -7,9 +7,10 @@ import { WORKSHEET_ROLES, WORKSHEET_STATES, type Answers } from '../../../../cor
 import { sheetOf, type SheetSwitch } from '../../../../core/analysis/practice/worksheet';
 import { useWorkbench, useWorkbenchStore } from '../../../state/context';
 import { isSelected, type Item } from '../../../state/selection';
-import { withCost, withPort, withRoot, type OpenWorksheet } from '../../../state/worksheet';
+import { withCost, withPort, withRoot } from '../../../state/worksheet';
 import { groupText, readWhole } from '../../../ui/words/units';
 import styles from './worksheet.module.css';
+import { type OpenWorksheet } from '../../../state/looking';
 
 export function FillSheet({ tree, answers }: OpenWorksheet) {
   const store = useWorkbenchStore();
@@ -103,10 +104,10 @@ const SwitchRows = memo(function SwitchRows({
   readonly own: Answers['switches'][string] | undefined;
 }) {
   const store = useWorkbenchStore();
-  const regional = useWorkbench(({ worksheet }) => worksheet !== null && (treeInstance(worksheet.tree) ?? 0) > 0);
+  const regional = useWorkbench(({ looking }) => looking.kind === 'worksheet' && (treeInstance(looking.tree) ?? 0) > 0);
   const change = (with_: (answers: Answers) => Answers) => {
-    const { worksheet, answer } = store.getState();
-    if (worksheet) answer(with_(worksheet.answers));
+    const { looking, answer } = store.getState();
+    if (looking.kind === 'worksheet') answer(with_(looking.answers));
   };
   const head = (span: number) => (
     <>

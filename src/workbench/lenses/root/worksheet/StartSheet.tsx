@@ -8,12 +8,13 @@ import { TextButton } from '../../../ui/TextButton';
 import { useWorkbench } from '../../../state/context';
 import { PracticeChoice } from './PracticeChoice';
 import styles from './worksheet.module.css';
+import { atPresent } from '../../../state/looking';
 
 export function StartSheet() {
   const solution = useWorkbench((state) => state.solution);
   const first = useWorkbench((state) => state.shownTrees[0]);
   const open = useWorkbench((state) => state.openWorksheet);
-  const viewing = useWorkbench((state) => state.viewing !== null);
+  const viewing = !useWorkbench(atPresent);
   const kept = useWorkbench((state) => state.design.worksheets);
   const [chosen, choose] = useState<TreeId | null>(null);
   const trees = solution?.trees.map((tree) => tree.id) ?? [];
@@ -60,7 +61,7 @@ export function StartSheet() {
 /** Earlier worksheets, the newest first. */
 function Results({ kept }: { readonly kept: readonly Worksheet[] }) {
   const act = useWorkbench((state) => state.act);
-  const viewing = useWorkbench((state) => state.viewing !== null);
+  const viewing = !useWorkbench(atPresent);
   return (
     <section>
       <h3>Results kept with this design</h3>

@@ -6,7 +6,8 @@ import { MarkedSheet } from './MarkedSheet';
 import { StartSheet } from './StartSheet';
 
 export function WorksheetTable() {
-  const worksheet = useWorkbench((state) => state.worksheet);
-  if (!worksheet) return <StartSheet />;
-  return worksheet.marked ? <MarkedSheet marked={worksheet.marked} /> : <FillSheet {...worksheet} />;
+  const looking = useWorkbench((state) => state.looking);
+  const marked = useWorkbench((state) => state.marked);
+  if (looking.kind === 'worksheet') return <FillSheet {...looking} />;
+  return marked ? <MarkedSheet marked={marked} /> : <StartSheet />;
 }

@@ -9,6 +9,7 @@ import { readDraft, saveDraft, withCost, withPort, withRoot } from '../../../sta
 import { renderWith, settle } from '../../../testing';
 import { progressOf } from './FillSheet';
 import { WorksheetTable } from './WorksheetTable';
+import { sideBySide, solvedOf, viewOf } from '../../../state/revisions';
 
 const triangle = () => networkOf({ a: {}, b: {}, c: {} }, ['a 1 = b 1', 'b 2 = c 1', 'c 2 = a 2']);
 const [a, c, p1] = ['a' as SwitchId, 'c' as SwitchId, '1' as PortId];
@@ -34,17 +35,17 @@ describe('the worksheet', () => {
       problem: null,
       moved: null,
       shownTrees: [],
-      viewing: { hidden: true },
+      looking: { kind: 'worksheet', tree: CST },
     });
     expect(screen.queryByText(/^root a/)).toBeNull();
     expect(screen.getByText(/Hidden while a worksheet/)).toBeInTheDocument();
     let refused: string | null = null;
     act(() => {
       refused = store.getState().act({ do: 'set-bridge-priority', switch: c, tree: null, priority: 0 });
-      store.getState().look({ label: 'revision 0', revision: 0, design: triangle(), solution: null, moved: null });
+      store.getState().look(viewOf(sideBySide(solvedOf(triangle(), 0, 'revision 0'), solvedOf(triangle(), 1, 'now'))));
     });
     expect(refused).toContain('A worksheet is open');
-    expect(store.getState().viewing?.hidden).toBe(true);
+    expect(store.getState().looking.kind).toBe('worksheet');
     fireEvent.click(screen.getByRole('button', { name: 'put aside' }));
     expect(screen.getByText(/^root a/)).toBeInTheDocument();
   });

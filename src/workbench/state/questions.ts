@@ -1,0 +1,90 @@
+/** The questions that the workbench asks workers beside it. */
+import * as Comlink from 'comlink';
+import type { Command } from '../../core/edit/commands';
+import type { LinkId, SwitchId, TreeId } from '../../core/model/ids';
+import type { Design } from '../../core/model/document';
+import { fail, type Result } from '../../core/base/result';
+import type { ControlCost } from '../../core/analysis/sharing/controlPlane';
+import type { RegionMatch } from '../../core/analysis/regions/matching';
+import type { GainRow, GroupingProposal } from '../../core/analysis/regions/grouping';
+import type { Loads } from '../../core/analysis/sharing/load';
+import type { MovingGoal, MovingKind, MovingPlan } from '../../core/analysis/regions/movingPlan';
+import type { LossOf } from '../../core/analysis/roots/rootLoss';
+import type { SharingProposal } from '../../core/analysis/sharing/share';
+import type { Proposal } from '../../core/analysis/steering/steer';
+import type { Wish } from '../../core/analysis/steering/wishes';
+import type { SteererWorker } from '../../workers/steerer';
+import { tellWaiting } from '../ui/loading';
+import type { Ask } from './ask';
+import { NoAnswer, workerLink } from './workerLink';
+
+/** Ways to fulfil wishes in some trees. */
+export const askSteering = (design: Design, wishes: readonly Wish[], trees: readonly TreeId[]): Ask<Proposal[]> =>
+  ask(design, (remote, tell) => remote.steer(design, [...wishes], [...trees], tell));
+
+/** Ways to spread some trees over some links. */
+export const askSharing = (
+  design: Design,
+  trees: readonly TreeId[],
+  uplinks: readonly LinkId[],
+): Ask<SharingProposal[]> => ask(design, (remote, tell) => remote.share(design, [...trees], [...uplinks], tell));
+
+/** Ways to lay VLANs onto instances. */
+export const askGrouping = (design: Design): Ask<GroupingProposal[]> =>
+  ask(design, (remote, tell) => remote.group(design, tell));
+
+/** What instances, with commands those that they make, gain against one tree for all and one tree a VLAN. */
+export const askGain = (design: Design, commands: readonly Command[]): Ask<GainRow[]> =>
+  ask(design, (remote) => remote.gain(design, [...commands]));
+
+/** What each mode of spanning tree would cost. */
+export const askControl = (design: Design): Ask<ControlCost[]> =>
+  ask(design, async (remote) => await remote.control(design), TABLE_SECONDS);
+
+/** How much each link carries. */
+export const askLoads = (design: Design): Ask<Loads> =>
+  ask(design, async (remote, tell) => await remote.loads(design, tell), TABLE_SECONDS);
+
+/** What the death of each root does. */
+export const askLosses = (design: Design): Ask<LossOf[]> =>
+  ask(design, async (remote, tell) => await remote.losses(design, tell), TABLE_SECONDS);
+
+/** Either of two switches with the region settings of the other. */
+export const askEqual = (design: Design, a: SwitchId, b: SwitchId): Ask<RegionMatch[]> =>
+  ask(design, (remote, tell) => remote.equal(design, a, b, tell));
+
+/** Where the network may move to. */
+export const askGoals = (design: Design): Ask<MovingGoal[]> =>
+  ask(design, (remote, tell) => remote.goals(design, tell));
+
+/** The steps that do what commands do, one switch after the other. */
+export const askPlan = (design: Design, commands: readonly Command[], kind: MovingKind): Ask<MovingPlan> =>
+  ask(design, (remote, tell) => remote.plan(design, [...commands], kind, tell));
+
+/** How long what a table shows may take, seconds. */
+const TABLE_SECONDS = 60;
+
+type Tell = (share: number) => void;
+type Question<T> = (remote: Comlink.Remote<SteererWorker>, tell: Tell) => Promise<Result<T, string>>;
+
+/** A question to a worker of its own, which can be stopped. `seconds`: how long it may take. */
+const ask = <T>(of: Design, question: Question<T>, seconds?: number): Ask<T> => ({
+  of,
+  begin(tell) {
+    const link = workerLink<SteererWorker>(
+      () =>
+        new Worker(new URL('../../workers/steerer.ts', import.meta.url), { type: 'module', name: 'knot-path-steerer' }),
+      (waits) => tellWaiting('steerer', waits),
+    );
+    const found = link
+      .ask((remote) => question(remote, Comlink.proxy(tell)), seconds)
+      .catch((error: unknown) => fail(reasonOf(error, seconds)))
+      .finally(() => link.end());
+    return { found, stop: () => link.end() };
+  },
+});
+
+const reasonOf = (error: unknown, seconds: number | undefined): string =>
+  error instanceof NoAnswer && error.kind === 'late'
+    ? `This took longer than ${seconds} seconds and was stopped; the rest of the page is not affected.`
+    : 'The search has stopped.';
