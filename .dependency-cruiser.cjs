@@ -16,7 +16,7 @@ const coreOrder = [
   'base',
 ];
 
-// Inside the workbench: the shell is made of the lenses' manifests, and no lens knows another.
+// Inside the workbench: shell and inspector are made of the lenses' manifests, and no lens knows another.
 const roomOrder = ['shell', 'inspector', 'lenses', 'map', 'state', 'ui'];
 const above = (i) => roomOrder.slice(0, i).map((name) => `^src/workbench/${name}/`);
 
@@ -91,6 +91,12 @@ module.exports = {
       severity: 'error',
       from: { path: '^src/workbench/lenses/(?!shared/)([^/]+)/', pathNot: '\\.test\\.tsx?$' },
       to: { path: '^src/workbench/lenses/[^/]+/', pathNot: '^src/workbench/lenses/($1|shared)/' },
+    },
+    {
+      name: 'shell-and-inspector-know-manifests-only',
+      severity: 'error',
+      from: { path: '^src/workbench/(shell|inspector)/', pathNot: '\\.test\\.tsx?$' },
+      to: { path: '^src/workbench/lenses/', pathNot: '^src/workbench/lenses/(lenses|manifest)\\.ts$' },
     },
     {
       name: 'what-lenses-share-knows-none',

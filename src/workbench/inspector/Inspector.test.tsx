@@ -3,7 +3,7 @@ import type { LinkId, PortId, SwitchId } from '../../core/model/ids';
 import { networkOf } from '../../core/testing/networks';
 import { renderWith, settle } from '../testing';
 import { Inspector } from './Inspector';
-import { shortened } from './WhyPort';
+import { shortened } from '../lenses/root/WhyPort';
 
 const sw = (id: string) => id as SwitchId;
 const port = (id: string) => id as PortId;

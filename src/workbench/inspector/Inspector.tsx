@@ -1,37 +1,29 @@
 'use client';
-/** The right-hand panel: what is selected, why it is as it is, and its settings. */
+/** The right-hand panel: what is selected, and the lenses' panels about it. */
+import { createElement, Fragment, useMemo } from 'react';
+import { panelsFor } from '../lenses/lenses';
 import { useWorkbench } from '../state/context';
-import { DesignInspector } from './DesignInspector';
-import { HostInspector } from './HostInspector';
+import { subjectOf, type SubjectKind, type Subjects } from '../state/subject';
 import styles from '../ui/panel.module.css';
-import { LinkInspector } from './LinkInspector';
-import { PortInspector } from './PortInspector';
-import { SeveralInspector } from './SeveralInspector';
-import { SwitchInspector } from './SwitchInspector';
+import { Title } from './Title';
 
 export function Inspector() {
   const selection = useWorkbench((state) => state.selection);
+  const design = useWorkbench((state) => state.design);
+  const subject = useMemo(() => subjectOf(design, selection), [design, selection]);
   return (
     <aside className={styles.panel} aria-label="Inspector">
-      <Selected key={selection?.kind === 'several' ? 'several' : JSON.stringify(selection)} />
+      {subject && (
+        <Fragment key={selection?.kind === 'several' ? 'several' : JSON.stringify(selection)}>
+          <Title subject={subject} />
+          <Panels of={subject.kind} subject={subject} />
+        </Fragment>
+      )}
     </aside>
   );
 }
 
-function Selected() {
-  const selection = useWorkbench((state) => state.selection);
-  switch (selection?.kind) {
-    case 'switch':
-      return <SwitchInspector id={selection.switch} />;
-    case 'port':
-      return <PortInspector id={selection.switch} port={selection.port} />;
-    case 'link':
-      return <LinkInspector id={selection.link} />;
-    case 'host':
-      return <HostInspector id={selection.host} />;
-    case 'several':
-      return <SeveralInspector items={selection.items} />;
-    case undefined:
-      return <DesignInspector />;
-  }
+function Panels<K extends SubjectKind>({ of, subject }: { readonly of: K; readonly subject: Subjects[K] }) {
+  const lens = useWorkbench((state) => state.lens);
+  return panelsFor(of, lens).map(({ key, Body }) => createElement(Body, { key, ...subject }));
 }

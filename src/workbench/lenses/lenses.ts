@@ -1,16 +1,28 @@
-/** The lenses: one line each, in the order in which they stand above the map. */
+/** The lenses: one line each. */
+import type { ComponentType } from 'react';
+import { LENSES, type Lens } from '../state/lens';
+import type { SubjectKind, Subjects } from '../state/subject';
 import { breaking } from './break';
 import { bundle } from './bundle';
 import { cable } from './cable';
 import { group } from './group';
-import type { LensManifest, Table } from './manifest';
+import { PARTS, type LensManifest, type Panel, type PanelOf, type Table } from './manifest';
 import { root } from './root';
 import { steer } from './steer';
-import type { Lens } from '../state/workbench';
 
-export const MANIFESTS: readonly LensManifest[] = [cable, root, steer, group, bundle, breaking];
+const BY_LENS: Readonly<Record<Lens, LensManifest>> = {
+  Cable: cable,
+  Root: root,
+  Steer: steer,
+  Group: group,
+  Bundle: bundle,
+  Break: breaking,
+};
 
-export const manifestOf = (lens: Lens): LensManifest => MANIFESTS.find((each) => each.lens === lens)!;
+/** In the order in which they stand above the map. */
+export const MANIFESTS: readonly LensManifest[] = LENSES.map((lens) => BY_LENS[lens]);
+
+export const manifestOf = (lens: Lens): LensManifest => BY_LENS[lens];
 
 /** The table that is open in a lens: the one chosen, where the lens has it, else its first. */
 export function tableIn(lens: Lens, key: string | null): Table {
@@ -28,3 +40,23 @@ export function lensWith(key: string, present: Lens): Lens {
 export const OFFERED: readonly Table[] = [...new Set(MANIFESTS.flatMap(({ tables }) => tables))].filter(
   (each) => each.offer,
 );
+
+const PANELS = MANIFESTS.flatMap(({ lens, panels = [] }) => panels.map((each, i) => ({ key: `${lens} ${i}`, each })));
+const isOf =
+  <K extends SubjectKind>(kind: K) =>
+  (panel: Panel): panel is Panel & PanelOf<K> =>
+    panel.of === kind;
+
+/** The panels about a kind of thing in a lens, from top to bottom; within a part, those for few lenses first. */
+export function panelsFor<K extends SubjectKind>(
+  kind: K,
+  lens: Lens,
+): { readonly key: string; readonly Body: ComponentType<Subjects[K]> }[] {
+  const own = isOf(kind);
+  const order = manifestOf(lens).itselfFirst ? [...PARTS.slice(0, 2), ...PARTS.slice(2).reverse()] : PARTS;
+  return PANELS.flatMap(({ key, each }) =>
+    own(each) && (each.only?.includes(lens) ?? true)
+      ? [{ key, Body: each.Body, place: 2 * order.indexOf(each.part) + (each.only ? 0 : 1) }]
+      : [],
+  ).sort((a, b) => a.place - b.place);
+}

@@ -1,7 +1,11 @@
-/** What a lens brings to the workbench: the shell is made of these, and of nothing else. */
+/** What a lens brings to the workbench: the shell and the inspector are made of these. */
 import type { ComponentType } from 'react';
+import type { LayerProps } from '../map/geometry';
 import { loadable } from '../ui/loadable';
-import type { Lens, Workbench } from '../state/workbench';
+import type { Action } from '../state/action';
+import type { SubjectKind, Subjects } from '../state/subject';
+import type { Workbench } from '../state/workbench';
+import type { Lens } from '../state/lens';
 
 /** A table of the drawer. */
 export interface Table {
@@ -29,8 +33,44 @@ export const table = (
   rest: Omit<Table, 'key' | 'label' | 'Body'> = {},
 ): Table => ({ key, label, Body: loadable(key, load), ...rest });
 
-/** A lens: its tables in the order of their tabs, the first open with it. */
+/**
+ * Where in the inspector a panel stands: what it is part of, what can be done with it in this lens, why it is as it is, what
+ * tunes it, what it is itself.
+ */
+export const PARTS = ['whole', 'here', 'why', 'tuning', 'itself'] as const;
+export type Part = (typeof PARTS)[number];
+
+/** A panel of the inspector, about things of one kind. */
+export interface PanelOf<K extends SubjectKind> {
+  readonly of: K;
+  readonly part: Part;
+  /** The lenses in which it is shown; all, where they are left out. */
+  readonly only: readonly Lens[] | null;
+  readonly Body: ComponentType<Subjects[K]>;
+}
+export type Panel = { [K in SubjectKind]: PanelOf<K> }[SubjectKind];
+
+/** Puts a panel together. */
+export const panel = <K extends SubjectKind>(
+  of: K,
+  part: Part,
+  Body: ComponentType<Subjects[K]>,
+  ...only: readonly Lens[]
+): PanelOf<K> => ({ of, part, only: only.length > 0 ? only : null, Body });
+
+/** Something drawn on the map, in its coordinates. */
+export type MapLayer = ComponentType<LayerProps>;
+
+/** A lens: its tables in the order of their tabs, the first open with it; its panels, and what it adds to the map, keys and palette. */
 export interface LensManifest {
   readonly lens: Lens;
   readonly tables: readonly [Table, ...Table[]];
+  readonly panels?: readonly Panel[];
+  /** In this lens the inspector says what a thing is before it says why. */
+  readonly itselfFirst?: true;
+  readonly actions?: readonly Action[];
+  /** Drawn under the switches and links, and over them. */
+  readonly layers?: { readonly under?: MapLayer; readonly over?: MapLayer };
+  /** A strip above the map. */
+  readonly Above?: ComponentType;
 }

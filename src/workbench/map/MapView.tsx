@@ -12,7 +12,7 @@ import {
 } from '@xyflow/react';
 import '@xyflow/react/dist/base.css';
 import { useColorScheme } from '@mui/material/styles';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState, type ComponentType } from 'react';
 import type { SwitchId } from '../../core/model/ids';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { isSelected, selectionOf, switchesIn, type Item } from '../state/selection';
@@ -21,11 +21,10 @@ import { Bands } from './Bands';
 import { CableDragProvider, useCableHand } from './cableDrag';
 import { FrayDragProvider, useFrayHand } from './frayDrag';
 import { HeldCable } from './HeldCable';
-import type { Box } from './geometry';
+import type { Box, LayerProps } from './geometry';
 import { MapFoot } from './MapFoot';
 import styles from './map.module.css';
 import { MovedBar } from './MovedBar';
-import { RegionOutlines } from './RegionOutlines';
 import { Strands } from './Strands';
 import { SwitchNode, type SwitchNodeType } from './SwitchNode';
 import { useMapControls } from './useMapControls';
@@ -36,15 +35,21 @@ import { atPresent } from '../state/looking';
 
 const nodeTypes = { switch: SwitchNode };
 
-export function MapView() {
+/** Layers of the open lens: drawn under the switches and links, and over them. */
+interface Layers {
+  readonly Under?: ComponentType<LayerProps> | undefined;
+  readonly Over?: ComponentType<LayerProps> | undefined;
+}
+
+export function MapView(layers: Layers) {
   return (
     <ReactFlowProvider>
-      <Map />
+      <Map {...layers} />
     </ReactFlowProvider>
   );
 }
 
-function Map() {
+function Map({ Under, Over }: Layers) {
   const store = useWorkbenchStore();
   const { setViewport } = useReactFlow();
   const problem = useWorkbench((state) => state.problem);
@@ -156,8 +161,9 @@ function Map() {
           >
             <ViewportPortal>
               <Bands bands={map.bands} bounds={bounds} />
-              <RegionOutlines boxes={map.boxes} lines={map.lines} />
+              {Under && <Under boxes={map.boxes} lines={map.lines} />}
               <Strands links={skeleton.links} lines={map.lines} />
+              {Over && <Over boxes={map.boxes} lines={map.lines} />}
               <HeldCable held={hand.held ?? frayHand.held} />
             </ViewportPortal>
             <Panel position="top-left" className={styles.panelTop}>

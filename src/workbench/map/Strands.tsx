@@ -7,7 +7,6 @@ import type { Line } from './geometry';
 import { LinkView } from './LinkView';
 import { useMapDesign } from './mapDesign';
 import styles from './map.module.css';
-import { Pulses } from './Pulses';
 import { Sheaves } from './Sheaves';
 import { inWindow, useFar, useWindow } from './seen';
 
@@ -26,7 +25,6 @@ export const Strands = memo(function Strands({
     <svg className={styles.strands} aria-hidden="true">
       {far ? <FarStrands lines={lines} /> : <NearLinks links={links} lines={lines} />}
       {!far && <Sheaves links={links} lines={lines} />}
-      {!far && <Pulses lines={lines} />}
     </svg>
   );
 });

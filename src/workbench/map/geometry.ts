@@ -29,6 +29,12 @@ export interface Box {
   readonly rims: { readonly top: number; readonly bottom: number };
 }
 
+/** What a layer of the map is given: the switches' boxes, and the links' lines. */
+export interface LayerProps {
+  readonly boxes: readonly Box[];
+  readonly lines: readonly Line[];
+}
+
 /** A link as drawn: from point to point. `loops` where both ends are on one switch. */
 export interface Line {
   readonly link: LinkId;

@@ -3,7 +3,7 @@
 import ButtonBase from '@mui/material/ButtonBase';
 import { useWorkbench } from '../state/context';
 import type { SaveState } from '../state/saver';
-import { LENSES } from '../state/store';
+import { LENSES } from '../state/lens';
 import styles from './frame.module.css';
 import { Mark } from '../ui/Mark';
 import { Onlookers } from './Onlookers';

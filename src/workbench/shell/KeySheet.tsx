@@ -3,12 +3,11 @@
 import Dialog from '@mui/material/Dialog';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import { ACTIONS, type ActionGroup } from './actions/actions';
+import { ACTION_GROUPS } from '../state/action';
+import { ACTIONS } from './actions';
 import { useWorkbench } from '../state/context';
 import styles from './dialogs.module.css';
 import { TextButton } from '../ui/TextButton';
-
-const GROUPS: readonly ActionGroup[] = ['Anywhere', 'Trees', 'Map', 'Selection'];
 
 export function KeySheet() {
   const open = useWorkbench((state) => state.dialog === 'keys');
@@ -20,7 +19,7 @@ export function KeySheet() {
       </DialogTitle>
       <DialogContent>
         <div className={styles.groups}>
-          {GROUPS.map((group) => (
+          {ACTION_GROUPS.map((group) => (
             <section key={group}>
               <h3>{group}</h3>
               <dl>

@@ -3,7 +3,7 @@
 import Dialog from '@mui/material/Dialog';
 import { useMemo, useState, type KeyboardEvent } from 'react';
 import { treeName } from '../../core/model/ids';
-import { ACTIONS } from './actions/actions';
+import { ACTIONS } from './actions';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import type { Workbench } from '../state/store';
 import styles from './dialogs.module.css';

@@ -4,8 +4,7 @@ import { selectionText } from '../state/selectionText';
 import Snackbar from '@mui/material/Snackbar';
 import { useState } from 'react';
 import type { OpenDesign } from '../../contract/api';
-import { usePlaying } from '../lenses/break/usePlaying';
-import { CablingLine } from '../lenses/cable/CablingLine';
+import { manifestOf } from '../lenses/lenses';
 import { Inspector } from '../inspector/Inspector';
 import { Drawer } from './Drawer';
 import { MapView } from '../map/MapView';
@@ -33,22 +32,22 @@ function Frame() {
   const [told, tell] = useState<string | null>(null);
   useKeys(tell);
   usePresence();
-  const cabling = useWorkbench((state) => state.lens === 'Cable');
-  const breaking = useWorkbench((state) => state.lens === 'Break');
+  const lens = useWorkbench((state) => state.lens);
+  const { Above, layers } = manifestOf(lens);
   return (
     <div className={styles.frame}>
       <Header />
       <TreeRail />
       <main className={styles.map} aria-label="Map">
         <Notices />
-        {cabling && (
-          <Boundary what="The cabling line">
-            <CablingLine />
+        {Above && (
+          <Boundary what="The line above the map">
+            <Above />
           </Boundary>
         )}
         <div className={styles.mapRoom}>
           <Boundary what="The map">
-            <MapView />
+            <MapView Under={layers?.under} Over={layers?.over} />
           </Boundary>
         </div>
       </main>
@@ -63,17 +62,10 @@ function Frame() {
       <ConflictDialog />
       <Palette />
       <KeySheet />
-      {breaking && <Turning />}
       <SelectionVoice />
       <Snackbar open={told !== null} autoHideDuration={6000} onClose={() => tell(null)} message={told} />
     </div>
   );
-}
-
-/** Turns the clock, whatever table is open. */
-function Turning() {
-  usePlaying();
-  return null;
 }
 
 /** Says what is selected to those who hear the screen. */

@@ -1,7 +1,7 @@
 'use client';
 /** The workbench's keys. Keys typed into a field stay there; copy and paste go over the system's clipboard. */
 import { useEffect } from 'react';
-import { actionFor } from './actions/actions';
+import { actionFor } from './actions';
 import { copiedText, pasteText } from '../state/editing';
 import { useWorkbenchStore } from '../state/context';
 

@@ -4,7 +4,7 @@ import { treeName, type TreeId } from '../../core/model/ids';
 import type { Solution } from '../../core/tree/settled';
 import type { Present } from './document';
 import type { Moved } from './moved';
-import type { Lens } from './workbench';
+import type { Lens } from './lens';
 
 /** Another state of the design, shown in place of the present one. */
 export interface View {

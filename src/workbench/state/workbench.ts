@@ -14,11 +14,8 @@ import type { Findings } from './findings';
 import type { KeptWrites } from './kept';
 import type { Moved } from './moved';
 import type { Item, Selection } from './selection';
+import type { Lens } from './lens';
 import type { Looking, View } from './looking';
-
-/** The lenses that are built so far, in the order of the work. */
-export const LENSES = ['Cable', 'Root', 'Steer', 'Group', 'Bundle', 'Break'] as const;
-export type Lens = (typeof LENSES)[number];
 
 /** Where switches stand on the map: at their own places, or hanging under the root of the tree that is shown. */
 export type MapLayout = 'placed' | 'hung';

@@ -1,5 +1,8 @@
 import { table, type LensManifest } from '../manifest';
 import { findings, history } from '../shared/tables';
+import { PlayedRun } from './PlayedRun';
+import { ACTIONS } from './actions';
+import { PANELS } from './panels';
 
 /** The simulator gives them what they need. */
 const played = { tall: true, withoutTrees: true };
@@ -34,4 +37,7 @@ export const breaking: LensManifest = {
     findings,
     history,
   ],
+  panels: PANELS,
+  actions: ACTIONS,
+  layers: { over: PlayedRun },
 };

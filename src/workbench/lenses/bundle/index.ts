@@ -1,5 +1,7 @@
 import { table, type LensManifest } from '../manifest';
 import { findings, history, ledger, moved } from '../shared/tables';
+import { ACTIONS } from './actions';
+import { PANELS } from './panels';
 
 export const bundle: LensManifest = {
   lens: 'Bundle',
@@ -28,4 +30,6 @@ export const bundle: LensManifest = {
     findings,
     history,
   ],
+  panels: PANELS,
+  actions: ACTIONS,
 };

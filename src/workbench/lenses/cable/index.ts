@@ -1,5 +1,8 @@
 import { table, type LensManifest } from '../manifest';
 import { findings, history, moved, vlans } from '../shared/tables';
+import { CablingLine } from './CablingLine';
+import { ACTIONS } from './actions';
+import { PANELS } from './panels';
 
 const plain = { withoutTrees: true, open: true };
 
@@ -23,4 +26,8 @@ export const cable: LensManifest = {
     findings,
     history,
   ],
+  panels: PANELS,
+  actions: ACTIONS,
+  itselfFirst: true,
+  Above: CablingLine,
 };

@@ -10,7 +10,7 @@ import { useWorkbench, useWorkbenchStore } from '../../state/context';
 import type { Item } from '../../state/selection';
 import { selectionOf } from '../../state/selection';
 import { counted } from '../../ui/words/units';
-import { regionLetter } from '../../map/RegionOutlines';
+import { regionLetter } from './RegionOutlines';
 import { CompareSwitches } from './CompareSwitches';
 import styles from '../shared/group.module.css';
 import { useRegions } from '../../state/useRegions';

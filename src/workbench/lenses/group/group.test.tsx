@@ -11,7 +11,7 @@ import type * as Networks from '../../../core/testing/networks';
 import { solutionOf } from '../../../core/testing/networks';
 import { regionsIn } from '../../../core/analysis/regions/regions';
 import { Inspector } from '../../inspector/Inspector';
-import { shadesOf } from '../../map/RegionOutlines';
+import { shadesOf } from './RegionOutlines';
 import type { WorkbenchStore } from '../../state/store';
 import { renderWith, settle } from '../../testing';
 import { Board } from './Board';

@@ -1,5 +1,7 @@
 import { table, type LensManifest } from '../manifest';
 import { findings, history, ledger, moved, vlans } from '../shared/tables';
+import { RegionOutlines } from './RegionOutlines';
+import { PANELS } from './panels';
 
 export const group: LensManifest = {
   lens: 'Group',
@@ -26,4 +28,6 @@ export const group: LensManifest = {
     findings,
     history,
   ],
+  panels: PANELS,
+  layers: { under: RegionOutlines },
 };

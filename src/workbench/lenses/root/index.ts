@@ -1,5 +1,7 @@
 import { table, type LensManifest } from '../manifest';
 import { findings, history, ledger, moved } from '../shared/tables';
+import { ACTIONS } from './actions';
+import { PANELS } from './panels';
 
 export const root: LensManifest = {
   lens: 'Root',
@@ -19,4 +21,6 @@ export const root: LensManifest = {
     findings,
     history,
   ],
+  panels: PANELS,
+  actions: ACTIONS,
 };

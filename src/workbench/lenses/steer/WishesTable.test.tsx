@@ -5,7 +5,7 @@ import { fail, type Result } from '../../../core/base/result';
 import { steer, type Proposal } from '../../../core/analysis/steering/steer';
 import type { Wish } from '../../../core/analysis/steering/wishes';
 import { solutionOf } from '../../../core/testing/networks';
-import { SeveralInspector } from '../../inspector/SeveralInspector';
+import { Inspector } from '../../inspector/Inspector';
 import { askSteering } from '../../state/questions';
 import { renderWith, settle } from '../../testing';
 import { WishesTable } from './WishesTable';
@@ -53,15 +53,12 @@ describe('the wishes', () => {
   });
 
   it('takes several selected ends and links at once, each once', async () => {
-    const store = await renderWith(
-      <SeveralInspector
-        items={[
-          { kind: 'port', switch: block.switch, port: block.port },
-          { kind: 'link', link: 'l2' as LinkId },
-        ]}
-      />,
-    );
-    act(() => store.getState().setLens('Steer'));
+    const store = await renderWith(<Inspector />);
+    act(() => {
+      store.getState().setLens('Steer');
+      store.getState().pick({ kind: 'port', switch: block.switch, port: block.port }, 'alone');
+      store.getState().pick({ kind: 'link', link: 'l2' as LinkId }, 'more');
+    });
     fireEvent.click(screen.getByRole('button', { name: 'add to the wishes' }));
     expect(store.getState().wishes.list).toEqual([carry, block]);
     expect(store.getState().drawer).toEqual({ tab: 'wishes', open: true });

@@ -1,5 +1,6 @@
 import { table, type LensManifest } from '../manifest';
 import { findings, history, ledger, moved } from '../shared/tables';
+import { PANELS } from './panels';
 
 export const steer: LensManifest = {
   lens: 'Steer',
@@ -25,4 +26,5 @@ export const steer: LensManifest = {
     findings,
     history,
   ],
+  panels: PANELS,
 };

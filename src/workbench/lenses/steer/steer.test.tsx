@@ -7,7 +7,7 @@ import { steerGroups } from '../../../core/analysis/steering/costMatrix';
 import { anyDesign, networkOf, solutionOf } from '../../../core/testing/networks';
 import fc from 'fast-check';
 import { Inspector } from '../../inspector/Inspector';
-import { marginText } from '../../inspector/MarginNote';
+import { marginText } from '../root/MarginNote';
 import { selectionOf } from '../../state/selection';
 import { renderWith, settle } from '../../testing';
 import { PathTable, pathRows } from './PathTable';

@@ -1,0 +1,17 @@
+'use client';
+/** The run on the map: the clock turns while it plays, and BPDUs are on their way. */
+import type { LayerProps } from '../../map/geometry';
+import map from '../../map/map.module.css';
+import { useFar } from '../../map/seen';
+import { Pulses } from './Pulses';
+import { usePlaying } from './usePlaying';
+
+export function PlayedRun({ lines }: LayerProps) {
+  usePlaying();
+  const far = useFar();
+  return far ? null : (
+    <svg className={map.strands} aria-hidden="true">
+      <Pulses lines={lines} />
+    </svg>
+  );
+}

@@ -1,0 +1,15 @@
+/** What Bundle adds to keys and palette. */
+import type { Action } from '../../state/action';
+import { bundleSelected, canBundle } from '../../state/editing';
+import { atPresent } from '../../state/looking';
+
+export const ACTIONS: readonly Action[] = [
+  {
+    id: 'bundle',
+    name: 'Bundle the selected links at both ends',
+    group: 'Selection',
+    keys: ['B'],
+    when: (state) => atPresent(state) && canBundle(state),
+    run: bundleSelected,
+  },
+];

@@ -1,0 +1,77 @@
+'use client';
+/** What a switch is and how it speaks, of one or of several at once. */
+import type { Command } from '../../../core/edit/commands';
+import { isMultiple, timersSchema, type CostMethod, type Switch, type Timers } from '../../../core/model/document';
+import { labelOf } from '../../../core/model/field';
+import { useWorkbench } from '../../state/context';
+import { DIALECT_CHOICES, METHOD_CHOICES, POWER_CHOICES, TIER_CHOICES } from '../../ui/words/choices';
+import { ChoiceSetting, TextSetting } from '../../ui/fields';
+import * as read from '../../ui/read';
+import { upper } from '../../ui/words/units';
+import { choiceOf, textOf } from '../../ui/several';
+
+type Settings = Omit<Extract<Command, { do: 'set-switch' }>, 'do' | 'switch'>;
+/** Max hops matter to MSTP alone. */
+const timerKeys = (switches: readonly Switch[]): readonly (keyof Timers)[] =>
+  timersSchema.keyof().options.filter((key) => key !== 'maxHops' || switches.some(isMultiple));
+
+export function SwitchFields({ switches }: { readonly switches: readonly Switch[] }) {
+  const act = useWorkbench((state) => state.act);
+  const design = useWorkbench((state) => state.design.pathCost);
+  const set = (settings: (sw: Switch) => Settings) =>
+    act(...switches.map((sw): Command => ({ do: 'set-switch', switch: sw.id, ...settings(sw) })));
+  const of = <T,>(pick: (sw: Switch) => T) => switches.map(pick);
+  const methods: readonly (readonly [CostMethod | 'design', string])[] = [
+    ['design', `As the design (${design})`],
+    ...METHOD_CHOICES,
+  ];
+  return (
+    <>
+      <ChoiceSetting
+        label="Power"
+        {...choiceOf(
+          of((sw): 'on' | 'off' => (sw.up ? 'on' : 'off')),
+          POWER_CHOICES,
+        )}
+        commit={(up) => set(() => ({ up: up === 'on' }))}
+      />
+      <ChoiceSetting
+        label="Tier"
+        {...choiceOf(
+          of((sw) => sw.tier),
+          TIER_CHOICES,
+        )}
+        commit={(tier) => tier !== '' && set(() => ({ tier }))}
+      />
+      <ChoiceSetting
+        label="Dialect"
+        {...choiceOf(
+          of((sw) => sw.dialect),
+          DIALECT_CHOICES,
+        )}
+        commit={(dialect) => dialect !== '' && set(() => ({ dialect }))}
+      />
+      <ChoiceSetting
+        label="Cost method"
+        {...choiceOf(
+          of((sw) => sw.pathCost ?? ('design' as const)),
+          methods,
+        )}
+        commit={(method) => method !== '' && set(() => ({ pathCost: method === 'design' ? null : method }))}
+      />
+      {timerKeys(switches).map((key) => (
+        <TextSetting
+          key={key}
+          label={upper(labelOf(timersSchema.shape[key]))}
+          {...textOf(
+            of((sw) => sw.timers[key]),
+            String,
+          )}
+          adornment={key === 'txHold' ? undefined : key === 'maxHops' ? 'hops' : 's'}
+          read={read.timer(key)}
+          commit={(value) => set((sw) => ({ timers: { ...sw.timers, [key]: value } }))}
+        />
+      ))}
+    </>
+  );
+}

@@ -1,0 +1,37 @@
+'use client';
+/** What a switch is and what it is set to. */
+import Button from '@mui/material/Button';
+import type { Switch } from '../../../core/model/document';
+import { useWorkbench } from '../../state/context';
+import { TextSetting } from '../../ui/fields';
+import styles from '../../ui/panel.module.css';
+import * as read from '../../ui/read';
+import { SwitchFields } from './SwitchFields';
+
+export function SwitchPanel({ sw }: { readonly sw: Switch }) {
+  const { id } = sw;
+  const act = useWorkbench((state) => state.act);
+  return (
+    <section className={styles.section}>
+      <h3>The switch</h3>
+      <TextSetting
+        label="Name"
+        value={sw.name ?? sw.id}
+        read={read.name}
+        commit={(name) => act({ do: 'set-switch', switch: id, name })}
+      />
+      <TextSetting
+        label="MAC address"
+        value={sw.mac}
+        read={read.mac}
+        commit={(mac) => act({ do: 'set-switch', switch: id, mac })}
+      />
+      <SwitchFields switches={[sw]} />
+      <div className={styles.buttons}>
+        <Button variant="outlined" color="error" onClick={() => act({ do: 'remove-switch', switch: id })}>
+          Remove this switch
+        </Button>
+      </div>
+    </section>
+  );
+}

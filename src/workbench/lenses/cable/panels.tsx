@@ -1,0 +1,21 @@
+import { panel, type Panel } from '../manifest';
+import { CableTo } from './CableTo';
+import { DesignPanel } from './DesignPanel';
+import { HostPanel } from './HostPanel';
+import { LinkPanel } from './LinkPanel';
+import { PortList } from './PortList';
+import { PortPanel } from './PortPanel';
+import { SeveralPanel } from './SeveralPanel';
+import { SwitchPanel } from './SwitchPanel';
+
+/** What things are and what they are set to. */
+export const PANELS: readonly Panel[] = [
+  panel('design', 'itself', DesignPanel),
+  panel('switch', 'here', CableTo, 'Cable'),
+  panel('switch', 'itself', PortList),
+  panel('switch', 'itself', SwitchPanel),
+  panel('port', 'itself', PortPanel),
+  panel('link', 'itself', LinkPanel),
+  panel('host', 'itself', HostPanel),
+  panel('several', 'itself', SeveralPanel),
+];
