@@ -16,6 +16,7 @@ import { segmentsOf, type Segments } from '../topology/segments';
 import type { Settings } from './settings';
 import { designatedOn, oldestAges, rolesOf, thrownAway } from './roles';
 import type { SettledTree } from './settled';
+import { walkFromRoots, type Messages } from './shortestPaths';
 
 /** What is the same for every tree of one network. */
 export interface MstpContext {
@@ -69,69 +70,40 @@ const neighbours = oncePer(({ of, first, ports }: Segments): readonly (readonly 
 );
 const NOBODY: readonly number[] = [];
 
-/** How a bridge reaches the root. */
-interface Label {
-  readonly root: number;
+/** How bridges reach the root. */
+interface Ways extends Messages {
+  readonly external: Float64Array;
+  readonly regional: Int32Array;
+  readonly internal: Float64Array;
+  /** What bridge t makes of a message of bridge s that it hears by port q: null where it throws it away. */
+  heard(s: number, q: number, t: number): Heard | null;
+  /** Who bridge t takes bridge s for: who reads an MST BPDU as an RST one sees the regional root in it (14.4), a classic bridge is sent the sender's own (13.29). */
+  seenRank(s: number, t: number): number;
+}
+
+interface Heard {
   readonly external: number;
   readonly regional: number;
   readonly internal: number;
-  /** Remaining hops and message age, as the bridge sends them: who hears a last hop inside, or outside what is too old, throws it away (13.29 updtRcvdInfoWhile). */
-  readonly hops: number;
-  readonly age: number;
 }
 
 /** The CIST (13.9, 13.10). */
-export function solveCist({ network, segments, settings, regionOf }: MstpContext): SettledTree {
-  const { switches, owner, firstPort, ports, design } = network;
+export function solveCist(context: MstpContext): SettledTree {
+  const { network, segments, settings, regionOf } = context;
+  const { switches, owner, ports, design } = network;
   const { cost: internalCost, portKey } = settings.portsIn(CIST);
   const externalCost = Int32Array.from(ports, (port, p) => {
     const sw = switches[owner[p]!]!;
     return setExternalCost(port, CIST, sw.dialect) ?? pathCostOf(port.speed, methodOf(design, sw));
   });
   const rank = settings.bridgesIn(CIST).map((place, s) => (segments.parts[s] === 'bridge' ? place : -1));
-  const compare = (a: Label, b: Label): number =>
-    rank[a.root]! - rank[b.root]! ||
-    a.external - b.external ||
-    rank[a.regional]! - rank[b.regional]! ||
-    a.internal - b.internal;
-  const ages = oldestAges(network, segments);
   const ofOne = (s: number, t: number): boolean => regionOf[s]! >= 0 && regionOf[s] === regionOf[t];
-  /** What a port hears from another one of its segment, its own cost added. */
-  const heard = (from: Label, q: number, by: number): Label | null => {
-    const t = owner[q]!;
-    if (ofOne(by, t))
-      return from.hops > 1 ? { ...from, internal: from.internal + internalCost[q]!, hops: from.hops - 1 } : null;
-    if (from.age + 1 > ages[from.root]!) return null;
-    return {
-      root: from.root,
-      external: from.external + externalCost[q]!,
-      regional: t,
-      internal: 0,
-      hops: switches[t]!.timers.maxHops,
-      age: from.age + 1,
-    };
-  };
-  const labels: (Label | null)[] = switches.map((_, s) =>
-    rank[s]! >= 0
-      ? { root: s, external: 0, regional: s, internal: 0, hops: switches[s]!.timers.maxHops, age: 0 }
-      : null,
-  );
+  const ways = waysIn(context, { rank, internalCost, externalCost, ofOne });
+  walkFromRoots(network, segments, rank, ways);
+
   const comparePorts = (p: number, q: number): number =>
     portKey[p]! - portKey[q]! || network.order[p]! - network.order[q]!;
-  /** Who bridge t takes bridge s for: who reads an MST BPDU as an RST one sees the regional root in it (14.4), a classic bridge is sent the sender's own (13.29). */
-  const seenRank = (s: number, t: number): number =>
-    rank[readsRst(switches[t]!) && regionOf[s]! >= 0 ? labels[s]!.regional : s]!;
-  const labelAt = (p: number): Label => labels[owner[p]!]!;
-  spread(network, segments, labels, { compare, heard, rank, seenRank });
-
-  // Where a classic bridge is attached, each bridge stands in the place of its regional root (13.10).
-  const classic = new Uint8Array(segments.first.length);
-  ports.forEach((_, p) => segments.of[p]! >= 0 && isClassic(switches[owner[p]!]!) && (classic[segments.of[p]!] = 1));
-  const offerAt = (p: number): Label =>
-    classic[segments.of[p]!] ? { ...labelAt(p), regional: owner[p]! } : labelAt(p);
-  const offersMore = (p: number, q: number): boolean =>
-    (compare(offerAt(p), offerAt(q)) || rank[owner[p]!]! - rank[owner[q]!]! || comparePorts(p, q)) < 0;
-  const designated = designatedOn(network, segments, offersMore);
+  const designated = designatedOn(network, segments, offersMoreBy(context, ways, rank, comparePorts));
   // A LAN is inside of a region where its designated bridge is of it; ports of other regions there are at their boundary.
   const inside = Uint8Array.from(ports, (_, p) => {
     const best = designated[p]!;
@@ -141,84 +113,142 @@ export function solveCist({ network, segments, settings, regionOf }: MstpContext
       ? 1
       : 0;
   });
-  const disputed = thrownAway(designated, (from, p) => heard(labelAt(from), p, owner[from]!) === null);
-  const rootPort = new Int32Array(switches.length).fill(-1);
-  switches.forEach((_, s) => {
-    const own = labels[s];
-    if (!own || own.root === s) return;
-    for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) {
-      const from = designated[p]!;
-      const way = from < 0 || owner[from] === s ? null : heard(labelAt(from), p, owner[from]!);
-      if (!way || compare(way, own) !== 0) continue;
-      const now = rootPort[s]!;
-      if (
-        now < 0 ||
-        (seenRank(owner[from]!, s) - seenRank(owner[designated[now]!]!, s) ||
-          portKey[from]! - portKey[designated[now]!]! ||
-          comparePorts(p, now)) < 0
-      )
-        rootPort[s] = p;
-    }
-  });
+  const disputed = thrownAway(designated, (from, p) => ways.heard(owner[from]!, p, owner[p]!) === null);
+  const hearsBetter = (p: number, q: number, s: number): boolean =>
+    (ways.seenRank(owner[designated[p]!]!, s) - ways.seenRank(owner[designated[q]!]!, s) ||
+      portKey[designated[p]!]! - portKey[designated[q]!]! ||
+      comparePorts(p, q)) < 0;
+  const rootPort = rootPortsOf(network, ways, designated, hearsBetter);
   return {
     id: CIST,
     rank,
     rootPort,
     designated,
     cost: Int32Array.from(ports, (_, p) => (inside[p] ? internalCost[p]! : externalCost[p]!)),
-    root: Int32Array.from(labels, (label) => label?.root ?? -1),
-    rootPathCost: Float64Array.from(labels, (label) => label?.external ?? Infinity),
+    root: ways.root,
+    rootPathCost: ways.external,
     role: rolesOf(network, segments, rootPort, designated),
-    regional: {
-      root: Int32Array.from(labels, (label) => label?.regional ?? -1),
-      cost: Float64Array.from(labels, (label) => label?.internal ?? Infinity),
-      inside,
-    },
+    regional: { root: ways.regional, cost: ways.internal, inside },
     disputed,
   };
 }
 
-/** How labels are compared, heard, and told apart where they are equal. */
-interface Order {
-  readonly compare: (a: Label, b: Label) => number;
-  readonly heard: (from: Label, q: number, by: number) => Label | null;
+interface CistRules {
   readonly rank: Int32Array;
-  /** The place among bridges of whom bridge t takes bridge s for. */
-  readonly seenRank: (s: number, t: number) => number;
+  readonly internalCost: Int32Array;
+  readonly externalCost: Int32Array;
+  /** Whether two bridges are of one region. */
+  readonly ofOne: (s: number, t: number) => boolean;
 }
 
 /**
- * Lets the best label spread until every bridge has the best one that it can hear: labels grow with every hop, so the nearest
- * first, of equals the better bridge. Equal labels may have unlike hops and ages: those of the better sender count, as for the root port.
+ * Outside of a region the external cost grows and messages grow older; inside of it the internal cost grows, and a hop is
+ * used up: who hears a last hop inside, or outside what is too old, throws it away (13.29 updtRcvdInfoWhile). Equal messages
+ * may have unlike hops and ages: those of the better sender count, as for the root port.
  */
-function spread(
-  { firstPort, owner }: Network,
-  segments: Segments,
-  labels: (Label | null)[],
-  { compare, heard, rank, seenRank }: Order,
-): void {
-  const open = new Set(labels.flatMap((label, s) => (label ? [s] : [])));
-  const crossed = new Uint8Array(segments.first.length);
-  /** The bridge that a bridge has its label from; -1 where it is its own. */
-  const from = new Int32Array(labels.length).fill(-1);
-  while (open.size > 0) {
-    let nearest = -1;
-    for (const s of open)
-      if (nearest < 0 || (compare(labels[s]!, labels[nearest]!) || rank[s]! - rank[nearest]!) < 0) nearest = s;
-    open.delete(nearest);
-    for (let p = firstPort[nearest]!; p < firstPort[nearest + 1]!; p += 1) {
-      const segment = segments.of[p]!;
-      if (segment < 0 || crossed[segment]) continue;
-      crossed[segment] = 1;
-      for (const q of neighboursOf(segments, p)) {
-        const t = owner[q]!;
-        const label = open.has(t) ? heard(labels[nearest]!, q, nearest) : null;
-        const order = label ? compare(label, labels[t]!) : 1;
-        if (!label || order > 0 || (order === 0 && (from[t]! < 0 || seenRank(nearest, t) >= seenRank(from[t]!, t))))
-          continue;
-        labels[t] = label;
-        from[t] = nearest;
-      }
+function waysIn(
+  { network: { switches, ...network }, segments, regionOf }: MstpContext,
+  { rank, internalCost, externalCost, ofOne }: CistRules,
+): Ways {
+  const count = switches.length;
+  const ages = oldestAges({ switches, ...network }, segments);
+  const root = new Int32Array(count).fill(-1);
+  const external = new Float64Array(count).fill(Infinity);
+  const regional = new Int32Array(count).fill(-1);
+  const internal = new Float64Array(count).fill(Infinity);
+  /** Remaining hops and message age, as a bridge sends them. */
+  const hops = new Int32Array(count);
+  const age = new Int32Array(count);
+  /** The bridge that a bridge hears its way from. */
+  const from = new Int32Array(count).fill(-1);
+  const far = (cost: number, of: number): number => cost * count + rank[of]!; // external cost, then the better regional root
+  const heard = (s: number, q: number, t: number): Heard | null => {
+    if (ofOne(s, t))
+      return hops[s]! > 1
+        ? { external: external[s]!, regional: regional[s]!, internal: internal[s]! + internalCost[q]! }
+        : null;
+    return age[s]! + 1 > ages[root[s]!]!
+      ? null
+      : { external: external[s]! + externalCost[q]!, regional: t, internal: 0 };
+  };
+  const seenRank = (s: number, t: number): number =>
+    rank[readsRst(switches[t]!) && regionOf[s]! >= 0 ? regional[s]! : s]!;
+  return {
+    root,
+    external,
+    regional,
+    internal,
+    heard,
+    seenRank,
+    begin(s) {
+      root[s] = regional[s] = s;
+      external[s] = internal[s] = 0;
+      hops[s] = switches[s]!.timers.maxHops;
+    },
+    hear(s, q, t) {
+      const message = heard(s, q, t);
+      if (!message) return false;
+      const order =
+        root[t]! < 0
+          ? -1
+          : far(message.external, message.regional) - far(external[t]!, regional[t]!) ||
+            message.internal - internal[t]!;
+      if (order > 0 || (order === 0 && seenRank(s, t) >= seenRank(from[t]!, t))) return false;
+      root[t] = root[s]!;
+      external[t] = message.external;
+      regional[t] = message.regional;
+      internal[t] = message.internal;
+      hops[t] = ofOne(s, t) ? hops[s]! - 1 : switches[t]!.timers.maxHops;
+      age[t] = ofOne(s, t) ? age[s]! : age[s]! + 1;
+      from[t] = s;
+      return order < 0;
+    },
+    far: (t) => far(external[t]!, regional[t]!),
+    farther: (t) => internal[t]!,
+  };
+}
+
+/** Who offers more on a LAN; where a classic bridge is attached, each bridge stands in the place of its regional root (13.10). */
+function offersMoreBy(
+  { network: { switches, owner, ports }, segments }: MstpContext,
+  { root, external, regional, internal }: Ways,
+  rank: Int32Array,
+  comparePorts: (p: number, q: number) => number,
+): (p: number, q: number) => boolean {
+  const classic = new Uint8Array(segments.first.length);
+  ports.forEach((_, p) => segments.of[p]! >= 0 && isClassic(switches[owner[p]!]!) && (classic[segments.of[p]!] = 1));
+  return (p, q) => {
+    const [s, t] = [owner[p]!, owner[q]!];
+    const own = classic[segments.of[p]!] === 1;
+    return (
+      (rank[root[s]!]! - rank[root[t]!]! ||
+        external[s]! - external[t]! ||
+        rank[own ? s : regional[s]!]! - rank[own ? t : regional[t]!]! ||
+        internal[s]! - internal[t]! ||
+        rank[s]! - rank[t]! ||
+        comparePorts(p, q)) < 0
+    );
+  };
+}
+
+/** The port of each bridge with the best root priority vector; -1 at roots. */
+function rootPortsOf(
+  { owner, firstPort }: Network,
+  { root, external, regional, internal, heard }: Ways,
+  designated: Int32Array,
+  hearsBetter: (p: number, q: number, s: number) => boolean,
+): Int32Array {
+  const rootPort = new Int32Array(root.length).fill(-1);
+  for (let s = 0; s < root.length; s += 1) {
+    if (root[s]! < 0 || root[s] === s) continue;
+    for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) {
+      const from = designated[p]!;
+      if (from < 0 || owner[from] === s || root[owner[from]!] !== root[s]) continue;
+      const way = heard(owner[from]!, p, s);
+      if (!way || way.external !== external[s] || way.regional !== regional[s] || way.internal !== internal[s])
+        continue;
+      if (rootPort[s]! < 0 || hearsBetter(p, rootPort[s]!, s)) rootPort[s] = p;
     }
   }
+  return rootPort;
 }

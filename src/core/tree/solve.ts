@@ -1,5 +1,5 @@
 /**
- * The settled solver: what a network of bridges of any dialect comes to rest in, without running the protocol; MSTP's trees are in mstp.ts and instance.ts.
+ * The settled solver: what a network of bridges of any dialect comes to rest in, without running the protocol; MSTP's trees are in cist.ts and instance.ts.
  * IEEE 802.1Q-2018 clauses 13.9 to 13.12 (with 802.1D-2004 clause 17.4 to 17.6): every bridge takes the best root
  * priority vector it can hear, every segment the best designated one; roles follow.
  */
@@ -8,12 +8,12 @@ import { CIST, instanceTree, treeInstance, treeVlan, vlanTree, type TreeId } fro
 import { MAX_COST } from '../model/legal';
 import type { Design } from '../model/document';
 import { solveInstance } from './instance';
-import { MinHeap } from '../base/minHeap';
 import { mstpContext, solveCist } from './cist';
 import { compileNetwork, type Network } from '../topology/network';
 import { oldestAges, rolesOf, thrownAway } from './roles';
 import { segmentsOf, type Segments } from '../topology/segments';
 import { compileSettings, type Settings } from './settings';
+import { costsFrom, walkFromRoots, type Costs } from './shortestPaths';
 import { type SettledTree, type Solution, forwards } from './settled';
 import { treesOf } from '../topology/trees';
 
@@ -75,7 +75,7 @@ function solveTree(
   const comparePorts = (p: number, q: number): number =>
     portKey[p]! - portKey[q]! || network.order[p]! - network.order[q]!;
   const oldest = oldestAges(network, segments);
-  const { root, rootPathCost, age } = rootPaths(network, segments, { rank, cost, oldest, compareSenders });
+  const { root, cost: rootPathCost, age } = rootPaths(network, segments, { rank, cost, oldest, compareSenders });
   // Where messages grow too old on the way, or a bundle hears beside its segment, two may know of unlike roots.
   const dearer = MAX_COST.long * (rank.length + 1); // than any root path cost
   const standing = rootPathCost.map((total, s) => (root[s]! < 0 ? Infinity : rank[root[s]!]! * dearer + total));
@@ -108,74 +108,27 @@ interface Paths {
   readonly compareSenders: (p: number, q: number) => number;
 }
 
-/**
- * Root, root path cost and message age of each bridge: the best bridge of each island is its root, and costs add up away
- * from it, one second a bridge; beyond its max age another one rules. Of ways of one cost the better sender's age counts.
- */
-function rootPaths(network: Network, segments: Segments, { rank, cost, oldest, compareSenders }: Paths) {
-  const count = network.switches.length;
-  const root = new Int32Array(count).fill(-1);
-  const rootPathCost = new Float64Array(count).fill(Infinity);
-  const age = new Int32Array(count);
-  /** The bridge that a bridge hears its way from. */
-  const from = new Int32Array(count).fill(-1);
-  const hearers = hearersOf(network, segments);
-  const beside = network.oneWayPeers.size > 0;
-  const crossed = new Uint8Array(segments.first.length);
-  const settled = new Uint8Array(count);
-  const byRank = new Int32Array(count).fill(-1);
-  rank.forEach((place, s) => place >= 0 && (byRank[place] = s));
-  const heap = new MinHeap();
-  for (const best of byRank) {
-    if (best < 0) continue;
-    if (root[best]! >= 0) continue;
-    root[best] = best;
-    rootPathCost[best] = 0;
-    heap.push(rank[best]!, best);
-    while (heap.size > 0) {
-      const s = heap.pop();
-      if (settled[s]) continue;
-      settled[s] = 1;
-      for (let p = network.firstPort[s]!; p < network.firstPort[s + 1]!; p += 1) {
-        const segment = segments.of[p]!;
-        if (segment < 0 || (beside && outspoken(s, p))) continue;
-        if (beside) for (const q of hearers.get(p) ?? []) reach(s, q);
-        if (crossed[segment]) continue;
-        crossed[segment] = 1; // the first bridge to reach a segment is its nearest
-        for (let i = segments.first[segment]!; i < segments.first[segment + 1]!; i += 1) {
-          reach(s, segments.ports[i]!);
-        }
-      }
-    }
-
-    /** Whether a bundle hears somebody better beside its segment, and so is silent. */
-    function outspoken(s: number, p: number): boolean {
-      return (
-        network.oneWayPeers.get(p)?.some((q) => {
-          const t = network.owner[q]!;
-          return (
-            segments.of[q]! >= 0 &&
-            root[t] === best &&
-            (rootPathCost[t]! - rootPathCost[s]! || compareSenders(q, p)) < 0
-          );
-        }) ?? false
-      );
-    }
-
-    function reach(s: number, q: number): void {
-      const t = network.owner[q]!;
-      const total = rootPathCost[s]! + cost[q]!;
-      if (settled[t] || total > rootPathCost[t]! || age[s]! + 1 > oldest[best!]!) return;
-      if (total < rootPathCost[t]!)
-        heap.push(total * count + rank[t]!, t); // of equals the better bridge first
-      else if (rank[s]! >= rank[from[t]!]!) return;
-      rootPathCost[t] = total;
-      root[t] = best!;
-      age[t] = age[s]! + 1;
-      from[t] = s;
-    }
+/** Root, root path cost and message age of each bridge; a message grows older by one second a bridge, and beyond its max age another root rules. */
+function rootPaths(network: Network, segments: Segments, { rank, cost, oldest, compareSenders }: Paths): Costs {
+  const costs = costsFrom({ rank, cost, oldest });
+  if (network.oneWayPeers.size === 0) {
+    walkFromRoots(network, segments, rank, costs);
+    return costs;
   }
-  return { root, rootPathCost, age };
+  walkFromRoots(network, segments, rank, costs, { beside: hearersOf(network, segments), sends: isHeard });
+  return costs;
+
+  /** Whether a bundle hears nobody better beside its segment, and so is not silent. */
+  function isHeard(s: number, p: number): boolean {
+    return !network.oneWayPeers.get(p)?.some((q) => {
+      const t = network.owner[q]!;
+      return (
+        segments.of[q]! >= 0 &&
+        costs.root[t] === costs.root[s] &&
+        (costs.cost[t]! - costs.cost[s]! || compareSenders(q, p)) < 0
+      );
+    });
+  }
 }
 
 /** By port, the bundles that hear it though it does not hear them: they check nothing, and speak by another member. */
