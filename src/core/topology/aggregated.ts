@@ -1,8 +1,9 @@
 /** Bundles as bridge ports: one port each, which its members serve (802.1Q-2018 6.14 over 802.1AX-2020 6.2.1). */
-import type { BundleEnd, Bundles } from './lag/ends';
+import type { BundleEnd, BundleMember, Bundles } from './lag/ends';
 import type { SettledBundles } from './lag/settled';
 import type { BridgePortId, BundleId, PortId, SwitchId } from '../model/ids';
-import type { Bundle, Design, Port, Switch } from '../model/document';
+import type { Bundle, Design, Port } from '../model/document';
+import type { Bridge, BridgePort } from './bridges';
 
 /** What a member is used for: frames of its bundle, as a port of its own, nothing; `apart` where there is no bundle yet, so that its own settings hold. */
 export type MemberUse = 'bundle' | 'own' | 'out' | 'apart';
@@ -18,40 +19,38 @@ export const usesOf = ({ members }: Bundles, settled: SettledBundles): MemberUse
     return state === 'individual' ? 'own' : 'out';
   });
 
-/** What takes part in trees: a port, or a bundle in the place of its members. */
-export type BridgePort = Omit<Port, 'id'> & { readonly id: BridgePortId };
-
-/** A switch with all its bridge ports: its own ports, then its bundles. */
-export type Bridge = Omit<Switch, 'ports'> & { readonly ports: readonly BridgePort[] };
-
-/** Switches with a port for each of their bundles, and members set as their bundle is. */
+/** Switches with a port for each of their bundles, and members, wherever they are, set as their bundle is. */
 export function withBundles(design: Design, bundles: Bundles, used: readonly MemberUse[]): Bridge[] {
-  const own = new Map<SwitchId, Bundle[]>();
-  for (const bundle of design.bundles) own.set(bundle.switch, [...(own.get(bundle.switch) ?? []), bundle]);
-  return design.switches.map((sw) => {
-    const mine = own.get(sw.id);
-    if (!mine) return sw;
-    const settings = new Map<PortId, Steering>();
-    const joined: BridgePort[] = [];
-    for (const bundle of mine) {
-      const members = bundle.ports.map((id) => bundles.members[bundles.memberAt(sw.id, id)]!);
-      const active = members.filter((member) => used[member.index] === 'bundle');
-      const speed = (active.length > 0 ? active : members).reduce((sum, member) => sum + member.speed, 0);
-      joined.push({
-        id: bundle.id,
-        number: BUNDLE_PORTS + bundle.number,
-        speed,
-        up: true,
-        ...steeringOf(bundle),
-      });
-      for (const member of members)
-        if (used[member.index] !== 'apart') settings.set(member.at.port, steeringOf(bundle));
+  const own = new Map<SwitchId, BridgePort[]>();
+  const settings = new Map<SwitchId, Map<PortId, Steering>>();
+  const byId = new Map(design.bundles.map((bundle) => [bundle.id, bundle]));
+  for (const { owner, members: places } of bundles.ends) {
+    const bundle = owner.kind === 'switch' ? byId.get(owner.bundle) : undefined;
+    if (!bundle) continue;
+    const members = places.map((m) => bundles.members[m]!);
+    own.set(bundle.switch, [...(own.get(bundle.switch) ?? []), asPort(bundle, members, used)]);
+    for (const { index, at } of members) {
+      if (used[index] === 'apart') continue;
+      const there = settings.get(at.switch) ?? new Map<PortId, Steering>();
+      settings.set(at.switch, there.set(at.port, steeringOf(bundle)));
     }
-    return {
-      ...sw,
-      ports: [...sw.ports.map((port) => (settings.has(port.id) ? set(port, settings.get(port.id)!) : port)), ...joined],
-    };
+  }
+  return design.switches.map((sw) => {
+    const [joined, set] = [own.get(sw.id), settings.get(sw.id)];
+    if (!joined && !set) return sw;
+    const ports = sw.ports.map((port) => {
+      const by = set?.get(port.id);
+      return by ? steered(port, by) : port;
+    });
+    return { ...sw, ports: [...ports, ...(joined ?? [])] };
   });
+}
+
+/** As fast as its active members together; as all of them, where none is. */
+function asPort(bundle: Bundle, members: readonly BundleMember[], used: readonly MemberUse[]): BridgePort {
+  const active = members.filter((member) => used[member.index] === 'bundle');
+  const speed = (active.length > 0 ? active : members).reduce((sum, member) => sum + member.speed, 0);
+  return { id: bundle.id, number: BUNDLE_PORTS + bundle.number, speed, up: true, ...steeringOf(bundle) };
 }
 
 type Steering = Pick<Port, 'edge' | 'cost' | 'externalCost' | 'priority' | 'trees' | 'vlans'>;
@@ -65,7 +64,7 @@ const steeringOf = ({ edge, cost, externalCost, priority, trees, vlans }: Bundle
   ...(externalCost === undefined ? {} : { externalCost }),
 });
 
-function set({ id, number, speed, up, lacp }: Port, by: Steering): Port {
+function steered({ id, number, speed, up, lacp }: Port, by: Steering): Port {
   return { id, number, speed, up, ...(lacp ? { lacp } : {}), ...by };
 }
 

@@ -1,7 +1,7 @@
 /**
  * Bridge and port identifiers (IEEE 802.1Q-2018 clauses 13.26.2, 13.26.3 and 13.27.44): what elections compare.
  */
-import type { Bridge, BridgePort } from './aggregated';
+import type { Bridge, BridgePort } from './bridges';
 import { isMultiple, isPerVlan } from '../model/document';
 import type { TreeId } from '../model/ids';
 import { CIST, CST, treeInstance, treeVlan, vlanTree } from '../model/ids';

@@ -7,15 +7,8 @@ import type { BridgePortId, SwitchId } from '../model/ids';
 import { bundlesOf, type Bundles } from './lag/ends';
 import { settleBundles } from './lag/settled';
 import type { Design } from '../model/document';
-import {
-  bridgePorts,
-  usesOf,
-  withBundles,
-  type Bridge,
-  type BridgePort,
-  type Aggregate,
-  type MemberUse,
-} from './aggregated';
+import { bridgePorts, usesOf, withBundles, type Aggregate, type MemberUse } from './aggregated';
+import { groupBridges, type ActingAsOne, type Bridge, type BridgePort } from './bridges';
 import type { VlanSet } from '../model/vlanSet';
 import { carried } from './trees';
 
@@ -30,13 +23,14 @@ export type DeadReason =
  */
 export interface Network {
   readonly design: Design;
-  /** With a port for each of their bundles after their own ports. */
+  /** The bridges, each a switch or several that act as one, with a port for each bundle after a switch's own ports. */
   readonly switches: readonly Bridge[];
   readonly ports: readonly BridgePort[];
+  /** The bridge that a switch is, or is part of. */
   readonly switchIndex: ReadonlyMap<SwitchId, number>;
-  /** Length switches + 1: the ports of switch `s` are `firstPort[s]` up to `firstPort[s + 1]`. */
+  /** Length switches + 1: the ports of bridge `s` are `firstPort[s]` up to `firstPort[s + 1]`. */
   readonly firstPort: Int32Array;
-  /** The switch of each port. */
+  /** The bridge of each port. */
   readonly owner: Int32Array;
   /** The bridge port that a port's BPDUs arrive at, or -1 (nothing, a host, a bundle's member that is kept out). */
   readonly far: Int32Array;
@@ -70,23 +64,26 @@ export interface Network {
   readonly portIndexOf: (sw: SwitchId, port: BridgePortId) => number;
 }
 
-/** Compiles a checked design; `use` says what the members of bundles are used for, by default what they settle to. */
-export function compileNetwork(design: Design, use: readonly MemberUse[] | null = null): Network {
+/**
+ * Compiles a checked design. `use` says what the members of bundles are used for, by default what they settle to; `asOne`
+ * which switches act as one bridge: none in a design so far.
+ */
+export function compileNetwork(
+  design: Design,
+  use: readonly MemberUse[] | null = null,
+  asOne: ActingAsOne = [],
+): Network {
   const bundles = bundlesOf(design);
   const used = use ?? (bundles.members.length > 0 ? usesOf(bundles, settleBundles(bundles)) : []);
-  const switches: readonly Bridge[] = bundles.members.length > 0 ? withBundles(design, bundles, used) : design.switches;
-  const firstPort = new Int32Array(switches.length + 1);
-  switches.forEach((sw, s) => (firstPort[s + 1] = firstPort[s]! + sw.ports.length));
+  const {
+    bridges: switches,
+    firstPort,
+    switchIndex,
+    portIndexOf,
+  } = groupBridges(bundles.members.length > 0 ? withBundles(design, bundles, used) : design.switches, asOne);
   const ports = switches.flatMap((sw) => sw.ports);
   const owner = new Int32Array(ports.length);
-  const index = new Map<SwitchId, Map<BridgePortId, number>>();
-  const switchIndex = new Map<SwitchId, number>();
-  switches.forEach((sw, s) => {
-    switchIndex.set(sw.id, s);
-    index.set(sw.id, new Map(sw.ports.map((port, i) => [port.id, firstPort[s]! + i])));
-    owner.fill(s, firstPort[s], firstPort[s + 1]);
-  });
-  const portIndexOf = (sw: SwitchId, port: BridgePortId): number => index.get(sw)?.get(port) ?? -1;
+  switches.forEach((_, s) => owner.fill(s, firstPort[s], firstPort[s + 1]));
 
   const ready = (p: number): boolean => ports[p]!.up && switches[owner[p]!]!.up;
   const plug = new Int32Array(ports.length).fill(-1);
@@ -138,8 +135,7 @@ function portOrder(switches: readonly Bridge[], firstPort: Int32Array): Int32Arr
 }
 
 /** Whether a port is a bundle. */
-export const isBundle = ({ design, firstPort, owner }: Network, p: number): boolean =>
-  p - firstPort[owner[p]!]! >= design.switches[owner[p]!]!.ports.length;
+export const isBundle = ({ aggregates }: Network, p: number): boolean => aggregates.has(p);
 
 /** Why a port is without signal; null where it has signal. */
 export function deadReason(network: Network, p: number): DeadReason | null {

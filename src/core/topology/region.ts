@@ -1,5 +1,5 @@
 /** MST regions of a design (IEEE 802.1Q-2018 13.8): which VLANs a switch maps to which instance, and what names its region. */
-import type { Bridge } from './aggregated';
+import type { Bridge } from './bridges';
 import { isMultiple } from '../model/document';
 import { oncePer } from '../base/cache';
 import type { Design, RegionSettings } from '../model/document';

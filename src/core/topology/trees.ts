@@ -1,5 +1,5 @@
 /** Which trees a design has, and what part each switch and port plays in them. */
-import type { Bridge } from './aggregated';
+import type { Bridge } from './bridges';
 import { isMultiple, runsTrees, isPerVlan } from '../model/document';
 import { CIST, CST, instanceTree, treeInstance, vlanTree, type TreeId } from '../model/ids';
 import type { Carriage, Design } from '../model/document';

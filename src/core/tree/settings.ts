@@ -2,7 +2,7 @@
  * What engineers have set, compiled once for all trees: most ports and switches say nothing about single trees, so each
  * tree starts from a copy of what holds everywhere and changes only what its own settings change.
  */
-import type { Bridge, BridgePort } from '../topology/aggregated';
+import type { Bridge, BridgePort } from '../topology/bridges';
 import { oncePer } from '../base/cache';
 import { methodOf } from '../model/costMethod';
 import { CIST, CST, treeVlan, vlanTree, type TreeId } from '../model/ids';

@@ -1,5 +1,5 @@
 /** Findings about bundles: ends that do not come up, members that do not fit, links that should be one. */
-import type { BridgePort } from '../../topology/aggregated';
+import type { BridgePort } from '../../topology/bridges';
 import { bundlesOf, type BundleEnd, type Bundles } from '../../topology/lag/ends';
 import { modePair } from '../../topology/lag/modes';
 import type { Command } from '../../edit/commands';

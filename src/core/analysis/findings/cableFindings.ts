@@ -1,5 +1,5 @@
 /** Findings about cables: two ends that do not match. */
-import type { BridgePort } from '../../topology/aggregated';
+import type { BridgePort } from '../../topology/bridges';
 import type { Command } from '../../edit/commands';
 import type { Carriage, Design, Link, LinkEnd } from '../../model/document';
 import type { VlanSet } from '../../model/vlanSet';

@@ -1,5 +1,5 @@
 /** The same network with other dialects: what the trees would be if every bridge spoke one, its settings taken over as far as they mean something there. */
-import type { Bridge } from '../../topology/aggregated';
+import type { Bridge } from '../../topology/bridges';
 import { isMultiple, runsTrees, traitsOf } from '../../model/document';
 import type { Command } from '../../edit/commands';
 import { editAll } from '../../edit/edit';

@@ -1,5 +1,5 @@
 /** Which switches form which MST region, whether it hangs together, and in what two switches differ (IEEE 802.1Q-2018 13.8). */
-import type { Bridge } from '../../topology/aggregated';
+import type { Bridge } from '../../topology/bridges';
 import type { RegionId, SwitchId } from '../../model/ids';
 import type { Design } from '../../model/document';
 import { MAX_VLAN, MIN_VLAN, VlanSet } from '../../model/vlanSet';

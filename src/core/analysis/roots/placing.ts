@@ -2,7 +2,7 @@
  * Placing roots: the bridge priority that makes a switch the root of a tree, its standby, or never the root.
  * Elections compare priority, system ID extension and MAC address (802.1Q-2018 13.26.2 and 13.26.3).
  */
-import type { Bridge } from '../../topology/aggregated';
+import type { Bridge } from '../../topology/bridges';
 import { CST, treeInstance, treeName, treesName, type SwitchId, type TreeId } from '../../model/ids';
 import { BRIDGE_PRIORITY } from '../../model/legal';
 import type { Command } from '../../edit/commands';

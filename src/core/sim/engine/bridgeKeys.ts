@@ -1,5 +1,5 @@
 /** Bridge identifiers as single numbers that compare as they do (IEEE 802.1Q-2018 13.26.2), and back. */
-import type { Bridge } from '../../topology/aggregated';
+import type { Bridge } from '../../topology/bridges';
 import { ADDRESSES } from '../../modes/vector';
 import type { BridgeId } from '../../topology/bridgeId';
 

@@ -13,7 +13,7 @@ import {
 } from '../../modes/entity';
 import { rstpEntity } from '../../modes/rstp/entity';
 import { stpEntity } from '../../modes/stp/entity';
-import type { Bridge } from '../../topology/aggregated';
+import type { Bridge } from '../../topology/bridges';
 import {
   portIdentifier,
   portIdentifierValue,

@@ -1,5 +1,5 @@
 /** Which entities run in a switch, and which of its ports each has. */
-import type { Bridge } from '../../topology/aggregated';
+import type { Bridge } from '../../topology/bridges';
 import { runsTrees } from '../../model/document';
 import { treeInstance, treeVlan, type TreeId } from '../../model/ids';
 import type { Network } from '../../topology/network';

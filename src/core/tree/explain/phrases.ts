@@ -1,6 +1,6 @@
 /** The words of an explanation: how a comparison of two priority vectors reads as part of a sentence. */
 import { nameOf } from '../../model/names';
-import type { Bridge } from '../../topology/aggregated';
+import type { Bridge } from '../../topology/bridges';
 import type { Network } from '../../topology/network';
 import { costText, fieldText, type PriorityVector, type VectorField } from './vector';
 

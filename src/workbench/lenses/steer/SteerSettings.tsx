@@ -1,6 +1,6 @@
 'use client';
 /** What a port or a bundle costs, and its priority. */
-import type { BridgePort } from '../../../core/topology/aggregated';
+import type { BridgePort } from '../../../core/topology/bridges';
 import { isMultiple } from '../../../core/model/document';
 import { methodOf } from '../../../core/model/costMethod';
 import { CIST, treeName, type SwitchId, type TreeId } from '../../../core/model/ids';
