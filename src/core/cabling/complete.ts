@@ -5,6 +5,7 @@ import type { Hint } from './hints';
 import { hintsAfter } from './parse';
 import { KEYWORDS, isOption } from './statement';
 import { writtenName } from './tokens';
+import { FIELD_WORDS } from './words';
 
 export interface Completion {
   /** What stands in the line once it is taken. */
@@ -29,20 +30,16 @@ const KEYWORD_DETAIL: Readonly<Record<(typeof KEYWORDS)[number], string>> = {
   host: 'adds hosts and plugs them in',
   vlan: 'adds VLANs',
 };
-const WORD_DETAIL: Readonly<Record<string, string>> = {
-  '=': 'one to one',
-  '10G': 'speed, such as 100M, 1G, 2.5G',
-  trunk: 'carries VLANs: trunk 15,25-29',
-  native: 'VLAN of untagged frames',
-  access: 'port of one VLAN',
-  edge: 'only hosts here',
-  cut: 'the cable is cut',
-  uncut: 'the cable is whole',
-  mac: 'MAC address',
-  at: 'place on the map: at 120,80',
-  vlan: 'VLAN of the host',
-  load: 'busy-hour load in Mb/s',
-};
+const WORD_DETAIL: ReadonlyMap<string, string> = new Map([
+  ['=', 'one to one'],
+  ['10G', 'speed, such as 100M, 1G, 2.5G'],
+  ['trunk', 'carries VLANs: trunk 15,25-29'],
+  ['native', 'VLAN of untagged frames'],
+  ['access', 'port of one VLAN'],
+  ...Object.values(FIELD_WORDS).flatMap((words) =>
+    [...words].flatMap(([word, { detail }]): [string, string][] => (detail === '' ? [] : [[word, detail]])),
+  ),
+]);
 
 /** Completions at a place in a line. */
 export function completionsAt(design: Design, line: string, cursor: number): Completions {
@@ -77,7 +74,7 @@ function optionsOf(design: Design, hint: Hint): Completion[] {
     case 'vlan':
       return design.vlans.map((vlan) => ({ text: String(vlan.id), detail: vlan.name ?? 'VLAN' }));
     case 'words':
-      return hint.words.map((text) => ({ text, detail: WORD_DETAIL[text] ?? '' }));
+      return hint.words.map((text) => ({ text, detail: WORD_DETAIL.get(text) ?? '' }));
     case 'ports':
       return hint.of.length === 1 ? freePorts(design, hint.of[0]!) : [];
   }

@@ -1,24 +1,28 @@
 /** Reads a cabling line (docs/cabling-lines.md): one statement, or the place where it goes wrong. */
-import { macAddress, portNumber, speed as legalSpeed, vlanId } from '../model/legal';
+import type { Host, Vlan } from '../model/document';
+import type { Node } from '../model/field';
+import { speed as legalSpeed, vlanId } from '../model/legal';
 import { titleSchema } from '../model/document';
 import { VlanSet } from '../model/vlanSet';
 import { fail, ok, type Result } from '../base/result';
 import { Fault, type Hint, type Parsed } from './hints';
 import { expandName, expandPorts } from './patterns';
 import {
-  dialectOf,
   KEYWORDS,
   OPTIONS,
   isOption,
   speedOf,
+  type CarriageWish,
   type End,
   type EndPart,
   type PortSettings,
   type Spot,
   type Statement,
-  type SwitchSettings,
 } from './statement';
 import { tokensOf, type LineFault, type Token } from './tokens';
+import { FIELD_WORDS, type FieldWord } from './words';
+
+const NUMBER = /^-?\d+(\.\d+)?$/;
 
 /** Reads one line. */
 export function parseLine(line: string): Result<Parsed, LineFault> {
@@ -70,9 +74,9 @@ class Parser {
   private read(kind: Statement['kind']): Statement {
     switch (kind) {
       case 'switch':
-        return { kind, names: this.names('switch'), settings: this.switchSettings() };
+        return { kind, names: this.names('switch'), settings: this.settings('switch') };
       case 'port':
-        return { kind, end: this.side(true), settings: this.portSettings('port', {}) };
+        return { kind, end: this.side(true), settings: this.portOptions() };
       case 'vlan':
         return this.vlan();
       case 'host':
@@ -91,76 +95,102 @@ class Parser {
     }
     this.next += 1;
     const to = this.side();
-    const extra: { up?: boolean } = {};
-    const settings = this.portSettings('cable', extra);
-    return { kind: 'cable', from, to, mesh: sign!.text === '*', settings, ...extra };
+    const { settings, fields } = this.portSettings('cable');
+    return { kind: 'cable', from, to, mesh: sign!.text === '*', settings, ...fields };
   }
 
   private host(): Statement {
     const names = this.names('host');
     this.hint({ may: 'words', words: ['='] });
     const end: End = this.sign('=') ? this.side() : [];
-    const found: { vlan?: number; mac?: string; speed?: number } = {};
-    for (let word = this.option('host'); word; word = this.option('host')) {
-      const speed = speedOf(word.text);
-      if (speed !== null) found.speed = this.checked(legalSpeed, speed, word);
-      else if (word.text === 'vlan') found.vlan = this.vlanNumber('the VLAN of a host');
-      else found.mac = this.mac();
-    }
-    return { kind: 'host', names, end, ...found };
+    let speed: number | undefined;
+    const settings: Partial<Host> = this.settings('host', (word) => (speed = this.speed(word)));
+    const { vlan, mac } = settings;
+    const said = { ...(vlan === undefined ? {} : { vlan }), ...(mac === undefined ? {} : { mac }) };
+    return { kind: 'host', names, end, ...said, ...(speed === undefined ? {} : { speed }) };
   }
 
   private vlan(): Statement {
     const vlans = this.vlanSet(true);
-    const found: { name?: string; load?: number } = {};
     const name = this.peek();
-    if (name && name.kind !== 'sign' && !(name.kind === 'word' && name.text === 'load')) {
-      found.name = this.title(name);
-      this.next += 1;
-    }
-    this.hint({ may: 'words', words: OPTIONS.vlan });
-    if (this.option('vlan')) found.load = this.number('a load in Mb/s', (n) => n >= 0);
-    return { kind: 'vlan', vlans, ...found };
+    const named = name && name.kind !== 'sign' && !(name.kind === 'word' && OPTIONS.vlan.includes(name.text));
+    if (named) this.next += 1;
+    const { load }: Partial<Vlan> = this.settings('vlan');
+    return {
+      kind: 'vlan',
+      vlans,
+      ...(named ? { name: this.title(name) } : {}),
+      ...(load === undefined ? {} : { load }),
+    };
   }
 
-  private switchSettings(): SwitchSettings {
-    const settings: { -readonly [K in keyof SwitchSettings]: SwitchSettings[K] } = {};
-    for (let word = this.option('switch'); word; word = this.option('switch')) {
-      const { text } = word;
-      const dialect = dialectOf(text);
-      if (dialect) settings.dialect = dialect;
-      else if (text === 'core' || text === 'distribution' || text === 'access') settings.tier = text;
-      else if (text === 'mac') settings.mac = this.mac();
-      else if (text === 'at') settings.position = this.position();
-      else if (text.endsWith('-cost')) settings.pathCost = text === 'short-cost' ? 'short' : 'long';
-      else settings.up = text === 'powered';
+  private portOptions(): PortSettings {
+    const { settings, fields } = this.portSettings('port');
+    return { ...settings, ...fields };
+  }
+
+  /** Options that fields have words for; others go to `other`. */
+  private settings(kind: keyof typeof OPTIONS, other: (word: Token) => void = () => undefined): object {
+    const settings: Record<string, unknown> = {};
+    for (let word = this.option(kind); word; word = this.option(kind)) {
+      const field = FIELD_WORDS[kind].get(word.text);
+      if (!field) other(word);
+      else settings[field.key] = field.kind === 'words' ? field.value : this.valueOf(field);
     }
     return settings;
   }
 
-  /** Options of a port, or of both ends of a cable; `cut` and `uncut` go to `cable`. */
-  private portSettings(kind: 'port' | 'cable', cable: { up?: boolean }): PortSettings {
-    const settings: { -readonly [K in keyof PortSettings]: PortSettings[K] } = {};
+  /** What stands after a field's word. */
+  private valueOf({ node, what, offer }: Extract<FieldWord, { kind: 'value' }>): unknown {
+    if (offer) this.hint({ may: offer });
+    const read = (inside: Node): unknown => {
+      const token = this.peek();
+      const text = token && token.kind !== 'sign' ? token.text : '';
+      const legal = [text, ...(NUMBER.test(text) ? [Number(text)] : [])]
+        .map((value) => inside.schema.safeParse(value))
+        .find((parsed) => parsed.success);
+      if (text === '' || !legal) this.wrong(token, `here belongs ${what}`);
+      this.next += 1;
+      return legal!.data;
+    };
+    if (node.kind !== 'group') return read(node);
+    // A place: its coordinates with commas between.
+    return Object.fromEntries(
+      [...node.fields].map(([key, inside], i) => {
+        if (i > 0 && !this.sign(',')) this.wrong(this.peek(), `here belongs ${what}`);
+        return [key, read(inside)];
+      }),
+    );
+  }
+
+  private speed(word: Token): number {
+    return this.checked(legalSpeed, speedOf(word.text)!, word);
+  }
+
+  /** Options of a port, or of both ends of a cable; those of the cable itself go to `cable`. */
+  private portSettings(kind: 'port' | 'cable'): { readonly settings: PortSettings; readonly fields: object } {
+    let speed: number | undefined;
+    let vlans: CarriageWish | undefined;
     let native: Spot<number> | null = null;
-    for (let word = this.option(kind); word; word = this.option(kind)) {
-      const speed = speedOf(word.text);
-      if (speed !== null) settings.speed = this.checked(legalSpeed, speed, word);
-      else if (word.text === 'trunk') settings.vlans = { mode: 'trunk', allowed: this.vlanSet(false) };
-      else if (word.text === 'native')
-        native = { value: this.vlanNumber('a native VLAN'), at: word.at, length: word.length };
-      else if (word.text === 'access')
-        settings.vlans = { mode: 'access', vlan: this.vlanNumber('the VLAN of an access port') };
-      else if (word.text === 'number')
-        settings.number = this.number('a port number from 1 to 4095', (n) => portNumber.safeParse(n).success);
-      else if (word.text === 'cut' || word.text === 'uncut') cable.up = word.text === 'uncut';
-      else if (word.text === 'up' || word.text === 'down') settings.up = word.text === 'up';
-      else settings.edge = word.text === 'edge';
-    }
-    if (native === null) return settings;
-    const vlans = settings.vlans ?? { mode: 'trunk' as const };
-    if (vlans.mode === 'access')
+    const fields = this.settings(kind, (word) => {
+      const { text, at, length } = word;
+      if (text === 'trunk') vlans = { mode: 'trunk', allowed: this.vlanSet(false) };
+      else if (text === 'native') native = { value: this.vlanNumber('a native VLAN'), at, length };
+      else if (text === 'access') vlans = { mode: 'access', vlan: this.vlanNumber('the VLAN of an access port') };
+      else speed = this.speed(word);
+    });
+    return {
+      fields,
+      settings: { ...(speed === undefined ? {} : { speed }), ...this.carriage(vlans, native) },
+    };
+  }
+
+  private carriage(vlans: CarriageWish | undefined, native: Spot<number> | null): { readonly vlans?: CarriageWish } {
+    if (native === null) return vlans ? { vlans } : {};
+    const wish = vlans ?? { mode: 'trunk' as const };
+    if (wish.mode === 'access')
       throw new Fault({ at: native.at, length: native.length, message: 'an access port has no native VLAN' });
-    return { ...settings, vlans: { ...vlans, native: native.value } };
+    return { vlans: { ...wish, native: native.value } };
   }
 
   /** `ridge-a 1-2 + ridge-b 1`. */
@@ -266,24 +296,10 @@ class Parser {
 
   private number(what: string, legal: (value: number) => boolean): number {
     const token = this.peek();
-    const value = token?.kind === 'word' && /^-?\d+(\.\d+)?$/.test(token.text) ? Number(token.text) : NaN;
+    const value = token?.kind === 'word' && NUMBER.test(token.text) ? Number(token.text) : NaN;
     if (!legal(value)) this.wrong(token, `here belongs ${what}`);
     this.next += 1;
     return value;
-  }
-
-  private position(): { x: number; y: number } {
-    const x = this.number('a place on the map such as 120,80', Number.isFinite);
-    if (!this.sign(',')) this.wrong(this.peek(), 'here belongs a place on the map such as 120,80');
-    return { x, y: this.number('a place on the map such as 120,80', Number.isFinite) };
-  }
-
-  private mac(): string {
-    const token = this.peek();
-    const parsed = macAddress.safeParse(token?.text ?? '');
-    if (!parsed.success) this.wrong(token, 'here belongs an individual MAC address such as 02:4b:00:00:00:0a');
-    this.next += 1;
-    return parsed.data!;
   }
 
   private title(token: Token): string {

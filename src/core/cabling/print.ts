@@ -1,5 +1,4 @@
 /** Statements as text: `parseLine(printStatement(s))` gives `s` again. And a design, or a part of it, as lines. */
-import { traitsOf } from '../model/document';
 import type { Design, Host, Link, Port, Switch } from '../model/document';
 import type { SwitchId } from '../model/ids';
 import { VlanSet } from '../model/vlanSet';
@@ -11,9 +10,9 @@ import {
   type End,
   type PortSettings,
   type Statement,
-  type SwitchSettings,
 } from './statement';
 import { writtenName } from './tokens';
+import { FIELD_WORDS, settingWords } from './words';
 
 const keyword = (word: string): boolean => KEYWORDS.some((each) => each === word);
 const nameText = (name: string): string => writtenName(name, (word) => !keyword(word) && word !== 'load');
@@ -24,7 +23,11 @@ const values = (spots: readonly { readonly value: string }[]): string[] => spots
 export function printStatement(statement: Statement): string {
   switch (statement.kind) {
     case 'switch':
-      return words('switch', values(statement.names).map(nameText).join(', '), ...switchWords(statement.settings));
+      return words(
+        'switch',
+        values(statement.names).map(nameText).join(', '),
+        ...settingWords(FIELD_WORDS.switch, statement.settings),
+      );
     case 'port':
       return words('port', endText(statement.end), ...portWords(statement.settings));
     case 'vlan':
@@ -32,7 +35,7 @@ export function printStatement(statement: Statement): string {
         'vlan',
         statement.vlans,
         statement.name !== undefined && `"${statement.name.replace(/[\\"]/g, '\\$&')}"`,
-        statement.load !== undefined && `load ${statement.load}`,
+        ...settingWords(FIELD_WORDS.vlan, { load: statement.load }),
       );
     case 'host': {
       const { names, end, vlan, mac, speed } = statement;
@@ -40,8 +43,7 @@ export function printStatement(statement: Statement): string {
         'host',
         values(names).map(nameText).join(', '),
         end.length > 0 && `= ${endText(end)}`,
-        vlan !== undefined && `vlan ${vlan}`,
-        mac !== undefined && `mac ${mac}`,
+        ...settingWords(FIELD_WORDS.host, { vlan, mac }),
         speed !== undefined && speedWord(speed),
       );
     }
@@ -52,7 +54,7 @@ export function printStatement(statement: Statement): string {
         mesh ? '*' : '=',
         endText(to),
         ...portWords(settings),
-        up !== undefined && (up ? 'uncut' : 'cut'),
+        ...settingWords(FIELD_WORDS.cable, { up }),
       );
     }
   }
@@ -79,24 +81,11 @@ function listText(labels: readonly string[]): string {
   return parts.join(',');
 }
 
-function switchWords({ tier, dialect, mac, up, pathCost, position }: SwitchSettings): (string | false)[] {
-  return [
-    tier ?? false,
-    dialect !== undefined && traitsOf(dialect).word,
-    mac !== undefined && `mac ${mac}`,
-    position !== undefined && `at ${position.x},${position.y}`,
-    pathCost !== undefined && `${pathCost}-cost`,
-    up !== undefined && (up ? 'powered' : 'unpowered'),
-  ];
-}
-
-function portWords({ speed, vlans, edge, up, number }: PortSettings): (string | false)[] {
+function portWords({ speed, vlans, ...settings }: PortSettings): (string | false)[] {
   return [
     speed !== undefined && speedWord(speed),
     vlans !== undefined && carriageWords(vlans),
-    edge !== undefined && (edge ? 'edge' : 'no-edge'),
-    up !== undefined && (up ? 'up' : 'down'),
-    number !== undefined && `number ${number}`,
+    ...settingWords(FIELD_WORDS.port, settings),
   ];
 }
 
@@ -148,8 +137,7 @@ const hostLine = (host: Host, at: (end: Host['attach'][0]) => string): string =>
     'host',
     nameText(host.name ?? host.id),
     host.attach.length > 0 && `= ${host.attach.map(at).join(' + ')}`,
-    `vlan ${host.vlan}`,
-    `mac ${host.mac}`,
+    ...settingWords(FIELD_WORDS.host, host),
   );
 
 function switchLines(sw: Switch): string[] {
@@ -169,7 +157,7 @@ function switchLines(sw: Switch): string[] {
     groups.set(key, [...(groups.get(key) ?? []), port]);
   }
   const ports = [...groups].map(([key, list]) => words('port', name, listText(list.map((port) => port.id)), key));
-  return [words('switch', name, ...switchWords(settings)), ...ports];
+  return [words('switch', name, ...settingWords(FIELD_WORDS.switch, settings)), ...ports];
 }
 
 /** A port's settings without the ones that go without saying. */

@@ -1,7 +1,7 @@
 /** What a cabling line says: one statement a line. */
-import { DIALECTS, traitsOf } from '../model/document';
-import type { Carriage, CostMethod, Dialect, Tier } from '../model/document';
+import type { Carriage, Port, Switch } from '../model/document';
 import { VlanSet } from '../model/vlanSet';
+import { FIELD_WORDS } from './words';
 
 /** A piece of a line with its place, for errors that point at it. */
 export interface Spot<T> {
@@ -30,23 +30,8 @@ export function carriageBy(wish: CarriageWish, now: Carriage | null): Carriage {
   return { mode: 'trunk', native: wish.native ?? before.native, allowed: wish.allowed ?? before.allowed };
 }
 
-export interface PortSettings {
-  /** Mbit/s. */
-  readonly speed?: number;
-  readonly vlans?: CarriageWish;
-  readonly edge?: boolean;
-  readonly up?: boolean;
-  readonly number?: number;
-}
-
-export interface SwitchSettings {
-  readonly tier?: Tier;
-  readonly dialect?: Dialect;
-  readonly mac?: string;
-  readonly up?: boolean;
-  readonly pathCost?: CostMethod;
-  readonly position?: { readonly x: number; readonly y: number };
-}
+export type PortSettings = Readonly<Partial<Omit<Port, 'vlans'>>> & { readonly vlans?: CarriageWish };
+export type SwitchSettings = Readonly<Partial<Switch>>;
 
 export type Statement =
   | { readonly kind: 'switch'; readonly names: readonly Spot<string>[]; readonly settings: SwitchSettings }
@@ -72,29 +57,17 @@ export type Statement =
 /** The first words of a statement. */
 export const KEYWORDS = ['switch', 'port', 'host', 'vlan'] as const;
 
-/** The dialect of a word; undefined for any other word. */
-export const dialectOf = (word: string): Dialect | undefined =>
-  DIALECTS.find((dialect) => traitsOf(dialect).word === word);
+/** What lines say of speed and VLANs, in words that take more than a value; a speed may stand wherever `10G` does. */
+const CARRIES = ['10G', 'trunk', 'native', 'access'] as const;
 
-/** The options of each kind of statement, as they are offered; a speed may stand wherever `10G` does. */
-export const OPTIONS = {
-  switch: [
-    'core',
-    'distribution',
-    'access',
-    ...DIALECTS.map((dialect) => traitsOf(dialect).word),
-    'mac',
-    'at',
-    'short-cost',
-    'long-cost',
-    'unpowered',
-    'powered',
-  ],
-  port: ['10G', 'trunk', 'native', 'access', 'edge', 'no-edge', 'up', 'down', 'number'],
-  cable: ['10G', 'trunk', 'native', 'access', 'cut', 'uncut'],
-  host: ['vlan', 'mac', '10G'],
-  vlan: ['load'],
-} as const;
+/** The options of each kind of statement, as they are offered. */
+export const OPTIONS: Readonly<Record<keyof typeof FIELD_WORDS, readonly string[]>> = {
+  switch: [...FIELD_WORDS.switch.keys()],
+  port: [...CARRIES, ...FIELD_WORDS.port.keys()],
+  cable: [...CARRIES, ...FIELD_WORDS.cable.keys()],
+  host: [...FIELD_WORDS.host.keys(), '10G'],
+  vlan: [...FIELD_WORDS.vlan.keys()],
+};
 
 const SPEED = /^\d+(\.\d+)?[gmt](b(it)?(\/s|ps)?)?$/i;
 const WORDS: ReadonlySet<string> = new Set(

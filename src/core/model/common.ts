@@ -51,6 +51,14 @@ export const treeId = z.string().superRefine((value, ctx) => {
     ctx.addIssue({ code: 'custom', message: 'a tree: cst, vlan:1 to vlan:4094, or mst:0 to mst:4094' });
   }
 });
+/** How a cabling line says a MAC address. */
+export const macWord = {
+  kind: 'value',
+  word: 'mac',
+  detail: 'MAC address',
+  what: 'an individual MAC address such as 02:4b:00:00:00:0a',
+} as const;
+
 /** Settings by tree. */
 export const perTree = <T extends z.ZodType>(value: T) =>
   z.record(treeId, value).transform((trees) => trees as Partial<Record<TreeId, z.output<T>>>);

@@ -32,10 +32,25 @@ export interface Facts<T = never> {
   readonly always?: boolean;
   /** Written as it stands, the defaults inside of it too. */
   readonly whole?: boolean;
+  /** How a cabling line says it; nothing, where lines don't. */
+  readonly line?: LineWords<T>;
   /** Of a list: the most items it may have, and beside what that is. */
   readonly most?: number;
   readonly beside?: string;
 }
+
+/** Words of a cabling line: some that each stand for a value, or one before a value. */
+export type LineWords<T = never> =
+  | { readonly kind: 'words'; readonly words: readonly (readonly [word: string, value: T, detail?: string])[] }
+  | {
+      readonly kind: 'value';
+      readonly word: string;
+      readonly detail: string;
+      /** What belongs after the word, for whoever wrote something else there. */
+      readonly what: string;
+      /** What is offered there. */
+      readonly offer?: 'vlan';
+    };
 
 /** Where something is, for whoever wants to go there. */
 export interface Place {
@@ -46,7 +61,8 @@ export interface Place {
 }
 
 /** Of a list: what its items are, how one is called, and where it is. `reads` is about an item that comes or goes. */
-export interface ListFacts<T = never> extends Facts<readonly T[]> {
+export interface ListFacts<T = never> extends Omit<Facts<readonly T[]>, 'line'> {
+  readonly line?: undefined;
   readonly one: string;
   nameOf(item: T, names: Names): string;
   at?(item: T): Place;

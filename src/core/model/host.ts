@@ -1,6 +1,6 @@
 import { z } from '../base/zod';
 import { hostBundleSchema } from './bundle';
-import { branded, endSchema, nameField } from './common';
+import { branded, endSchema, macWord, nameField } from './common';
 import { field } from './field';
 import type { HostId } from './ids';
 import { macAddress, vlanId } from './legal';
@@ -9,8 +9,18 @@ import { MAX_ENDS } from './limits';
 export const hostSchema = z.strictObject({
   id: branded<HostId>(),
   name: nameField,
-  mac: field(macAddress, { label: 'MAC address', reads: 'trees' }),
-  vlan: field(vlanId.default(1), { label: 'VLAN', reads: 'run' }),
+  mac: field(macAddress, { label: 'MAC address', reads: 'trees', line: macWord }),
+  vlan: field(vlanId.default(1), {
+    label: 'VLAN',
+    reads: 'run',
+    line: {
+      kind: 'value',
+      word: 'vlan',
+      detail: 'VLAN of the host',
+      what: 'the VLAN of a host, 1 to 4094',
+      offer: 'vlan',
+    },
+  }),
   attach: field(z.array(endSchema).default([]), {
     label: 'plugged into',
     most: MAX_ENDS,

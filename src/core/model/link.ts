@@ -15,6 +15,13 @@ export const linkSchema = z.strictObject({
     reads: 'trees',
     text: (up) => (up ? 'up' : 'cut'),
     done: (up) => (up ? 'restored' : 'cut'),
+    line: {
+      kind: 'words',
+      words: [
+        ['cut', false, 'the cable is cut'],
+        ['uncut', true, 'the cable is whole'],
+      ],
+    },
   }),
   delay: field(linkDelay.optional(), { label: 'delay', unit: 'µs', reads: 'run', absent: 'as usual' }),
 });

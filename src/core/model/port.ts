@@ -41,6 +41,13 @@ export const bridgePortFields = {
     label: 'edge port',
     reads: 'run',
     done: (edge) => (edge ? 'edge port' : 'not an edge port'),
+    line: {
+      kind: 'words',
+      words: [
+        ['edge', true, 'only hosts here'],
+        ['no-edge', false],
+      ],
+    },
   }),
   cost: field(pathCost.optional(), { label: 'cost', reads: 'trees', absent: 'from speed' }),
   /** Of an MSTP port: toward bridges outside of its region. */
@@ -64,13 +71,24 @@ const { edge, ...steering } = bridgePortFields;
 
 export const portSchema = z.strictObject({
   id: branded<PortId>(),
-  number: field(portNumber, { label: 'number', reads: 'trees' }),
+  number: field(portNumber, {
+    label: 'number',
+    reads: 'trees',
+    line: { kind: 'value', word: 'number', detail: '', what: 'a port number from 1 to 4095' },
+  }),
   speed: field(speed.default(1000), { label: 'speed', unit: 'Mb/s', reads: 'trees' }),
   up: field(z.boolean().default(true), {
     label: 'set',
     reads: 'trees',
     text: (up) => (up ? 'up' : 'down'),
     done: (up) => (up ? 'set up' : 'set down'),
+    line: {
+      kind: 'words',
+      words: [
+        ['up', true],
+        ['down', false],
+      ],
+    },
   }),
   edge,
   /** What the port says as a member of a bundle: its priority there, and a key other than the bundle's. */

@@ -1,5 +1,5 @@
 import { z } from '../base/zod';
-import { COST_METHODS, branded, nameField, perTree, positionSchema } from './common';
+import { COST_METHODS, branded, macWord, nameField, perTree, positionSchema } from './common';
 import { DIALECTS, traitsOf } from './dialect';
 import { field, listField } from './field';
 import type { RegionId, SwitchId } from './ids';
@@ -28,25 +28,38 @@ export type Timers = z.output<typeof timersSchema>;
 export const switchSchema = z.strictObject({
   id: branded<SwitchId>(),
   name: nameField,
-  tier: field(z.enum(TIERS).default('access'), { label: 'tier', reads: 'layout' }),
-  mac: field(macAddress, { label: 'MAC address', reads: 'trees' }),
+  tier: field(z.enum(TIERS).default('access'), {
+    label: 'tier',
+    reads: 'layout',
+    line: { kind: 'words', words: TIERS.map((tier) => [tier, tier] as const) },
+  }),
+  mac: field(macAddress, { label: 'MAC address', reads: 'trees', line: macWord }),
   /** False: without power. */
   up: field(z.boolean().default(true), {
     label: 'power',
     reads: 'trees',
     text: (up) => (up ? 'on' : 'off'),
     done: (up) => (up ? 'switched on' : 'switched off'),
+    line: {
+      kind: 'words',
+      words: [
+        ['powered', true],
+        ['unpowered', false],
+      ],
+    },
   }),
   /** Where this switch takes costs from speed by another method than the design's. */
   pathCost: field(z.enum(COST_METHODS).optional(), {
     label: 'path cost method',
     reads: 'trees',
     absent: 'that of the design',
+    line: { kind: 'words', words: COST_METHODS.map((method) => [`${method}-cost`, method] as const) },
   }),
   dialect: field(z.enum(DIALECTS).default('rstp'), {
     label: 'dialect',
     reads: 'trees',
     text: (dialect) => traitsOf(dialect).name,
+    line: { kind: 'words', words: DIALECTS.map((dialect) => [traitsOf(dialect).word, dialect] as const) },
   }),
   /** Whose MST configuration it has; without one it is a region of its own, with every VLAN in the IST. */
   region: field(branded<RegionId>().optional(), {
@@ -70,6 +83,12 @@ export const switchSchema = z.strictObject({
     label: 'place',
     reads: 'layout',
     text: (position) => (position ? `${position.x}, ${position.y}` : 'none'),
+    line: {
+      kind: 'value',
+      word: 'at',
+      detail: 'place on the map: at 120,80',
+      what: 'a place on the map such as 120,80',
+    },
   }),
   ports: listField(z.array(portSchema), {
     label: 'ports',
