@@ -4,6 +4,7 @@ import { useId, useState, type ReactNode } from 'react';
 import type { Result } from '../../core/base/result';
 import { TextButton } from './TextButton';
 import styles from './panel.module.css';
+import { Select } from './Select';
 
 /** Why a text is not taken, and values that would be. */
 export interface FieldFault {
@@ -113,13 +114,7 @@ export function ChoiceSetting<T extends string>({ label, value, options, commit,
   return (
     <div className={styles.row}>
       <label htmlFor={id}>{label}</label>
-      <select id={id} className={styles.select} value={value} onChange={(event) => commit(event.target.value as T)}>
-        {options.map(([option, text]) => (
-          <option key={option} value={option}>
-            {text}
-          </option>
-        ))}
-      </select>
+      <Select id={id} wide value={value} options={options} choose={commit} />
       {note && <div className={styles.note}>{note}</div>}
     </div>
   );

@@ -15,6 +15,7 @@ import { useWorkbench } from '../../state/context';
 import { TextSetting } from '../../ui/fields';
 import styles from '../../ui/panel.module.css';
 import * as read from '../../ui/read';
+import { Select } from '../../ui/Select';
 
 function useHappen(): (what: Undated) => null {
   const add = useClock((clock) => clock.addAction);
@@ -167,30 +168,24 @@ export function BreakPort({ id, port: portId }: { readonly id: SwitchId; readonl
       {free && (
         <div className={styles.row}>
           <label htmlFor="new-cable">A new cable to</label>
-          <select
+          <Select
             id="new-cable"
+            wide
             value=""
-            className={styles.select}
-            onChange={(event) => {
-              const to = others[Number(event.target.value)];
-              if (to)
-                happen({
-                  do: 'add-link',
-                  link: {
-                    id: new FreshNames(design).linkId(),
-                    a: { switch: id, port },
-                    b: { switch: to.switch, port: to.port },
-                  },
-                });
+            options={[
+              ['', others.length > 0 ? 'choose a free port' : 'no other port is free'],
+              ...others.map((to, i) => [String(i), to.name] as const),
+            ]}
+            choose={(i) => {
+              const to = others[Number(i)];
+              if (!to || i === '') return;
+              const [a, b] = [
+                { switch: id, port },
+                { switch: to.switch, port: to.port },
+              ];
+              happen({ do: 'add-link', link: { id: new FreshNames(design).linkId(), a, b } });
             }}
-          >
-            <option value="">{others.length > 0 ? 'choose a free port' : 'no other port is free'}</option>
-            {others.map((to, i) => (
-              <option key={to.name} value={i}>
-                {to.name}
-              </option>
-            ))}
-          </select>
+          />
         </div>
       )}
     </section>

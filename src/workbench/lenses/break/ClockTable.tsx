@@ -10,6 +10,7 @@ import { Lanes } from './Lanes';
 import { lanesOf, type LaneFilter } from './laneRows';
 import { ScenarioBar } from './ScenarioBar';
 import type { ScaleKind } from './scale';
+import { Select } from '../../ui/Select';
 
 const SPEEDS: readonly (readonly [Speed, string, string])[] = [
   [0.01, '×0.01', 'a hundredth as fast as life'],
@@ -47,16 +48,16 @@ function Running() {
         <label className={styles.tick}>
           <input type="checkbox" checked={all} onChange={(event) => setAll(event.target.checked)} /> all trees
         </label>
-        <select
-          className={styles.filter}
-          aria-label="Lanes of"
+        <Select
+          label="Lanes of"
           value={show}
-          onChange={(event) => setShow(event.target.value as LaneFilter['show'])}
-        >
-          <option value="all">all lanes</option>
-          <option value="ports">ports</option>
-          <option value="pairs">pairs</option>
-        </select>
+          options={[
+            ['all', 'all lanes'],
+            ['ports', 'ports'],
+            ['pairs', 'pairs'],
+          ]}
+          choose={setShow}
+        />
         <input
           className={styles.filter}
           aria-label="Filter lanes"

@@ -19,6 +19,7 @@ import { timeText, useClock, useInstant } from '../../state/clock';
 import { useWorkbench } from '../../state/context';
 import { counted } from '../../ui/words/units';
 import styles from '../shared/clock.module.css';
+import { Select } from '../../ui/Select';
 
 /** Most hosts in the matrix: more are not readable side by side. */
 const MOST_HOSTS = 40;
@@ -54,15 +55,16 @@ export function ReachTable() {
         <div className={styles.line}>
           <label>
             VLAN{' '}
-            <select value={vlan} onChange={(event) => setVlan(Number(event.target.value))}>
-              <option value={0}>all</option>
-              {vlans.map((vid) => (
-                <option
-                  key={vid}
-                  value={vid}
-                >{`${vid} ${design.vlans.find((each) => each.id === vid)?.name ?? ''}`}</option>
-              ))}
-            </select>
+            <Select
+              value={String(vlan)}
+              options={[
+                ['0', 'all'],
+                ...vlans.map(
+                  (vid) => [String(vid), `${vid} ${design.vlans.find((each) => each.id === vid)?.name ?? ''}`] as const,
+                ),
+              ]}
+              choose={(vid) => setVlan(Number(vid))}
+            />
           </label>
           {instant ? `at ${timeText(instant.t)}, beside the start` : 'once all has settled'}
         </div>
@@ -168,16 +170,15 @@ function Way({ now, design }: { readonly now: Passage; readonly design: Design }
   const host = (id: HostId | undefined, set: (id: HostId) => void, label: string) => (
     <label>
       {label}{' '}
-      <select
-        aria-label={label === 'to' ? 'To host' : 'From host'}
+      <Select<HostId | ''>
+        label={label === 'to' ? 'To host' : 'From host'}
         value={id ?? ''}
-        onChange={(event) => set(event.target.value as HostId)}
-      >
-        <option value="">choose</option>
-        {design.hosts.map((each) => (
-          <option key={each.id} value={each.id}>{`${each.name ?? each.id}, VLAN ${each.vlan}`}</option>
-        ))}
-      </select>
+        options={[
+          ['', 'choose'],
+          ...design.hosts.map((each) => [each.id, `${each.name ?? each.id}, VLAN ${each.vlan}`] as const),
+        ]}
+        choose={(host) => host !== '' && set(host)}
+      />
     </label>
   );
   const [half, setHalf] = useState<HostId | undefined>(undefined);

@@ -8,8 +8,10 @@ import { EMPTY, useClock } from '../../state/clock';
 import { useWorkbench } from '../../state/context';
 import { counted } from '../../ui/words/units';
 import { NumberField } from '../../ui/NumberField';
+import kit from '../../ui/kit.module.css';
 import styles from '../shared/clock.module.css';
 import { atPresent } from '../../state/looking';
+import { Select } from '../../ui/Select';
 
 export function ScenarioBar() {
   const kept = useWorkbench((state) => state.design.scenarios);
@@ -22,20 +24,14 @@ export function ScenarioBar() {
       <div className={styles.scenarioLine}>
         <label>
           Scenario{' '}
-          <select
+          <Select<string>
             value={draft.id ?? ''}
-            onChange={(event) => {
-              const found = kept.find((each) => each.id === event.target.value);
-              open(found ?? EMPTY);
-            }}
-          >
-            <option value="">{draft.id === null && draft.actions.length > 0 ? 'not kept' : 'none'}</option>
-            {kept.map((each) => (
-              <option key={each.id} value={each.id}>
-                {each.name}
-              </option>
-            ))}
-          </select>
+            options={[
+              ['', draft.id === null && draft.actions.length > 0 ? 'not kept' : 'none'],
+              ...kept.map((each) => [each.id, each.name] as const),
+            ]}
+            choose={(id) => open(kept.find((each) => each.id === id) ?? EMPTY)}
+          />
         </label>
         {(draft.actions.length > 0 || draft.fromBoot) && (
           <TextButton onClick={() => open(EMPTY)}>begin anew</TextButton>
@@ -110,6 +106,7 @@ function Keep() {
       >
         <input
           autoFocus
+          className={kit.input}
           aria-label="Name of the scenario"
           value={name}
           onChange={(event) => setName(event.target.value)}

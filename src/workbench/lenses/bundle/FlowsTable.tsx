@@ -9,6 +9,7 @@ import { useWorkbench } from '../../state/context';
 import { speedText } from '../../ui/words/units';
 import own from './bundle.module.css';
 import { useChosenEnd } from './useChosenEnd';
+import { Select, type Option } from '../../ui/Select';
 
 const COUNTS = [20, 100, 1000] as const;
 /** Most flows in the table; the chart counts all. */
@@ -40,16 +41,15 @@ export function FlowsTable() {
         {choice}
         <label>
           Flows{' '}
-          <select
-            aria-label="Flows"
-            value={source}
-            onChange={(event) => setSource(event.target.value === 'hosts' ? 'hosts' : Number(event.target.value))}
-          >
-            <option value="hosts">between the hosts of each VLAN</option>
-            {COUNTS.map((count) => (
-              <option key={count} value={count}>{`${count} random ones`}</option>
-            ))}
-          </select>
+          <Select
+            label="Flows"
+            value={String(source)}
+            options={[
+              ['hosts', 'between the hosts of each VLAN'],
+              ...COUNTS.map((count): Option<string> => [String(count), `${count} random ones`]),
+            ]}
+            choose={(to) => setSource(to === 'hosts' ? 'hosts' : Number(to))}
+          />
         </label>
         {source !== 'hosts' && (
           <button type="button" className={own.plain} onClick={() => setSeed(seed + 1)}>
@@ -58,26 +58,24 @@ export function FlowsTable() {
         )}
         <label>
           Hash{' '}
-          <select aria-label="Hash" value={hash} onChange={(event) => setPolicy(event.target.value as HashPolicy)}>
-            {HASH_POLICIES.map((each) => (
-              <option key={each} value={each}>{`layer ${each}${each === end.hash ? ', as set' : ''}`}</option>
-            ))}
-          </select>
+          <Select
+            label="Hash"
+            value={hash}
+            options={HASH_POLICIES.map((each) => [each, `layer ${each}${each === end.hash ? ', as set' : ''}`])}
+            choose={setPolicy}
+          />
         </label>
         <label>
           Lost{' '}
-          <select
-            aria-label="Lost member"
+          <Select
+            label="Lost member"
             value={gone === null ? '' : lost}
-            onChange={(event) => setLost(event.target.value)}
-          >
-            <option value="">no member</option>
-            {active.map((m) => (
-              <option key={m} value={bundles.members[m]!.id}>
-                {bundles.members[m]!.id}
-              </option>
-            ))}
-          </select>
+            options={[
+              ['', 'no member'],
+              ...active.map((m): Option<string> => [bundles.members[m]!.id, bundles.members[m]!.id]),
+            ]}
+            choose={setLost}
+          />
         </label>
       </div>
       <p className={own.lead}>

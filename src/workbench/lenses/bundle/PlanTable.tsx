@@ -10,6 +10,7 @@ import { useWorkbench, useWorkbenchStore } from '../../state/context';
 import { itemsOf } from '../../state/selection';
 import { SimulatedSteps } from '../shared/SimulatedSteps';
 import own from './bundle.module.css';
+import { Select } from '../../ui/Select';
 
 const KINDS: readonly (readonly [PlanKind, string])[] = [
   ['lacp', 'LACP'],
@@ -74,31 +75,15 @@ export function PlanTable() {
           <>
             <label>
               Links{' '}
-              <select
-                aria-label="Links to bundle"
+              <Select
+                label="Links to bundle"
                 value={chosen.key}
-                onChange={(event) => setPairKey(event.target.value)}
-              >
-                {choices.map((each) => (
-                  <option key={each.key} value={each.key}>
-                    {each.name}
-                  </option>
-                ))}
-              </select>
+                options={choices.map((each) => [each.key, each.name])}
+                choose={setPairKey}
+              />
             </label>
             <label>
-              How{' '}
-              <select
-                aria-label="How to bundle"
-                value={kind}
-                onChange={(event) => setKind(event.target.value as PlanKind)}
-              >
-                {KINDS.map(([each, text]) => (
-                  <option key={each} value={each}>
-                    {text}
-                  </option>
-                ))}
-              </select>
+              How <Select label="How to bundle" value={kind} options={KINDS} choose={setKind} />
             </label>
           </>
         }

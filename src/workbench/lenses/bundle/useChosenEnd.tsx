@@ -6,6 +6,7 @@ import type { SettledBundles } from '../../../core/topology/lag/settled';
 import { useWorkbench } from '../../state/context';
 import own from './bundle.module.css';
 import { useBundles } from '../../state/useBundles';
+import { Select } from '../../ui/Select';
 
 interface Chosen {
   readonly bundles: Bundles;
@@ -38,17 +39,15 @@ export function useChosenEnd(): Chosen {
   const choice = end && (
     <label className={own.choice}>
       Bundle{' '}
-      <select
-        aria-label="Bundle"
+      <Select
+        label="Bundle"
         value={keyOf(end)}
-        onChange={(event) => setPicked({ id: event.target.value, over: selection })}
-      >
-        {bundles.ends.map((each) => (
-          <option key={keyOf(each)} value={keyOf(each)}>
-            {each.owner.kind === 'host' ? `${each.ownerName}, its cards` : `${each.ownerName}, ${each.name}`}
-          </option>
-        ))}
-      </select>
+        options={bundles.ends.map((each) => [
+          keyOf(each),
+          each.owner.kind === 'host' ? `${each.ownerName}, its cards` : `${each.ownerName}, ${each.name}`,
+        ])}
+        choose={(id) => setPicked({ id, over: selection })}
+      />
     </label>
   );
   return { bundles, settled, end, choice };

@@ -7,6 +7,7 @@ import type { Switch } from '../../../core/model/document';
 import { useWorkbench, useWorkbenchStore } from '../../state/context';
 import { readSpeed } from '../../ui/words/units';
 import styles from '../../ui/panel.module.css';
+import { Select, type Option } from '../../ui/Select';
 
 export function CableTo({ sw }: { readonly sw: Switch }) {
   const switches = useWorkbench((state) => state.design.switches);
@@ -26,20 +27,19 @@ export function CableTo({ sw }: { readonly sw: Switch }) {
     <section className={styles.section}>
       <h3>Cable to</h3>
       <div className={styles.cableTo}>
-        <select
-          className={styles.select}
+        <Select
+          label="Switch at the other end"
+          wide
           value={to}
-          onChange={(event) => setTo(event.target.value)}
-          aria-label="Switch at the other end"
-        >
-          <option value="">choose a switch</option>
-          {switches.map((other) => (
-            <option key={other.id} value={other.id}>
-              {(other.name ?? other.id).slice(0, 60)}
-              {other.id === sw.id ? ' (itself)' : ''}
-            </option>
-          ))}
-        </select>
+          options={[
+            ['', 'choose a switch'],
+            ...switches.map((other): Option<string> => [
+              other.id,
+              `${(other.name ?? other.id).slice(0, 60)}${other.id === sw.id ? ' (itself)' : ''}`,
+            ]),
+          ]}
+          choose={setTo}
+        />
         <span className={styles.input}>
           <input value={speed} onChange={(event) => setSpeed(event.target.value)} aria-label="Speed of the new cable" />
         </span>

@@ -18,6 +18,7 @@ import styles from '../shared/group.module.css';
 import { InstanceColumn, type VlanTag } from './InstanceColumn';
 import { ProposeGroupings } from './ProposeGroupings';
 import { useRegions } from '../../state/useRegions';
+import { Select } from '../../ui/Select';
 
 const RULES: readonly (readonly [DealRule, string])[] = [
   ['parity', 'odd and even'],
@@ -130,17 +131,12 @@ function RegionBoard({ design, region, used, choose }: BoardProps) {
         {used.length > 1 ? (
           <label>
             Map of{' '}
-            <select
-              aria-label="Region settings on the board"
+            <Select
+              label="Region settings on the board"
               value={region.id}
-              onChange={(event) => choose(event.target.value as RegionId)}
-            >
-              {used.map((each) => (
-                <option key={each.id} value={each.id}>
-                  {namesOf(design).region(each.id)}
-                </option>
-              ))}
-            </select>
+              options={used.map((each) => [each.id, namesOf(design).region(each.id)])}
+              choose={choose}
+            />
           </label>
         ) : (
           <b>{namesOf(design).region(region.id)}</b>
@@ -149,13 +145,7 @@ function RegionBoard({ design, region, used, choose }: BoardProps) {
           revision {region.revision}, {counted(own.length, 'switch has', 'switches have')} this map
         </span>
         <span className={styles.push}>
-          <select aria-label="Rule" value={rule} onChange={(event) => setRule(event.target.value as DealRule)}>
-            {RULES.map(([each, label]) => (
-              <option key={each} value={each}>
-                {label}
-              </option>
-            ))}
-          </select>{' '}
+          <Select label="Rule" value={rule} options={RULES} choose={setRule} />{' '}
           <Button size="small" variant="outlined" onClick={deal}>
             Deal all VLANs
           </Button>
@@ -217,18 +207,15 @@ function RegionBoard({ design, region, used, choose }: BoardProps) {
         </label>
         <label>
           onto{' '}
-          <select
-            aria-label="Instance to lay them onto"
+          <Select
+            label="Instance to lay them onto"
             value={String(target)}
-            onChange={(event) => setOnto(event.target.value)}
-          >
-            {ids.map((id) => (
-              <option key={id} value={id}>
-                {id === 0 ? 'the IST' : `instance ${id}`}
-              </option>
-            ))}
-            {!ids.includes(target) && <option value={target}>instance {target}, new</option>}
-          </select>
+            options={[
+              ...ids.map((id) => [String(id), id === 0 ? 'the IST' : `instance ${id}`] as const),
+              ...(ids.includes(target) ? [] : [[String(target), `instance ${target}, new`] as const]),
+            ]}
+            choose={setOnto}
+          />
         </label>
         <Button type="submit" size="small" variant="outlined">
           Lay

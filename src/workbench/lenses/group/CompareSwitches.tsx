@@ -15,6 +15,7 @@ import { counted } from '../../ui/words/units';
 import { Asking } from '../shared/Asking';
 import styles from '../shared/group.module.css';
 import { atPresent } from '../../state/looking';
+import { Select } from '../../ui/Select';
 
 interface Props {
   readonly pair: readonly [SwitchId, SwitchId];
@@ -42,21 +43,14 @@ function Compared({ pair, among, choose, a, b }: Props & { readonly a: Switch; r
   const { name, revision, digest, vlans, same } = compareRegions(maps[0], maps[1]);
   const [nameA, nameB] = [a.name ?? a.id, b.name ?? b.id];
   const pick = (at: 0 | 1, label: string) => (
-    <select
-      aria-label={label}
+    <Select
+      label={label}
       value={pair[at]}
-      onChange={(event) =>
-        choose(at === 0 ? [event.target.value as SwitchId, pair[1]] : [pair[0], event.target.value as SwitchId])
-      }
-    >
-      {among
+      options={among
         .filter((id) => id !== pair[1 - at])
-        .map((id) => (
-          <option key={id} value={id}>
-            {design.switches.find((sw) => sw.id === id)?.name ?? id}
-          </option>
-        ))}
-    </select>
+        .map((id) => [id, design.switches.find((sw) => sw.id === id)?.name ?? id])}
+      choose={(id) => choose(at === 0 ? [id, pair[1]] : [pair[0], id])}
+    />
   );
   const row = (label: string, values: readonly [string, string]) => (
     <tr key={label} data-differs={values[0] !== values[1] || undefined}>

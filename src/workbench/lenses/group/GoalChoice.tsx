@@ -1,6 +1,7 @@
 'use client';
 /** Which grouping of a network that does not speak MSTP yet is meant: one that is proposed, or the trees as they are. */
 import type { MovingGoal } from '../../../core/analysis/regions/movingPlan';
+import { Select } from '../../ui/Select';
 
 interface Props {
   readonly label: string;
@@ -11,12 +12,12 @@ interface Props {
 
 export function GoalChoice({ label, goals, chosen, choose }: Props) {
   return (
-    <select aria-label={label} value={chosen.key} title={chosen.name} onChange={(event) => choose(event.target.value)}>
-      {goals.map((each) => (
-        <option key={each.key} value={each.key}>
-          {each.name}
-        </option>
-      ))}
-    </select>
+    <Select
+      label={label}
+      value={chosen.key}
+      title={chosen.name}
+      options={goals.map((each) => [each.key, each.name])}
+      choose={choose}
+    />
   );
 }

@@ -11,6 +11,7 @@ import { Swatch } from '../../ui/Swatch';
 import { useWorkbenchStore } from '../../state/context';
 import { speedText } from '../../ui/words/units';
 import styles from '../shared/group.module.css';
+import { Select } from '../../ui/Select';
 
 export interface VlanTag {
   readonly id: number;
@@ -149,20 +150,16 @@ function RootChoice({ network, tree, title, switches, label, now, as }: ChoicePr
   return (
     <label className={styles.rootChoice} onPointerEnter={() => setNear(true)}>
       <span>{label}</span>
-      <select
-        aria-label={`${label} of ${title}`}
+      <Select<SwitchId | ''>
+        label={`${label} of ${title}`}
         value={at ?? ''}
         onFocus={() => setNear(true)}
-        onChange={(event) => placeIn(store.getState(), [tree], [event.target.value as SwitchId], as)}
-      >
-        {at === undefined && <option value="">none</option>}
-        {at !== undefined && !offered.includes(at) && <option value={at}>{nameOf(at)}</option>}
-        {offered.map((id) => (
-          <option key={id} value={id}>
-            {nameOf(id)}
-          </option>
-        ))}
-      </select>
+        options={[
+          ...(at === undefined ? [['', 'none'] as const] : offered.includes(at) ? [] : [[at, nameOf(at)] as const]),
+          ...offered.map((id) => [id, nameOf(id)] as const),
+        ]}
+        choose={(id) => id !== '' && placeIn(store.getState(), [tree], [id], as)}
+      />
     </label>
   );
 }

@@ -21,6 +21,7 @@ import { Asking } from '../shared/Asking';
 import { GoalChoice } from './GoalChoice';
 import styles from '../shared/group.module.css';
 import { atPresent } from '../../state/looking';
+import { Select } from '../../ui/Select';
 
 const KINDS: readonly (readonly [MovingKind, string])[] = [
   ['tree', 'root outwards, redundant cables out meanwhile'],
@@ -49,18 +50,7 @@ function Plans({ design, goals }: { readonly design: Design; readonly goals: rea
         To <GoalChoice label="Where to move" goals={goals} chosen={goal} choose={setKey} />
       </label>
       <label>
-        How{' '}
-        <select
-          aria-label="Order of the switches"
-          value={kind}
-          onChange={(event) => setKind(event.target.value as MovingKind)}
-        >
-          {KINDS.map(([each, text]) => (
-            <option key={each} value={each}>
-              {text}
-            </option>
-          ))}
-        </select>
+        How <Select label="Order of the switches" value={kind} options={KINDS} choose={setKind} />
       </label>
     </>
   );

@@ -1,9 +1,9 @@
 'use client';
 /** Roots: every switch by every group of alike trees, priorities editable in place, roots and standbys placed by a key. */
 import Button from '@mui/material/Button';
-import type { GridColDef, GridRenderCellParams } from '@mui/x-data-grid';
+import type { GridColDef } from '@mui/x-data-grid';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
-import { treesName, treeVlan, type SwitchId, type TreeId } from '../../../core/model/ids';
+import { treeVlan, type SwitchId, type TreeId } from '../../../core/model/ids';
 import { priorityCommand, type Place } from '../../../core/analysis/roots/placing';
 import {
   rootMatrix,
@@ -21,11 +21,12 @@ import { itemsOf, switchesIn, type Item } from '../../state/selection';
 import { counted } from '../../ui/words/units';
 import { FilterField, useFilter } from '../../ui/FilterField';
 import { Grid } from '../../ui/Grid';
-import { groupAt, groupWidth, groupsOf } from '../shared/groups';
+import { groupAt, groupsOf } from '../shared/groups';
+import { isEditable, treeColumns, TreesField, useCellEdit, useOpenRow, type TreeRow } from '../shared/treeColumns';
 import styles from '../../ui/table.module.css';
 
 /** A row: the switch, and under `g0`, `g1`, … its priority in each group of trees as text. */
-interface RootRow extends Readonly<Record<`g${number}`, string>> {
+interface RootRow extends TreeRow {
   readonly id: SwitchId;
   readonly name: string;
   readonly tier: string;
@@ -61,39 +62,24 @@ export function RootMatrix() {
     (): GridColDef<RootRow>[] => [
       { field: 'name', headerName: 'Switch', width: 150 },
       { field: 'tier', headerName: 'Tier', width: 100 },
-      ...groups.map((group, g): GridColDef<RootRow> => ({
-        field: `g${g}`,
-        headerName: treesName(group.trees),
-        description: treesName(group.trees),
-        editable: true,
-        align: 'right',
-        headerAlign: 'right',
-        width: groupWidth(group.trees),
-        sortComparator: (a: string, b: string) => Number(a) - Number(b),
-        renderCell: ({ row }: GridRenderCellParams<RootRow>) => (
-          <Cell
-            cell={cellAt(solution, group, row.id)}
-            tree={solution?.trees.findIndex((tree) => tree.id === group.trees[0]) ?? 0}
-          />
-        ),
-      })),
+      ...treeColumns<RootRow, TreeGroup>(groups, '', (group, row) => (
+        <Cell
+          cell={cellAt(solution, group, row.id)}
+          tree={solution?.trees.findIndex((tree) => tree.id === group.trees[0]) ?? 0}
+        />
+      )),
     ],
     [groups, solution],
   );
-  const update = useCallback(
-    (after: RootRow, before: RootRow): RootRow => {
-      const field = Object.keys(after).find(
-        (key) => groupAt(key) !== null && after[key as 'g0'] !== before[key as 'g0'],
-      );
-      const group = field && groups[groupAt(field)!];
-      if (!group) return before;
-      const refused = setPriority(store, group.trees, [after.id], after[field as 'g0'] ?? '');
-      if (refused !== null) throw new Error(refused); // the cell stays open with what was typed
-      setFault(null);
-      return after;
+  const put = useCallback(
+    (of: readonly TreeId[], row: RootRow, text: string): string | null => {
+      const refused = setPriority(store, of, [row.id], text);
+      if (refused === null) setFault(null);
+      return refused;
     },
-    [groups, store],
+    [store],
   );
+  const update = useCellEdit(groups, put);
   const onKey = useCallback(
     (row: RootRow, field: string, key: string): boolean => {
       const [group, as] = [groups[groupAt(field) ?? -1], PLACES[key.toLowerCase()]];
@@ -103,19 +89,11 @@ export function RootMatrix() {
     },
     [groups, store],
   );
-  const open = useCallback(
-    (row: RootRow, how: 'alone' | 'more') => {
-      const item: Item = { kind: 'switch', switch: row.id };
-      if (how === 'more') store.getState().pick(item, how);
-      else store.getState().goTo(item);
-    },
-    [store],
-  );
+  const open = useOpenRow(itemOf);
   const chosen = useMemo(
     () => new Set<string>(itemsOf(selection).flatMap((item) => (item.kind === 'switch' ? [item.switch] : []))),
     [selection],
   );
-  const editable = useCallback(({ row, field }: { row: RootRow; field: string }) => row[field as 'g0'] !== '', []);
   if (rows.length === 0 || whole.groups.length === 0)
     return <p className={styles.empty}>No switch runs spanning tree yet: cable the first ones in the Cable lens.</p>;
   return (
@@ -124,11 +102,7 @@ export function RootMatrix() {
         {...filter}
         what="switches"
         example="core ridge"
-        onSelect={() =>
-          store
-            .getState()
-            .select({ kind: 'several', items: filter.rows.map((row): Item => ({ kind: 'switch', switch: row.id })) })
-        }
+        onSelect={() => store.getState().select({ kind: 'several', items: filter.rows.map(itemOf) })}
       >
         <SetSelected trees={trees} setTrees={setTrees} fault={treesFault} of={groups.flatMap((group) => group.trees)} />
       </FilterField>
@@ -146,11 +120,13 @@ export function RootMatrix() {
         chosen={chosen}
         processRowUpdate={update}
         onProcessRowUpdateError={(error: Error) => setFault(error.message)}
-        isCellEditable={editable}
+        isCellEditable={isEditable}
       />
     </>
   );
 }
+
+const itemOf = ({ id }: RootRow): Item => ({ kind: 'switch', switch: id });
 
 const cellAt = (solution: Solution | null, group: TreeGroup, id: SwitchId): RootCell | null =>
   group.cells[solution?.network.switchIndex.get(id) ?? -1] ?? null;
@@ -219,17 +195,7 @@ function SetSelected({ trees, setTrees, fault, of }: SetProps) {
   const place = (as: Place) => placeIn(store.getState(), of, switchesIn(store.getState().selection), as);
   return (
     <>
-      {perVlan && (
-        <input
-          className={styles.input}
-          style={{ width: 110 }}
-          value={trees}
-          placeholder="VLANs 15-35"
-          aria-label="Trees in the table"
-          aria-invalid={fault !== null}
-          onChange={(event) => setTrees(event.target.value)}
-        />
-      )}
+      {perVlan && <TreesField text={trees} fault={fault} set={setTrees} />}
       <input
         className={styles.input}
         style={{ width: 92 }}

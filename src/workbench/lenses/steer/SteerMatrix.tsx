@@ -1,11 +1,11 @@
 'use client';
 /** Costs and port priorities: every cabled port by every group of alike trees, in place and for a selection. */
 import Button from '@mui/material/Button';
-import type { GridColDef, GridRenderCellParams } from '@mui/x-data-grid';
+import type { GridColDef } from '@mui/x-data-grid';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { methodOf } from '../../../core/model/costMethod';
 import type { Command } from '../../../core/edit/commands';
-import { treesName, treeVlan, type BridgePortId, type SwitchId, type TreeId } from '../../../core/model/ids';
+import { treeVlan, type BridgePortId, type SwitchId, type TreeId } from '../../../core/model/ids';
 import { fail, ok, type Result } from '../../../core/base/result';
 import { steerGroups, type SteerGroup, type SteerSetting } from '../../../core/analysis/steering/costMatrix';
 import { costCommand } from '../../../core/analysis/steering/whatIf';
@@ -21,11 +21,12 @@ import { itemsOf, type Item } from '../../state/selection';
 import { counted, groupText } from '../../ui/words/units';
 import { FilterField, useFilter } from '../../ui/FilterField';
 import { Grid } from '../../ui/Grid';
-import { groupAt, groupWidth, groupsOf } from '../shared/groups';
+import { groupsOf } from '../shared/groups';
+import { isEditable, treeColumns, TreesField, useCellEdit, useOpenRow, type TreeRow } from '../shared/treeColumns';
 import styles from '../../ui/table.module.css';
 
 /** A row: the port, and under `g0`, `g1`, … its value in each group of trees as text. */
-interface SteerRow extends Readonly<Record<`g${number}`, string>> {
+interface SteerRow extends TreeRow {
   readonly id: string;
   readonly switch: string;
   readonly port: string;
@@ -122,55 +123,32 @@ export function SteerMatrix() {
     },
     [store, setting],
   );
-  const update = useCallback(
-    (after: SteerRow, before: SteerRow): SteerRow => {
-      const field = Object.keys(after).find(
-        (key) => groupAt(key) !== null && after[key as 'g0'] !== before[key as 'g0'],
-      );
-      const group = field && groups[groupAt(field)!];
-      if (!group) return before;
-      const refused = put(group.trees, [after.at], after[field as 'g0'] ?? '');
-      if (refused !== null) throw new Error(refused); // the cell stays open with what was typed
-      setFault(null);
-      return after;
+  const putRow = useCallback(
+    (of: readonly TreeId[], row: SteerRow, text: string): string | null => {
+      const refused = put(of, [row.at], text);
+      if (refused === null) setFault(null);
+      return refused;
     },
-    [groups, put],
+    [put],
   );
+  const update = useCellEdit(groups, putRow);
   const columns = useMemo(
     (): GridColDef<SteerRow>[] => [
       { field: 'switch', headerName: 'Switch', width: 130 },
       { field: 'port', headerName: 'Port', width: 64 },
       { field: 'to', headerName: 'To', width: 170 },
-      ...groups.map((group, g): GridColDef<SteerRow> => ({
-        field: `g${g}`,
-        headerName: treesName(group.trees),
-        description: `${WORDS[setting]} in ${treesName(group.trees)}`,
-        editable: true,
-        align: 'right',
-        headerAlign: 'right',
-        width: groupWidth(group.trees),
-        sortComparator: (a: string, b: string) => Number(a) - Number(b),
-        renderCell: ({ row }: GridRenderCellParams<SteerRow>) => {
-          const cell = group.cells[solution?.network.portIndexOf(row.at.switch, row.at.port) ?? -1];
-          return cell ? (
-            <span className={cell.own ? styles.own : styles.soft}>{groupText(cell.value)}</span>
-          ) : (
-            <span className={styles.soft}>–</span>
-          );
-        },
-      })),
+      ...treeColumns<SteerRow, SteerGroup>(groups, `${WORDS[setting]} in `, (group, row) => {
+        const cell = group.cells[solution?.network.portIndexOf(row.at.switch, row.at.port) ?? -1];
+        return cell ? (
+          <span className={cell.own ? styles.own : styles.soft}>{groupText(cell.value)}</span>
+        ) : (
+          <span className={styles.soft}>–</span>
+        );
+      }),
     ],
     [groups, setting, solution],
   );
-  const open = useCallback(
-    (row: SteerRow, how: 'alone' | 'more') => {
-      const item: Item = { kind: 'port', ...row.at };
-      if (how === 'more') store.getState().pick(item, how);
-      else store.getState().goTo(item);
-    },
-    [store],
-  );
-  const editable = useCallback(({ row, field }: { row: SteerRow; field: string }) => row[field as 'g0'] !== '', []);
+  const open = useOpenRow(itemOf);
   const of = groups.flatMap((group) => group.trees);
   const setAll = () => setFault(put(of, ports, typed));
   if (filter.total === 0)
@@ -181,11 +159,7 @@ export function SteerMatrix() {
         {...filter}
         what="ends"
         example="ridge dome"
-        onSelect={() =>
-          store
-            .getState()
-            .select({ kind: 'several', items: filter.rows.map((row): Item => ({ kind: 'port', ...row.at })) })
-        }
+        onSelect={() => store.getState().select({ kind: 'several', items: filter.rows.map(itemOf) })}
       >
         {(['cost', 'priority'] as const).map((each) => (
           <TextButton key={each} aria-pressed={setting === each} onClick={() => setSetting(each)}>
@@ -193,15 +167,7 @@ export function SteerMatrix() {
           </TextButton>
         ))}
         {all.some((group) => group.trees.some((tree) => treeVlan(tree) !== null)) && (
-          <input
-            className={styles.input}
-            style={{ width: 110 }}
-            value={trees}
-            placeholder="VLANs 15-35"
-            aria-label="Trees in the table"
-            aria-invalid={treesFault !== null}
-            onChange={(event) => setTrees(event.target.value)}
-          />
+          <TreesField text={trees} fault={treesFault} set={setTrees} />
         )}
         <input
           className={styles.input}
@@ -239,11 +205,13 @@ export function SteerMatrix() {
         chosen={chosen}
         processRowUpdate={update}
         onProcessRowUpdateError={(error: Error) => setFault(error.message)}
-        isCellEditable={editable}
+        isCellEditable={isEditable}
       />
     </>
   );
 }
+
+const itemOf = ({ at }: SteerRow): Item => ({ kind: 'port', ...at });
 
 /** The ports that are selected, those of selected links among them. */
 function portsIn(solution: Solution | null, items: readonly Item[]): PortAt[] {

@@ -11,6 +11,7 @@ import { withCost, withPort, withRoot } from '../../../state/worksheet';
 import { groupText, readWhole } from '../../../ui/words/units';
 import styles from './worksheet.module.css';
 import { type OpenWorksheet } from '../../../state/looking';
+import { Select } from '../../../ui/Select';
 
 export function FillSheet({ tree, answers }: OpenWorksheet) {
   const store = useWorkbenchStore();
@@ -30,20 +31,11 @@ export function FillSheet({ tree, answers }: OpenWorksheet) {
       <p className={styles.row}>
         <label>
           Root of {treeName(tree)}{' '}
-          <select
-            className={styles.select}
+          <Select<SwitchId | ''>
             value={answers.root ?? ''}
-            onChange={(event) =>
-              store.getState().answer(withRoot(answers, (event.target.value || undefined) as SwitchId | undefined))
-            }
-          >
-            <option value="">?</option>
-            {sheet.map((sw) => (
-              <option key={sw.switch} value={sw.switch}>
-                {sw.name.slice(0, 80)}
-              </option>
-            ))}
-          </select>
+            options={[['', '?'], ...sheet.map((sw) => [sw.switch, sw.name.slice(0, 80)] as const)]}
+            choose={(id) => store.getState().answer(withRoot(answers, id === '' ? undefined : id))}
+          />
         </label>
         <span className={styles.count} role="status">
           {filled} of {all} answers filled in
@@ -196,19 +188,12 @@ interface ChoiceProps<T extends string> {
 /** A choice that may be left open; a letter picks, as in every list. */
 function Choice<T extends string>({ label, value, options, take }: ChoiceProps<T>) {
   return (
-    <select
-      className={styles.select}
-      aria-label={label}
+    <Select<T | ''>
+      label={label}
       value={value ?? ''}
-      onChange={(event) => take(options.find((each) => each === event.target.value))}
-    >
-      <option value="">?</option>
-      {options.map((each) => (
-        <option key={each} value={each}>
-          {each}
-        </option>
-      ))}
-    </select>
+      options={[['', '?'], ...options.map((each) => [each, each] as const)]}
+      choose={(to) => take(to === '' ? undefined : to)}
+    />
   );
 }
 

@@ -9,6 +9,7 @@ import { useWorkbench } from '../../../state/context';
 import { PracticeChoice } from './PracticeChoice';
 import styles from './worksheet.module.css';
 import { atPresent } from '../../../state/looking';
+import { Select } from '../../../ui/Select';
 
 export function StartSheet() {
   const solution = useWorkbench((state) => state.solution);
@@ -31,18 +32,12 @@ export function StartSheet() {
           <p>No switch here runs spanning tree yet.</p>
         ) : (
           <p className={styles.row}>
-            <select
-              className={styles.select}
+            <Select
+              label="Tree to work out"
               value={tree}
-              aria-label="Tree to work out"
-              onChange={(event) => choose(event.target.value as TreeId)}
-            >
-              {trees.map((id) => (
-                <option key={id} value={id}>
-                  {treeName(id)}
-                </option>
-              ))}
-            </select>
+              options={trees.map((id) => [id, treeName(id)])}
+              choose={choose}
+            />
             <Button variant="outlined" disabled={viewing} onClick={() => open(tree)}>
               Begin
             </Button>
