@@ -1,5 +1,5 @@
 /** The questions that the workbench asks workers beside it. */
-import * as Comlink from 'comlink';
+import type * as Comlink from 'comlink';
 import type { Command } from '../../core/edit/commands';
 import type { LinkId, SwitchId, TreeId } from '../../core/model/ids';
 import type { Design } from '../../core/model/document';
@@ -16,6 +16,7 @@ import type { Wish } from '../../core/analysis/steering/wishes';
 import type { SteererWorker } from '../../workers/steerer';
 import { tellWaiting } from '../ui/loading';
 import type { Ask } from './ask';
+import { whileAsked, type Tell } from './progress';
 import { NoAnswer, workerLink } from './workerLink';
 
 /** Ways to fulfil wishes in some trees. */
@@ -64,7 +65,6 @@ export const askPlan = (design: Design, commands: readonly Command[], kind: Movi
 /** How long what a table shows may take, seconds. */
 const TABLE_SECONDS = 60;
 
-type Tell = (share: number) => void;
 type Question<T> = (remote: Comlink.Remote<SteererWorker>, tell: Tell) => Promise<Result<T, string>>;
 
 /** A question to a worker of its own, which can be stopped. `seconds`: how long it may take. */
@@ -76,8 +76,7 @@ const ask = <T>(of: Design, question: Question<T>, seconds?: number): Ask<T> => 
         new Worker(new URL('../../workers/steerer.ts', import.meta.url), { type: 'module', name: 'knot-path-steerer' }),
       (waits) => tellWaiting('steerer', waits),
     );
-    const found = link
-      .ask((remote) => question(remote, Comlink.proxy(tell)), seconds)
+    const found = whileAsked(tell, (told) => link.ask((remote) => question(remote, told), seconds))
       .catch((error: unknown) => fail(reasonOf(error, seconds)))
       .finally(() => link.end());
     return { found, stop: () => link.end() };

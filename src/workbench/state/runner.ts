@@ -1,5 +1,4 @@
 /** The workbench's side of the simulator's worker. */
-import * as Comlink from 'comlink';
 import type { Scenario } from '../../core/model/scenario';
 import type { Design } from '../../core/model/document';
 import { fail, type Result } from '../../core/base/result';
@@ -9,6 +8,7 @@ import type { BridgePortId, SwitchId, TreeId } from '../../core/model/ids';
 import type { RunnerWorker } from '../../workers/runner';
 import type { FrameScope } from '../../workers/running';
 import { tellWaiting } from '../ui/loading';
+import { whileAsked } from './progress';
 import { workerLink } from './workerLink';
 
 /** Something that runs scenarios, one at a time, and answers about the last one. */
@@ -46,9 +46,9 @@ export function workerRunner(): Runner {
   const quietly = (asked: Promise<unknown>): void => void asked.catch(() => undefined);
   return {
     run: (design, scenario, tell) =>
-      link
-        .ask(async (remote) => await remote.run(design, scenario, Comlink.proxy(tell)))
-        .catch(() => fail('The simulator has stopped.')),
+      whileAsked(tell, (told) => link.ask(async (remote) => await remote.run(design, scenario, told))).catch(() =>
+        fail('The simulator has stopped.'),
+      ),
     warm: (design) => quietly(link.ask((remote) => remote.warm(design))),
     stop: () => quietly(link.ask((remote) => remote.stop())),
     why: (tree, sw, port, t) => link.ask((remote) => remote.why(tree, sw, port, t)),
