@@ -4,7 +4,7 @@ import type { PortId, SwitchId } from '../../core/model/ids';
 import { bridgeIdText } from '../../core/topology/bridgeId';
 import { explainRegionalRoot, explainRoot } from '../../core/tree/explain/election';
 import { explainPort, whyOutside } from '../../core/tree/explain/explain';
-import { fieldName, type Comparison } from '../../core/tree/explain/phrases';
+import { fieldName, type VectorComparison } from '../../core/tree/explain/phrases';
 import { fieldText, fieldsOf } from '../../core/tree/explain/vector';
 import { Unusable, loadSolution, treeCalled } from '../input';
 
@@ -38,7 +38,7 @@ function runExplain(file: string, switchId: string, portId: string, options: { t
   process.stdout.write(`${lines.join('\n')}\n`);
 }
 
-function comparisonLines({ question, winner, loser, decidedBy }: Comparison): string[] {
+function comparisonLines({ question, winner, loser, decidedBy }: VectorComparison): string[] {
   const rows = fieldsOf(winner.vector).map((field) => [
     fieldName(winner.vector, field),
     fieldText(winner.vector, field),

@@ -34,9 +34,9 @@ function runSimulate(file: string, options: Options): void {
   });
   if (process.stderr.isTTY) process.stderr.write('\r\x1b[K');
   if (!run.ok) throw new Unusable(`${file}: ${run.error}`);
-  const { trace, outages, storms, settledAt, ending, final, stage, trees } = run.value;
+  const { trace, outages, storms, settledAt, ending, final, design: ran, trees } = run.value;
   if (options.capture !== undefined)
-    writeWhole(options.capture, encodePcapng(captureOf(compileNetwork(stage), trees, run.value)));
+    writeWhole(options.capture, encodePcapng(captureOf(compileNetwork(ran), trees, run.value)));
   for (const note of notes(run.value, options.capture !== undefined)) process.stderr.write(`knot-path: ${note}\n`);
   process.stdout.write(
     options.json ? `${JSON.stringify({ trace, outages, storms, settledAt, ending, final })}\n` : runText(run.value),

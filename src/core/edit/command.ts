@@ -2,14 +2,14 @@
 import type { Draft } from 'immer';
 import { z } from '../base/zod';
 import type { Design } from '../model/document';
-import type { Phrase, Told } from './phrase';
+import type { Phrase, Naming } from './phrase';
 
-export interface About<C> {
+export interface CommandFacts<C> {
   /** Does it; throws `Missing` where it names what is not there. */
   apply(draft: Draft<Design>, command: C): void;
-  say(told: Told, command: C): Phrase;
+  say(naming: Naming, command: C): Phrase;
   /** Takes in what it adds, for commands that follow. */
-  learn?(told: Told, command: C): void;
+  learn?(naming: Naming, command: C): void;
 }
 
 type Schema<K extends string, S extends z.core.$ZodLooseShape> = z.ZodObject<
@@ -21,7 +21,7 @@ type Schema<K extends string, S extends z.core.$ZodLooseShape> = z.ZodObject<
 export interface CommandKind<
   K extends string = string,
   S extends z.core.$ZodLooseShape = z.core.$ZodLooseShape,
-> extends About<z.output<Schema<K, S>>> {
+> extends CommandFacts<z.output<Schema<K, S>>> {
   readonly schema: Schema<K, S>;
 }
 
@@ -29,7 +29,7 @@ export interface CommandKind<
 export function command<const K extends string, S extends z.core.$ZodLooseShape>(
   kind: K,
   shape: S,
-  about: About<z.output<Schema<K, S>>>,
+  about: CommandFacts<z.output<Schema<K, S>>>,
 ): CommandKind<K, S>;
 export function command(kind: string, shape: z.core.$ZodLooseShape, about: object): object {
   return { schema: z.strictObject({ do: z.literal(kind), ...shape }), ...about };

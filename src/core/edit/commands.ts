@@ -1,7 +1,7 @@
 /** Edits as data: every change to a design is one of these commands, checked by zod where it enters. */
 import { byName, schemaOfAny } from '../base/kinds';
 import type { z } from '../base/zod';
-import type { About } from './command';
+import type { CommandFacts } from './command';
 import { bundleCommands } from './groups/bundles';
 import { designCommands } from './groups/design';
 import { hostCommands } from './groups/hosts';
@@ -29,7 +29,7 @@ export const commandSchema = schemaOfAny(KINDS);
 /** One edit. */
 export type Command = z.output<typeof commandSchema>;
 
-const kinds = byName<About<Command>>(KINDS);
+const kinds = byName<CommandFacts<Command>>(KINDS);
 
 /** What a command is; undefined for one that there is not. */
-export const kindOf = (command: Command): About<Command> | undefined => kinds.get(command.do);
+export const kindOf = (command: Command): CommandFacts<Command> | undefined => kinds.get(command.do);

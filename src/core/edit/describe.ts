@@ -2,14 +2,14 @@
 import type { Design } from '../model/document';
 import { treesName } from '../model/ids';
 import { kindOf, type Command } from './commands';
-import { say, toldOf, type Phrase, type Told } from './phrase';
+import { say, namingOf, type Phrase, type Naming } from './phrase';
 
 /** How many subjects and sentences are told before the rest is only counted. */
 const MOST = { subjects: 4, sentences: 3 } as const;
 
 /** What a command will do to this design, in one line. */
 export const describeCommand = (design: Design, command: Command): string =>
-  phraseText(phraseOf(toldOf(design), command));
+  phraseText(phraseOf(namingOf(design), command));
 
 /** What several commands will do as one step, alike ones told together. */
 export function describeCommands(design: Design, commands: readonly Command[]): string {
@@ -20,10 +20,10 @@ export function describeCommands(design: Design, commands: readonly Command[]): 
 
 /** One sentence for each kind of change that several commands make. */
 export function sentencesOf(design: Design, commands: readonly Command[]): string[] {
-  const told = toldOf(design);
+  const naming = namingOf(design);
   const phrases = commands.map((command) => {
-    kindOf(command)?.learn?.(told, command);
-    return phraseOf(told, command);
+    kindOf(command)?.learn?.(naming, command);
+    return phraseOf(naming, command);
   });
   const bySubject = merged(
     phrases,
@@ -38,8 +38,8 @@ export function sentencesOf(design: Design, commands: readonly Command[]): strin
   return byTree.map(phraseText);
 }
 
-const phraseOf = (told: Told, command: Command): Phrase =>
-  kindOf(command)?.say(told, command) ?? say('a change that this version does not know: ', String(command.do));
+const phraseOf = (naming: Naming, command: Command): Phrase =>
+  kindOf(command)?.say(naming, command) ?? say('a change that this version does not know: ', String(command.do));
 
 function merged(
   phrases: readonly Phrase[],

@@ -19,7 +19,7 @@ export const say = (before: string, subject: string, after = '', trees: readonly
 });
 
 /** A design as a row of commands finds it: with what earlier ones of them add. */
-export interface Told {
+export interface Naming {
   readonly design: Design;
   readonly things: Things;
   readonly names: Names;
@@ -28,7 +28,7 @@ export interface Told {
   bridgePort(sw: SwitchId, port: BridgePortId): Port | Bundle | undefined;
 }
 
-export function toldOf(design: Design): Told {
+export function namingOf(design: Design): Naming {
   const things = thingsOf(design);
   return {
     design,

@@ -43,7 +43,7 @@ export type Ending =
 
 export interface Run {
   /** The design that ran: with everything that the scenario brought along. */
-  readonly stage: Design;
+  readonly design: Design;
   readonly trees: readonly TreeId[];
   /** Every change, and every instant; times in microseconds from the start. */
   readonly recording: Recording;

@@ -17,10 +17,10 @@ import { Recording } from './trace/recording';
 import { MOST_FRAMES, SentLog, type SentLacpdu } from './trace/sentLog';
 import { Timeline } from './trace/timeline';
 import type { Action, Scenario } from '../model/scenario';
-import { commandsOf, stageOf, treesThrough } from './scenario/scenario';
+import { commandsOf, scenarioDesign, treesThrough } from './scenario/scenario';
 import { actionKind } from '../model/actions/actions';
 import type { Happening } from '../model/actions/kind';
-import { ARRIVES, CARRIES, LIGHT, LIVE } from './engine/signal';
+import { ARRIVES, CARRIES, OPERATIONAL, LIVE } from './engine/signal';
 import { Simulation } from './engine/simulation';
 import { viewNow } from './trace/view';
 
@@ -52,7 +52,7 @@ export function* simulateInSteps(
   scenario: Scenario,
   options: Omit<RunOptions, 'progress'> = {},
 ): Generator<number, Result<Run, string>, boolean> {
-  const staged = stageOf(before, scenario);
+  const staged = scenarioDesign(before, scenario);
   if (!staged.ok) return fail(problemText(staged.error));
   const design = staged.value;
   const {
@@ -115,7 +115,7 @@ export function* simulateInSteps(
     (sim.network.live[port] ? LIVE : 0) |
     (sim.carries(port) ? CARRIES : 0) |
     (sim.arrives(port) ? ARRIVES : 0) |
-    (sim.network.light[port] ? LIGHT : 0);
+    (sim.network.macOperational[port] ? OPERATIONAL : 0);
   let signal = new Timeline(new Uint8Array());
   let codes = new Uint8Array();
   const beginSignal = (): void => {
@@ -216,7 +216,7 @@ export function* simulateInSteps(
       : { kind: 'rests' };
   })();
   return ok({
-    stage: design,
+    design,
     trees,
     recording: kept,
     outages,
@@ -260,8 +260,8 @@ const namesOf = ({ network: { switches, owner, ports } }: Simulation, trees: rea
   restless.list().map(([tree, p]) => ({ switch: switches[owner[p]!]!.id, port: ports[p]!.id, tree: trees[tree]! }));
 
 /** Members that a scenario brings into bundles: of those that it adds, and of those that get other ports. */
-function comingMembers(before: Design, stage: Design): number[] {
-  const { ends, members } = bundlesOf(stage);
+function comingMembers(before: Design, design: Design): number[] {
+  const { ends, members } = bundlesOf(design);
   return members.flatMap(({ at, index, end }) =>
     ends[end]!.owner.kind === 'switch' &&
     !before.bundles.some((bundle) => bundle.switch === at.switch && bundle.ports.includes(at.port))

@@ -85,22 +85,31 @@ interface AggregationPorts {
   readonly ports: readonly BridgePort[];
   readonly plug: Int32Array;
   readonly cable: Int32Array;
-  readonly light: Uint8Array;
+  readonly macOperational: Uint8Array;
 }
 
 const NOBODY: ReadonlyMap<number, readonly number[]> = new Map();
 
 /** Which bridge port each aggregationPort serves, and where the BPDUs of each bridge port go. */
-export function bridgePorts({ bundles, used, portIndexOf, ports, plug, cable, light }: AggregationPorts) {
+export function bridgePorts({ bundles, used, portIndexOf, ports, plug, cable, macOperational }: AggregationPorts) {
   const bundleOf = new Int32Array(ports.length).fill(-1);
   const serves = Int32Array.from(ports.keys());
   const transmitPort = Int32Array.from(ports.keys());
   const aggregates = new Map<number, Aggregate>();
   if (bundles.members.length === 0)
-    return { bundleOf, serves, far: plug, link: cable, live: light, transmitPort, aggregates, oneWayPeers: NOBODY };
+    return {
+      bundleOf,
+      serves,
+      far: plug,
+      link: cable,
+      live: macOperational,
+      transmitPort,
+      aggregates,
+      oneWayPeers: NOBODY,
+    };
   const far = plug.slice();
   const link = cable.slice();
-  const live = light.slice();
+  const live = macOperational.slice();
   const carriers: { readonly bundle: number; readonly aggregationPorts: number[] }[] = [];
   for (const end of bundles.ends) {
     if (end.owner.kind === 'host') continue;

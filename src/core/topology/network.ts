@@ -18,7 +18,7 @@ export type DeadReason =
 
 /**
  * Bridge ports, and what is plugged in. A port that carries frames of a bundle is none itself: the bundle is, which stands
- * after the ports of its switch. `far`, `link`, `live` and `carried` are about bridge ports; `plug`, `cable` and `light`
+ * after the ports of its switch. `far`, `link`, `live` and `carried` are about bridge ports; `plug`, `cable` and `macOperational`
  * about aggregationPorts.
  */
 export interface Network {
@@ -43,7 +43,7 @@ export interface Network {
   /** The index of the link in each port, or -1. */
   readonly cable: Int32Array;
   /** 1 where the aggregationPort has signal. */
-  readonly light: Uint8Array;
+  readonly macOperational: Uint8Array;
   /** Of a member the port that its bundle is, else -1. */
   readonly bundleOf: Int32Array;
   /** The bridge port whose frames a aggregationPort carries now: itself, or its bundle; -1 for a member that is kept out. */
@@ -88,22 +88,22 @@ export function compileNetwork(
   const ready = (p: number): boolean => ports[p]!.up && switches[owner[p]!]!.up;
   const plug = new Int32Array(ports.length).fill(-1);
   const cable = new Int32Array(ports.length).fill(-1);
-  const light = new Uint8Array(ports.length);
+  const macOperational = new Uint8Array(ports.length);
   design.links.forEach((each, l) => {
     const a = portIndexOf(each.a.switch, each.a.port);
     const b = portIndexOf(each.b.switch, each.b.port);
     plug[a] = b;
     plug[b] = a;
     cable[a] = cable[b] = l;
-    light[a] = light[b] = each.up && ready(a) && ready(b) ? 1 : 0;
+    macOperational[a] = macOperational[b] = each.up && ready(a) && ready(b) ? 1 : 0;
   });
   for (const host of design.hosts) {
     for (const at of host.attach) {
       const p = portIndexOf(at.switch, at.port);
-      light[p] = ready(p) ? 1 : 0;
+      macOperational[p] = ready(p) ? 1 : 0;
     }
   }
-  const aggregationPorts = { plug, cable, light };
+  const aggregationPorts = { plug, cable, macOperational };
   return {
     design,
     switches,
@@ -143,7 +143,7 @@ export function deadReason(network: Network, p: number): DeadReason | null {
   if (!network.switches[network.owner[p]!]!.up) return 'switch-off';
   if (!network.ports[p]!.up) return 'port-down';
   if (isBundle(network, p)) return 'bundle-down';
-  if (network.bundleOf[p]! >= 0 && network.light[p]) return 'member';
+  if (network.bundleOf[p]! >= 0 && network.macOperational[p]) return 'member';
   const l = network.cable[p]!;
   if (l < 0) return 'no-cable';
   if (!network.design.links[l]!.up) return 'link-cut';

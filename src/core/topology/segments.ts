@@ -7,11 +7,11 @@ import { oncePer } from '../base/cache';
 import { treeVlan, type TreeId } from '../model/ids';
 import type { VlanSet } from '../model/vlanSet';
 import type { Network } from './network';
-import { belongs, partOf, type Part } from './trees';
+import { belongs, partOf, type TreePart } from './trees';
 
 export interface Segments {
   /** The part of each switch. */
-  readonly parts: readonly Part[];
+  readonly parts: readonly TreePart[];
   /** 1 where the port is a bridge's and belongs to the tree (with signal or without). */
   readonly member: Uint8Array;
   /** Segment of each port that is a member with signal, else -1. Segments are numbered as links, then as ports. */

@@ -36,14 +36,14 @@ export function treesOf(design: Design): TreeId[] {
  * What a switch is to a tree: a `bridge` that takes part; a `hub` that floods the tree's frames and joins its links
  * into one segment; a `relay`, a standard bridge that floods another VLAN's tree frames where its own tree forwards.
  */
-export type Part = 'bridge' | 'hub' | 'relay';
+export type TreePart = 'bridge' | 'hub' | 'relay';
 
 /** The tree in which all bridges of a network take part: CST, CIST, or that of VLAN 1; -1 where there is none. */
 export const commonTree = (trees: readonly TreeId[]): number =>
   trees.findIndex((tree) => tree === CST || tree === CIST || tree === vlanTree(1));
 
 /** The part that a switch plays in a tree of its design; one without power is a hub whose ports are all dead. */
-export function partOf(sw: Bridge, tree: TreeId): Part {
+export function partOf(sw: Bridge, tree: TreeId): TreePart {
   if (!runsTrees(sw) || !sw.up) return 'hub';
   if (tree === CST || tree === CIST || tree === vlanTree(1)) return 'bridge';
   const runs = treeInstance(tree) === null ? isPerVlan(sw) : isMultiple(sw);

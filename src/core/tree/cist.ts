@@ -13,7 +13,7 @@ import type { Network } from '../topology/network';
 import { pathCostOf } from '../topology/pathCost';
 import { regionsOf, sameRegion, type RegionMap } from '../topology/region';
 import { segmentsOf, type Segments } from '../topology/segments';
-import type { Settings } from './settings';
+import type { TreeSettings } from './settings';
 import { designatedOn, oldestAges, rolesOf, thrownAway } from './roles';
 import type { SettledTree } from './settled';
 import { walkFromRoots, type Messages } from './shortestPaths';
@@ -23,13 +23,13 @@ export interface MstpContext {
   readonly network: Network;
   /** Of the CIST. */
   readonly segments: Segments;
-  readonly settings: Settings;
+  readonly settings: TreeSettings;
   readonly regions: readonly (RegionMap | null)[];
   /** Equal where two switches are of one region; -1 of a switch without MSTP. */
   readonly regionOf: Int32Array;
 }
 
-export function mstpContext(network: Network, segments: Segments, settings: Settings): MstpContext {
+export function mstpContext(network: Network, segments: Segments, settings: TreeSettings): MstpContext {
   const regions = network.switches.map(regionsOf(network.design));
   return { network, segments, settings, regions, regionOf: numbered(regions) };
 }

@@ -11,7 +11,7 @@ import { portIdentifier, portIdentifierValue, setBridgePriority, setPathCost } f
 import type { Network } from '../topology/network';
 import { pathCostOf } from '../topology/pathCost';
 
-export interface Settings {
+export interface TreeSettings {
   /** Each port's path cost in a tree, and its port identifier as one number to compare by. */
   portsIn(tree: TreeId): { readonly cost: Int32Array; readonly portKey: Int32Array };
   /** Each switch's place among all bridge identifiers of a tree, 0 the best; whether or not it is a bridge there. */
@@ -81,7 +81,7 @@ const keyOf = (port: BridgePort, { dialect }: Bridge, tree: TreeId): number =>
   portIdentifierValue(portIdentifier(port, tree, dialect));
 
 /** Compiles the settings of a network; of one that differs from another in settings alone, what those change. */
-export function compileSettings(network: Network): Settings {
+export function compileSettings(network: Network): TreeSettings {
   const { switches, ports, owner } = network;
   const {
     everywhere,

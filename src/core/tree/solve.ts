@@ -12,7 +12,7 @@ import { mstpContext, solveCist } from './cist';
 import { compileNetwork, type Network } from '../topology/network';
 import { oldestAges, rolesOf, thrownAway } from './roles';
 import { segmentsOf, type Segments } from '../topology/segments';
-import { compileSettings, type Settings } from './settings';
+import { compileSettings, type TreeSettings } from './settings';
 import { costsFrom, walkFromRoots, type Costs } from './shortestPaths';
 import { type SettledTree, type Solution, forwards } from './settled';
 import { treesOf } from '../topology/trees';
@@ -37,7 +37,7 @@ export function solveTrees(network: Network, trees: readonly TreeId[]): SettledT
 }
 
 /** With MSTP the CIST takes the place of the common tree; a relay's ports do in a VLAN's tree what they do in the tree that has the VLAN there. */
-function solveWithMstp(network: Network, settings: Settings, trees: readonly TreeId[]): SettledTree[] {
+function solveWithMstp(network: Network, settings: TreeSettings, trees: readonly TreeId[]): SettledTree[] {
   const context = mstpContext(
     network,
     segmentsOf(network, CIST, () => false),
@@ -62,7 +62,7 @@ function solveWithMstp(network: Network, settings: Settings, trees: readonly Tre
 function solveTree(
   network: Network,
   id: TreeId,
-  settings: Settings,
+  settings: TreeSettings,
   relayForwards: (port: number) => boolean,
 ): SettledTree {
   const segments = segmentsOf(network, id, relayForwards);
@@ -78,9 +78,9 @@ function solveTree(
   const { root, cost: rootPathCost, age } = rootPaths(network, segments, { rank, cost, oldest, compareSenders });
   // Where messages grow too old on the way, or a bundle hears beside its segment, two may know of unlike roots.
   const dearer = MAX_COST.long * (rank.length + 1); // than any root path cost
-  const standing = rootPathCost.map((total, s) => (root[s]! < 0 ? Infinity : rank[root[s]!]! * dearer + total));
+  const rootOrder = rootPathCost.map((total, s) => (root[s]! < 0 ? Infinity : rank[root[s]!]! * dearer + total));
   const offersMore = (p: number, q: number): boolean =>
-    (standing[network.owner[p]!]! - standing[network.owner[q]!]! || compareSenders(p, q)) < 0;
+    (rootOrder[network.owner[p]!]! - rootOrder[network.owner[q]!]! || compareSenders(p, q)) < 0;
   const tooOld = (from: number): boolean => age[network.owner[from]!]! + 1 > oldest[root[network.owner[from]!]!]!;
   const designated = designatedPorts(network, segments, offersMore);
   const disputed = thrownAway(designated, tooOld);

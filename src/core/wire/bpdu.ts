@@ -1,7 +1,7 @@
 /** Bridge protocol data units in octets and back (IEEE 802.1Q-2018 clause 14; configuration and TCN BPDUs as in 802.1D-1998 9.3). */
 import { fail, type Result } from '../base/result';
 import type { MstConfigurationId } from './mstConfiguration';
-import { Reader, Writer } from './octets';
+import { OctetReader, Writer } from './octets';
 
 /** A bridge identifier as sent: priority with the system ID extension, and address. */
 export interface WireBridgeId {
@@ -131,7 +131,7 @@ const flagsIn = (bits: number): WireFlags => ({
 
 /** Reads a BPDU; the error says what is wrong with it (14.4: longer ones are read as far as they are known). */
 export function decodeBpdu(octets: Uint8Array): Result<WireBpdu, string> {
-  const from = new Reader(octets);
+  const from = new OctetReader(octets);
   const protocol = from.u16();
   if (protocol !== 0) return fail(`protocol identifier ${protocol}, not 0`);
   const version = from.u8();
@@ -157,7 +157,7 @@ export function decodeBpdu(octets: Uint8Array): Result<WireBpdu, string> {
   return from.end({ kind: 'mst', ...info, ...flagsIn(flags), mst: decodeMst(from) }, 'an MST BPDU');
 }
 
-function decodeMst(from: Reader): WireMst {
+function decodeMst(from: OctetReader): WireMst {
   const length = from.u16();
   from.u8(); // format selector
   const configurationId = { name: from.text(NAME_LENGTH), revision: from.u16(), digest: from.hex(16) };

@@ -1,6 +1,6 @@
 /** Ethernet frames that carry BPDUs: IEEE 802.3 with a length and LLC, tagged or not (IEEE 802.1Q-2018 9.3, 14.1). */
 import { fail, ok, type Result } from '../base/result';
-import { Reader, Writer } from './octets';
+import { OctetReader, Writer } from './octets';
 
 /** The bridge group address: no standard bridge forwards it (802.1Q-2018 table 8-1). */
 export const BRIDGE_GROUP = '01:80:c2:00:00:00';
@@ -34,7 +34,7 @@ export function encodeFrame({ to, from, vlan, bpdu }: BpduFrame): Uint8Array {
 
 /** Reads a frame; the error says why there is no BPDU in it. */
 export function decodeFrame(octets: Uint8Array): Result<BpduFrame, string> {
-  const from = new Reader(octets);
+  const from = new OctetReader(octets);
   const [to, source] = [from.mac(), from.mac()];
   let length = from.u16();
   let vlan: number | null = null;

@@ -1,6 +1,6 @@
 /** LACPDUs, version 1, in Slow Protocols frames (IEEE 802.1AX-2020 6.4.2 and annex A). */
 import { fail, type Result } from '../base/result';
-import { Reader, Writer } from './octets';
+import { OctetReader, Writer } from './octets';
 
 /** The Slow Protocols group address, which no bridge forwards (802.3-2018 57A.3). */
 export const SLOW_GROUP = '01:80:c2:00:00:02';
@@ -60,7 +60,7 @@ export function encodeLacpFrame(from: string, { actor, partner }: WireLacpdu): U
 
 /** Reads a frame; the error says why there is no LACPDU in it. */
 export function decodeLacpFrame(octets: Uint8Array): Result<LacpFrame, string> {
-  const input = new Reader(octets);
+  const input = new OctetReader(octets);
   const [to, from] = [input.mac(), input.mac()];
   const type = input.u16();
   if (type !== SLOW_PROTOCOLS)

@@ -55,7 +55,7 @@ export class Writer {
 }
 
 /** Reads what a `Writer` wrote; reading past the end gives zeros and is noticed by `ended`. */
-export class Reader {
+export class OctetReader {
   private at = 0;
   constructor(private readonly bytes: Uint8Array) {}
 

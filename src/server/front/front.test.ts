@@ -4,10 +4,10 @@ import type { AddressInfo } from 'node:net';
 import { createFront } from './front';
 import { judge } from './guard';
 import { createSessions } from './sessions';
-import { readSettings, type Settings } from './settings';
+import { readSettings, type FrontSettings } from './settings';
 import { nextPath } from './signInPage';
 
-const settings = (env: Record<string, string> = {}): Settings => {
+const settings = (env: Record<string, string> = {}): FrontSettings => {
   const read = readSettings(env);
   if (!read.ok) throw new Error(read.error);
   return read.value;

@@ -2,14 +2,14 @@
 import type { IncomingMessage, RequestListener, ServerResponse } from 'node:http';
 import { headersFor, judge, type Turned } from './guard';
 import { cookieOf, createSessions, type Sessions } from './sessions';
-import type { Settings } from './settings';
+import type { FrontSettings } from './settings';
 import { SIGN_IN_POLICY, nextPath, signInPage } from './signInPage';
 
 const MOST_FORM = 8192;
 
 /** `pass` answers what is let through. */
 export function createFront(
-  settings: Settings,
+  settings: FrontSettings,
   pass: (request: IncomingMessage, response: ServerResponse) => void,
 ): RequestListener {
   const sessions = settings.password === null ? null : createSessions(settings.password);
@@ -56,7 +56,7 @@ async function form(
   response: ServerResponse,
   path: string,
   sessions: Sessions,
-  { tls }: Settings,
+  { tls }: FrontSettings,
 ): Promise<void> {
   const show = (status: number, next: string, fault: string | null, more: Record<string, string> = {}): void => {
     response.writeHead(status, {

@@ -3,7 +3,7 @@
  * server under a name of its own (DNS rebinding) is told nothing; nor may another site write.
  */
 import type { IncomingHttpHeaders } from 'node:http';
-import type { Settings } from './settings';
+import type { FrontSettings } from './settings';
 
 /** Why a request is not answered. */
 export interface Turned {
@@ -12,7 +12,7 @@ export interface Turned {
   readonly headers?: Readonly<Record<string, string>>;
 }
 
-export interface Asked {
+export interface GuardedRequest {
   readonly method: string;
   readonly url: string;
   readonly headers: IncomingHttpHeaders;
@@ -27,7 +27,10 @@ const FORM_TYPE = /^application\/x-www-form-urlencoded\s*(;|$)/i;
 export const FORMS = ['/sign-in', '/sign-out'];
 
 /** Null where the request may go on. */
-export function judge({ method, url, headers }: Asked, { hosts, tls }: Pick<Settings, 'hosts' | 'tls'>): Turned | null {
+export function judge(
+  { method, url, headers }: GuardedRequest,
+  { hosts, tls }: Pick<FrontSettings, 'hosts' | 'tls'>,
+): Turned | null {
   if (!READS.includes(method) && !WRITES.includes(method))
     return {
       status: 405,
@@ -63,7 +66,7 @@ export function judge({ method, url, headers }: Asked, { hosts, tls }: Pick<Sett
 }
 
 /** Headers of every answer, whatever gives it. */
-export function headersFor({ tls }: Pick<Settings, 'tls'>): Readonly<Record<string, string>> {
+export function headersFor({ tls }: Pick<FrontSettings, 'tls'>): Readonly<Record<string, string>> {
   return {
     'x-content-type-options': 'nosniff',
     'referrer-policy': 'same-origin',

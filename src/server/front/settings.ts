@@ -3,7 +3,7 @@ import { isIP } from 'node:net';
 import { fail, ok, type Result } from '../../core/base/result';
 import { databaseFile } from '../db/connect';
 
-export interface Settings {
+export interface FrontSettings {
   readonly port: number;
   /** The address that is listened on. */
   readonly address: string;
@@ -21,7 +21,7 @@ const LEAST_PASSWORD = 12;
 
 type Environment = Readonly<Record<string, string | undefined>>;
 
-export function readSettings(env: Environment): Result<Settings, string> {
+export function readSettings(env: Environment): Result<FrontSettings, string> {
   const port = Number(env.PORT || 3000);
   if (!Number.isInteger(port) || port < 1 || port > 65_535)
     return fail(`PORT is ${env.PORT}; it must be a number from 1 to 65535.`);

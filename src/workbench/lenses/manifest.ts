@@ -2,7 +2,7 @@
 import type { ComponentType } from 'react';
 import type { LayerProps } from '../map/geometry';
 import { loadable } from '../ui/loadable';
-import type { Action } from '../state/action';
+import type { PageAction } from '../state/action';
 import type { SubjectKind, Subjects } from '../state/subject';
 import type { Workbench } from '../state/workbench';
 import type { Lens } from '../state/lens';
@@ -38,12 +38,12 @@ export const table = (
  * tunes it, what it is itself.
  */
 export const PARTS = ['whole', 'here', 'why', 'tuning', 'itself'] as const;
-export type Part = (typeof PARTS)[number];
+export type PanelPart = (typeof PARTS)[number];
 
 /** A panel of the inspector, about things of one kind. */
 export interface PanelOf<K extends SubjectKind> {
   readonly of: K;
-  readonly part: Part;
+  readonly part: PanelPart;
   /** The lenses in which it is shown; all, where they are left out. */
   readonly only: readonly Lens[] | null;
   readonly Body: ComponentType<Subjects[K]>;
@@ -53,7 +53,7 @@ export type Panel = { [K in SubjectKind]: PanelOf<K> }[SubjectKind];
 /** Puts a panel together. */
 export const panel = <K extends SubjectKind>(
   of: K,
-  part: Part,
+  part: PanelPart,
   Body: ComponentType<Subjects[K]>,
   ...only: readonly Lens[]
 ): PanelOf<K> => ({ of, part, only: only.length > 0 ? only : null, Body });
@@ -68,7 +68,7 @@ export interface LensManifest {
   readonly panels?: readonly Panel[];
   /** In this lens the inspector says what a thing is before it says why. */
   readonly itselfFirst?: true;
-  readonly actions?: readonly Action[];
+  readonly actions?: readonly PageAction[];
   /** Drawn under the switches and links, and over them. */
   readonly layers?: { readonly under?: MapLayer; readonly over?: MapLayer };
   /** A strip above the map. */

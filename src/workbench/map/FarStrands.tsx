@@ -11,7 +11,7 @@ import { useInstant } from '../state/clock';
 import { useWorkbench } from '../state/context';
 import type { Moved } from '../state/moved';
 import { STRAND_GAP, type Line } from './geometry';
-import { atEnd, polyline, runOf } from './run';
+import { atEnd, polyline, courseOf } from './run';
 import { strandStyle } from '../ui/strandStyle';
 
 /** How far a frayed end stays from its switch, in map units: enough to be seen. */
@@ -23,7 +23,7 @@ export const FarStrands = memo(function FarStrands({ lines }: { readonly lines: 
   const shown = useWorkbench((state) => state.shownTrees);
   const moved = useWorkbench((state) => state.moved);
   const cabling = useWorkbench((state) => state.lens === 'Cable');
-  const cables = useMemo(() => lines.map((line) => runOf(line, 0).path(0, 0)).join(''), [lines]);
+  const cables = useMemo(() => lines.map((line) => courseOf(line, 0).path(0, 0)).join(''), [lines]);
   return (
     <g fill="none">
       <path d={cables} stroke={cabling ? 'var(--rule-strong)' : 'var(--cable)'} strokeWidth={cabling ? 4 : 2} />
@@ -97,8 +97,8 @@ function pathsOf(
       bridgePortOf(network, network.portIndexOf(b.switch, b.port)),
     ];
     const line = lines[i];
-    if (!line || !tree.role[p] || !tree.role[q] || !network.light[aggregationPort]) return;
-    const run = runOf(line, offset);
+    if (!line || !tree.role[p] || !tree.role[q] || !network.macOperational[aggregationPort]) return;
+    const run = courseOf(line, offset);
     if (forwards(tree, p) && forwards(tree, q)) carries.push(run.path(0, 0));
     else blocks.push(run.path(forwards(tree, p) ? 0 : CUT, forwards(tree, q) ? 0 : CUT));
     for (const [end, runEnd] of [

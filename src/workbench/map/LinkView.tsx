@@ -16,7 +16,7 @@ import { STRAND_GAP, type Line, type Point } from './geometry';
 import { useSame } from '../state/useSame';
 import { answeredOn, drawnLink, outlinedOn, type LinkStrand } from './linkStrands';
 import { useFrayDrag } from './frayDrag';
-import { atEnd, polyline, runOf, type Run, type RunEnd } from './run';
+import { atEnd, polyline, courseOf, type Course, type CourseEnd } from './run';
 import { strandStyle } from '../ui/strandStyle';
 import { atPresent } from '../state/looking';
 
@@ -45,7 +45,7 @@ export const LinkView = memo(function LinkView({ link, line, speed, labelAt }: P
   );
   const answered = useWorkbench(useSame((state) => answeredOn(state, link)));
   const store = useWorkbenchStore();
-  const middle = runOf(line, 0);
+  const middle = courseOf(line, 0);
   const choose = (event: MouseEvent) => store.getState().pick({ kind: 'link', link: link.id }, means(event));
   const name = `${link.a.switch} port ${link.a.port} to ${link.b.switch} port ${link.b.port}`;
   return (
@@ -86,7 +86,7 @@ export const LinkView = memo(function LinkView({ link, line, speed, labelAt }: P
           <Strand
             key={strand.treeIndex}
             strand={strand}
-            run={runOf(line, (i - (strands.length - 1) / 2) * STRAND_GAP)}
+            run={courseOf(line, (i - (strands.length - 1) / 2) * STRAND_GAP)}
             place={i}
             several={strands.length > 1}
           />
@@ -142,7 +142,7 @@ function Outline({ d }: { readonly d: string }) {
 }
 
 /** The corners of a band around a run, from one end to the other. */
-const bandAround = ({ from, to }: Run, inset: number, width: number): Point[] => [
+const bandAround = ({ from, to }: Course, inset: number, width: number): Point[] => [
   atEnd(from, inset, -width / 2),
   atEnd(from, inset, width / 2),
   atEnd(to, inset, -width / 2),
@@ -165,7 +165,7 @@ function Strand({
   several,
 }: {
   readonly strand: LinkStrand;
-  readonly run: Run;
+  readonly run: Course;
   readonly place: number;
   readonly several: boolean;
 }) {
@@ -206,7 +206,7 @@ function Strand({
   );
 }
 
-function halfPath(run: Run, from: 'from' | 'to'): string {
+function halfPath(run: Course, from: 'from' | 'to'): string {
   const [a, b] = [run[from].at, run.along(0.5)];
   const start = atEnd(run[from], 5);
   return `M${start.x} ${start.y}L${a.x + (b.x - a.x) * 0.8} ${a.y + (b.y - a.y) * 0.8}`;
@@ -220,7 +220,7 @@ function EndLetter({
   colour,
   away,
 }: {
-  readonly end: RunEnd;
+  readonly end: CourseEnd;
   readonly role: Role;
   readonly was: Role | null;
   readonly colour: string;
@@ -281,7 +281,7 @@ function MapLabel({
 interface EndProps {
   readonly link: Link;
   readonly side: 'a' | 'b';
-  readonly end: RunEnd;
+  readonly end: CourseEnd;
   readonly strands: readonly LinkStrand[];
   readonly outlined: boolean;
 }

@@ -33,7 +33,7 @@ export function MovedBar() {
             )}
         {advice && `${shortened(advice.text, 260)} `}
         {moved && !advice && present && <b>{shortened(moved.label, 110)}: </b>}
-        {moved && [movedText(moved, shown), ...vlansText(moved.vlans)].join('; ')}
+        {moved && [movedText(moved, shown), ...movedVlansText(moved.vlans)].join('; ')}
       </span>
       {!present && (
         <TextButton onClick={() => look(null)}>
@@ -59,7 +59,7 @@ const shortened = (text: string, most: number): string =>
   text.length > most ? `${text.slice(0, most - 1).trimEnd()}…` : text;
 
 /** `VLAN 45 takes another way (4 links)`, `VLANs 15,25 take other ways`. */
-export function vlansText(vlans: Moved['vlans']): string[] {
+export function movedVlansText(vlans: Moved['vlans']): string[] {
   const [only, ...more] = vlans;
   if (!only) return [];
   return [

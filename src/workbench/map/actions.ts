@@ -1,12 +1,12 @@
 /** What can be done to the map from keys and palette. */
-import type { Action } from '../state/action';
+import type { PageAction } from '../state/action';
 import { atPresent } from '../state/looking';
 import type { Workbench } from '../state/workbench';
 import { addSwitch } from './AddSwitch';
 
 const filled = (state: Workbench): boolean => atPresent(state) && state.design.switches.length > 0;
 
-export const ACTIONS: readonly Action[] = [
+export const ACTIONS: readonly PageAction[] = [
   { id: 'whole', name: 'Whole map', group: 'Map', keys: ['0'], run: (state) => state.controls?.whole() },
   { id: 'closer', name: 'Closer', group: 'Map', keys: ['+'], run: (state) => state.controls?.closer() },
   { id: 'farther', name: 'Farther', group: 'Map', keys: ['-'], run: (state) => state.controls?.farther() },

@@ -56,7 +56,7 @@ export function drawnLink(
       },
     ];
   });
-  return { dead: network.light[one] !== 1, strands };
+  return { dead: network.macOperational[one] !== 1, strands };
 }
 
 /** A link or one of its ends. */

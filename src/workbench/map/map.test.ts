@@ -5,7 +5,7 @@ import { commandSchema } from '../../core/edit/commands';
 import { anyDesign } from '../../core/testing/networks';
 import { boundsOf, layOutMap, positionsOf, skeletonOf } from './geometry';
 import { movedText } from './MovedBar';
-import { runOf } from './run';
+import { courseOf } from './run';
 import { inWindow } from './seen';
 import { strandStyle } from '../ui/strandStyle';
 import { vlanTree, type PortId, type SwitchId } from '../../core/model/ids';
@@ -80,12 +80,12 @@ describe('a strand', () => {
   const line = { link: 'l' as never, from: { x: 0, y: 0 }, to: { x: 100, y: 0 }, loops: false };
 
   it('runs beside its link and stops short by what its ends need', () => {
-    expect(runOf(line, 7).path(5, 24)).toBe('M5 7L76 7');
-    expect(runOf(line, 7).to.out.x).toBe(-1);
+    expect(courseOf(line, 7).path(5, 24)).toBe('M5 7L76 7');
+    expect(courseOf(line, 7).to.out.x).toBe(-1);
   });
 
   it('goes up and over where a switch is cabled to itself', () => {
-    const path = runOf({ ...line, loops: true }, 0).path(0, 0);
+    const path = courseOf({ ...line, loops: true }, 0).path(0, 0);
     expect(path.match(/L/g)).toHaveLength(3);
     expect(path).toContain('-46');
   });

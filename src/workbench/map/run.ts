@@ -2,14 +2,14 @@
 import type { Line, Point } from './geometry';
 
 /** One end of a strand: where it meets the box, and the direction away from the box. */
-export interface RunEnd {
+export interface CourseEnd {
   readonly at: Point;
   readonly out: Point;
 }
 
-export interface Run {
-  readonly from: RunEnd;
-  readonly to: RunEnd;
+export interface Course {
+  readonly from: CourseEnd;
+  readonly to: CourseEnd;
   /** The way between two distances from the ends, as an SVG path. */
   path(trimFrom: number, trimTo: number): string;
   readonly length: number;
@@ -20,11 +20,11 @@ export interface Run {
 const HEADROOM = 46;
 
 /** The course at `offset` to the side of a link's middle. */
-export function runOf(line: Line, offset: number): Run {
+export function courseOf(line: Line, offset: number): Course {
   return line.loops ? loopRun(line, offset) : straightRun(line, offset);
 }
 
-function straightRun({ from, to }: Line, offset: number): Run {
+function straightRun({ from, to }: Line, offset: number): Course {
   const length = Math.hypot(to.x - from.x, to.y - from.y) || 1;
   const u = { x: (to.x - from.x) / length, y: (to.y - from.y) / length };
   const side = { x: -u.y * offset, y: u.x * offset };
@@ -40,7 +40,7 @@ function straightRun({ from, to }: Line, offset: number): Run {
 }
 
 /** A cable from a switch to itself: up, across and down again, strands nested. */
-function loopRun({ from, to }: Line, offset: number): Run {
+function loopRun({ from, to }: Line, offset: number): Course {
   const up = { x: 0, y: -1 };
   const toward = Math.sign(to.x - from.x) || 1;
   const a = { x: from.x - offset * toward, y: from.y };
@@ -57,7 +57,7 @@ function loopRun({ from, to }: Line, offset: number): Run {
 }
 
 /** A point at `out` along the strand and `across` to its side, seen from an end. */
-export const atEnd = ({ at, out }: RunEnd, away: number, across = 0): Point => ({
+export const atEnd = ({ at, out }: CourseEnd, away: number, across = 0): Point => ({
   x: at.x + out.x * away - out.y * across,
   y: at.y + out.y * away + out.x * across,
 });

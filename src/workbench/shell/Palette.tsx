@@ -9,7 +9,7 @@ import type { Workbench } from '../state/store';
 import styles from './dialogs.module.css';
 
 /** One line of the palette. */
-export interface Offer {
+export interface PaletteEntry {
   readonly key: string;
   readonly name: string;
   readonly detail: string;
@@ -20,23 +20,25 @@ export interface Offer {
 const MOST = 60;
 
 /** Every action that can be done now, then every object. */
-export function offersOf(state: Workbench): Offer[] {
+export function offersOf(state: Workbench): PaletteEntry[] {
   const { design, solution } = state;
   const nameOf = new Map(design.switches.map((sw) => [sw.id, sw.name ?? sw.id]));
   return [
-    ...ACTIONS.filter((action) => action.id !== 'palette' && (action.when?.(state) ?? true)).map((action): Offer => ({
-      key: action.id,
-      name: action.name,
-      detail: action.keys?.[0] ?? '',
-      run: action.run,
-    })),
-    ...design.switches.map((sw): Offer => ({
+    ...ACTIONS.filter((action) => action.id !== 'palette' && (action.when?.(state) ?? true)).map(
+      (action): PaletteEntry => ({
+        key: action.id,
+        name: action.name,
+        detail: action.keys?.[0] ?? '',
+        run: action.run,
+      }),
+    ),
+    ...design.switches.map((sw): PaletteEntry => ({
       key: `s ${sw.id}`,
       name: sw.name ?? sw.id,
       detail: `${sw.tier} switch`,
       run: (now) => now.goTo({ kind: 'switch', switch: sw.id }),
     })),
-    ...(solution?.trees ?? []).map((tree): Offer => {
+    ...(solution?.trees ?? []).map((tree): PaletteEntry => {
       const vlan = design.vlans.find((each) => tree.id === `vlan:${each.id}`);
       return {
         key: `t ${tree.id}`,
@@ -45,7 +47,7 @@ export function offersOf(state: Workbench): Offer[] {
         run: (now) => now.showTree(tree.id, 'alone'),
       };
     }),
-    ...design.vlans.map((vlan): Offer => ({
+    ...design.vlans.map((vlan): PaletteEntry => ({
       key: `v ${vlan.id}`,
       name: `VLAN ${vlan.id}${vlan.name ? ` ${vlan.name}` : ''}`,
       detail: 'in the table of VLANs',
@@ -54,20 +56,20 @@ export function offersOf(state: Workbench): Offer[] {
         now.openDrawer('vlans');
       },
     })),
-    ...design.hosts.map((host): Offer => ({
+    ...design.hosts.map((host): PaletteEntry => ({
       key: `h ${host.id}`,
       name: host.name ?? host.id,
       detail: `host in VLAN ${host.vlan}`,
       run: (now) => now.goTo({ kind: 'host', host: host.id }),
     })),
-    ...design.links.map((link): Offer => ({
+    ...design.links.map((link): PaletteEntry => ({
       key: `l ${link.id}`,
       name: `${nameOf.get(link.a.switch)} ${link.a.port} to ${nameOf.get(link.b.switch)} ${link.b.port}`,
       detail: link.up ? 'link' : 'link, cut',
       run: (now) => now.goTo({ kind: 'link', link: link.id }),
     })),
     ...design.switches.flatMap((sw) =>
-      sw.ports.map((port): Offer => ({
+      sw.ports.map((port): PaletteEntry => ({
         key: `p ${sw.id} ${port.id}`,
         name: `${sw.name ?? sw.id} port ${port.id}`,
         detail: 'port',
@@ -78,7 +80,7 @@ export function offersOf(state: Workbench): Offer[] {
 }
 
 /** Offers that hold every typed word, those that begin with the first one first. */
-export function matchingOffers(offers: readonly Offer[], text: string): Offer[] {
+export function matchingOffers(offers: readonly PaletteEntry[], text: string): PaletteEntry[] {
   const words = text.toLowerCase().split(/\s+/).filter(Boolean);
   const [first] = words;
   if (first === undefined) return [...offers];
@@ -115,7 +117,7 @@ function PaletteBody({ close }: { readonly close: () => void }) {
   const [at, setAt] = useState(0);
   const found = useMemo(() => matchingOffers(offers, text), [offers, text]);
   const shown = found.slice(0, MOST);
-  const run = (offer: Offer | undefined) => {
+  const run = (offer: PaletteEntry | undefined) => {
     if (!offer) return;
     close();
     offer.run(store.getState());

@@ -3,13 +3,13 @@ import { MANIFESTS, OFFERED, lensWith } from '../lenses/lenses';
 import { islandRoots } from '../../core/tree/explain/election';
 import { treeOf } from '../../core/tree/settled';
 import { ACTIONS as MAP_ACTIONS } from '../map/actions';
-import { ACTION_GROUPS, selected, type Action } from '../state/action';
+import { ACTION_GROUPS, selected, type PageAction } from '../state/action';
 import { cutOrRestore, lineUp, powerOffOrOn, removeSelected, selectAll } from '../state/editing';
 import { atPresent } from '../state/looking';
 import { type Workbench } from '../state/store';
 import { LENSES } from '../state/lens';
 
-const OWN: readonly Action[] = [
+const OWN: readonly PageAction[] = [
   {
     id: 'palette',
     name: 'Find an action or an object',
@@ -41,7 +41,7 @@ const OWN: readonly Action[] = [
     when: (state) => !atPresent(state),
     run: (state) => state.look(null),
   },
-  ...LENSES.map((lens): Action => ({
+  ...LENSES.map((lens): PageAction => ({
     id: `lens-${lens}`,
     name: `${lens} lens`,
     group: 'Anywhere',
@@ -55,7 +55,7 @@ const OWN: readonly Action[] = [
     keys: ['D'],
     run: (state) => state.toggleDrawer(),
   },
-  ...OFFERED.map(({ key, offer }): Action => ({
+  ...OFFERED.map(({ key, offer }): PageAction => ({
     id: `open-${key}`,
     name: offer!,
     group: 'Anywhere',
@@ -164,7 +164,7 @@ const OWN: readonly Action[] = [
 ];
 
 /** All of them, group by group. */
-export const ACTIONS: readonly Action[] = ACTION_GROUPS.flatMap((group) =>
+export const ACTIONS: readonly PageAction[] = ACTION_GROUPS.flatMap((group) =>
   [...OWN, ...MANIFESTS.flatMap(({ actions }) => actions ?? []), ...MAP_ACTIONS].filter(
     (action) => action.group === group,
   ),
@@ -181,7 +181,7 @@ function rootOf({ solution, shownTrees }: Workbench) {
 export function actionFor(
   event: Pick<KeyboardEvent, 'key' | 'ctrlKey' | 'metaKey' | 'shiftKey' | 'altKey'>,
   state: Workbench,
-): Action | null {
+): PageAction | null {
   if (event.altKey) return null;
   return (
     ACTIONS.find((action) => action.keys?.some((keys) => matches(keys, event)) && (action.when?.(state) ?? true)) ??

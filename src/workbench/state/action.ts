@@ -6,7 +6,7 @@ import type { Workbench } from './workbench';
 export const ACTION_GROUPS = ['Anywhere', 'Trees', 'Map', 'Selection'] as const;
 export type ActionGroup = (typeof ACTION_GROUPS)[number];
 
-export interface Action {
+export interface PageAction {
   readonly id: string;
   readonly name: string;
   readonly group: ActionGroup;

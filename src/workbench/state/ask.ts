@@ -17,14 +17,14 @@ export interface Asked<T> {
   stop(): void;
 }
 
-export type Stage<T> =
+export type AskStatus<T> =
   | { readonly kind: 'idle' }
   | { readonly kind: 'busy'; readonly share: number }
   | { readonly kind: 'refused'; readonly why: string }
   | { readonly kind: 'found'; readonly value: T; readonly of: Design };
 
 /** Asks whenever the question is another one; the one before is then stopped, and so it is when what asked goes. Null asks nothing. */
-export function useAsk<T>(ask: Ask<T> | null): { readonly stage: Stage<T>; readonly stop: () => void } {
+export function useAsk<T>(ask: Ask<T> | null): { readonly status: AskStatus<T>; readonly stop: () => void } {
   const [share, setShare] = useState<{ readonly ask: Ask<T>; readonly share: number } | null>(null);
   const [got, setGot] = useState<{ readonly ask: Ask<T>; readonly result: Result<T, string> } | null>(null);
   const running = useRef<Asked<T> | null>(null);
@@ -43,9 +43,9 @@ export function useAsk<T>(ask: Ask<T> | null): { readonly stage: Stage<T>; reado
     running.current?.stop();
     if (ask) setGot({ ask, result: fail('Stopped.') });
   }, [ask]);
-  return { stage: stageOf(), stop };
+  return { status: statusOf(), stop };
 
-  function stageOf(): Stage<T> {
+  function statusOf(): AskStatus<T> {
     if (!ask) return { kind: 'idle' };
     if (got?.ask !== ask) return { kind: 'busy', share: share?.ask === ask ? share.share : 0 };
     return got.result.ok
@@ -56,7 +56,7 @@ export function useAsk<T>(ask: Ask<T> | null): { readonly stage: Stage<T>; reado
 
 /** A question that is asked when people say so. */
 export interface OnDemand<T> {
-  readonly stage: Stage<T>;
+  readonly status: AskStatus<T>;
   readonly go: (ask: Ask<T>) => void;
   /** Stops what runs and forgets what was found. */
   readonly clear: () => void;
@@ -65,5 +65,5 @@ export interface OnDemand<T> {
 /** Asks at once where a question is given at first. */
 export function useAskOnDemand<T>(first: Ask<T> | null = null): OnDemand<T> {
   const [ask, go] = useState(first);
-  return { stage: useAsk(ask).stage, go, clear: useCallback(() => go(null), []) };
+  return { status: useAsk(ask).status, go, clear: useCallback(() => go(null), []) };
 }

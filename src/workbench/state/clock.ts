@@ -10,7 +10,7 @@ import { SECOND, type Micros } from '../../core/modes/entity';
 import { dirtyBetween } from '../../core/model/derive/dirty';
 import { Player, type Instant } from '../../core/sim/trace/trace';
 import { followFrame, settledPassage, type FrameWay } from '../../core/sim/traffic/passage';
-import { RUN_ROLES, roleOf } from '../../core/sim/trace/recording';
+import { RUN_ROLES, runRoleOf } from '../../core/sim/trace/recording';
 import { scenarioProblems } from '../../core/sim/scenario/scenario';
 import { CODE, type SettledTree, type Solution } from '../../core/tree/settled';
 import { useWorkbench, useWorkbenchStore } from './context';
@@ -21,7 +21,7 @@ import { onScreen } from './looking';
 /** A scenario that is written: kept with the design where it has an id. */
 export type Draft = Omit<KeptScenario, 'id'> & { readonly id: string | null };
 
-export type RunStage =
+export type RunStatus =
   | { readonly kind: 'none' }
   | { readonly kind: 'running'; readonly share: number }
   | { readonly kind: 'failed'; readonly why: string }
@@ -34,7 +34,7 @@ export interface ClockState {
   readonly scenario: Draft;
   /** What stands against each action in the design as it is. */
   readonly problems: readonly (readonly DesignProblem[])[];
-  readonly stage: RunStage;
+  readonly status: RunStatus;
   readonly player: Player | null;
   readonly t: Micros;
   readonly instant: Instant | null;
@@ -94,8 +94,8 @@ export function createClock(workbench: WorkbenchStore, runner: Runner) {
   const store = createStore<Clock>()((set, get) => {
     let ticket = 0;
     /** Shows no run, and why. */
-    const clear = (stage: RunStage): void => {
-      set({ stage, player: null, instant: null, picture: null, arrivals: null, playing: null });
+    const clear = (status: RunStatus): void => {
+      set({ status, player: null, instant: null, picture: null, arrivals: null, playing: null });
       get().follow(get().pair);
     };
     const put = (scenario: Draft): void => {
@@ -105,7 +105,7 @@ export function createClock(workbench: WorkbenchStore, runner: Runner) {
     return {
       scenario: EMPTY,
       problems: [],
-      stage: { kind: 'none' },
+      status: { kind: 'none' },
       player: null,
       t: 0,
       instant: null,
@@ -147,13 +147,13 @@ export function createClock(workbench: WorkbenchStore, runner: Runner) {
         const [first] = problems.flat();
         if (first)
           return clear({ kind: 'failed', why: `${first.path}: found ${first.found}; allowed: ${first.allowed}.` });
-        set({ stage: { kind: 'running', share: 0 } });
+        set({ status: { kind: 'running', share: 0 } });
         const { name, actions, until, talk, fromBoot } = scenario;
         void runner
           .run(
             design,
             { name, actions, until, talk, fromBoot },
-            (share) => mine === ticket && set({ stage: { kind: 'running', share } }),
+            (share) => mine === ticket && set({ status: { kind: 'running', share } }),
           )
           .then((done) => {
             if (mine !== ticket) return;
@@ -161,9 +161,9 @@ export function createClock(workbench: WorkbenchStore, runner: Runner) {
             const player = new Player(done.value);
             const t = Math.min(get().t, player.trace.until);
             set({
-              stage: { kind: 'done' },
+              status: { kind: 'done' },
               player,
-              arrivals: arrivalsOf(player.trace.stage, actions),
+              arrivals: arrivalsOf(player.trace.design, actions),
               ...shown(player, t, get().pair),
             });
           });
@@ -229,14 +229,14 @@ export function createClock(workbench: WorkbenchStore, runner: Runner) {
   return store;
 }
 
-/** The switches and links of a stage that actions have put there. */
-function arrivalsOf(stage: Design, actions: readonly Action[]): ClockState['arrivals'] {
+/** The switches and links of a run's design that actions have put there. */
+function arrivalsOf(design: Design, actions: readonly Action[]): ClockState['arrivals'] {
   const brought = actions.flatMap((action) => actionKind(action).brings?.(action) ?? []);
   const added = brought.flatMap(({ links }) => links);
   const switches = brought.flatMap((each) => each.switches);
   return switches.length + added.length === 0
     ? null
-    : { switches, links: stage.links.filter((link) => added.includes(link.id)) };
+    : { switches, links: design.links.filter((link) => added.includes(link.id)) };
 }
 
 function shown(
@@ -253,7 +253,7 @@ function pictureOf({ trace }: Player, instant: Instant): Solution {
   const { network } = instant;
   const { switches, ports, firstPort } = network;
   const live = Uint8Array.from(ports, (_, p) => (instant.live(p) ? 1 : 0));
-  const light = Uint8Array.from(ports, (_, p) => (instant.light(p) ? 1 : 0));
+  const macOperational = Uint8Array.from(ports, (_, p) => (instant.macOperational(p) ? 1 : 0));
   const unknown = new Int32Array(Math.max(switches.length, ports.length)).fill(-1);
   const free = new Float64Array(switches.length);
   const nowhere = new Uint8Array(ports.length);
@@ -283,11 +283,11 @@ function pictureOf({ trace }: Player, instant: Instant): Solution {
       disputed: nowhere,
     };
   });
-  return { network: { ...network, live, light }, trees };
+  return { network: { ...network, live, macOperational }, trees };
 }
 
 /** A recording's code to a role of the settled kind. */
-const ROLE_OF = Uint8Array.from({ length: 256 }, (_, code) => (RUN_ROLES[code & 15] ? CODE[roleOf(code)] : 0));
+const ROLE_OF = Uint8Array.from({ length: 256 }, (_, code) => (RUN_ROLES[code & 15] ? CODE[runRoleOf(code)] : 0));
 
 const clocks = new WeakMap<WorkbenchStore, ClockStore>();
 

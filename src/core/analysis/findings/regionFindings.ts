@@ -9,10 +9,10 @@ import { regionsOf } from '../../topology/region';
 import type { Finding } from './finding';
 import { listedVlans } from '../regions/mapping';
 import { partsOf } from '../parts';
-import { regionsIn, slipsOf, type Region, type Slip } from '../regions/regions';
+import { regionsIn, misconfigurationsOf, type Region, type Misconfiguration } from '../regions/regions';
 import { membersByVlan } from './vlanFindings';
 
-const RULES: Readonly<Record<Slip['field'], string>> = {
+const RULES: Readonly<Record<Misconfiguration['field'], string>> = {
   name: 'region-name-slip',
   revision: 'region-revision-alone',
   map: 'region-map-differs',
@@ -29,13 +29,13 @@ export function regionFindings(solution: Solution): Finding[] {
 
 /** One finding for each region that is another by a slip, however many switches have it. */
 function slips(network: Network, regions: readonly Region[]): Finding[] {
-  const byText = new Map<string, Slip[]>();
-  for (const slip of slipsOf(network, regions)) {
+  const byText = new Map<string, Misconfiguration[]>();
+  for (const slip of misconfigurationsOf(network, regions)) {
     const odd = regions.findIndex((region) => region.switches.includes(slip.switch));
     byText.set(`${odd} ${slip.field}`, [...(byText.get(`${odd} ${slip.field}`) ?? []), slip]);
   }
   return [...byText.values()].map((alike): Finding => {
-    const [{ switch: id, field, region, settings, text }] = alike as [Slip, ...Slip[]];
+    const [{ switch: id, field, region, settings, text }] = alike as [Misconfiguration, ...Misconfiguration[]];
     const name = nameOf(network.design, id);
     const who = alike.length === 1 ? name : `${name} and ${alike.length - 1} more`;
     return {

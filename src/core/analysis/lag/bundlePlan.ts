@@ -11,7 +11,7 @@ import { pauseIn, type PlanStep } from '../regions/planSteps';
 /** `lacp`: by negotiation; `static`: the careful order; `static-both-ends`: both cables in, one end after the other, to show what that does. */
 export type PlanKind = 'lacp' | 'static' | 'static-both-ends';
 
-export interface Plan {
+export interface BundlingPlan {
   readonly steps: readonly PlanStep[];
   /** Every step at its time. */
   readonly actions: readonly Action[];
@@ -26,7 +26,7 @@ export function planBundle(
   solution: Solution | null,
   ids: readonly LinkId[],
   kind: PlanKind,
-): Result<Plan, string> {
+): Result<BundlingPlan, string> {
   const made = bundleThese(design, ids, kind === 'lacp' ? ['active', 'active'] : ['static', 'static']);
   if (!made.ok) return made;
   const links = ids.flatMap((id) => design.links.filter((link) => link.id === id));

@@ -75,7 +75,7 @@ function partsOfSheet(network: Network, tree: SettledTree): SheetSwitch[] {
 }
 
 /** One answer beside the computed one. */
-export interface Mark {
+export interface AnswerMark {
   readonly field: 'root' | 'rootPathCost' | 'role' | 'state';
   /** Null for the root, which is asked once. */
   readonly switch: SwitchId | null;
@@ -90,7 +90,7 @@ export interface Mark {
 
 export interface Marked {
   readonly tree: TreeId;
-  readonly marks: readonly Mark[];
+  readonly marks: readonly AnswerMark[];
   readonly right: number;
   readonly of: number;
 }
@@ -104,13 +104,13 @@ export function markWorksheet(design: Design, id: TreeId, answers: Answers): Mar
   } = solution;
   if (!tree) return { tree: id, marks: [], right: 0, of: 0 };
   const mark = (
-    place: Pick<Mark, 'field' | 'switch' | 'port'>,
+    place: Pick<AnswerMark, 'field' | 'switch' | 'port'>,
     given: string | undefined,
     computed: string,
     why: string,
-  ): Mark => ({ ...place, given: given ?? null, computed, right: given === computed, why });
+  ): AnswerMark => ({ ...place, given: given ?? null, computed, right: given === computed, why });
   const [root] = islandRoots(network, tree);
-  const marks: Mark[] = [];
+  const marks: AnswerMark[] = [];
   if (root !== undefined) {
     marks.push(
       mark(

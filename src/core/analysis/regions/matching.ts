@@ -10,7 +10,7 @@ import { solve } from '../../tree/solve';
 import { linkLoads } from '../sharing/load';
 import { regionsIn } from './regions';
 
-type Change = readonly [before: number, after: number];
+type FieldChange = readonly [before: number, after: number];
 
 export interface RegionMatch {
   /** The one whose settings change. */
@@ -18,13 +18,13 @@ export interface RegionMatch {
   readonly like: SwitchId;
   readonly commands: readonly Command[];
   /** Pieces of regions count each. */
-  readonly regions: Change;
+  readonly regions: FieldChange;
   /** Live links with an end that leads out of its region. */
-  readonly boundaries: Change;
+  readonly boundaries: FieldChange;
   readonly moved: number;
-  readonly idle: Change;
+  readonly idle: FieldChange;
   /** Share of the speed of the most loaded link. */
-  readonly peak: Change;
+  readonly peak: FieldChange;
 }
 
 /** Either of two switches with the other's settings; where the other has none there is nothing to give. */

@@ -149,7 +149,7 @@ function reason(kind: MovingKind, step: number, of: number, joined: boolean): st
 
 /** Links with signal that the common tree leaves idle. */
 function spareLinks({ network, trees: [common] }: Solution): LinkId[] {
-  const { design, portIndexOf, light } = network;
+  const { design, portIndexOf, macOperational: light } = network;
   return design.links.flatMap(({ id, a, b }) => {
     const ends = [a, b].map((end) => portIndexOf(end.switch, end.port));
     return ends.every((p) => light[p]) && !ends.every((p) => common && forwards(common, bridgePortOf(network, p)))

@@ -6,7 +6,15 @@ import type { Design } from '../../model/document';
 import { networkOf, regionsDesign, solutionOf } from '../../testing/networks';
 import { regionsOf } from '../../topology/region';
 import { findingsOf } from '../findings/findings';
-import { compareRegions, namesAlike, regionMapOf, regionsIn, slipText, slipsOf, vlansName } from './regions';
+import {
+  compareRegions,
+  namesAlike,
+  regionMapOf,
+  regionsIn,
+  misconfigurationText,
+  misconfigurationsOf,
+  vlansName,
+} from './regions';
 
 const inRegion = (region: string, more: object = {}) => ({ dialect: 'mstp', region, ...more });
 const settings = (id: string, more: object = {}) => ({
@@ -76,7 +84,7 @@ describe('two switches compared', () => {
         const maps = mapsOf(design).filter((map) => map !== null);
         for (const a of maps) {
           expect(compareRegions(a, a)).toMatchObject({ same: true, vlans: [] });
-          expect(slipText('a', a, 'b', a)).toBeNull();
+          expect(misconfigurationText('a', a, 'b', a)).toBeNull();
           for (const b of maps) expect(compareRegions(a, b).same).toBe(compareRegions(b, a).same);
         }
       }),
@@ -89,7 +97,9 @@ describe('two switches compared', () => {
     expect(compareRegions(c!, a!).vlans.map((each) => [vlansName(each.vlans), each.a, each.b])).toEqual([
       ['VLAN 35', 1, 2],
     ]);
-    expect(slipText('c', c!, 'the others', a!)).toBe('c maps VLAN 35 to instance 1, the others to instance 2');
+    expect(misconfigurationText('c', c!, 'the others', a!)).toBe(
+      'c maps VLAN 35 to instance 1, the others to instance 2',
+    );
   });
   it.each([
     [{ revision: 2 }, 'c has revision 2, a 1'],
@@ -106,7 +116,7 @@ describe('two switches compared', () => {
     [{ instances: [{ id: 1, vlans: '15,25' }] }, 'c maps VLAN 35 to the IST, a to instance 2'],
   ])('of %j say %s', (odd, text) => {
     const [a, , c] = mapsOf(triangle(odd));
-    expect(slipText('c', c!, 'a', a!)).toBe(text);
+    expect(misconfigurationText('c', c!, 'a', a!)).toBe(text);
   });
   it('takes names for alike that differ in capitals, blanks or one character', () => {
     expect(
@@ -141,7 +151,7 @@ describe('slips', () => {
   it('are a switch without settings beside a region, but not a region that is another in more than one field', () => {
     const bare = edit(triangle({}), { do: 'set-switch', switch: 'c' as SwitchId, region: null });
     expect(bare.ok && rulesOf(bare.value.design)).toContain('region-without-settings');
-    expect(slipsOf(solutionOf(triangle({ name: 'VALLEY', revision: 7 })).network)).toEqual([]);
+    expect(misconfigurationsOf(solutionOf(triangle({ name: 'VALLEY', revision: 7 })).network)).toEqual([]);
   });
   it('that several switches share are one finding, mended for all', () => {
     const two = networkOf(
@@ -165,7 +175,7 @@ describe('slips', () => {
   });
   it('of the valley station: the gatehouse', () => {
     const design = valleyStation();
-    expect(slipsOf(solutionOf(design).network)).toMatchObject([
+    expect(misconfigurationsOf(solutionOf(design).network)).toMatchObject([
       {
         switch: 'gatehouse',
         field: 'map',

@@ -119,7 +119,7 @@ const onlyRenumbered = ({ vlans }: RegionComparison, a: RegionMap, b: RegionMap)
 };
 
 /** What is likely wrong, in one sentence; null where two switches agree. `them` is what is said of the other side: a switch, or `the others`. */
-export function slipText(
+export function misconfigurationText(
   name: string,
   own: RegionMap,
   them: string,
@@ -156,7 +156,7 @@ export function vlansName(vlans: VlanSet): string {
 }
 
 /** What a switch's settings should be where it stands outside of a region by a slip alone. */
-export interface Slip {
+export interface Misconfiguration {
   readonly switch: SwitchId;
   /** Which field is the slip. */
   readonly field: 'name' | 'revision' | 'map' | 'none';
@@ -170,37 +170,43 @@ export interface Slip {
  * MSTP switches that all but one field has in a larger region: name and map agree and the revision differs, name and
  * revision agree and the map differs, all else agrees and the names are alike; or with no settings at all beside a region.
  */
-export function slipsOf(network: Network, regions: readonly Region[] = regionsIn(network)): Slip[] {
+export function misconfigurationsOf(
+  network: Network,
+  regions: readonly Region[] = regionsIn(network),
+): Misconfiguration[] {
   const { design, switches, switchIndex } = network;
   const at = (id: SwitchId): Bridge => switches[switchIndex.get(id)!]!;
   const settingsOf = (region: Region): RegionId | undefined =>
     region.switches.map((id) => at(id).region).find((id) => id !== undefined);
   return regions.flatMap((odd, i) =>
-    regions.slice(0, i).flatMap((main): Slip[] => {
+    regions.slice(0, i).flatMap((main): Misconfiguration[] => {
       const settings = settingsOf(main);
-      const field = slipField(odd, main);
+      const field = misconfiguredField(odd, main);
       if (
         field === null ||
         settings === undefined ||
-        regions.slice(0, regions.indexOf(main)).some((larger) => slipField(odd, larger) !== null)
+        regions.slice(0, regions.indexOf(main)).some((larger) => misconfiguredField(odd, larger) !== null)
       )
         return [];
-      return odd.switches.map((id): Slip => ({
+      return odd.switches.map((id): Misconfiguration => ({
         switch: id,
         field,
         region: main,
         settings,
-        text: slipText(switchName(design.switches.find((sw) => sw.id === id)!), odd.map, 'the others', main.map, [
-          odd.given,
-          main.given,
-        ])!,
+        text: misconfigurationText(
+          switchName(design.switches.find((sw) => sw.id === id)!),
+          odd.map,
+          'the others',
+          main.map,
+          [odd.given, main.given],
+        )!,
       }));
     }),
   );
 }
 
 /** The one field in which two regions differ; null where it is none, or more. */
-function slipField(odd: Region, main: Region): Slip['field'] | null {
+function misconfiguredField(odd: Region, main: Region): Misconfiguration['field'] | null {
   if (!main.given) return null;
   if (!odd.given) return 'none';
   const { name, revision, vlans } = compareRegions(odd.map, main.map);

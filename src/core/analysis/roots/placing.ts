@@ -21,7 +21,7 @@ import { partOf } from '../../topology/trees';
 import type { Remedy } from '../findings/finding';
 
 /** What a switch should be to a tree. */
-export type Place = 'root' | 'standby' | 'never';
+export type Placement = 'root' | 'standby' | 'never';
 
 /** How a switch gets its place in one tree, or why it cannot. */
 export type Placing =
@@ -53,7 +53,7 @@ interface Rival {
 }
 
 /** Places switch index `s` in a tree. Rivals are all bridges of the tree, whether cables reach them now or not. */
-export function place(network: Network, tree: TreeId, s: number, as: Place): Placing {
+export function place(network: Network, tree: TreeId, s: number, as: Placement): Placing {
   const sw = network.switches[s]!;
   const name = switchName(sw);
   const regionOf = regionsOf(network.design);
@@ -228,7 +228,7 @@ export function placeAll(
   network: Network,
   trees: readonly TreeId[],
   switches: readonly SwitchId[],
-  as: Place,
+  as: Placement,
 ): Placing[] {
   return trees.flatMap((tree) =>
     switches.flatMap((id) => {

@@ -7,7 +7,7 @@ import type { Design } from '../../model/document';
 import { anyDesign, networkOf, solutionOf } from '../../testing/networks';
 import { compileNetwork } from '../../topology/network';
 import { treeOf } from '../../tree/settled';
-import { place, placeAll, placingText, type Place } from './placing';
+import { place, placeAll, placingText, type Placement } from './placing';
 import { ifSwitchDies, rootSwitches } from './rootLoss';
 import { rootMatrix } from './rootMatrix';
 
@@ -29,7 +29,7 @@ const ranking = (design: Design, tree: TreeId): string[] => {
     .sort((a, b) => a[1] - b[1])
     .map(([id]) => id);
 };
-const placed = (design: Design, id: string, as: Place, tree = cst) => {
+const placed = (design: Design, id: string, as: Placement, tree = cst) => {
   const network = compileNetwork(design);
   return place(network, tree, network.switchIndex.get(id as SwitchId)!, as);
 };
@@ -37,7 +37,7 @@ const placed = (design: Design, id: string, as: Place, tree = cst) => {
 describe('placing', () => {
   it('a root or a standby on any network takes its place, or says why not and what would help', () => {
     fc.assert(
-      fc.property(anyDesign, fc.nat(), fc.constantFrom<Place>('root', 'standby', 'never'), (design, pick, as) => {
+      fc.property(anyDesign, fc.nat(), fc.constantFrom<Placement>('root', 'standby', 'never'), (design, pick, as) => {
         const solution = solutionOf(design);
         const network = solution.network;
         const s = pick % design.switches.length;

@@ -62,7 +62,7 @@ export function linkLoads(solution: Solution): Loads {
       byTree: byTree[l]!,
       total,
       share: total / speed,
-      state: !ends.every((p) => network.light[p]) ? 'down' : used[l] ? 'carries' : 'idle',
+      state: !ends.every((p) => network.macOperational[p]) ? 'down' : used[l] ? 'carries' : 'idle',
     };
   });
   const peak = links.reduce<LinkLoad | null>((most, each) => (each.share > (most?.share ?? 0) ? each : most), null);

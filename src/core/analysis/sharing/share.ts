@@ -32,7 +32,7 @@ export interface SharingProposal {
 }
 
 /** The links that lead from a switch to one of a stronger tier: what people call uplinks. */
-export function uplinksOf({ design, light, portIndexOf }: Network): LinkId[] {
+export function uplinksOf({ design, macOperational: light, portIndexOf }: Network): LinkId[] {
   const tiers = new Map(design.switches.map((sw) => [sw.id, STRENGTH[sw.tier]]));
   return design.links.flatMap(({ id, a, b }) =>
     light[portIndexOf(a.switch, a.port)] && tiers.get(a.switch) !== tiers.get(b.switch) ? [id] : [],
@@ -179,11 +179,11 @@ function byRoots({ network }: Solution, dealt: ReadonlyMap<TreeId, number>, tops
   });
   const edited = editAll(network.design, crowned);
   const there = edited.ok ? compileNetwork(edited.value.design) : network;
-  const standing = [...dealt].flatMap(([tree, at]): Command[] => {
+  const spread = [...dealt].flatMap(([tree, at]): Command[] => {
     const standby = place(there, tree, tops[(at + 1) % tops.length]!, 'standby');
     return standby.done ? [...standby.commands] : [];
   });
-  const commands = [...crowned, ...standing];
+  const commands = [...crowned, ...spread];
   const named = tops.flatMap((s, at): string[] => {
     const trees = [...dealt].flatMap(([id, to]) => (to === at ? [id] : []));
     return trees.length === 0

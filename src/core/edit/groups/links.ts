@@ -30,10 +30,10 @@ export const linkCommands = [
         if (speed !== undefined)
           for (const end of [link.a, link.b]) assign(findPort(draft, end.switch, end.port), 'speed', speed);
       },
-      say(told, { link: id, speed, ...settings }) {
-        const said = settingsText(node, told.things.links.get(id), settings, told.names);
+      say(naming, { link: id, speed, ...settings }) {
+        const said = settingsText(node, naming.things.links.get(id), settings, naming.names);
         const both = speed === undefined ? '' : `speed ${speed} Mb/s at both ends`;
-        return say('link ', told.names.link(id), `: ${[said, both].filter(Boolean).join(', ')}`);
+        return say('link ', naming.names.link(id), `: ${[said, both].filter(Boolean).join(', ')}`);
       },
     },
   ),

@@ -35,11 +35,11 @@ export const portCommands = [
         const found = fitsBundle(settings) ? findBridgePort(draft, sw, port) : findPort(draft, sw, port);
         applySettings(ownNode, found, settings);
       },
-      say: (told, { do: _, switch: sw, port, ...settings }) =>
+      say: (naming, { do: _, switch: sw, port, ...settings }) =>
         say(
           '',
-          told.names.end({ switch: sw, port }),
-          `: ${settingsText(ownNode, told.bridgePort(sw, port), settings, told.names)}`,
+          naming.names.end({ switch: sw, port }),
+          `: ${settingsText(ownNode, naming.bridgePort(sw, port), settings, naming.names)}`,
         ),
     },
   ),
@@ -49,10 +49,10 @@ export const portCommands = [
     {
       apply: (draft, { switch: sw, port, tree, cost }) =>
         setOnPort(findBridgePort(draft, sw, port), tree, 'cost', cost),
-      say(told, { switch: sw, port, tree, cost }) {
-        const own = told.bridgePort(sw, port);
+      say(naming, { switch: sw, port, tree, cost }) {
+        const own = naming.bridgePort(sw, port);
         const before = (tree === null ? undefined : own?.trees[tree]?.cost) ?? own?.cost;
-        const end = told.names.end({ switch: sw, port });
+        const end = naming.names.end({ switch: sw, port });
         return say('cost of ', end, `: ${before ?? 'from speed'} to ${cost ?? 'none of its own'}`, [tree]);
       },
     },
@@ -64,9 +64,9 @@ export const portCommands = [
     {
       apply: (draft, { switch: sw, port, cost: externalCost }) =>
         applySettings(ownNode, findBridgePort(draft, sw, port), { externalCost }),
-      say(told, { switch: sw, port, cost }) {
-        const before = told.bridgePort(sw, port)?.externalCost;
-        const end = told.names.end({ switch: sw, port });
+      say(naming, { switch: sw, port, cost }) {
+        const before = naming.bridgePort(sw, port)?.externalCost;
+        const end = naming.names.end({ switch: sw, port });
         return say('external cost of ', end, `: ${before ?? 'as its cost'} to ${cost ?? 'as its cost'}`);
       },
     },
@@ -77,10 +77,10 @@ export const portCommands = [
     {
       apply: (draft, { switch: sw, port, tree, priority }) =>
         setOnPort(findBridgePort(draft, sw, port), tree, 'priority', priority),
-      say(told, { switch: sw, port, tree, priority }) {
-        const own = told.bridgePort(sw, port);
+      say(naming, { switch: sw, port, tree, priority }) {
+        const own = naming.bridgePort(sw, port);
         const before = (tree === null ? undefined : own?.trees[tree]?.priority) ?? own?.priority;
-        const end = told.names.end({ switch: sw, port });
+        const end = naming.names.end({ switch: sw, port });
         return say('port priority of ', end, `: ${before} to ${priority ?? 'none of its own'}`, [tree]);
       },
     },

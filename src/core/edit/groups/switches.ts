@@ -28,8 +28,8 @@ export const switchCommands = [
     { switch: switchId, ...settingsOf(plain) },
     {
       apply: (draft, { switch: id, ...settings }) => applySettings(node, findSwitch(draft, id), settings),
-      say: (told, { switch: id, ...settings }) =>
-        say('', told.names.switch(id), `: ${settingsText(node, told.switch(id), settings, told.names)}`),
+      say: (naming, { switch: id, ...settings }) =>
+        say('', naming.names.switch(id), `: ${settingsText(node, naming.switch(id), settings, naming.names)}`),
     },
   ),
   command(
@@ -42,11 +42,11 @@ export const switchCommands = [
         else if (priority === null) delete sw.trees[tree];
         else assign(sw.trees, tree, { priority });
       },
-      say(told, { switch: id, tree, priority }) {
-        const sw = told.switch(id);
+      say(naming, { switch: id, tree, priority }) {
+        const sw = naming.switch(id);
         const before =
           (tree === null ? undefined : sw?.trees[tree]?.priority) ?? sw?.priority ?? BRIDGE_PRIORITY.default;
-        return say('priority of ', told.names.switch(id), `: ${before} to ${priority ?? 'as in all trees'}`, [tree]);
+        return say('priority of ', naming.names.switch(id), `: ${before} to ${priority ?? 'as in all trees'}`, [tree]);
       },
     },
   ),

@@ -7,7 +7,7 @@ import { addSwitch } from './addSwitch';
 import { bridgePriority } from './bridgePriority';
 import { bundleMode } from './bundleMode';
 import { bundlePorts } from './bundlePorts';
-import type { About } from './kind';
+import type { ActionFacts } from './kind';
 import { linkDown } from './linkDown';
 import { linkUp } from './linkUp';
 import { oneWay } from './oneWay';
@@ -39,10 +39,10 @@ export type Action = z.output<typeof actionSchema>;
 /** An action without its time. */
 export type Undated = Action extends infer A ? (A extends Action ? Omit<A, 'at'> : never) : never;
 
-const kinds = byName<About<Action>>(KINDS);
+const kinds = byName<ActionFacts<Action>>(KINDS);
 
 /** What an action is; throws where there is no such kind, which no schema lets through. */
-export function actionKind(action: Pick<Action, 'do'>): About<Action> {
+export function actionKind(action: Pick<Action, 'do'>): ActionFacts<Action> {
   const kind = kinds.get(action.do);
   if (!kind) throw new Error(`no action ${action.do}`);
   return kind;

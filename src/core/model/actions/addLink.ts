@@ -6,14 +6,14 @@ export const addLink = action(
   'add-link',
   { link: newLink },
   {
-    faults({ link }, stage) {
-      if (stage.links.some((each) => each.id === link.id))
+    faults({ link }, topology) {
+      if (topology.links.some((each) => each.id === link.id))
         return [{ field: 'link.id', found: link.id, allowed: 'an id that no other link has' }];
-      const taken = pluggedIn(stage);
+      const taken = pluggedIn(topology);
       return (['a', 'b'] as const).flatMap((side) => {
         const end = link[side];
-        const sw = stage.switches.find((each) => each.id === end.switch);
-        if (!sw) return unless(stage.switches, end.switch, `link.${side}.switch`, 'a switch');
+        const sw = topology.switches.find((each) => each.id === end.switch);
+        if (!sw) return unless(topology.switches, end.switch, `link.${side}.switch`, 'a switch');
         const [field, found, ports] = [`link.${side}.port`, end.port, sw.ports.map(({ id }) => id)];
         if (!ports.includes(end.port)) return [{ field, found, allowed: `a port of ${end.switch}: ${among(ports)}` }];
         return taken(end.switch, end.port) ? [{ field, found, allowed: 'a port that nothing is plugged into' }] : [];

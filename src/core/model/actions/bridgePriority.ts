@@ -7,7 +7,7 @@ export const bridgePriority = action(
   'bridge-priority',
   { ...switchFields, priority: legal, tree },
   {
-    faults: (action, stage, trees) => firstFault(switchFaults(action, stage), treeFaults(action.tree, trees)),
+    faults: (action, topology, trees) => firstFault(switchFaults(action, topology), treeFaults(action.tree, trees)),
     happens: ({ switch: sw, priority, tree: of = null }) => ({
       changes: [{ do: 'set-bridge-priority', switch: sw, tree: of, priority }],
     }),

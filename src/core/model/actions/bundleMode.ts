@@ -9,6 +9,6 @@ export const bundleMode = action(
   {
     faults: bundleFaults,
     happens: ({ bundle, mode }) => ({ changes: [{ do: 'set-bundle', bundle, mode }] }),
-    text: ({ bundle, mode }, names, stage) => `The bundle ${bundleName(bundle, names, stage)} becomes ${mode}`,
+    text: ({ bundle, mode }, names, topology) => `The bundle ${bundleName(bundle, names, topology)} becomes ${mode}`,
   },
 );

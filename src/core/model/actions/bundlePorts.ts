@@ -14,7 +14,7 @@ export const bundlePorts = action(
       return bundle ? [{ do: 'set-bundle', bundle: id, ports: [...new Set([...bundle.ports, ...ports])] }] : [];
     },
     happens: ({ bundle, ports }) => ({ members: { bundle, ports } }),
-    text: ({ bundle, ports }, names, stage) =>
-      `The bundle ${bundleName(bundle, names, stage)} has ${portsText(ports)} now`,
+    text: ({ bundle, ports }, names, topology) =>
+      `The bundle ${bundleName(bundle, names, topology)} has ${portsText(ports)} now`,
   },
 );

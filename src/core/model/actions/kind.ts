@@ -10,7 +10,7 @@ import type { RegionSettings } from '../region';
 import type { Switch } from '../switch';
 
 /** The network as an action finds it: a design, with what earlier actions have brought along. */
-export interface Stage {
+export interface Topology {
   readonly pathCost: CostMethod;
   readonly switches: readonly Switch[];
   readonly links: readonly Link[];
@@ -20,13 +20,13 @@ export interface Stage {
 }
 
 /** A command by its name, with what it sets; edit/ checks it when it is done. */
-export type Change = { readonly do: string } & Readonly<Record<string, unknown>>;
+export type CommandCall = { readonly do: string } & Readonly<Record<string, unknown>>;
 
 /** What happens at the time of an action. */
 export interface Happening {
   /** Seconds later. */
   readonly after?: number;
-  readonly changes?: readonly Change[];
+  readonly changes?: readonly CommandCall[];
   /** What the switch `from` sends over a link gets lost, or arrives again; of null what either end sends, of undefined what its first end does. */
   readonly mute?: { readonly link: LinkId; readonly from?: SwitchId | null | undefined; readonly on: boolean };
   /** A bundle has these ports from then on. */
@@ -40,14 +40,14 @@ export interface ActionFault {
   readonly allowed: string;
 }
 
-export interface About<A> {
+export interface ActionFacts<A> {
   /** What stands against it; `trees` are those that the design has at some time of the scenario. */
-  faults?(action: A, stage: Stage, trees: () => readonly TreeId[]): ActionFault[];
+  faults?(action: A, topology: Topology, trees: () => readonly TreeId[]): ActionFault[];
   /** What it plugs in, without power and signal until its time comes. */
-  arrivals?(action: A, stage: Stage): Change[];
+  arrivals?(action: A, topology: Topology): CommandCall[];
   happens(action: A): Happening;
   /** Begins with a capital, has no full stop. */
-  text(action: A, names: Names, stage: Stage): string;
+  text(action: A, names: Names, topology: Topology): string;
   /** Whether switches change what they speak, and so which trees there are. */
   readonly turns?: boolean;
   /** The switch that it is about. */
@@ -69,7 +69,7 @@ type Schema<K extends string, S extends z.core.$ZodLooseShape> = z.ZodObject<
 export interface ActionKind<
   K extends string = string,
   S extends z.core.$ZodLooseShape = z.core.$ZodLooseShape,
-> extends About<z.output<Schema<K, S>>> {
+> extends ActionFacts<z.output<Schema<K, S>>> {
   readonly schema: Schema<K, S>;
 }
 
@@ -77,7 +77,7 @@ export interface ActionKind<
 export function action<const K extends string, S extends z.core.$ZodLooseShape>(
   kind: K,
   shape: S,
-  about: About<z.output<Schema<K, S>>>,
+  about: ActionFacts<z.output<Schema<K, S>>>,
 ): ActionKind<K, S>;
 export function action(kind: string, shape: z.core.$ZodLooseShape, about: object): object {
   return { schema: z.strictObject({ at, do: z.literal(kind), ...shape }), ...about };

@@ -6,9 +6,9 @@ export const oneWay = action(
   'one-way',
   { ...linkFields, from: ids.switch.optional() },
   {
-    faults(action, stage) {
-      const gone = linkFaults(action, stage);
-      const link = stage.links.find((each) => each.id === action.link);
+    faults(action, topology) {
+      const gone = linkFaults(action, topology);
+      const link = topology.links.find((each) => each.id === action.link);
       if (gone.length > 0 || action.from === undefined || !link) return gone;
       const ends = [link.a.switch, link.b.switch];
       if (ends.includes(action.from)) return [];

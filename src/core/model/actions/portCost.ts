@@ -8,12 +8,12 @@ export const portCost = action(
   'port-cost',
   { ...switchFields, port: ids.port, cost: pathCost, tree },
   {
-    faults(action, stage, trees) {
-      const sw = stage.switches.find((each) => each.id === action.switch);
-      if (!sw) return switchFaults(action, stage);
-      const bundled = stage.bundles.some((each) => each.switch === sw.id && each.id === String(action.port));
+    faults(action, topology, trees) {
+      const sw = topology.switches.find((each) => each.id === action.switch);
+      if (!sw) return switchFaults(action, topology);
+      const bundled = topology.bundles.some((each) => each.switch === sw.id && each.id === String(action.port));
       const ports = sw.ports.map(({ id }) => id);
-      const most = MAX_COST[methodOf(stage, sw)];
+      const most = MAX_COST[methodOf(topology, sw)];
       return firstFault(
         treeFaults(action.tree, trees),
         bundled || ports.includes(action.port)
@@ -21,7 +21,7 @@ export const portCost = action(
           : [{ field: 'port', found: action.port, allowed: `a port of ${sw.id}: ${among(ports)}` }],
         action.cost <= most
           ? []
-          : [{ field: 'cost', found: action.cost, allowed: `1 to ${most} by the ${methodOf(stage, sw)} method` }],
+          : [{ field: 'cost', found: action.cost, allowed: `1 to ${most} by the ${methodOf(topology, sw)} method` }],
       );
     },
     happens: ({ switch: sw, port, cost, tree: of = null }) => ({

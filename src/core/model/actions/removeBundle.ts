@@ -4,5 +4,5 @@ import { action } from './kind';
 export const removeBundle = action('remove-bundle', bundleFields, {
   faults: bundleFaults,
   happens: ({ bundle }) => ({ members: { bundle, ports: [] } }),
-  text: ({ bundle }, names, stage) => `The bundle ${bundleName(bundle, names, stage)} is taken apart`,
+  text: ({ bundle }, names, topology) => `The bundle ${bundleName(bundle, names, topology)} is taken apart`,
 });

@@ -17,10 +17,10 @@ export const speak = action(
       .optional(),
   },
   {
-    faults: (action, stage) =>
+    faults: (action, topology) =>
       firstFault(
-        switchFaults(action, stage),
-        action.region === undefined ? [] : unless(stage.regions, action.region, 'region', 'a region'),
+        switchFaults(action, topology),
+        action.region === undefined ? [] : unless(topology.regions, action.region, 'region', 'a region'),
       ),
     happens: ({ switch: sw, dialect, region = null }) => ({
       changes: [{ do: 'set-switch', switch: sw, dialect, region }],

@@ -1,6 +1,6 @@
 /** LACP for one bundle: every machine of every member runs until none of them moves (IEEE 802.1AX-2020 6.4). */
 import type { MemberState } from './state';
-import type { Refusal } from './selectionLogic';
+import type { SelectionRefusal } from './selectionLogic';
 import type { Micros } from '../entity';
 import { mux } from './mux';
 import { periodicTransmission } from './periodic';
@@ -23,7 +23,7 @@ const MOST_ROUNDS = 10_000;
 /** How a member stands at this moment. */
 export interface LacpView {
   readonly state: MemberState;
-  readonly refusal: Refusal | null;
+  readonly refusal: SelectionRefusal | null;
   readonly actor: Participant;
   /** Null where nothing was heard. */
   readonly partner: Participant | null;
@@ -100,7 +100,7 @@ export class LacpEntity {
     };
   }
 
-  private stateOf(port: LacpPort, refusal: Refusal | null): MemberState {
+  private stateOf(port: LacpPort, refusal: SelectionRefusal | null): MemberState {
     if (!port.portEnabled) return 'down';
     if (port.mux === 'COLLECTING_DISTRIBUTING') return port.aggregator === 'own' ? 'individual' : 'active';
     return refusal !== null && refusal !== 'too-few' ? 'standby' : 'waiting';

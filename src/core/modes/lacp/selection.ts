@@ -1,8 +1,8 @@
 /** Selection Logic (IEEE 802.1AX-2020 6.4.14): which aggregator each port belongs to, and which ports stand by. */
-import { selectMembers, type Candidate, type Selection } from './selectionLogic';
+import { selectMembers, type SelectedPort, type PortSelection } from './selectionLogic';
 import type { Aggregator, LacpPort, LacpSettings } from './state';
 
-export interface Known extends Candidate {
+export interface Known extends SelectedPort {
   readonly at: LacpPort;
 }
 
@@ -19,7 +19,7 @@ const candidates = (ports: readonly LacpPort[]): Known[] =>
     });
 
 /** What the bundle takes now. */
-export const selectionOf = (settings: LacpSettings, ports: readonly LacpPort[]): Selection<Known> =>
+export const selectionOf = (settings: LacpSettings, ports: readonly LacpPort[]): PortSelection<Known> =>
   selectMembers(settings, candidates(ports));
 
 export function selectionLogic(settings: LacpSettings, ports: readonly LacpPort[]): boolean {

@@ -24,7 +24,7 @@ export const comparePorts = (a: PortIdentifier, b: PortIdentifier): number =>
   a.priority - b.priority || a.number - b.number;
 
 /** What selection knows of a member with a partner that can aggregate. */
-export interface Candidate {
+export interface SelectedPort {
   readonly priority: number;
   readonly number: number;
   readonly key: number;
@@ -47,19 +47,19 @@ export interface Chooser {
 }
 
 /** Why a candidate is not taken. */
-export type Refusal = 'key' | 'own-system' | 'partner' | 'partner-key' | 'speed' | 'limit' | 'too-few';
+export type SelectionRefusal = 'key' | 'own-system' | 'partner' | 'partner-key' | 'speed' | 'limit' | 'too-few';
 
-export interface Selection<T extends Candidate> {
+export interface PortSelection<T extends SelectedPort> {
   /** Taken, the best first. */
   readonly selected: readonly T[];
-  readonly refused: ReadonlyMap<T, Refusal>;
+  readonly refused: ReadonlyMap<T, SelectionRefusal>;
   /** Whether the other end orders the members, having the better system identifier (802.1AX-2020 6.7.3). */
   readonly partnerDecides: boolean;
 }
 
 /** Selects among the members of one end. */
-export function selectMembers<T extends Candidate>(end: Chooser, candidates: readonly T[]): Selection<T> {
-  const refused = new Map<T, Refusal>();
+export function selectMembers<T extends SelectedPort>(end: Chooser, candidates: readonly T[]): PortSelection<T> {
+  const refused = new Map<T, SelectionRefusal>();
   const groups = new Map<string, T[]>();
   for (const each of candidates) {
     if (each.key !== end.key) refused.set(each, 'key');
@@ -82,7 +82,7 @@ export function selectMembers<T extends Candidate>(end: Chooser, candidates: rea
     const [other] = group;
     if (!other || chosen.includes(other)) continue;
     const { partner } = other;
-    const refusal: Refusal =
+    const refusal: SelectionRefusal =
       partner.system !== first.partner.system || partner.systemPriority !== first.partner.systemPriority
         ? 'partner'
         : partner.key !== first.partner.key

@@ -131,12 +131,12 @@ export class Aggregation {
     const at = this.bundles.members[member]!;
     const end = this.bundles.ends[at.end]!;
     const entity = this.entities[at.end];
-    if (this.absent.has(member)) return { state: at.light ? 'individual' : 'down', lacp: null };
+    if (this.absent.has(member)) return { state: at.macOperational ? 'individual' : 'down', lacp: null };
     if (entity) {
       const lacp = entity.view(this.placeOf(member));
       return { state: lacp.state, lacp };
     }
-    if (!at.light) return { state: 'down', lacp: null };
+    if (!at.macOperational) return { state: 'down', lacp: null };
     const active = this.staticMembers(end);
     return { state: active.includes(member) ? 'active' : active.length === 0 ? 'waiting' : 'standby', lacp: null };
   }
@@ -149,7 +149,7 @@ export class Aggregation {
   private staticMembers(end: BundleEnd): number[] {
     const { members } = this.bundles;
     const lit = end.members
-      .filter((m) => members[m]!.light && !this.absent.has(m))
+      .filter((m) => members[m]!.macOperational && !this.absent.has(m))
       .sort((a, b) => comparePorts(members[a]!, members[b]!));
     return Math.min(lit.length, end.maxActive) < end.minLinks ? [] : lit.slice(0, end.maxActive);
   }
@@ -180,7 +180,7 @@ export class Aggregation {
     const { ends, members } = this.bundles;
     for (const end of ends) {
       end.members.forEach((m, place) =>
-        this.entities[end.index]?.enable(place, members[m]!.light && !this.absent.has(m)),
+        this.entities[end.index]?.enable(place, members[m]!.macOperational && !this.absent.has(m)),
       );
       this.after(end.index);
     }

@@ -208,7 +208,7 @@ export class Simulation {
 
   /** Whether what goes out of a aggregationPort comes out of the cable. */
   arrives(aggregationPort: number): boolean {
-    return this.network.light[aggregationPort] === 1 && !this.mute.has(aggregationPort);
+    return this.network.macOperational[aggregationPort] === 1 && !this.mute.has(aggregationPort);
   }
 
   /** The tree that decides where a VLAN's frames pass at a switch; -1 where none does. */
@@ -316,7 +316,7 @@ export class Simulation {
   private happen(event: Event): void {
     switch (event.kind) {
       case 'lacpdu':
-        if (this.aggregation.bundles.members[event.member]!.light)
+        if (this.aggregation.bundles.members[event.member]!.macOperational)
           this.aggregation.arrive(event.member, event.lacpdu, event.from);
         return;
       case 'lacp':

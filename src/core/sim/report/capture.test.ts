@@ -19,9 +19,9 @@ const captured = (design: Design, actions: object[] = [], until = 40): Capture =
   if (!scenario.ok) throw new Error(scenario.error[0]!.found);
   const run = simulate(design, scenario.value, { fromBoot: true });
   if (!run.ok) throw new Error(run.error);
-  const { stage, final } = run.value;
+  const { design: ran, final } = run.value;
   return captureOf(
-    compileNetwork(stage),
+    compileNetwork(ran),
     final.trees.map((tree) => tree.id),
     run.value,
   );

@@ -13,7 +13,7 @@ import { bridgeKeys, type BridgeKeys } from '../engine/bridgeKeys';
 import type { SentLog, SentLacpdu } from '../trace/sentLog';
 
 /** What a run sent. */
-export interface Sent {
+export interface SentFrames {
   readonly sent: SentLog;
   readonly negotiation: readonly SentLacpdu[];
 }
@@ -25,7 +25,7 @@ export interface Sent {
 export function captureOf(
   network: Network,
   trees: readonly TreeId[],
-  { sent: log, negotiation }: Sent,
+  { sent: log, negotiation }: SentFrames,
   wanted: (port: number) => boolean = () => true,
 ): Capture {
   const keys = bridgeKeys(network.switches);

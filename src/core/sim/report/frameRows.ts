@@ -9,7 +9,7 @@ import { costText } from '../../tree/explain/vector';
 import type { BridgeKeys } from '../engine/bridgeKeys';
 import { negotiationOf } from '../../topology/lag/ends';
 import { type Participant, STATE_BITS } from '../../modes/lacp/state';
-import type { Sent } from './capture';
+import type { SentFrames } from './capture';
 import type { SentLog, SentLacpdu } from '../trace/sentLog';
 
 /** A field of a BPDU; `held` is what the receiving port has in its place, null where it has nothing to compare. */
@@ -40,7 +40,7 @@ export function frameRows(
   network: Network,
   trees: readonly TreeId[],
   keys: BridgeKeys,
-  { sent, negotiation }: Sent,
+  { sent, negotiation }: SentFrames,
   wanted: (port: number, tree: number | null) => boolean,
   most: number,
 ): { readonly rows: FrameRow[]; readonly left: number } {

@@ -45,10 +45,10 @@ const DOES: Readonly<Record<RunState, string>> = {
 
 /** Tells a run; actions come before what follows from them. */
 export function orderOf(run: Run, actions: readonly Action[]): OrderLine[] {
-  const network = compileNetwork(run.stage);
+  const network = compileNetwork(run.design);
   const trees = run.trees;
   const lines = [
-    ...actions.map((action) => actionLine(run.stage, action)),
+    ...actions.map((action) => actionLine(run.design, action)),
     ...memberLines(run, network),
     ...portLines(run, network, trees),
     ...stormLines(run),
@@ -65,12 +65,12 @@ export function orderOf(run: Run, actions: readonly Action[]): OrderLine[] {
     : lines;
 }
 
-function actionLine(stage: Design, action: Action): OrderLine {
+function actionLine(design: Design, action: Action): OrderLine {
   const about = actionKind(action).about?.(action);
   return {
     t: Math.round(action.at * SECOND),
     kind: 'action',
-    text: `${actionText(stage, action)}.`,
+    text: `${actionText(design, action)}.`,
     trees: [],
     ...(about ? { switch: about } : {}),
   };

@@ -4,7 +4,7 @@ import { fail, ok, type Result } from '../../base/result';
 import { commandSchema, type Command } from '../../edit/commands';
 import { editAll } from '../../edit/edit';
 import { actionKind } from '../../model/actions/actions';
-import type { Change } from '../../model/actions/kind';
+import type { CommandCall } from '../../model/actions/kind';
 import { namesOf } from '../../model/derive/names';
 import type { Design, Link } from '../../model/document';
 import { CIST, CST, treeInstance, treeVlan, vlanTree, type TreeId } from '../../model/ids';
@@ -21,7 +21,7 @@ export function readScenario(json: unknown, design: Design): Result<Scenario, De
 }
 
 /** What actions change, as commands. */
-export const commandsOf = (changes: readonly Change[] = []): Command[] =>
+export const commandsOf = (changes: readonly CommandCall[] = []): Command[] =>
   changes.map((change) => commandSchema.parse(change));
 
 /** What stands against each action of a scenario in a design; an empty list where nothing does. */
@@ -29,52 +29,52 @@ export function scenarioProblems(
   { actions, until }: Pick<Scenario, 'actions' | 'until'>,
   design: Design,
 ): DesignProblem[][] {
-  let stage = design;
+  let now = design;
   return actions.map((action, i): DesignProblem[] => {
     const path = `actions[${i}]`;
     if (action.at > until)
       return [{ path: `${path}.at`, found: foundText(action.at), allowed: `at most the scenario's end, ${until} s` }];
-    const trees = (): TreeId[] => [...new Set([...treesThrough(stage, actions), ...treesOf(stage)])];
-    const faults = actionKind(action).faults?.(action, stage, trees) ?? [];
+    const trees = (): TreeId[] => [...new Set([...treesThrough(now, actions), ...treesOf(now)])];
+    const faults = actionKind(action).faults?.(action, now, trees) ?? [];
     if (faults.length > 0)
       return faults.map(({ field, found, allowed }) => ({
         path: `${path}.${field}`,
         found: foundText(found),
         allowed,
       }));
-    const next = withArrivals(stage, action);
+    const next = withArrivals(now, action);
     if (!next.ok) return [{ ...next.error, path }];
-    stage = next.value;
+    now = next.value;
     return [];
   });
 }
 
 /** A design with what an action plugs in, dead as yet. */
-function withArrivals(stage: Design, action: Action): Result<Design, DesignProblem> {
-  const arrivals = actionKind(action).arrivals?.(action, stage) ?? [];
-  if (arrivals.length === 0) return ok(stage);
-  const set = editAll(stage, commandsOf(arrivals));
+function withArrivals(now: Design, action: Action): Result<Design, DesignProblem> {
+  const arrivals = actionKind(action).arrivals?.(action, now) ?? [];
+  if (arrivals.length === 0) return ok(now);
+  const set = editAll(now, commandsOf(arrivals));
   return set.ok ? ok(set.value.design) : set;
 }
 
 /** The design with everything that a scenario brings along, without power and signal until its time comes; of both made once. */
-export const stageOf = (design: Design, { actions }: Pick<Scenario, 'actions'>): Result<Design, DesignProblem> =>
-  stagesOf(design)(actions);
-const stagesOf = oncePer((design: Design) =>
+export const scenarioDesign = (design: Design, { actions }: Pick<Scenario, 'actions'>): Result<Design, DesignProblem> =>
+  inDesign(design)(actions);
+const inDesign = oncePer((design: Design) =>
   oncePer((actions: readonly Action[]): Result<Design, DesignProblem> => {
-    let stage = design;
+    let now = design;
     for (const action of actions) {
-      const next = withArrivals(stage, action);
+      const next = withArrivals(now, action);
       if (!next.ok) return next;
-      stage = next.value;
+      now = next.value;
     }
-    return ok(stage);
+    return ok(now);
   }),
 );
 
 /** What an action does, in words: `The link ridge-a port 3 to dome-north port 1 is cut`. */
-export const actionText = (stage: Design, action: Action): string =>
-  actionKind(action).text(action, namesOf(stage), stage);
+export const actionText = (design: Design, action: Action): string =>
+  actionKind(action).text(action, namesOf(design), design);
 
 /** The actions by which switches come to speak otherwise, in the order of time. */
 export const turnsIn = (actions: readonly Action[]): Action[] =>

@@ -1,5 +1,5 @@
 /** How the members of bundles stand through a run. */
-import type { Refusal } from '../../modes/lacp/selectionLogic';
+import type { SelectionRefusal } from '../../modes/lacp/selectionLogic';
 import type { Micros } from '../../modes/entity';
 import type { Participant, MemberState } from '../../modes/lacp/state';
 import type { MemberUse } from '../../topology/aggregated';
@@ -16,7 +16,7 @@ export interface MemberMark {
   readonly t: Micros;
   readonly member: number;
   readonly state: MemberState;
-  readonly refusal: Refusal | null;
+  readonly refusal: SelectionRefusal | null;
   /** Both null of a static end. */
   readonly actor: Participant | null;
   readonly partner: Participant | null;

@@ -67,9 +67,9 @@ export class Recording {
       t: timeline.timeOf(i),
       tree: Math.floor(place / this.ports),
       port: place % this.ports,
-      from: stateOf(timeline.before(i)),
-      to: stateOf(timeline.after(i)),
-      role: roleOf(timeline.after(i)),
+      from: runStateOf(timeline.before(i)),
+      to: runStateOf(timeline.after(i)),
+      role: runRoleOf(timeline.after(i)),
       cause: this.causes[i]!,
     };
   }
@@ -85,10 +85,10 @@ export class Recording {
   }
 
   stateIn(picture: Uint8Array, tree: number, port: number): RunState {
-    return stateOf(picture[tree * this.ports + port]!);
+    return runStateOf(picture[tree * this.ports + port]!);
   }
   roleIn(picture: Uint8Array, tree: number, port: number): RunRole {
-    return roleOf(picture[tree * this.ports + port]!);
+    return runRoleOf(picture[tree * this.ports + port]!);
   }
 
   /** The change that made a port what it is at an instant; null where it has been so from the start. */
@@ -101,5 +101,5 @@ export class Recording {
 /** A place's state and role as one code. */
 export const coded = (state: RunState, role: RunRole): number =>
   (RUN_STATES.indexOf(state) << 4) | RUN_ROLES.indexOf(role);
-export const stateOf = (code: number): RunState => RUN_STATES[code >> 4]!;
-export const roleOf = (code: number): RunRole => RUN_ROLES[code & 15]!;
+export const runStateOf = (code: number): RunState => RUN_STATES[code >> 4]!;
+export const runRoleOf = (code: number): RunRole => RUN_ROLES[code & 15]!;

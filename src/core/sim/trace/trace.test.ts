@@ -183,7 +183,7 @@ describe('frames', () => {
       ],
       6,
     );
-    const network = compileNetwork(run.stage);
+    const network = compileNetwork(run.design);
     const { rows, left } = frameRows(
       network,
       run.final.trees.map((tree) => tree.id),

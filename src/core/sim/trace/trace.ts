@@ -12,15 +12,15 @@ import type { Outage, Storm } from '../traffic/dataPlane';
 import { orderOf, type OrderLine } from '../report/order';
 import type { Passage } from '../traffic/passage';
 import { Reach, type HostPair, type OutageCause } from '../traffic/reach';
-import { roleOf, stateOf } from './recording';
+import { runRoleOf, runStateOf } from './recording';
 import { USES, type MemberMark } from './memberLog';
-import { ARRIVES, CARRIES, LIGHT, LIVE } from '../engine/signal';
+import { ARRIVES, CARRIES, OPERATIONAL, LIVE } from '../engine/signal';
 import { Timeline, type TimelineData } from './timeline';
 
 /** Times in microseconds since the start. */
 export interface Trace {
   /** The design that ran: with everything that the scenario brought along. */
-  readonly stage: Design;
+  readonly design: Design;
   readonly trees: readonly TreeId[];
   /** Where it ends: earlier than the scenario's end where it was stopped. */
   readonly until: Micros;
@@ -49,7 +49,7 @@ export interface Trace {
 
 export function traceOf(run: Run, actions: readonly Action[], until: number): Trace {
   return {
-    stage: run.stage,
+    design: run.design,
     trees: run.trees,
     until: Math.round((run.stopped ? run.reached : until) * SECOND),
     states: run.recording.data(),
@@ -92,7 +92,7 @@ export interface Instant extends Passage {
   inTree(tree: number, port: number): boolean;
   live(port: number): boolean;
   /** Whether a aggregationPort has signal. */
-  light(aggregationPort: number): boolean;
+  macOperational(aggregationPort: number): boolean;
   /** State and role of tree x ports + port, as coded in recordings. */
   readonly codes: Uint8Array;
   /** In the order of the trace's pairs. */
@@ -150,7 +150,7 @@ export class Player {
     const key = `${turned.length} ${picture.join('')}`;
     const known = this.networks.get(key);
     if (known) return known;
-    const design = turned.reduce(afterAction, this.trace.stage);
+    const design = turned.reduce(afterAction, this.trace.design);
     const network = compileNetwork(design, picture.length === 0 ? null : Array.from(picture, (code) => USES[code]!));
     const found = { network, ...spokenIn(network, this.trace.trees) };
     this.networks.set(key, found);
@@ -162,7 +162,7 @@ export class Player {
     const ports = network.ports.length;
     const states = this.states.pictureAt(t);
     const signal = this.signal.pictureAt(t);
-    const state = (tree: number, port: number): RunState => stateOf(states[tree * ports + port]!);
+    const state = (tree: number, port: number): RunState => runStateOf(states[tree * ports + port]!);
     const { reach } = this;
     let causes: readonly (OutageCause | null)[] | null = null;
     return {
@@ -171,9 +171,9 @@ export class Player {
       codes: states,
       state,
       inTree: (tree, port) => places[tree]![port]! >= 0,
-      role: (tree, port) => roleOf(states[tree * ports + port]!),
+      role: (tree, port) => runRoleOf(states[tree * ports + port]!),
       live: (port) => (signal[port]! & LIVE) !== 0,
-      light: (aggregationPort) => (signal[aggregationPort]! & LIGHT) !== 0,
+      macOperational: (aggregationPort) => (signal[aggregationPort]! & OPERATIONAL) !== 0,
       carries: (port) => (signal[port]! & CARRIES) !== 0,
       arrives: (aggregationPort) => (signal[aggregationPort]! & ARRIVES) !== 0,
       passes: (vid, port) => {
@@ -214,7 +214,7 @@ export class Player {
         const marks = [{ t: 0, code: start[place]! }, ...all.map((i) => ({ t: times[i]!, code: codes[i]! }))];
         const stretches = marks.flatMap(({ t, code }, i): Stretch[] => {
           const to = marks[i + 1]?.t ?? until;
-          return to > t ? [{ from: t, to, state: stateOf(code), role: roleOf(code) }] : [];
+          return to > t ? [{ from: t, to, state: runStateOf(code), role: runRoleOf(code) }] : [];
         });
         return { tree: Math.floor(place / network.ports.length), port: place % network.ports.length, stretches };
       });

@@ -5,7 +5,7 @@ import { SECOND, type Micros } from '../../modes/entity';
 import { BROADCAST, type Flow } from '../../topology/lag/hash';
 import type { Host } from '../../model/document';
 import { forwardingLoops, type Circling, type Flapping } from './loops';
-import { entryOf, farOf, reachesHost, socketFor, socketsOf } from './hop';
+import { entryPortOf, farOf, reachesHost, socketFor, socketsOf } from './hop';
 import { Reach, type HostPair, type OutageCause } from './reach';
 import type { Simulation } from '../engine/simulation';
 
@@ -217,8 +217,8 @@ export class DataPlane {
   /** What becomes of a frame as the tables stand; null where it arrives. */
   private fate(lan: Lan, { from, to }: Pair, storm: ReadonlySet<number>): OutageCause | null {
     const flow = flowOf(from, to);
-    const start = entryOf(this.sim, from.host, flow);
-    if (start < 0 || entryOf(this.sim, to.host, flowOf(to, from)) < 0) return 'no path';
+    const start = entryPortOf(this.sim, from.host, flow);
+    if (start < 0 || entryPortOf(this.sim, to.host, flowOf(to, from)) < 0) return 'no path';
     if (storm.has(this.sim.network.owner[start]!)) return 'storm';
     let forgotten: Micros = Infinity;
     const exits = (s: number, ingress: number): readonly number[] => {
@@ -329,7 +329,7 @@ export class DataPlane {
     let learnt = false;
     for (const station of lan.stations) {
       const flow: Flow = { from: station.host.mac, to: BROADCAST };
-      const start = entryOf(this.sim, station.host, flow);
+      const start = entryPortOf(this.sim, station.host, flow);
       const heardAt = new Map<number, number>();
       if (start >= 0)
         for (const { s, ingress } of this.spread(lan.vlan, start, flow, (at, by) => this.exits(lan.vlan, at, by)))

@@ -51,7 +51,7 @@ export function cardsOf(
 }
 
 /** The bridge port at which a host's frame comes in: of its bundle's cards the one that the flow chooses, else the first that leads anywhere; -1 with none. */
-export function entryOf(passage: Passage, host: Host, flow: Flow): number {
+export function entryPortOf(passage: Passage, host: Host, flow: Flow): number {
   const { network } = passage;
   const { aggregationPorts, bundled } = cardsOf(network, host);
   const lets = (aggregationPort: number): boolean =>

@@ -1,7 +1,7 @@
 /** Broadcasts that circle where forwarding ports close a loop. */
 import { BROADCAST, type Flow } from '../../topology/lag/hash';
 import type { LinkId, BridgePortId, SwitchId } from '../../model/ids';
-import { entryOf, farOf, socketFor, type Passage } from './hop';
+import { entryPortOf, farOf, socketFor, type Passage } from './hop';
 
 /** A switch at which one frame comes in by several ports: it learns its sender now here, now there. */
 export interface Flapping {
@@ -73,7 +73,7 @@ function echo(passage: Passage, vid: number): Circling | null {
   let worst: Circling | null = null;
   for (const host of design.hosts.filter((each) => each.vlan === vid).slice(0, MOST_SENDERS)) {
     const flow: Flow = { from: host.mac, to: BROADCAST };
-    const start = entryOf(passage, host, flow);
+    const start = entryPortOf(passage, host, flow);
     if (start < 0) continue;
     const ways = waysOf(passage, vid, flow);
     const heardAt = new Map([[owner[start]!, [start]]]);

@@ -4,7 +4,7 @@ import { BROADCAST, type Flow } from '../../topology/lag/hash';
 import type { Host } from '../../model/document';
 import { passing } from '../../tree/passing';
 import type { Solution } from '../../tree/settled';
-import { entryOf, farOf, reachesHost, socketFor, type Passage } from './hop';
+import { entryPortOf, farOf, reachesHost, socketFor, type Passage } from './hop';
 
 export type { Passage } from './hop';
 
@@ -20,7 +20,7 @@ export function settledPassage(solution: Solution): Passage {
       return ports[port] === 1;
     },
     carries: (port) => network.live[port] === 1,
-    arrives: (aggregationPort) => network.light[aggregationPort] === 1,
+    arrives: (aggregationPort) => network.macOperational[aggregationPort] === 1,
   };
 }
 
@@ -48,8 +48,8 @@ export function followFrame(passage: Passage, from: HostId, to: HostId): FrameWa
       why: `${a.name ?? a.id} is in VLAN ${a.vlan}, ${b.name ?? b.id} in VLAN ${b.vlan}: frames do not leave their VLAN.`,
     };
   const flow: Flow = { from: a.mac, to: b.mac };
-  const start = entryOf(passage, a, flow);
-  const stuck = start < 0 ? a : entryOf(passage, b, { from: b.mac, to: a.mac }) < 0 ? b : null;
+  const start = entryPortOf(passage, a, flow);
+  const stuck = start < 0 ? a : entryPortOf(passage, b, { from: b.mac, to: a.mac }) < 0 ? b : null;
   if (stuck)
     return {
       arrives: false,
@@ -110,7 +110,7 @@ export function followFlood(passage: Passage, from: HostId): Flood {
   const { design, owner, firstPort, cable, switches } = network;
   const host = design.hosts.find((each) => each.id === from);
   const flow: Flow = { from: host?.mac ?? BROADCAST, to: BROADCAST };
-  const start = host ? entryOf(passage, host, flow) : -1;
+  const start = host ? entryPortOf(passage, host, flow) : -1;
   if (!host || start < 0) return { switches: [], links: [], hosts: [] };
   const others = design.hosts.filter(({ id, vlan }) => vlan === host.vlan && id !== from);
   const behind = othersAt(network.portIndexOf, network.serves, others);

@@ -41,7 +41,7 @@ export interface BundleMember {
   readonly key: number;
   /** Mbit/s. */
   readonly speed: number;
-  readonly light: boolean;
+  readonly macOperational: boolean;
   readonly link: LinkId | null;
   readonly farSide: FarSide;
   /** The member at the other end, or -1. */
@@ -110,7 +110,7 @@ function findBundles(design: Design): Bundles {
         key: each.key ?? end.key,
         index: members.length,
         end: index,
-        light: false,
+        macOperational: false,
         link: null,
         farSide: 'nothing',
         far: -1,
@@ -182,8 +182,8 @@ function findBundles(design: Design): Bundles {
       const member = members[onSwitch.get(placeOf(here.switch, here.port)) ?? -1];
       if (!member) continue;
       const far = onSwitch.get(placeOf(there.switch, there.port)) ?? -1;
-      Object.assign(member, {
-        light: link.up && ready(here) && ready(there),
+      learn(member, {
+        macOperational: link.up && ready(here) && ready(there),
         link: link.id,
         farSide: far < 0 ? 'port' : 'member',
         far,
@@ -195,17 +195,17 @@ function findBundles(design: Design): Bundles {
     host.attach.forEach((at, i) => {
       const place = placeOf(at.switch, at.port);
       const [port, card] = [onSwitch.get(place) ?? -1, onHost.get(place) ?? -1];
-      const light = ready(at);
+      const macOperational = ready(at);
       if (port >= 0)
-        Object.assign(members[port]!, {
-          light,
+        learn(members[port]!, {
+          macOperational,
           farSide: card < 0 ? 'card' : 'member',
           far: card,
           farName: `${host.name ?? host.id}${host.attach.length > 1 ? ` card ${i + 1}` : ''}`,
         });
       if (card >= 0)
-        Object.assign(members[card]!, {
-          light,
+        learn(members[card]!, {
+          macOperational,
           farSide: port < 0 ? 'port' : 'member',
           far: port,
           farName: labelOf(at),
@@ -213,6 +213,11 @@ function findBundles(design: Design): Bundles {
     });
   }
   return { ends, members, memberAt: (sw, port) => onSwitch.get(placeOf(sw, port)) ?? -1 };
+}
+
+/** Notes what a member leads to. */
+function learn(member: Draft, what: Partial<Draft>): void {
+  Object.assign(member, what);
 }
 
 /** No identifier holds a line feed. */

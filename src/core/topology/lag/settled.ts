@@ -1,6 +1,6 @@
 /** What the bundles of a design settle to, without running the protocol (802.1AX-2020 6.4; the machines are in modes/lacp). */
 import { oncePer } from '../../base/cache';
-import { comparePorts, selectMembers, type Candidate, type Selection } from '../../modes/lacp/selectionLogic';
+import { comparePorts, selectMembers, type SelectedPort, type PortSelection } from '../../modes/lacp/selectionLogic';
 import { STATE_BITS, type MemberState, type StateBit } from '../../modes/lacp/state';
 import { initiates, negotiationOf, type BundleEnd, type BundleMember, type Bundles } from './ends';
 import { endReason, memberReason, type MemberCause } from './words';
@@ -37,7 +37,7 @@ export interface SettledBundles {
   readonly members: readonly SettledMember[];
 }
 
-interface Heard extends Candidate {
+interface Heard extends SelectedPort {
   readonly member: BundleMember;
 }
 
@@ -47,7 +47,7 @@ export const settleBundles = oncePer(settle);
 function settle(bundles: Bundles): SettledBundles {
   const { ends, members } = bundles;
   const causes: MemberCause[] = members.map((member) => firstCause(bundles, member));
-  const selections = ends.map((end): Selection<Heard> | null => {
+  const selections = ends.map((end): PortSelection<Heard> | null => {
     if (end.mode === 'static') return null;
     const heard = end.members.filter((m) => causes[m] === null).map((m) => heardBy(bundles, members[m]!));
     const selection = selectMembers(end, heard);
@@ -71,7 +71,7 @@ function settle(bundles: Bundles): SettledBundles {
   const activeOf = ends.map((end) => end.members.filter((m) => active[m]));
   const up = ends.map((end) => activeOf[end.index]!.length >= end.minLinks);
 
-  const states = members.map((member): MemberState => stateOf(causes[member.index]!));
+  const states = members.map((member): MemberState => memberStateOf(causes[member.index]!));
   const infos = members.map((member) =>
     infoOf(ends[member.end]!, member, bitsOf(ends[member.end]!, states[member.index]!, inStep[member.index]!)),
   );
@@ -106,7 +106,7 @@ function settle(bundles: Bundles): SettledBundles {
 
 /** What stands against a member before anything is compared. */
 function firstCause({ ends, members }: Bundles, member: BundleMember): MemberCause {
-  if (!member.light) return 'no-signal';
+  if (!member.macOperational) return 'no-signal';
   const end = ends[member.end]!;
   if (end.mode === 'static') return null;
   const far = member.far < 0 ? null : ends[members[member.far]!.end]!;
@@ -128,7 +128,7 @@ function heardBy({ ends, members }: Bundles, member: BundleMember): Heard {
   };
 }
 
-function stateOf(cause: MemberCause): MemberState {
+function memberStateOf(cause: MemberCause): MemberState {
   switch (cause) {
     case null:
       return 'active';

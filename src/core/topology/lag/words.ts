@@ -1,10 +1,11 @@
 /** Why a bundle is up or down, and why a member is in or out, in words. */
-import type { Refusal } from '../../modes/lacp/selectionLogic';
+import type { SelectionRefusal } from '../../modes/lacp/selectionLogic';
 import type { MemberState } from '../../modes/lacp/state';
 import { negotiationOf, type BundleEnd, type BundleMember, type Bundles } from './ends';
 
 /** Why a member is not active; null where it is. */
-export type MemberCause = Refusal | 'no-signal' | 'no-answer' | 'both-wait' | 'not-in-step' | 'over-limit' | null;
+export type MemberCause =
+  SelectionRefusal | 'no-signal' | 'no-answer' | 'both-wait' | 'not-in-step' | 'over-limit' | null;
 
 /** What is known of a member that a reason for its end is made of. */
 interface Told {

@@ -4,14 +4,14 @@ import { settleBundles } from '../../topology/lag/settled';
 import { deadReason, isBundle, type Network } from '../../topology/network';
 import { roleOf, stateIn, treeOf, type PortState, type Role, type SettledTree, type Solution } from '../settled';
 import { compareVectors, costText, decidingField, heardBy, offerOf } from './vector';
-import { label, lossPhrase, offerPhrase, portName, switchName, type Candidate, type Comparison } from './phrases';
+import { label, lossPhrase, offerPhrase, portName, switchName, type Way, type VectorComparison } from './phrases';
 
 export interface PortExplanation {
   readonly role: Role;
   readonly state: PortState;
   readonly sentence: string;
   /** The comparison that settled the role first, then any that followed. */
-  readonly comparisons: readonly Comparison[];
+  readonly comparisons: readonly VectorComparison[];
 }
 
 /** Explains port index `p` in a tree of a solution; null where the port does not belong to the tree. */
@@ -19,7 +19,7 @@ export function explainPort(solution: Solution, tree: SettledTree, p: number): P
   const { network } = solution;
   const role = roleOf(tree, p);
   if (!role) return null;
-  const say = (sentence: string, ...comparisons: (Comparison | null)[]): PortExplanation => ({
+  const say = (sentence: string, ...comparisons: (VectorComparison | null)[]): PortExplanation => ({
     role,
     state: stateIn(tree, p),
     sentence,
@@ -187,8 +187,8 @@ function runnerUp(network: Network, tree: SettledTree, s: number, p: number): nu
 }
 
 /** What the winner and the loser each offer, or would offer, the segment. */
-function segmentComparison(network: Network, tree: SettledTree, winner: number, loser: number): Comparison {
-  const side = (p: number): Candidate => ({
+function segmentComparison(network: Network, tree: SettledTree, winner: number, loser: number): VectorComparison {
+  const side = (p: number): Way => ({
     label: label(network, p),
     who: ownerName(network, p),
     vector: offerOf(network, tree, p),
@@ -197,15 +197,15 @@ function segmentComparison(network: Network, tree: SettledTree, winner: number, 
 }
 
 /** What two ports of one switch hear, each with its own cost added. */
-function rootComparison(network: Network, tree: SettledTree, winner: number, loser: number): Comparison {
-  const side = (p: number): Candidate => {
+function rootComparison(network: Network, tree: SettledTree, winner: number, loser: number): VectorComparison {
+  const side = (p: number): Way => {
     const sender = ownerName(network, tree.designated[p]!);
     return { label: `port ${portName(network, p)}, from ${sender}`, who: sender, vector: heardBy(network, tree, p) };
   };
   return compared('Which port leads to the root?', side(winner), side(loser));
 }
 
-const compared = (question: string, winner: Candidate, loser: Candidate): Comparison => ({
+const compared = (question: string, winner: Way, loser: Way): VectorComparison => ({
   question,
   winner,
   loser,

@@ -5,7 +5,7 @@ import type { Network } from '../../topology/network';
 import { costText, fieldText, type PriorityVector, type VectorField } from './vector';
 
 /** One side of a comparison. */
-export interface Candidate {
+export interface Way {
   /** Whose vector it is: a switch and its port, as people say it. */
   readonly label: string;
   /** The switch that sent it. */
@@ -14,10 +14,10 @@ export interface Candidate {
 }
 
 /** Two vectors side by side; the first won. `decidedBy` is null only where identifiers collide. */
-export interface Comparison {
+export interface VectorComparison {
   readonly question: string;
-  readonly winner: Candidate;
-  readonly loser: Candidate;
+  readonly winner: Way;
+  readonly loser: Way;
   readonly decidedBy: VectorField | null;
 }
 
@@ -47,7 +47,7 @@ export const label = (network: Network, p: number): string =>
   `${switchName(network.switches[network.owner[p]!]!)} port ${portName(network, p)}`;
 
 /** Who speaks for a segment and by what: `ridge-b offers this segment at 2 000, lodge could only at 20 000`. */
-export function offerPhrase({ winner, loser, decidedBy }: Comparison): string {
+export function offerPhrase({ winner, loser, decidedBy }: VectorComparison): string {
   const cost = outsideText(winner.vector);
   if (decidedBy === 'rootPathCost') {
     return `${winner.who} offers this segment at ${cost}, ${loser.who} could only at ${outsideText(loser.vector)}`;
@@ -56,7 +56,7 @@ export function offerPhrase({ winner, loser, decidedBy }: Comparison): string {
 }
 
 /** Why the loser lost, as a verb phrase: `would cost 22 000`. */
-export function lossPhrase({ winner, loser, decidedBy }: Comparison): string {
+export function lossPhrase({ winner, loser, decidedBy }: VectorComparison): string {
   if (decidedBy === 'rootPathCost') return `would cost ${outsideText(loser.vector)}`;
   if (decidedBy === 'internalRootPathCost')
     return `costs the same outside of regions, and ${fieldText(loser.vector, decidedBy)} inside of its own`;
@@ -67,7 +67,7 @@ export function lossPhrase({ winner, loser, decidedBy }: Comparison): string {
 const outsideText = ({ rootPathCost, regionalRoot }: PriorityVector): string =>
   `${costText(rootPathCost)}${regionalRoot ? ' outside of regions' : ''}`;
 
-function tiePhrase(winner: Candidate, loser: Candidate, decidedBy: VectorField | null): string {
+function tiePhrase(winner: Way, loser: Way, decidedBy: VectorField | null): string {
   if (decidedBy === null) return 'every identifier is the same: give one of them another number or MAC';
   const [better, worse] = [fieldText(winner.vector, decidedBy), fieldText(loser.vector, decidedBy)];
   if (decidedBy === 'receivingPort') return `the port ID here, ${better}, is lower than ${worse}`;

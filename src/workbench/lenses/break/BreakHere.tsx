@@ -8,7 +8,7 @@ import type { BridgePortId, SwitchId } from '../../../core/model/ids';
 import { freePortsOf } from '../../../core/model/plugs';
 import { MAX_UNTIL, type Action, type Undated } from '../../../core/model/scenario';
 import type { Design, Link, Switch } from '../../../core/model/document';
-import { stageOf } from '../../../core/sim/scenario/scenario';
+import { scenarioDesign } from '../../../core/sim/scenario/scenario';
 import { newSwitch } from './newSwitch';
 import { useClock } from '../../state/clock';
 import { useWorkbench } from '../../state/context';
@@ -35,7 +35,7 @@ function useStage(): Design {
   const design = useWorkbench((state) => state.design);
   const scenario = useClock((clock) => clock.scenario);
   return useMemo(() => {
-    const staged = stageOf(design, scenario);
+    const staged = scenarioDesign(design, scenario);
     return staged.ok ? staged.value : design;
   }, [design, scenario]);
 }

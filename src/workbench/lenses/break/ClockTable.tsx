@@ -120,15 +120,15 @@ function Transport() {
 }
 
 function Nothing() {
-  const stage = useClock((clock) => clock.stage);
+  const status = useClock((clock) => clock.status);
   const empty = useClock((clock) => clock.scenario.actions.length === 0);
-  if (stage.kind === 'failed')
+  if (status.kind === 'failed')
     return (
       <p className={styles.fault} role="alert">
-        {stage.why}
+        {status.why}
       </p>
     );
-  if (stage.kind === 'running') return <p className={styles.hint}>The protocols run.</p>;
+  if (status.kind === 'running') return <p className={styles.hint}>The protocols run.</p>;
   return empty ? (
     <p className={styles.hint}>
       Nothing happens yet. Select a link, a switch or a port on the map: on the right you say what happens to it, and

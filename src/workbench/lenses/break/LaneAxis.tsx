@@ -18,7 +18,7 @@ export function Axis({ scale, axis }: { readonly scale: Scale; readonly axis: nu
   const moments = useClock((clock) => clock.player!.moments);
   const seek = useClock((clock) => clock.seek);
   const ticks = useMemo(() => ticksOf(scale, moments, trace.until, TICK_GAP / axis), [scale, moments, trace, axis]);
-  const stage = useClock((clock) => clock.player!.trace.stage);
+  const design = useClock((clock) => clock.player!.trace.design);
   const flushes = useMemo(() => {
     const marks = new Map<number, { readonly t: Micros; ports: number }>();
     for (const { t } of trace.flushes) {
@@ -43,7 +43,7 @@ export function Axis({ scale, axis }: { readonly scale: Scale; readonly axis: nu
               style={{ cursor: 'pointer' }}
               onClick={() => seek(Math.round(action.at * 1_000_000))}
             >
-              <title>{`${timeText(action.at * 1_000_000)}: ${actionText(stage, action)}`}</title>
+              <title>{`${timeText(action.at * 1_000_000)}: ${actionText(design, action)}`}</title>
             </path>
           );
         })}

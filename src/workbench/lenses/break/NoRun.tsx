@@ -4,16 +4,16 @@ import { useClock } from '../../state/clock';
 import styles from '../shared/clock.module.css';
 
 export function NoRun() {
-  const stage = useClock((clock) => clock.stage);
-  if (stage.kind === 'failed')
+  const status = useClock((clock) => clock.status);
+  if (status.kind === 'failed')
     return (
       <p className={styles.fault} role="alert">
-        {stage.why}
+        {status.why}
       </p>
     );
   return (
     <p className={styles.hint}>
-      {stage.kind === 'running'
+      {status.kind === 'running'
         ? 'The protocols run.'
         : 'Nothing has run yet: choose a scenario on the clock, or select something on the map and say what happens to it.'}
     </p>

@@ -39,7 +39,7 @@ export function OutageTable() {
   const workbench = useWorkbenchStore();
   const cost = useMemo(() => trace && costOf(trace.outages, trace.until / SECOND), [trace]);
   const rows = useMemo(() => {
-    const names = new Map(trace?.stage.hosts.map((host) => [host.id, host.name ?? host.id]));
+    const names = new Map(trace?.design.hosts.map((host) => [host.id, host.name ?? host.id]));
     return (cost?.pairs ?? []).map((pair): OutageRow => ({
       id: `${pair.from}\n${pair.to}\n${pair.vlan}`,
       pair: `${names.get(pair.from) ?? pair.from} to ${names.get(pair.to) ?? pair.to}`,

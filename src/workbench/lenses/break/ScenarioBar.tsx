@@ -2,7 +2,7 @@
 /** The scenario in hand: which one it is, what happens when, keeping it with the design. */
 import { useState } from 'react';
 import { MAX_UNTIL, type Action } from '../../../core/model/scenario';
-import { actionText, nearestLink, stageOf } from '../../../core/sim/scenario/scenario';
+import { actionText, nearestLink, scenarioDesign } from '../../../core/sim/scenario/scenario';
 import { TextButton } from '../../ui/TextButton';
 import { EMPTY, useClock } from '../../state/clock';
 import { useWorkbench } from '../../state/context';
@@ -17,7 +17,7 @@ export function ScenarioBar() {
   const kept = useWorkbench((state) => state.design.scenarios);
   const draft = useClock((clock) => clock.scenario);
   const open = useClock((clock) => clock.open);
-  const stage = useClock((clock) => clock.stage);
+  const status = useClock((clock) => clock.status);
   const stop = useClock((clock) => clock.stop);
   return (
     <div className={styles.scenario}>
@@ -38,10 +38,10 @@ export function ScenarioBar() {
         )}
         <Keep />
         <Span />
-        {stage.kind === 'running' && (
+        {status.kind === 'running' && (
           <span className={styles.busy} role="status">
-            <progress max={1} value={stage.share} aria-label="The protocols run" />{' '}
-            {stage.share === 0 ? 'coming to rest first' : `${Math.round(stage.share * 100)} %`}
+            <progress max={1} value={status.share} aria-label="The protocols run" />{' '}
+            {status.share === 0 ? 'coming to rest first' : `${Math.round(status.share * 100)} %`}
             <TextButton onClick={stop}>stop, keep what there is</TextButton>
           </span>
         )}
@@ -56,7 +56,7 @@ export function ScenarioBar() {
 /** Where the run ended. */
 function Outcome() {
   const trace = useClock((clock) => clock.player?.trace);
-  const done = useClock((clock) => clock.stage.kind === 'done');
+  const done = useClock((clock) => clock.status.kind === 'done');
   if (!trace || !done) return null;
   const parts = [
     trace.stopped
@@ -187,8 +187,8 @@ function Actions() {
   const replace = useClock((clock) => clock.replaceAction);
   const design = useWorkbench((state) => state.design);
   if (scenario.actions.length === 0) return null;
-  const staged = stageOf(design, scenario);
-  const stage = staged.ok ? staged.value : design;
+  const staged = scenarioDesign(design, scenario);
+  const shown = staged.ok ? staged.value : design;
   return (
     <ol className={styles.actions} aria-label="What happens">
       {scenario.actions.map((action, i) => {
@@ -202,7 +202,7 @@ function Actions() {
               most={scenario.until}
               commit={(at) => replace(i, { ...action, at })}
             />{' '}
-            s {actionText(stage, action)}
+            s {actionText(shown, action)}
             {fault && <Mend action={action} i={i} />}
             <TextButton onClick={() => replace(i, null)} aria-label={`Take action ${i + 1} out`}>
               take out

@@ -1,10 +1,10 @@
 /** What Break adds to keys and palette: the clock. */
-import type { Action } from '../../state/action';
+import type { PageAction } from '../../state/action';
 import type { Workbench } from '../../state/workbench';
 
 const turning = (state: Workbench): boolean => state.lens === 'Break' && state.clock?.ready() === true;
 
-export const ACTIONS: readonly Action[] = [
+export const ACTIONS: readonly PageAction[] = [
   {
     id: 'clock-next',
     name: 'Next change on the clock',

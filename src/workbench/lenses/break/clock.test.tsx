@@ -23,8 +23,8 @@ async function take(store: WorkbenchStore, id = 'root-link') {
     act(() => store.getState().setLens('Break'));
     clock.getState().open(store.getState().design.scenarios.find((each) => each.id === id)!);
   });
-  for (let i = 0; i < 50 && clock.getState().stage.kind === 'running'; i += 1) await settle();
-  expect(clock.getState().stage).toEqual({ kind: 'done' });
+  for (let i = 0; i < 50 && clock.getState().status.kind === 'running'; i += 1) await settle();
+  expect(clock.getState().status).toEqual({ kind: 'done' });
   return clock;
 }
 const texts = (label: string) =>
@@ -38,7 +38,7 @@ describe('the clock', () => {
     expect(screen.getByText(/Nothing happens yet/)).toBeTruthy();
     fireEvent.change(screen.getByLabelText(/^Scenario/), { target: { value: 'root-link' } });
     act(() => store.getState().setLens('Break'));
-    for (let i = 0; i < 50 && clockOf(store).getState().stage.kind !== 'done'; i += 1) await settle();
+    for (let i = 0; i < 50 && clockOf(store).getState().status.kind !== 'done'; i += 1) await settle();
     expect(screen.getByText(/^settled at 1\.00\d s$/)).toBeTruthy();
     expect(texts('What happens')).toEqual([expect.stringContaining('The link ridge-a port 7 to lodge port 1 is cut')]);
     expect(screen.getByLabelText('Instant').textContent).toBe('0.000 s');
@@ -88,8 +88,8 @@ describe('the clock', () => {
       screen.getAllByRole('alert').some((alert) => alert.textContent.includes('There is no link l13 any more.')),
     ).toBe(true);
     fireEvent.click(screen.getByRole('button', { name: /^take .* instead$/ }));
-    for (let i = 0; i < 50 && clock.getState().stage.kind !== 'done'; i += 1) await settle();
-    expect(clock.getState().stage.kind).toBe('done');
+    for (let i = 0; i < 50 && clock.getState().status.kind !== 'done'; i += 1) await settle();
+    expect(clock.getState().status.kind).toBe('done');
     expect(clock.getState().scenario.actions).toHaveLength(1);
   });
   it('runs again after an edit', async () => {
@@ -100,7 +100,7 @@ describe('the clock', () => {
     await act(() => new Promise((done) => setTimeout(done, 500)));
     for (let i = 0; i < 50 && clock.getState().player === before; i += 1) await settle();
     expect(clock.getState().player).not.toBe(before);
-    expect(clock.getState().player!.trace.stage.switches[0]!.dialect).toBe('per-vlan-stp');
+    expect(clock.getState().player!.trace.design.switches[0]!.dialect).toBe('per-vlan-stp');
   });
   it('does not run again where a switch is only moved, or a scenario kept', async () => {
     const store = await renderWith(<ClockTable />);
@@ -126,8 +126,8 @@ describe('the clock', () => {
         .open({ ...store.getState().design.scenarios.find((each) => each.id === 'root-dies')!, until: 3600 });
       clock.getState().stop();
     });
-    for (let i = 0; i < 100 && clock.getState().stage.kind === 'running'; i += 1) await settle();
-    expect(clock.getState().stage.kind === 'failed' || clock.getState().player?.trace.stopped).toBe(true);
+    for (let i = 0; i < 100 && clock.getState().status.kind === 'running'; i += 1) await settle();
+    expect(clock.getState().status.kind === 'failed' || clock.getState().player?.trace.stopped).toBe(true);
   });
 });
 

@@ -12,7 +12,7 @@ import { FillingCollar, fillOf } from '../../map/glyphs/fillingCollar';
 import { layOutMap, positionsOf, skeletonOf } from '../../map/geometry';
 import { LinkView } from '../../map/LinkView';
 import { Pulses } from './Pulses';
-import { runOf } from '../../map/run';
+import { courseOf } from '../../map/run';
 
 const speaking = (dialect: Dialect): Design => ({
   ...fernhollow(),
@@ -45,7 +45,7 @@ async function draw(design: Design, scenario = 'root-link') {
     store.getState().setLens('Break');
     clock.getState().open(design.scenarios.find((each) => each.id === scenario)!);
   });
-  for (let i = 0; i < 50 && clock.getState().stage.kind !== 'done'; i += 1) await settle();
+  for (let i = 0; i < 50 && clock.getState().status.kind !== 'done'; i += 1) await settle();
   return { store, clock, seek: (seconds: number) => act(() => clock.getState().seek(seconds * SECOND)) };
 }
 const states = (id: string) =>
@@ -117,7 +117,7 @@ it('a collar fills by thirds on the way to forwarding', () => {
   expect(
     (['discarding', 'listening', 'learning', 'forwarding'] as const).map((state) => Math.round(fillOf(state) * 3)),
   ).toEqual([0, 1, 2, 3]);
-  const { to } = runOf({ from: { x: 0, y: 0 }, to: { x: 100, y: 0 } } as Parameters<typeof runOf>[0], 0);
+  const { to } = courseOf({ from: { x: 0, y: 0 }, to: { x: 100, y: 0 } } as Parameters<typeof courseOf>[0], 0);
   const { container } = render(
     <svg>
       <FillingCollar end={to} fill={1 / 3} colour="black" />

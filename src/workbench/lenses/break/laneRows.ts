@@ -53,7 +53,7 @@ export function lanesOf(player: Player, filter: LaneFilter): Lane[] {
   const { trace, network } = player;
   const has = (...words: readonly string[]): boolean =>
     words.some((word) => word.toLowerCase().includes(filter.text.trim().toLowerCase()));
-  const hostName = new Map(trace.stage.hosts.map((host) => [host.id, host.name ?? host.id]));
+  const hostName = new Map(trace.design.hosts.map((host) => [host.id, host.name ?? host.id]));
   const cutsOf = new Map<string, PairLane['cuts'][number][]>();
   for (const outage of trace.outages) {
     const cuts = cutsOf.get(keyOf(outage)) ?? [];

@@ -27,7 +27,7 @@ export function Members({ end, bundles, settled }: Props) {
   const whole = cables.some((link) => link.up);
   const t = useInstant((clock) => clock.t);
   const player = useClock((clock) => clock.player);
-  const alike = player?.trace.stage.bundles.some((bundle) => bundle.id === end.id);
+  const alike = player?.trace.design.bundles.some((bundle) => bundle.id === end.id);
   return (
     <section className={styles.section} aria-label="Members">
       <h3>Members{t === null ? '' : ` at ${timeText(t)}`}</h3>

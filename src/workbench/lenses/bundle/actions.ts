@@ -1,9 +1,9 @@
 /** What Bundle adds to keys and palette. */
-import type { Action } from '../../state/action';
+import type { PageAction } from '../../state/action';
 import { bundleSelected, canBundle } from '../../state/editing';
 import { atPresent } from '../../state/looking';
 
-export const ACTIONS: readonly Action[] = [
+export const ACTIONS: readonly PageAction[] = [
   {
     id: 'bundle',
     name: 'Bundle the selected links at both ends',

@@ -1,5 +1,5 @@
 /** What Cable adds to keys and palette: its line. */
-import type { Action } from '../../state/action';
+import type { PageAction } from '../../state/action';
 import { CABLING_FIELD } from '../../state/cablingField';
 import type { Workbench } from '../../state/workbench';
 
@@ -9,6 +9,6 @@ function toCablingLine(state: Workbench): void {
   requestAnimationFrame(() => document.getElementById(CABLING_FIELD)?.focus());
 }
 
-export const ACTIONS: readonly Action[] = [
+export const ACTIONS: readonly PageAction[] = [
   { id: 'line', name: 'Write into the cabling line', group: 'Anywhere', keys: ['/'], run: toCablingLine },
 ];

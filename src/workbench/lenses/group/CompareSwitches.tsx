@@ -4,7 +4,13 @@ import { useMemo } from 'react';
 import type { SwitchId } from '../../../core/model/ids';
 import type { Design, Switch } from '../../../core/model/document';
 import type { RegionMatch } from '../../../core/analysis/regions/matching';
-import { compareRegions, instanceText, regionMapOf, slipText, vlansName } from '../../../core/analysis/regions/regions';
+import {
+  compareRegions,
+  instanceText,
+  regionMapOf,
+  misconfigurationText,
+  vlansName,
+} from '../../../core/analysis/regions/regions';
 import { sameRegion } from '../../../core/topology/region';
 import { useWorkbench } from '../../state/context';
 import { askEqual } from '../../state/questions';
@@ -38,7 +44,7 @@ function Compared({ pair, among, choose, a, b }: Props & { readonly a: Switch; r
     () => (differ && !viewing ? askEqual(design, a.id, b.id) : null),
     [differ, viewing, design, a.id, b.id],
   );
-  const { stage, stop } = useAsk(asked);
+  const { status, stop } = useAsk(asked);
   if (!maps[0] || !maps[1]) return null;
   const { name, revision, digest, vlans, same } = compareRegions(maps[0], maps[1]);
   const [nameA, nameB] = [a.name ?? a.id, b.name ?? b.id];
@@ -60,7 +66,7 @@ function Compared({ pair, among, choose, a, b }: Props & { readonly a: Switch; r
       <td className={styles.nowrap}>{values[0] === values[1] ? 'equal' : 'differs'}</td>
     </tr>
   );
-  const slip = slipText(nameA, maps[0], nameB, maps[1], [a.region !== undefined, b.region !== undefined]);
+  const slip = misconfigurationText(nameA, maps[0], nameB, maps[1], [a.region !== undefined, b.region !== undefined]);
   return (
     <section aria-label="Two switches compared" className={styles.compare}>
       <table className={`${styles.table} ${styles.fixed}`} aria-label="Region settings of two switches">
@@ -91,10 +97,10 @@ function Compared({ pair, among, choose, a, b }: Props & { readonly a: Switch; r
           ? `${nameA} and ${nameB} are in one region: name, revision and the whole map agree.`
           : `Not one region. ${slip}.`}
       </p>
-      {asked && stage.kind === 'found' && (
-        <Offers offers={stage.value.map(equallingOffer(design))} of={design} done={() => undefined} />
+      {asked && status.kind === 'found' && (
+        <Offers offers={status.value.map(equallingOffer(design))} of={design} done={() => undefined} />
       )}
-      {asked && <Asking stage={stage} stop={stop} what="Making them equal in the solver" />}
+      {asked && <Asking status={status} stop={stop} what="Making them equal in the solver" />}
     </section>
   );
 }

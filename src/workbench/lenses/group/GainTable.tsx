@@ -35,17 +35,17 @@ const AS_IT_IS: readonly Command[] = [];
 
 /** Where no switch speaks MSTP yet: what a grouping would gain. */
 function GainOfGoals({ design }: { readonly design: Design }) {
-  const { stage, stop } = useAsk(useMemo(() => askGoals(design), [design]));
+  const { status, stop } = useAsk(useMemo(() => askGoals(design), [design]));
   const [key, setKey] = useState('');
-  if (stage.kind !== 'found') return <Asking stage={stage} stop={stop} what="Looking for ways to group the VLANs" />;
-  const goal = stage.value.find((each) => each.key === key) ?? stage.value[0]!;
+  if (status.kind !== 'found') return <Asking status={status} stop={stop} what="Looking for ways to group the VLANs" />;
+  const goal = status.value.find((each) => each.key === key) ?? status.value[0]!;
   return (
     <Gain
       design={design}
       commands={goal.commands}
       heading={
         <>
-          Once grouped: <GoalChoice label="Grouping" goals={stage.value} chosen={goal} choose={setKey} />
+          Once grouped: <GoalChoice label="Grouping" goals={status.value} chosen={goal} choose={setKey} />
         </>
       }
     />
@@ -61,8 +61,8 @@ interface GainProps {
 
 function Gain({ design, commands, heading }: GainProps) {
   const store = useWorkbenchStore();
-  const { stage, stop } = useAsk(useMemo(() => askGain(design, commands), [design, commands]));
-  const rows = stage.kind === 'found' ? stage.value : NONE;
+  const { status, stop } = useAsk(useMemo(() => askGain(design, commands), [design, commands]));
+  const rows = status.kind === 'found' ? status.value : NONE;
   const [instances, vlans] = [rows.find((row) => row.kind === 'instances'), rows.find((row) => row.kind === 'vlans')];
   const bars = useMemo(
     () =>
@@ -72,7 +72,7 @@ function Gain({ design, commands, heading }: GainProps) {
     [design, instances, vlans],
   );
   if (rows.length < 3 || !instances || !vlans)
-    return <Asking stage={stage} stop={stop} what="Solving the network with other dialects" />;
+    return <Asking status={status} stop={stop} what="Solving the network with other dialects" />;
   return (
     <div className={styles.gain}>
       <section aria-label="Figures">

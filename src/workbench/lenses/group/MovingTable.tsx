@@ -33,8 +33,8 @@ export function MovingTable() {
   const design = useWorkbench((state) => (atPresent(state) && state.solution !== null ? state.design : null));
   const goals = useAsk(useMemo(() => (design ? askGoals(design) : null), [design]));
   if (!design) return <p className={styles.empty}>A plan is made for the present state: go back to now.</p>;
-  if (goals.stage.kind !== 'found') return <Asking {...goals} what="Looking for what to move to" />;
-  return <Plans design={design} goals={goals.stage.value} />;
+  if (goals.status.kind !== 'found') return <Asking {...goals} what="Looking for what to move to" />;
+  return <Plans design={design} goals={goals.status.value} />;
 }
 
 function Plans({ design, goals }: { readonly design: Design; readonly goals: readonly MovingGoal[] }) {
@@ -56,8 +56,8 @@ function Plans({ design, goals }: { readonly design: Design; readonly goals: rea
   );
   return (
     <div className={styles.page}>
-      {plan.stage.kind === 'found' ? (
-        <Steps design={design} goal={goal} plan={plan.stage.value} choices={choices} />
+      {plan.status.kind === 'found' ? (
+        <Steps design={design} goal={goal} plan={plan.status.value} choices={choices} />
       ) : (
         <>
           <div className={styles.line}>{choices}</div>

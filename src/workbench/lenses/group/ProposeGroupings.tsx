@@ -6,7 +6,7 @@ import { useWorkbench } from '../../state/context';
 import { askGrouping } from '../../state/questions';
 import { percentText } from '../shared/loadRows';
 import type { Offer } from '../shared/Offers';
-import { SearchStage } from '../shared/SearchStage';
+import { SearchStatus } from '../shared/SearchStatus';
 import { useAskOnDemand } from '../../state/ask';
 import { TextButton } from '../../ui/TextButton';
 import styles from '../shared/group.module.css';
@@ -41,15 +41,15 @@ export function ProposeGroupings() {
       <div className={styles.line}>
         <Button
           variant="outlined"
-          disabled={viewing || search.stage.kind === 'busy'}
+          disabled={viewing || search.status.kind === 'busy'}
           onClick={() => search.go(askGrouping(design))}
         >
           Propose from loads and topology
         </Button>
-        {search.stage.kind === 'found' && <TextButton onClick={search.clear}>clear</TextButton>}
+        {search.status.kind === 'found' && <TextButton onClick={search.clear}>clear</TextButton>}
       </div>
-      <SearchStage search={search} offer={groupingOffer} />
-      {search.stage.kind === 'idle' && (
+      <SearchStatus search={search} offer={groupingOffer} />
+      {search.status.kind === 'idle' && (
         <p className={styles.soft}>
           Tries the strongest switches as roots, lays each VLAN where the most loaded link gets the least, and compares
           one instance with two and more. Loads are set in the table of VLANs.

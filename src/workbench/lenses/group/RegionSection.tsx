@@ -15,7 +15,7 @@ import {
 } from '../../../core/model/document';
 import { vlanSet } from '../../../core/model/vlanSet';
 import { freshRegion } from '../../../core/analysis/regions/asDialect';
-import { slipsOf } from '../../../core/analysis/regions/regions';
+import { misconfigurationsOf } from '../../../core/analysis/regions/regions';
 import { fail, ok, type Result } from '../../../core/base/result';
 import { TextButton } from '../../ui/TextButton';
 import { ChoiceSetting, TextSetting, type FieldFault } from '../../ui/fields';
@@ -93,7 +93,7 @@ function SlipNote({ design, switches }: { readonly design: Design; readonly swit
   const solution = useWorkbench((state) => state.solution);
   const act = useWorkbench((state) => state.act);
   const slips = solution
-    ? slipsOf(solution.network, regions).filter((slip) => switches.some((sw) => sw.id === slip.switch))
+    ? misconfigurationsOf(solution.network, regions).filter((slip) => switches.some((sw) => sw.id === slip.switch))
     : [];
   return slips.map((slip) => (
     <p key={slip.switch} className={styles.fault}>

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { namesOf } from '../../../core/model/derive/names';
 import type { SwitchId } from '../../../core/model/ids';
 import { type Design, mapText } from '../../../core/model/document';
-import { slipsOf, type Region } from '../../../core/analysis/regions/regions';
+import { misconfigurationsOf, type Region } from '../../../core/analysis/regions/regions';
 import { TextButton } from '../../ui/TextButton';
 import { useWorkbench, useWorkbenchStore } from '../../state/context';
 import type { Item } from '../../state/selection';
@@ -23,7 +23,7 @@ export function RegionsTable() {
   if (!solution) return null;
   if (regions.length === 0)
     return <p className={styles.empty}>No switch speaks MSTP: there is no region. The board proposes one.</p>;
-  const [slip] = slipsOf(solution.network, regions);
+  const [slip] = misconfigurationsOf(solution.network, regions);
   const all = regions.flatMap((region) => region.switches);
   const first = pair?.[0] ?? slip?.switch ?? regions.at(-1)!.switches[0]!;
   const second = pair?.[1] ?? slip?.region.switches[0] ?? all.find((id) => id !== first);

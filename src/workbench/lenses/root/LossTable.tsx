@@ -71,10 +71,10 @@ export function LossTable() {
   const looking = useWorkbench((state) => state.looking);
   const present = looking.kind === 'present';
   const design = solution?.network.design ?? null;
-  const { stage, stop } = useAsk(useMemo(() => (design && present ? askLosses(design) : null), [design, present]));
+  const { status, stop } = useAsk(useMemo(() => (design && present ? askLosses(design) : null), [design, present]));
   const rows = useMemo(
-    () => (design && stage.kind === 'found' ? lossRows(design, stage.value) : null),
-    [design, stage],
+    () => (design && status.kind === 'found' ? lossRows(design, status.value) : null),
+    [design, status],
   );
   const show = useCallback(
     ({ switch: dead, treeIds }: LossRow) => {
@@ -103,8 +103,8 @@ export function LossTable() {
       </p>
     );
   }
-  if (solution && stage.kind !== 'found')
-    return <Asking stage={stage} stop={stop} what="Working out what each loss does" />;
+  if (solution && status.kind !== 'found')
+    return <Asking status={status} stop={stop} what="Working out what each loss does" />;
   if (!rows || rows.length === 0) return <p className={styles.empty}>No tree has a root yet.</p>;
   return (
     <>

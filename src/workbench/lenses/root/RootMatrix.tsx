@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import type { GridColDef } from '@mui/x-data-grid';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { treeVlan, type SwitchId, type TreeId } from '../../../core/model/ids';
-import { priorityCommand, type Place } from '../../../core/analysis/roots/placing';
+import { priorityCommand, type Placement } from '../../../core/analysis/roots/placing';
 import {
   rootMatrix,
   type RootCell,
@@ -45,7 +45,7 @@ export function rootRows({ network }: Pick<Solution, 'network'>, { groups }: Mat
     .sort((a, b) => tiers.indexOf(a.tier) - tiers.indexOf(b.tier));
 }
 
-const PLACES: Readonly<Record<string, Place>> = { p: 'root', s: 'standby', w: 'never' };
+const PLACES: Readonly<Record<string, Placement>> = { p: 'root', s: 'standby', w: 'never' };
 
 export function RootMatrix() {
   const store = useWorkbenchStore();
@@ -192,7 +192,7 @@ function SetSelected({ trees, setTrees, fault, of }: SetProps) {
         ? 'Which priority? 0 to 61440 in steps of 4096.'
         : setPriority(store, of, switchesIn(store.getState().selection), priority),
     );
-  const place = (as: Place) => placeIn(store.getState(), of, switchesIn(store.getState().selection), as);
+  const place = (as: Placement) => placeIn(store.getState(), of, switchesIn(store.getState().selection), as);
   return (
     <>
       {perVlan && <TreesField text={trees} fault={fault} set={setTrees} />}

@@ -2,7 +2,7 @@
 /** Why a port has its role in each shown tree: the sentence, and the vectors side by side with the part that decided. */
 import type { BridgePortId, SwitchId } from '../../../core/model/ids';
 import { explainPort, whyOutside, type PortExplanation } from '../../../core/tree/explain/explain';
-import { fieldName, type Comparison } from '../../../core/tree/explain/phrases';
+import { fieldName, type VectorComparison } from '../../../core/tree/explain/phrases';
 import type { SettledTree, Solution } from '../../../core/tree/settled';
 import { fieldText, fieldsOf, type VectorField } from '../../../core/tree/explain/vector';
 import { useWorkbench } from '../../state/context';
@@ -64,7 +64,7 @@ const ROW_NAMES: Readonly<Record<VectorField, string>> = {
   receivingPort: 'own port',
 };
 
-function Vectors({ comparison: { winner, loser, decidedBy } }: { readonly comparison: Comparison }) {
+function Vectors({ comparison: { winner, loser, decidedBy } }: { readonly comparison: VectorComparison }) {
   return (
     <table className={styles.vectors}>
       <colgroup>

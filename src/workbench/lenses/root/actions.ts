@@ -1,8 +1,8 @@
 /** What Root adds to keys and palette: placing roots. */
-import { selected, type Action } from '../../state/action';
+import { selected, type PageAction } from '../../state/action';
 import { placeSelected } from '../shared/placing';
 
-export const ACTIONS: readonly Action[] = [
+export const ACTIONS: readonly PageAction[] = [
   {
     id: 'place-root',
     name: 'Make the selected switch root of the trees shown',

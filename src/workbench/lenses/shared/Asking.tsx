@@ -1,23 +1,23 @@
 'use client';
 /** How far an answer is, with a way to stop it; or why there is none. */
 import { TextButton } from '../../ui/TextButton';
-import type { Stage } from '../../state/ask';
+import type { AskStatus } from '../../state/ask';
 import styles from './group.module.css';
 
 export function Asking({
-  stage,
+  status,
   stop,
   what,
 }: {
-  readonly stage: Stage<unknown>;
+  readonly status: AskStatus<unknown>;
   readonly stop: () => void;
   readonly what: string;
 }) {
-  if (stage.kind === 'found' || stage.kind === 'idle') return null;
-  if (stage.kind === 'refused') return <p className={styles.empty}>{stage.why}</p>;
+  if (status.kind === 'found' || status.kind === 'idle') return null;
+  if (status.kind === 'refused') return <p className={styles.empty}>{status.why}</p>;
   return (
     <p className={styles.empty} role="status">
-      {what}, {Math.round(stage.share * 100)} %… <TextButton onClick={stop}>stop</TextButton>
+      {what}, {Math.round(status.share * 100)} %… <TextButton onClick={stop}>stop</TextButton>
     </p>
   );
 }

@@ -1,13 +1,18 @@
 /** Placing roots, standbys and switches that should never be root, in several trees at once. */
 import type { SwitchId, TreeId } from '../../../core/model/ids';
-import { placeAll, placingText, type Place } from '../../../core/analysis/roots/placing';
+import { placeAll, placingText, type Placement } from '../../../core/analysis/roots/placing';
 import { switchesIn } from '../../state/selection';
 import type { Workbench } from '../../state/store';
 
-const WORDS: Readonly<Record<Place, string>> = { root: 'the root', standby: 'the standby', never: 'never root' };
+const WORDS: Readonly<Record<Placement, string>> = { root: 'the root', standby: 'the standby', never: 'never root' };
 
 /** Places switches in trees as one step, and says what came of it. */
-export function placeIn(state: Workbench, trees: readonly TreeId[], switches: readonly SwitchId[], as: Place): void {
+export function placeIn(
+  state: Workbench,
+  trees: readonly TreeId[],
+  switches: readonly SwitchId[],
+  as: Placement,
+): void {
   const { solution, act, advise } = state;
   if (!solution || trees.length === 0) return;
   if (switches.length === 0) return advise({ text: `Select the switch that should be ${WORDS[as]}.`, remedy: null });
@@ -36,6 +41,6 @@ export function placeIn(state: Workbench, trees: readonly TreeId[], switches: re
 
 /** Places the selected switches in the trees that are shown. */
 export const placeSelected =
-  (as: Place) =>
+  (as: Placement) =>
   (state: Workbench): void =>
     placeIn(state, state.shownTrees, switchesIn(state.selection), as);

@@ -13,9 +13,9 @@ const rateText = (rate: number): string => String(Math.round(rate * 10) / 10);
 
 export function ControlTable() {
   const design = useDeferredValue(useWorkbench((state) => state.design));
-  const { stage, stop } = useAsk(useMemo(() => askControl(design), [design]));
-  if (stage.kind !== 'found') return <Asking stage={stage} stop={stop} what="Working out each mode" />;
-  const costs = stage.value;
+  const { status, stop } = useAsk(useMemo(() => askControl(design), [design]));
+  if (status.kind !== 'found') return <Asking status={status} stop={stop} what="Working out each mode" />;
+  const costs = status.value;
   const most = Math.max(1, ...costs.map((each) => each.sent));
   const nameOf = (id: string) => design.switches.find((sw) => sw.id === id)?.name ?? id;
   return (

@@ -24,7 +24,7 @@ import { Asking } from '../shared/Asking';
 import { askLoads } from '../../state/questions';
 import { useAsk } from '../../state/ask';
 import { type Offer } from '../shared/Offers';
-import { SearchStage } from '../shared/SearchStage';
+import { SearchStatus } from '../shared/SearchStatus';
 import styles from '../shared/steering.module.css';
 import { useAskOnDemand } from '../../state/ask';
 import { atPresent } from '../../state/looking';
@@ -32,19 +32,19 @@ import { atPresent } from '../../state/looking';
 export function SharingTable() {
   const solution = useDeferredValue(useWorkbench((state) => state.solution));
   const design = solution?.network.design ?? null;
-  const { stage, stop } = useAsk(useMemo(() => (design ? askLoads(design) : null), [design]));
+  const { status, stop } = useAsk(useMemo(() => (design ? askLoads(design) : null), [design]));
   // The last loads stay, with the network that they belong to, until newer ones are there.
   const [kept, setKept] = useState<Shown | null>(null);
-  if (solution && stage.kind === 'found' && kept?.loads !== stage.value) setKept({ solution, loads: stage.value });
+  if (solution && status.kind === 'found' && kept?.loads !== status.value) setKept({ solution, loads: status.value });
   const [before, setBefore] = useState<Loads | null>(null);
   const proposed = useWorkbench((state) => state.looking.kind === 'proposal');
-  if (!kept) return solution ? <Asking stage={stage} stop={stop} what="Adding up the loads" /> : null;
+  if (!kept) return solution ? <Asking status={status} stop={stop} what="Adding up the loads" /> : null;
   const { loads } = kept;
   if (loads.links.length === 0)
     return <p className={styles.hint}>No cable joins two switches yet: there is nothing to share.</p>;
   return (
     <div className={styles.sharing}>
-      {stage.kind === 'refused' && <Asking stage={stage} stop={stop} what="" />}
+      {status.kind === 'refused' && <Asking status={status} stop={stop} what="" />}
       <LoadsOf {...kept} before={proposed ? before : null} />
       <SharePanel {...kept} keep={setBefore} />
     </div>
@@ -181,13 +181,13 @@ function SharePanel({ solution, loads, keep }: Shown & { readonly keep: (before:
         </p>
       )}
       <div className={styles.row}>
-        <Button variant="outlined" disabled={viewing || !trees.ok || search.stage.kind === 'busy'} onClick={go}>
+        <Button variant="outlined" disabled={viewing || !trees.ok || search.status.kind === 'busy'} onClick={go}>
           Propose ways to share
         </Button>
-        {search.stage.kind === 'found' && <TextButton onClick={search.clear}>clear</TextButton>}
+        {search.status.kind === 'found' && <TextButton onClick={search.clear}>clear</TextButton>}
       </div>
-      <SearchStage search={search} offer={sharingOffer} />
-      {search.stage.kind !== 'found' && <Notes design={network.design} loads={loads} later={later} />}
+      <SearchStatus search={search} offer={sharingOffer} />
+      {search.status.kind !== 'found' && <Notes design={network.design} loads={loads} later={later} />}
     </section>
   );
 }

@@ -8,7 +8,7 @@ import { TextButton } from '../../ui/TextButton';
 import { useWorkbench } from '../../state/context';
 import { askSteering } from '../../state/questions';
 import { steeringOffer } from '../shared/Offers';
-import { SearchStage } from '../shared/SearchStage';
+import { SearchStatus } from '../shared/SearchStatus';
 import { useAskOnDemand } from '../../state/ask';
 import styles from '../../ui/panel.module.css';
 import { atPresent } from '../../state/looking';
@@ -21,7 +21,7 @@ export function SteerHere({ wish }: { readonly wish: Wish }) {
   return (
     <section className={styles.section} aria-label="Steer">
       <h3>{wish.wants === 'block' ? 'Block here instead' : 'Carry the frames here'}</h3>
-      {search.stage.kind !== 'busy' && (
+      {search.status.kind !== 'busy' && (
         <div className={styles.buttons}>
           <Button
             variant="outlined"
@@ -33,12 +33,12 @@ export function SteerHere({ wish }: { readonly wish: Wish }) {
           <AddWishes wishes={[wish]} />
         </div>
       )}
-      {search.stage.kind === 'idle' && (
+      {search.status.kind === 'idle' && (
         <p className={styles.hint}>
           In {treesName(trees)}: each set of changes is tried in the solver before it is proposed.
         </p>
       )}
-      <SearchStage search={search} offer={steeringOffer(design)} />
+      <SearchStatus search={search} offer={steeringOffer(design)} />
     </section>
   );
 }

@@ -8,7 +8,7 @@ import { useWorkbench } from '../../state/context';
 import type { Item } from '../../state/selection';
 import { askSteering } from '../../state/questions';
 import { steeringOffer } from '../shared/Offers';
-import { SearchStage } from '../shared/SearchStage';
+import { SearchStatus } from '../shared/SearchStatus';
 import styles from '../shared/steering.module.css';
 import { useAskOnDemand } from '../../state/ask';
 import { atPresent } from '../../state/looking';
@@ -70,7 +70,7 @@ function Wishes({
         <div className={styles.row}>
           <Button
             variant="outlined"
-            disabled={viewing || search.stage.kind === 'busy'}
+            disabled={viewing || search.status.kind === 'busy'}
             onClick={() => search.go(askSteering(design, list, trees))}
           >
             Propose ways
@@ -80,13 +80,13 @@ function Wishes({
         </div>
       </section>
       <section aria-label="Ways to fulfil the wishes">
-        {search.stage.kind === 'idle' && (
+        {search.status.kind === 'idle' && (
           <p className={styles.hint}>
             Costs, port priorities and bridge priorities are tried in the solver until all wishes hold; what takes the
             fewest settings and moves the fewest other ends comes first.
           </p>
         )}
-        <SearchStage search={search} offer={steeringOffer(design)} />
+        <SearchStatus search={search} offer={steeringOffer(design)} />
       </section>
     </div>
   );

@@ -1,8 +1,8 @@
-import { atEnd, polyline, type RunEnd } from '../run';
+import { atEnd, polyline, type CourseEnd } from '../run';
 import type { Glyph } from './glyph';
 
 /** The mark of a port that is shut, or without signal. */
-export function BarredSquare({ end, colour }: { readonly end: RunEnd; readonly colour: string }) {
+export function BarredSquare({ end, colour }: { readonly end: CourseEnd; readonly colour: string }) {
   const square = [atEnd(end, 4, -4.5), atEnd(end, 13, -4.5), atEnd(end, 13, 4.5), atEnd(end, 4, 4.5)];
   return (
     <g stroke={colour} strokeWidth={1.5} fill="var(--paper)">

@@ -1,6 +1,6 @@
 import type { RunState } from '../../../core/modes/entity';
 import { stateOf } from '../../../core/tree/settled';
-import { atEnd, polyline, type RunEnd } from '../run';
+import { atEnd, polyline, type CourseEnd } from '../run';
 import type { Glyph } from './glyph';
 
 /** How far a port is on its way to forward. */
@@ -13,7 +13,7 @@ export function FillingCollar({
   fill,
   colour,
 }: {
-  readonly end: RunEnd;
+  readonly end: CourseEnd;
   readonly fill: number;
   readonly colour: string;
 }) {

@@ -2,7 +2,7 @@
 import type { ReactNode } from 'react';
 import type { RunState } from '../../../core/modes/entity';
 import type { Role } from '../../../core/tree/settled';
-import type { RunEnd } from '../run';
+import type { CourseEnd } from '../run';
 
 /** What is known of an end in one tree. */
 export interface EndState {
@@ -14,7 +14,7 @@ export interface EndState {
 }
 
 export interface Drawn extends EndState {
-  readonly end: RunEnd;
+  readonly end: CourseEnd;
   readonly colour: string;
   /** Of the strand. */
   readonly width: number;

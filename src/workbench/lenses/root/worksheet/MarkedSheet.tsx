@@ -3,13 +3,13 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { treeName } from '../../../../core/model/ids';
-import type { Mark, Marked } from '../../../../core/analysis/practice/worksheet';
+import type { AnswerMark, Marked } from '../../../../core/analysis/practice/worksheet';
 import { TextButton } from '../../../ui/TextButton';
 import { useWorkbench } from '../../../state/context';
 import { groupText } from '../../../ui/words/units';
 import styles from './worksheet.module.css';
 
-const FIELDS: Readonly<Record<Mark['field'], string>> = {
+const FIELDS: Readonly<Record<AnswerMark['field'], string>> = {
   root: 'root',
   rootPathCost: 'root path cost',
   role: 'role',
@@ -26,7 +26,7 @@ export function MarkedSheet({ marked }: { readonly marked: Marked }) {
   const blank = not.filter((mark) => mark.given === null).length;
   const wrong = [...not].sort((x, y) => Number(x.given === null) - Number(y.given === null));
   const nameOf = (id: string) => switches.find((sw) => sw.id === id)?.name ?? id;
-  const told = (mark: Mark, value: string | null) =>
+  const told = (mark: AnswerMark, value: string | null) =>
     value === null
       ? 'left blank'
       : mark.field === 'root'

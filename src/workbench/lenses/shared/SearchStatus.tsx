@@ -5,30 +5,30 @@ import { Offers, type Offer } from './Offers';
 import styles from './steering.module.css';
 import type { OnDemand } from '../../state/ask';
 
-export function SearchStage<T>({
-  search: { stage, clear },
+export function SearchStatus<T>({
+  search: { status, clear },
   offer,
 }: {
   readonly search: OnDemand<T[]>;
   readonly offer: (proposal: T) => Offer;
 }) {
-  switch (stage.kind) {
+  switch (status.kind) {
     case 'idle':
       return null;
     case 'busy':
       return (
         <p className={styles.hint} role="status">
-          Trying settings in the solver, {Math.round(stage.share * 100)} %…{' '}
+          Trying settings in the solver, {Math.round(status.share * 100)} %…{' '}
           <TextButton onClick={clear}>cancel</TextButton>
         </p>
       );
     case 'refused':
       return (
         <p className={styles.fault} role="alert">
-          {stage.why}
+          {status.why}
         </p>
       );
     case 'found':
-      return <Offers offers={stage.value.map(offer)} of={stage.of} done={clear} />;
+      return <Offers offers={status.value.map(offer)} of={status.of} done={clear} />;
   }
 }
