@@ -7,6 +7,8 @@ const project = (displayName, testMatch, testEnvironment, more = {}) =>
 /** next/jest has to be awaited for each project. */
 export default async function config() {
   return {
+    // Jest leaves one core to others; nobody else works here meanwhile.
+    maxWorkers: '100%',
     projects: [
       await project('core', ['<rootDir>/src/core/**/*.test.ts', '<rootDir>/src/cli/**/*.test.ts'], 'node'),
       await project(

@@ -11,6 +11,7 @@ import { readDesign } from '../core/model/read';
 import { openDatabase } from './db/connect';
 import * as service from './designService';
 import { command, take } from './testing';
+import { parts } from '../core/testing/parts';
 
 const name = (sw: string, to: string) => command({ do: 'set-switch', switch: sw, name: to });
 const priority = (sw: string, value: number) =>
@@ -86,7 +87,7 @@ describe('an edit that is behind', () => {
     expect(opened()).toEqual(before);
   });
 
-  it('comes out the same in either order where it is taken in both', () => {
+  it.each(parts(2, 20))('comes out the same in either order where it is taken in both (%#)', (runs) => {
     const each = fc.oneof(
       fc.tuple(fc.constantFrom('lodge', 'ridge-a'), fc.constantFrom('x', 'y')).map(([sw, to]) => name(sw, to)),
       fc.tuple(fc.constantFrom('lodge', 'ridge-a'), fc.constantFrom(0, 4096)).map(([sw, value]) => priority(sw, value)),
@@ -108,7 +109,7 @@ describe('an edit that is behind', () => {
           expect(after(mine, theirs)).toEqual(after(theirs, mine));
         },
       ),
-      { numRuns: 20 },
+      runs,
     );
   });
 

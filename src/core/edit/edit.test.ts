@@ -7,6 +7,7 @@ import { applyChange, edit, editAll, replaceDesign } from './edit';
 import { readDesignText } from '../model/read';
 import type { Design } from '../model/document';
 import { writeDesign } from '../model/derive/write';
+import { parts } from '../testing/parts';
 
 const demo = fernhollow();
 const command = (input: object): Command => commandSchema.parse(input);
@@ -152,22 +153,25 @@ const designAndCommands = anyDesign.chain((design) =>
 );
 
 describe('an edit', () => {
-  it('leads there by its patches and back by its inverse, and leaves a legal document', () => {
-    fc.assert(
-      fc.property(designAndCommands, ([start, commands]) => {
-        let design = start;
-        for (const each of commands) {
-          const edited = edit(design, each);
-          if (!edited.ok) continue;
-          expect(applyChange(design, edited.value.patches)).toEqual(edited.value.design);
-          expect(applyChange(edited.value.design, edited.value.inverse)).toEqual(design);
-          expect(readDesignText(writeDesign(edited.value.design))).toEqual({ ok: true, value: edited.value.design });
-          design = edited.value.design;
-        }
-      }),
-      { numRuns: 200 },
-    );
-  });
+  it.each(parts(2, 200))(
+    'leads there by its patches and back by its inverse, and leaves a legal document (%#)',
+    (runs) => {
+      fc.assert(
+        fc.property(designAndCommands, ([start, commands]) => {
+          let design = start;
+          for (const each of commands) {
+            const edited = edit(design, each);
+            if (!edited.ok) continue;
+            expect(applyChange(design, edited.value.patches)).toEqual(edited.value.design);
+            expect(applyChange(edited.value.design, edited.value.inverse)).toEqual(design);
+            expect(readDesignText(writeDesign(edited.value.design))).toEqual({ ok: true, value: edited.value.design });
+            design = edited.value.design;
+          }
+        }),
+        runs,
+      );
+    },
+  );
 
   it('of several commands is one step, or none where one of them fails', () => {
     fc.assert(

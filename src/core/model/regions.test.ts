@@ -10,6 +10,7 @@ import { readDesign } from './read';
 import type { Design } from './document';
 import { vlanSet } from './vlanSet';
 import { leanDesign } from './derive/write';
+import { parts } from '../testing/parts';
 
 const withRegions = (...regions: object[]) => readDesign({ ...leanDesign(networkOf({ a: {} }, [])), regions });
 const problems = (...regions: object[]): string[] => {
@@ -77,7 +78,7 @@ describe('laying VLANs onto instances', () => {
   const vlans = fc
     .array(fc.tuple(fc.integer({ min: 1, max: 60 }), fc.nat(6)), { minLength: 1, maxLength: 3 })
     .map((ranges) => ranges.map(([first, more]) => `${first}-${first + more}`).join(','));
-  it('moves them out of where they were, and nothing else; and can be taken back', () => {
+  it.each(parts(2, 60))('moves them out of where they were, and nothing else; and can be taken back (%#)', (runs) => {
     fc.assert(
       fc.property(
         fc.array(fc.tuple(vlans, fc.integer({ min: 0, max: 5 })), { minLength: 1, maxLength: 6 }),
@@ -98,7 +99,7 @@ describe('laying VLANs onto instances', () => {
           expect(readDesign(leanDesign(design))).toMatchObject({ ok: true });
         },
       ),
-      { numRuns: 60 },
+      runs,
     );
   });
   it('refuses a 65th instance, leaving all as it was', () => {

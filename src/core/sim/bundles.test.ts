@@ -14,6 +14,7 @@ import { roleOf } from '../tree/settled';
 import { traceOf, Player } from './trace/trace';
 import { simulate } from './simulate';
 import { Simulation } from './engine/simulation';
+import { parts } from '../testing/parts';
 
 const REST = 120 * SECOND;
 
@@ -68,16 +69,16 @@ function otherwise(sim: Simulation, design: Design): string[] {
   });
 }
 
-it('comes to what the settled answer says, member by member and bit by bit', () => {
+it.each(parts(2, 150))('comes to what the settled answer says, member by member and bit by bit (%#)', (runs) => {
   fc.assert(
     fc.property(bundledDesign({ modes: ['active', 'active', 'passive', 'static', 'initiate', 'answer'] }), (design) => {
       expect(unlike(booted(design), design)).toEqual([]);
     }),
-    { numRuns: 150 },
+    runs,
   );
 });
 
-it('leaves spanning tree where the solver has it, from boot and after cuts', () => {
+it.each(parts(2, 100))('leaves spanning tree where the solver has it, from boot and after cuts (%#)', (runs) => {
   fc.assert(
     fc.property(
       bundledDesign({ modes: ['active', 'active', 'passive', 'initiate', 'answer'] }),
@@ -89,7 +90,7 @@ it('leaves spanning tree where the solver has it, from boot and after cuts', () 
         turnLinks(sim, design, turns, REST, (now) => expect(otherwise(sim, now)).toEqual([]));
       },
     ),
-    { numRuns: 100 },
+    runs,
   );
 });
 

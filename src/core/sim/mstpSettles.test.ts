@@ -4,6 +4,7 @@ import type { Design } from '../model/document';
 import { bundledDesign } from '../testing/bundles';
 import { designOf, networkOf, regionsDesign } from '../testing/networks';
 import { unlikeAtRest } from '../testing/settling';
+import { parts } from '../testing/parts';
 
 /** Chains of one region, with a cable across here and there, longer than hops are allowed. */
 const longChain: fc.Arbitrary<Design> = fc
@@ -90,7 +91,7 @@ const bundled: fc.Arbitrary<Design> = fc
 
 const RUNS = Number(process.env.RUNS ?? 60);
 
-it.each([
+const FAMILIES = [
   ['of up to four regions, beside rapid and classic bridges', regionsDesign(), RUNS],
   ['with up to 64 instances', regionsDesign(5, ['r0', 'r0', 'r0', 'r1', 'rstp'], 64), Math.ceil(RUNS / 6)],
   [
@@ -102,7 +103,11 @@ it.each([
   ['whose hops run out over ways of one cost', evenWays, RUNS],
   ['with bundles', bundled, RUNS],
   ['beside switches without spanning tree', regionsDesign(6, ['r0', 'r0', 'r0', 'r1', 'rstp', 'off']), RUNS],
-])('in random networks %s, from boot and after cuts', (_, designs, numRuns) => {
+] as const;
+
+it.each(
+  FAMILIES.flatMap(([name, designs, runs]) => parts(3, runs).map(({ numRuns }) => [name, designs, numRuns] as const)),
+)('in random networks %s, from boot and after cuts (%#)', (_, designs, numRuns) => {
   fc.assert(
     fc.property(designs, fc.nat(), fc.array(fc.nat(), { maxLength: 2 }), (design, seed, turns) =>
       expect(unlikeAtRest(design, seed, turns)).toEqual([]),

@@ -6,8 +6,9 @@ import { islandRoots } from './explain/election';
 import { segmentsOf } from '../topology/segments';
 import { CODE, treeOf, viewTree, type SettledTree, type Solution } from './settled';
 import { vlanTree } from '../model/ids';
+import { parts } from '../testing/parts';
 
-const RUNS = { numRuns: 400 };
+const RUNS = parts(2, 400);
 const forwards = (code: number | undefined): boolean => code === CODE.root || code === CODE.designated;
 
 function segmentsFor({ network, trees }: Solution, tree: SettledTree) {
@@ -21,7 +22,7 @@ function forEachTree(design: Design, check: (solution: Solution, tree: SettledTr
 }
 
 describe('a settled network', () => {
-  it('is what bridges arrive at that know only what their ports hear', () => {
+  it.each(RUNS)('is what bridges arrive at that know only what their ports hear (%#)', (runs) => {
     fc.assert(
       fc.property(anyDesign, (design) =>
         forEachTree(design, (solution, tree) => {
@@ -32,32 +33,35 @@ describe('a settled network', () => {
           expect([...tree.role]).toEqual(told.role);
         }),
       ),
-      RUNS,
+      runs,
     );
   });
 
-  it('has one designated port on each segment and one root port on each bridge but the roots', () => {
-    fc.assert(
-      fc.property(anyDesign, (design) =>
-        forEachTree(design, ({ network, trees }, tree) => {
-          const segments = segmentsFor({ network, trees }, tree);
-          for (let i = 0; i + 1 < segments.first.length; i += 1) {
-            const ports = [...segments.ports.slice(segments.first[i], segments.first[i + 1])];
-            if (ports.length > 0) expect(ports.filter((p) => tree.role[p] === CODE.designated)).toHaveLength(1);
-          }
-          network.switches.forEach((_, s) => {
-            if (tree.root[s]! < 0) return;
-            const own = [...tree.role.slice(network.firstPort[s], network.firstPort[s + 1])];
-            expect(own.filter((code) => code === CODE.root)).toHaveLength(tree.root[s] === s ? 0 : 1);
-            if (tree.root[s] === s) expect(own.filter((code) => code === CODE.alternate)).toHaveLength(0);
-          });
-        }),
-      ),
-      RUNS,
-    );
-  });
+  it.each(RUNS)(
+    'has one designated port on each segment and one root port on each bridge but the roots (%#)',
+    (runs) => {
+      fc.assert(
+        fc.property(anyDesign, (design) =>
+          forEachTree(design, ({ network, trees }, tree) => {
+            const segments = segmentsFor({ network, trees }, tree);
+            for (let i = 0; i + 1 < segments.first.length; i += 1) {
+              const ports = [...segments.ports.slice(segments.first[i], segments.first[i + 1])];
+              if (ports.length > 0) expect(ports.filter((p) => tree.role[p] === CODE.designated)).toHaveLength(1);
+            }
+            network.switches.forEach((_, s) => {
+              if (tree.root[s]! < 0) return;
+              const own = [...tree.role.slice(network.firstPort[s], network.firstPort[s + 1])];
+              expect(own.filter((code) => code === CODE.root)).toHaveLength(tree.root[s] === s ? 0 : 1);
+              if (tree.root[s] === s) expect(own.filter((code) => code === CODE.alternate)).toHaveLength(0);
+            });
+          }),
+        ),
+        runs,
+      );
+    },
+  );
 
-  it('forwards along a tree: no loop, and everything that is joined is reached', () => {
+  it.each(RUNS)('forwards along a tree: no loop, and everything that is joined is reached (%#)', (runs) => {
     fc.assert(
       fc.property(anyDesign, (design) =>
         forEachTree(design, ({ network, trees }, tree) => {
@@ -75,11 +79,11 @@ describe('a settled network', () => {
           }
         }),
       ),
-      RUNS,
+      runs,
     );
   });
 
-  it('has one root an island: the bridge with the best identifier', () => {
+  it.each(RUNS)('has one root an island: the bridge with the best identifier (%#)', (runs) => {
     fc.assert(
       fc.property(anyDesign, (design) =>
         forEachTree(design, ({ network, trees }, tree) => {
@@ -93,11 +97,11 @@ describe('a settled network', () => {
           for (const root of islandRoots(network, tree)) expect(tree.root[root]).toBe(root);
         }),
       ),
-      RUNS,
+      runs,
     );
   });
 
-  it('adds up costs: each bridge is one port cost further from the root than what it hears', () => {
+  it.each(RUNS)('adds up costs: each bridge is one port cost further from the root than what it hears (%#)', (runs) => {
     fc.assert(
       fc.property(anyDesign, (design) =>
         forEachTree(design, ({ network }, tree) => {
@@ -109,11 +113,11 @@ describe('a settled network', () => {
           });
         }),
       ),
-      RUNS,
+      runs,
     );
   });
 
-  it('does not depend on the order of switches, ports and links in the file', () => {
+  it.each(RUNS)('does not depend on the order of switches, ports and links in the file (%#)', (runs) => {
     const shuffled = randomDesign('mixed').chain((design) =>
       fc.record({
         design: fc.constant(design),
@@ -135,7 +139,7 @@ describe('a settled network', () => {
         };
         expect(views(other)).toEqual(views(design));
       }),
-      RUNS,
+      runs,
     );
   });
 });

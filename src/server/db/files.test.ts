@@ -147,11 +147,12 @@ describe('upkeep', () => {
 
   it('thins old snapshots and loses no revision', () => {
     const { db, close } = openHeld(at('x'));
-    const edits = THIN.newest + 120;
+    const thin = { ...THIN, newest: 60 };
+    const edits = thin.newest + 120;
     const id = fill(db, edits);
     const documents = () => [0, 1, 49, 50, 51, 99, 100, 119, 120, edits].map((n) => service.documentAt(db, id, n));
     const before = documents();
-    expect(tidyUp(db, Date.now()).snapshots).toBe(2); // 50 and 100
+    expect(tidyUp(db, Date.now(), thin).snapshots).toBe(2); // 50 and 100
     expect(documents()).toEqual(before);
     expect(before.every(({ ok }) => ok)).toBe(true);
     close();

@@ -13,7 +13,7 @@ import { designs, snapshots } from './schema';
 /** How long a deleted design can be brought back. */
 export const DELETED_KEPT_MS = 7 * 24 * 3600 * 1000;
 /** Revisions, counted from the newest, whose snapshots all stay; of older ones every so many. */
-export const THIN = { newest: 1000, every: 500 } as const;
+export const THIN = { newest: 1000, every: 500 };
 
 const LOOK_EVERY_MS = 3000;
 const TIDY_EVERY_MS = 3600 * 1000;
@@ -54,6 +54,7 @@ export function startUpkeep(db: Db, onError: (error: unknown) => void = () => un
 export function tidyUp(
   db: Db,
   now: number,
+  thin = THIN,
 ): { readonly designs: number; readonly snapshots: number; readonly shrunk: boolean } {
   const gone = db
     .delete(designs)
@@ -63,7 +64,7 @@ export function tidyUp(
   for (const { id, revision } of db
     .select({ id: designs.id, revision: designs.revision })
     .from(designs)
-    .where(gt(designs.revision, THIN.newest))
+    .where(gt(designs.revision, thin.newest))
     .all()) {
     const old = db
       .select({ revision: snapshots.revision })
@@ -72,8 +73,8 @@ export function tidyUp(
         and(
           eq(snapshots.design, id),
           ne(snapshots.revision, 0),
-          lt(snapshots.revision, revision - THIN.newest),
-          sql`${snapshots.revision} % ${THIN.every} <> 0`,
+          lt(snapshots.revision, revision - thin.newest),
+          sql`${snapshots.revision} % ${thin.every} <> 0`,
         ),
       )
       .all();
