@@ -11,15 +11,18 @@ export default defineConfig({
   testDir: 'e2e',
   timeout: 45_000,
   expect: { timeout: 8_000 },
-  workers: 1,
+  workers: 2,
   forbidOnly: !!process.env.CI,
   reporter: [['list']],
   use: {
     baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
-    trace: 'retain-on-failure',
-    launchOptions: { executablePath: process.env.KNOT_PATH_CHROMIUM ?? '/usr/bin/chromium' },
+    // Recording costs more than the tests themselves: after a failure, run the test again with --trace on.
+    trace: 'off',
+    launchOptions: {
+      executablePath: process.env.KNOT_PATH_CHROMIUM ?? '/usr/bin/chromium',
+    },
   },
   projects: [
     {

@@ -140,11 +140,7 @@ export function ComparisonView({ close, ...sides }: SideBySide & { readonly clos
             {heading}
           </FilterField>
           {comparison.ends.length === 0 ? (
-            <p className={styles.empty}>
-              {before.solution && after.solution
-                ? 'No end has another role.'
-                : 'One of the two cannot be solved, so roles are not compared.'}
-            </p>
+            <p className={styles.empty}>No end has another role.</p>
           ) : (
             <Grid
               aria-label="Ends whose role differs"
