@@ -14,6 +14,7 @@ import { useWorkbench } from '../../state/context';
 import { revisionAt } from '../../state/revisions';
 import type { Runner } from '../../state/runner';
 import { dialectText } from '../../ui/words/choices';
+import kit from '../../ui/kit.module.css';
 import styles from '../shared/clock.module.css';
 import { NoRun } from './NoRun';
 import { durationText } from '../../ui/words/durations';
@@ -171,7 +172,8 @@ export function SidesTable() {
           <label>
             on revision{' '}
             <input
-              className={styles.number}
+              className={kit.input}
+              style={{ width: 72 }}
               aria-label="Revision"
               value={number}
               onChange={(event) => setNumber(event.target.value)}
