@@ -4,13 +4,8 @@ import nextJest from 'next/jest.js';
 export default nextJest({ dir: './' })({
   rootDir: process.cwd(),
   testEnvironment: 'node',
-  testMatch: [
-    'base/minHeap',
-    'model/vlanSet',
-    'topology/bridgeId',
-    'topology/pathCost',
-    'topology/region',
-    'topology/lag/hash',
-  ].map((name) => `<rootDir>/src/core/${name}.test.ts`),
+  testMatch: ['model/vlanSet', 'topology/bridgeId', 'topology/pathCost', 'topology/region', 'topology/lag/hash'].map(
+    (name) => `<rootDir>/src/core/${name}.test.ts`,
+  ),
   bail: true,
 });

@@ -238,7 +238,7 @@ export function createDocument(open: OpenDesign, solver: SolverClient, room: Roo
     },
     restore(target, design) {
       const { patches, inverse } = replaceDesign(present.design, design);
-      if (patches.length === 0) return `Revision ${target} is no other than the present one.`;
+      if (patches.length === 0) return `Revision ${target} is the same as the present one.`;
       const { revision } = present;
       const label = restoreLabel(target);
       take(design, patches, label, stepped(label, patches, inverse));

@@ -21,7 +21,7 @@ export function identifierFindings(design: Design): Finding[] {
       found.push({
         rule: 'duplicate-mac',
         text: `${twin} and ${name} have the same MAC address ${sw.mac}`,
-        why: "Neither can tell the other's BPDUs from its own, so both may believe to be root.",
+        why: "Neither can tell the other's BPDUs from its own, so both may take themselves for the root.",
         at: { switch: sw.id },
         remedies: [{ label: `give ${name} ${mac}`, commands: [{ do: 'set-switch', switch: sw.id, mac }] }],
       });

@@ -13,7 +13,7 @@ const RULES = {
     'Nobody chose it, and a new switch with a lower MAC would take over.',
   ],
   'instance-without-root': [
-    (name, where) => `No switch is placed as root of ${where}: ${name} is it only by its MAC address`,
+    (name, where) => `No switch is placed as root of ${where}: ${name} is root only by its MAC address`,
     'The instance was made to take a way of its own, and chance decides which.',
   ],
   'root-on-access': [

@@ -110,5 +110,5 @@ it('has nothing to do where all are there, and follows classic bridges’ slower
       joining(there.value.design, 'region-1' as never, ['a', 'b'] as never),
       'tree',
     ),
-  ).toMatchObject({ ok: false, error: expect.stringContaining('nobody to move') as string });
+  ).toMatchObject({ ok: false, error: expect.stringContaining('nothing to move') as string });
 });

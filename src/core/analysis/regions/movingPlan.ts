@@ -58,7 +58,7 @@ export function planMoving(
     .filter(({ switch: id, region }) =>
       design.switches.some((sw) => sw.id === id && sw.up && (!isMultiple(sw) || sw.region !== region)),
     );
-  if (joins.length === 0) return fail('Every switch is in the region already: there is nobody to move.');
+  if (joins.length === 0) return fail('Every switch is in the region already: there is nothing to move.');
   const preparation = commands.filter((command) => !isJoining(command));
   const prepared = editAll(design, preparation);
   if (!prepared.ok) return fail(`${prepared.error.path}: ${prepared.error.found}; allowed: ${prepared.error.allowed}`);
@@ -222,13 +222,13 @@ export interface MovingGoal {
 export function movingGoals(solution: Solution, progress: Progress = () => true): Result<MovingGoal[], string> {
   const { design } = solution.network;
   if (design.switches.every((sw) => !sw.up || !runsTrees(sw)))
-    return fail('No switch here runs spanning tree: there is nobody to move.');
+    return fail('No switch here runs spanning tree: there is nothing to move.');
   const region = mainRegion(design);
   const outside = design.switches
     .filter((sw) => sw.up && runsTrees(sw) && (!isMultiple(sw) || sw.region !== region?.id))
     .map((sw) => sw.id);
   if (outside.length === 0)
-    return fail('Every switch that runs spanning tree is in one region already: there is nobody to move.');
+    return fail('Every switch that runs spanning tree is in one region already: there is nothing to move.');
   if (region)
     return ok([
       {

@@ -65,7 +65,7 @@ function Running() {
           value={text}
           onChange={(event) => setText(event.target.value)}
         />
-        <label className={styles.tick} title="Otherwise times in which nothing happens are drawn short">
+        <label className={styles.tick} title="Off: quiet stretches are drawn shorter">
           <input
             type="checkbox"
             checked={kind === 'even'}

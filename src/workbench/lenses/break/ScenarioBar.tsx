@@ -161,10 +161,10 @@ function Span() {
         />{' '}
         s
       </label>
-      <label title="What was learnt wrong stays no longer; hosts that speak seldom wait for flushes and ageing">
+      <label title="A wrongly learnt address lasts until its host sends again, or is flushed or ages out">
         hosts speak every{' '}
         <NumberField
-          label="Hosts speak every so many seconds"
+          label="How often hosts send, in seconds"
           value={talk}
           least={0.001}
           most={MAX_UNTIL}

@@ -74,7 +74,7 @@ export function BreakBundle({ bundle }: { readonly bundle: Bundle }) {
             variant="outlined"
             title="As with a converter in between: only missing LACPDUs tell"
             onClick={() => happen([cut(cables[0]!, false)])}
-          >{`Port ${cables[0].port} dies, with light`}</Button>
+          >{`Port ${cables[0].port} dies; its end keeps light`}</Button>
         )}
       </div>
     </section>

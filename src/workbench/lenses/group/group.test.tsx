@@ -305,7 +305,7 @@ describe('moving', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Take over the result' }));
     await settle();
     await settle();
-    expect(screen.getByText(/in one region already: there is nobody to move/)).toBeInTheDocument();
+    expect(screen.getByText(/in one region already: there is nothing to move/)).toBeInTheDocument();
     expect(store.getState().design.switches.every((sw) => sw.dialect === 'mstp' && sw.region === 'valley')).toBe(true);
   });
 });

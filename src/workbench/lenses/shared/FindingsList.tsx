@@ -23,7 +23,7 @@ export function FindingsList() {
       <p className={styles.empty} role="alert">
         {kind === 'late'
           ? `Looking for findings took longer than ${FINDINGS_SECONDS} seconds and was stopped; the rest of the page is not affected. `
-          : 'Findings could not be looked for. '}
+          : 'The check for findings failed. '}
         <TextButton onClick={lookAgain}>look again</TextButton>
       </p>
     );

@@ -161,7 +161,7 @@ export function HistoryTable() {
   return (
     <>
       <FilterField {...filter} what="revisions" example="priority">
-        {first !== null && <span>Choose the revision to lay beside {nameOf(first as number)}.</span>}
+        {first !== null && <span>Choose the revision to compare with {nameOf(first as number)}.</span>}
         {!present && (
           <Button variant="contained" onClick={() => store.getState().look(null)}>
             Go back to now
