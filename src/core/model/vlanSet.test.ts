@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { MAX_VLAN, VlanSet, vlanSet } from './vlanSet';
+import { MAX_VLAN, VlanSet, vlanSet, vlansText } from './vlanSet';
 
 const ranges = fc.array(
   fc
@@ -42,6 +42,9 @@ describe('a VLAN set', () => {
     ['1-5000', 0, 'VLAN 5000'],
     ['15,,25', 3, 'empty'],
     ['15, x', 4, '"x"'],
+    ['15, ', 4, 'empty'],
+    ['5-3x', 0, '"5-3x"'],
+    [' 9-3 ', 1, '"9-3", which runs'],
     ['-5', 0, '"-5"'],
     ['1.5', 0, '"1.5"'],
   ])('refuses %s, pointing at character %i', (text, at, found) => {
@@ -55,6 +58,27 @@ describe('a VLAN set', () => {
       },
     });
   });
+
+  it('joins, meets and grows as sets do', () => {
+    fc.assert(
+      fc.property(ranges, ranges, fc.integer({ min: 1, max: MAX_VLAN }), (a, b, vid) => {
+        const [one, two] = [VlanSet.of(a), VlanSet.of(b)];
+        expect(one.union(two).has(vid)).toBe(one.has(vid) || two.has(vid));
+        expect(one.intersect(two).has(vid)).toBe(one.has(vid) && two.has(vid));
+        expect(one.with([vid]).format()).toBe(one.union(VlanSet.of([[vid, vid]])).format());
+        expect(one.isEmpty).toBe(one.ranges().length === 0);
+      }),
+    );
+  });
+
+  it('reaches from the first VLAN to the last', () => {
+    expect(VlanSet.all.ranges()).toEqual([[1, 4094]]);
+    expect(VlanSet.of([[4094, 4094]]).format()).toBe('4094');
+    expect(vlansText([4094, 15, 16])).toBe('15-16,4094');
+    expect(parsed('   ').isEmpty).toBe(true);
+  });
+
+  it('of a checked design is legal, or nothing is', () => expect(() => vlanSet('0')).toThrow('not a VLAN set: 0'));
 
   it('tells what two sets do not share', () => {
     expect(vlanSet('1,15-20').differenceBothWays(vlanSet('15-18,25')).format()).toBe('1,19-20,25');

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { CST, treeName, treeVlan, vlanTree, type TreeId } from '../model/ids';
+import type { Dialect } from '../model/document';
+import { CIST, CST, treeName, treeVlan, vlanTree, type TreeId } from '../model/ids';
 import { nearestLegal } from '../model/legal';
 import { vlanSet } from '../model/vlanSet';
 import { designOf, networkOf } from '../testing/networks';
@@ -7,9 +8,14 @@ import {
   bridgeId,
   bridgeIdText,
   compareBridgeIds,
+  isSetFor,
   portIdentifier,
   portIdentifierText,
   portIdentifierValue,
+  setExternalCost,
+  setPathCost,
+  settingKey,
+  systemIdExtension,
 } from './bridgeId';
 import { belongs, partOf, treesOf } from './trees';
 
@@ -40,7 +46,8 @@ describe('a bridge identifier', () => {
   });
 
   it('is ordered by priority first, then by MAC as a number', () => {
-    const id = fc.record({ priority: fc.integer({ min: 0, max: 65_535 }), number: fc.nat(0xffffff) });
+    // Few priorities, so that the MAC often decides.
+    const id = fc.record({ priority: fc.integer({ min: 0, max: 3 }), number: fc.nat(0xffffff) });
     fc.assert(
       fc.property(id, id, (a, b) => {
         const asId = ({ priority, number }: typeof a) => ({
@@ -55,12 +62,52 @@ describe('a bridge identifier', () => {
   });
 });
 
+describe('what is set for a tree', () => {
+  const only = (...ids: readonly TreeId[]) => Object.fromEntries(ids.map((id) => [id, {}]));
+
+  it('stands under the key of what the dialect has: the tree, VLAN 1 for the CIST, the CST', () => {
+    const keys = (dialect: Dialect) =>
+      [CST, vlanTree(15), CIST, 'mst:1' as TreeId].map((id) => settingKey(id, dialect));
+    expect(keys('per-vlan-rstp')).toEqual([CST, 'vlan:15', 'vlan:1', 'mst:1']);
+    expect(keys('mstp')).toEqual([CST, 'vlan:15', 'mst:0', 'mst:1']);
+    expect(keys('rstp')).toEqual([CST, CST, CST, CST]);
+  });
+
+  it('is found for it, of a standard bridge under the tree’s own name too', () => {
+    expect(isSetFor(only(CST), CST, 'rstp')).toBe(true);
+    expect(isSetFor(only(vlanTree(1)), vlanTree(1), 'rstp')).toBe(true);
+    expect(isSetFor(only(vlanTree(15)), vlanTree(1), 'rstp')).toBe(false);
+    expect(isSetFor(only(CST), vlanTree(15), 'per-vlan-rstp')).toBe(false);
+    expect(isSetFor(only(vlanTree(15)), 'mst:1' as TreeId, 'mstp')).toBe(false);
+  });
+
+  it('is told apart by the system ID extension: VLAN, instance, nothing', () => {
+    const extensions = (dialect: Dialect, ...ids: readonly TreeId[]) =>
+      ids.map((id) => systemIdExtension(switchOf({ dialect }), id));
+    expect(extensions('per-vlan-rstp', vlanTree(15), CIST, CST)).toEqual([15, 1, 0]);
+    expect(extensions('mstp', 'mst:7' as TreeId, CIST, vlanTree(15))).toEqual([7, 0, 0]);
+    expect(extensions('rstp', vlanTree(15), CST)).toEqual([0, 0]);
+  });
+
+  it('are costs of a port: of the tree, of the port, and outside of a region by themselves', () => {
+    const [port] = switchOf({}).ports;
+    const priced = { ...port!, cost: 9, externalCost: 20 };
+    expect(setPathCost(port!, vlanTree(15), 'per-vlan-rstp')).toBe(5);
+    expect(setPathCost(priced, vlanTree(25), 'per-vlan-rstp')).toBe(9);
+    expect(setPathCost(port!, vlanTree(25), 'per-vlan-rstp')).toBeUndefined();
+    expect(setExternalCost(priced, CIST, 'mstp')).toBe(20);
+    expect(setExternalCost({ ...port!, cost: 9 }, CIST, 'mstp')).toBe(9);
+    expect(setExternalCost(priced, CST, 'rstp')).toBe(9);
+  });
+});
+
 describe('a port identifier', () => {
   it('is four bits of priority and twelve of number', () => {
     const sw = switchOf({});
     const id = portIdentifier(sw.ports[0]!, CST, sw.dialect);
     expect([portIdentifierText(id), portIdentifierValue(id)]).toEqual(['16.7', 0x1007]);
     expect(portIdentifierValue({ priority: 240, number: 4095 })).toBe(0xffff);
+    expect(portIdentifier(sw.ports[0]!, vlanTree(25), 'per-vlan-rstp').priority).toBe(128);
   });
 });
 

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { longPathCost, shortPathCost } from './pathCost';
+import { longPathCost, pathCostOf, shortPathCost } from './pathCost';
 
 describe('path cost from speed', () => {
   it.each([
@@ -26,6 +26,10 @@ describe('path cost from speed', () => {
 
   it('short, between the rows of the table: 2 x 100 Mb/s 12, 3 x 100 Mb/s 9, 2 x 1 Gb/s 3', () => {
     expect([200, 300, 2000].map(shortPathCost)).toEqual([12, 9, 3]);
+  });
+
+  it('is by the method asked for', () => {
+    expect([pathCostOf(1000, 'long'), pathCostOf(1000, 'short')]).toEqual([20_000, 4]);
   });
 
   it('stays within what a BPDU can say, and never rises with speed', () => {

@@ -3,7 +3,7 @@ import type { SwitchId } from '../model/ids';
 import { networkOf } from '../testing/networks';
 import { sameConfiguration } from '../wire/mstConfiguration';
 import { compileNetwork } from './network';
-import { regionsOf } from './region';
+import { hasInstance, regionsOf, sameRegion } from './region';
 import { treesOf } from './trees';
 import { vlanTrees } from './vlanTree';
 
@@ -44,6 +44,19 @@ const regionOf = regionsOf(design);
 const sw = (id: string) => design.switches.find((each) => each.id === (id as SwitchId))!;
 
 describe('a region', () => {
+  it('holds switches with one name, revision and map, and none without MSTP', () => {
+    const same = (one: string, two: string) => sameRegion(regionOf(sw(one)), regionOf(sw(two)));
+    expect([same('a', 'b'), same('a', 'c'), same('a', 'd'), same('a', 'e'), same('e', 'a'), same('e', 'f')]).toEqual([
+      true,
+      ...Array.from({ length: 5 }, () => false),
+    ]);
+  });
+  it('has the IST and the instances of its map', () => {
+    const has = (id: string) => [0, 1, 2, 3].map((mstid) => hasInstance(regionOf(sw(id)), mstid));
+    expect(has('a')).toEqual([true, true, true, false]);
+    expect(has('d')).toEqual([true, false, false, false]);
+    expect(has('e')).toEqual([true, false, false, false]);
+  });
   it('is the same where name, revision and map are, however its instances are listed', () => {
     expect(sameConfiguration(regionOf(sw('a'))!.configurationId, regionOf(sw('b'))!.configurationId)).toBe(true);
     expect(sameConfiguration(regionOf(sw('a'))!.configurationId, regionOf(sw('c'))!.configurationId)).toBe(false);

@@ -72,6 +72,26 @@ it('deals buckets as evenly as their number lets it', () => {
   }
 });
 
+it('folds the octets of addresses, and of ports where it looks at them', () => {
+  const ip = { from: '192.0.2.1', to: '198.51.100.2', fromPort: 0x1234, toPort: 80 };
+  const each: Flow = { from: '02:00:00:00:00:a1', to: '02:00:00:00:00:0f', ip };
+  const macs = 0xa1 ^ 0x0f;
+  const ips = 192 ^ 2 ^ 1 ^ 198 ^ 51 ^ 100 ^ 2;
+  expect(hashOf('2', each)).toBe(macs);
+  expect(hashOf('2+3', each)).toBe(macs ^ ips);
+  expect(hashOf('3+4', each)).toBe(ips ^ 0x12 ^ 0x34 ^ 80);
+  expect(hashOf('2+3', { from: each.from, to: each.to })).toBe(macs);
+  expect(hashOf('2', { from: '02:00:00:00:00:00', to: BROADCAST })).toBe(2);
+});
+
+it('has eight buckets up to eight members, sixty-four above, and deals those of a lost member in turn', () => {
+  expect([1, 8, 9, 16].map(bucketCount)).toEqual([8, 8, 64, 64]);
+  expect([0, 4, 8, 12].map((bucket) => bucketOwner(bucket, 4, [1, 2, 3]))).toEqual([1, 2, 3, 1]);
+  expect(bucketOwner(5, 4, [1, 2, 3])).toBe(1);
+  const flow: Flow = { from: '02:00:00:00:00:00', to: '02:00:00:00:00:0b' };
+  expect(memberFor('2', flow, 4, [0, 1, 2, 3])).toBe((0x0b % 8) % 4);
+});
+
 it('looks at what its policy says, and at nothing else', () => {
   const base: Flow = {
     from: '02:00:00:00:00:01',
