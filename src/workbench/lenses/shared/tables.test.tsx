@@ -165,7 +165,7 @@ describe('two revisions', () => {
     await settle();
     expect(store.getState().design).toEqual(demo);
     expect(store.getState().undoSteps.at(-1)?.label).toBe('restored revision 0');
-    expect(store.getState().restore(0, demo)).toContain('no other than the present one');
+    expect(store.getState().restore(0, demo)).toContain('is the same as the present one');
     act(() => store.getState().undo());
     await settle();
     expect(store.getState().design).toEqual(later);
