@@ -83,7 +83,7 @@ export async function renderWith(part: ReactElement, design: Design = fernhollow
     noSaver,
     0,
   );
-  clockOf(store, inlineRunner);
+  clockOf(store, inlineRunner, 0);
   store.getState().start();
   render(<StoreProvider value={store}>{part}</StoreProvider>);
   await settle();

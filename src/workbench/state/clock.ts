@@ -88,7 +88,7 @@ export const runnable = ({ actions, fromBoot }: Draft): boolean => actions.lengt
 /** How long after an edit the scenario runs again. */
 const CALM_MS = 300;
 
-export function createClock(workbench: WorkbenchStore, runner: Runner) {
+export function createClock(workbench: WorkbenchStore, runner: Runner, calm = CALM_MS) {
   /** The design that the last run was asked for. */
   let ranOn: Design | null = null;
   const store = createStore<Clock>()((set, get) => {
@@ -224,7 +224,7 @@ export function createClock(workbench: WorkbenchStore, runner: Runner) {
       if (!runnable(scenario) || (ranOn && !dirtyBetween(ranOn, design).run)) return;
       store.setState({ problems: scenarioProblems(scenario, design) });
       store.getState().run();
-    }, CALM_MS);
+    }, calm);
   });
   return store;
 }
@@ -291,9 +291,9 @@ const ROLE_OF = Uint8Array.from({ length: 256 }, (_, code) => (RUN_ROLES[code & 
 
 const clocks = new WeakMap<WorkbenchStore, ClockStore>();
 
-/** The clock of a workbench; `runner` is there for tests. */
-export function clockOf(workbench: WorkbenchStore, runner: () => Runner = workerRunner): ClockStore {
-  const clock = clocks.get(workbench) ?? createClock(workbench, runner());
+/** The clock of a workbench; `runner` and `calm` are there for tests. */
+export function clockOf(workbench: WorkbenchStore, runner: () => Runner = workerRunner, calm = CALM_MS): ClockStore {
+  const clock = clocks.get(workbench) ?? createClock(workbench, runner(), calm);
   clocks.set(workbench, clock);
   return clock;
 }

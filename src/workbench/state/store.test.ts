@@ -135,16 +135,19 @@ describe('the workbench', () => {
 
 describe('while the solver is busy', () => {
   it('an edit waits a little for its trees, and is shown without them if they take long', async () => {
+    jest.useFakeTimers();
     const solver = open(true);
     solver.release();
-    await settle();
+    await jest.advanceTimersByTimeAsync(1);
     state().act(priority(4096));
+    await jest.advanceTimersByTimeAsync(40);
     expect(state().revision).toBe(7);
-    await new Promise((done) => setTimeout(done, 90));
+    await jest.advanceTimersByTimeAsync(40);
     expect(state().revision).toBe(8);
     solver.release();
-    await settle();
+    await jest.advanceTimersByTimeAsync(1);
     expect(state().moved?.ends).toHaveLength(10);
+    jest.useRealTimers();
   });
 
   it('several edits are shown once, with the trees of the last', async () => {

@@ -119,7 +119,7 @@ export function Hand({
           move(event);
         }}
         onPointerMove={(event) => pulled.current && move(event)}
-        onPointerUp={() => (pulled.current = false)}
+        onLostPointerCapture={() => (pulled.current = false)} // let go, or cancelled
       />
       <div className={styles.hand} style={{ left: NAMES + at, height: 34 + height }} aria-hidden="true" />
     </>

@@ -81,8 +81,6 @@ describe('the clock', () => {
     const store = await renderWith(<ClockTable />);
     const clock = await take(store);
     act(() => void store.getState().act({ do: 'remove-link', link: 'l13' as LinkId }));
-    for (let i = 0; i < 8; i += 1) await settle();
-    await act(() => new Promise((done) => setTimeout(done, 400)));
     for (let i = 0; i < 20; i += 1) await settle();
     expect(
       screen.getAllByRole('alert').some((alert) => alert.textContent.includes('There is no link l13 any more.')),
@@ -97,7 +95,6 @@ describe('the clock', () => {
     const clock = await take(store);
     const before = clock.getState().player;
     act(() => void store.getState().act({ do: 'set-switch', switch: 'ridge-a' as SwitchId, dialect: 'per-vlan-stp' }));
-    await act(() => new Promise((done) => setTimeout(done, 500)));
     for (let i = 0; i < 50 && clock.getState().player === before; i += 1) await settle();
     expect(clock.getState().player).not.toBe(before);
     expect(clock.getState().player!.trace.design.switches[0]!.dialect).toBe('per-vlan-stp');
@@ -113,7 +110,7 @@ describe('the clock', () => {
           .act({ do: 'move-switches', to: [{ switch: 'lodge' as SwitchId, position: { x: 5, y: 5 } }] }),
     );
     act(() => void store.getState().act({ do: 'forget-scenario', scenario: 'converter' }));
-    await act(() => new Promise((done) => setTimeout(done, 450)));
+    for (let i = 0; i < 20; i += 1) await settle();
     expect(clock.getState().player).toBe(before);
   });
   it('stops, keeping what it has', async () => {
