@@ -1,6 +1,6 @@
 /**
  * `npm run faults`: does to a server what happens to servers, and prints what was tried, lost, crashed and hung. All zeros, or
- * the exit code is 1. With --small a part of it in under a minute.
+ * the exit code is 1. With --small a part of it: a minute alone, up to three beside other work.
  */
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
