@@ -2,7 +2,10 @@ import nextJest from 'next/jest.js';
 
 const withNext = nextJest({ dir: './' });
 const project = (displayName, testMatch, testEnvironment, more = {}) =>
-  withNext({ displayName, testMatch, testEnvironment, ...more })();
+  withNext({ displayName, testMatch, testEnvironment, testTimeout, ...more })();
+
+/** No test takes two seconds by itself; a machine that does other things as well may take ten times as long. */
+const testTimeout = 60_000;
 
 /** next/jest has to be awaited for each project. */
 export default async function config() {

@@ -11,7 +11,7 @@ import { readDesign } from '../core/model/read';
 import { openDatabase } from './db/connect';
 import * as service from './designService';
 import { command, take } from './testing';
-import { parts } from '../core/testing/parts';
+import { parts } from '../core/testing/runs';
 
 const name = (sw: string, to: string) => command({ do: 'set-switch', switch: sw, name: to });
 const priority = (sw: string, value: number) =>
@@ -87,7 +87,7 @@ describe('an edit that is behind', () => {
     expect(opened()).toEqual(before);
   });
 
-  it.each(parts(2, 20))('comes out the same in either order where it is taken in both (%#)', (runs) => {
+  it.each(parts(2, 12))('comes out the same in either order where it is taken in both (%#)', (runs) => {
     const each = fc.oneof(
       fc.tuple(fc.constantFrom('lodge', 'ridge-a'), fc.constantFrom('x', 'y')).map(([sw, to]) => name(sw, to)),
       fc.tuple(fc.constantFrom('lodge', 'ridge-a'), fc.constantFrom(0, 4096)).map(([sw, value]) => priority(sw, value)),

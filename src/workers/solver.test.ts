@@ -6,6 +6,7 @@ import { fernhollow, valleyStation } from '../core/demo/demos';
 import { viewTree } from '../core/tree/settled';
 import { packTrees, unpackTrees } from './packing';
 import type { SolverWorker } from './solver';
+import { tries } from '../core/testing/runs';
 
 let worker: SolverWorker;
 jest.mock('comlink', () => ({ expose: (api: SolverWorker) => (worker = api), transfer: (value: unknown) => value }));
@@ -19,7 +20,7 @@ describe('packed trees', () => {
         expect(unpacked.map((tree) => viewTree(network, tree))).toEqual(trees.map((tree) => viewTree(network, tree)));
         expect(unpacked.map((tree) => [...tree.designated])).toEqual(trees.map((tree) => [...tree.designated]));
       }),
-      { numRuns: 60 },
+      { numRuns: tries(30) },
     );
   });
 });

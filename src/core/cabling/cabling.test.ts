@@ -9,7 +9,7 @@ import { completionsAt } from './complete';
 import { parseLine } from './parse';
 import { linesOf, printStatement } from './print';
 import { planLines } from './plan';
-import { parts } from '../testing/parts';
+import { parts, tries } from '../testing/runs';
 
 const empty = designOf({});
 /** The design that lines make, or the first fault. */
@@ -83,11 +83,11 @@ describe('a cabling line', () => {
         const again = parseLine(printStatement(parsed.value.statement!));
         expect(again.ok && bare(again.value.statement)).toEqual(bare(parsed.value.statement));
       }),
-      { numRuns: 400 },
+      { numRuns: tries(200) },
     );
   });
 
-  it.each(parts(2, 400))('never fails but with a place in the line and a reason (%#)', (runs) => {
+  it.each(parts(2, 200))('never fails but with a place in the line and a reason (%#)', (runs) => {
     fc.assert(
       fc.property(
         fc.oneof(
@@ -147,7 +147,7 @@ describe('a cabling line', () => {
         };
         expect(ordered(made(linesOf(plain).join('\n')))).toEqual(ordered(plain));
       }),
-      { numRuns: 100 },
+      { numRuns: tries(50) },
     );
     const demo = fernhollow();
     const lines = linesOf(demo).join('\n');
@@ -174,7 +174,7 @@ describe('what lines do', () => {
         if (!edited.ok) throw new Error(`${edited.error.path}: ${edited.error.found}; ${edited.error.allowed}`);
         expect(readDesignText(writeDesign(edited.value.design)).ok).toBe(true);
       }),
-      { numRuns: 300 },
+      { numRuns: tries(150) },
     );
   });
 
@@ -206,7 +206,7 @@ describe('what lines do', () => {
           expect(again.commands.filter((command) => command.do.startsWith('add-'))).toEqual([]);
         },
       ),
-      { numRuns: 300 },
+      { numRuns: tries(150) },
     );
   });
 });

@@ -7,7 +7,7 @@ import type { SwitchId } from '../model/ids';
 import { readDesignText } from '../model/read';
 import type { Design } from '../model/document';
 import { writeDesign } from '../model/derive/write';
-import { parts } from '../testing/parts';
+import { parts } from '../testing/runs';
 
 const pasted = (design: Design, ids: readonly string[]) => {
   const block = copyBlock(design, new Set(ids as SwitchId[]));
@@ -19,7 +19,7 @@ const pasted = (design: Design, ids: readonly string[]) => {
 const unique = (values: readonly unknown[]) => expect(new Set(values).size).toBe(values.length);
 
 describe('a pasted block', () => {
-  it.each(parts(2, 100))('never collides, however often and from whatever it is pasted (%#)', (runs) => {
+  it.each(parts(2, 50))('never collides, however often and from whatever it is pasted (%#)', (runs) => {
     fc.assert(
       fc.property(
         anyDesign,

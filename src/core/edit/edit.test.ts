@@ -7,7 +7,7 @@ import { applyChange, edit, editAll, replaceDesign } from './edit';
 import { readDesignText } from '../model/read';
 import type { Design } from '../model/document';
 import { writeDesign } from '../model/derive/write';
-import { parts } from '../testing/parts';
+import { parts, tries } from '../testing/runs';
 
 const demo = fernhollow();
 const command = (input: object): Command => commandSchema.parse(input);
@@ -153,7 +153,7 @@ const designAndCommands = anyDesign.chain((design) =>
 );
 
 describe('an edit', () => {
-  it.each(parts(2, 200))(
+  it.each(parts(2, 100))(
     'leads there by its patches and back by its inverse, and leaves a legal document (%#)',
     (runs) => {
       fc.assert(
@@ -183,7 +183,7 @@ describe('an edit', () => {
         if (edited.ok) expect(applyChange(edited.value.design, edited.value.inverse)).toEqual(design);
         expect(JSON.stringify(design)).toBe(before);
       }),
-      { numRuns: 100 },
+      { numRuns: tries(50) },
     );
   });
 
@@ -319,7 +319,7 @@ it('replaces one design by another, and back', () => {
       expect(applyChange(b, inverse)).toEqual(a);
       expect(replaceDesign(a, JSON.parse(JSON.stringify(a)) as Design).patches).toEqual([]);
     }),
-    { numRuns: 50 },
+    { numRuns: tries(25) },
   );
 });
 

@@ -8,6 +8,7 @@ import { problemText } from '../model/problem';
 import { changeProblems, readDesign, readDesignText } from '../model/read';
 import { mostOf, type Design } from '../model/document';
 import { leanDesign, writeDesign } from '../model/derive/write';
+import { tries } from '../testing/runs';
 
 /** Texts and numbers that fit a design here and there, with some that fit nothing. */
 function poolsOf(design: Design): Pools {
@@ -75,7 +76,7 @@ it.each(options.map((option) => [[...option.shape.do.values][0]!, option] as con
           taken += 1;
           expect(readDesignText(writeDesign(edited.value.design))).toEqual({ ok: true, value: edited.value.design });
         }),
-        { numRuns: 30 },
+        { numRuns: tries(15) },
       );
     }
     // Things with many keys are seldom legal by chance; the plain ones must be taken, or nothing was tried.

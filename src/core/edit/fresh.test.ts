@@ -4,6 +4,7 @@ import { anyDesign, designOf } from '../testing/networks';
 import { editAll } from './edit';
 import { freshCable, freshSwitch } from './fresh';
 import type { SwitchId } from '../model/ids';
+import { tries } from '../testing/runs';
 
 describe('what is new', () => {
   it('never collides with what is there: any number of switches and cables can be added', () => {
@@ -32,7 +33,7 @@ describe('what is new', () => {
             expect(new Set(sw.ports.map((port) => port.number)).size).toBe(sw.ports.length);
         },
       ),
-      { numRuns: 100 },
+      { numRuns: tries(50) },
     );
   });
 

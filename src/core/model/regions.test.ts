@@ -10,7 +10,7 @@ import { readDesign } from './read';
 import type { Design } from './document';
 import { vlanSet } from './vlanSet';
 import { leanDesign } from './derive/write';
-import { parts } from '../testing/parts';
+import { parts } from '../testing/runs';
 
 const withRegions = (...regions: object[]) => readDesign({ ...leanDesign(networkOf({ a: {} }, [])), regions });
 const problems = (...regions: object[]): string[] => {
@@ -78,7 +78,7 @@ describe('laying VLANs onto instances', () => {
   const vlans = fc
     .array(fc.tuple(fc.integer({ min: 1, max: 60 }), fc.nat(6)), { minLength: 1, maxLength: 3 })
     .map((ranges) => ranges.map(([first, more]) => `${first}-${first + more}`).join(','));
-  it.each(parts(2, 60))('moves them out of where they were, and nothing else; and can be taken back (%#)', (runs) => {
+  it.each(parts(2, 30))('moves them out of where they were, and nothing else; and can be taken back (%#)', (runs) => {
     fc.assert(
       fc.property(
         fc.array(fc.tuple(vlans, fc.integer({ min: 0, max: 5 })), { minLength: 1, maxLength: 6 }),

@@ -14,7 +14,7 @@ import { roleOf } from '../tree/settled';
 import { traceOf, Player } from './trace/trace';
 import { simulate } from './simulate';
 import { Simulation } from './engine/simulation';
-import { parts } from '../testing/parts';
+import { parts, tries } from '../testing/runs';
 
 const REST = 120 * SECOND;
 
@@ -69,7 +69,7 @@ function otherwise(sim: Simulation, design: Design): string[] {
   });
 }
 
-it.each(parts(2, 150))('comes to what the settled answer says, member by member and bit by bit (%#)', (runs) => {
+it.each(parts(2, 75))('comes to what the settled answer says, member by member and bit by bit (%#)', (runs) => {
   fc.assert(
     fc.property(bundledDesign({ modes: ['active', 'active', 'passive', 'static', 'initiate', 'answer'] }), (design) => {
       expect(unlike(booted(design), design)).toEqual([]);
@@ -78,7 +78,7 @@ it.each(parts(2, 150))('comes to what the settled answer says, member by member 
   );
 });
 
-it.each(parts(2, 100))('leaves spanning tree where the solver has it, from boot and after cuts (%#)', (runs) => {
+it.each(parts(2, 50))('leaves spanning tree where the solver has it, from boot and after cuts (%#)', (runs) => {
   fc.assert(
     fc.property(
       bundledDesign({ modes: ['active', 'active', 'passive', 'initiate', 'answer'] }),
@@ -272,6 +272,6 @@ it('classic bridges settle where the solver has them, whatever static ends face'
       const design: Design = { ...drawn, switches: drawn.switches.map((sw) => ({ ...sw, dialect: 'stp' as const })) };
       expect(otherwise(booted(design), design)).toEqual([]);
     }),
-    { numRuns: 100 },
+    { numRuns: tries(50) },
   );
 });

@@ -4,7 +4,7 @@ import type { Design } from '../model/document';
 import { bundledDesign } from '../testing/bundles';
 import { designOf, networkOf, regionsDesign } from '../testing/networks';
 import { unlikeAtRest } from '../testing/settling';
-import { parts } from '../testing/parts';
+import { parts } from '../testing/runs';
 
 /** Chains of one region, with a cable across here and there, longer than hops are allowed. */
 const longChain: fc.Arbitrary<Design> = fc
@@ -89,7 +89,7 @@ const bundled: fc.Arbitrary<Design> = fc
     }),
   );
 
-const RUNS = Number(process.env.RUNS ?? 60);
+const RUNS = 30;
 
 const FAMILIES = [
   ['of up to four regions, beside rapid and classic bridges', regionsDesign(), RUNS],

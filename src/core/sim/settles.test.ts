@@ -9,11 +9,11 @@ import { treesOf } from '../topology/trees';
 import { roleOf, stateIn } from '../tree/settled';
 import { SECOND } from '../modes/entity';
 import { Simulation } from './engine/simulation';
-import { parts } from '../testing/parts';
+import { parts, tries } from '../testing/runs';
 
 /** Long enough for two forward delays after the oldest information has died. */
 const REST = 120 * SECOND;
-const RUNS = Number(process.env.RUNS ?? 100);
+const RUNS = 50;
 
 /** Every port that is not as the solver has it. */
 function differences(sim: Simulation, design: Design): string[] {
@@ -57,7 +57,7 @@ describe.each(families)('random networks, %s', (_, anyOf) => {
         expect(differences(sim, design)).toEqual([]);
         turnLinks(sim, design, turns, REST, (now) => expect(differences(sim, now)).toEqual([]));
       }),
-      { numRuns: 60 },
+      { numRuns: tries(30) },
     );
   });
 });
@@ -80,7 +80,7 @@ it('settles again after a switch has lost its power, and has it back', () => {
         expect(differences(sim, now)).toEqual([]);
       }
     }),
-    { numRuns: 40 },
+    { numRuns: tries(20) },
   );
 });
 
@@ -179,6 +179,6 @@ it('regions, rapid and classic bridges together leave one tree for each VLAN, wh
         expect(faults()).toEqual([]);
       }
     }),
-    { numRuns: 100 },
+    { numRuns: tries(50) },
   );
 });

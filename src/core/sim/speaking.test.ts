@@ -13,6 +13,7 @@ import { traceOf, Player } from './trace/trace';
 import { readScenario, commandsOf, treesThrough } from './scenario/scenario';
 import { simulate } from './simulate';
 import { Simulation } from './engine/simulation';
+import { tries } from '../testing/runs';
 
 const REST = 120 * SECOND;
 // Switches that turn into none but flood would keep their neighbours at what a classic bridge had them fall back to.
@@ -46,7 +47,7 @@ it('in random networks that go over to MSTP, from it, or to another region, one 
         }
       },
     ),
-    { numRuns: Number(process.env.RUNS ?? 40) },
+    { numRuns: tries(20) },
   );
 });
 

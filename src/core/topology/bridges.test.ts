@@ -5,6 +5,7 @@ import { randomDesign } from '../testing/networks';
 import { solveTrees } from '../tree/solve';
 import { compileNetwork } from './network';
 import { treesOf } from './trees';
+import { tries } from '../testing/runs';
 
 const NAMES = { id: (id: string) => `far-${id}` as PortId, number: (number: number) => number + 1000 };
 
@@ -61,7 +62,7 @@ describe('switches that act as one bridge', () => {
         };
         expect(solved(design, [[a.id, b.id]])).toEqual(solved(inOne(design, a.id, b.id), []));
       }),
-      { numRuns: 60 },
+      { numRuns: tries(30) },
     );
   });
 
@@ -77,7 +78,7 @@ describe('switches that act as one bridge', () => {
         expect(network.switches[s]!.up).toBe(true);
         for (const port of b!.ports) expect(network.ports[network.portIndexOf(b!.id, port.id)]!.up).toBe(false);
       }),
-      { numRuns: 20 },
+      { numRuns: tries(12) },
     );
   });
 });

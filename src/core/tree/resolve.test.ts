@@ -5,6 +5,7 @@ import { anyDesign, regionsDesign } from '../testing/networks';
 import { resolve } from './resolve';
 import { viewTree, type Solution } from './settled';
 import { solve } from './solve';
+import { tries } from '../testing/runs';
 
 const view = ({ network, trees }: Solution) => trees.map((tree) => viewTree(network, tree));
 
@@ -83,7 +84,7 @@ describe('solving again after a change', () => {
           expect(view(solution)).toEqual(view(scratch));
         }
       }),
-      { numRuns: 200 },
+      { numRuns: tries(100) },
     );
   });
 });

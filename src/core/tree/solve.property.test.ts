@@ -6,9 +6,9 @@ import { islandRoots } from './explain/election';
 import { segmentsOf } from '../topology/segments';
 import { CODE, treeOf, viewTree, type SettledTree, type Solution } from './settled';
 import { vlanTree } from '../model/ids';
-import { parts } from '../testing/parts';
+import { parts } from '../testing/runs';
 
-const RUNS = parts(2, 400);
+const RUNS = parts(2, 200);
 const forwards = (code: number | undefined): boolean => code === CODE.root || code === CODE.designated;
 
 function segmentsFor({ network, trees }: Solution, tree: SettledTree) {

@@ -12,6 +12,7 @@ import { hungFromRoot } from './hung';
 import { between, createMotion, eased } from './motion';
 import { withPlaces } from './places';
 import { rowsByRoot, rowsByTier, tidyPlaces } from './tidy';
+import { tries } from '../../core/testing/runs';
 
 const apart = (places: Iterable<Point>, dx: number, dy: number) => {
   const all = [...places];
@@ -46,7 +47,7 @@ describe('hung from the root', () => {
           }
         }
       }),
-      { numRuns: 40 },
+      { numRuns: tries(20) },
     );
   });
   it('shows the demo in four bands under its root', () => {

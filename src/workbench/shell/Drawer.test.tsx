@@ -65,6 +65,6 @@ describe('findings', () => {
 
   it('say so when there are none', async () => {
     await renderWith(<FindingsList />, networkOf({ a: { tier: 'core' } }, []));
-    expect(screen.getByText(/Nothing found/)).toBeInTheDocument();
+    expect(await screen.findByText(/Nothing found/)).toBeInTheDocument();
   });
 });

@@ -6,6 +6,7 @@ import { openDatabase } from '../../server/db/connect';
 import * as service from '../../server/designService';
 import { take } from '../../server/testing';
 import { rebase } from './rebase';
+import { tries } from '../../core/testing/runs';
 
 const name = (sw: string, to: string): Command => commandSchema.parse({ do: 'set-switch', switch: sw, name: to });
 const priority = (sw: string, value: number): Command =>
@@ -65,7 +66,7 @@ it('gives what the server makes of the same writes, whatever others did to other
       });
       expect(rebased.dropped).toBe(0);
     }),
-    { numRuns: 60 },
+    { numRuns: tries(30) },
   );
 });
 

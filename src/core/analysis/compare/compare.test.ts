@@ -6,6 +6,7 @@ import { editAll } from '../../edit/edit';
 import { anyDesign, solutionOf } from '../../testing/networks';
 import type { Design } from '../../model/document';
 import { compareDesigns } from './compare';
+import { tries } from '../../testing/runs';
 
 const demo = fernhollow();
 const copy = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
@@ -29,7 +30,7 @@ describe('comparing', () => {
           trees: [],
         });
       }),
-      { numRuns: 60 },
+      { numRuns: tries(30) },
     );
   });
 
@@ -48,7 +49,7 @@ describe('comparing', () => {
           there.map(({ setting, before, after: is }) => `${setting} ${before} ${is}`).sort(),
         );
       }),
-      { numRuns: 60 },
+      { numRuns: tries(30) },
     );
   });
 

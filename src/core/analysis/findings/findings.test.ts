@@ -4,7 +4,7 @@ import { editAll } from '../../edit/edit';
 import type { Design, Port } from '../../model/document';
 import { anyDesign, networkOf, solutionOf } from '../../testing/networks';
 import { findingsOf } from './findings';
-import { parts } from '../../testing/parts';
+import { parts } from '../../testing/runs';
 
 const rules = (design: Design) => findingsOf(design, solutionOf(design)).map((finding) => finding.rule);
 const texts = (design: Design) =>
@@ -206,7 +206,7 @@ describe('a switch without spanning tree', () => {
   });
 });
 
-it.each(parts(8, 150))('every remedy ends its finding (%#)', (runs) => {
+it.each(parts(8, 75))('every remedy ends its finding (%#)', (runs) => {
   const port = (vlans: Port['vlans']) => ({ vlans });
   const carriages: Port['vlans'][] = [
     { mode: 'access', vlan: 15 },

@@ -4,6 +4,7 @@ import { editAll } from '../../edit/edit';
 import type { Design, Observed } from '../../model/document';
 import { anyDesign } from '../../testing/networks';
 import { neighbourFindings, neighboursOf } from './neighbours';
+import { tries } from '../../testing/runs';
 
 const seen = (...rows: Observed[]): Design => ({ ...fernhollow(), observed: rows });
 const rowOf = (design: Design, sw: string, port: string) =>
@@ -100,7 +101,7 @@ describe('neighbours', () => {
           }
         },
       ),
-      { numRuns: 150 },
+      { numRuns: tries(75) },
     );
   });
 });

@@ -9,6 +9,7 @@ import { meshDesign, networkOf, solutionOf } from '../../testing/networks';
 import { viewTree, type TreeView } from '../../tree/settled';
 import { PRACTICE_LEVELS, practiceDesign, practiceTree, type PracticeLevel } from './practice';
 import { markWorksheet, sheetOf } from './worksheet';
+import { tries } from '../../testing/runs';
 
 /** The computed tree written down as answers. */
 function perfect(design: Design, id: TreeId): Answers {
@@ -59,7 +60,7 @@ describe('a worksheet', () => {
         expect(blank).toMatchObject({ right: 0, of: full.of });
         expect(blank.marks.every((mark) => mark.given === null && mark.why !== '')).toBe(true);
       }),
-      { numRuns: 50 },
+      { numRuns: tries(25) },
     );
   });
 
@@ -176,7 +177,7 @@ describe('practice networks', () => {
           expect(marks.filter((mark) => mark.field === 'rootPathCost')).toHaveLength(design.switches.length);
           expect(marks.some((mark) => mark.computed === 'alternate')).toBe(true);
         }),
-        { numRuns: 40 },
+        { numRuns: tries(20) },
       );
     },
   );

@@ -18,6 +18,7 @@ import {
 } from './grouping';
 import { linkLoads } from '../sharing/load';
 import { regionsIn } from './regions';
+import { tries } from '../../testing/runs';
 
 const after = (design: Design, { commands }: Pick<GroupingProposal, 'commands'>): Design => {
   const edited = editAll(design, commands);
@@ -92,7 +93,7 @@ describe('a proposed grouping', () => {
           expect(proposal.cost[1].trees).toBe(proposal.instances.length + 1);
         }
       }),
-      { numRuns: 20 },
+      { numRuns: tries(12) },
     );
   });
   it('comes with the best first: no other has a lower peak worth naming', () => {
@@ -102,7 +103,7 @@ describe('a proposed grouping', () => {
         const peak = (each: GroupingProposal) => each.loads[1].peak?.share ?? 0;
         for (const other of others) expect(peak(best!)).toBeLessThanOrEqual(peak(other) * 1.02 + 1e-9);
       }),
-      { numRuns: 20 },
+      { numRuns: tries(12) },
     );
   });
   it('has the roots where it says, in the observatory', () => {

@@ -11,7 +11,7 @@ import { outcomesOf } from './planSteps';
 import { proposeGroupings } from './grouping';
 import { planMoving, preparedDesign, type MovingKind, type MovingPlan } from './movingPlan';
 import { regionsIn } from './regions';
-import { parts } from '../../testing/parts';
+import { parts, tries } from '../../testing/runs';
 
 const planOf = (design: Design, kind: MovingKind): MovingPlan | null => {
   const solution = solutionOf(design);
@@ -21,7 +21,7 @@ const planOf = (design: Design, kind: MovingKind): MovingPlan | null => {
 };
 const KINDS = ['tree', 'outwards', 'inwards'] as const satisfies readonly MovingKind[];
 
-it.each(parts(3, 40))(
+it.each(parts(3, 20))(
   'moves every switch once, and ends with what was to be reached, whatever the order (%#)',
   (runs) => {
     fc.assert(
@@ -64,7 +64,7 @@ it('grows one region outwards: no step leaves it in pieces', () => {
         expect(regionsIn(solutionOf(at).network).map((region) => region.pieces.length)).toEqual([1]);
       }
     }),
-    { numRuns: 20 },
+    { numRuns: tries(12) },
   );
 });
 

@@ -15,6 +15,7 @@ import {
   misconfigurationsOf,
   vlansName,
 } from './regions';
+import { tries } from '../../testing/runs';
 
 const inRegion = (region: string, more: object = {}) => ({ dialect: 'mstp', region, ...more });
 const settings = (id: string, more: object = {}) => ({
@@ -62,7 +63,7 @@ describe('regions of a network', () => {
               ).same,
             ).toBe(true);
       }),
-      { numRuns: 100 },
+      { numRuns: tries(50) },
     );
   });
   it('are in pieces where others stand between', () => {
@@ -88,7 +89,7 @@ describe('two switches compared', () => {
           for (const b of maps) expect(compareRegions(a, b).same).toBe(compareRegions(b, a).same);
         }
       }),
-      { numRuns: 50 },
+      { numRuns: tries(25) },
     );
   });
   it('tell the VLANs whose instance differs, and the likely slip', () => {

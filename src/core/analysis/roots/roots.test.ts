@@ -10,6 +10,7 @@ import { treeOf } from '../../tree/settled';
 import { place, placeAll, placingText, type Placement } from './placing';
 import { ifSwitchDies, rootSwitches } from './rootLoss';
 import { rootMatrix } from './rootMatrix';
+import { tries } from '../../testing/runs';
 
 const demo = fernhollow();
 const tree15 = 'vlan:15' as TreeId;
@@ -59,7 +60,7 @@ describe('placing', () => {
           else expect(ranking(design, tree).includes(sw.id) ? ranking(design, tree).length : 0).toBeLessThanOrEqual(1);
         }
       }),
-      { numRuns: 200 },
+      { numRuns: tries(100) },
     );
   });
 
@@ -132,7 +133,7 @@ describe('the matrix', () => {
           }
         }
       }),
-      { numRuns: 60 },
+      { numRuns: tries(30) },
     );
   });
   it('tells the demo as found in one group, and apart once one tree has a root of its own', () => {

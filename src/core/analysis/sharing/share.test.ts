@@ -6,6 +6,7 @@ import type { Design } from '../../model/document';
 import { meshDesign, networkOf, solutionOf } from '../../testing/networks';
 import { linkLoads } from './load';
 import { shareTrees, uplinksOf } from './share';
+import { tries } from '../../testing/runs';
 
 const all = (design: Design) => solutionOf(design).trees.map((tree) => tree.id);
 const links = (...ids: string[]) => ids as LinkId[];
@@ -39,7 +40,7 @@ describe('sharing', () => {
           expect(Math.max(...now.links.map((each) => each.share))).toBeCloseTo(uplinks[1]);
         }
       }),
-      { numRuns: 60 },
+      { numRuns: tries(30) },
     );
     expect(found).toBeGreaterThan(5);
   });

@@ -10,13 +10,14 @@ import { costMargin } from './margin';
 import { candidatePaths } from './paths';
 import { steer } from './steer';
 import { costCommand } from './whatIf';
+import { tries } from '../../testing/runs';
 
 const after = (design: Design, commands: Parameters<typeof editAll>[1]): Design => {
   const edited = editAll(design, commands);
   if (!edited.ok) throw new Error(`${edited.error.path}: ${edited.error.found}`);
   return edited.value.design;
 };
-const RUNS = Number(process.env.RUNS ?? 150);
+const RUNS = tries(75);
 
 it('the costs of the way taken add up to the root path cost, those outside of regions and those inside of the own one apart', () => {
   fc.assert(

@@ -7,7 +7,7 @@ import { meshDesign, networkOf, roleAt, settledTree, solutionOf } from '../../te
 import { roleOf, treeOf } from '../../tree/settled';
 import { steer } from './steer';
 import type { Wish } from './wishes';
-import { parts } from '../../testing/parts';
+import { parts } from '../../testing/runs';
 
 const demo = fernhollow();
 const block = (sw: string, port: string): Wish => ({
@@ -29,7 +29,7 @@ const refusal = (design: Design, wish: Wish | readonly Wish[], trees: readonly T
 };
 
 describe('steering', () => {
-  it.each(parts(2, 80))(
+  it.each(parts(2, 40))(
     'proposes nothing that the solver does not confirm, for one wish or several, and finds a way for every single wish that nothing stands against (%#)',
     (runs) => {
       let found = 0;

@@ -10,6 +10,7 @@ import { anyDesign, meshDesign, networkOf, solutionOf } from '../../testing/netw
 import { roleOf, treeOf } from '../../tree/settled';
 import { costMargin, portMargins } from './margin';
 import { candidatePaths } from './paths';
+import { tries } from '../../testing/runs';
 
 const pathsOf = (design: Design, sw: string, tree = 'cst') => {
   const solution = solutionOf(design);
@@ -41,7 +42,7 @@ describe('candidate paths', () => {
           });
         }
       }),
-      { numRuns: 80 },
+      { numRuns: tries(40) },
     );
   });
   it('set one slow hop against a string of fast ones', () => {
@@ -127,7 +128,7 @@ describe('the margin of a cost', () => {
           }
         },
       ),
-      { numRuns: 120 },
+      { numRuns: tries(60) },
     );
   });
   it('of a rival tells exactly when the port that was asked for becomes something else', () => {
@@ -158,7 +159,7 @@ describe('the margin of a cost', () => {
           expect(roleOf(there, p)).toBe(flip.role);
         }
       }),
-      { numRuns: 100 },
+      { numRuns: tries(50) },
     );
     expect(told).toBeGreaterThan(20);
   });

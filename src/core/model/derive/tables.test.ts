@@ -13,6 +13,7 @@ import { readDesignText } from '../read';
 import { settingDifferences } from './compare';
 import { dirtyBetween } from './dirty';
 import { writeDesign } from './write';
+import { tries } from '../../testing/runs';
 
 const view = ({ network, trees }: Solution) => trees.map((tree) => viewTree(network, tree));
 
@@ -59,7 +60,7 @@ describe.each([...byField])('%s', (field, places) => {
     .slice(0, 6)
     .flatMap((place) =>
       fc
-        .sample(valueFor(full, place), { numRuns: 12, seed: 7 })
+        .sample(valueFor(full, place), { numRuns: tries(12), seed: 7 })
         .flatMap((value) => withValue(full, place.path, value) ?? []),
     );
 
@@ -111,7 +112,7 @@ const beside = [...byField].filter(([, places]) => ['nothing', 'layout'].include
 it.each(beside)('a run does not know of %s', (_, places) => {
   const [place] = places;
   const other = fc
-    .sample(valueFor(full, place!), { numRuns: 12, seed: 7 })
+    .sample(valueFor(full, place!), { numRuns: tries(12), seed: 7 })
     .flatMap((value) => withValue(full, place!.path, value) ?? [])[0]!;
   expect(dirtyBetween(full, other).run).toBe(false);
   expect(whatHappens(other)).toEqual(happened);
@@ -143,7 +144,7 @@ it('has a field for every key but identifiers', () => {
 it('gives back what it wrote, whatever a design holds', () => {
   fc.assert(
     fc.property(anything, (design) => expect(readDesignText(writeDesign(design))).toEqual({ ok: true, value: design })),
-    { numRuns: 30 },
+    { numRuns: tries(15) },
   );
 });
 
@@ -157,7 +158,7 @@ it('finds a difference wherever there is one, and the same one the other way rou
         expect(settingDifferences(after, before).length).toBe(there.length);
       },
     ),
-    { numRuns: 30 },
+    { numRuns: tries(15) },
   );
 });
 
@@ -171,6 +172,6 @@ it('gives what solving from scratch gives, whatever changed', () => {
         expect(view(again.solution)).toEqual(view(is));
       },
     ),
-    { numRuns: 30 },
+    { numRuns: tries(15) },
   );
 });

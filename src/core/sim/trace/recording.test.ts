@@ -8,6 +8,7 @@ import { EventQueue } from '../engine/eventQueue';
 import { RUN_ROLES, RUN_STATES, Recording } from './recording';
 import { readScenario } from '../scenario/scenario';
 import { simulate } from '../simulate';
+import { tries } from '../../testing/runs';
 
 describe('a recording', () => {
   const anyChange = fc.record({
@@ -39,7 +40,7 @@ describe('a recording', () => {
             );
         expect(recording.whyAt(1, 2, instant)).toEqual(last === null ? null : recording.change(last));
       }),
-      { numRuns: 60 },
+      { numRuns: tries(30) },
     );
   });
 

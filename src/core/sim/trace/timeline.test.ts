@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { OUTAGE_CAUSES, Reach, type OutageCause } from '../traffic/reach';
 import { Timeline } from './timeline';
+import { tries } from '../../testing/runs';
 
 const changes = fc.array(fc.record({ wait: fc.nat(3), place: fc.nat(6), code: fc.nat(255) }), {
   maxLength: 1500,
@@ -20,7 +21,7 @@ describe('a timeline', () => {
         for (let place = 0; place < 7; place += 1)
           expect(here.lastOf(place, instant)).toBe(there.lastOf(place, instant));
       }),
-      { numRuns: 50 },
+      { numRuns: tries(25) },
     );
   });
   it('knows what a place was before each change, and after', () => {
@@ -34,7 +35,7 @@ describe('a timeline', () => {
           now[place] = code;
         });
       }),
-      { numRuns: 30 },
+      { numRuns: tries(15) },
     );
   });
 });

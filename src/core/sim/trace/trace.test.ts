@@ -15,6 +15,7 @@ import { frameRows } from '../report/frameRows';
 import { followFrame } from '../traffic/passage';
 import { nearestLink, readScenario } from '../scenario/scenario';
 import { simulate } from '../simulate';
+import { tries } from '../../testing/runs';
 
 function played(
   design: Design,
@@ -62,7 +63,7 @@ describe('a player', () => {
           }
         },
       ),
-      { numRuns: 40 },
+      { numRuns: tries(20) },
     );
   });
   it('ends where its run was stopped', () => {

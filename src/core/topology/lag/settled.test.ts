@@ -7,6 +7,7 @@ import { bundlesOf } from './ends';
 import { modePair } from './modes';
 import { settleBundles } from './settled';
 import { viewBundles } from './view';
+import { tries } from '../../testing/runs';
 
 const two = ['a 1 = b 1', 'a 2 = b 2'];
 const pair = (
@@ -229,6 +230,6 @@ it('two ends never disagree on what is active, and no end has more than either a
         if (settled.ends[end.index]!.up) expect(active.length).toBeGreaterThanOrEqual(end.minLinks);
       }
     }),
-    { numRuns: 400 },
+    { numRuns: tries(200) },
   );
 });

@@ -9,6 +9,7 @@ import { explainPort } from './explain';
 import { movedEnds, movedVlans } from '../moved';
 import { roleOf, treeOf } from '../settled';
 import { compareField, compareVectors, VECTOR_FIELDS } from './vector';
+import { tries } from '../../testing/runs';
 
 function why(design: Design, sw: string, port: string, tree = 'cst') {
   const solution = solutionOf(design);
@@ -39,7 +40,7 @@ describe('an explanation', () => {
           });
         }
       }),
-      { numRuns: 200 },
+      { numRuns: tries(100) },
     );
   });
 
@@ -111,7 +112,7 @@ describe('the election', () => {
           expect([...t.root].filter((r, s) => r === root && s !== root && t.rank[s]! < t.rank[standby]!)).toEqual([]);
         }
       }),
-      { numRuns: 100 },
+      { numRuns: tries(50) },
     );
   });
 
@@ -150,7 +151,7 @@ describe('moved ends', () => {
   it('are none between a solution and itself', () => {
     fc.assert(
       fc.property(anyDesign, (design) => expect(movedEnds(solutionOf(design), solutionOf(design))).toEqual([])),
-      { numRuns: 50 },
+      { numRuns: tries(25) },
     );
   });
 

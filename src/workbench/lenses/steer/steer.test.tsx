@@ -13,6 +13,7 @@ import { renderWith, settle } from '../../testing';
 import { PathTable, pathRows } from './PathTable';
 import { compileNetwork } from '../../../core/topology/network';
 import { SteerMatrix, steerCommands, steerRows } from './SteerMatrix';
+import { tries } from '../../../core/testing/runs';
 
 const demo = fernhollow();
 const solution = solutionOf(demo);
@@ -59,7 +60,7 @@ describe('the table of costs', () => {
               .find((group) => group.trees.includes(tree.id))!
               .cells.forEach((cell, p) => cell && expect(cell.value).toBe(tree.cost[p]));
       }),
-      { numRuns: 40 },
+      { numRuns: tries(20) },
     );
     expect(steerRows(solution, steerGroups(solution, 'cost'))).toHaveLength(30);
   });
