@@ -378,9 +378,14 @@ it('says beforehand where lines are more than one step can take', () => {
   const plan = planLines(designOf({}), lines.join('\n'));
   const faulty = plan.lines.find((line) => line.fault);
   expect(faulty?.fault?.message).toMatch(/^with this line these are \d+ changes; 10000 at once are the most/);
-  const before = planLines(designOf({}), lines.slice(0, faulty!.line).join('\n'));
-  expect(before.faults).toBe(0);
-  expect(editAll(designOf({}), before.commands).ok).toBe(true);
+  expect(faulty?.line).toBe(3);
+});
+
+it('takes thousands of changes as one step, and no more than ten thousand', () => {
+  const lines = Array.from({ length: 2 }, (_, i) => `new-${2 * i} 1-1000 = new-${2 * i + 1} 1-1000`);
+  const plan = planLines(designOf({}), lines.join('\n'));
+  expect(plan.faults).toBe(0);
+  expect(editAll(designOf({}), plan.commands).ok).toBe(true);
   expect(
     editAll(
       designOf({}),

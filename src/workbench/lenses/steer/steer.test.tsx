@@ -98,7 +98,7 @@ describe('the table of costs', () => {
     fireEvent.change(screen.getByLabelText('Trees in the table'), { target: { value: '15-25' } });
     const field = screen.getByLabelText('New path cost of the selected ports in these trees');
     fireEvent.change(field, { target: { value: 'much' } });
-    fireEvent.click(screen.getByRole('button', { name: 'Set' }));
+    fireEvent.click(screen.getByText('Set', { selector: 'button' }));
     expect(screen.getByRole('alert')).toHaveTextContent('A path cost is 1 to 200000000');
     expect(field).toHaveValue('much');
     fireEvent.change(field, { target: { value: '700' } });
@@ -107,7 +107,7 @@ describe('the table of costs', () => {
     expect(store.getState().undoSteps.map((step) => step.label)).toEqual([
       'cost of ridge-a port 1, ridge-b port 1 in VLANs 15,25: from speed to 700',
     ]);
-    fireEvent.click(screen.getByRole('button', { name: 'port priorities' }));
+    fireEvent.click(screen.getByText('port priorities', { selector: 'button' }));
     expect(screen.getByLabelText('New port priority of the selected ports in these trees')).toBeInTheDocument();
   });
 });
