@@ -27,8 +27,23 @@ export const saved = (page: Page) => expect(page.locator('[data-save="saved"]'))
 export const treeRow = (page: Page, id: string) => page.locator(`[data-tree="${id}"]`);
 
 /** Selects a switch on the map by its name. */
-export const selectSwitch = (page: Page, name: string) =>
-  page.locator(`[data-switch="${name}"]`).getByText(name, { exact: true }).click();
+export const selectSwitch = (page: Page, name: string) => page.locator(`[data-switch="${name}"]`).click();
+
+/** Clicks a link where it is its own: not in the middle, where others may cross it. */
+export async function selectLink(page: Page, link: string): Promise<void> {
+  const path = page.locator(`[data-link="${link}"] path[pointer-events="stroke"]`);
+  const at = await path.evaluate((way: SVGPathElement) => {
+    const point = way.getPointAtLength(way.getTotalLength() * 0.3).matrixTransform(way.getScreenCTM()!);
+    return { x: point.x, y: point.y };
+  });
+  await page.mouse.click(at.x, at.y);
+}
+
+/** The end of a link at a port, by the name that its tooltip gives. */
+export const portEnd = (page: Page, name: string) =>
+  map(page)
+    .locator('[data-side]')
+    .filter({ has: page.locator('title', { hasText: new RegExp(`^${name}(:|;|$)`) }) });
 
 /** Types into a setting of the inspector and takes it with Enter. */
 export async function setSetting(page: Page, label: string, value: string): Promise<void> {

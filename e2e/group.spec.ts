@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { inspector, map, openDemo, saved, selectSwitch, setSetting, settled, treeRow } from './design';
+import { inspector, map, openDemo, portEnd, saved, selectSwitch, setSetting, settled, treeRow } from './design';
 
 async function openValley(page: Page): Promise<void> {
   await page.goto('/');
@@ -103,7 +103,7 @@ test('many trees become two: proposed, seen, planned switch by switch, simulated
   await setSetting(page, 'Revision', '9');
   await expect(map(page).locator('[data-region]')).toHaveCount(2);
   await page.getByRole('button', { name: 'show instance 1 alone' }).click();
-  await page.getByRole('button', { name: 'dome-east port 1', exact: true }).click();
+  await portEnd(page, 'dome-east port 1').click();
   await expect(inspector(page).getByRole('region', { name: 'Why' })).toContainText(
     'Master: it leads out of the region toward the root of the CIST',
   );

@@ -1,84 +1,63 @@
 /** The stripes of equal root path cost behind switches that hang from their root. */
-import { useStore } from '@xyflow/react';
 import { memo } from 'react';
 import { groupText } from '../ui/words/units';
 import type { Band } from './hung';
+import { MapLayer } from './MapLayer';
+import { useScale } from './scale';
 
 interface Props {
   readonly bands: readonly Band[];
   readonly bounds: { readonly x: number; readonly width: number };
 }
 
-/** Where the figures end, from the left edge of what is drawn. */
-const LABEL_END = 135;
+/** Between the figures and the boxes, pixels. */
+const LABEL_GAP = 90;
 
 export const Bands = memo(function Bands({ bands, bounds }: Props) {
-  // The figures stay legible from afar, where there is room for them.
-  const zoom = useStore((state) => Math.max(0.05, Math.round(state.transform[2] * 20) / 20));
+  const scale = useScale();
   if (bands.length === 0) return null;
   const reach = 4000;
-  const size = Math.max(17, 12 / zoom);
-  const near = zoom > 0.55;
+  const [left, right] = [bounds.x * scale, (bounds.x + bounds.width) * scale];
+  const end = left - LABEL_GAP;
   return (
-    <svg
-      aria-hidden="true"
-      style={{
-        position: 'absolute',
-        left: 0,
-        top: 0,
-        width: 1,
-        height: 1,
-        overflow: 'visible',
-        zIndex: -2,
-        pointerEvents: 'none',
-      }}
-    >
-      {bands.map(({ cost, internal, y, half }, i) => (
-        <g key={cost === null ? 'outside' : `${cost} ${internal}`} data-band={cost ?? 'outside'}>
-          {i % 2 === 1 && (
-            <rect
-              x={bounds.x - reach}
-              y={y - half}
-              width={bounds.width + 2 * reach}
-              height={2 * half}
-              fill="var(--surface)"
-              fillOpacity={0.6}
-            />
-          )}
-          <line
-            x1={bounds.x - reach}
-            x2={bounds.x + bounds.width + reach}
-            y1={y - half}
-            y2={y - half}
-            stroke="var(--rule)"
-          />
-          {2 * half * zoom > 13 && (
-            <text
-              x={bounds.x + LABEL_END}
-              textAnchor="end"
-              y={near ? y - 4 : y + size / 3}
-              fontSize={size}
-              fontWeight={700}
-              fontFamily="var(--mono)"
-              fill="var(--ink-soft)"
-            >
-              {cost === null ? 'not in this tree' : groupText(internal > 0 ? internal : cost)}
-            </text>
-          )}
-          {cost !== null && near && (
-            <text
-              x={bounds.x + LABEL_END}
-              textAnchor="end"
-              y={y + 14}
-              fontSize={13}
-              fontFamily="var(--sans)"
-              fill="var(--ink-soft)"
-            >
-              {internal > 0 ? `inside; outside ${groupText(cost)}` : cost === 0 ? 'the root' : 'root path cost'}
-            </text>
-          )}
-        </g>
-      ))}
-    </svg>
+    <MapLayer level={-2}>
+      {bands.map(({ cost, internal, ...band }, i) => {
+        const [y, half] = [band.y * scale, band.half * scale];
+        const roomy = 2 * half > 44;
+        return (
+          <g key={cost === null ? 'outside' : `${cost} ${internal}`} data-band={cost ?? 'outside'}>
+            {i % 2 === 1 && (
+              <rect
+                x={left - reach}
+                y={y - half}
+                width={right - left + 2 * reach}
+                height={2 * half}
+                fill="var(--surface)"
+                fillOpacity={0.6}
+              />
+            )}
+            <line x1={left - reach} x2={right + reach} y1={y - half} y2={y - half} stroke="var(--rule)" />
+            {2 * half > 14 && (
+              <text
+                x={end}
+                textAnchor="end"
+                y={roomy ? y - 3 : y + 5}
+                fontSize={15}
+                fontWeight={700}
+                fontFamily="var(--mono)"
+                fill="var(--ink-soft)"
+              >
+                {cost === null ? 'not in this tree' : groupText(internal > 0 ? internal : cost)}
+              </text>
+            )}
+            {cost !== null && roomy && (
+              <text x={end} textAnchor="end" y={y + 14} fontSize={12} fontFamily="var(--sans)" fill="var(--ink-soft)">
+                {internal > 0 ? `inside; outside ${groupText(cost)}` : cost === 0 ? 'the root' : 'root path cost'}
+              </text>
+            )}
+          </g>
+        );
+      })}
+    </MapLayer>
   );
 });

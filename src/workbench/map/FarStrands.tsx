@@ -10,12 +10,14 @@ import { treeOf, type SettledTree, type Solution, forwards } from '../../core/tr
 import { useInstant } from '../state/clock';
 import { useWorkbench } from '../state/context';
 import type { Moved } from '../state/moved';
-import { STRAND_GAP, type Line } from './geometry';
+import type { Line } from './drawn';
 import { atEnd, polyline, courseOf } from './run';
 import { strandStyle } from '../ui/strandStyle';
 
-/** How far a frayed end stays from its switch, in map units: enough to be seen. */
-const CUT = 42;
+/** How far a frayed end stays from its switch, enough to be seen. */
+const CUT = 9;
+/** Between strands side by side. */
+const FAR_GAP = 3.4;
 
 export const FarStrands = memo(function FarStrands({ lines }: { readonly lines: readonly Line[] }) {
   const settled = useWorkbench((state) => state.solution);
@@ -26,7 +28,7 @@ export const FarStrands = memo(function FarStrands({ lines }: { readonly lines: 
   const cables = useMemo(() => lines.map((line) => courseOf(line, 0).path(0, 0)).join(''), [lines]);
   return (
     <g fill="none">
-      <path d={cables} stroke={cabling ? 'var(--rule-strong)' : 'var(--cable)'} strokeWidth={cabling ? 4 : 2} />
+      <path d={cables} stroke={cabling ? 'var(--rule-strong)' : 'var(--cable)'} strokeWidth={cabling ? 1.6 : 0.8} />
       {!cabling &&
         solution &&
         shown.map((id, i) => (
@@ -55,38 +57,21 @@ interface Props {
 function FarTree({ id, place, solution, lines, moved }: Props) {
   const tree = treeOf(solution, id);
   const paths = useMemo(
-    () => (tree ? pathsOf(tree, solution, lines, place * STRAND_GAP * 1.4, moved) : null),
+    () => (tree ? pathsOf(tree, solution, lines, place, moved) : null),
     [tree, solution, lines, place, moved],
   );
   if (!tree || !paths) return null;
   const { colour, dash } = strandStyle(solution.trees.indexOf(tree));
   return (
     <>
-      <path d={paths.blocks} stroke={colour} strokeWidth={2.5} strokeOpacity={0.75} />
-      <path
-        d={paths.carries}
-        stroke={colour}
-        strokeWidth={6}
-        strokeDasharray={
-          dash &&
-          dash
-            .split(' ')
-            .map((n) => Number(n) * 2.2)
-            .join(' ')
-        }
-      />
-      <path d={paths.moved} stroke={colour} strokeWidth={16} />
+      <path d={paths.blocks} stroke={colour} strokeWidth={1.1} strokeOpacity={0.75} />
+      <path d={paths.carries} stroke={colour} strokeWidth={2.2} strokeDasharray={dash} />
+      <path d={paths.moved} stroke={colour} strokeWidth={6} />
     </>
   );
 }
 
-function pathsOf(
-  tree: SettledTree,
-  { network }: Solution,
-  lines: readonly Line[],
-  offset: number,
-  moved: Moved | null,
-) {
+function pathsOf(tree: SettledTree, { network }: Solution, lines: readonly Line[], place: number, moved: Moved | null) {
   const blocks: string[] = [];
   const carries: string[] = [];
   const touched: string[] = [];
@@ -98,14 +83,14 @@ function pathsOf(
     ];
     const line = lines[i];
     if (!line || !tree.role[p] || !tree.role[q] || !network.macOperational[aggregationPort]) return;
-    const run = courseOf(line, offset);
+    const run = courseOf(line, place * Math.min(line.gap, FAR_GAP));
     if (forwards(tree, p) && forwards(tree, q)) carries.push(run.path(0, 0));
     else blocks.push(run.path(forwards(tree, p) ? 0 : CUT, forwards(tree, q) ? 0 : CUT));
     for (const [end, runEnd] of [
       [p, run.from],
       [q, run.to],
     ] as const) {
-      if (moved?.before.get(tree.id)?.has(end)) touched.push(polyline([atEnd(runEnd, 12), atEnd(runEnd, 40)]));
+      if (moved?.before.get(tree.id)?.has(end)) touched.push(polyline([atEnd(runEnd, 4), atEnd(runEnd, 15)]));
     }
   });
   return { blocks: blocks.join(''), carries: carries.join(''), moved: touched.join('') };

@@ -1,6 +1,9 @@
 /** What is under the hand: a cable, or a frayed end with what letting go would mean. */
-import type { Point } from './geometry';
+import type { Point } from './drawn';
+import { MapLayer } from './MapLayer';
+import { useScale } from './scale';
 
+/** Places in map units. */
 interface Held {
   readonly from: Point;
   readonly to: Point;
@@ -8,22 +11,12 @@ interface Held {
 }
 
 export function HeldCable({ held }: { readonly held: Held | null }) {
+  const scale = useScale();
   if (!held) return null;
-  const { from, to, says } = held;
+  const at = ({ x, y }: Point): Point => ({ x: x * scale, y: y * scale });
+  const [from, to, says] = [at(held.from), at(held.to), held.says];
   return (
-    <svg
-      aria-hidden="true"
-      style={{
-        position: 'absolute',
-        left: 0,
-        top: 0,
-        width: 1,
-        height: 1,
-        overflow: 'visible',
-        zIndex: 5,
-        pointerEvents: 'none',
-      }}
-    >
+    <MapLayer level={5}>
       <path
         d={`M${from.x} ${from.y}L${to.x} ${to.y}`}
         stroke="var(--accent)"
@@ -47,6 +40,6 @@ export function HeldCable({ held }: { readonly held: Held | null }) {
           </text>
         </g>
       )}
-    </svg>
+    </MapLayer>
   );
 }

@@ -7,9 +7,8 @@ import { networkOf } from '../../core/testing/networks';
 import { StoreProvider } from '../state/context';
 import { createWorkbench, type WorkbenchStore } from '../state/store';
 import { inlineSolver, noSaver, settle } from '../testing';
-import { layOutMap, positionsOf, skeletonOf } from './geometry';
-import { LinkView } from './LinkView';
 import { drawnLink } from './linkStrands';
+import { DrawnLinks } from './testing';
 
 /** Draws every link of a design, as the map does when seen from near. */
 async function drawLinks(design: Design = fernhollow()): Promise<WorkbenchStore> {
@@ -19,14 +18,10 @@ async function drawLinks(design: Design = fernhollow()): Promise<WorkbenchStore>
     noSaver,
   );
   store.getState().start();
-  const bones = skeletonOf(design, null);
-  const { lines } = layOutMap(bones, positionsOf(bones), { strands: 1 });
   render(
     <StoreProvider value={store}>
       <svg>
-        {design.links.map((link, i) => (
-          <LinkView key={link.id} link={link} line={lines[i]!} speed={1000} labelAt={0.5} />
-        ))}
+        <DrawnLinks design={design} />
       </svg>
     </StoreProvider>,
   );

@@ -12,9 +12,10 @@ import { isSelected } from '../state/selection';
 import { BarredSquare } from './glyphs/barredSquare';
 import type { EndState } from './glyphs/glyph';
 import { glyphFor } from './glyphs/glyphs';
-import { STRAND_GAP, type Line, type Point } from './geometry';
+import type { Line, Point } from './drawn';
+import { LETTER, TEXT, textSize, type LinkLabels } from './labels';
 import { useSame } from '../state/useSame';
-import { answeredOn, drawnLink, outlinedOn, type LinkStrand } from './linkStrands';
+import { answeredOn, drawnLink, linkText, outlinedOn, type LinkStrand } from './linkStrands';
 import { useFrayDrag } from './frayDrag';
 import { atEnd, polyline, courseOf, type Course, type CourseEnd } from './run';
 import { strandStyle } from '../ui/strandStyle';
@@ -25,11 +26,11 @@ interface Props {
   readonly line: Line;
   /** The faster end's speed, Mbit/s. */
   readonly speed: number;
-  /** Share of the way at which the link's label stands: neighbours take different ones. */
-  readonly labelAt: number;
+  /** Where there is room for what it says; undefined before that is known. */
+  readonly labels: LinkLabels | undefined;
 }
 
-export const LinkView = memo(function LinkView({ link, line, speed, labelAt }: Props) {
+export const LinkView = memo(function LinkView({ link, line, speed, labels }: Props) {
   const settled = useWorkbench(useSame((state) => drawnLink(state, link)));
   const shownTrees = useWorkbench((state) => state.shownTrees);
   const played = useInstant(
@@ -46,6 +47,9 @@ export const LinkView = memo(function LinkView({ link, line, speed, labelAt }: P
   const answered = useWorkbench(useSame((state) => answeredOn(state, link)));
   const store = useWorkbenchStore();
   const middle = courseOf(line, 0);
+  const text = linkText(link, speed, dead, cabling);
+  // Either end is its own to click.
+  const clickable = Math.min(26, middle.length / 4);
   const choose = (event: MouseEvent) => store.getState().pick({ kind: 'link', link: link.id }, means(event));
   const name = `${link.a.switch} port ${link.a.port} to ${link.b.switch} port ${link.b.port}`;
   return (
@@ -55,21 +59,21 @@ export const LinkView = memo(function LinkView({ link, line, speed, labelAt }: P
           d={middle.path(2, 2)}
           stroke="var(--ink)"
           strokeOpacity={0.2}
-          strokeWidth={strands.length * STRAND_GAP + 14}
+          strokeWidth={strands.length * line.gap + 14}
           fill="none"
           strokeLinecap="round"
           data-followed=""
         />
       )}
       {outlined.includes('link') && (
-        <Outline d={polyline(bandAround(middle, 6, strands.length * STRAND_GAP + 18), true)} />
+        <Outline d={polyline(bandAround(middle, 6, strands.length * line.gap + 18), true)} />
       )}
       {selected && (
         <path
           d={middle.path(2, 2)}
           stroke="var(--accent)"
           strokeOpacity={0.28}
-          strokeWidth={strands.length * STRAND_GAP + 12}
+          strokeWidth={strands.length * line.gap + 12}
           fill="none"
           strokeLinecap="round"
         />
@@ -86,22 +90,20 @@ export const LinkView = memo(function LinkView({ link, line, speed, labelAt }: P
           <Strand
             key={strand.treeIndex}
             strand={strand}
-            run={courseOf(line, (i - (strands.length - 1) / 2) * STRAND_GAP)}
-            place={i}
-            several={strands.length > 1}
+            run={courseOf(line, (i - (strands.length - 1) / 2) * line.gap)}
+            gap={line.gap}
+            letters={labels?.letters[strand.treeIndex] ?? NO_LETTERS}
+            named={labels?.trees[strand.treeIndex] ?? null}
           />
         ))}
       {dead && [middle.from, middle.to].map((end, i) => <BarredSquare key={i} end={end} colour="var(--ink-soft)" />)}
-      {cabling && (
+      {text !== null && labels?.text != null && (
         <MapLabel
-          at={middle.along(labelAt)}
-          text={dead ? deadText(link) : speedText(speed)}
-          colour="var(--ink)"
-          size={11}
+          at={middle.along(labels.text)}
+          text={text}
+          colour={cabling ? 'var(--ink)' : 'var(--ink-soft)'}
+          size={TEXT.size}
         />
-      )}
-      {!cabling && dead && (
-        <MapLabel at={middle.along(labelAt)} text={deadText(link)} colour="var(--ink-soft)" size={11} />
       )}
       {answered &&
         [middle.from, middle.to].map((end, i) => (
@@ -114,9 +116,9 @@ export const LinkView = memo(function LinkView({ link, line, speed, labelAt }: P
           />
         ))}
       <path
-        d={middle.path(26, 26)}
+        d={middle.path(clickable, clickable)}
         stroke="transparent"
-        strokeWidth={Math.max(14, strands.length * STRAND_GAP + 8)}
+        strokeWidth={Math.max(14, strands.length * line.gap + 8)}
         fill="none"
         pointerEvents="stroke"
         style={{ cursor: 'pointer' }}
@@ -130,7 +132,16 @@ export const LinkView = memo(function LinkView({ link, line, speed, labelAt }: P
           ['b', middle.to],
         ] as const
       ).map(([side, end]) => (
-        <EndTarget key={side} link={link} side={side} end={end} strands={strands} outlined={outlined.includes(side)} />
+        <EndTarget
+          key={side}
+          link={link}
+          side={side}
+          end={end}
+          reach={clickable + 4}
+          gap={line.gap}
+          strands={strands}
+          outlined={outlined.includes(side)}
+        />
       ))}
     </g>
   );
@@ -149,25 +160,27 @@ const bandAround = ({ from, to }: Course, inset: number, width: number): Point[]
   atEnd(to, inset, width / 2),
 ];
 
-const deadText = (link: Link): string => (link.up ? 'no signal' : 'cut');
-
 const cableWidth = (speed: number): number =>
   speed >= 100_000 ? 6 : speed >= 10_000 ? 4.5 : speed >= 1000 ? 2.5 : 1.5;
 
-/** Links shorter than this have no room for labels between their ends' letters. */
-const SHORT = 170;
+const NO_LETTERS = [null, null] as const;
 
 /** One tree's strand with both its ends. A strand on a link that blocks is thinner than one that carries frames. */
 function Strand({
   strand,
   run,
-  place,
-  several,
+  gap,
+  letters,
+  named,
 }: {
   readonly strand: LinkStrand;
   readonly run: Course;
-  readonly place: number;
-  readonly several: boolean;
+  /** To the strand beside it. */
+  readonly gap: number;
+  /** How far from either end its letter stands. */
+  readonly letters: readonly [number | null, number | null];
+  /** The share of the way at which its tree's name stands. */
+  readonly named: number | null;
 }) {
   const { colour, dash } = strandStyle(strand.treeIndex);
   const [a, b] = strand.roles;
@@ -175,7 +188,7 @@ function Strand({
   const carries = strand.states
     ? strand.states.every((state) => state === 'forwarding')
     : [a, b].every((role, i) => role !== null && !strand.disputed[i] && stateOf(role) === 'forwarding');
-  const width = carries ? 3 : 1.7;
+  const width = Math.min(carries ? 3 : 1.7, gap * 0.75);
   const known = [0, 1].map((i): EndState | null => {
     const role = strand.roles[i] ?? null;
     return role && { role, disputed: strand.disputed[i] ?? false, state: strand.states?.[i] };
@@ -190,15 +203,17 @@ function Strand({
   return (
     <g>
       <path d={d} stroke={colour} strokeWidth={width} strokeDasharray={dash} fill="none" />
-      {several && carries && run.length > SHORT && (
-        <MapLabel at={run.along(0.5 + (place % 2 ? 0.06 : -0.06))} text={strand.label} colour={colour} size={9.5} />
+      {named !== null && carries && (
+        <MapLabel at={run.along(named)} text={strand.label} colour={colour} size={TEXT.tree} />
       )}
       {ends.map(([end, was], i) => {
         const here = known[i];
         return here ? (
           <g key={i} data-end={here.role} data-state={here.state}>
             {glyphFor(here).draw({ ...here, end, colour, width })}
-            <EndLetter end={end} role={here.role} was={was ?? null} colour={colour} away={34 + (place % 3) * 13} />
+            {letters[i] != null && (
+              <EndLetter end={end} role={here.role} was={was ?? null} colour={colour} away={letters[i]} />
+            )}
           </g>
         ) : null;
       })}
@@ -228,10 +243,17 @@ function EndLetter({
 }) {
   const { x, y } = atEnd(end, away);
   const text = was && was !== role ? `${ROLE_LETTERS[was]}→${ROLE_LETTERS[role]}` : ROLE_LETTERS[role];
-  const width = text.length > 1 ? 25 : 11.5;
+  const width = text.length > 1 ? LETTER.moved : LETTER.width;
   return (
     <g pointerEvents="none">
-      <rect x={x - width / 2} y={y - 6.5} width={width} height={13} rx={2} fill={was ? colour : 'var(--paper)'} />
+      <rect
+        x={x - width / 2}
+        y={y - LETTER.height / 2}
+        width={width}
+        height={LETTER.height}
+        rx={2}
+        fill={was ? colour : 'var(--paper)'}
+      />
       <text
         x={x}
         y={y + 3.7}
@@ -259,10 +281,10 @@ function MapLabel({
   readonly colour: string;
   readonly size: number;
 }) {
-  const width = text.length * size * 0.62 + 5;
+  const { width, height } = textSize(text, size);
   return (
     <g pointerEvents="none">
-      <rect x={at.x - width / 2} y={at.y - size * 0.7} width={width} height={size * 1.4} rx={2} fill="var(--paper)" />
+      <rect x={at.x - width / 2} y={at.y - height / 2} width={width} height={height} rx={2} fill="var(--paper)" />
       <text
         x={at.x}
         y={at.y + size * 0.36}
@@ -282,12 +304,15 @@ interface EndProps {
   readonly link: Link;
   readonly side: 'a' | 'b';
   readonly end: CourseEnd;
+  /** How far from the box it may be clicked. */
+  readonly reach: number;
+  readonly gap: number;
   readonly strands: readonly LinkStrand[];
   readonly outlined: boolean;
 }
 
 /** Where to click for a port; in the Steer lens a frayed end can be pulled from here to the link that should block instead. */
-function EndTarget({ link, side, end, strands, outlined }: EndProps) {
+function EndTarget({ link, side, end, reach, gap, strands, outlined }: EndProps) {
   const at = link[side];
   const pullFray = useFrayDrag();
   const steering = useWorkbench((state) => state.lens === 'Steer' && atPresent(state));
@@ -298,11 +323,11 @@ function EndTarget({ link, side, end, strands, outlined }: EndProps) {
     isSelected(selection, { kind: 'port', switch: at.switch, port: at.port }),
   );
   const { pick } = useWorkbenchStore().getState();
-  const width = Math.max(18, strands.length * STRAND_GAP + 8);
+  const width = Math.max(18, strands.length * gap + 8);
   const corners = [
     atEnd(end, 1, -width / 2),
-    atEnd(end, 30, -width / 2),
-    atEnd(end, 30, width / 2),
+    atEnd(end, reach, -width / 2),
+    atEnd(end, reach, width / 2),
     atEnd(end, 1, width / 2),
   ];
   const roles = strands.map((strand) => roleSentence(strand.roles[side === 'a' ? 0 : 1], strand.label)).join(', ');

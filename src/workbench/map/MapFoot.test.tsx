@@ -37,18 +37,6 @@ describe('below the map', () => {
     expect(called).toEqual(['whole', 'closer', 'farther', 'tidy tier', 'tidy root']);
   });
 
-  it('long work shows what it is, and can be stopped', async () => {
-    const cancel = jest.fn();
-    const store = await renderWith(<MapFoot />);
-    act(() => {
-      store.getState().setLens('Cable');
-      store.getState().setBusy({ what: 'Laying out 300 switches', cancel });
-    });
-    expect(screen.getByRole('status')).toHaveTextContent('Laying out 300 switches');
-    fireEvent.click(button('cancel'));
-    expect(cancel).toHaveBeenCalled();
-  });
-
   it('nothing can be tidied or hung where nothing is', async () => {
     const store = await renderWith(<MapFoot />, designOf({}));
     act(() => store.getState().setLens('Cable'));

@@ -58,15 +58,7 @@ function LayoutChoice() {
 
 function TidyChoice() {
   const tidy = useWorkbench((state) => state.controls?.tidy);
-  const busy = useWorkbench((state) => state.busy);
-  const idle = useWorkbench((state) => state.busy === null && atPresent(state) && state.design.switches.length > 0);
-  if (busy) {
-    return (
-      <span className={styles.zoom} role="status">
-        {busy.what}… <TextButton onClick={busy.cancel}>cancel</TextButton>
-      </span>
-    );
-  }
+  const idle = useWorkbench((state) => atPresent(state) && state.design.switches.length > 0);
   return (
     <span className={styles.zoom} role="group" aria-label="Tidy the map">
       <span>tidy</span>

@@ -30,6 +30,7 @@ import { SwitchNode, type SwitchNodeType } from './SwitchNode';
 import { useMapControls } from './useMapControls';
 import { useMapLayout, type Drag } from './useMapLayout';
 import { useTravel } from './useTravel';
+import { ScaleProvider, useZoomScale } from './scale';
 import { ZOOM, fitted } from './zoom';
 import { atPresent } from '../state/looking';
 
@@ -58,11 +59,15 @@ function Map({ Under, Over }: Layers) {
   // Where switches are while they are dragged, and after the drop until the design says the same: it holds over one skeleton only.
   const [drag, setDrag] = useState<Drag | null>(null);
   const { mode, systemMode } = useColorScheme();
-  const map = useMapLayout(drag);
+  const [scale, setScale] = useZoomScale();
+  const map = useMapLayout(drag, scale);
   const { skeleton, bounds } = map;
   const [keepNodes] = useState(nodeKeeper);
   const chosen = useWorkbench((state) => switchesIn(state.selection).join('\n'));
-  const nodes = useMemo(() => keepNodes(map.boxes, new Set(chosen.split('\n'))), [keepNodes, map.boxes, chosen]);
+  const nodes = useMemo(
+    () => keepNodes(map.boxes, new Set(chosen.split('\n')), scale),
+    [keepNodes, map.boxes, chosen, scale],
+  );
   const hand = useCableHand();
   const frayHand = useFrayHand();
   /** While a frame is drawn with Shift, React Flow tells which switches it touches. */
@@ -77,14 +82,15 @@ function Map({ Under, Over }: Layers) {
     setSeenIn(layout);
     setOwnView(false);
   }
-  const { x, y, width, height } = bounds;
   const frameWidth = useStore((state) => state.width);
   const frameHeight = useStore((state) => state.height);
   useEffect(() => {
-    if (!ownView && frameWidth > 0)
-      void setViewport(fitted({ x, y, width, height }, { width: frameWidth, height: frameHeight }));
-  }, [ownView, setViewport, x, y, width, height, frameWidth, frameHeight]);
-  useMapControls(map, setOwnView);
+    if (ownView || frameWidth === 0) return;
+    const view = fitted(bounds, { width: frameWidth, height: frameHeight });
+    setScale(view.zoom);
+    void setViewport(view);
+  }, [ownView, setViewport, setScale, bounds, frameWidth, frameHeight]);
+  useMapControls(map, setOwnView, setScale);
   const onArrow = useTravel(map.geometry);
 
   const onNodesChange = useCallback(
@@ -114,76 +120,78 @@ function Map({ Under, Over }: Layers) {
     [store, skeleton],
   );
   return (
-    <CableDragProvider value={hand}>
-      <FrayDragProvider value={frayHand.start}>
-        <div
-          ref={room}
-          className={styles.room}
-          tabIndex={0}
-          role="application"
-          aria-label="Map of the network. Arrow keys travel from switch to port to far end."
-          onKeyDown={onArrow}
-        >
-          <ReactFlow
-            className={styles.flow}
-            colorMode={(mode === 'system' ? systemMode : mode) === 'dark' ? 'dark' : 'light'}
-            nodes={nodes}
-            edges={NO_EDGES}
-            nodeTypes={nodeTypes}
-            nodeOrigin={CENTRED}
-            onNodesChange={onNodesChange}
-            onNodeClick={(event, node) =>
-              store.getState().pick({ kind: 'switch', switch: node.id as SwitchId }, means(event))
-            }
-            onNodeDragStart={(_, node) => {
-              const item: Item = { kind: 'switch', switch: node.id as SwitchId };
-              if (!isSelected(store.getState().selection, item)) store.getState().select(item);
-            }}
-            onPaneClick={() => store.getState().select(null)}
-            onSelectionStart={() => (framing.current = true)}
-            onSelectionEnd={() => (framing.current = false)}
-            nodesDraggable={movable}
-            nodesConnectable={false}
-            elementsSelectable
-            selectNodesOnDrag={false}
-            nodesFocusable={false}
-            disableKeyboardA11y
-            deleteKeyCode={null}
-            onlyRenderVisibleElements
-            onMoveStart={(event) => {
-              if (event?.type !== 'wheel') room.current?.setAttribute('data-moving', '');
-            }}
-            onMove={(event) => event && setOwnView(true)} // a click is no move
-            onMoveEnd={() => room.current?.removeAttribute('data-moving')}
-            minZoom={ZOOM.least}
-            maxZoom={ZOOM.most}
-            proOptions={{ hideAttribution: true }}
+    <ScaleProvider value={scale}>
+      <CableDragProvider value={hand}>
+        <FrayDragProvider value={frayHand.start}>
+          <div
+            ref={room}
+            className={styles.room}
+            tabIndex={0}
+            role="application"
+            aria-label="Map of the network. Arrow keys travel from switch to port to far end."
+            onKeyDown={onArrow}
           >
-            <ViewportPortal>
-              <Bands bands={map.bands} bounds={bounds} />
-              {Under && <Under boxes={map.boxes} lines={map.lines} />}
-              <Strands links={skeleton.links} lines={map.lines} />
-              {Over && <Over boxes={map.boxes} lines={map.lines} />}
-              <HeldCable held={hand.held ?? frayHand.held} />
-            </ViewportPortal>
-            <Panel position="top-left" className={styles.panelTop}>
-              {problem ? (
-                <p className={styles.problem} role="alert">
-                  No trees to show: {problem}.
-                </p>
-              ) : (
-                <MovedBar />
-              )}
-            </Panel>
-            <Panel position="bottom-left" className={styles.panelFoot}>
-              <MapFoot />
-            </Panel>
-            {cabling && movable && <AddSwitch />}
-            {skeleton.switches.length === 0 && <EmptyMap />}
-          </ReactFlow>
-        </div>
-      </FrayDragProvider>
-    </CableDragProvider>
+            <ReactFlow
+              className={styles.flow}
+              colorMode={(mode === 'system' ? systemMode : mode) === 'dark' ? 'dark' : 'light'}
+              nodes={nodes}
+              edges={NO_EDGES}
+              nodeTypes={nodeTypes}
+              nodeOrigin={CENTRED}
+              onNodesChange={onNodesChange}
+              onNodeClick={(event, node) =>
+                store.getState().pick({ kind: 'switch', switch: node.id as SwitchId }, means(event))
+              }
+              onNodeDragStart={(_, node) => {
+                const item: Item = { kind: 'switch', switch: node.id as SwitchId };
+                if (!isSelected(store.getState().selection, item)) store.getState().select(item);
+              }}
+              onPaneClick={() => store.getState().select(null)}
+              onSelectionStart={() => (framing.current = true)}
+              onSelectionEnd={() => (framing.current = false)}
+              nodesDraggable={movable}
+              nodesConnectable={false}
+              elementsSelectable
+              selectNodesOnDrag={false}
+              nodesFocusable={false}
+              disableKeyboardA11y
+              deleteKeyCode={null}
+              onlyRenderVisibleElements
+              onMoveStart={(event) => {
+                if (event?.type !== 'wheel') room.current?.setAttribute('data-moving', '');
+              }}
+              onMove={(event) => event && setOwnView(true)} // a click is no move
+              onMoveEnd={() => room.current?.removeAttribute('data-moving')}
+              minZoom={ZOOM.least}
+              maxZoom={ZOOM.most}
+              proOptions={{ hideAttribution: true }}
+            >
+              <ViewportPortal>
+                <Bands bands={map.bands} bounds={bounds} />
+                {Under && <Under boxes={map.boxes} lines={map.lines} />}
+                <Strands links={skeleton.links} lines={map.lines} boxes={map.boxes} />
+                {Over && <Over boxes={map.boxes} lines={map.lines} />}
+                <HeldCable held={hand.held ?? frayHand.held} />
+              </ViewportPortal>
+              <Panel position="top-left" className={styles.panelTop}>
+                {problem ? (
+                  <p className={styles.problem} role="alert">
+                    No trees to show: {problem}.
+                  </p>
+                ) : (
+                  <MovedBar />
+                )}
+              </Panel>
+              <Panel position="bottom-left" className={styles.panelFoot}>
+                <MapFoot />
+              </Panel>
+              {cabling && movable && <AddSwitch />}
+              {skeleton.switches.length === 0 && <EmptyMap />}
+            </ReactFlow>
+          </div>
+        </FrayDragProvider>
+      </CableDragProvider>
+    </ScaleProvider>
   );
 }
 
@@ -191,25 +199,28 @@ const NO_EDGES: never[] = [];
 const CENTRED: [number, number] = [0.5, 0.5];
 
 /** Keeps the node of each box that has not changed, selected or not. */
-function nodeKeeper(): (boxes: readonly Box[], selected: ReadonlySet<string>) => SwitchNodeType[] {
+function nodeKeeper(): (boxes: readonly Box[], selected: ReadonlySet<string>, scale: number) => SwitchNodeType[] {
   let before = new globalThis.Map<Box, SwitchNodeType>();
-  return (boxes, selected) => {
+  let last = 0;
+  return (boxes, selected, scale) => {
+    if (scale !== last) before.clear();
+    last = scale;
     before = new globalThis.Map(
       boxes.map((box) => {
         const old = before.get(box);
-        return [box, old && old.selected === selected.has(box.id) ? old : nodeOf(box, selected.has(box.id))];
+        return [box, old && old.selected === selected.has(box.id) ? old : nodeOf(box, selected.has(box.id), scale)];
       }),
     );
     return [...before.values()];
   };
 }
 
-const nodeOf = (box: Box, selected: boolean): SwitchNodeType => ({
+const nodeOf = (box: Box, selected: boolean, scale: number): SwitchNodeType => ({
   id: box.id,
   type: 'switch',
-  position: box.centre,
+  position: { x: box.centre.x / scale, y: box.centre.y / scale },
   data: { box },
-  width: box.width,
-  height: box.height,
+  width: box.width / scale,
+  height: box.height / scale,
   selected,
 });

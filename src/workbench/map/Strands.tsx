@@ -3,33 +3,31 @@
 import { memo, useMemo } from 'react';
 import type { Design } from '../../core/model/document';
 import { FarStrands } from './FarStrands';
-import type { Line } from './geometry';
+import type { Box, Line } from './drawn';
 import { LinkView } from './LinkView';
+import { MapLayer } from './MapLayer';
 import { useMapDesign } from './mapDesign';
-import styles from './map.module.css';
 import { Sheaves } from './Sheaves';
 import { inWindow, useFar, useWindow } from './seen';
+import { useLabels } from './useLabels';
 
-/** Shares of the way at which neighbouring links have their labels. */
-const LABEL_AT = [0.5, 0.4, 0.6];
-
-export const Strands = memo(function Strands({
-  links,
-  lines,
-}: {
+interface Props {
   readonly links: Design['links'];
   readonly lines: readonly Line[];
-}) {
+  readonly boxes: readonly Box[];
+}
+
+export const Strands = memo(function Strands(props: Props) {
   const far = useFar();
   return (
-    <svg className={styles.strands} aria-hidden="true">
-      {far ? <FarStrands lines={lines} /> : <NearLinks links={links} lines={lines} />}
-      {!far && <Sheaves links={links} lines={lines} />}
-    </svg>
+    <MapLayer level={-1}>
+      {far ? <FarStrands lines={props.lines} /> : <NearLinks {...props} />}
+      {!far && <Sheaves links={props.links} lines={props.lines} />}
+    </MapLayer>
   );
 });
 
-function NearLinks({ links, lines }: { readonly links: Design['links']; readonly lines: readonly Line[] }) {
+function NearLinks({ links, lines, boxes }: Props) {
   const window = useWindow();
   const { switches } = useMapDesign();
   const speeds = useMemo(() => {
@@ -39,16 +37,16 @@ function NearLinks({ links, lines }: { readonly links: Design['links']; readonly
     const at = (end: { switch: string; port: string }) => byPort.get(`${end.switch}\n${end.port}`) ?? 0;
     return links.map((link) => Math.max(at(link.a), at(link.b)));
   }, [switches, links]);
-  return links.map((link, i) => {
-    const line = lines[i];
-    return line && inWindow(line, window) ? (
-      <LinkView
-        key={link.id}
-        link={link}
-        line={line}
-        speed={speeds[i] ?? 0}
-        labelAt={LABEL_AT[i % LABEL_AT.length] ?? 0.5}
-      />
-    ) : null;
-  });
+  const near = useMemo(
+    () =>
+      links.flatMap((link, i) => {
+        const line = lines[i];
+        return line && inWindow(line, window) ? [{ link, line, speed: speeds[i] ?? 0 }] : [];
+      }),
+    [links, lines, window, speeds],
+  );
+  const labels = useLabels(near, links, lines, boxes);
+  return near.map(({ link, line, speed }) => (
+    <LinkView key={link.id} link={link} line={line} speed={speed} labels={labels.get(link.id)} />
+  ));
 }

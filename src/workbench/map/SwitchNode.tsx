@@ -20,6 +20,7 @@ import { Knot, Loop } from './knots';
 import { useMapSwitch } from './mapDesign';
 import { useFar } from './seen';
 import styles from './map.module.css';
+import { inPixels, useScale } from './scale';
 import { strandStyle } from '../ui/strandStyle';
 
 export type SwitchNodeType = Node<{ box: Box }, 'switch'>;
@@ -65,8 +66,24 @@ const readFigures = (key: string) =>
       });
 
 export const SwitchNode = memo(function SwitchNode({ data: { box } }: NodeProps<SwitchNodeType>) {
-  return useFar() ? <FarSwitch box={box} /> : <NearSwitch box={box} />;
+  const far = useFar();
+  const scale = useScale();
+  return (
+    <div style={{ ...inPixels(scale), width: box.width, height: box.height }}>
+      {far ? <FarSwitch box={box} /> : <NearSwitch box={box} />}
+    </div>
+  );
 });
+
+/** The name as far as there is room for it, and whole where the switch is chosen or pointed at. */
+function Name({ box, name }: { readonly box: Box; readonly name: string }) {
+  return (
+    <>
+      {box.name !== null && <span className={`${styles.name} ${box.tight ? styles.nameTight : ''}`}>{box.name}</span>}
+      {box.name !== name && <span className={styles.nameWhole}>{name.slice(0, 200)}</span>}
+    </>
+  );
+}
 
 /** From afar: the box, its name as large as it goes, heavy where it is a root. */
 function FarSwitch({ box }: { readonly box: Box }) {
@@ -77,15 +94,13 @@ function FarSwitch({ box }: { readonly box: Box }) {
     useInstant(({ picture }) => rootColours({ solution: picture, shownTrees, lens: 'Break' }, box.id)) ?? settled;
   const selected = useWorkbench(({ selection }) => isSelected(selection, { kind: 'switch', switch: box.id }));
   const name = sw?.name ?? box.id;
-  const size = Math.max(14, Math.min(34, box.height * 0.5, (box.width * 1.6) / Math.max(4, name.length)));
   return (
     <div
-      className={`${styles.box} ${styles.boxFar} ${selected ? styles.boxSelected : ''}`}
-      style={{ width: box.width, height: box.height, fontSize: size }}
+      className={`${styles.box} ${styles.boxFar} ${selected ? styles.boxSelected : ''} ${marks === '' ? '' : styles.boxRoot}`}
+      style={{ width: box.width, height: box.height }}
       data-switch={box.id}
-      title={name.slice(0, 200)}
     >
-      <span className={styles.farName}>{name.slice(0, 40)}</span>
+      <Name box={box} name={name} />
       {marks !== '' && (
         <span className={styles.farMarks}>
           {marks.split(',').map((colour) => (
@@ -126,13 +141,14 @@ function NearSwitch({ box }: { readonly box: Box }) {
       style={{ width: box.width, height: box.height }}
       data-switch={box.id}
     >
-      <div className={styles.boxText} style={{ top: box.rims.top, bottom: box.rims.bottom }}>
-        <span className={styles.name} title={sw.name ?? sw.id}>
-          {(sw.name ?? sw.id).slice(0, 60)}
-        </span>
+      <div
+        className={styles.boxText}
+        style={{ top: box.rims.top, bottom: box.rims.bottom, left: box.beside, right: box.beside }}
+      >
+        <Name box={box} name={sw.name ?? sw.id} />
         {!sw.up && <span className={styles.figure}>no power</span>}
         {sw.up && !runsTrees(sw) && <span className={styles.figure}>no spanning tree</span>}
-        <span className={styles.figures}>
+        <span className={styles.figures} hidden={!box.figures}>
           {figures.map((f) => (
             <span
               key={f.label}
@@ -147,10 +163,16 @@ function NearSwitch({ box }: { readonly box: Box }) {
           ))}
         </span>
       </div>
-      {box.attachments.map((attachment) => (
-        <PortLabel key={attachment.port} id={box.id} attachment={attachment} />
-      ))}
-      <HostList id={box.id} side={box.hostSide} />
+      {!box.figures && figures.some((f) => f.mark === 'K') && (
+        <span className={styles.farMarks}>
+          {figures.map((f) => f.mark === 'K' && <Knot key={f.label} colour={f.colour} title={`root of ${f.label}`} />)}
+        </span>
+      )}
+      {box.attachments.map(
+        (attachment) =>
+          box.labels[attachment.side] && <PortLabel key={attachment.port} id={box.id} attachment={attachment} />,
+      )}
+      <HostList box={box} />
       {cabling && <FreePorts sw={sw} side={box.hostSide === 'top' ? 'bottom' : 'top'} />}
     </div>
   );
@@ -195,19 +217,20 @@ function PortLabel({ id, attachment: { port, side, at } }: { readonly id: Switch
 }
 
 /** The hosts on a switch, hung from a short cord. */
-function HostList({ id, side }: { readonly id: SwitchId; readonly side: 'top' | 'bottom' }) {
+function HostList({ box: { id, hostSide: side, hosts: room } }: { readonly box: Box }) {
   const all = useWorkbench((state) => state.design.hosts);
   const hosts = all.filter((host) => host.attach.some((at) => at.switch === id));
   const { pick } = useWorkbenchStore().getState();
   const selection = useWorkbench((state) => state.selection);
-  if (hosts.length === 0) return null;
+  if (hosts.length === 0 || room.rows === 0) return null;
+  const shown = hosts.length <= room.rows ? hosts : hosts.slice(0, room.rows - 1);
   const portsOf = (host: Host) => host.attach.filter((at) => at.switch === id).map((at) => at.port);
   return (
     <ul
       className={`${styles.hosts} ${side === 'top' ? styles.hostsAbove : styles.hostsBelow}`}
       aria-label={`hosts on ${id}`}
     >
-      {hosts.map((host) => (
+      {shown.map((host) => (
         <li key={host.id}>
           <button
             type="button"
@@ -224,6 +247,7 @@ function HostList({ id, side }: { readonly id: SwitchId; readonly side: 'top' | 
           </button>
         </li>
       ))}
+      {shown.length < hosts.length && <li className={styles.hostMore}>{hosts.length - shown.length} more</li>}
     </ul>
   );
 }

@@ -36,10 +36,14 @@ export const FrayDragProvider = FrayDragContext;
 export const useFrayDrag = (): StartFray => useContext(FrayDragContext);
 
 /** The link under the pointer and the end of it that is nearer. */
-function endAt(x: number, y: number, at: Point): FrayEnd | null {
-  const { link, run } = document.elementFromPoint(x, y)?.closest<SVGElement>('[data-link]')?.dataset ?? {};
+function endAt(x: number, y: number): FrayEnd | null {
+  const group = document.elementFromPoint(x, y)?.closest<SVGElement>('[data-link]');
+  const { link, run } = group?.dataset ?? {};
   const [x1, y1, x2, y2] = (run ?? '').split(' ').map(Number);
-  if (link === undefined || y2 === undefined) return null;
+  // The run is written in the link's own coordinates.
+  const matrix = group instanceof SVGGraphicsElement ? group.getScreenCTM()?.inverse() : null;
+  if (link === undefined || y2 === undefined || !matrix) return null;
+  const at = new DOMPoint(x, y).matrixTransform(matrix);
   return {
     link: link as LinkId,
     side: Math.hypot(at.x - x1!, at.y - y1!) <= Math.hypot(at.x - x2!, at.y - y2) ? 'a' : 'b',
@@ -57,7 +61,7 @@ export function useFrayHand(): { readonly held: FrayHeld | null; readonly start:
       const from = flow.screenToFlowPosition({ x: event.clientX, y: event.clientY });
       const over = ({ clientX, clientY }: PointerEvent) => {
         const to = flow.screenToFlowPosition({ x: clientX, y: clientY });
-        return { to, end: endAt(clientX, clientY, to) };
+        return { to, end: endAt(clientX, clientY) };
       };
       pull(event, {
         move: (move) => {

@@ -1,5 +1,4 @@
-/** Where switches go: hung from a root, tidied, lined up, placed when new, and on the way between two layouts. */
-import ELK from 'elkjs/lib/elk.bundled.js';
+/** Where switches go: hung from a root, lined up, placed when new, and on the way between two layouts. */
 import fc from 'fast-check';
 import { fernhollow } from '../../core/demo/demos';
 import { editAll } from '../../core/edit/edit';
@@ -11,7 +10,6 @@ import { positionsOf, skeletonOf, type Point } from './geometry';
 import { hungFromRoot } from './hung';
 import { between, createMotion, eased } from './motion';
 import { withPlaces } from './places';
-import { rowsByRoot, rowsByTier, tidyPlaces } from './tidy';
 import { tries } from '../../core/testing/runs';
 
 const apart = (places: Iterable<Point>, dx: number, dy: number) => {
@@ -57,39 +55,6 @@ describe('hung from the root', () => {
       [22_000, 3],
       [42_000, 1],
     ]);
-  });
-});
-
-describe('tidy', () => {
-  const rows = (places: ReadonlyMap<SwitchId, Point>) => (id: string) => places.get(id as SwitchId)!.y;
-  it('by tier puts core above distribution above access, each switch on a place of its own', async () => {
-    const places = await tidyPlaces(new ELK(), demo, rowsByTier(demo));
-    const y = rows(places);
-    apart(places.values(), 180, 50);
-    expect(Math.max(y('ridge-a'), y('ridge-b'))).toBeLessThan(
-      Math.min(y('dome-north'), y('dome-east'), y('dome-west')),
-    );
-    expect(Math.max(y('dome-north'), y('dome-east'), y('dome-west'))).toBeLessThan(
-      Math.min(y('lodge'), y('workshop'), y('array-hut')),
-    );
-  });
-  it('by root follows the hops of the tree', async () => {
-    const y = rows(await tidyPlaces(new ELK(), demo, rowsByRoot(solution, tree)));
-    expect(y('lodge')).toBeLessThan(y('ridge-a'));
-    expect(y('ridge-a')).toBeLessThan(y('dome-east'));
-    expect(y('dome-east')).toBeLessThan(y('array-hut'));
-  });
-  it('folds long rows', async () => {
-    const wide = designOf({
-      switches: Array.from({ length: 40 }, (_, i) => ({
-        id: `s${i}`,
-        mac: `02:00:00:00:01:${i.toString(16).padStart(2, '0')}`,
-        ports: [],
-      })),
-    });
-    const places = await tidyPlaces(new ELK(), wide, rowsByTier(wide));
-    apart(places.values(), 180, 50);
-    expect(new Set([...places.values()].map((p) => p.y)).size).toBe(4); // of ten each
   });
 });
 

@@ -6,6 +6,7 @@ import { bridgePortOf } from '../../core/topology/network';
 import { CODE, roleOf, treeOf, type Role } from '../../core/tree/settled';
 import type { Workbench } from '../state/store';
 import { ROLE_LETTERS } from '../ui/words/roles';
+import { speedText } from '../ui/words/units';
 
 /** A link as drawn. */
 export interface DrawnLink {
@@ -57,6 +58,12 @@ export function drawnLink(
     ];
   });
   return { dead: network.macOperational[one] !== 1, strands };
+}
+
+/** What is written on a link: in the Cable lens its speed, else only that it carries nothing. */
+export function linkText(link: Link, speed: number, dead: boolean, cabling: boolean): string | null {
+  if (dead) return link.up ? 'no signal' : 'cut';
+  return cabling ? speedText(speed) : null;
 }
 
 /** A link or one of its ends. */

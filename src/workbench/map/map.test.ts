@@ -1,12 +1,19 @@
 import fc from 'fast-check';
-import { fernhollow } from '../../core/demo/demos';
+import { fernhollow, valleyStation } from '../../core/demo/demos';
 import { edit } from '../../core/edit/edit';
 import { commandSchema } from '../../core/edit/commands';
 import { anyDesign } from '../../core/testing/networks';
-import { boundsOf, layOutMap, positionsOf, skeletonOf } from './geometry';
+import { campusOf } from '../../core/testing/campus';
+import { tries } from '../../core/testing/runs';
+import { boundsOf } from './bounds';
+import { Boxes } from './facing';
+import { shortened, spreadAlong } from './fit';
+import { layOutMap, positionsOf, skeletonOf } from './geometry';
+import { around, overlaps } from './occupied';
 import { movedText } from './MovedBar';
 import { courseOf } from './run';
-import { inWindow } from './seen';
+import { plainLine } from './testing';
+import { fitted } from './zoom';
 import { strandStyle } from '../ui/strandStyle';
 import { vlanTree, type PortId, type SwitchId } from '../../core/model/ids';
 
@@ -38,17 +45,71 @@ describe('the layout of the map', () => {
     expect(Math.sign(one!.from.x - two!.from.x)).toBe(Math.sign(one!.to.x - two!.to.x));
   });
 
-  it('holds everything within its bounds', () => {
-    const bones = skeleton(fernhollow());
-    const geometry = layOutMap(bones, positionsOf(bones), { strands: 1 });
-    const bounds = boundsOf(bones, geometry);
-    const all = { left: bounds.x, top: bounds.y, right: bounds.x + bounds.width, bottom: bounds.y + bounds.height };
-    for (const line of geometry.lines) expect(inWindow(line, all)).toBe(true);
-    // An empty map and one small switch have bounds of a size that does not blow them up.
-    const one = skeleton({ ...fernhollow(), switches: fernhollow().switches.slice(0, 1), links: [], hosts: [] });
-    for (const few of [skeleton({ ...fernhollow(), switches: [], links: [], hosts: [] }), one]) {
-      const around = boundsOf(few, layOutMap(few, positionsOf(few), { strands: 1 }));
-      expect(around).toMatchObject({ width: 640, height: 420 });
+  it('shows everything when the whole map is fitted, and blows nothing up', () => {
+    const frame = { width: 750, height: 500 };
+    for (const design of [
+      fernhollow(),
+      campusOf({ switches: 50, vlans: 1 }),
+      { ...fernhollow(), switches: [], links: [], hosts: [] },
+    ]) {
+      const bones = skeleton(design);
+      const places = positionsOf(bones);
+      const { x, y, zoom } = fitted(boundsOf(bones, places, { strands: 1 }), frame);
+      expect(zoom).toBeLessThan(1.2);
+      const { boxes } = layOutMap(bones, places, { strands: 1, scale: zoom });
+      for (const { centre, width, height } of boxes) {
+        expect(centre.x - width / 2 + x).toBeGreaterThanOrEqual(0);
+        expect(centre.x + width / 2 + x).toBeLessThanOrEqual(frame.width);
+        expect(centre.y - height / 2 + y).toBeGreaterThanOrEqual(0);
+        expect(centre.y + height / 2 + y).toBeLessThanOrEqual(frame.height);
+      }
+    }
+  });
+
+  it('lays no box over another, whatever the scale and the places', () => {
+    fc.assert(
+      fc.property(
+        anyDesign.chain((design) =>
+          fc.tuple(
+            fc.constant(design),
+            fc.uniqueArray(fc.record({ x: fc.integer({ min: 0, max: 900 }), y: fc.integer({ min: 0, max: 600 }) }), {
+              minLength: design.switches.length,
+              maxLength: design.switches.length,
+              comparator: (a, b) => Math.abs(a.x - b.x) < 40 && Math.abs(a.y - b.y) < 40,
+            }),
+          ),
+        ),
+        fc.double({ min: 0.3, max: 2, noNaN: true }),
+        ([design, spots], scale) => {
+          const places = new Map(design.switches.map((sw, i) => [sw.id, spots[i]!]));
+          const { boxes } = layOutMap(skeleton(design), places, { strands: 2, scale });
+          const rectangles = boxes.map(({ centre, width, height }) => around(centre, width, height));
+          rectangles.forEach((one, i) =>
+            rectangles.slice(i + 1).forEach((two) => expect(overlaps(one, two)).toBe(false)),
+          );
+        },
+      ),
+      { numRuns: tries(50) },
+    );
+  });
+
+  it.each([
+    ['the demo', fernhollow()],
+    ['the valley', valleyStation()],
+    ['a campus of 50', campusOf({ switches: 50, vlans: 1, perPair: 10 })],
+  ])('leads no link of %s across a box that it does not belong to, from afar and from near', (_, design) => {
+    const bones = skeleton(design);
+    const places = positionsOf(bones);
+    const { zoom } = fitted(boundsOf(bones, places, { strands: 1 }), { width: 750, height: 500 });
+    for (const scale of [zoom, 1]) {
+      const { boxes, lines } = layOutMap(bones, places, { strands: 1, scale });
+      const found = new Boxes(boxes.map(({ centre, width, height }) => around(centre, width, height)));
+      const index = new Map(boxes.map((box, i) => [box.id, i]));
+      for (const [i, { a, b }] of design.links.entries()) {
+        const points = [lines[i]!.from, ...lines[i]!.bends, lines[i]!.to];
+        for (const [k, end] of points.slice(1).entries())
+          expect(found.across(points[k]!, end, [index.get(a.switch)!, index.get(b.switch)!])).toEqual([]);
+      }
     }
   });
 
@@ -77,7 +138,7 @@ describe('the layout of the map', () => {
 });
 
 describe('a strand', () => {
-  const line = { link: 'l' as never, from: { x: 0, y: 0 }, to: { x: 100, y: 0 }, loops: false };
+  const line = plainLine('l', { x: 0, y: 0 }, { x: 100, y: 0 });
 
   it('runs beside its link and stops short by what its ends need', () => {
     expect(courseOf(line, 7).path(5, 24)).toBe('M5 7L76 7');
@@ -90,10 +151,52 @@ describe('a strand', () => {
     expect(path).toContain('-46');
   });
 
+  it('keeps beside its link around a bend, and has points along all of its way', () => {
+    const bent = { ...line, to: { x: 100, y: 100 }, bends: [{ x: 100, y: 0 }] };
+    const course = courseOf(bent, 5);
+    expect(course.path(10, 10)).toBe('M10 5L95 5L95 90');
+    expect(course.along(0.5)).toEqual({ x: 95, y: 5 });
+    expect(course.along(1)).toEqual({ x: 95, y: 100 });
+    expect(course.length).toBe(190);
+  });
+
   it('is told from its neighbours by more than colour', () => {
     const styles = Array.from({ length: 24 }, (_, i) => JSON.stringify(strandStyle(i)));
     expect(new Set(styles).size).toBe(24);
     for (let i = 0; i < 5; i += 1) expect(strandStyle(i).dash).not.toBe(strandStyle(i + 1).dash);
+  });
+});
+
+describe('what has little room', () => {
+  it('is named by both ends of its name', () => {
+    expect(shortened('acc-117', 9)).toBe('acc-117');
+    expect(shortened('access-floor-117', 9)).toBe('acc…r-117');
+    expect(shortened('access', 1)).toBe('');
+    fc.assert(
+      fc.property(fc.string(), fc.nat(30), (name, most) =>
+        expect([...shortened(name, most)].length).toBeLessThanOrEqual(Math.max(most, 0)),
+      ),
+    );
+  });
+  it('has its ends in order along a side, as near to where they would be as there is room for', () => {
+    expect(spreadAlong([10, 50], 20, 0, 100)).toEqual([10, 50]);
+    expect(spreadAlong([50, 50, 50], 20, 0, 100)).toEqual([30, 50, 70]);
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: -50, max: 250 }), { minLength: 1, maxLength: 30 }), (wishes) => {
+        const places = spreadAlong(
+          [...wishes].sort((a, b) => a - b),
+          22,
+          5,
+          195,
+        );
+        expect(places).toHaveLength(wishes.length);
+        for (const [i, at] of places.entries()) {
+          expect(at).toBeGreaterThanOrEqual(5 - 1e-6);
+          expect(at).toBeLessThanOrEqual(195 + 1e-6);
+          if (i > 0) expect(at - places[i - 1]!).toBeGreaterThanOrEqual(Math.min(22, 190 / (wishes.length - 1)) - 1e-6);
+        }
+      }),
+    );
   });
 });
 

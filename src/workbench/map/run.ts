@@ -21,22 +21,47 @@ const HEADROOM = 46;
 
 /** The course at `offset` to the side of a link's middle. */
 export function courseOf(line: Line, offset: number): Course {
-  return line.loops ? loopRun(line, offset) : straightRun(line, offset);
+  return line.loops ? loopRun(line, offset) : bentRun(line, offset);
 }
 
-function straightRun({ from, to }: Line, offset: number): Course {
-  const length = Math.hypot(to.x - from.x, to.y - from.y) || 1;
-  const u = { x: (to.x - from.x) / length, y: (to.y - from.y) / length };
-  const side = { x: -u.y * offset, y: u.x * offset };
-  const a = add(from, side);
-  const b = add(to, side);
+/** From point to point over the bends, all of it to the side by `offset`. */
+function bentRun({ from, to, bends }: Line, offset: number): Course {
+  const corners = [from, ...bends, to];
+  const ways = corners.slice(1).map((end, i) => unit(corners[i]!, end));
+  const [first, last] = [ways[0]!, ways.at(-1)!];
+  const points = corners.map((corner, i) => {
+    const [before, after] = [ways[i - 1] ?? first, ways[i] ?? last];
+    // At a bend the offset runs along the line that halves it, so that strands stay side by side.
+    const across = { x: -before.y - after.y, y: before.x + after.x };
+    const share = Math.max(0.5, 1 + before.x * after.x + before.y * after.y);
+    return add(corner, across, offset / share);
+  });
+  const lengths = points.slice(1).map((end, i) => Math.hypot(end.x - points[i]!.x, end.y - points[i]!.y));
+  const length = lengths.reduce((sum, each) => sum + each, 0);
   return {
-    from: { at: a, out: u },
-    to: { at: b, out: { x: -u.x, y: -u.y } },
+    from: { at: points[0]!, out: first },
+    to: { at: points.at(-1)!, out: { x: -last.x, y: -last.y } },
     length,
-    path: (trimFrom, trimTo) => polyline([add(a, u, trimFrom), add(b, u, -trimTo)]),
-    along: (share) => add(a, u, length * share),
+    path: (trimFrom, trimTo) =>
+      polyline([
+        add(points[0]!, first, bends.length > 0 ? Math.min(trimFrom, lengths[0]! - 1) : trimFrom),
+        ...points.slice(1, -1),
+        add(points.at(-1)!, last, -(bends.length > 0 ? Math.min(trimTo, lengths.at(-1)! - 1) : trimTo)),
+      ]),
+    along: (share) => {
+      let rest = share * length;
+      for (const [i, each] of lengths.entries()) {
+        if (rest <= each || i === lengths.length - 1) return add(points[i]!, ways[i]!, rest);
+        rest -= each;
+      }
+      return points[0]!;
+    },
   };
+}
+
+function unit(from: Point, to: Point): Point {
+  const length = Math.hypot(to.x - from.x, to.y - from.y) || 1;
+  return { x: (to.x - from.x) / length, y: (to.y - from.y) / length };
 }
 
 /** A cable from a switch to itself: up, across and down again, strands nested. */

@@ -1,18 +1,22 @@
 /** How much of the map is worth drawing: seen from afar or from near, and which part is in view. */
 import { useStore, type ReactFlowState } from '@xyflow/react';
-import { useState } from 'react';
-import type { Line } from './geometry';
+import { useMemo } from 'react';
+import { useWorkbench } from '../state/context';
+import type { Line } from './drawn';
+import { useScale } from './scale';
 
-/** Below this zoom letters and port labels are too small to read. */
+/** Below this zoom a large map is drawn tree by tree: its links are too short for letters, and too many. */
 const NEAR = 0.5;
+/** As many links are drawn one by one at any zoom. */
+const FEW = 110;
 
-/**
- * Whether the map is seen from too far to read letters. What is near takes a while to draw, so it is drawn between
- * frames while the view still moves.
- */
-export const useFar = (): boolean => useStore((state: ReactFlowState) => state.transform[2] < NEAR);
+/** Whether the map is large and seen from afar. */
+export function useFar(): boolean {
+  const many = useWorkbench((state) => state.design.links.length > FEW);
+  return useStore((state: ReactFlowState) => many && state.transform[2] < NEAR);
+}
 
-/** A rectangle in map units. */
+/** A rectangle in pixels at the map's scale. */
 export interface Window {
   readonly left: number;
   readonly top: number;
@@ -20,9 +24,10 @@ export interface Window {
   readonly bottom: number;
 }
 
-function windowOf({ transform: [x, y, zoom], width, height }: ReactFlowState, rim: number): Window {
-  const [w, h] = [width / zoom, height / zoom];
-  const [left, top] = [-x / zoom, -y / zoom];
+function windowOf({ transform: [x, y, zoom], width, height }: ReactFlowState, scale: number, rim: number): Window {
+  const unit = scale / zoom;
+  const [w, h] = [width * unit, height * unit];
+  const [left, top] = [-x * unit, -y * unit];
   return { left: left - w * rim, top: top - h * rim, right: left + w * (1 + rim), bottom: top + h * (1 + rim) };
 }
 
@@ -32,14 +37,15 @@ const muchLarger = (outer: Window, inner: Window): boolean => outer.right - oute
 
 /** What is in view with a quarter of a screen around it; stays the same while the view moves within. */
 export function useWindow(): Window {
-  const [keep] = useState(() => {
+  const scale = useScale();
+  const keep = useMemo(() => {
     let last: Window | null = null;
     return (state: ReactFlowState): Window => {
-      const view = windowOf(state, 0);
-      if (!last || !holds(last, view) || muchLarger(last, view)) last = windowOf(state, 0.25);
+      const view = windowOf(state, scale, 0);
+      if (!last || !holds(last, view) || muchLarger(last, view)) last = windowOf(state, scale, 0.25);
       return last;
     };
-  });
+  }, [scale]);
   return useStore(keep);
 }
 

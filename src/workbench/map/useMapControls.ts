@@ -1,18 +1,22 @@
 /** What the map does for keys, buttons and the palette: zooming, bringing into view, tidy layout. */
 import { useReactFlow } from '@xyflow/react';
 import { useEffect, useRef } from 'react';
-import type { SwitchId } from '../../core/model/ids';
 import { treeOf } from '../../core/tree/settled';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import type { Item } from '../state/selection';
 import type { Workbench } from '../state/store';
-import { startElk } from './elk';
-import { rowsByRoot, rowsByTier, tidyPlaces } from './tidy';
+import { levelsFrom } from '../../core/analysis/structure/blocks';
+import { structuredPlaces } from '../../core/analysis/structure/places';
+import { islandRoots } from '../../core/tree/explain/election';
 import type { MapLayoutState } from './useMapLayout';
 import { fitted } from './zoom';
 
 /** Hands the map's controls to the store, and follows what should be brought into view. */
-export function useMapControls(map: MapLayoutState, setOwnView: (own: boolean) => void): void {
+export function useMapControls(
+  map: MapLayoutState,
+  setOwnView: (own: boolean) => void,
+  setScale: (scale: number) => void,
+): void {
   const store = useWorkbenchStore();
   const flow = useReactFlow();
   const latest = useRef(map);
@@ -31,9 +35,12 @@ export function useMapControls(map: MapLayoutState, setOwnView: (own: boolean) =
       whole: () => {
         const frame = document.querySelector('.react-flow')?.getBoundingClientRect();
         setOwnView(false);
-        if (frame) void flow.setViewport(fitted(latest.current.bounds, frame));
+        if (!frame) return;
+        const view = fitted(latest.current.bounds, frame);
+        setScale(view.zoom);
+        void flow.setViewport(view);
       },
-      tidy: (by) => void tidy(store.getState, by).then((done) => done && setOwnView(false)),
+      tidy: (by) => tidy(store.getState(), by) && setOwnView(false),
       places: () => latest.current.places,
       middle: () => {
         const frame = document.querySelector('.react-flow')?.getBoundingClientRect();
@@ -43,7 +50,7 @@ export function useMapControls(map: MapLayoutState, setOwnView: (own: boolean) =
       },
     });
     return () => setControls(null);
-  }, [store, flow, setOwnView]);
+  }, [store, flow, setOwnView, setScale]);
 
   const sight = useWorkbench((state) => state.sight);
   useEffect(() => {
@@ -65,15 +72,16 @@ export function useMapControls(map: MapLayoutState, setOwnView: (own: boolean) =
 function placeOf(
   item: Item,
   { design }: Workbench,
-  { places, skeleton, lines }: MapLayoutState,
+  { places, skeleton }: MapLayoutState,
 ): { x: number; y: number } | null {
   switch (item.kind) {
     case 'switch':
     case 'port':
       return places.get(item.switch) ?? null;
     case 'link': {
-      const line = lines[skeleton.links.findIndex((link) => link.id === item.link)];
-      return line ? { x: (line.from.x + line.to.x) / 2, y: (line.from.y + line.to.y) / 2 } : null;
+      const link = skeleton.links.find(({ id }) => id === item.link);
+      const [a, b] = [link && places.get(link.a.switch), link && places.get(link.b.switch)];
+      return a && b ? { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 } : null;
     }
     case 'host': {
       const at = design.hosts.find((host) => host.id === item.host)?.attach[0];
@@ -82,35 +90,13 @@ function placeOf(
   }
 }
 
-/** Lays the map out in rows as one step that can be taken back; false where it was stopped or changed nothing. */
-async function tidy(get: () => Workbench, by: 'tier' | 'root'): Promise<boolean> {
-  const { design, solution, shownTrees, setBusy, busy } = get();
-  if (busy || design.switches.length === 0) return false;
+/** Lays the map out by the structure of the network, or of a tree from its root, as one step that can be taken back; false where that changes nothing. */
+function tidy(state: Workbench, by: 'tier' | 'root'): boolean {
+  const { design, solution, shownTrees, setLayout, act } = state;
   const tree = solution && shownTrees[0] ? treeOf(solution, shownTrees[0]) : undefined;
-  const rowOf = by === 'root' && solution && tree ? rowsByRoot(solution, tree) : rowsByTier(design);
-  const { elk, stop } = startElk();
-  let stopped = false as boolean;
-  const cancelled = new Promise<null>((resolve) => {
-    setBusy({
-      what: `Laying out ${design.switches.length} switches`,
-      cancel: () => {
-        stopped = true;
-        resolve(null);
-      },
-    });
-  });
-  try {
-    const places = await Promise.race([tidyPlaces(elk, design, rowOf), cancelled]);
-    if (!places || stopped) return false;
-    const now = get().design;
-    const to = now.switches.flatMap(({ id }) => {
-      const position = places.get(id as SwitchId);
-      return position ? [{ switch: id, position }] : [];
-    });
-    get().setLayout('placed');
-    return get().act({ do: 'move-switches', to }) === null;
-  } finally {
-    get().setBusy(null);
-    stop();
-  }
+  const root = by === 'root' && solution && tree ? islandRoots(solution.network, tree)[0] : undefined;
+  const levels = root === undefined ? undefined : levelsFrom(design, [solution!.network.switches[root]!.id]);
+  const places = structuredPlaces(design, levels);
+  setLayout('placed');
+  return act({ do: 'move-switches', to: [...places].map(([id, position]) => ({ switch: id, position })) }) === null;
 }

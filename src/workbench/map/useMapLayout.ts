@@ -4,8 +4,8 @@ import type { SwitchId } from '../../core/model/ids';
 import type { Design } from '../../core/model/document';
 import { treeOf } from '../../core/tree/settled';
 import { useWorkbench } from '../state/context';
+import { boundsOf, type Bounds } from './bounds';
 import {
-  boundsOf,
   layOutMap,
   positionsOf,
   skeletonOf,
@@ -33,15 +33,15 @@ export interface MapLayoutState {
   readonly lines: readonly Line[];
   /** Empty unless the map hangs from a root. */
   readonly bands: readonly Band[];
-  readonly bounds: ReturnType<typeof boundsOf>;
+  readonly bounds: Bounds;
 }
 
-/** Room at the left of hanging switches for what each band costs. */
-const BAND_LABEL = 170;
-/** Room around switches for the outlines of regions; their names stand above. */
+/** Room at the left of hanging switches for what each band costs, pixels. */
+const BAND_LABEL = 100;
+/** Room around switches for the outlines of regions, pixels; their names stand above. */
 const REGION_EDGE = 22;
 
-export function useMapLayout(drag: Drag | null): MapLayoutState {
+export function useMapLayout(drag: Drag | null, scale: number): MapLayoutState {
   const [keepSkeleton] = useState(skeletonKeeper);
   const design = useMapDesign();
   const skeleton = useMemo(() => keepSkeleton(design), [keepSkeleton, design]);
@@ -63,27 +63,30 @@ export function useMapLayout(drag: Drag | null): MapLayoutState {
   }, [skeleton, drag, hung]);
   const places = useMotion(target, hung ? 'hung' : 'placed');
 
-  const geometry = useMemo(() => layOutMap(skeleton, places, { strands: shown }), [skeleton, places, shown]);
-  const final = useMemo(
-    () => (places === target ? geometry : layOutMap(skeleton, target, { strands: shown })),
-    [places, target, geometry, skeleton, shown],
+  const moving = drag?.over === skeleton || places !== target;
+  const geometry = useMemo(
+    () => layOutMap(skeleton, places, { strands: shown, scale, quick: moving }),
+    [skeleton, places, shown, scale, moving],
   );
   const [keepBoxes] = useState(keeper<Box>);
   const [keepLines] = useState(keeper<Line>);
   const boxes = useMemo(() => keepBoxes(geometry.boxes), [keepBoxes, geometry]);
   const lines = useMemo(() => keepLines(geometry.lines), [keepLines, geometry]);
   const bounds = useMemo(() => {
-    const whole = boundsOf(skeleton, final);
-    if (hung) return { ...whole, x: whole.x - BAND_LABEL, width: whole.width + BAND_LABEL };
-    return grouping
-      ? {
-          x: whole.x - REGION_EDGE,
-          y: whole.y - 2 * REGION_EDGE,
-          width: whole.width + 2 * REGION_EDGE,
-          height: whole.height + 3 * REGION_EDGE,
-        }
-      : whole;
-  }, [skeleton, final, hung, grouping]);
+    const whole = boundsOf(skeleton, target, { strands: shown });
+    const { rim } = whole;
+    if (hung) return { ...whole, rim: { ...rim, left: rim.left + BAND_LABEL } };
+    if (!grouping) return whole;
+    return {
+      ...whole,
+      rim: {
+        left: rim.left + REGION_EDGE,
+        right: rim.right + REGION_EDGE,
+        top: rim.top + 2 * REGION_EDGE,
+        bottom: rim.bottom + REGION_EDGE,
+      },
+    };
+  }, [skeleton, target, shown, hung, grouping]);
   return { skeleton, geometry, places, boxes, lines, bands: hung?.bands ?? NO_BANDS, bounds };
 }
 

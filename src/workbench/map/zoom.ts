@@ -1,9 +1,23 @@
-/** How the whole map is fitted: a little air around everything, clear of the bars above and below whatever the zoom. */
-import { getViewportForBounds, type Rect, type Viewport } from '@xyflow/react';
+/** How the whole map is fitted: everything in view, clear of the bars above and below, and no larger than life. */
+import type { Viewport } from '@xyflow/react';
+import type { Bounds } from './bounds';
 
-export const ZOOM = { least: 0.08, most: 3 } as const;
-const AIR = { top: '50px', bottom: '40px', x: '14px' } as const;
+export const ZOOM = { least: 0.04, most: 3 } as const;
+/** A small map is not blown up. */
+const LIFE = 1.15;
+const AIR = { top: 50, bottom: 40, x: 14 } as const;
 
 /** The view that shows all of `bounds` in a frame of this size. */
-export const fitted = (bounds: Rect, frame: { readonly width: number; readonly height: number }): Viewport =>
-  getViewportForBounds(bounds, frame.width, frame.height, ZOOM.least, ZOOM.most, AIR);
+export function fitted(
+  { x, y, width, height, rim }: Bounds,
+  frame: { readonly width: number; readonly height: number },
+): Viewport {
+  const [left, top] = [AIR.x + rim.left, AIR.top + rim.top];
+  const [wide, high] = [frame.width - left - AIR.x - rim.right, frame.height - top - AIR.bottom - rim.bottom];
+  const zoom = Math.max(ZOOM.least, Math.min(LIFE, wide / Math.max(1, width), high / Math.max(1, height)));
+  return {
+    x: left + (wide - width * zoom) / 2 - x * zoom,
+    y: top + (high - height * zoom) / 2 - y * zoom,
+    zoom,
+  };
+}

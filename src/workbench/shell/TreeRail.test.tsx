@@ -1,11 +1,12 @@
 import { act, fireEvent, screen, within } from '@testing-library/react';
 import { commandSchema } from '../../core/edit/commands';
+import { campusOf } from '../../core/testing/campus';
 import { designOf, networkOf } from '../../core/testing/networks';
 import { renderWith, settle } from '../testing';
 import { TreeRail } from './TreeRail';
 
 const row = (name: RegExp) => screen.getByRole('button', { name });
-const rows = () => screen.getAllByRole('listitem').map((item) => item.textContent);
+const rows = () => screen.queryAllByRole('listitem').map((item) => item.textContent);
 
 describe('the list of trees', () => {
   it('names each tree with its root and standby', async () => {
@@ -55,6 +56,41 @@ describe('the list of trees', () => {
     );
     await settle();
     expect(screen.getByText('No switch here runs spanning tree yet.')).toBeInTheDocument();
+  });
+
+  it('gives trees that are alike one row, which can be opened', async () => {
+    const store = await renderWith(<TreeRail />, campusOf({ switches: 12, vlans: 40 }));
+    expect(rows()).toEqual(['VLANs 1-41 one treeroot acc-2core-1', 'list all 41']);
+    act(
+      () =>
+        void store
+          .getState()
+          .act(commandSchema.parse({ do: 'set-bridge-priority', switch: 'core-1', tree: 'vlan:7', priority: 0 })),
+    );
+    await settle();
+    expect(rows().map((text) => text!.slice(0, 20))).toEqual([
+      'VLANs 1-6,8-41 one t',
+      'list all 40',
+      '7 root core-1acc-2',
+    ]);
+    fireEvent.click(screen.getByText('list all 40'));
+    expect(rows()).toHaveLength(43);
+    fireEvent.click(row(/show VLAN 9 alone/));
+    expect(store.getState().shownTrees).toEqual(['vlan:9']);
+    // The row of all of them now stands for the one that is drawn.
+    expect(row(/show one of 40 trees that are alike, VLAN 9, alone/)).toHaveAttribute('aria-pressed', 'true');
+  });
+
+  it.each([
+    ['7', ['7 ']],
+    ['5-6', ['VLANs 5-6 one tree', 'list all 2']],
+    ['core-1 7-9', ['VLANs 7-9 one tree', 'list all 3']],
+    ['nobody', []],
+  ])('lists what fits %s', async (text, found) => {
+    await renderWith(<TreeRail />, campusOf({ switches: 12, vlans: 40 }));
+    fireEvent.change(screen.getByLabelText('Filter trees'), { target: { value: text } });
+    expect(rows().map((each) => each!.split('root')[0])).toEqual(found);
+    expect(screen.queryAllByText('No tree fits.')).toHaveLength(found.length === 0 ? 1 : 0);
   });
 
   it('stands with one switch and nothing plugged in', async () => {

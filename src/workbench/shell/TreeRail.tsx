@@ -1,7 +1,11 @@
 'use client';
 /** The trees: which are drawn, who is root of each and who stands by. */
 import { runsTrees, traitsOf } from '../../core/model/document';
-import { memo, useDeferredValue, useMemo } from 'react';
+import InputBase from '@mui/material/OutlinedInput';
+import { memo, useDeferredValue, useMemo, useState } from 'react';
+import { vlansText } from '../../core/model/vlanSet';
+import { alikeTrees } from '../../core/tree/alike';
+import { TextButton } from '../ui/TextButton';
 import { CIST, treeInstance, treeLabel, treeName, treeVlan, type TreeId } from '../../core/model/ids';
 import type { Design } from '../../core/model/document';
 import { regionsInUse, vlansIn } from '../../core/analysis/regions/mapping';
@@ -31,6 +35,17 @@ export function TreeRail() {
     [instant, settled],
   );
   const shown = useWorkbench((state) => state.shownTrees);
+  const [text, setText] = useState('');
+  const wanted = useDeferredValue(text);
+  const groups = useMemo(() => {
+    const kept = rows.map((row, index) => ({ ...row, index })).filter((row) => fits(row, wanted));
+    // At an instant of a run roles change by themselves: each tree stands for itself. So do few.
+    if (!solution || instant || rows.length <= FEW) return kept.map((row) => [row]);
+    const byTree = new Map(kept.map((row) => [row.id, row]));
+    return alikeTrees(solution.trees)
+      .map((group) => group.flatMap((tree) => byTree.get(tree.id) ?? []))
+      .filter((group) => group.length > 0);
+  }, [rows, wanted, solution, instant]);
   const problem = useWorkbench((state) => state.problem !== null);
   const hidden = useWorkbench(isHidden);
   return (
@@ -42,11 +57,25 @@ export function TreeRail() {
       {problem && <p className={styles.empty}>No trees: see the message above the map.</p>}
       {hidden && <p className={styles.empty}>Hidden while a worksheet is filled in.</p>}
       {solution?.trees.length === 0 && <p className={styles.empty}>No switch here runs spanning tree yet.</p>}
+      {rows.length > FEW && (
+        <InputBase
+          className={styles.find}
+          value={text}
+          placeholder="VLAN, range, name or root"
+          onChange={(event) => setText(event.target.value)}
+          slotProps={{ input: { 'aria-label': 'Filter trees' } }}
+        />
+      )}
       <ul className={styles.list}>
-        {rows.map((row, index) => (
-          <TreeRow key={row.id} {...row} index={index} shown={shown.includes(row.id)} alone={shown.length === 1} />
-        ))}
+        {groups.map((group) =>
+          group.length === 1 ? (
+            <TreeRow key={group[0]!.id} {...group[0]!} shown={shown} />
+          ) : (
+            <AlikeRow key={group[0]!.id} rows={group} shown={shown} />
+          ),
+        )}
       </ul>
+      {text !== '' && groups.length === 0 && <p className={styles.empty}>No tree fits.</p>}
       {rows.length > 1 && (
         <p className={styles.keys}>
           <kbd>[</kbd> and <kbd>]</kbd> step through the trees; tick several to draw them side by side.
@@ -54,6 +83,24 @@ export function TreeRail() {
       )}
     </nav>
   );
+}
+
+/** As many trees are listed one by one; of more, those that are alike share a row. */
+const FEW = 10;
+
+/** Whether a row has every word: a VLAN or a range that holds it, or the start of a word of its name or of a root. */
+export function fits({ id, number, name, root, standby }: Row & { readonly id: TreeId }, text: string): boolean {
+  const vid = treeVlan(id) ?? treeInstance(id);
+  const all = ` ${[number, name, root, standby].join(' ')}`.toLowerCase();
+  return text
+    .toLowerCase()
+    .split(/\s+/)
+    .filter(Boolean)
+    .every((word) => {
+      const range = /^(\d+)-(\d+)$/.exec(word);
+      if (range) return vid !== null && vid >= Number(range[1]) && vid <= Number(range[2]);
+      return /^\d+$/.test(word) ? vid === Number(word) : all.includes(` ${word}`);
+    });
 }
 
 interface Row {
@@ -116,26 +163,57 @@ function standardName(design: Design, tree: TreeId): string {
   return only === undefined ? 'every VLAN' : only === '' ? 'no VLAN' : `VLAN ${only.replaceAll(',', ', ')}`;
 }
 
+type ListedRow = Row & { readonly id: TreeId; readonly index: number };
+
+/** Trees that are alike in one row, which can be opened. */
+function AlikeRow({ rows, shown }: { readonly rows: readonly ListedRow[]; readonly shown: readonly TreeId[] }) {
+  const [open, setOpen] = useState(false);
+  const [first] = rows;
+  const inside = rows.filter((row) => shown.includes(row.id));
+  // The tree that is drawn stands for all of them.
+  const front = inside[0] ?? first!;
+  const vids = rows.flatMap((row) => treeVlan(row.id) ?? []);
+  const number = vids.length === rows.length ? vlansText(vids) : `${rows.length} trees`;
+  return (
+    <>
+      <TreeRow
+        {...front}
+        number={vids.length === rows.length ? `VLANs ${number}` : number}
+        name="one tree"
+        what={`one of ${rows.length} trees that are alike, ${treeName(front.id)},`}
+        shown={shown}
+      />
+      <li className={styles.more}>
+        <TextButton aria-expanded={open} onClick={() => setOpen(!open)}>
+          {open ? `fold ${rows.length} trees` : `list all ${rows.length}`}
+        </TextButton>
+      </li>
+      {open && rows.map((row) => <TreeRow key={row.id} {...row} shown={shown} />)}
+    </>
+  );
+}
+
 const TreeRow = memo(function TreeRow({
   id,
   index,
   shown,
-  alone,
+  what = treeName(id),
   ...row
-}: Row & { readonly id: TreeId; readonly index: number; readonly shown: boolean; readonly alone: boolean }) {
+}: ListedRow & { readonly shown: readonly TreeId[]; readonly what?: string }) {
   const showTree = useWorkbench((state) => state.showTree);
+  const drawn = shown.includes(id);
   return (
-    <li className={`${styles.item} ${shown ? styles.shown : ''}`} data-tree={id}>
+    <li className={`${styles.item} ${drawn ? styles.shown : ''}`} data-tree={id}>
       <button
         type="button"
         className={styles.pick}
         onClick={() => showTree(id, 'alone')}
-        aria-pressed={shown}
-        aria-label={`show ${treeName(id)} alone`}
+        aria-pressed={drawn}
+        aria-label={`show ${what} alone`}
       >
         <Swatch index={index} width={28} />
         <span className={styles.text}>
-          <span className={row.regions ? styles.names : styles.name} title={row.name}>
+          <span className={row.regions ? styles.names : styles.name} title={`${row.number} ${row.name}`}>
             <b>{row.number}</b> {row.name}
           </span>
           <span className={styles.roots}>
@@ -152,10 +230,10 @@ const TreeRow = memo(function TreeRow({
       <input
         type="checkbox"
         className={styles.tick}
-        checked={shown}
-        disabled={shown && alone}
+        checked={drawn}
+        disabled={drawn && shown.length === 1}
         onChange={() => showTree(id, 'toggle')}
-        aria-label={`draw ${treeName(id)} with the others`}
+        aria-label={`draw ${what} with the others`}
       />
     </li>
   );

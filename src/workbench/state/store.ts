@@ -80,7 +80,6 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       sight: null,
       advice: null,
       wishes: { list: [], trees: null, asked: 0 },
-      busy: null,
       controls: null,
       clock: null,
 
@@ -126,7 +125,6 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       wish: (list, trees = null) => set({ wishes: { list, trees, asked: 0 } }),
       askFor: (list, trees) =>
         set({ wishes: { list, trees, asked: get().wishes.asked + 1 }, drawer: { tab: 'wishes', open: true } }),
-      setBusy: (busy) => set({ busy }),
       setControls: (controls) => set({ controls }),
       setLayout: (layout) => set({ layout }),
       openDialog: (dialog) => set({ dialog }),

@@ -47,8 +47,6 @@ export interface WorkbenchState extends Present {
   readonly advice: { readonly text: string; readonly remedy: Remedy | null } | null;
   /** What should block and what should carry, all at once; `trees` null: those shown. `asked` counts how often ways were asked for by pointing. */
   readonly wishes: { readonly list: readonly Wish[]; readonly trees: readonly TreeId[] | null; readonly asked: number };
-  /** Long work that can be stopped. */
-  readonly busy: { readonly what: string; readonly cancel: () => void } | null;
   /** What turns the clock, for keys and the palette; null while there is no clock. */
   readonly clock: ClockControls | null;
   /** What only the map can do; null while it is not there. */
@@ -96,7 +94,6 @@ export interface WorkbenchActions {
   wish(list: readonly Wish[], trees?: readonly TreeId[] | null): void;
   /** Replaces the wishes and looks for ways to fulfil them. */
   askFor(list: readonly Wish[], trees: readonly TreeId[]): void;
-  setBusy(busy: WorkbenchState['busy']): void;
   setControls(controls: MapControls | null): void;
   setLayout(layout: MapLayout): void;
   openDialog(dialog: WorkbenchState['dialog']): void;

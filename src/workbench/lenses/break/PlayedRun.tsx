@@ -1,7 +1,7 @@
 'use client';
 /** The run on the map: the clock turns while it plays, and BPDUs are on their way. */
 import type { LayerProps } from '../../map/geometry';
-import map from '../../map/map.module.css';
+import { MapLayer } from '../../map/MapLayer';
 import { useFar } from '../../map/seen';
 import { Pulses } from './Pulses';
 import { usePlaying } from './usePlaying';
@@ -10,8 +10,8 @@ export function PlayedRun({ lines }: LayerProps) {
   usePlaying();
   const far = useFar();
   return far ? null : (
-    <svg className={map.strands} aria-hidden="true">
+    <MapLayer level={-1}>
       <Pulses lines={lines} />
-    </svg>
+    </MapLayer>
   );
 }

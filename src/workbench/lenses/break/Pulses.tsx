@@ -4,7 +4,7 @@ import { SECOND } from '../../../core/modes/entity';
 import { HANDLING, LINK_DELAY } from '../../../core/sim/engine/delays';
 import { useClock, useInstant } from '../../state/clock';
 import { useWorkbench } from '../../state/context';
-import { STRAND_GAP, type Line } from '../../map/geometry';
+import type { Line } from '../../map/geometry';
 import { polyline, courseOf } from '../../map/run';
 import { strandStyle } from '../../ui/strandStyle';
 
@@ -53,7 +53,7 @@ export function Pulses({ lines }: { readonly lines: readonly Line[] }) {
   return (
     <g fill="none" pointerEvents="none" data-pulses={found.length}>
       {found.map(({ line, share, forth, place, tree, i }) => {
-        const run = courseOf(line, (place - (wanted.length - 1) / 2) * STRAND_GAP);
+        const run = courseOf(line, (place - (wanted.length - 1) / 2) * line.gap);
         const room = Math.max(0, run.length - 2 * LENGTH) / run.length;
         const at = (forth ? share : 1 - share) * room + (1 - room) / 2;
         const half = LENGTH / 2 / run.length;

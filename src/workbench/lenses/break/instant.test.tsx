@@ -9,8 +9,7 @@ import { StoreProvider } from '../../state/context';
 import { createWorkbench } from '../../state/store';
 import { inlineRunner, inlineSolver, noSaver, settle } from '../../testing';
 import { FillingCollar, fillOf } from '../../map/glyphs/fillingCollar';
-import { layOutMap, positionsOf, skeletonOf } from '../../map/geometry';
-import { LinkView } from '../../map/LinkView';
+import { DrawnLinks, linesOf, plainLine } from '../../map/testing';
 import { Pulses } from './Pulses';
 import { courseOf } from '../../map/run';
 
@@ -28,15 +27,11 @@ async function draw(design: Design, scenario = 'root-link') {
   );
   const clock = clockOf(store, inlineRunner);
   store.getState().start();
-  const bones = skeletonOf(design, null);
-  const { lines } = layOutMap(bones, positionsOf(bones), { strands: 1 });
   render(
     <StoreProvider value={store}>
       <svg>
-        {design.links.map((link, i) => (
-          <LinkView key={link.id} link={link} line={lines[i]!} speed={1000} labelAt={0.5} />
-        ))}
-        <Pulses lines={lines} />
+        <DrawnLinks design={design} />
+        <Pulses lines={linesOf(design)} />
       </svg>
     </StoreProvider>,
   );
@@ -117,7 +112,7 @@ it('a collar fills by thirds on the way to forwarding', () => {
   expect(
     (['discarding', 'listening', 'learning', 'forwarding'] as const).map((state) => Math.round(fillOf(state) * 3)),
   ).toEqual([0, 1, 2, 3]);
-  const { to } = courseOf({ from: { x: 0, y: 0 }, to: { x: 100, y: 0 } } as Parameters<typeof courseOf>[0], 0);
+  const { to } = courseOf(plainLine('l', { x: 0, y: 0 }, { x: 100, y: 0 }), 0);
   const { container } = render(
     <svg>
       <FillingCollar end={to} fill={1 / 3} colour="black" />

@@ -82,6 +82,8 @@ export function CablingLine() {
     if (problem !== null) return setRefused(problem);
     setRecalled([...recalled.filter((line) => line !== text), text].slice(-50));
     put('', 0);
+    // What it did is on the map: the help comes back with the next word.
+    setOpen(false);
   };
   const onKey = (event: KeyboardEvent) => {
     const { key } = event;
@@ -94,6 +96,7 @@ export function CablingLine() {
     } else if (key === 'ArrowUp' && text === '' && recalled.length > 0) {
       event.preventDefault();
       put(recalled.at(-1)!, recalled.at(-1)!.length);
+      setOpen(true);
     } else if (key === 'Tab' && !event.shiftKey && listed.length > 0 && text.trim() !== '') {
       event.preventDefault();
       take(Math.max(0, chosen));

@@ -1,17 +1,20 @@
 /** Regions on the map: the switches of each piece and the links inside of it shaded as one, outlined and named. */
-import { useStore } from '@xyflow/react';
 import { memo, useMemo } from 'react';
 import type { LinkId, SwitchId } from '../../../core/model/ids';
 import type { Region } from '../../../core/analysis/regions/regions';
 import { useRegions } from '../../state/useRegions';
 import { useWorkbench } from '../../state/context';
 import type { Box, LayerProps, Line } from '../../map/geometry';
-import { placeNames, type Rectangle } from './regionNames';
+import { MapLayer } from '../../map/MapLayer';
+import type { Rectangle } from '../../map/occupied';
+import { placeNames } from './regionNames';
 
 /** How far outside of a box the outline runs, and half the width of the shade along a link. */
 const AROUND = 15;
 const ALONG = 13;
 const EDGE = 2;
+/** Of names. */
+const SIZE = 14;
 
 interface Shade {
   readonly key: string;
@@ -55,17 +58,14 @@ export function shadesOf(
 export const RegionOutlines = memo(function RegionOutlines({ boxes, lines }: LayerProps) {
   const regions = useRegions();
   const links = useWorkbench((state) => state.design.links);
-  // Names stay legible from afar.
-  const zoom = useStore((state) => Math.max(0.05, Math.round(state.transform[2] * 20) / 20));
   const shades = useMemo(() => {
     const ends = new Map(links.map((link) => [link.id, [link.a.switch, link.b.switch] as const]));
     return shadesOf(regions, boxes, lines, (link) => ends.get(link));
   }, [regions, boxes, lines, links]);
-  const size = Math.max(15, 11 / zoom);
-  const names = useMemo(() => placeNames(shades, boxes, lines, size, AROUND), [shades, boxes, lines, size]);
+  const names = useMemo(() => placeNames(shades, boxes, lines, SIZE, AROUND), [shades, boxes, lines]);
   return (
     <>
-      <svg aria-hidden="true" style={{ ...LAYER, zIndex: -1 }}>
+      <MapLayer level={-1}>
         {shades.map((shade) => (
           <g key={shade.key} data-region={shade.label}>
             <Shape shade={shade} colour={colourOf(shade)} less={0} />
@@ -75,39 +75,30 @@ export const RegionOutlines = memo(function RegionOutlines({ boxes, lines }: Lay
             </g>
           </g>
         ))}
-      </svg>
-      <svg aria-hidden="true" style={{ ...LAYER, zIndex: 3 }}>
+      </MapLayer>
+      <MapLayer level={3}>
         {shades.map((shade, i) => (
-          <Name key={shade.key} shade={shade} at={names[i]!} size={size} />
+          <Name key={shade.key} shade={shade} at={names[i]!} />
         ))}
-      </svg>
+      </MapLayer>
     </>
   );
 });
 
-const LAYER = {
-  position: 'absolute',
-  left: 0,
-  top: 0,
-  width: 1,
-  height: 1,
-  overflow: 'visible',
-  pointerEvents: 'none',
-} as const;
 const colourOf = ({ region }: Shade): string => `var(--strand-${(region + 3) % 8})`;
 
 /** The region's name, in ink of its colour with paper around it. */
-function Name({ shade, at, size }: { readonly shade: Shade; readonly at: Rectangle; readonly size: number }) {
+function Name({ shade, at }: { readonly shade: Shade; readonly at: Rectangle }) {
   return (
     <text
       x={at.x}
-      y={at.y + size}
-      fontSize={size}
+      y={at.y + SIZE}
+      fontSize={SIZE}
       fontWeight={700}
       fontFamily="var(--sans)"
       fill={colourOf(shade)}
       stroke="var(--paper)"
-      strokeWidth={size / 3.5}
+      strokeWidth={SIZE / 3.5}
       paintOrder="stroke"
     >
       {shade.label}

@@ -11,6 +11,7 @@ import type * as Networks from '../../../core/testing/networks';
 import { solutionOf } from '../../../core/testing/networks';
 import { regionsIn } from '../../../core/analysis/regions/regions';
 import { Inspector } from '../../inspector/Inspector';
+import { plainBox, plainLine } from '../../map/testing';
 import { shadesOf } from './RegionOutlines';
 import type { WorkbenchStore } from '../../state/store';
 import { renderWith, settle } from '../../testing';
@@ -227,25 +228,11 @@ describe('regions', () => {
 
   it('are shaded on the map where they are: their switches, and the links between them alone', () => {
     const { network } = solutionOf(valleyStation());
-    const box = (id: string) => ({
-      id: id as never,
-      centre: { x: 0, y: 0 },
-      width: 10,
-      height: 10,
-      attachments: [],
-      hostSide: 'top' as const,
-      rims: { top: 0, bottom: 0 },
-    });
-    const lines = network.design.links.map((link) => ({
-      link: link.id,
-      from: { x: 0, y: 0 },
-      to: { x: 1, y: 1 },
-      loops: false,
-    }));
+    const lines = network.design.links.map((link) => plainLine(link.id, { x: 0, y: 0 }, { x: 1, y: 1 }));
     const ends = new Map(network.design.links.map((link) => [link.id, [link.a.switch, link.b.switch] as const]));
     const [large, small] = shadesOf(
       regionsIn(network),
-      network.switches.map((sw) => box(sw.id)),
+      network.switches.map((sw) => plainBox(sw.id)),
       lines,
       (link) => ends.get(link),
     );

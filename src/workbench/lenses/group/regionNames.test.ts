@@ -1,23 +1,11 @@
 import fc from 'fast-check';
-import type { LinkId, SwitchId } from '../../../core/model/ids';
 import type { Box, Line } from '../../map/geometry';
-import { crosses, placeNames } from './regionNames';
+import { crosses } from '../../map/facing';
+import { plainBox, plainLine } from '../../map/testing';
+import { placeNames } from './regionNames';
 
-const box = (id: string, x: number, y: number, hostSide: Box['hostSide'] = 'bottom'): Box => ({
-  id: id as SwitchId,
-  centre: { x, y },
-  width: 100,
-  height: 40,
-  attachments: [],
-  hostSide,
-  rims: { top: 0, bottom: 0 },
-});
-const line = (from: Box, to: Box): Line => ({
-  link: `${from.id}-${to.id}` as LinkId,
-  from: from.centre,
-  to: to.centre,
-  loops: false,
-});
+const box = (id: string, x: number, y: number, hostSide?: Box['hostSide']): Box => plainBox(id, { x, y }, hostSide);
+const line = (from: Box, to: Box): Line => plainLine(`${from.id}-${to.id}`, from.centre, to.centre);
 
 describe('the name of a region', () => {
   it('stands above its topmost switch where nothing is in the way', () => {

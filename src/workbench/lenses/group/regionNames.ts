@@ -1,12 +1,7 @@
 /** Where a region's name goes on the map: beside one of its switches, where it hides least. Pure. */
-import type { Box, Line, Point } from '../../map/geometry';
-
-export interface Rectangle {
-  readonly x: number;
-  readonly y: number;
-  readonly width: number;
-  readonly height: number;
-}
+import { crosses } from '../../map/facing';
+import type { Box, Line } from '../../map/geometry';
+import type { Rectangle } from '../../map/occupied';
 
 /** What a name is placed for. */
 export interface Named {
@@ -88,25 +83,3 @@ const overlap = (a: Rectangle, b: Rectangle): number =>
 /** How far a name runs out of the map to the left or the right: above and below there is room. */
 const outside = (a: Rectangle, map: Rectangle): number =>
   Math.max(0, map.x - a.x) + Math.max(0, a.x + a.width - map.x - map.width);
-
-/** Whether a straight line passes through a rectangle. */
-export function crosses(
-  { from, to }: { readonly from: Point; readonly to: Point },
-  { x, y, width, height }: Rectangle,
-): boolean {
-  // The part of the line, 0 to 1, that lies between the sides, then between top and bottom of that.
-  let [start, end] = [0, 1];
-  for (const [at, along, low, high] of [
-    [from.x, to.x - from.x, x, x + width],
-    [from.y, to.y - from.y, y, y + height],
-  ] as const) {
-    if (along === 0) {
-      if (at < low || at > high) return false;
-      continue;
-    }
-    const [a, b] = [(low - at) / along, (high - at) / along];
-    start = Math.max(start, Math.min(a, b));
-    end = Math.min(end, Math.max(a, b));
-  }
-  return start <= end;
-}

@@ -1,0 +1,78 @@
+/** Ways around boxes: where a straight line would run across a box, it bends at one of that box's corners. Pure. */
+import type { Point } from './drawn';
+import { Boxes, type Sides2 } from './facing';
+import type { Rectangle } from './occupied';
+
+/** How far from a corner the first way around it bends, and how far apart further ones. */
+const CLEAR = 6;
+const LANE = 3;
+/** Ways beyond this many share lanes. */
+const LANES = 8;
+/** What a box still run across costs, in pixels of the way. */
+const WORTH = 4000;
+/** No way bends more often. */
+const MOST = 2;
+
+/** Finds bends, one link after the other: ways around the same corner run side by side. */
+export class Detours {
+  readonly #boxes: Boxes;
+  readonly #rectangles: readonly Rectangle[];
+  readonly #lanes = new Map<string, number>();
+
+  constructor(rectangles: readonly Rectangle[]) {
+    this.#boxes = new Boxes(rectangles);
+    this.#rectangles = rectangles;
+  }
+
+  /** The sides between which a link from one box to another runs best. */
+  sides(a: number, b: number): Sides2 {
+    return this.#boxes.sides(a, b, (from, to, own) => [
+      from,
+      ...this.#bends(from, to, own, 1).map(({ via }) => via),
+      to,
+    ]);
+  }
+
+  /** The bends of a line between two boxes; none where it runs across no other box, or where no bend helps. */
+  bends(from: Point, to: Point, own: readonly [number, number]): Point[] {
+    const found = this.#bends(from, to, own, MOST);
+    for (const { key } of found) this.#lanes.set(key, (this.#lanes.get(key) ?? 0) + 1);
+    return found.map(({ via }) => via);
+  }
+
+  #bends(from: Point, to: Point, own: readonly [number, number], most: number): Bend[] {
+    const crossed = this.#boxes.across(from, to, own);
+    if (crossed.length === 0 || most === 0) return [];
+    let best: (Bend & { readonly cost: number }) | null = null;
+    for (const box of crossed)
+      for (const [dx, dy] of CORNERS) {
+        const key = `${box} ${dx} ${dy}`;
+        const via = this.#corner(box, dx, dy, key);
+        const over = this.#boxes.across(from, via, own).length + this.#boxes.across(via, to, own).length;
+        const cost = over * WORTH + Math.hypot(via.x - from.x, via.y - from.y) + Math.hypot(to.x - via.x, to.y - via.y);
+        if (!best || cost < best.cost) best = { via, key, cost };
+      }
+    if (!best || best.cost >= crossed.length * WORTH) return [];
+    const { via } = best;
+    return [...this.#bends(from, via, own, most - 1), best, ...this.#bends(via, to, own, most - 1)];
+  }
+
+  #corner(box: number, dx: -1 | 1, dy: -1 | 1, key: string): Point {
+    const { x, y, width, height } = this.#rectangles[box]!;
+    const away = CLEAR + LANE * ((this.#lanes.get(key) ?? 0) % LANES);
+    return { x: x + width / 2 + dx * (width / 2 + away), y: y + height / 2 + dy * (height / 2 + away) };
+  }
+}
+
+interface Bend {
+  readonly via: Point;
+  /** The corner that it runs around. */
+  readonly key: string;
+}
+
+const CORNERS = [
+  [-1, -1],
+  [1, -1],
+  [-1, 1],
+  [1, 1],
+] as const;

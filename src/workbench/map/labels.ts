@@ -1,0 +1,130 @@
+/**
+ * Which labels there is room for: blocked ends first, then what is cut and what moved, other letters, speeds, trees. What
+ * does not fit is left out, never shrunk and never laid over another. Pure; pixels of the screen.
+ */
+import type { LinkId } from '../../core/model/ids';
+import type { Box, Line, Point } from './drawn';
+import { hostsRectangle } from './hosts';
+import type { LinkStrand } from './linkStrands';
+import { around, Occupied } from './occupied';
+import { atEnd, courseOf } from './run';
+
+/** Where the labels of one link stand. */
+export interface LinkLabels {
+  /** By the tree's index: how far from either end its letter stands; null where there is no room. */
+  readonly letters: Readonly<Record<number, readonly [number | null, number | null]>>;
+  /** By the tree's index: the share of the way at which its name stands. */
+  readonly trees: Readonly<Record<number, number | null>>;
+  /** The share of the way at which the link's own text stands. */
+  readonly text: number | null;
+}
+
+/** A link with what it would like to say. */
+export interface Labelled {
+  readonly line: Line;
+  readonly strands: readonly LinkStrand[];
+  /** Its speed, or that it is cut. */
+  readonly text: string | null;
+  /** What it may say later, where there is room left. */
+  readonly reserves?: string | null;
+}
+
+/** Letters and their backing. */
+export const LETTER = { width: 11.5, moved: 25, height: 13 } as const;
+export const TEXT = { size: 11, tree: 10 } as const;
+
+/** The rectangle of a short text. */
+export const textSize = (text: string, size: number): { readonly width: number; readonly height: number } => ({
+  width: text.length * size * 0.62 + 5,
+  height: size * 1.4,
+});
+
+/** Where letters are tried, from the end on. */
+const AWAY = [34, 47, 60, 26] as const;
+/** Letters of both ends keep this clear of the middle. */
+const MIDDLE = 7;
+/** Where a link's text and the names of its trees are tried. */
+const SHARES = [0.5, 0.4, 0.6, 0.32, 0.68] as const;
+
+interface Wish {
+  readonly rank: number;
+  readonly put: () => void;
+}
+
+/** Places the labels of all links at once; `bands` are points that bundles' bands run over. */
+export function placeLabels(
+  links: readonly Labelled[],
+  boxes: readonly Box[],
+  bands: readonly Point[],
+): Map<LinkId, LinkLabels> {
+  const taken = new Occupied();
+  for (const box of boxes) {
+    taken.take(around(box.centre, box.width, box.height));
+    const hosts = hostsRectangle(box);
+    if (hosts) taken.take(hosts);
+  }
+  for (const point of bands) taken.take(around(point, 12, 12));
+  const placed = new Map<LinkId, LinkLabels>();
+  const wishes: Wish[] = [];
+  for (const { line, strands, text, reserves = null } of links) {
+    const letters: Record<number, [number | null, number | null]> = {};
+    const trees: Record<number, number | null> = {};
+    const labels = { letters, trees, text: null as number | null };
+    placed.set(line.link, labels);
+    strands.forEach((strand, place) => {
+      const run = courseOf(line, (place - (strands.length - 1) / 2) * line.gap);
+      letters[strand.treeIndex] = [null, null];
+      trees[strand.treeIndex] = null;
+      [run.from, run.to].forEach((end, side) => {
+        const role = strand.roles[side];
+        if (!role || role === 'disabled') return;
+        const was = strand.moved?.[side];
+        const width = was && was !== role ? LETTER.moved : LETTER.width;
+        const most = line.loops ? Infinity : run.length / 2 - MIDDLE;
+        wishes.push({
+          rank: rankOf(role, strand.disputed[side] ?? false, was != null),
+          put: () => {
+            for (const away of AWAY) {
+              const rectangle = around(atEnd(end, away), width, LETTER.height);
+              if (away > most || !taken.free(rectangle)) continue;
+              taken.take(rectangle, line.link);
+              letters[strand.treeIndex]![side] = away;
+              return;
+            }
+          },
+        });
+      });
+      if (strands.length > 1)
+        wishes.push({ rank: RANK.tree, put: () => (trees[strand.treeIndex] = along(run, strand.label, TEXT.tree)) });
+    });
+    const said = text ?? reserves;
+    if (said !== null)
+      wishes.push({
+        rank: text === null ? RANK.reserved : RANK.text,
+        // What it may say later takes the place of its letters: then it carries no tree.
+        put: () => (labels.text = along(courseOf(line, 0), said, TEXT.size, text === null ? line.link : undefined)),
+      });
+  }
+  wishes.sort((a, b) => a.rank - b.rank);
+  for (const { put } of wishes) put();
+  return placed;
+
+  function along(run: ReturnType<typeof courseOf>, text: string, size: number, owner?: string): number | null {
+    const { width, height } = textSize(text, size);
+    for (const share of SHARES) {
+      const rectangle = around(run.along(share), width, height);
+      if (run.length < width || !taken.free(rectangle, owner)) continue;
+      taken.take(rectangle);
+      return share;
+    }
+    return null;
+  }
+}
+
+const RANK = { blocked: 0, text: 1, moved: 2, towardsRoot: 3, other: 4, tree: 5, reserved: 6 } as const;
+
+function rankOf(role: NonNullable<LinkStrand['roles'][0]>, disputed: boolean, moved: boolean): number {
+  if (disputed || role === 'alternate' || role === 'backup') return RANK.blocked;
+  if (moved) return RANK.moved;
+  return role === 'designated' ? RANK.other : RANK.towardsRoot;
+}
