@@ -12,7 +12,7 @@ import { useInstant } from '../state/clock';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { isSelected } from '../state/selection';
 import type { Workbench } from '../state/store';
-import { groupText } from '../ui/words/units';
+import { counted, groupText } from '../ui/words/units';
 import type { Attachment, Box } from './geometry';
 import { useCableDrag } from './cableDrag';
 import { FreePorts } from './FreePorts';
@@ -64,6 +64,9 @@ const readFigures = (key: string) =>
           mark,
         };
       });
+
+/** Of a root path cost with its sign, pixels. */
+const widthOf = ({ cost, mark }: ReturnType<typeof readFigures>[0]): number => cost.length * 6.7 + (mark ? 22 : 0);
 
 export const SwitchNode = memo(function SwitchNode({ data: { box } }: NodeProps<SwitchNodeType>) {
   const far = useFar();
@@ -135,6 +138,7 @@ function NearSwitch({ box }: { readonly box: Box }) {
   const selected = useWorkbench(({ selection }) => isSelected(selection, { kind: 'switch', switch: box.id }));
   const cabling = useWorkbench((state) => state.lens === 'Cable');
   if (!sw) return null;
+  const figured = box.figures && figures.every((f) => widthOf(f) <= (box.width - 6) / Math.min(2, figures.length));
   return (
     <div
       className={`${styles.box} ${selected ? styles.boxSelected : ''} ${sw.tier === 'access' ? '' : styles.boxStrong} ${sw.up ? '' : styles.boxDead}`}
@@ -148,7 +152,7 @@ function NearSwitch({ box }: { readonly box: Box }) {
         <Name box={box} name={sw.name ?? sw.id} />
         {!sw.up && <span className={styles.figure}>no power</span>}
         {sw.up && !runsTrees(sw) && <span className={styles.figure}>no spanning tree</span>}
-        <span className={styles.figures} hidden={!box.figures}>
+        <span className={styles.figures} hidden={!figured}>
           {figures.map((f) => (
             <span
               key={f.label}
@@ -163,7 +167,7 @@ function NearSwitch({ box }: { readonly box: Box }) {
           ))}
         </span>
       </div>
-      {!box.figures && figures.some((f) => f.mark === 'K') && (
+      {!figured && figures.some((f) => f.mark === 'K') && (
         <span className={styles.farMarks}>
           {figures.map((f) => f.mark === 'K' && <Knot key={f.label} colour={f.colour} title={`root of ${f.label}`} />)}
         </span>
@@ -247,7 +251,11 @@ function HostList({ box: { id, hostSide: side, hosts: room } }: { readonly box: 
           </button>
         </li>
       ))}
-      {shown.length < hosts.length && <li className={styles.hostMore}>{hosts.length - shown.length} more</li>}
+      {shown.length < hosts.length && (
+        <li className={styles.hostMore}>
+          {shown.length === 0 ? counted(hosts.length, 'host') : `${hosts.length - shown.length} more`}
+        </li>
+      )}
     </ul>
   );
 }

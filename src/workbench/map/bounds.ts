@@ -1,7 +1,7 @@
 /** What the whole map takes, whatever its scale. Pure. */
 import type { SwitchId } from '../../core/model/ids';
 import { FIGURE, NAME_HEIGHT, NAME_WIDTH, RIM, rowsOf } from './boxes';
-import { HOST_ROW } from './hosts';
+import { AFAR, HOST_ROW } from './hosts';
 import type { MapDensity, Point, Skeleton } from './drawn';
 
 /** What a map shows when all of it is in view: the middles of its switches, in map units, and the room around them for boxes and hosts, in pixels. */
@@ -10,18 +10,42 @@ export interface Bounds {
   readonly y: number;
   readonly width: number;
   readonly height: number;
-  readonly rim: { readonly left: number; readonly right: number; readonly top: number; readonly bottom: number };
+  /** Around boxes of full size, and around the small ones of a map seen from afar. */
+  readonly rims: { readonly near: Rim; readonly afar: Rim };
 }
 
-/** Lists of hosts that count for the bounds: longer ones may run out of the view. */
-const MOST_HOSTS = 6;
+export interface Rim {
+  readonly left: number;
+  readonly right: number;
+  readonly top: number;
+  readonly bottom: number;
+}
+
+const NO_RIM: Rim = { left: 0, right: 0, top: 0, bottom: 0 };
+
+/** Bounds with more room around them. */
+export const widened = (bounds: Bounds, by: Rim): Bounds => ({
+  ...bounds,
+  rims: { near: sum(bounds.rims.near, by), afar: sum(bounds.rims.afar, by) },
+});
+
+const sum = (a: Rim, b: Rim): Rim => ({
+  left: a.left + b.left,
+  right: a.right + b.right,
+  top: a.top + b.top,
+  bottom: a.bottom + b.bottom,
+});
+
+/** Half of a small box, pixels. */
+const SMALL = { width: 50, height: 24 } as const;
+
 /** From the middle of a box with a list of hosts to the list's right end. */
 const HOSTS_REACH = 100;
 
 /** The bounds of a map, whatever its scale. */
 export function boundsOf(design: Skeleton, places: ReadonlyMap<SwitchId, Point>, { strands }: MapDensity): Bounds {
   const all = design.switches.flatMap((sw) => places.get(sw.id) ?? []);
-  if (all.length === 0) return { x: 0, y: 0, width: 0, height: 0, rim: { left: 0, right: 0, top: 0, bottom: 0 } };
+  if (all.length === 0) return { x: 0, y: 0, width: 0, height: 0, rims: { near: NO_RIM, afar: NO_RIM } };
   const [xs, ys] = [all.map((p) => p.x), all.map((p) => p.y)];
   const [x, y] = [Math.min(...xs), Math.min(...ys)];
   const [width, height] = [Math.max(...xs) - x, Math.max(...ys) - y];
@@ -37,12 +61,13 @@ export function boundsOf(design: Skeleton, places: ReadonlyMap<SwitchId, Point>,
       ) / 2,
     height: (NAME_HEIGHT.roomy + 2 * RIM.labels + rowsOf(strands) * FIGURE.height) / 2,
   };
-  const listed = (id: SwitchId): number => Math.min(MOST_HOSTS, hosts.get(id) ?? 0) * HOST_ROW + 8;
+  const listed = (id: SwitchId): number => Math.min(AFAR, hosts.get(id) ?? 0) * HOST_ROW + 8;
   // A list hangs from the side with fewer cables; which one that is depends on the scale, so both count at the edge of the map.
   const edge = (top: boolean): number =>
     Math.max(
       0,
       ...design.switches.flatMap((sw) => {
+        if (!hosts.has(sw.id)) return [];
         const place = places.get(sw.id);
         const near = place && (top ? place.y - y : y + height - place.y) < height * 0.12 + 1;
         const own = design.links.filter((link) => link.a.switch === sw.id || link.b.switch === sw.id);
@@ -50,19 +75,15 @@ export function boundsOf(design: Skeleton, places: ReadonlyMap<SwitchId, Point>,
           (link) => (places.get(link.a.switch === sw.id ? link.b.switch : link.a.switch)?.y ?? 0) < (place?.y ?? 0),
         ).length;
         const hangsAbove = above < own.length - above;
-        return near && hosts.has(sw.id) && hangsAbove === top ? [listed(sw.id)] : [];
+        return near && hangsAbove === top ? [listed(sw.id)] : [];
       }),
     );
-  return {
-    x,
-    y,
-    width,
-    height,
-    rim: {
-      left: half.width + 4,
-      right: Math.max(half.width, hosts.size > 0 ? HOSTS_REACH : 0) + 4,
-      top: half.height + 4 + Math.max(edge(true), loops ? 70 : 0),
-      bottom: half.height + 4 + edge(false),
-    },
-  };
+  const [above, below] = [Math.max(edge(true), loops ? 70 : 0), edge(false)];
+  const rimOf = (box: { readonly width: number; readonly height: number }): Rim => ({
+    left: box.width + 4,
+    right: Math.max(box.width, hosts.size > 0 ? HOSTS_REACH : 0) + 4,
+    top: box.height + 4 + above,
+    bottom: box.height + 4 + below,
+  });
+  return { x, y, width, height, rims: { near: rimOf(half), afar: rimOf(SMALL) } };
 }

@@ -19,6 +19,7 @@ const LEAST_HEIGHT = 15;
 /** From the border of a box to its name, and the least width of a box that has nothing else. */
 const TIGHT = 3;
 const NAME_ONLY = 40;
+const NAMELESS = 24;
 /** The least that a name needs: four characters. */
 const LEAST_NAME = 4;
 
@@ -76,10 +77,10 @@ export function boxOf(
   const figures = rowsOf(strands) * FIGURE.height;
   // Where only the name is left, so is its width: boxes in a column look alike.
   const nameOnly = height < NAME_HEIGHT.tight + Math.max(1, figures);
-  const busiest = Math.max(sides.top.length, sides.bottom.length) * 6 + 12;
-  const width = nameOnly
-    ? Math.min(room.width, Math.max(NAME_ONLY, busiest, sw.name.length * CHARACTER.name + 2 * TIGHT + 4))
-    : room.width;
+  const named = height >= LEAST_HEIGHT && room.width >= LEAST_NAME * CHARACTER.name + 2 * TIGHT;
+  const busiest = named ? Math.max(sides.top.length, sides.bottom.length) * 6 + 12 : 0;
+  const alone = named ? Math.max(NAME_ONLY, sw.name.length * CHARACTER.name + 2 * TIGHT + 4) : NAMELESS;
+  const width = nameOnly ? Math.min(room.width, Math.max(busiest, alone)) : room.width;
   const labelled = height >= NAME_HEIGHT.tight + figures + rimOf(sides.top) + rimOf(sides.bottom);
   const fits = (ends: readonly End[]): boolean =>
     labelled &&
@@ -104,7 +105,8 @@ export function boxOf(
     const ends = sides[side];
     const upright = side === 'left' || side === 'right';
     const [length, depth] = upright ? [height, width] : [width, height];
-    const edge = Math.min(8, length / 4);
+    // Labels of two sides keep clear of each other at the corner.
+    const edge = Math.min(upright ? Math.max(rims.top, rims.bottom) : Math.max(8, beside - 3), length / 3);
     const wishes = ends.map(({ lean }) => length / 2 + (lean * depth) / 2);
     const spots = spreadAlong(wishes, pitch, Math.min(edge + 4, length / 2), Math.max(length - edge - 4, length / 2));
     const room = ends.length > 1 ? Math.min(pitch, (length - 2 * edge) / ends.length) : pitch;

@@ -13,6 +13,8 @@ const CLEAR = 8;
 const LINKED = { share: 0.3, most: 64 } as const;
 /** A box gives up width before height: a shortened name says more than a missing row. */
 const WIDTH_FIRST = 1.4;
+/** What a shortened name needs: neither axis gives up more while the other still can. */
+const NAMED: Size = { width: 58, height: 18 };
 /** No box is smaller than this, unless another one stands on the same spot. */
 export const LEAST: Size = { width: 14, height: 10 };
 
@@ -34,7 +36,8 @@ export function roomsFor(
     const [across, down] = [dx - free(dx), dy - free(dy)];
     const [wide, high] = [(wishes[i]!.width + wishes[j]!.width) / 2, (wishes[i]!.height + wishes[j]!.height) / 2];
     if (across >= wide || down >= high) return;
-    if ((across / wide) * WIDTH_FIRST >= down / high) {
+    const [named, tall] = [across >= NAMED.width, down >= NAMED.height];
+    if (named === tall ? (across / wide) * WIDTH_FIRST >= down / high : named) {
       const most = Math.max(across, Math.min(LEAST.width, dx - 1));
       for (const k of [i, j]) rooms[k]!.width = Math.min(rooms[k]!.width, most);
     } else {

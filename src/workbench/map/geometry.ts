@@ -47,6 +47,7 @@ export function layOutMap(design: Skeleton, places: ReadonlyMap<SwitchId, Point>
   const boxes = withHosts(
     sidesOfAll(best).map((own, i) => boxAt(own, i, first[i]!)),
     design,
+    scale,
   );
   const detours = detoursOf(boxes);
   const spots = boxes.map((box) => new Map(box.attachments.map((a) => [a.port, a])));

@@ -7,6 +7,9 @@ export const HOST_ROW = 16;
 /** Before a list's first row; from the left edge of its box; the widest row. */
 const HANG = { down: 5, left: 14, widest: 190 } as const;
 const CHARACTER = 6.4;
+/** Below this scale no list has more rows than this: the whole map matters more. */
+export const NEAR = 0.75;
+export const AFAR = 2;
 
 /** The rectangle of a box's list of hosts; null where it has none. */
 export function hostsRectangle({ centre, width, height, hosts, hostSide }: Box): Rectangle | null {
@@ -21,7 +24,7 @@ export function hostsRectangle({ centre, width, height, hosts, hostSide }: Box):
 }
 
 /** The boxes with the rows that their lists of hosts have room for. */
-export function withHosts(boxes: readonly Box[], { hosts }: Pick<Skeleton, 'hosts'>): Box[] {
+export function withHosts(boxes: readonly Box[], { hosts }: Pick<Skeleton, 'hosts'>, scale: number): Box[] {
   const names = new Map<SwitchId, string[]>();
   for (const host of hosts)
     for (const id of new Set(host.attach.map((at) => at.switch)))
@@ -35,7 +38,7 @@ export function withHosts(boxes: readonly Box[], { hosts }: Pick<Skeleton, 'host
     const own = names.get(box.id);
     if (!own) return box;
     const width = Math.min(HANG.widest, Math.max(...own.map((name) => name.length)) * CHARACTER + 14);
-    for (let rows = own.length; rows > 0; rows -= 1) {
+    for (let rows = scale < NEAR ? Math.min(AFAR, own.length) : own.length; rows > 0; rows -= 1) {
       const tried = { ...box, hosts: { rows, width } };
       const rectangle = hostsRectangle(tried)!;
       // Its own box touches it.

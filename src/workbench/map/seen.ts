@@ -1,6 +1,6 @@
 /** How much of the map is worth drawing: seen from afar or from near, and which part is in view. */
 import { useStore, type ReactFlowState } from '@xyflow/react';
-import { useMemo } from 'react';
+import { useState } from 'react';
 import { useWorkbench } from '../state/context';
 import type { Line } from './drawn';
 import { useScale } from './scale';
@@ -38,15 +38,19 @@ const muchLarger = (outer: Window, inner: Window): boolean => outer.right - oute
 /** What is in view with a quarter of a screen around it; stays the same while the view moves within. */
 export function useWindow(): Window {
   const scale = useScale();
-  const keep = useMemo(() => {
-    let last: Window | null = null;
-    return (state: ReactFlowState): Window => {
-      const view = windowOf(state, scale, 0);
-      if (!last || !holds(last, view) || muchLarger(last, view)) last = windowOf(state, scale, 0.25);
-      return last;
-    };
-  }, [scale]);
-  return useStore(keep);
+  const [keep] = useState(windowKeeper);
+  return useStore((state: ReactFlowState) => keep(state, scale));
+}
+
+/** Keeps the last window while what is in view at the same scale lies within it. */
+function windowKeeper(): (state: ReactFlowState, scale: number) => Window {
+  let last: { readonly window: Window; readonly scale: number } | null = null;
+  return (state, scale) => {
+    const view = windowOf(state, scale, 0);
+    if (last?.scale !== scale || !holds(last.window, view) || muchLarger(last.window, view))
+      last = { window: windowOf(state, scale, 0.25), scale };
+    return last.window;
+  };
 }
 
 /** Whether a line may touch a window: its bounding rectangle does. */

@@ -1,10 +1,10 @@
 /** What the map draws where: the design's skeleton laid out as placed or hung from the root, dragged switches under the hand. */
 import { useMemo, useState } from 'react';
 import type { SwitchId } from '../../core/model/ids';
-import type { Design } from '../../core/model/document';
+import { isMultiple, type Design } from '../../core/model/document';
 import { treeOf } from '../../core/tree/settled';
 import { useWorkbench } from '../state/context';
-import { boundsOf, type Bounds } from './bounds';
+import { boundsOf, widened, type Bounds } from './bounds';
 import {
   layOutMap,
   positionsOf,
@@ -39,14 +39,14 @@ export interface MapLayoutState {
 /** Room at the left of hanging switches for what each band costs, pixels. */
 const BAND_LABEL = 100;
 /** Room around switches for the outlines of regions, pixels; their names stand above. */
-const REGION_EDGE = 22;
+const REGION_EDGES = { left: 18, right: 18, top: 36, bottom: 18 } as const;
 
 export function useMapLayout(drag: Drag | null, scale: number): MapLayoutState {
   const [keepSkeleton] = useState(skeletonKeeper);
   const design = useMapDesign();
   const skeleton = useMemo(() => keepSkeleton(design), [keepSkeleton, design]);
   const shown = useWorkbench((state) => (state.lens === 'Cable' ? 0 : state.shownTrees.length));
-  const grouping = useWorkbench((state) => state.lens === 'Group');
+  const outlined = useWorkbench((state) => state.lens === 'Group' && state.design.switches.some(isMultiple));
   const hanging = useWorkbench((state) => state.layout === 'hung');
   const solution = useWorkbench((state) => (state.layout === 'hung' ? state.solution : null));
   const treeId = useWorkbench((state) => state.shownTrees[0] ?? null);
@@ -74,19 +74,9 @@ export function useMapLayout(drag: Drag | null, scale: number): MapLayoutState {
   const lines = useMemo(() => keepLines(geometry.lines), [keepLines, geometry]);
   const bounds = useMemo(() => {
     const whole = boundsOf(skeleton, target, { strands: shown });
-    const { rim } = whole;
-    if (hung) return { ...whole, rim: { ...rim, left: rim.left + BAND_LABEL } };
-    if (!grouping) return whole;
-    return {
-      ...whole,
-      rim: {
-        left: rim.left + REGION_EDGE,
-        right: rim.right + REGION_EDGE,
-        top: rim.top + 2 * REGION_EDGE,
-        bottom: rim.bottom + REGION_EDGE,
-      },
-    };
-  }, [skeleton, target, shown, hung, grouping]);
+    if (hung) return widened(whole, { left: BAND_LABEL, right: 0, top: 0, bottom: 0 });
+    return outlined ? widened(whole, REGION_EDGES) : whole;
+  }, [skeleton, target, shown, hung, outlined]);
   return { skeleton, geometry, places, boxes, lines, bands: hung?.bands ?? NO_BANDS, bounds };
 }
 
