@@ -4,6 +4,7 @@ import { createElement, Fragment, useMemo } from 'react';
 import { panelsFor } from '../lenses/lenses';
 import { useWorkbench } from '../state/context';
 import { subjectOf, type SubjectKind, type Subjects } from '../state/subject';
+import { TextButton } from '../ui/TextButton';
 import styles from '../ui/panel.module.css';
 import { Title } from './Title';
 
@@ -11,6 +12,16 @@ export function Inspector() {
   const selection = useWorkbench((state) => state.selection);
   const design = useWorkbench((state) => state.design);
   const subject = useMemo(() => subjectOf(design, selection), [design, selection]);
+  const open = useWorkbench((state) => state.inspector);
+  const toggle = useWorkbench((state) => state.toggleInspector);
+  if (!open)
+    return (
+      <aside className={styles.folded} aria-label="Inspector">
+        <TextButton onClick={toggle} aria-expanded={false}>
+          open inspector
+        </TextButton>
+      </aside>
+    );
   return (
     <aside className={styles.panel} aria-label="Inspector">
       {subject && (

@@ -11,6 +11,8 @@ const CELL = 96;
 const RIM = CELL / 4;
 /** A way this much longer is taken to save a crossing; in pixels for each. */
 const WORTH = 4000;
+/** And a way this much longer so as not to leave along a border. */
+const GRAZING = 600;
 
 /** The side of a box at `from` that faces `to`. */
 export function facing(from: Point, to: Point): Side {
@@ -72,7 +74,7 @@ export class Boxes {
       const points = how(from, to, [a, b]);
       // A way that begins by running through its own box is none.
       const own = Number(behind(from, points[1]!, sides[0])) + Number(behind(to, points.at(-2)!, sides[1]));
-      let cost = 2 * own * WORTH;
+      let cost = 2 * own * WORTH + grazing(from, points[1]!, sides[0]) + grazing(to, points.at(-2)!, sides[1]);
       points.slice(1).forEach((end, i) => {
         const start = points[i]!;
         cost += this.across(start, end, [a, b]).length * WORTH + Math.hypot(end.x - start.x, end.y - start.y);
@@ -80,14 +82,18 @@ export class Boxes {
       return cost;
     };
     let best = { sides: usual, cost: costOf(usual, straight) };
-    for (const how of [straight, bent])
-      for (const [first, second] of how === straight
-        ? ALL
-        : [usual, ...SIDES.map((side): Sides2 => [usual[0], side]), ...SIDES.map((side): Sides2 => [side, usual[1]])]) {
-        if (best.cost < WORTH) return best.sides;
-        const cost = costOf([first, second], how);
-        if (cost < best.cost) best = { sides: [first, second], cost };
+    const tryAll = (all: readonly Sides2[], how: typeof bent): void => {
+      for (const sides of all) {
+        const cost = costOf(sides, how);
+        if (cost < best.cost) best = { sides, cost };
       }
+    };
+    if (best.cost >= WORTH) tryAll(ALL, straight);
+    if (best.cost >= WORTH)
+      tryAll(
+        [...SIDES.map((side): Sides2 => [usual[0], side]), ...SIDES.map((side): Sides2 => [side, usual[1]])],
+        bent,
+      );
     return best.sides;
   }
 }
@@ -104,6 +110,13 @@ function sideMiddle({ x, y, width, height }: Rectangle, side: Side): Point {
     x: side === 'left' ? x : side === 'right' ? x + width : x + width / 2,
     y: side === 'top' ? y : side === 'bottom' ? y + height : y + height / 2,
   };
+}
+
+/** What it costs that a way leaves a side along it rather than away from it: its end could not be told from the border. */
+function grazing(from: Point, to: Point, side: Side): number {
+  const [dx, dy] = [Math.abs(to.x - from.x), Math.abs(to.y - from.y)];
+  const out = side === 'left' || side === 'right' ? dx : dy;
+  return GRAZING * Math.max(0, 0.5 - out / (Math.hypot(dx, dy) || 1));
 }
 
 /** Whether `to` lies behind the side that a way leaves by. */

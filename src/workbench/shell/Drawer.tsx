@@ -20,12 +20,11 @@ export function Drawer() {
   const hidden = useWorkbench(isHidden);
   const table = tableIn(lens, tab);
   const { key, Body } = table;
+  // One height for all tables of a lens: the map must not move when another is opened.
+  const tall = manifestOf(lens).tables.some((each) => each.tall);
   const shown = hidden ? table.open : solved || (problem && table.withoutTrees);
   return (
-    <section
-      className={`${styles.drawer} ${open ? (table.tall ? styles.tall : '') : styles.closed}`}
-      aria-label="Drawer"
-    >
+    <section className={`${styles.drawer} ${open ? (tall ? styles.tall : '') : styles.closed}`} aria-label="Drawer">
       <div className={styles.bar}>
         <div role="tablist" aria-label="Tables" className={styles.tabs}>
           {manifestOf(lens).tables.map((each) => (

@@ -2,10 +2,11 @@
 /** The workbench of one design: lenses on top, trees on the left, the map, the inspector, the drawer. */
 import { selectionText } from '../state/selectionText';
 import Snackbar from '@mui/material/Snackbar';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import type { OpenDesign } from '../../contract/api';
 import { manifestOf } from '../lenses/lenses';
 import { Inspector } from '../inspector/Inspector';
+import { Divider } from './Divider';
 import { Drawer } from './Drawer';
 import { MapView } from '../map/MapView';
 import { TreeRail } from './TreeRail';
@@ -18,6 +19,7 @@ import { Header } from './Header';
 import { KeySheet } from './KeySheet';
 import { Notices } from './Notices';
 import { Palette } from './Palette';
+import { useRoom } from './room';
 import { useKeys } from './useKeys';
 
 export function WorkbenchPage({ open }: { readonly open: OpenDesign }) {
@@ -34,8 +36,13 @@ function Frame() {
   usePresence();
   const lens = useWorkbench((state) => state.lens);
   const { Above, layers } = manifestOf(lens);
+  const open = useWorkbench((state) => state.inspector);
+  const [room, divide] = useRoom();
+  const drawer = useRef<HTMLDivElement>(null);
+  const sizes: Record<string, string> = { '--inspector': open ? `${room.inspector}px` : '30px' };
+  if (room.drawer !== null) sizes['--drawer'] = `${room.drawer}px`;
   return (
-    <div className={styles.frame}>
+    <div className={styles.frame} style={sizes}>
       <Header />
       <TreeRail />
       <main className={styles.map} aria-label="Map">
@@ -51,10 +58,26 @@ function Frame() {
           </Boundary>
         </div>
       </main>
-      <Boundary what="The inspector">
-        <Inspector />
-      </Boundary>
-      <div className={styles.drawer}>
+      <div className={styles.inspector}>
+        {open && (
+          <Divider
+            label="Width of the inspector"
+            along="vertical"
+            size={() => room.inspector}
+            onSize={(size) => divide('inspector', size)}
+          />
+        )}
+        <Boundary what="The inspector">
+          <Inspector />
+        </Boundary>
+      </div>
+      <div className={styles.drawer} ref={drawer}>
+        <Divider
+          label="Height of the drawer"
+          along="horizontal"
+          size={() => drawer.current?.offsetHeight ?? 0}
+          onSize={(size) => divide('drawer', size)}
+        />
         <Boundary what="The drawer">
           <Drawer />
         </Boundary>

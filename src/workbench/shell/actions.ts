@@ -55,6 +55,13 @@ const OWN: readonly PageAction[] = [
     keys: ['D'],
     run: (state) => state.toggleDrawer(),
   },
+  {
+    id: 'inspector',
+    name: 'Open or fold the inspector',
+    group: 'Anywhere',
+    keys: ['I'],
+    run: (state) => state.toggleInspector(),
+  },
   ...OFFERED.map(({ key, offer }): PageAction => ({
     id: `open-${key}`,
     name: offer!,

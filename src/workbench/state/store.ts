@@ -72,7 +72,9 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       chosenTrees: [],
       shownTrees: [],
       selection: null,
-      lens: 'Root',
+      // Where nothing is yet, cabling comes first.
+      lens: document.now().design.switches.length === 0 ? 'Cable' : 'Root',
+      inspector: true,
       drawer: { tab: null, open: true },
       layout: 'placed',
       marked: null,
@@ -152,6 +154,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
         }
       },
       openDrawer: (tab) => set({ drawer: { tab, open: true } }),
+      toggleInspector: () => set({ inspector: !get().inspector }),
       toggleDrawer: () => set({ drawer: { ...get().drawer, open: !get().drawer.open } }),
       showTree(tree, how) {
         const { shownTrees } = get();

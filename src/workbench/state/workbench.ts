@@ -38,6 +38,8 @@ export interface WorkbenchState extends Present {
   /** The key of the table that is open; null for the first of the lens. */
   readonly drawer: { readonly tab: string | null; readonly open: boolean };
   readonly layout: MapLayout;
+  /** Whether the inspector is open. */
+  readonly inspector: boolean;
   /** The worksheet that was compared last, shown beside the trees. */
   readonly marked: Marked | null;
   readonly dialog: 'palette' | 'keys' | null;
@@ -120,6 +122,7 @@ export interface WorkbenchActions {
   forgetMoved(): void;
   openDrawer(tab: string): void;
   toggleDrawer(): void;
+  toggleInspector(): void;
   /** Reads what switches reported, beside the page; the error is a sentence. */
   readObserved(text: string, seenOn: string | null): Promise<Result<ObservedImport, string>>;
   /** Looks for findings again, after that took too long. */
