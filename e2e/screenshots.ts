@@ -1,6 +1,8 @@
 /** Draws the pictures in docs/screenshots from the demo: `npm run screenshots`. */
 import { test, type Page } from '@playwright/test';
-import { openDemo, pullFray, selectSwitch, setSetting, treeRow } from './design';
+import { campusOf } from '../src/core/testing/campus';
+import { leanDesign } from '../src/core/model/derive/write';
+import { openDemo, pullFray, selectLink, selectSwitch, setSetting, settled, treeRow } from './design';
 
 const picture = async (page: Page, name: string) => {
   await page.waitForTimeout(700); // the tables follow the map
@@ -96,7 +98,6 @@ test('pictures', async ({ page }) => {
   await picture(page, 'cable');
   const line = page.getByLabel('Quick-cabling line');
   await line.fill('hut-[1-3] * dome-east,dome-west\nhost "Night desk" = lodge 9 vlan 45\nport lodge 2 100M trunk 1,35');
-  await picture(page, 'cabling-line');
   await line.press('Enter');
   await page.getByRole('tab', { name: /Findings/ }).click();
   await page.getByRole('button', { name: 'whole map' }).click();
@@ -135,7 +136,6 @@ test('pictures', async ({ page }) => {
   await page.getByRole('tab', { name: 'Group', exact: true }).click();
   await page.getByRole('tab', { name: 'Regions' }).click();
   await selectSwitch(page, 'gatehouse');
-  await picture(page, 'regions');
   await openDemo(page);
   await page.getByRole('tab', { name: 'Group', exact: true }).click();
   await page.getByRole('button', { name: 'Propose from loads and topology' }).click();
@@ -159,7 +159,7 @@ test('pictures', async ({ page }) => {
   await page.getByLabel('From host').selectOption('camera-recorder');
   await page.getByLabel('To host').selectOption('image-store');
   await page.getByRole('tab', { name: 'Frames', exact: true }).click();
-  await page.locator('[data-link="l4"] path[pointer-events="stroke"]').click({ force: true });
+  await selectLink(page, 'l4');
   await page
     .getByRole('grid', { name: 'Frames' })
     .getByRole('gridcell', { name: /agreement/ })
@@ -179,4 +179,20 @@ test('pictures', async ({ page }) => {
   await page.getByRole('button', { name: 'Dark' }).click();
   for (let i = 0; i < 4; i += 1) await page.keyboard.press('.');
   await picture(page, 'clock-dark');
+});
+
+test('pictures of two hundred switches', async ({ page }) => {
+  test.setTimeout(120_000);
+  const document = leanDesign({ ...campusOf({ switches: 200, vlans: 32 }), name: 'Fernhollow campus' });
+  const { id } = (await (await page.request.post('/api/designs', { data: { do: 'import', document } })).json()) as {
+    id: string;
+  };
+  await page.goto(`/designs/${id}`);
+  await settled(page);
+  for (const key of ['i', 'd']) await page.keyboard.press(key);
+  await picture(page, 'two-hundred');
+  for (const key of ['i', 'd']) await page.keyboard.press(key);
+  await selectSwitch(page, 'acc-100');
+  await page.getByRole('button', { name: 'only its ways to the root' }).click();
+  await picture(page, 'focus');
 });

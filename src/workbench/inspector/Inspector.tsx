@@ -6,6 +6,7 @@ import { useWorkbench } from '../state/context';
 import { subjectOf, type SubjectKind, type Subjects } from '../state/subject';
 import { TextButton } from '../ui/TextButton';
 import styles from '../ui/panel.module.css';
+import { OnlyThis } from './OnlyThis';
 import { Title } from './Title';
 
 export function Inspector() {
@@ -27,6 +28,7 @@ export function Inspector() {
       {subject && (
         <Fragment key={selection?.kind === 'several' ? 'several' : JSON.stringify(selection)}>
           <Title subject={subject} />
+          <OnlyThis />
           <Panels of={subject.kind} subject={subject} />
         </Fragment>
       )}

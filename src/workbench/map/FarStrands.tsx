@@ -75,13 +75,14 @@ function pathsOf(tree: SettledTree, { network }: Solution, lines: readonly Line[
   const blocks: string[] = [];
   const carries: string[] = [];
   const touched: string[] = [];
-  network.design.links.forEach(({ a, b }, i) => {
+  const lineOf = new Map(lines.map((line) => [line.link, line]));
+  network.design.links.forEach(({ id, a, b }) => {
     const aggregationPort = network.portIndexOf(a.switch, a.port);
     const [p, q] = [
       bridgePortOf(network, aggregationPort),
       bridgePortOf(network, network.portIndexOf(b.switch, b.port)),
     ];
-    const line = lines[i];
+    const line = lineOf.get(id);
     if (!line || !tree.role[p] || !tree.role[q] || !network.macOperational[aggregationPort]) return;
     const run = courseOf(line, place * Math.min(line.gap, FAR_GAP));
     if (forwards(tree, p) && forwards(tree, q)) carries.push(run.path(0, 0));

@@ -20,6 +20,7 @@ import { AddSwitch, EmptyMap } from './AddSwitch';
 import { Bands } from './Bands';
 import { CableDragProvider, useCableHand } from './cableDrag';
 import { FrayDragProvider, useFrayHand } from './frayDrag';
+import { FocusBar } from './FocusBar';
 import { HeldCable } from './HeldCable';
 import type { Box, LayerProps } from './geometry';
 import { MapFoot } from './MapFoot';
@@ -31,6 +32,7 @@ import { useMapControls } from './useMapControls';
 import { useMapLayout, type Drag } from './useMapLayout';
 import { useTravel } from './useTravel';
 import { ScaleProvider, useZoomScale } from './scale';
+import { isMany, ManyProvider } from './seen';
 import { ZOOM, fitted } from './zoom';
 import { atPresent } from '../state/looking';
 
@@ -121,76 +123,79 @@ function Map({ Under, Over }: Layers) {
   );
   return (
     <ScaleProvider value={scale}>
-      <CableDragProvider value={hand}>
-        <FrayDragProvider value={frayHand.start}>
-          <div
-            ref={room}
-            className={styles.room}
-            tabIndex={0}
-            role="application"
-            aria-label="Map of the network. Arrow keys travel from switch to port to far end."
-            onKeyDown={onArrow}
-          >
-            <ReactFlow
-              className={styles.flow}
-              colorMode={(mode === 'system' ? systemMode : mode) === 'dark' ? 'dark' : 'light'}
-              nodes={nodes}
-              edges={NO_EDGES}
-              nodeTypes={nodeTypes}
-              nodeOrigin={CENTRED}
-              onNodesChange={onNodesChange}
-              onNodeClick={(event, node) =>
-                store.getState().pick({ kind: 'switch', switch: node.id as SwitchId }, means(event))
-              }
-              onNodeDragStart={(_, node) => {
-                const item: Item = { kind: 'switch', switch: node.id as SwitchId };
-                if (!isSelected(store.getState().selection, item)) store.getState().select(item);
-              }}
-              onPaneClick={() => store.getState().select(null)}
-              onSelectionStart={() => (framing.current = true)}
-              onSelectionEnd={() => (framing.current = false)}
-              nodesDraggable={movable}
-              nodesConnectable={false}
-              elementsSelectable
-              selectNodesOnDrag={false}
-              nodesFocusable={false}
-              disableKeyboardA11y
-              deleteKeyCode={null}
-              onlyRenderVisibleElements
-              onMoveStart={(event) => {
-                if (event?.type !== 'wheel') room.current?.setAttribute('data-moving', '');
-              }}
-              onMove={(event) => event && setOwnView(true)} // a click is no move
-              onMoveEnd={() => room.current?.removeAttribute('data-moving')}
-              minZoom={ZOOM.least}
-              maxZoom={ZOOM.most}
-              proOptions={{ hideAttribution: true }}
+      <ManyProvider value={isMany(skeleton.links.length)}>
+        <CableDragProvider value={hand}>
+          <FrayDragProvider value={frayHand.start}>
+            <div
+              ref={room}
+              className={styles.room}
+              tabIndex={0}
+              role="application"
+              aria-label="Map of the network. Arrow keys travel from switch to port to far end."
+              onKeyDown={onArrow}
             >
-              <ViewportPortal>
-                <Bands bands={map.bands} bounds={bounds} />
-                {Under && <Under boxes={map.boxes} lines={map.lines} />}
-                <Strands links={skeleton.links} lines={map.lines} boxes={map.boxes} />
-                {Over && <Over boxes={map.boxes} lines={map.lines} />}
-                <HeldCable held={hand.held ?? frayHand.held} />
-              </ViewportPortal>
-              <Panel position="top-left" className={styles.panelTop}>
-                {problem ? (
-                  <p className={styles.problem} role="alert">
-                    No trees to show: {problem}.
-                  </p>
-                ) : (
-                  <MovedBar />
-                )}
-              </Panel>
-              <Panel position="bottom-left" className={styles.panelFoot}>
-                <MapFoot />
-              </Panel>
-              {cabling && movable && <AddSwitch />}
-              {skeleton.switches.length === 0 && <EmptyMap />}
-            </ReactFlow>
-          </div>
-        </FrayDragProvider>
-      </CableDragProvider>
+              <ReactFlow
+                className={styles.flow}
+                colorMode={(mode === 'system' ? systemMode : mode) === 'dark' ? 'dark' : 'light'}
+                nodes={nodes}
+                edges={NO_EDGES}
+                nodeTypes={nodeTypes}
+                nodeOrigin={CENTRED}
+                onNodesChange={onNodesChange}
+                onNodeClick={(event, node) =>
+                  store.getState().pick({ kind: 'switch', switch: node.id as SwitchId }, means(event))
+                }
+                onNodeDragStart={(_, node) => {
+                  const item: Item = { kind: 'switch', switch: node.id as SwitchId };
+                  if (!isSelected(store.getState().selection, item)) store.getState().select(item);
+                }}
+                onPaneClick={() => store.getState().select(null)}
+                onSelectionStart={() => (framing.current = true)}
+                onSelectionEnd={() => (framing.current = false)}
+                nodesDraggable={movable}
+                nodesConnectable={false}
+                elementsSelectable
+                selectNodesOnDrag={false}
+                nodesFocusable={false}
+                disableKeyboardA11y
+                deleteKeyCode={null}
+                onlyRenderVisibleElements
+                onMoveStart={(event) => {
+                  if (event?.type !== 'wheel') room.current?.setAttribute('data-moving', '');
+                }}
+                onMove={(event) => event && setOwnView(true)} // a click is no move
+                onMoveEnd={() => room.current?.removeAttribute('data-moving')}
+                minZoom={ZOOM.least}
+                maxZoom={ZOOM.most}
+                proOptions={{ hideAttribution: true }}
+              >
+                <ViewportPortal>
+                  <Bands bands={map.bands} bounds={bounds} />
+                  {Under && <Under boxes={map.boxes} lines={map.lines} />}
+                  <Strands links={skeleton.links} lines={map.lines} boxes={map.boxes} />
+                  {Over && <Over boxes={map.boxes} lines={map.lines} />}
+                  <HeldCable held={hand.held ?? frayHand.held} />
+                </ViewportPortal>
+                <Panel position="top-left" className={styles.panelTop}>
+                  {problem ? (
+                    <p className={styles.problem} role="alert">
+                      No trees to show: {problem}.
+                    </p>
+                  ) : (
+                    <MovedBar />
+                  )}
+                  <FocusBar />
+                </Panel>
+                <Panel position="bottom-left" className={styles.panelFoot}>
+                  <MapFoot />
+                </Panel>
+                {cabling && movable && <AddSwitch />}
+                {skeleton.switches.length === 0 && <EmptyMap />}
+              </ReactFlow>
+            </div>
+          </FrayDragProvider>
+        </CableDragProvider>
+      </ManyProvider>
     </ScaleProvider>
   );
 }

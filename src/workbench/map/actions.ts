@@ -1,10 +1,17 @@
 /** What can be done to the map from keys and palette. */
 import type { PageAction } from '../state/action';
-import { atPresent } from '../state/looking';
+import type { SwitchId } from '../../core/model/ids';
+import { atPresent, isHidden } from '../state/looking';
+import { itemsOf, switchesOf } from '../state/selection';
 import type { Workbench } from '../state/workbench';
 import { addSwitch } from './AddSwitch';
 
 const filled = (state: Workbench): boolean => atPresent(state) && state.design.switches.length > 0;
+
+/** The switches that are selected, or that what is selected hangs on. */
+const chosen = (state: Workbench): SwitchId[] => [
+  ...new Set(itemsOf(state.selection).flatMap((item) => switchesOf(state.design, item))),
+];
 
 export const ACTIONS: readonly PageAction[] = [
   { id: 'whole', name: 'Whole map', group: 'Map', keys: ['0'], run: (state) => state.controls?.whole() },
@@ -17,6 +24,36 @@ export const ACTIONS: readonly PageAction[] = [
     keys: ['H'],
     when: (state) => state.shownTrees.length > 0,
     run: (state) => state.setLayout(state.layout === 'hung' ? 'placed' : 'hung'),
+  },
+  {
+    id: 'only',
+    name: 'Only what is selected and what it is cabled to, or all again',
+    group: 'Map',
+    keys: ['F'],
+    when: (state) => state.focus !== null || chosen(state).length > 0,
+    run: (state) => state.setFocus(state.focus ? null : { kind: 'around', switches: chosen(state), hops: 1 }),
+  },
+  {
+    id: 'only-ways',
+    name: 'Only the ways of what is selected to the root',
+    group: 'Map',
+    when: (state) => chosen(state).length > 0 && !isHidden(state),
+    run: (state) => state.setFocus({ kind: 'ways', switches: chosen(state) }),
+  },
+  {
+    id: 'only-blocks',
+    name: 'Only what blocks in the trees shown',
+    group: 'Map',
+    when: (state) => state.shownTrees.length > 0 && !isHidden(state),
+    run: (state) => state.setFocus({ kind: 'blocks' }),
+  },
+  {
+    id: 'only-moved',
+    name: 'Only what just moved',
+    group: 'Map',
+    when: (state) => (state.moved?.ends.length ?? 0) > 0,
+    run: (state) =>
+      state.setFocus({ kind: 'moved', switches: [...new Set(state.moved!.ends.map((end) => end.switch))] }),
   },
   {
     id: 'tidy-tier',

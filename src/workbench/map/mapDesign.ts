@@ -1,12 +1,27 @@
 /** The design that the map draws: the one in hand, and in the Break lens what its scenario brings along. */
 import { useMemo } from 'react';
+import { focused } from '../../core/analysis/focus/focus';
 import type { SwitchId } from '../../core/model/ids';
 import type { Design, Switch } from '../../core/model/document';
 import { useInstant } from '../state/clock';
 import { useWorkbench } from '../state/context';
 
-export function useMapDesign(): Design {
+/** The switches in focus; null where all are shown. What blocks and what leads to the root follow the trees. */
+export function useFocused(): ReadonlySet<SwitchId> | null {
+  const focus = useWorkbench((state) => state.focus);
   const design = useWorkbench((state) => state.design);
+  const solution = useWorkbench((state) => (focus?.kind === 'around' ? null : state.solution));
+  const shownTrees = useWorkbench((state) => state.shownTrees);
+  return useMemo(
+    () => (focus ? new Set(focused(design, focus, solution, shownTrees)) : null),
+    [focus, design, solution, shownTrees],
+  );
+}
+
+export function useMapDesign(): Design {
+  const whole = useWorkbench((state) => state.design);
+  const inFocus = useFocused();
+  const design = useMemo(() => (inFocus ? onlyOf(whole, inFocus) : whole), [whole, inFocus]);
   const arrivals = useInstant((clock) => clock.arrivals);
   return useMemo(() => {
     if (!arrivals) return design;
@@ -18,6 +33,14 @@ export function useMapDesign(): Design {
     };
   }, [design, arrivals]);
 }
+
+/** What of a design is between some of its switches. */
+const onlyOf = (design: Design, shown: ReadonlySet<SwitchId>): Design => ({
+  ...design,
+  switches: design.switches.filter((sw) => shown.has(sw.id)),
+  links: design.links.filter(({ a, b }) => shown.has(a.switch) && shown.has(b.switch)),
+  hosts: design.hosts.filter((host) => host.attach.some((at) => shown.has(at.switch))),
+});
 
 /** One switch of the map's design. */
 export function useMapSwitch(id: SwitchId): Switch | undefined {

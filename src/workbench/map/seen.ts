@@ -1,7 +1,6 @@
 /** How much of the map is worth drawing: seen from afar or from near, and which part is in view. */
 import { useStore, type ReactFlowState } from '@xyflow/react';
-import { useState } from 'react';
-import { useWorkbench } from '../state/context';
+import { createContext, useContext, useState } from 'react';
 import type { Line } from './drawn';
 import { useScale } from './scale';
 
@@ -10,9 +9,14 @@ const NEAR = 0.5;
 /** As many links are drawn one by one at any zoom. */
 const FEW = 110;
 
+const ManyContext = createContext(false);
+/** Whether the map has many links to draw; for what is in it. */
+export const ManyProvider = ManyContext;
+export const isMany = (links: number): boolean => links > FEW;
+
 /** Whether the map is large and seen from afar. */
 export function useFar(): boolean {
-  const many = useWorkbench((state) => state.design.links.length > FEW);
+  const many = useContext(ManyContext);
   return useStore((state: ReactFlowState) => many && state.transform[2] < NEAR);
 }
 

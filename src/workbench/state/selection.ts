@@ -55,6 +55,19 @@ export function isSelected(selection: Selection | null, item: Item): boolean {
 export const switchesIn = (selection: Selection | null): SwitchId[] =>
   itemsOf(selection).flatMap((item) => (item.kind === 'switch' ? [item.switch] : []));
 
+/** The switches that a thing is or hangs on. */
+export function switchesOf(design: Design, item: Item): SwitchId[] {
+  switch (item.kind) {
+    case 'switch':
+    case 'port':
+      return [item.switch];
+    case 'link':
+      return design.links.filter(({ id }) => id === item.link).flatMap(({ a, b }) => [a.switch, b.switch]);
+    case 'host':
+      return (design.hosts.find(({ id }) => id === item.host)?.attach ?? []).map((at) => at.switch);
+  }
+}
+
 /** What of a selection the design still has. */
 export function stillThere(design: Design, selection: Selection | null): Selection | null {
   const items = itemsOf(selection);

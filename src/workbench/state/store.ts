@@ -1,6 +1,7 @@
 /**
  * The workbench's state: the document, what of it is looked at, what is selected and open. One store an open design.
  */
+import { focused } from '../../core/analysis/focus/focus';
 import { createStore } from 'zustand/vanilla';
 import type { OpenDesign } from '../../contract/api';
 import { createDocument } from './document';
@@ -8,7 +9,7 @@ import { NO_FINDINGS, watchFindings, type FindingsWatch } from './findings';
 import { forgetWrites, holdPage, orphanedWrites } from './kept';
 import { atPresent, lookingText, PRESENT, shownOf, type Looking } from './looking';
 import { createSaver, freshName, type Saver, type SaverRoom } from './saver';
-import { stillThere, toggled } from './selection';
+import { stillThere, toggled, switchesOf } from './selection';
 import { sendKept } from './sendKept';
 import { inOrder, stillShown } from './shownTrees';
 import type { SolverClient } from './solverClient';
@@ -74,6 +75,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       selection: null,
       // Where nothing is yet, cabling comes first.
       lens: document.now().design.switches.length === 0 ? 'Cable' : 'Root',
+      focus: null,
       inspector: true,
       drawer: { tab: null, open: true },
       layout: 'placed',
@@ -121,7 +123,11 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       pick: (item, how) => get().select(how === 'more' ? toggled(get().selection, item) : item),
       goTo(item) {
         get().select(item);
-        set({ sight: { item } });
+        // What is found may be out of focus: then all is shown again.
+        const { focus, design, solution, shownTrees } = get();
+        const seen = focus && new Set(focused(design, focus, solution, shownTrees));
+        const shown = !seen || switchesOf(design, item).every((id) => seen.has(id));
+        set({ sight: { item }, ...(shown ? {} : { focus: null }) });
       },
       advise: (advice) => set({ advice }),
       wish: (list, trees = null) => set({ wishes: { list, trees, asked: 0 } }),
@@ -129,6 +135,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
         set({ wishes: { list, trees, asked: get().wishes.asked + 1 }, drawer: { tab: 'wishes', open: true } }),
       setControls: (controls) => set({ controls }),
       setLayout: (layout) => set({ layout }),
+      setFocus: (focus) => set({ focus }),
       openDialog: (dialog) => set({ dialog }),
       look(view) {
         if (view === null) {

@@ -1,4 +1,5 @@
 /** What the workbench's store holds and does. */
+import type { Focus } from '../../core/analysis/focus/focus';
 import type { Onlooker } from '../../contract/api';
 import type { Command } from '../../core/edit/commands';
 import type { BridgePortId, SwitchId, TreeId } from '../../core/model/ids';
@@ -38,6 +39,8 @@ export interface WorkbenchState extends Present {
   /** The key of the table that is open; null for the first of the lens. */
   readonly drawer: { readonly tab: string | null; readonly open: boolean };
   readonly layout: MapLayout;
+  /** The part of the network that the map shows; null for all of it. */
+  readonly focus: Focus | null;
   /** Whether the inspector is open. */
   readonly inspector: boolean;
   /** The worksheet that was compared last, shown beside the trees. */
@@ -98,6 +101,7 @@ export interface WorkbenchActions {
   askFor(list: readonly Wish[], trees: readonly TreeId[]): void;
   setControls(controls: MapControls | null): void;
   setLayout(layout: MapLayout): void;
+  setFocus(focus: Focus | null): void;
   openDialog(dialog: WorkbenchState['dialog']): void;
   /** Shows another state in place of the present one; null goes back to now. */
   look(view: View | null): void;

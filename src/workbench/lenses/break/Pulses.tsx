@@ -25,6 +25,7 @@ export function Pulses({ lines }: { readonly lines: readonly Line[] }) {
   const flight = Math.max(LINK_DELAY + HANDLING, typeof playing === 'number' ? playing * SEEN * SECOND : 0);
   const wanted = shown.map((tree) => trace.trees.indexOf(tree));
   const last = upTo(times, t);
+  const lineOf = new Map(lines.map((line) => [line.link, line]));
   const found: {
     readonly line: Line;
     readonly share: number;
@@ -37,8 +38,8 @@ export function Pulses({ lines }: { readonly lines: readonly Line[] }) {
     const [tree, port] = [trees[i]!, ports[i]!];
     const place = wanted.indexOf(tree);
     const l = network.link[port]!;
-    const line = lines[l];
-    if (place < 0 || l < 0 || !line) continue;
+    const line = l < 0 ? undefined : lineOf.get(network.design.links[l]!.id);
+    if (place < 0 || !line) continue;
     if (found.length === MOST) return null;
     const { a } = network.design.links[l]!;
     found.push({
