@@ -49,7 +49,7 @@ test('an empty design is cabled from nothing to a triangle with two hosts', asyn
 
 test('cables are pulled from port to port, from a switch to empty paper, and to another port', async ({ page }) => {
   await createDesign(page, 'By pointer');
-  await page.getByRole('tab', { name: 'Cable' }).click();
+  await page.getByRole('tab', { name: 'Cable', exact: true }).click();
   await line(page).fill('switch a,b core');
   await line(page).press('Enter');
   await settled(page);
@@ -99,7 +99,7 @@ test('cables are pulled from port to port, from a switch to empty paper, and to 
 
 test('several things are set at once, copied, pasted and removed', async ({ page }) => {
   await openDemo(page);
-  await page.getByRole('tab', { name: 'Cable' }).click();
+  await page.getByRole('tab', { name: 'Cable', exact: true }).click();
   await page.getByLabel('Filter cables').fill('lodge');
   await page.getByRole('button', { name: 'select these' }).click();
   const links = inspector(page).getByRole('region', { name: 'Settings of the selected links' });
@@ -122,9 +122,7 @@ test('several things are set at once, copied, pasted and removed', async ({ page
 
   // A block of switches over the clipboard: numbered names beside the originals.
   await selectSwitch(page, 'dome-east');
-  await boxOf(page, 'array-hut')
-    .getByText('array-hut', { exact: true })
-    .click({ modifiers: ['Control'] });
+  await boxOf(page, 'array-hut').click({ modifiers: ['Control'] });
   await expect(inspector(page).getByRole('heading', { level: 2 })).toHaveText('2 switches selected');
   await page.context().grantPermissions(['clipboard-read', 'clipboard-write']);
   await page.keyboard.press('Control+c');

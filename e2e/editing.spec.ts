@@ -67,7 +67,7 @@ test('an empty design says what to do first and grows into a network', async ({ 
   await page.getByRole('button', { name: 'Create' }).click();
   await page.waitForURL(/\/designs\//);
   await expect(map(page)).toContainText('Nothing is plugged in yet');
-  await page.getByRole('tab', { name: 'Cable' }).click();
+  await page.getByRole('tab', { name: 'Cable', exact: true }).click();
   await page.getByRole('button', { name: 'Add switch' }).click();
   await expect(inspector(page)).toContainText('switch-1');
   await page.getByRole('button', { name: 'Add switch' }).click();

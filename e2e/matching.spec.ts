@@ -7,7 +7,7 @@ const findings = (page: Page) => page.getByRole('list', { name: 'Findings' });
 const history = (page: Page) => page.getByRole('grid', { name: 'History of revisions' });
 
 async function toTab(page: Page, name: string | RegExp): Promise<void> {
-  await page.getByRole('tab', { name: 'Cable' }).click();
+  await page.getByRole('tab', { name: 'Cable', exact: true }).click();
   await page.getByRole('tab', { name }).click();
 }
 
@@ -83,7 +83,7 @@ test('files that cannot be used say why and lose nothing', async ({ page }) => {
 
 test('findings lead to their place and are ended by a click', async ({ page }) => {
   await openDemo(page);
-  await page.getByRole('tab', { name: 'Cable' }).click();
+  await page.getByRole('tab', { name: 'Cable', exact: true }).click();
   const line = page.getByLabel('Quick-cabling line');
   await line.fill('port lodge 2 100M\nport ridge-a 1 trunk 1,15 native 15\nswitch workshop short-cost');
   await line.press('Enter');

@@ -48,7 +48,7 @@ test('pictures', async ({ page }) => {
   await page.getByRole('button', { name: 'Undo' }).click();
   await page.getByRole('tab', { name: 'Ledger' }).click();
   await page.getByRole('button', { name: 'hung from root' }).click();
-  await page.locator('body').click({ position: { x: 800, y: 20 } });
+  await page.locator('body').click({ position: { x: 920, y: 20 } });
   await page.keyboard.press('Escape');
   await picture(page, 'hung-from-root');
   await page.getByRole('button', { name: 'as placed' }).click();
@@ -94,7 +94,7 @@ test('pictures', async ({ page }) => {
   await page.getByRole('button', { name: 'Close', exact: true }).click();
   await page.getByRole('button', { name: 'Undo' }).click();
 
-  await page.getByRole('tab', { name: 'Cable' }).click();
+  await page.getByRole('tab', { name: 'Cable', exact: true }).click();
   await picture(page, 'cable');
   const line = page.getByLabel('Quick-cabling line');
   await line.fill('hut-[1-3] * dome-east,dome-west\nhost "Night desk" = lodge 9 vlan 45\nport lodge 2 100M trunk 1,35');

@@ -5,7 +5,7 @@ test('a worksheet with one wrong answer: the trees are hidden, then compared, an
   page,
 }) => {
   await createDesign(page, 'Valley station');
-  await page.getByRole('tab', { name: 'Cable' }).click();
+  await page.getByRole('tab', { name: 'Cable', exact: true }).click();
   for (const line of ['weir 1 = mill 1', 'mill 2 = gatehouse 1', 'gatehouse 2 = weir 2']) {
     await page.getByLabel('Quick-cabling line').fill(line);
     await page.keyboard.press('Enter');

@@ -48,16 +48,21 @@ export const rowsOf = (strands: number): number => Math.ceil(strands / FIGURE.pe
 const rimOf = (ends: readonly End[]): number => (ends.length > 0 ? RIM.labels : RIM.bare);
 
 /** How large a box would like to be: with every label, and every end `pitch` apart unless that made a wall of it. */
-export function wishOf(sw: Skeleton['switches'][0], sides: Sides, pitch: number, { strands }: MapDensity): Size {
+export function wishOf(
+  sw: Skeleton['switches'][0],
+  sides: Sides,
+  pitch: number,
+  { strands, tallest = Infinity }: MapDensity,
+): Size {
   const across = Math.min(WALL.width, Math.max(sides.top.length, sides.bottom.length) * pitch + 16);
   const along = Math.min(WALL.height, Math.max(sides.left.length, sides.right.length) * pitch + 12);
   const name = sw.name.length * NAME_WIDTH.perCharacter + NAME_WIDTH.rim;
   const figures = strands > 0 ? Math.min(FIGURE.perRow, strands) * FIGURE.width + 52 : 0;
   return {
     width: Math.round(Math.max(across, figures, Math.min(NAME_WIDTH.most, Math.max(NAME_WIDTH.least, name)))),
-    height: Math.max(
-      along,
-      NAME_HEIGHT.roomy + rimOf(sides.top) + rimOf(sides.bottom) + rowsOf(strands) * FIGURE.height,
+    height: Math.min(
+      tallest,
+      Math.max(along, NAME_HEIGHT.roomy + rimOf(sides.top) + rimOf(sides.bottom) + rowsOf(strands) * FIGURE.height),
     ),
   };
 }

@@ -99,6 +99,8 @@ export interface MapDensity {
   readonly strands: number;
   readonly scale?: number;
   readonly quick?: boolean;
+  /** No box is taller, so that it stays in its band; pixels. */
+  readonly tallest?: number;
 }
 
 /** Distance between strands that run side by side, where there is room. */

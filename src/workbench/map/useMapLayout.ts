@@ -36,6 +36,8 @@ export interface MapLayoutState {
   readonly bounds: Bounds;
 }
 
+/** Of a box in a band, map units: every other one of a band stands lower. */
+const TALLEST = 104;
 /** Room at the left of hanging switches for what each band costs, pixels. */
 const BAND_LABEL = 100;
 /** Room around switches for the outlines of regions, pixels; their names stand above. */
@@ -65,8 +67,14 @@ export function useMapLayout(drag: Drag | null, scale: number): MapLayoutState {
 
   const moving = drag?.over === skeleton || places !== target;
   const geometry = useMemo(
-    () => layOutMap(skeleton, places, { strands: shown, scale, quick: moving }),
-    [skeleton, places, shown, scale, moving],
+    () =>
+      layOutMap(skeleton, places, {
+        strands: shown,
+        scale,
+        quick: moving,
+        ...(hanging ? { tallest: TALLEST * scale } : {}),
+      }),
+    [skeleton, places, shown, scale, moving, hanging],
   );
   const [keepBoxes] = useState(keeper<Box>);
   const [keepLines] = useState(keeper<Line>);
