@@ -24,8 +24,18 @@ export function OnlyThis() {
   return (
     <p className={styles.sub} role="group" aria-label="On the map">
       On the map: <TextButton onClick={narrow('around')}>only this</TextButton>
-      {ways && <TextButton onClick={narrow('ways')}>only its ways to the root</TextButton>}
-      {focus && <TextButton onClick={() => setFocus(null)}>show all</TextButton>}
+      {ways && (
+        <>
+          {' or '}
+          <TextButton onClick={narrow('ways')}>only its ways to the root</TextButton>
+        </>
+      )}
+      {focus && (
+        <>
+          {' or '}
+          <TextButton onClick={() => setFocus(null)}>show all</TextButton>
+        </>
+      )}
     </p>
   );
 }

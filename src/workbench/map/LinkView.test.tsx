@@ -98,7 +98,7 @@ describe('a link on the map', () => {
     const store = await drawLinks();
     act(() => store.getState().setLens('Cable'));
     expect(ends('l1')).toEqual([]);
-    expect(link('l1').querySelector('text')).toHaveTextContent('1 Gb/s');
+    expect(link('l2').querySelector('text')).toHaveTextContent('1 Gb/s');
   });
 
   it('is selected by a click on it, and its ends by a click on them', async () => {

@@ -109,3 +109,17 @@ it('keeps clear of the bands of bundles', () => {
   expect(placeLabels(links, [], []).get(line.link)!.letters[0]).toEqual([34, 34]);
   expect(placeLabels(links, [], [{ x: 34, y: 0 }]).get(line.link)!.letters[0]).toEqual([47, 34]);
 });
+
+it('lets no line run over a label: texts go where no later line crosses, or are left out', () => {
+  const long = plainLine('long', { x: 0, y: 0 }, { x: 300, y: 0 });
+  const across = (x: number, id: string) => plainLine(id, { x, y: -80 }, { x, y: 80 });
+  const said = (later: ReturnType<typeof plainLine>[]) =>
+    placeLabels(
+      [{ line: long, strands: [], text: '1 Gb/s' }, ...later.map((line) => ({ line, strands: [], text: null }))],
+      [],
+      [],
+    ).get(long.link)!.text;
+  expect(said([])).toBe(0.5);
+  expect(said([across(150, 'a')])).toBe(0.4);
+  expect(said([90, 120, 150, 180, 210].map((x) => across(x, `a${x}`)))).toBeNull();
+});

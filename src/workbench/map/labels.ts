@@ -6,8 +6,8 @@ import type { LinkId } from '../../core/model/ids';
 import type { Box, Line, Point } from './drawn';
 import { hostsRectangle } from './hosts';
 import type { LinkStrand } from './linkStrands';
-import { around, Occupied } from './occupied';
-import { atEnd, courseOf } from './run';
+import { around, Occupied, type Rectangle } from './occupied';
+import { atEnd, courseOf, type Course } from './run';
 
 /** Where the labels of one link stand. */
 export interface LinkLabels {
@@ -64,6 +64,14 @@ export function placeLabels(
     if (hosts) taken.take(hosts);
   }
   for (const point of bands) taken.take(around(point, 12, 12));
+  // Lines are drawn in the order given: a label may hide a bit of one that comes before its own, but none may run over it.
+  const order = new Map(links.map(({ line }, i) => [line.link as string, i]));
+  const ways = new Occupied();
+  for (const { line } of links) {
+    const run = courseOf(line, 0);
+    const steps = Math.max(1, Math.ceil(run.length / WAY));
+    for (let i = 0; i <= steps; i += 1) ways.take(around(run.along(i / steps), WAY / 2, WAY / 2), line.link);
+  }
   const placed = new Map<LinkId, LinkLabels>();
   const wishes: Wish[] = [];
   for (const { line, strands, text, reserves = null } of links) {
@@ -84,42 +92,72 @@ export function placeLabels(
         wishes.push({
           rank: rankOf(role, strand.disputed[side] ?? false, was != null),
           put: () => {
-            for (const away of AWAY) {
+            const found = best(AWAY, line.link, (away) => {
               const rectangle = around(atEnd(end, away), width, LETTER.height);
-              if (away > most || !taken.free(rectangle)) continue;
-              taken.take(rectangle, line.link);
-              letters[strand.treeIndex]![side] = away;
-              return;
-            }
+              return away > most || !taken.free(rectangle) ? null : rectangle;
+            });
+            if (!found) return;
+            taken.take(found.rectangle, line.link);
+            letters[strand.treeIndex]![side] = found.at;
           },
         });
       });
       if (strands.length > 1)
-        wishes.push({ rank: RANK.tree, put: () => (trees[strand.treeIndex] = along(run, strand.label, TEXT.tree)) });
+        wishes.push({
+          rank: RANK.tree,
+          put: () => (trees[strand.treeIndex] = along(run, strand.label, TEXT.tree, line.link)),
+        });
     });
     const said = text ?? reserves;
     if (said !== null)
       wishes.push({
         rank: text === null ? RANK.reserved : RANK.text,
         // What it may say later takes the place of its letters: then it carries no tree.
-        put: () => (labels.text = along(courseOf(line, 0), said, TEXT.size, text === null ? line.link : undefined)),
+        put: () =>
+          (labels.text = along(courseOf(line, 0), said, TEXT.size, line.link, text === null ? line.link : undefined)),
       });
   }
   wishes.sort((a, b) => a.rank - b.rank);
   for (const { put } of wishes) put();
   return placed;
 
-  function along(run: ReturnType<typeof courseOf>, text: string, size: number, owner?: string): number | null {
+  function along(run: Course, text: string, size: number, link: LinkId, owner?: string): number | null {
     const { width, height } = textSize(text, size);
-    for (const share of SHARES) {
+    if (run.length < width) return null;
+    const found = best(SHARES, link, (share) => {
       const rectangle = around(run.along(share), width, height);
-      if (run.length < width || !taken.free(rectangle, owner)) continue;
-      taken.take(rectangle);
-      return share;
+      return taken.free(rectangle, owner) ? rectangle : null;
+    });
+    if (!found || found.over > HIDDEN) return null;
+    taken.take(found.rectangle);
+    return found.at;
+  }
+
+  /** The first place that no line runs over, else the one that hides least; null where there is none at all. */
+  function best(
+    tried: readonly number[],
+    link: LinkId,
+    at: (place: number) => Rectangle | null,
+  ): { readonly at: number; readonly rectangle: Rectangle; readonly over: number } | null {
+    let found: { readonly at: number; readonly rectangle: Rectangle; readonly over: number } | null = null;
+    for (const place of tried) {
+      const rectangle = at(place);
+      if (!rectangle) continue;
+      const others = new Set(ways.ownersAt(rectangle));
+      others.delete(link);
+      let over = 0;
+      for (const other of others) over += order.get(other)! > order.get(link)! ? HIDDEN + 1 : 1;
+      if (over === 0) return { at: place, rectangle, over };
+      if (!found || over < found.over) found = { at: place, rectangle, over };
     }
-    return null;
+    return found;
   }
 }
+
+/** From point to point of a line, as it is looked for under labels. */
+const WAY = 8;
+/** So many lines drawn before may be hidden by a text; one that is drawn later counts for more. */
+const HIDDEN = 2;
 
 const RANK = { blocked: 0, text: 1, moved: 2, towardsRoot: 3, other: 4, tree: 5, reserved: 6 } as const;
 

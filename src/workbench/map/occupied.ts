@@ -33,6 +33,15 @@ export class Occupied {
         return false;
     return true;
   }
+
+  /** Whose is what lies there. */
+  ownersAt(rectangle: Rectangle): string[] {
+    const found: string[] = [];
+    for (const key of cellsOf(rectangle))
+      for (const other of this.#cells.get(key) ?? [])
+        if (other.owner !== null && overlaps(other.rectangle, rectangle)) found.push(other.owner);
+    return found;
+  }
 }
 
 export const overlaps = (a: Rectangle, b: Rectangle): boolean =>
