@@ -14,4 +14,4 @@ await build({
   packages: 'external',
   logLevel: 'warning',
 });
-run(process.execPath, ['dist/bench/main.cjs']);
+run(process.execPath, ['dist/bench/main.cjs', ...process.argv.slice(2)]);

@@ -10,6 +10,10 @@ const LANE = 3;
 const LANES = 8;
 /** What a box still run across costs, in pixels of the way. */
 const WORTH = 4000;
+/** Steps along lines that were tried before the rest run straight: in a tangle there is no way around, and looking for it would hold up the page. */
+const ENOUGH = 600_000;
+/** A line across more boxes than this is left straight. */
+const TANGLED = 12;
 /** No way bends more often. */
 const MOST = 2;
 
@@ -17,15 +21,18 @@ const MOST = 2;
 export class Detours {
   readonly #boxes: Boxes;
   readonly #rectangles: readonly Rectangle[];
+  readonly #enough: number;
   readonly #lanes = new Map<string, number>();
 
-  constructor(rectangles: readonly Rectangle[]) {
+  constructor(rectangles: readonly Rectangle[], enough = ENOUGH) {
+    this.#enough = enough;
     this.#boxes = new Boxes(rectangles);
     this.#rectangles = rectangles;
   }
 
   /** The sides between which a link from one box to another runs best. */
   sides(a: number, b: number): Sides2 {
+    if (this.#boxes.steps > this.#enough) return this.#boxes.usual(a, b);
     return this.#boxes.sides(a, b, (from, to, own) => [
       from,
       ...this.#bends(from, to, own, 1).map(({ via }) => via),
@@ -35,14 +42,14 @@ export class Detours {
 
   /** The bends of a line between two boxes; none where it runs across no other box, or where no bend helps. */
   bends(from: Point, to: Point, own: readonly [number, number]): Point[] {
-    const found = this.#bends(from, to, own, MOST);
+    const found = this.#boxes.steps > this.#enough ? [] : this.#bends(from, to, own, MOST);
     for (const { key } of found) this.#lanes.set(key, (this.#lanes.get(key) ?? 0) + 1);
     return found.map(({ via }) => via);
   }
 
   #bends(from: Point, to: Point, own: readonly [number, number], most: number): Bend[] {
     const crossed = this.#boxes.across(from, to, own);
-    if (crossed.length === 0 || most === 0) return [];
+    if (crossed.length === 0 || crossed.length > TANGLED || most === 0) return [];
     let best: (Bend & { readonly cost: number }) | null = null;
     for (const box of crossed)
       for (const [dx, dy] of CORNERS) {

@@ -29,6 +29,12 @@ export class Boxes {
   /** By box: the last question for which it was tried. */
   readonly #tried: Int32Array;
   #asked = 0;
+  #steps = 0;
+
+  /** Steps along lines so far: what the answers cost. */
+  get steps(): number {
+    return this.#steps;
+  }
 
   constructor(boxes: readonly Rectangle[]) {
     this.#boxes = boxes;
@@ -50,6 +56,7 @@ export class Boxes {
     const found: number[] = [];
     const line = { from, to };
     this.#asked += 1;
+    this.#steps += steps + 1;
     let last = NaN;
     for (let s = 0; s <= steps; s += 1) {
       const [x, y] = [from.x + ((to.x - from.x) * s) / steps, from.y + ((to.y - from.y) * s) / steps];
@@ -65,10 +72,15 @@ export class Boxes {
     return found;
   }
 
+  /** The sides of two boxes that face each other. */
+  usual(a: number, b: number): Sides2 {
+    const [one, two] = [middleOf(this.#boxes[a]!), middleOf(this.#boxes[b]!)];
+    return [facing(one, two), facing(two, one)];
+  }
+
   /** The sides between which a link from one box to another runs best; `bent` gives a line's points once it bends around boxes. */
   sides(a: number, b: number, bent: (from: Point, to: Point, own: readonly [number, number]) => Point[]): Sides2 {
-    const [one, two] = [middleOf(this.#boxes[a]!), middleOf(this.#boxes[b]!)];
-    const usual: Sides2 = [facing(one, two), facing(two, one)];
+    const usual = this.usual(a, b);
     const costOf = (sides: Sides2, how: typeof bent): number => {
       const [from, to] = [sideMiddle(this.#boxes[a]!, sides[0]), sideMiddle(this.#boxes[b]!, sides[1])];
       const points = how(from, to, [a, b]);

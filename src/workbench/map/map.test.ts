@@ -6,7 +6,8 @@ import { anyDesign } from '../../core/testing/networks';
 import { campusOf } from '../../core/testing/campus';
 import { tries } from '../../core/testing/runs';
 import { boundsOf } from './bounds';
-import { Boxes } from './facing';
+import { Detours } from './detours';
+import { Boxes, facing } from './facing';
 import { shortened, spreadAlong } from './fit';
 import { layOutMap, positionsOf, skeletonOf } from './geometry';
 import { around, overlaps } from './occupied';
@@ -218,4 +219,21 @@ describe('what the last change moved, in words', () => {
   ])('%j seen from %j: %s', (ends, shown, text) =>
     expect(movedText({ ends: ends.map(end) }, shown.map(vlanTree))).toBe(text),
   );
+});
+
+it('looks for ways around only so long: then links run straight, between the sides that face each other', () => {
+  const boxes = Array.from({ length: 120 }, (_, i) => around({ x: (i % 12) * 80, y: Math.floor(i / 12) * 60 }, 60, 40));
+  const middle = (i: number) => ({ x: boxes[i]!.x + 30, y: boxes[i]!.y + 20 });
+  const patient = new Detours(boxes);
+  const hasty = new Detours(boxes, 0);
+  const [one, two] = [14, 26];
+  // Down along the edges of two boxes: bends lead clear of both.
+  const [from, to] = [
+    { x: 218, y: 20 },
+    { x: 218, y: 200 },
+  ];
+  expect(patient.bends(from, to, [2, 38])).not.toEqual([]);
+  hasty.sides(one, two); // the first is looked at: only then is it enough
+  expect(hasty.sides(2, 38)).toEqual([facing(middle(2), middle(38)), facing(middle(38), middle(2))]);
+  expect(hasty.bends(from, to, [2, 38])).toEqual([]);
 });
