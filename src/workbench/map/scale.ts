@@ -13,7 +13,9 @@ export const useScale = (): number => useContext(ScaleContext);
 /** How far the zoom may exceed the scale before all is laid out again: text is never smaller than it is meant. */
 const SLACK = 1.08;
 /** How long the zoom stays the same before it counts as at rest. */
-const REST_MS = 140;
+const REST_MS = 200;
+/** And how long until what takes time is done for it as well. */
+const CALM_MS = 400;
 
 /** Whether a drawing for `scale` will do at `zoom`. */
 export const suits = (scale: number, zoom: number): boolean => zoom >= scale * 0.999 && zoom <= scale * SLACK;
@@ -37,6 +39,16 @@ export function useZoomScale(): [number, (scale: number) => void] {
     };
   }, [flow]);
   return [scale, setScale];
+}
+
+/** Whether the scale has been the same for a while. */
+export function useCalm(scale: number): boolean {
+  const [calm, setCalm] = useState(scale);
+  useEffect(() => {
+    const wait = setTimeout(() => setCalm(scale), CALM_MS);
+    return () => clearTimeout(wait);
+  }, [scale]);
+  return calm === scale;
 }
 
 /** The style of what is drawn in pixels at `scale` inside of React Flow's own map units. */

@@ -14,10 +14,11 @@ const ManyContext = createContext(false);
 export const ManyProvider = ManyContext;
 export const isMany = (links: number): boolean => links > FEW;
 
-/** Whether the map is large and seen from afar. */
+/** Whether the map is large and seen from afar. It comes near when the view rests, since much is drawn then, and goes far at once. */
 export function useFar(): boolean {
   const many = useContext(ManyContext);
-  return useStore((state: ReactFlowState) => many && state.transform[2] < NEAR);
+  const scale = useScale();
+  return useStore((state: ReactFlowState) => many && (scale < NEAR || state.transform[2] < NEAR));
 }
 
 /** A rectangle in pixels at the map's scale. */

@@ -17,6 +17,7 @@ import {
 } from './geometry';
 import { hungFromRoot, type Band } from './hung';
 import { useMapDesign } from './mapDesign';
+import { useCalm } from './scale';
 import { useMotion, type Places } from './motion';
 
 /** Switches held by the pointer, and the skeleton whose positions they leave for the time. */
@@ -65,7 +66,9 @@ export function useMapLayout(drag: Drag | null, scale: number): MapLayoutState {
   }, [skeleton, drag, hung]);
   const places = useMotion(target, hung ? 'hung' : 'placed');
 
-  const moving = drag?.over === skeleton || places !== target;
+  // Ways around boxes take a while to find where links are many: not while someone zooms.
+  const calm = useCalm(scale);
+  const moving = drag?.over === skeleton || places !== target || (skeleton.links.length > MANY && !calm);
   const geometry = useMemo(
     () =>
       layOutMap(skeleton, places, {
@@ -87,6 +90,9 @@ export function useMapLayout(drag: Drag | null, scale: number): MapLayoutState {
   }, [skeleton, target, shown, hung, outlined]);
   return { skeleton, geometry, places, boxes, lines, bands: hung?.bands ?? NO_BANDS, bounds };
 }
+
+/** Links that are laid out within a frame or two, bends and all. */
+const MANY = 200;
 
 const NO_BANDS: readonly Band[] = [];
 
