@@ -7,9 +7,12 @@ test('a worksheet with one wrong answer: the trees are hidden, then compared, an
   await createDesign(page, 'Valley station');
   await page.getByRole('tab', { name: 'Cable', exact: true }).click();
   for (const line of ['weir 1 = mill 1', 'mill 2 = gatehouse 1', 'gatehouse 2 = weir 2']) {
-    await page.getByLabel('Quick-cabling line').fill(line);
-    await page.keyboard.press('Enter');
+    const field = page.getByLabel('Quick-cabling line');
+    await field.fill(line);
+    await field.press('Enter');
+    await expect(field).toHaveValue('');
   }
+  await expect(inspector(page)).toContainText('3 switches, 3 links');
   await page.getByRole('tab', { name: 'Root' }).click();
   await settled(page);
   await page.getByRole('tab', { name: 'Worksheet' }).click();
