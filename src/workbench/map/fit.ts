@@ -16,7 +16,7 @@ const WIDTH_FIRST = 1.4;
 /** What a shortened name needs: neither axis gives up more while the other still can. */
 const NAMED: Size = { width: 58, height: 18 };
 /** No box is smaller than this, unless another one stands on the same spot. */
-export const LEAST: Size = { width: 14, height: 10 };
+const LEAST: Size = { width: 14, height: 10 };
 
 /**
  * The most that each box may take so that no two overlap, whatever the places; `linked` says whether a link joins two.

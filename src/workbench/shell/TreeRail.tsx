@@ -3,10 +3,9 @@
 import { runsTrees, traitsOf } from '../../core/model/document';
 import InputBase from '@mui/material/OutlinedInput';
 import { memo, useDeferredValue, useMemo, useState } from 'react';
-import { vlansText } from '../../core/model/vlanSet';
 import { alikeTrees } from '../../core/tree/alike';
 import { TextButton } from '../ui/TextButton';
-import { CIST, treeInstance, treeLabel, treeName, treeVlan, type TreeId } from '../../core/model/ids';
+import { CIST, treeInstance, treeLabel, treeName, treesName, treeVlan, type TreeId } from '../../core/model/ids';
 import type { Design } from '../../core/model/document';
 import { regionsInUse, vlansIn } from '../../core/analysis/regions/mapping';
 import { islandRoots, standbyRoot } from '../../core/tree/explain/election';
@@ -172,13 +171,11 @@ function AlikeRow({ rows, shown }: { readonly rows: readonly ListedRow[]; readon
   const inside = rows.filter((row) => shown.includes(row.id));
   // The tree that is drawn stands for all of them.
   const front = inside[0] ?? first!;
-  const vids = rows.flatMap((row) => treeVlan(row.id) ?? []);
-  const number = vids.length === rows.length ? vlansText(vids) : `${rows.length} trees`;
   return (
     <>
       <TreeRow
         {...front}
-        number={vids.length === rows.length ? `VLANs ${number}` : number}
+        number={treesName(rows.map((row) => row.id))}
         name="one tree"
         what={`one of ${rows.length} trees that are alike, ${treeName(front.id)},`}
         shown={shown}

@@ -90,7 +90,7 @@ const sizeOf = ({ core, blocks }: Island): number =>
   core.length + blocks.reduce((sum, { heads, limbs }) => sum + heads.length + limbs.flat().length, 0);
 
 /** The levels that tiers say; where none says anything, by hops from the switch with the most links. */
-export function levelsOf(design: Cabled): (id: SwitchId) => Level {
+function levelsOf(design: Cabled): (id: SwitchId) => Level {
   if (design.switches.some((sw) => sw.tier !== 'access')) {
     const levels = new Map(
       design.switches.map(({ id, tier }): [SwitchId, Level] => [
