@@ -2,6 +2,7 @@ import { defineConfig, devices } from '@playwright/test';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { chromium } from './scripts/chromium.cjs';
 
 const port = Number(process.env.KNOT_PATH_TEST_PORT ?? 3187);
 // The config is read by every worker process: they must agree on one database.
@@ -21,7 +22,7 @@ export default defineConfig({
     // Recording costs more than the tests themselves: after a failure, run the test again with --trace on.
     trace: 'off',
     launchOptions: {
-      executablePath: process.env.KNOT_PATH_CHROMIUM ?? '/usr/bin/chromium',
+      executablePath: chromium(),
     },
   },
   projects: [

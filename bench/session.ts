@@ -1,5 +1,6 @@
 /** The built workbench on a free port with a database of its own, and a browser to look at it. */
 import { chromium, type Browser } from '@playwright/test';
+import { chromium as chromiumPlace } from '../scripts/chromium.cjs';
 import { spawn } from 'node:child_process';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -31,7 +32,7 @@ async function serve(): Promise<() => void> {
 /** Runs `work` with a served workbench and a browser, and ends both. */
 export async function withBrowser(work: (browser: Browser) => Promise<void>): Promise<void> {
   const stop = await serve();
-  const browser = await chromium.launch({ executablePath: process.env.KNOT_PATH_CHROMIUM ?? '/usr/bin/chromium' });
+  const browser = await chromium.launch({ executablePath: chromiumPlace() });
   try {
     await work(browser);
   } finally {

@@ -1,10 +1,12 @@
 /**
  * Sets up what is missing: packages, and the command line. With --build also the workbench, with --chromium also the
- * browser that the end-to-end tests drive, with --tools what some tests compare with. Run by `npm start` and `npm test`; doing nothing takes well under a second.
+ * browser that the end-to-end tests drive, with --tools what some tests compare with; with --packages nothing but
+ * the packages. Run by `npm start` and `npm test`; doing nothing takes well under a second.
  */
 import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import path from 'node:path';
+import { chromium, packages } from './chromium.cjs';
 import { bin, root, run, say, stop, unlessFresh } from './lib.mjs';
 
 const [major, minor] = process.versions.node.split('.').map(Number);
@@ -12,7 +14,15 @@ if (major < 20 || (major === 20 && minor < 12)) stop(`Node.js 20.12 or newer is 
 
 await unlessFresh('node_modules/.knot-path-lock', ['package-lock.json'], 'node_modules/next/package.json', () => {
   say('installing packages (a few minutes the first time)');
-  run('npm', ['ci', '--no-audit', '--no-fund']);
+  run('npm', ['ci', '--no-audit', '--no-fund', '--ignore-scripts']);
+});
+if (process.argv.includes('--packages')) process.exit();
+
+// Compiled by itself: what only reads the sources need not wait for it.
+const native = 'node_modules/better-sqlite3/build/Release/better_sqlite3.node';
+await unlessFresh('node_modules/.knot-path-native', ['node_modules/.knot-path-lock'], native, () => {
+  say('compiling the database');
+  run('npm', ['rebuild', 'better-sqlite3']);
 });
 
 const { buildCommandLine } = await import('./build-cli.mjs');
@@ -40,10 +50,11 @@ if (process.argv.includes('--build')) {
 }
 
 if (process.argv.includes('--chromium')) {
-  const chromium = process.env.KNOT_PATH_CHROMIUM ?? '/usr/bin/chromium';
-  if (!existsSync(chromium) && !install('chromium', 'Chromium'))
+  const wanted = process.env.CI ? !chromium().includes('headless-shell') : !existsSync(chromium());
+  if (wanted && !process.env.KNOT_PATH_CHROMIUM) packages.some((name) => install(name, 'Chromium'));
+  if (!existsSync(chromium()))
     stop(
-      `The end-to-end tests need Chromium at ${chromium} (or at the path in KNOT_PATH_CHROMIUM): apt-get install chromium`,
+      `The end-to-end tests need Chromium at ${chromium()} (or at the path in KNOT_PATH_CHROMIUM): apt-get install ${packages[0]}`,
     );
 }
 // Tools that some tests hold our answers against; without them those tests are left out, and say so.
