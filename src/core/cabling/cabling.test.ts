@@ -58,7 +58,15 @@ const line = fc.oneof(
   fc
     .tuple(
       name,
-      fc.subarray(['core', 'per-vlan-rstp', 'mac 02:00:00:00:00:aa', 'at -12,3.5', 'short-cost', 'unpowered']),
+      fc.subarray([
+        'core',
+        'per-vlan-rstp',
+        'mac 02:00:00:00:00:aa',
+        'at -12,3.5',
+        'short-cost',
+        'unpowered',
+        'in north',
+      ]),
     )
     .map(([who, words]) => `switch ${who} ${words.join(' ')}`),
   fc
@@ -71,6 +79,7 @@ const line = fc.oneof(
   fc
     .tuple(name, side, fc.subarray(['vlan 15', 'mac 02:00:00:00:00:ab', '1G']))
     .map(([who, where, words]) => `host ${who} = ${where} ${words.join(' ')}`),
+  fc.tuple(name, fc.subarray(['floor', 'in "East wing"'])).map(([who, words]) => `group ${who} ${words.join(' ')}`),
   fc.constantFrom('vlan 15', 'vlan 60-79 "Halls" load 12.5', 'vlan 4094 load 0'),
 );
 
@@ -362,7 +371,7 @@ describe('a fault points at its place', () => {
 describe('completion', () => {
   const options = (text: string) => completionsAt(fernhollow(), text, text.length).options.map((option) => option.text);
   it('offers what may follow', () => {
-    expect(options('')).toEqual(['switch', 'port', 'host', 'vlan', 'ridge-a', 'ridge-b', 'dome-north', 'dome-east']);
+    expect(options('')).toEqual(['switch', 'port', 'host', 'vlan', 'group', 'ridge-a', 'ridge-b', 'dome-north']);
     expect(options('dome-')).toEqual(['dome-north', 'dome-east', 'dome-west']);
     expect(options('lodge ')).toEqual(['6', '=', '*']);
     expect(options('lodge 6 = ridge-b 20 t')).toEqual(['trunk']);

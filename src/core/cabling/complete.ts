@@ -29,6 +29,7 @@ const KEYWORD_DETAIL: Readonly<Record<(typeof KEYWORDS)[number], string>> = {
   port: 'adds or sets ports',
   host: 'adds hosts and plugs them in',
   vlan: 'adds VLANs',
+  group: 'adds or sets groups of switches',
 };
 const WORD_DETAIL: ReadonlyMap<string, string> = new Map([
   ['=', 'one to one'],
@@ -66,6 +67,8 @@ function optionsOf(design: Design, hint: Hint): Completion[] {
       return design.switches.map((sw) => ({ text: bare(sw.name ?? sw.id), detail: `${sw.tier} switch` }));
     case 'host':
       return design.hosts.map((host) => ({ text: bare(host.name ?? host.id), detail: `host in VLAN ${host.vlan}` }));
+    case 'group':
+      return design.groups.map((group) => ({ text: bare(group.name ?? group.id), detail: group.kind ?? 'group' }));
     case 'join':
       return [
         { text: '=', detail: 'one to one' },

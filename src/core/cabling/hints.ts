@@ -4,7 +4,7 @@ import type { LineFault } from './tokens';
 
 /** What may stand next, for completion. `ports` comes with the switches whose ports they would be. */
 export type Hint =
-  | { readonly may: 'start' | 'switch' | 'host' | 'join' | 'vlan' }
+  | { readonly may: 'start' | 'switch' | 'host' | 'group' | 'join' | 'vlan' }
   | { readonly may: 'ports'; readonly of: readonly string[] }
   | { readonly may: 'words'; readonly words: readonly string[] };
 

@@ -75,6 +75,8 @@ class Parser {
     switch (kind) {
       case 'switch':
         return { kind, names: this.names('switch'), settings: this.settings('switch') };
+      case 'group':
+        return { kind, names: this.names('group'), settings: this.settings('group') };
       case 'port':
         return { kind, end: this.side(true), settings: this.portOptions() };
       case 'vlan':
@@ -211,11 +213,10 @@ class Parser {
     return token !== undefined && (token.kind === 'quoted' || (token.kind === 'word' && !isOption(token.text)));
   }
 
-  private names(may: 'switch' | 'host'): Spot<string>[] {
+  private names(may: 'switch' | 'host' | 'group'): Spot<string>[] {
     this.hint({ may });
     const token = this.peek();
-    if (!token || token.kind === 'sign')
-      this.wrong(token, may === 'switch' ? 'the name of a switch belongs here' : 'the name of a host belongs here');
+    if (!token || token.kind === 'sign') this.wrong(token, `the name of a ${may} belongs here`);
     return this.list(expandName);
   }
 

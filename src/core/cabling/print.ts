@@ -1,6 +1,6 @@
 /** Statements as text: `parseLine(printStatement(s))` gives `s` again. And a design, or a part of it, as lines. */
-import type { Design, Host, Link, Port, Switch } from '../model/document';
-import type { SwitchId } from '../model/ids';
+import type { Design, Group, Host, Link, Port, Switch } from '../model/document';
+import type { GroupId, SwitchId } from '../model/ids';
 import { VlanSet } from '../model/vlanSet';
 import {
   KEYWORDS,
@@ -27,6 +27,12 @@ export function printStatement(statement: Statement): string {
         'switch',
         values(statement.names).map(nameText).join(', '),
         ...settingWords(FIELD_WORDS.switch, statement.settings),
+      );
+    case 'group':
+      return words(
+        'group',
+        values(statement.names).map(nameText).join(', '),
+        ...settingWords(FIELD_WORDS.group, statement.settings),
       );
     case 'port':
       return words('port', endText(statement.end), ...portWords(statement.settings));
@@ -118,7 +124,8 @@ export function linesOf(design: Design, only?: ReadonlySet<SwitchId>): string[] 
             ...(load === undefined ? {} : { load }),
           }),
         )),
-    ...design.switches.filter((sw) => within(sw.id)).flatMap(switchLines),
+    ...groupLines(design, within),
+    ...design.switches.filter((sw) => within(sw.id)).flatMap((sw) => switchLines(design, sw)),
     ...design.links
       .filter((link) => within(link.a.switch) && within(link.b.switch))
       .map((link) => words(at(link.a), '=', at(link.b), !link.up && 'cut')),
@@ -140,9 +147,33 @@ const hostLine = (host: Host, at: (end: Host['attach'][0]) => string): string =>
     ...settingWords(FIELD_WORDS.host, host),
   );
 
-function switchLines(sw: Switch): string[] {
+/** Groups, those around others first; of a part of a design, the ones that its switches are in. */
+function groupLines({ groups, switches }: Design, within: (id: SwitchId) => boolean): string[] {
+  const byId = new Map(groups.map((group) => [group.id, group]));
+  const wanted = new Set<Group>();
+  const want = (id: GroupId | undefined): void => {
+    const group = id === undefined ? undefined : byId.get(id);
+    if (!group || wanted.has(group)) return;
+    want(group.within);
+    wanted.add(group);
+  };
+  const all = switches.every((sw) => within(sw.id));
+  if (all) for (const { id } of groups) want(id);
+  else for (const sw of switches) if (within(sw.id)) want(sw.group);
+  return [...wanted].map(({ id, name, kind, within: around }) => {
+    const settings = {
+      ...(kind ? { kind } : {}),
+      ...(around === undefined ? {} : { within: nameIn(byId, around) }),
+    };
+    return words('group', nameText(name ?? id), ...settingWords(FIELD_WORDS.group, settings));
+  });
+}
+
+const nameIn = (groups: ReadonlyMap<GroupId, Group>, id: GroupId): string => groups.get(id)?.name ?? id;
+
+function switchLines({ groups }: Pick<Design, 'groups'>, sw: Switch): string[] {
   const name = nameText(sw.name ?? sw.id);
-  const { tier, dialect, mac, up, pathCost, position } = sw;
+  const { tier, dialect, mac, up, pathCost, position, group } = sw;
   const settings = {
     tier,
     dialect,
@@ -150,13 +181,14 @@ function switchLines(sw: Switch): string[] {
     ...(up ? {} : { up }),
     ...(pathCost ? { pathCost } : {}),
     ...(position ? { position } : {}),
+    ...(group === undefined ? {} : { group: groups.find(({ id }) => id === group)?.name ?? group }),
   };
-  const groups = new Map<string, Port[]>();
+  const alike = new Map<string, Port[]>();
   for (const port of sw.ports) {
     const key = portWords(printed(port)).filter(Boolean).join(' ');
-    groups.set(key, [...(groups.get(key) ?? []), port]);
+    alike.set(key, [...(alike.get(key) ?? []), port]);
   }
-  const ports = [...groups].map(([key, list]) => words('port', name, listText(list.map((port) => port.id)), key));
+  const ports = [...alike].map(([key, list]) => words('port', name, listText(list.map((port) => port.id)), key));
   return [words('switch', name, ...settingWords(FIELD_WORDS.switch, settings)), ...ports];
 }
 

@@ -1,5 +1,5 @@
 /** What a cabling line says: one statement a line. */
-import type { Carriage, Port, Switch } from '../model/document';
+import type { Carriage, GroupKind, Port, Switch } from '../model/document';
 import { VlanSet } from '../model/vlanSet';
 import { FIELD_WORDS } from './words';
 
@@ -31,10 +31,13 @@ export function carriageBy(wish: CarriageWish, now: Carriage | null): Carriage {
 }
 
 export type PortSettings = Readonly<Partial<Omit<Port, 'vlans'>>> & { readonly vlans?: CarriageWish };
-export type SwitchSettings = Readonly<Partial<Switch>>;
+/** Groups by name, as lines have them. */
+export type SwitchSettings = Readonly<Partial<Omit<Switch, 'group'>>> & { readonly group?: string };
+export type GroupSettings = { readonly kind?: GroupKind; readonly within?: string };
 
 export type Statement =
   | { readonly kind: 'switch'; readonly names: readonly Spot<string>[]; readonly settings: SwitchSettings }
+  | { readonly kind: 'group'; readonly names: readonly Spot<string>[]; readonly settings: GroupSettings }
   | { readonly kind: 'port'; readonly end: End; readonly settings: PortSettings }
   | { readonly kind: 'vlan'; readonly vlans: string; readonly name?: string; readonly load?: number }
   | {
@@ -55,7 +58,7 @@ export type Statement =
     };
 
 /** The first words of a statement. */
-export const KEYWORDS = ['switch', 'port', 'host', 'vlan'] as const;
+export const KEYWORDS = ['switch', 'port', 'host', 'vlan', 'group'] as const;
 
 /** What lines say of speed and VLANs, in words that take more than a value; a speed may stand wherever `10G` does. */
 const CARRIES = ['10G', 'trunk', 'native', 'access'] as const;
@@ -67,6 +70,7 @@ export const OPTIONS: Readonly<Record<keyof typeof FIELD_WORDS, readonly string[
   cable: [...CARRIES, ...FIELD_WORDS.cable.keys()],
   host: [...FIELD_WORDS.host.keys(), '10G'],
   vlan: [...FIELD_WORDS.vlan.keys()],
+  group: [...FIELD_WORDS.group.keys()],
 };
 
 const SPEED = /^\d+(\.\d+)?[gmt](b(it)?(\/s|ps)?)?$/i;

@@ -1,7 +1,8 @@
 /** The words that a line has for fields, as the tables of fields say them. */
 import type { z } from '../base/zod';
-import { hostSchema, linkSchema, portSchema, switchSchema, vlanSchema } from '../model/document';
+import { groupSchema, hostSchema, linkSchema, portSchema, switchSchema, vlanSchema } from '../model/document';
 import { nodeOf, type LineWords, type Node } from '../model/field';
+import { writtenName } from './tokens';
 
 /** What a word of a line does: it sets a field to a value, or to what stands after it. */
 export type FieldWord = { readonly key: string; readonly detail: string } & (
@@ -36,6 +37,7 @@ export const FIELD_WORDS = {
   cable: wordsOf(linkSchema),
   host: wordsOf(hostSchema),
   vlan: wordsOf(vlanSchema),
+  group: wordsOf(groupSchema),
 } as const;
 
 /** Settings as words; fields that no line has a word for are left out. */
@@ -44,6 +46,8 @@ export function settingWords(words: FieldWords, settings: object): string[] {
     const value = (settings as Readonly<Record<string, unknown>>)[field.key];
     if (value === undefined) return [];
     if (field.kind === 'words') return field.value === value ? [word] : [];
-    return [`${word} ${typeof value === 'object' ? Object.values(value as object).join(',') : String(value)}`];
+    return [
+      `${word} ${typeof value === 'object' ? Object.values(value as object).join(',') : writtenName(String(value))}`,
+    ];
   });
 }

@@ -59,6 +59,7 @@ export function pasteBlock(
   const hostNames = new Set(design.hosts.map((host) => host.name ?? host.id));
   const bundleIds = new Set<string>(design.bundles.map((bundle) => bundle.id));
   const regions = new Set(design.regions.map((region) => region.id));
+  const groups = new Set(design.groups.map((group) => group.id));
   const known = new Set(design.vlans.map((vlan) => vlan.id));
   const ids = new Map<SwitchId, SwitchId>();
   const commands: Command[] = block.vlans
@@ -70,7 +71,7 @@ export function pasteBlock(
     const name = numberedOn(names, sw.name ?? sw.id);
     const id = fresh.switchId(name);
     ids.set(sw.id, id);
-    const { name: _, region, position, ...rest } = sw;
+    const { name: _, region, group, position, ...rest } = sw;
     commands.push({
       do: 'add-switch',
       switch: {
@@ -79,6 +80,7 @@ export function pasteBlock(
         mac: fresh.mac(),
         ...(id === name ? {} : { name }),
         ...(region !== undefined && regions.has(region) ? { region } : {}),
+        ...(group !== undefined && groups.has(group) ? { group } : {}),
         ...(position ? { position: { x: position.x + by.x, y: position.y + by.y } } : {}),
       },
     });

@@ -4,6 +4,7 @@ import type { z } from '../base/zod';
 import type { CommandFacts } from './command';
 import { bundleCommands } from './groups/bundles';
 import { designCommands } from './groups/design';
+import { groupCommands } from './groups/groups';
 import { hostCommands } from './groups/hosts';
 import { keptCommands } from './groups/kept';
 import { linkCommands } from './groups/links';
@@ -21,6 +22,7 @@ const KINDS = [
   ...hostCommands,
   ...vlanCommands,
   ...regionCommands,
+  ...groupCommands,
   ...keptCommands,
 ] as const;
 

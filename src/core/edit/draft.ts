@@ -2,7 +2,7 @@
 import equal from 'fast-deep-equal';
 import type { Draft } from 'immer';
 import type { Bundle, Design, Port } from '../model/document';
-import type { BridgePortId, BundleId, HostId, LinkId, RegionId, SwitchId, TreeId } from '../model/ids';
+import type { BridgePortId, BundleId, GroupId, HostId, LinkId, RegionId, SwitchId, TreeId } from '../model/ids';
 import { PORT_PRIORITY } from '../model/legal';
 
 /** A command that names what the design does not have. */
@@ -30,6 +30,8 @@ export const findBridgePort = (draft: Draft<Design>, sw: SwitchId, id: BridgePor
   draft.bundles.find((bundle) => bundle.switch === sw && bundle.id === id) ?? findPort(draft, sw, id);
 export const findRegion = ({ regions }: Draft<Design>, id: RegionId) =>
   find(regions, (region) => region.id === id, `region ${id}`);
+export const findGroup = ({ groups }: Draft<Design>, id: GroupId) =>
+  find(groups, (group) => group.id === id, `group ${id}`);
 export const findHost = ({ hosts }: Draft<Design>, id: HostId) => find(hosts, (host) => host.id === id, `host ${id}`);
 export const findVlan = ({ vlans }: Draft<Design>, id: number) => find(vlans, (vlan) => vlan.id === id, `VLAN ${id}`);
 export const findLink = ({ links }: Draft<Design>, id: LinkId) => find(links, (link) => link.id === id, `link ${id}`);

@@ -6,6 +6,7 @@ import { commandSchema, type Command } from './commands';
 import { editAll } from './edit';
 import { problemText } from '../model/problem';
 import { changeProblems, readDesign, readDesignText } from '../model/read';
+import type { GroupId } from '../model/ids';
 import { mostOf, type Design } from '../model/document';
 import { leanDesign, writeDesign } from '../model/derive/write';
 import { tries } from '../testing/runs';
@@ -33,6 +34,8 @@ function poolsOf(design: Design): Pools {
       hash: ['2', 'layer 2+3', '9'],
       name: ['plain', '', 'two\nlines', 'é'.repeat(20)],
       region: design.regions.map(({ id }) => id as string).concat('none'),
+      group: ['new', 'g1', 'g2', 'none'],
+      within: ['g1', 'g2', 'none'],
       id: ['new', '__proto__', 'other', ...ids],
       link: [design.links[0]!.id, 'none'],
       bundle: [...design.bundles.map(({ id }) => id as string), 'none'],
@@ -55,7 +58,16 @@ function poolsOf(design: Design): Pools {
   };
 }
 
-const designs = [fernhollow(), valleyStation()];
+const grouped = ((): Design => {
+  const demo = fernhollow();
+  const groups = [{ id: 'g1' as GroupId }, { id: 'g2' as GroupId, within: 'g1' as GroupId }];
+  return {
+    ...demo,
+    groups,
+    switches: demo.switches.map((sw, i) => (i < 3 ? { ...sw, group: groups[i % 2]!.id } : sw)),
+  };
+})();
+const designs = [grouped, valleyStation()];
 const options = commandSchema.options;
 
 it.each(options.map((option) => [[...option.shape.do.values][0]!, option] as const))(

@@ -1,6 +1,6 @@
 /** New switches, ports, cables and hosts that collide with nothing that is there. */
 import type { Command } from './commands';
-import type { HostId, LinkId, PortId, SwitchId } from '../model/ids';
+import type { GroupId, HostId, LinkId, PortId, SwitchId } from '../model/ids';
 import { pluggedIn } from '../model/plugs';
 import {
   MAX_ID,
@@ -19,6 +19,7 @@ export class FreshNames {
   private readonly switchIds: Set<string>;
   private readonly linkIds: Set<string>;
   private readonly hostIds: Set<string>;
+  private readonly groupIds: Set<string>;
   private readonly macs: Set<string>;
   private lastMac = 0;
   private lastLink = 0;
@@ -27,6 +28,7 @@ export class FreshNames {
     this.switchIds = new Set(design.switches.flatMap((sw) => [sw.id, sw.name ?? sw.id]));
     this.linkIds = new Set(design.links.map((link) => link.id));
     this.hostIds = new Set(design.hosts.flatMap((host) => [host.id, host.name ?? host.id]));
+    this.groupIds = new Set(design.groups.flatMap((group) => [group.id, group.name ?? group.id]));
     this.macs = new Set([...design.switches, ...design.hosts].map(({ mac }) => mac));
     this.dialect = usualDialect(design);
   }
@@ -38,6 +40,10 @@ export class FreshNames {
 
   hostId(name: string): HostId {
     return taken(this.hostIds, name) as HostId;
+  }
+
+  groupId(name: string): GroupId {
+    return taken(this.groupIds, name) as GroupId;
   }
 
   /** The lowest of `stem-1`, `stem-2`, … that no switch is called. */

@@ -3,6 +3,7 @@ import { z } from '../base/zod';
 import { bundleSchema } from './bundle';
 import { COST_METHODS, text, titleSchema } from './common';
 import { field, listField, nodeOf, type GroupNode } from './field';
+import { groupSchema } from './group';
 import { hostSchema } from './host';
 import { linkSchema } from './link';
 import { nameOf } from './names';
@@ -16,6 +17,7 @@ import { worksheetSchema } from './worksheet';
 export * from './bundle';
 export * from './common';
 export * from './dialect';
+export * from './group';
 export * from './host';
 export * from './link';
 export * from './observed';
@@ -47,6 +49,13 @@ export const designSchema = z.strictObject({
     most: 200,
     reads: 'trees',
     nameOf: (region) => `region ${region.id}`,
+  }),
+  groups: listField(z.array(groupSchema).default([]), {
+    label: 'groups',
+    one: 'group',
+    most: 1000,
+    reads: 'nothing',
+    nameOf: (group) => `group ${nameOf(group)}`,
   }),
   switches: listField(z.array(switchSchema), {
     label: 'switches',

@@ -49,7 +49,7 @@ export type LineWords<T = never> =
       /** What belongs after the word, for whoever wrote something else there. */
       readonly what: string;
       /** What is offered there. */
-      readonly offer?: 'vlan';
+      readonly offer?: 'vlan' | 'group';
     };
 
 /** Where something is, for whoever wants to go there. */

@@ -7,6 +7,7 @@ export type PortId = string & { readonly __brand: 'PortId' };
 export type LinkId = string & { readonly __brand: 'LinkId' };
 export type BundleId = string & { readonly __brand: 'BundleId' };
 export type HostId = string & { readonly __brand: 'HostId' };
+export type GroupId = string & { readonly __brand: 'GroupId' };
 export type RegionId = string & { readonly __brand: 'RegionId' };
 /** What takes part in trees: a port, or a bundle in the place of its members (802.1Q-2018 6.14). */
 export type BridgePortId = PortId | BundleId;

@@ -1,5 +1,5 @@
 /** What people call the things of a design: by name where there is one, else by id. */
-import type { BridgePortId, BundleId, HostId, LinkId, RegionId, SwitchId } from './ids';
+import type { BridgePortId, BundleId, GroupId, HostId, LinkId, RegionId, SwitchId } from './ids';
 
 export const nameOf = ({ name, id }: { readonly name?: string | undefined; readonly id: string }): string => name ?? id;
 
@@ -13,6 +13,8 @@ export interface Names {
   host(id: HostId): string;
   /** `Uplink on ridge-a`. */
   bundle(id: BundleId): string;
+  /** Undefined is no group. */
+  group(id: GroupId | undefined): string;
   /** The name of a region's settings, with the id where several have it; undefined is a region of a switch's own. */
   region(id: RegionId | undefined): string;
 }

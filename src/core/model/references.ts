@@ -5,7 +5,8 @@
 import { MAX_COST } from './legal';
 import { MAX_PROBLEMS } from './limits';
 import { jsonPath, type DesignProblem } from './problem';
-import { designNode, type Bundle, type CostMethod, type Design, type LinkEnd, type Port } from './document';
+import { designNode, type Bundle, type CostMethod, type Design, type Group, type LinkEnd, type Port } from './document';
+import type { GroupId } from './ids';
 import { methodOf } from './costMethod';
 import { VlanSet, vlanSet } from './vlanSet';
 
@@ -59,6 +60,19 @@ export function referenceProblems(design: Design): DesignProblem[] {
       add(['switches', i, 'region'], JSON.stringify(sw.region), 'the id of a region of this design');
     }
     sw.ports.forEach((port, j) => costs(port, methodOf(design, sw), ['switches', i, 'ports', j]));
+  });
+
+  const groups = new Map(design.groups.map((group) => [group.id, group]));
+  design.switches.forEach((sw, i) => {
+    if (sw.group !== undefined && !groups.has(sw.group))
+      add(['switches', i, 'group'], JSON.stringify(sw.group), 'the id of a group of this design');
+  });
+  const circling = groupsInCircles(design.groups);
+  design.groups.forEach(({ id, within }, i) => {
+    if (within !== undefined && !groups.has(within))
+      add(['groups', i, 'within'], JSON.stringify(within), 'the id of a group of this design');
+    else if (circling.has(id))
+      add(['groups', i, 'within'], JSON.stringify(within), 'a group that does not lie within this one');
   });
 
   design.regions.forEach(({ instances }, i) => {
@@ -135,4 +149,24 @@ export function referenceProblems(design: Design): DesignProblem[] {
       });
   });
   return problems;
+}
+
+/** Groups that lie within themselves, over however many others: each is walked up once. */
+function groupsInCircles(groups: readonly Group[]): ReadonlySet<GroupId> {
+  const around = new Map(groups.map(({ id, within }) => [id, within]));
+  const done = new Set<GroupId>();
+  const circling = new Set<GroupId>();
+  for (const { id } of groups) {
+    const way: GroupId[] = [];
+    const onWay = new Set<GroupId>();
+    let at: GroupId | undefined = id;
+    while (at !== undefined && !done.has(at) && !onWay.has(at)) {
+      way.push(at);
+      onWay.add(at);
+      at = around.get(at);
+    }
+    if (at !== undefined && onWay.has(at)) for (const each of way.slice(way.indexOf(at))) circling.add(each);
+    for (const each of way) done.add(each);
+  }
+  return circling;
 }

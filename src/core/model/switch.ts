@@ -2,7 +2,8 @@ import { z } from '../base/zod';
 import { COST_METHODS, branded, macWord, nameField, perTree, positionSchema } from './common';
 import { DIALECTS, traitsOf } from './dialect';
 import { field, listField } from './field';
-import type { RegionId, SwitchId } from './ids';
+import { inGroup } from './group';
+import type { GroupId, RegionId, SwitchId } from './ids';
 import { BRIDGE_PRIORITY, LACP_PRIORITY, bridgePriority, lacpPriority, macAddress, timerSchemas } from './legal';
 import { MAX_PORTS } from './limits';
 import { portSchema } from './port';
@@ -32,6 +33,14 @@ export const switchSchema = z.strictObject({
     label: 'tier',
     reads: 'layout',
     line: { kind: 'words', words: TIERS.map((tier) => [tier, tier] as const) },
+  }),
+  /** The group that it is in. */
+  group: field(branded<GroupId>().optional(), {
+    label: 'group',
+    reads: 'nothing',
+    absent: 'none',
+    text: (group, names) => names.group(group),
+    line: inGroup,
   }),
   mac: field(macAddress, { label: 'MAC address', reads: 'trees', line: macWord }),
   /** False: without power. */

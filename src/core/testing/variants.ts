@@ -89,6 +89,8 @@ function poolsOf(design: Design): Pools {
       ports: ports.length > 0 ? ports : ['none'],
       mac: ['02:00:00:00:f0:01', '02:00:00:00:f0:02', '02:00:00:00:00:00'],
       region: [...design.regions.map(({ id }) => id as string), 'none'],
+      group: [...design.groups.map(({ id }) => id as string), 'none'],
+      within: [...design.groups.map(({ id }) => id as string), 'none'],
       link: [...design.links.map(({ id }) => id as string), 'none'],
       bundle: [...design.bundles.map(({ id }) => id as string), 'none'],
       tree: TREES,

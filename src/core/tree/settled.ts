@@ -59,6 +59,9 @@ export const stateOf = (role: Role): PortState =>
 /** Whether a port forwards frames once all has settled: the one place that says so (13.38, with 13.29 recordDispute). */
 export const forwards = ({ role, disputed }: Pick<SettledTree, 'role' | 'disputed'>, p: number): boolean =>
   !disputed[p] && FORWARDING[role[p]!] === 1;
+/** Whether a port that has signal and a role in the tree keeps frames out once all has settled. */
+export const blocks = (tree: Pick<SettledTree, 'role' | 'disputed'>, p: number): boolean =>
+  tree.role[p] !== CODE.absent && tree.role[p] !== CODE.disabled && !forwards(tree, p);
 /** By role code. */
 const FORWARDING = Uint8Array.from(ROLES, (role) => (role !== 'absent' && stateOf(role) === 'forwarding' ? 1 : 0));
 

@@ -1,6 +1,7 @@
 /** Parts of a network to look at by themselves: what lies around switches, their ways to the root, what blocks, what moved. */
 import type { SwitchId, TreeId } from '../../model/ids';
-import { CODE, forwards, treeOf, type Solution } from '../../tree/settled';
+import { bridgePortOf } from '../../topology/network';
+import { blocks, treeOf, type Solution } from '../../tree/settled';
 import { wayToRoot } from '../../tree/wayToRoot';
 import type { Cabled } from '../structure/blocks';
 
@@ -77,11 +78,12 @@ function blocking(solution: Solution, shown: readonly TreeId[]): SwitchId[] {
     const tree = treeOf(solution, treeId);
     if (!tree) return [];
     return network.design.links.flatMap(({ a, b }) => {
-      const blocks = [a, b].some((end) => {
-        const p = network.portIndexOf(end.switch, end.port);
-        return p >= 0 && tree.role[p] !== CODE.absent && tree.role[p] !== CODE.disabled && !forwards(tree, p);
+      // Of a bundle it is the bundle that blocks, not its members.
+      const blocked = [a, b].some((end) => {
+        const p = bridgePortOf(network, network.portIndexOf(end.switch, end.port));
+        return p >= 0 && blocks(tree, p);
       });
-      return blocks ? [a.switch, b.switch] : [];
+      return blocked ? [a.switch, b.switch] : [];
     });
   });
 }

@@ -1,7 +1,7 @@
 /** The names in a design, found in one pass: several hundred may be asked for at once. */
 import { oncePer } from '../../base/cache';
-import type { Bundle, Design, Host, Link, RegionSettings, Switch } from '../document';
-import type { BundleId, HostId, LinkId, RegionId, SwitchId } from '../ids';
+import type { Bundle, Design, Group, Host, Link, RegionSettings, Switch } from '../document';
+import type { BundleId, GroupId, HostId, LinkId, RegionId, SwitchId } from '../ids';
 import { nameOf, type Names } from '../names';
 
 /** The things of a design by id. */
@@ -11,21 +11,23 @@ export interface Things {
   readonly hosts: Map<HostId, Host>;
   readonly bundles: Map<BundleId, Bundle>;
   readonly regions: Map<RegionId, RegionSettings>;
+  readonly groups: Map<GroupId, Group>;
 }
 
 const byId = <T extends { readonly id: string }>(items: readonly T[]): Map<T['id'], T> =>
   new Map(items.map((item) => [item.id, item]));
 
-export const thingsOf = ({ switches, links, hosts, bundles, regions }: Design): Things => ({
+export const thingsOf = ({ switches, links, hosts, bundles, regions, groups }: Design): Things => ({
   switches: byId(switches),
   links: byId(links),
   hosts: byId(hosts),
   bundles: byId(bundles),
   regions: byId(regions),
+  groups: byId(groups),
 });
 
 /** Names of what is among the things at the time of asking. */
-export function namesFrom({ switches, links, hosts, bundles, regions }: Things): Names {
+export function namesFrom({ switches, links, hosts, bundles, regions, groups }: Things): Names {
   const called = <I extends string>(
     things: Map<I, { readonly name?: string | undefined; readonly id: string }>,
     id: I,
@@ -41,6 +43,7 @@ export function namesFrom({ switches, links, hosts, bundles, regions }: Things):
       return link ? `${names.end(link.a)} to ${names.end(link.b)}` : id;
     },
     host: (id) => called(hosts, id),
+    group: (id) => (id === undefined ? 'none' : called(groups, id)),
     bundle(id) {
       const bundle = bundles.get(id);
       return bundle ? `${nameOf(bundle)} on ${names.switch(bundle.switch)}` : id;

@@ -35,6 +35,8 @@ function fullDesign(): Design {
   };
   const [a, b] = [design.switches[0]!, design.switches[1]!];
   put(['regions'], [{ id: 'r1', name: 'ONE', instances: [{ id: 1, vlans: '15' }] }]);
+  put(['groups'], [{ id: 'g2', kind: 'floor', within: 'g1' }, { id: 'g1', name: 'North' }, { id: 'g3' }]);
+  put(['switches', 0, 'group'], 'g2');
   const free = a.ports.filter((port) =>
     design.links.every((link) => link.a.port !== port.id || link.a.switch !== a.id),
   );
