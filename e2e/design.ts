@@ -17,7 +17,7 @@ export async function settled(page: Page): Promise<void> {
       .getByText(/^root /)
       .first(),
   ).toBeVisible();
-  await expect(page.locator('[data-switch]').first()).toBeVisible();
+  await expect(page.locator('[data-switch], [data-group]').first()).toBeVisible();
 }
 
 export const map = (page: Page) => page.getByRole('main', { name: 'Map' });

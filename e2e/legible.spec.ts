@@ -2,6 +2,10 @@
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
 import { campusOf } from '../src/core/testing/campus';
 import { leanDesign } from '../src/core/model/derive/write';
+import type { Design } from '../src/core/model/document';
+import type { SwitchId } from '../src/core/model/ids';
+import { blocks } from '../src/core/tree/settled';
+import { solve } from '../src/core/tree/solve';
 import { settled } from './design';
 
 interface Shown {
@@ -17,6 +21,8 @@ async function open(page: Page, request: APIRequestContext, data: object): Promi
   await page.goto(`/designs/${id}`);
   await settled(page);
 }
+
+const imported = (design: Design) => ({ do: 'import', document: leanDesign(design) });
 
 /** Waits until the map has not moved for some frames: it is laid out again when the view comes to rest. */
 const atRest = (page: Page): Promise<unknown> =>
@@ -59,10 +65,11 @@ const texts = (page: Page): Promise<Shown[]> =>
   });
 
 const boxes = (page: Page) =>
-  page.locator('[data-switch]').evaluateAll((all) =>
+  page.locator('[data-switch], [data-group]').evaluateAll((all) =>
     all.map((each) => {
       const { x, y, width, height } = each.getBoundingClientRect();
-      return { text: (each as HTMLElement).dataset.switch!, at: { x, y, width, height } };
+      const { switch: own, group } = (each as HTMLElement).dataset;
+      return { text: own ?? group!, at: { x, y, width, height } };
     }),
   );
 
@@ -77,31 +84,97 @@ function over(all: readonly Pick<Shown, 'text' | 'at'>[]): string[] {
   return found.slice(0, 8);
 }
 
-const DESIGNS = [
+/** Ends that block in the tree shown, as the map tells them: on folded groups, as frayed ends, or as cut lines seen from afar. */
+const blockedOnMap = (page: Page) =>
+  page.evaluate(() => {
+    const sum = (all: Iterable<Element>, of: (each: Element) => number): number =>
+      [...all].reduce((total, each) => total + of(each), 0);
+    const among = (selector: string) => document.querySelectorAll(`.react-flow ${selector}`);
+    return {
+      grouped: sum(among('[data-group] [data-blocked]'), (each) => Number(each.getAttribute('data-blocked'))),
+      frayed: among('[data-frayed]').length,
+      sheaves: [...among('[data-sheaf]')].map((each) => Number(each.getAttribute('data-blocked'))),
+      afar: sum(among('[data-afar="blocks"]'), (each) => (each.getAttribute('d')!.match(/M/g) ?? []).length),
+    };
+  });
+
+/** What the core says of the same tree: ends that block, on switches that pass. */
+function blockedOn(design: Design, tree: string, counts: (id: SwitchId) => boolean): number {
+  const { network, trees } = solve(design);
+  const settledTree = trees.find(({ id }) => id === tree)!;
+  return network.ports.filter((_, p) => blocks(settledTree, p) && counts(network.switches[network.owner[p]!]!.id))
+    .length;
+}
+
+/** Holds what a lens shows against what must be so at any size. */
+async function readable(page: Page, where: string): Promise<void> {
+  await atRest(page);
+  const shown = await texts(page);
+  expect(over(await boxes(page)), `boxes, ${where}`).toEqual([]);
+  expect(over(shown), `texts, ${where}`).toEqual([]);
+  expect(
+    shown.filter(({ size, name }) => size < (name ? 11.99 : 9.99)).map(({ text, size }) => `${text} ${size}`),
+    `sizes, ${where}`,
+  ).toEqual([]);
+}
+
+const lens = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
+
+for (const [name, data] of [
   ['the demo', { do: 'demo' }],
   ['the valley', { do: 'demo', site: 'valley' }],
-  ['a campus of 50', { do: 'import', document: leanDesign(campusOf({ switches: 50, vlans: 8, perPair: 10 })) }],
-  ['a campus of 200', { do: 'import', document: leanDesign(campusOf({ switches: 200, vlans: 32 })) }],
-] as const;
-
-for (const [name, data] of DESIGNS) {
+  ['a campus of 50', imported(campusOf({ switches: 50, vlans: 8, perPair: 10 }))],
+] as const) {
   test(`${name} can be read in every lens, whole and from near`, async ({ page, request }) => {
     test.slow();
     await open(page, request, data);
-    for (const lens of ['Cable', 'Root', 'Steer', 'Bundle', 'Break']) {
-      await page.getByRole('tab', { name: lens, exact: true }).click();
-      for (const closer of lens === 'Root' ? [0, 5] : [0]) {
-        for (let i = 0; i < closer; i += 1) await page.getByRole('button', { name: 'closer' }).click();
-        await atRest(page);
-        const shown = await texts(page);
-        expect(over(await boxes(page)), `boxes, ${lens} ${closer}`).toEqual([]);
-        expect(over(shown), `texts, ${lens} ${closer}`).toEqual([]);
-        expect(
-          shown.filter(({ size, name }) => size < (name ? 11.99 : 9.99)).map(({ text, size }) => `${text} ${size}`),
-          `sizes, ${lens} ${closer}`,
-        ).toEqual([]);
-      }
+    for (const each of ['Cable', 'Root', 'Steer', 'Group', 'Bundle', 'Break']) {
+      await lens(page, each);
+      await readable(page, each);
+      if (each !== 'Root') continue;
+      for (let i = 0; i < 5; i += 1) await page.getByRole('button', { name: 'closer' }).click();
+      await readable(page, `${each}, from near`);
       await page.getByRole('button', { name: 'whole map' }).click();
     }
+  });
+}
+
+for (const [size, vlans] of [
+  [200, 32],
+  [500, 200],
+] as const) {
+  test(`a campus of ${size} can be read folded, with a group open, and whole; every end that blocks is told`, async ({
+    page,
+    request,
+  }) => {
+    test.slow();
+    const design = campusOf({ switches: size, vlans });
+    await open(page, request, imported(design));
+    const tree = `vlan:${vlans}`;
+    const core = (id: SwitchId): boolean => id.startsWith('core');
+    for (const each of ['Cable', 'Root', 'Break']) {
+      await lens(page, each);
+      await readable(page, `${each}, folded`);
+    }
+    await lens(page, 'Root');
+    await atRest(page);
+    const folded = await blockedOnMap(page);
+    expect(folded.grouped).toBe(blockedOn(design, tree, (id) => !core(id)));
+    expect(folded.frayed + folded.sheaves.reduce((a, b) => a + b)).toBeGreaterThanOrEqual(
+      blockedOn(design, tree, core),
+    );
+
+    await page
+      .locator('[data-group]')
+      .nth(1)
+      .getByRole('button', { name: 'unfold' })
+      .or(page.locator('[data-group]').nth(1))
+      .first()
+      .dblclick();
+    await expect(page.locator('[data-group-outline]')).toHaveCount(1);
+    await readable(page, 'one group open');
+    await page.getByRole('button', { name: 'unfold', exact: true }).last().click();
+    await readable(page, 'whole');
+    expect((await blockedOnMap(page)).afar).toBe(blockedOn(design, tree, () => true));
   });
 }

@@ -64,7 +64,7 @@ function FarTree({ id, place, solution, lines, moved }: Props) {
   const { colour, dash } = strandStyle(solution.trees.indexOf(tree));
   return (
     <>
-      <path d={paths.blocks} stroke={colour} strokeWidth={1.1} strokeOpacity={0.75} />
+      <path data-afar="blocks" d={paths.blocks} stroke={colour} strokeWidth={1.1} strokeOpacity={0.75} />
       <path d={paths.carries} stroke={colour} strokeWidth={2.2} strokeDasharray={dash} />
       <path d={paths.moved} stroke={colour} strokeWidth={6} />
     </>

@@ -3,6 +3,7 @@
 import { TextButton } from '../ui/TextButton';
 import { useWorkbench } from '../state/context';
 import type { MapControls } from '../state/store';
+import { groupsOf, outermost } from '../state/folding';
 import styles from './map.module.css';
 import { atPresent } from '../state/looking';
 
@@ -24,7 +25,7 @@ export function MapFoot() {
   const controls = useWorkbench((state) => state.controls);
   const lens = useWorkbench((state) => state.lens);
   return (
-    <div className={styles.foot}>
+    <div className={styles.foot} data-foot="">
       <span className={styles.zoom}>
         {ZOOMS.map(([label, go]) => (
           <TextButton key={label} onClick={() => controls && go(controls)}>
@@ -33,11 +34,15 @@ export function MapFoot() {
         ))}
       </span>
       <LayoutChoice />
+      <FoldChoice />
       {lens === 'Cable' ? <TidyChoice /> : <Letters short={lens === 'Break'} />}
       {lens === 'Break' && <span className={styles.zoom}>collar fills: on its way</span>}
     </div>
   );
 }
+
+/** How high the bar is now, pixels. */
+export const footHeight = (): number => document.querySelector<HTMLElement>('[data-foot]')?.offsetHeight ?? 18;
 
 /** As placed, or hung from the root of the first tree shown. */
 function LayoutChoice() {
@@ -51,6 +56,29 @@ function LayoutChoice() {
       </TextButton>
       <TextButton aria-pressed={layout === 'hung'} disabled={!trees} onClick={() => setLayout('hung')}>
         hung from root
+      </TextButton>
+    </span>
+  );
+}
+
+/** All groups as boxes, or all drawn open; where there are any. */
+function FoldChoice() {
+  const design = useWorkbench((state) => state.design);
+  const folded = useWorkbench((state) => state.folded);
+  const placed = useWorkbench((state) => state.layout === 'placed' && state.focus === null);
+  const fold = useWorkbench((state) => state.fold);
+  const groups = groupsOf(design);
+  if (groups.length === 0 || !placed) return null;
+  return (
+    <span className={styles.zoom} role="group" aria-label="Groups on the map">
+      <TextButton
+        disabled={[...outermost(design)].every((id) => folded.has(id))}
+        onClick={() => fold(outermost(design), 'fold')}
+      >
+        fold groups
+      </TextButton>
+      <TextButton disabled={!groups.some(({ group }) => folded.has(group.id))} onClick={() => fold(folded, 'unfold')}>
+        unfold
       </TextButton>
     </span>
   );

@@ -15,18 +15,23 @@ import { useColorScheme } from '@mui/material/styles';
 import { useCallback, useEffect, useMemo, useRef, useState, type ComponentType } from 'react';
 import type { SwitchId } from '../../core/model/ids';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
-import { isSelected, selectionOf, switchesIn, type Item } from '../state/selection';
+import { selectionOf, switchesIn, type Item } from '../state/selection';
 import { AddSwitch, EmptyMap } from './AddSwitch';
 import { Bands } from './Bands';
 import { CableDragProvider, useCableHand } from './cableDrag';
 import { FrayDragProvider, useFrayHand } from './frayDrag';
 import { FocusBar } from './FocusBar';
 import { HeldCable } from './HeldCable';
-import type { Box, LayerProps } from './geometry';
-import { MapFoot } from './MapFoot';
+import type { Filled } from '../../core/analysis/groups/groups';
+import type { FoldedSkeleton } from './folded';
+import type { Box, LayerProps, Point } from './geometry';
+import { KeptProvider, NOTHING_KEPT } from './kept';
+import { footHeight, MapFoot } from './MapFoot';
 import styles from './map.module.css';
 import { MovedBar } from './MovedBar';
 import { Strands } from './Strands';
+import { GroupNode, type GroupNodeType } from './GroupNode';
+import { GroupOutlines } from './GroupOutlines';
 import { SwitchNode, type SwitchNodeType } from './SwitchNode';
 import { useMapControls } from './useMapControls';
 import { useMapLayout, type Drag } from './useMapLayout';
@@ -36,7 +41,8 @@ import { isMany, ManyProvider } from './seen';
 import { ZOOM, fitted } from './zoom';
 import { atPresent } from '../state/looking';
 
-const nodeTypes = { switch: SwitchNode };
+const nodeTypes = { switch: SwitchNode, folded: GroupNode };
+type MapNode = SwitchNodeType | GroupNodeType;
 
 /** Layers of the open lens: drawn under the switches and links, and over them. */
 interface Layers {
@@ -67,9 +73,10 @@ function Map({ Under, Over }: Layers) {
   const [keepNodes] = useState(nodeKeeper);
   const chosen = useWorkbench((state) => switchesIn(state.selection).join('\n'));
   const nodes = useMemo(
-    () => keepNodes(map.boxes, new Set(chosen.split('\n')), scale),
-    [keepNodes, map.boxes, chosen, scale],
+    () => keepNodes(map.boxes, skeleton.groups, new Set(chosen.split('\n')), scale),
+    [keepNodes, map.boxes, skeleton, chosen, scale],
   );
+  const [kept, setKept] = useState(NOTHING_KEPT);
   const hand = useCableHand();
   const frayHand = useFrayHand();
   /** While a frame is drawn with Shift, React Flow tells which switches it touches. */
@@ -88,7 +95,7 @@ function Map({ Under, Over }: Layers) {
   const frameHeight = useStore((state) => state.height);
   useEffect(() => {
     if (ownView || frameWidth === 0) return;
-    const view = fitted(bounds, { width: frameWidth, height: frameHeight });
+    const view = fitted(bounds, { width: frameWidth, height: frameHeight, foot: footHeight() });
     setScale(view.zoom);
     void setViewport(view);
   }, [ownView, setViewport, setScale, bounds, frameWidth, frameHeight]);
@@ -96,13 +103,16 @@ function Map({ Under, Over }: Layers) {
   const onArrow = useTravel(map.geometry);
 
   const onNodesChange = useCallback(
-    (changes: NodeChange<SwitchNodeType>[]) => {
+    (changes: NodeChange<MapNode>[]) => {
+      const inside = (box: string): readonly SwitchId[] =>
+        skeleton.groups.get(box as SwitchId)?.switches ?? [box as SwitchId];
       if (framing.current) {
         const chosen = new Set(switchesIn(store.getState().selection));
         for (const change of changes) {
           if (change.type !== 'select') continue;
-          if (change.selected) chosen.add(change.id as SwitchId);
-          else chosen.delete(change.id as SwitchId);
+          for (const id of inside(change.id))
+            if (change.selected) chosen.add(id);
+            else chosen.delete(id);
         }
         store.getState().select(selectionOf([...chosen].map((id): Item => ({ kind: 'switch', switch: id }))));
       }
@@ -113,14 +123,35 @@ function Map({ Under, Over }: Layers) {
         setDrag({ over: skeleton, at: new globalThis.Map(moves.map((move) => [move.id as SwitchId, move.position!])) });
         return;
       }
-      const to = moves.map(({ id, position }) => ({
-        switch: id as SwitchId,
-        position: { x: Math.round(position!.x), y: Math.round(position!.y) },
-      }));
-      store.getState().act({ do: 'move-switches', to });
+      const to = moves.flatMap(({ id, position }) => movesTo(id, position!));
+      // Of a folded group whose switches have no places of their own there is nothing to move.
+      if (to.length === 0) setDrag(null);
+      else store.getState().act({ do: 'move-switches', to });
+
+      /** What stands in a folded group moves with it. */
+      function movesTo(box: string, to: Point) {
+        const from = map.places.get(box as SwitchId) ?? to;
+        const own = skeleton.groups.has(box as SwitchId);
+        return inside(box).flatMap((id) => {
+          const was = own ? store.getState().design.switches.find((sw) => sw.id === id)?.position : from;
+          if (!was) return [];
+          const by = own ? { x: to.x - from.x, y: to.y - from.y } : { x: to.x - was.x, y: to.y - was.y };
+          return [{ switch: id, position: { x: Math.round(was.x + by.x), y: Math.round(was.y + by.y) } }];
+        });
+      }
     },
-    [store, skeleton],
+    [store, skeleton, map.places],
   );
+  /** Selects a switch, or all that is in a folded group. */
+  const choose = (box: string, how: 'alone' | 'more'): void => {
+    const { pick, select } = store.getState();
+    const items = (skeleton.groups.get(box as SwitchId)?.switches ?? [box as SwitchId]).map((id): Item => ({
+      kind: 'switch',
+      switch: id,
+    }));
+    if (how === 'alone') select(selectionOf(items));
+    else for (const item of items) pick(item, 'more');
+  };
   return (
     <ScaleProvider value={scale}>
       <ManyProvider value={isMany(skeleton.links.length)}>
@@ -142,12 +173,9 @@ function Map({ Under, Over }: Layers) {
                 nodeTypes={nodeTypes}
                 nodeOrigin={CENTRED}
                 onNodesChange={onNodesChange}
-                onNodeClick={(event, node) =>
-                  store.getState().pick({ kind: 'switch', switch: node.id as SwitchId }, means(event))
-                }
+                onNodeClick={(event, node) => choose(node.id, means(event))}
                 onNodeDragStart={(_, node) => {
-                  const item: Item = { kind: 'switch', switch: node.id as SwitchId };
-                  if (!isSelected(store.getState().selection, item)) store.getState().select(item);
+                  if (!node.selected) choose(node.id, 'alone');
                 }}
                 onPaneClick={() => store.getState().select(null)}
                 onSelectionStart={() => (framing.current = true)}
@@ -171,8 +199,15 @@ function Map({ Under, Over }: Layers) {
               >
                 <ViewportPortal>
                   <Bands bands={map.bands} bounds={bounds} />
-                  {Under && <Under boxes={map.boxes} lines={map.lines} />}
-                  <Strands links={skeleton.links} lines={map.lines} boxes={map.boxes} />
+                  <KeptProvider value={setKept}>{Under && <Under boxes={map.boxes} lines={map.lines} />}</KeptProvider>
+                  <GroupOutlines outlines={map.outlines} />
+                  <Strands
+                    skeleton={skeleton}
+                    lines={map.lines}
+                    boxes={map.boxes}
+                    outlines={map.outlines}
+                    kept={kept}
+                  />
                   {Over && <Over boxes={map.boxes} lines={map.lines} />}
                   <HeldCable held={hand.held ?? frayHand.held} />
                 </ViewportPortal>
@@ -204,28 +239,37 @@ const NO_EDGES: never[] = [];
 const CENTRED: [number, number] = [0.5, 0.5];
 
 /** Keeps the node of each box that has not changed, selected or not. */
-function nodeKeeper(): (boxes: readonly Box[], selected: ReadonlySet<string>, scale: number) => SwitchNodeType[] {
-  let before = new globalThis.Map<Box, SwitchNodeType>();
+function nodeKeeper(): (
+  boxes: readonly Box[],
+  groups: FoldedSkeleton['groups'],
+  selected: ReadonlySet<string>,
+  scale: number,
+) => MapNode[] {
+  let before = new globalThis.Map<Box, MapNode>();
   let last = 0;
-  return (boxes, selected, scale) => {
+  return (boxes, groups, selected, scale) => {
     if (scale !== last) before.clear();
     last = scale;
     before = new globalThis.Map(
       boxes.map((box) => {
         const old = before.get(box);
-        return [box, old && old.selected === selected.has(box.id) ? old : nodeOf(box, selected.has(box.id), scale)];
+        const filled = groups.get(box.id);
+        const chosen = filled ? filled.switches.every((id) => selected.has(id)) : selected.has(box.id);
+        const same = old && old.selected === chosen && (old.type === 'folded' ? old.data.filled === filled : !filled);
+        return [box, same ? old : nodeOf(box, filled, chosen, scale)];
       }),
     );
     return [...before.values()];
   };
 }
 
-const nodeOf = (box: Box, selected: boolean, scale: number): SwitchNodeType => ({
-  id: box.id,
-  type: 'switch',
-  position: { x: box.centre.x / scale, y: box.centre.y / scale },
-  data: { box },
-  width: box.width / scale,
-  height: box.height / scale,
-  selected,
-});
+function nodeOf(box: Box, filled: Filled | undefined, selected: boolean, scale: number): MapNode {
+  const about = {
+    id: box.id,
+    position: { x: box.centre.x / scale, y: box.centre.y / scale },
+    width: box.width / scale,
+    height: box.height / scale,
+    selected,
+  };
+  return filled ? { ...about, type: 'folded', data: { box, filled } } : { ...about, type: 'switch', data: { box } };
+}

@@ -4,6 +4,10 @@ import { memo, useMemo } from 'react';
 import type { Design } from '../../core/model/document';
 import { FarStrands } from './FarStrands';
 import type { Box, Line } from './drawn';
+import type { FoldedSkeleton } from './folded';
+import { FoldedLinks, useSheaves, type Sheaf } from './FoldedLinks';
+import type { Rectangle } from './occupied';
+import type { Outline } from './outlines';
 import { LinkView } from './LinkView';
 import { MapLayer } from './MapLayer';
 import { useMapDesign } from './mapDesign';
@@ -12,22 +16,50 @@ import { inWindow, useFar, useWindow } from './seen';
 import { useLabels } from './useLabels';
 
 interface Props {
-  readonly links: Design['links'];
+  readonly skeleton: FoldedSkeleton;
   readonly lines: readonly Line[];
   readonly boxes: readonly Box[];
+  readonly outlines: readonly Outline[];
+  /** What a lens writes between the links. */
+  readonly kept: readonly Rectangle[];
 }
 
-export const Strands = memo(function Strands(props: Props) {
+export const Strands = memo(function Strands({ skeleton, lines, boxes, outlines, kept }: Props) {
   const far = useFar();
+  // Sheaves come after the links that are drawn themselves.
+  const [links, own] = useMemo(() => {
+    const count = skeleton.links.length - skeleton.sheaves.size;
+    return [skeleton.links.slice(0, count), lines.slice(0, count)] as const;
+  }, [skeleton, lines]);
+  const sheaves = useSheaves(lines, skeleton.sheaves);
+  const clear = useMemo(() => [...kept, ...outlines.flatMap(({ label }) => label?.at ?? [])], [kept, outlines]);
   return (
     <MapLayer level={-1}>
-      {far ? <FarStrands lines={props.lines} /> : <NearLinks {...props} />}
-      {!far && <Sheaves links={props.links} lines={props.lines} />}
+      {far && <FarStrands lines={own} />}
+      <NearLinks
+        links={far ? NO_LINKS : links}
+        lines={far ? NO_LINES : own}
+        boxes={boxes}
+        sheaves={sheaves}
+        kept={clear}
+      />
+      {!far && <Sheaves links={links} lines={own} />}
     </MapLayer>
   );
 });
 
-function NearLinks({ links, lines, boxes }: Props) {
+const NO_LINKS: Design['links'] = [];
+const NO_LINES: readonly Line[] = [];
+
+interface NearProps {
+  readonly links: Design['links'];
+  readonly lines: readonly Line[];
+  readonly boxes: readonly Box[];
+  readonly sheaves: readonly Sheaf[];
+  readonly kept: readonly Rectangle[];
+}
+
+function NearLinks({ links, lines, boxes, sheaves, kept }: NearProps) {
   const window = useWindow();
   const { switches } = useMapDesign();
   const speeds = useMemo(() => {
@@ -45,8 +77,13 @@ function NearLinks({ links, lines, boxes }: Props) {
       }),
     [links, lines, window, speeds],
   );
-  const labels = useLabels(near, links, lines, boxes);
-  return near.map(({ link, line, speed }) => (
-    <LinkView key={link.id} link={link} line={line} speed={speed} labels={labels.get(link.id)} />
-  ));
+  const labels = useLabels(near, links, lines, boxes, sheaves, kept);
+  return (
+    <>
+      <FoldedLinks sheaves={sheaves} labels={labels} />
+      {near.map(({ link, line, speed }) => (
+        <LinkView key={link.id} link={link} line={line} speed={speed} labels={labels.get(link.id)} />
+      ))}
+    </>
+  );
 }

@@ -15,6 +15,7 @@ import type { Workbench } from '../state/store';
 import { counted, groupText } from '../ui/words/units';
 import type { Attachment, Box } from './geometry';
 import { useCableDrag } from './cableDrag';
+import { isSheafEnd } from './folded';
 import { FreePorts } from './FreePorts';
 import { Knot, Loop } from './knots';
 import { useMapSwitch } from './mapDesign';
@@ -96,10 +97,11 @@ function FarSwitch({ box }: { readonly box: Box }) {
   const marks =
     useInstant(({ picture }) => rootColours({ solution: picture, shownTrees, lens: 'Break' }, box.id)) ?? settled;
   const selected = useWorkbench(({ selection }) => isSelected(selection, { kind: 'switch', switch: box.id }));
+  const alone = useWorkbench(({ selection }) => selected && selection?.kind !== 'several');
   const name = sw?.name ?? box.id;
   return (
     <div
-      className={`${styles.box} ${styles.boxFar} ${selected ? styles.boxSelected : ''} ${marks === '' ? '' : styles.boxRoot}`}
+      className={`${styles.box} ${styles.boxFar} ${selected ? styles.boxSelected : ''} ${alone ? styles.boxAlone : ''} ${marks === '' ? '' : styles.boxRoot}`}
       style={{ width: box.width, height: box.height }}
       data-switch={box.id}
     >
@@ -136,12 +138,13 @@ function NearSwitch({ box }: { readonly box: Box }) {
     useInstant(({ picture }) => figuresKey({ solution: picture, shownTrees, lens: 'Break' }, box.id)) ?? settled,
   );
   const selected = useWorkbench(({ selection }) => isSelected(selection, { kind: 'switch', switch: box.id }));
+  const alone = useWorkbench(({ selection }) => selected && selection?.kind !== 'several');
   const cabling = useWorkbench((state) => state.lens === 'Cable');
   if (!sw) return null;
   const figured = box.figures && figures.every((f) => widthOf(f) <= (box.width - 6) / Math.min(2, figures.length));
   return (
     <div
-      className={`${styles.box} ${selected ? styles.boxSelected : ''} ${sw.tier === 'access' ? '' : styles.boxStrong} ${sw.up ? '' : styles.boxDead}`}
+      className={`${styles.box} ${selected ? styles.boxSelected : ''} ${alone ? styles.boxAlone : ''} ${sw.tier === 'access' ? '' : styles.boxStrong} ${sw.up ? '' : styles.boxDead}`}
       style={{ width: box.width, height: box.height }}
       data-switch={box.id}
     >
@@ -174,7 +177,8 @@ function NearSwitch({ box }: { readonly box: Box }) {
       )}
       {box.attachments.map(
         (attachment) =>
-          box.labels[attachment.side] && <PortLabel key={attachment.port} id={box.id} attachment={attachment} />,
+          box.labels[attachment.side] &&
+          !isSheafEnd(attachment.port) && <PortLabel key={attachment.port} id={box.id} attachment={attachment} />,
       )}
       <HostList box={box} />
       {cabling && <FreePorts sw={sw} side={box.hostSide === 'top' ? 'bottom' : 'top'} />}

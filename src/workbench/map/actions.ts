@@ -1,6 +1,8 @@
 /** What can be done to the map from keys and palette. */
 import type { PageAction } from '../state/action';
-import type { SwitchId } from '../../core/model/ids';
+import { standIns } from '../../core/analysis/groups/groups';
+import type { GroupId, SwitchId } from '../../core/model/ids';
+import { groupsOf, outermost } from '../state/folding';
 import { atPresent, isHidden } from '../state/looking';
 import { itemsOf, switchesOf } from '../state/selection';
 import type { Workbench } from '../state/workbench';
@@ -12,6 +14,19 @@ const filled = (state: Workbench): boolean => atPresent(state) && state.design.s
 const chosen = (state: Workbench): SwitchId[] => [
   ...new Set(itemsOf(state.selection).flatMap((item) => switchesOf(state.design, item))),
 ];
+
+/** The groups that what is selected is in, and whether to fold or unfold them: what stands for it now, else the innermost around it. */
+function foldsOfChosen(state: Workbench): { readonly groups: readonly GroupId[]; readonly how: 'fold' | 'unfold' } {
+  const groups = groupsOf(state.design);
+  const stands = standIns(groups, state.folded);
+  const switches = chosen(state);
+  const standing = new Set(switches.flatMap((id) => stands.get(id)?.group.id ?? []));
+  if (standing.size > 0) return { groups: [...standing], how: 'unfold' };
+  const around = new Set(
+    switches.flatMap((id) => groups.findLast((each) => each.switches.includes(id))?.group.id ?? []),
+  );
+  return { groups: [...around], how: 'fold' };
+}
 
 export const ACTIONS: readonly PageAction[] = [
   { id: 'whole', name: 'Whole map', group: 'Map', keys: ['0'], run: (state) => state.controls?.whole() },
@@ -54,6 +69,28 @@ export const ACTIONS: readonly PageAction[] = [
     when: (state) => (state.moved?.ends.length ?? 0) > 0,
     run: (state) =>
       state.setFocus({ kind: 'moved', switches: [...new Set(state.moved!.ends.map((end) => end.switch))] }),
+  },
+  {
+    id: 'fold',
+    name: 'Fold the groups of what is selected, or unfold them',
+    group: 'Map',
+    keys: ['Z'],
+    when: (state) => foldsOfChosen(state).groups.length > 0,
+    run: (state) => state.fold(foldsOfChosen(state).groups, foldsOfChosen(state).how),
+  },
+  {
+    id: 'fold-all',
+    name: 'Fold all groups',
+    group: 'Map',
+    when: (state) => groupsOf(state.design).some(({ group }) => !state.folded.has(group.id)),
+    run: (state) => state.fold(outermost(state.design), 'fold'),
+  },
+  {
+    id: 'unfold-all',
+    name: 'Unfold all groups',
+    group: 'Map',
+    when: (state) => groupsOf(state.design).some(({ group }) => state.folded.has(group.id)),
+    run: (state) => state.fold(state.folded, 'unfold'),
   },
   {
     id: 'tidy-tier',

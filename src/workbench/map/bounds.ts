@@ -1,6 +1,6 @@
 /** What the whole map takes, whatever its scale. Pure. */
 import type { SwitchId } from '../../core/model/ids';
-import { FIGURE, NAME_HEIGHT, NAME_WIDTH, RIM, rowsOf } from './boxes';
+import { FIGURE, GROUP, groupHeight, NAME_HEIGHT, NAME_WIDTH, RIM, rowsOf } from './boxes';
 import { AFAR, HOST_ROW } from './hosts';
 import type { MapDensity, Point, Skeleton } from './drawn';
 
@@ -61,6 +61,9 @@ export function boundsOf(design: Skeleton, places: ReadonlyMap<SwitchId, Point>,
       ) / 2,
     height: (NAME_HEIGHT.roomy + 2 * RIM.labels + rowsOf(strands) * FIGURE.height) / 2,
   };
+  // Folded groups have the same size near and far.
+  const grouped = design.switches.some((sw) => sw.inside !== undefined);
+  const least = grouped ? { width: GROUP.width / 2, height: groupHeight(strands) / 2 } : { width: 0, height: 0 };
   const listed = (id: SwitchId): number => Math.min(AFAR, hosts.get(id) ?? 0) * HOST_ROW + 8;
   // A list hangs from the side with fewer cables; which one that is depends on the scale, so both count at the edge of the map.
   const edge = (top: boolean): number =>
@@ -80,10 +83,10 @@ export function boundsOf(design: Skeleton, places: ReadonlyMap<SwitchId, Point>,
     );
   const [above, below] = [Math.max(edge(true), loops ? 70 : 0), edge(false)];
   const rimOf = (box: { readonly width: number; readonly height: number }): Rim => ({
-    left: box.width + 4,
-    right: Math.max(box.width, hosts.size > 0 ? HOSTS_REACH : 0) + 4,
-    top: box.height + 4 + above,
-    bottom: box.height + 4 + below,
+    left: Math.max(box.width, least.width) + 4,
+    right: Math.max(box.width, least.width, hosts.size > 0 ? HOSTS_REACH : 0) + 4,
+    top: Math.max(box.height, least.height) + 4 + above,
+    bottom: Math.max(box.height, least.height) + 4 + below,
   });
   return { x, y, width, height, rims: { near: rimOf(half), afar: rimOf(SMALL) } };
 }

@@ -1,5 +1,6 @@
 /** Boxes of switches: how large each would like to be, and what it shows in the room that it gets. Pure; pixels of the screen. */
 import type { PortId } from '../../core/model/ids';
+import { isSheafEnd } from './folded';
 import { shortened, spreadAlong, type Size } from './fit';
 import type { Attachment, Box, MapDensity, Point, Side, Skeleton } from './drawn';
 
@@ -57,6 +58,7 @@ export function wishOf(
   const across = Math.min(WALL.width, Math.max(sides.top.length, sides.bottom.length) * pitch + 16);
   const along = Math.min(WALL.height, Math.max(sides.left.length, sides.right.length) * pitch + 12);
   const name = sw.name.length * NAME_WIDTH.perCharacter + NAME_WIDTH.rim;
+  if (sw.inside !== undefined) return groupWish(sw.name, across, along, strands);
   const figures = strands > 0 ? Math.min(FIGURE.perRow, strands) * FIGURE.width + 52 : 0;
   return {
     width: Math.round(Math.max(across, figures, Math.min(NAME_WIDTH.most, Math.max(NAME_WIDTH.least, name)))),
@@ -64,6 +66,20 @@ export function wishOf(
       tallest,
       Math.max(along, NAME_HEIGHT.roomy + rimOf(sides.top) + rimOf(sides.bottom) + rowsOf(strands) * FIGURE.height),
     ),
+  };
+}
+
+/** A folded group says what is in it in a row of its own, has one to unfold it, one for each tree, and one to spare for a root. */
+export const GROUP = { width: 132, most: 230, row: 16, least: 66 } as const;
+const groupRows = (strands: number): number => 2 + strands + (strands > 0 ? 1 : 0);
+
+/** Height of a folded group that says all of it. */
+export const groupHeight = (strands: number): number => NAME_HEIGHT.roomy + groupRows(strands) * GROUP.row + 8;
+
+function groupWish(name: string, across: number, along: number, strands: number): Size {
+  return {
+    width: Math.max(across, Math.min(GROUP.most, Math.max(GROUP.width, name.length * NAME_WIDTH.perCharacter + 70))),
+    height: Math.max(along, groupHeight(strands)),
   };
 }
 
@@ -79,24 +95,27 @@ export function boxOf(
   { strands }: MapDensity,
 ): Box {
   const { height } = room;
-  const figures = rowsOf(strands) * FIGURE.height;
+  const group = sw.inside !== undefined;
+  const figures = group ? 0 : rowsOf(strands) * FIGURE.height;
   // Where only the name is left, so is its width: boxes in a column look alike.
   const nameOnly = height < NAME_HEIGHT.tight + Math.max(1, figures);
   const named = height >= LEAST_HEIGHT && room.width >= LEAST_NAME * CHARACTER.name + 2 * TIGHT;
   const busiest = named ? Math.max(sides.top.length, sides.bottom.length) * 6 + 12 : 0;
   const alone = named ? Math.max(NAME_ONLY, sw.name.length * CHARACTER.name + 2 * TIGHT + 4) : NAMELESS;
   const width = nameOnly ? Math.min(room.width, Math.max(busiest, alone)) : room.width;
-  const labelled = height >= NAME_HEIGHT.tight + figures + rimOf(sides.top) + rimOf(sides.bottom);
+  const labelled = !group && height >= NAME_HEIGHT.tight + figures + rimOf(sides.top) + rimOf(sides.bottom);
   const fits = (ends: readonly End[]): boolean =>
     labelled &&
     ends.every(
-      ({ port }) => (Math.min(5, port.length) + 1) * CHARACTER.port <= Math.min(pitch, (width - 8) / ends.length),
+      ({ port }) =>
+        isSheafEnd(port) ||
+        (Math.min(5, port.length) + 1) * CHARACTER.port <= Math.min(pitch, (width - 8) / ends.length),
     );
   const labels = {
     top: fits(sides.top),
     bottom: fits(sides.bottom),
-    left: width >= 90 && height / Math.max(1, sides.left.length) >= RIM.labels,
-    right: width >= 90 && height / Math.max(1, sides.right.length) >= RIM.labels,
+    left: !group && width >= 90 && height / Math.max(1, sides.left.length) >= RIM.labels,
+    right: !group && width >= 90 && height / Math.max(1, sides.right.length) >= RIM.labels,
   };
   const rims = {
     top: labels.top ? rimOf(sides.top) : RIM.bare,
@@ -135,7 +154,11 @@ export function boxOf(
       height >= LEAST_HEIGHT && characters >= LEAST_NAME ? (roomy ? sw.name : shortened(sw.name, characters)) : null,
     tight: !roomy,
     figures:
-      strands > 0 && free >= NAME_HEIGHT.tight + figures && width >= Math.min(FIGURE.perRow, strands) * FIGURE.width,
+      !group &&
+      strands > 0 &&
+      free >= NAME_HEIGHT.tight + figures &&
+      width >= Math.min(FIGURE.perRow, strands) * FIGURE.width,
+    rows: group && width >= GROUP.least ? Math.max(0, Math.floor((free - NAME_HEIGHT.tight) / GROUP.row)) : 0,
     hostSide: sides.top.length < sides.bottom.length ? 'top' : 'bottom',
     hosts: { rows: 0, width: 0 },
   };

@@ -36,6 +36,8 @@ export interface Box {
   readonly tight: boolean;
   /** Whether root path costs stand under the name. */
   readonly figures: boolean;
+  /** Of a folded group, how many rows about it stand under the name. */
+  readonly rows: number;
 }
 
 /** What a layer of the map is given: the switches' boxes, and the links' lines. */
@@ -63,6 +65,8 @@ export interface Skeleton {
     readonly name: string;
     readonly tier: Design['switches'][0]['tier'];
     readonly position: Point | undefined;
+    /** How many switches a folded group has inside. */
+    readonly inside?: number;
   }[];
   readonly links: Design['links'];
   readonly hosts: Design['hosts'];

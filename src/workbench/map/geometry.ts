@@ -38,7 +38,11 @@ export function layOutMap(design: Skeleton, places: ReadonlyMap<SwitchId, Point>
   const sides = sidesOfAll(usual);
   const wishes = sides.map((own, i) => wishOf(design.switches[i]!, own, pitch, density));
   const joined = new Set(ends.flatMap(([a, b]) => [a * design.switches.length + b, b * design.switches.length + a]));
-  const rooms = roomsFor(centres, wishes, (i, j) => joined.has(i * design.switches.length + j));
+  // Between folded groups sheaves pass to those behind them.
+  const apart = (i: number, j: number): boolean =>
+    joined.has(i * design.switches.length + j) ||
+    (design.switches[i]!.inside !== undefined && design.switches[j]!.inside !== undefined);
+  const rooms = roomsFor(centres, wishes, apart);
   const boxAt = (own: Sides, i: number, room: Size): Box =>
     boxOf(design.switches[i]!, centres[i]!, own, pitch, room, density);
   const first = sides.map((own, i) => boxAt(own, i, rooms[i]!));

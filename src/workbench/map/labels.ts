@@ -17,6 +17,8 @@ export interface LinkLabels {
   readonly trees: Readonly<Record<number, number | null>>;
   /** The share of the way at which the link's own text stands. */
   readonly text: number | null;
+  /** The shares at which further texts stand, as they were asked for. */
+  readonly names?: readonly (number | null)[];
 }
 
 /** A link with what it would like to say. */
@@ -27,6 +29,10 @@ export interface Labelled {
   readonly text: string | null;
   /** What it may say later, where there is room left. */
   readonly reserves?: string | null;
+  /** Further texts, each for itself; an empty one is none. */
+  readonly names?: readonly string[];
+  /** What it says is that something blocks. */
+  readonly blocks?: boolean;
 }
 
 /** Letters and their backing. */
@@ -51,11 +57,12 @@ interface Wish {
   readonly put: () => void;
 }
 
-/** Places the labels of all links at once; `bands` are points that bundles' bands run over. */
+/** Places the labels of all links at once; `bands` are points that bundles' bands run over, `kept` what else is not to be covered. */
 export function placeLabels(
   links: readonly Labelled[],
   boxes: readonly Box[],
   bands: readonly Point[],
+  kept: readonly Rectangle[] = [],
 ): Map<LinkId, LinkLabels> {
   const taken = new Occupied();
   for (const box of boxes) {
@@ -63,6 +70,7 @@ export function placeLabels(
     const hosts = hostsRectangle(box);
     if (hosts) taken.take(hosts);
   }
+  for (const rectangle of kept) taken.take(rectangle);
   for (const point of bands) taken.take(around(point, 12, 12));
   // Lines are drawn in the order given: a label may hide a bit of one that comes before its own, but none may run over it.
   const order = new Map(links.map(({ line }, i) => [line.link as string, i]));
@@ -74,10 +82,11 @@ export function placeLabels(
   }
   const placed = new Map<LinkId, LinkLabels>();
   const wishes: Wish[] = [];
-  for (const { line, strands, text, reserves = null } of links) {
+  for (const { line, strands, text, reserves = null, names, blocks = false } of links) {
     const letters: Record<number, [number | null, number | null]> = {};
     const trees: Record<number, number | null> = {};
-    const labels = { letters, trees, text: null as number | null };
+    const places: (number | null)[] = (names ?? []).map(() => null);
+    const labels = { letters, trees, text: null as number | null, ...(names ? { names: places } : {}) };
     placed.set(line.link, labels);
     strands.forEach((strand, place) => {
       const run = courseOf(line, (place - (strands.length - 1) / 2) * line.gap);
@@ -108,10 +117,17 @@ export function placeLabels(
           put: () => (trees[strand.treeIndex] = along(run, strand.label, TEXT.tree, line.link)),
         });
     });
+    names?.forEach((name, i) => {
+      if (name !== '')
+        wishes.push({
+          rank: blocks ? RANK.blocked : RANK.text,
+          put: () => (places[i] = along(courseOf(line, 0), name, TEXT.size, line.link)),
+        });
+    });
     const said = text ?? reserves;
     if (said !== null)
       wishes.push({
-        rank: text === null ? RANK.reserved : RANK.text,
+        rank: text === null ? RANK.reserved : blocks ? RANK.blocked : RANK.text,
         // What it may say later takes the place of its letters: then it carries no tree.
         put: () =>
           (labels.text = along(courseOf(line, 0), said, TEXT.size, line.link, text === null ? line.link : undefined)),

@@ -21,6 +21,7 @@ export const plainBox = (id: string, { x, y }: Point = { x: 0, y: 0 }, hostSide:
   name: id,
   tight: false,
   figures: false,
+  rows: 0,
 });
 
 export const plainLine = (link: string, from: Point, to: Point): Line => ({
@@ -42,10 +43,11 @@ export function linesOf(design: Design): readonly Line[] {
 export function DrawnLinks({ design }: { readonly design: Design }) {
   const lines = linesOf(design);
   const near = design.links.map((link, i) => ({ link, line: lines[i]!, speed: 1000 }));
-  const labels = useLabels(near, design.links, lines, NO_BOXES);
+  const labels = useLabels(near, design.links, lines, NO_BOXES, NOTHING, NOTHING);
   return near.map(({ link, line, speed }) => (
     <LinkView key={link.id} link={link} line={line} speed={speed} labels={labels.get(link.id)} />
   ));
 }
 
 const NO_BOXES: readonly Box[] = [];
+const NOTHING: readonly never[] = [];

@@ -6,6 +6,8 @@ import { useWorkbench } from '../state/context';
 import { useBundles } from '../state/useBundles';
 import { bandsOf, pointsAlong } from './bundleBands';
 import type { Box, Line } from './drawn';
+import { labelledSheaf, type Sheaf } from './FoldedLinks';
+import type { Rectangle } from './occupied';
 import { placeLabels, type LinkLabels } from './labels';
 import { drawnLink, linkText } from './linkStrands';
 
@@ -21,6 +23,8 @@ export function useLabels(
   links: readonly Link[],
   lines: readonly Line[],
   boxes: readonly Box[],
+  sheaves: readonly Sheaf[],
+  kept: readonly Rectangle[],
 ): ReadonlyMap<LinkId, LinkLabels> {
   const solution = useWorkbench((state) => state.solution);
   const shownTrees = useWorkbench((state) => state.shownTrees);
@@ -41,8 +45,8 @@ export function useLabels(
       const text = linkText(link, speed, dead, cabling);
       return { line, strands: cabling ? [] : strands, text, reserves: text === null && mayBreak ? 'no signal' : null };
     });
-    return keep(placeLabels(labelled, boxes, bands));
-  }, [keep, near, boxes, bands, solution, shownTrees, moved, cabling, mayBreak]);
+    return keep(placeLabels([...labelled, ...sheaves.map(labelledSheaf)], boxes, bands, kept));
+  }, [keep, near, sheaves, kept, boxes, bands, solution, shownTrees, moved, cabling, mayBreak]);
 }
 
 function keeper(): (now: Map<LinkId, LinkLabels>) => Map<LinkId, LinkLabels> {

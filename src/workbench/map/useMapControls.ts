@@ -1,6 +1,7 @@
 /** What the map does for keys, buttons and the palette: zooming, bringing into view, tidy layout. */
-import { useReactFlow } from '@xyflow/react';
+import { useReactFlow, type Viewport } from '@xyflow/react';
 import { useEffect, useRef } from 'react';
+import type { SwitchId } from '../../core/model/ids';
 import { treeOf } from '../../core/tree/settled';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import type { Item } from '../state/selection';
@@ -8,6 +9,7 @@ import type { Workbench } from '../state/store';
 import { levelsFrom } from '../../core/analysis/structure/blocks';
 import { structuredPlaces } from '../../core/analysis/structure/places';
 import { islandRoots } from '../../core/tree/explain/election';
+import { footHeight } from './MapFoot';
 import type { MapLayoutState } from './useMapLayout';
 import { fitted } from './zoom';
 
@@ -36,7 +38,7 @@ export function useMapControls(
         const frame = document.querySelector('.react-flow')?.getBoundingClientRect();
         setOwnView(false);
         if (!frame) return;
-        const view = fitted(latest.current.bounds, frame);
+        const view = fitted(latest.current.bounds, { width: frame.width, height: frame.height, foot: footHeight() });
         setScale(view.zoom);
         void flow.setViewport(view);
       },
@@ -55,9 +57,18 @@ export function useMapControls(
   const sight = useWorkbench((state) => state.sight);
   useEffect(() => {
     if (!sight) return;
-    const at = placeOf(sight.item, store.getState(), latest.current);
     const frame = document.querySelector('.react-flow')?.getBoundingClientRect();
-    if (!at || !frame) return;
+    if (!frame) return;
+    if ('switches' in sight) {
+      const view = viewOf(sight.switches, latest.current, frame);
+      if (!view) return;
+      setOwnView(true);
+      setScale(view.zoom);
+      void flow.setViewport(view);
+      return;
+    }
+    const at = placeOf(sight.item, store.getState(), latest.current);
+    if (!at) return;
     const { x, y } = flow.flowToScreenPosition(at);
     const rim = 70;
     const inside = x > frame.left + rim && x < frame.right - rim && y > frame.top + rim && y < frame.bottom - rim;
@@ -65,8 +76,31 @@ export function useMapControls(
     if (inside && zoom > 0.5) return;
     setOwnView(true);
     void flow.setCenter(at.x, at.y, { zoom: Math.max(zoom, 0.75), duration: 250 });
-  }, [sight, store, flow, setOwnView]);
+  }, [sight, store, flow, setOwnView, setScale]);
 }
+
+/** The view that shows some switches, as near as it must be to read them. */
+function viewOf(switches: readonly SwitchId[], { places }: MapLayoutState, frame: DOMRect): Viewport | null {
+  const points = switches.flatMap((id) => places.get(id) ?? []);
+  if (points.length === 0) return null;
+  const [xs, ys] = [points.map(({ x }) => x), points.map(({ y }) => y)];
+  const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+  const free = { width: frame.width - 2 * RIM.x, height: frame.height - 2 * RIM.y - footHeight() };
+  const zoom = Math.max(
+    READABLE,
+    Math.min(1, free.width / Math.max(1, right - left), free.height / Math.max(1, bottom - top)),
+  );
+  return {
+    x: frame.width / 2 - ((left + right) / 2) * zoom,
+    // What is too high for the window begins at its top.
+    y: RIM.y + Math.max(0, free.height - (bottom - top) * zoom) / 2 - top * zoom,
+    zoom,
+  };
+}
+
+/** Around switches that come into view, and the least zoom at which their names are read. */
+const RIM = { x: 110, y: 56 } as const;
+const READABLE = 0.34;
 
 /** Where a thing is on the map. */
 function placeOf(

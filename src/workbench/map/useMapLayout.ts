@@ -15,9 +15,12 @@ import {
   type Point,
   type Skeleton,
 } from './geometry';
+import { foldSkeleton, type FoldedSkeleton } from './folded';
 import { hungFromRoot, type Band } from './hung';
 import { useMapDesign } from './mapDesign';
 import { useCalm } from './scale';
+import { outlinesOf, type Outline } from './outlines';
+import { useGrouping } from './useStands';
 import { useMotion, type Places } from './motion';
 
 /** Switches held by the pointer, and the skeleton whose positions they leave for the time. */
@@ -27,7 +30,7 @@ export interface Drag {
 }
 
 export interface MapLayoutState {
-  readonly skeleton: Skeleton;
+  readonly skeleton: FoldedSkeleton;
   readonly geometry: MapGeometry;
   readonly places: Places;
   readonly boxes: readonly Box[];
@@ -35,19 +38,25 @@ export interface MapLayoutState {
   /** Empty unless the map hangs from a root. */
   readonly bands: readonly Band[];
   readonly bounds: Bounds;
+  /** Around groups that are drawn open. */
+  readonly outlines: readonly Outline[];
 }
 
 /** Of a box in a band, map units: every other one of a band stands lower. */
 const TALLEST = 104;
 /** Room at the left of hanging switches for what each band costs, pixels. */
 const BAND_LABEL = 100;
+/** Room around switches for the outlines of groups, pixels. */
+const GROUP_EDGES = { left: 18, right: 18, top: 26, bottom: 18 } as const;
 /** Room around switches for the outlines of regions, pixels; their names stand above. */
 const REGION_EDGES = { left: 18, right: 18, top: 36, bottom: 18 } as const;
 
 export function useMapLayout(drag: Drag | null, scale: number): MapLayoutState {
   const [keepSkeleton] = useState(skeletonKeeper);
   const design = useMapDesign();
-  const skeleton = useMemo(() => keepSkeleton(design), [keepSkeleton, design]);
+  const { stands, open } = useGrouping();
+  const whole = useMemo(() => keepSkeleton(design), [keepSkeleton, design]);
+  const skeleton = useMemo(() => foldSkeleton(whole, stands), [whole, stands]);
   const shown = useWorkbench((state) => (state.lens === 'Cable' ? 0 : state.shownTrees.length));
   const outlined = useWorkbench((state) => state.lens === 'Group' && state.design.switches.some(isMultiple));
   const hanging = useWorkbench((state) => state.layout === 'hung');
@@ -84,11 +93,13 @@ export function useMapLayout(drag: Drag | null, scale: number): MapLayoutState {
   const boxes = useMemo(() => keepBoxes(geometry.boxes), [keepBoxes, geometry]);
   const lines = useMemo(() => keepLines(geometry.lines), [keepLines, geometry]);
   const bounds = useMemo(() => {
-    const whole = boundsOf(skeleton, target, { strands: shown });
-    if (hung) return widened(whole, { left: BAND_LABEL, right: 0, top: 0, bottom: 0 });
-    return outlined ? widened(whole, REGION_EDGES) : whole;
-  }, [skeleton, target, shown, hung, outlined]);
-  return { skeleton, geometry, places, boxes, lines, bands: hung?.bands ?? NO_BANDS, bounds };
+    const all = boundsOf(skeleton, target, { strands: shown });
+    if (hung) return widened(all, { left: BAND_LABEL, right: 0, top: 0, bottom: 0 });
+    const edged = open.length > 0 ? widened(all, GROUP_EDGES) : all;
+    return outlined ? widened(edged, REGION_EDGES) : edged;
+  }, [skeleton, target, shown, hung, outlined, open]);
+  const outlines = useMemo(() => outlinesOf(open, boxes), [open, boxes]);
+  return { skeleton, geometry, places, boxes, lines, bands: hung?.bands ?? NO_BANDS, bounds, outlines };
 }
 
 /** Links that are laid out within a frame or two, bends and all. */

@@ -5,6 +5,7 @@ import { focused } from '../../core/analysis/focus/focus';
 import { createStore } from 'zustand/vanilla';
 import type { OpenDesign } from '../../contract/api';
 import { createDocument } from './document';
+import { foldedAtFirst, groupsOf, rememberFolds, rememberedFolds, unfoldedFor } from './folding';
 import { NO_FINDINGS, watchFindings, type FindingsWatch } from './findings';
 import { forgetWrites, holdPage, orphanedWrites } from './kept';
 import { atPresent, lookingText, PRESENT, shownOf, type Looking } from './looking';
@@ -76,6 +77,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       // Where nothing is yet, cabling comes first.
       lens: document.now().design.switches.length === 0 ? 'Cable' : 'Root',
       focus: null,
+      folded: foldedAtFirst(document.now().design),
       inspector: true,
       drawer: { tab: null, open: true },
       layout: 'placed',
@@ -89,6 +91,8 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
 
       start() {
         stopped = false;
+        const folded = rememberedFolds(open.id);
+        if (folded) set({ folded });
         letGo = holdPage(page);
         watch = watchFindings(
           (of) => solver.findings(of.network.design),
@@ -124,10 +128,13 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       goTo(item) {
         get().select(item);
         // What is found may be out of focus: then all is shown again.
-        const { focus, design, solution, shownTrees } = get();
+        const { focus, design, solution, shownTrees, folded } = get();
         const seen = focus && new Set(focused(design, focus, solution, shownTrees));
         const shown = !seen || switchesOf(design, item).every((id) => seen.has(id));
-        set({ sight: { item }, ...(shown ? {} : { focus: null }) });
+        // So may it be in a folded group.
+        const unfolded = unfoldedFor(design, folded, switchesOf(design, item));
+        if (unfolded !== folded) rememberFolds(open.id, unfolded);
+        set({ sight: { item }, folded: unfolded, ...(shown ? {} : { focus: null }) });
       },
       advise: (advice) => set({ advice }),
       wish: (list, trees = null) => set({ wishes: { list, trees, asked: 0 } }),
@@ -136,6 +143,20 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       setControls: (controls) => set({ controls }),
       setLayout: (layout) => set({ layout }),
       setFocus: (focus) => set({ focus }),
+      fold(groups, how) {
+        const folded = new Set(get().folded);
+        for (const id of groups) {
+          if (how === 'fold') folded.add(id);
+          else folded.delete(id);
+        }
+        rememberFolds(open.id, folded);
+        const [only, ...more] = groups;
+        const opened =
+          how === 'unfold' && more.length === 0 && groupsOf(get().design).find(({ group }) => group.id === only);
+        set({ folded, ...(opened ? { sight: { switches: opened.switches } } : {}) });
+        // What comes into view by itself is the whole again.
+        if (!opened) get().controls?.whole();
+      },
       openDialog: (dialog) => set({ dialog }),
       look(view) {
         if (view === null) {

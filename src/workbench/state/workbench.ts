@@ -2,7 +2,7 @@
 import type { Focus } from '../../core/analysis/focus/focus';
 import type { Onlooker } from '../../contract/api';
 import type { Command } from '../../core/edit/commands';
-import type { BridgePortId, SwitchId, TreeId } from '../../core/model/ids';
+import type { BridgePortId, GroupId, SwitchId, TreeId } from '../../core/model/ids';
 import type { Answers, Design } from '../../core/model/document';
 import type { ObservedImport } from '../../core/exchange/neighbours/format';
 import type { Result } from '../../core/base/result';
@@ -11,6 +11,7 @@ import type { PortMargins } from '../../core/analysis/steering/margin';
 import type { Wish } from '../../core/analysis/steering/wishes';
 import type { Marked } from '../../core/analysis/practice/worksheet';
 import type { Present } from './document';
+import type { Folded } from './folding';
 import type { Findings } from './findings';
 import type { KeptWrites } from './kept';
 import type { Moved } from './moved';
@@ -41,13 +42,15 @@ export interface WorkbenchState extends Present {
   readonly layout: MapLayout;
   /** The part of the network that the map shows; null for all of it. */
   readonly focus: Focus | null;
+  /** Groups that the map shows as one box. */
+  readonly folded: Folded;
   /** Whether the inspector is open. */
   readonly inspector: boolean;
   /** The worksheet that was compared last, shown beside the trees. */
   readonly marked: Marked | null;
   readonly dialog: 'palette' | 'keys' | null;
   /** What the map should bring into view; a new object each time it is asked. */
-  readonly sight: { readonly item: Item } | null;
+  readonly sight: { readonly item: Item } | { readonly switches: readonly SwitchId[] } | null;
   /** What was done, or why it could not be, with a way to get there all the same. */
   readonly advice: { readonly text: string; readonly remedy: Remedy | null } | null;
   /** What should block and what should carry, all at once; `trees` null: those shown. `asked` counts how often ways were asked for by pointing. */
@@ -102,6 +105,8 @@ export interface WorkbenchActions {
   setControls(controls: MapControls | null): void;
   setLayout(layout: MapLayout): void;
   setFocus(focus: Focus | null): void;
+  /** Folds groups on the map, or unfolds them. */
+  fold(groups: Iterable<GroupId>, how: 'fold' | 'unfold'): void;
   openDialog(dialog: WorkbenchState['dialog']): void;
   /** Shows another state in place of the present one; null goes back to now. */
   look(view: View | null): void;

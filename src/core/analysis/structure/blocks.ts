@@ -8,6 +8,8 @@ export type Cabled = {
     readonly id: SwitchId;
     readonly name?: string | undefined;
     readonly tier: Design['switches'][0]['tier'];
+    /** Of a group that stands for switches: how many. */
+    readonly inside?: number | undefined;
   }[];
   readonly links: readonly { readonly a: { readonly switch: SwitchId }; readonly b: { readonly switch: SwitchId } }[];
 };

@@ -15,6 +15,9 @@ export interface Place {
 const STEP = { core: 240, head: 190, row: 84, limb: 112, column: 128, loose: 170, way: 220, turn: 170 } as const;
 /** From the core to heads, and from heads to the first row of limbs. */
 const DROP = { core: 200, limbs: 140 } as const;
+/** Folded groups: from one to the next, from row to row, from the core to the first; so many stand in plain rows. */
+const GROUP = { x: 218, y: 150, drop: 170 } as const;
+const IN_ROWS = 10;
 /** Between blocks, and between islands. */
 const GAP = { block: 36, island: 160 } as const;
 /** Half the width that a column takes beyond its middle. */
@@ -31,7 +34,8 @@ interface Laid {
 
 /** A place for every switch of a design. */
 export function structuredPlaces(design: Cabled, levelOf?: (id: SwitchId) => Level): Map<SwitchId, Place> {
-  const laid = islandsOf(design, levelOf).map(islandPlaces);
+  const groups = new Set(design.switches.flatMap((sw) => (sw.inside === undefined ? [] : [sw.id])));
+  const laid = islandsOf(design, levelOf).map((island) => islandPlaces(island, groups));
   const area = laid.reduce((sum, { width, height }) => sum + (width + GAP.island) * (height + GAP.island), 0);
   const widest = Math.max(...laid.map(({ width }) => width), Math.sqrt(area * SCREEN));
   const places = new Map<SwitchId, Place>();
@@ -46,8 +50,10 @@ export function structuredPlaces(design: Cabled, levelOf?: (id: SwitchId) => Lev
 }
 
 /** One island, its top left corner at 0, 0. */
-function islandPlaces({ core, blocks }: Island): Laid {
-  const laid = blocks.map(blockPlaces);
+function islandPlaces({ core, blocks }: Island, groups: ReadonlySet<SwitchId>): Laid {
+  const heads = blocks.flatMap((block) => (isGroup(block, groups) ? block.heads : []));
+  if (core.length > 0 && heads.length === blocks.length && heads.length > IN_ROWS) return zigzag(core, heads);
+  const laid = blocks.map((block) => blockPlaces(block, groups));
   const one = rowOf(laid);
   const half = Math.ceil(laid.length / 2);
   const two = [rowOf(laid.slice(0, half)), rowOf(laid.slice(half))] as const;
@@ -73,6 +79,28 @@ function islandPlaces({ core, blocks }: Island): Laid {
   return { places, width, height: both ? two[0].height + two[1].height + 2 * drop : one.height + drop };
 }
 
+/** Many folded groups over and under the core: in several rows, every other one shifted, so that links to those behind pass between. */
+function zigzag(core: readonly SwitchId[], groups: readonly SwitchId[]): Laid {
+  const perSide = Math.ceil(groups.length / 2);
+  const sized = [1, 2, 3, 4].map((rows) => {
+    const columns = Math.ceil(perSide / rows);
+    const width = (columns - 1 + (rows > 1 ? 0.5 : 0)) * GROUP.x + 2 * BESIDE;
+    const height = 2 * (GROUP.drop + (rows - 1) * GROUP.y);
+    return { rows, width, height, fit: Math.min(SCREEN / width, 1 / height) };
+  });
+  const { rows, width, height } = sized.reduce((best, each) => (each.fit > best.fit ? each : best));
+  const places = new Map<SwitchId, Place>();
+  const level = height / 2;
+  core.forEach((id, i) => places.set(id, { x: width / 2 + (i - (core.length - 1) / 2) * STEP.core, y: level }));
+  groups.forEach((id, i) => {
+    const [at, way] = i < perSide ? [i, 1] : [i - perSide, -1];
+    const row = at % rows;
+    const x = BESIDE + (Math.floor(at / rows) + (row % 2) / 2) * GROUP.x;
+    places.set(id, { x, y: level + way * (GROUP.drop + row * GROUP.y) });
+  });
+  return { places, width, height };
+}
+
 /** Blocks beside each other. */
 function rowOf(blocks: readonly Laid[]): Laid {
   const places = new Map<SwitchId, Place>();
@@ -84,7 +112,14 @@ function rowOf(blocks: readonly Laid[]): Laid {
   return { places, width: Math.max(0, x - GAP.block), height: Math.max(0, ...blocks.map(({ height }) => height)) };
 }
 
-function blockPlaces({ heads, limbs }: Block): Laid {
+/** Whether a block is a folded group alone. */
+const isGroup = ({ heads, limbs }: Block, groups: ReadonlySet<SwitchId>): boolean =>
+  limbs.length === 0 && heads.length === 1 && groups.has(heads[0]!);
+
+function blockPlaces(block: Block, groups: ReadonlySet<SwitchId>): Laid {
+  const { heads, limbs } = block;
+  if (isGroup(block, groups))
+    return { places: new Map([[heads[0]!, { x: GROUP.x / 2, y: 0 }]]), width: GROUP.x - GAP.block, height: 0 };
   if (heads.length > 0) return headedLimbs(heads, limbs);
   return limbs.length === 1 && limbs[0]!.length > 2 ? ownWay(limbs[0]!) : looseLimbs(limbs);
 }

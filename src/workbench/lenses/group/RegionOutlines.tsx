@@ -5,6 +5,7 @@ import type { Region } from '../../../core/analysis/regions/regions';
 import { useRegions } from '../../state/useRegions';
 import { useWorkbench } from '../../state/context';
 import type { Box, LayerProps, Line } from '../../map/geometry';
+import { useKeepClear } from '../../map/kept';
 import { MapLayer } from '../../map/MapLayer';
 import type { Rectangle } from '../../map/occupied';
 import { placeNames } from './regionNames';
@@ -63,6 +64,7 @@ export const RegionOutlines = memo(function RegionOutlines({ boxes, lines }: Lay
     return shadesOf(regions, boxes, lines, (link) => ends.get(link));
   }, [regions, boxes, lines, links]);
   const names = useMemo(() => placeNames(shades, boxes, lines, SIZE, AROUND), [shades, boxes, lines]);
+  useKeepClear(names);
   return (
     <>
       <MapLayer level={-1}>
