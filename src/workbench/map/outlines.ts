@@ -59,18 +59,24 @@ function hullOf(rectangles: readonly Rectangle[]): Rectangle {
   };
 }
 
-/** On the outline's upper or lower edge, at its left or its right, whole or shortened. */
+/** On the outline's upper or lower edge, or on its sides, whole or shortened. */
 function labelFor(name: string, { x, y, width, height }: Rectangle, taken: Occupied): Outline['label'] {
   const room = Math.floor((width - 16) / NAME.character) - 1;
   for (const most of [NAME.most, Math.ceil(NAME.most / 2), NAME.least]) {
     const text = shortened(name, Math.min(most, room));
     if ([...text].length < Math.min(NAME.least, [...name].length)) continue;
     const wide = [...text].length * NAME.character + 8;
-    for (const top of [y - NAME.height / 2, y + height - NAME.height / 2])
-      for (const left of [x + 8, x + width - 8 - wide]) {
-        const at = { x: left, y: top, width: wide, height: NAME.height };
-        if (taken.free(at)) return { at, text };
-      }
+    const [upper, lower] = [y - NAME.height / 2, y + height - NAME.height / 2];
+    const across = [x + 8, x + width - 8 - wide, x + (width - wide) / 2];
+    const down = [0.25, 0.5, 0.75].map((share) => y + height * share);
+    const spots = [
+      ...[upper, lower].flatMap((top) => across.map((left) => [left, top] as const)),
+      ...[x, x + width].flatMap((edge) => down.map((top) => [edge - wide / 2, top] as const)),
+    ];
+    for (const [left, top] of spots) {
+      const at = { x: left, y: top, width: wide, height: NAME.height };
+      if (taken.free(at)) return { at, text };
+    }
     if (text === name) break;
   }
   return null;

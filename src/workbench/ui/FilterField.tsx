@@ -37,6 +37,8 @@ interface FieldProps {
   readonly example: string;
   /** Selects every row that is left, for settings of all of them at once. */
   readonly onSelect?: () => void;
+  /** Gives the rows that are left as CSV, to be copied. */
+  readonly csv?: () => string;
   readonly children?: ReactNode;
 }
 
@@ -48,6 +50,7 @@ export function FilterField<T>({
   what,
   example,
   onSelect,
+  csv,
   children,
 }: Filter<T> & FieldProps) {
   return (
@@ -66,6 +69,21 @@ export function FilterField<T>({
       )}
       <span aria-live="polite">{text ? `${rows.length} of ${total} ${what}` : `${total} ${what}`}</span>
       {children}
+      {csv && rows.length > 0 && <CopyCsv csv={csv} />}
     </div>
+  );
+}
+
+function CopyCsv({ csv }: { readonly csv: () => string }) {
+  const [copied, setCopied] = useState<string | null>(null);
+  const copy = () =>
+    void navigator.clipboard.writeText(csv()).then(
+      () => setCopied('copied'),
+      () => setCopied('this browser lets nothing be copied'),
+    );
+  return (
+    <TextButton onClick={copy} onBlur={() => setCopied(null)} title="the rows that are left, as the table shows them">
+      {copied ?? 'copy as CSV'}
+    </TextButton>
   );
 }

@@ -1,8 +1,8 @@
 'use client';
 /** The drawer's table: MUI's grid, dense, with the page's style nonce. */
 import { means } from './means';
-import { DataGrid, type DataGridProps, type GridValidRowModel } from '@mui/x-data-grid';
-import { memo } from 'react';
+import { DataGrid, type DataGridProps, type GridColDef, type GridValidRowModel } from '@mui/x-data-grid';
+import { memo, useMemo } from 'react';
 import { useNonce } from './theme/nonce';
 
 interface Props<T extends GridValidRowModel> extends Pick<
@@ -17,8 +17,9 @@ interface Props<T extends GridValidRowModel> extends Pick<
   readonly chosen?: ReadonlySet<string>;
 }
 
-function PlainGrid<T extends GridValidRowModel>({ onOpen, onKey, chosen, ...props }: Props<T>) {
+function PlainGrid<T extends GridValidRowModel>({ onOpen, onKey, chosen, columns, ...props }: Props<T>) {
   const nonce = useNonce();
+  const wide = useMemo(() => columns.map(withWholeHeading), [columns]);
   return (
     <DataGrid
       density="compact"
@@ -28,6 +29,7 @@ function PlainGrid<T extends GridValidRowModel>({ onOpen, onKey, chosen, ...prop
       disableRowSelectionOnClick
       {...(nonce ? { nonce } : {})}
       {...props}
+      columns={wide}
       {...(chosen
         ? { getRowClassName: ({ id }: { id: string | number }) => (chosen.has(String(id)) ? 'row-chosen' : '') }
         : {})}
@@ -42,6 +44,20 @@ function PlainGrid<T extends GridValidRowModel>({ onOpen, onKey, chosen, ...prop
       sx={GRID_SX}
     />
   );
+}
+
+/** Of a heading: a character, and what stands beside it, with room for the arrow of a sorted column. */
+const HEADING = { character: 7.4, rim: 22, arrow: 22 } as const;
+
+/** A column is never too narrow for its heading. */
+function withWholeHeading<T extends GridValidRowModel>(column: GridColDef<T>): GridColDef<T> {
+  const least =
+    (column.headerName ?? '').length * HEADING.character +
+    HEADING.rim +
+    (column.sortable === false ? 0 : HEADING.arrow);
+  return column.flex === undefined
+    ? { ...column, width: Math.max(column.width ?? 100, Math.ceil(least)) }
+    : { ...column, minWidth: Math.max(column.minWidth ?? 50, Math.ceil(least)) };
 }
 
 const GRID_SX = {

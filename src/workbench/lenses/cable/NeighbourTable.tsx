@@ -1,6 +1,7 @@
 'use client';
 /** What each port is plugged into, as drawn and as the switches report it. */
 import Button from '@mui/material/Button';
+import type { SwitchId } from '../../../core/model/ids';
 import type { GridColDef, GridRenderCellParams } from '@mui/x-data-grid';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { type Design, carriageText } from '../../../core/model/document';
@@ -13,6 +14,7 @@ import { itemsOf, selectionOf, type Item } from '../../state/selection';
 import { withPlaces } from '../../map/places';
 import { counted, speedText } from '../../ui/words/units';
 import { FilterField, useFilter } from '../../ui/FilterField';
+import { useOfSelection } from '../shared/ofSelection';
 import { Grid } from '../../ui/Grid';
 import { ImportNeighbours } from './ImportNeighbours';
 import { saveFile } from '../shared/saveFile';
@@ -53,6 +55,7 @@ export function neighbourRows(design: Design): NeighbourRow[] {
 
 const itemOf = ({ neighbour: { at } }: NeighbourRow): Item | null =>
   at && { kind: 'port', switch: at.switch, port: at.port };
+const switchesOfRow = ({ neighbour: { at } }: NeighbourRow): readonly SwitchId[] => (at ? [at.switch] : []);
 const numeric = (a: string, b: string) => a.localeCompare(b, 'en', { numeric: true });
 
 export function NeighbourTable() {
@@ -64,7 +67,8 @@ export function NeighbourTable() {
   const [refused, setRefused] = useState<string | null>(null);
   const all = useMemo(() => neighbourRows(design), [design]);
   const differs = useMemo(() => all.filter((row) => row.verdict !== '' && row.verdict !== 'as drawn'), [all]);
-  const filter = useFilter(differing ? differs : all);
+  const { rows: wanted, choice } = useOfSelection(differing ? differs : all, switchesOfRow);
+  const filter = useFilter(wanted);
   const open = useCallback(
     (row: NeighbourRow, how: 'alone' | 'more') => {
       const item = itemOf(row);
@@ -141,6 +145,7 @@ export function NeighbourTable() {
         <Button onClick={csv} disabled={all.length === 0}>
           Export as CSV
         </Button>
+        {choice}
       </FilterField>
       {refused && (
         <p className={styles.fault} role="alert">

@@ -3,6 +3,8 @@
 import type { Command } from '../../../core/edit/commands';
 import { isMultiple, timersSchema, type CostMethod, type Switch, type Timers } from '../../../core/model/document';
 import { labelOf } from '../../../core/model/field';
+import type { GroupId } from '../../../core/model/ids';
+import { nameOf } from '../../../core/model/names';
 import { useWorkbench } from '../../state/context';
 import { DIALECT_CHOICES, METHOD_CHOICES, POWER_CHOICES, TIER_CHOICES } from '../../ui/words/choices';
 import { ChoiceSetting, TextSetting } from '../../ui/fields';
@@ -15,9 +17,13 @@ type Settings = Omit<Extract<Command, { do: 'set-switch' }>, 'do' | 'switch'>;
 const timerKeys = (switches: readonly Switch[]): readonly (keyof Timers)[] =>
   timersSchema.keyof().options.filter((key) => key !== 'maxHops' || switches.some(isMultiple));
 
+/** No identifier is this. */
+const NONE = '\n';
+
 export function SwitchFields({ switches }: { readonly switches: readonly Switch[] }) {
   const act = useWorkbench((state) => state.act);
   const design = useWorkbench((state) => state.design.pathCost);
+  const groups = useWorkbench((state) => state.design.groups);
   const set = (settings: (sw: Switch) => Settings) =>
     act(...switches.map((sw): Command => ({ do: 'set-switch', switch: sw.id, ...settings(sw) })));
   const of = <T,>(pick: (sw: Switch) => T) => switches.map(pick);
@@ -43,6 +49,23 @@ export function SwitchFields({ switches }: { readonly switches: readonly Switch[
         )}
         commit={(tier) => tier !== '' && set(() => ({ tier }))}
       />
+      {groups.length > 0 && (
+        <ChoiceSetting
+          label="Group"
+          {...choiceOf(
+            of((sw): string => sw.group ?? NONE),
+            [[NONE, 'None'], ...groups.map((group) => [group.id as string, nameOf(group)] as const)],
+          )}
+          commit={(group) =>
+            group !== '' &&
+            act({
+              do: 'put-in-group',
+              switches: of((sw) => sw.id),
+              group: group === NONE ? null : (group as GroupId),
+            })
+          }
+        />
+      )}
       <ChoiceSetting
         label="Dialect"
         {...choiceOf(

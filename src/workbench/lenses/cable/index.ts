@@ -21,6 +21,10 @@ export const cable: LensManifest = {
       offer: 'Table of hosts',
       ...plain,
     }),
+    table('groups', 'Groups', () => import('./groups/GroupTable').then((m) => m.GroupTable), {
+      offer: 'Groups of switches',
+      ...plain,
+    }),
     vlans,
     moved,
     findings,

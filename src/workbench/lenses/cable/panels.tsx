@@ -1,6 +1,7 @@
 import { panel, type Panel } from '../manifest';
 import { CableTo } from './CableTo';
 import { DesignPanel } from './DesignPanel';
+import { GroupPanel } from './groups/GroupPanel';
 import { HostPanel } from './HostPanel';
 import { LinkPanel } from './LinkPanel';
 import { PortList } from './PortList';
@@ -17,5 +18,6 @@ export const PANELS: readonly Panel[] = [
   panel('port', 'itself', PortPanel),
   panel('link', 'itself', LinkPanel),
   panel('host', 'itself', HostPanel),
+  panel('several', 'itself', GroupPanel),
   panel('several', 'itself', SeveralPanel),
 ];

@@ -19,7 +19,9 @@ import { strandStyle } from '../../ui/strandStyle';
 import { useWorkbench, useWorkbenchStore } from '../../state/context';
 import { itemsOf, switchesIn, type Item } from '../../state/selection';
 import { counted } from '../../ui/words/units';
+import { csvOf } from '../../ui/csv';
 import { FilterField, useFilter } from '../../ui/FilterField';
+import { useOfSelection } from '../shared/ofSelection';
 import { Grid } from '../../ui/Grid';
 import { groupAt, groupsOf } from '../shared/groups';
 import { isEditable, treeColumns, TreesField, useCellEdit, useOpenRow, type TreeRow } from '../shared/treeColumns';
@@ -45,6 +47,7 @@ export function rootRows({ network }: Pick<Solution, 'network'>, { groups }: Mat
     .sort((a, b) => tiers.indexOf(a.tier) - tiers.indexOf(b.tier));
 }
 
+const switchesOfRow = ({ id }: RootRow): readonly SwitchId[] => [id];
 const PLACES: Readonly<Record<string, Placement>> = { p: 'root', s: 'standby', w: 'never' };
 
 export function RootMatrix() {
@@ -56,7 +59,8 @@ export function RootMatrix() {
   const whole = useMemo(() => (solution ? rootMatrix(solution) : { switches: [], groups: [] }), [solution]);
   const { groups, fault: treesFault } = useMemo(() => groupsOf(whole.groups, trees), [whole, trees]);
   const rows = useMemo(() => (solution ? rootRows(solution, { ...whole, groups }) : []), [solution, whole, groups]);
-  const filter = useFilter(rows);
+  const { rows: wanted, choice } = useOfSelection(rows, switchesOfRow);
+  const filter = useFilter(wanted);
 
   const columns = useMemo(
     (): GridColDef<RootRow>[] => [
@@ -100,11 +104,13 @@ export function RootMatrix() {
     <>
       <FilterField
         {...filter}
+        csv={() => csvOf(columns, filter.rows)}
         what="switches"
         example="core ridge"
         onSelect={() => store.getState().select({ kind: 'several', items: filter.rows.map(itemOf) })}
       >
         <SetSelected trees={trees} setTrees={setTrees} fault={treesFault} of={groups.flatMap((group) => group.trees)} />
+        {choice}
       </FilterField>
       {fault && (
         <p className={styles.fault} role="alert">

@@ -3,9 +3,11 @@
 import type { GridColDef, GridValidRowModel } from '@mui/x-data-grid';
 import { useCallback, useMemo } from 'react';
 import { useWorkbench, useWorkbenchStore } from '../../state/context';
-import { itemsOf, selectionOf, type Item } from '../../state/selection';
+import { itemsOf, selectionOf, switchesOf, type Item } from '../../state/selection';
+import { csvOf } from '../../ui/csv';
 import { FilterField, useFilter } from '../../ui/FilterField';
 import { Grid } from '../../ui/Grid';
+import { useOfSelection } from './ofSelection';
 
 interface Props<T extends GridValidRowModel & { readonly id: string }> {
   readonly rows: readonly T[];
@@ -37,7 +39,10 @@ export function ItemTable<T extends GridValidRowModel & { readonly id: string }>
 }: Props<T>) {
   const store = useWorkbenchStore();
   const selection = useWorkbench((state) => state.selection);
-  const filter = useFilter(rows);
+  const design = useWorkbench((state) => state.design);
+  const switchesOfRow = useCallback((row: T) => switchesOf(design, itemOf(row)), [design, itemOf]);
+  const { rows: wanted, choice } = useOfSelection(rows, switchesOfRow);
+  const filter = useFilter(wanted);
   const open = useCallback(
     (row: T, how: 'alone' | 'more') =>
       how === 'more' ? store.getState().pick(itemOf(row), how) : store.getState().goTo(itemOf(row)),
@@ -54,8 +59,11 @@ export function ItemTable<T extends GridValidRowModel & { readonly id: string }>
         {...filter}
         what={what}
         example={example}
+        csv={() => csvOf(columns, filter.rows)}
         onSelect={() => store.getState().select(selectionOf(filter.rows.map(itemOf)))}
-      />
+      >
+        {choice}
+      </FilterField>
       <Grid aria-label={label} rows={filter.rows} columns={columns} onOpen={open} chosen={chosen} />
     </>
   );

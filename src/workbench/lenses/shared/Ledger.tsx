@@ -7,10 +7,12 @@ import type { Solution } from '../../../core/tree/settled';
 import { useWorkbench } from '../../state/context';
 import { farEndsOf } from '../../state/farEnds';
 import { groupText } from '../../ui/words/units';
+import { csvOf } from '../../ui/csv';
 import { FilterField, useFilter } from '../../ui/FilterField';
 import styles from '../../ui/table.module.css';
 import { Grid } from '../../ui/Grid';
-import { ledgerRows, type LedgerRow } from './rows';
+import { useOfSelection } from './ofSelection';
+import { ledgerRows, switchesOfEnd, type LedgerRow } from './rows';
 
 const number = (value: number | null): string => (value === null ? '' : groupText(value));
 
@@ -55,7 +57,8 @@ export function Ledger() {
   const shown = useDeferredValue(useWorkbench((state) => state.shownTrees));
   const goTo = useWorkbench((state) => state.goTo);
   const all = useMemo(() => (solution ? rowsOf(solution, shown) : []), [solution, shown]);
-  const filter = useFilter(all);
+  const { rows, choice } = useOfSelection(all, switchesOfEnd);
+  const filter = useFilter(rows);
   const open = useCallback((row: LedgerRow) => goTo({ kind: 'port', switch: row.switchId, port: row.portId }), [goTo]);
   if (all.length === 0)
     return (
@@ -63,7 +66,9 @@ export function Ledger() {
     );
   return (
     <>
-      <FilterField {...filter} what="ends" example="dome alternate" />
+      <FilterField {...filter} what="ends" example="dome alternate" csv={() => csvOf(COLUMNS, filter.rows)}>
+        {choice}
+      </FilterField>
       <Grid aria-label="Ledger: every port in every shown tree" rows={filter.rows} columns={COLUMNS} onOpen={open} />
     </>
   );

@@ -4,9 +4,11 @@ import type { GridColDef } from '@mui/x-data-grid';
 import { useCallback, useDeferredValue, useMemo } from 'react';
 import { useWorkbench } from '../../state/context';
 import { farEndsOf } from '../../state/farEnds';
+import { csvOf } from '../../ui/csv';
 import { FilterField, useFilter } from '../../ui/FilterField';
 import { Grid } from '../../ui/Grid';
-import { movedRows, type MovedRow } from './rows';
+import { useOfSelection } from './ofSelection';
+import { movedRows, switchesOfEnd, type MovedRow } from './rows';
 import styles from '../../ui/table.module.css';
 
 const COLUMNS: GridColDef<MovedRow>[] = [
@@ -27,7 +29,8 @@ export function MovedTable() {
     const farEnd = farEndsOf(design);
     return movedRows(moved, design, (sw, port) => farEnd(sw, port)?.text ?? '');
   }, [moved, design]);
-  const filter = useFilter(all);
+  const { rows, choice } = useOfSelection(all, switchesOfEnd);
+  const filter = useFilter(rows);
   const open = useCallback(
     (row: MovedRow) => {
       showTree(row.treeId, 'alone');
@@ -44,7 +47,9 @@ export function MovedTable() {
   }
   return (
     <>
-      <FilterField {...filter} what="moved ends" example="ridge root" />
+      <FilterField {...filter} what="moved ends" example="ridge root" csv={() => csvOf(COLUMNS, filter.rows)}>
+        {choice}
+      </FilterField>
       <Grid aria-label="Ends moved by the last change" rows={filter.rows} columns={COLUMNS} onOpen={open} />
     </>
   );

@@ -24,6 +24,9 @@ export interface LedgerRow {
   readonly portId: BridgePortId;
 }
 
+/** The switch of a row about an end. */
+export const switchesOfEnd = ({ switchId }: { readonly switchId: SwitchId }): readonly SwitchId[] => [switchId];
+
 /** One row a port and shown tree. */
 export function ledgerRows(
   { network, trees }: Solution,

@@ -19,7 +19,9 @@ import { useWorkbench, useWorkbenchStore } from '../../state/context';
 import { farEndsOf } from '../../state/farEnds';
 import { itemsOf, type Item } from '../../state/selection';
 import { counted, groupText } from '../../ui/words/units';
+import { csvOf } from '../../ui/csv';
 import { FilterField, useFilter } from '../../ui/FilterField';
+import { useOfSelection } from '../shared/ofSelection';
 import { Grid } from '../../ui/Grid';
 import { groupsOf } from '../shared/groups';
 import { isEditable, treeColumns, TreesField, useCellEdit, useOpenRow, type TreeRow } from '../shared/treeColumns';
@@ -98,6 +100,7 @@ const unlike = (commands: readonly Command[]): Command[] => [
   ...new Map(commands.map((command) => [JSON.stringify(command), command])).values(),
 ];
 
+const switchesOfRow = ({ at }: SteerRow): readonly SwitchId[] => [at.switch];
 const WORDS: Readonly<Record<SteerSetting, string>> = { cost: 'path cost', priority: 'port priority' };
 
 export function SteerMatrix() {
@@ -110,7 +113,11 @@ export function SteerMatrix() {
   const [fault, setFault] = useState<string | null>(null);
   const all = useMemo(() => (solution ? steerGroups(solution, setting) : []), [solution, setting]);
   const { groups, fault: treesFault } = useMemo(() => groupsOf(all, trees), [all, trees]);
-  const filter = useFilter(useMemo(() => (solution ? steerRows(solution, groups) : []), [solution, groups]));
+  const { rows: wanted, choice } = useOfSelection(
+    useMemo(() => (solution ? steerRows(solution, groups) : []), [solution, groups]),
+    switchesOfRow,
+  );
+  const filter = useFilter(wanted);
   const ports = useMemo(() => portsIn(solution, itemsOf(selection)), [solution, selection]);
   const chosen = useMemo(() => new Set(ports.map((at) => `${at.switch}\n${at.port}`)), [ports]);
 
@@ -157,6 +164,7 @@ export function SteerMatrix() {
     <>
       <FilterField
         {...filter}
+        csv={() => csvOf(columns, filter.rows)}
         what="ends"
         example="ridge dome"
         onSelect={() => store.getState().select({ kind: 'several', items: filter.rows.map(itemOf) })}
@@ -191,6 +199,7 @@ export function SteerMatrix() {
               : `for ${counted(ports.length, 'port')} in ${counted(of.length, 'tree')}`}
           </span>
         )}
+        {choice}
       </FilterField>
       {(fault ?? treesFault) && (
         <p className={styles.fault} role="alert">
