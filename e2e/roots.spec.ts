@@ -162,7 +162,7 @@ test('both ridges become root and standby for alternate VLANs, and the uplinks n
     [35, 'ridge-a', 'ridge-b'],
   ])
     await expect(treeRow(page, `vlan:${vid}`)).toContainText(new RegExp(`root ${root}.*${standby}`, 's'));
-  await expect(sharing).toContainText('2 links idle');
+  await expect(sharing).toContainText('1 link idles');
   await sharing.getByRole('button', { name: 'table', exact: true }).click();
   await expect(
     page

@@ -3,8 +3,10 @@ import { fernhollow } from '../../demo/demos';
 import { editAll } from '../../edit/edit';
 import { vlanTree, type LinkId } from '../../model/ids';
 import type { Design } from '../../model/document';
+import { campusOf } from '../../testing/campus';
 import { meshDesign, networkOf, solutionOf } from '../../testing/networks';
 import { linkLoads } from './load';
+import { middlesOf, preferInTurn } from './middles';
 import { shareTrees, uplinksOf } from './share';
 import { tries } from '../../testing/runs';
 
@@ -56,9 +58,9 @@ describe('sharing', () => {
     expect(best).toMatchObject({
       how: 'roots',
       sentence:
-        'ridge-a root of VLANs 15,35,55, ridge-b its standby; ridge-b root of VLANs 25,45,65, ridge-a its standby',
+        'ridge-a root of VLANs 15,35,55, ridge-b its standby; ridge-b root of VLANs 25,45,65, ridge-a its standby; preferred below in turn: dome-east and dome-west',
     });
-    expect(best!.after.idle).toEqual(['l2', 'l10']);
+    expect(best!.after.idle).toEqual(['l2']);
     expect(best!.after.peak!.share).toBeLessThan(0.6);
   });
 
@@ -92,4 +94,48 @@ describe('sharing', () => {
 
   it('can be stopped', () =>
     expect(shareTrees(solutionOf(fernhollow()), all(fernhollow()), links('l11', 'l12'), () => false).ok).toBe(true));
+
+  it('lets the switches of each pair of a campus take turns, so that no uplink idles', () => {
+    const campus = campusOf({ switches: 50, vlans: 4, perPair: 10 });
+    const before = solutionOf(campus);
+    const uplinks = uplinksOf(before.network);
+    const idle = (design: Design): number => {
+      const { links: all } = linkLoads(solutionOf(design));
+      return campus.links.filter(({ id }, l) => uplinks.includes(id) && all[l]!.state === 'idle').length;
+    };
+    expect(idle(campus)).toBeGreaterThan(20);
+    const ways = shareTrees(before, all(campus), uplinks);
+    if (!ways.ok) throw new Error(ways.error);
+    const [best] = ways.value;
+    expect(best!.sentence).toMatch(/preferred below in turn: dist-1 and dist-2; dist-3 and dist-4; .* 1 more$/);
+    expect(idle(edited(campus, best!.commands))).toBe(0);
+  });
+
+  it('prefers one of each set in a tree without moving a root', () => {
+    fc.assert(
+      fc.property(meshDesign, (design) => {
+        const { network, trees } = solutionOf(design);
+        const sets = middlesOf(
+          network.switches
+            .flatMap((_, from) => network.switches.map((_, to) => ({ from, to })))
+            .filter(({ from, to }) => from !== to),
+          [...new Set(trees.flatMap((tree) => [...tree.root]))],
+        );
+        const dealt = new Map(trees.map(({ id }, i) => [id, i]));
+        const after = solutionOf(edited(design, preferInTurn(network, sets, dealt)));
+        trees.forEach((tree, t) => expect(after.trees[t]!.root).toEqual(tree.root));
+        for (const set of sets)
+          for (const [tree, at] of dealt) {
+            const { rank } = after.trees.find(({ id }) => id === tree)!;
+            const preferred = set[at % set.length]!;
+            const others = set.filter((s) => s !== preferred);
+            const most = Math.max(
+              ...set.map((s) => network.switches[s]!.trees[tree]?.priority ?? network.switches[s]!.priority),
+            );
+            if (most < 57_344) for (const s of others) expect(rank[s]).toBeGreaterThan(rank[preferred]!);
+          }
+      }),
+      { numRuns: tries(30) },
+    );
+  });
 });

@@ -12,6 +12,7 @@ import { bridgePortOf, compileNetwork, deadReason, type Network } from '../../to
 import { label, switchName } from '../../tree/explain/phrases';
 import { treeOf, type SettledTree, type Solution } from '../../tree/settled';
 import { solve } from '../../tree/solve';
+import { middlesOf, preferInTurn, type Leads } from './middles';
 import { linkLoads, type LinkLoad, type Loads } from './load';
 import { rounded } from '../steering/margin';
 import { candidatePaths, type CandidatePath } from '../steering/paths';
@@ -78,13 +79,15 @@ export function shareTrees(
     return fail(
       'These links neither leave one switch nor lead to different strong switches: there is nothing to choose between.',
     );
+  const middles = middlesOf(leadsOf(network, ends), tops);
   const weights = weightsOf(present, loads);
   const found = new Map<string, SharingProposal>();
   let done = 0;
   const steps = ORDERS.length * (groups.length + 1);
   const go = (): boolean => progress((done += 1) / steps);
   for (const order of ORDERS) {
-    const spreads: Spread[] = tops.length < 2 ? [] : [byRoots(before, order(present, weights, tops.length), tops)];
+    const spreads: Spread[] =
+      tops.length < 2 ? [] : waysByRoots(before, order(present, weights, tops.length), tops, middles);
     const costs: Command[] = [];
     for (const group of groups)
       if (go()) costs.push(...byCosts(network, present, order(present, weights, group.ports.length), group));
@@ -170,6 +173,31 @@ const ORDERS: readonly Order[] = [
   (trees, _, places) => new Map(trees.map(({ id }, i) => [id, i % places])),
   (trees, _, places) => new Map(trees.map(({ id }, i) => [id, (i + 1) % places])),
 ];
+
+/** Which way each uplink leads, from the weaker tier to the stronger. */
+const leadsOf = ({ owner, switches }: Network, uplinks: readonly Uplink[]): Leads[] =>
+  uplinks.flatMap(({ a, b }) => {
+    const [s, t] = [owner[a]!, owner[b]!];
+    const [strengthA, strengthB] = [s, t].map((each) => STRENGTH[switches[each]!.tier]) as [number, number];
+    if (strengthA === strengthB) return [];
+    return [strengthA < strengthB ? { from: s, to: t } : { from: t, to: s }];
+  });
+
+/** By roots alone; and with the switches between taking turns as well, where that is something else. */
+function waysByRoots(
+  before: Solution,
+  dealt: ReadonlyMap<TreeId, number>,
+  tops: readonly number[],
+  middles: readonly (readonly number[])[],
+): Spread[] {
+  const roots = byRoots(before, dealt, tops);
+  const turns = preferInTurn(before.network, middles, dealt);
+  if (turns.length === 0) return [roots];
+  const sets = middles.map((set) => set.map((s) => switchName(before.network.switches[s]!)).join(' and '));
+  const below = sets.length > 3 ? `${sets.slice(0, 3).join('; ')}; and ${sets.length - 3} more` : sets.join('; ');
+  const sentence = `${roots.sentence}; preferred below in turn: ${below}`;
+  return [roots, { how: 'roots', commands: [...roots.commands, ...turns], sentence }];
+}
 
 /** Each tree's root where its place is, the next strong switch its standby. */
 function byRoots({ network }: Solution, dealt: ReadonlyMap<TreeId, number>, tops: readonly number[]): Spread {

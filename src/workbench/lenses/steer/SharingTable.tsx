@@ -145,6 +145,10 @@ function SharePanel({ solution, loads, keep }: Shown & { readonly keep: (before:
   const picked = itemsOf(selection).flatMap((item) => (item.kind === 'link' ? [item.link] : []));
   const own = useMemo(() => uplinksOf(network), [network]);
   const uplinks = picked.length > 0 ? picked : own;
+  const idle = useMemo(() => {
+    const all = new Set(loads.idle);
+    return uplinks.filter((id) => all.has(id)).length;
+  }, [loads, uplinks]);
   const later = useMemo(() => laterVlan(solution), [solution]);
   const go = () => {
     if (!trees.ok) return;
@@ -165,7 +169,8 @@ function SharePanel({ solution, loads, keep }: Shown & { readonly keep: (before:
         />
         <span>
           over {counted(uplinks.length, 'link')}{' '}
-          {picked.length > 0 ? 'that are selected' : 'that lead to a stronger tier'}
+          {picked.length > 0 ? 'that are selected' : 'that lead to a stronger tier'},{' '}
+          {idle === 0 ? 'none of them idle' : `${idle} of them idle`}
         </span>
         {picked.length === 0 && own.length > 0 && (
           <TextButton
