@@ -118,6 +118,25 @@ async function readable(page: Page, where: string): Promise<void> {
   ).toEqual([]);
 }
 
+/** Headings that are cut, of the table that is open. */
+const cutHeadings = (page: Page): Promise<string[]> =>
+  page
+    .locator('.MuiDataGrid-columnHeaderTitle')
+    .evaluateAll((all) => all.flatMap((each) => (each.scrollWidth > each.clientWidth + 1 ? [each.textContent] : [])));
+
+test('no heading of a table is cut', async ({ page, request }) => {
+  await open(page, request, { do: 'demo' });
+  for (const each of ['Cable', 'Root', 'Steer', 'Bundle', 'Break']) {
+    await lens(page, each);
+    const tabs = page.getByRole('tablist', { name: 'Tables' }).getByRole('tab');
+    for (const tab of await tabs.all()) {
+      await tab.click();
+      await expect(page.locator('#drawer-table')).not.toBeEmpty();
+      expect(await cutHeadings(page), `${each}, ${await tab.textContent()}`).toEqual([]);
+    }
+  }
+});
+
 const lens = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
 
 for (const [name, data] of [

@@ -29,6 +29,7 @@ import { KeptProvider, NOTHING_KEPT } from './kept';
 import { footHeight, MapFoot } from './MapFoot';
 import styles from './map.module.css';
 import { MovedBar } from './MovedBar';
+import { Overview } from './Overview';
 import { Strands } from './Strands';
 import { GroupNode, type GroupNodeType } from './GroupNode';
 import { GroupOutlines } from './GroupOutlines';
@@ -224,6 +225,7 @@ function Map({ Under, Over }: Layers) {
                 <Panel position="bottom-left" className={styles.panelFoot}>
                   <MapFoot />
                 </Panel>
+                <Overview bounds={bounds} />
                 {cabling && movable && <AddSwitch />}
                 {skeleton.switches.length === 0 && <EmptyMap />}
               </ReactFlow>

@@ -47,7 +47,7 @@ function PlainGrid<T extends GridValidRowModel>({ onOpen, onKey, chosen, columns
 }
 
 /** Of a heading: a character, and what stands beside it, with room for the arrow of a sorted column. */
-const HEADING = { character: 7.4, rim: 22, arrow: 22 } as const;
+const HEADING = { character: 6.6, rim: 22, arrow: 18 } as const;
 
 /** A column is never too narrow for its heading. */
 function withWholeHeading<T extends GridValidRowModel>(column: GridColDef<T>): GridColDef<T> {

@@ -4,7 +4,8 @@ import { useState } from 'react';
 import type { Finding } from '../../../core/analysis/findings/finding';
 import { TextButton } from '../../ui/TextButton';
 import { useWorkbench, useWorkbenchStore } from '../../state/context';
-import type { Item } from '../../state/selection';
+import type { SwitchId } from '../../../core/model/ids';
+import { switchesOf, type Item } from '../../state/selection';
 import { FINDINGS_SECONDS } from '../../state/solverClient';
 import styles from '../../ui/table.module.css';
 import { atPresent } from '../../state/looking';
@@ -47,6 +48,14 @@ export function FindingsList() {
     const place = placeOf(finding);
     if (place) see(place);
   };
+  const switchesAt = (finding: Finding): SwitchId[] => {
+    const place = placeOf(finding);
+    return place ? switchesOf(store.getState().design, place) : [];
+  };
+  const only = (finding: Finding) => {
+    goTo(finding);
+    store.getState().setFocus({ kind: 'around', switches: switchesAt(finding), hops: 1 });
+  };
   return (
     <>
       {refused && (
@@ -75,6 +84,11 @@ export function FindingsList() {
                   </TextButton>
                 ))}
               {placeOf(finding) && <TextButton onClick={() => goTo(finding)}>go there</TextButton>}
+              {switchesAt(finding).length > 0 && (
+                <TextButton onClick={() => only(finding)} title="on the map only this, and what it is cabled to">
+                  only this
+                </TextButton>
+              )}
             </span>
           </li>
         ))}
