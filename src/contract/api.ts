@@ -136,6 +136,13 @@ export const summarySchema = z.object({
 });
 export type DesignSummary = z.output<typeof summarySchema>;
 
+/** `GET /api/designs/:id/glance`: a picture of the newest revision, and how much there is to find in it. */
+export const glanceSchema = z.object({
+  switches: z.array(z.tuple([z.number(), z.number(), z.number()])),
+  links: z.array(z.tuple([z.number(), z.number()])),
+  findings: z.number().nullable(),
+});
+
 const patches = z.array(z.custom<Patch>((value) => typeof value === 'object' && value !== null)).readonly();
 
 /** A revision that can be taken back or done again, with the patches both ways. */

@@ -1,5 +1,6 @@
 /** Work that grows with what is sent: done at once where that is little, in a worker where it is much. */
 import { BODIES, type BodyName, type NewDesign, type Refusal } from '../../contract/api';
+import { glanceAt } from '../../core/analysis/glance/glance';
 import type { Command } from '../../core/edit/commands';
 import { editAll, type Edited } from '../../core/edit/edit';
 import { problemText, problemsOf } from '../../core/model/problem';
@@ -17,6 +18,8 @@ export type Task =
   | { readonly kind: 'body'; readonly name: BodyName; readonly text: string }
   /** The body that asks for a new design: a document in it is read, and made ready to be stored. */
   | { readonly kind: 'new-design'; readonly text: string }
+  /** A picture of a design, and how much there is to find in it. */
+  | { readonly kind: 'glance'; readonly design: Design }
   /** Commands on a design. */
   | { readonly kind: 'edit'; readonly design: Design; readonly commands: readonly Command[] };
 
@@ -26,6 +29,8 @@ export function runTask(task: Task): Result<unknown, Refused> {
       return readBodyText(task.name, task.text);
     case 'new-design':
       return readWish(task.text);
+    case 'glance':
+      return ok(glanceAt(task.design));
     case 'edit':
       return editOf(task.design, task.commands);
   }

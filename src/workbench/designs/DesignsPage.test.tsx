@@ -1,8 +1,10 @@
-import { fireEvent, render, screen, waitFor, within } from '@testing-library/react';
+import { act, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import type { DesignSummary } from '../../contract/api';
 import { fernhollow } from '../../core/demo/demos';
+import { glanceAt } from '../../core/analysis/glance/glance';
 import { writeDesign } from '../../core/model/derive/write';
-import { DesignsPage } from './DesignsPage';
+import { oneAfterAnother } from './oneAfterAnother';
+import { DesignsPage, inOrder } from './DesignsPage';
 
 const refresh = jest.fn();
 jest.mock('next/navigation', () => ({ useRouter: () => ({ refresh }) }));
@@ -50,6 +52,69 @@ describe('the list of designs', () => {
     expect(screen.getByRole('link', { name: '<i>Ridge</i>' })).toHaveAttribute('href', '/designs/a');
     expect(screen.getByRole('link', { name: /^x+$/ }).textContent).toHaveLength(300);
     expect(screen.getAllByRole('listitem')[0]).toHaveTextContent('1 switch, 2 links, revision 3');
+  });
+
+  it('finds by words of a name, and orders by change, name or size', () => {
+    const list = [
+      { ...design('a', 'Ridge 10'), switches: 3 },
+      { ...design('b', 'Ridge 9'), switches: 9 },
+      design('c', 'Valley'),
+    ];
+    const names = (...wish: [string, Parameters<typeof inOrder>[2]]) =>
+      inOrder(list, ...wish)
+        .map(({ id }) => id)
+        .join('');
+    expect([names('', 'changed'), names('', 'name'), names('', 'size'), names('ridge 1', 'name')]).toEqual([
+      'abc',
+      'bac',
+      'bac',
+      'a',
+    ]);
+    render(<DesignsPage designs={list} />);
+    fireEvent.change(screen.getByLabelText('Find a design'), { target: { value: 'valley' } });
+    expect(screen.getByText('1 of 3 designs')).toBeInTheDocument();
+    expect(within(screen.getByRole('list', { name: 'Designs' })).getAllByRole('listitem')).toHaveLength(1);
+    fireEvent.change(screen.getByLabelText('Find a design'), { target: { value: '' } });
+    fireEvent.click(button('by name'));
+    expect(screen.getAllByRole('listitem')[0]).toHaveTextContent('Ridge 9');
+  });
+
+  it('draws a network once its row is in view, and says how much there is to find', async () => {
+    answer.body = glanceAt(fernhollow());
+    let seen: (entries: { isIntersecting: boolean }[]) => void = () => undefined;
+    global.IntersectionObserver = class {
+      constructor(call: typeof seen) {
+        seen = call;
+      }
+      observe = () => undefined;
+      disconnect = () => undefined;
+    } as unknown as typeof IntersectionObserver;
+    render(<DesignsPage designs={[design('a', 'Ridge')]} />);
+    act(() => seen([{ isIntersecting: false }]));
+    expect(asked).toEqual([]);
+    act(() => seen([{ isIntersecting: true }]));
+    expect(await screen.findByText(/5 findings/)).toBeInTheDocument();
+    expect(asked.map(({ path }) => path)).toEqual(['/api/designs/a/glance']);
+    expect(document.querySelector('[data-glimpse]')).toBeInTheDocument();
+  });
+
+  it('runs so many tasks at once as it may, the others in their order', async () => {
+    const run = oneAfterAnother(2);
+    const begun: number[] = [];
+    const ends: (() => void)[] = [];
+    const all = [0, 1, 2, 3].map((n) => run(() => new Promise<void>((done) => (begun.push(n), ends.push(done)))));
+    expect(begun).toEqual([0, 1]);
+    ends[1]!();
+    await all[1];
+    await Promise.resolve();
+    expect(begun).toEqual([0, 1, 2]);
+    ends[0]!();
+    await all[0];
+    ends[2]!();
+    await all[2];
+    await waitFor(() => expect(begun).toEqual([0, 1, 2, 3]));
+    ends[3]!();
+    await Promise.all(all);
   });
 
   it('renames, copies, deletes, and brings back', async () => {

@@ -4,11 +4,12 @@ import Button from '@mui/material/Button';
 import OutlinedInput from '@mui/material/OutlinedInput';
 import Snackbar from '@mui/material/Snackbar';
 import { useRouter } from 'next/navigation';
-import { useRef, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import type { DesignSummary } from '../../contract/api';
 import { readDesignText } from '../../core/model/read';
 import { problemText } from '../../core/model/problem';
 import { leanDesign } from '../../core/model/derive/write';
+import { Glimpse, useGlance } from './Glimpse';
 import { Mark } from '../ui/Mark';
 import { SchemeButton } from '../shell/SchemeButton';
 import { TextButton } from '../ui/TextButton';
@@ -31,6 +32,28 @@ const MOST_FILE = 8 * 1024 * 1024;
 /** Larger files are read by the server alone, in a worker of its own: reading them here would hold the page up. */
 const SMALL_FILE = 256 * 1024;
 
+type Order = 'changed' | 'name' | 'size';
+const ORDERS: readonly (readonly [Order, string])[] = [
+  ['changed', 'last changed first'],
+  ['name', 'by name'],
+  ['size', 'largest first'],
+];
+const collator = new Intl.Collator('en', { numeric: true });
+
+/** The designs whose names hold every word, in the order wished for. */
+export function inOrder(designs: readonly DesignSummary[], wanted: string, order: Order): readonly DesignSummary[] {
+  const words = wanted.toLowerCase().split(/\s+/).filter(Boolean);
+  const found = designs.filter(({ name }) => words.every((word) => name.toLowerCase().includes(word)));
+  switch (order) {
+    case 'changed':
+      return found;
+    case 'name':
+      return [...found].sort((a, b) => collator.compare(a.name, b.name));
+    case 'size':
+      return [...found].sort((a, b) => b.switches - a.switches || b.links - a.links);
+  }
+}
+
 export function DesignsPage({
   designs,
   password = false,
@@ -43,6 +66,9 @@ export function DesignsPage({
   const [deleted, setDeleted] = useState<Deleted | null>(null);
   const [naming, setNaming] = useState<string | null>(null);
   const file = useRef<HTMLInputElement>(null);
+  const [wanted, setWanted] = useState('');
+  const [order, setOrder] = useState<Order>('changed');
+  const shown = useMemo(() => inOrder(designs, wanted, order), [designs, wanted, order]);
 
   /** Runs a request; on failure says so, on success goes on. */
   async function run<T>(
@@ -164,24 +190,47 @@ export function DesignsPage({
             No designs. Add the demo to look around, start a new one, or import a .knot.json file.
           </p>
         ) : (
-          <ul className={styles.list} aria-label="Designs">
-            {designs.map((design) => (
-              <DesignRow
-                key={design.id}
-                design={design}
-                onRename={(name) => void run('The name was not changed', api.rename(design.id, name), refresh)}
-                onDuplicate={() =>
-                  void run('No copy was made', api.create({ do: 'duplicate', of: design.id }), refresh)
-                }
-                onDelete={() =>
-                  void run('It was not deleted', api.remove(design.id), () => {
-                    setDeleted({ id: design.id, name: design.name });
-                    refresh();
-                  })
-                }
+          <>
+            <div className={styles.finding}>
+              <OutlinedInput
+                value={wanted}
+                placeholder="Find by name"
+                onChange={(event) => setWanted(event.target.value)}
+                inputProps={{ 'aria-label': 'Find a design' }}
+                sx={{ width: 240 }}
               />
-            ))}
-          </ul>
+              <span role="group" aria-label="Order">
+                {ORDERS.map(([key, label]) => (
+                  <TextButton key={key} aria-pressed={order === key} onClick={() => setOrder(key)}>
+                    {label}
+                  </TextButton>
+                ))}
+              </span>
+              <span aria-live="polite">
+                {shown.length === designs.length
+                  ? counted(designs.length, 'design')
+                  : `${shown.length} of ${counted(designs.length, 'design')}`}
+              </span>
+            </div>
+            <ul className={styles.list} aria-label="Designs">
+              {shown.map((design) => (
+                <DesignRow
+                  key={design.id}
+                  design={design}
+                  onRename={(name) => void run('The name was not changed', api.rename(design.id, name), refresh)}
+                  onDuplicate={() =>
+                    void run('No copy was made', api.create({ do: 'duplicate', of: design.id }), refresh)
+                  }
+                  onDelete={() =>
+                    void run('It was not deleted', api.remove(design.id), () => {
+                      setDeleted({ id: design.id, name: design.name });
+                      refresh();
+                    })
+                  }
+                />
+              ))}
+            </ul>
+          </>
         )}
         <details className={styles.practice}>
           <summary>Practise on a small network: work its tree out by hand, then compare</summary>
@@ -223,8 +272,12 @@ interface RowProps {
 function DesignRow({ design, onRename, onDuplicate, onDelete }: RowProps) {
   const [draft, setDraft] = useState<string | null>(null);
   const short = design.name.slice(0, 80);
+  const [glance, row] = useGlance(design.id, design.revision);
   return (
-    <li className={styles.item}>
+    <li className={styles.item} ref={row}>
+      <WholePageLink href={`/designs/${design.id}`} className={styles.picture} tabIndex={-1} aria-hidden="true">
+        <Glimpse glance={glance} />
+      </WholePageLink>
       {draft === null ? (
         <WholePageLink href={`/designs/${design.id}`} className={styles.name} title={design.name.slice(0, 500)}>
           {design.name.slice(0, 300)}
@@ -252,7 +305,10 @@ function DesignRow({ design, onRename, onDuplicate, onDelete }: RowProps) {
         </form>
       )}
       <span className={styles.facts}>
-        {counted(design.switches, 'switch', 'switches')}, {counted(design.links, 'link')}, revision {design.revision}
+        {counted(design.switches, 'switch', 'switches')}, {counted(design.links, 'link')}
+        {glance?.findings != null &&
+          `, ${glance.findings === 0 ? 'nothing found' : counted(glance.findings, 'finding')}`}
+        , revision {design.revision}
         <span suppressHydrationWarning>
           , {new Date(design.updatedAt).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
         </span>

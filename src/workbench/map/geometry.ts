@@ -4,7 +4,7 @@
  * screen for a scale, so that text keeps its size: from afar boxes stand closer together and say less.
  */
 import type { PortId, SwitchId } from '../../core/model/ids';
-import { structuredPlaces } from '../../core/analysis/structure/places';
+import { placesOf } from '../../core/analysis/structure/places';
 import { boxOf, MIN_PITCH, sidesOf, spotOf, wishOf, type End, type Sides } from './boxes';
 import {
   STRAND_GAP,
@@ -90,23 +90,10 @@ export function layOutMap(design: Skeleton, places: ReadonlyMap<SwitchId, Point>
 const detoursOf = (boxes: readonly Box[]): Detours =>
   new Detours(boxes.map(({ centre, width, height }) => around(centre, width, height)));
 
-/** Centres for every switch: its own position, or one by the structure of the network; switches without a position stand below those that have one. */
-export function positionsOf(design: Skeleton): Map<SwitchId, Point> {
-  const placed = design.switches.flatMap((sw): [SwitchId, Point][] => (sw.position ? [[sw.id, sw.position]] : []));
-  const positions = new Map(placed);
-  if (placed.length === design.switches.length) return positions;
-  const loose = design.switches.filter((sw) => !sw.position);
-  const own = new Set(loose.map((sw) => sw.id));
-  const links = design.links.filter(({ a, b }) => own.has(a.switch) && own.has(b.switch));
-  const top = placed.length > 0 ? Math.max(...placed.map(([, { y }]) => y)) + BELOW : 0;
-  for (const [id, { x, y }] of structuredPlaces({ switches: loose, links })) positions.set(id, { x, y: y + top });
-  return positions;
-}
+/** Centres for every switch, in map units. */
+export const positionsOf = (design: Skeleton): Map<SwitchId, Point> => placesOf(design);
 
 const NO_BENDS: readonly Point[] = [];
-
-/** From switches with a position to those without. */
-const BELOW = 180;
 
 /** How many switches stand side by side in a layout of rows: about as wide as a screen is, for its height. */
 export const rowLength = (switches: number, step: { readonly x: number; readonly y: number }): number =>

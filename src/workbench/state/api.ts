@@ -2,6 +2,7 @@
 import {
   createdSchema,
   documentSchema,
+  glanceSchema,
   hereSchema,
   historySchema,
   openDesignSchema,
@@ -78,6 +79,7 @@ const nothing = z.null();
 
 export const api = {
   open,
+  glance: (id: string) => call('GET', at(id, '/glance'), undefined, glanceSchema),
   look: (presence: Presence) => call('POST', '/api/presence', presence, hereSchema),
   create: (wish: NewDesign) => call('POST', '/api/designs', wish, createdSchema),
   /** A document as text, which the server reads. */

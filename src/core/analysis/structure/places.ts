@@ -32,6 +32,27 @@ interface Laid {
   readonly height: number;
 }
 
+/** What may already have a place. */
+interface Placed extends Pick<Cabled, 'links'> {
+  readonly switches: readonly (Cabled['switches'][0] & { readonly position?: Place | undefined })[];
+}
+
+/** Places for every switch: its own position, or one by the structure of the network; switches without a position stand below those that have one. */
+export function placesOf(design: Placed): Map<SwitchId, Place> {
+  const placed = design.switches.flatMap((sw): [SwitchId, Place][] => (sw.position ? [[sw.id, sw.position]] : []));
+  const positions = new Map(placed);
+  if (placed.length === design.switches.length) return positions;
+  const loose = design.switches.filter((sw) => !sw.position);
+  const own = new Set(loose.map((sw) => sw.id));
+  const links = design.links.filter(({ a, b }) => own.has(a.switch) && own.has(b.switch));
+  const top = placed.length > 0 ? Math.max(...placed.map(([, { y }]) => y)) + BELOW : 0;
+  for (const [id, { x, y }] of structuredPlaces({ switches: loose, links })) positions.set(id, { x, y: y + top });
+  return positions;
+}
+
+/** From switches with a position to those without. */
+const BELOW = 180;
+
 /** A place for every switch of a design. */
 export function structuredPlaces(design: Cabled, levelOf?: (id: SwitchId) => Level): Map<SwitchId, Place> {
   const groups = new Set(design.switches.flatMap((sw) => (sw.inside === undefined ? [] : [sw.id])));
