@@ -34,6 +34,26 @@ async function firstMap(page: Page, id: string): Promise<number> {
   return shown;
 }
 
+/** From a click to the map as it stays, in ms: until nothing of it has changed for a while. */
+async function untilDrawn(page: Page, click: () => Promise<void>): Promise<string> {
+  await page.evaluate(() => {
+    const seen = { click: 0, last: 0 };
+    Object.assign(window, { seen });
+    addEventListener('click', () => (seen.click = performance.now()), { capture: true, once: true });
+    new MutationObserver(() => requestAnimationFrame(() => (seen.last = performance.now()))).observe(
+      document.querySelector('.react-flow')!,
+      { subtree: true, childList: true, attributes: true },
+    );
+  });
+  await click();
+  await page.waitForTimeout(2500);
+  const took = await page.evaluate(() => {
+    const { seen } = window as unknown as { seen: { click: number; last: number } };
+    return seen.last - seen.click;
+  });
+  return took.toFixed(0);
+}
+
 /** Campuses that come without positions: laid out on arrival, moved, zoomed. */
 async function benchCampuses(browser: Browser): Promise<void> {
   const rows: object[] = [];
@@ -49,7 +69,20 @@ async function benchCampuses(browser: Browser): Promise<void> {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     const shown = await firstMap(page, await store(design));
     const first = { switches, 'laid out (ms)': laidOut.toFixed(1), 'first map (ms)': shown.toFixed(0) };
-    rows.push({ ...first, move: 'pan, whole', ...frameRow(await framesDuring(page, () => pan(page))) });
+    const fold = (name: string) => page.getByRole('button', { name, exact: true }).last().click();
+    const folds = (await page.locator('[data-group]').count()) > 0;
+    if (folds) {
+      rows.push({ ...first, move: 'pan, folded', ...frameRow(await framesDuring(page, () => pan(page))) });
+      rows.push({ switches, move: 'unfold all', 'drawn (ms)': await untilDrawn(page, () => fold('unfold')) });
+      rows.push({ switches, move: 'fold all', 'drawn (ms)': await untilDrawn(page, () => fold('fold groups')) });
+      await fold('unfold');
+      await page.waitForTimeout(1500);
+    }
+    rows.push({
+      ...(folds ? { switches } : first),
+      move: 'pan, whole',
+      ...frameRow(await framesDuring(page, () => pan(page))),
+    });
     rows.push({ switches, move: 'zoom in', ...frameRow(await framesDuring(page, () => wheel(page, -60, 30))) });
     await page.waitForTimeout(600);
     rows.push({ switches, move: 'pan, from near', ...frameRow(await framesDuring(page, () => pan(page))) });

@@ -173,7 +173,7 @@ const nameIn = (groups: ReadonlyMap<GroupId, Group>, id: GroupId): string => gro
 
 function switchLines({ groups }: Pick<Design, 'groups'>, sw: Switch): string[] {
   const name = nameText(sw.name ?? sw.id);
-  const { tier, dialect, mac, up, pathCost, position, group } = sw;
+  const { tier, dialect, mac, up, pathCost, position, pinned, group } = sw;
   const settings = {
     tier,
     dialect,
@@ -181,6 +181,7 @@ function switchLines({ groups }: Pick<Design, 'groups'>, sw: Switch): string[] {
     ...(up ? {} : { up }),
     ...(pathCost ? { pathCost } : {}),
     ...(position ? { position } : {}),
+    ...(pinned ? { pinned } : {}),
     ...(group === undefined ? {} : { group: groups.find(({ id }) => id === group)?.name ?? group }),
   };
   const alike = new Map<string, Port[]>();

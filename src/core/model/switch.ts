@@ -99,6 +99,19 @@ export const switchSchema = z.strictObject({
       what: 'a place on the map such as 120,80',
     },
   }),
+  /** Tidying leaves it where it is. */
+  pinned: field(z.boolean().default(false), {
+    label: 'pinned to its place',
+    reads: 'nothing',
+    done: (pinned) => (pinned ? 'pinned to its place' : 'no longer pinned to its place'),
+    line: {
+      kind: 'words',
+      words: [
+        ['pinned', true, 'tidying leaves it where it is'],
+        ['unpinned', false],
+      ],
+    },
+  }),
   ports: listField(z.array(portSchema), {
     label: 'ports',
     one: 'port',

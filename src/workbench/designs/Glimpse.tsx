@@ -20,19 +20,19 @@ export function useGlance(
   useEffect(() => {
     const element = row.current;
     if (!element || typeof IntersectionObserver === 'undefined') return;
-    let gone = false;
+    const left = new AbortController();
     const observer = new IntersectionObserver(([entry]) => {
       if (!entry?.isIntersecting) return;
       observer.disconnect();
       void fetched(async () => {
-        if (gone) return;
+        if (left.signal.aborted) return;
         const glance = await api.glance(id);
-        if (!gone && glance.ok) setFound({ of: key, glance: glance.value });
+        if (!left.signal.aborted && glance.ok) setFound({ of: key, glance: glance.value });
       });
     });
     observer.observe(element);
     return () => {
-      gone = true;
+      left.abort();
       observer.disconnect();
     };
   }, [id, key]);

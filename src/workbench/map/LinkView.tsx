@@ -96,6 +96,9 @@ export const LinkView = memo(function LinkView({ link, line, speed, labels }: Pr
             named={labels?.trees[strand.treeIndex] ?? null}
           />
         ))}
+      {labels?.merged?.map(({ at, text: letter }, i) => (
+        <MapLabel key={i} at={at} text={letter} colour="var(--ink)" size={TEXT.size} />
+      ))}
       {dead && [middle.from, middle.to].map((end, i) => <BarredSquare key={i} end={end} colour="var(--ink-soft)" />)}
       {text !== null && labels?.text != null && (
         <MapLabel

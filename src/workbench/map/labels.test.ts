@@ -36,6 +36,10 @@ const anyLinks = fc
 function rectanglesOf(links: readonly Labelled[], placed: ReturnType<typeof placeLabels>): Rectangle[] {
   return links.flatMap(({ line, strands, text }) => {
     const labels = placed.get(line.link)!;
+    const merged = (labels.merged ?? []).map(({ at, text: letter }) => {
+      const { width, height } = textSize(letter, TEXT.size);
+      return around(at, width, height);
+    });
     const own = strands.flatMap((each, place): Rectangle[] => {
       const run = courseOf(line, (place - (strands.length - 1) / 2) * line.gap);
       const letters = [run.from, run.to].flatMap((end, side) => {
@@ -46,6 +50,7 @@ function rectanglesOf(links: readonly Labelled[], placed: ReturnType<typeof plac
       const size = textSize(each.label, TEXT.tree);
       return share == null ? letters : [...letters, around(run.along(share), size.width, size.height)];
     });
+    own.push(...merged);
     if (text === null || labels.text === null) return own;
     const size = textSize(text, TEXT.size);
     return [...own, around(courseOf(line, 0).along(labels.text), size.width, size.height)];
@@ -122,4 +127,24 @@ it('lets no line run over a label: texts go where no later line crosses, or are 
   expect(said([])).toBe(0.5);
   expect(said([across(150, 'a')])).toBe(0.4);
   expect(said([90, 120, 150, 180, 210].map((x) => across(x, `a${x}`)))).toBeNull();
+});
+
+it('writes one letter for trees that agree at an end, and each its own where they differ or there is no room', () => {
+  const long = plainLine('long', { x: 0, y: 0 }, { x: 400, y: 0 });
+  const strands = [strand(0, 'root', 'designated'), strand(1, 'root', 'alternate'), strand(2, 'root', 'designated')];
+  const labels = placeLabels([{ line: long, strands, text: null }], [], []).get(long.link)!;
+  expect(labels.merged?.map(({ text }) => text)).toEqual(['R 0,1,2', 'D 0,2']);
+  expect([0, 1, 2].map((tree) => labels.letters[tree])).toEqual([
+    [null, null],
+    [null, expect.any(Number)],
+    [null, null],
+  ]);
+  const named = strands.map((each, i) => ({ ...each, label: String(10 + i) }));
+  expect(
+    placeLabels([{ line: long, strands: named, text: null }], [], [])
+      .get(long.link)!
+      .merged?.map(({ text }) => text),
+  ).toEqual(['R 10-12', 'D 10,12']);
+  const short = plainLine('short', { x: 0, y: 0 }, { x: 60, y: 0 });
+  expect(placeLabels([{ line: short, strands, text: null }], [], []).get(short.link)!.merged).toEqual([]);
 });

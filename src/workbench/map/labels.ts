@@ -3,6 +3,9 @@
  * does not fit is left out, never shrunk and never laid over another. Pure; pixels of the screen.
  */
 import type { LinkId } from '../../core/model/ids';
+import { VlanSet } from '../../core/model/vlanSet';
+import type { Role } from '../../core/tree/settled';
+import { ROLE_LETTERS } from '../ui/words/roles';
 import type { Box, Line, Point } from './drawn';
 import { hostsRectangle } from './hosts';
 import type { LinkStrand } from './linkStrands';
@@ -17,8 +20,15 @@ export interface LinkLabels {
   readonly trees: Readonly<Record<number, number | null>>;
   /** The share of the way at which the link's own text stands. */
   readonly text: number | null;
+  /** One letter for several trees that agree at an end, with their names: `R 10-41`. */
+  readonly merged?: readonly MergedLetter[];
   /** The shares at which further texts stand, as they were asked for. */
   readonly names?: readonly (number | null)[];
+}
+
+export interface MergedLetter {
+  readonly text: string;
+  readonly at: Point;
 }
 
 /** A link with what it would like to say. */
@@ -47,6 +57,10 @@ export const textSize = (text: string, size: number): { readonly width: number; 
 
 /** Where letters are tried, from the end on. */
 const AWAY = [34, 47, 60, 26] as const;
+/** The most characters of trees' names where one letter is for all of them. */
+const SHORT = 6;
+/** Where a letter for several trees is tried: it is wider, so farther. */
+const AWAY_MERGED = [34, 47, 60, 74, 90] as const;
 /** Letters of both ends keep this clear of the middle. */
 const MIDDLE = 7;
 /** Where a link's text and the names of its trees are tried. */
@@ -86,37 +100,73 @@ export function placeLabels(
     const letters: Record<number, [number | null, number | null]> = {};
     const trees: Record<number, number | null> = {};
     const places: (number | null)[] = (names ?? []).map(() => null);
-    const labels = { letters, trees, text: null as number | null, ...(names ? { names: places } : {}) };
+    const merged: MergedLetter[] = [];
+    const labels = {
+      letters,
+      trees,
+      text: null as number | null,
+      ...(strands.length > 1 ? { merged } : {}),
+      ...(names ? { names: places } : {}),
+    };
     placed.set(line.link, labels);
+    const offsetOf = (place: number): number => (place - (strands.length - 1) / 2) * line.gap;
+    const runs = strands.map((_, place) => courseOf(line, offsetOf(place)));
+    /** Places the letter of one strand at one end. */
+    const putLetter = (place: number, side: 0 | 1, width: number): void => {
+      const run = runs[place]!;
+      const end = side === 0 ? run.from : run.to;
+      const most = line.loops ? Infinity : run.length / 2 - MIDDLE;
+      const found = best(AWAY, line.link, (away) => {
+        const rectangle = around(atEnd(end, away), width, LETTER.height);
+        return away > most || !taken.free(rectangle) ? null : rectangle;
+      });
+      if (!found) return;
+      taken.take(found.rectangle, line.link);
+      letters[strands[place]!.treeIndex]![side] = found.at;
+    };
     strands.forEach((strand, place) => {
-      const run = courseOf(line, (place - (strands.length - 1) / 2) * line.gap);
       letters[strand.treeIndex] = [null, null];
       trees[strand.treeIndex] = null;
-      [run.from, run.to].forEach((end, side) => {
-        const role = strand.roles[side];
-        if (!role || role === 'disabled') return;
-        const was = strand.moved?.[side];
-        const width = was && was !== role ? LETTER.moved : LETTER.width;
-        const most = line.loops ? Infinity : run.length / 2 - MIDDLE;
-        wishes.push({
-          rank: rankOf(role, strand.disputed[side] ?? false, was != null),
-          put: () => {
-            const found = best(AWAY, line.link, (away) => {
-              const rectangle = around(atEnd(end, away), width, LETTER.height);
-              return away > most || !taken.free(rectangle) ? null : rectangle;
-            });
-            if (!found) return;
-            taken.take(found.rectangle, line.link);
-            letters[strand.treeIndex]![side] = found.at;
-          },
-        });
-      });
       if (strands.length > 1)
         wishes.push({
           rank: RANK.tree,
-          put: () => (trees[strand.treeIndex] = along(run, strand.label, TEXT.tree, line.link)),
+          put: () => (trees[strand.treeIndex] = along(runs[place]!, strand.label, TEXT.tree, line.link)),
         });
     });
+    for (const side of [0, 1] as const) {
+      for (const { role, was, disputed, places } of agreeing(strands, side)) {
+        const width = was && was !== role ? LETTER.moved : LETTER.width;
+        const rank = rankOf(role, disputed, was !== null);
+        if (places.length === 1) wishes.push({ rank, put: () => putLetter(places[0]!, side, width) });
+        else
+          wishes.push({
+            rank,
+            put: () => {
+              if (!putMerged(role, side, places)) for (const place of places) putLetter(place, side, width);
+            },
+          });
+      }
+    }
+    function putMerged(role: Role, side: 0 | 1, places: readonly number[]): boolean {
+      const run = courseOf(line, places.reduce((sum, place) => sum + offsetOf(place), 0) / places.length);
+      const end = side === 0 ? run.from : run.to;
+      const names = namesOf(places.map((place) => strands[place]!.label));
+      // Of all of them the letter alone says as much.
+      const text =
+        places.length === strands.length && names.length > SHORT
+          ? ROLE_LETTERS[role]
+          : `${ROLE_LETTERS[role]} ${names}`;
+      const { width, height } = textSize(text, TEXT.size);
+      const most = line.loops ? Infinity : run.length / 2;
+      const found = best(AWAY_MERGED, line.link, (away) => {
+        const rectangle = around(atEnd(end, away), width, height);
+        return away > most || !taken.free(rectangle) ? null : rectangle;
+      });
+      if (!found || found.over > HIDDEN) return false;
+      taken.take(found.rectangle, line.link);
+      merged.push({ text, at: atEnd(end, found.at) });
+      return true;
+    }
     names?.forEach((name, i) => {
       if (name !== '')
         wishes.push({
@@ -181,4 +231,34 @@ function rankOf(role: NonNullable<LinkStrand['roles'][0]>, disputed: boolean, mo
   if (disputed || role === 'alternate' || role === 'backup') return RANK.blocked;
   if (moved) return RANK.moved;
   return role === 'designated' ? RANK.other : RANK.towardsRoot;
+}
+
+/** Strands that have one letter at an end: of one role, neither moved nor disputed; each other one by itself. */
+interface Agreeing {
+  readonly role: Role;
+  readonly was: Role | null;
+  readonly disputed: boolean;
+  readonly places: readonly number[];
+}
+
+function agreeing(strands: readonly LinkStrand[], side: 0 | 1): Agreeing[] {
+  const found: (Agreeing & { readonly places: number[] })[] = [];
+  strands.forEach((strand, place) => {
+    const role = strand.roles[side];
+    if (!role || role === 'disabled') return;
+    const [was, disputed] = [strand.moved?.[side] ?? null, strand.disputed[side]];
+    const plain = was === null && !disputed && strand.states === null;
+    const same = plain && found.find((each) => each.role === role && each.was === null && !each.disputed);
+    if (same) same.places.push(place);
+    else found.push({ role, was, disputed, places: [place] });
+  });
+  return found;
+}
+
+/** Trees as short as they can be told: `10-41`. */
+function namesOf(labels: readonly string[]): string {
+  const numbers = labels.map(Number);
+  return numbers.every((n) => Number.isInteger(n) && n > 0)
+    ? VlanSet.of(numbers.map((n) => [n, n])).format()
+    : labels.join(',');
 }

@@ -7,7 +7,7 @@ import { useWorkbench, useWorkbenchStore } from '../state/context';
 import type { Item } from '../state/selection';
 import type { Workbench } from '../state/store';
 import { levelsFrom } from '../../core/analysis/structure/blocks';
-import { structuredPlaces } from '../../core/analysis/structure/places';
+import { tidiedPlaces } from '../../core/analysis/structure/tidy';
 import { islandRoots } from '../../core/tree/explain/election';
 import { footHeight } from './MapFoot';
 import type { MapLayoutState } from './useMapLayout';
@@ -130,7 +130,7 @@ function tidy(state: Workbench, by: 'tier' | 'root'): boolean {
   const tree = solution && shownTrees[0] ? treeOf(solution, shownTrees[0]) : undefined;
   const root = by === 'root' && solution && tree ? islandRoots(solution.network, tree)[0] : undefined;
   const levels = root === undefined ? undefined : levelsFrom(design, [solution!.network.switches[root]!.id]);
-  const places = structuredPlaces(design, levels);
+  const to = [...tidiedPlaces(design, levels)].map(([id, position]) => ({ switch: id, position }));
   setLayout('placed');
-  return act({ do: 'move-switches', to: [...places].map(([id, position]) => ({ switch: id, position })) }) === null;
+  return to.length > 0 && act({ do: 'move-switches', to }) === null;
 }

@@ -7,6 +7,7 @@ import { tries } from '../../testing/runs';
 import type { SwitchId } from '../../model/ids';
 import { islandsOf, levelsFrom, naturally } from './blocks';
 import { structuredPlaces } from './places';
+import { tidiedPlaces } from './tidy';
 
 const members = (design: Parameters<typeof islandsOf>[0]): SwitchId[] =>
   islandsOf(design).flatMap(({ core, blocks }) => [
@@ -80,4 +81,29 @@ it('takes the switch with most links for the core where no tier is given', () =>
 
 it('counts as people do', () => {
   expect(['acc-10', 'acc-2', 'core-1'].sort(naturally)).toEqual(['acc-2', 'acc-10', 'core-1']);
+});
+
+it('tidies all but what is pinned, and keeps that among the others', () => {
+  fc.assert(
+    fc.property(anyDesign, fc.array(fc.boolean(), { minLength: 12, maxLength: 12 }), (design, pins) => {
+      const switches = design.switches.map((sw, i) => ({
+        ...sw,
+        pinned: pins[i % 12]!,
+        position: { x: 500 + 300 * i, y: -70 * i },
+      }));
+      const places = tidiedPlaces({ ...design, switches });
+      expect([...places.keys()].sort()).toEqual(switches.flatMap((sw) => (sw.pinned ? [] : [sw.id])).sort());
+      const pinned = switches.filter((sw) => sw.pinned);
+      if (pinned.length !== 1) return;
+      // Around a single one everything stands as if it had been tidied too.
+      const free = tidiedPlaces({ ...design, switches: switches.map((sw) => ({ ...sw, pinned: false })) });
+      const [one] = pinned;
+      for (const [id, { x, y }] of places)
+        expect([x - one!.position.x, y - one!.position.y]).toEqual([
+          free.get(id)!.x - free.get(one!.id)!.x,
+          free.get(id)!.y - free.get(one!.id)!.y,
+        ]);
+    }),
+    { numRuns: tries(40) },
+  );
 });

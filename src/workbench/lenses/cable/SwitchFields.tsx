@@ -5,7 +5,7 @@ import { isMultiple, timersSchema, type CostMethod, type Switch, type Timers } f
 import { labelOf } from '../../../core/model/field';
 import type { GroupId } from '../../../core/model/ids';
 import { nameOf } from '../../../core/model/names';
-import { useWorkbench } from '../../state/context';
+import { useWorkbench, useWorkbenchStore } from '../../state/context';
 import { DIALECT_CHOICES, METHOD_CHOICES, POWER_CHOICES, TIER_CHOICES } from '../../ui/words/choices';
 import { ChoiceSetting, TextSetting } from '../../ui/fields';
 import * as read from '../../ui/read';
@@ -21,8 +21,10 @@ const timerKeys = (switches: readonly Switch[]): readonly (keyof Timers)[] =>
 const NONE = '\n';
 
 export function SwitchFields({ switches }: { readonly switches: readonly Switch[] }) {
+  const store = useWorkbenchStore();
   const act = useWorkbench((state) => state.act);
   const design = useWorkbench((state) => state.design.pathCost);
+  const placesNow = () => store.getState().controls?.places();
   const groups = useWorkbench((state) => state.design.groups);
   const set = (settings: (sw: Switch) => Settings) =>
     act(...switches.map((sw): Command => ({ do: 'set-switch', switch: sw.id, ...settings(sw) })));
@@ -48,6 +50,37 @@ export function SwitchFields({ switches }: { readonly switches: readonly Switch[
           TIER_CHOICES,
         )}
         commit={(tier) => tier !== '' && set(() => ({ tier }))}
+      />
+      <ChoiceSetting
+        label="On the map"
+        {...choiceOf(
+          of((sw): 'free' | 'pinned' => (sw.pinned ? 'pinned' : 'free')),
+          [
+            ['free', 'Tidied with the others'],
+            ['pinned', 'Pinned to its place'],
+          ],
+        )}
+        commit={(to) =>
+          to !== '' &&
+          act(
+            // What is pinned has a place of its own: the one where it is drawn.
+            ...switches.flatMap((sw): Command[] => {
+              const position = placesNow()?.get(sw.id);
+              const place = to === 'pinned' && !sw.position && position;
+              return [
+                ...(place
+                  ? [
+                      {
+                        do: 'move-switches' as const,
+                        to: [{ switch: sw.id, position: { x: Math.round(place.x), y: Math.round(place.y) } }],
+                      },
+                    ]
+                  : []),
+                { do: 'set-switch', switch: sw.id, pinned: to === 'pinned' },
+              ];
+            }),
+          )
+        }
       />
       {groups.length > 0 && (
         <ChoiceSetting
