@@ -37,18 +37,17 @@ async function firstMap(page: Page, id: string): Promise<number> {
 /** From a click to the map as it stays, in ms: until nothing of it has changed for a while. */
 async function untilDrawn(page: Page, click: () => Promise<void>): Promise<string> {
   await page.evaluate(() => {
-    const seen = { click: 0, last: 0 };
+    const watch = new MutationObserver(() => requestAnimationFrame(() => (seen.last = performance.now())));
+    const seen = { click: 0, last: 0, end: () => watch.disconnect() };
     Object.assign(window, { seen });
     addEventListener('click', () => (seen.click = performance.now()), { capture: true, once: true });
-    new MutationObserver(() => requestAnimationFrame(() => (seen.last = performance.now()))).observe(
-      document.querySelector('.react-flow')!,
-      { subtree: true, childList: true, attributes: true },
-    );
+    watch.observe(document.querySelector('.react-flow')!, { subtree: true, childList: true, attributes: true });
   });
   await click();
   await page.waitForTimeout(2500);
   const took = await page.evaluate(() => {
-    const { seen } = window as unknown as { seen: { click: number; last: number } };
+    const { seen } = window as unknown as { seen: { click: number; last: number; end: () => void } };
+    seen.end();
     return seen.last - seen.click;
   });
   return took.toFixed(0);

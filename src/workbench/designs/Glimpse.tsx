@@ -19,20 +19,21 @@ export function useGlance(
   const key = `${id} ${revision}`;
   useEffect(() => {
     const element = row.current;
-    if (!element || typeof IntersectionObserver === 'undefined') return;
-    const left = new AbortController();
+    if (!element || !('IntersectionObserver' in window)) return;
+    let here = true;
+    const isHere = (): boolean => here;
     const observer = new IntersectionObserver(([entry]) => {
       if (!entry?.isIntersecting) return;
       observer.disconnect();
       void fetched(async () => {
-        if (left.signal.aborted) return;
+        if (!isHere()) return;
         const glance = await api.glance(id);
-        if (!left.signal.aborted && glance.ok) setFound({ of: key, glance: glance.value });
+        if (isHere() && glance.ok) setFound({ of: key, glance: glance.value });
       });
     });
     observer.observe(element);
     return () => {
-      left.abort();
+      here = false;
       observer.disconnect();
     };
   }, [id, key]);

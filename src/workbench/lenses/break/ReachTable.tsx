@@ -166,6 +166,7 @@ function Way({ now, design }: { readonly now: Passage; readonly design: Design }
   const way = useClock((clock) => clock.way);
   const follow = useClock((clock) => clock.follow);
   const goTo = useWorkbench((state) => state.goTo);
+  const setFocus = useWorkbench((state) => state.setFocus);
   const name = (id: HostId): string => design.hosts.find((host) => host.id === id)?.name ?? id;
   const host = (id: HostId | undefined, set: (id: HostId) => void, label: string) => (
     <label>
@@ -188,6 +189,14 @@ function Way({ now, design }: { readonly now: Passage; readonly design: Design }
       <div className={styles.line}>
         {host(from, (id) => (pair ? follow({ from: id, to: pair.to }) : setHalf(id)), 'A frame from')}
         {host(pair?.to, (id) => from && follow({ from, to: id }), 'to')}
+        {way?.arrives && (
+          <TextButton
+            onClick={() => setFocus({ kind: 'around', switches: way.hops.map((hop) => hop.switch), hops: 0 })}
+            title="on the map only the switches that it passes"
+          >
+            only its way
+          </TextButton>
+        )}
         {pair && <TextButton onClick={() => follow(null)}>follow none</TextButton>}
       </div>
       {pair && way && (

@@ -15,6 +15,7 @@ import { Asking } from '../shared/Asking';
 import { Grid } from '../../ui/Grid';
 import styles from '../../ui/table.module.css';
 import { lookingText } from '../../state/looking';
+import type { Workbench } from '../../state/workbench';
 
 export interface LossRow {
   readonly id: string;
@@ -65,6 +66,10 @@ const COLUMNS: GridColDef<LossRow>[] = [
   { field: 'shares', headerName: 'Then shares its root with', flex: 1, minWidth: 170 },
 ];
 
+/** On the map only the switches of which an end moved. */
+const showMoved = ({ moved, setFocus }: Workbench): void =>
+  setFocus(moved && { kind: 'moved', switches: [...new Set(moved.ends.map((end) => end.switch))] });
+
 export function LossTable() {
   const store = useWorkbenchStore();
   const solution = useDeferredValue(useWorkbench((state) => state.solution));
@@ -99,6 +104,7 @@ export function LossTable() {
     return (
       <p className={styles.empty}>
         The map shows {lookingText(looking)}, with every end that moved marked.{' '}
+        <TextButton onClick={() => showMoved(store.getState())}>only what moves</TextButton>{' '}
         <TextButton onClick={() => store.getState().look(null)}>go back to now</TextButton>
       </p>
     );

@@ -1,14 +1,15 @@
 'use client';
 /** What a practitioner would want to know about this design, each with its why, its place on the map and ways to end it. */
-import { useState } from 'react';
+import { useCallback, useState } from 'react';
 import type { Finding } from '../../../core/analysis/findings/finding';
 import { TextButton } from '../../ui/TextButton';
 import { useWorkbench, useWorkbenchStore } from '../../state/context';
-import type { SwitchId } from '../../../core/model/ids';
 import { switchesOf, type Item } from '../../state/selection';
 import { FINDINGS_SECONDS } from '../../state/solverClient';
 import styles from '../../ui/table.module.css';
 import { atPresent } from '../../state/looking';
+import { counted } from '../../ui/words/units';
+import { useOfSelection } from './ofSelection';
 
 /** Most findings drawn at once. */
 const MOST = 100;
@@ -19,6 +20,15 @@ export function FindingsList() {
   const store = useWorkbenchStore();
   const viewing = !useWorkbench(atPresent);
   const [refused, setRefused] = useState<string | null>(null);
+  const design = useWorkbench((state) => state.design);
+  const switchesIn = useCallback(
+    (finding: Finding) => {
+      const place = placeOf(finding);
+      return place ? switchesOf(design, place) : [];
+    },
+    [design],
+  );
+  const { rows: wanted, choice } = useOfSelection(findings, switchesIn);
   if (kind === 'late' || kind === 'failed') {
     return (
       <p className={styles.empty} role="alert">
@@ -48,13 +58,9 @@ export function FindingsList() {
     const place = placeOf(finding);
     if (place) see(place);
   };
-  const switchesAt = (finding: Finding): SwitchId[] => {
-    const place = placeOf(finding);
-    return place ? switchesOf(store.getState().design, place) : [];
-  };
   const only = (finding: Finding) => {
     goTo(finding);
-    store.getState().setFocus({ kind: 'around', switches: switchesAt(finding), hops: 1 });
+    store.getState().setFocus({ kind: 'around', switches: switchesIn(finding), hops: 1 });
   };
   return (
     <>
@@ -63,8 +69,18 @@ export function FindingsList() {
           {refused}
         </p>
       )}
+      {choice && (
+        <div className={styles.filter}>
+          <span>
+            {wanted.length === findings.length
+              ? counted(findings.length, 'finding')
+              : `${wanted.length} of ${counted(findings.length, 'finding')}`}
+          </span>
+          {choice}
+        </div>
+      )}
       <ul className={styles.findings} aria-label="Findings">
-        {findings.slice(0, MOST).map((finding, i) => (
+        {wanted.slice(0, MOST).map((finding, i) => (
           <li key={`${i} ${finding.text}`}>
             <div>
               <p>{finding.text}.</p>
@@ -84,7 +100,7 @@ export function FindingsList() {
                   </TextButton>
                 ))}
               {placeOf(finding) && <TextButton onClick={() => goTo(finding)}>go there</TextButton>}
-              {switchesAt(finding).length > 0 && (
+              {switchesIn(finding).length > 0 && (
                 <TextButton onClick={() => only(finding)} title="on the map only this, and what it is cabled to">
                   only this
                 </TextButton>
@@ -93,8 +109,8 @@ export function FindingsList() {
           </li>
         ))}
       </ul>
-      {findings.length > MOST && (
-        <p className={styles.empty}>and {findings.length - MOST} more; knot-path check lists all.</p>
+      {wanted.length > MOST && (
+        <p className={styles.empty}>and {wanted.length - MOST} more; knot-path check lists all.</p>
       )}
     </>
   );
