@@ -11,7 +11,7 @@ import type { Outline } from './outlines';
 import { LinkView } from './LinkView';
 import { MapLayer } from './MapLayer';
 import { useMapDesign } from './mapDesign';
-import { Sheaves } from './Sheaves';
+import { BundleViews } from './BundleViews';
 import { inWindow, useFar, useWindow } from './seen';
 import { useLabels } from './useLabels';
 
@@ -43,7 +43,7 @@ export const Strands = memo(function Strands({ skeleton, lines, boxes, outlines,
         sheaves={sheaves}
         kept={clear}
       />
-      {!far && <Sheaves links={links} lines={own} />}
+      {!far && <BundleViews links={links} lines={own} />}
     </MapLayer>
   );
 });

@@ -39,6 +39,7 @@ describe('the drawer', () => {
       'Cables',
       'Neighbours',
       'Hosts',
+      'Groups',
       'VLANs',
       'Moved ends',
       'Findings 5',

@@ -9,7 +9,7 @@ import type { GroupId, SwitchId } from '../../model/ids';
 import { readDesign } from '../../model/read';
 import { writeDesign } from '../../model/derive/write';
 import { campusOf } from '../../testing/campus';
-import { anyDesign } from '../../testing/networks';
+import { anyDesign, networkOf } from '../../testing/networks';
 import { tries } from '../../testing/runs';
 import { blocks } from '../../tree/settled';
 import { solve } from '../../tree/solve';
@@ -34,6 +34,15 @@ const nested = (): Design =>
   after(
     fernhollow(),
     'group hill site\ngroup ridge, domes building in hill\nswitch ridge-a, ridge-b in ridge\nswitch dome-north, dome-east in domes\nswitch lodge in hill',
+  );
+/** A ring with chords, in which everything hangs together. */
+const benchLikeMesh = (count: number): Design =>
+  networkOf(
+    Object.fromEntries(Array.from({ length: count }, (_, i) => [`s${i}`, {}])),
+    Array.from({ length: count }, (_, i) => i).flatMap((i) => [
+      `s${i} 1 = s${(i + 1) % count} 2`,
+      ...(i % 2 === 0 && i + 5 < count ? [`s${i} 3 = s${i + 5} 4`] : []),
+    ]),
   );
 const contents = (design: Design) =>
   Object.fromEntries(filledGroups(design).map(({ group, switches, depth }) => [`${depth} ${group.id}`, switches]));
@@ -122,6 +131,12 @@ describe('those that could be made', () => {
     expect(made[0]!.group.id).toBe('dist-1, dist-2');
     expect(made.flatMap(({ switches }) => switches).some((id) => id.startsWith('core'))).toBe(false);
     expect(made.flatMap(({ switches }) => switches)).toHaveLength(48);
+  });
+
+  it('are not folded by themselves where one of them is most of the network', () => {
+    const mesh = benchLikeMesh(24);
+    expect(groupsBy(mesh, 'block').some(({ switches }) => switches.length > 12)).toBe(true);
+    expect(foldableGroups(mesh)).toEqual([]);
   });
 
   it('by prefix are what stands before the first sign', () => {

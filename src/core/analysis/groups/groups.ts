@@ -50,7 +50,10 @@ export const filledGroups = oncePer((design: Design): readonly Filled[] => {
 
 /** The groups that a map folds: the design's own, or, where it has none, the blocks that it is built of. */
 export const foldableGroups = oncePer((design: Design): readonly Filled[] =>
-  design.groups.length > 0 ? filledGroups(design) : blocksIn(design),
+  design.groups.length > 0
+    ? filledGroups(design)
+    : // One box for most of a network would say nothing.
+      blocksIn(design).filter(({ switches }) => switches.length * 2 <= design.switches.length),
 );
 
 /** By switch, the outermost folded group that stands for it; switches that are drawn themselves are not in it. */

@@ -11,7 +11,7 @@ import { bandsOf, type BundleBand } from './bundleBands';
 import type { Line } from './drawn';
 import { polyline } from './run';
 
-export function Sheaves({ links, lines }: { readonly links: readonly Link[]; readonly lines: readonly Line[] }) {
+export function BundleViews({ links, lines }: { readonly links: readonly Link[]; readonly lines: readonly Line[] }) {
   const { bundles, settled } = useBundles();
   const bundling = useWorkbench((state) => state.lens === 'Bundle');
   const bands = useMemo(() => bandsOf(links, lines, bundles, settled), [links, lines, bundles, settled]);
