@@ -28,6 +28,7 @@ const config = [
       'max-lines': ['error', { max: 400, skipBlankLines: true }],
     },
   },
+  { files: ['**/*.cjs'], rules: { '@typescript-eslint/no-require-imports': 'off' } },
   {
     // What the types know: every case of a union is told, every promise is waited for, and no question has one answer only.
     files: ['src/**/*.ts', 'src/**/*.tsx'],

@@ -1,12 +1,10 @@
 /** Turns statements into commands, one after the other, each on what the ones before it leave. */
 import {
-  groupSchema,
   hostSchema,
   linkSchema,
   portSchema,
   switchSchema,
   type Design,
-  type Group,
   type Host,
   type LinkEnd,
   type Port,
@@ -14,9 +12,10 @@ import {
 } from '../model/document';
 import type { Command } from '../edit/commands';
 import { FreshNames } from '../edit/fresh';
-import type { GroupId, HostId, LinkId, SwitchId } from '../model/ids';
+import type { HostId, LinkId, SwitchId } from '../model/ids';
 import { vlanSet } from '../model/vlanSet';
 import { z } from '../base/zod';
+import { PlannedGroups } from './plannedGroups';
 import { carriageBy, type End, type PortSettings, type Spot, type Statement } from './statement';
 import type { LineFault } from './tokens';
 
@@ -47,16 +46,14 @@ export class Planner {
     { readonly text: string; readonly link: LinkId | null; readonly host: HostId | null }
   >();
   private readonly hosts = new Map<string, Host>();
-  /** By name, and by id. */
-  private readonly groups = new Map<string, Group>();
+  private readonly groups: PlannedGroups;
   private readonly vlans: Map<number, Design['vlans'][0]>;
   private readonly cut = new Map<LinkId, boolean>();
 
   constructor(design: Design) {
     this.fresh = new FreshNames(design);
     this.vlans = new Map(design.vlans.map((vlan) => [vlan.id, vlan]));
-    for (const group of design.groups) this.groups.set(group.id, group);
-    for (const group of design.groups) if (group.name !== undefined) this.groups.set(group.name, group);
+    this.groups = new PlannedGroups(design, this.fresh, (command) => this.commands.push(command));
     for (const sw of design.switches) this.learnSwitch(sw);
     for (const sw of design.switches) if (sw.name !== undefined) this.switches.set(sw.name, sw); // a name goes before an id
     for (const link of design.links) this.learnCable(link.a, link.b, link.id, link.up);
@@ -89,12 +86,13 @@ export class Planner {
         if (statement.names.length > 1 && (mac !== undefined || position))
           stop(statement.names[1]!, 'a MAC address or a place belongs to one switch');
         const { group, ...settings } = statement.settings;
-        const inside = group === undefined ? {} : { group: this.groupNamed(group).id };
+        const inside = group === undefined ? {} : { group: this.groups.named(group).id };
         for (const name of statement.names) this.setSwitch(name, { ...settings, ...inside });
         return;
       }
       case 'group':
-        for (const name of statement.names) this.setGroup(name, statement.settings);
+        for (const name of statement.names)
+          if (!this.groups.set(name.value, statement.settings)) stop(name, `${name.value} would lie within itself`);
         return;
       case 'vlan':
         return this.setVlans(statement);
@@ -106,41 +104,6 @@ export class Planner {
       case 'cable':
         return this.cable(statement);
     }
-  }
-
-  /** The group of this name, made where there is none. */
-  private groupNamed(name: string, settings: Omit<Partial<Group>, 'id'> = {}): Group {
-    const known = this.groups.get(name);
-    if (known) return known;
-    const id = this.fresh.groupId(name);
-    const group = groupSchema.parse({ id, ...(id === name ? {} : { name }), ...settings });
-    this.commands.push({ do: 'add-group', group });
-    this.learnGroup(group);
-    return group;
-  }
-
-  private setGroup(name: Spot<string>, { kind, within }: Extract<Statement, { kind: 'group' }>['settings']): void {
-    const around = within === undefined ? undefined : this.groupNamed(within).id;
-    const wish = { ...(kind ? { kind } : {}), ...(around === undefined ? {} : { within: around }) };
-    const known = this.groups.get(name.value);
-    if (around !== undefined && this.liesWithin(around, known?.id)) stop(name, `${name.value} would lie within itself`);
-    if (!known) return void this.groupNamed(name.value, wish);
-    const changed = Object.entries(wish).filter(([key, value]) => known[key as keyof Group] !== value);
-    if (changed.length === 0) return;
-    this.commands.push({ do: 'set-group', group: known.id, ...Object.fromEntries(changed) });
-    this.learnGroup({ ...known, ...wish });
-  }
-
-  /** Whether a group is, or lies within, another. */
-  private liesWithin(id: GroupId, other: GroupId | undefined): boolean {
-    for (let at: GroupId | undefined = id; at !== undefined; at = this.groups.get(at)?.within)
-      if (at === other) return true;
-    return false;
-  }
-
-  private learnGroup(group: Group): void {
-    this.groups.set(group.id, group);
-    if (group.name !== undefined) this.groups.set(group.name, group);
   }
 
   private setSwitch(name: Spot<string>, settings: Partial<Switch>): Switch {

@@ -172,3 +172,13 @@ it('count what blocks inside of them, and on the links between them, as its sum'
     { numRuns: tries(25) },
   );
 });
+
+it('are made and moved by lines, never within themselves', () => {
+  const wrong = (text: string) => planLines(nested(), text).lines.find((line) => line.fault)?.fault?.message;
+  expect(wrong('group hill in domes')).toBe('hill would lie within itself');
+  expect(wrong('group new in new')).toBe('new would lie within itself');
+  expect(contents(after(nested(), 'group domes floor in ridge'))).toMatchObject({
+    '2 domes': ['dome-north', 'dome-east'],
+  });
+  expect(planLines(nested(), 'group domes building in hill').commands).toEqual([]);
+});
