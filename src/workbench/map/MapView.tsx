@@ -84,12 +84,13 @@ function Map({ Under, Over }: Layers) {
   const framing = useRef(false);
   const room = useRef<HTMLDivElement>(null);
 
-  // Until someone moves the view by hand, the whole map stays in it; what was seen of one layout means nothing in the other.
+  // Until someone moves the view by hand, the whole map stays in it; what was seen of one layout or part means nothing in another.
   const layout = useWorkbench((state) => state.layout);
   const [ownView, setOwnView] = useState(false);
-  const [seenIn, setSeenIn] = useState(layout);
-  if (seenIn !== layout) {
-    setSeenIn(layout);
+  const focus = useWorkbench((state) => state.focus);
+  const [seenIn, setSeenIn] = useState({ layout, focus });
+  if (seenIn.layout !== layout || seenIn.focus !== focus) {
+    setSeenIn({ layout, focus });
     setOwnView(false);
   }
   const frameWidth = useStore((state) => state.width);
@@ -101,7 +102,7 @@ function Map({ Under, Over }: Layers) {
     void setViewport(view);
   }, [ownView, setViewport, setScale, bounds, frameWidth, frameHeight]);
   useMapControls(map, setOwnView, setScale);
-  const onArrow = useTravel(map.geometry);
+  const onArrow = useTravel(map.geometry, skeleton);
 
   const onNodesChange = useCallback(
     (changes: NodeChange<MapNode>[]) => {

@@ -1,15 +1,18 @@
 /** Folding: nothing is lost, nothing is counted twice, and unfolded again everything is where it was. */
 import fc from 'fast-check';
-import { standIns, type Filled } from '../../core/analysis/groups/groups';
+import { foldableGroups, standIns, type Filled } from '../../core/analysis/groups/groups';
 import type { Design } from '../../core/model/document';
-import type { GroupId } from '../../core/model/ids';
+import type { GroupId, SwitchId } from '../../core/model/ids';
 import { campusOf } from '../../core/testing/campus';
 import { anyDesign } from '../../core/testing/networks';
 import { tries } from '../../core/testing/runs';
+import { itemsOf, stillThere, type Selection } from '../state/selection';
 import { foldSkeleton, groupOfBox } from './folded';
 import { layOutMap, positionsOf, skeletonOf } from './geometry';
 import { around, overlaps } from './occupied';
 import { outlinesOf } from './outlines';
+import type { Direction } from './travel';
+import { stepOver } from './useTravel';
 
 /** A design with its switches divided into four groups, some of which are folded. */
 const divided: fc.Arbitrary<readonly [Design, readonly Filled[], ReadonlySet<GroupId>]> = anyDesign.chain((design) =>
@@ -102,4 +105,38 @@ it('outlines a group that is open as one where nobody else stands in between, el
   const ends = [...boxes].sort((a, b) => a.centre.y - b.centre.y);
   const far = [ends[0]!, ends.at(-1)!].map(({ id }) => campus.switches.findIndex((sw) => sw.id === id));
   expect(outlinesOf([groupOf(...far)], boxes)[0]!.rectangles).toHaveLength(2);
+});
+
+it('is travelled box by box: an arrow leads to a thing of the design, or to all that is in a group', () => {
+  fc.assert(
+    fc.property(
+      divided,
+      fc.array(fc.constantFrom<Direction>('up', 'down', 'left', 'right'), { minLength: 1, maxLength: 12 }),
+      ([design, groups, folded], ways) => {
+        const skeleton = foldSkeleton(skeletonOf(design, null), standIns(groups, folded));
+        const geometry = layOutMap(skeleton, positionsOf(skeleton), { strands: 1 });
+        let at: Selection | null = null;
+        for (const way of ways) {
+          const next: Selection | null = stepOver(geometry, skeleton, at, way);
+          expect(stillThere(design, next)).toEqual(next);
+          at = next ?? at;
+        }
+      },
+    ),
+    { numRuns: tries(40) },
+  );
+});
+
+it('leads from the core into a folded block, and back', () => {
+  const campus = campusOf({ switches: 70, vlans: 1 });
+  const groups = foldableGroups(campus);
+  const skeleton = foldSkeleton(
+    skeletonOf(campus, null),
+    standIns(groups, new Set(groups.map(({ group }) => group.id))),
+  );
+  const geometry = layOutMap(skeleton, positionsOf(skeleton), { strands: 1 });
+  const core: Selection = { kind: 'switch', switch: 'core-1' as SwitchId };
+  const down = stepOver(geometry, skeleton, core, 'down');
+  expect(groups.map(({ switches }) => switches.length)).toContain(itemsOf(down).length);
+  expect(itemsOf(stepOver(geometry, skeleton, down, 'up'))).toHaveLength(1);
 });

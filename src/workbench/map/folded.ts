@@ -4,7 +4,7 @@
  */
 import type { Filled } from '../../core/analysis/groups/groups';
 import type { Link } from '../../core/model/document';
-import type { GroupId, LinkId, PortId, SwitchId } from '../../core/model/ids';
+import type { BridgePortId, GroupId, LinkId, PortId, SwitchId } from '../../core/model/ids';
 import { nameOf } from '../../core/model/names';
 import type { Point, Skeleton } from './drawn';
 
@@ -17,7 +17,7 @@ export const boxOfGroup = (group: GroupId): SwitchId => `${SIGN}${group}` as Swi
 export const groupOfBox = (box: SwitchId): GroupId | null => (box.startsWith(SIGN) ? (box.slice(1) as GroupId) : null);
 /** Whether a line is a sheaf, and an end one of a sheaf. */
 export const isSheaf = (link: LinkId): boolean => link.startsWith(SIGN);
-export const isSheafEnd = (port: PortId): boolean => port.startsWith(SIGN);
+export const isSheafEnd = (port: BridgePortId): boolean => port.startsWith(SIGN);
 
 /** A skeleton in which some groups are folded. */
 export interface FoldedSkeleton extends Skeleton {

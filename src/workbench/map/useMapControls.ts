@@ -43,7 +43,7 @@ export function useMapControls(
         void flow.setViewport(view);
       },
       tidy: (by) => tidy(store.getState(), by) && setOwnView(false),
-      places: () => latest.current.places,
+      places: () => latest.current.everywhere(),
       middle: () => {
         const frame = document.querySelector('.react-flow')?.getBoundingClientRect();
         return frame

@@ -1,5 +1,5 @@
 /** What the map draws where: the design's skeleton laid out as placed or hung from the root, dragged switches under the hand. */
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import type { SwitchId } from '../../core/model/ids';
 import { isMultiple, type Design } from '../../core/model/document';
 import { treeOf } from '../../core/tree/settled';
@@ -33,6 +33,8 @@ export interface MapLayoutState {
   readonly skeleton: FoldedSkeleton;
   readonly geometry: MapGeometry;
   readonly places: Places;
+  /** Where every switch stands, those in folded groups too. */
+  readonly everywhere: () => Places;
   readonly boxes: readonly Box[];
   readonly lines: readonly Line[];
   /** Empty unless the map hangs from a root. */
@@ -99,7 +101,8 @@ export function useMapLayout(drag: Drag | null, scale: number): MapLayoutState {
     return outlined ? widened(edged, REGION_EDGES) : edged;
   }, [skeleton, target, shown, hung, outlined, open]);
   const outlines = useMemo(() => outlinesOf(open, boxes), [open, boxes]);
-  return { skeleton, geometry, places, boxes, lines, bands: hung?.bands ?? NO_BANDS, bounds, outlines };
+  const everywhere = useCallback(() => new Map([...positionsOf(whole), ...places]), [whole, places]);
+  return { skeleton, geometry, places, everywhere, boxes, lines, bands: hung?.bands ?? NO_BANDS, bounds, outlines };
 }
 
 /** Links that are laid out within a frame or two, bends and all. */
