@@ -4,70 +4,24 @@ import { means } from '../ui/means';
 import { runsTrees } from '../../core/model/document';
 import type { NodeProps, Node } from '@xyflow/react';
 import { memo } from 'react';
-import { treeLabel, type SwitchId } from '../../core/model/ids';
+import type { SwitchId } from '../../core/model/ids';
 import type { Host } from '../../core/model/document';
-import { standbyRoot, takesPart } from '../../core/tree/explain/election';
-import { costsIn, treeOf } from '../../core/tree/settled';
 import { useInstant } from '../state/clock';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { isSelected } from '../state/selection';
-import type { Workbench } from '../state/store';
-import { counted, groupText } from '../ui/words/units';
+import { counted } from '../ui/words/units';
 import type { Attachment, Box } from './geometry';
 import { useCableDrag } from './cableDrag';
 import { isSheafEnd } from './folded';
+import { figuresKey, readFigures, rootColours, widthOf } from './figures';
 import { FreePorts } from './FreePorts';
 import { Knot, Loop } from './knots';
 import { useMapSwitch } from './mapDesign';
 import { useFar } from './seen';
 import styles from './map.module.css';
 import { inPixels, useScale } from './scale';
-import { strandStyle } from '../ui/strandStyle';
 
 export type SwitchNodeType = Node<{ box: Box }, 'switch'>;
-
-type Shown = Pick<Workbench, 'solution' | 'shownTrees' | 'lens'>;
-
-/** `treeIndex,label,cost,mark` for each shown tree; mark is K for root, L for standby. */
-function figuresKey({ solution, shownTrees, lens }: Shown, id: SwitchId): string {
-  const s = solution?.network.switchIndex.get(id);
-  if (!solution || s === undefined || lens === 'Cable') return '';
-  return shownTrees
-    .flatMap((treeId) => {
-      const tree = treeOf(solution, treeId);
-      if (!tree || tree.root[s]! < 0) return [];
-      if (!takesPart(solution.network, tree, s)) return [];
-      const mark = tree.root[s] === s ? 'K' : standbyRoot(tree, tree.root[s]!) === s ? 'L' : '';
-      return [
-        [
-          solution.trees.indexOf(tree),
-          treeLabel(treeId),
-          costsIn(tree, s).join('/'),
-          lens === 'Break' && mark === 'L' ? '' : mark,
-        ].join(','),
-      ];
-    })
-    .join(';');
-}
-
-const readFigures = (key: string) =>
-  key === ''
-    ? []
-    : key.split(';').map((part) => {
-        const [index, label = '', cost, mark] = part.split(',');
-        return {
-          ...strandStyle(Number(index)),
-          label,
-          cost: (cost ?? '')
-            .split('/')
-            .map((each) => groupText(Number(each)))
-            .join(' / '),
-          mark,
-        };
-      });
-
-/** Of a root path cost with its sign, pixels. */
-const widthOf = ({ cost, mark }: ReturnType<typeof readFigures>[0]): number => cost.length * 6.7 + (mark ? 22 : 0);
 
 export const SwitchNode = memo(function SwitchNode({ data: { box } }: NodeProps<SwitchNodeType>) {
   const far = useFar();
@@ -115,19 +69,6 @@ function FarSwitch({ box }: { readonly box: Box }) {
       )}
     </div>
   );
-}
-
-/** The strand colours of the shown trees whose root this switch is. */
-function rootColours({ solution, shownTrees, lens }: Shown, id: SwitchId): string {
-  const s = solution?.network.switchIndex.get(id);
-  if (!solution || s === undefined || lens === 'Cable') return '';
-  return shownTrees
-    .flatMap((treeId) => {
-      const index = solution.trees.findIndex((tree) => tree.id === treeId);
-      const tree = solution.trees[index];
-      return tree && tree.root[s] === s && takesPart(solution.network, tree, s) ? [strandStyle(index).colour] : [];
-    })
-    .join(',');
 }
 
 function NearSwitch({ box }: { readonly box: Box }) {

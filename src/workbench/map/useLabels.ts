@@ -6,7 +6,7 @@ import { useWorkbench } from '../state/context';
 import { useBundles } from '../state/useBundles';
 import { bandsOf, pointsAlong } from './bundleBands';
 import type { Box, Line } from './drawn';
-import { labelledSheaf, type Sheaf } from './FoldedLinks';
+import { labelledSheaf, type Sheaf } from './sheaf';
 import type { Rectangle } from './occupied';
 import { placeLabels, type LinkLabels } from './labels';
 import { drawnLink, linkText } from './linkStrands';
