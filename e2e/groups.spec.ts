@@ -1,4 +1,5 @@
 /** Groups: a large network is read folded, and small ones are put into groups of their own. */
+import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { campusOf } from '../src/core/testing/campus';
 import { writeDesign } from '../src/core/model/derive/write';
@@ -81,4 +82,23 @@ test('buildings are made by a line and by a click, nested, folded, taken as a se
   await page.keyboard.press('Enter');
   await expect(map(page).locator('[data-switch="dome-west"]')).toBeVisible();
   await expect(ridge).toHaveCount(0);
+});
+
+test('the map is saved as a picture: as shown, and whole, as SVG and as PNG', async ({ page }) => {
+  await openDemo(page);
+  const pictured = async (name: string): Promise<Buffer> => {
+    await page.getByRole('button', { name: 'Picture' }).click();
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('menuitem', { name, exact: true }).click(),
+    ]);
+    expect(download.suggestedFilename()).toMatch(/^fernhollow-observatory\.(svg|png)$/);
+    return readFileSync(await download.path());
+  };
+  const svg = (await pictured('Picture of the whole map (SVG)')).toString();
+  for (const name of ['ridge-a', 'array-hut', 'VLAN 15: root lodge', '--strand-1', 'font/woff2;base64'])
+    expect(svg).toContain(name);
+  const png = await pictured('Picture of the map as shown (PNG)');
+  expect(png.subarray(1, 4).toString()).toBe('PNG');
+  expect(png.readUInt32BE(16)).toBeGreaterThan(1400);
 });

@@ -2,7 +2,7 @@
  * Bundles the command line into one file and puts `knot-path` where npx looks for it. Not as a `bin` of package.json:
  * with one, npx first installs the project into its cache, which takes a second.
  */
-import { chmodSync, existsSync, mkdirSync, rmSync, symlinkSync } from 'node:fs';
+import { chmodSync, existsSync, mkdirSync, readFileSync, rmSync, symlinkSync } from 'node:fs';
 import { pathToFileURL } from 'node:url';
 
 export async function buildCommandLine() {
@@ -15,6 +15,12 @@ export async function buildCommandLine() {
     format: 'cjs',
     external: ['better-sqlite3'],
     target: 'node20',
+    loader: { '.woff2': 'dataurl' },
+    define: {
+      'process.env.NODE_ENV': '"production"',
+      TOKENS: JSON.stringify(readFileSync('src/workbench/ui/theme/tokens.css', 'utf8')),
+    },
+    jsx: 'automatic',
     minify: true,
     keepNames: true,
     banner: { js: '#!/usr/bin/env node' },

@@ -28,7 +28,16 @@ await unlessFresh('node_modules/.knot-path-native', ['node_modules/.knot-path-lo
 const { buildCommandLine } = await import('./build-cli.mjs');
 await unlessFresh(
   'dist/.stamp',
-  ['src/core', 'src/cli', 'src/server/db', 'src/contract', 'scripts/build-cli.mjs', 'node_modules/.knot-path-lock'],
+  [
+    'src/core',
+    'src/cli',
+    'src/workbench/map',
+    'src/workbench/ui',
+    'src/server/db',
+    'src/contract',
+    'scripts/build-cli.mjs',
+    'node_modules/.knot-path-lock',
+  ],
   'node_modules/.bin/knot-path',
   buildCommandLine,
 );

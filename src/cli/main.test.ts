@@ -242,3 +242,28 @@ describe('knot-path simulate', () => {
     expect(stderr.trim().split('\n')).toHaveLength(1);
   });
 });
+
+it('draws the map as one SVG, fonts and all, in either scheme; says what it cannot do', () => {
+  const { status, stdout } = knotPath(['picture', demo, '--tree', 'vlan:15', '-o', '-']);
+  expect(status).toBe(0);
+  expect(stdout).toMatch(/^<\?xml[^>]*>\n<svg [^]*<\/svg>\n$/);
+  expect(stdout).toContain('@font-face{font-family:"Atkinson Hyperlegible Next Variable"');
+  expect(stdout).toContain('VLAN 15: root lodge');
+  const out = path.join(folder, 'map.svg');
+  expect(knotPath(['picture', demo, '--lens', 'cable', '--dark', '-o', out])).toEqual({
+    status: 0,
+    stdout: '',
+    stderr: '',
+  });
+  expect(readFileSync(out, 'utf8')).toContain('10 Gb/s');
+  for (const [wrong, told] of [
+    [['--scale', 'x', '-o', '-'], /--scale: found "x"; allowed: 0.05 to 3/],
+    [['--tree', 'vlan:9', '-o', '-'], /--tree: found "vlan:9"; allowed: vlan:1, /],
+    [['-o', '/nowhere/a.svg'], /\/nowhere\/a.svg: cannot be written \(ENOENT\)/],
+    [[], /-o, --output/],
+  ] as const) {
+    const refused = knotPath(['picture', demo, ...wrong]);
+    expect(refused.status).toBe(2);
+    expect(refused.stderr).toMatch(told);
+  }
+});

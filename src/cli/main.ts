@@ -4,6 +4,7 @@ import { backupCommand, restoreCommand } from './commands/backup';
 import { bundlesCommand } from './commands/bundles';
 import { checkCommand } from './commands/check';
 import { explainCommand } from './commands/explain';
+import { pictureCommand } from './commands/picture';
 import { simulateCommand } from './commands/simulate';
 import { solveCommand } from './commands/solve';
 import { Unusable } from './input';
@@ -16,6 +17,7 @@ const VERBS: readonly Verb[] = [
   simulateCommand,
   bundlesCommand,
   checkCommand,
+  pictureCommand,
   backupCommand,
   restoreCommand,
 ];

@@ -15,6 +15,7 @@ const controls = () => {
     whole: call('whole'),
     tidy: (by) => void called.push(`tidy ${by}`),
     places: () => new Map(),
+    drawn: () => null,
     middle: () => ({ x: 0, y: 0 }),
   };
   return { called, all };

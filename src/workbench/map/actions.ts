@@ -7,6 +7,7 @@ import { atPresent, isHidden } from '../state/looking';
 import { itemsOf, switchesOf } from '../state/selection';
 import type { Workbench } from '../state/workbench';
 import { addSwitch } from './AddSwitch';
+import { KINDS, PARTS, pictureName, savePicture } from './picture/save';
 
 const filled = (state: Workbench): boolean => atPresent(state) && state.design.switches.length > 0;
 
@@ -106,6 +107,18 @@ export const ACTIONS: readonly PageAction[] = [
     when: filled,
     run: (state) => state.controls?.tidy('root'),
   },
+  ...PARTS.flatMap((part) =>
+    KINDS.map((kind): PageAction => ({
+      id: `picture-${part}-${kind}`,
+      name: pictureName(part, kind),
+      group: 'Map',
+      when: (state) => state.design.switches.length > 0,
+      run: (state) =>
+        void savePicture(state, part, kind).then(
+          (refused) => refused !== null && state.advise({ text: refused, remedy: null }),
+        ),
+    })),
+  ),
   {
     id: 'add-switch',
     name: 'Add a switch',

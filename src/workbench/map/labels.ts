@@ -59,8 +59,8 @@ export const textSize = (text: string, size: number): { readonly width: number; 
 const AWAY = [34, 47, 60, 26] as const;
 /** The most characters of trees' names where one letter is for all of them. */
 const SHORT = 6;
-/** Where a letter for several trees is tried: it is wider, so farther. */
-const AWAY_MERGED = [34, 47, 60, 74, 90] as const;
+/** Where a letter for several trees is tried: beyond the glyph at the end, and on from there. */
+const MERGED = { glyph: 27, steps: [0, 13, 26, 42] } as const;
 /** Letters of both ends keep this clear of the middle. */
 const MIDDLE = 7;
 /** Where a link's text and the names of its trees are tried. */
@@ -158,7 +158,10 @@ export function placeLabels(
           : `${ROLE_LETTERS[role]} ${names}`;
       const { width, height } = textSize(text, TEXT.size);
       const most = line.loops ? Infinity : run.length / 2;
-      const found = best(AWAY_MERGED, line.link, (away) => {
+      // Clear of the glyph at the end, whichever way the link runs.
+      const half = (Math.abs(end.out.x) * width + Math.abs(end.out.y) * height) / 2;
+      const tried = MERGED.steps.map((step) => MERGED.glyph + half + step);
+      const found = best(tried, line.link, (away) => {
         const rectangle = around(atEnd(end, away), width, height);
         return away > most || !taken.free(rectangle) ? null : rectangle;
       });

@@ -44,6 +44,19 @@ export function useMapControls(
       },
       tidy: (by) => tidy(store.getState(), by) && setOwnView(false),
       places: () => latest.current.everywhere(),
+      drawn: () => {
+        const frame = document.querySelector('.react-flow')?.getBoundingClientRect();
+        const { x, y, zoom } = flow.getViewport();
+        return frame
+          ? {
+              design: latest.current.design,
+              places: latest.current.places,
+              scale: zoom,
+              view: { x: -x, y: -y, width: frame.width, height: frame.height - footHeight() - FOOT_EDGE },
+              width: latest.current.bounds.width,
+            }
+          : null;
+      },
       middle: () => {
         const frame = document.querySelector('.react-flow')?.getBoundingClientRect();
         return frame
@@ -97,6 +110,9 @@ function viewOf(switches: readonly SwitchId[], { places }: MapLayoutState, frame
     zoom,
   };
 }
+
+/** Below the bar under the map. */
+const FOOT_EDGE = 14;
 
 /** Around switches that come into view, and the least zoom at which their names are read. */
 const RIM = { x: 110, y: 56 } as const;

@@ -30,6 +30,8 @@ export interface Drag {
 }
 
 export interface MapLayoutState {
+  /** What is drawn: the design, or the part of it in focus. */
+  readonly design: Design;
   readonly skeleton: FoldedSkeleton;
   readonly geometry: MapGeometry;
   readonly places: Places;
@@ -102,7 +104,18 @@ export function useMapLayout(drag: Drag | null, scale: number): MapLayoutState {
   }, [skeleton, target, shown, hung, outlined, open]);
   const outlines = useMemo(() => outlinesOf(open, boxes), [open, boxes]);
   const everywhere = useCallback(() => new Map([...positionsOf(whole), ...places]), [whole, places]);
-  return { skeleton, geometry, places, everywhere, boxes, lines, bands: hung?.bands ?? NO_BANDS, bounds, outlines };
+  return {
+    design,
+    skeleton,
+    geometry,
+    places,
+    everywhere,
+    boxes,
+    lines,
+    bands: hung?.bands ?? NO_BANDS,
+    bounds,
+    outlines,
+  };
 }
 
 /** Links that are laid out within a frame or two, bends and all. */

@@ -7,6 +7,7 @@ import { LENSES } from '../state/lens';
 import styles from './frame.module.css';
 import { Mark } from '../ui/Mark';
 import { Onlookers } from './Onlookers';
+import { PictureMenu } from './PictureMenu';
 import { SchemeButton } from './SchemeButton';
 import { TextButton } from '../ui/TextButton';
 import { WholePageLink } from '../ui/WholePageLink';
@@ -62,6 +63,7 @@ export function Header() {
         >
           Export
         </TextButton>
+        <PictureMenu />
         <SchemeButton />
       </div>
     </header>

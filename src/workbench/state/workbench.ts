@@ -79,6 +79,15 @@ export interface MapControls {
   readonly tidy: (by: 'tier' | 'root') => void;
   /** Where switches are as drawn. */
   readonly places: () => ReadonlyMap<SwitchId, { readonly x: number; readonly y: number }>;
+  /** What the map draws, where, and the part of it in view: pixels at `scale`. */
+  readonly drawn: () => {
+    readonly design: Design;
+    readonly places: ReadonlyMap<SwitchId, { readonly x: number; readonly y: number }>;
+    readonly scale: number;
+    readonly view: { readonly x: number; readonly y: number; readonly width: number; readonly height: number };
+    /** Of the whole map, map units. */
+    readonly width: number;
+  } | null;
   /** The middle of what is in view. */
   readonly middle: () => { readonly x: number; readonly y: number };
 }

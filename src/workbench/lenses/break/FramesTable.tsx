@@ -7,7 +7,7 @@ import type { FrameRow } from '../../../core/sim/report/frameRows';
 import type { FrameScope } from '../../../workers/running';
 import { TextButton } from '../../ui/TextButton';
 import { Grid } from '../../ui/Grid';
-import { saveFile } from '../shared/saveFile';
+import { saveFile } from '../../ui/saveFile';
 import { timeText, useClock, useClockStore } from '../../state/clock';
 import { useWorkbench } from '../../state/context';
 import { counted } from '../../ui/words/units';

@@ -17,7 +17,7 @@ import { FilterField, useFilter } from '../../ui/FilterField';
 import { useOfSelection } from '../shared/ofSelection';
 import { Grid } from '../../ui/Grid';
 import { ImportNeighbours } from './ImportNeighbours';
-import { saveFile } from '../shared/saveFile';
+import { saveFile } from '../../ui/saveFile';
 import styles from '../../ui/table.module.css';
 
 interface NeighbourRow {

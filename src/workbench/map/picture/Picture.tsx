@@ -199,7 +199,7 @@ export function Picture(of: PictureOf) {
 
 const LETTERS = (['root', 'designated', 'alternate', 'backup'] as const)
   .map((role) => `${ROLE_LETTERS[role]} ${role}`)
-  .join('   ');
+  .join(', ');
 
 /** Of each tree shown, how it is drawn and who is its root. */
 function legendOf(solution: Solution, trees: readonly TreeId[]) {
@@ -286,9 +286,9 @@ function SwitchBox({ box, of: { design, solution, trees } }: BoxProps) {
       )}
       {rows > 0 &&
         figures.map(({ label, colour, cost, mark }, i) => {
-          const across = figures.length === 1 ? 0 : (i % 2 === 0 ? -1 : 1) * 30;
-          const at = { x: x + across, y: y + 22 - rows * 8.5 + Math.floor(i / 2) * 17 };
           const sign = mark === 'K' ? Knot : mark === 'L' ? Loop : null;
+          const across = figures.length === 1 ? 0 : ((i % 2 === 0 ? -1 : 1) * box.width) / 4 + (sign ? 9 : 0);
+          const at = { x: x + across, y: y + 22 - rows * 8.5 + Math.floor(i / 2) * 17 };
           return (
             <g key={label}>
               {sign && (
