@@ -2,7 +2,7 @@
 declare module '*.woff2' {
   /** A data URL. */
   const url: string;
-  export default url;
+  export = url;
 }
 /** The style sheet of colours and measures, as text. */
 declare const TOKENS: string;

@@ -5,7 +5,7 @@ import mono from '@fontsource-variable/atkinson-hyperlegible-mono/files/atkinson
 import sans from '@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2';
 import { foldableGroups, standIns } from '../../core/analysis/groups/groups';
 import type { SwitchId } from '../../core/model/ids';
-import type { PictureOf } from '../../workbench/map/picture/Picture';
+import type { PictureOf } from '../../workbench/map/picture/pictureOf';
 import { loadSolution, treeCalled, Unusable } from '../input';
 import type { Verb } from '../verb';
 

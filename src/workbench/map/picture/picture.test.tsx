@@ -7,7 +7,7 @@ import type { TreeId } from '../../../core/model/ids';
 import { nameOf } from '../../../core/model/names';
 import { campusOf } from '../../../core/testing/campus';
 import { solve } from '../../../core/tree/solve';
-import type { PictureOf } from './Picture';
+import type { PictureOf } from './pictureOf';
 import { pictureText, tokensFor } from './svgText';
 
 const of = (design: Design, more: Partial<PictureOf> = {}): PictureOf => ({

@@ -4,7 +4,7 @@ import { standIns } from '../../../core/analysis/groups/groups';
 import { saveFile } from '../../ui/saveFile';
 import { groupsOf } from '../../state/folding';
 import type { Workbench } from '../../state/workbench';
-import type { PictureOf } from './Picture';
+import type { PictureOf } from './pictureOf';
 
 export const PARTS = ['shown', 'whole'] as const;
 export const KINDS = ['svg', 'png'] as const;

@@ -1,7 +1,8 @@
 /** A picture of the map as the text of an SVG file. */
 import { createElement } from 'react';
 import { renderToStaticMarkup } from 'react-dom/server';
-import { Picture, type PictureOf } from './Picture';
+import { Picture } from './Picture';
+import type { PictureOf } from './pictureOf';
 
 /** A whole SVG file. */
 export const pictureText = (of: PictureOf): string =>
