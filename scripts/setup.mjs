@@ -14,7 +14,7 @@ if (major < 20 || (major === 20 && minor < 12)) stop(`Node.js 20.12 or newer is 
 
 await unlessFresh('node_modules/.knot-path-lock', ['package-lock.json'], 'node_modules/next/package.json', () => {
   say('installing packages (a few minutes the first time)');
-  run('npm', ['ci', '--no-audit', '--no-fund', '--ignore-scripts']);
+  run('npm', ['ci', '--no-audit', '--no-fund', '--ignore-scripts', '--loglevel=error']);
 });
 if (process.argv.includes('--packages')) process.exit();
 
@@ -22,7 +22,7 @@ if (process.argv.includes('--packages')) process.exit();
 const native = 'node_modules/better-sqlite3/build/Release/better_sqlite3.node';
 await unlessFresh('node_modules/.knot-path-native', ['node_modules/.knot-path-lock'], native, () => {
   say('compiling the database');
-  run('npm', ['rebuild', 'better-sqlite3']);
+  run('npm', ['rebuild', 'better-sqlite3', '--loglevel=error']);
 });
 
 const { buildCommandLine } = await import('./build-cli.mjs');
