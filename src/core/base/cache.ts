@@ -22,3 +22,12 @@ export function oncePerText<V>(make: (of: string) => V, most: number): (of: stri
     return made;
   };
 }
+
+/** `make`, not again while what is asked about is the same as the last time, as `same` says. */
+export function onceWhile<K, V>(same: (before: K, now: K) => boolean, make: (of: K) => V): (of: K) => V {
+  let last: { readonly of: K; readonly made: V } | null = null;
+  return (of) => {
+    if (!last || !same(last.of, of)) last = { of, made: make(of) };
+    return last.made;
+  };
+}

@@ -139,6 +139,24 @@ describe('those that could be made', () => {
     expect(foldableGroups(mesh)).toEqual([]);
   });
 
+  it('by block follow names and cables, and stay the same over other edits', () => {
+    const campus = campusOf({ switches: 50, vlans: 1, perPair: 10 });
+    const before = groupsBy(campus, 'block');
+    const edited = (...commands: Parameters<typeof editAll>[1]): Design => {
+      const done = editAll(campus, commands);
+      if (!done.ok) throw new Error(done.error.found);
+      return done.value.design;
+    };
+    const [dist] = before[0]!.switches;
+    expect(groupsBy(edited({ do: 'set-bridge-priority', switch: dist!, tree: null, priority: 0 }), 'block')).toBe(
+      before,
+    );
+    const named = groupsBy(edited({ do: 'set-switch', switch: dist!, name: 'first' }), 'block');
+    expect(named[0]!.group.id).toBe('dist-2, first');
+    const [gone] = before[0]!.switches.slice(-1);
+    expect(groupsBy(edited({ do: 'remove-switch', switch: gone! }), 'block')[0]!.switches).not.toContain(gone);
+  });
+
   it('by prefix are what stands before the first sign', () => {
     expect(groupsBy(fernhollow(), 'prefix').map(({ group, switches }) => `${group.id} ${switches.length}`)).toEqual([
       'dome 3',

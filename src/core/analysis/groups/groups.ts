@@ -2,7 +2,7 @@
  * Groups of switches: who is in which, what stands for them on a map where some are folded, and groups that could be made:
  * of switches that are built as a block, are named alike, or share region settings.
  */
-import { oncePer } from '../../base/cache';
+import { oncePer, onceWhile } from '../../base/cache';
 import { FreshNames } from '../../edit/fresh';
 import type { Command } from '../../edit/commands';
 import type { Design, Group, Switch } from '../../model/document';
@@ -147,8 +147,18 @@ function madeOf(design: Design, named: readonly (readonly [string, readonly Swit
 /** A group of fewer says nothing. */
 const LEAST = 2;
 
+/** Most edits leave cables and names alone. */
+const sameCabling = (a: Design, b: Design): boolean =>
+  a.links === b.links &&
+  a.groups === b.groups &&
+  a.switches.length === b.switches.length &&
+  a.switches.every((sw, i) => {
+    const other = b.switches[i]!;
+    return sw === other || (sw.id === other.id && sw.name === other.name && sw.tier === other.tier);
+  });
+
 /** Switches of distribution with what only they serve, chains and rings; the core stays by itself. */
-const blocksIn = oncePer((design: Design): readonly Filled[] => {
+const blocksIn = onceWhile(sameCabling, (design: Design): readonly Filled[] => {
   const names = new Map(design.switches.map((sw) => [sw.id, nameOf(sw)]));
   const blocks = islandsOf(design).flatMap((island) => island.blocks);
   return madeOf(
