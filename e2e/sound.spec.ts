@@ -65,8 +65,8 @@ test('an answer that is lost after the commit is no conflict with oneself', asyn
   });
   await selectSwitch(page, 'ridge-a');
   await inTree(page, 15, '4096');
+  await expect.poll(() => lost).toBe(1);
   await saved(page);
-  expect(lost).toBe(1);
   await inTree(page, 25, '4096');
   await expect(banner(page)).toContainText('revision 2, saved');
   await expect(page.getByRole('dialog')).toHaveCount(0);
