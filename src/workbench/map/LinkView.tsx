@@ -8,14 +8,13 @@ import { roleSentence } from '../ui/words/roles';
 import { useClock, useInstant } from '../state/clock';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { isSelected } from '../state/selection';
-import { BarredSquare } from './glyphs/barredSquare';
 import type { Line, Point } from './drawn';
-import { TEXT, type LinkLabels } from './labels';
+import type { LinkLabels } from './labels';
 import { useSame } from '../state/useSame';
 import { answeredOn, drawnLink, linkText, outlinedOn, type LinkStrand } from './linkStrands';
 import { useFrayDrag } from './frayDrag';
 import { atEnd, polyline, courseOf, type Course, type CourseEnd } from './run';
-import { MapLabel, NO_LETTERS, Strand } from './StrandView';
+import { LinkDrawing, MapLabel } from './StrandView';
 import { atPresent } from '../state/looking';
 
 interface Props {
@@ -75,36 +74,7 @@ export const LinkView = memo(function LinkView({ link, line, speed, labels }: Pr
           strokeLinecap="round"
         />
       )}
-      <path
-        d={middle.path(1, 1)}
-        stroke={cabling ? 'var(--rule-strong)' : 'var(--cable)'}
-        strokeWidth={cabling ? cableWidth(speed) : 1.3}
-        strokeDasharray={dead ? '2 5' : undefined}
-        fill="none"
-      />
-      {!cabling &&
-        strands.map((strand, i) => (
-          <Strand
-            key={strand.treeIndex}
-            strand={strand}
-            run={courseOf(line, (i - (strands.length - 1) / 2) * line.gap)}
-            gap={line.gap}
-            letters={labels?.letters[strand.treeIndex] ?? NO_LETTERS}
-            named={labels?.trees[strand.treeIndex] ?? null}
-          />
-        ))}
-      {labels?.merged?.map(({ at, text: letter }, i) => (
-        <MapLabel key={i} at={at} text={letter} colour="var(--ink)" size={TEXT.size} />
-      ))}
-      {dead && [middle.from, middle.to].map((end, i) => <BarredSquare key={i} end={end} colour="var(--ink-soft)" />)}
-      {text !== null && labels?.text != null && (
-        <MapLabel
-          at={middle.along(labels.text)}
-          text={text}
-          colour={cabling ? 'var(--ink)' : 'var(--ink-soft)'}
-          size={TEXT.size}
-        />
-      )}
+      <LinkDrawing {...{ line, strands, text, dead, speed, cabling, labels }} />
       {answered &&
         [middle.from, middle.to].map((end, i) => (
           <MapLabel
@@ -159,9 +129,6 @@ const bandAround = ({ from, to }: Course, inset: number, width: number): Point[]
   atEnd(to, inset, -width / 2),
   atEnd(to, inset, width / 2),
 ];
-
-const cableWidth = (speed: number): number =>
-  speed >= 100_000 ? 6 : speed >= 10_000 ? 4.5 : speed >= 1000 ? 2.5 : 1.5;
 
 interface EndProps {
   readonly link: Link;

@@ -4,14 +4,76 @@ import { strandStyle } from '../ui/strandStyle';
 import { ROLE_LETTERS } from '../ui/words/roles';
 import type { EndState } from './glyphs/glyph';
 import { glyphFor } from './glyphs/glyphs';
-import { LETTER, TEXT, textSize } from './labels';
+import type { Line } from './drawn';
+import { BarredSquare } from './glyphs/barredSquare';
+import { LETTER, TEXT, textSize, type LinkLabels } from './labels';
 import type { LinkStrand } from './linkStrands';
-import { atEnd, type Course, type CourseEnd } from './run';
+import { atEnd, courseOf, type Course, type CourseEnd } from './run';
 
-export const NO_LETTERS = [null, null] as const;
+const NO_LETTERS = [null, null] as const;
+
+const cableWidth = (speed: number): number =>
+  speed >= 100_000 ? 6 : speed >= 10_000 ? 4.5 : speed >= 1000 ? 2.5 : 1.5;
+
+/** A link: its cable, the strands along it, and its texts. */
+export function LinkDrawing({
+  line,
+  strands,
+  text,
+  dead,
+  speed,
+  cabling,
+  labels,
+}: {
+  readonly line: Line;
+  readonly strands: readonly LinkStrand[];
+  readonly text: string | null;
+  readonly dead: boolean;
+  /** The faster end's speed, Mbit/s. */
+  readonly speed: number;
+  /** Cables alone, without trees. */
+  readonly cabling: boolean;
+  readonly labels: LinkLabels | undefined;
+}) {
+  const middle = courseOf(line, 0);
+  return (
+    <>
+      <path
+        d={middle.path(1, 1)}
+        stroke={cabling ? 'var(--rule-strong)' : 'var(--cable)'}
+        strokeWidth={cabling ? cableWidth(speed) : 1.3}
+        strokeDasharray={dead ? '2 5' : undefined}
+        fill="none"
+      />
+      {!cabling &&
+        strands.map((strand, i) => (
+          <Strand
+            key={strand.treeIndex}
+            strand={strand}
+            run={courseOf(line, (i - (strands.length - 1) / 2) * line.gap)}
+            gap={line.gap}
+            letters={labels?.letters[strand.treeIndex] ?? NO_LETTERS}
+            named={labels?.trees[strand.treeIndex] ?? null}
+          />
+        ))}
+      {labels?.merged?.map(({ at, text: letter }, i) => (
+        <MapLabel key={i} at={at} text={letter} colour="var(--ink)" size={TEXT.size} />
+      ))}
+      {dead && [middle.from, middle.to].map((end, i) => <BarredSquare key={i} end={end} colour="var(--ink-soft)" />)}
+      {text !== null && labels?.text != null && (
+        <MapLabel
+          at={middle.along(labels.text)}
+          text={text}
+          colour={cabling ? 'var(--ink)' : 'var(--ink-soft)'}
+          size={TEXT.size}
+        />
+      )}
+    </>
+  );
+}
 
 /** One tree's strand with both its ends. A strand on a link that blocks is thinner than one that carries frames. */
-export function Strand({
+function Strand({
   strand,
   run,
   gap,

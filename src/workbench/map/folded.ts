@@ -15,8 +15,7 @@ const SIGN = '\n';
 export const boxOfGroup = (group: GroupId): SwitchId => `${SIGN}${group}` as SwitchId;
 /** The group that a box stands for; null for a switch's own. */
 export const groupOfBox = (box: SwitchId): GroupId | null => (box.startsWith(SIGN) ? (box.slice(1) as GroupId) : null);
-/** Whether a line is a sheaf, and an end one of a sheaf. */
-export const isSheaf = (link: LinkId): boolean => link.startsWith(SIGN);
+/** Whether an end is one of a sheaf. */
 export const isSheafEnd = (port: BridgePortId): boolean => port.startsWith(SIGN);
 
 /** A skeleton in which some groups are folded. */

@@ -1,5 +1,5 @@
 /** Which groups the map shows as one box: remembered in this browser for each design; at first, all of a large network. */
-import { foldableGroups, type Filled } from '../../core/analysis/groups/groups';
+import { foldableGroups, standIns, type Filled } from '../../core/analysis/groups/groups';
 import type { Design } from '../../core/model/document';
 import type { GroupId, SwitchId } from '../../core/model/ids';
 
@@ -14,6 +14,22 @@ export const canFold = (design: Design): boolean => design.groups.length > 0 || 
 /** The groups that can be folded. */
 export const groupsOf = (design: Design): readonly Filled[] => (canFold(design) ? foldableGroups(design) : NO_GROUPS);
 const NO_GROUPS: readonly Filled[] = [];
+
+/** What folded groups stand for, and the groups that are drawn open, the outer ones first. */
+export interface MapGroups {
+  readonly stands: ReadonlyMap<SwitchId, Filled>;
+  readonly open: readonly Filled[];
+}
+
+export function mapGroups(design: Design, folded: Folded): MapGroups {
+  const groups = groupsOf(design);
+  const stands = standIns(groups, folded);
+  const open = groups.filter(({ group, switches }) => !folded.has(group.id) && switches.some((id) => !stands.has(id)));
+  return { stands, open };
+}
+
+/** In focus, and hung from the root, every switch is drawn itself. */
+export const UNGROUPED: MapGroups = { stands: new Map(), open: [] };
 
 /** What is folded where nothing is remembered. */
 export const foldedAtFirst = (design: Design): Folded =>

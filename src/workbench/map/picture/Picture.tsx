@@ -9,12 +9,11 @@ import type { Box, Line } from '../drawn';
 import { foldSkeleton } from '../folded';
 import { layOutMap, positionsOf, skeletonOf } from '../geometry';
 import { hostsRectangle } from '../hosts';
-import { placeLabels, TEXT } from '../labels';
+import { placeLabels } from '../labels';
 import { drawnLink, linkText } from '../linkStrands';
 import { outlinesOf } from '../outlines';
-import { courseOf } from '../run';
 import { labelledSheaf, SheafDrawing, sheafOf } from '../sheaf';
-import { MapLabel, NO_LETTERS, Strand } from '../StrandView';
+import { LinkDrawing } from '../StrandView';
 import { GroupBox, SwitchBox } from './PictureBoxes';
 import type { Frame, PictureOf } from './pictureOf';
 
@@ -38,7 +37,7 @@ export function Picture(of: PictureOf) {
     const line = lineOf.get(link.id);
     const speed = Math.max(...[link.a, link.b].map((end) => ports.get(`${end.switch}\n${end.port}`) ?? 0));
     const drawn = drawnLink({ solution, shownTrees: trees, moved: null }, link);
-    return line ? [{ link, line, text: linkText(link, speed, drawn.dead, cabling), ...drawn }] : [];
+    return line ? [{ link, line, speed, text: linkText(link, speed, drawn.dead, cabling), ...drawn }] : [];
   });
   const sheaves = lines.flatMap((line) => {
     const inside = skeleton.sheaves.get(line.link);
@@ -104,38 +103,9 @@ export function Picture(of: PictureOf) {
         {sheaves.map((sheaf) => (
           <SheafDrawing key={sheaf.line.link} sheaf={sheaf} labels={labels.get(sheaf.line.link)} />
         ))}
-        {links.map(({ link, line, strands, text, dead }) => {
-          const placed = labels.get(link.id);
-          const middle = courseOf(line, 0);
-          return (
-            <g key={link.id}>
-              <path
-                d={middle.path(1, 1)}
-                stroke="var(--cable)"
-                strokeWidth={cabling ? 2.2 : 1.3}
-                strokeDasharray={dead ? '2 5' : undefined}
-                fill="none"
-              />
-              {!cabling &&
-                strands.map((strand, i) => (
-                  <Strand
-                    key={strand.treeIndex}
-                    strand={strand}
-                    run={courseOf(line, (i - (strands.length - 1) / 2) * line.gap)}
-                    gap={line.gap}
-                    letters={placed?.letters[strand.treeIndex] ?? NO_LETTERS}
-                    named={placed?.trees[strand.treeIndex] ?? null}
-                  />
-                ))}
-              {placed?.merged?.map(({ at, text: letter }, i) => (
-                <MapLabel key={i} at={at} text={letter} colour="var(--ink)" size={TEXT.size} />
-              ))}
-              {text !== null && placed?.text != null && (
-                <MapLabel at={middle.along(placed.text)} text={text} colour="var(--ink)" size={TEXT.size} />
-              )}
-            </g>
-          );
-        })}
+        {links.map(({ link, ...drawn }) => (
+          <LinkDrawing key={link.id} {...drawn} cabling={cabling} labels={labels.get(link.id)} />
+        ))}
         {boxes.map((box) => {
           const filled = skeleton.groups.get(box.id);
           return filled ? (

@@ -1,8 +1,7 @@
 /** Saves a picture of the map, as it is shown or the whole of it, as SVG or PNG. */
 import { fileNameOf } from '../../../core/model/derive/write';
-import { standIns } from '../../../core/analysis/groups/groups';
 import { saveFile } from '../../ui/saveFile';
-import { groupsOf } from '../../state/folding';
+import { mapGroups, UNGROUPED } from '../../state/folding';
 import type { Workbench } from '../../state/workbench';
 import type { PictureOf } from './pictureOf';
 
@@ -22,21 +21,13 @@ const FINER = 2;
 export async function savePicture(state: Workbench, part: Part, kind: Kind): Promise<string | null> {
   const drawn = state.controls?.drawn();
   if (!drawn) return 'There is no map to make a picture of.';
-  const groups = groupsOf(drawn.design);
   const plain = state.focus !== null || state.layout === 'hung';
-  const stands = plain ? new Map<never, never>() : standIns(groups, state.folded);
-  const open = plain
-    ? []
-    : groups.filter(
-        ({ group, switches }) => !state.folded.has(group.id) && switches.some((id) => !stands.has(id as never)),
-      );
   const [{ pictureText }, css] = await Promise.all([import('./svgText'), cssOfPage()]);
   const of: PictureOf = {
     design: drawn.design,
     solution: state.solution,
     trees: state.lens === 'Cable' ? [] : state.shownTrees,
-    stands,
-    open,
+    ...(plain ? UNGROUPED : mapGroups(drawn.design, state.folded)),
     places: drawn.places,
     title: state.design.name.slice(0, 120),
     css,
