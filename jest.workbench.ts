@@ -10,7 +10,7 @@ Object.assign(globalThis, { TextDecoder, TextEncoder });
 Element.prototype.scrollIntoView = () => undefined;
 
 // Charts ask how large they are; nothing has a size here.
-globalThis.ResizeObserver ??= class {
+globalThis.ResizeObserver = class {
   observe(): void {}
   unobserve(): void {}
   disconnect(): void {}

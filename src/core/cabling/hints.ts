@@ -17,7 +17,10 @@ export interface Parsed {
 
 /** Stops the parser. */
 export class Fault extends Error {
-  constructor(readonly fault: LineFault) {
+  readonly fault: LineFault;
+
+  constructor(fault: LineFault) {
     super(fault.message);
+    this.fault = fault;
   }
 }

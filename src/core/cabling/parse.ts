@@ -55,10 +55,13 @@ class Parser {
   hints: Hint[] = [];
   private next = 0;
 
-  constructor(
-    private readonly tokens: readonly Token[],
-    private readonly end: number,
-  ) {}
+  private readonly tokens: readonly Token[];
+  private readonly end: number;
+
+  constructor(tokens: readonly Token[], end: number) {
+    this.tokens = tokens;
+    this.end = end;
+  }
 
   statement(): Statement | null {
     this.hint({ may: 'start' }, { may: 'switch' });

@@ -8,11 +8,13 @@ import type { GroupSettings } from './statement';
 export class PlannedGroups {
   private readonly known = new Map<string, Group>();
 
-  constructor(
-    { groups }: Design,
-    private readonly fresh: FreshNames,
-    private readonly plan: (command: Command) => void,
-  ) {
+  private readonly fresh: FreshNames;
+  private readonly plan: (command: Command) => void;
+
+  constructor({ groups }: Design, fresh: FreshNames, plan: (command: Command) => void) {
+    this.fresh = fresh;
+    this.plan = plan;
+
     for (const group of groups) this.known.set(group.id, group);
     for (const group of groups) if (group.name !== undefined) this.known.set(group.name, group);
   }

@@ -20,8 +20,11 @@ import { carriageBy, type End, type PortSettings, type Spot, type Statement } fr
 import type { LineFault } from './tokens';
 
 class Stop extends Error {
-  constructor(readonly fault: LineFault) {
+  readonly fault: LineFault;
+
+  constructor(fault: LineFault) {
     super(fault.message);
+    this.fault = fault;
   }
 }
 const stop = ({ at, length }: Pick<Spot<unknown>, 'at' | 'length'>, message: string): never => {

@@ -7,8 +7,11 @@ import { PORT_PRIORITY } from '../model/legal';
 
 /** A command that names what the design does not have. */
 export class Missing extends Error {
-  constructor(readonly what: string) {
+  readonly what: string;
+
+  constructor(what: string) {
     super(what);
+    this.what = what;
   }
 }
 

@@ -24,7 +24,11 @@ export class VlanSet {
   static readonly empty = new VlanSet(new Uint32Array(WORDS));
   static readonly all = VlanSet.of([[MIN_VLAN, MAX_VLAN]]);
 
-  private constructor(private readonly words: Uint32Array) {}
+  private readonly words: Uint32Array;
+
+  private constructor(words: Uint32Array) {
+    this.words = words;
+  }
 
   /** Builds a set from inclusive ranges of legal VLAN IDs. */
   static of(ranges: Iterable<readonly [number, number]>): VlanSet {

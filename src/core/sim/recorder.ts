@@ -38,10 +38,13 @@ export class Recorder {
   private restless: Map<string, readonly [tree: number, port: number]> | null = null;
   private sim!: Simulation;
 
-  constructor(
-    private readonly trees: readonly TreeId[],
-    private readonly mostFrames: number,
-  ) {
+  private readonly trees: readonly TreeId[];
+  private readonly mostFrames: number;
+
+  constructor(trees: readonly TreeId[], mostFrames: number) {
+    this.trees = trees;
+    this.mostFrames = mostFrames;
+
     this.sent = new SentLog(mostFrames);
   }
 

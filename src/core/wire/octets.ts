@@ -57,7 +57,11 @@ export class Writer {
 /** Reads what a `Writer` wrote; reading past the end gives zeros and is noticed by `ended`. */
 export class OctetReader {
   private at = 0;
-  constructor(private readonly bytes: Uint8Array) {}
+  private readonly bytes: Uint8Array;
+
+  constructor(bytes: Uint8Array) {
+    this.bytes = bytes;
+  }
 
   get left(): number {
     return this.bytes.length - this.at;

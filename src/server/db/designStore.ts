@@ -113,11 +113,11 @@ export function loadDesign(db: Db, id: string, revision: number): Loaded {
 
 /** A design of which nothing can be read; what is stored can still be taken out as it is. */
 export class UnreadableDesign extends Error {
-  constructor(
-    readonly id: string,
-    why: string,
-  ) {
+  readonly id: string;
+
+  constructor(id: string, why: string) {
     super(`design ${id}: ${why}`);
+    this.id = id;
   }
 }
 

@@ -6,11 +6,11 @@ import * as Comlink from 'comlink';
 
 /** Why a question was not answered, in a sentence. */
 export class NoAnswer extends Error {
-  constructor(
-    readonly kind: 'ended' | 'late',
-    message: string,
-  ) {
+  readonly kind: 'ended' | 'late';
+
+  constructor(kind: 'ended' | 'late', message: string) {
     super(message);
+    this.kind = kind;
   }
 }
 

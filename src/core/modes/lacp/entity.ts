@@ -38,10 +38,13 @@ export class LacpEntity {
   due: Micros = Infinity;
   private readonly ports: readonly LacpPort[];
 
-  constructor(
-    private readonly settings: LacpSettings,
-    private readonly around: LacpSurroundings,
-  ) {
+  private readonly settings: LacpSettings;
+  private readonly around: LacpSurroundings;
+
+  constructor(settings: LacpSettings, around: LacpSurroundings) {
+    this.settings = settings;
+    this.around = around;
+
     this.ports = settings.ports.map((port) => createPort(port, settings));
   }
 

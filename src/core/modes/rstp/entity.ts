@@ -44,7 +44,11 @@ class RstpEntity implements ProtocolEntity {
   due: Micros = Infinity;
   /** When a timer other than a hello reaches zero, or may. */
   private machinesDue: Micros = Infinity;
-  constructor(private readonly bridge: Bridge) {}
+  private readonly bridge: Bridge;
+
+  constructor(bridge: Bridge) {
+    this.bridge = bridge;
+  }
 
   receive(port: number, bpdu: Bpdu): void {
     const to = this.bridge.ports[port]!;

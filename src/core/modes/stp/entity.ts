@@ -35,7 +35,11 @@ export function stpEntity(settings: EntitySettings, around: Surroundings): Proto
 
 class StpEntity implements ProtocolEntity {
   due: Micros;
-  constructor(private readonly bridge: StpBridge) {
+  private readonly bridge: StpBridge;
+
+  constructor(bridge: StpBridge) {
+    this.bridge = bridge;
+
     this.due = bridge.helloTimer;
   }
 

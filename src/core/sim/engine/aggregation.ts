@@ -34,11 +34,13 @@ export class Aggregation {
   private readonly absent: Set<number>;
   private readonly known: { readonly state: MemberState | null; readonly text: string }[];
 
-  constructor(
-    private design: Design,
-    absent: readonly number[],
-    private readonly around: AggregationSurroundings,
-  ) {
+  private design: Design;
+  private readonly around: AggregationSurroundings;
+
+  constructor(design: Design, absent: readonly number[], around: AggregationSurroundings) {
+    this.design = design;
+    this.around = around;
+
     this.bundles = bundlesOf(design);
     this.absent = new Set(absent);
     this.entities = this.bundles.ends.map(() => null);

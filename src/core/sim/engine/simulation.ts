@@ -54,13 +54,13 @@ export class Simulation {
   private cause: Cause = SIGNAL;
 
   /** `absent`: members of bundles that are single ports as yet. */
-  constructor(
-    network: Network,
-    readonly trees: readonly TreeId[],
-    seed = 1,
-    private readonly watch: Watch = {},
-    absent: readonly number[] = [],
-  ) {
+  readonly trees: readonly TreeId[];
+  private readonly watch: Watch;
+
+  constructor(network: Network, trees: readonly TreeId[], seed = 1, watch: Watch = {}, absent: readonly number[] = []) {
+    this.trees = trees;
+    this.watch = watch;
+
     const { bundles } = network;
     if (absent.length > 0)
       network = compileNetwork(

@@ -36,11 +36,13 @@ export class Recording {
   private readonly causes: Cause[] = [];
 
   /** `at` gives what a port of a tree is at the start. */
-  constructor(
-    readonly trees: number,
-    readonly ports: number,
-    at: (tree: number, port: number) => readonly [RunState, RunRole],
-  ) {
+  readonly trees: number;
+  readonly ports: number;
+
+  constructor(trees: number, ports: number, at: (tree: number, port: number) => readonly [RunState, RunRole]) {
+    this.trees = trees;
+    this.ports = ports;
+
     this.timeline = new Timeline(
       Uint8Array.from({ length: trees * ports }, (_, place) => coded(...at(Math.floor(place / ports), place % ports))),
     );

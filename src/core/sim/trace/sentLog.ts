@@ -37,7 +37,11 @@ export class SentLog {
   private readonly bpdus: Bpdu[] = [];
   private readonly helds: (Vector | null)[] = [];
 
-  constructor(readonly most: number) {}
+  readonly most: number;
+
+  constructor(most: number) {
+    this.most = most;
+  }
 
   add(t: Micros, tree: number, port: number, bpdu: Bpdu, origin: number, held: Vector | null): void {
     if (this.count === this.most) {

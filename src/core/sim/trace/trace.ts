@@ -119,7 +119,11 @@ export class Player {
   private readonly networks = new Map<string, Spoken & { readonly network: Network }>();
   private readonly turns: readonly Action[];
 
-  constructor(readonly trace: Trace) {
+  readonly trace: Trace;
+
+  constructor(trace: Trace) {
+    this.trace = trace;
+
     this.states = Timeline.from(trace.states);
     this.signal = Timeline.from(trace.signal);
     this.uses = Timeline.from(trace.uses);

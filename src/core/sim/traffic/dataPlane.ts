@@ -87,10 +87,13 @@ export class DataPlane {
   private expecting: Micros = Infinity;
 
   /** `talkEvery`: hosts speak so often. */
-  constructor(
-    private readonly sim: Simulation,
-    private readonly talkEvery: Micros = TALK,
-  ) {
+  private readonly sim: Simulation;
+  private readonly talkEvery: Micros;
+
+  constructor(sim: Simulation, talkEvery: Micros = TALK) {
+    this.sim = sim;
+    this.talkEvery = talkEvery;
+
     const { design, switches } = sim.network;
     const vlans = [...new Set(design.hosts.map((host) => host.vlan))].sort((a, b) => a - b);
     let room = MOST_PAIRS;

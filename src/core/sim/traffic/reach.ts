@@ -22,10 +22,11 @@ export class Reach {
   private readonly timeline: Timeline;
 
   /** `causes` are those of the start, null for a pair that reaches. */
-  constructor(
-    readonly pairs: readonly HostPair[],
-    causes: readonly (OutageCause | null)[] | TimelineData,
-  ) {
+  readonly pairs: readonly HostPair[];
+
+  constructor(pairs: readonly HostPair[], causes: readonly (OutageCause | null)[] | TimelineData) {
+    this.pairs = pairs;
+
     this.timeline = 'start' in causes ? Timeline.from(causes) : new Timeline(Uint8Array.from(causes, coded));
   }
 
