@@ -13,11 +13,12 @@ export default async function config() {
     // Jest leaves one core to others; nobody else works here meanwhile.
     maxWorkers: '100%',
     projects: [
-      await project('core', ['<rootDir>/src/core/**/*.test.ts', '<rootDir>/src/cli/**/*.test.ts'], 'node'),
+      await project('core', ['<rootDir>/src/core/**/*.test.ts'], 'node'),
       await project(
         'server',
         [
           '<rootDir>/src/server/**/*.test.ts',
+          '<rootDir>/src/cli/**/*.test.ts',
           '<rootDir>/src/contract/**/*.test.ts',
           '<rootDir>/src/workers/**/*.test.ts',
           '<rootDir>/src/*.test.ts',
