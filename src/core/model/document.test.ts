@@ -117,6 +117,7 @@ describe('a design document', () => {
       { ...withSwitch({}), bundles: [{ id: 'u', switch: 'a', number: 1, ports: [] }] },
       'bundles[0].ports: found',
     ],
+    ['a list that is a number', { ...bare, links: 7 }, 'links: found 7; allowed: a list'],
     [
       'a bundle on no switch',
       { ...withSwitch({}), bundles: [{ id: 'u', switch: 'z', number: 1, ports: ['1'] }] },

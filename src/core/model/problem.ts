@@ -75,8 +75,10 @@ function problemsOfIssue(
 }
 
 function allowedBy(issue: z.core.$ZodIssue): string {
-  if (issue.code === 'invalid_type')
-    return `${/^[aeiou]/.test(issue.expected) ? 'an' : 'a'} ${issue.expected === 'array' ? 'list' : issue.expected}`;
+  if (issue.code === 'invalid_type') {
+    const expected = issue.expected === 'array' ? 'list' : issue.expected;
+    return `${/^[aeiou]/.test(expected) ? 'an' : 'a'} ${expected}`;
+  }
   if (issue.code === 'invalid_value') return issue.values.map((value) => JSON.stringify(value)).join(', ');
   if (issue.code === 'invalid_union') return unionText(issue);
   if (issue.code === 'too_small') return `at least ${String(issue.minimum)}`;

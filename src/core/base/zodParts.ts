@@ -1,0 +1,30 @@
+/** What we use of zod, by name: taken whole, its messages in fifty languages would come along to every page. */
+export {
+  array,
+  boolean,
+  coerce,
+  custom,
+  discriminatedUnion,
+  enum,
+  iso,
+  literal,
+  looseObject,
+  NEVER,
+  null,
+  number,
+  object,
+  record,
+  strictObject,
+  string,
+  tuple,
+  union,
+  unknown,
+  ZodDefault,
+  ZodDiscriminatedUnion,
+  ZodError,
+  ZodLiteral,
+  ZodObject,
+  ZodOptional,
+} from 'zod';
+export type { input, output, ZodType } from 'zod';
+export type * as core from 'zod/v4/core';
