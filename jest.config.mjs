@@ -2,16 +2,15 @@ import nextJest from 'next/jest.js';
 
 const withNext = nextJest({ dir: './' });
 const project = (displayName, testMatch, testEnvironment, more = {}) =>
-  withNext({ displayName, testMatch, testEnvironment, testTimeout, ...more })();
-
-/** No test takes two seconds by itself; a machine that does other things as well may take ten times as long. */
-const testTimeout = 60_000;
+  withNext({ displayName, testMatch, testEnvironment, ...more })();
 
 /** next/jest has to be awaited for each project. */
 export default async function config() {
   return {
     // Jest leaves one core to others; nobody else works here meanwhile.
     maxWorkers: '100%',
+    // No test takes two seconds by itself; a machine that does other things as well may take ten times as long.
+    testTimeout: 60_000,
     projects: [
       await project('core', ['<rootDir>/src/core/**/*.test.ts'], 'node'),
       await project(

@@ -72,7 +72,10 @@ export const noSaver = (): Saver => ({
 
 /** Lets promises and the state changes that they bring run to their end. */
 export const settle = async (): Promise<void> => {
-  for (let round = 0; round < 3; round += 1) await act(() => new Promise<void>((done) => setTimeout(done, 0)));
+  const task = () => new Promise<void>((done) => setTimeout(done, 0));
+  for (let round = 0; round < 3; round += 1) await act(task);
+  // What is not the map follows in the task after the frame.
+  await act(() => new Promise<void>((done) => requestAnimationFrame(() => void task().then(done))));
 };
 
 /** Renders a part of the workbench over a design, solved. */

@@ -3,6 +3,7 @@
  * The strands of a map seen from afar: letters and glyphs would be specks, so each tree is drawn as two paths, links
  * that carry frames and links that block, cut short where they block; ends that the last change moved stand out.
  */
+import { oncePer } from '../../core/base/cache';
 import { bridgePortOf } from '../../core/topology/network';
 import { memo, useMemo } from 'react';
 import type { TreeId } from '../../core/model/ids';
@@ -11,7 +12,7 @@ import { useInstant } from '../state/clock';
 import { useWorkbench } from '../state/context';
 import type { Moved } from '../state/moved';
 import type { Line } from './drawn';
-import { atEnd, polyline, courseOf } from './run';
+import { atEnd, courseOf, polyline, type CourseEnd } from './run';
 import { strandStyle } from '../ui/strandStyle';
 
 /** How far a frayed end stays from its switch, enough to be seen. */
@@ -71,6 +72,19 @@ function FarTree({ id, place, solution, lines, moved }: Props) {
   );
 }
 
+/** The path of a line with its ends cut by so much; an edit changes few of them. */
+const piecesOf = oncePer((_: Line) => new Map<string, string>());
+function pieceOf(line: Line, aside: number, from: number, to: number): string {
+  const [pieces, key] = [piecesOf(line), `${aside} ${from} ${to}`];
+  const known = pieces.get(key);
+  if (known !== undefined) return known;
+  const path = courseOf(line, aside).path(from, to);
+  pieces.set(key, path);
+  return path;
+}
+
+const stub = (end: CourseEnd): string => polyline([atEnd(end, 4), atEnd(end, 15)]);
+
 function pathsOf(tree: SettledTree, { network }: Solution, lines: readonly Line[], place: number, moved: Moved | null) {
   const blocks: string[] = [];
   const carries: string[] = [];
@@ -84,15 +98,13 @@ function pathsOf(tree: SettledTree, { network }: Solution, lines: readonly Line[
     ];
     const line = lineOf.get(id);
     if (!line || !tree.role[p] || !tree.role[q] || !network.macOperational[aggregationPort]) return;
-    const run = courseOf(line, place * Math.min(line.gap, FAR_GAP));
-    if (forwards(tree, p) && forwards(tree, q)) carries.push(run.path(0, 0));
-    else blocks.push(run.path(forwards(tree, p) ? 0 : CUT, forwards(tree, q) ? 0 : CUT));
-    for (const [end, runEnd] of [
-      [p, run.from],
-      [q, run.to],
-    ] as const) {
-      if (moved?.before.get(tree.id)?.has(end)) touched.push(polyline([atEnd(runEnd, 4), atEnd(runEnd, 15)]));
-    }
+    const aside = place * Math.min(line.gap, FAR_GAP);
+    const [from, to] = [forwards(tree, p) ? 0 : CUT, forwards(tree, q) ? 0 : CUT];
+    (from === 0 && to === 0 ? carries : blocks).push(pieceOf(line, aside, from, to));
+    const before = moved?.before.get(tree.id);
+    if (!before) return;
+    if (before.has(p)) touched.push(stub(courseOf(line, aside).from));
+    if (before.has(q)) touched.push(stub(courseOf(line, aside).to));
   });
   return { blocks: blocks.join(''), carries: carries.join(''), moved: touched.join('') };
 }

@@ -12,7 +12,7 @@ import {
 } from '@xyflow/react';
 import '@xyflow/react/dist/base.css';
 import { useColorScheme } from '@mui/material/styles';
-import { useCallback, useEffect, useMemo, useRef, useState, type ComponentType } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState, type ComponentType, type MouseEvent } from 'react';
 import type { SwitchId } from '../../core/model/ids';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { selectionOf, switchesIn, type Item } from '../state/selection';
@@ -144,16 +144,38 @@ function Map({ Under, Over }: Layers) {
     },
     [store, skeleton, map.places],
   );
-  /** Selects a switch, or all that is in a folded group. */
-  const choose = (box: string, how: 'alone' | 'more'): void => {
-    const { pick, select } = store.getState();
-    const items = (skeleton.groups.get(box as SwitchId)?.switches ?? [box as SwitchId]).map((id): Item => ({
-      kind: 'switch',
-      switch: id,
-    }));
-    if (how === 'alone') select(selectionOf(items));
-    else for (const item of items) pick(item, 'more');
-  };
+  /** What a pointer does to boxes: the same functions as long as groups fold the same, or every box is drawn again. */
+  const handlers = useMemo(() => {
+    /** Selects a switch, or all that is in a folded group. */
+    const choose = (box: string, how: 'alone' | 'more'): void => {
+      const { pick, select } = store.getState();
+      const items = (skeleton.groups.get(box as SwitchId)?.switches ?? [box as SwitchId]).map((id): Item => ({
+        kind: 'switch',
+        switch: id,
+      }));
+      if (how === 'alone') select(selectionOf(items));
+      else for (const item of items) pick(item, 'more');
+    };
+    return {
+      onNodeClick: (event: MouseEvent, node: MapNode) => choose(node.id, means(event)),
+      onNodeDragStart: (_: unknown, node: MapNode) => {
+        if (!node.selected) choose(node.id, 'alone');
+      },
+      onPaneClick: () => store.getState().select(null),
+      onSelectionStart: () => {
+        framing.current = true;
+      },
+      onSelectionEnd: () => {
+        framing.current = false;
+      },
+      onMoveStart: (event: globalThis.MouseEvent | TouchEvent | null) => {
+        if (event?.type !== 'wheel') room.current?.setAttribute('data-moving', '');
+      },
+      // A click is no move.
+      onMove: (event: globalThis.MouseEvent | TouchEvent | null) => event && setOwnView(true),
+      onMoveEnd: () => room.current?.removeAttribute('data-moving'),
+    };
+  }, [store, skeleton]);
   return (
     <ScaleProvider value={scale}>
       <ManyProvider value={isMany(skeleton.links.length)}>
@@ -175,13 +197,7 @@ function Map({ Under, Over }: Layers) {
                 nodeTypes={nodeTypes}
                 nodeOrigin={CENTRED}
                 onNodesChange={onNodesChange}
-                onNodeClick={(event, node) => choose(node.id, means(event))}
-                onNodeDragStart={(_, node) => {
-                  if (!node.selected) choose(node.id, 'alone');
-                }}
-                onPaneClick={() => store.getState().select(null)}
-                onSelectionStart={() => (framing.current = true)}
-                onSelectionEnd={() => (framing.current = false)}
+                {...handlers}
                 nodesDraggable={movable}
                 nodesConnectable={false}
                 elementsSelectable
@@ -190,11 +206,6 @@ function Map({ Under, Over }: Layers) {
                 disableKeyboardA11y
                 deleteKeyCode={null}
                 onlyRenderVisibleElements
-                onMoveStart={(event) => {
-                  if (event?.type !== 'wheel') room.current?.setAttribute('data-moving', '');
-                }}
-                onMove={(event) => event && setOwnView(true)} // a click is no move
-                onMoveEnd={() => room.current?.removeAttribute('data-moving')}
                 minZoom={ZOOM.least}
                 maxZoom={ZOOM.most}
                 proOptions={{ hideAttribution: true }}

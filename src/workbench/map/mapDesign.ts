@@ -1,5 +1,6 @@
 /** The design that the map draws: the one in hand, and in the Break lens what its scenario brings along. */
 import { useMemo } from 'react';
+import { oncePer } from '../../core/base/cache';
 import { focused } from '../../core/analysis/focus/focus';
 import type { SwitchId } from '../../core/model/ids';
 import type { Design, Switch } from '../../core/model/document';
@@ -42,9 +43,14 @@ const onlyOf = (design: Design, shown: ReadonlySet<SwitchId>): Design => ({
   hosts: design.hosts.filter((host) => host.attach.some((at) => shown.has(at.switch))),
 });
 
+/** Asked by every box at every change of the state. */
+const byId = oncePer(
+  (switches: readonly Switch[]): ReadonlyMap<SwitchId, Switch> => new Map(switches.map((sw) => [sw.id, sw])),
+);
+
 /** One switch of the map's design. */
 export function useMapSwitch(id: SwitchId): Switch | undefined {
-  const own = useWorkbench((state) => state.design.switches.find((sw) => sw.id === id));
+  const own = useWorkbench((state) => byId(state.design.switches).get(id));
   const arrived = useInstant((clock) => clock.arrivals?.switches.find((sw) => sw.id === id) ?? null);
   return own ?? arrived ?? undefined;
 }

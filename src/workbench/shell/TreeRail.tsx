@@ -12,15 +12,15 @@ import { islandRoots, standbyRoot } from '../../core/tree/explain/election';
 import { switchName } from '../../core/tree/explain/phrases';
 import type { SettledTree, Solution } from '../../core/tree/settled';
 import { useClock, useInstant } from '../state/clock';
-import { useWorkbench } from '../state/context';
+import { useFollowing, useWorkbench } from '../state/context';
 import styles from './rail.module.css';
 import { Swatch } from '../ui/Swatch';
 import { isHidden } from '../state/looking';
 
 export function TreeRail() {
   // The map is drawn first; this list follows within a frame or two.
-  const solution = useDeferredValue(useWorkbench((state) => state.solution));
-  const design = useDeferredValue(useWorkbench((state) => state.design));
+  const solution = useFollowing((state) => state.solution);
+  const design = useFollowing((state) => state.design);
   const settled = useMemo(
     () => solution?.trees.map((tree) => ({ id: tree.id, ...rowOf(design, solution, tree) })) ?? [],
     [design, solution],

@@ -1,7 +1,9 @@
 'use client';
 /** Hands the store of the open design to the components below. */
-import { createContext, useContext, useEffect, useState, type ReactNode } from 'react';
+import { createContext, useContext, useDeferredValue, useEffect, useState, type ReactNode } from 'react';
 import { useStore } from 'zustand';
+import { createStore, type StoreApi } from 'zustand/vanilla';
+import { oncePer } from '../../core/base/cache';
 import type { OpenDesign } from '../../contract/api';
 import { useMounted } from '../ui/useMounted';
 import { worksheetInUrl } from './worksheet';
@@ -49,6 +51,35 @@ export function useWorkbenchStore(): WorkbenchStore {
   if (!store) throw new Error('outside a WorkbenchProvider');
   return store;
 }
+
+/**
+ * The state as what is not the map follows it: an edit a frame behind, so that the map is painted first, all else at once.
+ * One a store: what is read of it belongs together.
+ */
+const followerOf = oncePer((store: WorkbenchStore): StoreApi<Workbench> => {
+  const follower = createStore<Workbench>(() => store.getState());
+  let due = false;
+  const follow = (): void => {
+    if (!due) return;
+    due = false;
+    follower.setState(store.getState(), true);
+  };
+  store.subscribe((state, before) => {
+    const edited =
+      state.looking === before.looking && (state.design !== before.design || state.solution !== before.solution);
+    if (!edited && !due) follower.setState(state, true);
+    if (!edited || due) return;
+    due = true;
+    requestAnimationFrame(() => setTimeout(follow));
+    setTimeout(follow, UNSEEN_MS); // a page that nobody sees has no frames
+  });
+  return follower;
+});
+const UNSEEN_MS = 200;
+
+/** A part of the state for tables and lists: it follows once the map is painted, and gives way to whatever is pressed meanwhile. */
+export const useFollowing = <T,>(select: (state: Workbench) => T): T =>
+  useDeferredValue(useStore(followerOf(useWorkbenchStore()), select));
 
 /** A part of the state, or an action. */
 export const useWorkbench = <T,>(select: (state: Workbench) => T): T => useStore(useWorkbenchStore(), select);

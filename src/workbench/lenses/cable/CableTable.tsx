@@ -1,8 +1,8 @@
 'use client';
 /** Every link with both its ends. */
 import type { GridColDef } from '@mui/x-data-grid';
-import { useDeferredValue, useMemo } from 'react';
-import { useWorkbench } from '../../state/context';
+import { useMemo } from 'react';
+import { useFollowing } from '../../state/context';
 import type { Item } from '../../state/selection';
 import { ItemTable } from '../shared/ItemTable';
 import { cableRows, type CableRow } from '../shared/rows';
@@ -20,7 +20,7 @@ const COLUMNS: GridColDef<CableRow>[] = [
 const itemOf = (row: CableRow): Item => ({ kind: 'link', link: row.id });
 
 export function CableTable() {
-  const design = useDeferredValue(useWorkbench((state) => state.design));
+  const design = useFollowing((state) => state.design);
   const rows = useMemo(() => cableRows(design), [design]);
   if (rows.length === 0)
     return (

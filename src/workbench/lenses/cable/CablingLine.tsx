@@ -5,7 +5,7 @@ import { useDeferredValue, useId, useMemo, useRef, useState, type KeyboardEvent 
 import { completionsAt } from '../../../core/cabling/complete';
 import { planLines } from '../../../core/cabling/plan';
 import { withPlaces } from '../../map/places';
-import { useWorkbench, useWorkbenchStore } from '../../state/context';
+import { useFollowing, useWorkbenchStore } from '../../state/context';
 import { counted } from '../../ui/words/units';
 import styles from './cabling.module.css';
 import { CABLING_FIELD } from '../../state/cablingField';
@@ -29,7 +29,7 @@ function caretOf(text: string, cursor: number): Caret {
 
 export function CablingLine() {
   const store = useWorkbenchStore();
-  const design = useDeferredValue(useWorkbench((state) => state.design));
+  const design = useFollowing((state) => state.design);
   const [text, setText] = useState('');
   const [cursor, setCursor] = useState(0);
   const [chosen, setChosen] = useState(-1);

@@ -1,10 +1,10 @@
 'use client';
 /** Every host: its VLAN and where it is plugged in. */
 import type { GridColDef } from '@mui/x-data-grid';
-import { useDeferredValue, useMemo } from 'react';
+import { useMemo } from 'react';
 import type { HostId } from '../../../core/model/ids';
 import type { Design } from '../../../core/model/document';
-import { useWorkbench } from '../../state/context';
+import { useFollowing } from '../../state/context';
 import type { Item } from '../../state/selection';
 import { ItemTable } from '../shared/ItemTable';
 import styles from '../../ui/table.module.css';
@@ -42,7 +42,7 @@ const COLUMNS: GridColDef<HostRow>[] = [
 const itemOf = (row: HostRow): Item => ({ kind: 'host', host: row.id });
 
 export function HostTable() {
-  const design = useDeferredValue(useWorkbench((state) => state.design));
+  const design = useFollowing((state) => state.design);
   const rows = useMemo(() => hostRows(design), [design]);
   if (rows.length === 0)
     return <p className={styles.empty}>No hosts yet. In the line above the map: host desk = a 9 vlan 45.</p>;

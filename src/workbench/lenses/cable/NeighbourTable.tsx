@@ -3,13 +3,13 @@
 import Button from '@mui/material/Button';
 import type { SwitchId } from '../../../core/model/ids';
 import type { GridColDef, GridRenderCellParams } from '@mui/x-data-grid';
-import { useCallback, useDeferredValue, useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { type Design, carriageText } from '../../../core/model/document';
 import { designedCsv } from '../../../core/exchange/neighbours/table';
 import { neighboursOf, type Neighbour } from '../../../core/analysis/neighbours/neighbours';
 import { fileNameOf } from '../../../core/model/derive/write';
 import { TextButton } from '../../ui/TextButton';
-import { useWorkbench, useWorkbenchStore } from '../../state/context';
+import { useFollowing, useWorkbench, useWorkbenchStore } from '../../state/context';
 import { itemsOf, selectionOf, type Item } from '../../state/selection';
 import { withPlaces } from '../../map/places';
 import { counted, speedText } from '../../ui/words/units';
@@ -60,7 +60,7 @@ const numeric = (a: string, b: string) => a.localeCompare(b, 'en', { numeric: tr
 
 export function NeighbourTable() {
   const store = useWorkbenchStore();
-  const design = useDeferredValue(useWorkbench((state) => state.design));
+  const design = useFollowing((state) => state.design);
   const selection = useWorkbench((state) => state.selection);
   const [importing, setImporting] = useState(false);
   const [differing, setDiffering] = useState(false);

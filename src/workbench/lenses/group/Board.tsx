@@ -2,7 +2,7 @@
 /** The board: VLANs laid onto instances by dragging, by ranges or by a rule, with root and standby of each; ways to group them proposed. */
 import { isMultiple } from '../../../core/model/document';
 import Button from '@mui/material/Button';
-import { useDeferredValue, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { CIST, instanceTree, type RegionId } from '../../../core/model/ids';
 import { namesOf } from '../../../core/model/derive/names';
 import { REGION, type Design, type RegionSettings } from '../../../core/model/document';
@@ -12,7 +12,7 @@ import { dealVlans, instancesFor, type DealRule } from '../../../core/analysis/r
 import { keepingUnlisted, listedVlans, regionsInUse, vlansIn } from '../../../core/analysis/regions/mapping';
 import { TextButton } from '../../ui/TextButton';
 import * as read from '../../ui/read';
-import { useWorkbench } from '../../state/context';
+import { useFollowing, useWorkbench } from '../../state/context';
 import { counted } from '../../ui/words/units';
 import styles from '../shared/group.module.css';
 import { InstanceColumn, type VlanTag } from './InstanceColumn';
@@ -28,7 +28,7 @@ const RULES: readonly (readonly [DealRule, string])[] = [
 
 export function Board() {
   // The map comes first after an edit.
-  const design = useDeferredValue(useWorkbench((state) => state.design));
+  const design = useFollowing((state) => state.design);
   const [chosen, setChosen] = useState<RegionId | null>(null);
   const used = regionsInUse(design);
   const region = used.find((each) => each.id === chosen) ?? mainRegion(design);
@@ -77,7 +77,7 @@ interface BoardProps {
 }
 
 function RegionBoard({ design, region, used, choose }: BoardProps) {
-  const solution = useDeferredValue(useWorkbench((state) => state.solution));
+  const solution = useFollowing((state) => state.solution);
   const act = useWorkbench((state) => state.act);
   const regions = useRegions();
   const [text, setText] = useState('');

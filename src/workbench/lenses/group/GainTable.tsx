@@ -1,12 +1,12 @@
 'use client';
 /** What instances gain: trees to keep, BPDUs to send and links to share, between one tree for all and one tree a VLAN. */
 import { isMultiple } from '../../../core/model/document';
-import { useDeferredValue, useMemo, useState, type ReactNode } from 'react';
+import { useMemo, useState, type ReactNode } from 'react';
 import { Bar, BarChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import type { Command } from '../../../core/edit/commands';
 import type { Design } from '../../../core/model/document';
 import type { GainRow } from '../../../core/analysis/regions/grouping';
-import { useWorkbench, useWorkbenchStore } from '../../state/context';
+import { useFollowing, useWorkbenchStore } from '../../state/context';
 import { askGain, askGoals } from '../../state/questions';
 import { useAsk } from '../../state/ask';
 import { LoadChart } from '../shared/LoadChart';
@@ -22,7 +22,7 @@ const KINDS: Readonly<Record<GainRow['kind'], string>> = {
 };
 
 export function GainTable() {
-  const design = useDeferredValue(useWorkbench((state) => state.design));
+  const design = useFollowing((state) => state.design);
   const multiple = design.switches.some((sw) => sw.up && isMultiple(sw));
   return multiple ? (
     <Gain design={design} commands={AS_IT_IS} heading="As it is, beside one tree for all and one tree a VLAN" />

@@ -1,13 +1,13 @@
 'use client';
 /** If a root dies: who takes over in which trees, what moves, who is cut off, which sharing is lost. */
 import type { GridColDef } from '@mui/x-data-grid';
-import { useCallback, useDeferredValue, useMemo } from 'react';
+import { useCallback, useMemo } from 'react';
 import { treesName, type SwitchId, type TreeId } from '../../../core/model/ids';
 import type { Design } from '../../../core/model/document';
 import { ifSwitchDies, type LossOf, type RootLoss } from '../../../core/analysis/roots/rootLoss';
 import { movedEnds } from '../../../core/tree/moved';
 import { TextButton } from '../../ui/TextButton';
-import { useWorkbench, useWorkbenchStore } from '../../state/context';
+import { useFollowing, useWorkbench, useWorkbenchStore } from '../../state/context';
 import { movedOf } from '../../state/moved';
 import { askLosses } from '../../state/questions';
 import { useAsk } from '../../state/ask';
@@ -72,7 +72,7 @@ const showMoved = ({ moved, setFocus }: Workbench): void =>
 
 export function LossTable() {
   const store = useWorkbenchStore();
-  const solution = useDeferredValue(useWorkbench((state) => state.solution));
+  const solution = useFollowing((state) => state.solution);
   const looking = useWorkbench((state) => state.looking);
   const present = looking.kind === 'present';
   const design = solution?.network.design ?? null;

@@ -2,7 +2,7 @@
 /** Roots: every switch by every group of alike trees, priorities editable in place, roots and standbys placed by a key. */
 import Button from '@mui/material/Button';
 import type { GridColDef } from '@mui/x-data-grid';
-import { useCallback, useDeferredValue, useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { treeVlan, type SwitchId, type TreeId } from '../../../core/model/ids';
 import { priorityCommand, type Placement } from '../../../core/analysis/roots/placing';
 import {
@@ -16,7 +16,7 @@ import { placeIn } from '../shared/placing';
 import { bridgePriority } from '../../ui/read';
 import { Knot, Loop } from '../../map/knots';
 import { strandStyle } from '../../ui/strandStyle';
-import { useWorkbench, useWorkbenchStore } from '../../state/context';
+import { useFollowing, useWorkbench, useWorkbenchStore } from '../../state/context';
 import { itemsOf, switchesIn, type Item } from '../../state/selection';
 import { counted } from '../../ui/words/units';
 import { csvOf } from '../../ui/csv';
@@ -52,7 +52,7 @@ const PLACES: Readonly<Record<string, Placement>> = { p: 'root', s: 'standby', w
 
 export function RootMatrix() {
   const store = useWorkbenchStore();
-  const solution = useDeferredValue(useWorkbench((state) => state.solution));
+  const solution = useFollowing((state) => state.solution);
   const selection = useWorkbench((state) => state.selection);
   const [trees, setTrees] = useState('');
   const [fault, setFault] = useState<string | null>(null);

@@ -1,10 +1,10 @@
 'use client';
 /** The frame of every Why: one card for each tree that is drawn. */
-import { useDeferredValue, type ReactNode } from 'react';
+import { type ReactNode } from 'react';
 import { treeName } from '../../../core/model/ids';
 import { treeOf, type SettledTree, type Solution } from '../../../core/tree/settled';
 import { Swatch } from '../../ui/Swatch';
-import { useWorkbench } from '../../state/context';
+import { useFollowing, useWorkbench } from '../../state/context';
 import styles from '../../ui/panel.module.css';
 
 interface Props {
@@ -15,7 +15,7 @@ interface Props {
 }
 
 export function WhyTrees({ title, aside, children }: Props) {
-  const solution = useDeferredValue(useWorkbench((state) => state.solution)); // the map is drawn first
+  const solution = useFollowing((state) => state.solution); // the map is drawn first
   const shown = useWorkbench((state) => state.shownTrees);
   if (!solution) return null;
   return (

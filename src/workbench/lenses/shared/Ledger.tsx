@@ -1,10 +1,10 @@
 'use client';
 /** Every port in every shown tree as a table: all that the map shows, in words. */
 import type { GridColDef } from '@mui/x-data-grid';
-import { useCallback, useDeferredValue, useMemo } from 'react';
+import { useCallback, useMemo } from 'react';
 import type { TreeId } from '../../../core/model/ids';
 import type { Solution } from '../../../core/tree/settled';
-import { useWorkbench } from '../../state/context';
+import { useFollowing, useWorkbench } from '../../state/context';
 import { farEndsOf } from '../../state/farEnds';
 import { groupText } from '../../ui/words/units';
 import { csvOf } from '../../ui/csv';
@@ -53,8 +53,8 @@ function rowsOf(solution: Solution, shown: readonly TreeId[]): LedgerRow[] {
 
 export function Ledger() {
   // The map is drawn first, this table when there is time.
-  const solution = useDeferredValue(useWorkbench((state) => state.solution));
-  const shown = useDeferredValue(useWorkbench((state) => state.shownTrees));
+  const solution = useFollowing((state) => state.solution);
+  const shown = useFollowing((state) => state.shownTrees);
   const goTo = useWorkbench((state) => state.goTo);
   const all = useMemo(() => (solution ? rowsOf(solution, shown) : []), [solution, shown]);
   const { rows, choice } = useOfSelection(all, switchesOfEnd);

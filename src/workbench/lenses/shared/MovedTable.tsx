@@ -1,8 +1,8 @@
 'use client';
 /** The ends that the last change moved. */
 import type { GridColDef } from '@mui/x-data-grid';
-import { useCallback, useDeferredValue, useMemo } from 'react';
-import { useWorkbench } from '../../state/context';
+import { useCallback, useMemo } from 'react';
+import { useFollowing, useWorkbench } from '../../state/context';
 import { farEndsOf } from '../../state/farEnds';
 import { csvOf } from '../../ui/csv';
 import { FilterField, useFilter } from '../../ui/FilterField';
@@ -21,8 +21,8 @@ const COLUMNS: GridColDef<MovedRow>[] = [
 ];
 
 export function MovedTable() {
-  const moved = useDeferredValue(useWorkbench((state) => state.moved));
-  const design = useDeferredValue(useWorkbench((state) => state.design));
+  const moved = useFollowing((state) => state.moved);
+  const design = useFollowing((state) => state.design);
   const goTo = useWorkbench((state) => state.goTo);
   const showTree = useWorkbench((state) => state.showTree);
   const all = useMemo(() => {

@@ -2,14 +2,14 @@
 /** The list of VLANs: names and loads in place, ranges added and deleted, with what uses each. */
 import Button from '@mui/material/Button';
 import type { GridColDef, GridRenderCellParams } from '@mui/x-data-grid';
-import { useCallback, useDeferredValue, useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import type { Command } from '../../../core/edit/commands';
 import { titleSchema, type Design } from '../../../core/model/document';
 import { VlanSet, vlansText } from '../../../core/model/vlanSet';
 import { vlanUses, vlanUsesText } from '../../../core/model/vlanUses';
 import { fail, ok, type Result } from '../../../core/base/result';
 import { TextButton } from '../../ui/TextButton';
-import { useWorkbench, useWorkbenchStore } from '../../state/context';
+import { useFollowing, useWorkbench, useWorkbenchStore } from '../../state/context';
 import { counted } from '../../ui/words/units';
 import { Grid } from '../../ui/Grid';
 import styles from '../../ui/table.module.css';
@@ -65,7 +65,7 @@ export function readVlans(text: string): Result<number[], string> {
 
 export function VlanTable() {
   const store = useWorkbenchStore();
-  const design = useDeferredValue(useWorkbench((state) => state.design));
+  const design = useFollowing((state) => state.design);
   const rows = useMemo(() => vlanRows(design), [design]);
   const [doomed, setDoomed] = useState<readonly number[] | null>(null);
   const [fault, setFault] = useState<string | null>(null);

@@ -1,8 +1,8 @@
 'use client';
 /** Tables that show the rows of the selected switches alone: of one, of a group, of any. */
-import { useDeferredValue, useMemo, useState, type ReactNode } from 'react';
+import { useMemo, useState, type ReactNode } from 'react';
 import type { SwitchId } from '../../../core/model/ids';
-import { useWorkbench } from '../../state/context';
+import { useFollowing } from '../../state/context';
 import { switchesIn } from '../../state/selection';
 import { TextButton } from '../../ui/TextButton';
 import { counted } from '../../ui/words/units';
@@ -12,7 +12,7 @@ export function useOfSelection<T>(
   all: readonly T[],
   switchesOf: (row: T) => readonly SwitchId[],
 ): { readonly rows: readonly T[]; readonly choice: ReactNode } {
-  const key = useDeferredValue(useWorkbench((state) => switchesIn(state.selection).join('\n')));
+  const key = useFollowing((state) => switchesIn(state.selection).join('\n'));
   const [only, setOnly] = useState(false);
   const rows = useMemo(() => {
     if (!only || key === '') return all;

@@ -1,8 +1,8 @@
 'use client';
 /** What each dialect would cost this network: trees to keep, BPDUs to send and receive. */
-import { useDeferredValue, useMemo } from 'react';
+import { useMemo } from 'react';
 import { Asking } from '../shared/Asking';
-import { useWorkbench } from '../../state/context';
+import { useFollowing } from '../../state/context';
 import { askControl } from '../../state/questions';
 import { useAsk } from '../../state/ask';
 import { dialectText } from '../../ui/words/choices';
@@ -12,7 +12,7 @@ import styles from '../shared/steering.module.css';
 const rateText = (rate: number): string => String(Math.round(rate * 10) / 10);
 
 export function ControlTable() {
-  const design = useDeferredValue(useWorkbench((state) => state.design));
+  const design = useFollowing((state) => state.design);
   const { status, stop } = useAsk(useMemo(() => askControl(design), [design]));
   if (status.kind !== 'found') return <Asking status={status} stop={stop} what="Working out each mode" />;
   const costs = status.value;

@@ -1,11 +1,11 @@
 'use client';
 /** The selected switch's candidate ways to the root of each shown tree, costs added up hop by hop. */
 import type { GridColDef } from '@mui/x-data-grid';
-import { useCallback, useDeferredValue, useMemo } from 'react';
+import { useCallback, useMemo } from 'react';
 import { treeName, type BridgePortId, type SwitchId, type TreeId } from '../../../core/model/ids';
 import { candidatePaths, type CandidatePath } from '../../../core/analysis/steering/paths';
 import { treeOf, type Solution } from '../../../core/tree/settled';
-import { useWorkbench, useWorkbenchStore } from '../../state/context';
+import { useFollowing, useWorkbench, useWorkbenchStore } from '../../state/context';
 import { itemsOf, type Selection } from '../../state/selection';
 import { groupText } from '../../ui/words/units';
 import { Grid } from '../../ui/Grid';
@@ -73,8 +73,8 @@ const COLUMNS: GridColDef<PathRow>[] = [
 
 export function PathTable() {
   const store = useWorkbenchStore();
-  const solution = useDeferredValue(useWorkbench((state) => state.solution));
-  const shown = useDeferredValue(useWorkbench((state) => state.shownTrees));
+  const solution = useFollowing((state) => state.solution);
+  const shown = useFollowing((state) => state.shownTrees);
   const id = useWorkbench((state) => switchOf(state.selection));
   const rows = useMemo(() => (solution && id ? pathRows(solution, shown, id) : []), [solution, shown, id]);
   const open = useCallback(

@@ -2,7 +2,7 @@
 /** Sharing: what each link carries, which links idle, and ways to spread trees over uplinks. */
 import Button from '@mui/material/Button';
 import type { GridColDef } from '@mui/x-data-grid';
-import { useCallback, useDeferredValue, useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { treesName, treeVlan, type LinkId, type TreeId } from '../../../core/model/ids';
 import type { Design } from '../../../core/model/document';
 import { VlanSet } from '../../../core/model/vlanSet';
@@ -14,7 +14,7 @@ import { treeForVlan } from '../../../core/tree/passing';
 import type { Solution } from '../../../core/tree/settled';
 import { TextButton } from '../../ui/TextButton';
 import { Grid } from '../../ui/Grid';
-import { useWorkbench, useWorkbenchStore } from '../../state/context';
+import { useFollowing, useWorkbench, useWorkbenchStore } from '../../state/context';
 import { itemsOf, type Item } from '../../state/selection';
 import { askSharing } from '../../state/questions';
 import { counted } from '../../ui/words/units';
@@ -30,7 +30,7 @@ import { useAskOnDemand } from '../../state/ask';
 import { atPresent } from '../../state/looking';
 
 export function SharingTable() {
-  const solution = useDeferredValue(useWorkbench((state) => state.solution));
+  const solution = useFollowing((state) => state.solution);
   const design = solution?.network.design ?? null;
   const { status, stop } = useAsk(useMemo(() => (design ? askLoads(design) : null), [design]));
   // The last loads stay, with the network that they belong to, until newer ones are there.

@@ -2,7 +2,7 @@
 /** Costs and port priorities: every cabled port by every group of alike trees, in place and for a selection. */
 import Button from '@mui/material/Button';
 import type { GridColDef } from '@mui/x-data-grid';
-import { useCallback, useDeferredValue, useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { methodOf } from '../../../core/model/costMethod';
 import type { Command } from '../../../core/edit/commands';
 import { treeVlan, type BridgePortId, type SwitchId, type TreeId } from '../../../core/model/ids';
@@ -15,7 +15,7 @@ import { partOf } from '../../../core/topology/trees';
 import type { Solution } from '../../../core/tree/settled';
 import { TextButton } from '../../ui/TextButton';
 import * as read from '../../ui/read';
-import { useWorkbench, useWorkbenchStore } from '../../state/context';
+import { useFollowing, useWorkbench, useWorkbenchStore } from '../../state/context';
 import { farEndsOf } from '../../state/farEnds';
 import { itemsOf, type Item } from '../../state/selection';
 import { counted, groupText } from '../../ui/words/units';
@@ -105,7 +105,7 @@ const WORDS: Readonly<Record<SteerSetting, string>> = { cost: 'path cost', prior
 
 export function SteerMatrix() {
   const store = useWorkbenchStore();
-  const solution = useDeferredValue(useWorkbench((state) => state.solution));
+  const solution = useFollowing((state) => state.solution);
   const selection = useWorkbench((state) => state.selection);
   const [setting, setSetting] = useState<SteerSetting>('cost');
   const [trees, setTrees] = useState('');

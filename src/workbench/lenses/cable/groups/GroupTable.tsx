@@ -1,7 +1,7 @@
 'use client';
 /** Groups of switches: what is in each, and ways to make them. */
 import type { GridColDef } from '@mui/x-data-grid';
-import { useCallback, useDeferredValue, useMemo } from 'react';
+import { useCallback, useMemo } from 'react';
 import {
   commandsFor,
   groupsBy,
@@ -15,7 +15,7 @@ import type { Design } from '../../../../core/model/document';
 import { treeName, type TreeId } from '../../../../core/model/ids';
 import { nameOf } from '../../../../core/model/names';
 import { treeOf, type Solution } from '../../../../core/tree/settled';
-import { useWorkbench, useWorkbenchStore } from '../../../state/context';
+import { useFollowing, useWorkbench, useWorkbenchStore } from '../../../state/context';
 import { groupsOf } from '../../../state/folding';
 import { atPresent } from '../../../state/looking';
 import { selectionOf, switchesIn, type Item } from '../../../state/selection';
@@ -71,9 +71,9 @@ const WAYS: readonly (readonly [Grouping, string, string])[] = [
 
 export function GroupTable() {
   const store = useWorkbenchStore();
-  const design = useDeferredValue(useWorkbench((state) => state.design));
-  const solution = useDeferredValue(useWorkbench((state) => state.solution));
-  const shown = useDeferredValue(useWorkbench((state) => state.shownTrees));
+  const design = useFollowing((state) => state.design);
+  const solution = useFollowing((state) => state.solution);
+  const shown = useFollowing((state) => state.shownTrees);
   const folded = useWorkbench((state) => state.folded);
   const selection = useWorkbench((state) => state.selection);
   const rows = useMemo(() => groupRows(design, solution, shown), [design, solution, shown]);
