@@ -1,11 +1,11 @@
 'use client';
 /**
- * The strands of a map seen from afar: letters and glyphs would be specks, so each tree is drawn as two paths, links
- * that carry frames and links that block, cut short where they block; ends that the last change moved stand out.
+ * The strands of a map seen from afar: letters and glyphs would be specks, so each tree is drawn as few paths, of links
+ * that carry frames and of links that block, cut short where they block; ends that the last change moved stand out.
  */
 import { oncePer } from '../../core/base/cache';
 import { bridgePortOf } from '../../core/topology/network';
-import { memo, useMemo } from 'react';
+import { memo, useMemo, type SVGProps } from 'react';
 import type { TreeId } from '../../core/model/ids';
 import { treeOf, type SettledTree, type Solution, forwards } from '../../core/tree/settled';
 import { useInstant } from '../state/clock';
@@ -26,10 +26,18 @@ export const FarStrands = memo(function FarStrands({ lines }: { readonly lines: 
   const shown = useWorkbench((state) => state.shownTrees);
   const moved = useWorkbench((state) => state.moved);
   const cabling = useWorkbench((state) => state.lens === 'Cable');
-  const cables = useMemo(() => lines.map((line) => courseOf(line, 0).path(0, 0)).join(''), [lines]);
+  const cables = useMemo(() => {
+    const pieces = new Pieces();
+    for (const line of lines) pieces.add(line, pieceOf(line, 0, 0, 0));
+    return pieces;
+  }, [lines]);
   return (
-    <g fill="none">
-      <path d={cables} stroke={cabling ? 'var(--rule-strong)' : 'var(--cable)'} strokeWidth={cabling ? 1.6 : 0.8} />
+    <g fill="none" pointerEvents="none">
+      <FarPaths
+        of={cables}
+        stroke={cabling ? 'var(--rule-strong)' : 'var(--cable)'}
+        strokeWidth={cabling ? 1.6 : 0.8}
+      />
       {!cabling &&
         solution &&
         shown.map((id, i) => (
@@ -45,6 +53,26 @@ export const FarStrands = memo(function FarStrands({ lines }: { readonly lines: 
     </g>
   );
 });
+
+/** Side of a square of the map whose links are drawn as one path, pixels. */
+const SQUARE = 240;
+
+/**
+ * Paths by the square that they are in. Whatever part of a path comes into view, a browser draws all of it; and the
+ * squares that an edit leaves alone stay as they are.
+ */
+class Pieces {
+  readonly squares = new Map<string, string>();
+
+  add({ from, to }: Line, path: string): void {
+    const square = `${Math.floor((from.x + to.x) / 2 / SQUARE)} ${Math.floor((from.y + to.y) / 2 / SQUARE)}`;
+    this.squares.set(square, (this.squares.get(square) ?? '') + path);
+  }
+}
+
+function FarPaths({ of, ...look }: { readonly of: Pieces } & SVGProps<SVGPathElement>) {
+  return [...of.squares].map(([square, d]) => <path key={square} d={d} {...look} />);
+}
 
 interface Props {
   readonly id: TreeId;
@@ -65,9 +93,9 @@ function FarTree({ id, place, solution, lines, moved }: Props) {
   const { colour, dash } = strandStyle(solution.trees.indexOf(tree));
   return (
     <>
-      <path data-afar="blocks" d={paths.blocks} stroke={colour} strokeWidth={1.1} strokeOpacity={0.75} />
-      <path d={paths.carries} stroke={colour} strokeWidth={2.2} strokeDasharray={dash} />
-      <path d={paths.moved} stroke={colour} strokeWidth={6} />
+      <FarPaths of={paths.blocks} data-afar="blocks" stroke={colour} strokeWidth={1.1} strokeOpacity={0.75} />
+      <FarPaths of={paths.carries} stroke={colour} strokeWidth={2.2} strokeDasharray={dash} />
+      <FarPaths of={paths.moved} stroke={colour} strokeWidth={6} />
     </>
   );
 }
@@ -86,9 +114,7 @@ function pieceOf(line: Line, aside: number, from: number, to: number): string {
 const stub = (end: CourseEnd): string => polyline([atEnd(end, 4), atEnd(end, 15)]);
 
 function pathsOf(tree: SettledTree, { network }: Solution, lines: readonly Line[], place: number, moved: Moved | null) {
-  const blocks: string[] = [];
-  const carries: string[] = [];
-  const touched: string[] = [];
+  const [blocks, carries, touched] = [new Pieces(), new Pieces(), new Pieces()];
   const lineOf = new Map(lines.map((line) => [line.link, line]));
   network.design.links.forEach(({ id, a, b }) => {
     const aggregationPort = network.portIndexOf(a.switch, a.port);
@@ -100,11 +126,11 @@ function pathsOf(tree: SettledTree, { network }: Solution, lines: readonly Line[
     if (!line || !tree.role[p] || !tree.role[q] || !network.macOperational[aggregationPort]) return;
     const aside = place * Math.min(line.gap, FAR_GAP);
     const [from, to] = [forwards(tree, p) ? 0 : CUT, forwards(tree, q) ? 0 : CUT];
-    (from === 0 && to === 0 ? carries : blocks).push(pieceOf(line, aside, from, to));
+    (from === 0 && to === 0 ? carries : blocks).add(line, pieceOf(line, aside, from, to));
     const before = moved?.before.get(tree.id);
     if (!before) return;
-    if (before.has(p)) touched.push(stub(courseOf(line, aside).from));
-    if (before.has(q)) touched.push(stub(courseOf(line, aside).to));
+    if (before.has(p)) touched.add(line, stub(courseOf(line, aside).from));
+    if (before.has(q)) touched.add(line, stub(courseOf(line, aside).to));
   });
-  return { blocks: blocks.join(''), carries: carries.join(''), moved: touched.join('') };
+  return { blocks, carries, moved: touched };
 }

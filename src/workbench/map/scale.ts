@@ -20,34 +20,47 @@ const CALM_MS = 400;
 /** Whether a drawing for `scale` will do at `zoom`. */
 export const suits = (scale: number, zoom: number): boolean => zoom >= scale * 0.999 && zoom <= scale * SLACK;
 
+/**
+ * Calls `then` each time that the zoom has stayed the same for so long, and gives what ends that. Two frames pass before
+ * it counts: where frames take longer than that, the turns of the wheel that have come meanwhile are heard first.
+ */
+function whenStill(flow: ReturnType<typeof useStoreApi>, ms: number, then: (zoom: number) => void): () => void {
+  let rest: ReturnType<typeof setTimeout> | undefined;
+  let frame = 0;
+  let seen = flow.getState().transform[2];
+  const wait = (): void => {
+    clearTimeout(rest);
+    cancelAnimationFrame(frame);
+    rest = setTimeout(() => {
+      frame = requestAnimationFrame(() => (frame = requestAnimationFrame(() => then(seen))));
+    }, ms);
+  };
+  wait();
+  const stop = flow.subscribe(({ transform: [, , zoom] }) => {
+    if (zoom === seen) return;
+    seen = zoom;
+    wait();
+  });
+  return () => {
+    stop();
+    clearTimeout(rest);
+    cancelAnimationFrame(frame);
+  };
+}
+
 /** The scale, and what sets it at once. */
 export function useZoomScale(): [number, (scale: number) => void] {
   const flow = useStoreApi();
   const [scale, setScale] = useState(1);
-  useEffect(() => {
-    let rest: ReturnType<typeof setTimeout> | undefined;
-    let seen = flow.getState().transform[2];
-    const stop = flow.subscribe(({ transform: [, , zoom] }) => {
-      if (zoom === seen) return;
-      seen = zoom;
-      clearTimeout(rest);
-      rest = setTimeout(() => setScale((now) => (suits(now, zoom) ? now : zoom)), REST_MS);
-    });
-    return () => {
-      stop();
-      clearTimeout(rest);
-    };
-  }, [flow]);
+  useEffect(() => whenStill(flow, REST_MS, (zoom) => setScale((now) => (suits(now, zoom) ? now : zoom))), [flow]);
   return [scale, setScale];
 }
 
-/** Whether the scale has been the same for a while. */
+/** Whether the scale, and the zoom, have been the same for a while. */
 export function useCalm(scale: number): boolean {
+  const flow = useStoreApi();
   const [calm, setCalm] = useState(scale);
-  useEffect(() => {
-    const wait = setTimeout(() => setCalm(scale), CALM_MS);
-    return () => clearTimeout(wait);
-  }, [scale]);
+  useEffect(() => whenStill(flow, CALM_MS, () => setCalm(scale)), [flow, scale]);
   return calm === scale;
 }
 
