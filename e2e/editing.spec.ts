@@ -1,5 +1,7 @@
 /** Settings by hand: what is legal, what is not, and what an empty design needs. */
 import { expect, test } from '@playwright/test';
+import { writeDesign } from '../src/core/model/derive/write';
+import { campusOf } from '../src/core/testing/campus';
 import { inspector, map, openDemo, saved, selectSwitch, setSetting, settled, treeRow } from './design';
 
 test('an illegal value keeps what was typed, says why, and offers the nearest legal ones', async ({ page }) => {
@@ -118,6 +120,29 @@ test('a switch that is dragged stays where it was put', async ({ page }) => {
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('banner')).toContainText('revision 2');
   await expect.poll(async () => Math.round((await lodge.boundingBox())!.y)).toBe(Math.round(before.y));
+});
+
+test('where no switch has a place of its own, one is dragged and the others stay where they are seen', async ({
+  page,
+  request,
+}) => {
+  const document = JSON.parse(writeDesign(campusOf({ switches: 20, vlans: 4 }))) as object;
+  const made = await request.post('/api/designs', { data: { do: 'import', document } });
+  await page.goto(`/designs/${((await made.json()) as { id: string }).id}`);
+  await settled(page);
+  const middle = async (id: string): Promise<{ x: number; y: number }> => {
+    const { x, y, width, height } = (await page.locator(`[data-switch="${id}"]`).boundingBox())!;
+    return { x: x + width / 2, y: y + height / 2 };
+  };
+  const [from, other] = [await middle('core-1'), await middle('acc-9')];
+  await page.mouse.move(from.x, from.y);
+  await page.mouse.down();
+  await page.mouse.move(from.x + 40, from.y + 30, { steps: 6 });
+  await page.mouse.up();
+  await saved(page);
+  const [to, still] = [await middle('core-1'), await middle('acc-9')];
+  expect(to.x - from.x).toBeGreaterThan(20);
+  expect(Math.hypot(still.x - other.x, still.y - other.y)).toBeLessThan(3);
 });
 
 test('the whole map stays in view until someone moves it, and comes into view in another layout', async ({ page }) => {

@@ -128,7 +128,17 @@ function Map({ Under, Over }: Layers) {
       const to = moves.flatMap(({ id, position }) => movesTo(id, position!));
       // Of a folded group whose switches have no places of their own there is nothing to move.
       if (to.length === 0) setDrag(null);
-      else store.getState().act({ do: 'move-switches', to });
+      else store.getState().act({ do: 'move-switches', to: [...to, ...stays(new Set(to.map((each) => each.switch)))] });
+
+      /** Switches that were laid out by themselves stay where they are seen, or they would make room for the one that was moved. */
+      function stays(moved: ReadonlySet<SwitchId>) {
+        if (skeleton.groups.size > 0) return [];
+        const loose = store.getState().design.switches.filter((sw) => !sw.position && !moved.has(sw.id));
+        return loose.flatMap(({ id }) => {
+          const at = map.places.get(id);
+          return at ? [{ switch: id, position: { x: Math.round(at.x), y: Math.round(at.y) } }] : [];
+        });
+      }
 
       /** What stands in a folded group moves with it. */
       function movesTo(box: string, to: Point) {
