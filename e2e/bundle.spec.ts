@@ -89,7 +89,7 @@ test('a plan is simulated step by step, flows are spread, and a mode that change
   await page.locator('#drawer-table').getByLabel('Hash').selectOption('3+4');
   await page.getByLabel('Lost member').selectOption('2');
   await expect(
-    page.getByText(/100 flows over 2 of 2 members.*never gets more than 10 Gb\/s.*Without 2, \d+ flows move/),
+    page.getByText(/100 made-up flows over 2 of 2 members.*never gets more than 10 Gb\/s.*Without 2, \d+ flows move/),
   ).toBeVisible();
 
   await page.getByRole('tab', { name: 'Bundles' }).click();

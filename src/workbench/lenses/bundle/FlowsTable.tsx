@@ -4,9 +4,9 @@ import { useMemo, useState } from 'react';
 import { Bar, BarChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import { HASH_POLICIES } from '../../../core/model/document';
 import type { HashPolicy } from '../../../core/model/document';
-import { bucketShares, hostFlows, randomFlows, spreadOf } from '../../../core/analysis/sharing/flows';
+import { bucketShares, hostFlows, madeUpFlows, spreadOf, type HostFlows } from '../../../core/analysis/sharing/flows';
 import { useWorkbench } from '../../state/context';
-import { speedText } from '../../ui/words/units';
+import { counted, speedText } from '../../ui/words/units';
 import own from './bundle.module.css';
 import { useChosenEnd } from './useChosenEnd';
 import { Select, type Option } from '../../ui/Select';
@@ -17,14 +17,18 @@ const MOST_ROWS = 200;
 
 export function FlowsTable() {
   const { bundles, settled, end, choice } = useChosenEnd();
-  const design = useWorkbench((state) => state.design);
+  const solution = useWorkbench((state) => state.solution);
   const [source, setSource] = useState<'hosts' | number>('hosts');
   const [seed, setSeed] = useState(1);
   const [policy, setPolicy] = useState<HashPolicy | null>(null);
   const [lost, setLost] = useState('');
+  const between = useMemo(
+    () => (source === 'hosts' && solution && end ? hostFlows(solution, end) : null),
+    [solution, source, end],
+  );
   const flows = useMemo(
-    () => (source === 'hosts' ? hostFlows(design) : randomFlows(design, source, seed)),
-    [design, source, seed],
+    () => (source === 'hosts' ? (between?.sent ?? []) : madeUpFlows(source, seed)),
+    [between, source, seed],
   );
   if (!end)
     return <p className={own.hint}>No bundle yet: choose links that join the same two switches, and bundle them.</p>;
@@ -45,8 +49,8 @@ export function FlowsTable() {
             label="Flows"
             value={String(source)}
             options={[
-              ['hosts', 'between the hosts of each VLAN'],
-              ...COUNTS.map((count): Option<string> => [String(count), `${count} random ones`]),
+              ['hosts', 'between hosts, where they cross it'],
+              ...COUNTS.map((count): Option<string> => [String(count), `${count} made up, as if they crossed it`]),
             ]}
             choose={(to) => setSource(to === 'hosts' ? 'hosts' : Number(to))}
           />
@@ -81,7 +85,8 @@ export function FlowsTable() {
       <p className={own.lead}>
         {active.length === 0
           ? 'No member is active: no flow passes.'
-          : `${rows.length} flows over ${active.length} of ${end.members.length} members. All frames of a flow take one member, so that they stay in order: a single flow never gets more than ${speedText(one)}.`}
+          : `${counted(rows.length, source === 'hosts' ? 'flow' : 'made-up flow')} over ${active.length} of ${end.members.length} members. All frames of a flow take one member, so that they stay in order: a single flow never gets more than ${speedText(one)}.`}
+        {between !== null && ` ${elsewhere(between, end.ownerName)}`}
         {gone !== null && ` Without ${lost}, ${moved} flows move and the others stay where they are.`}
         {shares.most > shares.least &&
           ` ${end.members.length} members share ${shares.of} buckets: some get ${shares.most}, some ${shares.least}.`}
@@ -153,6 +158,14 @@ export function FlowsTable() {
       </div>
     </div>
   );
+}
+
+/** What of the flows between hosts is not in the list. */
+function elsewhere({ sent, others }: HostFlows, owner: string): string {
+  if (sent.length === 0 && others === 0) return 'No two hosts are in one VLAN.';
+  const rest = `${counted(others, 'flow')} between hosts of one VLAN`;
+  if (sent.length > 0 && others === 0) return `All flows between hosts of one VLAN leave ${owner} here.`;
+  return `${rest} ${others === 1 ? 'does' : 'do'} not leave ${owner} here: ${others === 1 ? 'it takes another way' : 'they take other ways'}, or none, and ${others === 1 ? 'does' : 'do'} not count.`;
 }
 
 const figure = (

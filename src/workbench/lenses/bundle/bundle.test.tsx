@@ -142,8 +142,11 @@ describe('tables', () => {
     change('Bundle', 'switch uplinks');
     expect(screen.getByText(/lodge is active, ridge-a has no bundle there/)).toBeInTheDocument();
   });
-  it('flows move only from the member that is lost', async () => {
+  it('flows between hosts count where they cross the bundle, made-up ones move only from the member that is lost', async () => {
     await bundled(<FlowsTable />);
+    expect(screen.getByText(/flows? over 2 of 2 members/)).toHaveTextContent(
+      /do not leave lodge here|do not leave ridge-a here/,
+    );
     change('Flows', '100');
     change('Lost member', '1');
     const rows = within(screen.getByRole('table', { name: 'Flows by member' }))
