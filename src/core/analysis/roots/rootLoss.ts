@@ -1,9 +1,10 @@
 /** If a root dies: who takes over in which tree, which ends move, who is cut off, which trees lose their sharing. */
 import { editAll } from '../../edit/edit';
-import type { SwitchId, TreeId } from '../../model/ids';
+import type { HostId, SwitchId, TreeId } from '../../model/ids';
 import type { Design } from '../../model/document';
 import { islandRoots } from '../../tree/explain/election';
 import { movedEnds, type MovedEnd } from '../../tree/moved';
+import { treeForVlan } from '../../tree/passing';
 import { solve } from '../../tree/solve';
 import { treeOf, type SettledTree, type Solution } from '../../tree/settled';
 
@@ -17,6 +18,8 @@ export interface RootLoss {
   readonly ends: readonly MovedEnd[];
   /** Switches that no longer hang together with the new root. */
   readonly cutOff: readonly SwitchId[];
+  /** Hosts of the tree's VLANs all of whose cards are at the dead switch, or at one that is cut off. */
+  readonly hostsCutOff: readonly HostId[];
   /** Trees that had another root before and have the same one now: their traffic no longer takes different ways. */
   readonly sharesWith: readonly TreeId[];
 }
@@ -59,21 +62,36 @@ export function ifSwitchDies(before: Solution, id: SwitchId): SwitchLoss | null 
   const moved = movedEnds(before, after).filter((end) => end.switch !== id && end.after !== 'disabled');
   const rootsBefore = new Map(before.trees.map((tree) => [tree.id, nameOf(before, mainRoot(before, tree))]));
   const rootsAfter = new Map(after.trees.map((tree) => [tree.id, nameOf(after, mainRoot(after, tree))]));
+  const { design, switches, ports, switchIndex, portIndexOf } = before.network;
+  const treeOfVlan = new Map(
+    [...new Set(design.hosts.map((host) => host.vlan))].map((vid) => [vid, treeForVlan(before, vid)?.id]),
+  );
+  /** Hosts of a tree's VLANs that hang on nothing but these switches, and on something now. */
+  const hostsOnlyAt = (lost: ReadonlySet<SwitchId>, tree: TreeId): HostId[] =>
+    design.hosts.flatMap((host) => {
+      const cards = host.attach.filter(
+        (at) => switches[switchIndex.get(at.switch) ?? -1]?.up && ports[portIndexOf(at.switch, at.port)]?.up,
+      );
+      const all = cards.length > 0 && cards.every((at) => lost.has(at.switch));
+      return all && treeOfVlan.get(host.vlan) === tree ? [host.id] : [];
+    });
   const losses = before.trees.flatMap((tree): RootLoss[] => {
     if (rootsBefore.get(tree.id) !== id) return [];
     const next = treeOf(after, tree.id);
     const takesOver = rootsAfter.get(tree.id) ?? null;
     const root = takesOver === null ? -1 : after.network.switchIndex.get(takesOver)!;
     const was = mainRoot(before, tree);
+    const cutOff = after.network.switches.flatMap((sw, t) =>
+      t !== s && tree.root[t] === was && next && next.root[t] !== root ? [sw.id] : [],
+    );
     return [
       {
         tree: tree.id,
         root: id,
         takesOver,
         ends: moved.filter((end) => end.tree === tree.id),
-        cutOff: after.network.switches.flatMap((sw, t) =>
-          t !== s && tree.root[t] === was && next && next.root[t] !== root ? [sw.id] : [],
-        ),
+        cutOff,
+        hostsCutOff: hostsOnlyAt(new Set([id, ...cutOff]), tree.id),
         sharesWith: before.trees.flatMap(({ id: other }) =>
           takesOver !== null && rootsBefore.get(other) !== id && rootsAfter.get(other) === takesOver ? [other] : [],
         ),

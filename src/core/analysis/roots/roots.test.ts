@@ -160,6 +160,35 @@ describe('if a root dies', () => {
     );
     expect(rootSwitches(solutionOf(demo))).toEqual(['lodge']);
   });
+  it('cuts off the hosts that hang on nothing else, each in the tree of its VLAN', () => {
+    const host = (id: string, vlan: number, ...attach: [string, string][]) => ({
+      id,
+      mac: `02:00:00:00:01:0${id.length}`,
+      vlan,
+      attach: attach.map(([sw, port]) => ({ switch: sw, port })),
+    });
+    const design = networkOf(
+      { a: {}, b: { priority: 0 }, c: {} },
+      ['a 1 = b 1', 'b 2 = c 1'],
+      Object.fromEntries(['a 7', 'b 7', 'b 8', 'b 9', 'c 7'].map((end) => [end, end === 'b 9' ? { up: false } : {}])),
+      {
+        hosts: [
+          host('x', 1, ['b', '7']),
+          host('both', 1, ['b', '8'], ['a', '7']),
+          host('off', 1, ['b', '9']),
+          host('beyond', 1, ['c', '7']),
+        ],
+      },
+    );
+    expect(ifSwitchDies(solutionOf(design), 'b' as SwitchId)?.losses).toMatchObject([
+      { cutOff: ['c'], hostsCutOff: ['x', 'beyond'] },
+    ]);
+    const lodge = ifSwitchDies(solutionOf(demo), 'lodge' as SwitchId)!;
+    const alone = demo.hosts.filter((each) => each.attach.every((at) => at.switch === ('lodge' as SwitchId)));
+    expect(alone.length).toBeGreaterThan(0);
+    for (const { tree, hostsCutOff } of lodge.losses)
+      expect(hostsCutOff).toEqual(alone.flatMap(({ id, vlan }) => (tree === `vlan:${vlan}` ? [id] : [])));
+  });
   it('tells who is cut off, and which trees then share a root', () => {
     const chain = networkOf({ a: {}, b: { priority: 0 }, c: {} }, ['a 1 = b 1', 'b 2 = c 1']);
     expect(ifSwitchDies(solutionOf(chain), 'b' as SwitchId)?.losses).toMatchObject([{ takesOver: 'a', cutOff: ['c'] }]);

@@ -29,10 +29,19 @@ export interface LossRow {
   readonly treeIds: readonly TreeId[];
 }
 
+/** So many hosts are named. */
+const FEW_HOSTS = 3;
+
 /** One row for each root and each set of its trees that fare alike. */
 export function lossRows(design: Design, all: readonly LossOf[]): LossRow[] {
   const names = new Map(design.switches.map((sw) => [sw.id, sw.name ?? sw.id]));
   const nameOf = (id: SwitchId): string => names.get(id) ?? id;
+  const hostNames = new Map(design.hosts.map((host) => [host.id, host.name ?? host.id]));
+  /** A few hosts by name, many as a number. */
+  const hostsText = (alike: readonly RootLoss[]): string[] => {
+    const hosts = [...new Set(alike.flatMap((each) => each.hostsCutOff))];
+    return hosts.length > FEW_HOSTS ? [`${hosts.length} hosts`] : hosts.map((id) => hostNames.get(id) ?? id);
+  };
   return all.flatMap(({ switch: id, losses }) => {
     const groups = new Map<string, RootLoss[]>();
     for (const each of losses) {
@@ -48,7 +57,7 @@ export function lossRows(design: Design, all: readonly LossOf[]): LossRow[] {
         trees: treesName(treeIds),
         takesOver: first.takesOver === null ? 'nobody is left' : nameOf(first.takesOver),
         ends: alike.reduce((sum, each) => sum + each.ends.length, 0),
-        cutOff: first.cutOff.map(nameOf).join(', ') || 'nobody',
+        cutOff: [...first.cutOff.map(nameOf), ...hostsText(alike)].join(', ') || 'nobody',
         shares: first.sharesWith.length > 0 ? treesName(first.sharesWith) : 'no other',
         switch: id,
         treeIds,
@@ -62,7 +71,7 @@ const COLUMNS: GridColDef<LossRow>[] = [
   { field: 'trees', headerName: 'of', width: 210 },
   { field: 'takesOver', headerName: 'takes over', width: 140 },
   { field: 'ends', headerName: 'Ends that move', type: 'number', width: 120 },
-  { field: 'cutOff', headerName: 'Cut off', width: 160 },
+  { field: 'cutOff', headerName: 'Cut off', flex: 1, minWidth: 160 },
   { field: 'shares', headerName: 'Then shares its root with', flex: 1, minWidth: 170 },
 ];
 

@@ -119,7 +119,7 @@ describe('if a root dies', () => {
         root: 'lodge',
         trees: 'VLANs 1,15,25,35,45,55,65',
         takesOver: 'workshop',
-        cutOff: 'nobody',
+        cutOff: 'Visitor kiosk',
         shares: 'no other',
       },
     ]);
