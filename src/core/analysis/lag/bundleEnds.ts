@@ -3,8 +3,9 @@ import type { BundleEnd, Bundles } from '../../topology/lag/ends';
 import { modePair } from '../../topology/lag/modes';
 import type { SettledBundles } from '../../topology/lag/settled';
 import type { Command } from '../../edit/commands';
+import type { HostId } from '../../model/ids';
 import { type Bundle, type BundleMode, type Design, carriageText } from '../../model/document';
-import { bundleThese } from './bundling';
+import { bundleCards, bundleThese, modeOpposite } from './bundling';
 import type { Remedy } from '../findings/finding';
 
 /** What stands opposite an end: a bundle, single ports, a host's cards, nothing. */
@@ -120,7 +121,16 @@ export function farBundleRemedies(
   [first]: readonly Opposite[],
 ): Remedy[] {
   const own = bundleOf(design, end);
-  if (!first || first.end || !own || !first.members.every((m) => bundles.members[m]!.farSide === 'port')) return [];
+  if (!first || first.end) return [];
+  if (end.owner.kind === 'host') return cardRemedies(design, end.owner.host, `bundle the ports of ${first.name} too`);
+  if (first.members.every((m) => bundles.members[m]!.farSide === 'card')) {
+    const { at } = bundles.members[first.members[0]!]!;
+    const host = design.hosts.find((each) =>
+      each.attach.some((card) => card.switch === at.switch && card.port === at.port),
+    );
+    return host ? cardRemedies(design, host.id, `bundle the cards of ${first.name} too`) : [];
+  }
+  if (!own || !first.members.every((m) => bundles.members[m]!.farSide === 'port')) return [];
   const links = first.members.flatMap((m) => bundles.members[m]!.link ?? []);
   const mode = modeOpposite(end.mode);
   const made = bundleThese({ ...design, bundles: design.bundles.filter((bundle) => bundle.id !== end.id) }, links, [
@@ -131,6 +141,11 @@ export function farBundleRemedies(
   return added && !design.bundles.some((bundle) => bundle.id === added.id)
     ? [{ label: `bundle the ports of ${first.name} too`, commands: [{ do: 'add-bundle', bundle: added }] }]
     : [];
+}
+
+function cardRemedies(design: Design, host: HostId, label: string): Remedy[] {
+  const made = bundleCards(design, host);
+  return made.ok ? [{ label, commands: made.value.commands }] : [];
 }
 
 /** The same VLANs at the other end. */
@@ -178,10 +193,6 @@ const setMode = (end: BundleEnd, mode: BundleMode): Command => {
     },
   };
 };
-
-/** A mode that comes up against another. */
-const modeOpposite = (mode: BundleMode): BundleMode =>
-  mode === 'static' ? 'static' : mode === 'initiate' || mode === 'answer' ? 'initiate' : 'active';
 
 /** Changes of one end's mode after which the two come up; LACP before the others. */
 function modesThatWork(a: BundleEnd, b: BundleEnd): (readonly [BundleEnd, BundleMode])[] {

@@ -4,7 +4,7 @@ import { bundlesOf } from '../../topology/lag/ends';
 import { settleBundles } from '../../topology/lag/settled';
 import { fernhollow } from '../../demo/demos';
 import { editAll } from '../../edit/edit';
-import { vlanTree, type BundleId, type LinkId } from '../../model/ids';
+import { vlanTree, type BundleId, type HostId, type LinkId } from '../../model/ids';
 import type { Command } from '../../edit/commands';
 import type { Design } from '../../model/document';
 import { simulate } from '../../sim/simulate';
@@ -15,7 +15,7 @@ import { bundleFindings } from '../findings/bundleFindings';
 import { bundlePicture } from './bundleEnds';
 import { planBundle, type PlanKind } from './bundlePlan';
 import { outcomesOf } from '../regions/planSteps';
-import { besides, bundleThese, parallelsOf } from './bundling';
+import { besides, bundleCards, bundleThese, parallelsOf } from './bundling';
 import { findingsOf } from '../findings/findings';
 import { hostAddress, hostFlows, madeUpFlows, spreadOf } from '../sharing/flows';
 import { linkLoads } from '../sharing/load';
@@ -225,6 +225,64 @@ describe('findings about bundles', () => {
         },
       ),
     );
+  });
+});
+
+describe('the cards of a host', () => {
+  const access = { mode: 'access', vlan: 1 };
+  const server = (rest: object = {}, bundles: object[] = [], second = 'a 8') =>
+    networkOf(
+      { a: {}, b: {} },
+      ['a 1 = b 1'],
+      Object.fromEntries(['a 7', 'a 8', 'b 8'].map((end) => [end, { vlans: access }])),
+      {
+        hosts: [
+          {
+            id: 'server',
+            mac: '02:00:00:00:01:01',
+            vlan: 1,
+            attach: ['a 7', second].map((end) => ({ switch: end.split(' ')[0], port: end.split(' ')[1] })),
+            ...rest,
+          },
+        ],
+        bundles,
+      },
+    );
+  const here = { id: 'mine', switch: 'a', number: 4, ports: ['7', '8'], mode: 'static', vlans: access };
+  const made = (design: Design) => {
+    const result = bundleCards(design, 'server' as HostId);
+    return result.ok ? after(design, result.value.commands) : result.error;
+  };
+
+  it.each([
+    ['neither end', server()],
+    ['its own end', server({ bundle: { mode: 'passive' } })],
+    ['the end of the switch', server({}, [here])],
+  ])('are bundled at both ends in one step where there is %s, and come up', (_, design) => {
+    const then = made(design);
+    if (typeof then === 'string') throw new Error(then);
+    expect(then.bundles).toHaveLength(1);
+    expect(settleBundles(bundlesOf(then)).ends.map((end) => end.active.length)).toEqual([2, 2]);
+    expect(then.bundles[0]!.vlans).toEqual(
+      design.switches[0]!.ports.find((port) => (port.id as string) === '7')!.vlans,
+    );
+    expect(made(then)).toBe('Cards and ports are bundled already.');
+  });
+
+  it('are not where they lead to two switches, or a port has a bundle of its own', () => {
+    expect(made(server({}, [], 'b 8'))).toBe(
+      'Its cards are plugged into a and b; the members of one bundle lead to one switch.',
+    );
+    expect(made(server({}, [{ ...here, ports: ['7'] }]))).toBe('a: a port of these is in the bundle mine already.');
+  });
+
+  it.each([
+    ['its own end', server({ bundle: {} }), 'bundle the ports of a too'],
+    ['the end of the switch', server({}, [here]), 'bundle the cards of server too'],
+  ])('are a finding with its remedy where only %s bundles', (_, design, label) => {
+    const [finding] = bundleFindings(design);
+    const remedy = finding!.remedies.find((each) => each.label === label)!;
+    expect(bundleFindings(after(design, remedy.commands))).toEqual([]);
   });
 });
 

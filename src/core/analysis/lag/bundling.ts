@@ -1,8 +1,8 @@
 /** Making bundles: of parallel links at both ends in one step, and taking them apart. */
 import type { Command } from '../../edit/commands';
-import type { LinkId, BridgePortId, SwitchId } from '../../model/ids';
+import type { BridgePortId, HostId, LinkId, SwitchId } from '../../model/ids';
 import type { Bundle, BundleMode, Design, Link, Port } from '../../model/document';
-import { bundleSchema } from '../../model/document';
+import { bundleSchema, hostBundleSchema } from '../../model/document';
 import { fail, ok, type Result } from '../../base/result';
 
 /** Links that join the same two switches, in document order; `a` and `b` are the switches of the first one. */
@@ -33,10 +33,10 @@ export const besides = (design: Design, id: LinkId): readonly Link[] =>
 export const bundleAt = (design: Design, sw: SwitchId, port: BridgePortId): Bundle | undefined =>
   design.bundles.find((bundle) => bundle.switch === sw && bundle.ports.some((id) => id === port));
 
-export interface Bundling {
+export interface Bundling<Added extends readonly Bundle[] = readonly Bundle[]> {
   readonly commands: readonly Command[];
-  /** The bundles that the commands add, by end. */
-  readonly bundles: readonly [Bundle, Bundle];
+  /** The bundles that the commands add to switches, by end. */
+  readonly bundles: Added;
 }
 
 /**
@@ -47,7 +47,7 @@ export function bundleThese(
   design: Design,
   ids: readonly LinkId[],
   modes: readonly [BundleMode, BundleMode] = ['active', 'active'],
-): Result<Bundling, string> {
+): Result<Bundling<readonly [Bundle, Bundle]>, string> {
   const links = ids.flatMap((id) => design.links.filter((link) => link.id === id));
   const [first] = links;
   if (!first) return fail('No link is chosen.');
@@ -67,29 +67,90 @@ export function bundleThese(
       if (owner) return fail(`${nameOf(side)} port ${port} is in the bundle ${owner.name ?? owner.id} already.`);
     }
   }
-  const taken = new Set<string>([
-    ...design.bundles.map((bundle) => bundle.id),
-    ...design.switches.flatMap((sw) => sw.ports.map((port) => port.id)),
-  ]);
-  const make = (side: SwitchId, far: SwitchId, mode: BundleMode): Bundle => {
-    const owner = design.switches.find((sw) => sw.id === side)!;
-    const own = owner.ports.filter((port) => ports(side).includes(port.id));
-    const name = nameToward(nameOf(far));
-    const id = freshId(taken, [`to-${far}`, `${side}-to-${far}`]);
-    taken.add(id);
-    return bundleSchema.parse({
-      id,
-      name,
-      switch: side,
-      number: freeNumber(design, side),
-      ports: ports(side),
-      mode,
-      ...commonSettings(own),
-    });
-  };
+  const taken = takenIds(design);
+  const make = (side: SwitchId, far: SwitchId, mode: BundleMode): Bundle =>
+    newBundle(design, taken, { switch: side, ports: ports(side), mode, far, farName: nameOf(far) });
   const bundles = [make(a, b, modes[0]), make(b, a, modes[1])] as const;
   return ok({ bundles, commands: bundles.map((bundle): Command => ({ do: 'add-bundle', bundle })) });
 }
+
+/**
+ * The commands that bundle a host's cards and the ports that they are plugged into, in one step; an end that is there is
+ * left as it is. Fails with a sentence where the cards lead to several switches, or a port is in another bundle.
+ */
+export function bundleCards(design: Design, id: HostId): Result<Bundling, string> {
+  const host = design.hosts.find((each) => each.id === id);
+  if (!host || host.attach.length < 2) return fail('A bundle of cards needs two of them.');
+  const nameOf = (sw: SwitchId): string => design.switches.find((each) => each.id === sw)?.name ?? sw;
+  const [side, ...others] = new Set(host.attach.map((card) => card.switch));
+  if (others.length > 0)
+    return fail(
+      `Its cards are plugged into ${[side!, ...others].map(nameOf).join(' and ')}; the members of one bundle lead to one switch.`,
+    );
+  const ports = host.attach.map((card): BridgePortId => card.port);
+  const owners = new Set(ports.map((port) => bundleAt(design, side!, port)));
+  const [there] = owners;
+  const whole = owners.size === 1 && there !== undefined && there.ports.length === ports.length;
+  const other = [...owners].find((owner) => owner !== undefined);
+  if (other && !whole)
+    return fail(`${nameOf(side!)}: a port of these is in the bundle ${other.name ?? other.id} already.`);
+  if (there && host.bundle) return fail('Cards and ports are bundled already.');
+  const bundles = there
+    ? []
+    : [
+        newBundle(design, takenIds(design), {
+          switch: side!,
+          ports,
+          mode: host.bundle ? modeOpposite(host.bundle.mode) : 'active',
+          far: host.id,
+          farName: host.name ?? host.id,
+        }),
+      ];
+  const cards: Command[] = host.bundle
+    ? []
+    : [
+        {
+          do: 'set-host',
+          host: id,
+          bundle: hostBundleSchema.parse({ mode: there ? modeOpposite(there.mode) : 'active' }),
+        },
+      ];
+  return ok({ bundles, commands: [...cards, ...bundles.map((bundle): Command => ({ do: 'add-bundle', bundle }))] });
+}
+
+/** A mode that comes up against another. */
+export const modeOpposite = (mode: BundleMode): BundleMode =>
+  mode === 'static' ? 'static' : mode === 'initiate' || mode === 'answer' ? 'initiate' : 'active';
+
+interface Wanted {
+  readonly switch: SwitchId;
+  readonly ports: readonly BridgePortId[];
+  readonly mode: BundleMode;
+  readonly far: SwitchId | HostId;
+  readonly farName: string;
+}
+
+/** Named after the far end, carrying what its ports carry; its identifier is taken from then on. */
+function newBundle(design: Design, taken: Set<string>, { switch: side, ports, mode, far, farName }: Wanted): Bundle {
+  const own = design.switches.find((sw) => sw.id === side)!.ports.filter((port) => ports.includes(port.id));
+  const id = freshId(taken, [`to-${far}`, `${side}-to-${far}`]);
+  taken.add(id);
+  return bundleSchema.parse({
+    id,
+    name: nameToward(farName),
+    switch: side,
+    number: freeNumber(design, side),
+    ports,
+    mode,
+    ...commonSettings(own),
+  });
+}
+
+const takenIds = (design: Design): Set<string> =>
+  new Set<string>([
+    ...design.bundles.map((bundle) => bundle.id),
+    ...design.switches.flatMap((sw) => sw.ports.map((port) => port.id)),
+  ]);
 
 /** After what is at the other end. */
 const nameToward = (far: string): string => `to ${far}`.slice(0, 200);

@@ -7,6 +7,7 @@ import { ChoiceSetting, TextSetting } from '../../ui/fields';
 import styles from '../../ui/panel.module.css';
 import * as read from '../../ui/read';
 import { useWorkbench } from '../../state/context';
+import { BundleCards } from './BundleCards';
 import { Members } from './Members';
 import { useBundles } from '../../state/useBundles';
 import { HASH_CHOICES, MODE_CHOICES, TIMEOUT_CHOICES } from './words';
@@ -49,6 +50,7 @@ export function HostCards({ host }: { readonly host: Host }) {
           />
         </>
       )}
+      <BundleCards host={host.id} />
       {picture && (
         <div className={styles.why}>
           <p>{picture.verdict}</p>

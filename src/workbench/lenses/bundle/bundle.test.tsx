@@ -3,6 +3,7 @@ import { act, fireEvent, screen, within } from '@testing-library/react';
 import type { HostId, LinkId, PortId, SwitchId } from '../../../core/model/ids';
 import { Inspector } from '../../inspector/Inspector';
 import { bundleSelected, canBundle, removeSelected } from '../../state/editing';
+import { networkOf } from '../../../core/testing/networks';
 import { renderWith, settle } from '../../testing';
 import { FlowsTable } from './FlowsTable';
 import { ModesTable } from './ModesTable';
@@ -169,5 +170,41 @@ describe('tables', () => {
     await settle();
     expect(store.getState().design.bundles).toHaveLength(4);
     expect(screen.getByText(/No links run side by side unbundled/)).toBeInTheDocument();
+  });
+});
+
+describe('a server with two cards', () => {
+  const design = networkOf(
+    { a: {} },
+    [],
+    { 'a 7': {}, 'a 8': {} },
+    {
+      hosts: [
+        {
+          id: 'server',
+          mac: '02:00:00:00:01:01',
+          vlan: 1,
+          attach: ['7', '8'].map((port) => ({ switch: 'a', port })),
+        },
+      ],
+    },
+  );
+  it.each([
+    ['the host', { kind: 'host', host: 'server' as HostId } as const],
+    ['a port of the switch', { kind: 'port', switch: 'a' as SwitchId, port: '7' as PortId } as const],
+  ])('is bundled from %s, both ends in one step', async (_, selection) => {
+    const store = await renderWith(<Inspector />, design);
+    act(() => {
+      store.getState().setLens('Bundle');
+      store.getState().select(selection);
+    });
+    await settle();
+    fireEvent.click(screen.getByRole('button', { name: 'Bundle cards and ports' }));
+    await settle();
+    expect(store.getState().undoSteps).toHaveLength(1);
+    expect(store.getState().design).toMatchObject({
+      hosts: [{ bundle: { mode: 'active' } }],
+      bundles: [{ switch: 'a', ports: ['7', '8'], mode: 'active' }],
+    });
   });
 });

@@ -3,6 +3,7 @@ import { useWorkbench } from '../../state/context';
 import type { Subjects } from '../../state/subject';
 import { panel, type Panel } from '../manifest';
 import { BreakBundle } from './BreakBundle';
+import { BundleCards } from './BundleCards';
 import { BundlePanel } from './BundlePanel';
 import { BundleThese } from './BundleThese';
 import { HostCards } from './HostCards';
@@ -34,5 +35,6 @@ function MemberOf({ sw, port }: Subjects['port']) {
 
 function BundleFrom({ sw, port }: Subjects['port']) {
   const far = useFarEnds()(sw.id, port.id);
+  if (far?.host) return <BundleCards host={far.host} />;
   return far?.link ? <BundleThese links={[far.link]} /> : null;
 }
