@@ -83,7 +83,8 @@ function strayFindings(
             port: at.port,
             device: row.device,
             as: nameOfDevice(design, row.device),
-            drawn: farName.replace(/ (port|card) [^ ]*$/, ''),
+            // A host reports nothing: what is seen of its cards is what their switch sees, the host itself.
+            drawn: end.owner.kind === 'host' ? end.ownerName : farName.replace(/ (port|card) [^ ]*$/, ''),
           },
         ]
       : [];

@@ -18,6 +18,8 @@ import { outcomesOf } from '../regions/planSteps';
 import { besides, bundleCards, bundleThese, parallelsOf } from './bundling';
 import { findingsOf } from '../findings/findings';
 import { hostAddress, hostFlows, madeUpFlows, spreadOf } from '../sharing/flows';
+import { designedCsv, readObservedCsv } from '../../exchange/neighbours/table';
+import { neighbourFindings } from '../neighbours/neighbours';
 import { linkLoads } from '../sharing/load';
 import { steer } from '../steering/steer';
 
@@ -193,6 +195,16 @@ describe('findings about bundles', () => {
       text: expect.stringContaining('c on port 2, where b is drawn'),
       why: expect.stringContaining('port 1 sees b, port 2 sees c'),
     });
+  });
+  it('are none where what is drawn is read back as what was seen, a server with two cards too', () => {
+    const design = after(fernhollow(), [{ do: 'set-observed', observed: [] }]);
+    const read = readObservedCsv(designedCsv(design));
+    if (!read.ok) throw new Error(read.error);
+    expect(design.hosts.some((host) => host.bundle && host.attach.length > 1)).toBe(true);
+    const seen = after(design, [{ do: 'set-observed', observed: [...read.value.observed] }]);
+    const texts = (of: Design) => bundleFindings(of).map(({ text }) => text);
+    expect(texts(seen)).toEqual(texts(design));
+    expect(neighbourFindings(seen)).toEqual([]);
   });
   it('every remedy ends its finding', () => {
     const owned = both(

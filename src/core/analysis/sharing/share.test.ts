@@ -7,6 +7,7 @@ import { campusOf } from '../../testing/campus';
 import { meshDesign, networkOf, solutionOf } from '../../testing/networks';
 import { linkLoads } from './load';
 import { middlesOf, preferInTurn } from './middles';
+import { bundleThese } from '../lag/bundling';
 import { shareTrees, uplinksOf } from './share';
 import { tries } from '../../testing/runs';
 
@@ -91,6 +92,24 @@ describe('sharing', () => {
     ],
     ['links with nothing in common', refusal(fernhollow(), undefined, links('l9', 'l11')), 'nothing to choose between'],
   ])('says why it cannot: %s', (_, text, expected) => expect(text).toContain(expected));
+
+  it('says why there is nothing to share, and shares two cables between two access switches', () => {
+    const pair = networkOf(
+      { a: { dialect: 'per-vlan-rstp', tier: 'access' }, b: { dialect: 'per-vlan-rstp', tier: 'access' } },
+      ['a 1 = b 1', 'a 2 = b 2'],
+      {},
+      { vlans: [{ id: 1 }, { id: 2 }] },
+    );
+    const solution = solutionOf(pair);
+    const trees = solution.trees.map((tree) => tree.id);
+    expect(refusal(pair, trees, [])).toMatch(/no link to share/);
+    expect(refusal(pair, trees, links('l0'))).toBe('Sharing needs two links or more; this is one.');
+    const both = bundleThese(pair, links('l0', 'l1'));
+    const bundled = edited(pair, both.ok ? both.value.commands : []);
+    expect(refusal(bundled, trees, links('l0', 'l1'))).toMatch(/^These 2 links are one bundle/);
+    const found = shareTrees(solution, trees, links('l0', 'l1'));
+    expect(found.ok && found.value[0]!.after.idle).toEqual([]);
+  });
 
   it('can be stopped', () =>
     expect(shareTrees(solutionOf(fernhollow()), all(fernhollow()), links('l11', 'l12'), () => false).ok).toBe(true));

@@ -40,6 +40,14 @@ export function uplinksOf({ design, macOperational: light, portIndexOf }: Networ
   );
 }
 
+/** Why links that the trees see as one, or none, cannot be shared. */
+const tooFew = (links: number): string =>
+  links === 0
+    ? 'There is no link to share: cable the switches, or select links.'
+    : links === 1
+      ? 'Sharing needs two links or more; this is one.'
+      : `These ${links} links are one bundle, which every tree sees as one link: it shares by its hash, not by trees.`;
+
 const STRENGTH: Readonly<Record<Tier, number>> = { core: 2, distribution: 1, access: 0 };
 
 /** Ways to spread some trees over some links, the best first: none of them loads any link more than the most loaded one was; the error says why there is none. */
@@ -70,7 +78,7 @@ export function shareTrees(
       return fail(`${label(network, a)} has no signal: nothing can be shared over its link.`);
     ends.push({ link: l, a, b });
   }
-  if (ends.length < 2) return fail('Sharing needs two links or more.');
+  if (ends.length < 2) return fail(tooFew(uplinks.length));
 
   const loads = linkLoads(before);
   const groups = groupsOf(network, ends);

@@ -2,11 +2,13 @@
 /** The selected switch's candidate ways to the root of each shown tree, costs added up hop by hop. */
 import type { GridColDef } from '@mui/x-data-grid';
 import { useCallback, useMemo } from 'react';
-import { treeName, type BridgePortId, type SwitchId, type TreeId } from '../../../core/model/ids';
+import { runsTrees } from '../../../core/model/document';
+import { treeName, treesName, type BridgePortId, type SwitchId, type TreeId } from '../../../core/model/ids';
 import { candidatePaths, type CandidatePath } from '../../../core/analysis/steering/paths';
+import { takesPart } from '../../../core/tree/explain/election';
 import { treeOf, type Solution } from '../../../core/tree/settled';
 import { useFollowing, useWorkbench, useWorkbenchStore } from '../../state/context';
-import { itemsOf, type Selection } from '../../state/selection';
+import { itemsOf, switchesIn, type Selection } from '../../state/selection';
 import { groupText } from '../../ui/words/units';
 import { Grid } from '../../ui/Grid';
 import styles from '../../ui/table.module.css';
@@ -62,6 +64,20 @@ function switchOf(selection: Selection | null): SwitchId | null {
   return item?.kind === 'switch' || item?.kind === 'port' ? item.switch : null;
 }
 
+/** Why a switch has no way to a root in the trees shown. */
+function noWay({ network, trees }: Solution, shown: readonly TreeId[], id: SwitchId): string {
+  const s = network.switchIndex.get(id) ?? -1;
+  const sw = network.switches[s];
+  const name = sw?.name ?? id;
+  if (!sw?.up) return `${name} has no power: it has no way to go.`;
+  if (!runsTrees(sw)) return `${name} runs no spanning tree: it passes frames on, and has no root to reach.`;
+  const own = shown
+    .flatMap((tree) => treeOf({ network, trees }, tree) ?? [])
+    .filter((tree) => takesPart(network, tree, s));
+  if (own.length === 0) return `${name} has no part in ${treesName(shown)}: none of its ports is in there.`;
+  return `${name} is the root of ${treesName(own.map((tree) => tree.id))}: it has no way to go.`;
+}
+
 const COLUMNS: GridColDef<PathRow>[] = [
   { field: 'tree', headerName: 'Tree', width: 100 },
   { field: 'taken', headerName: '', width: 170 },
@@ -75,21 +91,23 @@ export function PathTable() {
   const store = useWorkbenchStore();
   const solution = useFollowing((state) => state.solution);
   const shown = useFollowing((state) => state.shownTrees);
+  const chosen = useWorkbench((state) => switchesIn(state.selection).length);
   const id = useWorkbench((state) => switchOf(state.selection));
   const rows = useMemo(() => (solution && id ? pathRows(solution, shown, id) : []), [solution, shown, id]);
   const open = useCallback(
     (row: PathRow) => store.getState().goTo({ kind: 'port', switch: row.switchId, port: row.portId }),
     [store],
   );
+  if (chosen > 1)
+    return (
+      <p className={styles.empty}>
+        {chosen} switches are selected; select one of them: its ways to the root are then added up here.
+      </p>
+    );
   if (!id)
     return (
       <p className={styles.empty}>Select a switch: its ways to the root are then added up here, the one taken first.</p>
     );
-  if (rows.length === 0)
-    return (
-      <p className={styles.empty}>
-        This switch is the root of every tree shown, or takes no part in them: it has no way to go.
-      </p>
-    );
+  if (rows.length === 0 && solution) return <p className={styles.empty}>{noWay(solution, shown, id)}</p>;
   return <Grid aria-label="Ways to the root" rows={rows} columns={COLUMNS} onOpen={open} />;
 }

@@ -143,7 +143,9 @@ function SharePanel({ solution, loads, keep }: Shown & { readonly keep: (before:
   const { network } = solution;
   const trees = treesTyped(solution, text);
   const picked = itemsOf(selection).flatMap((item) => (item.kind === 'link' ? [item.link] : []));
-  const own = useMemo(() => uplinksOf(network), [network]);
+  const up = useMemo(() => uplinksOf(network), [network]);
+  // Where no switch is stronger than another, all links are.
+  const own = up.length > 0 ? up : network.design.links.map((link) => link.id);
   const uplinks = picked.length > 0 ? picked : own;
   const idle = useMemo(() => {
     const all = new Set(loads.idle);
@@ -169,8 +171,12 @@ function SharePanel({ solution, loads, keep }: Shown & { readonly keep: (before:
         />
         <span>
           over {counted(uplinks.length, 'link')}{' '}
-          {picked.length > 0 ? 'that are selected' : 'that lead to a stronger tier'},{' '}
-          {idle === 0 ? 'none of them idle' : `${idle} of them idle`}
+          {picked.length > 0
+            ? 'that are selected'
+            : up.length > 0
+              ? 'that lead to a stronger tier'
+              : 'of this network, whose switches are of one tier'}
+          , {idle === 0 ? 'none of them idle' : `${idle} of them idle`}
         </span>
         {picked.length === 0 && own.length > 0 && (
           <TextButton

@@ -43,7 +43,14 @@ describe('ways to the root', () => {
     const store = await renderWith(<PathTable />);
     expect(screen.getByText(/Select a switch/)).toBeInTheDocument();
     act(() => store.getState().select({ kind: 'switch', switch: 'lodge' as SwitchId }));
-    expect(screen.getByText(/is the root of every tree shown/)).toBeInTheDocument();
+    expect(screen.getByText('lodge is the root of VLAN 15: it has no way to go.')).toBeInTheDocument();
+    const both = ['ridge-a', 'ridge-b'].map((id) => ({ kind: 'switch', switch: id as SwitchId }) as const);
+    act(() => store.getState().select({ kind: 'several', items: both }));
+    expect(screen.getByText(/^2 switches are selected; select one of them/)).toBeInTheDocument();
+    act(() => store.getState().select({ kind: 'switch', switch: 'ridge-a' as SwitchId }));
+    act(() => void store.getState().act({ do: 'set-switch', switch: 'ridge-a' as SwitchId, up: false }));
+    await settle();
+    expect(screen.getByText('ridge-a has no power: it has no way to go.')).toBeInTheDocument();
   });
 });
 
