@@ -176,4 +176,19 @@ test('by keyboard: the palette, travel over the map, power, layouts', async ({ p
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('Travel from switch to port to far end');
   await page.keyboard.press('Escape');
+
+  // What is chosen in the palette leaves the cabling line as it was; Escape leaves the line, and keys hold again.
+  await page.keyboard.press('/');
+  const line = page.getByRole('combobox', { name: 'Quick-cabling line' });
+  await expect(line).toBeFocused();
+  await page.keyboard.press('Control+k');
+  await page.getByRole('combobox', { name: 'Find an action or an object' }).fill('write into');
+  await page.keyboard.press('Enter');
+  await expect(line).toBeFocused();
+  await expect(line).toHaveValue('');
+  await page.keyboard.press('Escape');
+  await expect(line).not.toBeFocused();
+  await page.keyboard.press('r');
+  await expect(said).toHaveText('switch lodge');
+  await expect(page.getByRole('application', { name: /Map of the network/ })).toBeFocused();
 });

@@ -41,6 +41,7 @@ import { ScaleProvider, useZoomScale } from './scale';
 import { isMany, ManyProvider } from './seen';
 import { ZOOM, fitted } from './zoom';
 import { atPresent } from '../state/looking';
+import { MAP_ROOM } from '../state/mapRoom';
 
 const nodeTypes = { switch: SwitchNode, folded: GroupNode };
 type MapNode = SwitchNodeType | GroupNodeType;
@@ -193,6 +194,7 @@ function Map({ Under, Over }: Layers) {
           <FrayDragProvider value={frayHand.start}>
             <div
               ref={room}
+              id={MAP_ROOM}
               className={styles.room}
               tabIndex={0}
               role="application"

@@ -123,7 +123,10 @@ function PaletteBody({ close }: { readonly close: () => void }) {
     offer.run(store.getState());
   };
   const onKey = (event: KeyboardEvent) => {
-    if (event.key === 'Enter') run(shown[at]);
+    if (event.key === 'Enter') {
+      event.preventDefault(); // or the field that has the focus afterwards gets a new line
+      run(shown[at]);
+    }
     if (event.key !== 'ArrowDown' && event.key !== 'ArrowUp') return;
     event.preventDefault();
     const next = (at + (event.key === 'ArrowDown' ? 1 : -1) + shown.length) % Math.max(1, shown.length);

@@ -6,6 +6,7 @@ import { ACTIONS as MAP_ACTIONS } from '../map/actions';
 import { ACTION_GROUPS, selected, type PageAction } from '../state/action';
 import { cutOrRestore, lineUp, powerOffOrOn, removeSelected, selectAll } from '../state/editing';
 import { atPresent } from '../state/looking';
+import { focusMap } from '../state/mapRoom';
 import { type Workbench } from '../state/store';
 import { LENSES } from '../state/lens';
 
@@ -81,7 +82,10 @@ const OWN: readonly PageAction[] = [
     group: 'Trees',
     keys: ['R'],
     when: (state) => rootOf(state) !== null,
-    run: (state) => state.goTo({ kind: 'switch', switch: rootOf(state)! }),
+    run: (state) => {
+      state.goTo({ kind: 'switch', switch: rootOf(state)! });
+      focusMap();
+    },
   },
 
   {

@@ -105,7 +105,8 @@ export function CablingLine() {
       if (chosen >= 0) take(chosen);
       else apply();
     } else if (key === 'Escape') {
-      if (!open) field.current?.blur();
+      // Completions close first; where there is nothing to close, the field is left.
+      if (!open || text.trim() === '') field.current?.blur();
       setOpen(false);
       setChosen(-1);
     }
