@@ -63,6 +63,9 @@ export const macWord = {
 export const perTree = <T extends z.ZodType>(value: T) =>
   z.record(treeId, value).transform((trees) => trees as Partial<Record<TreeId, z.output<T>>>);
 
+/** What holds where a tree has no setting of its own. */
+export const AS_FOR_ALL = 'as for all trees';
+
 /** Where a cable or a host is plugged in. */
 export const endSchema = z.strictObject({ switch: branded<SwitchId>(), port: branded<PortId>() });
 export type LinkEnd = z.output<typeof endSchema>;

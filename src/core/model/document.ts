@@ -93,7 +93,7 @@ export const designSchema = z.strictObject({
     label: 'observed neighbours',
     most: 50_000,
     reads: 'nothing',
-    text: (rows) => (rows.length === 0 ? 'none' : `${rows.length} rows`),
+    text: (rows) => (rows.length === 0 ? 'none' : rows.length === 1 ? '1 row' : `${rows.length} rows`),
   }),
   /** What happens to the network while the clock runs. What they name need not be there any more. */
   scenarios: listField(z.array(scenarioSchema).default([]), {

@@ -1,6 +1,6 @@
 /** Ports, and what ports and bundles have in common as bridge ports. */
 import { z } from '../base/zod';
-import { branded, perTree } from './common';
+import { AS_FOR_ALL, branded, perTree } from './common';
 import { field } from './field';
 import type { PortId } from './ids';
 import {
@@ -55,8 +55,8 @@ export const bridgePortFields = {
   priority: field(portPriority.default(PORT_PRIORITY.default), { label: 'priority', reads: 'trees' }),
   trees: perTree(
     z.strictObject({
-      cost: field(pathCost.optional(), { label: 'cost', reads: 'tree' }),
-      priority: field(portPriority.optional(), { label: 'priority', reads: 'tree' }),
+      cost: field(pathCost.optional(), { label: 'cost', reads: 'tree', absent: AS_FOR_ALL }),
+      priority: field(portPriority.optional(), { label: 'priority', reads: 'tree', absent: AS_FOR_ALL }),
     }),
   ).default({}),
   vlans: field(carriageSchema.default(DEFAULT_CARRIAGE), {

@@ -1,5 +1,5 @@
 import { z } from '../base/zod';
-import { COST_METHODS, branded, macWord, nameField, perTree, positionSchema } from './common';
+import { AS_FOR_ALL, COST_METHODS, branded, macWord, nameField, perTree, positionSchema } from './common';
 import { DIALECTS, traitsOf } from './dialect';
 import { field, listField } from './field';
 import { inGroup } from './group';
@@ -78,7 +78,9 @@ export const switchSchema = z.strictObject({
     text: (region, names) => names.region(region),
   }),
   priority: field(bridgePriority.default(BRIDGE_PRIORITY.default), { label: 'priority', reads: 'trees' }),
-  trees: perTree(z.strictObject({ priority: field(bridgePriority, { label: 'priority', reads: 'tree' }) })).default({}),
+  trees: perTree(
+    z.strictObject({ priority: field(bridgePriority, { label: 'priority', reads: 'tree', absent: AS_FOR_ALL }) }),
+  ).default({}),
   timers: timersSchema.default(DEFAULT_TIMERS),
   lacp: z
     .strictObject({

@@ -63,7 +63,7 @@ describe('comparing', () => {
     const { settings, ends, trees } = compareDesigns(demo, changed, [solutionOf(demo), solutionOf(changed)]);
     expect(settings.map(({ on, setting, before, after: is }) => `${on}: ${setting} ${before} -> ${is}`)).toEqual([
       'VLAN 65: taken away name Management; load, Mb/s 25 -> null',
-      'ridge-a: priority in VLAN 15 null -> 4096',
+      'ridge-a: priority in VLAN 15 as for all trees -> 4096',
       'ridge-a port 1 to ridge-b port 1: cable up -> cut',
       'host Duty desk: VLAN 45 -> 55',
     ]);

@@ -3,8 +3,9 @@ import { fernhollow } from '../../demo/demos';
 import { editAll } from '../../edit/edit';
 import type { Design, Port } from '../../model/document';
 import { anyDesign, networkOf, solutionOf } from '../../testing/networks';
+import type { Finding } from './finding';
 import { findingsOf } from './findings';
-import { parts } from '../../testing/runs';
+import { parts, tries } from '../../testing/runs';
 
 const rules = (design: Design) => findingsOf(design, solutionOf(design)).map((finding) => finding.rule);
 const texts = (design: Design) =>
@@ -30,6 +31,29 @@ describe('findings', () => {
       'parallel-links',
     ]);
     expect(texts(fernhollow())).toContain('lodge is root of VLANs 1,15,25,35,45,55,65 only by its MAC address');
+  });
+
+  it('choose by priority what chance chose, of the demo and of random networks', () => {
+    const byChance = ['root-by-mac', 'instance-without-root', 'standby-by-mac'];
+    const told = (design: Design) =>
+      findingsOf(design, solutionOf(design)).filter((finding) => byChance.includes(finding.rule));
+    const treesOf = (finding: Finding) => (finding.at as { trees: readonly string[] }).trees;
+    fc.assert(
+      fc.property(anyDesign, (design) => {
+        for (const finding of told(design).slice(0, 3)) {
+          const [remedy] = finding.remedies;
+          if (!remedy) continue;
+          const edited = editAll(design, remedy.commands);
+          if (!edited.ok) throw new Error(edited.error.found);
+          const chosen = told(edited.value.design).filter(
+            (each) => each.rule === finding.rule && each.at.switch === finding.at.switch,
+          );
+          expect(chosen.flatMap(treesOf).filter((tree) => treesOf(finding).includes(tree))).toEqual([]);
+        }
+      }),
+      { numRuns: tries(30), examples: [[fernhollow()]] },
+    );
+    expect(told(fernhollow())[0]!.remedies).toMatchObject([{ label: 'choose lodge by priority' }]);
   });
 
   it.each([

@@ -4,7 +4,9 @@ import { explainRoot, islandRoots } from '../../tree/explain/election';
 import { switchName } from '../../tree/explain/phrases';
 import type { Network } from '../../topology/network';
 import type { SettledTree, Solution } from '../../tree/settled';
-import type { Finding } from './finding';
+import { byChance } from '../roots/chance';
+import { placeAll } from '../roots/placing';
+import type { Finding, Remedy } from './finding';
 
 /** What each rule says of a switch and the trees where it holds, and why it matters; in the order in which they are told. */
 const RULES = {
@@ -71,9 +73,26 @@ export function rootFindings({ network, trees }: Solution): Finding[] {
     [...(found.get(rule) ?? [])].map(([s, ids]): Finding => {
       const sw = network.switches[s]!;
       const [text, why] = RULES[rule];
-      return { rule, text: text(switchName(sw), treesName(ids)), why, at: { switch: sw.id, trees: ids }, remedies: [] };
+      const remedies = chosenRemedies(network, rule, s, ids);
+      return { rule, text: text(switchName(sw), treesName(ids)), why, at: { switch: sw.id, trees: ids }, remedies };
     }),
   );
+}
+
+const CHANCE: Partial<Record<Rule, 'root' | 'standby'>> = {
+  'root-by-mac': 'root',
+  'instance-without-root': 'root',
+  'standby-by-mac': 'standby',
+};
+
+/** What chance chose is chosen by priority. */
+function chosenRemedies(network: Network, rule: Rule, s: number, trees: readonly TreeId[]): Remedy[] {
+  const as = CHANCE[rule];
+  const sw = network.switches[s]!;
+  if (!as) return [];
+  const placings = placeAll(network, trees, [sw.id], as);
+  const commands = placings.flatMap((placing) => (placing.done ? placing.commands : (placing.instead?.commands ?? [])));
+  return commands.length > 0 ? [{ label: `choose ${switchName(sw)} by priority`, commands }] : [];
 }
 
 /** What is wrong with one tree: the rule, and the switch that it is about. */
@@ -102,17 +121,18 @@ function rootTroubles(
   const strong = (s: number): boolean => network.switches[s]!.tier !== 'access';
   if (!strong(root) && network.switches.some((sw) => sw.tier !== 'access')) found.push(['root-on-access', root]);
   const election = explainRoot(network, tree, root);
-  if (election?.decidedBy === 'mac')
+  const chance = byChance(election);
+  if (chance.root)
     return [...found, [(treeInstance(tree.id) ?? 0) > 0 ? 'instance-without-root' : 'root-by-mac', root]];
   // The second in line of a root that was chosen.
-  const [, second, third] = election?.ranking ?? [];
+  const [, second] = election?.ranking ?? [];
   if (!second) return found;
   const s = second.switchIndex;
   const others = election!.ranking
     .slice(1)
     .map((each) => each.switchIndex)
     .filter(strong);
-  if (third?.id.priority === second.id.priority) found.push(['standby-by-mac', s]);
+  if (chance.standby) found.push(['standby-by-mac', s]);
   else if (!strong(s) && others.length > 0) found.push(['standby-on-access', s]);
   else if (far[s]!.hops > 1 && others.some((other) => far[other]!.hops === 1)) found.push(['standby-far', s]);
   return found;

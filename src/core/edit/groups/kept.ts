@@ -16,7 +16,8 @@ export const keptCommands = [
       apply(draft, { observed }) {
         if (!equal(draft.observed, observed)) draft.observed = copyOf(observed);
       },
-      say: (_, { observed }) => say('observed neighbours: ', `${observed.length} rows`),
+      say: (_, { observed }) =>
+        say('observed neighbours: ', observed.length === 1 ? '1 row' : `${observed.length} rows`),
     },
   ),
   command(

@@ -2,7 +2,8 @@
 /** An instance on the board: its VLANs as tags that can be dragged to another one, its root and its standby. */
 import { memo, useState } from 'react';
 import { treeName, type SwitchId, type TreeId } from '../../../core/model/ids';
-import { standbyRoot } from '../../../core/tree/explain/election';
+import { byChance } from '../../../core/analysis/roots/chance';
+import { explainRoot, standbyRoot } from '../../../core/tree/explain/election';
 import type { SettledTree, Solution } from '../../../core/tree/settled';
 import { placeIn } from '../shared/placing';
 import { TextButton } from '../../ui/TextButton';
@@ -124,11 +125,12 @@ const Roots = memo(function Roots({ solution, tree, title, switches }: RootsProp
   const first = switches[0] === undefined ? -1 : network.switchIndex.get(switches[0])!;
   const root = first < 0 ? -1 : tree.root[first]!;
   const standby = root < 0 ? -1 : standbyRoot(tree, root);
+  const chance = byChance(root < 0 ? null : explainRoot(network, tree, root));
   const all = { network, tree: tree.id, title, switches };
   return (
     <div className={styles.roots}>
-      <RootChoice {...all} label="Root" now={root} as="root" />
-      <RootChoice {...all} label="Standby" now={standby} as="standby" />
+      <RootChoice {...all} label="Root" now={root} as="root" chance={chance.root} />
+      <RootChoice {...all} label="Standby" now={standby} as="standby" chance={chance.standby} />
     </div>
   );
 });
@@ -139,17 +141,19 @@ interface ChoiceProps extends Pick<RootsProps, 'title' | 'switches'>, Pick<Solut
   /** Index of the switch that it is; -1 where none is. */
   readonly now: number;
   readonly as: 'root' | 'standby';
+  /** Whether its MAC address decided, and nobody chose it. */
+  readonly chance: boolean;
 }
 
-function RootChoice({ network, tree, title, switches, label, now, as }: ChoiceProps) {
+function RootChoice({ network, tree, title, switches, label, now, as, chance }: ChoiceProps) {
   const store = useWorkbenchStore();
   const [near, setNear] = useState(false);
   const at = network.switches[now]?.id;
   const offered = near || switches.length <= READY ? switches : [];
   const nameOf = (id: SwitchId): string => network.switches[network.switchIndex.get(id)!]!.name ?? id;
   return (
-    <label className={styles.rootChoice} onPointerEnter={() => setNear(true)}>
-      <span>{label}</span>
+    <div className={styles.rootChoice} onPointerEnter={() => setNear(true)}>
+      <span aria-hidden="true">{label}</span>
       <Select<SwitchId | ''>
         label={`${label} of ${title}`}
         value={at ?? ''}
@@ -160,6 +164,17 @@ function RootChoice({ network, tree, title, switches, label, now, as }: ChoicePr
         ]}
         choose={(id) => id !== '' && placeIn(store.getState(), [tree], [id], as)}
       />
-    </label>
+      {chance && at !== undefined && (
+        <p className={styles.chance}>
+          by its MAC address alone{' '}
+          <TextButton
+            aria-label={`Choose it by priority as ${label.toLowerCase()} of ${title}`}
+            onClick={() => placeIn(store.getState(), [tree], [at], as)}
+          >
+            choose it
+          </TextButton>
+        </p>
+      )}
+    </div>
   );
 }

@@ -1,7 +1,7 @@
 import { act, fireEvent, screen, within } from '@testing-library/react';
 import { fernhollow, valleyStation } from '../../../core/demo/demos';
 import type { Command } from '../../../core/edit/commands';
-import type { SwitchId } from '../../../core/model/ids';
+import type { RegionId, SwitchId } from '../../../core/model/ids';
 import type { Design } from '../../../core/model/document';
 import type * as EqualModule from '../../../core/analysis/regions/matching';
 import type * as Grouping from '../../../core/analysis/regions/grouping';
@@ -130,6 +130,19 @@ describe('the board', () => {
     fireEvent.change(screen.getByRole('combobox', { name: 'Standby of instance 2' }), { target: { value: 'weir' } });
     await settle();
     expect(screen.getByRole('combobox', { name: 'Standby of instance 2' })).toHaveValue('weir');
+  });
+
+  it('marks a root that chance chose, and pins it', async () => {
+    const store = await renderWith(<Board />, valleyStation());
+    act(() => void store.getState().act({ do: 'map-vlans', region: 'valley' as RegionId, vlans: '85', instance: 3 }));
+    await settle();
+    const own = () => screen.getByRole('combobox', { name: 'Root of instance 3' });
+    const was = (own() as HTMLSelectElement).value;
+    fireEvent.click(screen.getByRole('button', { name: 'Choose it by priority as root of instance 3' }));
+    await settle();
+    expect(own()).toHaveValue(was);
+    expect(screen.queryByRole('button', { name: 'Choose it by priority as root of instance 3' })).toBeNull();
+    expect(store.getState().design.switches.find((sw) => (sw.id as string) === was)!.trees).toHaveProperty('mst:3');
   });
 
   it('says what to do where no switch speaks MSTP', async () => {

@@ -139,7 +139,7 @@ describe('two revisions', () => {
     expect(settingRows(sides).at(-1)).toMatchObject({
       on: 'ridge-a',
       setting: 'priority in VLAN 15',
-      before: '–',
+      before: 'as for all trees',
       after: '4096',
       item: { kind: 'switch', switch: 'ridge-a' },
     });
