@@ -6,6 +6,7 @@ import { linkFindings } from './cableFindings';
 import type { Finding } from './finding';
 import { identifierFindings } from './identifierFindings';
 import { loopFindings, silentSwitchFindings } from './loopFindings';
+import { laterVlanFindings } from '../roots/toCome';
 import { neighbourFindings } from '../neighbours/neighbours';
 import { regionFindings } from './regionFindings';
 import { rootFindings } from './rootFindings';
@@ -17,6 +18,7 @@ export const findingsOf = (design: Design, solution: Solution): Finding[] => [
   ...loopFindings(solution.network),
   ...silentSwitchFindings(solution.network),
   ...rootFindings(solution),
+  ...laterVlanFindings(solution),
   ...regionFindings(solution),
   ...bundleFindings(design),
   ...linkFindings(design),

@@ -10,6 +10,8 @@ import { treeOf } from '../../tree/settled';
 import { place, placeAll, placingText, type Placement } from './placing';
 import { ifSwitchDies, rootSwitches } from './rootLoss';
 import { rootMatrix } from './rootMatrix';
+import { laterVlan } from '../steering/laterVlan';
+import { forVlansToCome, laterVlanFindings } from './toCome';
 import { tries } from '../../testing/runs';
 
 const demo = fernhollow();
@@ -146,6 +148,44 @@ describe('the matrix', () => {
     ).groups.filter(({ trees }) => trees.includes(tree15));
     expect(group?.trees).toEqual([tree15]);
     expect(group?.cells[0]).toEqual({ priority: 4096, own: true, place: 1 });
+  });
+});
+
+describe('VLANs to come', () => {
+  const vlans = [1, 15, 25, 35, 45, 55, 65].map((vid) => `vlan:${vid}` as TreeId);
+  const placed = (...ids: readonly [SwitchId, Placement][]) => {
+    let design = demo;
+    for (const [id, as] of ids)
+      design = after(
+        design,
+        placeAll(solutionOf(design).network, vlans, [id], as).flatMap((each) => (each.done ? each.commands : [])),
+      );
+    return design;
+  };
+  const roots = (design: Design) => new Set(solutionOf(design).trees.map((tree) => tree.root.join()));
+
+  it('have a root by chance where only those there are have one, which is a finding with its remedy', () => {
+    const chosen = placed(['ridge-a' as SwitchId, 'root'], ['ridge-b' as SwitchId, 'standby']);
+    expect(laterVlanFindings(solutionOf(demo))).toEqual([]); // nobody chose anything yet: another finding says so
+    const [finding] = laterVlanFindings(solutionOf(chosen));
+    expect(finding).toMatchObject({ at: { switch: 'lodge' }, remedies: [{ label: 'ridge-a for VLANs to come too' }] });
+    const then = after(chosen, finding!.remedies[0]!.commands);
+    expect(laterVlanFindings(solutionOf(then))).toEqual([]);
+    expect(laterVlan(solutionOf(then))?.root).toBe('ridge-a');
+    expect(roots(then)).toEqual(roots(chosen));
+  });
+
+  it('go by what one tree has, and leave every tree there is as it is', () => {
+    const never = placed(['workshop' as SwitchId, 'never']);
+    const one = after(never, [
+      { do: 'set-bridge-priority', switch: 'workshop' as SwitchId, tree: tree15, priority: null },
+    ]);
+    const commands = forVlansToCome(one, vlans, ['workshop' as SwitchId], 'vlan:25' as TreeId);
+    expect(commands).toEqual([
+      { do: 'set-bridge-priority', switch: 'workshop', tree: tree15, priority: 32_768 },
+      { do: 'set-bridge-priority', switch: 'workshop', tree: null, priority: 61_440 },
+    ]);
+    expect(forVlansToCome(after(one, commands), vlans, ['workshop' as SwitchId], 'vlan:25' as TreeId)).toEqual([]);
   });
 });
 

@@ -3,7 +3,7 @@ import { treeVlan, vlanTree, type SwitchId, type TreeId } from '../../model/ids'
 import type { Design } from '../../model/document';
 import { vlanSet } from '../../model/vlanSet';
 import { islandRoots } from '../../tree/explain/election';
-import type { Solution } from '../../tree/settled';
+import type { SettledTree, Solution } from '../../tree/settled';
 import { solveTrees } from '../../tree/solve';
 
 export interface LaterVlan {
@@ -15,16 +15,22 @@ export interface LaterVlan {
 
 /** The way of a VLAN that nothing is set for; null where one tree carries all, or every number is taken. */
 export function laterVlan({ network, trees }: Solution): LaterVlan | null {
-  const vid = trees.some((tree) => treeVlan(tree.id) !== null) ? freeVlan(network.design) : null;
-  if (vid === null) return null;
-  const open = network.carried.map(() => vlanSet('1-4094'));
-  const [tree] = solveTrees({ ...network, carried: open }, [vlanTree(vid)]);
+  const tree = laterTree({ network, trees });
   const [root] = tree ? islandRoots(network, tree) : [];
-  if (root === undefined) return null;
+  if (!tree || root === undefined) return null;
+  const vid = treeVlan(tree.id)!;
   const carried = network.design.links.filter(({ a, b }) =>
     [a, b].every((end) => network.carried[network.portIndexOf(end.switch, end.port)]?.has(vid)),
   );
   return { root: network.switches[root]!.id, links: [carried.length, network.design.links.length] };
+}
+
+/** The tree of a VLAN that nothing is set for, were it carried everywhere; null where there is none. */
+export function laterTree({ network, trees }: Solution): SettledTree | null {
+  const vid = trees.some((tree) => treeVlan(tree.id) !== null) ? freeVlan(network.design) : null;
+  if (vid === null) return null;
+  const open = network.carried.map(() => vlanSet('1-4094'));
+  return solveTrees({ ...network, carried: open }, [vlanTree(vid)])[0] ?? null;
 }
 
 /** The lowest number that neither the list of VLANs nor any setting uses. */

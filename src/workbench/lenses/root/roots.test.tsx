@@ -89,6 +89,17 @@ describe('placing', () => {
         .design.switches.filter((each) => each.trees[vlan(25)]?.priority === 61_440)
         .map((each) => each.id),
     ).toEqual(['workshop', 'lodge']);
+    fireEvent.click(screen.getByRole('button', { name: 'and for VLANs to come' }));
+    await settle();
+    expect(
+      store
+        .getState()
+        .design.switches.filter((each) => each.priority === 61_440)
+        .map((each) => each.id),
+    ).toEqual(['workshop', 'lodge']);
+    expect(store.getState().design.switches.find((each) => (each.id as string) === 'lodge')!.trees[vlan(35)]).toEqual({
+      priority: 32_768,
+    });
   });
 
   it('that no priority can do is told, with what to change instead', async () => {

@@ -1,5 +1,7 @@
 /** Placing roots, standbys and switches that should never be root, in several trees at once. */
 import type { SwitchId, TreeId } from '../../../core/model/ids';
+import { editAll } from '../../../core/edit/edit';
+import { forVlansToCome } from '../../../core/analysis/roots/toCome';
 import { placeAll, placingText, type Placement } from '../../../core/analysis/roots/placing';
 import { switchesIn } from '../../state/selection';
 import type { Workbench } from '../../state/store';
@@ -22,6 +24,15 @@ export function placeIn(
   const commands = placings.flatMap((placing) => (placing.done ? placing.commands : []));
   const remedies = placings.flatMap((placing) => (!placing.done && placing.instead ? [placing.instead] : []));
   const refused = commands.length > 0 ? act(...commands) : null;
+  const edited = refused === null ? editAll(solution.network.design, commands) : null;
+  const toCome = edited?.ok
+    ? forVlansToCome(
+        edited.value.design,
+        solution.trees.map((tree) => tree.id),
+        switches,
+        trees[0]!,
+      )
+    : [];
   const past = [...new Set(placings.flatMap((placing) => (placing.done ? placing.past : [])))];
   const beaten =
     past.length > 0 && as !== 'never'
@@ -35,7 +46,9 @@ export function placeIn(
           label: more.length > 0 ? `${first.label}, and alike in ${more.length} more` : first.label,
           commands: remedies.flatMap((remedy) => remedy.commands),
         }
-      : null,
+      : toCome.length > 0
+        ? { label: 'and for VLANs to come', commands: toCome }
+        : null,
   });
 }
 
