@@ -127,6 +127,7 @@ test('pictures', async ({ page }) => {
   await page.getByRole('combobox', { name: 'Flows' }).selectOption('100');
   await page.locator('#drawer-table').getByLabel('Hash').selectOption('3+4');
   await page.getByLabel('Lost member').selectOption('2');
+  await page.getByRole('button', { name: 'whole map' }).click();
   await picture(page, 'bundle');
 
   // Group: the valley station as shipped, and a grouping proposed for the observatory.
