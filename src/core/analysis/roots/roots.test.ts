@@ -1,6 +1,6 @@
 /** Placing roots, the matrix of trees by switches, and what becomes of trees whose root dies. */
 import fc from 'fast-check';
-import { fernhollow } from '../../demo/demos';
+import { fernhollow, valleyStation } from '../../demo/demos';
 import { editAll } from '../../edit/edit';
 import type { SwitchId, TreeId } from '../../model/ids';
 import type { Design } from '../../model/document';
@@ -186,6 +186,11 @@ describe('VLANs to come', () => {
       { do: 'set-bridge-priority', switch: 'workshop', tree: null, priority: 61_440 },
     ]);
     expect(forVlansToCome(after(one, commands), vlans, ['workshop' as SwitchId], 'vlan:25' as TreeId)).toEqual([]);
+    // Instances are no VLANs.
+    const instance = 'mst:1' as TreeId;
+    const mills = valleyStation().switches.flatMap((sw) => (sw.trees[instance] ? [sw.id] : []));
+    expect(mills.length).toBeGreaterThan(0);
+    expect(forVlansToCome(valleyStation(), [instance], mills, instance)).toEqual([]);
   });
 });
 

@@ -24,7 +24,10 @@ export function forVlansToCome(
     const sw = design.switches.find((each) => each.id === id);
     const priority = sw?.trees[like]?.priority;
     if (!sw || priority === undefined || priority === sw.priority) return [];
-    const keeps = trees.filter((tree) => treeVlan(settingKey(tree, sw.dialect)) !== null && !sw.trees[tree]);
+    // An instance, or a standard bridge's one tree, says nothing of a VLAN.
+    const ofVlan = (tree: TreeId): boolean => treeVlan(settingKey(tree, sw.dialect)) !== null;
+    if (!ofVlan(like)) return [];
+    const keeps = trees.filter((tree) => ofVlan(tree) && !sw.trees[tree]);
     return [
       ...keeps.map((tree): Command => ({ do: 'set-bridge-priority', switch: id, tree, priority: sw.priority })),
       { do: 'set-bridge-priority', switch: id, tree: null, priority },
