@@ -50,7 +50,7 @@ export function HostCards({ host }: { readonly host: Host }) {
           />
         </>
       )}
-      <BundleCards host={host.id} />
+      {!bundle && <BundleCards host={host.id} />}
       {picture && (
         <div className={styles.why}>
           <p>{picture.verdict}</p>
