@@ -19,6 +19,8 @@ const TIMERS = ['hello_time', '100', 'max_age', '600', 'forward_delay', '200'];
 /** Two forward delays, after the oldest information has died. */
 const BOOT_MS = 7_000;
 const CUT_MS = 14_000;
+/** How much later a busy machine may be. */
+const LATE_MS = 45_000;
 
 const ip = (args: readonly string[], input?: string): string => {
   const { status, stdout, stderr, error } = spawnSync('ip', args, {
@@ -140,6 +142,15 @@ function compare(each: Case, what: string, design: Design): string[] {
 
 const sleep = (ms: number): Promise<void> => new Promise((done) => setTimeout(done, ms));
 
+/** Differences that are still there once a busy machine's bridges have had time as well. */
+async function lasting(differences: () => string[]): Promise<string[]> {
+  for (let left = LATE_MS; ; left -= 1000) {
+    const found = differences();
+    if (found.length === 0 || left <= 0) return found;
+    await sleep(1000);
+  }
+}
+
 /** Costs that sixteen bits hold: the kernel's bridge takes no larger ones. */
 const short = (design: Design): Design => ({
   ...design,
@@ -200,16 +211,18 @@ async function main(): Promise<void> {
       build(each);
     }
     await sleep(BOOT_MS);
-    const wrong = all.flatMap((each) => compare(each, 'whole', each.design));
+    const wrong = await lasting(() => all.flatMap((each) => compare(each, 'whole', each.design)));
     for (const { namespace, cut } of all) ip(['-n', namespace, 'link', 'set', portName(cut, 'a'), 'down']);
     await sleep(CUT_MS);
     wrong.push(
-      ...all.flatMap((each) =>
-        compare(each, `link ${each.design.links[each.cut]!.id} cut`, {
-          ...each.design,
-          links: each.design.links.map((link, l) => ({ ...link, up: l !== each.cut })),
-        }),
-      ),
+      ...(await lasting(() =>
+        all.flatMap((each) =>
+          compare(each, `link ${each.design.links[each.cut]!.id} cut`, {
+            ...each.design,
+            links: each.design.links.map((link, l) => ({ ...link, up: l !== each.cut })),
+          }),
+        ),
+      )),
     );
     const ports = all.reduce((sum, { design }) => sum + 2 * design.links.length, 0);
     for (const line of wrong) console.log(line);
