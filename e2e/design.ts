@@ -9,6 +9,9 @@ export async function openDemo(page: Page): Promise<void> {
   await settled(page);
 }
 
+/** How long a page may take to load on a machine that does other things as well. */
+const LOADED_MS = 25_000;
+
 /** Waits until trees are solved and drawn. */
 export async function settled(page: Page): Promise<void> {
   await expect(
@@ -16,8 +19,8 @@ export async function settled(page: Page): Promise<void> {
       .getByRole('navigation', { name: 'Trees' })
       .getByText(/^root /)
       .first(),
-  ).toBeVisible();
-  await expect(page.locator('[data-switch], [data-group]').first()).toBeVisible();
+  ).toBeVisible({ timeout: LOADED_MS });
+  await expect(page.locator('[data-switch], [data-group]').first()).toBeVisible({ timeout: LOADED_MS });
 }
 
 export const map = (page: Page) => page.getByRole('main', { name: 'Map' });

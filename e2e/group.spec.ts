@@ -54,7 +54,7 @@ test('VLANs are laid onto instances by dragging, by ranges and by a rule, and th
   await page.getByLabel('VLANs to lay').fill('75,85');
   await page.getByRole('button', { name: 'onto a new instance 3' }).click();
   await expect(treeRow(page, 'mst:3')).toContainText('maps differ');
-  await page.getByLabel('Root of instance 3').selectOption('belfry');
+  await page.getByRole('combobox', { name: 'Root of instance 3' }).selectOption('belfry');
   await expect(treeRow(page, 'mst:3')).toContainText('root belfry');
   await page.getByLabel('Rule').selectOption('load');
   await page.getByRole('button', { name: 'Deal all VLANs' }).click();

@@ -167,7 +167,7 @@ test('history: look back, compare, name a baseline, restore', async ({ page }) =
   await expect(
     page
       .getByRole('grid', { name: 'Settings that differ' })
-      .getByRole('row', { name: /ridge-a priority in VLAN 15 – 4096/ }),
+      .getByRole('row', { name: /ridge-a priority in VLAN 15 as for all trees 4096/ }),
   ).toBeVisible();
   await expect(map(page).getByText('A→R', { exact: true })).toHaveCount(1);
   await page.getByRole('button', { name: '10 ends' }).click();
