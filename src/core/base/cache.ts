@@ -23,6 +23,16 @@ export function oncePerText<V>(make: (of: string) => V, most: number): (of: stri
   };
 }
 
+/** `make`, once for each number: for what is worked out at one time, since nothing is forgotten. */
+export function oncePerNumber<V>(make: (of: number) => V): (of: number) => V {
+  const known = new Map<number, { readonly made: V }>();
+  return (of) => {
+    const found = known.get(of) ?? { made: make(of) };
+    known.set(of, found);
+    return found.made;
+  };
+}
+
 /** `make`, not again while what is asked about is the same as the last time, as `same` says. */
 export function onceWhile<K, V>(same: (before: K, now: K) => boolean, make: (of: K) => V): (of: K) => V {
   let last: { readonly of: K; readonly made: V } | null = null;

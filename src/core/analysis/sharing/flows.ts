@@ -6,6 +6,7 @@ import type { Host, HashPolicy } from '../../model/document';
 import { bridgePortOf } from '../../topology/network';
 import { passing } from '../../tree/passing';
 import type { Solution } from '../../tree/settled';
+import { oncePerNumber } from '../../base/cache';
 import { randomFrom } from '../../base/random';
 
 /** A flow with what people call it. */
@@ -101,16 +102,6 @@ function senderOf(solution: Solution, end: BundleEnd): (from: Host, to: Host) =>
     const [from, to] = [portOf(a), portOf(b)];
     if (from < 0 || to < 0 || from === p || !near(a.vlan).has(owner[from]!)) return false;
     return to === p || beyond(a.vlan).has(owner[to]!);
-  };
-}
-
-/** `make`, once for each number. */
-function oncePerNumber<V>(make: (of: number) => V): (of: number) => V {
-  const known = new Map<number, V>();
-  return (of) => {
-    const found = known.get(of) ?? make(of);
-    known.set(of, found);
-    return found;
   };
 }
 
