@@ -48,13 +48,13 @@ test('the root’s link is cut by pointing, the states pass, the outage is read,
   await expect(here).toContainText('alternate, discarding');
   await expect(here).toContainText('It has been so from the start.');
 
-  await page.getByRole('tab', { name: 'What it cost' }).click();
+  await page.getByRole('tab', { name: 'Outages' }).click();
   await expect(page.getByText(/directed pairs of hosts were cut off: the longest for/)).toContainText(/1\.00\d ms/);
   await page.getByRole('tab', { name: 'Order of events' }).click();
   await page
     .getByRole('button', { name: /^1\.000 s ridge-a: port 6, alternate until now, is root port and forwards at once/ })
     .click();
-  await page.getByRole('tab', { name: 'Clock' }).click();
+  await page.getByRole('tab', { name: 'Timeline' }).click();
   await expect(instant(page)).toHaveText('1.000 s');
 });
 
@@ -89,7 +89,7 @@ test('classic beside rapid: collars fill for half a minute, and the table says w
   await page.getByLabel('Scenario').first().selectOption({ label: "The root's link to ridge-a is cut" });
   await hand(page).waitFor();
   await page.getByRole('tab', { name: 'Side by side' }).click();
-  await page.getByRole('button', { name: 'Run it in every dialect' }).click();
+  await page.getByRole('button', { name: 'Run it in every mode' }).click();
   const row = (name: string) => page.getByRole('row', { name: new RegExp(`^${name}`) });
   await row('Per-VLAN rapid').waitFor({ timeout: 30_000 });
   await expect(row('Per-VLAN rapid')).toContainText('1.005 ms');
@@ -99,7 +99,7 @@ test('classic beside rapid: collars fill for half a minute, and the table says w
   await page.keyboard.press('Escape');
   await page.getByRole('tab', { name: 'Cable', exact: true }).click();
   await page.locator('body').press('Control+a');
-  await inspector(page).getByLabel('Dialect').selectOption('Per-VLAN classic');
+  await inspector(page).getByLabel('Spanning tree mode').selectOption('Per-VLAN classic');
   await page.getByRole('tab', { name: 'Break' }).click();
   await expect(page.getByText(/settled at (2\d|30)\.\d+ s|still moving/)).toBeVisible({ timeout: 15_000 });
   await hand(page).focus();

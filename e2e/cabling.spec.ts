@@ -17,7 +17,7 @@ test('an empty design is cabled from nothing to a triangle with two hosts', asyn
 
   // The line says what it will do before it does it.
   await page.keyboard.type('ridge-a 1-2 = ridge-b 1-2 10G');
-  await expect(page.getByLabel('Quick cabling')).toContainText('added switch ridge-a, ridge-b');
+  await expect(page.getByLabel('Quick cabling')).toContainText('will add switch ridge-a, ridge-b');
   await page.keyboard.press('Enter');
   await settled(page);
   await page.keyboard.type('hut = rid');

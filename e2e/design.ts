@@ -25,7 +25,7 @@ export async function settled(page: Page): Promise<void> {
 
 export const map = (page: Page) => page.getByRole('main', { name: 'Map' });
 export const inspector = (page: Page) => page.getByRole('complementary', { name: 'Inspector' });
-export const ledger = (page: Page) => page.getByRole('grid', { name: /^Ledger/ });
+export const portTable = (page: Page) => page.getByRole('grid', { name: /^Ports: role/ });
 export const saved = (page: Page) => expect(page.locator('[data-save="saved"]')).toBeVisible();
 export const treeRow = (page: Page, id: string) => page.locator(`[data-tree="${id}"]`);
 

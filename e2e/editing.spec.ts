@@ -31,7 +31,7 @@ test('a cost, a cut link and a trunk each move the tree, and one undo takes each
   // ridge-b reaches lodge through ridge-a once its own link costs more than 20 000 + 2000.
   await page.getByRole('button', { name: 'ridge-b port 7', exact: true }).click();
   await setSetting(page, 'Cost, VLAN 15', '22001');
-  await expect(status).toContainText('ends changed in VLAN 15');
+  await expect(status).toContainText('ports changed in VLAN 15');
   await expect(inspector(page)).toContainText('alternate, discarding');
   await page.keyboard.press('Escape'); // leaves the field as it is
   await page.locator('body').click({ position: { x: 640, y: 20 } });

@@ -28,7 +28,7 @@ test('the switch with the wrong map is found, compared, and made equal by a clic
   await page.getByRole('button', { name: 'go back to now' }).first().click();
   await page.getByRole('button', { name: 'take proposal 1' }).click();
   await expect(treeRow(page, 'mst:2')).toContainText('VLAN 25, 45, 55, 85');
-  await expect(page.getByRole('tab', { name: 'Moved ends 3' })).toBeVisible();
+  await expect(page.getByRole('tab', { name: 'Changed ports 3' })).toBeVisible();
   await expect(page.getByText('are in one region: name, revision and the whole map agree')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(treeRow(page, 'mst:2')).toContainText('maps differ');
@@ -48,16 +48,16 @@ test('VLANs are laid onto instances by dragging, by ranges and by a rule, and th
     .getByRole('button', { name: /^45 Office/ })
     .dragTo(column(page, 'instance 1'));
   await expect(column(page, 'instance 1').getByRole('button', { name: /^45 Office/ })).toBeVisible();
-  await page.getByLabel('VLANs to lay').fill('75,85,5000');
-  await page.getByRole('button', { name: 'Lay', exact: true }).click();
+  await page.getByLabel('VLANs to assign').fill('75,85,5000');
+  await page.getByRole('button', { name: 'Assign', exact: true }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'VLAN 5000' })).toBeVisible();
-  await page.getByLabel('VLANs to lay').fill('75,85');
-  await page.getByRole('button', { name: 'onto a new instance 3' }).click();
+  await page.getByLabel('VLANs to assign').fill('75,85');
+  await page.getByRole('button', { name: 'to a new instance 3' }).click();
   await expect(treeRow(page, 'mst:3')).toContainText('maps differ');
   await page.getByRole('combobox', { name: 'Root of instance 3' }).selectOption('belfry');
   await expect(treeRow(page, 'mst:3')).toContainText('root belfry');
   await page.getByLabel('Rule').selectOption('load');
-  await page.getByRole('button', { name: 'Deal all VLANs' }).click();
+  await page.getByRole('button', { name: 'Assign all VLANs' }).click();
   await expect(column(page, 'instance 1').getByRole('button', { name: /^25 Image/ })).toBeVisible();
   await page.keyboard.press('Control+z');
   await expect(column(page, 'instance 3').getByRole('button', { name: /^75 / })).toBeVisible();
@@ -72,8 +72,8 @@ test('many trees become two: proposed, seen, planned switch by switch, simulated
 }) => {
   await openDemo(page);
   await page.getByRole('tab', { name: 'Group', exact: true }).click();
-  await expect(board(page)).toContainText('No switch speaks MSTP yet');
-  await page.getByRole('tab', { name: 'Gain' }).click();
+  await expect(board(page)).toContainText('No switch runs MSTP yet');
+  await page.getByRole('tab', { name: 'Savings' }).click();
   await expect(
     page.getByRole('figure', { name: 'Trees a switch keeps: one tree for all 1, instances 3, one tree a VLAN 7' }),
   ).toBeVisible();
@@ -83,10 +83,10 @@ test('many trees become two: proposed, seen, planned switch by switch, simulated
       name: /^Load of \d+ links in per cent of their speed. The most loaded: ridge-b 3 = dome-north 2, 52 %/,
     }),
   ).toBeVisible();
-  await page.getByRole('tab', { name: 'Moving' }).click();
+  await page.getByRole('tab', { name: 'Migration' }).click();
   await expect(page.getByLabel('Where to move')).toContainText('Two instances suffice');
   await page.getByRole('button', { name: 'Simulate each step' }).click();
-  const steps = page.getByRole('table', { name: 'Moving to MSTP' });
+  const steps = page.getByRole('table', { name: 'Migration to MSTP' });
   await expect(steps.getByRole('row').nth(1)).toContainText(/cut off/, { timeout: 60_000 });
   await expect(steps).not.toContainText('circle;');
 
@@ -117,8 +117,8 @@ test('many trees become two: proposed, seen, planned switch by switch, simulated
 test('the way to MSTP is played on the clock, with the trees that there are at each instant', async ({ page }) => {
   await openDemo(page);
   await page.getByRole('tab', { name: 'Group', exact: true }).click();
-  await page.getByRole('tab', { name: 'Moving' }).click();
-  await page.getByRole('button', { name: 'Prepare, and play it on the clock' }).click();
+  await page.getByRole('tab', { name: 'Migration' }).click();
+  await page.getByRole('button', { name: 'Prepare, and play it on the timeline' }).click();
   await page.getByRole('slider', { name: 'Time' }).waitFor({ timeout: 60_000 });
   // Before the first switch moves there is no instance 2; at the end ridge-b is its root, and no VLAN has a tree of its own.
   await expect(treeRow(page, 'mst:2')).toContainText('root none now');

@@ -36,7 +36,7 @@ test('two hundred switches from a file: the root by accident is found, roots are
   await expect(sharing).toContainText('over 342 links that lead to a stronger tier, 162 of them idle');
   await sharing.getByRole('button', { name: 'Propose ways to share' }).click();
   await page.getByRole('button', { name: 'take proposal 1' }).click();
-  // Six thousand ends move.
+  // Six thousand ports change.
   await expect(sharing).toContainText('none of them idle', { timeout: 30_000 });
   const rail = page.getByRole('navigation', { name: 'Trees' });
   await expect(rail.getByText('root core-1')).toBeVisible();
@@ -74,7 +74,7 @@ test('buildings are made by a line and by a click, nested, folded, taken as a se
   await page.getByRole('tab', { name: 'Root', exact: true }).click();
   await ridge.click({ position: { x: 8, y: 8 } });
   await page.getByRole('button', { name: 'only of the 5 selected switches' }).click();
-  await expect(page.locator('#drawer-table')).toContainText(/2\d ends/);
+  await expect(page.locator('#drawer-table')).toContainText(/2\d ports/);
   await saved(page);
   await page.reload();
   await settled(page);

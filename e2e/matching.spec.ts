@@ -31,7 +31,7 @@ test('reported neighbours show the missing cable, which is taken over', async ({
     .getByLabel('Files of reported neighbours')
     .setInputFiles({ name: 'seen.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
   await expect(page.getByRole('list', { name: 'What was read' })).toContainText('40 neighbours from 8 switches');
-  await page.getByRole('button', { name: 'Hold against the drawing' }).click();
+  await page.getByRole('button', { name: 'Compare with the drawing' }).click();
   await page.getByLabel(/differences only/).check();
   await expect(neighbours(page).getByRole('row', { name: /missing cable/ })).toHaveCount(2);
   await neighbours(page)
@@ -77,7 +77,7 @@ test('files that cannot be used say why and lose nothing', async ({ page }) => {
   await expect(read).toContainText('The column "port" is missing. The heading has "switch", "neighbour".');
   await expect(read).toContainText('huge.csv: The file holds 17 MiB; 16 MiB is the limit.');
   await expect(read.getByLabel('Switch on which ridge-b.json was printed')).toHaveValue('ridge-b');
-  await expect(page.getByRole('button', { name: 'Hold against the drawing' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Compare with the drawing' })).toBeDisabled();
   await expect(page.locator('[data-save="saved"]')).toContainText('revision 0');
 });
 
@@ -170,8 +170,8 @@ test('history: look back, compare, name a baseline, restore', async ({ page }) =
       .getByRole('row', { name: /ridge-a priority in VLAN 15 as for all trees 4096/ }),
   ).toBeVisible();
   await expect(map(page).getByText('A→R', { exact: true })).toHaveCount(1);
-  await page.getByRole('button', { name: '10 ends' }).click();
-  await expect(page.getByRole('grid', { name: 'Ends whose role differs' }).getByRole('row')).toHaveCount(11);
+  await page.getByRole('button', { name: '10 ports' }).click();
+  await expect(page.getByRole('grid', { name: 'Ports whose role differs' }).getByRole('row')).toHaveCount(11);
   await page.getByRole('button', { name: 'Done comparing' }).click();
 
   // Restored as a revision of its own, which can be taken back.

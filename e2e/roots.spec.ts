@@ -76,7 +76,7 @@ test('a tree is steered: ways to the root added up, how near a port is to flippi
   await page.getByLabel('Trees in the table').fill('15');
   await page.getByLabel('New path cost of the selected ports in these trees').fill('22001');
   await page.getByRole('button', { name: 'Set', exact: true }).click();
-  await expect(map(page).getByRole('status').first()).toContainText('2 ends changed in VLAN 15');
+  await expect(map(page).getByRole('status').first()).toContainText('2 ports changed in VLAN 15');
   await expect(inspector(page)).toContainText('alternate, discarding');
   await expect(
     page.getByRole('grid', { name: /^Costs/ }).getByRole('row', { name: /ridge-b 7 lodge port 2/ }),
@@ -93,7 +93,7 @@ test('an end is pointed at that should block instead: ways are proposed, shown, 
   await page.getByRole('button', { name: 'ridge-a port 1', exact: true }).click();
   await inspector(page).getByRole('button', { name: 'Propose ways to block here' }).click();
   const proposals = inspector(page).getByRole('list', { name: 'Proposals' });
-  await expect(proposals.getByRole('listitem').first()).toContainText('1 setting; 8 other ends move');
+  await expect(proposals.getByRole('listitem').first()).toContainText('1 setting; 8 other ports change');
   await inspector(page).getByRole('button', { name: 'show proposal 1 on the map' }).click();
   await expect(map(page)).toContainText('Looking at the design with this proposal');
   await expect(inspector(page)).toContainText('alternate, discarding');
@@ -120,9 +120,9 @@ test('a block is moved by pulling its frayed end to another link; wishes that co
   await expect(map(page).getByText('block at dome-east port 1')).toBeVisible();
   await page.mouse.up();
   const ways = page.getByRole('list', { name: 'Proposals' });
-  await expect(ways.getByRole('listitem').first()).toContainText('1 setting; nothing else moves');
+  await expect(ways.getByRole('listitem').first()).toContainText('1 setting; nothing else changes');
   await page.getByRole('button', { name: 'take proposal 1' }).click();
-  await expect(map(page).getByRole('status').first()).toContainText('2 ends changed in VLAN 15');
+  await expect(map(page).getByRole('status').first()).toContainText('2 ports changed in VLAN 15');
   await expect(page.locator('[data-link="l5"] [data-frayed]')).toHaveCount(1);
   await expect(page.locator('[data-link="l6"] [data-frayed]')).toHaveCount(0);
   await expect(inspector(page)).toContainText('alternate, discarding');

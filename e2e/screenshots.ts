@@ -26,7 +26,7 @@ test('pictures', async ({ page }) => {
   await selectSwitch(page, 'ridge-a');
   await setSetting(page, 'VLAN 15', '4096');
   await treeRow(page, 'vlan:15').getByText('root ridge-a').waitFor();
-  await page.getByRole('tab', { name: /Moved ends/ }).click();
+  await page.getByRole('tab', { name: /Changed ports/ }).click();
   await page.getByRole('tab', { name: 'History' }).click();
   await page.getByRole('button', { name: 'name revision 0 as a baseline' }).click();
   await page.getByLabel(/Name of revision 0/).fill('As found');
@@ -46,7 +46,7 @@ test('pictures', async ({ page }) => {
     .click();
   await page.locator('#drawer-table').getByRole('button', { name: 'go back to now' }).click();
   await page.getByRole('button', { name: 'Undo' }).click();
-  await page.getByRole('tab', { name: 'Ledger' }).click();
+  await page.getByRole('tab', { name: 'Ports' }).click();
   await page.getByRole('button', { name: 'hung from root' }).click();
   await page.locator('body').click({ position: { x: 920, y: 20 } });
   await page.keyboard.press('Escape');
@@ -113,7 +113,7 @@ test('pictures', async ({ page }) => {
     .fill(
       'switch,port,neighbour,neighbour port\nridge-a,1,ridge-b,1\nridge-a,2,lodge,9\nridge-a,9,Duty desk,\nworkshop,3,lodge,2\nworkshop,8,attic,1\n',
     );
-  await page.getByRole('button', { name: 'Hold against the drawing' }).click();
+  await page.getByRole('button', { name: 'Compare with the drawing' }).click();
   await page.getByLabel(/differences only/).check();
   await page.getByRole('button', { name: 'workshop port 3', exact: true }).click();
   await picture(page, 'neighbours');
@@ -144,7 +144,7 @@ test('pictures', async ({ page }) => {
   await page.getByLabel('draw instance 1 with the others').check();
   await page.getByLabel('draw instance 2 with the others').check();
   await page.getByLabel('draw CIST with the others').uncheck();
-  await page.getByRole('button', { name: 'dismiss' }).click();
+  await page.getByRole('button', { name: 'close', exact: true }).click();
   await picture(page, 'group');
 
   // Break: a demo as shipped.
@@ -169,14 +169,14 @@ test('pictures', async ({ page }) => {
   await picture(page, 'frames');
   await page.getByRole('tab', { name: 'Cable', exact: true }).click();
   await page.keyboard.press('Control+a');
-  await page.getByLabel('Dialect').selectOption('Per-VLAN classic');
+  await page.getByLabel('Spanning tree mode').selectOption('Per-VLAN classic');
   await page.keyboard.press('Escape');
   await page.getByRole('tab', { name: 'Break' }).click();
   await page.getByLabel('Scenario').first().selectOption({ label: 'The lodge loses power, and comes back' });
   await page.getByText(/at the end|settled at/).waitFor();
-  await page.getByRole('tab', { name: 'What it cost' }).click();
+  await page.getByRole('tab', { name: 'Outages' }).click();
   await picture(page, 'outages');
-  await page.getByRole('tab', { name: 'Clock' }).click();
+  await page.getByRole('tab', { name: 'Timeline' }).click();
   await page.getByRole('button', { name: 'Dark' }).click();
   for (let i = 0; i < 4; i += 1) await page.keyboard.press('.');
   await picture(page, 'clock-dark');

@@ -2,7 +2,7 @@
 import { expect, test, type BrowserContext, type Page } from '@playwright/test';
 import { spawnSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
-import { inspector, ledger, openDemo, saved, selectSwitch, setSetting, settled, treeRow } from './design';
+import { inspector, portTable, openDemo, saved, selectSwitch, setSetting, settled, treeRow } from './design';
 
 /** A second page on the demo that `page` has open; both set the same field, and the other's edit reaches the server last. */
 async function pageBehind(page: Page, context: BrowserContext): Promise<Page> {
@@ -83,7 +83,7 @@ test('the command line says of the exported file what the screen says', async ({
     await page.getByLabel('Filter ends').fill(`${sw} ${port} ${role} ${cost}`);
     const grouped = String(cost).replace(/\B(?=(\d{3})+$)/g, '\\s'); // accessible names have plain spaces
     await expect(
-      ledger(page).getByRole('row', { name: new RegExp(`VLAN 15 ${sw} ${port} .* ${role} ${state} ${grouped} `) }),
+      portTable(page).getByRole('row', { name: new RegExp(`VLAN 15 ${sw} ${port} .* ${role} ${state} ${grouped} `) }),
     ).toBeVisible();
   }
 });
@@ -124,6 +124,6 @@ test('a file comes in as a new design, and a broken one says where it is broken'
   await settled(page);
   await expect(page.getByRole('banner')).toContainText('<b>Ring</b> of two');
   await expect(page.getByRole('navigation', { name: 'Trees' })).toContainText('Common tree');
-  await expect(ledger(page).getByRole('row', { name: /b 2 a port 2 alternate discarding/ })).toBeVisible();
+  await expect(portTable(page).getByRole('row', { name: /b 2 a port 2 alternate discarding/ })).toBeVisible();
   await expect(inspector(page)).toContainText('2 switches, 2 links');
 });

@@ -1,14 +1,14 @@
 import { expect, test } from '@playwright/test';
-import { inspector, ledger, map, openDemo, saved, selectSwitch, setSetting, settled, treeRow } from './design';
+import { inspector, portTable, map, openDemo, saved, selectSwitch, setSetting, settled, treeRow } from './design';
 
 test('an engineer reads the root, asks why, moves it, takes it back, and finds it kept', async ({ page }) => {
   await openDemo(page);
 
-  // Who is root, and which end blocks, from the ledger.
+  // Who is root, and which end blocks, from the table of ports.
   await expect(treeRow(page, 'vlan:15')).toContainText('root lodge');
   await page.getByLabel('Filter ends').fill('alternate');
-  await expect(ledger(page).getByRole('row')).toHaveCount(9); // the heading and eight blocked ends
-  const blocked = ledger(page).getByRole('row', { name: /ridge-b 1 ridge-a port 1 alternate discarding/ });
+  await expect(portTable(page).getByRole('row')).toHaveCount(9); // the heading and eight blocked ends
+  const blocked = portTable(page).getByRole('row', { name: /ridge-b 1 ridge-a port 1 alternate discarding/ });
   await expect(blocked).toContainText('20\u202f000');
 
   // Why does it block?
@@ -28,15 +28,15 @@ test('an engineer reads the root, asks why, moves it, takes it back, and finds i
   await expect(inspector(page)).toContainText('ridge-a is root by priority: 4111.02:4b:00:00:00:0a');
 
   // The moved ends are counted, marked on the map and listed.
-  await expect(map(page).getByRole('status')).toContainText('10 ends changed in VLAN 15');
+  await expect(map(page).getByRole('status')).toContainText('10 ports changed in VLAN 15');
   await expect(map(page).getByText('A→R', { exact: true })).toHaveCount(1);
   await map(page).getByRole('button', { name: 'show' }).click();
-  const moved = page.getByRole('grid', { name: 'Ends moved by the last change' });
+  const moved = page.getByRole('grid', { name: 'Ports whose role the last change changed' });
   await expect(moved.getByRole('row')).toHaveCount(11);
   await expect(moved.getByRole('row', { name: /VLAN 15 ridge-b 1 ridge-a port 1 alternate root/ })).toBeVisible();
 
   // Undo and redo, by key and by button.
-  await page.getByRole('tab', { name: 'Ledger' }).click();
+  await page.getByRole('tab', { name: 'Ports' }).click();
   await page.keyboard.press('Control+z');
   await expect(treeRow(page, 'vlan:15')).toContainText('root lodge');
   await page.getByRole('button', { name: 'Redo' }).click();

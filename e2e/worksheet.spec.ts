@@ -19,7 +19,7 @@ test('a worksheet with one wrong answer: the trees are hidden, then compared, an
   await page.getByRole('button', { name: 'Begin' }).click();
   const rail = page.getByRole('navigation', { name: 'Trees' });
   await expect(rail).toContainText('Hidden while a worksheet is filled in.');
-  await page.getByRole('tab', { name: 'Ledger' }).click();
+  await page.getByRole('tab', { name: 'Ports' }).click();
   await expect(page.getByRole('tabpanel')).toHaveText('Hidden while a worksheet is filled in.');
   await page.getByRole('tab', { name: 'Worksheet' }).click();
 
@@ -74,7 +74,7 @@ test('a practice network opens with its trees hidden and can be put aside', asyn
   await page.reload();
   await expect(sheet.getByLabel(/^Role of weir port 1/)).toHaveValue('designated');
   await expect(rail).not.toContainText('root ');
-  await page.getByRole('button', { name: 'Put aside', exact: true }).click();
+  await page.getByRole('button', { name: 'Close, keep answers', exact: true }).click();
   await expect(rail).toContainText('root ');
   expect(page.url()).not.toContain('worksheet');
 });

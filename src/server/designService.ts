@@ -203,7 +203,7 @@ export function stepDesign(
       design,
       patches: [...patches],
       inverse: [...inverse],
-      label: `${kind === 'undo' ? 'took back' : 'did again'}: ${step.label}`,
+      label: `${kind === 'undo' ? 'undid' : 'redid'}: ${step.label}`,
       command: kind,
       kind,
       target,

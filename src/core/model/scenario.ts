@@ -28,7 +28,7 @@ const run = {
   }),
   /** What is learnt anew is learnt within this time. */
   talk: field(z.number().min(0.001).max(MAX_UNTIL).default(DEFAULT_TALK), {
-    label: 'hosts speak every',
+    label: 'each host sends every',
     unit: 's',
     reads: 'nothing',
   }),

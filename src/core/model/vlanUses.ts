@@ -52,6 +52,6 @@ export function vlanUsesText({ hosts, accessPorts, nativeOn, trunks, settings }:
     ...count(accessPorts.length, 'access port'),
     ...count(nativeOn.length, 'native VLAN'),
     ...count(trunks.length, 'trunk'),
-    ...count(settings, 'setting').map((text) => `${text} of its tree`),
+    ...count(settings, 'setting').map((text) => `${text} for its tree`),
   ].join(', ');
 }

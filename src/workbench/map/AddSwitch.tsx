@@ -39,7 +39,7 @@ export function EmptyMap() {
     <Panel position="top-center" className={styles.empty}>
       <h2>Nothing is plugged in yet</h2>
       <p>
-        In the <TextButton onClick={toLine}>Cable lens</TextButton>, write what is cabled into the line above the map (
+        In the <TextButton onClick={toLine}>Cable view</TextButton>, write what is cabled into the line above the map (
         <code>a 1 = b 1</code>, then Enter), or “Add switch” and draw a cable from it. A .knot.json file can be imported
         in the list of designs.
       </p>

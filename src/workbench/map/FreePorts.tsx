@@ -1,5 +1,5 @@
 'use client';
-/** In the Cable lens, at the selected switch and at the one under the hand: its free ports, to pull a cable from or drop one on. */
+/** In the Cable view, at the selected switch and at the one under the hand: its free ports, to pull a cable from or drop one on. */
 import { freePortsOf } from '../../core/model/plugs';
 import type { Switch } from '../../core/model/document';
 import { useWorkbench } from '../state/context';

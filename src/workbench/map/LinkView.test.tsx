@@ -94,7 +94,7 @@ describe('a link on the map', () => {
     expect(link('l1')).toHaveTextContent('cut');
   });
 
-  it('says its speed instead of roles in the Cable lens', async () => {
+  it('says its speed instead of roles in the Cable view', async () => {
     const store = await drawLinks();
     act(() => store.getState().setLens('Cable'));
     expect(ends('l1')).toEqual([]);

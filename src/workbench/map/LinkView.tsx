@@ -141,7 +141,7 @@ interface EndProps {
   readonly outlined: boolean;
 }
 
-/** Where to click for a port; in the Steer lens a frayed end can be pulled from here to the link that should block instead. */
+/** Where to click for a port; in the Steer view a frayed end can be pulled from here to the link that should block instead. */
 function EndTarget({ link, side, end, reach, gap, strands, outlined }: EndProps) {
   const at = link[side];
   const pullFray = useFrayDrag();

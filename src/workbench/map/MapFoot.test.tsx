@@ -61,6 +61,6 @@ describe('above the map', () => {
     act(() => void store.getState().act({ do: 'rename-design', name }));
     await settle();
     expect(screen.getByRole('status').textContent!.length).toBeLessThan(300);
-    expect(screen.getByRole('status')).toHaveTextContent('…: no end changed its role');
+    expect(screen.getByRole('status')).toHaveTextContent('…: no port changed its role');
   });
 });

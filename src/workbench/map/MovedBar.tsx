@@ -37,17 +37,17 @@ export function MovedBar() {
       </span>
       {!present && (
         <TextButton onClick={() => look(null)}>
-          {looking.kind === 'worksheet' ? 'put aside' : 'go back to now'}
+          {looking.kind === 'worksheet' ? 'close, keep answers' : 'go back to now'}
         </TextButton>
       )}
       {advice?.remedy && (
         <TextButton onClick={() => act(...advice.remedy!.commands)}>{shortened(advice.remedy.label, 120)}</TextButton>
       )}
       {moved && moved.ends.length > 0 && <TextButton onClick={() => openDrawer('moved')}>show</TextButton>}
-      {canUndo && moved?.by === 'edit' && <TextButton onClick={undo}>take back</TextButton>}
+      {canUndo && moved?.by === 'edit' && <TextButton onClick={undo}>undo</TextButton>}
       {(moved ?? advice) && (
-        <TextButton onClick={forget} aria-label="dismiss this message">
-          dismiss
+        <TextButton onClick={forget} aria-label="close this message">
+          close
         </TextButton>
       )}
     </div>
@@ -69,16 +69,16 @@ export function movedVlansText(vlans: Moved['vlans']): string[] {
   ];
 }
 
-/** `5 ends changed in VLAN 15, none in VLAN 25; 12 in 4 other trees`. */
+/** `5 ports changed in VLAN 15, none in VLAN 25; 12 in 4 other trees`. */
 export function movedText({ ends }: Pick<Moved, 'ends'>, shown: readonly TreeId[]): string {
-  if (ends.length === 0) return 'no end changed its role';
+  if (ends.length === 0) return 'no port changed its role';
   const counts = shown.map((tree) => [treeName(tree), ends.filter((end) => end.tree === tree).length] as const);
   const changed = counts.filter(([, n]) => n > 0);
   const still = counts.filter(([, n]) => n === 0).map(([name]) => name);
   const parts = changed.map(([name, n], i) =>
-    i === 0 ? `${counted(n, 'end')} changed in ${name}` : `${n} in ${name}`,
+    i === 0 ? `${counted(n, 'port')} changed in ${name}` : `${n} in ${name}`,
   );
-  if (still.length > 0) parts.push(`${parts.length > 0 ? 'none' : 'no end changed'} in ${still.join(', ')}`);
+  if (still.length > 0) parts.push(`${parts.length > 0 ? 'none' : 'no port changed'} in ${still.join(', ')}`);
   const elsewhere = ends.filter((end) => !shown.includes(end.tree));
   const trees = new Set(elsewhere.map((end) => end.tree)).size;
   return parts.join(', ') + (trees > 0 ? `; ${elsewhere.length} in ${counted(trees, 'other tree')}` : '');

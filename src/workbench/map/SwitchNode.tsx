@@ -127,7 +127,7 @@ function NearSwitch({ box }: { readonly box: Box }) {
   );
 }
 
-/** The port's label just inside the border, a button that selects the port; in the Cable lens its cable's end can be pulled to another port. */
+/** The port's label just inside the border, a button that selects the port; in the Cable view its cable's end can be pulled to another port. */
 function PortLabel({ id, attachment: { port, side, at } }: { readonly id: SwitchId; readonly attachment: Attachment }) {
   const store = useWorkbenchStore();
   const cabling = useWorkbench((state) => state.lens === 'Cable');

@@ -31,8 +31,8 @@ function foldsOfChosen(state: Workbench): { readonly groups: readonly GroupId[];
 
 export const ACTIONS: readonly PageAction[] = [
   { id: 'whole', name: 'Whole map', group: 'Map', keys: ['0'], run: (state) => state.controls?.whole() },
-  { id: 'closer', name: 'Closer', group: 'Map', keys: ['+'], run: (state) => state.controls?.closer() },
-  { id: 'farther', name: 'Farther', group: 'Map', keys: ['-'], run: (state) => state.controls?.farther() },
+  { id: 'closer', name: 'Zoom in', group: 'Map', keys: ['+'], run: (state) => state.controls?.closer() },
+  { id: 'farther', name: 'Zoom out', group: 'Map', keys: ['-'], run: (state) => state.controls?.farther() },
   {
     id: 'hang',
     name: 'Hung from the root, or as placed',

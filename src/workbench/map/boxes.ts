@@ -83,7 +83,7 @@ function groupWish(name: string, across: number, along: number, strands: number)
   };
 }
 
-/** A box with many ports grows no further than this: its ends move together. */
+/** A box with many ports grows no further than this: its ports change together. */
 const WALL = { width: 260, height: 200 } as const;
 
 export function boxOf(

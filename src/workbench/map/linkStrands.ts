@@ -60,7 +60,7 @@ export function drawnLink(
   return { dead: network.macOperational[one] !== 1, strands };
 }
 
-/** What is written on a link: in the Cable lens its speed, else only that it carries nothing. */
+/** What is written on a link: in the Cable view its speed, else only that it carries nothing. */
 export function linkText(link: Link, speed: number, dead: boolean, cabling: boolean): string | null {
   if (dead) return link.up ? 'no signal' : 'cut';
   return cabling ? speedText(speed) : null;
@@ -69,7 +69,7 @@ export function linkText(link: Link, speed: number, dead: boolean, cabling: bool
 /** A link or one of its ends. */
 export type LinkPart = 'link' | 'a' | 'b';
 
-/** What stands out on a link: what is wished for in the Steer lens, or answers of a worksheet that are not right. */
+/** What stands out on a link: what is wished for in the Steer view, or answers of a worksheet that are not right. */
 export function outlinedOn({ lens, wishes: { list }, marked }: Workbench, link: Link): LinkPart[] {
   if (marked) {
     const wrong = marked.marks.filter((mark) => !mark.right && mark.given !== null && mark.port !== null);

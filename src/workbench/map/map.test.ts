@@ -211,11 +211,11 @@ describe('what the last change moved, in words', () => {
     after: null,
   });
   it.each([
-    [[], [15], 'no end changed its role'],
-    [[15, 15], [15, 25], '2 ends changed in VLAN 15, none in VLAN 25'],
-    [[15], [15], '1 end changed in VLAN 15'],
-    [[35, 45], [15], 'no end changed in VLAN 15; 2 in 2 other trees'],
-    [[15, 25, 35], [15, 25], '1 end changed in VLAN 15, 1 in VLAN 25; 1 in 1 other tree'],
+    [[], [15], 'no port changed its role'],
+    [[15, 15], [15, 25], '2 ports changed in VLAN 15, none in VLAN 25'],
+    [[15], [15], '1 port changed in VLAN 15'],
+    [[35, 45], [15], 'no port changed in VLAN 15; 2 in 2 other trees'],
+    [[15, 25, 35], [15, 25], '1 port changed in VLAN 15, 1 in VLAN 25; 1 in 1 other tree'],
   ])('%j seen from %j: %s', (ends, shown, text) =>
     expect(movedText({ ends: ends.map(end) }, shown.map(vlanTree))).toBe(text),
   );

@@ -1,4 +1,4 @@
-/** The design that the map draws: the one in hand, and in the Break lens what its scenario brings along. */
+/** The design that the map draws: the one in hand, and in the Break view what its scenario brings along. */
 import { useMemo } from 'react';
 import { oncePer } from '../../core/base/cache';
 import { focused } from '../../core/analysis/focus/focus';

@@ -140,7 +140,7 @@ function placeOf(
   }
 }
 
-/** Lays the map out by the structure of the network, or of a tree from its root, as one step that can be taken back; false where that changes nothing. */
+/** Lays the map out by the structure of the network, or of a tree from its root, as one step, which can be undone; false where that changes nothing. */
 function tidy(state: Workbench, by: 'tier' | 'root'): boolean {
   const { design, solution, shownTrees, setLayout, act } = state;
   const tree = solution && shownTrees[0] ? treeOf(solution, shownTrees[0]) : undefined;

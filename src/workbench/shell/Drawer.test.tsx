@@ -9,7 +9,7 @@ describe('the drawer', () => {
   it('does not claim that all is well where there are no trees', async () => {
     const store = await renderWith(<Drawer />);
     act(() => store.setState({ solution: null, problem: 'the solver has stopped' }));
-    for (const tab of ['Ledger', 'Moved ends', 'Findings']) {
+    for (const tab of ['Ports', 'Changed ports', 'Findings']) {
       fireEvent.click(screen.getByRole('tab', { name: tab }));
       expect(screen.getByRole('tabpanel')).toHaveTextContent('There are no trees to list');
     }
@@ -25,14 +25,14 @@ describe('the drawer', () => {
           .act(commandSchema.parse({ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:15', priority: 0 })),
     );
     await settle();
-    expect(screen.getByRole('tab', { name: 'Moved ends 10' })).toBeInTheDocument();
-    fireEvent.click(screen.getByRole('button', { name: 'close drawer' }));
+    expect(screen.getByRole('tab', { name: 'Changed ports 10' })).toBeInTheDocument();
+    fireEvent.click(screen.getByRole('button', { name: 'hide table' }));
     expect(screen.queryByRole('tabpanel')).toBeNull();
     fireEvent.click(screen.getByRole('tab', { name: /Findings/ }));
     expect(screen.getByRole('tabpanel')).toBeInTheDocument();
   });
 
-  it('lists other tables in the Cable lens', async () => {
+  it('lists other tables in the Cable view', async () => {
     const store = await renderWith(<Drawer />);
     act(() => store.getState().setLens('Cable'));
     expect(screen.getAllByRole('tab').map((tab) => tab.textContent)).toEqual([
@@ -41,7 +41,7 @@ describe('the drawer', () => {
       'Hosts',
       'Groups',
       'VLANs',
-      'Moved ends',
+      'Changed ports',
       'Findings 5',
       'History',
     ]);

@@ -24,7 +24,7 @@ export function Drawer() {
   const tall = manifestOf(lens).tables.some((each) => each.tall);
   const shown = hidden ? table.open : solved || (problem && table.withoutTrees);
   return (
-    <section className={`${styles.drawer} ${open ? (tall ? styles.tall : '') : styles.closed}`} aria-label="Drawer">
+    <section className={`${styles.drawer} ${open ? (tall ? styles.tall : '') : styles.closed}`} aria-label="Table">
       <div className={styles.bar}>
         <div role="tablist" aria-label="Tables" className={styles.tabs}>
           {manifestOf(lens).tables.map((each) => (
@@ -32,7 +32,7 @@ export function Drawer() {
           ))}
         </div>
         <TextButton onClick={toggle} aria-expanded={open} aria-controls="drawer-table">
-          {open ? 'close drawer' : 'open drawer'}
+          {open ? 'hide table' : 'show table'}
         </TextButton>
       </div>
       {open && (

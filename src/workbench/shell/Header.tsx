@@ -30,7 +30,7 @@ export function Header() {
         <SaveStatus />
       </div>
       <Onlookers />
-      <div className={styles.lenses} role="tablist" aria-label="Lenses">
+      <div className={styles.lenses} role="tablist" aria-label="Views">
         {LENSES.map((each) => (
           <ButtonBase
             key={each}

@@ -12,8 +12,8 @@ describe('the list of trees', () => {
   it('names each tree with its root and standby', async () => {
     await renderWith(<TreeRail />);
     expect(rows()).toHaveLength(7);
-    expect(rows()[0]).toBe('1 defaultroot lodgeworkshop');
-    expect(rows()[1]).toBe('15 Mount controlroot lodgeworkshop');
+    expect(rows()[0]).toBe('1 defaultroot lodgestandby workshop');
+    expect(rows()[1]).toBe('15 Mount controlroot lodgestandby workshop');
     expect(screen.getByText('per VLAN, rapid')).toBeInTheDocument();
   });
 
@@ -36,8 +36,8 @@ describe('the list of trees', () => {
           .act(commandSchema.parse({ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:15', priority: 0 })),
     );
     await settle();
-    expect(rows()[1]).toBe('15 Mount controlroot ridge-alodge');
-    expect(rows()[2]).toBe('25 Image captureroot lodgeworkshop');
+    expect(rows()[1]).toBe('15 Mount controlroot ridge-astandby lodge');
+    expect(rows()[2]).toBe('25 Image captureroot lodgestandby workshop');
   });
 
   it('counts islands, and says when a tree has no standby or there is no tree', async () => {
@@ -60,7 +60,7 @@ describe('the list of trees', () => {
 
   it('gives trees that are alike one row, which can be opened', async () => {
     const store = await renderWith(<TreeRail />, campusOf({ switches: 12, vlans: 40 }));
-    expect(rows()).toEqual(['VLANs 1-41 one treeroot acc-2core-1', 'list all 41']);
+    expect(rows()).toEqual(['VLANs 1-41 one treeroot acc-2standby core-1', 'list all 41']);
     act(
       () =>
         void store
@@ -71,7 +71,7 @@ describe('the list of trees', () => {
     expect(rows().map((text) => text!.slice(0, 20))).toEqual([
       'VLANs 1-6,8-41 one t',
       'list all 40',
-      '7 root core-1acc-2',
+      '7 root core-1standby',
     ]);
     fireEvent.click(screen.getByText('list all 40'));
     expect(rows()).toHaveLength(43);

@@ -120,7 +120,7 @@ function rowOf(design: Design, solution: Solution, tree: SettledTree): Row {
   return {
     ...namesOf(design, tree.id),
     root: root === undefined ? 'none' : nameAt(root),
-    standby: standby < 0 ? 'no standby' : nameAt(standby),
+    standby: standby < 0 ? 'no standby' : `standby ${nameAt(standby)}`,
     islands: roots.length,
     regions: isInstance(tree.id),
   };
@@ -214,8 +214,8 @@ const TreeRow = memo(function TreeRow({
             <b>{row.number}</b> {row.name}
           </span>
           <span className={styles.roots}>
-            <span title="root">root {row.root}</span>
-            <span title="standby root">{row.standby}</span>
+            <span title={`root ${row.root}`}>root {row.root}</span>
+            <span title={row.standby}>{row.standby}</span>
           </span>
           {row.islands > 1 && (
             <span className={styles.islands} title="each with its own root">
@@ -241,6 +241,6 @@ function kindOf(design: Design): string {
   const dialects = new Set(design.switches.filter(runsTrees).map((sw) => sw.dialect));
   const [only] = dialects;
   if (only === undefined) return '';
-  if (dialects.size > 1) return 'mixed dialects';
+  if (dialects.size > 1) return 'mixed modes';
   return traitsOf(only).kind;
 }

@@ -73,12 +73,12 @@ function Frame() {
       </div>
       <div className={styles.drawer} ref={drawer}>
         <Divider
-          label="Height of the drawer"
+          label="Height of the table"
           along="horizontal"
           size={() => drawer.current?.offsetHeight ?? 0}
           onSize={(size) => divide('drawer', size)}
         />
-        <Boundary what="The drawer">
+        <Boundary what="The table">
           <Drawer />
         </Boundary>
       </div>

@@ -21,7 +21,7 @@ const OWN: readonly PageAction[] = [
   { id: 'keys', name: 'Show all keys', group: 'Anywhere', keys: ['?'], run: (state) => state.openDialog('keys') },
   {
     id: 'undo',
-    name: 'Take the last change back',
+    name: 'Undo the last change',
     group: 'Anywhere',
     keys: ['Ctrl+Z'],
     when: (state) => atPresent(state) && state.undoSteps.length > 0,
@@ -29,7 +29,7 @@ const OWN: readonly PageAction[] = [
   },
   {
     id: 'redo',
-    name: 'Do it again',
+    name: 'Redo what was undone',
     group: 'Anywhere',
     keys: ['Ctrl+Shift+Z', 'Ctrl+Y'],
     when: (state) => atPresent(state) && state.redoSteps.length > 0,
@@ -44,14 +44,14 @@ const OWN: readonly PageAction[] = [
   },
   ...LENSES.map((lens): PageAction => ({
     id: `lens-${lens}`,
-    name: `${lens} lens`,
+    name: `${lens} view`,
     group: 'Anywhere',
     when: (state) => state.lens !== lens,
     run: (state) => state.setLens(lens),
   })),
   {
     id: 'drawer',
-    name: 'Open or close the drawer',
+    name: 'Show or hide the table',
     group: 'Anywhere',
     keys: ['D'],
     run: (state) => state.toggleDrawer(),

@@ -26,9 +26,9 @@ describe('a divider', () => {
   it('follows the pointer, goes back where the pointer is taken away, and obeys arrow keys', () => {
     const sizes: (number | null)[] = [];
     render(
-      <Divider label="Height of the drawer" along="horizontal" size={() => 200} onSize={(size) => sizes.push(size)} />,
+      <Divider label="Height of the table" along="horizontal" size={() => 200} onSize={(size) => sizes.push(size)} />,
     );
-    const edge = screen.getByRole('separator', { name: 'Height of the drawer' });
+    const edge = screen.getByRole('separator', { name: 'Height of the table' });
     edge.setPointerCapture = () => undefined;
     const point = (type: string, clientY: number) => fireEvent(edge, new MouseEvent(type, { bubbles: true, clientY }));
     point('pointermove', 10);

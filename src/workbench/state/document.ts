@@ -225,7 +225,7 @@ export function createDocument(open: OpenDesign, solver: SolverClient, room: Roo
       const step = undoSteps.at(-1);
       if (!step) return;
       const steps = { undoSteps: undoSteps.slice(0, -1), redoSteps: [...redoSteps, step] };
-      take(applyChange(design, step.inverse), step.inverse, `took back: ${step.label}`, steps, 'undo');
+      take(applyChange(design, step.inverse), step.inverse, `undid: ${step.label}`, steps, 'undo');
       saver.send({ kind: 'undo', base: revision, target: step.number });
     },
     redo() {
@@ -233,7 +233,7 @@ export function createDocument(open: OpenDesign, solver: SolverClient, room: Roo
       const step = redoSteps.at(-1);
       if (!step) return;
       const steps = { undoSteps: [...undoSteps, step], redoSteps: redoSteps.slice(0, -1) };
-      take(applyChange(design, step.patches), step.patches, `did again: ${step.label}`, steps);
+      take(applyChange(design, step.patches), step.patches, `redid: ${step.label}`, steps);
       saver.send({ kind: 'redo', base: revision, target: step.number });
     },
     restore(target, design) {

@@ -51,7 +51,7 @@ export function lookingText(looking: Looking): string {
 }
 
 /**
- * What the screen shows, the first of these: a worksheet that is filled in, an instant of a run (in the Break lens), another
+ * What the screen shows, the first of these: a worksheet that is filled in, an instant of a run (in the Break view), another
  * state of the design, the present.
  */
 export function onScreen(

@@ -57,8 +57,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
     /** Why nothing can be changed now; null where it can. */
     function refusal(): string | null {
       const { looking } = get();
-      if (looking.kind === 'worksheet')
-        return 'A worksheet is open: compare it, or put it aside, before you change the design.';
+      if (looking.kind === 'worksheet') return 'A worksheet is open: compare or close it before you change the design.';
       if (looking.kind !== 'present')
         return `This is ${lookingText(looking)}, to look at only: go back to now, or restore it.`;
       return document.now().damage ? 'The newest revisions cannot be read: go on from the last good one first.' : null;
@@ -165,7 +164,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
         }
         if (get().looking.kind === 'worksheet')
           return get().advise({
-            text: 'A worksheet is open: compare it, or put it aside, before you look at something else.',
+            text: 'A worksheet is open: compare or close it before you look at something else.',
             remedy: null,
           });
         set({ ...screenState(view), advice: null });

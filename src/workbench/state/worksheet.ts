@@ -41,7 +41,7 @@ export function readDraft(design: string, tree: TreeId): Answers {
     const read = answersSchema.safeParse(JSON.parse(sessionStorage.getItem(keyOf(design, tree)) ?? '{}'));
     if (read.success) return read.data;
   } catch {
-    // not ours: begin anew
+    // not ours: clear
   }
   return { switches: {} };
 }

@@ -77,7 +77,7 @@ export function bundlePicture(
     field('Timeout', (at) => (at.fast ? 'fast' : 'slow'), false),
     field('Key', (at) => String(at.key), false),
     field('Minimum links', (at) => String(at.minLinks), false),
-    field('Most active links', (at) => String(at.maxActive), true),
+    field('Maximum active links', (at) => String(at.maxActive), true),
     field('Hash', (at) => `layer ${at.hash}`, false),
     field('System', (at) => `${at.systemPriority}.${at.mac}`, false),
   ];

@@ -11,7 +11,7 @@ export type PracticeLevel = (typeof PRACTICE_LEVELS)[number];
 
 /** What is to be worked out at each level. */
 export const PRACTICE_TEXT: Readonly<Record<PracticeLevel, string>> = {
-  1: 'Three or four switches, all links alike: who is root, and which end blocks?',
+  1: 'Three or four switches, all links alike: who is root, and which port blocks?',
   2: 'Five switches, links of different speed, two parallel links, a priority or two: the ties are settled by bridge ID and port ID.',
   3: 'Seven switches, a tree for each VLAN, costs and port priorities set by hand, a link down: one tree is not like the other.',
 };

@@ -67,7 +67,7 @@ export function proposeGroupings(
   const vids = design.vlans.map((vlan) => vlan.id).filter((vid) => vid !== 1);
   if (vids.length === 0)
     return fail(
-      'The design lists no VLAN besides VLAN 1: there is nothing to group. VLANs are listed in the Cable lens.',
+      'The design lists no VLAN besides VLAN 1: there is nothing to group. VLANs are listed in the Cable view.',
     );
   const members = membersOf(design);
   if (members.length === 0) return fail('No switch here runs spanning tree.');

@@ -125,7 +125,7 @@ export function planMoving(
       step(
         null,
         `Plug ${spare.length === 1 ? 'it' : 'them'} in again.`,
-        'All speak MSTP: the instances take their ways.',
+        'All run MSTP: the instances take their ways.',
         ...cables(true),
       ),
   ];

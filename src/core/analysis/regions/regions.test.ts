@@ -92,7 +92,7 @@ describe('two switches compared', () => {
       { numRuns: tries(25) },
     );
   });
-  it('tell the VLANs whose instance differs, and the likely slip', () => {
+  it('tell the VLANs whose instance differs, and the likely mistake', () => {
     const design = triangle({ instances: [{ id: 1, vlans: '15,25,35' }] });
     const [a, , c] = mapsOf(design);
     expect(compareRegions(c!, a!).vlans.map((each) => [vlansName(each.vlans), each.a, each.b])).toEqual([

@@ -1,4 +1,4 @@
-/** If a root dies: who takes over in which tree, which ends move, who is cut off, which trees lose their sharing. */
+/** If a root dies: who takes over in which tree, which ports change, who is cut off, which trees lose their sharing. */
 import { editAll } from '../../edit/edit';
 import type { HostId, SwitchId, TreeId } from '../../model/ids';
 import type { Design } from '../../model/document';

@@ -1,4 +1,4 @@
-/** What each dialect costs a network: trees that a switch keeps, and BPDUs a second once all has settled. */
+/** What each spanning tree mode costs a network: trees that a switch keeps, and BPDUs a second once all has settled. */
 import { spokenAs } from '../regions/asDialect';
 import { SPOKEN, isMultiple } from '../../model/document';
 import { runsTrees, isPerVlan } from '../../model/document';

@@ -90,7 +90,7 @@ export function steer(
       );
 }
 
-/** The better proposal first: no access switch as root, few settings, other trees left alone, no access switch nearer to the root, few other ends moved. */
+/** The better proposal first: no access switch as root, few settings, other trees left alone, no access switch nearer to the root, few other ports changed. */
 const inRank = (x: Proposal, y: Proposal): number =>
   x.weakRoots.length - y.weakRoots.length ||
   x.settings - y.settings ||

@@ -48,7 +48,7 @@ export function targetOf(network: Network, wish: Wish): Result<Target, string> {
         : -1
       : network.portIndexOf(wish.switch, wish.port),
   );
-  if (a < 0) return fail('There is no such end.');
+  if (a < 0) return fail('There is no such port.');
   const b = network.far[a]!;
   if (b < 0) return fail(`${label(network, a)} has no cable to another switch.`);
   if (deadReason(network, a) !== null) return fail(`${label(network, a)} has no signal: nothing can be steered there.`);
@@ -73,12 +73,12 @@ export function whyNever(network: Network, tree: SettledTree, targets: readonly 
   if (missing !== undefined) return `${name(missing)} does not carry ${treesName([tree.id])}.`;
   const out = targets.flatMap(({ a, b }) => [a, b]).find((p) => leadsOut(tree, p));
   if (out !== undefined)
-    return `${name(out)} leads out of its region: there ${treesName([tree.id])} does what the CIST does, so wish it of the CIST.`;
+    return `${name(out)} leads out of its region: there ${treesName([tree.id])} does what the CIST does, so ask it of the CIST.`;
 
   const blocking = new Set(targets.flatMap(({ wants, a }) => (wants === 'block' ? [a] : [])));
   for (const { wants, a, b } of targets) {
     if (wants === 'block' && blocking.has(b))
-      return `${name(a)} and ${name(b)} are the two ends of one link: one of them always speaks for it, so they cannot both block.`;
+      return `${name(a)} and ${name(b)} are the two ends of one link: one of them is always designated, so they cannot both block.`;
     if (wants === 'carry' && (blocking.has(a) || blocking.has(b)))
       return `The link from ${name(a)} to ${name(b)} cannot both block and carry the frames.`;
   }

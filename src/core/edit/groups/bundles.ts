@@ -3,7 +3,7 @@ import { nodeOf, type GroupNode } from '../../model/field';
 import { nameOf } from '../../model/names';
 import { command } from '../command';
 import { copyOf, findBundle } from '../draft';
-import { say } from '../phrase';
+import { did, say } from '../phrase';
 import { applySettings, settingsOf, settingsText } from '../settings';
 import { bundleId } from './ids';
 
@@ -24,7 +24,7 @@ export const bundleCommands = [
     { bundle: bundleSchema },
     {
       apply: (draft, { bundle }) => void draft.bundles.push(copyOf(bundle)),
-      say: ({ names }, { bundle }) => say('added bundle ', `${nameOf(bundle)} on ${names.switch(bundle.switch)}`),
+      say: ({ names }, { bundle }) => did('added', 'bundle ', `${nameOf(bundle)} on ${names.switch(bundle.switch)}`),
       learn: ({ things }, { bundle }) => void things.bundles.set(bundle.id, bundle),
     },
   ),
@@ -45,7 +45,7 @@ export const bundleCommands = [
         findBundle(draft, id);
         draft.bundles = draft.bundles.filter((bundle) => bundle.id !== id);
       },
-      say: ({ names }, { bundle: id }) => say('removed bundle ', names.bundle(id)),
+      say: ({ names }, { bundle: id }) => did('removed', 'bundle ', names.bundle(id)),
     },
   ),
 ] as const;

@@ -4,7 +4,7 @@ import { groupSchema } from '../../model/document';
 import { nodeOf, type GroupNode } from '../../model/field';
 import { command } from '../command';
 import { copyOf, findGroup, findSwitch } from '../draft';
-import { say } from '../phrase';
+import { did, say } from '../phrase';
 import { applySettings, settingsOf, settingsText } from '../settings';
 import { groupId, switchId } from './ids';
 
@@ -16,7 +16,7 @@ export const groupCommands = [
     { group: groupSchema },
     {
       apply: (draft, { group }) => void draft.groups.push(copyOf(group)),
-      say: (_, { group }) => say('added group ', group.name ?? group.id),
+      say: (_, { group }) => did('added', 'group ', group.name ?? group.id),
       learn: ({ things }, { group }) => void things.groups.set(group.id, group),
     },
   ),
@@ -68,7 +68,7 @@ export const groupCommands = [
             else sw.group = within;
           }
       },
-      say: ({ names }, { group }) => say('removed group ', names.group(group)),
+      say: ({ names }, { group }) => did('removed', 'group ', names.group(group)),
     },
   ),
 ] as const;

@@ -3,7 +3,7 @@ import { nodeOf, type GroupNode } from '../../model/field';
 import { nameOf } from '../../model/names';
 import { command } from '../command';
 import { copyOf, findHost } from '../draft';
-import { say } from '../phrase';
+import { did, say } from '../phrase';
 import { applySettings, settingsOf, settingsText } from '../settings';
 import { hostId } from './ids';
 
@@ -15,7 +15,7 @@ export const hostCommands = [
     { host: hostSchema },
     {
       apply: (draft, { host }) => void draft.hosts.push(copyOf(host)),
-      say: (_, { host }) => say('added host ', nameOf(host)),
+      say: (_, { host }) => did('added', 'host ', nameOf(host)),
       learn: ({ things }, { host }) => void things.hosts.set(host.id, host),
     },
   ),
@@ -36,7 +36,7 @@ export const hostCommands = [
         findHost(draft, id);
         draft.hosts = draft.hosts.filter((host) => host.id !== id);
       },
-      say: ({ names }, { host: id }) => say('removed host ', names.host(id)),
+      say: ({ names }, { host: id }) => did('removed', 'host ', names.host(id)),
     },
   ),
 ] as const;

@@ -3,7 +3,7 @@ import { nodeOf, type GroupNode } from '../../model/field';
 import { speed as speedSchema } from '../../model/legal';
 import { command } from '../command';
 import { assign, copyOf, findLink, findPort } from '../draft';
-import { say } from '../phrase';
+import { did, say } from '../phrase';
 import { applySettings, settingsOf, settingsText } from '../settings';
 import { linkId } from './ids';
 
@@ -15,7 +15,7 @@ export const linkCommands = [
     { link: linkSchema },
     {
       apply: (draft, { link }) => void draft.links.push(copyOf(link)),
-      say: ({ names }, { link }) => say('cabled ', `${names.end(link.a)} to ${names.end(link.b)}`),
+      say: ({ names }, { link }) => did('cabled', '', `${names.end(link.a)} to ${names.end(link.b)}`),
       learn: ({ things }, { link }) => void things.links.set(link.id, link),
     },
   ),
@@ -47,7 +47,7 @@ export const linkCommands = [
       },
       say({ names, things }, { link: id }) {
         const link = things.links.get(id);
-        return say('unplugged ', link ? `${names.end(link.a)} from ${names.end(link.b)}` : id);
+        return did('unplugged', '', link ? `${names.end(link.a)} from ${names.end(link.b)}` : id);
       },
     },
   ),

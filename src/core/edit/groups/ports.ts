@@ -3,7 +3,7 @@ import { nodeOf, type GroupNode } from '../../model/field';
 import { pathCost, portPriority } from '../../model/legal';
 import { command } from '../command';
 import { copyOf, findBridgePort, findPort, findSwitch, setOnPort } from '../draft';
-import { say } from '../phrase';
+import { did, say } from '../phrase';
 import { applySettings, settingsOf, settingsText } from '../settings';
 import { bridgePortId, portId, switchId, treeOrAll } from './ids';
 
@@ -23,7 +23,7 @@ export const portCommands = [
     { switch: switchId, port: portSchema },
     {
       apply: (draft, { switch: sw, port }) => void findSwitch(draft, sw).ports.push(copyOf(port)),
-      say: ({ names }, { switch: sw, port }) => say('added ', `${names.switch(sw)} port ${port.id}`),
+      say: ({ names }, { switch: sw, port }) => did('added', '', `${names.switch(sw)} port ${port.id}`),
     },
   ),
   /** Or a bundle by its id. */
@@ -103,7 +103,7 @@ export const portCommands = [
           draft.bundles = draft.bundles.filter((bundle) => bundle.ports.length > 0);
         for (const host of draft.hosts) if (host.attach.some(here)) host.attach = host.attach.filter((at) => !here(at));
       },
-      say: ({ names }, { switch: sw, port }) => say('removed ', names.end({ switch: sw, port })),
+      say: ({ names }, { switch: sw, port }) => did('removed', '', names.end({ switch: sw, port })),
     },
   ),
 ] as const;

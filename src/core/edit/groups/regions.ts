@@ -7,7 +7,7 @@ import { mstid, vlanSetText } from '../../model/legal';
 import { vlanSet } from '../../model/vlanSet';
 import { command } from '../command';
 import { assign, copyOf, find, findRegion, withTrees } from '../draft';
-import { say } from '../phrase';
+import { did, say } from '../phrase';
 import { applySettings, settingsOf, settingsText } from '../settings';
 import { regionId } from './ids';
 
@@ -19,7 +19,7 @@ export const regionCommands = [
     { region: regionSchema },
     {
       apply: (draft, { region }) => void draft.regions.push(copyOf(region)),
-      say: (_, { region }) => say('added region settings ', region.name || region.id),
+      say: (_, { region }) => did('added', 'region settings ', region.name || region.id),
       learn: ({ things }, { region }) => void things.regions.set(region.id, region),
     },
   ),
@@ -75,7 +75,7 @@ export const regionCommands = [
         for (const sw of draft.switches) if (sw.region === id) delete sw.region;
         forgetInstances(draft);
       },
-      say: ({ names }, { region }) => say('removed region settings ', names.region(region)),
+      say: ({ names }, { region }) => did('removed', 'region settings ', names.region(region)),
     },
   ),
 ] as const;

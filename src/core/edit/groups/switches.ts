@@ -5,7 +5,7 @@ import { BRIDGE_PRIORITY, bridgePriority } from '../../model/legal';
 import { nameOf } from '../../model/names';
 import { command } from '../command';
 import { assign, copyOf, findSwitch } from '../draft';
-import { say } from '../phrase';
+import { did, say } from '../phrase';
 import { applySettings, settingsOf, settingsText } from '../settings';
 import { switchId, treeOrAll } from './ids';
 
@@ -19,7 +19,7 @@ export const switchCommands = [
     { switch: switchSchema },
     {
       apply: (draft, { switch: sw }) => void draft.switches.push(copyOf(sw)),
-      say: (_, { switch: sw }) => say('added switch ', nameOf(sw)),
+      say: (_, { switch: sw }) => did('added', 'switch ', nameOf(sw)),
       learn: ({ things }, { switch: sw }) => void things.switches.set(sw.id, sw),
     },
   ),
@@ -58,7 +58,7 @@ export const switchCommands = [
         for (const { switch: id, position } of to) assign(findSwitch(draft, id), 'position', position);
       },
       say: ({ names }, { to }) =>
-        say('moved ', to.length === 1 ? names.switch(to[0]!.switch) : `${to.length} switches`),
+        did('moved', '', to.length === 1 ? names.switch(to[0]!.switch) : `${to.length} switches`),
     },
   ),
   /** It leaves with its cables and bundles; hosts that hung on it stay, unplugged. */
@@ -74,7 +74,7 @@ export const switchCommands = [
         for (const host of draft.hosts)
           if (host.attach.some((at) => at.switch === id)) host.attach = host.attach.filter((at) => at.switch !== id);
       },
-      say: ({ names }, { switch: id }) => say('removed switch ', names.switch(id)),
+      say: ({ names }, { switch: id }) => did('removed', 'switch ', names.switch(id)),
     },
   ),
 ] as const;

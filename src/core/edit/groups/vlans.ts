@@ -4,7 +4,7 @@ import { vlanTree } from '../../model/ids';
 import { vlanId } from '../../model/legal';
 import { command } from '../command';
 import { copyOf, findVlan, withTrees } from '../draft';
-import { say } from '../phrase';
+import { did, say } from '../phrase';
 import { applySettings, settingsOf, settingsText } from '../settings';
 
 const node = nodeOf(vlanSchema) as GroupNode;
@@ -20,7 +20,7 @@ export const vlanCommands = [
         draft.vlans.push(copyOf(vlan));
         draft.vlans.sort((a, b) => a.id - b.id);
       },
-      say: (_, { vlan }) => say('added VLAN ', vlanText(vlan)),
+      say: (_, { vlan }) => did('added', 'VLAN ', vlanText(vlan)),
     },
   ),
   command(
@@ -52,7 +52,7 @@ export const vlanCommands = [
         for (const { trees } of withTrees(draft)) if (trees[vlanTree(id)]) delete trees[vlanTree(id)];
       },
       say: ({ design }, { vlan: id }) =>
-        say('removed VLAN ', vlanText(design.vlans.find((vlan) => vlan.id === id) ?? { id })),
+        did('removed', 'VLAN ', vlanText(design.vlans.find((vlan) => vlan.id === id) ?? { id })),
     },
   ),
 ] as const;

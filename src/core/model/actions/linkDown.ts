@@ -14,6 +14,6 @@ export const linkDown = action(
     happens: ({ link, light }) =>
       light ? { changes: [setUp(link, false)] } : { mute: { link, from: null, on: true } },
     text: ({ link, light }, names) =>
-      `The link ${names.link(link)} is cut${light ? '' : ', but its ends still have light'}`,
+      `The link ${names.link(link)} is ${light ? 'cut' : 'broken, but both its ports stay up'}`,
   },
 );

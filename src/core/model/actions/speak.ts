@@ -28,7 +28,7 @@ export const speak = action(
     text({ switch: sw, dialect, region: id }, names, { regions }) {
       const region = regions.find((each) => each.id === id);
       const of = region ? `, region ${region.name || region.id}` : '';
-      return `${names.switch(sw)} speaks ${traitsOf(dialect).name}${of}`;
+      return `${names.switch(sw)} changes to ${traitsOf(dialect).name}${of}`;
     },
     turns: true,
     about: aboutSwitch,

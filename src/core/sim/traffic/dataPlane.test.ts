@@ -127,7 +127,7 @@ describe('addresses', () => {
       'x',
       'y',
     );
-    expect(all.at(-1)).toEqual([1, 1 + TALK / SECOND, 'stale address']);
+    expect(all.at(-1)).toEqual([1, 1 + TALK / SECOND, 'outdated address']);
   });
 });
 
@@ -148,14 +148,14 @@ describe('addresses of hosts that speak once a minute', () => {
   };
   it('are forgotten in the time of a message where a topology change is told (RSTP)', () => {
     const all = between(cut('rstp', 60, 60).outages, 'x', 'y');
-    expect(all).toEqual([[1, (SECOND + HANDLING + LINK_DELAY) / SECOND, 'stale address']]);
+    expect(all).toEqual([[1, (SECOND + HANDLING + LINK_DELAY) / SECOND, 'outdated address']]);
   });
   it('age in Forward Delay where the classic root tells of the change, instead of five minutes', () => {
     // The port forwards after two forward delays, and a message later the root knows: what was heard at 0 is older than 15 s.
     const all = between(cut('stp', 600).outages, 'x', 'y');
     expect(all).toEqual([
       [1, 31, 'no path'],
-      [31, 31 + (HANDLING + LINK_DELAY) / SECOND, 'stale address'],
+      [31, 31 + (HANDLING + LINK_DELAY) / SECOND, 'outdated address'],
     ]);
   });
   it('age in five minutes where nobody tells', () => {
@@ -171,7 +171,7 @@ describe('addresses of hosts that speak once a minute', () => {
     const scenario = start.ok ? readScenario({ actions, until: 900, talk: 700 }, start.value.design) : start;
     const run = scenario.ok && start.ok ? simulate(start.value.design, scenario.value) : null;
     if (!run?.ok) throw new Error('not run');
-    expect(between(run.value.outages, 'x', 'y')).toEqual([[1, 300, 'stale address']]);
+    expect(between(run.value.outages, 'x', 'y')).toEqual([[1, 300, 'outdated address']]);
   });
 });
 

@@ -82,7 +82,7 @@ export class DataPlane {
   private recorded: Reach;
   private talking = false;
   private start: Micros = 0;
-  /** When the next stale address is forgotten, and when that is looked at. */
+  /** When the next outdated address is forgotten, and when that is looked at. */
   private expiry: Micros = Infinity;
   private expecting: Micros = Infinity;
 
@@ -235,7 +235,7 @@ export class DataPlane {
       if (outs.some((out) => reachesHost(this.sim, to.host, out, flow))) return null;
     if (forgotten === Infinity || !this.reachable(lan.vlan, start, to)) return 'no path';
     this.expiry = Math.min(this.expiry, forgotten);
-    return 'stale address';
+    return 'outdated address';
   }
 
   /** When a switch forgets an address, if it is not heard again. */

@@ -4,7 +4,7 @@ import type { Micros } from '../../modes/entity';
 import { Timeline, type TimelineData } from '../trace/timeline';
 
 /** Why frames of a pair do not arrive: no ports lead there; a switch still sends them the old way; they circle. */
-export const OUTAGE_CAUSES = ['no path', 'stale address', 'storm'] as const;
+export const OUTAGE_CAUSES = ['no path', 'outdated address', 'storm'] as const;
 export type OutageCause = (typeof OUTAGE_CAUSES)[number];
 
 /** Frames from one host to another, both in one VLAN. */

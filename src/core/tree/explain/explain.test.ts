@@ -137,10 +137,10 @@ it('an end says why it throws away what it hears, and the other one why it disca
     role: 'designated',
     state: 'discarding',
     sentence:
-      'Designated, but it discards: the bridge at the other end throws its BPDUs away, since they are older than the max age of their root, and speaks for the segment itself.',
+      'Designated, but it discards: the bridge at the other end throws its BPDUs away, since they are older than the max age of their root, and is designated itself.',
   });
   expect(why(old, 's7', '1').sentence).toBe(
-    'Designated: the BPDUs of s6 are thrown away here, since they are older than the max age of their root, so this end speaks for the segment itself, and the other one discards.',
+    'Designated: the BPDUs of s6 are thrown away here, since they are older than the max age of their root, so this port is designated as well, and the other one discards.',
   );
   expect(why(old, 's8', '1').sentence).toContain('straight to the root s7');
   const region = chain({ dialect: 'mstp', region: 'r', timers: { maxHops: 6 } }, { regions: [{ id: 'r', name: 'R' }] });

@@ -71,15 +71,15 @@ export function explainPort(solution: Solution, tree: SettledTree, p: number): P
     ];
     if (tree.disputed[p])
       return say(
-        `Designated, but it discards: the bridge at the other end throws its BPDUs away, since ${thrown}, and speaks for the segment itself.`,
+        `Designated, but it discards: the bridge at the other end throws its BPDUs away, since ${thrown}, and is designated itself.`,
       );
     if (other >= 0 && tree.disputed[other])
       return say(
-        `Designated: the BPDUs of ${ownerName(network, other)} are thrown away here, since ${thrown}, so this end speaks for the segment itself, and the other one discards.`,
+        `Designated: the BPDUs of ${ownerName(network, other)} are thrown away here, since ${thrown}, so this port is designated as well, and the other one discards.`,
       );
     if (rival === undefined)
       return say(
-        `Designated: no other bridge speaks for ${treeName(tree.id)} on this segment${isRoot ? ', and this switch is the root' : ''}.`,
+        `Designated: no other bridge sends BPDUs for ${treeName(tree.id)} on this segment${isRoot ? ', and this switch is the root' : ''}.`,
       );
     const comparison = segmentComparison(network, tree, p, rival);
     if (isRoot)
@@ -193,7 +193,7 @@ function segmentComparison(network: Network, tree: SettledTree, winner: number, 
     who: ownerName(network, p),
     vector: offerOf(network, tree, p),
   });
-  return compared('Who speaks for this segment?', side(winner), side(loser));
+  return compared('Which port is designated on this segment?', side(winner), side(loser));
 }
 
 /** What two ports of one switch hear, each with its own cost added. */

@@ -70,9 +70,9 @@ export function BreakLink({ link }: { readonly link: Link }) {
         <Button
           variant="outlined"
           onClick={() => happen({ do: 'link-down', ...about, light: false })}
-          title="As with a converter in between: the ends still have light, only missing BPDUs tell"
+          title="As with a media converter in between: both ports stay up, only missing BPDUs tell"
         >
-          Cut it, the ends keep light
+          Break it without loss of signal
         </Button>
         {[link.a, link.b].map((end) => (
           <Button

@@ -49,10 +49,10 @@ function Running() {
           <input type="checkbox" checked={all} onChange={(event) => setAll(event.target.checked)} /> all trees
         </label>
         <Select
-          label="Lanes of"
+          label="Rows of"
           value={show}
           options={[
-            ['all', 'all lanes'],
+            ['all', 'all rows'],
             ['ports', 'ports'],
             ['pairs', 'pairs'],
           ]}
@@ -60,18 +60,21 @@ function Running() {
         />
         <input
           className={styles.filter}
-          aria-label="Filter lanes"
+          aria-label="Filter rows"
           placeholder="switch or host"
           value={text}
           onChange={(event) => setText(event.target.value)}
         />
-        <label className={styles.tick} title="Off: quiet stretches are drawn shorter">
+        <label
+          className={styles.tick}
+          title="every second as wide as any other; without it, quiet stretches are drawn shorter"
+        >
           <input
             type="checkbox"
             checked={kind === 'even'}
             onChange={(event) => setKind(event.target.checked ? 'even' : 'busy')}
           />{' '}
-          seconds alike
+          even time scale
         </label>
       </div>
       <Lanes lanes={lanes} kind={kind} />
@@ -113,7 +116,7 @@ function Transport() {
             {label}
           </TextButton>
         ))}
-        {playing !== null && <TextButton onClick={() => play(null)}>halt</TextButton>}
+        {playing !== null && <TextButton onClick={() => play(null)}>Pause</TextButton>}
       </span>
     </>
   );

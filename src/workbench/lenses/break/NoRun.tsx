@@ -15,7 +15,7 @@ export function NoRun() {
     <p className={styles.hint}>
       {status.kind === 'running'
         ? 'The protocols run.'
-        : 'Nothing has run yet: choose a scenario on the clock, or select something on the map and say what happens to it.'}
+        : 'Nothing has run yet: choose a scenario on the timeline, or select something on the map and say what happens to it.'}
     </p>
   );
 }

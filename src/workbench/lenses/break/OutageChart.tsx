@@ -23,7 +23,7 @@ const ROW = 21;
 /** How each cause is filled: told apart without colour. */
 const FILLS: Readonly<Record<OutageCause, string>> = {
   'no path': 'var(--ink)',
-  'stale address': 'var(--ink-soft)',
+  'outdated address': 'var(--ink-soft)',
   storm: 'var(--accent)',
 };
 

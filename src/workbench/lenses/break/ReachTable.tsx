@@ -46,7 +46,7 @@ export function ReachTable() {
   const hosts = design.hosts.filter((host) => vlan === 0 || host.vlan === vlan);
   if (design.hosts.length === 0)
     return (
-      <p className={styles.hint}>There are no hosts: add some in the Cable lens, and their frames can be followed.</p>
+      <p className={styles.hint}>There are no hosts: add some in the Cable view, and their frames can be followed.</p>
     );
   if (!now) return <p className={styles.hint}>Waiting for the trees.</p>;
   return (

@@ -33,9 +33,7 @@ export function ScenarioBar() {
             choose={(id) => open(kept.find((each) => each.id === id) ?? EMPTY)}
           />
         </label>
-        {(draft.actions.length > 0 || draft.fromBoot) && (
-          <TextButton onClick={() => open(EMPTY)}>begin anew</TextButton>
-        )}
+        {(draft.actions.length > 0 || draft.fromBoot) && <TextButton onClick={() => open(EMPTY)}>clear</TextButton>}
         <Keep />
         <Span />
         {status.kind === 'running' && (
@@ -64,7 +62,7 @@ function Outcome() {
       : trace.ending.kind === 'moves'
         ? `still moving at the end: at rest from ${trace.ending.at.toFixed(3)} s on`
         : trace.ending.kind === 'restless' || trace.settledAt === null
-          ? `never comes to rest${trace.ending.kind === 'restless' && trace.ending.ports.length > 0 ? `: ${counted(trace.ending.ports.length, 'end')} or more go on changing` : ''}`
+          ? `never comes to rest${trace.ending.kind === 'restless' && trace.ending.ports.length > 0 ? `: ${counted(trace.ending.ports.length, 'port')} or more keep changing` : ''}`
           : trace.settledAt === 0
             ? 'nothing moved'
             : `settled at ${(trace.settledAt / 1e6).toFixed(3)} s`,
@@ -162,7 +160,7 @@ function Span() {
         s
       </label>
       <label title="A wrongly learnt address lasts until its host sends again, or is flushed or ages out">
-        hosts speak every{' '}
+        each host sends every{' '}
         <NumberField
           label="How often hosts send, in seconds"
           value={talk}

@@ -115,7 +115,7 @@ export function SidesTable() {
             )
           }
         >
-          Run it in every dialect
+          Run it in every mode
         </Button>
         <Button
           size="small"
@@ -193,8 +193,8 @@ export function SidesTable() {
       </div>
       {outcomes.length === 0 ? (
         <p className={styles.hint}>
-          The scenario on the clock, run again under other conditions: how long the longest outage is, how long all are
-          together, when all has settled.
+          The scenario on the timeline, run again under other conditions: how long the longest outage is, how long all
+          are together, when all has settled.
         </p>
       ) : (
         <table className={styles.sides} aria-label="Side by side">

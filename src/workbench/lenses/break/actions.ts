@@ -7,7 +7,7 @@ const turning = (state: Workbench): boolean => state.lens === 'Break' && state.c
 export const ACTIONS: readonly PageAction[] = [
   {
     id: 'clock-next',
-    name: 'Next change on the clock',
+    name: 'Next change on the timeline',
     group: 'Anywhere',
     keys: ['.'],
     when: turning,
@@ -15,7 +15,7 @@ export const ACTIONS: readonly PageAction[] = [
   },
   {
     id: 'clock-back',
-    name: 'Previous change on the clock',
+    name: 'Previous change on the timeline',
     group: 'Anywhere',
     keys: [','],
     when: turning,
@@ -23,7 +23,7 @@ export const ACTIONS: readonly PageAction[] = [
   },
   {
     id: 'clock-play',
-    name: 'Play the clock slowly, or halt it',
+    name: 'Play the timeline slowly, or pause it',
     group: 'Anywhere',
     keys: ['T'],
     when: turning,
@@ -31,7 +31,7 @@ export const ACTIONS: readonly PageAction[] = [
   },
   {
     id: 'clock-start',
-    name: 'Clock to the start',
+    name: 'Timeline to the start',
     group: 'Anywhere',
     when: turning,
     run: (state) => state.clock?.toStart(),

@@ -1,4 +1,4 @@
-/** The Break lens's drawer over the demo, the protocols running in this thread. */
+/** The Break view's drawer over the demo, the protocols running in this thread. */
 import { act, fireEvent, screen, within } from '@testing-library/react';
 import { fernhollow } from '../../../core/demo/demos';
 import type { HostId, LinkId, PortId, SwitchId } from '../../../core/model/ids';
@@ -214,7 +214,7 @@ describe('what a run is asked', () => {
     const store = await renderWith(<SidesTable />);
     await take(store);
     await settle();
-    fireEvent.click(screen.getByRole('button', { name: 'Run it in every dialect' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Run it in every mode' }));
     for (let i = 0; i < 100 && !screen.queryByRole('row', { name: /^Per-VLAN rapid/ }); i += 1) await settle();
     const longest = (name: string) =>
       within(screen.getByRole('row', { name: new RegExp(`^${name}`) })).getAllByRole('cell')[0]!.textContent;

@@ -10,12 +10,12 @@ const played = { tall: true, withoutTrees: true };
 export const breaking: LensManifest = {
   lens: 'Break',
   tables: [
-    table('clock', 'Clock', () => import('./ClockTable').then((m) => m.ClockTable), {
-      offer: 'Clock: a scenario and its run',
+    table('clock', 'Timeline', () => import('./ClockTable').then((m) => m.ClockTable), {
+      offer: 'Timeline: a scenario and its run',
       ...played,
     }),
-    table('outages', 'What it cost', () => import('./OutageTable').then((m) => m.OutageTable), {
-      offer: 'What it cost: outages of a run',
+    table('outages', 'Outages', () => import('./OutageTable').then((m) => m.OutageTable), {
+      offer: 'Outages of a run',
       ...played,
     }),
     table('order', 'Order of events', () => import('./OrderTable').then((m) => m.OrderTable), {

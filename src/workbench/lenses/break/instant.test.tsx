@@ -18,7 +18,7 @@ const speaking = (dialect: Dialect): Design => ({
   switches: fernhollow().switches.map((sw) => ({ ...sw, dialect })),
 });
 
-/** Draws every link and the BPDUs between them, the Break lens open on a scenario of the demo. */
+/** Draws every link and the BPDUs between them, the Break view open on a scenario of the demo. */
 async function draw(design: Design, scenario = 'root-link') {
   const store = createWorkbench(
     { id: 't', revision: 0, design, undo: [], redo: [], damage: null },

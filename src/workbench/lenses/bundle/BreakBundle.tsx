@@ -43,8 +43,8 @@ export function BreakBundle({ bundle }: { readonly bundle: Bundle }) {
     light,
   });
   return (
-    <section className={styles.section} aria-label="On the clock">
-      <h3>{breaking ? 'What happens to this bundle' : 'Try it on the clock'}</h3>
+    <section className={styles.section} aria-label="On the timeline">
+      <h3>{breaking ? 'What happens to this bundle' : 'Try it on the timeline'}</h3>
       <ChoiceSetting
         label="This end becomes"
         value={bundle.mode}
@@ -72,9 +72,9 @@ export function BreakBundle({ bundle }: { readonly bundle: Bundle }) {
           <Button
             size="small"
             variant="outlined"
-            title="As with a converter in between: only missing LACPDUs tell"
+            title="As with a media converter in between: only missing LACPDUs tell"
             onClick={() => happen([cut(cables[0]!, false)])}
-          >{`Port ${cables[0].port} dies; its end keeps light`}</Button>
+          >{`Port ${cables[0].port} fails; the other port stays up`}</Button>
         )}
       </div>
     </section>

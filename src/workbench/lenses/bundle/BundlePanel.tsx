@@ -123,7 +123,7 @@ function Settings({ bundle }: { readonly bundle: Bundle }) {
         commit={(minLinks) => set({ minLinks })}
       />
       <TextSetting
-        label="Most active links"
+        label="Maximum active links"
         value={String(bundle.maxActive)}
         read={read.memberCount}
         commit={(maxActive) => set({ maxActive })}

@@ -37,7 +37,7 @@ export function LossOfMember({ bundle }: { readonly bundle: Bundle }) {
     <section className={styles.section} aria-label="If a member is lost">
       <h3>If a member is lost</h3>
       <p className={styles.hint}>
-        Its cost rises, as it falls when one joins. Without{' '}
+        With fewer members its path cost is higher. Without{' '}
         {cables.map(({ port }) => (
           <TextButton
             key={port}
@@ -65,8 +65,8 @@ export function LossOfMember({ bundle }: { readonly bundle: Bundle }) {
               <b>{treeName(tree.id)}</b>: cost {before ? groupText(before.cost[p]!) : '?'} to {groupText(tree.cost[p]!)}
               ;{' '}
               {ends.length === 0
-                ? 'no end moves'
-                : `${counted(ends.length, 'end')} move: ${names.join(', ')}${ends.length > MOST ? ' and more' : ''}`}
+                ? 'no port changes'
+                : `${counted(ends.length, 'port')} ${ends.length === 1 ? 'changes' : 'change'}: ${names.join(', ')}${ends.length > MOST ? ' and more' : ''}`}
               .
             </p>
           );

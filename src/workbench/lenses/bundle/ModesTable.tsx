@@ -24,7 +24,9 @@ export function ModesTable() {
         <thead>
           <tr>
             <th scope="col">
-              {end ? `${end.ownerName} down, ${far?.name ?? 'the other end'} across` : 'one end down, the other across'}
+              {end
+                ? `rows: ${end.ownerName}; columns: ${far?.name ?? 'the other end'}`
+                : 'rows: one end; columns: the other'}
             </th>
             {MODES.map((mode) => (
               <th key={mode} scope="col" data-now={pair?.[1] === mode || undefined}>

@@ -90,7 +90,7 @@ export function PlanTable() {
         after={
           <>
             <Button size="small" variant="outlined" onClick={play}>
-              Play it on the clock
+              Play it on the timeline
             </Button>
             {kind !== 'static-both-ends' && (
               <Button size="small" variant="outlined" onClick={() => act(...commands)}>

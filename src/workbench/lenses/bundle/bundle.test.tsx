@@ -1,4 +1,4 @@
-/** The Bundle lens's panels, each on the demo. */
+/** The Bundle view's panels, each on the demo. */
 import { act, fireEvent, screen, within } from '@testing-library/react';
 import type { HostId, LinkId, PortId, SwitchId } from '../../../core/model/ids';
 import { Inspector } from '../../inspector/Inspector';
@@ -83,7 +83,7 @@ describe('the inspector of a bundle', () => {
   it('says what the loss of a member costs and moves', async () => {
     await bundled(<Inspector />);
     fireEvent.click(within(region('If a member is lost')).getByRole('button', { name: 'port 1' }));
-    expect(region('If a member is lost')).toHaveTextContent(/cost 1.000 to 2.000; no end moves/);
+    expect(region('If a member is lost')).toHaveTextContent(/cost 1.000 to 2.000; no port changes/);
   });
   it('takes a member down, then all of them', async () => {
     const store = await bundled(<Inspector />);

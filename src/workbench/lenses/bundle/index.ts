@@ -1,5 +1,5 @@
 import { table, type LensManifest } from '../manifest';
-import { findings, history, ledger, moved } from '../shared/tables';
+import { findings, history, ports, moved } from '../shared/tables';
 import { ACTIONS } from './actions';
 import { PANELS } from './panels';
 
@@ -25,7 +25,7 @@ export const bundle: LensManifest = {
       tall: true,
       withoutTrees: true,
     }),
-    ledger,
+    ports,
     moved,
     findings,
     history,

@@ -11,8 +11,8 @@ describe('the cabling line', () => {
   it('says what it will do, does it as one step, and remembers the line', async () => {
     const store = await renderWith(<CablingLine />, designOf({}));
     type('a 1 = b 1\nhost desk = a 2 vlan 45');
-    expect(screen.getByRole('status')).toHaveTextContent('added switch a, b');
-    expect(screen.getByRole('status')).toHaveTextContent('cabled a port 1 to b port 1');
+    expect(screen.getByRole('status')).toHaveTextContent('will add switch a, b');
+    expect(screen.getByRole('status')).toHaveTextContent('will cable a port 1 to b port 1');
     fireEvent.click(screen.getByRole('button', { name: 'Do 2 lines' }));
     await settle();
     expect(store.getState().design).toMatchObject({

@@ -52,8 +52,8 @@ export function DesignPanel({ design }: { readonly design: Design }) {
       <section className={styles.section}>
         <h3>What next</h3>
         <p className={styles.hint}>
-          Select a switch, a link or one end of a link on the map, or a row of the ledger: this panel then says why it
-          is as it is, and changes it.
+          Select a switch, a link or a port on the map, or a row of the table: this panel then says why it is as it is,
+          and changes it.
         </p>
       </section>
     </>

@@ -132,7 +132,7 @@ export function ImportNeighbours({ close }: { readonly close: () => void }) {
             />
           </Button>
           <Button variant="contained" disabled={!ready} onClick={take}>
-            Hold against the drawing
+            Compare with the drawing
           </Button>
           <Button onClick={close}>Cancel</Button>
         </p>

@@ -32,14 +32,14 @@ export function PlanPreview({
       </div>
     );
   }
-  const effects = sentencesOf(design, plan.commands);
+  const effects = sentencesOf(design, plan.commands, 'to come');
   return (
     <div className={styles.preview} role="status" aria-live="polite">
       {effects.length === 0 ? (
         <p className={styles.soft}>The design has all of this already.</p>
       ) : (
         <>
-          <p className={styles.soft}>Enter does this, in one step:</p>
+          <p className={styles.soft}>Enter, in one step:</p>
           <ul className={styles.effects}>
             {effects.slice(0, MOST).map((effect, i) => (
               <li key={i}>{effect.slice(0, 160)}</li>

@@ -14,7 +14,7 @@ export function PortList({ sw }: { readonly sw: Switch }) {
     <section className={styles.section}>
       <h3>Ports</h3>
       {sw.ports.length === 0 && (
-        <p className={styles.hint}>No ports yet. “Cable to” in the Cable lens adds them as they are needed.</p>
+        <p className={styles.hint}>No ports yet. “Cable to” in the Cable view adds them as they are needed.</p>
       )}
       <table className={styles.ranking} aria-label={`ports of ${sw.name ?? sw.id}`}>
         <tbody>

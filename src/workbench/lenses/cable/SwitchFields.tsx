@@ -100,7 +100,7 @@ export function SwitchFields({ switches }: { readonly switches: readonly Switch[
         />
       )}
       <ChoiceSetting
-        label="Dialect"
+        label="Spanning tree mode"
         {...choiceOf(
           of((sw) => sw.dialect),
           DIALECT_CHOICES,

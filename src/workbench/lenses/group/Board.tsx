@@ -1,5 +1,5 @@
 'use client';
-/** The board: VLANs laid onto instances by dragging, by ranges or by a rule, with root and standby of each; ways to group them proposed. */
+/** The board: VLANs assigned to instances by dragging, by ranges or by a rule, with root and standby of each; ways to group them proposed. */
 import { isMultiple } from '../../../core/model/document';
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
@@ -51,10 +51,10 @@ function NoRegion({ design }: { readonly design: Design }) {
       <h3>No region yet</h3>
       <p className={styles.lead}>
         {multiple > 0
-          ? `${counted(multiple, 'switch speaks', 'switches speak')} MSTP, each a region of its own with every VLAN in the IST.`
-          : 'No switch speaks MSTP yet: every VLAN has a tree of its own, or all share one.'}{' '}
+          ? `${counted(multiple, 'switch runs', 'switches run')} MSTP, each a region of its own with every VLAN in the IST.`
+          : 'No switch runs MSTP yet: every VLAN has a tree of its own, or all share one.'}{' '}
         Have a grouping proposed from the loads and the topology, or select switches and give them a region under Region
-        in the inspector. “Moving” then plans the way there, switch by switch.
+        in the inspector. “Migration” then plans the way there, switch by switch.
       </p>
     </section>
   );
@@ -130,7 +130,7 @@ function RegionBoard({ design, region, used, choose }: BoardProps) {
       <div className={styles.line}>
         {used.length > 1 ? (
           <label>
-            Map of{' '}
+            VLAN map of{' '}
             <Select
               label="Region settings on the board"
               value={region.id}
@@ -142,12 +142,12 @@ function RegionBoard({ design, region, used, choose }: BoardProps) {
           <b>{namesOf(design).region(region.id)}</b>
         )}
         <span className={styles.soft}>
-          revision {region.revision}, {counted(own.length, 'switch has', 'switches have')} this map
+          revision {region.revision}, {counted(own.length, 'switch has', 'switches have')} this VLAN map
         </span>
         <span className={styles.push}>
           <Select label="Rule" value={rule} options={RULES} choose={setRule} />{' '}
           <Button size="small" variant="outlined" onClick={deal}>
-            Deal all VLANs
+            Assign all VLANs
           </Button>
         </span>
       </div>
@@ -197,7 +197,7 @@ function RegionBoard({ design, region, used, choose }: BoardProps) {
             className={styles.input}
             value={text}
             placeholder="15,25-29"
-            aria-label="VLANs to lay"
+            aria-label="VLANs to assign"
             aria-invalid={!parsed.ok}
             onChange={(event) => {
               setText(event.target.value);
@@ -206,9 +206,9 @@ function RegionBoard({ design, region, used, choose }: BoardProps) {
           />
         </label>
         <label>
-          onto{' '}
+          to{' '}
           <Select
-            label="Instance to lay them onto"
+            label="Instance to assign them to"
             value={String(target)}
             options={[
               ...ids.map((id) => [String(id), id === 0 ? 'the IST' : `instance ${id}`] as const),
@@ -218,11 +218,11 @@ function RegionBoard({ design, region, used, choose }: BoardProps) {
           />
         </label>
         <Button type="submit" size="small" variant="outlined">
-          Lay
+          Assign
         </Button>
         {region.instances.length < REGION.instances ? (
           <TextButton onClick={() => (parsed.ok ? lay(parsed.value, free) : setFault(parsed.error.message))}>
-            onto a new instance {free}
+            to a new instance {free}
           </TextButton>
         ) : (
           <span className={styles.soft}>{REGION.instances} instances: a region has no more beside the IST</span>

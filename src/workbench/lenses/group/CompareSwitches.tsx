@@ -1,5 +1,5 @@
 'use client';
-/** The MST configurations of two switches field by field, the likely slip, and making them equal with what that does. */
+/** The MST configurations of two switches field by field, the likely mistake, and making them equal with what that does. */
 import { useMemo } from 'react';
 import type { SwitchId } from '../../../core/model/ids';
 import type { Design, Switch } from '../../../core/model/document';
@@ -105,7 +105,7 @@ function Compared({ pair, among, choose, a, b }: Props & { readonly a: Switch; r
   );
 }
 
-/** What an equalling brings: `regions 2 to 1; links across a boundary 4 to 2; 3 ends move; …`. */
+/** What an equalling brings: `regions 2 to 1; links across a boundary 4 to 2; 3 ports change; …`. */
 export const equallingOffer =
   (design: Design) =>
   ({ switch: one, like, commands, regions, boundaries, moved, idle, peak }: RegionMatch): Offer => {
@@ -116,7 +116,7 @@ export const equallingOffer =
       price: [
         `regions ${regions[0]} to ${regions[1]}`,
         `links across a boundary ${boundaries[0]} to ${boundaries[1]}`,
-        counted(moved, 'end moves', 'ends move'),
+        counted(moved, 'port changes', 'ports change'),
         `idle links ${idle[0]} to ${idle[1]}`,
         `most loaded link ${percentText(peak[0] * 100)} to ${percentText(peak[1] * 100)}`,
       ].join('; '),

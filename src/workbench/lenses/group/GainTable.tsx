@@ -33,7 +33,7 @@ export function GainTable() {
 
 const AS_IT_IS: readonly Command[] = [];
 
-/** Where no switch speaks MSTP yet: what a grouping would gain. */
+/** Where no switch runs MSTP yet: what a grouping would gain. */
 function GainOfGoals({ design }: { readonly design: Design }) {
   const { status, stop } = useAsk(useMemo(() => askGoals(design), [design]));
   const [key, setKey] = useState('');
@@ -72,7 +72,7 @@ function Gain({ design, commands, heading }: GainProps) {
     [design, instances, vlans],
   );
   if (rows.length < 3 || !instances || !vlans)
-    return <Asking status={status} stop={stop} what="Solving the network with other dialects" />;
+    return <Asking status={status} stop={stop} what="Solving the network in other modes" />;
   return (
     <div className={styles.gain}>
       <section aria-label="Figures">

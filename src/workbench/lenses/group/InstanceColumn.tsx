@@ -90,7 +90,7 @@ export function InstanceColumn({
               className={styles.tag}
               draggable
               aria-pressed={picked.has(tag.id)}
-              title={`VLAN ${tag.id} ${tag.name}${tag.load === null ? '' : `, ${speedText(tag.load)}`}. Drag it to another instance, or pick it and lay it there below.`}
+              title={`VLAN ${tag.id} ${tag.name}${tag.load === null ? '' : `, ${speedText(tag.load)}`}. Drag it to another instance, or pick it and assign it below.`}
               onDragStart={(event) => event.dataTransfer.setData('text/plain', dragged(tag.id))}
               onClick={() => onPick(tag.id)}
             >

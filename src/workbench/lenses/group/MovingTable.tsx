@@ -86,7 +86,7 @@ function Steps({
   const { preparation, actions, until } = plan;
   const play = () => {
     if (preparation.length > 0 && act(...preparation) !== null) return;
-    clock.getState().open({ ...EMPTY, name: 'Moving to MSTP', actions: [...actions], until });
+    clock.getState().open({ ...EMPTY, name: 'Migration to MSTP', actions: [...actions], until });
     store.getState().setLens('Break');
   };
   return (
@@ -94,12 +94,12 @@ function Steps({
       <SimulatedSteps
         plan={plan}
         design={prepared}
-        label="Moving to MSTP"
+        label="Migration to MSTP"
         before={choices}
         after={
           <>
             <Button size="small" variant="outlined" onClick={play}>
-              {preparation.length > 0 ? 'Prepare, and play it on the clock' : 'Play it on the clock'}
+              {preparation.length > 0 ? 'Prepare, and play it on the timeline' : 'Play it on the timeline'}
             </Button>
             <Button size="small" variant="outlined" onClick={() => act(...goal.commands)}>
               Take over the result
@@ -108,13 +108,13 @@ function Steps({
         }
         columns={[
           ['Regions then', (step: MovingStep) => step.regions],
-          ['Ends that move', (step: MovingStep) => step.moved],
+          ['Ports that change', (step: MovingStep) => step.moved],
         ]}
       />
       {preparation.length > 0 && (
         <p className={styles.soft}>
           Before the first step: {counted(preparation.length, 'setting')} for region and instances, on every switch.
-          They do nothing as long as a switch does not speak MSTP.
+          They do nothing as long as a switch does not run MSTP.
         </p>
       )}
     </>

@@ -77,9 +77,7 @@ export function RegionSection({ switches }: { readonly switches: readonly Switch
         label="Settings"
         {...chosen}
         commit={join}
-        note={
-          switches.length > 1 ? 'For all selected switches; those that speak otherwise then speak MSTP.' : undefined
-        }
+        note={switches.length > 1 ? 'For all selected switches; those that run another mode then run MSTP.' : undefined}
       />
       <SlipNote design={design} switches={switches} />
       {region && <RegionFields region={region} switches={switches} />}

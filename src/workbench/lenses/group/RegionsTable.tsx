@@ -22,7 +22,7 @@ export function RegionsTable() {
   const [pair, setPair] = useState<readonly [SwitchId, SwitchId] | null>(null);
   if (!solution) return null;
   if (regions.length === 0)
-    return <p className={styles.empty}>No switch speaks MSTP: there is no region. The board proposes one.</p>;
+    return <p className={styles.empty}>No switch runs MSTP: there is no region. The board proposes one.</p>;
   const [slip] = misconfigurationsOf(solution.network, regions);
   const all = regions.flatMap((region) => region.switches);
   const first = pair?.[0] ?? slip?.switch ?? regions.at(-1)!.switches[0]!;

@@ -71,10 +71,10 @@ describe('the board', () => {
       regions: valley.regions.map((region) => (region.id === 'valley' ? { ...region, instances } : region)),
     });
     expect(screen.getByText('64 instances: a region has no more beside the IST')).toBeInTheDocument();
-    expect(screen.queryByRole('button', { name: /onto a new instance/ })).toBeNull();
+    expect(screen.queryByRole('button', { name: /to a new instance/ })).toBeNull();
     fireEvent.click(screen.getByRole('button', { name: 'Remove instance 7' }));
     await settle();
-    expect(screen.getByRole('button', { name: 'onto a new instance 7' })).toBeInTheDocument();
+    expect(screen.getByRole('button', { name: 'to a new instance 7' })).toBeInTheDocument();
     expect(mapOf(store)['8']).toBe('107');
   });
   it('moves a VLAN that is dragged, and all that are picked with it', async () => {
@@ -95,19 +95,19 @@ describe('the board', () => {
 
   it('lays ranges onto an instance or a new one, and keeps what is wrong with the reason', async () => {
     const store = await renderWith(<Board />, valleyStation());
-    const field = screen.getByRole('textbox', { name: 'VLANs to lay' });
+    const field = screen.getByRole('textbox', { name: 'VLANs to assign' });
     fireEvent.change(field, { target: { value: '40-60,4095' } });
-    fireEvent.click(screen.getByRole('button', { name: 'Lay' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Assign' }));
     expect(screen.getByRole('alert')).toHaveTextContent('VLAN 4095 at character 7');
     expect(field).toHaveValue('40-60,4095');
     fireEvent.change(field, { target: { value: '40-60' } });
-    fireEvent.change(screen.getByRole('combobox', { name: 'Instance to lay them onto' }), { target: { value: '1' } });
-    fireEvent.click(screen.getByRole('button', { name: 'Lay' }));
+    fireEvent.change(screen.getByRole('combobox', { name: 'Instance to assign them to' }), { target: { value: '1' } });
+    fireEvent.click(screen.getByRole('button', { name: 'Assign' }));
     await settle();
     expect(mapOf(store)).toEqual({ 1: '15,35,40-60,65,75', 2: '25,85' });
     expect(column('instance 1').getByText('also 40-44,46-54,56-60, not listed')).toBeInTheDocument();
     fireEvent.change(field, { target: { value: '85' } });
-    fireEvent.click(screen.getByRole('button', { name: 'onto a new instance 3' }));
+    fireEvent.click(screen.getByRole('button', { name: 'to a new instance 3' }));
     await settle();
     expect(mapOf(store)[3]).toBe('85');
     fireEvent.click(screen.getByRole('button', { name: 'Remove instance 3' }));
@@ -118,7 +118,7 @@ describe('the board', () => {
   it('deals by a rule, and places root and standby of an instance', async () => {
     const store = await renderWith(<Board />, valleyStation());
     fireEvent.change(screen.getByRole('combobox', { name: 'Rule' }), { target: { value: 'turn' } });
-    fireEvent.click(screen.getByRole('button', { name: 'Deal all VLANs' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Assign all VLANs' }));
     await settle();
     expect(mapOf(store)).toEqual({ 1: '15,35,55,75', 2: '25,45,65,85' });
     const root = screen.getByRole('combobox', { name: 'Root of instance 2' });
@@ -147,7 +147,7 @@ describe('the board', () => {
 
   it('says what to do where no switch speaks MSTP', async () => {
     await renderWith(<Board />);
-    expect(screen.getByRole('region', { name: 'Board' })).toHaveTextContent('No switch speaks MSTP yet');
+    expect(screen.getByRole('region', { name: 'Board' })).toHaveTextContent('No switch runs MSTP yet');
   });
 });
 
@@ -160,7 +160,7 @@ describe('regions', () => {
     expect(screen.getByRole('row', { name: /VLAN 55/ })).toHaveTextContent('instance 1instance 2differs');
     expect(screen.getByText(/gatehouse maps VLAN 55 to instance 1, mill-a to instance 2/)).toBeInTheDocument();
     expect(screen.getByRole('list', { name: 'Proposals' })).toHaveTextContent(
-      'regions 2 to 1; links across a boundary 4 to 2; 3 ends move; idle links 4 to 3',
+      'regions 2 to 1; links across a boundary 4 to 2; 3 ports change; idle links 4 to 3',
     );
     fireEvent.click(screen.getByRole('button', { name: 'take proposal 1' }));
     await settle();
@@ -290,7 +290,7 @@ describe('moving', () => {
     await settle();
     await settle();
     const rows = () =>
-      within(screen.getByRole('table', { name: 'Moving to MSTP' }))
+      within(screen.getByRole('table', { name: 'Migration to MSTP' }))
         .getAllByRole('row')
         .slice(1)
         .map((row) => row.textContent);

@@ -70,7 +70,7 @@ const COLUMNS: GridColDef<LossRow>[] = [
   { field: 'root', headerName: 'If this root dies', width: 150 },
   { field: 'trees', headerName: 'of', width: 210 },
   { field: 'takesOver', headerName: 'takes over', width: 140 },
-  { field: 'ends', headerName: 'Ends that move', type: 'number', width: 120 },
+  { field: 'ends', headerName: 'Ports that change', type: 'number', width: 120 },
   { field: 'cutOff', headerName: 'Cut off', flex: 1, minWidth: 160 },
   { field: 'shares', headerName: 'Then shares its root with', flex: 1, minWidth: 170 },
 ];
@@ -112,7 +112,7 @@ export function LossTable() {
   if (!present) {
     return (
       <p className={styles.empty}>
-        The map shows {lookingText(looking)}, with every end that moved marked.{' '}
+        The map shows {lookingText(looking)}, with every port that changes marked.{' '}
         <TextButton onClick={() => showMoved(store.getState())}>only what moves</TextButton>{' '}
         <TextButton onClick={() => store.getState().look(null)}>go back to now</TextButton>
       </p>
@@ -125,7 +125,7 @@ export function LossTable() {
     <>
       <div className={styles.filter}>
         <span>
-          A click on a row shows the map as it would be, moved ends marked; the present one comes back by “go back to
+          A click on a row shows the map as it would be, changed ports marked; the present one comes back by “go back to
           now”.
         </span>
       </div>

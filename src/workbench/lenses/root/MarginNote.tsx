@@ -15,13 +15,13 @@ interface Props {
   readonly port: BridgePortId;
 }
 
-/** `From 22 001 on it becomes alternate (4 ends move); no lower cost moves anything.` */
+/** `From 22 001 on it becomes alternate (4 ports change); no lower cost changes anything.` */
 export function marginText({ role, below, above }: CostMargin, who = 'it'): string {
   const flip = ({ cost, role: then, ends }: Flip, side: 'on' | 'down') =>
-    `${groupText(cost)} ${side} ${then === role ? counted(ends.length, 'other end moves', 'other ends move') : `${who} becomes ${then} (${counted(ends.length, 'end moves', 'ends move')})`}`;
-  if (!below && !above) return 'No other cost moves anything.';
-  const up = above ? `From ${flip(above, 'on')}` : 'No higher cost moves anything';
-  const down = below ? `from ${flip(below, 'down')}` : 'no lower cost moves anything';
+    `${groupText(cost)} ${side} ${then === role ? counted(ends.length, 'other port changes', 'other ports change') : `${who} becomes ${then} (${counted(ends.length, 'port changes', 'ports change')})`}`;
+  if (!below && !above) return 'No other cost changes anything.';
+  const up = above ? `From ${flip(above, 'on')}` : 'No higher cost changes anything';
+  const down = below ? `from ${flip(below, 'down')}` : 'no lower cost changes anything';
   return `${up}; ${down}.`;
 }
 
@@ -55,7 +55,7 @@ export function MarginNote({ tree, id, port }: Props) {
       {rival && (
         <p className={styles.margin}>
           <b>
-            Its rival,{' '}
+            The next best,{' '}
             <TextButton onClick={() => select({ kind: 'port', switch: rival.switch, port: rival.port })}>
               {nameOf(rival.switch)} port {rival.port}
             </TextButton>

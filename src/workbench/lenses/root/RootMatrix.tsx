@@ -99,7 +99,7 @@ export function RootMatrix() {
     [selection],
   );
   if (rows.length === 0 || whole.groups.length === 0)
-    return <p className={styles.empty}>No switch runs spanning tree yet: cable the first ones in the Cable lens.</p>;
+    return <p className={styles.empty}>No switch runs spanning tree yet: cable the first ones in the Cable view.</p>;
   return (
     <>
       <FilterField

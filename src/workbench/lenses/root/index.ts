@@ -1,12 +1,12 @@
 import { table, type LensManifest } from '../manifest';
-import { findings, history, ledger, moved } from '../shared/tables';
+import { findings, history, ports, moved } from '../shared/tables';
 import { ACTIONS } from './actions';
 import { PANELS } from './panels';
 
 export const root: LensManifest = {
   lens: 'Root',
   tables: [
-    ledger,
+    ports,
     table('roots', 'Roots', () => import('./RootMatrix').then((m) => m.RootMatrix), {
       offer: 'Roots: trees by switches',
     }),

@@ -1,4 +1,4 @@
-/** The tables of the Root lens, and placing from keys and buttons. */
+/** The tables of the Root view, and placing from keys and buttons. */
 import { act, fireEvent, render, screen } from '@testing-library/react';
 import { fernhollow } from '../../../core/demo/demos';
 import type { SwitchId, TreeId } from '../../../core/model/ids';

@@ -100,7 +100,7 @@ export function ComparisonView({ close, ...sides }: SideBySide & { readonly clos
         {counted(comparison.settings.length, 'setting')}
       </TextButton>
       <TextButton aria-pressed={tab === 'ends'} onClick={() => setTab('ends')}>
-        {counted(comparison.ends.length, 'end')}
+        {counted(comparison.ends.length, 'port')}
       </TextButton>
       {lone.map(
         ([label, trees]) =>
@@ -136,14 +136,14 @@ export function ComparisonView({ close, ...sides }: SideBySide & { readonly clos
         </>
       ) : (
         <>
-          <FilterField {...ends} what="ends" example="VLAN 15 root">
+          <FilterField {...ends} what="ports" example="VLAN 15 root">
             {heading}
           </FilterField>
           {comparison.ends.length === 0 ? (
-            <p className={styles.empty}>No end has another role.</p>
+            <p className={styles.empty}>No port has another role.</p>
           ) : (
             <Grid
-              aria-label="Ends whose role differs"
+              aria-label="Ports whose role differs"
               rows={ends.rows}
               columns={endColumns}
               onOpen={(row) => {

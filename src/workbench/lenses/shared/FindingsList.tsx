@@ -94,7 +94,7 @@ export function FindingsList() {
                     key={remedy.label}
                     disabled={kind !== 'found'}
                     onClick={() => setRefused(store.getState().act(...remedy.commands))}
-                    title="one step that can be taken back"
+                    title="one step, which can be undone"
                   >
                     {remedy.label}
                   </TextButton>

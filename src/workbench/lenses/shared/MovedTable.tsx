@@ -41,16 +41,18 @@ export function MovedTable() {
   if (!moved || moved.ends.length === 0) {
     return (
       <p className={styles.empty}>
-        {moved ? `“${moved.label}” moved no end.` : 'After a change, the ends whose role it changed are listed here.'}
+        {moved
+          ? `“${moved.label}” changed no port.`
+          : 'After a change, the ports whose role it changed are listed here.'}
       </p>
     );
   }
   return (
     <>
-      <FilterField {...filter} what="moved ends" example="ridge root" csv={() => csvOf(COLUMNS, filter.rows)}>
+      <FilterField {...filter} what="changed ports" example="ridge root" csv={() => csvOf(COLUMNS, filter.rows)}>
         {choice}
       </FilterField>
-      <Grid aria-label="Ends moved by the last change" rows={filter.rows} columns={COLUMNS} onOpen={open} />
+      <Grid aria-label="Ports whose role the last change changed" rows={filter.rows} columns={COLUMNS} onOpen={open} />
     </>
   );
 }

@@ -23,15 +23,15 @@ export interface Offer {
   readonly price: string;
 }
 
-/** What a way to steer costs: `1 setting; 8 other ends move; access switch lodge becomes root`. */
+/** What a way to steer costs: `1 setting; 8 other ports change; access switch lodge becomes root`. */
 export function proposalText(design: Design, { settings, others, spills, weakRoots, weakWays }: Proposal): string {
   const named = (ids: Proposal['weakRoots']): string =>
     ids.map((id) => design.switches.find((sw) => sw.id === id)?.name ?? id).join(', ');
   return [
     counted(settings, 'setting'),
     others.length === 0
-      ? 'nothing else moves'
-      : `${counted(others.length, 'other end moves', 'other ends move')}${spills ? ', some in other trees' : ''}`,
+      ? 'nothing else changes'
+      : `${counted(others.length, 'other port changes', 'other ports change')}${spills ? ', some in other trees' : ''}`,
     ...(weakRoots.length > 0 ? [`of the access switches ${named(weakRoots)} becomes root`] : []),
     ...(weakWays.length > 0 ? [`of the access switches ${named(weakWays)} comes to carry others’ frames`] : []),
   ].join('; ');

@@ -3,14 +3,14 @@ import { vlanTree } from '../../../core/model/ids';
 import { solutionOf } from '../../../core/testing/networks';
 import { farEndsOf } from '../../state/farEnds';
 import { matching } from '../../ui/FilterField';
-import { cableRows, ledgerRows } from './rows';
+import { cableRows, portRows } from './rows';
 
 const design = fernhollow();
 const solution = solutionOf(design);
 const farEnd = farEndsOf(design);
-const rows = ledgerRows(solution, [vlanTree(15), vlanTree(25)], (sw, port) => farEnd(sw, port)?.text ?? '');
+const rows = portRows(solution, [vlanTree(15), vlanTree(25)], (sw, port) => farEnd(sw, port)?.text ?? '');
 
-describe('the ledger', () => {
+describe('the table of ports', () => {
   it('has a row for each port that is in a shown tree', () => {
     expect(rows.filter((row) => row.tree === 'VLAN 15')).toHaveLength(34);
     expect(rows.some((row) => row.tree === 'VLAN 25' && row.switch === 'array-hut')).toBe(false);

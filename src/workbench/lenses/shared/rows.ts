@@ -6,7 +6,7 @@ import { costsIn, roleOf, stateIn, treeOf, type Solution } from '../../../core/t
 import type { Moved } from '../../state/moved';
 import { speedText } from '../../ui/words/units';
 
-export interface LedgerRow {
+export interface PortRow {
   readonly id: string;
   readonly tree: string;
   readonly switch: string;
@@ -28,15 +28,15 @@ export interface LedgerRow {
 export const switchesOfEnd = ({ switchId }: { readonly switchId: SwitchId }): readonly SwitchId[] => [switchId];
 
 /** One row a port and shown tree. */
-export function ledgerRows(
+export function portRows(
   { network, trees }: Solution,
   shown: readonly TreeId[],
   farEnd: (sw: SwitchId, port: BridgePortId) => string,
-): LedgerRow[] {
+): PortRow[] {
   return shown.flatMap((treeId) => {
     const tree = treeOf({ network, trees }, treeId);
     if (!tree) return [];
-    return network.ports.flatMap((port, p): LedgerRow[] => {
+    return network.ports.flatMap((port, p): PortRow[] => {
       const role = roleOf(tree, p);
       if (!role) return [];
       const sw = network.switches[network.owner[p]!]!;

@@ -43,7 +43,7 @@ describe('the table of neighbours', () => {
   it('imports pasted text, once it is whole', async () => {
     const close = jest.fn();
     const store = await renderWith(<ImportNeighbours close={close} />);
-    const take = screen.getByRole('button', { name: 'Hold against the drawing' });
+    const take = screen.getByRole('button', { name: 'Compare with the drawing' });
     const paste = async (value: string) => {
       fireEvent.change(screen.getByLabelText('Reported neighbours as text'), { target: { value } });
       await settle();

@@ -2,8 +2,8 @@
 import { table, type Table } from '../manifest';
 import { FindingsList } from './FindingsList';
 
-export const ledger = table('ledger', 'Ledger', () => import('./Ledger').then((m) => m.Ledger));
-export const moved = table('moved', 'Moved ends', () => import('./MovedTable').then((m) => m.MovedTable), {
+export const ports = table('ports', 'Ports', () => import('./PortTable').then((m) => m.PortTable));
+export const moved = table('moved', 'Changed ports', () => import('./MovedTable').then((m) => m.MovedTable), {
   count: (state) => state.moved?.ends.length ?? 0,
 });
 export const findings: Table = {

@@ -20,10 +20,10 @@ export function ControlTable() {
   const nameOf = (id: string) => design.switches.find((sw) => sw.id === id)?.name ?? id;
   return (
     <div className={styles.control}>
-      <table className={styles.costs} aria-label="What each dialect costs">
+      <table className={styles.costs} aria-label="What each spanning tree mode costs">
         <thead>
           <tr>
-            <th scope="col">If all spoke</th>
+            <th scope="col">If all ran</th>
             <th scope="col">trees a switch keeps</th>
             <th scope="col" colSpan={2}>
               BPDUs a second, all switches
@@ -38,7 +38,7 @@ export function ControlTable() {
             <tr key={dialect}>
               <th scope="row">
                 {dialectText(dialect)}
-                {spoken ? ', spoken now' : ''}
+                {spoken ? ', running now' : ''}
               </th>
               <td>{trees}</td>
               <td>{rateText(sent)}</td>

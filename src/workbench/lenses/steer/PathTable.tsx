@@ -56,7 +56,13 @@ const totalText = ({ total, internal }: CandidatePath): string =>
   internal === null ? groupText(total) : `${groupText(total)}, inside ${groupText(internal)}`;
 
 const takenText = ({ chosen, heard, over }: CandidatePath): string =>
-  chosen ? 'the way taken' : !heard ? 'not heard: this end speaks' : over === 0 ? 'as cheap, loses the tie' : 'dearer';
+  chosen
+    ? 'the way taken'
+    : !heard
+      ? 'not heard: this port is designated'
+      : over === 0
+        ? 'as cheap, loses the tie'
+        : 'dearer';
 
 /** The switch that is meant: selected itself, or by one of its ports. */
 function switchOf(selection: Selection | null): SwitchId | null {

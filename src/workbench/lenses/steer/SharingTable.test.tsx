@@ -99,7 +99,7 @@ describe('sharing', () => {
     const ways = shareTrees(solution, trees, links);
     await act(async () => answer(ways.ok ? ok(ways.value) : ways));
     expect(screen.getAllByRole('listitem')[0]).toHaveTextContent(
-      /most loaded link 551 % to \d+ %; of these 0 % to 26 %; idle links 8 to 2; \d+ ends move/,
+      /most loaded link 551 % to \d+ %; of these 0 % to 26 %; idle links 8 to 2; \d+ ports change/,
     );
     fireEvent.click(screen.getByRole('button', { name: 'take proposal 1' }));
     await settle();
@@ -113,7 +113,7 @@ describe('sharing', () => {
       solution.trees.map((tree) => tree.id),
       ['l11', 'l12'] as LinkId[],
     );
-    expect(ways.ok && sharingOffer(ways.value[0]!).price).toMatch(/ends move$/);
+    expect(ways.ok && sharingOffer(ways.value[0]!).price).toMatch(/ports change$/);
   });
 });
 
@@ -121,7 +121,7 @@ describe('the control plane', () => {
   it('compares every dialect and marks the one that is spoken', async () => {
     await renderWith(<ControlTable />);
     expect(screen.getAllByRole('row')).toHaveLength(6);
-    expect(screen.getByRole('row', { name: /Per-VLAN rapid, spoken now 7 61.5/ })).toBeInTheDocument();
+    expect(screen.getByRole('row', { name: /Per-VLAN rapid, running now 7 61.5/ })).toBeInTheDocument();
     expect(screen.getByRole('row', { name: /MSTP 1 12 / })).toBeInTheDocument();
   });
 });

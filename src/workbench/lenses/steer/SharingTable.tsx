@@ -203,7 +203,7 @@ function SharePanel({ solution, loads, keep }: Shown & { readonly keep: (before:
   );
 }
 
-/** A way to share with what it brings: `the most loaded link from 551 % to 52 %; 8 idle links become 2; 87 ends move`. */
+/** A way to share with what it brings: `the most loaded link from 551 % to 52 %; 8 idle links become 2; 87 ports change`. */
 export const sharingOffer = ({ commands, sentence, before, after, uplinks, moved }: SharingProposal): Offer => ({
   commands,
   sentence,
@@ -211,7 +211,7 @@ export const sharingOffer = ({ commands, sentence, before, after, uplinks, moved
     `most loaded link ${percentText((before.peak?.share ?? 0) * 100)} to ${percentText((after.peak?.share ?? 0) * 100)}`,
     `of these ${percentText(uplinks[0] * 100)} to ${percentText(uplinks[1] * 100)}`,
     `idle links ${before.idle.length} to ${after.idle.length}`,
-    counted(moved.length, 'end moves', 'ends move'),
+    counted(moved.length, 'port changes', 'ports change'),
   ].join('; '),
 });
 

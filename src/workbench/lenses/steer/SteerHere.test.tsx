@@ -51,7 +51,7 @@ describe('steering from the inspector', () => {
     begin();
     await act(async () => answer(steer(solutionOf(fernhollow()), [wish], store.getState().shownTrees)));
     const [first] = screen.getAllByRole('listitem');
-    expect(first).toHaveTextContent('1 setting; 8 other ends move');
+    expect(first).toHaveTextContent('1 setting; 8 other ports change');
     fireEvent.click(screen.getByRole('button', { name: 'show proposal 1 on the map' }));
     expect(store.getState().looking).toMatchObject({ kind: 'proposal', label: 'the design with this proposal' });
     expect(store.getState().moved?.ends.length).toBeGreaterThan(8);
@@ -83,9 +83,9 @@ describe('steering from the inspector', () => {
         weakWays: [],
         ...changes,
       });
-    expect(price({})).toBe('1 setting; nothing else moves');
+    expect(price({})).toBe('1 setting; nothing else changes');
     expect(price({ settings: 2, others: [{}, {}, {}] as never, spills: true, weakRoots: ['lodge' as SwitchId] })).toBe(
-      '2 settings; 3 other ends move, some in other trees; of the access switches lodge becomes root',
+      '2 settings; 3 other ports change, some in other trees; of the access switches lodge becomes root',
     );
   });
 });

@@ -49,7 +49,7 @@ export function AddWishes({ wishes }: { readonly wishes: readonly Wish[] }) {
   const wish = useWorkbench((state) => state.wish);
   const openDrawer = useWorkbench((state) => state.openDrawer);
   const fresh = wishes.filter((each) => !list.some((other) => sameWish(other, each)));
-  if (fresh.length === 0) return <TextButton onClick={() => openDrawer('wishes')}>among the wishes</TextButton>;
+  if (fresh.length === 0) return <TextButton onClick={() => openDrawer('wishes')}>in the list of wishes</TextButton>;
   const add = () => {
     wish([...list, ...fresh], trees);
     openDrawer('wishes');

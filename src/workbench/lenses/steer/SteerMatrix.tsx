@@ -165,7 +165,7 @@ export function SteerMatrix() {
       <FilterField
         {...filter}
         csv={() => csvOf(columns, filter.rows)}
-        what="ends"
+        what="ports"
         example="ridge dome"
         onSelect={() => store.getState().select({ kind: 'several', items: filter.rows.map(itemOf) })}
       >

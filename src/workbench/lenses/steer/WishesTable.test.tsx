@@ -62,6 +62,6 @@ describe('the wishes', () => {
     fireEvent.click(screen.getByRole('button', { name: 'add to the wishes' }));
     expect(store.getState().wishes.list).toEqual([carry, block]);
     expect(store.getState().drawer).toEqual({ tab: 'wishes', open: true });
-    expect(screen.getByRole('button', { name: 'among the wishes' })).toBeInTheDocument();
+    expect(screen.getByRole('button', { name: 'in the list of wishes' })).toBeInTheDocument();
   });
 });

@@ -83,7 +83,7 @@ function Wishes({
         {search.status.kind === 'idle' && (
           <p className={styles.hint}>
             Costs, port priorities and bridge priorities are tried in the solver until all wishes hold; what takes the
-            fewest settings and moves the fewest other ends comes first.
+            fewest settings and changes the fewest other ports comes first.
           </p>
         )}
         <SearchStatus search={search} offer={steeringOffer(design)} />

@@ -1,5 +1,5 @@
 import { table, type LensManifest } from '../manifest';
-import { findings, history, ledger, moved } from '../shared/tables';
+import { findings, history, ports, moved } from '../shared/tables';
 import { PANELS } from './panels';
 
 export const steer: LensManifest = {
@@ -19,9 +19,9 @@ export const steer: LensManifest = {
       offer: 'Sharing: load of the links, trees spread over uplinks',
     }),
     table('control', 'Control plane', () => import('./ControlTable').then((m) => m.ControlTable), {
-      offer: 'Control plane: what each dialect costs',
+      offer: 'Control plane: what each spanning tree mode costs',
     }),
-    ledger,
+    ports,
     moved,
     findings,
     history,

@@ -1,4 +1,4 @@
-/** The tables of the Steer lens, and how near a port says it is to flipping. */
+/** The tables of the Steer view, and how near a port says it is to flipping. */
 import { act, fireEvent, screen } from '@testing-library/react';
 import { fernhollow } from '../../../core/demo/demos';
 import { editAll } from '../../../core/edit/edit';
@@ -127,12 +127,12 @@ describe('how near a port is to flipping', () => {
   });
   it('is said in a sentence', () => {
     expect(marginText({ cost: 5, role: 'root', below: null, above: flip(2001, 'alternate', 1) })).toBe(
-      'From 2\u202f001 on it becomes alternate (1 end moves); no lower cost moves anything.',
+      'From 2\u202f001 on it becomes alternate (1 port changes); no lower cost changes anything.',
     );
     expect(marginText({ cost: 5, role: 'root', below: flip(3, 'root', 2), above: null })).toBe(
-      'No higher cost moves anything; from 3 down 2 other ends move.',
+      'No higher cost changes anything; from 3 down 2 other ports change.',
     );
-    expect(marginText({ cost: 5, role: 'root', below: null, above: null })).toBe('No other cost moves anything.');
+    expect(marginText({ cost: 5, role: 'root', below: null, above: null })).toBe('No other cost changes anything.');
   });
   it('stands under the why of a port, and follows the design', async () => {
     const store = await renderWith(<Inspector />);

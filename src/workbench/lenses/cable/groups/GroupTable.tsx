@@ -90,7 +90,7 @@ export function GroupTable() {
       { field: 'within', headerName: 'Within', width: 120 },
       { field: 'switches', headerName: 'Switches', type: 'number', width: 90 },
       { field: 'roots', headerName: 'Root inside', width: 170 },
-      { field: 'blocked', headerName: 'Ends that block', type: 'number', width: 130 },
+      { field: 'blocked', headerName: 'Blocking ports', type: 'number', width: 130 },
       {
         field: 'fold',
         headerName: 'On the map',

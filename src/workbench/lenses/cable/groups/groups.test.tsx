@@ -3,7 +3,7 @@ import { act, fireEvent, screen, within } from '@testing-library/react';
 import { campusOf } from '../../../../core/testing/campus';
 import type { GroupId, SwitchId } from '../../../../core/model/ids';
 import { Inspector } from '../../../inspector/Inspector';
-import { Ledger } from '../../shared/Ledger';
+import { PortTable } from '../../shared/PortTable';
 import { foldedAtFirst, groupOfAll, groupsOf, rememberedFolds, unfoldedFor } from '../../../state/folding';
 import { selectionOf } from '../../../state/selection';
 import { renderWith, settle } from '../../../testing';
@@ -65,13 +65,13 @@ it('are named, put within each other and removed in the inspector, and switches 
 });
 
 it('narrow a table to the ends of the selected switches', async () => {
-  const store = await renderWith(<Ledger />);
+  const store = await renderWith(<PortTable />);
   act(() => store.getState().select(selectionOf([{ kind: 'switch', switch: 'lodge' as SwitchId }])));
   await click('only of the selected switch');
-  const shown = screen.getByText(/\d+ ends/);
+  const shown = screen.getByText(/\d+ ports/);
   expect(Number(/\d+/.exec(shown.textContent)![0])).toBeLessThan(10);
   await click('of all switches');
-  expect(Number(/\d+/.exec(screen.getByText(/\d+ ends/).textContent)![0])).toBeGreaterThan(20);
+  expect(Number(/\d+/.exec(screen.getByText(/\d+ ports/).textContent)![0])).toBeGreaterThan(20);
 });
 
 it('open a large network folded, remember what is unfolded, and open for what is found', async () => {
@@ -102,6 +102,6 @@ it('are copied as the table has them, and nothing in it becomes a formula', asyn
   const copied: string[] = [];
   Object.assign(navigator, { clipboard: { writeText: (text: string) => Promise.resolve(void copied.push(text)) } });
   await click('copy as CSV');
-  expect(copied[0]).toMatch(/^Group,Kind,Within,Switches,Root inside,Ends that block\r\ndome,/);
+  expect(copied[0]).toMatch(/^Group,Kind,Within,Switches,Root inside,Blocking ports\r\ndome,/);
   expect(screen.getByRole('button', { name: 'copied' })).toBeInTheDocument();
 });

@@ -23,7 +23,7 @@ export function FillSheet({ tree, answers }: OpenWorksheet) {
     return (
       <p className={styles.hint}>
         No bridge takes part in {treeName(tree)}: there is nothing to work out.{' '}
-        <Button onClick={aside}>Put aside</Button>
+        <Button onClick={aside}>Close, keep answers</Button>
       </p>
     );
   return (
@@ -43,7 +43,7 @@ export function FillSheet({ tree, answers }: OpenWorksheet) {
         <Button variant="contained" onClick={compare}>
           Compare
         </Button>
-        <Button onClick={aside}>Put aside</Button>
+        <Button onClick={aside}>Close, keep answers</Button>
       </p>
       <table className={styles.table} aria-label={`Worksheet for ${treeName(tree)}`}>
         <thead>

@@ -46,14 +46,14 @@ describe('the worksheet', () => {
     });
     expect(refused).toContain('A worksheet is open');
     expect(store.getState().looking.kind).toBe('worksheet');
-    fireEvent.click(screen.getByRole('button', { name: 'put aside' }));
+    fireEvent.click(screen.getByRole('button', { name: 'close, keep answers' }));
     expect(screen.getByText(/^root a/)).toBeInTheDocument();
   });
 
   it('gives nothing away in the drawer', async () => {
     const store = await renderWith(<Drawer />, triangle());
     act(() => store.getState().openWorksheet(CST));
-    for (const tab of ['Ledger', 'Roots', 'If a root dies', 'Moved ends', 'Findings', 'History']) {
+    for (const tab of ['Ports', 'Roots', 'If a root dies', 'Changed ports', 'Findings', 'History']) {
       fireEvent.click(screen.getByRole('tab', { name: tab }));
       expect(screen.getByRole('tabpanel')).toHaveTextContent('Hidden while a worksheet is filled in.');
     }
@@ -112,7 +112,7 @@ describe('the worksheet', () => {
     choose('Root path cost of b', '20000 or so');
     expect(screen.getByLabelText('Root path cost of b')).toBeInvalid();
     choose('Role of c port 1', 'alternate');
-    fireEvent.click(screen.getByRole('button', { name: 'Put aside' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Close, keep answers' }));
     begin();
     expect(screen.getByLabelText('Root path cost of b')).toHaveValue('20000');
     expect(screen.getByLabelText('Role of c port 1')).toHaveValue('alternate');

@@ -12,11 +12,11 @@ import { FilterField, useFilter } from '../../ui/FilterField';
 import styles from '../../ui/table.module.css';
 import { Grid } from '../../ui/Grid';
 import { useOfSelection } from './ofSelection';
-import { ledgerRows, switchesOfEnd, type LedgerRow } from './rows';
+import { portRows, switchesOfEnd, type PortRow } from './rows';
 
 const number = (value: number | null): string => (value === null ? '' : groupText(value));
 
-const COLUMNS: GridColDef<LedgerRow>[] = [
+const COLUMNS: GridColDef<PortRow>[] = [
   {
     field: 'tree',
     headerName: 'Tree',
@@ -46,12 +46,12 @@ const COLUMNS: GridColDef<LedgerRow>[] = [
   { field: 'designatedPort', headerName: 'Des. port', description: 'Designated port', width: 84 },
 ];
 
-function rowsOf(solution: Solution, shown: readonly TreeId[]): LedgerRow[] {
+function rowsOf(solution: Solution, shown: readonly TreeId[]): PortRow[] {
   const farEnd = farEndsOf(solution.network.design);
-  return ledgerRows(solution, shown, (sw, port) => farEnd(sw, port)?.text ?? '');
+  return portRows(solution, shown, (sw, port) => farEnd(sw, port)?.text ?? '');
 }
 
-export function Ledger() {
+export function PortTable() {
   // The map is drawn first, this table when there is time.
   const solution = useFollowing((state) => state.solution);
   const shown = useFollowing((state) => state.shownTrees);
@@ -59,17 +59,17 @@ export function Ledger() {
   const all = useMemo(() => (solution ? rowsOf(solution, shown) : []), [solution, shown]);
   const { rows, choice } = useOfSelection(all, switchesOfEnd);
   const filter = useFilter(rows);
-  const open = useCallback((row: LedgerRow) => goTo({ kind: 'port', switch: row.switchId, port: row.portId }), [goTo]);
+  const open = useCallback((row: PortRow) => goTo({ kind: 'port', switch: row.switchId, port: row.portId }), [goTo]);
   if (all.length === 0)
     return (
-      <p className={styles.empty}>No port is in a shown tree yet: add switches and join them in the Cable lens.</p>
+      <p className={styles.empty}>No port is in a shown tree yet: add switches and join them in the Cable view.</p>
     );
   return (
     <>
-      <FilterField {...filter} what="ends" example="dome alternate" csv={() => csvOf(COLUMNS, filter.rows)}>
+      <FilterField {...filter} what="ports" example="dome alternate" csv={() => csvOf(COLUMNS, filter.rows)}>
         {choice}
       </FilterField>
-      <Grid aria-label="Ledger: every port in every shown tree" rows={filter.rows} columns={COLUMNS} onOpen={open} />
+      <Grid aria-label="Ports: role and cost in every shown tree" rows={filter.rows} columns={COLUMNS} onOpen={open} />
     </>
   );
 }
