@@ -170,7 +170,7 @@ test('the whole map stays in view until someone moves it, and comes into view in
   await page.getByRole('button', { name: 'hung from root' }).click();
   await all();
   await selectSwitch(page, 'workshop');
-  for (let i = 0; i < 8; i += 1) await page.getByRole('button', { name: 'closer' }).click();
+  for (let i = 0; i < 8; i += 1) await page.getByRole('button', { name: 'zoom in' }).click();
   await expect(page.locator('[data-switch]')).not.toHaveCount(8);
   await page.getByRole('button', { name: 'as placed' }).click();
   await all();

@@ -151,7 +151,7 @@ for (const [name, data] of [
       await lens(page, each);
       await readable(page, each);
       if (each !== 'Root') continue;
-      for (let i = 0; i < 5; i += 1) await page.getByRole('button', { name: 'closer' }).click();
+      for (let i = 0; i < 5; i += 1) await page.getByRole('button', { name: 'zoom in' }).click();
       await readable(page, `${each}, from near`);
       await page.getByRole('button', { name: 'whole map' }).click();
     }

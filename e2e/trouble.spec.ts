@@ -62,7 +62,7 @@ test('a large design is drawn from afar without letters and from near with them'
   await settled(page);
   await expect(page.locator('[data-end]')).toHaveCount(0);
   await expect(page.locator('[data-switch]')).toHaveCount(count);
-  for (let i = 0; i < 7; i += 1) await map(page).getByRole('button', { name: 'closer' }).click();
+  for (let i = 0; i < 7; i += 1) await map(page).getByRole('button', { name: 'zoom in' }).click();
   await expect(page.locator('[data-end="root"]').first()).toBeVisible();
   await map(page).getByRole('button', { name: 'whole map' }).click();
   await expect(page.locator('[data-end]')).toHaveCount(0);

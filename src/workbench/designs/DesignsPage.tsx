@@ -106,7 +106,7 @@ export function DesignsPage({
         </span>
         {password && (
           <form method="post" action="/sign-out">
-            <TextButton type="submit" title="the password is asked for again">
+            <TextButton does="plain" type="submit" title="the password is asked for again">
               Sign out
             </TextButton>
           </form>
@@ -182,7 +182,9 @@ export function DesignsPage({
                 <li key={i}>{line}</li>
               ))}
             </ul>
-            <TextButton onClick={() => setTrouble(null)}>dismiss</TextButton>
+            <TextButton does="plain" onClick={() => setTrouble(null)}>
+              dismiss
+            </TextButton>
           </div>
         )}
         {designs.length === 0 ? (
@@ -314,16 +316,16 @@ function DesignRow({ design, onRename, onDuplicate, onDelete }: RowProps) {
         </span>
       </span>
       <span className={styles.tools}>
-        <TextButton onClick={() => setDraft(design.name)} aria-label={`Rename ${short}`}>
+        <TextButton does="edit" onClick={() => setDraft(design.name)} aria-label={`Rename ${short}`}>
           rename
         </TextButton>
-        <TextButton onClick={onDuplicate} aria-label={`Duplicate ${short}`}>
+        <TextButton does="edit" onClick={onDuplicate} aria-label={`Duplicate ${short}`}>
           duplicate
         </TextButton>
         <TextButton onClick={() => window.location.assign(api.exportPath(design.id))} aria-label={`Export ${short}`}>
           export
         </TextButton>
-        <TextButton onClick={onDelete} aria-label={`Delete ${short}`} style={{ color: 'var(--warn)' }}>
+        <TextButton does="remove" onClick={onDelete} aria-label={`Delete ${short}`}>
           delete
         </TextButton>
       </span>

@@ -33,7 +33,9 @@ export function OnlyThis() {
       {focus && (
         <>
           {' or '}
-          <TextButton onClick={() => setFocus(null)}>show all</TextButton>
+          <TextButton does="plain" onClick={() => setFocus(null)}>
+            show all
+          </TextButton>
         </>
       )}
     </p>

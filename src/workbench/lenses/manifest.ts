@@ -71,6 +71,8 @@ export interface LensManifest {
   readonly actions?: readonly PageAction[];
   /** Drawn under the switches and links, and over them. */
   readonly layers?: { readonly under?: MapLayer; readonly over?: MapLayer };
+  /** What its layers draw, as rows of the map's legend. */
+  readonly Signs?: ComponentType;
   /** A strip above the map. */
   readonly Above?: ComponentType;
 }

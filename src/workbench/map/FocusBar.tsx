@@ -24,13 +24,21 @@ export function FocusBar() {
       </span>
       {focus.kind === 'around' && (
         <>
-          <TextButton onClick={() => setFocus({ ...focus, hops: focus.hops + 1 })}>one link more</TextButton>
-          <TextButton disabled={focus.hops === 0} onClick={() => setFocus({ ...focus, hops: focus.hops - 1 })}>
+          <TextButton does="plain" onClick={() => setFocus({ ...focus, hops: focus.hops + 1 })}>
+            one link more
+          </TextButton>
+          <TextButton
+            does="plain"
+            disabled={focus.hops === 0}
+            onClick={() => setFocus({ ...focus, hops: focus.hops - 1 })}
+          >
             one less
           </TextButton>
         </>
       )}
-      <TextButton onClick={() => setFocus(null)}>show all</TextButton>
+      <TextButton does="plain" onClick={() => setFocus(null)}>
+        show all
+      </TextButton>
     </div>
   );
 }

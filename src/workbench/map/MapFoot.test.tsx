@@ -27,21 +27,39 @@ describe('below the map', () => {
     const { called, all } = controls();
     const store = await renderWith(<MapFoot />);
     act(() => store.getState().setControls(all));
-    for (const name of ['whole map', 'closer', 'farther']) fireEvent.click(button(name));
+    for (const name of ['whole map', 'zoom in', 'zoom out']) fireEvent.click(button(name));
     expect(button('as placed')).toHaveAttribute('aria-pressed', 'true');
     fireEvent.click(button('hung from root'));
     expect(store.getState().layout).toBe('hung');
     expect(screen.getByLabelText('letters on the map')).toHaveTextContent('Rroot port');
     act(() => store.getState().setLens('Cable'));
-    fireEvent.click(button('by tier'));
-    fireEvent.click(button('by root'));
+    fireEvent.click(button('tidy by tier'));
+    fireEvent.click(button('tidy by root'));
     expect(called).toEqual(['whole', 'closer', 'farther', 'tidy tier', 'tidy root']);
   });
 
   it('nothing can be tidied or hung where nothing is', async () => {
     const store = await renderWith(<MapFoot />, designOf({}));
     act(() => store.getState().setLens('Cable'));
-    for (const name of ['by tier', 'by root', 'hung from root']) expect(button(name)).toBeDisabled();
+    for (const name of ['tidy by tier', 'tidy by root', 'hung from root']) expect(button(name)).toBeDisabled();
+  });
+});
+
+describe('the legend', () => {
+  it('lists the signs of the view that is open, and those that a view adds', async () => {
+    const store = await renderWith(<MapFoot Signs={() => <li>added by the view</li>} />);
+    fireEvent.click(button('legend'));
+    const signs = await screen.findByRole('list', { name: 'Signs on the map' });
+    for (const sign of ['knot: root', 'untied loop: standby', 'frayed end, A or B', 'open band', 'added by the view'])
+      expect(signs).toHaveTextContent(sign);
+    expect(signs).not.toHaveTextContent('listening');
+    act(() => store.getState().setLens('Break'));
+    expect(signs).toHaveTextContent('collar a third full: listening');
+    act(() => store.getState().setLens('Cable'));
+    expect(signs).not.toHaveTextContent('knot');
+    expect(signs).toHaveTextContent('thick cable: 10 Gb/s');
+    fireEvent.keyDown(signs, { key: 'Escape' });
+    expect(screen.queryByRole('list', { name: 'Signs on the map' })).toBeNull();
   });
 });
 

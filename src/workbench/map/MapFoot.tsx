@@ -1,8 +1,10 @@
 'use client';
-/** Below the map: zooming, the two layouts, tidying, what the letters mean. */
+/** Below the map: zooming, the two layouts, the legend, tidying. */
+import { useState, type ComponentType } from 'react';
+import { loadable } from '../ui/loadable';
+import { Term } from '../ui/Term';
 import { TextButton } from '../ui/TextButton';
 import { useWorkbench } from '../state/context';
-import type { MapControls } from '../state/store';
 import { groupsOf, outermost } from '../state/folding';
 import styles from './map.module.css';
 import { atPresent } from '../state/looking';
@@ -11,33 +13,53 @@ const LETTERS = [
   ['R', 'root port'],
   ['D', 'designated'],
   ['A', 'alternate'],
-  ['B', 'backup, both block'],
+  ['B', 'backup'],
 ] as const;
 /** Where some switch speaks MSTP. */
 const MASTER = ['M', 'master'] as const;
-const ZOOMS: readonly (readonly [string, (controls: MapControls) => void])[] = [
-  ['whole map', (c) => c.whole()],
-  ['closer', (c) => c.closer()],
-  ['farther', (c) => c.farther()],
-];
+const Legend = loadable('the legend', () => import('./legend/Legend').then((m) => m.Legend));
 
-export function MapFoot() {
+export function MapFoot({ Signs }: { readonly Signs?: ComponentType | undefined }) {
   const controls = useWorkbench((state) => state.controls);
   const lens = useWorkbench((state) => state.lens);
+  const [open, setOpen] = useState(false);
   return (
-    <div className={styles.foot} data-foot="">
-      <span className={styles.zoom}>
-        {ZOOMS.map(([label, go]) => (
-          <TextButton key={label} onClick={() => controls && go(controls)}>
-            {label}
+    <>
+      {open && (
+        <section
+          className={styles.legendPanel}
+          aria-label="Legend"
+          onKeyDown={(event) => event.key === 'Escape' && setOpen(false)}
+        >
+          <header>
+            <h2>Signs in the {lens} view</h2>
+            <TextButton does="plain" onClick={() => setOpen(false)}>
+              close
+            </TextButton>
+          </header>
+          <Legend Signs={Signs} />
+        </section>
+      )}
+      <div className={styles.foot} data-foot="">
+        <span className={styles.zoom} role="group" aria-label="Zoom">
+          <TextButton does="plain" onClick={() => controls?.whole()}>
+            whole map
           </TextButton>
-        ))}
-      </span>
-      <LayoutChoice />
-      <FoldChoice />
-      {lens === 'Cable' ? <TidyChoice /> : <Letters short={lens === 'Break'} />}
-      {lens === 'Break' && <span className={styles.zoom}>collar fills: on its way</span>}
-    </div>
+          <TextButton does="plain" onClick={() => controls?.closer()}>
+            zoom in
+          </TextButton>
+          <TextButton does="plain" onClick={() => controls?.farther()}>
+            zoom out
+          </TextButton>
+        </span>
+        <LayoutChoice />
+        <TextButton aria-expanded={open} onClick={() => setOpen(!open)}>
+          legend
+        </TextButton>
+        <FoldChoice />
+        {lens === 'Cable' ? <TidyChoice /> : <Letters />}
+      </div>
+    </>
   );
 }
 
@@ -72,12 +94,17 @@ function FoldChoice() {
   return (
     <span className={styles.zoom} role="group" aria-label="Groups on the map">
       <TextButton
+        does="plain"
         disabled={[...outermost(design)].every((id) => folded.has(id))}
         onClick={() => fold(outermost(design), 'fold')}
       >
         fold groups
       </TextButton>
-      <TextButton disabled={!groups.some(({ group }) => folded.has(group.id))} onClick={() => fold(folded, 'unfold')}>
+      <TextButton
+        does="plain"
+        disabled={!groups.some(({ group }) => folded.has(group.id))}
+        onClick={() => fold(folded, 'unfold')}
+      >
         unfold
       </TextButton>
     </span>
@@ -89,25 +116,26 @@ function TidyChoice() {
   const idle = useWorkbench((state) => atPresent(state) && state.design.switches.length > 0);
   return (
     <span className={styles.zoom} role="group" aria-label="Tidy the map">
-      <span>tidy</span>
-      <TextButton disabled={!idle} onClick={() => tidy?.('tier')}>
-        by tier
+      <TextButton does="edit" disabled={!idle} onClick={() => tidy?.('tier')} title="moves the switches, as one step">
+        tidy by tier
       </TextButton>
-      <TextButton disabled={!idle} onClick={() => tidy?.('root')}>
-        by root
+      <TextButton does="edit" disabled={!idle} onClick={() => tidy?.('root')} title="moves the switches, as one step">
+        tidy by root
       </TextButton>
     </span>
   );
 }
 
-function Letters({ short }: { readonly short: boolean }) {
+function Letters() {
   const regional = useWorkbench((state) => state.solution?.trees.some((tree) => tree.regional) ?? false);
   return (
     <dl aria-label="letters on the map">
       {[...LETTERS, ...(regional ? [MASTER] : [])].map(([letter, word]) => (
         <div key={letter}>
           <dt>{letter}</dt>
-          <dd>{short ? word.split(',')[0] : word}</dd>
+          <dd>
+            <Term>{word}</Term>
+          </dd>
         </div>
       ))}
     </dl>

@@ -47,12 +47,14 @@ const nodeTypes = { switch: SwitchNode, folded: GroupNode };
 type MapNode = SwitchNodeType | GroupNodeType;
 
 /** Layers of the open lens: drawn under the switches and links, and over them. */
-interface Layers {
+interface OfLens {
   readonly Under?: ComponentType<LayerProps> | undefined;
   readonly Over?: ComponentType<LayerProps> | undefined;
+  /** What they draw, for the legend. */
+  readonly Signs?: ComponentType | undefined;
 }
 
-export function MapView(layers: Layers) {
+export function MapView(layers: OfLens) {
   return (
     <ReactFlowProvider>
       <Map {...layers} />
@@ -60,7 +62,7 @@ export function MapView(layers: Layers) {
   );
 }
 
-function Map({ Under, Over }: Layers) {
+function Map({ Under, Over, Signs }: OfLens) {
   const store = useWorkbenchStore();
   const { setViewport } = useReactFlow();
   const problem = useWorkbench((state) => state.problem);
@@ -247,7 +249,7 @@ function Map({ Under, Over }: Layers) {
                   <FocusBar />
                 </Panel>
                 <Panel position="bottom-left" className={styles.panelFoot}>
-                  <MapFoot />
+                  <MapFoot Signs={Signs} />
                 </Panel>
                 <Overview bounds={bounds} />
                 {cabling && movable && <AddSwitch />}

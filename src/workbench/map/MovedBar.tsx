@@ -36,17 +36,23 @@ export function MovedBar() {
         {moved && [movedText(moved, shown), ...movedVlansText(moved.vlans)].join('; ')}
       </span>
       {!present && (
-        <TextButton onClick={() => look(null)}>
+        <TextButton does="plain" onClick={() => look(null)}>
           {looking.kind === 'worksheet' ? 'close, keep answers' : 'go back to now'}
         </TextButton>
       )}
       {advice?.remedy && (
-        <TextButton onClick={() => act(...advice.remedy!.commands)}>{shortened(advice.remedy.label, 120)}</TextButton>
+        <TextButton does="edit" onClick={() => act(...advice.remedy!.commands)}>
+          {shortened(advice.remedy.label, 120)}
+        </TextButton>
       )}
       {moved && moved.ends.length > 0 && <TextButton onClick={() => openDrawer('moved')}>show</TextButton>}
-      {canUndo && moved?.by === 'edit' && <TextButton onClick={undo}>undo</TextButton>}
+      {canUndo && moved?.by === 'edit' && (
+        <TextButton does="edit" onClick={undo}>
+          undo
+        </TextButton>
+      )}
       {(moved ?? advice) && (
-        <TextButton onClick={forget} aria-label="close this message">
+        <TextButton does="plain" onClick={forget} aria-label="close this message">
           close
         </TextButton>
       )}

@@ -31,7 +31,7 @@ export function Drawer() {
             <Tab key={each.key} table={each} selected={open && each === table} open={() => openDrawer(each.key)} />
           ))}
         </div>
-        <TextButton onClick={toggle} aria-expanded={open} aria-controls="drawer-table">
+        <TextButton does="plain" onClick={toggle} aria-expanded={open} aria-controls="drawer-table">
           {open ? 'hide table' : 'show table'}
         </TextButton>
       </div>

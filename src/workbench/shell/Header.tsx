@@ -45,18 +45,20 @@ export function Header() {
       </div>
       <div className={styles.tools}>
         <TextButton
+          does="plain"
           onClick={() => openDialog('palette')}
           title="every action and object by its name (Ctrl+K)"
           aria-keyshortcuts="Control+K"
         >
           Find
         </TextButton>
-        <TextButton onClick={() => openDialog('keys')} title="all keys (?)" aria-keyshortcuts="?">
+        <TextButton does="plain" onClick={() => openDialog('keys')} title="all keys (?)" aria-keyshortcuts="?">
           Keys
         </TextButton>
         <StepButton kind="undo" />
         <StepButton kind="redo" />
         <TextButton
+          does="plain"
           onClick={() => window.location.assign(`/api/designs/${encodeURIComponent(id)}/export`)}
           disabled={!savedNow}
           title="download this design as a .knot.json file"
@@ -113,6 +115,7 @@ function StepButton({ kind }: { readonly kind: 'undo' | 'redo' }) {
   const label = kind === 'undo' ? 'Undo' : 'Redo';
   return (
     <TextButton
+      does="edit"
       onClick={go}
       disabled={!step}
       title={step ? `${label} (${keys}): ${step.label.slice(0, 200)}` : `Nothing to ${kind}`}

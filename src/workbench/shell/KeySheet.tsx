@@ -15,7 +15,10 @@ export function KeySheet() {
   return (
     <Dialog open={open} onClose={() => openDialog(null)} maxWidth="md" aria-labelledby="keys-title">
       <DialogTitle id="keys-title" className={styles.title}>
-        Keys <TextButton onClick={() => openDialog(null)}>close</TextButton>
+        Keys{' '}
+        <TextButton does="plain" onClick={() => openDialog(null)}>
+          close
+        </TextButton>
       </DialogTitle>
       <DialogContent>
         <div className={styles.groups}>
@@ -37,6 +40,10 @@ export function KeySheet() {
             </section>
           ))}
         </div>
+        <p className={styles.note}>
+          <TextButton onClick={() => openDialog('glossary')}>Glossary</TextButton>: what each term means. A term with a
+          dotted line says it when it is pointed at.
+        </p>
         <p className={styles.note}>
           With the pointer: drag to pan, Shift and drag to frame several switches, Ctrl or Shift and click for one thing
           more. Keys typed into a field stay there; Escape in a field brings back its value.

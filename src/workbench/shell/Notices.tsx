@@ -27,7 +27,9 @@ export function Notices() {
         <p className={styles.notice} role="alert" title={damage.why}>
           Revisions {damage.good + 1} to {damage.head} of this design cannot be read; this is revision {damage.good},
           the last good one. Nothing is thrown away: Export saves what you see.{' '}
-          <TextButton onClick={mend}>go on from revision {damage.good}</TextButton>
+          <TextButton does="edit" onClick={mend}>
+            go on from revision {damage.good}
+          </TextButton>
         </p>
       )}
       {kept && (
@@ -35,10 +37,10 @@ export function Notices() {
           {counted(kept.writes.length, 'change')} from{' '}
           {new Date(kept.at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })} never reached the
           server: {describeWrites(design, kept.writes)}.{' '}
-          <TextButton onClick={() => void take(kept, 'send')}>
+          <TextButton does="edit" onClick={() => void take(kept, 'send')}>
             make {kept.writes.length === 1 ? 'it' : 'them'} now
           </TextButton>{' '}
-          <TextButton onClick={() => void take(kept, 'drop')}>
+          <TextButton does="remove" onClick={() => void take(kept, 'drop')}>
             drop {kept.writes.length === 1 ? 'it' : 'them'}
           </TextButton>
         </p>

@@ -14,6 +14,7 @@ export function Onlookers() {
   return (
     <>
       <TextButton
+        does="plain"
         onClick={(event) => setAnchor(event.currentTarget)}
         aria-haspopup="true"
         title="other windows in which this design is open, here or elsewhere"

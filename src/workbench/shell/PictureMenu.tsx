@@ -18,6 +18,7 @@ export function PictureMenu() {
   return (
     <>
       <TextButton
+        does="plain"
         aria-haspopup="menu"
         aria-expanded={at !== null}
         title="the map as an SVG or PNG file"

@@ -11,6 +11,7 @@ export function SchemeButton() {
   const dark = (mode === 'system' ? systemMode : mode) === 'dark';
   return (
     <TextButton
+      does="plain"
       onClick={() => setMode(dark ? 'light' : 'dark')}
       title={dark ? 'switch to the light scheme' : 'switch to the dark scheme'}
     >

@@ -181,7 +181,7 @@ function AlikeRow({ rows, shown }: { readonly rows: readonly ListedRow[]; readon
         shown={shown}
       />
       <li className={styles.more}>
-        <TextButton aria-expanded={open} onClick={() => setOpen(!open)}>
+        <TextButton does="plain" aria-expanded={open} onClick={() => setOpen(!open)}>
           {open ? `fold ${rows.length} trees` : `list all ${rows.length}`}
         </TextButton>
       </li>

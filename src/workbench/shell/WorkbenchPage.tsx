@@ -16,6 +16,7 @@ import { Boundary } from '../ui/Boundary';
 import { ConflictDialog } from './ConflictDialog';
 import styles from './frame.module.css';
 import { Header } from './Header';
+import { loadable } from '../ui/loadable';
 import { KeySheet } from './KeySheet';
 import { Notices } from './Notices';
 import { Palette } from './Palette';
@@ -30,12 +31,15 @@ export function WorkbenchPage({ open }: { readonly open: OpenDesign }) {
   );
 }
 
+const GlossarySheet = loadable('the glossary', () => import('./GlossarySheet').then((m) => m.GlossarySheet));
+
 function Frame() {
   const [told, tell] = useState<string | null>(null);
   useKeys(tell);
   usePresence();
   const lens = useWorkbench((state) => state.lens);
-  const { Above, layers } = manifestOf(lens);
+  const glossary = useWorkbench((state) => state.dialog === 'glossary');
+  const { Above, layers, Signs } = manifestOf(lens);
   const open = useWorkbench((state) => state.inspector);
   const [room, divide] = useRoom();
   const drawer = useRef<HTMLDivElement>(null);
@@ -54,7 +58,7 @@ function Frame() {
         )}
         <div className={styles.mapRoom}>
           <Boundary what="The map">
-            <MapView Under={layers?.under} Over={layers?.over} />
+            <MapView Under={layers?.under} Over={layers?.over} Signs={Signs} />
           </Boundary>
         </div>
       </main>
@@ -85,6 +89,7 @@ function Frame() {
       <ConflictDialog />
       <Palette />
       <KeySheet />
+      {glossary && <GlossarySheet />}
       <SelectionVoice />
       <Snackbar open={told !== null} autoHideDuration={6000} onClose={() => tell(null)} message={told} />
     </div>

@@ -20,6 +20,13 @@ const OWN: readonly PageAction[] = [
   },
   { id: 'keys', name: 'Show all keys', group: 'Anywhere', keys: ['?'], run: (state) => state.openDialog('keys') },
   {
+    id: 'glossary',
+    name: 'Glossary: what the terms mean',
+    group: 'Anywhere',
+    keys: ['G'],
+    run: (state) => state.openDialog('glossary'),
+  },
+  {
     id: 'undo',
     name: 'Undo the last change',
     group: 'Anywhere',

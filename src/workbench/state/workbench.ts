@@ -48,7 +48,7 @@ export interface WorkbenchState extends Present {
   readonly inspector: boolean;
   /** The worksheet that was compared last, shown beside the trees. */
   readonly marked: Marked | null;
-  readonly dialog: 'palette' | 'keys' | null;
+  readonly dialog: 'palette' | 'keys' | 'glossary' | null;
   /** What the map should bring into view; a new object each time it is asked. */
   readonly sight: { readonly item: Item } | { readonly switches: readonly SwitchId[] } | null;
   /** What was done, or why it could not be, with a way to get there all the same. */

@@ -63,7 +63,7 @@ export function FilterField<T>({
         sx={{ width: 262 }}
       />
       {onSelect && rows.length > 0 && (
-        <TextButton onClick={onSelect} title="to set something for all of them at once">
+        <TextButton does="plain" onClick={onSelect} title="to set something for all of them at once">
           select {rows.length === total ? 'all' : 'these'}
         </TextButton>
       )}
@@ -82,7 +82,12 @@ function CopyCsv({ csv }: { readonly csv: () => string }) {
       () => setCopied('this browser lets nothing be copied'),
     );
   return (
-    <TextButton onClick={copy} onBlur={() => setCopied(null)} title="the rows that are left, as the table shows them">
+    <TextButton
+      does="plain"
+      onClick={copy}
+      onBlur={() => setCopied(null)}
+      title="the rows that are left, as the table shows them"
+    >
       {copied ?? 'copy as CSV'}
     </TextButton>
   );

@@ -4,6 +4,7 @@ import { means } from './means';
 import { DataGrid, type DataGridProps, type GridColDef, type GridValidRowModel } from '@mui/x-data-grid';
 import { memo, useMemo } from 'react';
 import { useNonce } from './theme/nonce';
+import { termText } from './words/terms';
 
 interface Props<T extends GridValidRowModel> extends Pick<
   DataGridProps<T>,
@@ -49,8 +50,10 @@ function PlainGrid<T extends GridValidRowModel>({ onOpen, onKey, chosen, columns
 /** Of a heading: a character, and what stands beside it, with room for the arrow of a sorted column. */
 const HEADING = { character: 6.6, rim: 22, arrow: 18 } as const;
 
-/** A column is never too narrow for its heading. */
-function withWholeHeading<T extends GridValidRowModel>(column: GridColDef<T>): GridColDef<T> {
+/** A column is never too narrow for its heading, and its heading explains itself when it is pointed at. */
+function withWholeHeading<T extends GridValidRowModel>(bare: GridColDef<T>): GridColDef<T> {
+  const says = termText(bare.headerName ?? '');
+  const column = says && bare.description === undefined ? { ...bare, description: says } : bare;
   const least =
     (column.headerName ?? '').length * HEADING.character +
     HEADING.rim +

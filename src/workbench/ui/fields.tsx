@@ -5,6 +5,7 @@ import type { Result } from '../../core/base/result';
 import { TextButton } from './TextButton';
 import styles from './panel.module.css';
 import { Select } from './Select';
+import { Term } from './Term';
 
 /** Why a text is not taken, and values that would be. */
 export interface FieldFault {
@@ -46,7 +47,9 @@ export function TextSetting<T>({ label, value, placeholder, note, adornment, rea
   };
   return (
     <div className={styles.row}>
-      <label htmlFor={id}>{label}</label>
+      <label htmlFor={id}>
+        <Term>{label}</Term>
+      </label>
       <span className={styles.input} data-adorned={adornment !== undefined || undefined}>
         <input
           id={id}
@@ -88,6 +91,7 @@ function FaultText({ fault, take }: { readonly fault: FieldFault; readonly take:
       {fault.suggestions?.map((text) => (
         // The press must not take the focus from the field: its blur would judge the old text once more.
         <TextButton
+          does="edit"
           key={text}
           style={{ marginLeft: 6 }}
           onMouseDown={(event) => event.preventDefault()}
@@ -113,7 +117,9 @@ export function ChoiceSetting<T extends string>({ label, value, options, commit,
   const id = useId();
   return (
     <div className={styles.row}>
-      <label htmlFor={id}>{label}</label>
+      <label htmlFor={id}>
+        <Term>{label}</Term>
+      </label>
       <Select id={id} wide value={value} options={options} choose={commit} />
       {note && <div className={styles.note}>{note}</div>}
     </div>

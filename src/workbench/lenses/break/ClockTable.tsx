@@ -94,7 +94,7 @@ function Transport() {
         {timeText(t)}
       </output>
       <span className={styles.steps}>
-        <TextButton onClick={() => seek(0)} aria-label="To the start">
+        <TextButton does="plain" onClick={() => seek(0)} aria-label="To the start">
           start
         </TextButton>
         <Button size="small" variant="outlined" onClick={() => step(-1)} aria-label="Previous change">
@@ -116,7 +116,11 @@ function Transport() {
             {label}
           </TextButton>
         ))}
-        {playing !== null && <TextButton onClick={() => play(null)}>Pause</TextButton>}
+        {playing !== null && (
+          <TextButton does="plain" onClick={() => play(null)}>
+            Pause
+          </TextButton>
+        )}
       </span>
     </>
   );

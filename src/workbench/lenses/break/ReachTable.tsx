@@ -197,7 +197,11 @@ function Way({ now, design }: { readonly now: Passage; readonly design: Design }
             only its way
           </TextButton>
         )}
-        {pair && <TextButton onClick={() => follow(null)}>follow none</TextButton>}
+        {pair && (
+          <TextButton does="plain" onClick={() => follow(null)}>
+            follow none
+          </TextButton>
+        )}
       </div>
       {pair && way && (
         <Hops

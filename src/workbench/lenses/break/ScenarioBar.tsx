@@ -33,14 +33,20 @@ export function ScenarioBar() {
             choose={(id) => open(kept.find((each) => each.id === id) ?? EMPTY)}
           />
         </label>
-        {(draft.actions.length > 0 || draft.fromBoot) && <TextButton onClick={() => open(EMPTY)}>clear</TextButton>}
+        {(draft.actions.length > 0 || draft.fromBoot) && (
+          <TextButton does="plain" onClick={() => open(EMPTY)}>
+            clear
+          </TextButton>
+        )}
         <Keep />
         <Span />
         {status.kind === 'running' && (
           <span className={styles.busy} role="status">
             <progress max={1} value={status.share} aria-label="The protocols run" />{' '}
             {status.share === 0 ? 'coming to rest first' : `${Math.round(status.share * 100)} %`}
-            <TextButton onClick={stop}>stop, keep what there is</TextButton>
+            <TextButton does="plain" onClick={stop}>
+              stop, keep what there is
+            </TextButton>
           </span>
         )}
         <Outcome />
@@ -111,7 +117,9 @@ function Keep() {
           onKeyDown={(event) => event.key === 'Escape' && setName(null)}
           placeholder="its name"
         />
-        <TextButton type="submit">keep it</TextButton>
+        <TextButton does="edit" type="submit">
+          keep it
+        </TextButton>
         {fault && (
           <span className={styles.fault} role="alert">
             {fault}
@@ -122,14 +130,19 @@ function Keep() {
   }
   return (
     <>
-      {same && changed && <TextButton onClick={() => keep(same.name, same.id)}>keep the change</TextButton>}
+      {same && changed && (
+        <TextButton does="edit" onClick={() => keep(same.name, same.id)}>
+          keep the change
+        </TextButton>
+      )}
       {changed && (
-        <TextButton onClick={() => setName(same ? `${same.name}, changed` : '')}>
+        <TextButton does="edit" onClick={() => setName(same ? `${same.name}, changed` : '')}>
           {same ? 'keep as another' : 'keep with the design'}
         </TextButton>
       )}
       {same && (
         <TextButton
+          does="remove"
           onClick={() => {
             act({ do: 'forget-scenario', scenario: same.id });
             open({ ...draft, id: null });
@@ -202,7 +215,7 @@ function Actions() {
             />{' '}
             s {actionText(shown, action)}
             {fault && <Mend action={action} i={i} />}
-            <TextButton onClick={() => replace(i, null)} aria-label={`Take action ${i + 1} out`}>
+            <TextButton does="remove" onClick={() => replace(i, null)} aria-label={`Take action ${i + 1} out`}>
               take out
             </TextButton>
           </li>
@@ -224,6 +237,7 @@ function Mend({ action, i }: { readonly action: Action; readonly i: number }) {
       {gone ? `There is no link ${action.link} any more.` : `Found ${problem.found}; allowed: ${problem.allowed}.`}{' '}
       {near && gone && (
         <TextButton
+          does="edit"
           onClick={() => replace(i, { ...action, link: near.id, between: { a: near.a, b: near.b } })}
         >{`take ${near.a.switch} port ${near.a.port} to ${near.b.switch} port ${near.b.port} instead`}</TextButton>
       )}

@@ -179,7 +179,7 @@ export function SidesTable() {
               onChange={(event) => setNumber(event.target.value)}
             />
           </label>
-          <TextButton type="submit" disabled={!legal || busy !== null}>
+          <TextButton does="edit" type="submit" disabled={!legal || busy !== null}>
             run it there
           </TextButton>
           {number !== '' && !legal && <span className={styles.fault}>{`0 to ${revision}`}</span>}
@@ -187,7 +187,9 @@ export function SidesTable() {
         {busy && (
           <span className={styles.busy} role="status">
             {busy.name} <progress max={1} value={busy.share} aria-label={busy.name} />
-            <TextButton onClick={stop}>stop</TextButton>
+            <TextButton does="plain" onClick={stop}>
+              stop
+            </TextButton>
           </span>
         )}
       </div>

@@ -1,3 +1,4 @@
+import { loadable } from '../../ui/loadable';
 import { table, type LensManifest } from '../manifest';
 import { findings, history } from '../shared/tables';
 import { PlayedRun } from './PlayedRun';
@@ -40,4 +41,5 @@ export const breaking: LensManifest = {
   panels: PANELS,
   actions: ACTIONS,
   layers: { over: PlayedRun },
+  Signs: loadable('the signs of break', () => import('./Signs').then((m) => m.Signs)),
 };

@@ -65,7 +65,7 @@ export function Members({ end, bundles, settled }: Props) {
                   </TextButton>
                 )}
                 {t === null && link && (
-                  <TextButton onClick={() => act({ do: 'set-link', link: link.id, up: !link.up })}>
+                  <TextButton does="edit" onClick={() => act({ do: 'set-link', link: link.id, up: !link.up })}>
                     {link.up ? 'take this member down' : 'bring it back'}
                   </TextButton>
                 )}
@@ -82,6 +82,7 @@ export function Members({ end, bundles, settled }: Props) {
       </ul>
       {t === null && cables.length > 1 && (
         <TextButton
+          does="edit"
           onClick={() => act(...cables.map((link): Command => ({ do: 'set-link', link: link.id, up: !whole })))}
         >
           {whole ? 'take the whole bundle down' : 'bring the whole bundle back'}

@@ -45,7 +45,10 @@ export function DesignPanel({ design }: { readonly design: Design }) {
           <h3>In words</h3>
           <p className={styles.hint}>
             Everything that is plugged in, as lines for the cabling line of this design or another:{' '}
-            <TextButton onClick={() => void copy()}>copy as cabling lines</TextButton> {copied}
+            <TextButton does="plain" onClick={() => void copy()}>
+              copy as cabling lines
+            </TextButton>{' '}
+            {copied}
           </p>
         </section>
       )}

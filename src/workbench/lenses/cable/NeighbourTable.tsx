@@ -95,6 +95,7 @@ export function NeighbourTable() {
               renderCell: ({ row: { neighbour } }: GridRenderCellParams<NeighbourRow>) =>
                 neighbour.takeOver && (
                   <TextButton
+                    does="edit"
                     onClick={(event) => {
                       event.stopPropagation();
                       const now = store.getState();
@@ -134,7 +135,7 @@ export function NeighbourTable() {
               <input type="checkbox" checked={differing} onChange={(event) => setDiffering(event.target.checked)} />{' '}
               {counted(differs.length, 'difference')} only
             </label>
-            <TextButton onClick={() => store.getState().act({ do: 'set-observed', observed: [] })}>
+            <TextButton does="remove" onClick={() => store.getState().act({ do: 'set-observed', observed: [] })}>
               forget what was reported
             </TextButton>
           </>

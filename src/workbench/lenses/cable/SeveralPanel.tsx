@@ -48,7 +48,7 @@ export function SeveralPanel({ chosen: { switches, links, linkPorts, ports, host
             <p className={styles.sub}>
               Line up:{' '}
               {ALIGNMENTS.filter(([, , least]) => switches.length >= least).map(([how, label]) => (
-                <TextButton key={how} onClick={() => lineUp(store.getState(), how)}>
+                <TextButton does="edit" key={how} onClick={() => lineUp(store.getState(), how)}>
                   {label}
                 </TextButton>
               ))}

@@ -221,7 +221,10 @@ function RegionBoard({ design, region, used, choose }: BoardProps) {
           Assign
         </Button>
         {region.instances.length < REGION.instances ? (
-          <TextButton onClick={() => (parsed.ok ? lay(parsed.value, free) : setFault(parsed.error.message))}>
+          <TextButton
+            does="edit"
+            onClick={() => (parsed.ok ? lay(parsed.value, free) : setFault(parsed.error.message))}
+          >
             to a new instance {free}
           </TextButton>
         ) : (

@@ -76,7 +76,7 @@ export function InstanceColumn({
         <h3>{title[0]!.toUpperCase() + title.slice(1)}</h3>
         <span>{load > 0 ? speedText(Number(load.toPrecision(3))) : ''}</span>
         {onRemove && (
-          <TextButton onClick={onRemove} aria-label={`Remove ${title}`}>
+          <TextButton does="remove" onClick={onRemove} aria-label={`Remove ${title}`}>
             remove
           </TextButton>
         )}
@@ -168,6 +168,7 @@ function RootChoice({ network, tree, title, switches, label, now, as, chance }: 
         <p className={styles.chance}>
           by its MAC address alone{' '}
           <TextButton
+            does="edit"
             aria-label={`Choose it by priority as ${label.toLowerCase()} of ${title}`}
             onClick={() => placeIn(store.getState(), [tree], [at], as)}
           >

@@ -46,7 +46,11 @@ export function ProposeGroupings() {
         >
           Propose from loads and topology
         </Button>
-        {search.status.kind === 'found' && <TextButton onClick={search.clear}>clear</TextButton>}
+        {search.status.kind === 'found' && (
+          <TextButton does="plain" onClick={search.clear}>
+            clear
+          </TextButton>
+        )}
       </div>
       <SearchStatus search={search} offer={groupingOffer} />
       {search.status.kind === 'idle' && (

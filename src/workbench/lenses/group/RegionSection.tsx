@@ -96,7 +96,7 @@ function SlipNote({ design, switches }: { readonly design: Design; readonly swit
   return slips.map((slip) => (
     <p key={slip.switch} className={styles.fault}>
       {slip.text}.{' '}
-      <TextButton onClick={() => act({ do: 'set-switch', switch: slip.switch, region: slip.settings })}>
+      <TextButton does="edit" onClick={() => act({ do: 'set-switch', switch: slip.switch, region: slip.settings })}>
         make equal to {namesOf(design).region(slip.settings)}
       </TextButton>
     </p>

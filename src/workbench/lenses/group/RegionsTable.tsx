@@ -1,5 +1,6 @@
 'use client';
 /** Which switches form which region, and any two switches field by field. */
+import { Term } from '../../ui/Term';
 import { useState } from 'react';
 import { namesOf } from '../../../core/model/derive/names';
 import type { SwitchId } from '../../../core/model/ids';
@@ -43,10 +44,18 @@ export function RegionsTable() {
           </colgroup>
           <thead>
             <tr>
-              <th scope="col">Region</th>
-              <th scope="col">Rev.</th>
-              <th scope="col">Digest</th>
-              <th scope="col">Instances</th>
+              <th scope="col">
+                <Term>Region</Term>
+              </th>
+              <th scope="col">
+                <Term>Rev.</Term>
+              </th>
+              <th scope="col">
+                <Term>Digest</Term>
+              </th>
+              <th scope="col">
+                <Term>Instances</Term>
+              </th>
               <th scope="col">Switches</th>
             </tr>
           </thead>
@@ -74,7 +83,9 @@ function Unused() {
   return unused.map((region) => (
     <p key={region.id} className={styles.soft}>
       No switch has the settings {namesOf(design).region(region.id)}.{' '}
-      <TextButton onClick={() => act({ do: 'remove-region', region: region.id })}>remove them</TextButton>
+      <TextButton does="remove" onClick={() => act({ do: 'remove-region', region: region.id })}>
+        remove them
+      </TextButton>
     </p>
   ));
 }

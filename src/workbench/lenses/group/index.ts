@@ -1,3 +1,4 @@
+import { loadable } from '../../ui/loadable';
 import { table, type LensManifest } from '../manifest';
 import { findings, history, ports, moved, vlans } from '../shared/tables';
 import { RegionOutlines } from './RegionOutlines';
@@ -30,4 +31,5 @@ export const group: LensManifest = {
   ],
   panels: PANELS,
   layers: { under: RegionOutlines },
+  Signs: loadable('the signs of group', () => import('./Signs').then((m) => m.Signs)),
 };

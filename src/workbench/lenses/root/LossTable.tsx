@@ -114,7 +114,9 @@ export function LossTable() {
       <p className={styles.empty}>
         The map shows {lookingText(looking)}, with every port that changes marked.{' '}
         <TextButton onClick={() => showMoved(store.getState())}>only what moves</TextButton>{' '}
-        <TextButton onClick={() => store.getState().look(null)}>go back to now</TextButton>
+        <TextButton does="plain" onClick={() => store.getState().look(null)}>
+          go back to now
+        </TextButton>
       </p>
     );
   }

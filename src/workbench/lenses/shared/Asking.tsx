@@ -17,7 +17,10 @@ export function Asking({
   if (status.kind === 'refused') return <p className={styles.empty}>{status.why}</p>;
   return (
     <p className={styles.empty} role="status">
-      {what}, {Math.round(status.share * 100)} %… <TextButton onClick={stop}>stop</TextButton>
+      {what}, {Math.round(status.share * 100)} %…{' '}
+      <TextButton does="plain" onClick={stop}>
+        stop
+      </TextButton>
     </p>
   );
 }

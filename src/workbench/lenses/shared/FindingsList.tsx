@@ -91,6 +91,7 @@ export function FindingsList() {
                 finding.remedies.map((remedy) => (
                   // What is looked at still may have been mended already: its remedies belong to the design before.
                   <TextButton
+                    does="edit"
                     key={remedy.label}
                     disabled={kind !== 'found'}
                     onClick={() => setRefused(store.getState().act(...remedy.commands))}

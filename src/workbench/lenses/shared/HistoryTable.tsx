@@ -127,7 +127,9 @@ export function HistoryTable() {
                 </TextButton>
               </>
             ) : first === row.id ? (
-              <TextButton onClick={() => setFirst(null)}>not this one</TextButton>
+              <TextButton does="plain" onClick={() => setFirst(null)}>
+                not this one
+              </TextButton>
             ) : (
               <TextButton
                 onClick={() => {
@@ -138,10 +140,14 @@ export function HistoryTable() {
                 with revision {first}
               </TextButton>
             )}{' '}
-            <TextButton onClick={() => setNaming(row.id)} aria-label={`name revision ${row.id} as a baseline`}>
+            <TextButton
+              does="edit"
+              onClick={() => setNaming(row.id)}
+              aria-label={`name revision ${row.id} as a baseline`}
+            >
               name
             </TextButton>{' '}
-            <TextButton onClick={() => void restore(row.id)} aria-label={`restore revision ${row.id}`}>
+            <TextButton does="edit" onClick={() => void restore(row.id)} aria-label={`restore revision ${row.id}`}>
               restore
             </TextButton>
           </span>

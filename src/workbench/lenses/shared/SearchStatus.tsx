@@ -19,7 +19,9 @@ export function SearchStatus<T>({
       return (
         <p className={styles.hint} role="status">
           Trying settings in the solver, {Math.round(status.share * 100)} %…{' '}
-          <TextButton onClick={clear}>cancel</TextButton>
+          <TextButton does="plain" onClick={clear}>
+            cancel
+          </TextButton>
         </p>
       );
     case 'refused':

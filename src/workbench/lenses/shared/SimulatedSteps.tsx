@@ -59,7 +59,9 @@ export function SimulatedSteps<P extends Steps>({ plan, design, label, before, a
         {share !== null && (
           <span role="status">
             running <progress max={1} value={share} aria-label="Simulating the plan" />{' '}
-            <TextButton onClick={() => runner.current?.stop()}>stop</TextButton>
+            <TextButton does="plain" onClick={() => runner.current?.stop()}>
+              stop
+            </TextButton>
           </span>
         )}
       </div>

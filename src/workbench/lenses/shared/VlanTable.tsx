@@ -101,6 +101,7 @@ export function VlanTable() {
         sortable: false,
         renderCell: ({ row }: GridRenderCellParams<VlanRow>) => (
           <TextButton
+            does="remove"
             onClick={(event) => {
               event.stopPropagation();
               setDoomed([row.id]);

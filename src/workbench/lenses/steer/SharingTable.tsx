@@ -195,7 +195,11 @@ function SharePanel({ solution, loads, keep }: Shown & { readonly keep: (before:
         <Button variant="outlined" disabled={viewing || !trees.ok || search.status.kind === 'busy'} onClick={go}>
           Propose ways to share
         </Button>
-        {search.status.kind === 'found' && <TextButton onClick={search.clear}>clear</TextButton>}
+        {search.status.kind === 'found' && (
+          <TextButton does="plain" onClick={search.clear}>
+            clear
+          </TextButton>
+        )}
       </div>
       <SearchStatus search={search} offer={sharingOffer} />
       {search.status.kind !== 'found' && <Notes design={network.design} loads={loads} later={later} />}

@@ -54,5 +54,9 @@ export function AddWishes({ wishes }: { readonly wishes: readonly Wish[] }) {
     wish([...list, ...fresh], trees);
     openDrawer('wishes');
   };
-  return <TextButton onClick={add}>add to the wishes</TextButton>;
+  return (
+    <TextButton does="edit" onClick={add}>
+      add to the wishes
+    </TextButton>
+  );
 }

@@ -54,6 +54,7 @@ function Wishes({
             <li key={wishText(design, each)}>
               <TextButton onClick={() => goTo(placeOf(each))}>{wishText(design, each)}</TextButton>
               <TextButton
+                does="remove"
                 aria-label={`no longer: ${wishText(design, each)}`}
                 onClick={() =>
                   wish(
@@ -75,8 +76,14 @@ function Wishes({
           >
             Propose ways
           </Button>
-          <TextButton onClick={() => wish([])}>clear all</TextButton>
-          {own && <TextButton onClick={() => wish(list)}>for the trees shown instead</TextButton>}
+          <TextButton does="remove" onClick={() => wish([])}>
+            clear all
+          </TextButton>
+          {own && (
+            <TextButton does="edit" onClick={() => wish(list)}>
+              for the trees shown instead
+            </TextButton>
+          )}
         </div>
       </section>
       <section aria-label="Ways to fulfil the wishes">

@@ -1,3 +1,4 @@
+import { loadable } from '../../ui/loadable';
 import { table, type LensManifest } from '../manifest';
 import { findings, history, ports, moved } from '../shared/tables';
 import { PANELS } from './panels';
@@ -27,4 +28,5 @@ export const steer: LensManifest = {
     history,
   ],
   panels: PANELS,
+  Signs: loadable('the signs of steer', () => import('./Signs').then((m) => m.Signs)),
 };

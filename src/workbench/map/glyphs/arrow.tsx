@@ -8,4 +8,5 @@ export const arrow: Glyph = {
   draw: ({ end, colour }) => (
     <path d={polyline([atEnd(end, 19), atEnd(end, 5, 5.5), atEnd(end, 9), atEnd(end, 5, -5.5)], true)} fill={colour} />
   ),
+  signs: [{ at: { role: 'root', disputed: false }, says: 'arrowhead, R: root port, this way to the root' }],
 };

@@ -12,4 +12,10 @@ export function BarredSquare({ end, colour }: { readonly end: CourseEnd; readonl
   );
 }
 
-export const barredSquare: Glyph = { shows: ({ role }) => role === 'disabled', trim: 16, draw: BarredSquare };
+export const barredSquare: Glyph = {
+  shows: ({ role }) => role === 'disabled',
+  trim: 16,
+  draw: BarredSquare,
+  // The legend shows it on the cable, where no strand is drawn.
+  signs: [],
+};

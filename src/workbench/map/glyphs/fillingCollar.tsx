@@ -33,4 +33,9 @@ export const fillingCollar: Glyph = {
   shows: ({ role, state }) => state !== undefined && state !== 'forwarding' && stateOf(role) === 'forwarding',
   trim: 5,
   draw: ({ end, colour, state }) => <FillingCollar end={end} colour={colour} fill={fillOf(state ?? 'forwarding')} />,
+  signs: [
+    { at: { role: 'designated', disputed: false, state: 'discarding' }, says: 'empty collar: still discarding' },
+    { at: { role: 'designated', disputed: false, state: 'listening' }, says: 'collar a third full: listening' },
+    { at: { role: 'designated', disputed: false, state: 'learning' }, says: 'collar two thirds full: learning' },
+  ],
 };

@@ -19,4 +19,11 @@ export const fray: Glyph = {
       fill="none"
     />
   ),
+  signs: [
+    { at: { role: 'alternate', disputed: false }, says: 'frayed end, A or B: alternate or backup port, blocks' },
+    {
+      at: { role: 'designated', disputed: true },
+      says: 'frayed end, D: designated, but the other end is too, so it blocks',
+    },
+  ],
 };

@@ -6,6 +6,6 @@ import { fillingCollar } from './fillingCollar';
 import { fray } from './fray';
 import type { EndState, Glyph } from './glyph';
 
-const GLYPHS: readonly Glyph[] = [fillingCollar, fray, arrow, collar, barredSquare];
+export const GLYPHS: readonly Glyph[] = [fillingCollar, fray, arrow, collar, barredSquare];
 
 export const glyphFor = (end: EndState): Glyph => GLYPHS.find((glyph) => glyph.shows(end)) ?? barredSquare;

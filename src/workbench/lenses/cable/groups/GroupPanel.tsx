@@ -116,7 +116,7 @@ function NewGroup({
         />
       </span>
       <div className={styles.note}>
-        <TextButton type="submit" disabled={!isTitle(name)}>
+        <TextButton does="edit" type="submit" disabled={!isTitle(name)}>
           make a group of {counted(ids.length, 'switch', 'switches')}
         </TextButton>
       </div>
@@ -130,7 +130,7 @@ function FoldButtons({ filled: { group } }: { readonly filled: Filled }) {
   return (
     <p className={styles.sub}>
       On the map:{' '}
-      <TextButton onClick={() => fold([group.id], folded ? 'unfold' : 'fold')}>
+      <TextButton does="plain" onClick={() => fold([group.id], folded ? 'unfold' : 'fold')}>
         {folded ? 'unfold it' : 'fold it to one box'}
       </TextButton>
     </p>

@@ -101,6 +101,7 @@ export function GroupTable() {
           const isFolded = folded.has(row.filled.group.id);
           return (
             <TextButton
+              does="plain"
               onClick={(event) => {
                 event.stopPropagation();
                 store.getState().fold([row.filled.group.id], isFolded ? 'unfold' : 'fold');
@@ -166,6 +167,7 @@ function MakeGroups({ design }: { readonly design: Design }) {
     <span style={{ display: 'inline-flex', gap: 9 }} role="group" aria-label="Make groups">
       <span>make groups of</span>
       <TextButton
+        does="edit"
         disabled={chosen < 2}
         title="what is selected, as one group"
         onClick={() => {
@@ -178,6 +180,7 @@ function MakeGroups({ design }: { readonly design: Design }) {
       </TextButton>
       {ways.map(({ by, label, title, commands }) => (
         <TextButton
+          does="edit"
           key={by}
           disabled={commands.length === 0}
           title={title}

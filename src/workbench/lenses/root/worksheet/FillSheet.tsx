@@ -1,6 +1,7 @@
 'use client';
 /** The sheet to fill in: what is given on the left, what is to be worked out in fields. */
 import Button from '@mui/material/Button';
+import { Term } from '../../../ui/Term';
 import { memo, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { CIST, treeInstance, treeName, type SwitchId } from '../../../../core/model/ids';
 import { WORKSHEET_ROLES, WORKSHEET_STATES, type Answers } from '../../../../core/model/document';
@@ -49,14 +50,24 @@ export function FillSheet({ tree, answers }: OpenWorksheet) {
         <thead>
           <tr>
             <th scope="col">Switch</th>
-            <th scope="col">Bridge ID</th>
+            <th scope="col">
+              <Term>Bridge ID</Term>
+            </th>
             <th scope="col">{tree === CIST ? 'External root path cost' : 'Root path cost'}</th>
             <th scope="col">Port</th>
             <th scope="col">To</th>
-            <th scope="col">Cost</th>
-            <th scope="col">Port ID</th>
-            <th scope="col">Role</th>
-            <th scope="col">State</th>
+            <th scope="col">
+              <Term>Cost</Term>
+            </th>
+            <th scope="col">
+              <Term>Port ID</Term>
+            </th>
+            <th scope="col">
+              <Term>Role</Term>
+            </th>
+            <th scope="col">
+              <Term>State</Term>
+            </th>
           </tr>
         </thead>
         <tbody>

@@ -77,7 +77,11 @@ function Results({ kept }: { readonly kept: readonly Worksheet[] }) {
               </li>
             ))}
           </ol>
-          {!viewing && <TextButton onClick={() => act({ do: 'forget-worksheets' })}>forget them</TextButton>}
+          {!viewing && (
+            <TextButton does="remove" onClick={() => act({ do: 'forget-worksheets' })}>
+              forget them
+            </TextButton>
+          )}
         </>
       )}
     </section>
