@@ -99,7 +99,7 @@ test('a plan is simulated step by step, flows are spread, and a mode that change
     .click();
   await inspector(page).getByLabel('This end becomes').selectOption('static');
   const lane = page
-    .getByRole('list', { name: 'Lanes' })
+    .getByRole('list', { name: 'Rows' })
     .getByRole('img', { name: /^ridge-b to ridge-a, port 1: from 0\.000 s active; from .* waiting/ });
   await expect(lane).toBeVisible();
   await page.getByRole('tab', { name: 'Order of events' }).click();

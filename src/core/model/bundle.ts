@@ -28,7 +28,7 @@ const negotiation = {
   timeout: field(z.enum(LACP_TIMEOUTS).default('slow'), { label: 'timeout', reads: 'run' }),
   key: field(lacpKey.optional(), { label: 'key', reads: 'trees', absent: 'its number' }),
   minLinks: field(memberCount.default(1), { label: 'minimum links', reads: 'trees' }),
-  maxActive: field(memberCount.default(ACTIVE_MEMBERS.default), { label: 'most active links', reads: 'trees' }),
+  maxActive: field(memberCount.default(ACTIVE_MEMBERS.default), { label: 'maximum active links', reads: 'trees' }),
   hash: field(hashPolicy.default('2'), { label: 'hash', reads: 'run', text: (hash) => `layer ${hash}` }),
 };
 

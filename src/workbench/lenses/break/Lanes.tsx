@@ -36,7 +36,7 @@ export function Lanes({ lanes, kind }: { readonly lanes: readonly Lane[]; readon
   return (
     <div ref={room} className={styles.lanes}>
       <Axis scale={scale} axis={axis} />
-      <div style={{ height: lanes.length * ROW, position: 'relative' }} role="list" aria-label="Lanes">
+      <div style={{ height: lanes.length * ROW, position: 'relative' }} role="list" aria-label="Rows">
         {drawn.map((lane, i) => (
           <div key={lane.id} role="listitem" className={styles.lane} style={{ top: (first + i) * ROW, height: ROW }}>
             <LaneName lane={lane} />

@@ -49,7 +49,7 @@ describe('the clock', () => {
     expect(slider.getAttribute('aria-valuetext')).toBe('30.000 s');
     fireEvent.keyDown(slider, { key: 'ArrowLeft' });
     expect(Number(slider.getAttribute('aria-valuenow'))).toBeLessThan(1.1 * SECOND);
-    expect(texts('Lanes').some((text) => text.startsWith('ridge-a 6'))).toBe(true);
+    expect(texts('Rows').some((text) => text.startsWith('ridge-a 6'))).toBe(true);
   });
   it('keeps a scenario under a name with the design, changes it and forgets it', async () => {
     const store = await renderWith(<ClockTable />);
