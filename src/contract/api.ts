@@ -3,7 +3,7 @@ import { DEMO_SITES } from '../core/demo/sites';
 import { commandSchema } from '../core/edit/commands';
 import { MAX_COMMANDS } from '../core/model/limits';
 import type { Patch } from '../core/edit/edit';
-import { titleSchema, type Design } from '../core/model/document';
+import { SPOKEN, titleSchema, type Design } from '../core/model/document';
 import { z } from '../core/base/zod';
 
 /** Largest body that the server takes, in octets. */
@@ -11,7 +11,7 @@ export const MAX_BODY = 8 * 1024 * 1024;
 
 /** `POST /api/designs` */
 export const newDesignSchema = z.discriminatedUnion('do', [
-  z.strictObject({ do: z.literal('create'), name: titleSchema }),
+  z.strictObject({ do: z.literal('create'), name: titleSchema, mode: z.enum(SPOKEN).optional() }),
   z.strictObject({ do: z.literal('duplicate'), of: z.string() }),
   z.strictObject({ do: z.literal('demo'), site: z.enum(DEMO_SITES).optional() }),
   /** `document` is checked by the core, which names what is wrong far better than a schema here could. */

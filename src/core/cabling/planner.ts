@@ -5,6 +5,7 @@ import {
   portSchema,
   switchSchema,
   type Design,
+  type Dialect,
   type Host,
   type LinkEnd,
   type Port,
@@ -123,13 +124,13 @@ export class Planner {
     return next;
   }
 
-  private addSwitch(name: string, settings: object = {}): Switch {
+  private addSwitch(name: string, settings: { readonly dialect?: Dialect } = {}): Switch {
     const id = this.fresh.switchId(name);
     const sw = switchSchema.parse({
       id,
       ...(id === name ? {} : { name }),
       mac: this.fresh.mac(),
-      dialect: this.fresh.dialect,
+      ...this.fresh.mode(settings.dialect),
       ...settings,
       ports: [],
     });

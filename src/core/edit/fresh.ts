@@ -1,10 +1,11 @@
 /** New switches, ports, cables and hosts that collide with nothing that is there. */
 import type { Command } from './commands';
-import type { GroupId, HostId, LinkId, PortId, SwitchId } from '../model/ids';
+import type { GroupId, HostId, LinkId, PortId, RegionId, SwitchId } from '../model/ids';
 import { pluggedIn } from '../model/plugs';
 import {
   MAX_ID,
   isIdentifier,
+  isMultiple,
   portSchema,
   switchSchema,
   type Design,
@@ -14,8 +15,8 @@ import {
 
 /** Hands out identifiers and addresses, each once: none that the design has, none twice. */
 export class FreshNames {
-  /** What most switches of the design speak. */
-  readonly dialect: Dialect;
+  private readonly dialect: Dialect;
+  private readonly region: RegionId | undefined;
   private readonly switchIds: Set<string>;
   private readonly linkIds: Set<string>;
   private readonly hostIds: Set<string>;
@@ -30,7 +31,14 @@ export class FreshNames {
     this.hostIds = new Set(design.hosts.flatMap((host) => [host.id, host.name ?? host.id]));
     this.groupIds = new Set(design.groups.flatMap((group) => [group.id, group.name ?? group.id]));
     this.macs = new Set([...design.switches, ...design.hosts].map(({ mac }) => mac));
-    this.dialect = usualDialect(design);
+    this.dialect = design.mode ?? usual(design.switches.map((sw) => sw.dialect)) ?? 'rstp';
+    this.region =
+      usual(design.switches.flatMap((sw) => (isMultiple(sw) ? (sw.region ?? []) : []))) ?? design.regions[0]?.id;
+  }
+
+  /** The mode of a new switch, with MSTP also the region settings that most switches have, or the design's first. */
+  mode(dialect = this.dialect): { dialect: Dialect; region?: RegionId } {
+    return { dialect, ...(isMultiple({ dialect }) && this.region ? { region: this.region } : {}) };
   }
 
   /** The name itself where it can be an identifier and nothing has it, else the nearest that is free. */
@@ -96,13 +104,14 @@ function taken(used: Set<string>, name: string): string {
   return id;
 }
 
-function usualDialect(design: Design): Dialect {
-  const count = new Map<Dialect, number>();
-  for (const { dialect } of design.switches) count.set(dialect, (count.get(dialect) ?? 0) + 1);
-  return [...count].sort((a, b) => b[1] - a[1])[0]?.[0] ?? 'rstp';
+/** What occurs most often, the first of them. */
+function usual<T>(all: readonly T[]): T | undefined {
+  const count = new Map<T, number>();
+  for (const each of all) count.set(each, (count.get(each) ?? 0) + 1);
+  return [...count].sort((a, b) => b[1] - a[1])[0]?.[0];
 }
 
-/** A new switch at a place on the map, speaking what most switches here speak. Gives its id and the command that adds it. */
+/** A new switch at a place on the map. Gives its id and the command that adds it. */
 export function freshSwitch(
   design: Design,
   position: { readonly x: number; readonly y: number },
@@ -111,7 +120,7 @@ export function freshSwitch(
   const sw = switchSchema.parse({
     id: fresh.numbered('switch'),
     mac: fresh.mac(),
-    dialect: fresh.dialect,
+    ...fresh.mode(),
     position,
     ports: [],
   });

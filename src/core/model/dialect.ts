@@ -4,6 +4,8 @@
 export interface Traits {
   /** As people call it. */
   readonly name: string;
+  /** What it means, in one sentence. */
+  readonly says: string;
   /** As short as it can be told of a whole network. */
   readonly kind: string;
   /** The word in a cabling line. */
@@ -15,11 +17,33 @@ export interface Traits {
 }
 
 const TABLE = {
-  stp: { name: 'Classic STP', kind: 'classic', word: 'stp', trees: 'one', machines: 'classic' },
-  rstp: { name: 'RSTP', kind: 'rapid', word: 'rstp', trees: 'one', machines: 'rapid' },
-  mstp: { name: 'MSTP', kind: 'multiple', word: 'mstp', trees: 'region', machines: 'rapid' },
+  stp: {
+    name: 'Classic STP',
+    says: 'One tree for all VLANs, which takes half a minute to settle: for old switches.',
+    kind: 'classic',
+    word: 'stp',
+    trees: 'one',
+    machines: 'classic',
+  },
+  rstp: {
+    name: 'RSTP',
+    says: 'One tree for all VLANs, which settles within moments; links beside it stand idle.',
+    kind: 'rapid',
+    word: 'rstp',
+    trees: 'one',
+    machines: 'rapid',
+  },
+  mstp: {
+    name: 'MSTP',
+    says: 'A few trees, each for the VLANs that are assigned to it: many VLANs share the load over few trees.',
+    kind: 'multiple',
+    word: 'mstp',
+    trees: 'region',
+    machines: 'rapid',
+  },
   'per-vlan-stp': {
     name: 'Per-VLAN classic',
+    says: 'A tree for each VLAN, each takes half a minute to settle: for old switches.',
     kind: 'per VLAN, classic',
     word: 'per-vlan-stp',
     trees: 'vlan',
@@ -27,12 +51,20 @@ const TABLE = {
   },
   'per-vlan-rstp': {
     name: 'Per-VLAN rapid',
+    says: 'A tree for each VLAN, each settles within moments: the load is shared VLAN by VLAN.',
     kind: 'per VLAN, rapid',
     word: 'per-vlan-rstp',
     trees: 'vlan',
     machines: 'rapid',
   },
-  off: { name: 'no spanning tree', kind: '', word: 'without-stp', trees: 'none', machines: null },
+  off: {
+    name: 'no spanning tree',
+    says: 'Blocks nothing and passes BPDUs on: a loop through such switches alone never ends.',
+    kind: '',
+    word: 'without-stp',
+    trees: 'none',
+    machines: null,
+  },
 } as const satisfies Record<string, Traits>;
 
 export type Dialect = keyof typeof TABLE;
@@ -41,7 +73,7 @@ export type Dialect = keyof typeof TABLE;
 export const DIALECTS = Object.keys(TABLE) as [Dialect, ...Dialect[]];
 
 /** Those that run spanning tree. */
-export const SPOKEN = DIALECTS.filter((dialect) => TABLE[dialect].trees !== 'none');
+export const SPOKEN = DIALECTS.filter((dialect) => TABLE[dialect].trees !== 'none') as [Dialect, ...Dialect[]];
 
 export const traitsOf = (dialect: Dialect): Traits => TABLE[dialect];
 

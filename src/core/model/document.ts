@@ -2,6 +2,7 @@
 import { z } from '../base/zod';
 import { bundleSchema } from './bundle';
 import { COST_METHODS, text, titleSchema } from './common';
+import { SPOKEN, traitsOf } from './dialect';
 import { field, listField, nodeOf, type GroupNode } from './field';
 import { groupSchema } from './group';
 import { hostSchema } from './host';
@@ -36,6 +37,12 @@ export const designSchema = z.strictObject({
   name: field(titleSchema, { label: 'name', reads: 'nothing' }),
   notes: field(text(1_000_000).default(''), { label: 'notes', reads: 'nothing' }),
   pathCost: field(z.enum(COST_METHODS).default('long'), { label: 'path cost method', reads: 'trees', always: true }),
+  /** What new switches run; left out, what most switches run. */
+  mode: field(z.enum(SPOKEN).optional(), {
+    label: 'spanning tree mode of new switches',
+    reads: 'nothing',
+    text: (mode) => (mode ? traitsOf(mode).name : 'as most switches'),
+  }),
   vlans: listField(z.array(vlanSchema).default([]), {
     label: 'VLANs',
     one: 'VLAN',

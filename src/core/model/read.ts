@@ -75,7 +75,7 @@ function readParts(document: Readonly<Record<string, unknown>>, known: Design | 
   }
 }
 
-type ListKey = { [K in keyof Design]: Design[K] extends readonly unknown[] ? K : never }[keyof Design];
+type ListKey = { [K in keyof Design]-?: Design[K] extends readonly unknown[] ? K : never }[keyof Design] & keyof Design;
 
 /** The document's lists with what an item of each is. */
 const LISTS = Object.entries(designSchema.shape).flatMap(([key, schema]) => {

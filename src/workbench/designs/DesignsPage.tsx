@@ -10,6 +10,7 @@ import { readDesignText } from '../../core/model/read';
 import { problemText } from '../../core/model/problem';
 import { leanDesign } from '../../core/model/derive/write';
 import { Glimpse, useGlance } from './Glimpse';
+import { NewDesignForm } from './NewDesignForm';
 import { Mark } from '../ui/Mark';
 import { SchemeButton } from '../shell/SchemeButton';
 import { TextButton } from '../ui/TextButton';
@@ -64,7 +65,7 @@ export function DesignsPage({
   const router = useRouter();
   const [trouble, setTrouble] = useState<Trouble | null>(null);
   const [deleted, setDeleted] = useState<Deleted | null>(null);
-  const [naming, setNaming] = useState<string | null>(null);
+  const [naming, setNaming] = useState(false);
   const file = useRef<HTMLInputElement>(null);
   const [wanted, setWanted] = useState('');
   const [order, setOrder] = useState<Order>('changed');
@@ -135,7 +136,7 @@ export function DesignsPage({
             >
               Add the valley demo
             </Button>
-            <Button variant="contained" onClick={() => setNaming('')}>
+            <Button variant="contained" onClick={() => setNaming(true)}>
               New design
             </Button>
             <input
@@ -152,27 +153,13 @@ export function DesignsPage({
             />
           </div>
         </div>
-        {naming !== null && (
-          <form
-            className={styles.naming}
-            onSubmit={(event) => {
-              event.preventDefault();
-              void run('The design was not created', api.create({ do: 'create', name: naming }), goTo);
-            }}
-          >
-            <label htmlFor="new-name">Name of the new design</label>
-            <OutlinedInput
-              id="new-name"
-              autoFocus
-              value={naming}
-              onChange={(event) => setNaming(event.target.value)}
-              sx={{ width: 320 }}
-            />
-            <Button type="submit" variant="contained" disabled={naming.trim() === ''}>
-              Create
-            </Button>
-            <Button onClick={() => setNaming(null)}>Cancel</Button>
-          </form>
+        {naming && (
+          <NewDesignForm
+            create={(name, mode) =>
+              void run('The design was not created', api.create({ do: 'create', name, mode }), goTo)
+            }
+            close={() => setNaming(false)}
+          />
         )}
         {trouble && (
           <div className={styles.trouble} role="alert">

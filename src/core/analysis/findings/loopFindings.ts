@@ -1,5 +1,5 @@
 /** Findings about loops that no spanning tree closes: cables among switches that run none. */
-import { runsTrees } from '../../model/document';
+import { runsTrees, traitsOf } from '../../model/document';
 import { FreshNames } from '../../edit/fresh';
 import type { LinkId, SwitchId } from '../../model/ids';
 import { switchName } from '../../tree/explain/phrases';
@@ -11,7 +11,7 @@ import { partsOf } from '../parts';
 export function loopFindings(network: Network): Finding[] {
   const { design, switches } = network;
   const off = new Map(switches.filter((sw) => !runsTrees(sw) && sw.up).map((sw) => [sw.id, sw]));
-  const speaks = new FreshNames({ ...design, switches: design.switches.filter((sw) => runsTrees(sw)) }).dialect;
+  const usual = new FreshNames({ ...design, switches: design.switches.filter((sw) => runsTrees(sw)) }).mode();
   const lead = new Map<SwitchId, SwitchId>([...off.keys()].map((id) => [id, id]));
   const leadOf = (id: SwitchId): SwitchId => (lead.get(id) === id ? id : leadOf(lead.get(id)!));
   const counted = new Set<string>();
@@ -35,8 +35,8 @@ export function loopFindings(network: Network): Finding[] {
         at: { link: link.id },
         remedies: [
           {
-            label: `run ${speaks} on ${names}`,
-            commands: [...new Set([a.id, b.id])].map((id) => ({ do: 'set-switch', switch: id, dialect: speaks })),
+            label: `run ${traitsOf(usual.dialect).name} on ${names}`,
+            commands: [...new Set([a.id, b.id])].map((id) => ({ do: 'set-switch', switch: id, ...usual })),
           },
           { label: 'cut this link', commands: [{ do: 'set-link', link: link.id, up: false }] },
         ],
@@ -49,7 +49,7 @@ export function loopFindings(network: Network): Finding[] {
 export function silentSwitchFindings(network: Network): Finding[] {
   const { design, switches, firstPort, owner, far, live } = network;
   const inOwnLoop = new Set(loopFindings(network).flatMap((finding) => ringOf(network, finding.at.link)));
-  const speaks = new FreshNames({ ...design, switches: design.switches.filter(runsTrees) }).dialect;
+  const usual = new FreshNames({ ...design, switches: design.switches.filter(runsTrees) }).mode();
   return switches.flatMap((sw, s): Finding[] => {
     if (runsTrees(sw) || !sw.up || inOwnLoop.has(s)) return [];
     const part = partsOf(network, (p) => owner[p] !== s);
@@ -66,8 +66,8 @@ export function silentSwitchFindings(network: Network): Finding[] {
             at: { switch: sw.id },
             remedies: [
               {
-                label: `run ${speaks} on ${switchName(sw)}`,
-                commands: [{ do: 'set-switch', switch: sw.id, dialect: speaks }],
+                label: `run ${traitsOf(usual.dialect).name} on ${switchName(sw)}`,
+                commands: [{ do: 'set-switch', switch: sw.id, ...usual }],
               },
             ],
           },

@@ -233,7 +233,7 @@ function addDevice(design: Design, index: Index, at: LinkEnd, drawn: Drawn | nul
       id,
       ...(id === seen.device ? {} : { name: seen.device }),
       mac,
-      dialect: fresh.dialect,
+      ...fresh.mode(),
       ports: [port],
     });
     const link = { id: fresh.linkId(), a: at, b: { switch: id, port: port.id }, up: true };

@@ -1,8 +1,8 @@
-import { designSchema } from '../../model/document';
+import { designSchema, traitsOf } from '../../model/document';
 import { command } from '../command';
 import { say } from '../phrase';
 
-const { name, pathCost } = designSchema.shape;
+const { name, pathCost, mode } = designSchema.shape;
 
 export const designCommands = [
   command(
@@ -19,6 +19,15 @@ export const designCommands = [
     {
       apply: (draft, { method }) => void (draft.pathCost = method),
       say: ({ design }, { method }) => say('path cost method: ', design.pathCost, ` to ${method}`),
+    },
+  ),
+  /** What new switches run; `set-switch` changes those that are there. */
+  command(
+    'set-mode',
+    { mode: mode.unwrap() },
+    {
+      apply: (draft, { mode: to }) => void (draft.mode = to),
+      say: (_, { mode: to }) => say('spanning tree mode of new switches: ', traitsOf(to).name),
     },
   ),
 ] as const;

@@ -2,11 +2,12 @@
 /** The design as a whole: its settings, and all of it in words. */
 import { useState } from 'react';
 import { linesOf } from '../../../core/cabling/print';
-import type { Design } from '../../../core/model/document';
+import { modeForAll, modeOf } from '../../../core/analysis/regions/modeForAll';
+import { traitsOf, type Design } from '../../../core/model/document';
 import { pathCostOf } from '../../../core/topology/pathCost';
 import { TextButton } from '../../ui/TextButton';
 import { useWorkbench } from '../../state/context';
-import { METHOD_CHOICES } from '../../ui/words/choices';
+import { METHOD_CHOICES, MODE_CHOICES } from '../../ui/words/choices';
 import { groupText } from '../../ui/words/units';
 import { ChoiceSetting, TextSetting } from '../../ui/fields';
 import styles from '../../ui/panel.module.css';
@@ -16,6 +17,7 @@ export function DesignPanel({ design }: { readonly design: Design }) {
   const act = useWorkbench((state) => state.act);
   const [refused, setRefused] = useState<string | null>(null);
   const [copied, setCopied] = useState('');
+  const mode = modeOf(design);
   const copy = () =>
     navigator.clipboard.writeText(linesOf(design).join('\n')).then(
       () => setCopied('copied'),
@@ -38,6 +40,13 @@ export function DesignPanel({ design }: { readonly design: Design }) {
           options={METHOD_CHOICES}
           note={refused ?? `1 Gb/s costs ${groupText(pathCostOf(1000, design.pathCost))}`}
           commit={(method) => setRefused(act({ do: 'set-cost-method', method }))}
+        />
+        <ChoiceSetting
+          label="Spanning tree mode"
+          value={mode ?? ''}
+          options={[...(mode ? [] : [['', 'several'] as const]), ...MODE_CHOICES]}
+          note={mode ? traitsOf(mode).says : 'Switches run different modes: choose one for all that run spanning tree.'}
+          commit={(to) => to !== '' && act(...modeForAll(design, to))}
         />
       </section>
       {design.switches.length > 0 && (

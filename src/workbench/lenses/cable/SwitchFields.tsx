@@ -1,7 +1,14 @@
 'use client';
 /** What a switch is and how it speaks, of one or of several at once. */
 import type { Command } from '../../../core/edit/commands';
-import { isMultiple, timersSchema, type CostMethod, type Switch, type Timers } from '../../../core/model/document';
+import {
+  isMultiple,
+  timersSchema,
+  traitsOf,
+  type CostMethod,
+  type Switch,
+  type Timers,
+} from '../../../core/model/document';
 import { labelOf } from '../../../core/model/field';
 import type { GroupId } from '../../../core/model/ids';
 import { nameOf } from '../../../core/model/names';
@@ -33,6 +40,7 @@ export function SwitchFields({ switches }: { readonly switches: readonly Switch[
     ['design', `As the design (${design})`],
     ...METHOD_CHOICES,
   ];
+  const modes = new Set(of((sw) => sw.dialect));
   return (
     <>
       <ChoiceSetting
@@ -105,6 +113,7 @@ export function SwitchFields({ switches }: { readonly switches: readonly Switch[
           of((sw) => sw.dialect),
           DIALECT_CHOICES,
         )}
+        note={modes.size === 1 && traitsOf([...modes][0]!).says}
         commit={(dialect) => dialect !== '' && set(() => ({ dialect }))}
       />
       <ChoiceSetting

@@ -55,8 +55,8 @@ export function ProposeGroupings() {
       <SearchStatus search={search} offer={groupingOffer} />
       {search.status.kind === 'idle' && (
         <p className={styles.soft}>
-          Tries the strongest switches as roots, assigns each VLAN where the most loaded link gets the least, and compares
-          one instance with two and more. Loads are set in the table of VLANs.
+          Tries the strongest switches as roots, assigns each VLAN where the most loaded link gets the least, and
+          compares one instance with two and more. Loads are set in the table of VLANs.
         </p>
       )}
     </section>

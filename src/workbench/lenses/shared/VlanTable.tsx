@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import type { GridColDef, GridRenderCellParams } from '@mui/x-data-grid';
 import { useCallback, useMemo, useState } from 'react';
 import type { Command } from '../../../core/edit/commands';
-import { titleSchema, type Design } from '../../../core/model/document';
+import { isMultiple, isSingle, runsTrees, titleSchema, type Design } from '../../../core/model/document';
 import { VlanSet, vlansText } from '../../../core/model/vlanSet';
 import { vlanUses, vlanUsesText } from '../../../core/model/vlanUses';
 import { fail, ok, type Result } from '../../../core/base/result';
@@ -61,6 +61,16 @@ export function readVlans(text: string): Result<number[], string> {
   return ok(
     parsed.value.ranges().flatMap(([first, last]) => Array.from({ length: last - first + 1 }, (_, i) => first + i)),
   );
+}
+
+/** Which VLANs share a tree; null where each has its own. */
+export function sharingText(design: Design): string | null {
+  const running = design.switches.filter(runsTrees);
+  if (running.length === 0 || design.vlans.length === 0) return null;
+  if (running.every(isSingle)) return 'All VLANs share one tree here: priorities and costs hold for all of them.';
+  if (running.every(isMultiple))
+    return 'VLANs of one instance share its tree; those that no instance has share the IST. The Group view assigns them.';
+  return null;
 }
 
 export function VlanTable() {
@@ -126,6 +136,7 @@ export function VlanTable() {
   return (
     <>
       <AddVlans design={design} onDelete={setDoomed} />
+      {sharingText(design) && <p className={styles.said}>{sharingText(design)}</p>}
       {fault && (
         <p className={styles.fault} role="alert">
           {fault}

@@ -1,9 +1,22 @@
 /** Choices as people read them. */
-import { DIALECTS, runsTrees, traitsOf, type Design, type Dialect, type Tier } from '../../../core/model/document';
+import {
+  DIALECTS,
+  SPOKEN,
+  runsTrees,
+  traitsOf,
+  type Design,
+  type Dialect,
+  type Tier,
+} from '../../../core/model/document';
 
 export const dialectText = (dialect: Dialect): string =>
   runsTrees({ dialect }) ? traitsOf(dialect).name : 'Off (floods)';
 export const DIALECT_CHOICES: readonly (readonly [Dialect, string])[] = DIALECTS.map(
+  (dialect) => [dialect, dialectText(dialect)] as const,
+);
+
+/** Those that run spanning tree. */
+export const MODE_CHOICES: readonly (readonly [Dialect, string])[] = SPOKEN.map(
   (dialect) => [dialect, dialectText(dialect)] as const,
 );
 
