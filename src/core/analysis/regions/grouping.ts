@@ -30,8 +30,8 @@ export interface GroupingProposal {
   readonly cost: readonly [before: Cost, after: Cost];
 }
 
-/** How VLANs are dealt to instances. */
-export type DealRule = 'load' | 'parity' | 'turn';
+/** How VLANs are dealt to instances, or to roots. */
+export type DealRule = 'load' | 'parity' | 'turn' | 'ranges';
 
 /** Most switches that are tried as roots. */
 const MOST_ROOTS = 4;
@@ -40,14 +40,18 @@ const TOLERANCE = 0.02;
 /** Rounds in which VLANs are moved to a better instance. */
 const ROUNDS = 6;
 
-/** VLANs by place: the heaviest first to the place with the least load; odd and even ones; in turn. */
+/** VLANs by place: the heaviest first to the place with the least load; odd and even ones; in turn; the lower and the upper ones. */
 export function dealVlans(design: Design, vids: readonly number[], places: number, rule: DealRule): number[][] {
   const dealt: number[][] = Array.from({ length: places }, () => []);
   const sums = dealt.map(() => 0);
   const inOrder = rule === 'load' ? [...vids].sort((a, b) => loadOf(design, b) - loadOf(design, a) || a - b) : vids;
   inOrder.forEach((vid, i) => {
-    const at =
-      rule === 'turn' ? i % places : rule === 'parity' ? ((vid + 1) % 2) % places : sums.indexOf(Math.min(...sums));
+    const at = {
+      turn: () => i % places,
+      parity: () => ((vid + 1) % 2) % places,
+      ranges: () => Math.floor((i * places) / vids.length),
+      load: () => sums.indexOf(Math.min(...sums)),
+    }[rule]();
     dealt[at]!.push(vid);
     sums[at]! += loadOf(design, vid) || 0.001;
   });

@@ -19,12 +19,7 @@ import { InstanceColumn, type VlanTag } from './InstanceColumn';
 import { ProposeGroupings } from './ProposeGroupings';
 import { useRegions } from '../../state/useRegions';
 import { Select } from '../../ui/Select';
-
-const RULES: readonly (readonly [DealRule, string])[] = [
-  ['parity', 'odd and even'],
-  ['turn', 'every other one'],
-  ['load', 'by load'],
-];
+import { RULE_CHOICES } from '../../ui/words/choices';
 
 export function Board() {
   // The map comes first after an edit.
@@ -145,7 +140,7 @@ function RegionBoard({ design, region, used, choose }: BoardProps) {
           revision {region.revision}, {counted(own.length, 'switch has', 'switches have')} this VLAN map
         </span>
         <span className={styles.push}>
-          <Select label="Rule" value={rule} options={RULES} choose={setRule} />{' '}
+          by <Select label="Rule" value={rule} options={RULE_CHOICES} choose={setRule} />{' '}
           <Button size="small" variant="outlined" onClick={deal}>
             Assign all VLANs
           </Button>

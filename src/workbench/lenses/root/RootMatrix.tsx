@@ -234,7 +234,7 @@ function SetSelected({ trees, setTrees, fault, of }: SetProps) {
       ) : (
         <span>
           {count === 0
-            ? 'select switches; in a cell P, S, W place, digits set'
+            ? 'select switches (Shift or Ctrl and click for several; two can be a pair of roots); in a cell P, S, W place, digits set'
             : `for ${counted(count, 'switch', 'switches')} in ${counted(of.length, 'tree')}`}
         </span>
       )}

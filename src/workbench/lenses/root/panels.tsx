@@ -1,5 +1,6 @@
 import { panel, type Panel } from '../manifest';
 import { BridgePriority } from './BridgePriority';
+import { PairOfRoots } from './PairOfRoots';
 import { WhyLink } from './WhyLink';
 import { WhyPort } from './WhyPort';
 import { WhyRoot } from './WhyRoot';
@@ -11,4 +12,5 @@ export const PANELS: readonly Panel[] = [
   panel('port', 'why', ({ sw, port }) => <WhyPort id={sw.id} port={port.id} />),
   panel('bundle', 'why', ({ bundle }) => <WhyPort id={bundle.switch} port={bundle.id} />),
   panel('link', 'why', WhyLink),
+  panel('several', 'here', PairOfRoots, 'Root'),
 ];

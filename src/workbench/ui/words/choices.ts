@@ -1,4 +1,5 @@
 /** Choices as people read them. */
+import type { DealRule } from '../../../core/analysis/regions/grouping';
 import {
   DIALECTS,
   SPOKEN,
@@ -34,6 +35,14 @@ export const POWER_CHOICES = [
 export const METHOD_CHOICES: readonly (readonly [Design['pathCost'], string])[] = [
   ['long', 'Long'],
   ['short', 'Short'],
+];
+
+/** Rules by which VLANs go to instances or to roots. */
+export const RULE_CHOICES: readonly (readonly [DealRule, string])[] = [
+  ['parity', 'odd and even'],
+  ['ranges', 'lower and upper'],
+  ['turn', 'every other one'],
+  ['load', 'load'],
 ];
 
 export const CARRIAGE_CHOICES = [
