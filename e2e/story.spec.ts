@@ -30,7 +30,7 @@ test('an engineer reads the root, asks why, moves it, takes it back, and finds i
   // The moved ends are counted, marked on the map and listed.
   await expect(map(page).getByRole('status')).toContainText('10 ports changed in VLAN 15');
   await expect(map(page).getByText('A→R', { exact: true })).toHaveCount(1);
-  await map(page).getByRole('button', { name: 'show' }).click();
+  await map(page).getByRole('button', { name: 'list them' }).click();
   const moved = page.getByRole('grid', { name: 'Ports whose role the last change changed' });
   await expect(moved.getByRole('row')).toHaveCount(11);
   await expect(moved.getByRole('row', { name: /VLAN 15 ridge-b 1 ridge-a port 1 alternate root/ })).toBeVisible();

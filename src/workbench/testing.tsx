@@ -64,6 +64,9 @@ export function inlineRunner(): Runner {
 /** Sends nothing anywhere. */
 export const noSaver = (): Saver => ({
   send: () => undefined,
+  hold: () => undefined,
+  amend: () => false,
+  hurry: () => undefined,
   unsent: () => [],
   replace: () => undefined,
   refuse: () => undefined,

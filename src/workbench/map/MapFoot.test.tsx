@@ -80,5 +80,9 @@ describe('above the map', () => {
     await settle();
     expect(screen.getByRole('status').textContent!.length).toBeLessThan(300);
     expect(screen.getByRole('status')).toHaveTextContent('…: no port changed its role');
+    fireEvent.click(button('more'));
+    expect(screen.getByRole('status').textContent!.length).toBeGreaterThan(3000);
+    fireEvent.click(button('less'));
+    expect(screen.getByRole('status').textContent!.length).toBeLessThan(300);
   });
 });

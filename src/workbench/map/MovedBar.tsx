@@ -1,5 +1,6 @@
 'use client';
-/** What the last change moved, in one line, with the way to see it and to take it back. */
+/** What the last change moved, in one line, with the way to see it and to undo it. */
+import { useState } from 'react';
 import { vlansText as vlanRanges } from '../../core/model/vlanSet';
 import { treeName, type TreeId } from '../../core/model/ids';
 import { TextButton } from '../ui/TextButton';
@@ -20,6 +21,10 @@ export function MovedBar() {
   const act = useWorkbench((state) => state.act);
   const look = useWorkbench((state) => state.look);
   const present = looking.kind === 'present';
+  const said = advice?.text ?? (present ? moved?.label : undefined) ?? '';
+  const cut = said.length > (advice ? MOST.advice : MOST.label);
+  const [read, setRead] = useState<string | null>(null);
+  const whole = (text: string, most: number): string => shortened(text, read === said ? LONGEST : most);
   if (present && !advice && !moved) return <div className={styles.moved} role="status" aria-live="polite" />;
   return (
     <div className={styles.moved} role="status" aria-live="polite">
@@ -31,21 +36,30 @@ export function MovedBar() {
                 Looking at <b>{looking.label.slice(0, 80)}</b>; nothing can be changed here.{' '}
               </>
             )}
-        {advice && `${shortened(advice.text, 260)} `}
-        {moved && !advice && present && <b>{shortened(moved.label, 110)}: </b>}
+        {advice && `${whole(advice.text, MOST.advice)} `}
+        {moved && !advice && present && <b>{whole(moved.label, MOST.label)}: </b>}
         {moved && [movedText(moved, shown), ...movedVlansText(moved.vlans)].join('; ')}
       </span>
+      {cut && (
+        <TextButton does="plain" aria-expanded={read === said} onClick={() => setRead(read === said ? null : said)}>
+          {read === said ? 'less' : 'more'}
+        </TextButton>
+      )}
       {!present && (
         <TextButton does="plain" onClick={() => look(null)}>
           {looking.kind === 'worksheet' ? 'close, keep answers' : 'go back to now'}
         </TextButton>
       )}
       {advice?.remedy && (
-        <TextButton does="edit" onClick={() => act(...advice.remedy!.commands)}>
+        <TextButton does="edit" onClick={() => act(...advice.remedy!.commands)} title={advice.remedy.label}>
           {shortened(advice.remedy.label, 120)}
         </TextButton>
       )}
-      {moved && moved.ends.length > 0 && <TextButton onClick={() => openDrawer('moved')}>show</TextButton>}
+      {moved && moved.ends.length > 0 && (
+        <TextButton onClick={() => openDrawer('moved')} title="the table of changed ports">
+          list them
+        </TextButton>
+      )}
       {canUndo && moved?.by === 'edit' && (
         <TextButton does="edit" onClick={undo}>
           undo
@@ -59,6 +73,11 @@ export function MovedBar() {
     </div>
   );
 }
+
+/** How much of a message stands there before it is read whole. */
+const MOST = { advice: 260, label: 110 } as const;
+/** No name fills the screen for ever. */
+const LONGEST = 4000;
 
 /** Cut with an ellipsis where it is longer. */
 const shortened = (text: string, most: number): string =>

@@ -31,10 +31,13 @@ export function WorkbenchProvider({ open, children }: { readonly open: OpenDesig
     const guard = (event: BeforeUnloadEvent) => {
       if (store.getState().unsent() > 0 || holdsText()) event.preventDefault();
     };
+    const hidden = () => document.hidden && store.getState().hurry();
     window.addEventListener('beforeunload', guard);
+    document.addEventListener('visibilitychange', hidden);
     const stopWatching = watchFields(document);
     return () => {
       window.removeEventListener('beforeunload', guard);
+      document.removeEventListener('visibilitychange', hidden);
       stopWatching();
       stop();
     };

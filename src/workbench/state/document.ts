@@ -43,6 +43,8 @@ export interface DesignDocument {
   start(): void;
   /** Answers of the solver count no more; `start` begins anew. */
   stop(): void;
+  /** The page is about to go: what waits for more is sent. */
+  hurry(): void;
   /** Applies commands as one step. Gives null, or a sentence that says why nothing was changed. */
   edit(commands: readonly Command[]): string | null;
   undo(): void;
@@ -99,6 +101,9 @@ export function createDocument(open: OpenDesign, solver: SolverClient, room: Roo
   let stopped = false;
   /** Trees as they came, until the answer to the last change is in: an answer holds only what its change moved. */
   let arrived: readonly SettledTree[] = [];
+  /** Moves on the map that are not sent yet: what they began with, and the revision that all of them will be. */
+  let tidying: { readonly from: Design; readonly revision: number; readonly commands: readonly Command[] } | null =
+    null;
   /** The server's newest revision that this page has taken in, and the newest that it has heard of. */
   let acknowledged = open.damage?.head ?? open.revision;
   let heardOf = acknowledged;
@@ -149,7 +154,7 @@ export function createDocument(open: OpenDesign, solver: SolverClient, room: Roo
   function take(
     design: Design,
     patches: readonly Patch[],
-    label: string,
+    label: string | null,
     rest: Steps & Partial<Pick<Present, 'revision' | 'damage'>>,
     by: Moved['by'] = 'edit',
   ): void {
@@ -177,6 +182,7 @@ export function createDocument(open: OpenDesign, solver: SolverClient, room: Roo
       return true;
     }
     const { design, revision, undoSteps, redoSteps, writes } = next.value;
+    tidying = null;
     saver.replace(writes);
     const { patches } = replaceDesign(present.design, design);
     take(design, patches, `another window: ${last}`, { undoSteps, redoSteps, revision, damage: there.damage });
@@ -202,6 +208,21 @@ export function createDocument(open: OpenDesign, solver: SolverClient, room: Roo
     redoSteps: [],
   });
 
+  /** Adds moves to those that are not sent yet: a whole tidying-up is one revision, and one step back. */
+  function moreMoves(moves: readonly Command[]): boolean {
+    if (!tidying || tidying.revision !== present.revision) return false;
+    const commands = [...tidying.commands, ...moves];
+    const edited = editAll(tidying.from, commands);
+    if (!edited.ok || !saver.amend({ kind: 'edit', base: present.revision - 1, commands })) return false;
+    const { design, patches, inverse } = edited.value;
+    const label = describeCommands(tidying.from, commands);
+    const step = { number: present.revision, label, patches, inverse };
+    const steps = { undoSteps: [...present.undoSteps.slice(0, -1), step], redoSteps: [] };
+    take(design, replaceDesign(present.design, design).patches, null, { ...steps, revision: present.revision });
+    tidying = { ...tidying, commands };
+    return true;
+  }
+
   return {
     now: () => present,
     start() {
@@ -209,15 +230,21 @@ export function createDocument(open: OpenDesign, solver: SolverClient, room: Roo
       void showTrees(solver.open(present.design), null);
     },
     stop: () => void (stopped = true),
+    hurry: () => saver.hurry(),
     edit(commands) {
       const { design, revision } = present;
+      const quiet = commands.every((command) => command.do === 'move-switches');
+      if (quiet && moreMoves(commands)) return null;
       const edited = editAll(design, commands);
       if (!edited.ok) return problemText(edited.error);
       const { patches, inverse } = edited.value;
       if (patches.length === 0) return null;
       const label = describeCommands(design, commands);
-      take(edited.value.design, patches, label, stepped(label, patches, inverse));
-      saver.send({ kind: 'edit', base: revision, commands: [...commands] });
+      take(edited.value.design, patches, quiet ? null : label, stepped(label, patches, inverse));
+      const write = { kind: 'edit' as const, base: revision, commands: [...commands] };
+      if (quiet) saver.hold(write);
+      else saver.send(write);
+      tidying = quiet ? { from: design, revision: revision + 1, commands } : null;
       return null;
     },
     undo() {

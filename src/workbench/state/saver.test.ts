@@ -104,4 +104,51 @@ describe('the saver', () => {
     expect(basesOf(posted)).toEqual([1, 12]);
     expect(states.at(-1)).toBe('saved');
   });
+
+  describe('a write that more may be added to', () => {
+    it('takes what is added before it goes, under one name and on the same base', async () => {
+      const { saver, posted } = harness([]);
+      saver.hold(edit(4));
+      expect(saver.amend(edit(7))).toBe(true);
+      expect(saver.unsent()).toHaveLength(1);
+      await settle();
+      expect(posted).toEqual([{ ...edit(7), base: 4, write: expect.any(String) as string }]);
+      expect(saver.amend(edit(8))).toBe(false);
+    });
+
+    it('goes at once where another follows it, and takes nothing more then', async () => {
+      const { saver, posted } = harness([]);
+      saver.hold(edit(0));
+      saver.send(undo(1));
+      expect(saver.amend(edit(0))).toBe(false);
+      await settle();
+      expect(posted.map(({ kind }) => kind)).toEqual(['edit', 'undo']);
+    });
+
+    it('waits for more, but not when it is hurried', async () => {
+      const looks: number[] = [];
+      const posted: Write[] = [];
+      const saver = createSaver(
+        {
+          post: (write) => {
+            posted.push(write);
+            return Promise.resolve(ok({ revision: 1, replayed: false }));
+          },
+          report: () => undefined,
+          follow: () => Promise.resolve(true),
+          keep: () => undefined,
+          acknowledged: () => undefined,
+        },
+        (ms) => {
+          looks.push(ms);
+          if (looks.length === 3) saver.hurry();
+          return Promise.resolve();
+        },
+      );
+      saver.hold(edit(0));
+      await settle();
+      expect(posted).toHaveLength(1);
+      expect(looks.length).toBeLessThan(5);
+    });
+  });
 });

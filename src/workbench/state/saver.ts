@@ -35,6 +35,12 @@ export interface SaverRoom {
 
 export interface Saver {
   send(write: Write): void;
+  /** Sends a write that more may be added to: it waits until nobody has for a while, or something else follows it. */
+  hold(write: Write): void;
+  /** Puts `write` in the place of the one that is held; false where none is, or it is on its way already. */
+  amend(write: Write): boolean;
+  /** Waits for nothing more. */
+  hurry(): void;
   /** Writes not yet acknowledged. */
   unsent(): readonly Write[];
   /** Puts others in their place, after the page has followed what others did. */
@@ -48,6 +54,8 @@ export interface Saver {
 const RETRY_AFTER_MS = 2000;
 /** The screen is redrawn before the network is bothered. */
 const SEND_AFTER_MS = 120;
+/** How often, and how many times, one looks whether more is added to a write that is held. */
+const HELD = { look: 200, times: 10 } as const;
 
 export function createSaver(
   room: SaverRoom,
@@ -56,6 +64,8 @@ export function createSaver(
   let queue: Write[] = [];
   let running = false;
   let stopped = false;
+  /** The name of the write that is held, and how many looks are left before it goes. */
+  let held: { readonly name: string; left: number } | null = null;
 
   function put(next: Write[]): void {
     queue = next;
@@ -100,17 +110,42 @@ export function createSaver(
   async function run(): Promise<void> {
     running = true;
     await wait(SEND_AFTER_MS);
-    for (let [write] = queue; write && !stopped; [write] = queue) await sendFirst(write);
+    for (let [write] = queue; write && !stopped; [write] = queue) {
+      if (held && held.name === write.write && queue.length === 1 && held.left > 0) {
+        held.left -= 1;
+        await wait(HELD.look);
+        continue;
+      }
+      if (held?.name === write.write) held = null;
+      await sendFirst(write);
+    }
     running = false;
     if (!stopped) room.report({ kind: 'saved' });
   }
 
+  function send(write: Write): void {
+    put([...queue, { ...write, write: write.write ?? freshName() }]);
+    if (stopped) return;
+    room.report({ kind: 'saving' });
+    if (!running) void run();
+  }
+
   return {
-    send(write) {
-      put([...queue, { ...write, write: write.write ?? freshName() }]);
-      if (stopped) return;
-      room.report({ kind: 'saving' });
-      if (!running) void run();
+    send,
+    hold(write) {
+      const name = freshName();
+      held = { name, left: HELD.times };
+      send({ ...write, write: name });
+    },
+    amend(write) {
+      const last = queue.at(-1);
+      if (!held || last?.write !== held.name) return false;
+      held.left = HELD.times;
+      put([...queue.slice(0, -1), { ...write, base: last.base, write: held.name }]);
+      return true;
+    },
+    hurry() {
+      if (held) held.left = 0;
     },
     unsent: () => queue,
     replace: (writes) => put([...writes]),

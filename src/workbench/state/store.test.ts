@@ -66,6 +66,33 @@ describe('the workbench', () => {
     expect(sent).toMatchObject([{ kind: 'edit', base: 7, commands: [{ do: 'set-bridge-priority' }] }]);
   });
 
+  it('makes several moves on the map one revision without a word, and one step back', async () => {
+    const before = state().design;
+    const held: Write[] = [];
+    store = createWorkbench(
+      { id: 'x', revision: 7, design: before, undo: [], redo: [], damage: null },
+      testSolver().client,
+      () => ({
+        ...noSaver(),
+        hold: (write) => void held.push(write),
+        amend: (write) => held.splice(0, 1, write).length > 0,
+      }),
+    );
+    state().start();
+    const moveTo = (x: number) => ({
+      do: 'move-switches' as const,
+      to: [{ switch: before.switches[0]!.id, position: { x, y: 0 } }],
+    });
+    for (const x of [10, 20, 30]) expect(state().act(moveTo(x))).toBeNull();
+    await settle();
+    expect(state()).toMatchObject({ revision: 8, moved: null });
+    expect(state().undoSteps).toHaveLength(1);
+    expect(held).toMatchObject([{ kind: 'edit', base: 7, commands: [moveTo(10), moveTo(20), moveTo(30)] }]);
+    state().undo();
+    await settle();
+    expect(state().design).toEqual(before);
+  });
+
   it('takes back and does again, ending where it began', async () => {
     const before = state().design;
     state().act(priority(4096));

@@ -219,6 +219,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
         if (how === 'send') await document.follow();
       },
       unsent: () => document.unsent(),
+      hurry: () => document.hurry(),
       abandon: () => document.abandon(),
     };
   });

@@ -153,6 +153,8 @@ export interface WorkbenchActions {
   takeOrphaned(kept: KeptWrites, how: 'send' | 'drop'): Promise<void>;
   /** How many changes the server has not taken yet. */
   unsent(): number;
+  /** The page is hidden or about to go: what waits for more is sent. */
+  hurry(): void;
   /** Gives up on what is not saved, so that the page can be left without a question. */
   abandon(): void;
 }
