@@ -3,7 +3,9 @@
 import { createElement, Fragment, useMemo } from 'react';
 import { panelsFor } from '../lenses/lenses';
 import { useWorkbench } from '../state/context';
+import { atPresent } from '../state/looking';
 import { subjectOf, type SubjectKind, type Subjects } from '../state/subject';
+import { Editable } from '../ui/editable';
 import { TextButton } from '../ui/TextButton';
 import styles from '../ui/panel.module.css';
 import { OnlyThis } from './OnlyThis';
@@ -14,11 +16,12 @@ export function Inspector() {
   const design = useWorkbench((state) => state.design);
   const subject = useMemo(() => subjectOf(design, selection), [design, selection]);
   const open = useWorkbench((state) => state.inspector);
+  const editable = useWorkbench(atPresent);
   const toggle = useWorkbench((state) => state.toggleInspector);
   if (!open)
     return (
       <aside className={styles.folded} aria-label="Inspector">
-        <TextButton onClick={toggle} aria-expanded={false}>
+        <TextButton does="plain" onClick={toggle} aria-expanded={false}>
           open inspector
         </TextButton>
       </aside>
@@ -29,7 +32,10 @@ export function Inspector() {
         <Fragment key={selection?.kind === 'several' ? 'several' : JSON.stringify(selection)}>
           <Title subject={subject} />
           <OnlyThis />
-          <Panels of={subject.kind} subject={subject} />
+          {!editable && <p className={styles.hint}>To look at only: nothing can be changed here.</p>}
+          <Editable value={editable}>
+            <Panels of={subject.kind} subject={subject} />
+          </Editable>
         </Fragment>
       )}
     </aside>

@@ -7,14 +7,17 @@ import { CABLING_FIELD } from '../state/cablingField';
 import { TextButton } from '../ui/TextButton';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import type { Workbench } from '../state/store';
+import { freePlace } from './freePlace';
+import type { Point } from './geometry';
 import styles from './map.module.css';
 
-/** Adds a switch in the middle of what is seen and selects it. */
+/** Adds a switch where there is room near the middle of what is seen, and selects it. */
 export function addSwitch({ design, act, select, controls }: Workbench): void {
   const middle = controls?.middle() ?? { x: 0, y: 0 };
-  // Several in a row step aside, so that none hides another.
-  const step = (design.switches.length % 6) * 36;
-  const { id, command } = freshSwitch(design, { x: Math.round(middle.x) + step, y: Math.round(middle.y) + step });
+  const { id, command } = freshSwitch(
+    design,
+    freePlace(middle, (controls?.places() ?? new Map<string, Point>()).values()),
+  );
   if (act(command) === null) select({ kind: 'switch', switch: id });
 }
 

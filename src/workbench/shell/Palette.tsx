@@ -6,6 +6,7 @@ import { treeName } from '../../core/model/ids';
 import { ACTIONS } from './actions';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import type { Workbench } from '../state/store';
+import { useScheme } from './useScheme';
 import styles from './dialogs.module.css';
 
 /** One line of the palette. */
@@ -112,7 +113,11 @@ export function Palette() {
 
 function PaletteBody({ close }: { readonly close: () => void }) {
   const store = useWorkbenchStore();
-  const [offers] = useState(() => offersOf(store.getState()));
+  const { dark, toggle } = useScheme();
+  const [offers] = useState(() => [
+    ...offersOf(store.getState()),
+    { key: 'scheme', name: dark ? 'Light scheme' : 'Dark scheme', detail: '', run: toggle },
+  ]);
   const [text, setText] = useState('');
   const [at, setAt] = useState(0);
   const found = useMemo(() => matchingOffers(offers, text), [offers, text]);

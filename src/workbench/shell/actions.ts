@@ -5,6 +5,7 @@ import { treeOf } from '../../core/tree/settled';
 import { ACTIONS as MAP_ACTIONS } from '../map/actions';
 import { ACTION_GROUPS, selected, type PageAction } from '../state/action';
 import { cutOrRestore, lineUp, powerOffOrOn, removeSelected, selectAll } from '../state/editing';
+import { api } from '../state/api';
 import { atPresent } from '../state/looking';
 import { focusMap } from '../state/mapRoom';
 import { type Workbench } from '../state/store';
@@ -41,6 +42,19 @@ const OWN: readonly PageAction[] = [
     keys: ['Ctrl+Shift+Z', 'Ctrl+Y'],
     when: (state) => atPresent(state) && state.redoSteps.length > 0,
     run: (state) => state.redo(),
+  },
+  {
+    id: 'export',
+    name: 'Export this design as a file',
+    group: 'Anywhere',
+    when: (state) => state.save.kind === 'saved',
+    run: (state) => window.location.assign(api.exportPath(state.id)),
+  },
+  {
+    id: 'designs',
+    name: 'List of designs',
+    group: 'Anywhere',
+    run: () => window.location.assign('/'),
   },
   {
     id: 'now',

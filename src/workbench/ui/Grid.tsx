@@ -1,8 +1,16 @@
 'use client';
 /** The drawer's table: MUI's grid, dense, with the page's style nonce. */
 import { means } from './means';
-import { DataGrid, type DataGridProps, type GridColDef, type GridValidRowModel } from '@mui/x-data-grid';
-import { memo, useMemo } from 'react';
+import {
+  DataGrid,
+  gridSortedRowIdsSelector,
+  useGridApiRef,
+  type DataGridProps,
+  type GridColDef,
+  type GridRowId,
+  type GridValidRowModel,
+} from '@mui/x-data-grid';
+import { memo, useMemo, useRef } from 'react';
 import { useNonce } from './theme/nonce';
 import { termText } from './words/terms';
 
@@ -20,9 +28,13 @@ interface Props<T extends GridValidRowModel> extends Pick<
 
 function PlainGrid<T extends GridValidRowModel>({ onOpen, onKey, chosen, columns, ...props }: Props<T>) {
   const nonce = useNonce();
+  const api = useGridApiRef();
+  /** The row that was clicked last: Shift takes all between. */
+  const last = useRef<GridRowId | null>(null);
   const wide = useMemo(() => columns.map(withWholeHeading), [columns]);
   return (
     <DataGrid
+      apiRef={api}
       density="compact"
       rowHeight={30}
       columnHeaderHeight={32}
@@ -34,7 +46,14 @@ function PlainGrid<T extends GridValidRowModel>({ onOpen, onKey, chosen, columns
       {...(chosen
         ? { getRowClassName: ({ id }: { id: string | number }) => (chosen.has(String(id)) ? 'row-chosen' : '') }
         : {})}
-      onRowClick={({ row }, event) => onOpen(row, means(event))}
+      onRowClick={({ row, id }, event) => {
+        const from = last.current;
+        last.current = id;
+        const between = event.shiftKey && chosen && from !== null ? rowsBetween(api, from, id) : null;
+        if (!between) return onOpen(row, means(event));
+        for (const each of between) if (!chosen!.has(String(each))) onOpen(api.current!.getRow<T>(each)!, 'more');
+      }}
+      onCellClick={(_, event) => event.shiftKey && globalThis.getSelection()?.removeAllRanges()}
       onCellKeyDown={({ row, field, cellMode, isEditable }, event) => {
         if (cellMode === 'edit' || event.ctrlKey || event.metaKey || event.altKey) return;
         if (onKey?.(row, field, event.key)) {
@@ -45,6 +64,13 @@ function PlainGrid<T extends GridValidRowModel>({ onOpen, onKey, chosen, columns
       sx={GRID_SX}
     />
   );
+}
+
+/** The rows from one to another as they are sorted, both included; null where one is no longer there. */
+function rowsBetween(api: ReturnType<typeof useGridApiRef>, from: GridRowId, to: GridRowId): GridRowId[] | null {
+  const ids = gridSortedRowIdsSelector(api);
+  const ends = [ids.indexOf(from), ids.indexOf(to)];
+  return ends.includes(-1) ? null : ids.slice(Math.min(...ends), Math.max(...ends) + 1);
 }
 
 /** Of a heading: a character, and what stands beside it, with room for the arrow of a sorted column. */

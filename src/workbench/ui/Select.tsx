@@ -15,6 +15,7 @@ export interface SelectProps<T extends string> {
   readonly title?: string;
   /** As wide as its place. */
   readonly wide?: boolean;
+  readonly disabled?: boolean;
   readonly onFocus?: () => void;
 }
 

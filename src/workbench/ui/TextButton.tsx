@@ -1,6 +1,7 @@
 'use client';
 /** A quiet button of a few words, which looks like what it does. Plain HTML: hundreds of them may be redrawn at once. */
 import type { ComponentProps } from 'react';
+import { useEditable } from './editable';
 import styles from './textButton.module.css';
 
 const LOOKS = {
@@ -21,7 +22,16 @@ interface Props extends ComponentProps<'button'> {
 }
 
 export function TextButton({ className, does, ...props }: Props) {
+  const editable = useEditable();
+  const closed = !editable && (does === 'edit' || does === 'remove');
   const toggles = props['aria-pressed'] !== undefined || props['aria-expanded'] !== undefined;
   const looks = `${styles.text} ${LOOKS[does ?? (toggles ? 'toggle' : 'link')]}`;
-  return <button type="button" {...props} className={className ? `${looks} ${className}` : looks} />;
+  return (
+    <button
+      type="button"
+      {...props}
+      disabled={props.disabled === true || closed}
+      className={className ? `${looks} ${className}` : looks}
+    />
+  );
 }

@@ -2,6 +2,7 @@
 /** The inspector's fields: one line each, label on the left. What was typed stays, with the reason, until it is legal. */
 import { useId, useState, type ReactNode } from 'react';
 import type { Result } from '../../core/base/result';
+import { useEditable } from './editable';
 import { TextButton } from './TextButton';
 import styles from './panel.module.css';
 import { Select } from './Select';
@@ -30,6 +31,7 @@ interface TextProps<T> {
 /** A text field that takes its value with Enter or on leaving it; Escape brings back what stands in the design. */
 export function TextSetting<T>({ label, value, placeholder, note, adornment, read, commit }: TextProps<T>) {
   const id = useId();
+  const editable = useEditable();
   // A draft belongs to the value that stood in the design when it was typed: once that changes, the draft is done with.
   const [typed, setTyped] = useState<{ readonly text: string; readonly over: string } | null>(null);
   const [fault, setFault] = useState<FieldFault | null>(null);
@@ -53,6 +55,7 @@ export function TextSetting<T>({ label, value, placeholder, note, adornment, rea
       <span className={styles.input} data-adorned={adornment !== undefined || undefined}>
         <input
           id={id}
+          disabled={!editable}
           aria-invalid={fault !== null}
           aria-describedby={`${id}-note`}
           spellCheck={false}
@@ -115,12 +118,13 @@ interface ChoiceProps<T extends string> {
 /** A choice among a few values. */
 export function ChoiceSetting<T extends string>({ label, value, options, commit, note }: ChoiceProps<T>) {
   const id = useId();
+  const editable = useEditable();
   return (
     <div className={styles.row}>
       <label htmlFor={id}>
         <Term>{label}</Term>
       </label>
-      <Select id={id} wide value={value} options={options} choose={commit} />
+      <Select id={id} wide value={value} options={options} choose={commit} disabled={!editable} />
       {note && <div className={styles.note}>{note}</div>}
     </div>
   );

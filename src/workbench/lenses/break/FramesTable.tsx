@@ -4,6 +4,7 @@ import type { GridColDef } from '@mui/x-data-grid';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { treeName } from '../../../core/model/ids';
 import type { FrameRow } from '../../../core/sim/report/frameRows';
+import type { Design } from '../../../core/model/document';
 import type { FrameScope } from '../../../workers/running';
 import { TextButton } from '../../ui/TextButton';
 import { Grid } from '../../ui/Grid';
@@ -26,6 +27,15 @@ const COLUMNS: GridColDef<Row>[] = [
   { field: 'kind', headerName: 'Kind', width: 72 },
   { field: 'says', headerName: 'Says', flex: 1.3, minWidth: 130 },
 ];
+
+/** What a capture of a link or a port is called: `ridge-a 1 to ridge-b 1`, without signs that files cannot have. */
+export function scopeName({ switches, links }: Design, scope: Exclude<FrameScope, null>): string {
+  const end = (at: { readonly switch: string; readonly port: string }): string =>
+    `${switches.find((sw) => sw.id === at.switch)?.name ?? at.switch} ${at.port}`;
+  const link = scope.kind === 'link' ? links.find((each) => each.id === scope.link) : null;
+  const name = scope.kind === 'port' ? end(scope) : link ? `${end(link.a)} to ${end(link.b)}` : scope.link;
+  return name.replace(/[\\/:*?"<>|\p{Cc}]/gu, '-').slice(0, 120);
+}
 
 export function FramesTable() {
   const player = useClock((clock) => clock.player);
@@ -94,11 +104,7 @@ export function FramesTable() {
           {found && found.left > 0 && ` The first ${MOST} are listed.`}
         </span>
         {scope && (
-          <TextButton
-            onClick={() =>
-              void save(scope, `${scope.kind === 'link' ? scope.link : `${scope.switch}-${scope.port}`}.pcapng`)
-            }
-          >
+          <TextButton onClick={() => void save(scope, `${scopeName(design, scope)}.pcapng`)}>
             save these as a capture, all trees
           </TextButton>
         )}

@@ -1,17 +1,21 @@
 'use client';
-/** The same scenario side by side: under other dialects, with other timers, on another revision of the design. */
+/** The same scenario side by side: in other modes, with other timers, on another revision of the design. */
 import { NumberField } from '../../ui/NumberField';
 import { spokenAs } from '../../../core/analysis/regions/asDialect';
 import Button from '@mui/material/Button';
 import { useEffect, useRef, useState } from 'react';
+import { createStore, useStore } from 'zustand';
 import { TIMER_RANGES } from '../../../core/model/legal';
 import { SPOKEN, type Design, type Timers } from '../../../core/model/document';
+import { oncePer } from '../../../core/base/cache';
 import { SECOND } from '../../../core/modes/entity';
 import { costOf, type RunCost } from '../../../core/sim/report/cost';
 import { TextButton } from '../../ui/TextButton';
 import { runnable, useClock } from '../../state/clock';
-import { useWorkbench } from '../../state/context';
-import { revisionAt } from '../../state/revisions';
+import { useWorkbench, useWorkbenchStore } from '../../state/context';
+import { revisionAt, solvedOf } from '../../state/revisions';
+import { atPresent } from '../../state/looking';
+import type { WorkbenchStore } from '../../state/store';
 import type { Runner } from '../../state/runner';
 import { dialectText } from '../../ui/words/choices';
 import kit from '../../ui/kit.module.css';
@@ -36,6 +40,8 @@ interface Side {
 
 interface Outcome {
   readonly name: string;
+  /** What was run; null where it could not be had. */
+  readonly design: Design | null;
   readonly why: string | null;
   readonly cost: RunCost | null;
   readonly changes: number;
@@ -43,13 +49,29 @@ interface Outcome {
   readonly storms: number;
 }
 
+/** What was measured last, and of which design: kept while its runs are looked at. */
+interface Measured {
+  readonly of: Design;
+  readonly outcomes: readonly Outcome[];
+}
+const keptOf = oncePer((_: WorkbenchStore) => createStore<{ readonly now: Measured | null }>(() => ({ now: null })));
+
+const NONE: readonly Outcome[] = [];
+
 export function SidesTable() {
-  const design = useWorkbench((state) => state.design);
+  const store = useWorkbenchStore();
+  const kept = keptOf(store);
+  const measured = useStore(kept, ({ now }) => now);
+  const shown = useWorkbench((state) => state.design);
+  const present = useWorkbench(atPresent);
+  // While one of the runs is looked at, the others belong to the design that they were made of.
+  const design = present ? shown : (measured?.of ?? shown);
   const id = useWorkbench((state) => state.id);
   const revision = useWorkbench((state) => state.revision);
   const scenario = useClock((clock) => clock.scenario);
   const clockRunner = useClock((clock) => clock.runner);
-  const [outcomes, setOutcomes] = useState<readonly Outcome[]>([]);
+  const outcomes = measured?.outcomes ?? NONE;
+  const setOutcomes = (next: readonly Outcome[]) => kept.setState({ now: { of: design, outcomes: next } });
   const [busy, setBusy] = useState<{ readonly name: string; readonly share: number } | null>(null);
   const [number, setNumber] = useState('');
   const [timers, setTimers] = useState(SHORTEST);
@@ -87,6 +109,13 @@ export function SidesTable() {
       setOutcomes([...done]);
     }
     setBusy(null);
+  };
+  /** Shows the timeline of one of the runs. */
+  const open = ({ name, design: run }: Outcome) => {
+    const { look, revision: at, openDrawer } = store.getState();
+    if (!run) return;
+    look(run === design ? null : { kind: 'proposal', ...solvedOf(run, at, name), moved: null });
+    openDrawer('clock');
   };
   const stop = () => {
     wanted.current = false;
@@ -214,7 +243,15 @@ export function SidesTable() {
           <tbody>
             {outcomes.map((each) => (
               <tr key={each.name}>
-                <th scope="row">{each.name}</th>
+                <th scope="row">
+                  {each.design ? (
+                    <TextButton onClick={() => open(each)} title="its run on the timeline">
+                      {each.name}
+                    </TextButton>
+                  ) : (
+                    each.name
+                  )}
+                </th>
                 {each.cost ? (
                   <>
                     <td>{durationText(each.cost.longest)}</td>
@@ -250,6 +287,7 @@ export function SidesTable() {
 
 const failed = (name: string, why: string): Outcome => ({
   name,
+  design: null,
   why,
   cost: null,
   changes: 0,
@@ -269,6 +307,7 @@ async function measure(
   const trace = done.value;
   return {
     name,
+    design,
     why: null,
     cost: costOf(trace.outages, trace.until / SECOND),
     changes: trace.states.times.length,

@@ -38,7 +38,7 @@ export function BundlePanel({ bundle }: { readonly bundle: Bundle }) {
 function Verdict({ picture: { verdict, remedies } }: { readonly picture: BundlePicture }) {
   const act = useWorkbench((state) => state.act);
   return (
-    <section className={styles.section} aria-label="Verdict">
+    <section className={`${styles.section} ${own.verdict}`} aria-label="Verdict">
       <div className={styles.why}>
         <p>{verdict}</p>
       </div>

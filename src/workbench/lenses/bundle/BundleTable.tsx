@@ -2,9 +2,11 @@
 /** Every bundle with its verdict, and parallel links that are none. */
 import type { GridColDef } from '@mui/x-data-grid';
 import { useMemo } from 'react';
-import type { LinkId, SwitchId } from '../../../core/model/ids';
+import type { BridgePortId, LinkId, SwitchId } from '../../../core/model/ids';
 import { oppositesOf } from '../../../core/analysis/lag/bundleEnds';
 import { bundleAt, parallelsOf } from '../../../core/analysis/lag/bundling';
+import { treeOf } from '../../../core/tree/settled';
+import { groupText, speedText } from '../../ui/words/units';
 import { ItemTable } from '../shared/ItemTable';
 import styles from '../../ui/table.module.css';
 import { useWorkbench } from '../../state/context';
@@ -20,6 +22,8 @@ interface Row {
   readonly mode: string;
   readonly up: string;
   readonly members: string;
+  readonly speed: string;
+  readonly cost: string;
   readonly verdict: string;
   readonly item: Item;
 }
@@ -31,6 +35,8 @@ const COLUMNS: GridColDef<Row>[] = [
   { field: 'mode', headerName: 'Mode', width: 75 },
   { field: 'up', headerName: 'State', width: 62 },
   { field: 'members', headerName: 'Active', width: 75 },
+  { field: 'speed', headerName: 'Speed', width: 80 },
+  { field: 'cost', headerName: 'Cost', width: 80, align: 'right', headerAlign: 'right' },
   { field: 'verdict', headerName: 'Why', flex: 1, minWidth: 300 },
 ];
 const itemOf = (row: Row): Item => row.item;
@@ -38,7 +44,15 @@ const itemOf = (row: Row): Item => row.item;
 export function BundleTable() {
   const design = useWorkbench((state) => state.design);
   const { bundles, settled } = useBundles();
+  const solution = useWorkbench((state) => state.solution);
+  const [shown] = useWorkbench((state) => state.shownTrees);
   const rows = useMemo(() => {
+    const tree = solution && shown ? treeOf(solution, shown) : undefined;
+    /** In the first tree that is shown. */
+    const costOf = (sw: SwitchId, port: BridgePortId): string => {
+      const p = solution?.network.portIndexOf(sw, port) ?? -1;
+      return tree && p >= 0 && tree.cost[p]! >= 0 ? groupText(tree.cost[p]!) : '';
+    };
     const ends = bundles.ends.map((end): Row => {
       const { up, reason, active } = settled.ends[end.index]!;
       return {
@@ -51,6 +65,8 @@ export function BundleTable() {
         mode: MODE_NAMES[end.mode],
         up: up ? 'up' : 'down',
         members: `${active.length} of ${end.members.length}`,
+        speed: active.length > 0 ? speedText(active.reduce((sum, m) => sum + bundles.members[m]!.speed, 0)) : '',
+        cost: end.owner.kind === 'switch' ? costOf(end.owner.switch, end.owner.bundle) : '',
         verdict: reason.replace(/^(Up|Down): /, ''),
         item:
           end.owner.kind === 'host'
@@ -71,13 +87,15 @@ export function BundleTable() {
           mode: '',
           up: '',
           members: `${free.length} links`,
+          speed: '',
+          cost: '',
           verdict: 'Spanning tree blocks all but one of them. Bundle them in the inspector.',
           item: { kind: 'link', link: free[0]!.id as LinkId },
         },
       ];
     });
     return [...ends, ...single];
-  }, [design, bundles, settled]);
+  }, [design, bundles, settled, solution, shown]);
   if (rows.length === 0)
     return (
       <p className={styles.empty}>

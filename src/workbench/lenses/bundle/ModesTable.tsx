@@ -2,6 +2,8 @@
 /** Which pairs of modes come up; the pair of the bundle that is selected is marked. */
 import { modePair, type EndMode } from '../../../core/topology/lag/modes';
 import { oppositesOf } from '../../../core/analysis/lag/bundleEnds';
+import { pairCommands } from '../../../core/analysis/lag/setModes';
+import { useWorkbench } from '../../state/context';
 import own from './bundle.module.css';
 import { useChosenEnd } from './useChosenEnd';
 import { MODE_NAMES, OUTCOMES } from './words';
@@ -11,6 +13,8 @@ const MODES: readonly EndMode[] = ['active', 'passive', 'static', 'initiate', 'a
 export function ModesTable() {
   const { end, bundles, choice } = useChosenEnd();
   const far = end && (oppositesOf(bundles, end)[0] ?? null);
+  const design = useWorkbench((state) => state.design);
+  const act = useWorkbench((state) => state.act);
   const pair: readonly [EndMode, EndMode] | null = end && far ? [end.mode, far.end?.mode ?? 'none'] : null;
   return (
     <div className={own.page}>
@@ -44,9 +48,20 @@ export function ModesTable() {
               {MODES.map((b) => {
                 const { outcome, why } = modePair(a, b);
                 const now = pair?.[0] === a && pair[1] === b;
+                const commands = end && far ? pairCommands(design, [end, far.end], [a, b]) : null;
                 return (
                   <td key={b} title={why} data-outcome={outcome} aria-current={now ? 'true' : undefined}>
-                    {OUTCOMES[outcome]}
+                    {commands && !now ? (
+                      <button
+                        type="button"
+                        aria-label={`${OUTCOMES[outcome]}: set ${end!.ownerName} ${MODE_NAMES[a].toLowerCase()}, ${far!.name} ${MODE_NAMES[b].toLowerCase()}`}
+                        onClick={() => act(...commands)}
+                      >
+                        {OUTCOMES[outcome]}
+                      </button>
+                    ) : (
+                      OUTCOMES[outcome]
+                    )}
                   </td>
                 );
               })}
@@ -55,6 +70,7 @@ export function ModesTable() {
         </tbody>
       </table>
       <p className={own.hint}>
+        {end && far && 'A click on a cell sets both ends so. '}
         Single ports: each link stands by itself, and spanning tree blocks all but one. One-sided: the static end
         bundles unasked, which spanning tree cannot see.
       </p>

@@ -1,7 +1,7 @@
 'use client';
 /** If a root dies: who takes over in which trees, what moves, who is cut off, which sharing is lost. */
 import type { GridColDef } from '@mui/x-data-grid';
-import { useCallback, useMemo } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { treesName, type SwitchId, type TreeId } from '../../../core/model/ids';
 import type { Design } from '../../../core/model/document';
 import { ifSwitchDies, type LossOf, type RootLoss } from '../../../core/analysis/roots/rootLoss';
@@ -86,12 +86,19 @@ export function LossTable() {
   const present = looking.kind === 'present';
   const design = solution?.network.design ?? null;
   const { status, stop } = useAsk(useMemo(() => (design && present ? askLosses(design) : null), [design, present]));
-  const rows = useMemo(
-    () => (design && status.kind === 'found' ? lossRows(design, status.value) : null),
-    [design, status],
+  const found = useMemo(
+    () => (design && present && status.kind === 'found' ? lossRows(design, status.value) : null),
+    [design, present, status],
   );
+  // While one row is looked at, the rows of the present stay.
+  const [kept, setKept] = useState<{ readonly of: Design; readonly rows: readonly LossRow[] } | null>(null);
+  if (design && found && kept?.of !== design) setKept({ of: design, rows: found });
+  const rows = present ? found : (kept?.rows ?? null);
+  const [shownRow, setShownRow] = useState<string | null>(null);
   const show = useCallback(
-    ({ switch: dead, treeIds }: LossRow) => {
+    ({ id, switch: dead, treeIds }: LossRow) => {
+      store.getState().look(null);
+      setShownRow(id);
       const { solution: before, revision, look, showTree, shownTrees, select } = store.getState();
       const loss = before && ifSwitchDies(before, dead);
       if (!loss) return;
@@ -109,29 +116,31 @@ export function LossTable() {
     },
     [store],
   );
-  if (!present) {
-    return (
-      <p className={styles.empty}>
-        The map shows {lookingText(looking)}, with every port that changes marked.{' '}
-        <TextButton onClick={() => showMoved(store.getState())}>only what moves</TextButton>{' '}
-        <TextButton does="plain" onClick={() => store.getState().look(null)}>
-          go back to now
-        </TextButton>
-      </p>
-    );
-  }
-  if (solution && status.kind !== 'found')
+  const chosen = useMemo(() => new Set(looking.kind === 'loss' && shownRow ? [shownRow] : []), [looking, shownRow]);
+  if (present && solution && status.kind !== 'found')
     return <Asking status={status} stop={stop} what="Working out what each loss does" />;
-  if (!rows || rows.length === 0) return <p className={styles.empty}>No tree has a root yet.</p>;
+  if (present && (!rows || rows.length === 0)) return <p className={styles.empty}>No tree has a root yet.</p>;
   return (
     <>
       <div className={styles.filter}>
-        <span>
-          A click on a row shows the map as it would be, changed ports marked; the present one comes back by “go back to
-          now”.
-        </span>
+        {present ? (
+          <span>A click on a row shows the map as it would be, changed ports marked.</span>
+        ) : (
+          <>
+            <span>
+              The map shows {lookingText(looking)}, changed ports marked.
+              {looking.kind === 'loss' && rows && ' Another row shows another loss.'}
+            </span>
+            <TextButton onClick={() => showMoved(store.getState())}>only what changes</TextButton>
+            <TextButton does="plain" onClick={() => store.getState().look(null)}>
+              go back to now
+            </TextButton>
+          </>
+        )}
       </div>
-      <Grid aria-label="If a root dies" rows={rows} columns={COLUMNS} onOpen={show} />
+      {rows && (present || looking.kind === 'loss') && (
+        <Grid aria-label="If a root dies" rows={rows} columns={COLUMNS} onOpen={show} chosen={chosen} />
+      )}
     </>
   );
 }

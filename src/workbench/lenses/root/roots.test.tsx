@@ -1,7 +1,10 @@
 /** The tables of the Root view, and placing from keys and buttons. */
-import { act, fireEvent, render, screen } from '@testing-library/react';
+import { act, fireEvent, render, screen, within } from '@testing-library/react';
 import { fernhollow } from '../../../core/demo/demos';
+import type { Design } from '../../../core/model/document';
 import type { SwitchId, TreeId } from '../../../core/model/ids';
+import type * as RootLossModule from '../../../core/analysis/roots/rootLoss';
+import type * as Networks from '../../../core/testing/networks';
 import { rootMatrix } from '../../../core/analysis/roots/rootMatrix';
 import { networkOf, solutionOf } from '../../../core/testing/networks';
 import { placeIn, placeSelected } from '../shared/placing';
@@ -9,10 +12,25 @@ import { MovedBar } from '../../map/MovedBar';
 import { StoreProvider } from '../../state/context';
 import { selectionOf, type Item } from '../../state/selection';
 import { renderWith, settle } from '../../testing';
-import { ifSwitchDies, lossesOf } from '../../../core/analysis/roots/rootLoss';
+import { lossesOf } from '../../../core/analysis/roots/rootLoss';
 import { LossTable, lossRows } from './LossTable';
 import { groupsOf } from '../shared/groups';
 import { RootMatrix, rootRows } from './RootMatrix';
+
+/** The worker's answer, in this thread. */
+jest.mock('../../state/questions', () => {
+  const { lossesOf: losses } = jest.requireActual<typeof RootLossModule>('../../../core/analysis/roots/rootLoss');
+  const { solutionOf: solved } = jest.requireActual<typeof Networks>('../../../core/testing/networks');
+  return {
+    askLosses: (of: Design) => ({
+      of,
+      begin: () => ({
+        found: Promise.resolve().then(() => ({ ok: true, value: losses(solved(of)) })),
+        stop: () => undefined,
+      }),
+    }),
+  };
+});
 
 const sw = (id: string): Item => ({ kind: 'switch', switch: id as SwitchId });
 const demo = solutionOf(fernhollow());
@@ -137,19 +155,12 @@ describe('if a root dies', () => {
     const chain = solutionOf(networkOf({ a: {}, b: { priority: 0 }, c: {} }, ['a 1 = b 1', 'b 2 = c 1']));
     expect(lossRows(chain.network.design, lossesOf(chain))).toMatchObject([{ root: 'b', takesOver: 'a', cutOff: 'c' }]);
   });
-  it('is empty while another state is looked at, with the way back', async () => {
+  it('stays while one row is looked at: the next is one click, and so is the way back', async () => {
     const store = await renderWith(<LossTable />);
-    const loss = ifSwitchDies(demo, 'lodge' as SwitchId)!;
-    act(() =>
-      store.getState().look({
-        kind: 'loss',
-        label: 'the design if lodge dies',
-        revision: 0,
-        design: loss.design,
-        solution: loss.solution,
-        moved: null,
-      }),
-    );
+    const row = (name: RegExp) => screen.findByRole('row', { name });
+    fireEvent.click(within(await row(/^lodge/)).getByText('lodge'));
+    expect(store.getState().looking).toMatchObject({ kind: 'loss', label: 'the design if lodge dies' });
+    expect((await row(/^lodge/)).className).toContain('row-chosen');
     expect(screen.getByText(/The map shows the design if lodge dies/)).toBeInTheDocument();
     fireEvent.click(screen.getByRole('button', { name: 'go back to now' }));
     expect(store.getState().looking).toEqual({ kind: 'present' });

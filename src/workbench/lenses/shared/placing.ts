@@ -38,6 +38,8 @@ export function placeIn(
     past.length > 0 && as !== 'never'
       ? ` It had to get past ${past.slice(0, 4).join(', ')}${past.length > 4 ? ` and ${past.length - 4} more` : ''}.`
       : '';
+  // What the last change did is no part of what is said of this one.
+  if (commands.length === 0) state.forgetMoved();
   const [first, ...more] = remedies;
   advise({
     text: refused ?? placingText(placings) + beaten,
