@@ -23,14 +23,23 @@ function textsOf(file: string): string[] {
   const visit = (node: ts.Node): void => {
     if (ts.isImportDeclaration(node) || ts.isExportDeclaration(node)) return;
     if (ts.isJsxText(node)) texts.push(node.text);
-    if (ts.isStringLiteral(node) || ts.isNoSubstitutionTemplateLiteral(node)) texts.push(node.text);
+    if (ts.isStringLiteral(node) || ts.isNoSubstitutionTemplateLiteral(node))
+      texts.push(isLabel(node.parent) ? `${node.text} ` : node.text);
     if (ts.isTemplateExpression(node))
       texts.push([node.head.text, ...node.templateSpans.map((span) => span.literal.text)].join(' … '));
     ts.forEachChild(node, visit);
   };
   visit(tree);
-  return texts.map((text) => text.replace(/\s+/g, ' ').trim()).filter((text) => / |^[A-Z]/.test(text));
+  return texts
+    .map((text) => text.replace(/\s+/g, ' '))
+    .filter((text) => / |^[A-Z]/.test(text))
+    .map((text) => text.trim());
 }
+
+/** What a field or a control is called, be it one word. */
+const isLabel = (node: ts.Node): boolean =>
+  (ts.isPropertyAssignment(node) || ts.isJsxAttribute(node)) &&
+  /^(label|text|says|absent|present|title|placeholder|aria-label|headerName)$/.test(node.name.getText());
 
 /** Texts with a replaced word, each with the word and what to say. */
 const wrongIn = (texts: readonly string[], words: ReturnType<typeof replaced>): string[] =>

@@ -280,7 +280,7 @@ describe('a command in words', () => {
     ],
     [
       { do: 'set-switch', switch: 'lodge', tier: 'core', dialect: 'off' },
-      'lodge: tier access to core, dialect Per-VLAN rapid to no spanning tree',
+      'lodge: tier access to core, spanning tree mode Per-VLAN rapid to no spanning tree',
     ],
     [{ do: 'move-switches', to: [{ switch: 'lodge', position: { x: 1, y: 1 } }] }, 'moved lodge'],
     [{ do: 'remove-link', link: 'l2' }, 'unplugged ridge-a port 2 from ridge-b port 2'],

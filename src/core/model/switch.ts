@@ -65,7 +65,7 @@ export const switchSchema = z.strictObject({
     line: { kind: 'words', words: COST_METHODS.map((method) => [`${method}-cost`, method] as const) },
   }),
   dialect: field(z.enum(DIALECTS).default('rstp'), {
-    label: 'dialect',
+    label: 'spanning tree mode',
     reads: 'trees',
     text: (dialect) => traitsOf(dialect).name,
     line: { kind: 'words', words: DIALECTS.map((dialect) => [traitsOf(dialect).word, dialect] as const) },

@@ -143,7 +143,7 @@ describe('the list of designs', () => {
     const alert = await screen.findByRole('alert');
     expect(alert).toHaveTextContent('No copy was made');
     expect(alert).toHaveTextContent('There is no design "a".');
-    fireEvent.click(within(alert).getByRole('button', { name: 'dismiss' }));
+    fireEvent.click(within(alert).getByRole('button', { name: 'close' }));
     expect(screen.queryByRole('alert')).toBeNull();
   });
 

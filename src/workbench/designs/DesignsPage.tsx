@@ -170,7 +170,7 @@ export function DesignsPage({
               ))}
             </ul>
             <TextButton does="plain" onClick={() => setTrouble(null)}>
-              dismiss
+              close
             </TextButton>
           </div>
         )}

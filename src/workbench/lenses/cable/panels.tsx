@@ -1,4 +1,5 @@
 import { panel, type Panel } from '../manifest';
+import { AllSettings } from './AllSettings';
 import { CableTo } from './CableTo';
 import { DesignPanel } from './DesignPanel';
 import { GroupPanel } from './groups/GroupPanel';
@@ -15,6 +16,7 @@ export const PANELS: readonly Panel[] = [
   panel('switch', 'here', CableTo, 'Cable'),
   panel('switch', 'itself', PortList),
   panel('switch', 'itself', SwitchPanel),
+  panel('switch', 'itself', AllSettings),
   panel('port', 'itself', PortPanel),
   panel('link', 'itself', LinkPanel),
   panel('host', 'itself', HostPanel),

@@ -3,11 +3,14 @@ import type { Glyph } from './glyph';
 
 /** The mark of a port that is shut, or without signal. */
 export function BarredSquare({ end, colour }: { readonly end: CourseEnd; readonly colour: string }) {
-  const square = [atEnd(end, 4, -4.5), atEnd(end, 13, -4.5), atEnd(end, 13, 4.5), atEnd(end, 4, 4.5)];
+  // Upright whatever the link's direction: a square on its corner would look like another sign.
+  const { x, y } = atEnd(end, 9.5);
+  const corner = (across: -1 | 1, down: -1 | 1) => ({ x: x + 4.5 * across, y: y + 4.5 * down });
+  const square = [corner(-1, -1), corner(1, -1), corner(1, 1), corner(-1, 1)];
   return (
     <g stroke={colour} strokeWidth={1.5} fill="var(--paper)">
       <path d={polyline(square, true)} />
-      <path d={polyline([atEnd(end, 4, -4.5), atEnd(end, 13, 4.5)])} />
+      <path d={polyline([corner(-1, -1), corner(1, 1)])} />
     </g>
   );
 }
