@@ -179,7 +179,7 @@ test('by keyboard: the palette, travel over the map, power, layouts', async ({ p
 
   // What is chosen in the palette leaves the cabling line as it was; Escape leaves the line, and keys hold again.
   await page.keyboard.press('/');
-  const line = page.getByRole('combobox', { name: 'Quick-cabling line' });
+  const line = page.getByRole('textbox', { name: 'Quick-cabling line' });
   await expect(line).toBeFocused();
   await page.keyboard.press('Control+k');
   await page.getByRole('combobox', { name: 'Find an action or an object' }).fill('write into');

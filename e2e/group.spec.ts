@@ -26,7 +26,7 @@ test('the switch with the wrong map is found, compared, and made equal by a clic
   await page.getByRole('button', { name: 'show proposal 1 on the map' }).click();
   await expect(map(page).locator('[data-region]')).toHaveCount(1);
   await page.getByRole('button', { name: 'go back to now' }).first().click();
-  await page.getByRole('button', { name: 'take proposal 1' }).click();
+  await page.getByRole('button', { name: 'take it, proposal 1' }).click();
   await expect(treeRow(page, 'mst:2')).toContainText('VLAN 25, 45, 55, 85');
   await expect(page.getByRole('tab', { name: 'Changed ports 3' })).toBeVisible();
   await expect(page.getByText('are in one region: name, revision and the whole map agree')).toBeVisible();
@@ -93,7 +93,7 @@ test('many trees become two: proposed, seen, planned switch by switch, simulated
   await page.getByRole('tab', { name: 'Board' }).click();
   await page.getByRole('button', { name: 'Propose from loads and topology' }).click();
   await expect(page.getByRole('list', { name: 'Proposals' })).toContainText('trees a switch keeps 7 to 3');
-  await page.getByRole('button', { name: 'take proposal 1' }).click();
+  await page.getByRole('button', { name: 'take it, proposal 1' }).click();
   await expect(treeRow(page, 'mst:2')).toContainText('root ridge-b');
   await expect(column(page, 'instance 1').getByRole('button', { name: /^15 Mount/ })).toBeVisible();
 

@@ -35,7 +35,7 @@ test('two hundred switches from a file: the root by accident is found, roots are
   const sharing = page.locator('#drawer-table');
   await expect(sharing).toContainText('over 342 links that lead to a stronger tier, 162 of them idle');
   await sharing.getByRole('button', { name: 'Propose ways to share' }).click();
-  await page.getByRole('button', { name: 'take proposal 1' }).click();
+  await page.getByRole('button', { name: 'take it, proposal 1' }).click();
   // Six thousand ports change.
   await expect(sharing).toContainText('none of them idle', { timeout: 30_000 });
   const rail = page.getByRole('navigation', { name: 'Trees' });

@@ -97,7 +97,7 @@ test('an end is pointed at that should block instead: ways are proposed, shown, 
   await inspector(page).getByRole('button', { name: 'show proposal 1 on the map' }).click();
   await expect(map(page)).toContainText('Looking at the design with this proposal');
   await expect(inspector(page)).toContainText('alternate, discarding');
-  await inspector(page).getByRole('button', { name: 'take proposal 1' }).click();
+  await inspector(page).getByRole('button', { name: 'take it, proposal 1' }).click();
   await expect(page.locator('[data-save]')).toContainText('revision 1');
   await expect(inspector(page)).toContainText('alternate, discarding');
   await page.getByRole('button', { name: 'Undo' }).click();
@@ -121,7 +121,7 @@ test('a block is moved by pulling its frayed end to another link; wishes that co
   await page.mouse.up();
   const ways = page.getByRole('list', { name: 'Proposals' });
   await expect(ways.getByRole('listitem').first()).toContainText('1 setting; nothing else changes');
-  await page.getByRole('button', { name: 'take proposal 1' }).click();
+  await page.getByRole('button', { name: 'take it, proposal 1' }).click();
   await expect(map(page).getByRole('status').first()).toContainText('2 ports changed in VLAN 15');
   await expect(page.locator('[data-link="l5"] [data-frayed]')).toHaveCount(1);
   await expect(page.locator('[data-link="l6"] [data-frayed]')).toHaveCount(0);
@@ -155,7 +155,7 @@ test('both ridges become root and standby for alternate VLANs, and the uplinks n
   await page.getByRole('button', { name: 'show proposal 1 on the map' }).click();
   await expect(sharing).toContainText('outlines: before the proposal');
   await expect(treeRow(page, 'vlan:25')).toContainText('root ridge-b');
-  await page.getByRole('button', { name: 'take proposal 1' }).click();
+  await page.getByRole('button', { name: 'take it, proposal 1' }).click();
   for (const [vid, root, standby] of [
     [15, 'ridge-a', 'ridge-b'],
     [25, 'ridge-b', 'ridge-a'],

@@ -140,7 +140,7 @@ test('pictures', async ({ page }) => {
   await openDemo(page);
   await page.getByRole('tab', { name: 'Group', exact: true }).click();
   await page.getByRole('button', { name: 'Propose from loads and topology' }).click();
-  await page.getByRole('button', { name: 'take proposal 1' }).click();
+  await page.getByRole('button', { name: 'take it, proposal 1' }).click();
   await page.getByLabel('draw instance 1 with the others').check();
   await page.getByLabel('draw instance 2 with the others').check();
   await page.getByLabel('draw CIST with the others').uncheck();

@@ -20,14 +20,14 @@ export function Inspector() {
   const toggle = useWorkbench((state) => state.toggleInspector);
   if (!open)
     return (
-      <aside className={styles.folded} aria-label="Inspector">
+      <div className={styles.folded}>
         <TextButton does="plain" onClick={toggle} aria-expanded={false}>
           open inspector
         </TextButton>
-      </aside>
+      </div>
     );
   return (
-    <aside className={styles.panel} aria-label="Inspector">
+    <div className={styles.panel}>
       {subject && (
         <Fragment key={selection?.kind === 'several' ? 'several' : JSON.stringify(selection)}>
           <Title subject={subject} />
@@ -38,7 +38,7 @@ export function Inspector() {
           </Editable>
         </Fragment>
       )}
-    </aside>
+    </div>
   );
 }
 

@@ -1,6 +1,6 @@
 'use client';
 /** The edge between two parts of the window: dragged, or moved by arrow keys; a double click makes it as usual. */
-import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import { useEffect, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import styles from './frame.module.css';
 
 interface Props {
@@ -14,8 +14,13 @@ interface Props {
 
 /** How far an arrow key moves it, pixels. */
 const STEP = 24;
+/** No window is larger, pixels. */
+const LARGEST = 10_000;
 
 export function Divider({ label, along, size, onSize }: Props) {
+  const edge = useRef<HTMLDivElement>(null);
+  // The browser alone knows the size that the styles give.
+  useEffect(() => edge.current?.setAttribute('aria-valuenow', String(Math.round(size()))));
   const held = useRef<{ readonly at: number; readonly size: number } | null>(null);
   const at = (event: PointerEvent): number => (along === 'horizontal' ? event.clientY : event.clientX);
   const onKey = (event: KeyboardEvent): void => {
@@ -27,10 +32,14 @@ export function Divider({ label, along, size, onSize }: Props) {
   };
   return (
     <div
+      ref={edge}
       className={`${styles.divider} ${along === 'horizontal' ? styles.dividerLying : styles.dividerStanding}`}
       role="separator"
       aria-orientation={along}
       aria-label={label}
+      aria-valuenow={0}
+      aria-valuemin={0}
+      aria-valuemax={LARGEST}
       tabIndex={0}
       title="drag to size; double click for the usual size"
       onPointerDown={(event) => {

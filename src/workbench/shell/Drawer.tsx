@@ -24,7 +24,7 @@ export function Drawer() {
   const tall = manifestOf(lens).tables.some((each) => each.tall);
   const shown = hidden ? table.open : solved || (problem && table.withoutTrees);
   return (
-    <section className={`${styles.drawer} ${open ? (tall ? styles.tall : '') : styles.closed}`} aria-label="Table">
+    <div className={`${styles.drawer} ${open ? (tall ? styles.tall : '') : styles.closed}`}>
       <div className={styles.bar}>
         <div role="tablist" aria-label="Tables" className={styles.tabs}>
           {manifestOf(lens).tables.map((each) => (
@@ -52,7 +52,7 @@ export function Drawer() {
           )}
         </div>
       )}
-    </section>
+    </div>
   );
 }
 

@@ -26,7 +26,7 @@ export function Header() {
         <Mark /> Knot Path
       </WholePageLink>
       <div className={styles.design}>
-        <strong title={name}>{name}</strong>
+        <h1 title={name}>{name}</h1>
         <SaveStatus />
       </div>
       <Onlookers />

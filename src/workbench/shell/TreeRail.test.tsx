@@ -12,8 +12,8 @@ describe('the list of trees', () => {
   it('names each tree with its root and standby', async () => {
     await renderWith(<TreeRail />);
     expect(rows()).toHaveLength(7);
-    expect(rows()[0]).toBe('1 defaultroot lodgestandby workshop');
-    expect(rows()[1]).toBe('15 Mount controlroot lodgestandby workshop');
+    expect(rows()[0]).toBe('1 defaultroot lodgestandby workshop, show VLAN 1 alone');
+    expect(rows()[1]).toBe('15 Mount controlroot lodgestandby workshop, show VLAN 15 alone');
     expect(screen.getByText('per VLAN, rapid')).toBeInTheDocument();
   });
 
@@ -36,8 +36,8 @@ describe('the list of trees', () => {
           .act(commandSchema.parse({ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:15', priority: 0 })),
     );
     await settle();
-    expect(rows()[1]).toBe('15 Mount controlroot ridge-astandby lodge');
-    expect(rows()[2]).toBe('25 Image captureroot lodgestandby workshop');
+    expect(rows()[1]).toBe('15 Mount controlroot ridge-astandby lodge, show VLAN 15 alone');
+    expect(rows()[2]).toBe('25 Image captureroot lodgestandby workshop, show VLAN 25 alone');
   });
 
   it('counts islands, and says when a tree has no standby or there is no tree', async () => {
@@ -60,7 +60,10 @@ describe('the list of trees', () => {
 
   it('gives trees that are alike one row, which can be opened', async () => {
     const store = await renderWith(<TreeRail />, campusOf({ switches: 12, vlans: 40 }));
-    expect(rows()).toEqual(['VLANs 1-41 one treeroot acc-2standby core-1', 'list all 41']);
+    expect(rows()).toEqual([
+      'VLANs 1-41 one treeroot acc-2standby core-1, show one of 41 trees that are alike, VLAN 2, alone',
+      'list all 41',
+    ]);
     act(
       () =>
         void store
@@ -95,6 +98,6 @@ describe('the list of trees', () => {
 
   it('stands with one switch and nothing plugged in', async () => {
     await renderWith(<TreeRail />, designOf({ switches: [{ id: 'a', mac: '02:00:00:00:00:01', ports: [] }] }));
-    expect(rows()).toEqual([' Common treeroot ano standby']);
+    expect(rows()).toEqual([' Common treeroot ano standby, show the common tree alone']);
   });
 });

@@ -201,13 +201,7 @@ const TreeRow = memo(function TreeRow({
   const drawn = shown.includes(id);
   return (
     <li className={`${styles.item} ${drawn ? styles.shown : ''}`} data-tree={id}>
-      <button
-        type="button"
-        className={styles.pick}
-        onClick={() => showTree(id, 'alone')}
-        aria-pressed={drawn}
-        aria-label={`show ${what} alone`}
-      >
+      <button type="button" className={styles.pick} onClick={() => showTree(id, 'alone')} aria-pressed={drawn}>
         <Swatch index={index} width={28} />
         <span className={styles.text}>
           <span className={row.regions ? styles.names : styles.name} title={`${row.number} ${row.name}`}>
@@ -217,6 +211,7 @@ const TreeRow = memo(function TreeRow({
             <span title={`root ${row.root}`}>root {row.root}</span>
             <span title={row.standby}>{row.standby}</span>
           </span>
+          <span className="visually-hidden">, show {what} alone</span>
           {row.islands > 1 && (
             <span className={styles.islands} title="each with its own root">
               {row.islands} {row.regions ? 'regions' : 'islands, each with its root'}

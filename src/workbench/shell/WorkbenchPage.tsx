@@ -42,7 +42,7 @@ function Frame() {
   const { Above, layers, Signs } = manifestOf(lens);
   const open = useWorkbench((state) => state.inspector);
   const [room, divide] = useRoom();
-  const drawer = useRef<HTMLDivElement>(null);
+  const drawer = useRef<HTMLElement>(null);
   const sizes: Record<string, string> = { '--inspector': open ? `${room.inspector}px` : '30px' };
   if (room.drawer !== null) sizes['--drawer'] = `${room.drawer}px`;
   return (
@@ -62,7 +62,7 @@ function Frame() {
           </Boundary>
         </div>
       </main>
-      <div className={styles.inspector}>
+      <aside className={styles.inspector} aria-label="Inspector">
         {open && (
           <Divider
             label="Width of the inspector"
@@ -74,8 +74,8 @@ function Frame() {
         <Boundary what="The inspector">
           <Inspector />
         </Boundary>
-      </div>
-      <div className={styles.drawer} ref={drawer}>
+      </aside>
+      <section className={styles.drawer} ref={drawer} aria-label="Table">
         <Divider
           label="Height of the table"
           along="horizontal"
@@ -85,7 +85,7 @@ function Frame() {
         <Boundary what="The table">
           <Drawer />
         </Boundary>
-      </div>
+      </section>
       <ConflictDialog />
       <Palette />
       <KeySheet />

@@ -97,7 +97,7 @@ function Transport() {
         <TextButton does="plain" onClick={() => seek(0)} aria-label="To the start">
           start
         </TextButton>
-        <Button size="small" variant="outlined" onClick={() => step(-1)} aria-label="Previous change">
+        <Button size="small" variant="outlined" onClick={() => step(-1)} aria-label="Back to the previous change">
           Back
         </Button>
         <Button size="small" variant="outlined" onClick={() => step(1)} aria-label="Next change">

@@ -215,7 +215,7 @@ function Actions() {
             />{' '}
             s {actionText(shown, action)}
             {fault && <Mend action={action} i={i} />}
-            <TextButton does="remove" onClick={() => replace(i, null)} aria-label={`Take action ${i + 1} out`}>
+            <TextButton does="remove" onClick={() => replace(i, null)} aria-label={`take out action ${i + 1}`}>
               take out
             </TextButton>
           </li>

@@ -3,7 +3,7 @@ import { designOf } from '../../../core/testing/networks';
 import { renderWith, settle } from '../../testing';
 import { CablingLine } from './CablingLine';
 
-const field = () => screen.getByRole('combobox', { name: 'Quick-cabling line' });
+const field = () => screen.getByRole('textbox', { name: 'Quick-cabling line' });
 const type = (text: string) => fireEvent.change(field(), { target: { value: text, selectionStart: text.length } });
 const press = (key: string, more: object = {}) => fireEvent.keyDown(field(), { key, ...more });
 

@@ -125,10 +125,8 @@ export function CablingLine() {
           value={text}
           spellCheck={false}
           placeholder="Cable in words, such as  ridge-a 1-2 = ridge-b 1-2 10G"
-          role="combobox"
           aria-label="Quick-cabling line"
-          aria-expanded={listed.length > 0}
-          aria-controls={listId}
+          aria-controls={listed.length > 0 ? listId : undefined}
           aria-autocomplete="list"
           aria-activedescendant={chosen >= 0 ? `${listId}-${chosen}` : undefined}
           aria-keyshortcuts="/"

@@ -89,7 +89,7 @@ export function NeighbourTable() {
             { field: 'verdict', headerName: 'Verdict', width: 125 },
             {
               field: 'take',
-              headerName: '',
+              headerName: 'Actions',
               width: 170,
               sortable: false,
               renderCell: ({ row: { neighbour } }: GridRenderCellParams<NeighbourRow>) =>

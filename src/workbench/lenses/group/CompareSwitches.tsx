@@ -81,7 +81,7 @@ function Compared({ pair, among, choose, a, b }: Props & { readonly a: Switch; r
             <th scope="col">Compared</th>
             <th scope="col">{pick(0, 'First switch')}</th>
             <th scope="col">{pick(1, 'Second switch')}</th>
-            <th scope="col" />
+            <th scope="col">Difference</th>
           </tr>
         </thead>
         <tbody>

@@ -162,7 +162,7 @@ describe('regions', () => {
     expect(screen.getByRole('list', { name: 'Proposals' })).toHaveTextContent(
       'regions 2 to 1; links across a boundary 4 to 2; 3 ports change; idle links 4 to 3',
     );
-    fireEvent.click(screen.getByRole('button', { name: 'take proposal 1' }));
+    fireEvent.click(screen.getByRole('button', { name: 'take it, proposal 1' }));
     await settle();
     expect(store.getState().design.switches.find((sw) => sw.id === 'gatehouse')!.region).toBe('valley');
     expect(screen.getByText(/are in one region: name, revision and the whole map agree/)).toBeInTheDocument();

@@ -106,7 +106,7 @@ export function HistoryTable() {
       { field: 'baseline', headerName: 'Baseline', width: 150 },
       {
         field: 'do',
-        headerName: '',
+        headerName: 'Actions',
         width: 330,
         sortable: false,
         renderCell: ({ row }: GridRenderCellParams<HistoryRow>) => (
@@ -122,7 +122,10 @@ export function HistoryTable() {
                 >
                   with now
                 </TextButton>{' '}
-                <TextButton onClick={() => setFirst(row.id)} aria-label={`compare revision ${row.id} with another`}>
+                <TextButton
+                  onClick={() => setFirst(row.id)}
+                  aria-label={`with …: compare revision ${row.id} with another`}
+                >
                   with …
                 </TextButton>
               </>

@@ -80,7 +80,7 @@ export function Offers({
             <TextButton onClick={() => show(offer)} aria-label={`show proposal ${i + 1} on the map`}>
               show
             </TextButton>{' '}
-            <TextButton does="edit" onClick={() => take(offer)} aria-label={`take proposal ${i + 1}`}>
+            <TextButton does="edit" onClick={() => take(offer)} aria-label={`take it, proposal ${i + 1}`}>
               take it
             </TextButton>
           </span>

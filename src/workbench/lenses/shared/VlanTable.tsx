@@ -106,7 +106,7 @@ export function VlanTable() {
       { field: 'uses', headerName: 'Used by', flex: 1, minWidth: 260 },
       {
         field: 'remove',
-        headerName: '',
+        headerName: 'Actions',
         width: 80,
         sortable: false,
         renderCell: ({ row }: GridRenderCellParams<VlanRow>) => (

@@ -19,7 +19,7 @@ export function ControlTable() {
   const most = Math.max(1, ...costs.map((each) => each.sent));
   const nameOf = (id: string) => design.switches.find((sw) => sw.id === id)?.name ?? id;
   return (
-    <div className={styles.control}>
+    <div className={styles.control} tabIndex={0} role="region" aria-label="Control plane">
       <table className={styles.costs} aria-label="What each spanning tree mode costs">
         <thead>
           <tr>

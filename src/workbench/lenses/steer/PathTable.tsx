@@ -86,7 +86,7 @@ function noWay({ network, trees }: Solution, shown: readonly TreeId[], id: Switc
 
 const COLUMNS: GridColDef<PathRow>[] = [
   { field: 'tree', headerName: 'Tree', width: 100 },
-  { field: 'taken', headerName: '', width: 170 },
+  { field: 'taken', headerName: 'Which', width: 170 },
   { field: 'way', headerName: 'Way', flex: 1, minWidth: 230 },
   { field: 'sum', headerName: 'Costs along it', width: 210 },
   { field: 'total', headerName: 'Sum', width: 130, align: 'right', headerAlign: 'right' },

@@ -101,7 +101,7 @@ describe('sharing', () => {
     expect(screen.getAllByRole('listitem')[0]).toHaveTextContent(
       /most loaded link 551 % to \d+ %; of these 0 % to 26 %; idle links 8 to 2; \d+ ports change/,
     );
-    fireEvent.click(screen.getByRole('button', { name: 'take proposal 1' }));
+    fireEvent.click(screen.getByRole('button', { name: 'take it, proposal 1' }));
     await settle();
     expect(store.getState().undoSteps).toHaveLength(1);
     expect(screen.getByText(/^2 links idle/)).toBeInTheDocument();

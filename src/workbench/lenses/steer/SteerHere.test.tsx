@@ -56,7 +56,7 @@ describe('steering from the inspector', () => {
     expect(store.getState().looking).toMatchObject({ kind: 'proposal', label: 'the design with this proposal' });
     expect(store.getState().moved?.ends.length).toBeGreaterThan(8);
     expect(store.getState().undoSteps).toHaveLength(0);
-    fireEvent.click(screen.getByRole('button', { name: 'take proposal 1' }));
+    fireEvent.click(screen.getByRole('button', { name: 'take it, proposal 1' }));
     await settle();
     expect(store.getState()).toMatchObject({ looking: { kind: 'present' }, undoSteps: { length: 1 } });
     expect(screen.queryByRole('listitem')).toBeNull();

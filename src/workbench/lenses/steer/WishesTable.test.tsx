@@ -35,7 +35,7 @@ describe('the wishes', () => {
     act(() => store.getState().askFor([block, carry], trees));
     expect(askSteering).toHaveBeenCalledWith(fernhollow(), [block, carry], trees);
     await act(async () => answer(steer(solutionOf(fernhollow()), [block, carry], trees)));
-    fireEvent.click(screen.getByRole('button', { name: 'take proposal 1' }));
+    fireEvent.click(screen.getByRole('button', { name: 'take it, proposal 1' }));
     await settle();
     expect(store.getState().undoSteps).toHaveLength(1);
   });
@@ -47,7 +47,7 @@ describe('the wishes', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Propose ways' }));
     await act(async () => answer(fail('They stand against each other.')));
     expect(screen.getByRole('alert')).toHaveTextContent('They stand against each other.');
-    fireEvent.click(screen.getByRole('button', { name: 'no longer: block at dome-east port 1' }));
+    fireEvent.click(screen.getByRole('button', { name: 'remove: block at dome-east port 1' }));
     expect(screen.queryByRole('alert')).toBeNull();
     expect(store.getState().wishes.list).toEqual([carry]);
   });

@@ -55,7 +55,7 @@ function Wishes({
               <TextButton onClick={() => goTo(placeOf(each))}>{wishText(design, each)}</TextButton>
               <TextButton
                 does="remove"
-                aria-label={`no longer: ${wishText(design, each)}`}
+                aria-label={`remove: ${wishText(design, each)}`}
                 onClick={() =>
                   wish(
                     list.filter((other) => !sameWish(other, each)),
