@@ -52,10 +52,10 @@ export function MapFoot({ Signs }: { readonly Signs?: ComponentType | undefined 
             zoom out
           </TextButton>
         </span>
-        <LayoutChoice />
         <TextButton aria-expanded={open} onClick={() => setOpen(!open)}>
           legend
         </TextButton>
+        <LayoutChoice />
         <FoldChoice />
         {lens === 'Cable' ? <TidyChoice /> : <Letters />}
       </div>
