@@ -83,6 +83,7 @@ export function DesignsPage({
     then(result.value);
   }
   const refresh = () => router.refresh();
+  const goOnTour = ({ id }: { id: string }) => window.location.assign(`/designs/${encodeURIComponent(id)}?tour`);
   const goTo = ({ id }: { id: string }) => window.location.assign(`/designs/${encodeURIComponent(id)}`);
 
   async function importFile(chosen: File) {
@@ -126,7 +127,7 @@ export function DesignsPage({
             </Button>
             <Button
               variant="outlined"
-              onClick={() => void run('The demo was not added', api.create({ do: 'demo' }), goTo)}
+              onClick={() => void run('The demo was not added', api.create({ do: 'demo' }), goOnTour)}
             >
               Add the demo
             </Button>

@@ -1,7 +1,7 @@
 'use client';
 /** The right-hand panel: what is selected, and the lenses' panels about it. */
 import { createElement, Fragment, useMemo } from 'react';
-import { panelsFor } from '../lenses/lenses';
+import { manifestOf, panelsFor } from '../lenses/lenses';
 import { useWorkbench } from '../state/context';
 import { atPresent } from '../state/looking';
 import { subjectOf, type SubjectKind, type Subjects } from '../state/subject';
@@ -31,6 +31,7 @@ export function Inspector() {
       {subject && (
         <Fragment key={selection?.kind === 'several' ? 'several' : JSON.stringify(selection)}>
           <Title subject={subject} />
+          {subject.kind === 'design' && <Purpose />}
           <OnlyThis />
           {!editable && <p className={styles.hint}>To look at only: nothing can be changed here.</p>}
           <Editable value={editable}>
@@ -39,6 +40,16 @@ export function Inspector() {
         </Fragment>
       )}
     </div>
+  );
+}
+
+/** What the view that is open is for, where nothing is selected yet. */
+function Purpose() {
+  const lens = useWorkbench((state) => state.lens);
+  return (
+    <p className={styles.purpose}>
+      <b>{lens}</b>: {manifestOf(lens).purpose}
+    </p>
   );
 }
 

@@ -64,6 +64,8 @@ export type MapLayer = ComponentType<LayerProps>;
 /** A lens: its tables in the order of their tabs, the first open with it; its panels, and what it adds to the map, keys and palette. */
 export interface LensManifest {
   readonly lens: Lens;
+  /** What it is for, in one sentence. */
+  readonly purpose: string;
   readonly tables: readonly [Table, ...Table[]];
   readonly panels?: readonly Panel[];
   /** In this lens the inspector says what a thing is before it says why. */

@@ -3,6 +3,7 @@
 import ButtonBase from '@mui/material/ButtonBase';
 import { useWorkbench } from '../state/context';
 import type { SaveState } from '../state/saver';
+import { manifestOf } from '../lenses/lenses';
 import { LENSES } from '../state/lens';
 import styles from './frame.module.css';
 import { Mark } from '../ui/Mark';
@@ -36,6 +37,7 @@ export function Header() {
             key={each}
             role="tab"
             aria-selected={lens === each}
+            title={manifestOf(each).purpose}
             className={styles.lens}
             onClick={() => setLens(each)}
           >

@@ -2,13 +2,15 @@
 /** The workbench of one design: lenses on top, trees on the left, the map, the inspector, the drawer. */
 import { selectionText } from '../state/selectionText';
 import Snackbar from '@mui/material/Snackbar';
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { OpenDesign } from '../../contract/api';
 import { manifestOf } from '../lenses/lenses';
 import { Inspector } from '../inspector/Inspector';
 import { Divider } from './Divider';
 import { Drawer } from './Drawer';
 import { MapView } from '../map/MapView';
+import { Tour } from './Tour';
+import { tourInUrl } from './tour';
 import { TreeRail } from './TreeRail';
 import { useWorkbench, WorkbenchProvider } from '../state/context';
 import { usePresence } from '../state/usePresence';
@@ -36,6 +38,10 @@ const GlossarySheet = loadable('the glossary', () => import('./GlossarySheet').t
 function Frame() {
   const [told, tell] = useState<string | null>(null);
   useKeys(tell);
+  const setTour = useWorkbench((state) => state.setTour);
+  useEffect(() => {
+    if (tourInUrl()) setTour(0);
+  }, [setTour]);
   usePresence();
   const lens = useWorkbench((state) => state.lens);
   const glossary = useWorkbench((state) => state.dialog === 'glossary');
@@ -51,6 +57,7 @@ function Frame() {
       <TreeRail />
       <main className={styles.map} aria-label="Map">
         <Notices />
+        <Tour />
         {Above && (
           <Boundary what="The line above the map">
             <Above />

@@ -28,6 +28,13 @@ const OWN: readonly PageAction[] = [
     run: (state) => state.openDialog('glossary'),
   },
   {
+    id: 'tour',
+    name: 'Tour of the workbench in five steps',
+    group: 'Anywhere',
+    when: (state) => atPresent(state) && state.design.switches.length > 1,
+    run: (state) => state.setTour(0),
+  },
+  {
     id: 'undo',
     name: 'Undo the last change',
     group: 'Anywhere',

@@ -81,6 +81,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       drawer: { tab: null, open: true },
       layout: 'placed',
       marked: null,
+      tour: null,
       dialog: null,
       sight: null,
       advice: null,
@@ -156,6 +157,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
         // What comes into view by itself is the whole again.
         if (!opened) get().controls?.whole();
       },
+      setTour: (tour) => set({ tour }),
       openDialog: (dialog) => set({ dialog }),
       look(view) {
         if (view === null) {

@@ -48,6 +48,8 @@ export interface WorkbenchState extends Present {
   readonly inspector: boolean;
   /** The worksheet that was compared last, shown beside the trees. */
   readonly marked: Marked | null;
+  /** The step of the tour that is to be done next; null where none is taken. */
+  readonly tour: number | null;
   readonly dialog: 'palette' | 'keys' | 'glossary' | null;
   /** What the map should bring into view; a new object each time it is asked. */
   readonly sight: { readonly item: Item } | { readonly switches: readonly SwitchId[] } | null;
@@ -116,6 +118,7 @@ export interface WorkbenchActions {
   setFocus(focus: Focus | null): void;
   /** Folds groups on the map, or unfolds them. */
   fold(groups: Iterable<GroupId>, how: 'fold' | 'unfold'): void;
+  setTour(step: number | null): void;
   openDialog(dialog: WorkbenchState['dialog']): void;
   /** Shows another state in place of the present one; null goes back to now. */
   look(view: View | null): void;

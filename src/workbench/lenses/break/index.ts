@@ -10,6 +10,7 @@ const played = { tall: true, withoutTrees: true };
 
 export const breaking: LensManifest = {
   lens: 'Break',
+  purpose: 'What happens when something fails, second by second, and who is cut off for how long.',
   tables: [
     table('clock', 'Timeline', () => import('./ClockTable').then((m) => m.ClockTable), {
       offer: 'Timeline: a scenario and its run',

@@ -5,6 +5,7 @@ import { PANELS } from './panels';
 
 export const bundle: LensManifest = {
   lens: 'Bundle',
+  purpose: 'Links that act as one: whether a bundle comes up, and what each member does.',
   tables: [
     table('bundles', 'Bundles', () => import('./BundleTable').then((m) => m.BundleTable), {
       offer: 'Bundles and links side by side',

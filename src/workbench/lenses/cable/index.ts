@@ -8,6 +8,7 @@ const plain = { withoutTrees: true, open: true };
 
 export const cable: LensManifest = {
   lens: 'Cable',
+  purpose: 'What is plugged into what, at what speed, and what each port carries.',
   tables: [
     table('cables', 'Cables', () => import('./CableTable').then((m) => m.CableTable), {
       offer: 'Table of cables',

@@ -6,6 +6,7 @@ import { PANELS } from './panels';
 
 export const group: LensManifest = {
   lens: 'Group',
+  purpose: 'Many VLANs on few trees: regions, and the VLANs assigned to their instances.',
   tables: [
     table('board', 'Board', () => import('./Board').then((m) => m.Board), {
       offer: 'VLANs assigned to instances',

@@ -5,6 +5,7 @@ import { PANELS } from './panels';
 
 export const root: LensManifest = {
   lens: 'Root',
+  purpose: 'Which switch is the root of each tree, who stands by, and why.',
   tables: [
     ports,
     table('roots', 'Roots', () => import('./RootMatrix').then((m) => m.RootMatrix), {

@@ -5,6 +5,7 @@ import { PANELS } from './panels';
 
 export const steer: LensManifest = {
   lens: 'Steer',
+  purpose: 'Which way frames take, and which port blocks: set costs and priorities, or say what you want.',
   tables: [
     table('paths', 'Ways to the root', () => import('./PathTable').then((m) => m.PathTable), {
       offer: 'Ways to the root',
