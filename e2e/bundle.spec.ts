@@ -24,8 +24,8 @@ test('an engineer bundles the ridge links, loses a member, and reads why two pas
   await expect(table.getByRole('row', { name: /ridge-b to ridge-a ridge-a Active up 2 of 2/ })).toBeVisible();
   await expect(map(page).locator('[data-bundle="to-ridge-b"][data-up="true"]')).toHaveCount(1);
   const costOf = async (port: string) => {
-    await page.getByRole('tab', { name: 'Ports' }).click();
-    await page.getByLabel('Filter ends').fill(`VLAN 15 ridge-b ${port}`);
+    await page.getByRole('tab', { name: 'Ports', exact: true }).click();
+    await page.getByLabel('Filter ports').fill(`VLAN 15 ridge-b ${port}`);
     return page
       .getByRole('grid', { name: /^Ports: role/ })
       .getByRole('row', { name: new RegExp(`ridge-b ${port} ridge-a`) });

@@ -132,7 +132,7 @@ test('several things are set at once, copied, pasted and removed', async ({ page
   await expect(boxOf(page, 'array-hut-2')).toBeVisible();
   await expect(page.getByText('16 cables')).toBeVisible();
   await page.getByRole('button', { name: 'in a row' }).click();
-  await expect(map(page).getByRole('status').first()).toContainText('moved 2 switches');
+  await expect(page.getByRole('button', { name: 'Undo', exact: true })).toHaveAttribute('title', /moved 2 switches/);
   await page.keyboard.press('Delete');
   await expect(boxOf(page, 'dome-east-2')).toHaveCount(0);
   await page.keyboard.press('Control+a');
@@ -171,7 +171,7 @@ test('by keyboard: the palette, travel over the map, power, layouts', async ({ p
   await page.keyboard.press('Control+k');
   await page.getByRole('combobox', { name: 'Find an action or an object' }).fill('tidy tier');
   await page.keyboard.press('Enter');
-  await expect(map(page).getByRole('status').first()).toContainText('moved 8 switches');
+  await expect(page.getByRole('button', { name: 'Undo', exact: true })).toHaveAttribute('title', /moved 8 switches/);
   await expect.poll(async () => (await centre(page, 'ridge-a')).y < (await centre(page, 'lodge')).y - 100).toBe(true);
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('Travel from switch to port to far end');

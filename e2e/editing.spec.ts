@@ -41,7 +41,7 @@ test('a cost, a cut link and a trunk each move the tree, and one undo takes each
   await inspector(page).getByRole('button', { name: 'the link' }).click();
   await inspector(page).getByLabel('Cable', { exact: true }).selectOption('cut');
   await expect(inspector(page)).toContainText('Disabled: the link is cut.');
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(inspector(page)).not.toContainText('the link is cut');
 
   await page.getByRole('button', { name: 'ridge-a port 7', exact: true }).click();
@@ -103,7 +103,7 @@ test('designs are renamed, copied, deleted and brought back', async ({ page }) =
   await expect(page.getByRole('link', { name: `${name} renamed (copy)` })).toBeVisible();
   await page.getByRole('button', { name: `Delete ${name} renamed`, exact: true }).click();
   await expect(page.getByRole('link', { name: `${name} renamed`, exact: true })).toHaveCount(0);
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(page.getByRole('link', { name: `${name} renamed`, exact: true })).toBeVisible();
 });
 
@@ -117,7 +117,7 @@ test('a switch that is dragged stays where it was put', async ({ page }) => {
   await page.mouse.up();
   await expect(page.getByRole('banner')).toContainText('revision 1');
   await saved(page);
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(page.getByRole('banner')).toContainText('revision 2');
   await expect.poll(async () => Math.round((await lodge.boundingBox())!.y)).toBe(Math.round(before.y));
 });
@@ -139,9 +139,9 @@ test('where no switch has a place of its own, one is dragged and the others stay
   await page.mouse.down();
   await page.mouse.move(from.x + 40, from.y + 30, { steps: 6 });
   await page.mouse.up();
+  await expect.poll(async () => (await middle('core-1')).x - from.x).toBeGreaterThan(20);
   await saved(page);
-  const [to, still] = [await middle('core-1'), await middle('acc-9')];
-  expect(to.x - from.x).toBeGreaterThan(20);
+  const still = await middle('acc-9');
   expect(Math.hypot(still.x - other.x, still.y - other.y)).toBeLessThan(3);
 });
 

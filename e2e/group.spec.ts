@@ -30,7 +30,7 @@ test('the switch with the wrong map is found, compared, and made equal by a clic
   await expect(treeRow(page, 'mst:2')).toContainText('VLAN 25, 45, 55, 85');
   await expect(page.getByRole('tab', { name: 'Changed ports 3' })).toBeVisible();
   await expect(page.getByText('are in one region: name, revision and the whole map agree')).toBeVisible();
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(treeRow(page, 'mst:2')).toContainText('maps differ');
 
   // The same from the switch itself.

@@ -100,7 +100,7 @@ test('an end is pointed at that should block instead: ways are proposed, shown, 
   await inspector(page).getByRole('button', { name: 'take it, proposal 1' }).click();
   await expect(page.locator('[data-save]')).toContainText('revision 1');
   await expect(inspector(page)).toContainText('alternate, discarding');
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(inspector(page)).toContainText('designated, forwarding');
 
   // What cannot be is said, with the reason.
@@ -170,6 +170,6 @@ test('both ridges become root and standby for alternate VLANs, and the uplinks n
       .getByRole('row', { name: /ridge-b 3 = dome-north 2 10 Gb\/s 52 %/ }),
   ).toBeVisible();
   await page.getByRole('tab', { name: 'Control plane' }).click();
-  await expect(page.getByRole('row', { name: /Per-VLAN rapid, spoken now/ })).toBeVisible();
+  await expect(page.getByRole('row', { name: /Per-VLAN rapid, running now/ })).toBeVisible();
   await saved(page);
 });

@@ -15,10 +15,10 @@ test('pictures', async ({ page }) => {
   await picture(page, 'designs');
 
   await openDemo(page);
-  await page.getByLabel('Filter ends').fill('alternate');
+  await page.getByLabel('Filter ports').fill('alternate');
   await page.getByRole('button', { name: 'ridge-b port 1', exact: true }).click();
   await picture(page, 'why-and-ledger');
-  await page.getByLabel('Filter ends').fill('');
+  await page.getByLabel('Filter ports').fill('');
 
   await page.getByLabel('draw VLAN 25 with the others').check();
   await selectSwitch(page, 'ridge-b');
@@ -45,8 +45,8 @@ test('pictures', async ({ page }) => {
     .getByRole('row', { name: /ridge-a VLAN 15/ })
     .click();
   await page.locator('#drawer-table').getByRole('button', { name: 'go back to now' }).click();
-  await page.getByRole('button', { name: 'Undo' }).click();
-  await page.getByRole('tab', { name: 'Ports' }).click();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await page.getByRole('tab', { name: 'Ports', exact: true }).click();
   await page.getByRole('button', { name: 'hung from root' }).click();
   await page.locator('body').click({ position: { x: 920, y: 20 } });
   await page.keyboard.press('Escape');
@@ -92,7 +92,7 @@ test('pictures', async ({ page }) => {
   await page.getByRole('button', { name: 'Compare' }).click();
   await picture(page, 'worksheet');
   await page.getByRole('button', { name: 'Close', exact: true }).click();
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
 
   await page.getByRole('tab', { name: 'Cable', exact: true }).click();
   await picture(page, 'cable');
@@ -102,7 +102,7 @@ test('pictures', async ({ page }) => {
   await page.getByRole('tab', { name: /Findings/ }).click();
   await page.getByRole('button', { name: 'whole map' }).click();
   await picture(page, 'findings');
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await page.getByRole('tab', { name: 'VLANs' }).click();
   await page.keyboard.press('Control+a');
   await page.keyboard.press('Escape');

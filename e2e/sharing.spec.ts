@@ -78,9 +78,9 @@ test('the command line says of the exported file what the screen says', async ({
   const told = Object.entries(trees[0]!.switches).flatMap(([sw, { ports }]) =>
     Object.entries(ports).map(([port, view]) => ({ sw, port, ...view })),
   );
-  await expect(page.getByText(`${told.length} ends`, { exact: true })).toBeVisible();
+  await expect(page.getByText(`${told.length} ports`, { exact: true })).toBeVisible();
   for (const { sw, port, role, state, cost } of told) {
-    await page.getByLabel('Filter ends').fill(`${sw} ${port} ${role} ${cost}`);
+    await page.getByLabel('Filter ports').fill(`${sw} ${port} ${role} ${cost}`);
     const grouped = String(cost).replace(/\B(?=(\d{3})+$)/g, '\\s'); // accessible names have plain spaces
     await expect(
       portTable(page).getByRole('row', { name: new RegExp(`VLAN 15 ${sw} ${port} .* ${role} ${state} ${grouped} `) }),

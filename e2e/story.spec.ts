@@ -6,7 +6,7 @@ test('an engineer reads the root, asks why, moves it, takes it back, and finds i
 
   // Who is root, and which end blocks, from the table of ports.
   await expect(treeRow(page, 'vlan:15')).toContainText('root lodge');
-  await page.getByLabel('Filter ends').fill('alternate');
+  await page.getByLabel('Filter ports').fill('alternate');
   await expect(portTable(page).getByRole('row')).toHaveCount(9); // the heading and eight blocked ends
   const blocked = portTable(page).getByRole('row', { name: /ridge-b 1 ridge-a port 1 alternate discarding/ });
   await expect(blocked).toContainText('20\u202f000');
@@ -36,7 +36,7 @@ test('an engineer reads the root, asks why, moves it, takes it back, and finds i
   await expect(moved.getByRole('row', { name: /VLAN 15 ridge-b 1 ridge-a port 1 alternate root/ })).toBeVisible();
 
   // Undo and redo, by key and by button.
-  await page.getByRole('tab', { name: 'Ports' }).click();
+  await page.getByRole('tab', { name: 'Ports', exact: true }).click();
   await page.keyboard.press('Control+z');
   await expect(treeRow(page, 'vlan:15')).toContainText('root lodge');
   await page.getByRole('button', { name: 'Redo' }).click();

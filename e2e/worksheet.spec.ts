@@ -19,7 +19,7 @@ test('a worksheet with one wrong answer: the trees are hidden, then compared, an
   await page.getByRole('button', { name: 'Begin' }).click();
   const rail = page.getByRole('navigation', { name: 'Trees' });
   await expect(rail).toContainText('Hidden while a worksheet is filled in.');
-  await page.getByRole('tab', { name: 'Ports' }).click();
+  await page.getByRole('tab', { name: 'Ports', exact: true }).click();
   await expect(page.getByRole('tabpanel')).toHaveText('Hidden while a worksheet is filled in.');
   await page.getByRole('tab', { name: 'Worksheet' }).click();
 

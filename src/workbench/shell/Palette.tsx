@@ -103,8 +103,10 @@ export function Palette() {
       onClose={() => openDialog(null)}
       maxWidth="sm"
       fullWidth
-      aria-label="Find an action or an object"
-      slotProps={{ container: { sx: { alignItems: 'flex-start' } } }}
+      slotProps={{
+        container: { sx: { alignItems: 'flex-start' } },
+        paper: { 'aria-label': 'Find an action or an object' },
+      }}
     >
       {open && <PaletteBody close={() => openDialog(null)} />}
     </Dialog>

@@ -5,6 +5,7 @@ import type { Command } from '../../../core/edit/commands';
 import type { Design } from '../../../core/model/document';
 import type { Proposal } from '../../../core/analysis/steering/steer';
 import { movedEnds, movedVlans } from '../../../core/tree/moved';
+import { Editable } from '../../ui/editable';
 import { TextButton } from '../../ui/TextButton';
 import { useWorkbench, useWorkbenchStore } from '../../state/context';
 import { movedOf } from '../../state/moved';
@@ -70,22 +71,25 @@ export function Offers({
     if (store.getState().act(...offer.commands) === null) done();
   };
   if (stale) return <p className={styles.hint}>The design has changed since: look for ways again.</p>;
+  // A proposal is taken while it is looked at.
   return (
-    <ol className={styles.offers} aria-label="Proposals">
-      {offers.map((offer, i) => (
-        <li key={`${i} ${offer.sentence}`}>
-          {offer.sentence}
-          <span className={styles.price}>
-            {offer.price}{' '}
-            <TextButton onClick={() => show(offer)} aria-label={`show proposal ${i + 1} on the map`}>
-              show
-            </TextButton>{' '}
-            <TextButton does="edit" onClick={() => take(offer)} aria-label={`take it, proposal ${i + 1}`}>
-              take it
-            </TextButton>
-          </span>
-        </li>
-      ))}
-    </ol>
+    <Editable value>
+      <ol className={styles.offers} aria-label="Proposals">
+        {offers.map((offer, i) => (
+          <li key={`${i} ${offer.sentence}`}>
+            {offer.sentence}
+            <span className={styles.price}>
+              {offer.price}{' '}
+              <TextButton onClick={() => show(offer)} aria-label={`show proposal ${i + 1} on the map`}>
+                show
+              </TextButton>{' '}
+              <TextButton does="edit" onClick={() => take(offer)} aria-label={`take it, proposal ${i + 1}`}>
+                take it
+              </TextButton>
+            </span>
+          </li>
+        ))}
+      </ol>
+    </Editable>
   );
 }
