@@ -66,7 +66,8 @@ export const GroupNode = memo(function GroupNode({ data: { box, filled }, select
     name.slice(0, 200),
     count,
     ...rows.map(
-      ({ label, root, blocked }) => `${label || 'common tree'}: ${root ? `root ${root}, ` : ''}${blocked} block`,
+      ({ label, root, blocked }) =>
+        `${label || 'common tree'}: ${root ? `root ${root}, ` : ''}${blocked} ${blocked === 1 ? 'blocks' : 'block'}`,
     ),
   ].join('\n');
   return (

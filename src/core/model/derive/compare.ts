@@ -1,7 +1,7 @@
 /** Two states of a design side by side: every field that differs, in words. */
 import type { Design } from '../document';
 import { valueText, type Facts, type Node, type Place } from '../field';
-import { treeName, type TreeId } from '../ids';
+import { treeName, treesName, type TreeId } from '../ids';
 import type { Names } from '../names';
 import { changesBetween, fieldsIn, type Change } from './changes';
 import { namesOf } from './names';
@@ -16,10 +16,37 @@ export interface Difference {
   readonly at: Place;
 }
 
-/** Settings that differ, in the order of the document. */
+/** Settings that differ, in the order of the document; those that differ alike in several trees are one. */
 export function settingDifferences(before: Design, after: Design): Difference[] {
+  const alike = new Map<string, { readonly first: Told; readonly trees: TreeId[] }>();
+  for (const told of toldChanges(before, after)) {
+    const key = JSON.stringify([told.on, told.label, told.before, told.after, told.tree === null]);
+    const known = told.tree === null ? undefined : alike.get(key);
+    if (known) known.trees.push(told.tree!);
+    else
+      alike.set(told.tree === null ? `${key} ${alike.size}` : key, {
+        first: told,
+        trees: told.tree ? [told.tree] : [],
+      });
+  }
+  return [...alike.values()].map(({ first: { on, label, before: x, after: y, at }, trees }) => ({
+    on,
+    setting: trees.length === 0 ? label : `${label} in ${treesName(trees)}`,
+    before: x,
+    after: y,
+    at,
+  }));
+}
+
+/** A difference before those in several trees are put together. */
+interface Told extends Omit<Difference, 'setting'> {
+  readonly label: string;
+  readonly tree: TreeId | null;
+}
+
+function toldChanges(before: Design, after: Design): Told[] {
   const [was, is] = [namesOf(before), namesOf(after)];
-  return changesBetween(before, after).map((change): Difference => {
+  return changesBetween(before, after).map((change): Told => {
     const { within, node, tree, kind } = change;
     const names = change.after === undefined && kind === 'item' ? was : is;
     const on = within.map(({ list, item }) => list.facts!.nameOf(item as never, names)).join(' ') || 'the design';
@@ -27,14 +54,15 @@ export function settingDifferences(before: Design, after: Design): Difference[] 
     if (kind === 'item') {
       const told = (item: unknown, by: Names) =>
         item === undefined ? null : summary(within.at(-1)!.list.item, item, by);
-      const setting = change.after === undefined ? 'taken away' : 'added';
-      return { on, setting, before: told(change.before, was), after: told(change.after, is), at };
+      const label = change.after === undefined ? 'taken away' : 'added';
+      return { on, label, tree: null, before: told(change.before, was), after: told(change.after, is), at };
     }
     const [x, y] = [sideText(change, change.before, was), sideText(change, change.after, is)];
     // Two values that are told alike and are not the same: there is more in them than is told.
     return {
       on,
-      setting: settingName(node.facts, tree),
+      label: settingName(node.facts, null),
+      tree,
       before: x,
       after: x === y && y !== null ? `${y}, otherwise` : y,
       at,

@@ -44,7 +44,7 @@ export function BundleThese({ links }: { readonly links: readonly LinkId[] }) {
           .map((bundle) => `${bundle.name} on ${nameOf(bundle.switch)}, ports ${bundle.ports.join(', ')}`)
           .join('; ')}
         . Both ends active.
-        {chosen.length === 1 && ' A bundle of one link finds out when its fibre carries one way only.'}
+        {chosen.length === 1 && ' A bundle of one link detects a fibre that works in one direction only.'}
       </p>
       <div className={styles.buttons}>
         <Button variant="contained" onClick={make}>

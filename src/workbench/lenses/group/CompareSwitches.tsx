@@ -74,7 +74,7 @@ function Compared({ pair, among, choose, a, b }: Props & { readonly a: Switch; r
           <col style={{ width: '20%' }} />
           <col />
           <col />
-          <col style={{ width: 66 }} />
+          <col style={{ width: 88 }} />
         </colgroup>
         <thead>
           <tr>
@@ -88,7 +88,10 @@ function Compared({ pair, among, choose, a, b }: Props & { readonly a: Switch; r
           {row('Name', [name[0] || 'none', name[1] || 'none'])}
           {row('Revision', [String(revision[0]), String(revision[1])])}
           {row('Digest', [`${digest[0].slice(0, 16)}…`, `${digest[1].slice(0, 16)}…`])}
-          {vlans.slice(0, 12).map((each) => row(vlansName(each.vlans), [instanceText(each.a), instanceText(each.b)]))}
+          {/* What differs comes first. */}
+          {[...vlans.filter((each) => each.a !== each.b), ...vlans.filter((each) => each.a === each.b)]
+            .slice(0, 12)
+            .map((each) => row(vlansName(each.vlans), [instanceText(each.a), instanceText(each.b)]))}
         </tbody>
       </table>
       {vlans.length > 12 && <p className={styles.soft}>And {vlans.length - 12} groups of VLANs more.</p>}

@@ -150,7 +150,7 @@ export function GroupBox({ box, filled, of: { solution, trees } }: BoxProps & { 
       const at = root === null ? undefined : solution.network.switchIndex.get(root);
       const label = trees.length > 1 ? `${treeLabel(id)}: ` : '';
       return [
-        { text: `${label}${blocked} block`, colour },
+        { text: `${label}${blocked} ${blocked === 1 ? 'blocks' : 'block'}`, colour },
         ...(at === undefined ? [] : [{ text: `root ${nameOf(solution.network.switches[at]!)}`, colour: 'var(--ink)' }]),
       ];
     }),
