@@ -1,7 +1,8 @@
 /** Boxes of switches: how large each would like to be, and what it shows in the room that it gets. Pure; pixels of the screen. */
 import type { PortId } from '../../core/model/ids';
 import { isSheafEnd } from './folded';
-import { shortened, spreadAlong, type Size } from './fit';
+import { shortened } from '../ui/words/shortened';
+import { spreadAlong, type Size } from './fit';
 import type { Attachment, Box, MapDensity, Point, Side, Skeleton } from './drawn';
 
 /** Between ends on one side of a box, where there is room. */

@@ -64,15 +64,6 @@ function forNear(points: readonly Point[], reach: number, each: (i: number, j: n
   });
 }
 
-/** A name in at most `most` characters, shortened in the middle: what tells names apart is at their ends, mostly at the last. */
-export function shortened(name: string, most: number): string {
-  const letters = [...name];
-  if (letters.length <= most) return name;
-  if (most < 2) return '';
-  const head = Math.floor((most - 1) * 0.4);
-  return `${letters.slice(0, head).join('')}…${letters.slice(letters.length - (most - 1 - head)).join('')}`;
-}
-
 /** Places along a side for ends that would each like to be at `wishes` (rising), `pitch` apart, between `low` and `high`. */
 export function spreadAlong(wishes: readonly number[], pitch: number, low: number, high: number): number[] {
   const n = wishes.length;

@@ -3,7 +3,7 @@ import type { Filled } from '../../core/analysis/groups/groups';
 import type { GroupId } from '../../core/model/ids';
 import { nameOf } from '../../core/model/names';
 import type { Box } from './drawn';
-import { shortened } from './fit';
+import { shortened } from '../ui/words/shortened';
 import { hostsRectangle } from './hosts';
 import { around, Occupied, overlaps, type Rectangle } from './occupied';
 

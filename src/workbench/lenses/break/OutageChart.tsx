@@ -3,6 +3,7 @@
 import { Bar, BarChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
 import type { PairCost } from '../../../core/sim/report/cost';
 import { OUTAGE_CAUSES, type OutageCause } from '../../../core/sim/traffic/reach';
+import { NameTick } from '../../ui/NameTick';
 import styles from '../shared/clock.module.css';
 import { durationText } from '../../ui/words/durations';
 
@@ -64,8 +65,7 @@ export function OutageChart({
             dataKey="id"
             width={216}
             interval={0}
-            tick={TICK}
-            tickFormatter={(id: string) => shortened(names.get(id) ?? id)}
+            tick={<NameTick most={31} size={11} nameOf={(id) => names.get(id) ?? id} />}
             stroke="var(--rule-strong)"
           />
           <YAxis
@@ -104,8 +104,6 @@ export function OutageChart({
 }
 
 const TICK = { fill: 'var(--ink-soft)', fontSize: 11, fontFamily: 'var(--mono)' };
-const shortened = (name: string): string =>
-  (name.length > 31 ? `${name.slice(0, 30)}\u2026` : name).replaceAll(' ', '\u00a0');
 
 function Tip({ row }: { readonly row: OutageRow | undefined }) {
   if (!row) return null;

@@ -12,6 +12,7 @@ import {
   type LabelProps,
 } from 'recharts';
 import { treeName, type LinkId, type TreeId } from '../../../core/model/ids';
+import { NameTick } from '../../ui/NameTick';
 import { strandStyle } from '../../ui/strandStyle';
 import { percentText, shortName, type LoadRow } from './loadRows';
 import styles from './steering.module.css';
@@ -67,8 +68,7 @@ export function LoadChart({ rows, trees, onOpen }: Props) {
             dataKey="link"
             width={NAMES}
             interval={0}
-            tick={TICK}
-            tickFormatter={shortened}
+            tick={<NameTick most={25} />}
             stroke="var(--rule-strong)"
           />
           <YAxis
@@ -121,7 +121,6 @@ export function LoadChart({ rows, trees, onOpen }: Props) {
 }
 
 const TICK = { fill: 'var(--ink-soft)', fontSize: 11.5, fontFamily: 'var(--mono)' };
-const shortened = (name: string): string => (name.length > 25 ? `${name.slice(0, 24)}…` : name);
 
 /** The tree's number where its part of a bar has room: colour is not the only way to tell it. */
 function Inside({ x, y, width, height, text }: LabelProps & { readonly text: string }) {
