@@ -75,7 +75,7 @@ export function MovedBar() {
 }
 
 /** How much of a message stands there before it is read whole. */
-const MOST = { advice: 260, label: 110 } as const;
+const MOST = { advice: 130, label: 80 } as const;
 /** No name fills the screen for ever. */
 const LONGEST = 4000;
 

@@ -22,6 +22,15 @@ type Rule = DealRule | 'these';
 const RULES: readonly (readonly [Rule, string])[] = [...RULE_CHOICES, ['these', 'VLANs that I write']];
 const NO_TREES: readonly TreeId[] = [];
 
+/** `ridge-a root of VLANs 1,25, ridge-b of VLANs 15,35, each the other’s standby`. */
+function partsText([first, second]: readonly [readonly TreeId[], readonly TreeId[]], a: string, b: string): string {
+  const own = [
+    first.length > 0 && `${a} root of ${treesName(first)}`,
+    second.length > 0 && `${b} root of ${treesName(second)}`,
+  ].filter(Boolean);
+  return `${own.join(', ')}, each the other’s standby`;
+}
+
 export function PairOfRoots({ chosen: { switches } }: { readonly chosen: Chosen }) {
   const store = useWorkbenchStore();
   const design = useWorkbench((state) => state.design);
@@ -55,7 +64,7 @@ export function PairOfRoots({ chosen: { switches } }: { readonly chosen: Chosen 
           ? placingText(undone)
           : commands.length === 0
             ? `${nameOf(a)} and ${nameOf(b)} are roots and standbys so already.`
-            : placingText(placings.filter((placing) => placing.done))),
+            : `${partsText(parts, nameOf(a), nameOf(b))}.`),
       remedy: toCome.length > 0 ? { label: 'and for VLANs to come', commands: toCome } : null,
     });
   };
