@@ -150,6 +150,12 @@ describe('the list of designs', () => {
     expect(names()).toEqual(['Fernhollow Observatory', 'Valley']);
   });
 
+  it('takes a new design with the mode that its switches are to run', () => {
+    const made = take(service.createDesign(db, { do: 'create', name: 'Valley', mode: 'mstp' }));
+    const found = service.openDesign(db, made);
+    expect(found).toMatchObject({ ok: true, value: { design: { mode: 'mstp', regions: [{ name: 'VALLEY' }] } } });
+  });
+
   it('renames as a revision, duplicates the newest revision, deletes and brings back', () => {
     take(service.renameDesign(db, id, 'Ridge'));
     expect(opened()).toMatchObject({ revision: 1, design: { name: 'Ridge' } });

@@ -15,13 +15,13 @@ import type { Command } from '../core/edit/commands';
 import { demoOf } from '../core/demo/demos';
 import { describeCommands } from '../core/edit/describe';
 import { applyChange, editAll, replaceDesign, type Edited } from '../core/edit/edit';
-import { modeForAll } from '../core/analysis/regions/modeForAll';
 import { problemText } from '../core/model/problem';
 import { changeProblems } from '../core/model/read';
-import { FORMAT, MAX_NAME, type Design } from '../core/model/document';
+import { MAX_NAME, type Design } from '../core/model/document';
 import { collide, touchedPlaces } from '../core/model/derive/touched';
 import { fail, ok, type Result } from '../core/base/result';
 import * as store from './db/designStore';
+import { emptyDesign } from './emptyDesign';
 import { inWorker } from './heavy/run';
 import { checkedDesign, editOf, readyDocument, type ReadyDocument, type ReadyWish, type Refused } from './heavy/task';
 import { stacksOf } from './history';
@@ -56,7 +56,7 @@ function newDesign(db: Db, wish: NewDesign): Result<Design, Refused> {
     case 'demo':
       return ok(demoOf(wish.site ?? 'observatory'));
     case 'create':
-      return emptyDesign(wish);
+      return emptyDesign(wish.name, wish.mode);
     case 'import':
       return checkedDesign(wish.document);
     case 'duplicate': {
@@ -65,13 +65,6 @@ function newDesign(db: Db, wish: NewDesign): Result<Design, Refused> {
       return ok({ ...original, name: `${original.name.slice(0, MAX_NAME - 7)} (copy)` });
     }
   }
-}
-
-function emptyDesign({ name, mode }: NewDesign & { do: 'create' }): Result<Design, Refused> {
-  const empty = checkedDesign({ format: FORMAT.name, version: FORMAT.version, name, switches: [], links: [] });
-  if (!empty.ok || !mode) return empty;
-  const edited = editAll(empty.value, modeForAll(empty.value, mode));
-  return edited.ok ? ok(edited.value.design) : fail({ status: 422, message: problemText(edited.error) });
 }
 
 /** The newest document of a design that is there, or the last good one. */
