@@ -31,7 +31,7 @@ test('two hundred switches from a file: the root by accident is found, roots are
   await expect(groups).toHaveCount(9);
 
   await page.getByRole('tab', { name: 'Steer' }).click();
-  await page.getByRole('tab', { name: 'Sharing' }).click();
+  await page.getByRole('tab', { name: 'Load sharing' }).click();
   const sharing = page.locator('#drawer-table');
   await expect(sharing).toContainText('over 342 links that lead to a stronger tier, 162 of them idle');
   await sharing.getByRole('button', { name: 'Propose ways to share' }).click();

@@ -144,7 +144,7 @@ test('a block is moved by pulling its frayed end to another link; wishes that co
 test('both ridges become root and standby for alternate VLANs, and the uplinks no longer idle', async ({ page }) => {
   await openDemo(page);
   await page.getByRole('tab', { name: 'Steer' }).click();
-  await page.getByRole('tab', { name: 'Sharing' }).click();
+  await page.getByRole('tab', { name: 'Load sharing' }).click();
   const sharing = page.locator('#drawer-table');
   await expect(page.getByRole('img', { name: /The most loaded: ridge-a 7 = lodge 1, 551 %/ })).toBeVisible();
   await expect(sharing).toContainText('8 links idle');

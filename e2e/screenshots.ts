@@ -17,7 +17,7 @@ test('pictures', async ({ page }) => {
   await openDemo(page);
   await page.getByLabel('Filter ports').fill('alternate');
   await page.getByRole('button', { name: 'ridge-b port 1', exact: true }).click();
-  await picture(page, 'why-and-ledger');
+  await picture(page, 'why-and-ports');
   await page.getByLabel('Filter ports').fill('');
 
   await page.getByLabel('draw VLAN 25 with the others').check();
@@ -64,7 +64,7 @@ test('pictures', async ({ page }) => {
 
   await page.getByRole('button', { name: 'clear all' }).click();
   await page.keyboard.press('Escape');
-  await page.getByRole('tab', { name: 'Sharing' }).click();
+  await page.getByRole('tab', { name: 'Load sharing' }).click();
   await page.getByRole('button', { name: 'Propose ways to share' }).click();
   await page.getByRole('list', { name: 'Proposals' }).waitFor();
   await page.getByRole('button', { name: 'show proposal 1 on the map' }).click();
@@ -144,7 +144,7 @@ test('pictures', async ({ page }) => {
   await page.getByLabel('draw instance 1 with the others').check();
   await page.getByLabel('draw instance 2 with the others').check();
   await page.getByLabel('draw CIST with the others').uncheck();
-  await page.getByRole('button', { name: 'close', exact: true }).click();
+  await page.getByRole('button', { name: 'close this message' }).click();
   await picture(page, 'group');
 
   // Break: a demo as shipped.
@@ -179,7 +179,7 @@ test('pictures', async ({ page }) => {
   await page.getByRole('tab', { name: 'Timeline' }).click();
   await page.getByRole('button', { name: 'Dark' }).click();
   for (let i = 0; i < 4; i += 1) await page.keyboard.press('.');
-  await picture(page, 'clock-dark');
+  await picture(page, 'timeline-dark');
 });
 
 test('pictures of two hundred switches', async ({ page }) => {

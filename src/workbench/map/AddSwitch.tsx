@@ -12,10 +12,10 @@ import type { Point } from './geometry';
 import styles from './map.module.css';
 
 /** Adds a switch where there is room near the middle of what is seen, and selects it. */
-export function addSwitch({ design, act, select, controls }: Workbench): void {
+export function addSwitch({ newest, act, select, controls }: Workbench): void {
   const middle = controls?.middle() ?? { x: 0, y: 0 };
   const { id, command } = freshSwitch(
-    design,
+    newest(),
     freePlace(middle, (controls?.places() ?? new Map<string, Point>()).values()),
   );
   if (act(command) === null) select({ kind: 'switch', switch: id });

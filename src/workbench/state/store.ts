@@ -220,6 +220,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
         await forgetWrites(kept.key);
         if (how === 'send') await document.follow();
       },
+      newest: () => document.now().design,
       unsent: () => document.unsent(),
       hurry: () => document.hurry(),
       abandon: () => document.abandon(),

@@ -155,6 +155,8 @@ export interface WorkbenchActions {
   /** Sends what an earlier page had not sent, or drops it. */
   takeOrphaned(kept: KeptWrites, how: 'send' | 'drop'): Promise<void>;
   /** How many changes the server has not taken yet. */
+  /** The design with every change so far, though the screen may still wait for the trees of the last one. */
+  newest(): Design;
   unsent(): number;
   /** The page is hidden or about to go: what waits for more is sent. */
   hurry(): void;

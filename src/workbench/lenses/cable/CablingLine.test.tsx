@@ -29,6 +29,17 @@ describe('the cabling line', () => {
     expect(store.getState().undoSteps).toHaveLength(1);
   });
 
+  it('counts on what the line before did, though the screen still waits for its trees', async () => {
+    const store = await renderWith(<CablingLine />, designOf({}));
+    for (const text of ['a 1 = b 1', 'b 2 = c 1', 'c 2 = a 2']) {
+      type(text);
+      press('Enter');
+    }
+    expect(screen.queryByRole('alert')).toBeNull();
+    await settle();
+    expect(store.getState().design.links).toHaveLength(3);
+  });
+
   it('points at what is wrong, in its line, and keeps the text', async () => {
     const store = await renderWith(<CablingLine />);
     type('vlan 70\nlodge 9 = attic 1-3');

@@ -63,7 +63,8 @@ export function CablingLine() {
     put(head + option.text + gap + tail, head.length + option.text.length + 1);
   };
   const apply = () => {
-    const { design: now, act } = store.getState();
+    const { newest, act } = store.getState();
+    const now = newest();
     const fresh = planLines(now, text);
     const wrong = fresh.lines.find((line) => line.fault);
     if (wrong?.fault) {

@@ -17,8 +17,8 @@ export const steer: LensManifest = {
     table('costs', 'Costs', () => import('./SteerMatrix').then((m) => m.SteerMatrix), {
       offer: 'Costs and port priorities by trees',
     }),
-    table('sharing', 'Sharing', () => import('./SharingTable').then((m) => m.SharingTable), {
-      offer: 'Sharing: load of the links, trees spread over uplinks',
+    table('sharing', 'Load sharing', () => import('./SharingTable').then((m) => m.SharingTable), {
+      offer: 'Load sharing: load of the links, trees spread over uplinks',
     }),
     table('control', 'Control plane', () => import('./ControlTable').then((m) => m.ControlTable), {
       offer: 'Control plane: what each spanning tree mode costs',
