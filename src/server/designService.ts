@@ -3,7 +3,6 @@ import type { Db } from './db/handle';
 import { randomBytes } from 'node:crypto';
 import {
   restoreLabel,
-  type Damage,
   type DesignSummary,
   type HistoryEntry,
   type HistoryPart,
@@ -26,14 +25,10 @@ import { inWorker } from './heavy/run';
 import { checkedDesign, editOf, readyDocument, type ReadyDocument, type ReadyWish, type Refused } from './heavy/task';
 import { stacksOf } from './history';
 import { live } from './live';
+import { unknownDesign, unknownRevision, unreadable } from './refusals';
 
 /** The steps that an opened design brings along for undo and redo; older ones stay in the log. */
 const STEPS_KEPT = 100;
-
-const unknownDesign = (id: string): Refused => ({
-  status: 404,
-  message: `There is no design "${id.slice(0, 40)}". It may have been deleted.`,
-});
 
 export const listDesigns = (db: Db): DesignSummary[] => store.listDesigns(db);
 
@@ -310,11 +305,6 @@ function atRevision<T>(db: Db, id: string, revision: number, then: () => T): Res
   return ok(then());
 }
 
-const unknownRevision = (revision: number, head: number): Refused => ({
-  status: 404,
-  message: `There is no revision ${revision}; the newest is ${head}.`,
-});
-
 /** Renames whatever the newest revision is: the list has no revision of its own to be behind with. */
 export function renameDesign(db: Db, id: string, name: string): Result<Written, Refused> {
   return editDesign(db, id, store.headRevision(db, id) ?? 0, [{ do: 'rename-design', name }]);
@@ -384,12 +374,6 @@ function write(
   }
   return done;
 }
-
-const unreadable = ({ good, head, why }: Damage, revision: number): Refused => ({
-  status: 422,
-  message: `Revision ${revision} cannot be read: what is stored from revision ${good + 1} to ${head} is not a design. Revision ${good} is the last good one: go on from there.`,
-  details: [why],
-});
 
 function conflict(db: Db, id: string, base: number, head: number): Refused {
   return {

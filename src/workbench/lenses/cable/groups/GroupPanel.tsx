@@ -117,7 +117,7 @@ function NewGroup({
       </span>
       <div className={styles.note}>
         <TextButton does="edit" type="submit" disabled={!isTitle(name)}>
-          make a group of {counted(ids.length, 'switch', 'switches')}
+          group {counted(ids.length, 'switch', 'switches')}
         </TextButton>
       </div>
     </form>

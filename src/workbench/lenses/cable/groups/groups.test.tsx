@@ -42,9 +42,9 @@ it('are named, put within each other and removed in the inspector, and switches 
   const room = screen.getByRole('region', { name: 'Group' });
   expect(within(room).getByLabelText('Name of the new group')).toHaveValue('lodge, workshop');
   fireEvent.change(within(room).getByLabelText('Name of the new group'), { target: { value: 'Valley' } });
-  await click(/make a group of 2/);
+  await click(/^group 2 switches/);
   choose('ridge-a', 'ridge-b');
-  await click(/make a group of 2/);
+  await click(/^group 2 switches/);
   const set = (label: string, value: string) =>
     fireEvent.change(within(screen.getByRole('region', { name: 'Group' })).getByLabelText(label), {
       target: { value },
