@@ -99,8 +99,8 @@ export function BundleTable() {
   if (rows.length === 0)
     return (
       <p className={styles.empty}>
-        No bundles, and no links side by side. Choose links that join the same two switches, or a host with several
-        cards, then bundle them in the inspector.
+        No bundles, and no links side by side. Choose links that join the same two switches (Shift or Ctrl and click for
+        several), or a host with several cards, then bundle them in the inspector.
       </p>
     );
   return <ItemTable label="Bundles" what="rows" example="lodge down" rows={rows} columns={COLUMNS} itemOf={itemOf} />;

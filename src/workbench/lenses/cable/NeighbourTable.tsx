@@ -67,7 +67,9 @@ export function NeighbourTable() {
   const [refused, setRefused] = useState<string | null>(null);
   const all = useMemo(() => neighbourRows(design), [design]);
   const differs = useMemo(() => all.filter((row) => row.verdict !== '' && row.verdict !== 'as drawn'), [all]);
-  const { rows: wanted, choice } = useOfSelection(differing ? differs : all, switchesOfRow);
+  // What differs comes first.
+  const ordered = useMemo(() => [...differs, ...all.filter((row) => !differs.includes(row))], [all, differs]);
+  const { rows: wanted, choice } = useOfSelection(differing ? differs : ordered, switchesOfRow);
   const filter = useFilter(wanted);
   const open = useCallback(
     (row: NeighbourRow, how: 'alone' | 'more') => {

@@ -195,7 +195,7 @@ export function SteerMatrix() {
         {!fault && !treesFault && (
           <span>
             {ports.length === 0
-              ? 'select ports or links; empty goes back to all trees'
+              ? 'select ports or links (Shift or Ctrl and click for several); empty goes back to all trees'
               : `for ${counted(ports.length, 'port')} in ${counted(of.length, 'tree')}`}
           </span>
         )}
