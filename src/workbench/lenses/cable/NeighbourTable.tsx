@@ -68,7 +68,10 @@ export function NeighbourTable() {
   const all = useMemo(() => neighbourRows(design), [design]);
   const differs = useMemo(() => all.filter((row) => row.verdict !== '' && row.verdict !== 'as drawn'), [all]);
   // What differs comes first.
-  const ordered = useMemo(() => [...differs, ...all.filter((row) => !differs.includes(row))], [all, differs]);
+  const ordered = useMemo(() => {
+    const first = new Set(differs);
+    return [...differs, ...all.filter((row) => !first.has(row))];
+  }, [all, differs]);
   const { rows: wanted, choice } = useOfSelection(differing ? differs : ordered, switchesOfRow);
   const filter = useFilter(wanted);
   const open = useCallback(
