@@ -7,7 +7,7 @@ import { networkOf } from '../../core/testing/networks';
 import { StoreProvider } from '../state/context';
 import { createWorkbench, type WorkbenchStore } from '../state/store';
 import { inlineSolver, noSaver, settle } from '../testing';
-import { drawnLink } from './linkStrands';
+import { drawnLink, outlinedOn } from './linkStrands';
 import { DrawnLinks } from './testing';
 
 /** Draws every link of a design, as the map does when seen from near. */
@@ -37,6 +37,26 @@ const ends = (id: string) =>
 
 const titled = (text: string) =>
   [...document.querySelectorAll('title')].find((title) => title.textContent === text)!.parentElement!;
+
+describe('what stands out on a link', () => {
+  it('is a port that reports another neighbour than is drawn, beside the table of neighbours', async () => {
+    const store = await drawLinks();
+    const { act: edit, setLens, openDrawer, design } = store.getState();
+    const [first] = design.links;
+    const elsewhere = { switch: 'ridge-a', port: '1', device: 'workshop', devicePort: '9', kind: 'switch' as const };
+    act(() => void edit(commandSchema.parse({ do: 'set-observed', observed: [elsewhere] })));
+    await settle();
+    const outlined = () => outlinedOn(store.getState(), first!);
+    expect(outlined()).toEqual([]);
+    act(() => {
+      setLens('Cable');
+      openDrawer('neighbours');
+    });
+    expect(outlined()).toEqual(['a']);
+    act(() => openDrawer('cables'));
+    expect(outlined()).toEqual([]);
+  });
+});
 
 describe('a link on the map', () => {
   it('has a glyph and the letter of the role at each end', async () => {

@@ -1,6 +1,8 @@
 /** What to draw on one link. */
 import { treeLabel } from '../../core/model/ids';
-import type { Link } from '../../core/model/document';
+import { neighboursOf } from '../../core/analysis/neighbours/neighbours';
+import { oncePer } from '../../core/base/cache';
+import type { Design, Link } from '../../core/model/document';
 import type { RunState } from '../../core/modes/entity';
 import { bridgePortOf } from '../../core/topology/network';
 import { CODE, roleOf, treeOf, type Role } from '../../core/tree/settled';
@@ -69,13 +71,30 @@ export function linkText(link: Link, speed: number, dead: boolean, cabling: bool
 /** A link or one of its ends. */
 export type LinkPart = 'link' | 'a' | 'b';
 
-/** What stands out on a link: what is wished for in the Steer view, or answers of a worksheet that are not right. */
-export function outlinedOn({ lens, wishes: { list }, marked }: Workbench, link: Link): LinkPart[] {
+/** The ports where switches report another neighbour than is drawn. */
+const reportedOtherwise = oncePer(
+  (design: Design): ReadonlySet<string> =>
+    new Set(
+      neighboursOf(design).flatMap(({ at, verdict }) =>
+        at && verdict !== 'as drawn' && verdict !== 'not observed' ? [`${at.switch}\n${at.port}`] : [],
+      ),
+    ),
+);
+
+/**
+ * What stands out on a link: what is wished for in the Steer view, answers of a worksheet that are not right, or beside the
+ * table of neighbours what is reported otherwise than drawn.
+ */
+export function outlinedOn({ lens, wishes: { list }, marked, drawer, design }: Workbench, link: Link): LinkPart[] {
   if (marked) {
     const wrong = marked.marks.filter((mark) => !mark.right && mark.given !== null && mark.port !== null);
     return (['a', 'b'] as const).filter((side) =>
       wrong.some((mark) => mark.switch === link[side].switch && mark.port === link[side].port),
     );
+  }
+  if (lens === 'Cable' && drawer.open && drawer.tab === 'neighbours' && design.observed.length > 0) {
+    const differs = reportedOtherwise(design);
+    return (['a', 'b'] as const).filter((side) => differs.has(`${link[side].switch}\n${link[side].port}`));
   }
   if (lens !== 'Steer') return [];
   const blocksAt = (end: Link['a']): boolean =>

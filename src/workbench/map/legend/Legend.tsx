@@ -64,6 +64,19 @@ function CableSigns() {
           <path d={`M4 ${MIDDLE}H52`} stroke="var(--rule-strong)" strokeWidth={width} />
         </Sign>
       ))}
+      <Sign says="dotted outline of a port, beside the table of neighbours: reported otherwise than drawn">
+        <path d={`M4 ${MIDDLE}H52`} stroke="var(--rule-strong)" strokeWidth={2.5} />
+        <rect
+          x={34}
+          y={3}
+          width={18}
+          height={14}
+          rx={4}
+          stroke="var(--accent)"
+          strokeWidth={1.5}
+          strokeDasharray="3 3"
+        />
+      </Sign>
       <Sign says="figure at the edge of a switch: a port; of the selected switch, also its free ones">
         <path d={`M52 0V20`} stroke="var(--ink)" strokeWidth={2} />
         <SignText x={44} text="3" />
