@@ -64,6 +64,19 @@ describe('findings', () => {
     expect(store.getState()).toMatchObject({ selection: { kind: 'switch', switch: 'lodge' }, shownTrees: ['vlan:1'] });
   });
 
+  it('take one remedy, and no other until what is left has been looked for', async () => {
+    const store = await renderWith(<FindingsList />);
+    act(() => void store.getState().act(commandSchema.parse({ do: 'set-link', link: 'l1', speed: 100 })));
+    await settle();
+    const remedies = () => screen.queryAllByTitle('one step, which can be undone');
+    expect(remedies().length).toBeGreaterThan(1);
+    fireEvent.click(remedies()[0]!);
+    for (const button of remedies()) expect(button).toBeDisabled();
+    const taken = store.getState().undoSteps.length;
+    fireEvent.click(remedies()[1]!);
+    expect(store.getState().undoSteps.length).toBe(taken);
+  });
+
   it('say so when there are none', async () => {
     await renderWith(<FindingsList />, networkOf({ a: { tier: 'core' } }, []));
     expect(await screen.findByText(/Nothing found/)).toBeInTheDocument();

@@ -1,7 +1,7 @@
 'use client';
 /** What a practitioner would want to know about this design, each with its why, its place on the map and ways to end it. */
 import { useCallback, useState } from 'react';
-import type { Finding } from '../../../core/analysis/findings/finding';
+import type { Finding, Remedy } from '../../../core/analysis/findings/finding';
 import { TextButton } from '../../ui/TextButton';
 import { useWorkbench, useWorkbenchStore } from '../../state/context';
 import { switchesOf, type Item } from '../../state/selection';
@@ -20,6 +20,8 @@ export function FindingsList() {
   const store = useWorkbenchStore();
   const viewing = !useWorkbench(atPresent);
   const [refused, setRefused] = useState<string | null>(null);
+  /** The list of which a remedy was taken: the next one belongs to what is found then. */
+  const [mended, setMended] = useState<readonly Finding[] | null>(null);
   const design = useWorkbench((state) => state.design);
   const switchesIn = useCallback(
     (finding: Finding) => {
@@ -51,6 +53,14 @@ export function FindingsList() {
         Nothing found: both ends of every cable match, every VLAN reaches its hosts, and every root was chosen.
       </p>
     );
+  const mend = ({ commands }: Remedy) => {
+    const now = store.getState();
+    // The screen may still wait for the trees of a change: what was found does not know of it.
+    if (now.newest() !== now.design) return;
+    const problem = now.act(...commands);
+    setRefused(problem);
+    if (problem === null) setMended(findings);
+  };
   const goTo = (finding: Finding) => {
     const { shownTrees, showTree, goTo: see } = store.getState();
     const [tree] = finding.at.trees ?? [];
@@ -93,8 +103,8 @@ export function FindingsList() {
                   <TextButton
                     does="edit"
                     key={remedy.label}
-                    disabled={kind !== 'found'}
-                    onClick={() => setRefused(store.getState().act(...remedy.commands))}
+                    disabled={kind !== 'found' || mended === findings}
+                    onClick={() => mend(remedy)}
                     title="one step, which can be undone"
                   >
                     {remedy.label}
