@@ -51,8 +51,11 @@ test('fourteen tasks, from a loop of three switches to comparing two revisions',
     await expect(page.getByRole('row', { name: /alternate discarding/ })).toHaveCount(1);
   });
   await test.step('5. ask a blocked port why', async () => {
-    await page.getByRole('row', { name: /alternate discarding/ }).click();
-    await expect(inspector(page)).toContainText('Alternate:');
+    // The table may still be settling in when the first click comes.
+    await expect(async () => {
+      await page.getByRole('row', { name: /alternate discarding/ }).click();
+      await expect(inspector(page)).toContainText('Alternate:', { timeout: 2000 });
+    }).toPass();
   });
   await test.step('6. make another switch root, and undo it', async () => {
     await onMap(page, 'c');

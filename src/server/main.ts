@@ -32,7 +32,8 @@ async function main(): Promise<void> {
   await app.prepare();
   const handle = app.getRequestHandler();
   const server = createServer(
-    { headersTimeout: 20_000, requestTimeout: 60_000 },
+    // A connection that idles is kept longer than its other end expects: closed in the moment of a request, it loses that.
+    { headersTimeout: 20_000, requestTimeout: 60_000, keepAliveTimeout: 75_000 },
     createFront(settings.value, (request, response) => void handle(request, response)),
   );
   if (process.argv.includes('--dev'))
