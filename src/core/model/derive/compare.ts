@@ -20,7 +20,7 @@ export interface Difference {
 export function settingDifferences(before: Design, after: Design): Difference[] {
   const alike = new Map<string, { readonly first: Told; readonly trees: TreeId[] }>();
   for (const told of toldChanges(before, after)) {
-    const key = JSON.stringify([told.on, told.label, told.before, told.after, told.tree === null]);
+    const key = JSON.stringify([told.on, told.label, told.before, told.after]);
     const known = told.tree === null ? undefined : alike.get(key);
     if (known) known.trees.push(told.tree!);
     else

@@ -11,10 +11,9 @@ import { oncePer } from '../../../core/base/cache';
 import { SECOND } from '../../../core/modes/entity';
 import { costOf, type RunCost } from '../../../core/sim/report/cost';
 import { TextButton } from '../../ui/TextButton';
-import { runnable, useClock } from '../../state/clock';
+import { runnable, useClock, type Draft } from '../../state/clock';
 import { useWorkbench, useWorkbenchStore } from '../../state/context';
 import { revisionAt, solvedOf } from '../../state/revisions';
-import { atPresent } from '../../state/looking';
 import type { WorkbenchStore } from '../../state/store';
 import type { Runner } from '../../state/runner';
 import { dialectText } from '../../ui/words/choices';
@@ -49,9 +48,10 @@ interface Outcome {
   readonly storms: number;
 }
 
-/** What was measured last, and of which design: kept while its runs are looked at. */
+/** What was measured last, of which design and scenario: kept while its runs are looked at. */
 interface Measured {
   readonly of: Design;
+  readonly scenario: Draft;
   readonly outcomes: readonly Outcome[];
 }
 const keptOf = oncePer((_: WorkbenchStore) => createStore<{ readonly now: Measured | null }>(() => ({ now: null })));
@@ -63,15 +63,14 @@ export function SidesTable() {
   const kept = keptOf(store);
   const measured = useStore(kept, ({ now }) => now);
   const shown = useWorkbench((state) => state.design);
-  const present = useWorkbench(atPresent);
   // While one of the runs is looked at, the others belong to the design that they were made of.
-  const design = present ? shown : (measured?.of ?? shown);
+  const design = measured?.outcomes.some((each) => each.design === shown) ? measured.of : shown;
   const id = useWorkbench((state) => state.id);
   const revision = useWorkbench((state) => state.revision);
   const scenario = useClock((clock) => clock.scenario);
   const clockRunner = useClock((clock) => clock.runner);
-  const outcomes = measured?.outcomes ?? NONE;
-  const setOutcomes = (next: readonly Outcome[]) => kept.setState({ now: { of: design, outcomes: next } });
+  const outcomes = measured?.of === design && measured.scenario === scenario ? measured.outcomes : NONE;
+  const setOutcomes = (next: readonly Outcome[]) => kept.setState({ now: { of: design, scenario, outcomes: next } });
   const [busy, setBusy] = useState<{ readonly name: string; readonly share: number } | null>(null);
   const [number, setNumber] = useState('');
   const [timers, setTimers] = useState(SHORTEST);
@@ -208,7 +207,7 @@ export function SidesTable() {
               onChange={(event) => setNumber(event.target.value)}
             />
           </label>
-          <TextButton does="edit" type="submit" disabled={!legal || busy !== null}>
+          <TextButton does="plain" type="submit" disabled={!legal || busy !== null}>
             run it there
           </TextButton>
           {number !== '' && !legal && <span className={styles.fault}>{`0 to ${revision}`}</span>}

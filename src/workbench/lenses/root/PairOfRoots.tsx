@@ -22,13 +22,11 @@ type Rule = DealRule | 'these';
 const RULES: readonly (readonly [Rule, string])[] = [...RULE_CHOICES, ['these', 'VLANs that I write']];
 const NO_TREES: readonly TreeId[] = [];
 
-/** `ridge-a root of VLANs 1,25, ridge-b of VLANs 15,35, each the other’s standby`. */
+/** `ridge-a root of VLANs 1,25, ridge-b root of VLANs 15,35, each the other’s standby`. */
 function partsText([first, second]: readonly [readonly TreeId[], readonly TreeId[]], a: string, b: string): string {
-  const own = [
-    first.length > 0 && `${a} root of ${treesName(first)}`,
-    second.length > 0 && `${b} root of ${treesName(second)}`,
-  ].filter(Boolean);
-  return `${own.join(', ')}, each the other’s standby`;
+  const [own, other] = [`${a} root of ${treesName(first)}`, `${b} root of ${treesName(second)}`];
+  if (second.length === 0) return `${own}, ${b} its standby`;
+  return first.length === 0 ? `${other}, ${a} its standby` : `${own}, ${other}, each the other’s standby`;
 }
 
 export function PairOfRoots({ chosen: { switches } }: { readonly chosen: Chosen }) {
@@ -84,17 +82,7 @@ export function PairOfRoots({ chosen: { switches } }: { readonly chosen: Chosen 
           }}
         />
       )}
-      <p className={styles.hint}>
-        {several
-          ? parts.map((part, i) =>
-              part.length > 0 ? (
-                <span key={i}>
-                  {nameOf(i === 0 ? a : b)} root of {treesName(part)}, {nameOf(i === 0 ? b : a)} its standby.{' '}
-                </span>
-              ) : null,
-            )
-          : `${nameOf(a)} root, ${nameOf(b)} its standby.`}
-      </p>
+      <p className={styles.hint}>{partsText(parts, nameOf(a), nameOf(b))}.</p>
       <div className={styles.buttons}>
         <Button variant="outlined" onClick={act}>
           Make them roots
