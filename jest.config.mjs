@@ -1,8 +1,34 @@
 import nextJest from 'next/jest.js';
 
 const withNext = nextJest({ dir: './' });
+/**
+ * Handed to each module as parameters: looked up in Jest's own world instead, they cost a quarter of all the tests' time.
+ * None that fake timers replace.
+ */
+const sandboxInjectedGlobals = [
+  'Array',
+  'BigInt',
+  'Error',
+  'Infinity',
+  'JSON',
+  'Map',
+  'Math',
+  'Number',
+  'Object',
+  'Promise',
+  'Set',
+  'String',
+  'Symbol',
+  'WeakMap',
+  'Float64Array',
+  'Int8Array',
+  'Int32Array',
+  'Uint8Array',
+  'Uint16Array',
+  'Uint32Array',
+];
 const project = (displayName, testMatch, testEnvironment, more = {}) =>
-  withNext({ displayName, testMatch, testEnvironment, ...more })();
+  withNext({ displayName, testMatch, testEnvironment, sandboxInjectedGlobals, ...more })();
 
 /** next/jest has to be awaited for each project. */
 export default async function config() {
