@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { fernhollow, valleyStation } from '../demo/demos';
 import { fromSchema, type Pools } from '../testing/fromSchema';
 import { commandSchema, type Command } from './commands';
+import { sentencesOf } from './describe';
 import { editAll } from './edit';
 import { problemText } from '../model/problem';
 import { changeProblems, readDesign, readDesignText } from '../model/read';
@@ -119,6 +120,54 @@ it.each(options.map((option) => [[...option.shape.do.values][0]!, option] as con
       expect(taken).toBeGreaterThan(0);
   },
 );
+
+/** The same design with ids that nobody could take for a name, and a name for everything that can have one. */
+function withSecretIds(design: Design): Design {
+  const listed = [design.switches, design.links, design.hosts, design.bundles, design.regions, design.groups];
+  const ids = new Set(listed.flat().map(({ id }) => id as string));
+  const secret = (value: unknown): unknown =>
+    typeof value === 'string' && ids.has(value)
+      ? `secret-${value}`
+      : Array.isArray(value)
+        ? value.map(secret)
+        : value !== null && typeof value === 'object'
+          ? Object.fromEntries(Object.entries(value).map(([key, each]) => [key, secret(each)]))
+          : value;
+  const named = (things: readonly { readonly id: string }[]) =>
+    things.map((thing, i) => ({ ...thing, name: `Thing ${i}` }));
+  const all = JSON.parse(JSON.stringify(secret(design))) as Design;
+  const read = readDesign({
+    ...(JSON.parse(writeDesign(all)) as object),
+    switches: named(all.switches),
+    hosts: named(all.hosts),
+    groups: named(all.groups),
+  });
+  if (!read.ok) throw new Error(JSON.stringify(read.error));
+  return read.value;
+}
+
+it('tells what a command does by names: no id of a switch, link, host, region or group is read', () => {
+  let told = 0;
+  for (const design of [grouped, valleyStation()].map(withSecretIds)) {
+    const { texts, numbers } = poolsOf(design);
+    // What is new has a name where it needs one, and no id of what is there.
+    const pools = { texts: { ...texts, id: ['new'] }, numbers, other: { texts: ['a'], numbers: [1, 2, 15] } };
+    for (const option of commandSchema.options) {
+      const command = fromSchema(option, pools);
+      fc.assert(
+        fc.property(command, (each) => {
+          const parsed = commandSchema.safeParse(each);
+          if (!parsed.success || !editAll(design, [parsed.data]).ok) return;
+          told += 1;
+          for (const tense of ['done', 'to come'] as const)
+            for (const sentence of sentencesOf(design, [parsed.data], tense)) expect(sentence).not.toContain('secret-');
+        }),
+        { numRuns: tries(40) },
+      );
+    }
+  }
+  expect(told).toBeGreaterThan(100);
+});
 
 it.each([
   { do: 'set-bridge-priority', priority: 0 },

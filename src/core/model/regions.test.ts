@@ -157,9 +157,9 @@ describe('regions that go', () => {
         { do: 'set-external-cost', switch: 'weir', port: '1', cost: 7 },
       ].map((value) => describeCommand(design, command(value))),
     ).toEqual([
-      'region VALLEY (valley): VLANs 45 to the IST',
-      'region VALLEY (valley): revision 4 to 5',
-      'gatehouse: region settings VALLEY (valley-gatehouse) to VALLEY (valley)',
+      'region VALLEY (number 1 of 2 of this name): VLANs 45 to the IST',
+      'region VALLEY (number 1 of 2 of this name): revision 4 to 5',
+      'gatehouse: region settings VALLEY (number 2 of 2 of this name) to VALLEY (number 1 of 2 of this name)',
       'external cost of weir port 1: as its cost to 7',
     ]);
     expect(editAll(design, [command({ do: 'set-external-cost', switch: 'weir', port: '1', cost: 7 })])).toMatchObject({

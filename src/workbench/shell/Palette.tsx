@@ -6,6 +6,7 @@ import { treeName } from '../../core/model/ids';
 import { ACTIONS } from './actions';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import type { Workbench } from '../state/store';
+import { buttonsOnScreen } from './onScreen';
 import { useScheme } from './useScheme';
 import styles from './dialogs.module.css';
 
@@ -116,10 +117,13 @@ export function Palette() {
 function PaletteBody({ close }: { readonly close: () => void }) {
   const store = useWorkbenchStore();
   const { dark, toggle } = useScheme();
-  const [offers] = useState(() => [
-    ...offersOf(store.getState()),
-    { key: 'scheme', name: dark ? 'Light scheme' : 'Dark scheme', detail: '', run: toggle },
-  ]);
+  const [offers] = useState(() => {
+    const all = [
+      { key: 'scheme', name: dark ? 'Light scheme' : 'Dark scheme', detail: '', run: toggle },
+      ...offersOf(store.getState()),
+    ];
+    return [...all, ...buttonsOnScreen(new Set(all.map(({ name }) => name)))];
+  });
   const [text, setText] = useState('');
   const [at, setAt] = useState(0);
   const found = useMemo(() => matchingOffers(offers, text), [offers, text]);

@@ -1,5 +1,5 @@
 import { fireEvent, render, screen } from '@testing-library/react';
-import { Grid } from './Grid';
+import { Grid, wideEnough } from './Grid';
 
 const ROWS = ['a', 'b', 'c', 'd'].map((id) => ({ id, name: `row ${id}` }));
 const COLUMNS = [{ field: 'name', headerName: 'Root path cost', width: 200 }];
@@ -22,5 +22,19 @@ describe('a table', () => {
     expect(opened).toEqual(['a alone', 'a more', 'b more', 'd more']);
     fireEvent.click(screen.getByText('row b'), { ctrlKey: true });
     expect(opened.at(-1)).toBe('b more');
+  });
+
+  it('gives a column the room that its texts need, and no less than its heading', () => {
+    const width = (texts: readonly string[], more = {}) =>
+      wideEnough(
+        { field: 'name', headerName: 'Name', width: 150, ...more },
+        texts.map((name, id) => ({ id, name })),
+      ).width!;
+    expect(width(['a'])).toBeLessThan(100);
+    expect(width(['a name of thirty characters ...'])).toBeGreaterThan(31 * 6.5);
+    expect(width(['x'.repeat(500)])).toBeLessThanOrEqual(360);
+    expect(width([], { headerName: 'A heading of some length' })).toBeGreaterThan(24 * 6);
+    expect(width(['1234567890123'], { valueFormatter: () => '1 s' })).toBe(150);
+    expect(wideEnough({ field: 'name', headerName: 'Name', flex: 1 }, []).width).toBeUndefined();
   });
 });

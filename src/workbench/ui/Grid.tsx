@@ -31,7 +31,8 @@ function PlainGrid<T extends GridValidRowModel>({ onOpen, onKey, chosen, columns
   const api = useGridApiRef();
   /** The row that was clicked last: Shift takes all between. */
   const last = useRef<GridRowId | null>(null);
-  const wide = useMemo(() => columns.map(withWholeHeading), [columns]);
+  const { rows } = props;
+  const wide = useMemo(() => columns.map((column) => wideEnough(column, rows ?? [])), [columns, rows]);
   return (
     <DataGrid
       apiRef={api}
@@ -75,19 +76,27 @@ function rowsBetween(api: ReturnType<typeof useGridApiRef>, from: GridRowId, to:
 
 /** Of a heading: a character, and what stands beside it, with room for the arrow of a sorted column. */
 const HEADING = { character: 6.6, rim: 22, arrow: 18 } as const;
+/** Of a cell: a character, its rim, rows that are looked at, the widest that a text makes its column, and the steps in which it does. */
+const CELL = { character: 7.2, rim: 22, looked: 400, most: 340, step: 12 } as const;
 
-/** A column is never too narrow for its heading, and its heading explains itself when it is pointed at. */
-function withWholeHeading<T extends GridValidRowModel>(bare: GridColDef<T>): GridColDef<T> {
+/** A column is as wide as its heading and the texts in its first rows need; its heading explains itself when it is pointed at. */
+export function wideEnough<T extends GridValidRowModel>(bare: GridColDef<T>, rows: readonly T[]): GridColDef<T> {
   const says = termText(bare.headerName ?? '');
   const column = says && bare.description === undefined ? { ...bare, description: says } : bare;
-  const least =
+  const heading =
     (column.headerName ?? '').length * HEADING.character +
     HEADING.rim +
     (column.sortable === false ? 0 : HEADING.arrow);
-  return column.flex === undefined
-    ? { ...column, width: Math.max(column.width ?? 100, Math.ceil(least)) }
-    : { ...column, minWidth: Math.max(column.minWidth ?? 50, Math.ceil(least)) };
+  if (column.flex !== undefined) return { ...column, minWidth: Math.max(column.minWidth ?? 50, Math.ceil(heading)) };
+  // A cell that shows something else than its value says with its width how much room that takes.
+  const plain = !column.renderCell && !column.valueFormatter && !column.valueGetter;
+  const longest = plain ? Math.max(0, ...rows.slice(0, CELL.looked).map((row) => textLength(row[column.field]))) : 0;
+  const text = Math.min(CELL.most, CELL.step * Math.ceil((longest * CELL.character + CELL.rim) / CELL.step));
+  return { ...column, width: Math.max(Math.ceil(heading), longest > 0 ? text : (column.width ?? 100)) };
 }
+
+const textLength = (value: unknown): number =>
+  typeof value === 'string' ? value.length : typeof value === 'number' ? String(value).length : 0;
 
 const GRID_SX = {
   '& .MuiDataGrid-row': { cursor: 'pointer' },

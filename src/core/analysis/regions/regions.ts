@@ -90,6 +90,16 @@ export function compareRegions(a: RegionMap, b: RegionMap): RegionComparison {
   };
 }
 
+/** The parts of the MST Configuration Identifier that differ, as the screen names them (13.8). */
+export function partsThatDiffer(a: RegionMap, b: RegionMap): string[] {
+  const [x, y] = [a.configurationId, b.configurationId];
+  return [
+    ...(x.name === y.name ? [] : ['name']),
+    ...(x.revision === y.revision ? [] : ['revision']),
+    ...(x.digest === y.digest ? [] : ['VLANs']),
+  ];
+}
+
 /** `instance 2`, `the IST`. */
 export const instanceText = (mstid: number): string => (mstid === 0 ? 'the IST' : `instance ${mstid}`);
 

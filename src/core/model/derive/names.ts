@@ -50,9 +50,13 @@ export function namesFrom({ switches, links, hosts, bundles, regions, groups }: 
     },
     region(id) {
       if (id === undefined) return 'of its own';
-      const name = regions.get(id)?.name;
-      if (!name) return id;
-      return [...regions.values()].filter((other) => other.name === name).length > 1 ? `${name} (${id})` : name;
+      const region = regions.get(id);
+      if (!region) return id;
+      const name = region.name || 'no name';
+      const alike = [...regions.values()].filter((other) => other.name === region.name);
+      if (alike.length === 1) return name;
+      const told = alike.filter((other) => other.revision === region.revision).length === 1;
+      return `${name} (${told ? `revision ${region.revision}` : `number ${alike.indexOf(region) + 1} of ${alike.length} of this name`})`;
     },
   };
   return names;
