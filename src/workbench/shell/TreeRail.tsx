@@ -12,6 +12,7 @@ import { islandRoots, standbyRoot } from '../../core/tree/explain/election';
 import { switchName } from '../../core/tree/explain/phrases';
 import type { SettledTree, Solution } from '../../core/tree/settled';
 import { useClock, useInstant } from '../state/clock';
+import { shortened } from '../ui/words/shortened';
 import { useFollowing, useWorkbench } from '../state/context';
 import styles from './rail.module.css';
 import { Swatch } from '../ui/Swatch';
@@ -86,6 +87,9 @@ export function TreeRail() {
 
 /** As many trees are listed one by one; of more, those that are alike share a row. */
 const FEW = 10;
+
+/** Characters that a row has room for: number and name. */
+const ROOM = 18;
 
 /** Whether a row has every word: a VLAN or a range that holds it, or the start of a word of its name or of a root. */
 export function fits({ id, number, name, root, standby }: Row & { readonly id: TreeId }, text: string): boolean {
@@ -205,7 +209,7 @@ const TreeRow = memo(function TreeRow({
         <Swatch index={index} width={28} />
         <span className={styles.text}>
           <span className={row.regions ? styles.names : styles.name} title={`${row.number} ${row.name}`}>
-            <b>{row.number}</b> {row.name}
+            <b>{row.number}</b> {row.regions ? row.name : shortened(row.name, Math.max(8, ROOM - row.number.length))}
           </span>
           <span className={styles.roots}>
             <span title={`root ${row.root}`}>root {row.root}</span>
