@@ -19,12 +19,13 @@ import { selectionOf, switchesIn, type Item } from '../state/selection';
 import { AddSwitch, EmptyMap } from './AddSwitch';
 import { Bands } from './Bands';
 import { CableDragProvider, useCableHand } from './cableDrag';
+import { placesAfterDrop } from './dropped';
 import { FrayDragProvider, useFrayHand } from './frayDrag';
 import { FocusBar } from './FocusBar';
 import { HeldCable } from './HeldCable';
 import type { Filled } from '../../core/analysis/groups/groups';
 import type { FoldedSkeleton } from './folded';
-import type { Box, LayerProps, Point } from './geometry';
+import { positionsOf, type Box, type LayerProps } from './geometry';
 import { KeptProvider, NOTHING_KEPT } from './kept';
 import { footHeight, MapFoot } from './MapFoot';
 import styles from './map.module.css';
@@ -81,7 +82,7 @@ function Map({ Under, Over, Signs }: OfLens) {
     [keepNodes, map.boxes, skeleton, chosen, scale],
   );
   const [kept, setKept] = useState(NOTHING_KEPT);
-  const hand = useCableHand();
+  const hand = useCableHand(skeleton.opened);
   const frayHand = useFrayHand();
   /** While a frame is drawn with Shift, React Flow tells which switches it touches. */
   const framing = useRef(false);
@@ -128,34 +129,12 @@ function Map({ Under, Over, Signs }: OfLens) {
         setDrag({ over: skeleton, at: new globalThis.Map(moves.map((move) => [move.id as SwitchId, move.position!])) });
         return;
       }
-      const to = moves.flatMap(({ id, position }) => movesTo(id, position!));
-      // Of a folded group whose switches have no places of their own there is nothing to move.
-      if (to.length === 0) setDrag(null);
-      else store.getState().act({ do: 'move-switches', to: [...to, ...stays(new Set(to.map((each) => each.switch)))] });
-
-      /** Switches that were laid out by themselves stay where they are seen, or they would make room for the one that was moved. */
-      function stays(moved: ReadonlySet<SwitchId>) {
-        if (skeleton.groups.size > 0) return [];
-        const loose = store.getState().design.switches.filter((sw) => !sw.position && !moved.has(sw.id));
-        return loose.flatMap(({ id }) => {
-          const at = map.places.get(id);
-          return at ? [{ switch: id, position: { x: Math.round(at.x), y: Math.round(at.y) } }] : [];
-        });
-      }
-
-      /** What stands in a folded group moves with it. */
-      function movesTo(box: string, to: Point) {
-        const from = map.places.get(box as SwitchId) ?? to;
-        const own = skeleton.groups.has(box as SwitchId);
-        return inside(box).flatMap((id) => {
-          const was = own ? store.getState().design.switches.find((sw) => sw.id === id)?.position : from;
-          if (!was) return [];
-          const by = own ? { x: to.x - from.x, y: to.y - from.y } : { x: to.x - was.x, y: to.y - was.y };
-          return [{ switch: id, position: { x: Math.round(was.x + by.x), y: Math.round(was.y + by.y) } }];
-        });
-      }
+      const to = new globalThis.Map(moves.map(({ id, position }) => [id as SwitchId, position!]));
+      store
+        .getState()
+        .act({ do: 'move-switches', to: placesAfterDrop(skeleton, positionsOf(skeleton), map.unfolded(), to) });
     },
-    [store, skeleton, map.places],
+    [store, skeleton, map.unfolded],
   );
   /** What a pointer does to boxes: the same functions as long as groups fold the same, or every box is drawn again. */
   const handlers = useMemo(() => {

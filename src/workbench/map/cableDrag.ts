@@ -48,8 +48,8 @@ function targetAt(x: number, y: number): { switch: SwitchId; port: PortId | null
   };
 }
 
-/** The state of a cable under the hand, and what starts one. */
-export function useCableHand(): CableDrag {
+/** The state of a cable under the hand, and what starts one; `opened` gives the place in the design of what is drawn. */
+export function useCableHand(opened: (point: Point) => Point): CableDrag {
   const store = useWorkbenchStore();
   const flow = useReactFlow();
   const [held, setHeld] = useState<CableHeld | null>(null);
@@ -76,14 +76,14 @@ export function useCableHand(): CableDrag {
             design,
             grip,
             target,
-            inMap ? flow.screenToFlowPosition({ x: up.clientX, y: up.clientY }) : null,
+            inMap ? opened(flow.screenToFlowPosition({ x: up.clientX, y: up.clientY })) : null,
           );
           if (made && act(...made.commands) === null) select({ kind: 'link', link: made.link });
         },
         end: () => setHeld(null),
       });
     },
-    [store, flow],
+    [store, flow, opened],
   );
   return { held, start };
 }

@@ -1,11 +1,12 @@
 /**
- * The map with groups folded: each is one box, and the links that cross its border run as one sheaf to each box beyond.
+ * The map with groups folded: each is one box, boxes closer together than what is in them, and the links that cross its border run as one sheaf to each box beyond.
  * Unfolded again, everything is where it was. Pure.
  */
 import type { Filled } from '../../core/analysis/groups/groups';
 import type { Link } from '../../core/model/document';
 import type { BridgePortId, GroupId, LinkId, PortId, SwitchId } from '../../core/model/ids';
 import { nameOf } from '../../core/model/names';
+import { AS_IS, closingOf } from './closed';
 import type { Point, Skeleton } from './drawn';
 
 /** What no identifier holds: so boxes of groups and sheaves are told from switches and links. */
@@ -24,6 +25,8 @@ export interface FoldedSkeleton extends Skeleton {
   readonly groups: ReadonlyMap<SwitchId, Filled>;
   /** By line, the links that run in it. */
   readonly sheaves: ReadonlyMap<LinkId, readonly Link[]>;
+  /** The place in the design of what is drawn here. */
+  readonly opened: (point: Point) => Point;
 }
 
 const NO_GROUPS: FoldedSkeleton['groups'] = new Map();
@@ -31,7 +34,7 @@ const NO_SHEAVES: FoldedSkeleton['sheaves'] = new Map();
 
 /** The skeleton with groups in the place of the switches that they stand for. */
 export function foldSkeleton(whole: Skeleton, stands: ReadonlyMap<SwitchId, Filled>): FoldedSkeleton {
-  if (stands.size === 0) return { ...whole, groups: NO_GROUPS, sheaves: NO_SHEAVES };
+  if (stands.size === 0) return { ...whole, groups: NO_GROUPS, sheaves: NO_SHEAVES, opened: AS_IS.opened };
   const groups = new Map<SwitchId, Filled>();
   const byId = new Map(whole.switches.map((sw) => [sw.id, sw]));
   const boxFor = (id: SwitchId): SwitchId => {
@@ -76,7 +79,15 @@ export function foldSkeleton(whole: Skeleton, stands: ReadonlyMap<SwitchId, Fill
         });
     }
   }
-  return { switches, links: [...links, ...between.values()], hosts: whole.hosts, groups, sheaves };
+  const { closed, opened } = closingOf(switches.flatMap(({ position }) => position ?? []));
+  return {
+    switches: switches.map((sw) => (sw.position ? { ...sw, position: closed(sw.position) } : sw)),
+    links: [...links, ...between.values()],
+    hosts: whole.hosts,
+    groups,
+    sheaves,
+    opened,
+  };
 }
 
 const TIERS = ['core', 'distribution', 'access'] as const;

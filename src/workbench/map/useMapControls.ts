@@ -60,7 +60,9 @@ export function useMapControls(
       middle: () => {
         const frame = document.querySelector('.react-flow')?.getBoundingClientRect();
         return frame
-          ? flow.screenToFlowPosition({ x: frame.x + frame.width / 2, y: frame.y + frame.height / 2 })
+          ? latest.current.skeleton.opened(
+              flow.screenToFlowPosition({ x: frame.x + frame.width / 2, y: frame.y + frame.height / 2 }),
+            )
           : { x: 0, y: 0 };
       },
     });

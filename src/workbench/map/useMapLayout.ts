@@ -37,6 +37,8 @@ export interface MapLayoutState {
   readonly places: Places;
   /** Where every switch stands, those in folded groups too. */
   readonly everywhere: () => Places;
+  /** Every switch in the layout without folds. */
+  readonly unfolded: () => Places;
   readonly boxes: readonly Box[];
   readonly lines: readonly Line[];
   /** Empty unless the map hangs from a root. */
@@ -103,13 +105,19 @@ export function useMapLayout(drag: Drag | null, scale: number): MapLayoutState {
     return outlined ? widened(edged, REGION_EDGES) : edged;
   }, [skeleton, target, shown, hung, outlined, open]);
   const outlines = useMemo(() => outlinesOf(open, boxes), [open, boxes]);
-  const everywhere = useCallback(() => new Map([...positionsOf(whole), ...places]), [whole, places]);
+  const unfolded = useCallback(() => positionsOf(whole), [whole]);
+  // Boxes are drawn closer together where groups are folded: places are those of the design then.
+  const everywhere = useCallback(
+    () => new Map([...positionsOf(whole), ...(skeleton.groups.size > 0 ? [] : places)]),
+    [whole, places, skeleton],
+  );
   return {
     design,
     skeleton,
     geometry,
     places,
     everywhere,
+    unfolded,
     boxes,
     lines,
     bands: hung?.bands ?? NO_BANDS,
