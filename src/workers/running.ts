@@ -19,10 +19,11 @@ const MOST_FRAMES = 300_000;
 /** Messages and timers after which a run is stopped, so that a page does not run out of memory. */
 const MOST_EVENTS = 10_000_000;
 
-/** Frames on a link, or out of and into a port; null: all. */
+/** Frames on a link, out of and into a port, or of switches; null: all. */
 export type FrameScope =
   | { readonly kind: 'link'; readonly link: LinkId }
   | { readonly kind: 'port'; readonly switch: SwitchId; readonly port: BridgePortId }
+  | { readonly kind: 'switches'; readonly switches: readonly SwitchId[] }
   | null;
 
 /** Something of everything, a few times: a switch dies, ports move, addresses are learnt anew. */
@@ -128,6 +129,11 @@ function scopeOf(network: Network, scope: FrameScope): (port: number) => boolean
   if (scope.kind === 'link') {
     const l = network.design.links.findIndex((link) => link.id === scope.link);
     return (port) => network.cable[port] === l || network.link[port] === l;
+  }
+  if (scope.kind === 'switches') {
+    const own = new Set(scope.switches);
+    const isOwn = (port: number): boolean => port >= 0 && own.has(network.switches[network.owner[port]!]!.id);
+    return (port) => isOwn(port) || isOwn(network.far[port]!);
   }
   const own = network.portIndexOf(scope.switch, scope.port);
   const bundle = network.bundleOf[own]!;

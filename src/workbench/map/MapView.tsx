@@ -74,7 +74,7 @@ function Map({ Under, Over, Signs }: OfLens) {
   const { mode, systemMode } = useColorScheme();
   const [scale, setScale] = useZoomScale();
   const map = useMapLayout(drag, scale);
-  const { skeleton, bounds } = map;
+  const { skeleton, bounds, unfolded } = map;
   const [keepNodes] = useState(nodeKeeper);
   const chosen = useWorkbench((state) => switchesIn(state.selection).join('\n'));
   const nodes = useMemo(
@@ -132,9 +132,9 @@ function Map({ Under, Over, Signs }: OfLens) {
       const to = new globalThis.Map(moves.map(({ id, position }) => [id as SwitchId, position!]));
       store
         .getState()
-        .act({ do: 'move-switches', to: placesAfterDrop(skeleton, positionsOf(skeleton), map.unfolded(), to) });
+        .act({ do: 'move-switches', to: placesAfterDrop(skeleton, positionsOf(skeleton), unfolded(), to) });
     },
-    [store, skeleton, map.unfolded],
+    [store, skeleton, unfolded],
   );
   /** What a pointer does to boxes: the same functions as long as groups fold the same, or every box is drawn again. */
   const handlers = useMemo(() => {

@@ -2,7 +2,7 @@
 /** BPDUs and LACPDUs on a link or at a port, every field named, beside what the port that they come to holds; to save as a capture. */
 import type { GridColDef } from '@mui/x-data-grid';
 import { useCallback, useEffect, useMemo, useState } from 'react';
-import { treeName } from '../../../core/model/ids';
+import { treeName, type SwitchId } from '../../../core/model/ids';
 import type { FrameRow } from '../../../core/sim/report/frameRows';
 import type { Design } from '../../../core/model/document';
 import type { FrameScope } from '../../../workers/running';
@@ -11,6 +11,7 @@ import { Grid } from '../../ui/Grid';
 import { saveFile } from '../../ui/saveFile';
 import { timeText, useClock, useClockStore } from '../../state/clock';
 import { useWorkbench } from '../../state/context';
+import { switchesIn } from '../../state/selection';
 import { counted } from '../../ui/words/units';
 import styles from '../shared/clock.module.css';
 import { NoRun } from './NoRun';
@@ -32,21 +33,33 @@ const COLUMNS: GridColDef<Row>[] = [
 export function scopeName({ switches, links }: Design, scope: Exclude<FrameScope, null>): string {
   const end = (at: { readonly switch: string; readonly port: string }): string =>
     `${switches.find((sw) => sw.id === at.switch)?.name ?? at.switch} ${at.port}`;
+  if (scope.kind === 'switches') {
+    const [first, ...more] = scope.switches.map((id) => switches.find((sw) => sw.id === id)?.name ?? id);
+    return fileName(more.length === 0 ? first! : `${first} and ${more.length} more`);
+  }
   const link = scope.kind === 'link' ? links.find((each) => each.id === scope.link) : null;
   const name = scope.kind === 'port' ? end(scope) : link ? `${end(link.a)} to ${end(link.b)}` : scope.link;
-  return name.replace(/[\\/:*?"<>|\p{Cc}]/gu, '-').slice(0, 120);
+  return fileName(name);
 }
+
+const fileName = (text: string): string => text.replace(/[\\/:*?"<>|\p{Cc}]/gu, '-').slice(0, 120);
 
 export function FramesTable() {
   const player = useClock((clock) => clock.player);
   const runner = useClock((clock) => clock.runner);
   const selection = useWorkbench((state) => state.selection);
+  const switches = useWorkbench((state) => switchesIn(state.selection).join('\n'));
   const shown = useWorkbench((state) => state.shownTrees);
   const design = useWorkbench((state) => state.design);
   const store = useClockStore();
   const scope = useMemo(
-    (): FrameScope => (selection?.kind === 'link' || selection?.kind === 'port' ? selection : null),
-    [selection],
+    (): FrameScope =>
+      selection?.kind === 'link' || selection?.kind === 'port'
+        ? selection
+        : switches === ''
+          ? null
+          : { kind: 'switches', switches: switches.split('\n') as SwitchId[] },
+    [selection, switches],
   );
   const [found, setFound] = useState<{ readonly rows: readonly FrameRow[]; readonly left: number } | null>(null);
   const [chosen, setChosen] = useState<number | null>(null);
@@ -89,7 +102,9 @@ export function FramesTable() {
       ? 'on the selected link'
       : scope?.kind === 'port'
         ? 'at the selected port'
-        : 'on all links; select a link or a port for its own';
+        : scope?.kind === 'switches'
+          ? `of the ${scope.switches.length === 1 ? 'selected switch' : `${scope.switches.length} selected switches`}`
+          : 'on all links; select a link, a port or switches for theirs';
   const save = async (of: FrameScope, name: string) => {
     const bytes = await runner.capture(of);
     if (bytes.ok) saveFile(name, 'application/octet-stream', bytes.value);

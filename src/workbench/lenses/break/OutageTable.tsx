@@ -2,15 +2,23 @@
 /** What the run cost: the time that each pair of hosts was cut off, as chart and table. */
 import type { GridColDef } from '@mui/x-data-grid';
 import { useCallback, useMemo } from 'react';
+import type { SwitchId } from '../../../core/model/ids';
 import { SECOND } from '../../../core/modes/entity';
 import { costOf, type PairCost } from '../../../core/sim/report/cost';
 import { Grid } from '../../ui/Grid';
 import { useClock, useClockStore } from '../../state/clock';
 import { useWorkbenchStore } from '../../state/context';
 import styles from '../shared/clock.module.css';
+import { useOfSelection } from '../shared/ofSelection';
 import { OutageChart, type OutageRow } from './OutageChart';
 import { NoRun } from './NoRun';
 import { durationText } from '../../ui/words/durations';
+
+/** A pair, and the switches that its hosts are plugged into. */
+interface Row extends OutageRow {
+  readonly switches: readonly SwitchId[];
+}
+const switchesOfPair = ({ switches }: Row): readonly SwitchId[] => switches;
 
 const COLUMNS: GridColDef<OutageRow>[] = [
   { field: 'pair', headerName: 'Frames from, to', flex: 1.7, minWidth: 150 },
@@ -40,7 +48,8 @@ export function OutageTable() {
   const cost = useMemo(() => trace && costOf(trace.outages, trace.until / SECOND), [trace]);
   const rows = useMemo(() => {
     const names = new Map(trace?.design.hosts.map((host) => [host.id, host.name ?? host.id]));
-    return (cost?.pairs ?? []).map((pair): OutageRow => ({
+    const at = new Map(trace?.design.hosts.map((host) => [host.id, host.attach.map((end) => end.switch)]));
+    return (cost?.pairs ?? []).map((pair): Row => ({
       id: `${pair.from}\n${pair.to}\n${pair.vlan}`,
       pair: `${names.get(pair.from) ?? pair.from} to ${names.get(pair.to) ?? pair.to}`,
       vlan: pair.vlan,
@@ -50,6 +59,7 @@ export function OutageTable() {
       why: `${Object.keys(pair.by).join(', ')}${pair.lasting ? ', to the end' : ''}`,
       by: pair.by,
       cost: pair,
+      switches: [at.get(pair.from) ?? [], at.get(pair.to) ?? []].flat(),
     }));
   }, [cost, trace]);
   const show = useCallback(
@@ -60,6 +70,7 @@ export function OutageTable() {
     },
     [store, workbench],
   );
+  const { rows: wanted, choice } = useOfSelection(rows, switchesOfPair);
   if (!trace || !cost) return <NoRun />;
   return (
     <div className={styles.grid}>
@@ -76,13 +87,14 @@ export function OutageTable() {
           </>
         )}
         {trace.unfollowed > 0 && ` ${trace.unfollowed} more pairs are not followed: there are too many.`}
+        {choice}
         {trace.storms.length > 0 &&
           ` Frames circled in ${trace.storms.length === 1 ? 'one VLAN' : `${trace.storms.length} places`}.`}
       </p>
       {cost.pairs.length > 0 && (
         <div className={styles.split}>
-          <OutageChart rows={rows} onOpen={show} />
-          <Grid rows={rows} columns={COLUMNS} onOpen={show} aria-label="Outages by pair of hosts" />
+          <OutageChart rows={wanted} onOpen={show} />
+          <Grid rows={wanted} columns={COLUMNS} onOpen={show} aria-label="Outages by pair of hosts" />
         </div>
       )}
     </div>

@@ -5,6 +5,7 @@ import type { GridColDef, GridRenderCellParams } from '@mui/x-data-grid';
 import { useCallback, useMemo, useState } from 'react';
 import type { Command } from '../../../core/edit/commands';
 import { isMultiple, isSingle, runsTrees, titleSchema, type Design } from '../../../core/model/document';
+import type { SwitchId } from '../../../core/model/ids';
 import { VlanSet, vlansText } from '../../../core/model/vlanSet';
 import { vlanUses, vlanUsesText } from '../../../core/model/vlanUses';
 import { fail, ok, type Result } from '../../../core/base/result';
@@ -12,22 +13,33 @@ import { TextButton } from '../../ui/TextButton';
 import { useFollowing, useWorkbench, useWorkbenchStore } from '../../state/context';
 import { counted } from '../../ui/words/units';
 import { Grid } from '../../ui/Grid';
+import { useOfSelection } from './ofSelection';
 import styles from '../../ui/table.module.css';
 
-interface VlanRow {
+interface VlanFields {
   readonly id: number;
   readonly name: string;
   readonly load: string;
   readonly uses: string;
 }
 
+interface VlanRow extends VlanFields {
+  /** Where it is used. */
+  readonly switches: readonly SwitchId[];
+}
+const switchesOfVlan = ({ switches }: VlanRow): readonly SwitchId[] => switches;
+
 export const vlanRows = (design: Design): VlanRow[] =>
-  design.vlans.map((vlan) => ({
-    id: vlan.id,
-    name: vlan.name ?? '',
-    load: vlan.load === undefined ? '' : String(vlan.load),
-    uses: vlanUsesText(vlanUses(design, vlan.id)) || 'nothing',
-  }));
+  design.vlans.map((vlan) => {
+    const uses = vlanUses(design, vlan.id);
+    return {
+      id: vlan.id,
+      name: vlan.name ?? '',
+      load: vlan.load === undefined ? '' : String(vlan.load),
+      uses: vlanUsesText(uses) || 'nothing',
+      switches: uses.switches,
+    };
+  });
 
 /** A load as typed: nothing, or Mb/s. */
 export function readLoad(text: string): Result<number | null, string> {
@@ -37,7 +49,7 @@ export function readLoad(text: string): Result<number | null, string> {
 }
 
 /** The command that a changed row means; the error is a sentence. */
-export function rowCommand(before: VlanRow, after: VlanRow): Result<Command | null, string> {
+export function rowCommand(before: VlanFields, after: VlanFields): Result<Command | null, string> {
   const load = readLoad(after.load);
   if (!load.ok) return load;
   const name = after.name.trim();
@@ -76,7 +88,8 @@ export function sharingText(design: Design): string | null {
 export function VlanTable() {
   const store = useWorkbenchStore();
   const design = useFollowing((state) => state.design);
-  const rows = useMemo(() => vlanRows(design), [design]);
+  const all = useMemo(() => vlanRows(design), [design]);
+  const { rows, choice } = useOfSelection(all, switchesOfVlan);
   const [doomed, setDoomed] = useState<readonly number[] | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   const update = useCallback(
@@ -143,7 +156,8 @@ export function VlanTable() {
         </p>
       )}
       {doomed && <Doomed design={design} vids={doomed} close={() => setDoomed(null)} />}
-      {rows.length === 0 ? (
+      {choice && <p className={styles.said}>{choice}</p>}
+      {all.length === 0 ? (
         <p className={styles.empty}>No VLANs are listed yet; VLAN 1 always exists. Add one, or several as a range.</p>
       ) : (
         <Grid

@@ -85,7 +85,9 @@ describe('hosts and VLANs', () => {
       name: '',
       load: '',
       uses: 'nothing',
+      switches: [],
     });
+    expect(vlanRows(demo).find((row) => row.id === 45)?.switches).toContain('workshop');
   });
   it('read IDs and loads as typed', () => {
     expect(readVlans('15, 60-62')).toEqual({ ok: true, value: [15, 60, 61, 62] });
