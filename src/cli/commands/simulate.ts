@@ -1,6 +1,6 @@
 /** `knot-path simulate`. */
 import type { Verb } from '../verb';
-import type { Ending, Run, TraceEntry } from '../../core/sim/run';
+import type { Ending, PortInTree, Run, TraceEntry } from '../../core/sim/run';
 import { MOST_FRAMES } from '../../core/sim/trace/sentLog';
 import { renameSync, rmSync, writeFileSync } from 'node:fs';
 import { problemText } from '../../core/model/problem';
@@ -34,18 +34,25 @@ function runSimulate(file: string, options: Options): void {
   });
   if (process.stderr.isTTY) process.stderr.write('\r\x1b[K');
   if (!run.ok) throw new Unusable(`${file}: ${run.error}`);
-  const { trace, outages, storms, settledAt, ending, final, design: ran, trees } = run.value;
+  const { trace, outages, storms, settledAt, ending, restlessBefore, final, design: ran, trees } = run.value;
   if (options.capture !== undefined)
     writeWhole(options.capture, encodePcapng(captureOf(compileNetwork(ran), trees, run.value)));
   for (const note of notes(run.value, options.capture !== undefined)) process.stderr.write(`knot-path: ${note}\n`);
   process.stdout.write(
-    options.json ? `${JSON.stringify({ trace, outages, storms, settledAt, ending, final })}\n` : runText(run.value),
+    options.json
+      ? `${JSON.stringify({ trace, outages, storms, settledAt, ending, restlessBefore, final })}\n`
+      : runText(run.value),
   );
 }
 
 /** What the answer leaves out. */
-function notes({ stopped, events, sent, unfollowed }: Run, captured: boolean): string[] {
+function notes({ stopped, events, sent, unfollowed, restlessBefore }: Run, captured: boolean): string[] {
   return [
+    ...(restlessBefore
+      ? [
+          `the network never came to rest before the scenario began${restlessBefore.length === 0 ? '' : `; these went on changing: ${portsText(restlessBefore)}`}`,
+        ]
+      : []),
     ...(stopped ? [`stopped after ${events} events, before the scenario's end`] : []),
     ...(captured && sent.left > 0 ? [`the capture leaves out the last ${sent.left} frames`] : []),
     ...(unfollowed > 0 ? [`${unfollowed} pairs of hosts are not followed: there are too many`] : []),
@@ -96,6 +103,9 @@ function seedOf(text: string | undefined): number {
 
 const seconds = (t: number): string => `${t.toFixed(3)} s`;
 
+const portsText = (ports: readonly PortInTree[]): string =>
+  ports.map(({ switch: sw, port, tree }) => `${sw} port ${port} in ${tree}`).join(', ');
+
 function endingText(ending: Ending, settledAt: number | null): string {
   switch (ending.kind) {
     case 'rests':
@@ -105,7 +115,7 @@ function endingText(ending: Ending, settledAt: number | null): string {
     case 'moves':
       return `not settled at the end: still moving, at rest from ${seconds(ending.at)} on`;
     case 'restless':
-      return `not settled at the end: it never comes to rest${ending.ports.length === 0 ? '' : `; these go on changing: ${ending.ports.map(({ switch: sw, port, tree }) => `${sw} port ${port} in ${tree}`).join(', ')}`}`;
+      return `not settled at the end: it never comes to rest${ending.ports.length === 0 ? '' : `; these go on changing: ${portsText(ending.ports)}`}`;
   }
 }
 

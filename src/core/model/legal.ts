@@ -106,15 +106,17 @@ export const TIMER_RANGES = {
   forwardDelay: { min: 4, max: 30 },
   maxHops: { min: 6, max: 40 },
   txHold: { min: 1, max: 10 },
+  ageIncrement: { min: 1, max: 256 },
 } as const;
 const timer = (key: keyof typeof TIMER_RANGES, what: string) =>
   whole(TIMER_RANGES[key].min, TIMER_RANGES[key].max, what);
 
-/** Timers in seconds, each within its own range; the rule that joins them is a finding, not an error (13.26.6). */
+/** Timers in seconds (the increment of the message age in 256ths, as BPDUs carry it), each within its own range; the rule that joins them is a finding, not an error (13.26.6). */
 export const timerSchemas = {
   hello: timer('hello', 'a hello time in seconds'),
   maxAge: timer('maxAge', 'a max age in seconds'),
   forwardDelay: timer('forwardDelay', 'a forward delay in seconds'),
   maxHops: timer('maxHops', 'a number of hops'),
   txHold: timer('txHold', 'a transmit hold count'),
+  ageIncrement: timer('ageIncrement', 'a message age increment in 256ths of a second'),
 } as const;

@@ -11,7 +11,14 @@ import { portSchema } from './port';
 export const TIERS = ['core', 'distribution', 'access'] as const;
 export type Tier = (typeof TIERS)[number];
 
-export const DEFAULT_TIMERS = { hello: 2, maxAge: 20, forwardDelay: 15, maxHops: 20, txHold: 6 } as const;
+export const DEFAULT_TIMERS = {
+  hello: 2,
+  maxAge: 20,
+  forwardDelay: 15,
+  maxHops: 20,
+  txHold: 6,
+  ageIncrement: 1,
+} as const;
 
 /** The timers of 802.1Q-2018 13.26 and 13.27, in the words of the standard; the settled trees know ages and hops alone. */
 export const timersSchema = z.strictObject({
@@ -23,6 +30,11 @@ export const timersSchema = z.strictObject({
   }),
   maxHops: field(timerSchemas.maxHops.default(DEFAULT_TIMERS.maxHops), { label: 'max hops', reads: 'trees' }),
   txHold: field(timerSchemas.txHold.default(DEFAULT_TIMERS.txHold), { label: 'transmit hold count', reads: 'run' }),
+  /** What a classic bridge adds to the age of a message, 256ths of a second: a second at the most (802.1D-1998 8.10.2). */
+  ageIncrement: field(timerSchemas.ageIncrement.default(DEFAULT_TIMERS.ageIncrement), {
+    label: 'message age increment',
+    reads: 'trees',
+  }),
 });
 export type Timers = z.output<typeof timersSchema>;
 

@@ -86,6 +86,8 @@ export interface EntitySettings {
     readonly forwardDelay: number;
     readonly maxHops: number;
     readonly txHold: number;
+    /** 256ths of a second; of classic bridges. */
+    readonly ageIncrement: number;
   };
   readonly ports: readonly (PortSettings & { readonly edge: boolean; readonly pointToPoint: boolean })[];
   /** Null where the bridge speaks RST BPDUs, or is a classic one. */

@@ -17,7 +17,13 @@ export interface Vector {
   readonly port: number;
 }
 
-/** Whole seconds; `remainingHops` counts inside a region. */
+/** What BPDUs hold ages in: so many are a second (9.2.8, 14.1). */
+export const AGE_UNITS = 256;
+
+/** A message age as rapid bridges take it: to the nearest second (13.29 updtRcvdInfoWhile and updtRolesTree). */
+export const wholeSeconds = (messageAge: number): number => Math.round(messageAge);
+
+/** Seconds, whole ones but for the age that classic bridges give a message; `remainingHops` counts inside a region. */
 export interface Times {
   readonly messageAge: number;
   readonly maxAge: number;

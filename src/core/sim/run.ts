@@ -36,10 +36,13 @@ export type Ending =
   | { readonly kind: 'rests' }
   | { readonly kind: 'stopped' }
   | { readonly kind: 'moves'; readonly at: number }
-  | {
-      readonly kind: 'restless';
-      readonly ports: readonly { readonly switch: SwitchId; readonly port: BridgePortId; readonly tree: TreeId }[];
-    };
+  | { readonly kind: 'restless'; readonly ports: readonly PortInTree[] };
+
+export interface PortInTree {
+  readonly switch: SwitchId;
+  readonly port: BridgePortId;
+  readonly tree: TreeId;
+}
 
 export interface Run {
   /** The design that ran: with everything that the scenario brought along. */
@@ -57,6 +60,8 @@ export interface Run {
   /** When the last port changed, seconds; null where something still moves at the end. */
   readonly settledAt: number | null;
   readonly ending: Ending;
+  /** Ports that went on changing until the scenario began, since it never came to rest before; null where it did, or began with booting. */
+  readonly restlessBefore: readonly PortInTree[] | null;
   /** Ports that still listen or learn at the end. */
   readonly moving: readonly TraceEntry[];
   /** How each tree stands at the end; empty where the options want no views. */

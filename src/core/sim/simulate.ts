@@ -1,6 +1,6 @@
 /** A scenario run on a design: every change of every port, who was cut off and why, and where it all comes to rest. */
 import { Recorder } from './recorder';
-import type { Ending, Run, RunOptions, TraceEntry } from './run';
+import type { Ending, PortInTree, Run, RunOptions, TraceEntry } from './run';
 import { bundlesOf } from '../topology/lag/ends';
 import type { Command } from '../edit/commands';
 import { editAll } from '../edit/edit';
@@ -37,25 +37,26 @@ export function simulate(
 
 /** Runs a scenario step by step: gives how far it is, 0 to 1, and stops where it is answered with false, keeping what it has. */
 export function* simulateInSteps(
-  before: Design,
+  given: Design,
   scenario: Scenario,
   options: Omit<RunOptions, 'progress'> = {},
 ): Generator<number, Result<Run, string>, boolean> {
-  const whole = scenarioDesign(before, scenario);
+  const whole = scenarioDesign(given, scenario);
   if (!whole.ok) return fail(problemText(whole.error));
   const design = whole.value;
   const { seed = 1, fromBoot = scenario.fromBoot, mostEvents = MOST_EVENTS, mostFrames = MOST_FRAMES } = options;
   const trees = treesThrough(design, scenario.actions);
   const recorder = new Recorder(trees, mostFrames);
-  const sim = new Simulation(compileNetwork(design), trees, seed, recorder.watch(), comingMembers(before, design));
+  const sim = new Simulation(compileNetwork(design), trees, seed, recorder.watch(), comingMembers(given, design));
   if (fromBoot) recorder.fromBoot(sim);
   sim.boot();
-  const trouble = fromBoot ? null : yield* comeToRest(sim, recorder, mostEvents);
-  if (trouble !== null) return fail(trouble);
+  const before = fromBoot ? RESTED : yield* comeToRest(sim, recorder, mostEvents);
+  if (before === 'stopped') return fail('Stopped before the network came to rest for the scenario to begin.');
   const start = fromBoot ? 0 : sim.now;
   sim.lastChange = start;
   recorder.begin(sim, start, scenario.talk);
-  const played = yield* play(sim, scenario, design, start, mostEvents);
+  const most = sim.events + mostEvents;
+  const played = yield* play(sim, scenario, design, start, most);
   if (!played.ok) return played;
   const stopped = played.value;
   const [{ events }, reached, last] = [sim, (sim.now - start) / SECOND, sim.lastChange];
@@ -64,7 +65,7 @@ export function* simulateInSteps(
   const plane = recorder.plane!;
   const outages = plane.end();
   const final = { trees: (options.views ?? true) ? trees.map((_, tree) => viewNow(sim, tree)) : [] };
-  const ending = yield* endingOf(sim, recorder, { stopped, moving: moving.length > 0, last, start, mostEvents });
+  const ending = yield* endingOf(sim, recorder, { stopped, moving: moving.length > 0, last, start, mostEvents: most });
   const { sent, signal, members, negotiation, flushes } = recorder;
   return ok({
     design,
@@ -75,6 +76,7 @@ export function* simulateInSteps(
     storms: plane.storms,
     settledAt: ending.kind === 'rests' ? (last - start) / SECOND : null,
     ending,
+    restlessBefore: before.restless,
     moving,
     final,
     events,
@@ -96,30 +98,29 @@ export function* simulateInSteps(
   });
 }
 
-/** Lets the network come to rest before a scenario begins; gives a sentence where it does not. */
+/** How a network came to the beginning of a scenario: at rest, or with ports that go on changing. */
+interface Beginning {
+  readonly restless: readonly PortInTree[] | null;
+}
+const RESTED: Beginning = { restless: null };
+
+/** Lets the network come to rest before a scenario begins. One that never does begins as it is then, which is what one wants to watch. */
 function* comeToRest(
   sim: Simulation,
   recorder: Recorder,
   mostEvents: number,
-): Generator<number, string | null, boolean> {
+): Generator<number, Beginning | 'stopped', boolean> {
   let watched = false;
   while (!sim.rests) {
-    if (sim.now >= PATIENCE || sim.events > mostEvents) {
-      const some = recorder
-        .restlessPorts(sim)
-        .slice(0, 3)
-        .map(({ switch: sw, port, tree }) => `${sw} port ${port} in ${tree}`)
-        .join(', ');
-      return `The network never comes to rest, so there is no state for the scenario to begin with${some === '' ? '' : `: ${some} and others go on changing`}. Run it from boot to watch.`;
-    }
+    if (sim.now >= PATIENCE || sim.events > mostEvents) return { restless: recorder.restlessPorts(sim) };
     if (sim.now >= PATIENCE / 2 && !watched) {
       recorder.watchRestless();
       watched = true;
     }
     sim.runTo(sim.now + SECOND, STEP);
-    if (!(yield 0)) return 'Stopped before the network came to rest for the scenario to begin.';
+    if (!(yield 0)) return 'stopped';
   }
-  return null;
+  return RESTED;
 }
 
 /** Runs the actions to the scenario's end; gives whether it was stopped before. */

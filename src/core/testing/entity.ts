@@ -1,4 +1,5 @@
 /** One protocol entity on a bench: a clock to turn, BPDUs to let it hear, and everything that it does written down. */
+import { DEFAULT_TIMERS } from '../model/switch';
 import type { Bpdu, ConfigBpdu, MstBpdu, MstiMessage, RstBpdu, RstFlags } from '../modes/bpdu';
 import { SECOND, type EntitySettings, type ProtocolEntity, type Surroundings } from '../modes/entity';
 import type { MstConfigurationId } from '../wire/mstConfiguration';
@@ -37,7 +38,7 @@ export class EntityBench {
         bridge: OWN,
         offset: 0,
         region,
-        times: { hello: 2, maxAge: 20, forwardDelay: 15, maxHops: 20, txHold: 6, ...times },
+        times: { ...DEFAULT_TIMERS, ...times },
         ports: Array.from({ length: count }, (_, i) => ({
           id: 0x8001 + i,
           cost: { external: COST, internal: COST },

@@ -14,7 +14,8 @@ import { pathCostOf } from '../topology/pathCost';
 import { regionsOf, sameRegion, type RegionMap } from '../topology/region';
 import { segmentsOf, type Segments } from '../topology/segments';
 import type { TreeSettings } from './settings';
-import { designatedOn, oldestAges, rolesOf, thrownAway } from './roles';
+import { ageing, notice } from './ageing';
+import { designatedOn, rolesOf, thrownAway } from './roles';
 import type { SettledTree } from './settled';
 import { walkFromRoots, type Messages } from './shortestPaths';
 
@@ -113,7 +114,11 @@ export function solveCist(context: MstpContext): SettledTree {
       ? 1
       : 0;
   });
-  const disputed = thrownAway(designated, (from, p) => ways.heard(owner[from]!, p, owner[p]!) === null);
+  const disputed = thrownAway(
+    designated,
+    (from, p) => ways.heard(owner[from]!, p, owner[p]!) === null,
+    (from, p) => notice(network, owner[from]!, owner[p]!),
+  );
   const hearsBetter = (p: number, q: number, s: number): boolean =>
     (ways.seenRank(owner[designated[p]!]!, s) - ways.seenRank(owner[designated[q]!]!, s) ||
       portKey[designated[p]!]! - portKey[designated[q]!]! ||
@@ -147,18 +152,18 @@ interface CistRules {
  * may have unlike hops and ages: those of the better sender count, as for the root port.
  */
 function waysIn(
-  { network: { switches, ...network }, segments, regionOf }: MstpContext,
+  { network, segments, regionOf }: MstpContext,
   { rank, internalCost, externalCost, ofOne }: CistRules,
 ): Ways {
+  const { switches } = network;
   const count = switches.length;
-  const ages = oldestAges({ switches, ...network }, segments);
+  const wear = ageing(network);
   const root = new Int32Array(count).fill(-1);
   const external = new Float64Array(count).fill(Infinity);
   const regional = new Int32Array(count).fill(-1);
   const internal = new Float64Array(count).fill(Infinity);
-  /** Remaining hops and message age, as a bridge sends them. */
+  /** Remaining hops, as a bridge sends them. */
   const hops = new Int32Array(count);
-  const age = new Int32Array(count);
   /** The bridge that a bridge hears its way from. */
   const from = new Int32Array(count).fill(-1);
   const far = (cost: number, of: number): number => cost * count + rank[of]!; // external cost, then the better regional root
@@ -167,9 +172,7 @@ function waysIn(
       return hops[s]! > 1
         ? { external: external[s]!, regional: regional[s]!, internal: internal[s]! + internalCost[q]! }
         : null;
-    return age[s]! + 1 > ages[root[s]!]!
-      ? null
-      : { external: external[s]! + externalCost[q]!, regional: t, internal: 0 };
+    return wear.counts(s, root[s]!, t) ? { external: external[s]! + externalCost[q]!, regional: t, internal: 0 } : null;
   };
   const seenRank = (s: number, t: number): number =>
     rank[readsRst(switches[t]!) && regionOf[s]! >= 0 ? regional[s]! : s]!;
@@ -184,6 +187,7 @@ function waysIn(
       root[s] = regional[s] = s;
       external[s] = internal[s] = 0;
       hops[s] = switches[s]!.timers.maxHops;
+      wear.begin(s);
     },
     hear(s, q, t) {
       const message = heard(s, q, t);
@@ -199,7 +203,8 @@ function waysIn(
       regional[t] = message.regional;
       internal[t] = message.internal;
       hops[t] = ofOne(s, t) ? hops[s]! - 1 : switches[t]!.timers.maxHops;
-      age[t] = ofOne(s, t) ? age[s]! : age[s]! + 1;
+      if (ofOne(s, t)) wear.keep(s, t);
+      else wear.pass(s, t);
       from[t] = s;
       return order < 0;
     },

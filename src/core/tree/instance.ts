@@ -3,6 +3,8 @@ import { treeInstance, type TreeId } from '../model/ids';
 import type { MstpContext } from './cist';
 import { hasInstance } from '../topology/region';
 import { designatedOn, rolesOf, thrownAway } from './roles';
+import type { Network } from '../topology/network';
+import type { Wear } from './ageing';
 import { CODE, type SettledTree } from './settled';
 import { costsFrom, walkFromRoots } from './shortestPaths';
 
@@ -21,18 +23,21 @@ export function solveInstance(
     .map((place, s) => (segments.parts[s] === 'bridge' && regions[s] && hasInstance(regions[s], mstid) ? place : -1));
   const comparePorts = (p: number, q: number): number => portKey[p]! - portKey[q]! || order[p]! - order[q]!;
   const compareSenders = (p: number, q: number): number => rank[owner[p]!]! - rank[owner[q]!]! || comparePorts(p, q);
-  // Who hears a message with no hops left throws it away (13.29 updtRcvdInfoWhile).
-  const oldest = Int32Array.from(switches, ({ timers }) => timers.maxHops - 1);
   const takes = (s: number, q: number, t: number): boolean =>
     inside[q] === 1 && rank[t]! >= 0 && regionOf[t] === regionOf[s];
-  const ways = costsFrom({ rank, cost, oldest, takes });
+  const wear = hopsFrom(network);
+  const ways = costsFrom({ rank, cost, wear, takes });
   walkFromRoots(network, segments, rank, ways, { sends: (_, p) => inside[p] === 1 });
-  const isLastHop = (s: number): boolean => ways.age[s]! >= oldest[ways.root[s]!]!;
+  const isLastHop = (s: number): boolean => !wear.counts(s, ways.root[s]!, s);
   const compareWays = (s: number, t: number): number =>
     rank[ways.root[s]!]! - rank[ways.root[t]!]! || ways.cost[s]! - ways.cost[t]!;
   const offersMore = (p: number, q: number): boolean => (compareWays(owner[p]!, owner[q]!) || compareSenders(p, q)) < 0;
   const within = designatedOn(network, segments, offersMore, (p) => inside[p] === 1 && rank[owner[p]!]! >= 0);
-  const disputed = thrownAway(within, (from) => isLastHop(owner[from]!));
+  const disputed = thrownAway(
+    within,
+    (from) => isLastHop(owner[from]!),
+    () => true,
+  );
 
   const rootPort = new Int32Array(switches.length).fill(-1);
   for (let s = 0; s < switches.length; s += 1) {
@@ -67,6 +72,16 @@ export function solveInstance(
     rootPathCost: ways.cost,
     regional: { root: ways.root, cost: ways.cost, inside },
     disputed,
+  };
+}
+
+/** Every bridge takes a hop off; who hears a message with none left throws it away (13.29 updtRcvdInfoWhile). */
+function hopsFrom({ switches }: Network): Wear {
+  const left = new Int32Array(switches.length);
+  return {
+    begin: (s) => void (left[s] = switches[s]!.timers.maxHops),
+    counts: (s) => left[s]! > 1,
+    pass: (s, t) => void (left[t] = left[s]! - 1),
   };
 }
 

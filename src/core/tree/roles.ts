@@ -47,22 +47,16 @@ export function rolesOf(
  * Ports that throw away what their segment's designated port says speak for the segment themselves; the designated one sees a
  * worse bridge do so, and discards (13.29 recordDispute): 1 for each of these.
  */
-export function thrownAway(designated: Int32Array, isThrown: (from: number, p: number) => boolean): Uint8Array {
+export function thrownAway(
+  designated: Int32Array,
+  isThrown: (from: number, p: number) => boolean,
+  isNoticed: (from: number, p: number) => boolean,
+): Uint8Array {
   const disputed = new Uint8Array(designated.length);
   designated.forEach((from, p) => {
     if (from < 0 || from === p || !isThrown(from, p)) return;
-    disputed[from] = 1;
+    if (isNoticed(from, p)) disputed[from] = 1;
     designated[p] = p;
   });
   return disputed;
 }
-
-/** By root, the oldest message that a bridge still takes in: the root's max age; none is too old where classic bridges take part, whose timers decide from hello to hello. */
-export const oldestAges = (network: Network, { classic }: Segments): Float64Array => {
-  const { maxAges, none } = agesOf(network);
-  return classic ? none : maxAges;
-};
-const agesOf = oncePer(({ switches }: Network) => ({
-  maxAges: Float64Array.from(switches, ({ timers }) => timers.maxAge),
-  none: new Float64Array(switches.length).fill(Infinity),
-}));

@@ -4,6 +4,7 @@
  */
 import { MinHeap } from '../base/minHeap';
 import type { Network } from '../topology/network';
+import type { Wear } from './ageing';
 import type { Segments } from '../topology/segments';
 
 /** The best message of each bridge so far. */
@@ -71,44 +72,41 @@ export function walkFromRoots(
 /** Messages that hold one cost. */
 export interface Costs extends Messages {
   readonly cost: Float64Array;
-  /** How many bridges a message has passed. */
-  readonly age: Int32Array;
 }
 
 interface CostRules {
   readonly rank: Int32Array;
   /** Of each port. */
   readonly cost: Int32Array;
-  /** By root, the oldest message that is still taken in. */
-  readonly oldest: ArrayLike<number>;
+  /** What grows with every bridge beside the cost. */
+  readonly wear: Wear;
   /** Whether port q of bridge t takes in what bridge s says; always, where it is left out. */
   readonly takes?: (s: number, q: number, t: number) => boolean;
 }
 
-/** Costs add up away from the root, and a message grows older by one at every bridge. */
-export function costsFrom({ rank, cost, oldest, takes }: CostRules): Costs {
+/** Costs add up away from the root, as far as messages count. */
+export function costsFrom({ rank, cost, wear, takes }: CostRules): Costs {
   const count = rank.length;
   const root = new Int32Array(count).fill(-1);
   const total = new Float64Array(count).fill(Infinity);
-  const age = new Int32Array(count);
   /** The bridge that a bridge hears its way from. */
   const from = new Int32Array(count).fill(-1);
   return {
     root,
     cost: total,
-    age,
     begin(s) {
       root[s] = s;
       total[s] = 0;
+      wear.begin(s);
     },
     hear(s, q, t) {
       const there = total[s]! + cost[q]!;
-      if (there > total[t]! || age[s]! + 1 > oldest[root[s]!]! || (takes && !takes(s, q, t))) return false;
+      if (there > total[t]! || !wear.counts(s, root[s]!, t) || (takes && !takes(s, q, t))) return false;
       const better = there < total[t]!;
       if (!better && rank[s]! >= rank[from[t]!]!) return false;
       total[t] = there;
       root[t] = root[s]!;
-      age[t] = age[s]! + 1;
+      wear.pass(s, t);
       from[t] = s;
       return better;
     },

@@ -10,7 +10,8 @@ import type { Design } from '../model/document';
 import { solveInstance } from './instance';
 import { mstpContext, solveCist } from './cist';
 import { compileNetwork, type Network } from '../topology/network';
-import { oldestAges, rolesOf, thrownAway } from './roles';
+import { ageing, notice, type Wear } from './ageing';
+import { rolesOf, thrownAway } from './roles';
 import { segmentsOf, type Segments } from '../topology/segments';
 import { compileSettings, type TreeSettings } from './settings';
 import { costsFrom, walkFromRoots, type Costs } from './shortestPaths';
@@ -74,16 +75,17 @@ function solveTree(
     rank[network.owner[p]!]! - rank[network.owner[q]!]! || comparePorts(p, q);
   const comparePorts = (p: number, q: number): number =>
     portKey[p]! - portKey[q]! || network.order[p]! - network.order[q]!;
-  const oldest = oldestAges(network, segments);
-  const { root, cost: rootPathCost, age } = rootPaths(network, segments, { rank, cost, oldest, compareSenders });
+  const wear = ageing(network);
+  const { root, cost: rootPathCost } = rootPaths(network, segments, { rank, cost, wear, compareSenders });
   // Where messages grow too old on the way, or a bundle hears beside its segment, two may know of unlike roots.
   const dearer = MAX_COST.long * (rank.length + 1); // than any root path cost
   const rootOrder = rootPathCost.map((total, s) => (root[s]! < 0 ? Infinity : rank[root[s]!]! * dearer + total));
   const offersMore = (p: number, q: number): boolean =>
     (rootOrder[network.owner[p]!]! - rootOrder[network.owner[q]!]! || compareSenders(p, q)) < 0;
-  const tooOld = (from: number): boolean => age[network.owner[from]!]! + 1 > oldest[root[network.owner[from]!]!]!;
+  const { owner } = network;
+  const tooOld = (from: number, p: number): boolean => !wear.counts(owner[from]!, root[owner[from]!]!, owner[p]!);
   const designated = designatedPorts(network, segments, offersMore);
-  const disputed = thrownAway(designated, tooOld);
+  const disputed = thrownAway(designated, tooOld, (from, p) => notice(network, owner[from]!, owner[p]!));
   const hearsBetter = (p: number, q: number): boolean =>
     (compareSenders(designated[p]!, designated[q]!) || comparePorts(p, q)) < 0;
   const rootPort = rootPorts(network, { root, rootPathCost, cost, designated }, hearsBetter);
@@ -103,14 +105,13 @@ function solveTree(
 interface Paths {
   readonly rank: Int32Array;
   readonly cost: Int32Array;
-  /** By root, the oldest message that is still taken in. */
-  readonly oldest: Float64Array;
+  readonly wear: Wear;
   readonly compareSenders: (p: number, q: number) => number;
 }
 
-/** Root, root path cost and message age of each bridge; a message grows older by one second a bridge, and beyond its max age another root rules. */
-function rootPaths(network: Network, segments: Segments, { rank, cost, oldest, compareSenders }: Paths): Costs {
-  const costs = costsFrom({ rank, cost, oldest });
+/** Root and root path cost of each bridge; beyond the root's max age another root rules. */
+function rootPaths(network: Network, segments: Segments, { rank, cost, wear, compareSenders }: Paths): Costs {
+  const costs = costsFrom({ rank, cost, wear });
   if (network.oneWayPeers.size === 0) {
     walkFromRoots(network, segments, rank, costs);
     return costs;

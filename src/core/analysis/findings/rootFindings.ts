@@ -3,7 +3,7 @@ import { treeInstance, treesName, type TreeId } from '../../model/ids';
 import { explainRoot, islandRoots } from '../../tree/explain/election';
 import { switchName } from '../../tree/explain/phrases';
 import type { Network } from '../../topology/network';
-import type { SettledTree, Solution } from '../../tree/settled';
+import { CODE, type SettledTree, type Solution } from '../../tree/settled';
 import { byChance } from '../roots/chance';
 import { placeAll } from '../roots/placing';
 import type { Finding, Remedy } from './finding';
@@ -39,9 +39,8 @@ const RULES = {
     'If the root dies the tree turns round to a far corner, though a strong switch sits right beside the root.',
   ],
   'beyond-max-age': [
-    (name, where) =>
-      `${name} hears of the root of ${where} only what is older than the root's max age: it is more hops away than that has seconds`,
-    'Each bridge on the way adds a second to the message age, and what is too old is thrown away. From there on another root rules.',
+    (name, where) => `${name} hears of the root of ${where} only what is too old by the root's max age`,
+    'Each bridge on the way adds to the message age: a second, or its own increment where it runs classic STP. What is too old does not count: from there on another root rules. Where a classic bridge hears it and it dies before the next hello, the two take turns and it never rests.',
   ],
   'beyond-max-hops': [
     (name, where) => `${name} throws away what it hears of the regional root in ${where}: no hop is left`,
@@ -98,7 +97,7 @@ function chosenRemedies(network: Network, rule: Rule, s: number, trees: readonly
 /** What is wrong with one tree: the rule, and the switch that it is about. */
 function troubles(network: Network, tree: SettledTree): (readonly [Rule, number])[] {
   const far = distances(network, tree);
-  const found = tooFar(network, tree, far);
+  const found = tooFar(network, tree);
   // An instance has a root in each of its regions; of any other tree the largest island counts.
   const roots = islandRoots(network, tree);
   const many = (root: number): boolean => tree.root.filter((each) => each === root).length > 1;
@@ -115,7 +114,7 @@ function rootTroubles(
   network: Network,
   tree: SettledTree,
   root: number,
-  far: readonly Distance[],
+  far: readonly number[],
 ): (readonly [Rule, number])[] {
   const found: (readonly [Rule, number])[] = [];
   const strong = (s: number): boolean => network.switches[s]!.tier !== 'access';
@@ -134,20 +133,13 @@ function rootTroubles(
     .filter(strong);
   if (chance.standby) found.push(['standby-by-mac', s]);
   else if (!strong(s) && others.length > 0) found.push(['standby-on-access', s]);
-  else if (far[s]!.hops > 1 && others.some((other) => far[other]!.hops === 1)) found.push(['standby-far', s]);
+  else if (far[s]! > 1 && others.some((other) => far[other] === 1)) found.push(['standby-far', s]);
   return found;
 }
 
-interface Distance {
-  /** From the root, or the regional root. */
-  readonly hops: number;
-  /** What a BPDU's message age has grown to: by 1 at every bridge, but not inside of a region. */
-  readonly age: number;
-}
-
-/** How far each switch is from its root; 0 at roots and outside the tree (802.1Q-2018 13.29). */
-function distances(network: Network, tree: SettledTree): Distance[] {
-  const found = network.switches.map((): Distance => ({ hops: 0, age: 0 }));
+/** How many hops each switch is from its root, or the regional root; 0 at roots and outside the tree. */
+function distances(network: Network, tree: SettledTree): number[] {
+  const found = network.switches.map(() => 0);
   const near = network.switches
     .map((_, s) => s)
     .sort(
@@ -156,35 +148,41 @@ function distances(network: Network, tree: SettledTree): Distance[] {
     );
   for (const s of near) {
     const p = tree.rootPort[s]!;
-    if (p < 0) continue;
-    const { hops, age } = found[network.owner[tree.designated[p]!]!]!;
-    found[s] = tree.regional?.inside[p]
-      ? { hops: hops + 1, age }
-      : { hops: tree.regional ? 0 : hops + 1, age: age + 1 };
+    if (p >= 0)
+      found[s] = tree.regional && !tree.regional.inside[p] ? 0 : found[network.owner[tree.designated[p]!]!]! + 1;
   }
   return found;
 }
 
-/** Switches that their root's BPDUs do not reach: too old on the way, or out of hops inside of a region. */
-function tooFar(network: Network, tree: SettledTree, far: readonly Distance[]): (readonly [Rule, number])[] {
-  const { switches, owner, firstPort, far: farEnd } = network;
-  const any = tree.disputed.includes(1);
-  const thrownBy = (s: number): number[] =>
-    any
-      ? Array.from({ length: firstPort[s + 1]! - firstPort[s]! }, (_, i) => firstPort[s]! + i).filter(
-          (p) => tree.disputed[farEnd[p]!],
-        )
-      : [];
+/** Switches that the messages of a better root reach too old, or inside of a region with no hop left (802.1Q-2018 13.29). */
+function tooFar(network: Network, tree: SettledTree): (readonly [Rule, number])[] {
+  const { switches, owner, firstPort, far, live } = network;
   const inside = (p: number): boolean => tree.regional?.inside[p] === 1;
+  /** Designated at both ends of a link over which each hears the other. */
+  const thrown = (p: number): boolean => {
+    const q = far[p]!;
+    const both = q >= 0 && live[p] === 1 && tree.role[p] === CODE.designated && tree.role[q] === CODE.designated;
+    return (
+      both &&
+      tree.designated[p] === p &&
+      tree.designated[q] === q &&
+      !network.oneWayPeers.has(p) &&
+      !network.oneWayPeers.has(q)
+    );
+  };
+  const better = (p: number): boolean => {
+    const [own, other] = [tree.root[owner[p]!]!, tree.root[owner[far[p]!]!]!];
+    return own >= 0 && other >= 0 && own !== other && tree.rank[other]! < tree.rank[own]!;
+  };
+  const thrownBy = switches.map((_, s) =>
+    Array.from({ length: firstPort[s + 1]! - firstPort[s]! }, (__, i) => firstPort[s]! + i).filter(thrown),
+  );
   // Roots that rule only where a better one's messages have grown too old.
   const beyond = new Set(
-    switches.flatMap((_, s) =>
-      thrownBy(s).flatMap((p) => (inside(p) || tree.root[owner[farEnd[p]!]!] === tree.root[s] ? [] : [tree.root[s]!])),
-    ),
+    switches.flatMap((_, s) => (thrownBy[s]!.some((p) => !inside(p) && better(p)) ? [tree.root[s]!] : [])),
   );
   return switches.flatMap((_, s): (readonly [Rule, number])[] => {
-    const root = tree.root[s]!;
-    if (root >= 0 && (beyond.has(root) || far[s]!.age > switches[root]!.timers.maxAge)) return [['beyond-max-age', s]];
-    return thrownBy(s).some(inside) ? [['beyond-max-hops', s]] : [];
+    if (beyond.has(tree.root[s]!)) return [['beyond-max-age', s]];
+    return thrownBy[s]!.some((p) => inside(p) && tree.disputed[far[p]!]) ? [['beyond-max-hops', s]] : [];
   });
 }

@@ -1,5 +1,5 @@
 /** Port Role Selection machine, PRS (IEEE 802.1Q-2018 13.36): the root of a tree as the bridge knows it, and a role for each port. */
-import { compareVectors, sameAddress, sameTimes, type Times, type Vector } from '../vector';
+import { compareVectors, sameAddress, sameTimes, wholeSeconds, type Times, type Vector } from '../vector';
 import { syncMaster } from './procedures';
 import { bridgePriority, cist, isCist, type TreeBridge, type TreePort } from './state';
 
@@ -27,7 +27,7 @@ function updtRolesTree(tree: TreeBridge): void {
       ? { ...p.portTimes, remainingHops: p.portTimes.remainingHops - 1 }
       : {
           ...p.portTimes,
-          messageAge: p.portTimes.messageAge + 1,
+          messageAge: wholeSeconds(p.portTimes.messageAge) + 1,
           remainingHops: tree.bridge.bridgeTimes.remainingHops,
         };
   }

@@ -1,5 +1,5 @@
 /** Conditions and procedures that several machines share, under the clause's names (IEEE 802.1Q-2018 13.28 and 13.29). */
-import { compareVectors } from '../vector';
+import { compareVectors, wholeSeconds } from '../vector';
 import {
   HELD,
   forwardDelay,
@@ -73,7 +73,7 @@ export function newTcWhile(p: TreePort): void {
 /** 13.29: received information lives for three hellos, unless it is too old, or has come too far inside a region. */
 export function updtRcvdInfoWhile(p: TreePort): void {
   const { messageAge, maxAge: age, hello, remainingHops } = p.portTimes;
-  const lives = !isCist(p.tree) || p.port.infoInternal ? remainingHops > 1 : messageAge + 1 <= age;
+  const lives = !isCist(p.tree) || p.port.infoInternal ? remainingHops > 1 : wholeSeconds(messageAge) + 1 <= age;
   p.rcvdInfoWhile = lives ? inSeconds(p.port.bridge, 3 * hello) : 0;
 }
 

@@ -1,10 +1,9 @@
 /** The elements of procedure of classic spanning tree, each under its name (IEEE 802.1D-1998 8.6). */
 import type { ConfigBpdu } from '../bpdu';
-import { SECOND } from '../entity';
-import { ownVector } from '../vector';
+import { SECOND, type Micros } from '../entity';
+import { AGE_UNITS, ownVector } from '../vector';
 import {
   HOLD_TIME,
-  MESSAGE_AGE_INCREMENT,
   STOPPED,
   after,
   isDesignated,
@@ -23,7 +22,7 @@ export function transmitConfiguration(bridge: StpBridge, port: StpPort): void {
     return;
   }
   const { rootPort } = bridge;
-  const messageAge = rootPort === null ? 0 : (now - rootPort.messageAgeFrom) / SECOND + MESSAGE_AGE_INCREMENT;
+  const messageAge = rootPort === null ? 0 : ageNow(rootPort, now) + bridge.messageAgeIncrement;
   if (messageAge >= bridge.maxAge) return;
   const vector = {
     ...ownVector(bridge.bridgeId, port.portId),
@@ -47,6 +46,10 @@ export function transmitConfiguration(bridge: StpBridge, port: StpPort): void {
   port.holdTimer = after(bridge, HOLD_TIME);
 }
 
+/** In whole units of what a BPDU holds, never underestimated (8.10.2). */
+const ageNow = ({ messageAge, messageAgeFrom }: StpPort, now: Micros): number =>
+  Math.ceil((messageAge + (now - messageAgeFrom) / SECOND) * AGE_UNITS) / AGE_UNITS;
+
 /** 8.6.2.2: a BPDU that is better than what the port holds, or comes again from where that came from. */
 export function supersedesPortInfo(bridge: StpBridge, port: StpPort, { vector }: ConfigBpdu): boolean {
   const order =
@@ -63,8 +66,9 @@ export function recordConfigurationInformation(bridge: StpBridge, port: StpPort,
   port.designatedCost = vector.externalCost;
   port.designatedBridge = vector.bridge;
   port.designatedPort = vector.port;
-  port.messageAgeFrom = bridge.around.now() - Math.round(times.messageAge * SECOND);
-  port.messageAgeTimer = port.messageAgeFrom + times.maxAge * SECOND;
+  port.messageAge = times.messageAge;
+  port.messageAgeFrom = bridge.around.now();
+  port.messageAgeTimer = after(bridge, times.maxAge - times.messageAge);
 }
 
 /** 8.6.3. */

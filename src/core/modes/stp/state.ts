@@ -1,11 +1,11 @@
 /** Parameters and timers of classic spanning tree under the standard's names (IEEE 802.1D-1998 8.5). Timers hold the moment at which they expire. */
+import { AGE_UNITS } from '../vector';
 import { SECOND, type EntitySettings, type Micros, type RunState, type Surroundings } from '../entity';
 
 /** A timer that does not run. */
 export const STOPPED: Micros = Infinity;
-/** Hold Time and Message Age Increment, seconds (8.10.2). */
+/** Seconds (8.10.2). */
 export const HOLD_TIME = 1;
-export const MESSAGE_AGE_INCREMENT = 1;
 
 /** 8.5.5. */
 export interface StpPort {
@@ -22,7 +22,8 @@ export interface StpPort {
   configurationPending: boolean;
   /** No bridge has been heard on an edge port since it has had signal: it needs no delay, and its changes are not told. */
   operEdge: boolean;
-  /** When the information was sent by the root, going by its age. */
+  /** The age of the information as it came, seconds, and when that was. */
+  messageAge: number;
   messageAgeFrom: Micros;
   messageAgeTimer: Micros;
   forwardDelayTimer: Micros;
@@ -35,6 +36,8 @@ export interface StpBridge {
   readonly around: Surroundings;
   /** Seconds: the bridge's own, and those in use, which are the root's. */
   readonly bridgeTimes: { readonly maxAge: number; readonly hello: number; readonly forwardDelay: number };
+  /** What is added to the age of a message on its way through, seconds (8.10.2). */
+  readonly messageAgeIncrement: number;
   bridgeId: number;
   designatedRoot: number;
   rootPathCost: number;
@@ -54,7 +57,7 @@ export function createStpBridge(
   { bridge: bridgeId, times, ports, offset }: EntitySettings,
   around: Surroundings,
 ): StpBridge {
-  const { maxAge, hello, forwardDelay } = times;
+  const { maxAge, hello, forwardDelay, ageIncrement } = times;
   return {
     around,
     bridgeId,
@@ -62,6 +65,7 @@ export function createStpBridge(
     rootPathCost: 0,
     rootPort: null,
     bridgeTimes: { maxAge, hello, forwardDelay },
+    messageAgeIncrement: ageIncrement / AGE_UNITS,
     maxAge,
     helloTime: hello,
     forwardDelay,
@@ -83,6 +87,7 @@ export function createStpBridge(
       designatedPort: port.id,
       topologyChangeAcknowledge: false,
       configurationPending: false,
+      messageAge: 0,
       messageAgeFrom: 0,
       messageAgeTimer: STOPPED,
       forwardDelayTimer: STOPPED,

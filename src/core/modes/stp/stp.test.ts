@@ -33,7 +33,7 @@ describe('alone', () => {
 });
 
 describe('a better bridge', () => {
-  it('becomes the root, and its word is passed on a second older (8.6.1)', () => {
+  it('becomes the root, and its word is passed on older by the increment (8.6.1, 8.10.2)', () => {
     const own = bridge(2)
       .to(1)
       .hear(0, config({ root: BETTER, cost: 4, bridge: 30, messageAge: 2 }))
@@ -45,15 +45,21 @@ describe('a better bridge', () => {
     ]);
     expect(configs(own, 1).at(-1)).toMatchObject({
       vector: { root: BETTER, externalCost: 20_004, bridge: OWN, port: 0x8002 },
-      times: { messageAge: 3, maxAge: 20 },
+      times: { messageAge: 2 + 1 / 256, maxAge: 20 },
     });
     expect(configs(own, 0, 1.01)).toEqual([]);
   });
   it('is not passed on once its word is as old as max age', () => {
-    const own = bridge(2)
-      .to(1)
-      .hear(0, config({ root: BETTER, messageAge: 19 }));
-    expect(configs(own, 1, 1.5)).toEqual([]);
+    const passedOn = (messageAge: number, ageIncrement: number) => {
+      const own = bridge(2, [], { ageIncrement }).to(1);
+      own.hear(0, config({ root: BETTER, messageAge })).to(1.5);
+      return configs(own, 1, 1).flatMap(({ vector, times }) =>
+        vector.root === BETTER ? [Math.floor(times.messageAge)] : [],
+      );
+    };
+    expect(passedOn(18, 256)).toEqual([19]);
+    expect(passedOn(19, 256)).toEqual([]);
+    expect(passedOn(19, 1)).toEqual([19]);
   });
   it('at two ports is reached by the better, the other blocks', () => {
     const own = bridge(2)

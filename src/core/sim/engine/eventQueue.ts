@@ -1,8 +1,9 @@
-/** The clock's queue: what happens next, earliest first, in the order in which it was put in where moments are the same. */
+/** The clock's queue: what happens next, earliest first; of what happens at one moment, the lowest rank first, then what came first. */
 
-/** A binary heap over integer times; the order of equals is that of their coming, so that a run can be had again. */
+/** A binary heap over integer times; the order of equals is theirs and that of their coming, so that a run can be had again. */
 export class EventQueue<T> {
   private times = new Float64Array(1024);
+  private ranks = new Float64Array(1024);
   private orders = new Float64Array(1024);
   private items: T[] = [];
   private coming = 0;
@@ -16,52 +17,56 @@ export class EventQueue<T> {
     return this.items.length > 0 ? this.times[0]! : Infinity;
   }
 
-  push(time: number, item: T): void {
+  push(time: number, item: T, rank = 0): void {
     const { items } = this;
     if (items.length === this.times.length) this.grow();
-    const { times, orders } = this;
+    const { times, ranks } = this;
     const order = (this.coming += 1);
     let at = items.length;
     items.push(item);
     while (at > 0) {
       const up = (at - 1) >> 1;
-      if (times[up]! <= time) break; // an equal one came before
-      times[at] = times[up]!;
-      orders[at] = orders[up]!;
-      items[at] = items[up]!;
+      if (times[up]! < time || (times[up] === time && ranks[up]! <= rank)) break; // an equal one came before
+      this.move(up, at);
       at = up;
     }
-    times[at] = time;
-    orders[at] = order;
-    items[at] = item;
+    this.put(at, time, rank, order, item);
   }
 
   /** Takes what is next; only where `size` is not 0. */
   pop(): T {
-    const { items, times, orders } = this;
+    const { items, times, ranks, orders } = this;
     const first = items[0]!;
     const last = items.pop()!;
     const count = items.length;
     if (count === 0) return first;
-    const [time, order] = [times[count]!, orders[count]!];
+    const [time, rank, order] = [times[count]!, ranks[count]!, orders[count]!];
     let at = 0;
     for (let down = 1; down < count; down = 2 * at + 1) {
       const right = down + 1;
-      if (
-        right < count &&
-        (times[right]! < times[down]! || (times[right]! === times[down]! && orders[right]! < orders[down]!))
-      )
-        down = right;
-      if (times[down]! > time || (times[down]! === time && orders[down]! > order)) break;
-      times[at] = times[down]!;
-      orders[at] = orders[down]!;
-      items[at] = items[down]!;
+      if (right < count && this.isBefore(right, times[down]!, ranks[down]!, orders[down]!)) down = right;
+      if (!this.isBefore(down, time, rank, order)) break;
+      this.move(down, at);
       at = down;
     }
-    times[at] = time;
-    orders[at] = order;
-    items[at] = last;
+    this.put(at, time, rank, order, last);
     return first;
+  }
+
+  private isBefore(at: number, time: number, rank: number, order: number): boolean {
+    const by = this.times[at]! - time || this.ranks[at]! - rank || this.orders[at]! - order;
+    return by < 0;
+  }
+
+  private move(from: number, to: number): void {
+    this.put(to, this.times[from]!, this.ranks[from]!, this.orders[from]!, this.items[from]!);
+  }
+
+  private put(at: number, time: number, rank: number, order: number, item: T): void {
+    this.times[at] = time;
+    this.ranks[at] = rank;
+    this.orders[at] = order;
+    this.items[at] = item;
   }
 
   private grow(): void {
@@ -71,6 +76,7 @@ export class EventQueue<T> {
       return next;
     };
     this.times = wider(this.times);
+    this.ranks = wider(this.ranks);
     this.orders = wider(this.orders);
   }
 }

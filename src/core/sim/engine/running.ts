@@ -18,6 +18,15 @@ export type Event =
   | { readonly kind: 'lacp'; readonly end: number }
   | { readonly kind: 'do'; readonly act: () => void };
 
+/**
+ * The order of what happens at one moment: what arrives is taken in before a timer that ends in the same microsecond is
+ * served, as by hardware that reads its ports first; then by tree and port, so that it does not hang on what was sent first.
+ */
+export const rankOf = (kind: Event['kind'], tree = 0, port = 0): number =>
+  KINDS.indexOf(kind) * MOST_TREES * MOST_PORTS + tree * MOST_PORTS + port;
+const KINDS: readonly Event['kind'][] = ['do', 'lacpdu', 'arrive', 'lacp', 'wake'];
+const [MOST_TREES, MOST_PORTS] = [2 ** 13, 2 ** 20];
+
 /** An entity in its place. */
 export interface Running {
   readonly entity: ProtocolEntity;

@@ -22,7 +22,7 @@ import { EventQueue } from './eventQueue';
 import type { Cause } from '../trace/recording';
 import { PortStates } from './portStates';
 import { letsThrough, speaksOtherwise, spokenIn, treesByEntity, type Spoken } from './places';
-import type { Event, Running } from './running';
+import { rankOf, type Event, type Running } from './running';
 import type { Watch } from './watch';
 
 const NOBODY: readonly number[] = [];
@@ -78,7 +78,7 @@ export class Simulation {
     this.aggregation = new Aggregation(network.design, absent, {
       now: () => this.now,
       transmit: (member, lacpdu) => this.negotiate(member, lacpdu),
-      wakeAt: (t, end) => this.queue.push(t, { kind: 'lacp', end }),
+      wakeAt: (t, end) => this.queue.push(t, { kind: 'lacp', end }, rankOf('lacp', 0, end)),
       changed: (member, now, turned) => {
         if (turned) this.lastChange = this.now;
         this.watch.member?.(this.now, member, now);
@@ -117,7 +117,7 @@ export class Simulation {
 
   /** Does something at a moment to come. */
   at(t: Micros, act: () => void): void {
-    this.queue.push(t, { kind: 'do', act });
+    this.queue.push(t, { kind: 'do', act }, rankOf('do'));
   }
 
   private passMoment(): void {
@@ -347,7 +347,7 @@ export class Simulation {
     this.watch.negotiated?.(this.now, member, lacpdu);
     if (far < 0 || (ends[end]!.owner.kind === 'switch' && this.mute.has(aggregationPort))) return;
     const arrival = this.now + delayOf(this.network, this.network.cable[aggregationPort]!);
-    this.queue.push(arrival, { kind: 'lacpdu', member: far, lacpdu, from: member });
+    this.queue.push(arrival, { kind: 'lacpdu', member: far, lacpdu, from: member }, rankOf('lacpdu', 0, far));
   }
 
   /** Puts a BPDU on the cable of a port; `through` are the switches that have flooded it already. */
@@ -356,7 +356,7 @@ export class Simulation {
     this.watch.sent?.(this.now, tree, port, bpdu, origin, to < 0 ? null : this.heldBy(tree, to));
     if (to < 0 || !this.carries(port)) return;
     const arrival = this.now + delayOf(this.network, this.network.link[port]!);
-    this.queue.push(arrival, { kind: 'arrive', tree, port: to, bpdu, origin, through });
+    this.queue.push(arrival, { kind: 'arrive', tree, port: to, bpdu, origin, through }, rankOf('arrive', tree, to));
   }
 
   /** The port priority vector of a port, where a bridge's entity has one. */
@@ -419,7 +419,7 @@ export class Simulation {
     }
     if (entity.due === running.wakes || entity.due === Infinity || ports.length === 0) return; // without a port there is nobody to tell
     running.wakes = entity.due;
-    this.queue.push(entity.due, { kind: 'wake', running });
+    this.queue.push(entity.due, { kind: 'wake', running }, rankOf('wake', trees[0], running.switch));
   }
 
   private record(tree: number, port: number, to: RunState, role: RunRole): void {

@@ -42,6 +42,8 @@ export interface Trace {
   /** Microseconds; null where something still moves at the end. */
   readonly settledAt: Micros | null;
   readonly ending: Ending;
+  /** Ports that never came to rest before it began; null where all did. */
+  readonly restlessBefore: Run['restlessBefore'];
   readonly stopped: boolean;
   readonly unfollowed: number;
   readonly unkept: number;
@@ -66,6 +68,7 @@ export function traceOf(run: Run, actions: readonly Action[], until: number): Tr
     order: orderOf(run, actions),
     settledAt: run.settledAt === null ? null : Math.round(run.settledAt * SECOND),
     ending: run.ending,
+    restlessBefore: run.restlessBefore,
     stopped: run.stopped,
     unfollowed: run.unfollowed,
     unkept: run.sent.left,

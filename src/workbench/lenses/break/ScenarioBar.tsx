@@ -72,6 +72,7 @@ function Outcome() {
           : trace.settledAt === 0
             ? 'nothing moved'
             : `settled at ${(trace.settledAt / 1e6).toFixed(3)} s`,
+    ...(trace.restlessBefore ? ['had not come to rest before it began'] : []),
     ...(trace.unfollowed > 0 ? [`${trace.unfollowed} pairs of hosts not followed`] : []),
     ...(trace.unkept > 0 ? [`${trace.unkept} frames not kept`] : []),
   ];

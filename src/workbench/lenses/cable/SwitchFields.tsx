@@ -2,6 +2,7 @@
 /** What a switch is and how it speaks, of one or of several at once. */
 import type { Command } from '../../../core/edit/commands';
 import {
+  isClassic,
   isMultiple,
   timersSchema,
   traitsOf,
@@ -20,9 +21,21 @@ import { upper } from '../../ui/words/units';
 import { choiceOf, textOf } from '../../ui/several';
 
 type Settings = Omit<Extract<Command, { do: 'set-switch' }>, 'do' | 'switch'>;
-/** Max hops matter to MSTP alone. */
+/** Max hops matter to MSTP alone, the increment of the message age to classic STP. */
 const timerKeys = (switches: readonly Switch[]): readonly (keyof Timers)[] =>
-  timersSchema.keyof().options.filter((key) => key !== 'maxHops' || switches.some(isMultiple));
+  timersSchema
+    .keyof()
+    .options.filter(
+      (key) => (key !== 'maxHops' || switches.some(isMultiple)) && (key !== 'ageIncrement' || switches.some(isClassic)),
+    );
+const UNITS: Readonly<Record<keyof Timers, string | undefined>> = {
+  hello: 's',
+  maxAge: 's',
+  forwardDelay: 's',
+  maxHops: 'hops',
+  txHold: undefined,
+  ageIncrement: '/256 s',
+};
 
 /** No identifier is this. */
 const NONE = '\n';
@@ -132,7 +145,7 @@ export function SwitchFields({ switches }: { readonly switches: readonly Switch[
             of((sw) => sw.timers[key]),
             String,
           )}
-          adornment={key === 'txHold' ? undefined : key === 'maxHops' ? 'hops' : 's'}
+          adornment={UNITS[key]}
           read={read.timer(key)}
           commit={(value) => set((sw) => ({ timers: { ...sw.timers, [key]: value } }))}
         />
