@@ -20,6 +20,17 @@ export interface PortIdentifier {
 }
 
 /**
+ * The address of a port of its own (IEEE 802-2014 8.2), which designs do not hold: a local one made of the last three octets of
+ * the switch's and the port's number, so that it is the same wherever the port is seen and none of a switch or host.
+ */
+export const portAddress = (mac: string, number: number): string =>
+  [
+    '06',
+    ...mac.split(':').slice(3),
+    ...[number >> 8, number & 255].map((octet) => octet.toString(16).padStart(2, '0')),
+  ].join(':');
+
+/**
  * The key under which a switch keeps what is set for a tree. A standard bridge joins VLAN 1's tree as its CST, and the CIST
  * where others speak MSTP; there a bridge with a tree for each VLAN takes part with that of VLAN 1.
  */

@@ -151,10 +151,7 @@ interface CistRules {
  * used up: who hears a last hop inside, or outside what is too old, throws it away (13.29 updtRcvdInfoWhile). Equal messages
  * may have unlike hops and ages: those of the better sender count, as for the root port.
  */
-function waysIn(
-  { network, segments, regionOf }: MstpContext,
-  { rank, internalCost, externalCost, ofOne }: CistRules,
-): Ways {
+function waysIn({ network, regionOf }: MstpContext, { rank, internalCost, externalCost, ofOne }: CistRules): Ways {
   const { switches } = network;
   const count = switches.length;
   const wear = ageing(network);

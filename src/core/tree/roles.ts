@@ -1,5 +1,4 @@
 /** Who speaks for a segment, what is thrown away there, and the roles that follow: the same for every kind of tree (IEEE 802.1Q-2018 13.9 to 13.12, 13.29). */
-import { oncePer } from '../base/cache';
 import type { Network } from '../topology/network';
 import type { Segments } from '../topology/segments';
 import { CODE } from './settled';

@@ -3,7 +3,7 @@ import { z } from '../../base/zod';
 import { treesName, type TreeId } from '../ids';
 import { among, type ActionFault } from './kind';
 
-/** Absent: every tree, unless a tree says otherwise. */
+/** Absent: for all trees; one that has its own setting keeps that, as a switch does. */
 export const tree = z
   .string()
   .transform((id) => id as TreeId)

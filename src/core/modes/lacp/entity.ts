@@ -55,6 +55,16 @@ export class LacpEntity {
     this.run();
   }
 
+  /** What a port of the system has heard: of whom a disabled port still holds that, he has moved (6.4.8 port_moved); gives whether there is one. */
+  heardElsewhere({ system, port }: Participant): boolean {
+    const holding = this.ports.filter(
+      (each) => each.rx === 'PORT_DISABLED' && each.partner.system === system && each.partner.port === port,
+    );
+    for (const each of holding) each.portMoved = true;
+    if (holding.length > 0) this.run();
+    return holding.length > 0;
+  }
+
   wake(): void {
     this.run();
   }

@@ -68,6 +68,23 @@ function bench(more: Partial<LacpSettings> = {}) {
 const inStep = { synchronization: true, collecting: true, distributing: true };
 
 describe('receive machine', () => {
+  it('keeps nothing of a partner that a moved cable has brought to another port (6.4.8 port_moved)', () => {
+    const own = bench();
+    own.entity.enable(0, true);
+    own.hear(0, inStep);
+    expect(own.entity.view(0).partner).toMatchObject({ system: '02:00:00:00:00:02', port: 1 });
+    own.entity.enable(0, false);
+    own.entity.heardElsewhere({ ...own.entity.view(0).partner!, port: 7 });
+    expect(own.entity.view(0).partner).toMatchObject({ port: 1 });
+    own.entity.heardElsewhere(own.entity.view(0).partner!);
+    expect(own.entity.view(0)).toMatchObject({ rx: 'PORT_DISABLED', partner: null });
+    expect(own.entity.view(0).actor.state.defaulted).toBe(true);
+    // A port with signal takes no notice.
+    own.entity.enable(1, true);
+    own.hear(1, inStep);
+    own.entity.heardElsewhere(own.entity.view(1).partner!);
+    expect(own.entity.view(1).rx).toBe('CURRENT');
+  });
   it('expires at first, is defaulted after three seconds, and then a port of its own', () => {
     const { entity, to } = bench();
     entity.enable(0, true);

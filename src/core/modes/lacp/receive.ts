@@ -50,6 +50,13 @@ function recordDefault(port: LacpPort): void {
 export function receive(port: LacpPort, now: Micros): boolean {
   if (!port.portEnabled) {
     port.received = null;
+    if (port.rx === 'PORT_DISABLED' && port.portMoved) {
+      port.portMoved = false; // INITIALIZE: nothing is left of the partner that is elsewhere now
+      port.selected = 'UNSELECTED';
+      recordDefault(port);
+      setActor(port, { expired: false });
+      return true;
+    }
     if (port.rx === 'PORT_DISABLED') return false;
     port.rx = 'PORT_DISABLED';
     port.currentWhile = Infinity;

@@ -85,6 +85,8 @@ export interface LacpPort {
   actor: Participant;
   partner: Participant;
   received: Lacpdu | null;
+  /** While it is disabled, its partner has been heard at another port of the system: a cable was moved (6.4.8 port_moved). */
+  portMoved: boolean;
   rx: 'PORT_DISABLED' | 'EXPIRED' | 'DEFAULTED' | 'CURRENT';
   currentWhile: Micros;
   periodic: 'NO_PERIODIC' | 'FAST_PERIODIC' | 'SLOW_PERIODIC';
@@ -125,6 +127,7 @@ export function createPort(settings: LacpPortSettings, { systemPriority, mac, ac
     },
     partner: NOBODY,
     received: null,
+    portMoved: false,
     rx: 'PORT_DISABLED',
     currentWhile: Infinity,
     periodic: 'NO_PERIODIC',

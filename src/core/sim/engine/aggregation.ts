@@ -102,6 +102,9 @@ export class Aggregation {
     if (negotiationOf(ends[members[from]!.end]!.mode) !== negotiationOf(ends[end]!.mode)) return;
     this.entities[end]?.receive(this.placeOf(member), lacpdu);
     this.after(end);
+    for (const other of ends)
+      if (other.mac === ends[end]!.mac && this.entities[other.index]?.heardElsewhere(lacpdu.actor))
+        this.after(other.index);
   }
 
   /** What each member is used for. */

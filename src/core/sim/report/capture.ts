@@ -10,6 +10,7 @@ import { BRIDGE_GROUP, PER_VLAN_GROUP, encodeFrame } from '../../wire/ethernet';
 import { encodeLacpFrame, type WireLacpdu } from '../../wire/lacpdu';
 import type { Capture, CapturedFrame } from '../../wire/pcapng';
 import { bridgeKeys, type BridgeKeys } from '../engine/bridgeKeys';
+import { portAddress } from '../../topology/bridgeId';
 import type { SentLog, SentLacpdu } from '../trace/sentLog';
 
 /** What a run sent. */
@@ -46,8 +47,12 @@ export function captureOf(
     const sender = network.switches[origin]!;
     const octets = encodeBpdu(wireOf(keys, bpdu));
     const at = interfaceFor(port);
+    // A switch without spanning tree floods what another's port has sent: a notification does not say which.
+    const own = network.owner[port] === origin ? network.ports[network.transmitPort[port]!]!.number : null;
+    const number = own ?? (bpdu.kind === 'tcn' ? 0 : bpdu.vector.port & 0xfff);
+    const from = number === 0 ? sender.mac : portAddress(sender.mac, number);
     const put = (to: string, vlan: number | null): number =>
-      frames.push({ t, at, octets: encodeFrame({ to, from: sender.mac, vlan, bpdu: octets }) });
+      frames.push({ t, at, octets: encodeFrame({ to, from, vlan, bpdu: octets }) });
     if (id === CST || id === CIST || id === vlanTree(1)) put(BRIDGE_GROUP, null);
     if (id === CST || !isPerVlan(sender)) continue;
     const vid = treeVlan(id) ?? 1;
@@ -55,11 +60,19 @@ export function captureOf(
     put(PER_VLAN_GROUP, vlans.mode === 'trunk' && vlans.native !== vid ? vid : null);
   }
   const { ends, members } = network.bundles;
+  /** A host's card speaks by the address of its host. */
+  const sourceOf = (member: number): string => {
+    const { at, end } = members[member]!;
+    const { owner, mac } = ends[end]!;
+    return owner.kind === 'switch'
+      ? portAddress(mac, network.ports[network.portIndexOf(at.switch, at.port)]!.number)
+      : mac;
+  };
   for (const { t, member, lacpdu } of negotiation) {
     const { at, end } = members[member]!;
     const port = network.portIndexOf(at.switch, at.port);
     if (negotiationOf(ends[end]!.mode) === 'lacp' && wanted(port))
-      frames.push({ t, at: interfaceFor(port), octets: encodeLacpFrame(ends[end]!.mac, wireLacpdu(lacpdu)) });
+      frames.push({ t, at: interfaceFor(port), octets: encodeLacpFrame(sourceOf(member), wireLacpdu(lacpdu)) });
   }
   return { interfaces, frames: negotiation.length > 0 ? frames.sort((a, b) => a.t - b.t) : frames };
 }
