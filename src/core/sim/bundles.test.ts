@@ -10,7 +10,7 @@ import { bundledDesign } from '../testing/bundles';
 import { benchedScenario } from '../testing/scenarios';
 import { networkOf, solutionOf } from '../testing/networks';
 import { turnLinks } from '../testing/turns';
-import { roleOf } from '../tree/settled';
+import { forwards, roleOf } from '../tree/settled';
 import { traceOf, Player } from './trace/trace';
 import { simulate } from './simulate';
 import { Simulation } from './engine/simulation';
@@ -264,6 +264,30 @@ describe('static ends check nothing', () => {
     const run = ran(sides([at('a', { mode: 'static' }), at('b')], 'stp'), [], 90);
     expect(run.final.trees[0]!.switches['b' as never]!.ports).toMatchObject({ 'at-b': { role: 'disabled' } });
   });
+});
+
+it('rapid bridges forward where the solver has them forward, whatever static ends face: who hears a worse one speak discards', () => {
+  let disputes = 0;
+  fc.assert(
+    fc.property(bundledDesign({ modes: ['static'] }), (design) => {
+      const { network, trees } = solutionOf(design);
+      const [tree] = trees;
+      const sim = booted(design);
+      network.ports.forEach((port, p) => {
+        const role = roleOf(tree!, p) ?? 'disabled';
+        const is = [sim.role(0, p), sim.state(0, p) === 'forwarding'];
+        expect([network.switches[network.owner[p]!]!.id, port.id, ...is]).toEqual([
+          network.switches[network.owner[p]!]!.id,
+          port.id,
+          role,
+          forwards(tree!, p),
+        ]);
+        disputes += tree!.disputed[p]!;
+      });
+    }),
+    { numRuns: tries(150) },
+  );
+  expect(disputes).toBeGreaterThan(0);
 });
 
 it('classic bridges settle where the solver has them, whatever static ends face', () => {

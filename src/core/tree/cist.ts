@@ -15,7 +15,7 @@ import { regionsOf, sameRegion, type RegionMap } from '../topology/region';
 import { segmentsOf, type Segments } from '../topology/segments';
 import type { TreeSettings } from './settings';
 import { ageing, notice } from './ageing';
-import { designatedOn, rolesOf, thrownAway } from './roles';
+import { designatedOn, disputeBeside, rolesOf, thrownAway } from './roles';
 import type { SettledTree } from './settled';
 import { walkFromRoots, type Messages } from './shortestPaths';
 
@@ -104,7 +104,8 @@ export function solveCist(context: MstpContext): SettledTree {
 
   const comparePorts = (p: number, q: number): number =>
     portKey[p]! - portKey[q]! || network.order[p]! - network.order[q]!;
-  const designated = designatedOn(network, segments, offersMoreBy(context, ways, rank, comparePorts));
+  const offersMore = offersMoreBy(context, ways, rank, comparePorts);
+  const designated = designatedOn(network, segments, offersMore);
   // A LAN is inside of a region where its designated bridge is of it; ports of other regions there are at their boundary.
   const inside = Uint8Array.from(ports, (_, p) => {
     const best = designated[p]!;
@@ -114,11 +115,9 @@ export function solveCist(context: MstpContext): SettledTree {
       ? 1
       : 0;
   });
-  const disputed = thrownAway(
-    designated,
-    (from, p) => ways.heard(owner[from]!, p, owner[p]!) === null,
-    (from, p) => notice(network, owner[from]!, owner[p]!),
-  );
+  const noticed = (p: number, q: number): boolean => notice(network, owner[p]!, owner[q]!);
+  const disputed = thrownAway(designated, (from, p) => ways.heard(owner[from]!, p, owner[p]!) === null, noticed);
+  disputeBeside(network, disputed, { designated, isWorse: (p, than) => offersMore(than, p) }, noticed);
   const hearsBetter = (p: number, q: number, s: number): boolean =>
     (ways.seenRank(owner[designated[p]!]!, s) - ways.seenRank(owner[designated[q]!]!, s) ||
       portKey[designated[p]!]! - portKey[designated[q]!]! ||

@@ -43,6 +43,26 @@ export function rolesOf(
 }
 
 /**
+ * Bundles that hear, by a cable over which they are not heard, a worse bridge speak for the same place: they discard
+ * (13.29 recordDispute), unless who does hear them agrees, which lets them forward again at once; marked in `disputed`.
+ */
+export function disputeBeside(
+  { oneWayPeers, far }: Network,
+  disputed: Uint8Array,
+  hears: { readonly designated: Int32Array; readonly isWorse: (p: number, than: number) => boolean },
+  isNoticed: (from: number, p: number) => boolean,
+): void {
+  const { designated, isWorse } = hears;
+  for (const [bundle, heard] of oneWayPeers)
+    if (
+      designated[bundle] === bundle &&
+      (far[bundle]! < 0 || designated[far[bundle]!] !== bundle) &&
+      heard.some((p) => designated[p] === p && !disputed[p] && isWorse(p, bundle) && isNoticed(bundle, p))
+    )
+      disputed[bundle] = 1;
+}
+
+/**
  * Ports that throw away what their segment's designated port says speak for the segment themselves; the designated one sees a
  * worse bridge do so, and discards (13.29 recordDispute): 1 for each of these.
  */

@@ -11,7 +11,7 @@ import { solveInstance } from './instance';
 import { mstpContext, solveCist } from './cist';
 import { compileNetwork, type Network } from '../topology/network';
 import { ageing, notice, type Wear } from './ageing';
-import { rolesOf, thrownAway } from './roles';
+import { disputeBeside, rolesOf, thrownAway } from './roles';
 import { segmentsOf, type Segments } from '../topology/segments';
 import { compileSettings, type TreeSettings } from './settings';
 import { costsFrom, walkFromRoots, type Costs } from './shortestPaths';
@@ -85,7 +85,9 @@ function solveTree(
   const { owner } = network;
   const tooOld = (from: number, p: number): boolean => !wear.counts(owner[from]!, root[owner[from]!]!, owner[p]!);
   const designated = designatedPorts(network, segments, offersMore);
-  const disputed = thrownAway(designated, tooOld, (from, p) => notice(network, owner[from]!, owner[p]!));
+  const noticed = (p: number, q: number): boolean => notice(network, owner[p]!, owner[q]!);
+  const disputed = thrownAway(designated, tooOld, noticed);
+  disputeBeside(network, disputed, { designated, isWorse: (p, than) => offersMore(than, p) }, noticed);
   const hearsBetter = (p: number, q: number): boolean =>
     (compareSenders(designated[p]!, designated[q]!) || comparePorts(p, q)) < 0;
   const rootPort = rootPorts(network, { root, rootPathCost, cost, designated }, hearsBetter);

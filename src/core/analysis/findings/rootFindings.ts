@@ -5,7 +5,7 @@ import { switchName } from '../../tree/explain/phrases';
 import type { Network } from '../../topology/network';
 import { CODE, type SettledTree, type Solution } from '../../tree/settled';
 import { byChance } from '../roots/chance';
-import { placeAll } from '../roots/placing';
+import { placeAll, yieldTo } from '../roots/placing';
 import type { Finding, Remedy } from './finding';
 
 /** What each rule says of a switch and the trees where it holds, and why it matters; in the order in which they are told. */
@@ -90,7 +90,11 @@ function chosenRemedies(network: Network, rule: Rule, s: number, trees: readonly
   const sw = network.switches[s]!;
   if (!as) return [];
   const placings = placeAll(network, trees, [sw.id], as);
-  const commands = placings.flatMap((placing) => (placing.done ? placing.commands : (placing.instead?.commands ?? [])));
+  const commands = placings.flatMap((placing) => {
+    if (placing.done && placing.commands.length > 0) return placing.commands;
+    const yields = yieldTo(network, placing.tree, s);
+    return yields.length === 0 && !placing.done ? (placing.instead?.commands ?? []) : yields;
+  });
   return commands.length > 0 ? [{ label: `choose ${switchName(sw)} by priority`, commands }] : [];
 }
 

@@ -216,6 +216,15 @@ export function priorityCommand(sw: Bridge, tree: TreeId, priority: number): Com
   return [{ do: 'set-bridge-priority', switch: sw.id, tree: keyOf(sw, tree), priority }];
 }
 
+/** Takes a step off every rival that shares the best priority there is with a switch, which cannot be put before them otherwise. */
+export function yieldTo(network: Network, tree: TreeId, s: number): Command[] {
+  const sw = network.switches[s]!;
+  if (setBridgePriority(sw, tree) !== min) return [];
+  return network.switches
+    .filter((other) => other !== sw && partOf(other, tree) === 'bridge' && setBridgePriority(other, tree) === min)
+    .flatMap((other) => priorityCommand(other, tree, min + step));
+}
+
 /** A standard bridge has one tree: it keeps its priority under `cst`, under VLAN 1's, or for all trees. */
 function keyOf(sw: Bridge, tree: TreeId): TreeId | null {
   const key = settingKey(tree, sw.dialect);

@@ -69,6 +69,12 @@ export function explainPort(solution: Solution, tree: SettledTree, p: number): P
       tree.regional?.inside[p] ? 'no hop is left' : 'they are older than the max age of their root',
       network.far[p]!,
     ];
+    if (tree.disputed[p] && network.oneWayPeers.has(p)) {
+      const [beside] = network.oneWayPeers.get(p)!;
+      return say(
+        `Designated, but it discards: it hears ${ownerName(network, beside!)} speak for the segment too, by a member over which that hears nothing of it.`,
+      );
+    }
     if (tree.disputed[p])
       return say(
         `Designated, but it discards: the bridge at the other end throws its BPDUs away, since ${thrown}, and is designated itself.`,
