@@ -7,16 +7,9 @@ import { ACTIONS } from './actions';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import type { Workbench } from '../state/store';
 import { buttonsOnScreen } from './onScreen';
+import type { PaletteEntry } from './paletteEntry';
 import { useScheme } from './useScheme';
 import styles from './dialogs.module.css';
-
-/** One line of the palette. */
-export interface PaletteEntry {
-  readonly key: string;
-  readonly name: string;
-  readonly detail: string;
-  readonly run: (state: Workbench) => void;
-}
 
 /** Most lines shown. */
 const MOST = 60;

@@ -89,7 +89,7 @@ export function TreeRail() {
 const FEW = 10;
 
 /** Characters that a row has room for: number and name. */
-const ROOM = 18;
+const ROOM = 16;
 
 /** Whether a row has every word: a VLAN or a range that holds it, or the start of a word of its name or of a root. */
 export function fits({ id, number, name, root, standby }: Row & { readonly id: TreeId }, text: string): boolean {

@@ -2,7 +2,7 @@
 /** The workbench of one design: lenses on top, trees on the left, the map, the inspector, the drawer. */
 import { selectionText } from '../state/selectionText';
 import Snackbar from '@mui/material/Snackbar';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 import type { OpenDesign } from '../../contract/api';
 import { manifestOf } from '../lenses/lenses';
 import { Inspector } from '../inspector/Inspector';
@@ -25,9 +25,15 @@ import { Palette } from './Palette';
 import { useRoom } from './room';
 import { useKeys } from './useKeys';
 
-export function WorkbenchPage({ open }: { readonly open: OpenDesign }) {
+interface Props {
+  readonly open: OpenDesign;
+  /** What is seen before the page is alive. */
+  readonly first?: ReactNode;
+}
+
+export function WorkbenchPage({ open, first }: Props) {
   return (
-    <WorkbenchProvider open={open}>
+    <WorkbenchProvider open={open} first={first}>
       <Frame />
     </WorkbenchProvider>
   );

@@ -1,5 +1,5 @@
 /** The buttons that can be pressed on the page as it stands: tables and panels have more of them than the palette could list. */
-import type { PaletteEntry } from './Palette';
+import type { PaletteEntry } from './paletteEntry';
 
 /** What is no action of its own: rows of a table, parts of a list, tabs, what the palette lies in. */
 const APART = '[role="row"], [role="listbox"], [role="dialog"], [role="menu"], header';

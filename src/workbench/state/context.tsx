@@ -14,8 +14,15 @@ import { holdsText, watchFields } from './typedText';
 
 const StoreContext = createContext<WorkbenchStore | null>(null);
 
+interface ProviderProps {
+  readonly open: OpenDesign;
+  /** What stands there until then. */
+  readonly first?: ReactNode;
+  readonly children: ReactNode;
+}
+
 /** Opens a store for a design; the children wait for the browser, since what they draw depends on its size. */
-export function WorkbenchProvider({ open, children }: { readonly open: OpenDesign; readonly children: ReactNode }) {
+export function WorkbenchProvider({ open, first = null, children }: ProviderProps) {
   const [store] = useState(() =>
     createWorkbench(
       open,
@@ -42,7 +49,7 @@ export function WorkbenchProvider({ open, children }: { readonly open: OpenDesig
       stop();
     };
   }, [store]);
-  return mounted ? <StoreContext value={store}>{children}</StoreContext> : null;
+  return mounted ? <StoreContext value={store}>{children}</StoreContext> : first;
 }
 
 /** Provides a store that is already there, for tests. */

@@ -3,6 +3,7 @@ import { notFound } from 'next/navigation';
 import { database } from '../../../server/db/connect';
 import { openDesign } from '../../../server/designService';
 import { Unreadable } from '../../../workbench/designs/Unreadable';
+import { FirstMap } from '../../../workbench/shell/FirstMap';
 import { WorkbenchPage } from '../../../workbench/shell/WorkbenchPage';
 
 interface Props {
@@ -25,5 +26,5 @@ export default async function Page({ params }: Props) {
   if (!open.ok && open.error.status === 404) notFound();
   if (!open.ok)
     return <Unreadable id={(await params).id} message={open.error.message} details={open.error.details ?? []} />;
-  return <WorkbenchPage open={open.value} />;
+  return <WorkbenchPage open={open.value} first={<FirstMap open={open.value} />} />;
 }
