@@ -32,14 +32,37 @@ export interface Times {
   readonly remainingHops: number;
 }
 
-/** A bridge identifier is its priority times this, and the place of its address among all addresses. */
-export const ADDRESSES = 2 ** 32;
+/**
+ * A bridge identifier is its priority times this, and the place of its address among all addresses: more than a network may
+ * have switches, and so few that the whole stays a small integer.
+ */
+export const ADDRESSES = 2 ** 14;
 
 /** Whether two bridge identifiers are of one bridge, whatever its priority. */
 export const sameAddress = (a: number, b: number): boolean => a === b || (a - b) % ADDRESSES === 0;
 
+/** A vector; all are made here, so that all are objects of one shape. */
+export const vectorOf = (
+  root: number,
+  externalCost: number,
+  regionalRoot: number,
+  internalCost: number,
+  bridge: number,
+  port: number,
+): Vector => ({ root, externalCost, regionalRoot, internalCost, bridge, port });
+
+/** Times; all are made here, as vectors are. */
+export const timesOf = (
+  messageAge: number,
+  maxAge: number,
+  forwardDelay: number,
+  hello: number,
+  remainingHops: number,
+): Times => ({ messageAge, maxAge, forwardDelay, hello, remainingHops });
+
 /** Negative where `a` is better, 0 where they are the same. */
 export function compareVectors(a: Vector, b: Vector): number {
+  if (a === b) return 0;
   return (
     a.root - b.root ||
     a.externalCost - b.externalCost ||
@@ -63,11 +86,4 @@ export const sameSender = (a: Vector, b: Vector): boolean =>
   ((a.port ^ b.port) & 0xfff) === 0 && sameAddress(a.bridge, b.bridge);
 
 /** The vector of a bridge that takes itself for the root, seen at one of its ports. */
-export const ownVector = (bridge: number, port: number): Vector => ({
-  root: bridge,
-  externalCost: 0,
-  regionalRoot: bridge,
-  internalCost: 0,
-  bridge,
-  port,
-});
+export const ownVector = (bridge: number, port: number): Vector => vectorOf(bridge, 0, bridge, 0, bridge, port);

@@ -173,30 +173,40 @@ class RstpEntity implements ProtocolEntity {
   private run(): void {
     const { bridge } = this;
     bridge.now = bridge.around.now();
-    for (let round = 0; ; round += 1) {
+    bridge.moves += 1;
+    for (let round = 0, before = -1; before !== bridge.moves; round += 1) {
       if (round > MOST_ROUNDS) throw new Error('the machines of a bridge do not come to rest');
-      let moved = false;
-      for (const port of bridge.ports) {
-        if (portReceive(port)) moved = true;
-        if (portProtocolMigration(port)) moved = true;
-        if (bridgeDetection(port)) moved = true;
-        for (const p of port.trees) if (portInformation(p)) moved = true;
-      }
-      for (const tree of bridge.trees) if (portRoleSelection(tree)) moved = true;
-      for (const tree of bridge.trees) {
-        for (const p of tree.ports) {
-          if (portRoleTransitions(p)) moved = true;
-          if (portStateTransition(p)) moved = true;
-          if (topologyChange(p)) moved = true;
-        }
-      }
-      if (!moved) break;
+      before = bridge.moves;
+      for (const port of bridge.ports)
+        if (port.restsAt !== bridge.moves && !moveOfPort(port)) port.restsAt = bridge.moves;
+      for (const tree of bridge.trees) if (portRoleSelection(tree)) bridge.moves += 1;
+      for (const tree of bridge.trees)
+        for (const p of tree.ports) if (p.restsAt !== bridge.moves && !moveOfTreePort(p)) p.restsAt = bridge.moves;
     }
     // Sent once all has come to rest: one BPDU says it all.
     for (const port of bridge.ports) while (portTransmit(port));
     this.machinesDue = machinesDue(bridge, bridge.now);
     this.due = Math.min(this.machinesDue, hellosDue(bridge));
   }
+}
+
+/** Runs the machines of a port once, and says whether one moved. */
+function moveOfPort(port: BridgePort): boolean {
+  let moved = portReceive(port);
+  if (portProtocolMigration(port)) moved = true;
+  if (bridgeDetection(port)) moved = true;
+  for (const p of port.trees) if (portInformation(p)) moved = true;
+  if (moved) port.bridge.moves += 1;
+  return moved;
+}
+
+/** Runs the machines of a port in a tree that come after its role is selected. */
+function moveOfTreePort(p: TreePort): boolean {
+  let moved = portRoleTransitions(p);
+  if (portStateTransition(p)) moved = true;
+  if (topologyChange(p)) moved = true;
+  if (moved) p.port.bridge.moves += 1;
+  return moved;
 }
 
 /** Whether a message that has been read once changes nothing in its tree: what the port holds said again, or an agreement that stands. */

@@ -1,7 +1,7 @@
 /** Port Receive machine, PRX (IEEE 802.1Q-2018 13.31): takes a BPDU to the trees that it speaks of. */
 import { sameConfiguration } from '../../wire/mstConfiguration';
 import type { MstBpdu } from '../bpdu';
-import type { Vector } from '../vector';
+import { timesOf, vectorOf, type Vector } from '../vector';
 import { MIGRATE_TIME, cist, inSeconds, isCist, type BridgePort } from './state';
 
 /** 13.29 updtBPDUVersion. */
@@ -31,7 +31,8 @@ function rcvMsgs(port: BridgePort): void {
     if (!own) continue;
     own.rcvdMsg = message;
     own.msgPriority = message.vector;
-    own.msgTimes = { ...bpdu.times, remainingHops: message.remainingHops };
+    const { messageAge, maxAge, forwardDelay, hello } = bpdu.times;
+    own.msgTimes = timesOf(messageAge, maxAge, forwardDelay, hello, message.remainingHops);
   }
 }
 
@@ -39,7 +40,8 @@ function rcvMsgs(port: BridgePort): void {
 function fromOutside({ heardBpdu, bridge: { region }, trees }: BridgePort, bpdu: MstBpdu): Vector {
   const [{ msgPriority } = { msgPriority: bpdu.vector }] = trees;
   if (heardBpdu === bpdu) return msgPriority;
-  return { ...bpdu.vector, internalCost: 0, ...(region ? {} : { bridge: bpdu.vector.regionalRoot }) };
+  const { root, externalCost, regionalRoot, bridge, port } = bpdu.vector;
+  return vectorOf(root, externalCost, regionalRoot, 0, region ? bridge : regionalRoot, port);
 }
 
 export function portReceive(port: BridgePort): boolean {

@@ -1,75 +1,108 @@
 /** Port Role Selection machine, PRS (IEEE 802.1Q-2018 13.36): the root of a tree as the bridge knows it, and a role for each port. */
-import { compareVectors, sameAddress, sameTimes, wholeSeconds, type Times, type Vector } from '../vector';
+import {
+  compareVectors,
+  sameAddress,
+  sameTimes,
+  timesOf,
+  vectorOf,
+  wholeSeconds,
+  type Times,
+  type Vector,
+} from '../vector';
 import { syncMaster } from './procedures';
-import { bridgePriority, cist, isCist, type TreeBridge, type TreePort } from './state';
+import { cist, isCist, type TreeBridge, type TreePort } from './state';
 
 export function portRoleSelection(tree: TreeBridge): boolean {
-  if (!tree.ports.some((p) => p.reselect)) return false;
+  if (!tree.ports.some(asks)) return false;
   for (const p of tree.ports) p.reselect = false; // clearReselectTree
   updtRolesTree(tree);
   for (const p of tree.ports) p.selected = true; // setSelectedTree
   return true;
 }
 
-/** 13.29 updtRolesTree. */
+const asks = (p: TreePort): boolean => p.reselect;
+
+/** 13.29 updtRolesTree. What comes out as it was stays the same object. */
 function updtRolesTree(tree: TreeBridge): void {
-  let best: Vector = bridgePriority(tree, 0);
-  let times: Times = tree.bridge.bridgeTimes;
+  const { bridgeIdentifier, ports, rootPriority: old } = tree;
+  const { bridgeTimes } = tree.bridge;
+  const common = isCist(tree);
+  let [root, externalCost, regionalRoot, internalCost] = [common ? bridgeIdentifier : 0, 0, bridgeIdentifier, 0];
+  let [designatedBridge, designatedPort] = [bridgeIdentifier, 0];
   let rootPort: TreePort | null = null;
-  for (const p of tree.ports) {
-    if (p.infoIs !== 'Received' || sameAddress(p.portPriority.bridge, tree.bridgeIdentifier) || atBoundary(p)) continue;
-    const path = rootPathPriority(p);
-    const order = compareVectors(path, best);
+  for (const p of ports) {
+    if (p.infoIs !== 'Received' || sameAddress(p.portPriority.bridge, bridgeIdentifier) || atBoundary(p)) continue;
+    // 13.9, root path priority vector: external cost is added where a region is entered, internal cost inside.
+    const held = p.portPriority;
+    const within = inside(p);
+    const external = within ? held.externalCost : held.externalCost + p.pathCost.external;
+    const regional = within ? held.regionalRoot : bridgeIdentifier;
+    const internal = within ? held.internalCost + p.pathCost.internal : 0;
+    const order =
+      held.root - root ||
+      external - externalCost ||
+      regional - regionalRoot ||
+      internal - internalCost ||
+      held.bridge - designatedBridge ||
+      held.port - designatedPort;
     if (order > 0 || (order === 0 && rootPort !== null && p.portId >= rootPort.portId)) continue;
-    best = path;
+    root = held.root;
+    externalCost = external;
+    regionalRoot = regional;
+    internalCost = internal;
+    designatedBridge = held.bridge;
+    designatedPort = held.port;
     rootPort = p;
-    times = inside(p)
-      ? { ...p.portTimes, remainingHops: p.portTimes.remainingHops - 1 }
-      : {
-          ...p.portTimes,
-          messageAge: wholeSeconds(p.portTimes.messageAge) + 1,
-          remainingHops: tree.bridge.bridgeTimes.remainingHops,
-        };
   }
-  const old = tree.rootPriority;
-  tree.rootPriority = best;
+  if (!isVector(old, root, externalCost, regionalRoot, internalCost, designatedBridge, designatedPort))
+    tree.rootPriority = vectorOf(root, externalCost, regionalRoot, internalCost, designatedBridge, designatedPort);
   tree.rootPort = rootPort;
+  const times = rootPort ? timesThrough(rootPort) : bridgeTimes;
   if (!sameTimes(tree.rootTimes, times)) tree.rootTimes = times;
-  if (isCist(tree) && old.regionalRoot !== best.regionalRoot && (old.externalCost !== 0 || best.externalCost !== 0))
+  if (common && old.regionalRoot !== regionalRoot && (old.externalCost !== 0 || externalCost !== 0))
     syncMaster(tree.bridge);
-  const designated: Times = { ...tree.rootTimes, hello: tree.bridge.bridgeTimes.hello };
-  for (const p of tree.ports) {
+  const { messageAge, maxAge, forwardDelay, remainingHops } = tree.rootTimes;
+  const designated = timesOf(messageAge, maxAge, forwardDelay, bridgeTimes.hello, remainingHops);
+  for (const p of ports) {
     // 13.10: where a classic bridge is attached, the bridge stands in the place of its regional root too.
-    const vector: Vector = {
-      ...best,
-      regionalRoot: isCist(tree) && !p.port.sendRSTP ? tree.bridgeIdentifier : best.regionalRoot,
-      bridge: tree.bridgeIdentifier,
-      port: p.portId,
-    };
-    if (compareVectors(p.designatedPriority, vector) !== 0) p.designatedPriority = vector;
+    const regional = common && !p.port.sendRSTP ? bridgeIdentifier : regionalRoot;
+    if (!isVector(p.designatedPriority, root, externalCost, regional, internalCost, bridgeIdentifier, p.portId))
+      p.designatedPriority = vectorOf(root, externalCost, regional, internalCost, bridgeIdentifier, p.portId);
     if (!sameTimes(p.designatedTimes, designated)) p.designatedTimes = designated;
     const before = p.selectedRole;
     select(p, p === rootPort);
     // Outside the region an instance's role follows the CIST's.
-    if (isCist(tree) && p.selectedRole !== before)
-      for (const instance of p.port.trees.slice(1)) instance.reselect = true;
+    if (common && p.selectedRole !== before)
+      for (let i = 1; i < p.port.trees.length; i += 1) p.port.trees[i]!.reselect = true;
   }
+}
+
+const isVector = (
+  vector: Vector,
+  root: number,
+  externalCost: number,
+  regionalRoot: number,
+  internalCost: number,
+  bridge: number,
+  port: number,
+): boolean =>
+  vector.root === root &&
+  vector.externalCost === externalCost &&
+  vector.regionalRoot === regionalRoot &&
+  vector.internalCost === internalCost &&
+  vector.bridge === bridge &&
+  vector.port === port;
+
+/** What is heard at the root port, a hop farther: inside of a region a hop less, else a second older. */
+function timesThrough(p: TreePort): Times {
+  const { messageAge, maxAge, forwardDelay, hello, remainingHops } = p.portTimes;
+  return inside(p)
+    ? timesOf(messageAge, maxAge, forwardDelay, hello, remainingHops - 1)
+    : timesOf(wholeSeconds(messageAge) + 1, maxAge, forwardDelay, hello, p.tree.bridge.bridgeTimes.remainingHops);
 }
 
 /** Whether what a port holds has come from the bridge's own region: of an instance nothing else does. */
 const inside = (p: TreePort): boolean => !isCist(p.tree) || p.port.infoInternal;
-
-/** 13.9, root path priority vector: external cost is added where a region is entered, internal cost inside. */
-function rootPathPriority(p: TreePort): Vector {
-  const { portPriority, pathCost, tree } = p;
-  if (inside(p)) return { ...portPriority, internalCost: portPriority.internalCost + pathCost.internal };
-  return {
-    ...portPriority,
-    externalCost: portPriority.externalCost + pathCost.external,
-    regionalRoot: tree.bridgeIdentifier,
-    internalCost: 0,
-  };
-}
 
 const differs = (p: TreePort): boolean =>
   compareVectors(p.portPriority, p.designatedPriority) !== 0 || !sameTimes(p.portTimes, p.designatedTimes);

@@ -1,7 +1,7 @@
 /** Port Transmit machine, PTX (IEEE 802.1Q-2018 13.34): one hello after the other, and no more than the hold count allows. */
 import type { MstiMessage, RoleCode, RstFlags } from '../bpdu';
 import { SECOND } from '../entity';
-import { ownVector } from '../vector';
+import { vectorOf } from '../vector';
 import { cist, helloTime, inSeconds, isZero, type BridgePort, type TreePort } from './state';
 
 const ready = (p: TreePort): boolean => p.selected && !p.updtInfo;
@@ -115,7 +115,7 @@ function txConfig(p: TreePort): void {
   const { root, externalCost, bridge, port: id } = p.designatedPriority;
   port.bridge.around.transmit(port.index, {
     kind: 'config',
-    vector: { ...ownVector(bridge, id), root, externalCost },
+    vector: vectorOf(root, externalCost, bridge, 0, bridge, id),
     times: p.designatedTimes,
     tc: !isZero(port.bridge, p.tcWhile),
     tcAck: port.tcAck,

@@ -13,7 +13,7 @@ import {
   type RunRole,
   type Surroundings,
 } from '../entity';
-import { ownVector, type Times, type Vector } from '../vector';
+import { ownVector, timesOf, vectorOf, type Times, type Vector } from '../vector';
 
 /** A timer that the machines keep at its full value: it counts from the moment at which they let go of it. */
 export const HELD: Micros = Infinity;
@@ -80,6 +80,8 @@ export interface TreePort {
     | 'ALTERNATE_PORT';
   pst: 'DISCARDING' | 'LEARNING' | 'FORWARDING';
   tcm: 'INACTIVE' | 'LEARNING' | 'ACTIVE';
+  /** `moves` when the machines that follow its role were run last and none of them moved. */
+  restsAt: number;
 }
 
 /** A port of the bridge (13.27, the part that all trees share). */
@@ -117,6 +119,8 @@ export interface BridgePort {
   mdelayWhile: Micros;
   edgeDelayWhile: Micros;
   ppm: 'CHECKING_RSTP' | 'SELECTING_STP' | 'SENSING';
+  /** `moves` when its machines were run last and none of them moved. */
+  restsAt: number;
 }
 
 /** A tree of the bridge (13.26, per-tree part). */
@@ -143,6 +147,8 @@ export interface Bridge {
   readonly txHoldCount: number;
   readonly around: Surroundings;
   now: Micros;
+  /** How often a machine has moved, or the clock: what has not moved since then would not now. */
+  moves: number;
 }
 
 export const cist = (port: BridgePort): TreePort => port.trees[0]!;
@@ -168,7 +174,7 @@ export const edgeDelay = (port: BridgePort): number => (port.operPointToPointMAC
 /** A bridge with the CIST and, with MSTP, its instances; everything as at BEGIN. */
 export function createBridge(settings: EntitySettings, around: Surroundings): Bridge {
   const { hello, maxAge: age, forwardDelay: delay, maxHops, txHold } = settings.times;
-  const bridgeTimes: Times = { messageAge: 0, maxAge: age, forwardDelay: delay, hello, remainingHops: maxHops };
+  const bridgeTimes = timesOf(0, age, delay, hello, maxHops);
   const bridge: Bridge = {
     ports: [],
     trees: [],
@@ -177,6 +183,7 @@ export function createBridge(settings: EntitySettings, around: Surroundings): Br
     txHoldCount: txHold,
     around,
     now: around.now(),
+    moves: 0,
   };
   for (const given of settings.ports) {
     bridge.ports.push({
@@ -208,6 +215,7 @@ export function createBridge(settings: EntitySettings, around: Surroundings): Br
       mdelayWhile: 0,
       edgeDelayWhile: 0,
       ppm: 'SENSING',
+      restsAt: -1,
     });
   }
   for (const tree of [
@@ -277,6 +285,7 @@ function addTree(bridge: Bridge, mstid: number, bridgeIdentifier: number, ports:
       prt: 'DISABLED_PORT',
       pst: 'DISCARDING',
       tcm: 'INACTIVE',
+      restsAt: -1,
     };
     port.trees.push(treePort);
     tree.ports.push(treePort);
@@ -287,6 +296,6 @@ const NO_VECTOR = ownVector(0, 0);
 
 /** 13.9, bridge priority vector: the bridge as its own root, seen at a port. */
 export function bridgePriority(tree: TreeBridge, port: number): Vector {
-  const own = ownVector(tree.bridgeIdentifier, port);
-  return isCist(tree) ? own : { ...own, root: 0 };
+  const { bridgeIdentifier: own } = tree;
+  return vectorOf(isCist(tree) ? own : 0, 0, own, 0, own, port);
 }

@@ -1,7 +1,7 @@
 /** Classic STP as an entity of a switch: its operation (IEEE 802.1D-1998 8.7) and its management (8.8). */
 import type { Bpdu, ConfigBpdu } from '../bpdu';
 import type { EntitySettings, Micros, PortCost, ProtocolEntity, RunRole, RunState, Surroundings } from '../entity';
-import { ownVector, type Vector } from '../vector';
+import { vectorOf, type Vector } from '../vector';
 import {
   acknowledgeTopologyChange,
   becomeDesignatedPort,
@@ -223,7 +223,7 @@ class StpEntity implements ProtocolEntity {
   }
   held(index: number): Vector {
     const { designatedRoot, designatedCost, designatedBridge, designatedPort } = this.bridge.ports[index]!;
-    return { ...ownVector(designatedBridge, designatedPort), root: designatedRoot, externalCost: designatedCost };
+    return vectorOf(designatedRoot, designatedCost, designatedBridge, 0, designatedBridge, designatedPort);
   }
   inside(): boolean {
     return false;
@@ -238,7 +238,7 @@ class StpEntity implements ProtocolEntity {
   }
   rootVector(): Vector {
     const { bridgeId, designatedRoot, rootPathCost } = this.bridge;
-    return { ...ownVector(bridgeId, 0), root: designatedRoot, externalCost: rootPathCost };
+    return vectorOf(designatedRoot, rootPathCost, bridgeId, 0, bridgeId, 0);
   }
   rootPort(): number {
     return this.bridge.rootPort?.index ?? -1;

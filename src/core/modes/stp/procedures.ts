@@ -1,7 +1,7 @@
 /** The elements of procedure of classic spanning tree, each under its name (IEEE 802.1D-1998 8.6). */
 import type { ConfigBpdu } from '../bpdu';
 import { SECOND, type Micros } from '../entity';
-import { AGE_UNITS, ownVector } from '../vector';
+import { AGE_UNITS, timesOf, vectorOf } from '../vector';
 import {
   HOLD_TIME,
   STOPPED,
@@ -24,21 +24,12 @@ export function transmitConfiguration(bridge: StpBridge, port: StpPort): void {
   const { rootPort } = bridge;
   const messageAge = rootPort === null ? 0 : ageNow(rootPort, now) + bridge.messageAgeIncrement;
   if (messageAge >= bridge.maxAge) return;
-  const vector = {
-    ...ownVector(bridge.bridgeId, port.portId),
-    root: bridge.designatedRoot,
-    externalCost: bridge.rootPathCost,
-  };
+  const { bridgeId, designatedRoot, rootPathCost } = bridge;
+  const vector = vectorOf(designatedRoot, rootPathCost, bridgeId, 0, bridgeId, port.portId);
   bridge.around.transmit(port.index, {
     kind: 'config',
     vector,
-    times: {
-      messageAge,
-      maxAge: bridge.maxAge,
-      hello: bridge.helloTime,
-      forwardDelay: bridge.forwardDelay,
-      remainingHops: 0,
-    },
+    times: timesOf(messageAge, bridge.maxAge, bridge.forwardDelay, bridge.helloTime, 0),
     tc: bridge.topologyChange,
     tcAck: port.topologyChangeAcknowledge,
   });

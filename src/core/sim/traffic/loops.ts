@@ -53,13 +53,15 @@ interface Way {
 /** Every cable that a flow's frames get over, in the directions in which they do. */
 function waysOf(passage: Passage, vid: number, flow: Flow): Way[] {
   const { network } = passage;
-  const { ports, cable } = network;
-  return ports.flatMap((_, out): Way[] => {
-    if (network.serves[out] !== out || !passage.passes(vid, out)) return [];
+  const { ports, cable, serves } = network;
+  const ways: Way[] = [];
+  for (let out = 0; out < ports.length; out += 1) {
+    if (serves[out] !== out || !passage.passes(vid, out)) continue;
     const aggregationPort = socketFor(network, out, flow);
     const ingress = farOf(passage, aggregationPort);
-    return ingress >= 0 && passage.passes(vid, ingress) ? [{ out, ingress, link: cable[aggregationPort]! }] : [];
-  });
+    if (ingress >= 0 && passage.passes(vid, ingress)) ways.push({ out, ingress, link: cable[aggregationPort]! });
+  }
+  return ways;
 }
 
 /**
@@ -101,10 +103,31 @@ function echo(passage: Passage, vid: number): Circling | null {
   return worst;
 }
 
+/** Whether the cables that a flow's frames get over, whichever way, close a ring of switches: without one nothing circles. */
+function closesRing({ network }: Passage, ways: Iterable<Way>): boolean {
+  const { owner, switches, design } = network;
+  const seen = new Uint8Array(design.links.length);
+  const parent = Int32Array.from(switches.keys());
+  const lead = (s: number): number => {
+    let at = s;
+    while (parent[at] !== at) at = parent[at] = parent[parent[at]!]!;
+    return at;
+  };
+  for (const { out, ingress, link } of ways) {
+    if (seen[link]) continue;
+    seen[link] = 1;
+    const [a, b] = [lead(owner[out]!), lead(owner[ingress]!)];
+    if (a === b) return true;
+    parent[a] = b;
+  }
+  return false;
+}
+
 function circlingFrom(passage: Passage, vid: number, flow: Flow): Circling | null {
   const { network } = passage;
   const { design, owner, ports } = network;
   let ways = waysOf(passage, vid, flow);
+  if (!closesRing(passage, ways)) return null;
   // A way that nothing leads to, or that leads nowhere on, is in no loop: what is left is in loops, or between them.
   for (let before = Infinity; ways.length < before;) {
     before = ways.length;

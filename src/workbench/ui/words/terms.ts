@@ -11,6 +11,7 @@ export interface Term {
 
 const Q = (clause: string): string => `802.1Q-2018 ${clause}`;
 const AX = (clause: string): string => `802.1AX-2020 ${clause}`;
+const D98 = (clause: string): string => `802.1D-1998 ${clause}`;
 
 export const TERMS: readonly Term[] = [
   {
@@ -133,7 +134,7 @@ export const TERMS: readonly Term[] = [
   },
   {
     term: 'max age',
-    says: 'How old what is known of the root may become; also how many hops from it are allowed. 20 s as a rule.',
+    says: 'How old what is known of the root may become. Rapid bridges add a second each, so it also says how many hops are allowed. 20 s as a rule.',
     source: Q('13.25'),
   },
   {
@@ -141,6 +142,11 @@ export const TERMS: readonly Term[] = [
     says: 'How many links of the bundle may carry frames; the others stand by.',
     also: ['maximum active'],
     source: AX('6.7'),
+  },
+  {
+    term: 'message age increment',
+    says: 'What a classic bridge adds to the age of what it passes on, in 256ths of a second; up to a second.',
+    source: D98('8.10.2'),
   },
   { term: 'minimum links', says: 'With fewer active links than this, the bundle is down.', source: AX('6.7') },
   { term: 'native VLAN', says: 'The VLAN whose frames cross a trunk untagged.', source: Q('6.9') },
