@@ -3,8 +3,9 @@ import path from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { tally, type Tally } from './tally';
 
-/** How long one may take, milliseconds. */
+/** How long twenty of them may take, milliseconds; and where they did not come in time, once more: a machine that stalls stalls once. */
 const LIMIT = 2000;
+const LIMIT_AGAIN = 15_000;
 
 /** What the worker says of one. */
 export interface Verdict {
@@ -18,12 +19,22 @@ export async function mutants(what: 'documents' | 'commands', count: number, fir
   const result = tally(`mutated ${what}`);
   const faults: string[] = [];
   for (let next = firstSeed; next < firstSeed + count;) {
-    next = await batch(what, next, firstSeed + count, result, faults);
+    const reached = await batch(what, next, firstSeed + count, LIMIT, result, faults);
+    next =
+      reached === 'late' ? Number(await batch(what, next, firstSeed + count, LIMIT_AGAIN, result, faults)) : reached;
   }
   return { ...result, tried: count, note: faults.slice(0, 3).join('; ') };
 }
 
-function batch(what: string, from: number, to: number, result: Tally, faults: string[]): Promise<number> {
+/** Gives the seed to go on from, or that the first of them came too late for this limit. */
+function batch(
+  what: string,
+  from: number,
+  to: number,
+  limit: number,
+  result: Tally,
+  faults: string[],
+): Promise<number | 'late'> {
   return new Promise((done) => {
     const worker = new Worker(path.join(process.cwd(), 'dist/faults/mutant.cjs'), {
       workerData: { what, from, to },
@@ -33,7 +44,12 @@ function batch(what: string, from: number, to: number, result: Tally, faults: st
     let clock: NodeJS.Timeout;
     const wait = (): void => {
       clearTimeout(clock);
-      clock = setTimeout(() => end('hung', 'no answer in time'), LIMIT + (at === from ? 5000 : 0));
+      clock = setTimeout(late, limit + (at === from ? 5000 : 0));
+    };
+    const late = (): void => {
+      if (limit > LIMIT) return end('hung', 'no answer in time');
+      worker.removeAllListeners();
+      void worker.terminate().then(() => done(at === from ? 'late' : at));
     };
     const end = (kind: 'hung' | 'crashed', why: string): void => {
       clearTimeout(clock);

@@ -97,6 +97,8 @@ export interface RunOptions {
   readonly mostFrames?: number;
   /** Whether `final` is wanted. */
   readonly views?: boolean;
+  /** Runs every tree by itself, also where several fare alike: the slow way, to compare with. */
+  readonly apart?: boolean;
   /** Most events: a run that takes more is stopped. */
   readonly mostEvents?: number;
 }

@@ -14,6 +14,7 @@ import type { Action, Scenario } from '../model/scenario';
 import { commandsOf, scenarioDesign, treesThrough } from './scenario/scenario';
 import { actionKind } from '../model/actions/actions';
 import type { Happening } from '../model/actions/kind';
+import { alikeInRun, allApart } from './engine/alikeTrees';
 import { Simulation } from './engine/simulation';
 import { viewNow } from './trace/view';
 
@@ -44,10 +45,19 @@ export function* simulateInSteps(
   const whole = scenarioDesign(given, scenario);
   if (!whole.ok) return fail(problemText(whole.error));
   const design = whole.value;
-  const { seed = 1, fromBoot = scenario.fromBoot, mostEvents = MOST_EVENTS, mostFrames = MOST_FRAMES } = options;
+  const {
+    seed = 1,
+    fromBoot = scenario.fromBoot,
+    mostEvents = MOST_EVENTS,
+    mostFrames = MOST_FRAMES,
+    apart = false,
+  } = options;
   const trees = treesThrough(design, scenario.actions);
   const recorder = new Recorder(trees, mostFrames);
-  const sim = new Simulation(compileNetwork(design), trees, seed, recorder.watch(), comingMembers(given, design));
+  const sim = new Simulation(compileNetwork(design), trees, seed, recorder.watch(), {
+    absent: comingMembers(given, design),
+    alike: apart ? allApart(trees) : alikeInRun(design, trees, scenario),
+  });
   if (fromBoot) recorder.fromBoot(sim);
   sim.boot();
   const before = fromBoot ? RESTED : yield* comeToRest(sim, recorder, mostEvents);

@@ -83,7 +83,7 @@ export function entitySettings({
   ids: [first, ...instances],
   s,
   ports,
-  random,
+  offset,
 }: {
   readonly network: Network;
   readonly keys: BridgeKeys;
@@ -91,12 +91,13 @@ export function entitySettings({
   readonly ids: readonly TreeId[];
   readonly s: number;
   readonly ports: readonly number[];
-  readonly random: () => number;
+  /** Of the hello time, when the first one goes out. */
+  readonly offset: number;
 }): EntitySettings {
   return {
     ...settingsIn(network, keys, first!, s, ports),
     region: regionSettings(network, keys, region, instances, s, ports),
-    offset: Math.floor(random() * network.switches[s]!.timers.hello * SECOND),
+    offset: Math.floor(offset * network.switches[s]!.timers.hello * SECOND),
   };
 }
 

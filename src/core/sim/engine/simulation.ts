@@ -7,6 +7,7 @@ import type { Lacpdu } from '../../modes/lacp/state';
 import type { Vector } from '../../modes/vector';
 import { randomFrom } from '../../base/random';
 import { compileNetwork, type Network } from '../../topology/network';
+import { allApart, raisedVector, Retold, type Alike } from './alikeTrees';
 import { bridgeKeys, type BridgeKeys } from './bridgeKeys';
 import { Aggregation } from './aggregation';
 import { delayOf } from './delays';
@@ -43,7 +44,6 @@ export class Simulation {
   /** By tree, then by switch; one with several trees stands in each of them. */
   private readonly running: (Running | null)[][];
   private readonly ports: PortStates;
-  private readonly random: () => number;
   /** Ports whose frames no longer reach the other end, though there is light. */
   private readonly mute = new Set<number>();
   private spoken: Spoken;
@@ -53,13 +53,27 @@ export class Simulation {
   private dirty = false;
   private cause: Cause = SIGNAL;
 
-  /** `absent`: members of bundles that are single ports as yet. */
   readonly trees: readonly TreeId[];
   private readonly watch: Watch;
+  /** By tree, the one that is run in its stead; and by one that is run, all that are told of. */
+  private readonly runAs: Alike;
+  private readonly toldAs: readonly (readonly number[])[];
+  private readonly retold = new Retold();
+  /** By switch, when its first hello goes out after a start, as a share of the hello time. */
+  private readonly offsets: Float64Array;
 
-  constructor(network: Network, trees: readonly TreeId[], seed = 1, watch: Watch = {}, absent: readonly number[] = []) {
+  /** `absent`: members of bundles that are single ports as yet; `alike`: trees that are run once and told as many. */
+  constructor(
+    network: Network,
+    trees: readonly TreeId[],
+    seed = 1,
+    watch: Watch = {},
+    { absent = [], alike = allApart(trees) }: { readonly absent?: readonly number[]; readonly alike?: Alike } = {},
+  ) {
     this.trees = trees;
     this.watch = watch;
+    this.runAs = alike;
+    this.toldAs = trees.map((_, i) => (alike[i] === i ? trees.flatMap((__, j) => (alike[j] === i ? [j] : [])) : []));
 
     const { bundles } = network;
     if (absent.length > 0)
@@ -71,7 +85,8 @@ export class Simulation {
     this.network = network;
     this.spoken = spokenIn(network, trees);
     this.keys = bridgeKeys(switches);
-    this.random = randomFrom(seed);
+    const random = randomFrom(seed);
+    this.offsets = Float64Array.from(switches, random);
     this.running = trees.map(() => switches.map(() => null));
     this.fast = trees.map(() => switches.map(() => null));
     this.ports = new PortStates(trees.length, ports.length);
@@ -152,6 +167,7 @@ export class Simulation {
     this.cause = SIGNAL;
     const begun = this.restart(before);
     for (const [tree, all] of this.running.entries()) {
+      if (this.runAs[tree] !== tree) continue;
       for (const running of all)
         if (running && !begun.has(running.switch) && (only === null || only.has(running.switch)))
           this.reset(running, running.trees.indexOf(tree), before);
@@ -220,7 +236,7 @@ export class Simulation {
     if (!live[port] || !carried[port]!.has(vid)) return false;
     if (!runsTrees(switches[owner[port]!]!)) return true;
     const tree = this.treeFor(owner[port]!, vid);
-    return tree >= 0 && this.ports.state(tree, port) === 'forwarding';
+    return tree >= 0 && this.state(tree, port) === 'forwarding';
   }
 
   /**
@@ -238,26 +254,28 @@ export class Simulation {
   /** How long a switch keeps the addresses of a VLAN while a topology change is told; null for as long as usual. */
   fastAgeing(s: number, vid: number): Micros | null {
     const tree = this.treeFor(s, vid);
-    return tree < 0 ? null : this.fast[tree]![s]!;
+    return tree < 0 ? null : this.fast[this.runAs[tree]!]![s]!;
   }
 
   state(tree: number, port: number): RunState {
-    return this.ports.state(tree, port);
+    return this.ports.state(this.runAs[tree]!, port);
   }
   role(tree: number, port: number): RunRole {
-    return this.ports.role(tree, port);
+    return this.ports.role(this.runAs[tree]!, port);
   }
   inTree(tree: number, port: number): boolean {
     return this.spoken.places[tree]![port]! >= 0;
   }
   /** The entity of a switch that runs a tree, and the tree's place among its own; null where none does. */
   entity(tree: number, s: number): { readonly entity: ProtocolEntity; readonly own: number } | null {
-    const running = this.running[tree]![s];
-    return running ? { entity: running.entity, own: running.trees.indexOf(tree) } : null;
+    const run = this.runAs[tree]!;
+    const running = this.running[run]![s];
+    return running ? { entity: running.entity, own: running.trees.indexOf(run) } : null;
   }
 
   /** The path costs of a switch's ports in a tree, in the order of the ports: those of the region where it speaks to its region. */
-  costs(tree: number, s: number): number[] {
+  costs(of: number, s: number): number[] {
+    const tree = this.runAs[of]!;
     const running = this.running[tree]![s];
     if (!running) return [];
     return this.settingsOf(this.network, tree, s, running.ports).ports.map(({ cost }, local) =>
@@ -267,6 +285,7 @@ export class Simulation {
 
   private start(s: number): void {
     for (const trees of treesByEntity(this.network.switches[s]!, this.spoken.regions[s]!, this.trees)) {
+      if (this.runAs[trees[0]!] !== trees[0]) continue;
       const { firstPort } = this.network;
       const ports: number[] = [];
       for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1)
@@ -294,7 +313,15 @@ export class Simulation {
     const { network, keys, spoken } = this;
     const [tree] = trees as [number];
     const ids = trees.map((each) => this.trees[each]!);
-    const settings = entitySettings({ network, keys, region: spoken.regions[s]!, ids, s, ports, random: this.random });
+    const settings = entitySettings({
+      network,
+      keys,
+      region: spoken.regions[s]!,
+      ids,
+      s,
+      ports,
+      offset: this.offsets[s]!,
+    });
     const dirty = new Set<number>();
     const entity = entityOf(network.switches[s]!, settings, {
       now: () => this.now,
@@ -302,7 +329,7 @@ export class Simulation {
       changed: (port, own) => dirty.add(own * ports.length + port),
       flush: (port, own) => {
         this.dirty = true;
-        this.watch.flushed?.(this.now, trees[own]!, ports[port]!);
+        for (const told of this.toldAs[trees[own]!]!) this.watch.flushed?.(this.now, told, ports[port]!);
       },
       fastAgeing: (seconds) => {
         this.watch.ageing?.(s);
@@ -353,10 +380,20 @@ export class Simulation {
   /** Puts a BPDU on the cable of a port; `through` are the switches that have flooded it already. */
   private send(tree: number, port: number, bpdu: Bpdu, origin: number, through: readonly number[]): void {
     const to = this.network.far[port]!;
-    this.watch.sent?.(this.now, tree, port, bpdu, origin, to < 0 ? null : this.heldBy(tree, to));
+    if (this.watch.sent) this.tellSent(tree, port, bpdu, origin);
     if (to < 0 || !this.carries(port)) return;
     const arrival = this.now + delayOf(this.network, this.network.link[port]!);
     this.queue.push(arrival, { kind: 'arrive', tree, port: to, bpdu, origin, through }, rankOf('arrive', tree, to));
+  }
+
+  private tellSent(tree: number, port: number, bpdu: Bpdu, origin: number): void {
+    const to = this.network.far[port]!;
+    const held = to < 0 ? null : this.heldBy(tree, to);
+    for (const told of this.toldAs[tree]!) {
+      const by = told === tree ? 0 : treeVlan(this.trees[told]!)! - treeVlan(this.trees[tree]!)!;
+      const heldThere = held && by !== 0 ? raisedVector(held, by) : held;
+      this.watch.sent!(this.now, told, port, this.retold.bpdu(bpdu, by), origin, heldThere);
+    }
   }
 
   /** The port priority vector of a port, where a bridge's entity has one. */
@@ -427,6 +464,8 @@ export class Simulation {
     if (from === null) return;
     this.lastChange = this.now;
     this.dirty = true;
-    this.watch.changed?.({ t: this.now, tree, port, from, to, role, cause: this.cause });
+    if (this.watch.changed)
+      for (const told of this.toldAs[tree]!)
+        this.watch.changed({ t: this.now, tree: told, port, from, to, role, cause: this.cause });
   }
 }
