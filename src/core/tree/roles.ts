@@ -53,10 +53,15 @@ export function disputeBeside(
   isNoticed: (from: number, p: number) => boolean,
 ): void {
   const { designated, isWorse } = hears;
-  for (const [bundle, heard] of oneWayPeers)
+  const agrees = (bundle: number): boolean => {
+    const there = far[bundle]!;
+    return there >= 0 && designated[there] === bundle && far[there] === bundle;
+  };
+  // The worst first: one that discards learns nothing, and is no reason for a better one to do so.
+  for (const [bundle, heard] of [...oneWayPeers].sort(([p], [q]) => (isWorse(p, q) ? -1 : 1)))
     if (
       designated[bundle] === bundle &&
-      (far[bundle]! < 0 || designated[far[bundle]!] !== bundle) &&
+      !agrees(bundle) &&
       heard.some((p) => designated[p] === p && !disputed[p] && isWorse(p, bundle) && isNoticed(bundle, p))
     )
       disputed[bundle] = 1;

@@ -82,3 +82,14 @@ export function letsThrough(
   if (part === 'bridge' || !belongs(sw, carried[port]!, treeVlan(tree))) return 'never';
   return part === 'hub' ? 'always' : 'forwarding';
 }
+
+/** Whether a port lets a tree's BPDUs through now; `forwards` says whether it forwards in a VLAN. */
+export function letsBpduThrough(
+  network: Network,
+  tree: TreeId,
+  port: number,
+  forwards: (vid: number, port: number) => boolean,
+): boolean {
+  const lets = letsThrough(network, tree, port);
+  return lets === 'always' || (lets === 'forwarding' && forwards(treeVlan(tree)!, port));
+}

@@ -1,5 +1,5 @@
 /** The protocols of a whole network on one clock: a deterministic run of messages and timers, in microseconds. */
-import { treeVlan, type BundleId, type BridgePortId, type TreeId } from '../../model/ids';
+import type { BundleId, BridgePortId, TreeId } from '../../model/ids';
 import { runsTrees, type Design } from '../../model/document';
 import type { Bpdu } from '../../modes/bpdu';
 import { SECOND, type Micros, type ProtocolEntity, type RunRole, type RunState } from '../../modes/entity';
@@ -7,7 +7,7 @@ import type { Lacpdu } from '../../modes/lacp/state';
 import type { Vector } from '../../modes/vector';
 import { randomFrom } from '../../base/random';
 import { compileNetwork, type Network } from '../../topology/network';
-import { allApart, raisedVector, Retold, type Alike } from './alikeTrees';
+import { allApart, type Alike } from './alikeTrees';
 import { bridgeKeys, type BridgeKeys } from './bridgeKeys';
 import { Aggregation } from './aggregation';
 import { delayOf } from './delays';
@@ -21,9 +21,11 @@ import {
 } from './entitySettings';
 import { EventQueue } from './eventQueue';
 import type { Cause } from '../trace/recording';
+import { Muted } from './muted';
 import { PortStates } from './portStates';
-import { letsThrough, speaksOtherwise, spokenIn, treesByEntity, type Spoken } from './places';
+import { letsBpduThrough, speaksOtherwise, spokenIn, treesByEntity, type Spoken } from './places';
 import { rankOf, type Event, type Running } from './running';
+import { Telling } from './telling';
 import type { Watch } from './watch';
 
 const NOBODY: readonly number[] = [];
@@ -44,8 +46,7 @@ export class Simulation {
   /** By tree, then by switch; one with several trees stands in each of them. */
   private readonly running: (Running | null)[][];
   private readonly ports: PortStates;
-  /** Ports whose frames no longer reach the other end, though there is light. */
-  private readonly mute = new Set<number>();
+  private readonly mute = new Muted();
   private spoken: Spoken;
   /** By tree and switch: how long addresses are kept while a topology change is told (802.1D-1998 8.5.3.8); null as usual. */
   private readonly fast: (Micros | null)[][];
@@ -55,10 +56,9 @@ export class Simulation {
 
   readonly trees: readonly TreeId[];
   private readonly watch: Watch;
-  /** By tree, the one that is run in its stead; and by one that is run, all that are told of. */
+  /** By tree, the one that is run in its stead. */
   private readonly runAs: Alike;
-  private readonly toldAs: readonly (readonly number[])[];
-  private readonly retold = new Retold();
+  private readonly telling: Telling;
   /** By switch, when its first hello goes out after a start, as a share of the hello time. */
   private readonly offsets: Float64Array;
 
@@ -73,7 +73,7 @@ export class Simulation {
     this.trees = trees;
     this.watch = watch;
     this.runAs = alike;
-    this.toldAs = trees.map((_, i) => (alike[i] === i ? trees.flatMap((__, j) => (alike[j] === i ? [j] : [])) : []));
+    this.telling = new Telling(trees, alike, watch);
 
     const { bundles } = network;
     if (absent.length > 0)
@@ -200,32 +200,23 @@ export class Simulation {
   private reset(running: Running, own: number, before: Network): void {
     const { entity, switch: s, ports, trees } = running;
     this.cause = SETTING;
-    const [was, is] = [
-      this.settingsOf(before, trees[own]!, s, ports),
-      this.settingsOf(this.network, trees[own]!, s, ports),
-    ];
-    tellSettings(entity, own, was, is);
+    const of = (network: Network): TreeSettings => this.settingsOf(network, trees[own]!, s, ports);
+    tellSettings(entity, own, of(before), of(this.network));
     this.after(running);
   }
 
   /** What a port sends gets lost, or arrives again. */
   setMute(port: number, on: boolean): void {
-    if (on) this.mute.add(port);
-    else this.mute.delete(port);
+    this.mute.set(port, on);
     this.watch.signalled?.(this.now);
     this.dirty = true;
   }
 
   /** Whether what a port sends reaches the other end. */
-  carries(port: number): boolean {
-    const { live, transmitPort } = this.network;
-    return live[port] === 1 && !this.mute.has(transmitPort[port]!);
-  }
+  carries = (port: number): boolean => this.mute.carries(this.network, port);
 
   /** Whether what goes out of a aggregationPort comes out of the cable. */
-  arrives(aggregationPort: number): boolean {
-    return this.network.macOperational[aggregationPort] === 1 && !this.mute.has(aggregationPort);
-  }
+  arrives = (aggregationPort: number): boolean => this.mute.arrives(this.network, aggregationPort);
 
   /** The tree that decides where a VLAN's frames pass at a switch; -1 where none does. */
   treeFor = (s: number, vid: number): number => this.spoken.treeFor(s, vid);
@@ -257,15 +248,13 @@ export class Simulation {
     return tree < 0 ? null : this.fast[this.runAs[tree]!]![s]!;
   }
 
-  state(tree: number, port: number): RunState {
-    return this.ports.state(this.runAs[tree]!, port);
-  }
-  role(tree: number, port: number): RunRole {
-    return this.ports.role(this.runAs[tree]!, port);
-  }
-  inTree(tree: number, port: number): boolean {
-    return this.spoken.places[tree]![port]! >= 0;
-  }
+  /** Whether a port forwards in the tree that decides for a VLAN. */
+  private readonly forwardsIn = (vid: number, port: number): boolean =>
+    this.state(this.treeFor(this.network.owner[port]!, vid), port) === 'forwarding';
+
+  state = (tree: number, port: number): RunState => this.ports.state(this.runAs[tree]!, port);
+  role = (tree: number, port: number): RunRole => this.ports.role(this.runAs[tree]!, port);
+  inTree = (tree: number, port: number): boolean => this.spoken.places[tree]![port]! >= 0;
   /** The entity of a switch that runs a tree, and the tree's place among its own; null where none does. */
   entity(tree: number, s: number): { readonly entity: ProtocolEntity; readonly own: number } | null {
     const run = this.runAs[tree]!;
@@ -287,9 +276,9 @@ export class Simulation {
     for (const trees of treesByEntity(this.network.switches[s]!, this.spoken.regions[s]!, this.trees)) {
       if (this.runAs[trees[0]!] !== trees[0]) continue;
       const { firstPort } = this.network;
+      const places = this.spoken.places[trees[0]!]!;
       const ports: number[] = [];
-      for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1)
-        if (this.spoken.places[trees[0]!]![p]! >= 0) ports.push(p);
+      for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) if (places[p]! >= 0) ports.push(p);
       const running = this.entityFor(trees, s, ports);
       for (const tree of trees) this.running[tree]![s] = running;
     }
@@ -313,15 +302,8 @@ export class Simulation {
     const { network, keys, spoken } = this;
     const [tree] = trees as [number];
     const ids = trees.map((each) => this.trees[each]!);
-    const settings = entitySettings({
-      network,
-      keys,
-      region: spoken.regions[s]!,
-      ids,
-      s,
-      ports,
-      offset: this.offsets[s]!,
-    });
+    const [region, offset] = [spoken.regions[s]!, this.offsets[s]!];
+    const settings = entitySettings({ network, keys, region, ids, s, ports, offset });
     const dirty = new Set<number>();
     const entity = entityOf(network.switches[s]!, settings, {
       now: () => this.now,
@@ -329,7 +311,7 @@ export class Simulation {
       changed: (port, own) => dirty.add(own * ports.length + port),
       flush: (port, own) => {
         this.dirty = true;
-        for (const told of this.toldAs[trees[own]!]!) this.watch.flushed?.(this.now, told, ports[port]!);
+        this.telling.flushed(this.now, trees[own]!, ports[port]!);
       },
       fastAgeing: (seconds) => {
         this.watch.ageing?.(s);
@@ -352,18 +334,20 @@ export class Simulation {
       case 'arrive':
         this.arrive(event.tree, event.port, event.bpdu, event.origin, event.through);
         return;
-      case 'wake': {
-        const { running } = event;
-        if (running.wakes !== this.now || this.running[running.trees[0]!]![running.switch] !== running) return; // put off, or gone
-        running.wakes = Infinity;
-        this.cause = TIMER;
-        running.entity.wake();
-        this.after(running);
+      case 'wake':
+        this.wake(event.running);
         return;
-      }
       case 'do':
         event.act();
     }
+  }
+
+  private wake(running: Running): void {
+    if (running.wakes !== this.now || this.running[running.trees[0]!]![running.switch] !== running) return; // put off, or gone
+    running.wakes = Infinity;
+    this.cause = TIMER;
+    running.entity.wake();
+    this.after(running);
   }
 
   /** Puts an LACPDU on the cable of a member. */
@@ -380,20 +364,10 @@ export class Simulation {
   /** Puts a BPDU on the cable of a port; `through` are the switches that have flooded it already. */
   private send(tree: number, port: number, bpdu: Bpdu, origin: number, through: readonly number[]): void {
     const to = this.network.far[port]!;
-    if (this.watch.sent) this.tellSent(tree, port, bpdu, origin);
+    this.telling.sent(this.now, tree, port, bpdu, origin, () => (to < 0 ? null : this.heldBy(tree, to)));
     if (to < 0 || !this.carries(port)) return;
     const arrival = this.now + delayOf(this.network, this.network.link[port]!);
     this.queue.push(arrival, { kind: 'arrive', tree, port: to, bpdu, origin, through }, rankOf('arrive', tree, to));
-  }
-
-  private tellSent(tree: number, port: number, bpdu: Bpdu, origin: number): void {
-    const to = this.network.far[port]!;
-    const held = to < 0 ? null : this.heldBy(tree, to);
-    for (const told of this.toldAs[tree]!) {
-      const by = told === tree ? 0 : treeVlan(this.trees[told]!)! - treeVlan(this.trees[tree]!)!;
-      const heldThere = held && by !== 0 ? raisedVector(held, by) : held;
-      this.watch.sent!(this.now, told, port, this.retold.bpdu(bpdu, by), origin, heldThere);
-    }
   }
 
   /** The port priority vector of a port, where a bridge's entity has one. */
@@ -415,18 +389,11 @@ export class Simulation {
       this.after(running);
       return;
     }
-    if (!this.floods(tree, port) || through.includes(s)) return;
+    const id = this.trees[tree]!;
+    const floods = (p: number): boolean => letsBpduThrough(this.network, id, p, this.forwardsIn);
+    if (!floods(port) || through.includes(s)) return;
     for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1)
-      if (p !== port && this.network.live[p] && this.floods(tree, p)) this.send(tree, p, bpdu, origin, [...through, s]);
-  }
-
-  private floods(tree: number, port: number): boolean {
-    const lets = letsThrough(this.network, this.trees[tree]!, port);
-    return (
-      lets === 'always' ||
-      (lets === 'forwarding' &&
-        this.state(this.treeFor(this.network.owner[port]!, treeVlan(this.trees[tree]!)!), port) === 'forwarding')
-    );
+      if (p !== port && this.network.live[p] && floods(p)) this.send(tree, p, bpdu, origin, [...through, s]);
   }
 
   /** Tells the entities which ports have signal now. */
@@ -464,8 +431,6 @@ export class Simulation {
     if (from === null) return;
     this.lastChange = this.now;
     this.dirty = true;
-    if (this.watch.changed)
-      for (const told of this.toldAs[tree]!)
-        this.watch.changed({ t: this.now, tree: told, port, from, to, role, cause: this.cause });
+    this.telling.changed({ t: this.now, tree, port, from, to, role, cause: this.cause });
   }
 }
