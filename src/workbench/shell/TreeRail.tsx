@@ -181,6 +181,7 @@ function AlikeRow({ rows, shown }: { readonly rows: readonly ListedRow[]; readon
         {...front}
         number={treesName(rows.map((row) => row.id))}
         name="one tree"
+        wraps
         what={`one of ${rows.length} trees that are alike, ${treeName(front.id)},`}
         shown={shown}
       />
@@ -199,8 +200,9 @@ const TreeRow = memo(function TreeRow({
   index,
   shown,
   what = treeName(id),
+  wraps = false,
   ...row
-}: ListedRow & { readonly shown: readonly TreeId[]; readonly what?: string }) {
+}: ListedRow & { readonly shown: readonly TreeId[]; readonly what?: string; readonly wraps?: boolean }) {
   const showTree = useWorkbench((state) => state.showTree);
   const drawn = shown.includes(id);
   return (
@@ -208,7 +210,7 @@ const TreeRow = memo(function TreeRow({
       <button type="button" className={styles.pick} onClick={() => showTree(id, 'alone')} aria-pressed={drawn}>
         <Swatch index={index} width={28} />
         <span className={styles.text}>
-          <span className={row.regions ? styles.names : styles.name} title={`${row.number} ${row.name}`}>
+          <span className={row.regions || wraps ? styles.names : styles.name} title={`${row.number} ${row.name}`}>
             <b>{row.number}</b> {row.regions ? row.name : shortened(row.name, Math.max(8, ROOM - row.number.length))}
           </span>
           <span className={styles.roots}>

@@ -63,7 +63,7 @@ export function OutageChart({
           <YAxis
             type="category"
             dataKey="id"
-            width={216}
+            width={228}
             interval={0}
             tick={<NameTick most={31} size={11} nameOf={(id) => names.get(id) ?? id} />}
             stroke="var(--rule-strong)"

@@ -21,7 +21,7 @@ interface Row extends OutageRow {
 const switchesOfPair = ({ switches }: Row): readonly SwitchId[] => switches;
 
 const COLUMNS: GridColDef<OutageRow>[] = [
-  { field: 'pair', headerName: 'Frames from, to', flex: 1.7, minWidth: 150 },
+  { field: 'pair', headerName: 'Frames from, to', flex: 1.5, minWidth: 150 },
   { field: 'vlan', headerName: 'VLAN', type: 'number', width: 60 },
   {
     field: 'longest',
@@ -38,7 +38,7 @@ const COLUMNS: GridColDef<OutageRow>[] = [
     valueFormatter: (seconds: number) => durationText(seconds),
   },
   { field: 'cuts', headerName: 'Cuts', type: 'number', width: 56 },
-  { field: 'why', headerName: 'Because of', flex: 0.5, minWidth: 90 },
+  { field: 'why', headerName: 'Because of', flex: 1, minWidth: 90 },
 ];
 
 export function OutageTable() {

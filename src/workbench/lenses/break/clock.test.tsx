@@ -203,11 +203,11 @@ describe('what a run is asked', () => {
   it('the frames at a port, and a capture of them', async () => {
     const store = await renderWith(<FramesTable />);
     const clock = await take(store);
-    act(() => store.getState().select({ kind: 'link', link: 'l13' as LinkId }));
+    act(() => store.getState().select({ kind: 'link', link: 'l12' as LinkId }));
     await settle();
     await settle();
     expect(screen.getByText(/^\d+ frames?: BPDUs of the trees shown and LACPDUs, on the selected link/)).toBeTruthy();
-    const capture = await clock.getState().runner.capture({ kind: 'link', link: 'l13' as LinkId });
+    const capture = await clock.getState().runner.capture({ kind: 'link', link: 'l12' as LinkId });
     expect(capture.ok && capture.value.length).toBeGreaterThan(200);
   });
   it('side by side with other dialects', async () => {
