@@ -137,9 +137,15 @@ test('where no switch has a place of its own, one is dragged and the others stay
   const [from, other] = [await middle('core-1'), await middle('acc-9')];
   await page.mouse.move(from.x, from.y);
   await page.mouse.down();
-  await page.mouse.move(from.x + 40, from.y + 30, { steps: 6 });
-  await page.mouse.up();
+  // A busy page takes several moves for one, and the first is what begins the drag.
+  for (const by of [4, 8, 12]) {
+    await page.mouse.move(from.x + by, from.y + by / 2);
+    await page.waitForTimeout(50);
+  }
+  await expect.poll(async () => (await middle('core-1')).x - from.x).toBeGreaterThan(2);
+  await page.mouse.move(from.x + 80, from.y + 50, { steps: 6 });
   await expect.poll(async () => (await middle('core-1')).x - from.x).toBeGreaterThan(20);
+  await page.mouse.up();
   await saved(page);
   const still = await middle('acc-9');
   expect(Math.hypot(still.x - other.x, still.y - other.y)).toBeLessThan(3);

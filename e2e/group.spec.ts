@@ -35,7 +35,7 @@ test('the switch with the wrong map is found, compared, and made equal by a clic
 
   // The same from the switch itself.
   await selectSwitch(page, 'gatehouse');
-  await inspector(page).getByRole('button', { name: 'make equal to VALLEY (valley)' }).click();
+  await inspector(page).getByRole('button', { name: 'make equal to VALLEY (number 1 of 2 of this name)' }).click();
   await expect(map(page).locator('[data-region]')).toHaveCount(1);
   await saved(page);
 });
