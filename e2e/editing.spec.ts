@@ -140,7 +140,7 @@ test('where no switch has a place of its own, one is dragged and the others stay
   // A busy page takes several moves for one, and the first is what begins the drag.
   for (const by of [4, 8, 12]) {
     await page.mouse.move(from.x + by, from.y + by / 2);
-    await page.waitForTimeout(50);
+    await page.evaluate(() => new Promise((frame) => requestAnimationFrame(frame)));
   }
   await expect.poll(async () => (await middle('core-1')).x - from.x).toBeGreaterThan(2);
   await page.mouse.move(from.x + 80, from.y + 50, { steps: 6 });
