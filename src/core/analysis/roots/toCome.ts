@@ -5,7 +5,7 @@
 import type { Command } from '../../edit/commands';
 import { treeVlan, type SwitchId, type TreeId } from '../../model/ids';
 import type { Design } from '../../model/document';
-import { settingKey } from '../../topology/bridgeId';
+import { setBridgePriority, settingKey } from '../../topology/bridgeId';
 import { explainRoot, islandRoots } from '../../tree/explain/election';
 import { switchName } from '../../tree/explain/phrases';
 import type { Solution } from '../../tree/settled';
@@ -41,7 +41,9 @@ export function laterVlanFindings(solution: Solution): Finding[] {
   if (!later) return [];
   const { network, trees } = solution;
   const [root] = islandRoots(network, later);
-  if (root === undefined || !byChance(explainRoot(network, later, root)).root) return [];
+  if (root === undefined) return [];
+  const election = explainRoot(network, later, root);
+  if (!byChance(election).root) return [];
   // The root that most trees have by priority, and who is next to it there.
   const chosen = new Map<number, TreeId[]>();
   for (const tree of trees) {
@@ -55,12 +57,12 @@ export function laterVlanFindings(solution: Solution): Finding[] {
   const tree = trees.find((each) => each.id === like)!;
   const [, next] = explainRoot(network, tree, s)!.ranking;
   const placed = [s, ...(next ? [next.switchIndex] : [])].map((each) => network.switches[each]!.id);
-  const commands = forVlansToCome(
-    network.design,
-    trees.map((each) => each.id),
-    placed,
-    tree.id,
-  );
+  // It helps where that root would take part with a better priority than the one that chance chose.
+  const helps =
+    election!.ranking.some((each) => each.switchIndex === s) &&
+    setBridgePriority(network.switches[s]!, tree.id) < setBridgePriority(network.switches[root]!, later.id);
+  const ids = trees.map((each) => each.id);
+  const commands = helps ? forVlansToCome(network.design, ids, placed, tree.id) : [];
   const sw = network.switches[root]!;
   return [
     {
