@@ -7,28 +7,17 @@ import type { Design } from '../model/document';
 import { SECOND } from '../modes/entity';
 import { type Participant, STATE_BITS } from '../modes/lacp/state';
 import { bundledDesign } from '../testing/bundles';
+import { booted } from '../testing/settling';
 import { benchedScenario } from '../testing/scenarios';
 import { networkOf, solutionOf } from '../testing/networks';
 import { turnLinks } from '../testing/turns';
 import { forwards, roleOf } from '../tree/settled';
 import { traceOf, Player } from './trace/trace';
 import { simulate } from './simulate';
-import { Simulation } from './engine/simulation';
+import type { Simulation } from './engine/simulation';
 import { parts, tries } from '../testing/runs';
 
 const REST = 120 * SECOND;
-
-const booted = (design: Design, seed = 1): Simulation => {
-  const { network, trees } = solutionOf(design);
-  const sim = new Simulation(
-    network,
-    trees.map((tree) => tree.id),
-    seed,
-  );
-  sim.boot();
-  sim.runTo(REST);
-  return sim;
-};
 
 const told = (who: Participant | null) =>
   who && {

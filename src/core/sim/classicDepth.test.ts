@@ -4,9 +4,8 @@ import { rootFindings } from '../analysis/findings/rootFindings';
 import type { Design } from '../model/document';
 import { networkOf, solutionOf } from '../testing/networks';
 import { tries } from '../testing/runs';
-import { unlike } from '../testing/settling';
+import { booted, unlike } from '../testing/settling';
 import { SECOND } from '../modes/entity';
-import { Simulation } from './engine/simulation';
 
 interface Classic {
   readonly ageIncrement: number;
@@ -34,14 +33,7 @@ function row(
 
 /** Runs it from boot, long enough for everything to have died once and to come back. */
 function ran(design: Design, seed: number): { readonly others: object[]; readonly rests: boolean } {
-  const { network, trees } = solutionOf(design);
-  const sim = new Simulation(
-    network,
-    trees.map((tree) => tree.id),
-    seed,
-  );
-  sim.boot();
-  sim.runTo(150 * SECOND);
+  const sim = booted(design, seed, 150 * SECOND);
   return { others: unlike(sim, design), rests: sim.rests };
 }
 const tooDeep = (design: Design): string[] =>

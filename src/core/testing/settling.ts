@@ -9,6 +9,17 @@ import { solveTrees } from '../tree/solve';
 import { treesOf } from '../topology/trees';
 import { turnLinks } from './turns';
 
+/** Long enough for two forward delays after the oldest information has died. */
+const REST = 120 * SECOND;
+
+/** A network from boot on, until a moment. */
+export function booted(design: Design, seed = 1, until = REST): Simulation {
+  const sim = new Simulation(compileNetwork(design), treesOf(design), seed);
+  sim.boot();
+  sim.runTo(until);
+  return sim;
+}
+
 /** Switches of which the protocols have a tree otherwise than the solver; empty where all agree. */
 export function unlike(sim: Simulation, design: Design): object[] {
   const network = compileNetwork(design);
@@ -24,14 +35,9 @@ export function unlike(sim: Simulation, design: Design): object[] {
   });
 }
 
-/** Long enough for two forward delays after the oldest information has died. */
-const REST = 120 * SECOND;
-
 /** What is unlike the solver once a network has come to rest from boot, and after each link that is cut or plugged in again; empty where all agree. */
 export function unlikeAtRest(design: Design, seed: number, turns: readonly number[]): object[] {
-  const sim = new Simulation(compileNetwork(design), treesOf(design), seed);
-  sim.boot();
-  sim.runTo(REST);
+  const sim = booted(design, seed);
   const found = unlike(sim, design);
   turnLinks(sim, design, turns, REST, (now) => found.push(...unlike(sim, now)));
   return found;

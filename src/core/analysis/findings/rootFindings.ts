@@ -160,7 +160,7 @@ function distances(network: Network, tree: SettledTree): number[] {
 
 /** Switches that the messages of a better root reach too old, or inside of a region with no hop left (802.1Q-2018 13.29). */
 function tooFar(network: Network, tree: SettledTree): (readonly [Rule, number])[] {
-  const { switches, owner, firstPort, far, live } = network;
+  const { switches, owner, far, live } = network;
   const inside = (p: number): boolean => tree.regional?.inside[p] === 1;
   /** Designated at both ends of a link over which each hears the other. */
   const thrown = (p: number): boolean => {
@@ -178,15 +178,17 @@ function tooFar(network: Network, tree: SettledTree): (readonly [Rule, number])[
     const [own, other] = [tree.root[owner[p]!]!, tree.root[owner[far[p]!]!]!];
     return own >= 0 && other >= 0 && own !== other && tree.rank[other]! < tree.rank[own]!;
   };
-  const thrownBy = switches.map((_, s) =>
-    Array.from({ length: firstPort[s + 1]! - firstPort[s]! }, (__, i) => firstPort[s]! + i).filter(thrown),
-  );
-  // Roots that rule only where a better one's messages have grown too old.
-  const beyond = new Set(
-    switches.flatMap((_, s) => (thrownBy[s]!.some((p) => !inside(p) && better(p)) ? [tree.root[s]!] : [])),
-  );
+  /** Roots that rule only where a better one's messages have grown too old; switches that no hop is left for. */
+  const [beyond, spent] = [new Set<number>(), new Set<number>()];
+  for (let p = 0; p < owner.length; p += 1) {
+    if (!thrown(p)) continue;
+    if (!inside(p)) {
+      if (better(p)) beyond.add(tree.root[owner[p]!]!);
+    } else if (tree.disputed[far[p]!]) spent.add(owner[p]!);
+  }
+  if (beyond.size === 0 && spent.size === 0) return [];
   return switches.flatMap((_, s): (readonly [Rule, number])[] => {
     if (beyond.has(tree.root[s]!)) return [['beyond-max-age', s]];
-    return thrownBy[s]!.some((p) => inside(p) && tree.disputed[far[p]!]) ? [['beyond-max-hops', s]] : [];
+    return spent.has(s) ? [['beyond-max-hops', s]] : [];
   });
 }
