@@ -4,7 +4,7 @@
  */
 import type { MstConfigurationId } from '../wire/mstConfiguration';
 import type { Bpdu } from './bpdu';
-import type { Vector } from './vector';
+import type { Times, Vector } from './vector';
 
 /** Simulated time in microseconds. */
 export type Micros = number;
@@ -53,6 +53,32 @@ export interface ProtocolEntity {
   rootVector(tree?: number): Vector;
   /** -1 where it has none. */
   rootPort(tree?: number): number;
+  /** For an entity that has just begun: how it begins at rest; null where its kind does not. */
+  readonly beginning: Beginning | null;
+}
+
+/** What a port says of the root. */
+export interface Offer {
+  readonly vector: Vector;
+  readonly times: Times;
+}
+
+/** What a port will hear: it has no signal; it is heard by no bridge and hears none; or a bridge's offer, the latest at `last`. */
+export type Heard =
+  | { readonly kind: 'off' }
+  | { readonly kind: 'nobody' }
+  | { readonly kind: 'bridge'; readonly offer: Offer; readonly last: Micros };
+
+/** Puts an entity where it would come to rest by itself. */
+export interface Beginning {
+  /** Takes what is offered at a port for the way to the root: what its own ports offer then follows. */
+  leadTo(port: number, offer: Offer): void;
+  /** What a port offers. */
+  offer(port: number): Offer;
+  /** When a port that sends hellos sent its latest one. */
+  lastHello(port: number): Micros;
+  /** Brings the machines to rest on what the ports hear, one entry each; false where they do not come to rest so. */
+  rest(heard: readonly Heard[]): boolean;
 }
 
 /** Path costs of a port (802.1Q-2018 13.27, ExternalPortPathCost and InternalPortPathCost); an instance has the internal one only. */

@@ -91,6 +91,8 @@ export interface RunOptions {
   readonly seed?: number;
   /** All switches powered on at once at 0, instead of settled. */
   readonly fromBoot?: boolean;
+  /** How a network comes to the rest that a scenario begins with: large ones are put there, others boot; so do those of which it cannot be said beforehand. */
+  readonly begins?: 'booted' | 'at-rest';
   /** Told how far the run is, 0 to 1; false stops it. */
   readonly progress?: (share: number) => boolean;
   /** Most BPDUs that are kept. */

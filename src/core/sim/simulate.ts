@@ -14,13 +14,15 @@ import type { Action, Scenario } from '../model/scenario';
 import { commandsOf, scenarioDesign, treesThrough } from './scenario/scenario';
 import { actionKind } from '../model/actions/actions';
 import type { Happening } from '../model/actions/kind';
-import { alikeInRun, allApart } from './engine/alikeTrees';
+import { alikeInRun, allApart, type Alike } from './engine/alikeTrees';
 import { Simulation } from './engine/simulation';
 import { viewNow } from './trace/view';
 
 /** How long a network may take to settle before a scenario begins. */
 const PATIENCE: Micros = 900 * SECOND;
 const MOST_EVENTS = 50_000_000;
+/** Ports x trees that are booted before a scenario: some tenths of a second. */
+const MOST_BOOTED = 3000;
 /** How long a run is followed beyond its end to see whether it comes to rest: several times what the timers can hold up. */
 const AFTERMATH: Micros = 240 * SECOND;
 /** Events between two looks at whether the run is to go on. */
@@ -54,13 +56,21 @@ export function* simulateInSteps(
   } = options;
   const trees = treesThrough(design, scenario.actions);
   const recorder = new Recorder(trees, mostFrames);
-  const sim = new Simulation(compileNetwork(design), trees, seed, recorder.watch(), {
-    absent: comingMembers(given, design),
-    alike: apart ? allApart(trees) : alikeInRun(design, trees, scenario),
-  });
-  if (fromBoot) recorder.fromBoot(sim);
-  sim.boot();
-  const before = fromBoot ? RESTED : yield* comeToRest(sim, recorder, mostEvents);
+  const alike = apart ? allApart(trees) : alikeInRun(design, trees, scenario);
+  const { begins = bootsLong(design, alike) ? 'at-rest' : 'booted' } = options;
+  const newSimulation = (): Simulation =>
+    new Simulation(compileNetwork(design), trees, seed, recorder.watch(), {
+      absent: comingMembers(given, design),
+      alike,
+    });
+  let sim = newSimulation();
+  const rested = !fromBoot && begins === 'at-rest' && sim.beginAtRest();
+  if (!rested) {
+    sim = newSimulation();
+    if (fromBoot) recorder.fromBoot(sim);
+    sim.boot();
+  }
+  const before = fromBoot || rested ? RESTED : yield* comeToRest(sim, recorder, mostEvents);
   if (before === 'stopped') return fail('Stopped before the network came to rest for the scenario to begin.');
   const start = fromBoot ? 0 : sim.now;
   sim.lastChange = start;
@@ -107,6 +117,10 @@ export function* simulateInSteps(
     },
   });
 }
+
+/** Whether booting takes longer than one should wait: then the scenario begins where the solver says that booting ends. */
+const bootsLong = ({ switches }: Design, alike: Alike): boolean =>
+  switches.reduce((sum, { ports }) => sum + ports.length, 0) * new Set(alike).size > MOST_BOOTED;
 
 /** How a network came to the beginning of a scenario: at rest, or with ports that go on changing. */
 interface Beginning {

@@ -2,8 +2,11 @@
 import type { Bpdu, MstBpdu, MstiMessage, RstBpdu } from '../bpdu';
 import {
   SECOND,
+  type Beginning,
   type EntitySettings,
+  type Heard,
   type Micros,
+  type Offer,
   type PortCost,
   type ProtocolEntity,
   type RunRole,
@@ -20,6 +23,7 @@ import { portRoleTransitions } from './portRoleTransitions';
 import { portStateTransition } from './portStateTransition';
 import { portTransmit, tellsInstances } from './portTransmit';
 import { updtRcvdInfoWhile } from './procedures';
+import { forgetTheWay, hasComeToRest, hearAll, lastHello, leadTo, offerOf } from './rest';
 import {
   HELD,
   MIGRATE_TIME,
@@ -40,7 +44,7 @@ export function rstpEntity(settings: EntitySettings, around: Surroundings): Prot
   return new RstpEntity(createBridge(settings, around));
 }
 
-class RstpEntity implements ProtocolEntity {
+class RstpEntity implements ProtocolEntity, Beginning {
   due: Micros = Infinity;
   /** When a timer other than a hello reaches zero, or may. */
   private machinesDue: Micros = Infinity;
@@ -170,7 +174,43 @@ class RstpEntity implements ProtocolEntity {
     return this.bridge.trees[tree]!.rootPort?.port.index ?? -1;
   }
 
+  /** A bridge of a region tells of several trees at once: it boots. */
+  get beginning(): Beginning | null {
+    return this.bridge.region === null ? this : null;
+  }
+  leadTo(port: number, offer: Offer): void {
+    leadTo(this.bridge.ports[port]!, offer);
+  }
+  offer(port: number): Offer {
+    return offerOf(this.bridge.ports[port]!);
+  }
+  lastHello(port: number): Micros {
+    return lastHello(this.bridge.ports[port]!);
+  }
+  rest(heard: readonly Heard[]): boolean {
+    const { bridge } = this;
+    const foreseen = this.rootPort();
+    if (!hearAll(bridge, heard)) return false;
+    this.runMachines();
+    forgetTheWay(bridge);
+    this.schedule();
+    return hasComeToRest(bridge, foreseen);
+  }
+
   private run(): void {
+    this.runMachines();
+    // Sent once all has come to rest: one BPDU says it all.
+    for (const port of this.bridge.ports) while (portTransmit(port));
+    this.schedule();
+  }
+
+  private schedule(): void {
+    this.machinesDue = machinesDue(this.bridge, this.bridge.now);
+    this.due = Math.min(this.machinesDue, hellosDue(this.bridge));
+  }
+
+  /** Runs every machine until none of them moves. */
+  private runMachines(): void {
     const { bridge } = this;
     bridge.now = bridge.around.now();
     bridge.moves += 1;
@@ -183,10 +223,6 @@ class RstpEntity implements ProtocolEntity {
       for (const tree of bridge.trees)
         for (const p of tree.ports) if (p.restsAt !== bridge.moves && !moveOfTreePort(p)) p.restsAt = bridge.moves;
     }
-    // Sent once all has come to rest: one BPDU says it all.
-    for (const port of bridge.ports) while (portTransmit(port));
-    this.machinesDue = machinesDue(bridge, bridge.now);
-    this.due = Math.min(this.machinesDue, hellosDue(bridge));
   }
 }
 

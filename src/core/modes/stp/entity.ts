@@ -34,6 +34,7 @@ export function stpEntity(settings: EntitySettings, around: Surroundings): Proto
 }
 
 class StpEntity implements ProtocolEntity {
+  readonly beginning = null;
   due: Micros;
   private readonly bridge: StpBridge;
 

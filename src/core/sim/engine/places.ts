@@ -72,7 +72,7 @@ export function treesByEntity(sw: Bridge, region: RegionMap | null, trees: reado
 }
 
 /** When a port lets a tree's BPDUs through as any multicast: of a switch without spanning tree, or a standard bridge's in another VLAN, where it forwards. */
-function letsThrough(
+export function letsThrough(
   { switches, owner, carried }: Network,
   tree: TreeId,
   port: number,

@@ -10,6 +10,7 @@ import { compileNetwork, type Network } from '../../topology/network';
 import { allApart, type Alike } from './alikeTrees';
 import { bridgeKeys, type BridgeKeys } from './bridgeKeys';
 import { Aggregation } from './aggregation';
+import { bringToRest } from './atRest';
 import { delayOf } from './delays';
 import {
   entityOf,
@@ -28,6 +29,9 @@ import { rankOf, type Event, type Running } from './running';
 import { Telling } from './telling';
 import type { Watch } from './watch';
 
+/** Bundles that have moved no member for so long have negotiated; all have come to that by then. */
+const NEGOTIATED: Micros = 4 * SECOND;
+const BUNDLED_BY: Micros = 120 * SECOND;
 const NOBODY: readonly number[] = [];
 const TIMER: Cause = { kind: 'timer' };
 const SIGNAL: Cause = { kind: 'signal' };
@@ -44,10 +48,10 @@ export class Simulation {
   events = 0;
   private readonly queue = new EventQueue<Event>();
   /** By tree, then by switch; one with several trees stands in each of them. */
-  private readonly running: (Running | null)[][];
+  readonly running: (Running | null)[][];
   private readonly ports: PortStates;
   private readonly mute = new Muted();
-  private spoken: Spoken;
+  spoken: Spoken;
   /** By tree and switch: how long addresses are kept while a topology change is told (802.1D-1998 8.5.3.8); null as usual. */
   private readonly fast: (Micros | null)[][];
   readonly aggregation: Aggregation;
@@ -107,6 +111,24 @@ export class Simulation {
     this.recompile(this.network.design);
     this.network.switches.forEach((sw, s) => sw.up && this.start(s));
     this.signal(this.network.ports.keys());
+  }
+
+  /**
+   * Switches every switch on that has power, and goes on from where they come to rest: bundles first, by themselves. False
+   * where it cannot be said beforehand; then another simulation is to boot.
+   */
+  beginAtRest(): boolean {
+    this.aggregation.boot();
+    this.recompile(this.network.design);
+    while (!this.aggregation.resting || this.now - this.lastChange < NEGOTIATED) {
+      if (this.now >= BUNDLED_BY) return false;
+      this.runTo(this.now + SECOND);
+    }
+    this.network.switches.forEach((sw, s) => sw.up && this.start(s));
+    if (!bringToRest(this)) return false;
+    this.cause = SIGNAL;
+    for (const all of this.running) for (const running of all) if (running) this.after(running);
+    return true;
   }
 
   /** Runs up to a moment, everything that happens at it included; no farther than so many events take it. True where it got there. */
