@@ -58,6 +58,8 @@ describe('the cabling line', () => {
     type('dome-n');
     press('Tab');
     expect(field()).toHaveValue('dome-north ');
+    // At once: whoever types on does not wait for a frame.
+    expect((field() as HTMLTextAreaElement).selectionStart).toBe('dome-north '.length);
     type('dome-north 9 = rid');
     press('ArrowDown');
     press('ArrowDown');

@@ -1,6 +1,7 @@
 'use client';
 /** The quick-cabling line: text that adds and joins, with what it will do, what may follow, and where it is wrong. */
 import Button from '@mui/material/Button';
+import { flushSync } from 'react-dom';
 import { useDeferredValue, useId, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { completionsAt } from '../../../core/cabling/complete';
 import { planLines } from '../../../core/cabling/plan';
@@ -49,11 +50,14 @@ export function CablingLine() {
   const listed = open ? options : [];
 
   const put = (next: string, at: number) => {
-    setText(next);
-    setCursor(at);
-    setChosen(-1);
-    setRefused(null);
-    requestAnimationFrame(() => field.current?.setSelectionRange(at, at));
+    // At once: a key that comes before the next frame goes where the caret will be.
+    flushSync(() => {
+      setText(next);
+      setCursor(at);
+      setChosen(-1);
+      setRefused(null);
+    });
+    field.current?.setSelectionRange(at, at);
   };
   const take = (index: number) => {
     const option = options[index];
