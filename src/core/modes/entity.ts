@@ -55,6 +55,8 @@ export interface ProtocolEntity {
   rootPort(tree?: number): number;
   /** For an entity that has just begun: how it begins at rest; null where its kind does not. */
   readonly beginning: Beginning | null;
+  /** How it is spared to say again what it has said; null where its kind is not. */
+  readonly steady: Steady | null;
 }
 
 /** What a port says of the root. */
@@ -68,6 +70,31 @@ export type Heard =
   | { readonly kind: 'off' }
   | { readonly kind: 'nobody' }
   | { readonly kind: 'bridge'; readonly offer: Offer; readonly last: Micros };
+
+/** What a port goes on saying: the BPDU that it sent last, `next` being when it is due again, every `period`. */
+export interface Hello {
+  readonly bpdu: Bpdu;
+  readonly next: Micros;
+  readonly period: Micros;
+}
+
+/** Hellos that say nothing new need not be sent and heard one by one: when the latest one came is known all the same. */
+export interface Steady {
+  /** How often the machines have run: in between, nothing changes what a port says or makes of what it hears. */
+  readonly runs: number;
+  /** By port, what it will say until the machines run again, null for nothing; null where there is something new to come. */
+  hellos(): readonly (Hello | null)[] | null;
+  /** Sends no hellos until `speak`; `due` is when a machine may move. */
+  hush(): void;
+  /** Sends hellos again, the next ones now or later, as though it had sent all those before. */
+  speak(): void;
+  /** While hushed: whether a machine moves now, what is due being put off where none does. */
+  stirs(): boolean;
+  /** Whether a BPDU would be nothing new at a port. */
+  knows(port: number, bpdu: Bpdu): boolean;
+  /** A port has heard what it knows, at a moment that is not later than now. */
+  heard(port: number, at: Micros): void;
+}
 
 /** Puts an entity where it would come to rest by itself. */
 export interface Beginning {

@@ -58,12 +58,15 @@ it.each(families)('stands as a booted network does, and moves no port: random ne
       expect(unlike(resting.sim, design)).toEqual([]);
       resting.changes.length = 0;
       resting.sim.runTo(resting.sim.now + WHILE);
+      resting.sim.tellHellos();
       expect(resting.changes).toEqual([]);
       expect(resting.sim.rests).toBe(true);
       booted.sim.boot();
       booted.sim.runTo(REST);
+      booted.sim.tellHellos();
       booted.said.clear();
       booted.sim.runTo(REST + WHILE);
+      booted.sim.tellHellos();
       if (design.bundles.length === 0) expect([...resting.said].sort()).toEqual([...booted.said].sort());
       turnLinks(resting.sim, design, turns, REST, (now) => expect(unlike(resting.sim, now)).toEqual([]));
     }),

@@ -73,8 +73,7 @@ export class Recorder {
       signalled: (t) => void (this.restless ?? this.noteSignal(t - this.start)),
       ...(mostFrames > 0
         ? {
-            sent: (t, tree, port, bpdu, origin, held) =>
-              records(t) && this.sent.add(t - this.start, tree, port, bpdu, origin, held),
+            sent: (t, ...rest) => records(t) && this.sent.add(t - this.start, ...rest),
           }
         : {}),
     };
@@ -90,6 +89,7 @@ export class Recorder {
   /** The network has come to rest, or boots: the scenario begins. `talk` is how often hosts send, seconds. */
   begin(sim: Simulation, start: Micros, talk: number): void {
     this.sim = sim;
+    if (this.start > start) sim.tellHellos(); // what was before is not recorded
     this.start = start;
     this.restless = null;
     const booted = this.recording !== null;

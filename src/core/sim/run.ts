@@ -101,6 +101,8 @@ export interface RunOptions {
   readonly views?: boolean;
   /** Runs every tree by itself, also where several fare alike: the slow way, to compare with. */
   readonly apart?: boolean;
+  /** Runs every hello, also those that say nothing new: the slow way, to compare with. */
+  readonly everyHello?: boolean;
   /** Most events: a run that takes more is stopped. */
   readonly mostEvents?: number;
 }

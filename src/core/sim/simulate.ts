@@ -53,6 +53,7 @@ export function* simulateInSteps(
     mostEvents = MOST_EVENTS,
     mostFrames = MOST_FRAMES,
     apart = false,
+    everyHello = false,
   } = options;
   const trees = treesThrough(design, scenario.actions);
   const recorder = new Recorder(trees, mostFrames);
@@ -62,6 +63,7 @@ export function* simulateInSteps(
     new Simulation(compileNetwork(design), trees, seed, recorder.watch(), {
       absent: comingMembers(given, design),
       alike,
+      everyHello,
     });
   let sim = newSimulation();
   const rested = !fromBoot && begins === 'at-rest' && sim.beginAtRest();
@@ -79,6 +81,7 @@ export function* simulateInSteps(
   const played = yield* play(sim, scenario, design, start, most);
   if (!played.ok) return played;
   const stopped = played.value;
+  sim.tellHellos();
   const [{ events }, reached, last] = [sim, (sim.now - start) / SECOND, sim.lastChange];
   const moving = onTheWay(sim, recorder, start);
   const { ports } = recorder;
@@ -135,13 +138,15 @@ function* comeToRest(
   mostEvents: number,
 ): Generator<number, Beginning | 'stopped', boolean> {
   let watched = false;
-  while (!sim.rests) {
+  // Looked at once a second: when it begins does not hang on how many events that takes.
+  for (let [second, there] = [sim.now, true]; !(there && sim.rests);) {
     if (sim.now >= PATIENCE || sim.events > mostEvents) return { restless: recorder.restlessPorts(sim) };
     if (sim.now >= PATIENCE / 2 && !watched) {
       recorder.watchRestless();
       watched = true;
     }
-    sim.runTo(sim.now + SECOND, STEP);
+    if (there) second += SECOND;
+    there = sim.runTo(second, STEP);
     if (!(yield 0)) return 'stopped';
   }
   return RESTED;

@@ -1,19 +1,21 @@
 /** RSTP, and MSTP where the settings name a region, as an entity of a switch: every machine of every port runs until none of them moves (IEEE 802.1Q-2018 13.24). */
-import type { Bpdu, MstBpdu, MstiMessage, RstBpdu } from '../bpdu';
+import type { Bpdu } from '../bpdu';
 import {
   SECOND,
   type Beginning,
   type EntitySettings,
   type Heard,
+  type Hello,
   type Micros,
   type Offer,
   type PortCost,
   type ProtocolEntity,
   type RunRole,
   type RunState,
+  type Steady,
   type Surroundings,
 } from '../entity';
-import { sameTimes, type Vector } from '../vector';
+import type { Vector } from '../vector';
 import { bridgeDetection } from './bridgeDetection';
 import { portInformation } from './portInformation';
 import { portProtocolMigration } from './portProtocolMigration';
@@ -22,7 +24,6 @@ import { portRoleSelection } from './portRoleSelection';
 import { portRoleTransitions } from './portRoleTransitions';
 import { portStateTransition } from './portStateTransition';
 import { portTransmit, tellsInstances } from './portTransmit';
-import { updtRcvdInfoWhile } from './procedures';
 import { forgetTheWay, hasComeToRest, hearAll, lastHello, leadTo, offerOf } from './rest';
 import {
   HELD,
@@ -34,6 +35,7 @@ import {
   type BridgePort,
   type TreePort,
 } from './state';
+import { catchUp, heard, hellosOf, knows } from './steady';
 import { topologyChange } from './topologyChange';
 
 /** More rounds than any network needs: a machine that never rests is a fault of ours. */
@@ -44,11 +46,16 @@ export function rstpEntity(settings: EntitySettings, around: Surroundings): Prot
   return new RstpEntity(createBridge(settings, around));
 }
 
-class RstpEntity implements ProtocolEntity, Beginning {
+class RstpEntity implements ProtocolEntity, Beginning, Steady {
+  readonly steady = this;
   due: Micros = Infinity;
   /** When a timer other than a hello reaches zero, or may. */
   private machinesDue: Micros = Infinity;
+  /** When the machines ran last: a timer that was at zero then moves none of them. */
+  private ranAt: Micros = -Infinity;
   private readonly bridge: Bridge;
+  /** Hellos are due, but need not be sent. */
+  private hushed = false;
 
   constructor(bridge: Bridge) {
     this.bridge = bridge;
@@ -56,36 +63,10 @@ class RstpEntity implements ProtocolEntity, Beginning {
 
   receive(port: number, bpdu: Bpdu): void {
     const to = this.bridge.ports[port]!;
-    if (!to.portEnabled || this.repeats(to, bpdu)) return;
+    if (!to.portEnabled) return;
+    if (this.knows(port, bpdu)) return heard(to, this.bridge.now);
     to.rcvdBpdu = bpdu;
     this.run();
-  }
-
-  /**
-   * A hello that says nothing new to a port at rest: only its information lives on (13.35 REPEATED_DESIGNATED), no machine
-   * moves. A BPDU that says the same is the same object, so all of it has been read before.
-   */
-  private repeats(to: BridgePort, bpdu: Bpdu): boolean {
-    if (
-      bpdu !== to.heardBpdu ||
-      (bpdu.kind !== 'rst' && bpdu.kind !== 'mst') ||
-      !to.sendRSTP ||
-      to.operEdge ||
-      to.mcheck
-    )
-      return false;
-    const { bridge } = this;
-    bridge.now = bridge.around.now();
-    if (!saysNothingNew(cist(to), bpdu, bridge.now)) return false;
-    if (to.rcvdInternal && bpdu.kind === 'mst') {
-      for (const message of bpdu.instances) {
-        const p = to.trees.find(({ tree }) => tree.mstid === message.mstid);
-        if (p && !saysNothingNew(p, message, bridge.now)) return false;
-      }
-    }
-    for (const p of to.trees) if (p.infoIs === 'Received' && (p === cist(to) || to.rcvdInternal)) updtRcvdInfoWhile(p);
-    to.edgeDelayWhile = inSeconds(bridge, MIGRATE_TIME);
-    return true;
   }
 
   wake(): void {
@@ -93,11 +74,43 @@ class RstpEntity implements ProtocolEntity, Beginning {
     bridge.now = bridge.around.now();
     if (this.machinesDue <= bridge.now) {
       // Hellos have put off what this waited for, more often than not.
-      this.machinesDue = machinesDue(bridge, -Infinity);
+      this.machinesDue = machinesDue(bridge, this.ranAt);
       if (this.machinesDue <= bridge.now) return this.run();
     }
     for (const port of bridge.ports) while (portTransmit(port));
-    this.due = Math.min(this.machinesDue, hellosDue(bridge));
+    this.due = Math.min(this.machinesDue, this.hellosDue());
+  }
+
+  get runs(): number {
+    return this.bridge.moves;
+  }
+  hellos(): readonly (Hello | null)[] | null {
+    return hellosOf(this.bridge);
+  }
+  hush(): void {
+    this.hushed = true;
+    this.due = this.machinesDue;
+  }
+  speak(): void {
+    const { bridge } = this;
+    bridge.now = bridge.around.now();
+    this.hushed = false;
+    catchUp(bridge);
+    // What is due now has not been done.
+    this.due = Math.max(bridge.now, Math.min(this.machinesDue, this.hellosDue(bridge.now - 1)));
+  }
+  stirs(): boolean {
+    const { bridge } = this;
+    bridge.now = bridge.around.now();
+    this.due = this.machinesDue = machinesDue(bridge, this.ranAt);
+    return this.due <= bridge.now;
+  }
+  knows(port: number, bpdu: Bpdu): boolean {
+    this.bridge.now = this.bridge.around.now();
+    return knows(this.bridge.ports[port]!, bpdu);
+  }
+  heard(port: number, at: Micros): void {
+    heard(this.bridge.ports[port]!, at);
   }
 
   enable(port: number, on: boolean): void {
@@ -206,13 +219,26 @@ class RstpEntity implements ProtocolEntity, Beginning {
 
   private schedule(): void {
     this.machinesDue = machinesDue(this.bridge, this.bridge.now);
-    this.due = Math.min(this.machinesDue, hellosDue(this.bridge));
+    this.due = Math.min(this.machinesDue, this.hellosDue());
+  }
+
+  /** When the next BPDU may be sent, after a moment. */
+  private hellosDue(after = this.bridge.now): Micros {
+    const { bridge } = this;
+    let due = Infinity;
+    for (const port of this.hushed ? [] : bridge.ports) {
+      if (!port.portEnabled) continue;
+      if (port.helloWhen > after && port.helloWhen < due) due = port.helloWhen;
+      if ((port.newInfo || tellsInstances(port)) && port.txCount > 0 && port.txTick > bridge.now && port.txTick < due)
+        due = port.txTick;
+    }
+    return due;
   }
 
   /** Runs every machine until none of them moves. */
   private runMachines(): void {
     const { bridge } = this;
-    bridge.now = bridge.around.now();
+    this.ranAt = bridge.now = bridge.around.now();
     bridge.moves += 1;
     for (let round = 0, before = -1; before !== bridge.moves; round += 1) {
       if (round > MOST_ROUNDS) throw new Error('the machines of a bridge do not come to rest');
@@ -245,15 +271,6 @@ function moveOfTreePort(p: TreePort): boolean {
   return moved;
 }
 
-/** Whether a message that has been read once changes nothing in its tree: what the port holds said again, or an agreement that stands. */
-function saysNothingNew(p: TreePort, message: RstBpdu | MstBpdu | MstiMessage, now: Micros): boolean {
-  if (message.tc || message.proposal || p.updtInfo || p.rcvdMsg !== null) return false;
-  if (message.role !== 'designated')
-    return message.kind === 'msti' && p.infoIs === 'Mine' && p.agreed === message.agreement && !p.proposing;
-  if (p.infoIs !== 'Received' || p.rcvdInfoWhile <= now) return false; // it is about to age
-  return p.msgPriority === p.portPriority && sameTimes(p.msgTimes, p.portTimes);
-}
-
 /** The first moment after another at which some timer reaches zero that a machine waits for. */
 function machinesDue(bridge: Bridge, after: Micros): Micros {
   let due: Micros = HELD;
@@ -271,15 +288,3 @@ function machinesDue(bridge: Bridge, after: Micros): Micros {
 }
 
 const sooner = (due: Micros, timer: Micros, after: Micros): Micros => (timer > after && timer < due ? timer : due);
-
-/** When the next BPDU may be sent. */
-function hellosDue(bridge: Bridge): Micros {
-  let due = Infinity;
-  for (const port of bridge.ports) {
-    if (!port.portEnabled) continue;
-    if (port.helloWhen > bridge.now && port.helloWhen < due) due = port.helloWhen;
-    if ((port.newInfo || tellsInstances(port)) && port.txCount > 0 && port.txTick > bridge.now && port.txTick < due)
-      due = port.txTick;
-  }
-  return due;
-}

@@ -1,10 +1,10 @@
 /** Port Transmit machine, PTX (IEEE 802.1Q-2018 13.34): one hello after the other, and no more than the hold count allows. */
-import type { MstiMessage, RoleCode, RstFlags } from '../bpdu';
+import type { MstBpdu, MstiMessage, RoleCode, RstBpdu, RstFlags } from '../bpdu';
 import { SECOND } from '../entity';
 import { vectorOf } from '../vector';
 import { cist, helloTime, inSeconds, isZero, type BridgePort, type TreePort } from './state';
 
-const ready = (p: TreePort): boolean => p.selected && !p.updtInfo;
+export const ready = (p: TreePort): boolean => p.selected && !p.updtInfo;
 
 export function portTransmit(port: BridgePort): boolean {
   const { bridge } = port;
@@ -40,32 +40,38 @@ const periodic = (p: TreePort): boolean =>
 export const tellsInstances = (port: BridgePort): boolean =>
   port.newInfoMsti && port.trees.length > 1 && !port.trees.some((p) => p.role === 'master');
 
-/** 13.29 txRstp and, for a bridge that belongs to a region, txMstp. What says the same as the BPDU before is the same object: whoever hears it need not read it again. */
+/** 13.29 txRstp and, for a bridge that belongs to a region, txMstp. */
 function txMstp(p: TreePort): void {
   const { port } = p;
   if (p.role === 'disabled') return;
+  port.sentBpdu = bpduOf(port);
+  port.bridge.around.transmit(port.index, port.sentBpdu);
+}
+
+/** What a port says now. What says the same as the BPDU before is the same object: whoever hears it need not read it again. */
+export function bpduOf(port: BridgePort): RstBpdu | MstBpdu {
   const { bridge, sentBpdu: old } = port;
+  const p = cist(port);
   const said = flagsOf(p);
   const same =
     old !== null && sameFlags(old, said) && old.vector === p.designatedPriority && old.times === p.designatedTimes;
   const region = bridge.region;
-  if (!region) {
-    if (!same) port.sentBpdu = { kind: 'rst', vector: p.designatedPriority, times: p.designatedTimes, ...said };
-  } else {
-    const before = old?.kind === 'mst' ? old.instances : [];
-    const instances = port.trees.slice(1).map((tree, i) => mstiMessage(tree, before[i]));
-    if (!same || instances.some((message, i) => message !== before[i]))
-      port.sentBpdu = {
-        kind: 'mst',
-        configurationId: region.configurationId,
-        vector: p.designatedPriority,
-        times: p.designatedTimes,
-        ...said,
-        instances,
-      };
-  }
-  bridge.around.transmit(port.index, port.sentBpdu!);
+  if (!region) return same ? old : { kind: 'rst', vector: p.designatedPriority, times: p.designatedTimes, ...said };
+  const before = old?.kind === 'mst' ? old.instances : [];
+  const instances = port.trees.slice(1).map((tree, i) => mstiMessage(tree, before[i]));
+  if (same && instances.every((message, i) => message === before[i])) return old;
+  return {
+    kind: 'mst',
+    configurationId: region.configurationId,
+    vector: p.designatedPriority,
+    times: p.designatedTimes,
+    ...said,
+    instances,
+  };
 }
+
+/** Whether a port says something at each hello, whatever there is to tell (13.34 TRANSMIT_PERIODIC). */
+export const speaks = (port: BridgePort): boolean => port.trees.some(periodic);
 
 function mstiMessage(p: TreePort, old: MstiMessage | undefined): MstiMessage {
   const said = flagsOf(p);

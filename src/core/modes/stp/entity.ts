@@ -35,6 +35,7 @@ export function stpEntity(settings: EntitySettings, around: Surroundings): Proto
 
 class StpEntity implements ProtocolEntity {
   readonly beginning = null;
+  readonly steady = null;
   due: Micros;
   private readonly bridge: StpBridge;
 

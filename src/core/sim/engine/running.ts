@@ -2,6 +2,7 @@
 import type { Bpdu } from '../../modes/bpdu';
 import type { Micros, ProtocolEntity } from '../../modes/entity';
 import type { Lacpdu } from '../../modes/lacp/state';
+import type { Vector } from '../../modes/vector';
 
 /** Something that is due at a moment. */
 export type Event =
@@ -25,7 +26,8 @@ export type Event =
 export const rankOf = (kind: Event['kind'], tree = 0, port = 0): number =>
   KINDS.indexOf(kind) * MOST_TREES * MOST_PORTS + tree * MOST_PORTS + port;
 const KINDS: readonly Event['kind'][] = ['do', 'lacpdu', 'arrive', 'lacp', 'wake'];
-const [MOST_TREES, MOST_PORTS] = [2 ** 13, 2 ** 20];
+const MOST_TREES = 2 ** 13;
+export const MOST_PORTS = 2 ** 20;
 
 /** An entity in its place. */
 export interface Running {
@@ -39,4 +41,31 @@ export interface Running {
   wakes: Micros;
   /** What has changed: tree of its own x ports + port. */
   readonly dirty: Set<number>;
+  /** The hellos that it would send, none of which is run; null where it sends them. */
+  unsent: readonly SteadyHello[] | null;
+  /** By its ports, the hellos that would come there, none of which is run. */
+  readonly unheard: (SteadyHello | null)[];
+  /** How many of those there are. */
+  hearing: number;
+  /** How often its machines had run when those were last held against it. */
+  answered: number;
+}
+
+/** Hellos of a port that all say the same, and nothing new to whoever hears them: they are not run, but known. */
+export interface SteadyHello {
+  readonly from: Running;
+  readonly port: number;
+  readonly bpdu: Bpdu;
+  /** The first of them; what follows comes every `period`. */
+  readonly first: Micros;
+  readonly period: Micros;
+  /** How long each is on its way. */
+  readonly delay: Micros;
+  /** Who hears them, and at which of its ports; null for nobody. */
+  readonly to: Running | null;
+  readonly at: number;
+  /** What the port there holds. */
+  readonly held: Vector | null;
+  /** The first that has not been told of. */
+  untold: Micros;
 }

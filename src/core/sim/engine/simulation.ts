@@ -24,8 +24,9 @@ import { EventQueue } from './eventQueue';
 import type { Cause } from '../trace/recording';
 import { Muted } from './muted';
 import { PortStates } from './portStates';
-import { letsBpduThrough, speaksOtherwise, spokenIn, treesByEntity, type Spoken } from './places';
+import { letsBpduThrough, letsThrough, speaksOtherwise, spokenIn, treesByEntity, type Spoken } from './places';
 import { rankOf, type Event, type Running } from './running';
+import { SteadyHellos, type Hearer } from './steadyHellos';
 import { Telling } from './telling';
 import type { Watch } from './watch';
 
@@ -36,6 +37,15 @@ const NOBODY: readonly number[] = [];
 const TIMER: Cause = { kind: 'timer' };
 const SIGNAL: Cause = { kind: 'signal' };
 const SETTING: Cause = { kind: 'setting' };
+
+interface SimulationOptions {
+  /** Members of bundles that are single ports as yet. */
+  readonly absent?: readonly number[];
+  /** Trees that are run once and told as many. */
+  readonly alike?: Alike;
+  /** Runs every hello, also those that say nothing new. */
+  readonly everyHello?: boolean;
+}
 
 export class Simulation {
   /** As it is now; switches and ports keep their indices. */
@@ -63,22 +73,32 @@ export class Simulation {
   /** By tree, the one that is run in its stead. */
   private readonly runAs: Alike;
   private readonly telling: Telling;
+  private readonly hellos: SteadyHellos;
+  private readonly everyHello: boolean;
   /** By switch, when its first hello goes out after a start, as a share of the hello time. */
   private readonly offsets: Float64Array;
 
-  /** `absent`: members of bundles that are single ports as yet; `alike`: trees that are run once and told as many. */
   constructor(
     network: Network,
     trees: readonly TreeId[],
     seed = 1,
     watch: Watch = {},
-    { absent = [], alike = allApart(trees) }: { readonly absent?: readonly number[]; readonly alike?: Alike } = {},
+    { absent = [], alike = allApart(trees), everyHello = false }: SimulationOptions = {},
   ) {
     this.trees = trees;
     this.watch = watch;
     this.runAs = alike;
     this.telling = new Telling(trees, alike, watch);
 
+    this.everyHello = everyHello;
+    this.hellos = new SteadyHellos({
+      now: () => this.now,
+      hearer: (from, port) => this.hearer(from, port),
+      arrives: (at, { from, to, at: local, bpdu }) => this.onItsWay(at, from.trees[0]!, to!.ports[local]!, bpdu, from.switch),
+      after: (running) => this.after(running),
+      told: (t, { from, port, bpdu, held, period }, times) =>
+        this.telling.sent(t, from.trees[0]!, port, bpdu, from.switch, () => held, times, period),
+    });
     const { bundles } = network;
     if (absent.length > 0)
       network = compileNetwork(
@@ -184,6 +204,7 @@ export class Simulation {
   /** `only`: the switches that can have changed; null for all. */
   private adopt(design: Design, only: ReadonlySet<number> | null = null): void {
     const before = this.network;
+    this.hellos.rouseAll();
     this.recompile(design);
     const next = this.network;
     this.cause = SIGNAL;
@@ -229,6 +250,7 @@ export class Simulation {
 
   /** What a port sends gets lost, or arrives again. */
   setMute(port: number, on: boolean): void {
+    this.hellos.rouseAll();
     this.mute.set(port, on);
     this.watch.signalled?.(this.now);
     this.dirty = true;
@@ -341,7 +363,8 @@ export class Simulation {
         this.dirty = true;
       },
     });
-    return { entity, trees, switch: s, ports, wakes: Infinity, dirty };
+    const unheard = ports.map(() => null);
+    return { entity, trees, switch: s, ports, wakes: Infinity, dirty, unsent: null, unheard, hearing: 0, answered: -1 };
   }
 
   private happen(event: Event): void {
@@ -368,8 +391,14 @@ export class Simulation {
     if (running.wakes !== this.now || this.running[running.trees[0]!]![running.switch] !== running) return; // put off, or gone
     running.wakes = Infinity;
     this.cause = TIMER;
-    running.entity.wake();
+    const { entity } = running;
+    this.hellos.hear(running);
+    if (running.unsent && !entity.steady!.stirs()) return this.after(running);
+    this.hellos.rouse(running);
+    const runs = entity.steady?.runs;
+    entity.wake();
     this.after(running);
+    if (runs === entity.steady?.runs && !this.everyHello) this.hellos.hush(running);
   }
 
   /** Puts an LACPDU on the cable of a member. */
@@ -388,8 +417,26 @@ export class Simulation {
     const to = this.network.far[port]!;
     this.telling.sent(this.now, tree, port, bpdu, origin, () => (to < 0 ? null : this.heldBy(tree, to)));
     if (to < 0 || !this.carries(port)) return;
-    const arrival = this.now + delayOf(this.network, this.network.link[port]!);
-    this.queue.push(arrival, { kind: 'arrive', tree, port: to, bpdu, origin, through }, rankOf('arrive', tree, to));
+    this.onItsWay(this.now + delayOf(this.network, this.network.link[port]!), tree, to, bpdu, origin, through);
+  }
+
+  private onItsWay(at: Micros, tree: number, port: number, bpdu: Bpdu, origin: number, through = NOBODY): void {
+    this.queue.push(at, { kind: 'arrive', tree, port, bpdu, origin, through }, rankOf('arrive', tree, port));
+  }
+
+  /** Who hears what a port of an entity sends. */
+  private hearer({ trees: [tree] }: Running, port: number): Hearer | null | undefined {
+    const { far, owner, link } = this.network;
+    const to = far[port]!;
+    if (to < 0 || !this.carries(port)) return null;
+    const [running, local] = [this.running[tree!]![owner[to]!], this.spoken.places[tree!]![to]!];
+    if (running && local >= 0) return { running, local, delay: delayOf(this.network, link[port]!) };
+    return letsThrough(this.network, this.trees[tree!]!, to) === 'never' ? null : undefined;
+  }
+
+  /** Tells whoever watches what is sent of the hellos up to now that were not run. */
+  tellHellos(): void {
+    this.hellos.tell();
   }
 
   /** The port priority vector of a port, where a bridge's entity has one. */
@@ -406,8 +453,11 @@ export class Simulation {
     const running = this.running[tree]![s];
     const local = this.spoken.places[tree]![port]!;
     if (running && local >= 0) {
+      const { entity } = running;
+      if (entity.steady?.knows(local, bpdu)) return entity.steady.heard(local, this.now);
       this.cause = { kind: 'bpdu', port, bpdu };
-      running.entity.receive(local, bpdu);
+      this.hellos.rouse(running);
+      entity.receive(local, bpdu);
       this.after(running);
       return;
     }
@@ -443,6 +493,7 @@ export class Simulation {
       }
       dirty.clear();
     }
+    this.hellos.answer(running);
     if (entity.due === running.wakes || entity.due === Infinity || ports.length === 0) return; // without a port there is nobody to tell
     running.wakes = entity.due;
     this.queue.push(entity.due, { kind: 'wake', running }, rankOf('wake', trees[0], running.switch));

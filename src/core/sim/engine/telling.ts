@@ -30,8 +30,22 @@ export class Telling {
     for (const told of this.toldAs[tree]!) this.watch.flushed?.(t, told, port);
   }
 
+  /** Whether anybody wants to know what is sent. */
+  get tellsSent(): boolean {
+    return this.watch.sent !== undefined;
+  }
+
   /** `held` gives what the port at the other end holds. */
-  sent(t: Micros, tree: number, port: number, bpdu: Bpdu, origin: number, held: () => Vector | null): void {
+  sent(
+    t: Micros,
+    tree: number,
+    port: number,
+    bpdu: Bpdu,
+    origin: number,
+    held: () => Vector | null,
+    times = 1,
+    period: Micros = 0,
+  ): void {
     if (!this.watch.sent) return;
     const there = held();
     for (const told of this.toldAs[tree]!) {
@@ -43,6 +57,8 @@ export class Telling {
         this.retold.bpdu(bpdu, by),
         origin,
         there && by !== 0 ? raisedVector(there, by) : there,
+        times,
+        period,
       );
     }
   }

@@ -17,9 +17,19 @@ export interface Watch {
   readonly ageing?: (s: number) => void;
   /**
    * A BPDU goes out of a port; `origin` is the switch that it is of, another one where it is only let through; `held` is what
-   * the port at the other end holds before it comes, null where no bridge is there.
+   * the port at the other end holds before it comes, null where no bridge is there. Hellos that say the same may be told of
+   * together, when all of them are past: `times` of them, one every `period`.
    */
-  readonly sent?: (t: Micros, tree: number, port: number, bpdu: Bpdu, origin: number, held: Vector | null) => void;
+  readonly sent?: (
+    t: Micros,
+    tree: number,
+    port: number,
+    bpdu: Bpdu,
+    origin: number,
+    held: Vector | null,
+    times: number,
+    period: Micros,
+  ) => void;
   /** A bundle's member stands otherwise than before; all of them do at the start. */
   readonly member?: (t: Micros, member: number, now: MemberNow) => void;
   /** Members may be used otherwise from now on. */

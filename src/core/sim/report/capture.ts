@@ -48,7 +48,8 @@ export function captureOf(
     const octets = encodeBpdu(wireOf(keys, bpdu));
     const at = interfaceFor(port);
     // A switch without spanning tree floods what another's port has sent: a notification does not say which.
-    const own = network.owner[port] === origin ? network.ports[network.transmitPort[port]!]!.number : null;
+    const by = network.transmitPort[port]!; // none where a bundle has come to nothing since
+    const own = network.owner[port] === origin ? network.ports[by < 0 ? port : by]!.number : null;
     const number = own ?? (bpdu.kind === 'tcn' ? 0 : bpdu.vector.port & 0xfff);
     const from = number === 0 ? sender.mac : portAddress(sender.mac, number);
     const put = (to: string, vlan: number | null): number =>

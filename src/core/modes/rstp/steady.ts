@@ -1,0 +1,82 @@
+/** Ports that say at each hello what they said at the one before (IEEE 802.1Q-2018 13.34), and ports to which it is nothing new. */
+import type { Bpdu, MstBpdu, MstiMessage, RstBpdu } from '../bpdu';
+import { SECOND, type Hello, type Micros } from '../entity';
+import { sameTimes } from '../vector';
+import { bpduOf, ready, speaks } from './portTransmit';
+import { MIGRATE_TIME, cist, helloTime, isZero, type Bridge, type BridgePort, type TreePort } from './state';
+
+/**
+ * Whether a BPDU says nothing new to a port at rest: only its information lives on (13.35 REPEATED_DESIGNATED), no machine
+ * moves. A BPDU that says the same is the same object, so all of it has been read before.
+ */
+export function knows(port: BridgePort, bpdu: Bpdu): boolean {
+  if (
+    !port.portEnabled ||
+    bpdu !== port.heardBpdu ||
+    (bpdu.kind !== 'rst' && bpdu.kind !== 'mst') ||
+    !port.sendRSTP ||
+    port.operEdge ||
+    port.mcheck
+  )
+    return false;
+  const { now } = port.bridge;
+  if (!saysNothingNew(cist(port), bpdu, now)) return false;
+  if (!port.rcvdInternal || bpdu.kind !== 'mst') return true;
+  return bpdu.instances.every((message) => {
+    const p = port.trees.find(({ tree }) => tree.mstid === message.mstid);
+    return !p || saysNothingNew(p, message, now);
+  });
+}
+
+/** Whether a message that has been read once changes nothing in its tree: what the port holds said again, or an agreement that stands. */
+function saysNothingNew(p: TreePort, message: RstBpdu | MstBpdu | MstiMessage, now: Micros): boolean {
+  if (message.tc || message.proposal || p.updtInfo || p.rcvdMsg !== null) return false;
+  if (message.role !== 'designated')
+    return message.kind === 'msti' && p.infoIs === 'Mine' && p.agreed === message.agreement && !p.proposing;
+  if (p.infoIs !== 'Received' || p.rcvdInfoWhile <= now) return false; // it is about to age
+  return p.msgPriority === p.portPriority && sameTimes(p.msgTimes, p.portTimes);
+}
+
+/** What a port knows has come again, at a moment: what it holds lives on from then. */
+export function heard(port: BridgePort, at: Micros): void {
+  for (const p of port.trees)
+    if (p.infoIs === 'Received' && (p === cist(port) || port.rcvdInternal))
+      p.rcvdInfoWhile = at + 3 * p.portTimes.hello * SECOND;
+  port.edgeDelayWhile = at + MIGRATE_TIME * SECOND;
+}
+
+/** By port, what it will say at every hello until a machine moves; null where something new is to come. */
+export function hellosOf(bridge: Bridge): (Hello | null)[] | null {
+  const hellos: (Hello | null)[] = [];
+  for (const port of bridge.ports) {
+    const hello = port.portEnabled ? helloOf(port) : null;
+    if (hello === undefined) return null;
+    hellos.push(hello);
+  }
+  return hellos;
+}
+
+/** Null where the port says nothing; undefined where it has something new to say. */
+function helloOf(port: BridgePort): Hello | null | undefined {
+  const { bridge } = port;
+  if (port.newInfo || port.newInfoMsti || !port.sendRSTP || port.helloWhen <= bridge.now) return undefined;
+  for (const p of port.trees) if (!ready(p) || !isZero(bridge, p.tcWhile)) return undefined;
+  if (!speaks(port)) return null;
+  const bpdu = bpduOf(port);
+  return bpdu === port.sentBpdu ? { bpdu, next: port.helloWhen, period: periodOf(port) } : undefined;
+}
+
+const periodOf = (port: BridgePort): Micros => helloTime(cist(port)) * SECOND;
+
+/** The clock went on without hellos: the next ones are those that are due now or later. */
+export function catchUp(bridge: Bridge): void {
+  for (const port of bridge.ports) {
+    const late = bridge.now - port.helloWhen;
+    if (!port.portEnabled || late <= 0) continue;
+    const period = periodOf(port);
+    port.helloWhen += Math.ceil(late / period) * period;
+    if (!speaks(port)) continue;
+    port.txTick = port.helloWhen - period + SECOND;
+    port.txCount = port.txTick > bridge.now ? 1 : 0;
+  }
+}

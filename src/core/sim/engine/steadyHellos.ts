@@ -1,0 +1,134 @@
+/**
+ * Hellos of a network at rest, which are most of what bridges send: they are not run. An entity whose next hellos say what its
+ * last ones said, to ports that make nothing of them, is hushed; when the latest one came is worked out where it is asked
+ * for. It speaks again before anything that may change what it says, or what is made of it.
+ */
+import type { Hello, Micros } from '../../modes/entity';
+import type { Running, SteadyHello } from './running';
+
+export interface HelloSurroundings {
+  readonly now: () => Micros;
+  /** Where what a port of an entity sends is heard; null where nobody hears it, undefined where it is let through to others. */
+  readonly hearer: (from: Running, port: number) => Hearer | null | undefined;
+  /** A hello is on its way when its sender speaks again. */
+  readonly arrives: (at: Micros, hello: SteadyHello) => void;
+  /** An entity is due otherwise than before. */
+  readonly after: (running: Running) => void;
+  /** Hellos are past: `times` of them from `t` on. */
+  readonly told: (t: Micros, hello: SteadyHello, times: number) => void;
+}
+
+export interface Hearer {
+  readonly running: Running;
+  readonly local: number;
+  readonly delay: Micros;
+}
+
+export class SteadyHellos {
+  private readonly hushed = new Set<Running>();
+  private readonly around: HelloSurroundings;
+
+  constructor(around: HelloSurroundings) {
+    this.around = around;
+  }
+
+  /** Hushes an entity that has just sent its hellos, where it has nothing new to say, and nobody makes anything of it. */
+  hush(running: Running): void {
+    const { steady } = running.entity;
+    const hellos = steady?.hellos();
+    if (!steady || !hellos) return;
+    const unsent: SteadyHello[] = [];
+    for (const [local, hello] of hellos.entries()) {
+      if (!hello) continue;
+      const steadyHello = this.steadyHello(running, running.ports[local]!, hello);
+      if (!steadyHello) return;
+      unsent.push(steadyHello);
+    }
+    for (const hello of unsent) {
+      if (!hello.to) continue;
+      hello.to.unheard[hello.at] = hello;
+      hello.to.hearing += 1;
+    }
+    running.unsent = unsent;
+    steady.hush();
+    this.hushed.add(running);
+  }
+
+  private steadyHello(from: Running, port: number, { bpdu, next: first, period }: Hello): SteadyHello | null {
+    const hearer = this.around.hearer(from, port);
+    if (hearer === undefined) return null;
+    const of = { from, port, bpdu, first, period, untold: first };
+    if (hearer === null) return { ...of, delay: 0, to: null, at: -1, held: null };
+    const { running: to, local: at, delay } = hearer;
+    if (!to.entity.steady?.knows(at, bpdu)) return null;
+    return { ...of, delay, to, at, held: to.entity.held(at) };
+  }
+
+  /** What would have come to an entity's ports before now has been heard. */
+  hear({ entity, unheard, hearing }: Running): void {
+    if (hearing === 0) return;
+    const now = this.around.now();
+    for (const hello of unheard) {
+      if (!hello) continue;
+      const last = latestBefore(now - hello.delay, hello);
+      if (last !== null) entity.steady!.heard(hello.at, last + hello.delay);
+    }
+  }
+
+  /** Before the machines of an entity run: it has heard what it would have, and speaks again. */
+  rouse(running: Running): void {
+    this.hear(running);
+    this.speak(running);
+  }
+
+  /** After the machines of an entity have run: those speak again whose hellos are something new to it. */
+  answer(running: Running): void {
+    const { steady } = running.entity;
+    if (running.hearing === 0 || running.answered === steady!.runs) return;
+    running.answered = steady!.runs;
+    for (const hello of running.unheard)
+      if (hello && !steady!.knows(hello.at, hello.bpdu)) this.speak(hello.from);
+  }
+
+  /** Everybody speaks again: the network is about to change. */
+  rouseAll(): void {
+    for (const running of [...this.hushed]) this.speak(running);
+  }
+
+  /** Tells of the hellos that are past, up to now. */
+  tell(): void {
+    for (const { unsent } of this.hushed) for (const hello of unsent!) this.tellBefore(this.around.now() + 1, hello);
+  }
+
+  private speak(running: Running): void {
+    const { unsent } = running;
+    if (!unsent) return;
+    const now = this.around.now();
+    running.unsent = null;
+    this.hushed.delete(running);
+    for (const hello of unsent) {
+      this.tellBefore(now, hello);
+      const { to, at, first, period, delay } = hello;
+      if (!to) continue;
+      const last = latestBefore(now - delay, hello);
+      if (last !== null) to.entity.steady!.heard(at, last + delay);
+      to.unheard[at] = null;
+      to.hearing -= 1;
+      for (let sent = last === null ? first : last + period; sent < now; sent += period)
+        this.around.arrives(sent + delay, hello);
+    }
+    running.entity.steady!.speak();
+    this.around.after(running);
+  }
+
+  private tellBefore(moment: Micros, hello: SteadyHello): void {
+    const last = latestBefore(moment, hello);
+    if (last === null || last < hello.untold) return;
+    this.around.told(hello.untold, hello, Math.round((last - hello.untold) / hello.period) + 1);
+    hello.untold = last + hello.period;
+  }
+}
+
+/** The last hello that is sent before a moment; null where none is. */
+const latestBefore = (moment: Micros, { first, period }: SteadyHello): Micros | null =>
+  moment <= first ? null : first + Math.floor((moment - 1 - first) / period) * period;
