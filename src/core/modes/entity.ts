@@ -88,12 +88,14 @@ export interface Steady {
   hush(): void;
   /** Sends hellos again, the next ones now or later, as though it had sent all those before. */
   speak(): void;
-  /** While hushed: whether a machine moves now, what is due being put off where none does. */
+  /** While hushed: whether a machine moves now; `due` is put off where none does. */
   stirs(): boolean;
   /** Whether a BPDU would be nothing new at a port. */
   knows(port: number, bpdu: Bpdu): boolean;
-  /** A port has heard what it knows, at a moment that is not later than now. */
-  heard(port: number, at: Micros): void;
+  /** A port hears what it knows again and again: what it holds does not age, until `letGo`. */
+  hold(port: number): void;
+  /** A port heard what it knows last at a moment. */
+  letGo(port: number, at: Micros): void;
 }
 
 /** Puts an entity where it would come to rest by itself. */

@@ -35,7 +35,7 @@ import {
   type BridgePort,
   type TreePort,
 } from './state';
-import { catchUp, heard, hellosOf, knows } from './steady';
+import { catchUp, hellosOf, knows, liveOn } from './steady';
 import { topologyChange } from './topologyChange';
 
 /** More rounds than any network needs: a machine that never rests is a fault of ours. */
@@ -64,7 +64,7 @@ class RstpEntity implements ProtocolEntity, Beginning, Steady {
   receive(port: number, bpdu: Bpdu): void {
     const to = this.bridge.ports[port]!;
     if (!to.portEnabled) return;
-    if (this.knows(port, bpdu)) return heard(to, this.bridge.now);
+    if (this.knows(port, bpdu)) return this.hear(to, this.bridge.now);
     to.rcvdBpdu = bpdu;
     this.run();
   }
@@ -99,18 +99,29 @@ class RstpEntity implements ProtocolEntity, Beginning, Steady {
     // What is due now has not been done.
     this.due = Math.max(bridge.now, Math.min(this.machinesDue, this.hellosDue(bridge.now - 1)));
   }
+  knows(port: number, bpdu: Bpdu): boolean {
+    this.bridge.now = this.bridge.around.now();
+    return knows(this.bridge.ports[port]!, bpdu);
+  }
   stirs(): boolean {
     const { bridge } = this;
     bridge.now = bridge.around.now();
     this.due = this.machinesDue = machinesDue(bridge, this.ranAt);
     return this.due <= bridge.now;
   }
-  knows(port: number, bpdu: Bpdu): boolean {
-    this.bridge.now = this.bridge.around.now();
-    return knows(this.bridge.ports[port]!, bpdu);
+  hold(port: number): void {
+    liveOn(this.bridge.ports[port]!, () => HELD);
   }
-  heard(port: number, at: Micros): void {
-    heard(this.bridge.ports[port]!, at);
+  letGo(port: number, at: Micros): void {
+    this.hear(this.bridge.ports[port]!, at);
+    this.machinesDue = machinesDue(this.bridge, this.ranAt);
+    this.due = Math.min(this.due, this.machinesDue);
+  }
+
+  /** What a port knows comes again. */
+  private hear(port: BridgePort, at: Micros): void {
+    liveOn(port, (lifetime) => at + lifetime);
+    port.edgeDelayWhile = at + MIGRATE_TIME * SECOND;
   }
 
   enable(port: number, on: boolean): void {

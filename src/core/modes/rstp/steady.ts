@@ -37,12 +37,11 @@ function saysNothingNew(p: TreePort, message: RstBpdu | MstBpdu | MstiMessage, n
   return p.msgPriority === p.portPriority && sameTimes(p.msgTimes, p.portTimes);
 }
 
-/** What a port knows has come again, at a moment: what it holds lives on from then. */
-export function heard(port: BridgePort, at: Micros): void {
+/** What a port holds of what it has heard lives until a moment (13.35 REPEATED_DESIGNATED), which is given by how long the sender says. */
+export function liveOn(port: BridgePort, until: (lifetime: Micros) => Micros): void {
   for (const p of port.trees)
     if (p.infoIs === 'Received' && (p === cist(port) || port.rcvdInternal))
-      p.rcvdInfoWhile = at + 3 * p.portTimes.hello * SECOND;
-  port.edgeDelayWhile = at + MIGRATE_TIME * SECOND;
+      p.rcvdInfoWhile = until(3 * p.portTimes.hello * SECOND);
 }
 
 /** By port, what it will say at every hello until a machine moves; null where something new is to come. */

@@ -47,8 +47,9 @@ export interface Running {
   readonly unheard: (SteadyHello | null)[];
   /** How many of those there are. */
   hearing: number;
-  /** How often its machines had run when those were last held against it. */
+  /** How often its machines had run when those were last held against it, and at its latest hello. */
   answered: number;
+  ranBefore: number;
 }
 
 /** Hellos of a port that all say the same, and nothing new to whoever hears them: they are not run, but known. */

@@ -364,7 +364,7 @@ export class Simulation {
       },
     });
     const unheard = ports.map(() => null);
-    return { entity, trees, switch: s, ports, wakes: Infinity, dirty, unsent: null, unheard, hearing: 0, answered: -1 };
+    return { entity, trees, switch: s, ports, wakes: Infinity, dirty, unsent: null, unheard, hearing: 0, answered: -1, ranBefore: -1 };
   }
 
   private happen(event: Event): void {
@@ -392,7 +392,6 @@ export class Simulation {
     running.wakes = Infinity;
     this.cause = TIMER;
     const { entity } = running;
-    this.hellos.hear(running);
     if (running.unsent && !entity.steady!.stirs()) return this.after(running);
     this.hellos.rouse(running);
     const runs = entity.steady?.runs;
@@ -454,7 +453,7 @@ export class Simulation {
     const local = this.spoken.places[tree]![port]!;
     if (running && local >= 0) {
       const { entity } = running;
-      if (entity.steady?.knows(local, bpdu)) return entity.steady.heard(local, this.now);
+      if (entity.steady?.knows(local, bpdu)) return running.unheard[local] ? undefined : entity.receive(local, bpdu);
       this.cause = { kind: 'bpdu', port, bpdu };
       this.hellos.rouse(running);
       entity.receive(local, bpdu);

@@ -35,8 +35,11 @@ export class SteadyHellos {
   /** Hushes an entity that has just sent its hellos, where it has nothing new to say, and nobody makes anything of it. */
   hush(running: Running): void {
     const { steady } = running.entity;
-    const hellos = steady?.hellos();
-    if (!steady || !hellos) return;
+    if (!steady) return;
+    const settled = running.ranBefore === steady.runs; // else more is about to come, as a rule
+    running.ranBefore = steady.runs;
+    const hellos = settled ? steady.hellos() : null;
+    if (!hellos) return;
     const unsent: SteadyHello[] = [];
     for (const [local, hello] of hellos.entries()) {
       if (!hello) continue;
@@ -48,6 +51,7 @@ export class SteadyHellos {
       if (!hello.to) continue;
       hello.to.unheard[hello.at] = hello;
       hello.to.hearing += 1;
+      hello.to.entity.steady!.hold(hello.at);
     }
     running.unsent = unsent;
     steady.hush();
@@ -64,35 +68,18 @@ export class SteadyHellos {
     return { ...of, delay, to, at, held: to.entity.held(at) };
   }
 
-  /** What would have come to an entity's ports before now has been heard. */
-  hear({ entity, unheard, hearing }: Running): void {
-    if (hearing === 0) return;
-    const now = this.around.now();
-    for (const hello of unheard) {
-      if (!hello) continue;
-      const last = latestBefore(now - hello.delay, hello);
-      if (last !== null) entity.steady!.heard(hello.at, last + hello.delay);
-    }
-  }
-
-  /** Before the machines of an entity run: it has heard what it would have, and speaks again. */
-  rouse(running: Running): void {
-    this.hear(running);
-    this.speak(running);
-  }
-
   /** After the machines of an entity have run: those speak again whose hellos are something new to it. */
   answer(running: Running): void {
     const { steady } = running.entity;
     if (running.hearing === 0 || running.answered === steady!.runs) return;
     running.answered = steady!.runs;
     for (const hello of running.unheard)
-      if (hello && !steady!.knows(hello.at, hello.bpdu)) this.speak(hello.from);
+      if (hello && !steady!.knows(hello.at, hello.bpdu)) this.rouse(hello.from);
   }
 
   /** Everybody speaks again: the network is about to change. */
   rouseAll(): void {
-    for (const running of [...this.hushed]) this.speak(running);
+    for (const running of [...this.hushed]) this.rouse(running);
   }
 
   /** Tells of the hellos that are past, up to now. */
@@ -100,7 +87,8 @@ export class SteadyHellos {
     for (const { unsent } of this.hushed) for (const hello of unsent!) this.tellBefore(this.around.now() + 1, hello);
   }
 
-  private speak(running: Running): void {
+  /** An entity speaks again, where it was hushed: before its machines run, or what it says is something new to somebody. */
+  rouse(running: Running): void {
     const { unsent } = running;
     if (!unsent) return;
     const now = this.around.now();
@@ -110,12 +98,12 @@ export class SteadyHellos {
       this.tellBefore(now, hello);
       const { to, at, first, period, delay } = hello;
       if (!to) continue;
-      const last = latestBefore(now - delay, hello);
-      if (last !== null) to.entity.steady!.heard(at, last + delay);
+      const last = latestBefore(now - delay, hello) ?? first - period;
       to.unheard[at] = null;
       to.hearing -= 1;
-      for (let sent = last === null ? first : last + period; sent < now; sent += period)
-        this.around.arrives(sent + delay, hello);
+      to.entity.steady!.letGo(at, last + delay);
+      this.around.after(to);
+      for (let sent = last + period; sent < now; sent += period) this.around.arrives(sent + delay, hello);
     }
     running.entity.steady!.speak();
     this.around.after(running);
