@@ -86,8 +86,8 @@ export interface Steady {
   hellos(): readonly (Hello | null)[] | null;
   /** Sends no hellos until `speak`; `due` is when a machine may move. */
   hush(): void;
-  /** Sends hellos again, the next ones now or later, as though it had sent all those before. */
-  speak(): void;
+  /** Sends hellos again, the next ones at a moment (now, or just after) or later, as though it had sent all those before. */
+  speak(from: Micros): void;
   /** While hushed: whether a machine moves now; `due` is put off where none does. */
   stirs(): boolean;
   /** Whether a BPDU would be nothing new at a port. */

@@ -30,7 +30,9 @@ import {
   MIGRATE_TIME,
   cist,
   createBridge,
-  inSeconds,
+  isCist,
+  touch,
+  touchAll,
   type Bridge,
   type BridgePort,
   type TreePort,
@@ -66,6 +68,7 @@ class RstpEntity implements ProtocolEntity, Beginning, Steady {
     if (!to.portEnabled) return;
     if (this.knows(port, bpdu)) return this.hear(to, this.bridge.now);
     to.rcvdBpdu = bpdu;
+    to.touched = true;
     this.run();
   }
 
@@ -82,7 +85,7 @@ class RstpEntity implements ProtocolEntity, Beginning, Steady {
   }
 
   get runs(): number {
-    return this.bridge.moves;
+    return this.bridge.runs;
   }
   hellos(): readonly (Hello | null)[] | null {
     return hellosOf(this.bridge);
@@ -91,13 +94,12 @@ class RstpEntity implements ProtocolEntity, Beginning, Steady {
     this.hushed = true;
     this.due = this.machinesDue;
   }
-  speak(): void {
+  speak(from: Micros): void {
     const { bridge } = this;
     bridge.now = bridge.around.now();
     this.hushed = false;
-    catchUp(bridge);
-    // What is due now has not been done.
-    this.due = Math.max(bridge.now, Math.min(this.machinesDue, this.hellosDue(bridge.now - 1)));
+    catchUp(bridge, from);
+    this.due = Math.min(Math.max(this.machinesDue, bridge.now), this.hellosDue(from - 1));
   }
   knows(port: number, bpdu: Bpdu): boolean {
     this.bridge.now = this.bridge.around.now();
@@ -135,6 +137,7 @@ class RstpEntity implements ProtocolEntity, Beginning, Steady {
     to.edgeDelayWhile = to.mdelayWhile = bridge.now + MIGRATE_TIME * SECOND;
     to.ppm = 'CHECKING_RSTP';
     to.sendRSTP = true;
+    to.trees.forEach(touch);
     this.run();
   }
 
@@ -158,6 +161,7 @@ class RstpEntity implements ProtocolEntity, Beginning, Steady {
     for (const p of this.bridge.trees[tree]!.ports) {
       p.selected = false;
       p.reselect = true;
+      touch(p);
     }
     this.run();
   }
@@ -180,12 +184,13 @@ class RstpEntity implements ProtocolEntity, Beginning, Steady {
 
   get resting(): boolean {
     const { bridge } = this;
+    const now = bridge.around.now();
     return bridge.ports.every(
       (port) =>
         !port.portEnabled ||
         port.trees.every(
           (p) =>
-            p.tcWhile <= bridge.now &&
+            p.tcWhile <= now &&
             (p.forwarding || (p.role !== 'root' && p.role !== 'designated' && p.role !== 'master')),
         ),
     );
@@ -246,40 +251,50 @@ class RstpEntity implements ProtocolEntity, Beginning, Steady {
     return due;
   }
 
-  /** Runs every machine until none of them moves. */
+  /** Runs the machines of all that is touched until none of them moves; a timer may have touched anything. */
   private runMachines(): void {
     const { bridge } = this;
-    this.ranAt = bridge.now = bridge.around.now();
-    bridge.moves += 1;
-    for (let round = 0, before = -1; before !== bridge.moves; round += 1) {
+    bridge.now = bridge.around.now();
+    if (this.machinesDue <= bridge.now) touchAll(bridge);
+    this.ranAt = bridge.now;
+    bridge.runs += 1;
+    for (let round = 0, moved = true; moved; round += 1) {
       if (round > MOST_ROUNDS) throw new Error('the machines of a bridge do not come to rest');
-      before = bridge.moves;
-      for (const port of bridge.ports)
-        if (port.restsAt !== bridge.moves && !moveOfPort(port)) port.restsAt = bridge.moves;
-      for (const tree of bridge.trees) if (portRoleSelection(tree)) bridge.moves += 1;
-      for (const tree of bridge.trees)
-        for (const p of tree.ports) if (p.restsAt !== bridge.moves && !moveOfTreePort(p)) p.restsAt = bridge.moves;
+      moved = false;
+      for (const port of bridge.ports) if (port.touched && moveOfPort(port)) moved = true;
+      for (const tree of bridge.trees) {
+        if (!portRoleSelection(tree)) continue;
+        // The CIST's roles decide on those of instances.
+        if (isCist(tree)) touchAll(bridge);
+        else tree.ports.forEach(touch);
+        moved = true;
+      }
+      for (const tree of bridge.trees) for (const p of tree.ports) if (p.touched && moveOfTreePort(p)) moved = true;
     }
   }
 }
 
-/** Runs the machines of a port once, and says whether one moved. */
+/** Runs the machines of a port once, and says whether one moved: then they are to run again, and those of its trees. */
 function moveOfPort(port: BridgePort): boolean {
+  port.touched = false;
   let moved = portReceive(port);
   if (portProtocolMigration(port)) moved = true;
   if (bridgeDetection(port)) moved = true;
   for (const p of port.trees) if (portInformation(p)) moved = true;
-  if (moved) port.bridge.moves += 1;
+  if (moved) port.trees.forEach(touch);
   return moved;
 }
 
-/** Runs the machines of a port in a tree that come after its role is selected. */
+/** Runs the machines of a port in a tree that come after its role is selected; where one moves, the tree's other ports may wait for it. */
 function moveOfTreePort(p: TreePort): boolean {
+  p.touched = false;
   let moved = portRoleTransitions(p);
   if (portStateTransition(p)) moved = true;
   if (topologyChange(p)) moved = true;
-  if (moved) p.port.bridge.moves += 1;
-  return moved;
+  if (!moved) return false;
+  for (const other of p.tree.ports) other.touched = true;
+  p.port.touched = true;
+  return true;
 }
 
 /** The first moment after another at which some timer reaches zero that a machine waits for. */

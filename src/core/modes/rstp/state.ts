@@ -80,8 +80,8 @@ export interface TreePort {
     | 'ALTERNATE_PORT';
   pst: 'DISCARDING' | 'LEARNING' | 'FORWARDING';
   tcm: 'INACTIVE' | 'LEARNING' | 'ACTIVE';
-  /** `moves` when the machines that follow its role were run last and none of them moved. */
-  restsAt: number;
+  /** Something has changed that the machines that follow its role may act on. */
+  touched: boolean;
 }
 
 /** A port of the bridge (13.27, the part that all trees share). */
@@ -119,8 +119,8 @@ export interface BridgePort {
   mdelayWhile: Micros;
   edgeDelayWhile: Micros;
   ppm: 'CHECKING_RSTP' | 'SELECTING_STP' | 'SENSING';
-  /** `moves` when its machines were run last and none of them moved. */
-  restsAt: number;
+  /** Something has changed that its machines may act on. */
+  touched: boolean;
 }
 
 /** A tree of the bridge (13.26, per-tree part). */
@@ -147,8 +147,16 @@ export interface Bridge {
   readonly txHoldCount: number;
   readonly around: Surroundings;
   now: Micros;
-  /** How often a machine has moved, or the clock: what has not moved since then would not now. */
-  moves: number;
+  /** How often the machines have run. */
+  runs: number;
+}
+
+/** The machines of a port in a tree are to run, and those of the port. */
+export function touch(p: TreePort): void {
+  p.touched = p.port.touched = true;
+}
+export function touchAll({ trees }: Bridge): void {
+  for (const tree of trees) tree.ports.forEach(touch);
 }
 
 export const cist = (port: BridgePort): TreePort => port.trees[0]!;
@@ -183,7 +191,7 @@ export function createBridge(settings: EntitySettings, around: Surroundings): Br
     txHoldCount: txHold,
     around,
     now: around.now(),
-    moves: 0,
+    runs: 0,
   };
   for (const given of settings.ports) {
     bridge.ports.push({
@@ -215,7 +223,7 @@ export function createBridge(settings: EntitySettings, around: Surroundings): Br
       mdelayWhile: 0,
       edgeDelayWhile: 0,
       ppm: 'SENSING',
-      restsAt: -1,
+      touched: true,
     });
   }
   for (const tree of [
@@ -285,7 +293,7 @@ function addTree(bridge: Bridge, mstid: number, bridgeIdentifier: number, ports:
       prt: 'DISABLED_PORT',
       pst: 'DISCARDING',
       tcm: 'INACTIVE',
-      restsAt: -1,
+      touched: true,
     };
     port.trees.push(treePort);
     tree.ports.push(treePort);

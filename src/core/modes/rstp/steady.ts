@@ -59,6 +59,7 @@ export function hellosOf(bridge: Bridge): (Hello | null)[] | null {
 function helloOf(port: BridgePort): Hello | null | undefined {
   const { bridge } = port;
   if (port.newInfo || port.newInfoMsti || !port.sendRSTP || port.helloWhen <= bridge.now) return undefined;
+  if (port.txCount > 1 || (port.txCount === 1 && port.txTick > port.helloWhen)) return undefined; // held back before long
   for (const p of port.trees) if (!ready(p) || !isZero(bridge, p.tcWhile)) return undefined;
   if (!speaks(port)) return null;
   const bpdu = bpduOf(port);
@@ -67,10 +68,10 @@ function helloOf(port: BridgePort): Hello | null | undefined {
 
 const periodOf = (port: BridgePort): Micros => helloTime(cist(port)) * SECOND;
 
-/** The clock went on without hellos: the next ones are those that are due now or later. */
-export function catchUp(bridge: Bridge): void {
+/** The clock went on without hellos: the next ones are those that are due at a moment or later. */
+export function catchUp(bridge: Bridge, from: Micros): void {
   for (const port of bridge.ports) {
-    const late = bridge.now - port.helloWhen;
+    const late = from - port.helloWhen;
     if (!port.portEnabled || late <= 0) continue;
     const period = periodOf(port);
     port.helloWhen += Math.ceil(late / period) * period;

@@ -106,15 +106,17 @@ export const entityOf = (sw: Bridge, settings: EntitySettings, surroundings: Sur
   ENTITIES[traitsOf(sw.dialect).machines!](settings, surroundings);
 const ENTITIES = { classic: stpEntity, rapid: rstpEntity };
 
-/** Tells an entity of what is set otherwise than before in one of its trees. */
-export function tellSettings(entity: ProtocolEntity, own: number, was: TreeSettings, is: TreeSettings): void {
-  if (was.bridge !== is.bridge) entity.setBridge(is.bridge, own);
+/** What is to be told to an entity of what is set otherwise than before in one of its trees. */
+export function settingCalls(entity: ProtocolEntity, own: number, was: TreeSettings, is: TreeSettings): (() => void)[] {
+  const calls: (() => void)[] = [];
+  if (was.bridge !== is.bridge) calls.push(() => entity.setBridge(is.bridge, own));
   is.ports.forEach(({ cost, id }, local) => {
     const old = was.ports[local]!;
     if (cost.external !== old.cost.external || cost.internal !== old.cost.internal)
-      entity.setPathCost(local, cost, own);
-    if (id !== old.id) entity.setPortId(local, id, own);
+      calls.push(() => entity.setPathCost(local, cost, own));
+    if (id !== old.id) calls.push(() => entity.setPortId(local, id, own));
   });
+  return calls;
 }
 
 /** How long what is not repeated can still be alive anywhere (802.1D-1998 8.7.4, 802.1Q-2018 13.29 updtRcvdInfoWhile), and a second. */

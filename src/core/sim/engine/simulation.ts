@@ -17,7 +17,7 @@ import {
   entitySettings,
   lifeOfInformation,
   settingsIn,
-  tellSettings,
+  settingCalls,
   type TreeSettings,
 } from './entitySettings';
 import { EventQueue } from './eventQueue';
@@ -28,6 +28,7 @@ import { letsBpduThrough, letsThrough, speaksOtherwise, spokenIn, treesByEntity,
 import { rankOf, type Event, type Running } from './running';
 import { SteadyHellos, type Hearer } from './steadyHellos';
 import { Telling } from './telling';
+import { touchedSwitches } from './touched';
 import type { Watch } from './watch';
 
 /** Bundles that have moved no member for so long have negotiated; all have come to that by then. */
@@ -67,6 +68,8 @@ export class Simulation {
   readonly aggregation: Aggregation;
   private dirty = false;
   private cause: Cause = SIGNAL;
+  /** The rank of the wake-up that happens now: those below it have happened at this moment; none where something else does. */
+  private turn = Infinity;
 
   readonly trees: readonly TreeId[];
   private readonly watch: Watch;
@@ -93,6 +96,7 @@ export class Simulation {
     this.everyHello = everyHello;
     this.hellos = new SteadyHellos({
       now: () => this.now,
+      hadItsTurn: ({ trees: all, switch: s }) => rankOf('wake', all[0], s) < this.turn,
       hearer: (from, port) => this.hearer(from, port),
       arrives: (at, { from, to, at: local, bpdu }) => this.onItsWay(at, from.trees[0]!, to!.ports[local]!, bpdu, from.switch),
       after: (running) => this.after(running),
@@ -159,7 +163,10 @@ export class Simulation {
       if (queue.next < this.now) throw new Error('something was put before the present');
       this.now = queue.next;
       this.events += 1;
-      this.happen(queue.pop());
+      const event = queue.pop();
+      this.turn = event.kind === 'wake' ? rankOf('wake', event.running.trees[0], event.running.switch) : -1;
+      this.happen(event);
+      this.turn = Infinity;
       // Members that move at one moment are one change of the network.
       if (this.aggregation.moved.size > 0 && queue.next > this.now)
         this.adopt(
@@ -204,15 +211,17 @@ export class Simulation {
   /** `only`: the switches that can have changed; null for all. */
   private adopt(design: Design, only: ReadonlySet<number> | null = null): void {
     const before = this.network;
-    this.hellos.rouseAll();
     this.recompile(design);
     const next = this.network;
+    const spoken = design === before.design ? this.spoken : spokenIn(next, this.trees);
+    const turned = this.turned(before, spoken);
+    this.hellos.rouseAt(touchedSwitches(before, next, turned));
     this.cause = SIGNAL;
-    const begun = this.restart(before);
+    this.restart(before, turned, spoken);
     for (const [tree, all] of this.running.entries()) {
       if (this.runAs[tree] !== tree) continue;
       for (const running of all)
-        if (running && !begun.has(running.switch) && (only === null || only.has(running.switch)))
+        if (running && !turned.includes(running.switch) && (only === null || only.has(running.switch)))
           this.reset(running, running.trees.indexOf(tree), before);
     }
     this.signal(
@@ -223,20 +232,21 @@ export class Simulation {
     if (this.queue.next > this.now) this.passMoment();
   }
 
-  /** Starts the protocol over where a switch has got power, or speaks otherwise than before, and ends it where it has lost power; gives those switches. */
-  private restart(before: Network): ReadonlySet<number> {
-    const { switches, design } = this.network;
-    const spoken = design === before.design ? this.spoken : spokenIn(this.network, this.trees);
-    const turned = switches.flatMap((sw, s) =>
+  /** Switches whose power is another than before, or that speak otherwise. */
+  private turned(before: Network, spoken: Spoken): number[] {
+    return this.network.switches.flatMap((sw, s) =>
       sw.up !== before.switches[s]!.up ||
       speaksOtherwise([before.switches[s]!, this.spoken.regions[s]!], [sw, spoken.regions[s]!])
         ? [s]
         : [],
     );
+  }
+
+  /** Starts the protocol over where a switch has got power, or speaks otherwise than before, and ends it where it has lost power. */
+  private restart(before: Network, turned: readonly number[], spoken: Spoken): void {
     for (const s of turned) if (before.switches[s]!.up) this.stop(s);
     this.spoken = spoken;
-    for (const s of turned) if (switches[s]!.up) this.start(s);
-    return new Set(turned);
+    for (const s of turned) if (this.network.switches[s]!.up) this.start(s);
   }
 
   /** Tells an entity of costs and priorities in one of its trees that are others now. */
@@ -244,13 +254,16 @@ export class Simulation {
     const { entity, switch: s, ports, trees } = running;
     this.cause = SETTING;
     const of = (network: Network): TreeSettings => this.settingsOf(network, trees[own]!, s, ports);
-    tellSettings(entity, own, of(before), of(this.network));
+    const calls = settingCalls(entity, own, of(before), of(this.network));
+    if (calls.length === 0) return;
+    this.hellos.rouse(running);
+    for (const call of calls) call();
     this.after(running);
   }
 
   /** What a port sends gets lost, or arrives again. */
   setMute(port: number, on: boolean): void {
-    this.hellos.rouseAll();
+    this.hellos.rouseAt(new Set([this.network.owner[port]!]));
     this.mute.set(port, on);
     this.watch.signalled?.(this.now);
     this.dirty = true;

@@ -8,6 +8,8 @@ import type { Running, SteadyHello } from './running';
 
 export interface HelloSurroundings {
   readonly now: () => Micros;
+  /** Whether an entity that is due now has had its turn at this moment. */
+  readonly hadItsTurn: (running: Running) => boolean;
   /** Where what a port of an entity sends is heard; null where nobody hears it, undefined where it is let through to others. */
   readonly hearer: (from: Running, port: number) => Hearer | null | undefined;
   /** A hello is on its way when its sender speaks again. */
@@ -77,9 +79,9 @@ export class SteadyHellos {
       if (hello && !steady!.knows(hello.at, hello.bpdu)) this.rouse(hello.from);
   }
 
-  /** Everybody speaks again: the network is about to change. */
-  rouseAll(): void {
-    for (const running of [...this.hushed]) this.rouse(running);
+  /** The entities of some switches speak again: the network changes there. */
+  rouseAt(switches: ReadonlySet<number>): void {
+    for (const running of [...this.hushed]) if (switches.has(running.switch)) this.rouse(running);
   }
 
   /** Tells of the hellos that are past, up to now. */
@@ -92,10 +94,12 @@ export class SteadyHellos {
     const { unsent } = running;
     if (!unsent) return;
     const now = this.around.now();
+    // Hellos before this moment have been sent.
+    const next = this.around.hadItsTurn(running) ? now + 1 : now;
     running.unsent = null;
     this.hushed.delete(running);
     for (const hello of unsent) {
-      this.tellBefore(now, hello);
+      this.tellBefore(next, hello);
       const { to, at, first, period, delay } = hello;
       if (!to) continue;
       const last = latestBefore(now - delay, hello) ?? first - period;
@@ -103,9 +107,9 @@ export class SteadyHellos {
       to.hearing -= 1;
       to.entity.steady!.letGo(at, last + delay);
       this.around.after(to);
-      for (let sent = last + period; sent < now; sent += period) this.around.arrives(sent + delay, hello);
+      for (let sent = last + period; sent < next; sent += period) this.around.arrives(sent + delay, hello);
     }
-    running.entity.steady!.speak();
+    running.entity.steady!.speak(next);
     this.around.after(running);
   }
 

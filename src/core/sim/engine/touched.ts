@@ -1,0 +1,21 @@
+/** Where a network is another one than before, as its spanning tree entities see it. */
+import type { Network } from '../../topology/network';
+import { delayOf } from './delays';
+
+/** Switches with a port that has other signal, another far end, another way there or other VLANs than before, and those beyond; with `turned` and all next to them. */
+export function touchedSwitches(before: Network, next: Network, turned: readonly number[]): ReadonlySet<number> {
+  const touched = new Set(turned);
+  const { owner } = next;
+  next.ports.forEach((_, p) => {
+    const same =
+      !turned.includes(owner[p]!) &&
+      before.live[p] === next.live[p] &&
+      before.far[p] === next.far[p] &&
+      before.link[p] === next.link[p] &&
+      before.transmitPort[p] === next.transmitPort[p] &&
+      before.carried[p] === next.carried[p] &&
+      delayOf(before, before.link[p]!) === delayOf(next, next.link[p]!);
+    if (!same) for (const each of [p, before.far[p]!, next.far[p]!]) if (each >= 0) touched.add(owner[each]!);
+  });
+  return touched;
+}
