@@ -108,6 +108,10 @@ export interface Beginning {
   lastHello(port: number): Micros;
   /** Brings the machines to rest on what the ports hear, one entry each; false where they do not come to rest so. */
   rest(heard: readonly Heard[]): boolean;
+  /** What a port that rests said last; null where it says nothing. */
+  said(port: number): Bpdu | null;
+  /** A port that rests heard that last. */
+  knew(port: number, bpdu: Bpdu): void;
 }
 
 /** Path costs of a port (802.1Q-2018 13.27, ExternalPortPathCost and InternalPortPathCost); an instance has the internal one only. */

@@ -89,7 +89,9 @@ it('gives the same end from rest as from boot, and runs what it cannot bring to 
     fc.property(fc.oneof(families[1]![1], regionsDesign()), fc.nat(), (design, pick) => {
       const link = design.links[pick % Math.max(1, design.links.length)];
       const scenario = benchedScenario(design, link ? [{ at: 1, do: 'link-down', link: link.id }] : [], 50);
-      const [resting, booted] = (['at-rest', 'booted'] as const).map((begins) => simulate(design, scenario, { begins }));
+      const [resting, booted] = (['at-rest', 'booted'] as const).map((begins) =>
+        simulate(design, scenario, { begins }),
+      );
       if (!resting!.ok || !booted!.ok) throw new Error('it does not run');
       expect(resting!.value.final).toEqual(booted!.value.final);
       expect(resting!.value.ending.kind).toBe(booted!.value.ending.kind);

@@ -1,7 +1,6 @@
 import type { Run, RunOptions } from './run';
 import { fernhollow } from '../demo/demos';
 import { SPOKEN, type Design, type Dialect } from '../model/document';
-import type { Bpdu } from '../modes/bpdu';
 import { SECOND } from '../modes/entity';
 import { networkOf, settledTree, solutionOf } from '../testing/networks';
 import { compileNetwork } from '../topology/network';

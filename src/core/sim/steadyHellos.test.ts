@@ -43,30 +43,36 @@ describe.each(families)('%s', (_, anyOf) => {
       lasts: fc.integer({ min: 1, max: 1200 }).map((hundredths) => hundredths / 100),
     });
     fc.assert(
-      fc.property(anyOf, fc.array(action, { maxLength: 3 }), fc.boolean(), fc.nat(), (design, picked, fromBoot, seed) => {
-        const actions = picked.flatMap(({ at, kind, pick, lasts }): object[] => {
-          const link = design.links[pick % Math.max(1, design.links.length)];
-          const sw = design.switches[pick % design.switches.length]!;
-          const turned = (what: object, name: string): object[] => [
-            { at, do: `${name}-down`, ...what },
-            { at: at + lasts, do: `${name}-up`, ...what },
-          ];
-          if (kind === 'switch') return turned({ switch: sw.id }, kind);
-          if (!link) return [];
-          return kind === 'link'
-            ? turned({ link: link.id }, kind)
-            : [{ at, do: 'one-way', link: link.id, from: link.a.switch }];
-        });
-        const scenario = { ...benchedScenario(design, actions, 60), fromBoot };
-        const run = (options: RunOptions) => {
-          const done = simulate(design, scenario, { seed, begins: 'booted', ...options });
-          if (!done.ok) throw new Error(done.error);
-          return done.value;
-        };
-        const [few, every] = [run({}), run({ everyHello: true })];
-        expect(told(few)).toEqual(told(every));
-        spared += every.events - few.events;
-      }),
+      fc.property(
+        anyOf,
+        fc.array(action, { maxLength: 3 }),
+        fc.boolean(),
+        fc.nat(),
+        (design, picked, fromBoot, seed) => {
+          const actions = picked.flatMap(({ at, kind, pick, lasts }): object[] => {
+            const link = design.links[pick % Math.max(1, design.links.length)];
+            const sw = design.switches[pick % design.switches.length]!;
+            const turned = (what: object, name: string): object[] => [
+              { at, do: `${name}-down`, ...what },
+              { at: at + lasts, do: `${name}-up`, ...what },
+            ];
+            if (kind === 'switch') return turned({ switch: sw.id }, kind);
+            if (!link) return [];
+            return kind === 'link'
+              ? turned({ link: link.id }, kind)
+              : [{ at, do: 'one-way', link: link.id, from: link.a.switch }];
+          });
+          const scenario = { ...benchedScenario(design, actions, 60), fromBoot };
+          const run = (options: RunOptions) => {
+            const done = simulate(design, scenario, { seed, begins: 'booted', ...options });
+            if (!done.ok) throw new Error(done.error);
+            return done.value;
+          };
+          const [few, every] = [run({}), run({ everyHello: true })];
+          expect(told(few)).toEqual(told(every));
+          spared += every.events - few.events;
+        },
+      ),
       { numRuns: tries(12) },
     );
     expect(spared).toBeGreaterThan(0);

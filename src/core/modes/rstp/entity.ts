@@ -190,8 +190,7 @@ class RstpEntity implements ProtocolEntity, Beginning, Steady {
         !port.portEnabled ||
         port.trees.every(
           (p) =>
-            p.tcWhile <= now &&
-            (p.forwarding || (p.role !== 'root' && p.role !== 'designated' && p.role !== 'master')),
+            p.tcWhile <= now && (p.forwarding || (p.role !== 'root' && p.role !== 'designated' && p.role !== 'master')),
         ),
     );
   }
@@ -224,6 +223,13 @@ class RstpEntity implements ProtocolEntity, Beginning, Steady {
     forgetTheWay(bridge);
     this.schedule();
     return hasComeToRest(bridge, foreseen);
+  }
+
+  said(port: number): Bpdu | null {
+    return this.bridge.ports[port]!.sentBpdu;
+  }
+  knew(port: number, bpdu: Bpdu): void {
+    this.bridge.ports[port]!.heardBpdu = bpdu;
   }
 
   private run(): void {

@@ -3,6 +3,7 @@ import type { Heard, Micros, Offer } from '../entity';
 import { SECOND } from '../entity';
 import { compareVectors, wholeSeconds } from '../vector';
 import { portRoleSelection } from './portRoleSelection';
+import { bpduOf, speaks } from './portTransmit';
 import { MIGRATE_TIME, cist, helloTime, type Bridge, type BridgePort } from './state';
 
 /** What a port says of the root: its designated priority vector and times (13.27). */
@@ -69,6 +70,7 @@ export function forgetTheWay(bridge: Bridge): void {
     p.tcWhile = bridge.now;
     // A port that nobody answers goes on asking (DESIGNATED_PROPOSE), unless it has been an edge port from the start.
     if (port.portEnabled && port.operEdge) p.proposing = !port.adminEdge;
+    if (port.portEnabled && speaks(port)) port.sentBpdu = bpduOf(port);
   }
 }
 

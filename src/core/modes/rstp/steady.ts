@@ -3,7 +3,7 @@ import type { Bpdu, MstBpdu, MstiMessage, RstBpdu } from '../bpdu';
 import { SECOND, type Hello, type Micros } from '../entity';
 import { sameTimes } from '../vector';
 import { bpduOf, ready, speaks } from './portTransmit';
-import { MIGRATE_TIME, cist, helloTime, isZero, type Bridge, type BridgePort, type TreePort } from './state';
+import { cist, helloTime, isZero, type Bridge, type BridgePort, type TreePort } from './state';
 
 /**
  * Whether a BPDU says nothing new to a port at rest: only its information lives on (13.35 REPEATED_DESIGNATED), no machine

@@ -62,5 +62,12 @@ function treeToRest({ network, spoken, trees, running }: Started, tree: number, 
   };
   const heard = outward.map(({ ports }) => ports.map(heardAt));
   if (heard.some((each) => each.includes(null))) return false;
-  return outward.every(({ entity }, i) => entity.beginning!.rest(heard[i] as Heard[]));
+  if (!outward.every(({ entity }, i) => entity.beginning!.rest(heard[i] as Heard[]))) return false;
+  for (const [i, { entity, ports }] of outward.entries())
+    for (const [local, port] of ports.entries()) {
+      const there = far[port]!;
+      const said = heard[i]![local]!.kind === 'bridge' ? entityAt(there).entity.beginning!.said(places[there]!) : null;
+      if (said) entity.beginning!.knew(local, said);
+    }
+  return true;
 }

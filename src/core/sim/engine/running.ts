@@ -23,8 +23,22 @@ export type Event =
  * The order of what happens at one moment: what arrives is taken in before a timer that ends in the same microsecond is
  * served, as by hardware that reads its ports first; then by tree and port, so that it does not hang on what was sent first.
  */
-export const rankOf = (kind: Event['kind'], tree = 0, port = 0): number =>
-  KINDS.indexOf(kind) * MOST_TREES * MOST_PORTS + tree * MOST_PORTS + port;
+export function rankOf(event: Event): number {
+  const of = (tree: number, port: number): number =>
+    KINDS.indexOf(event.kind) * MOST_TREES * MOST_PORTS + tree * MOST_PORTS + port;
+  switch (event.kind) {
+    case 'do':
+      return of(0, 0);
+    case 'lacpdu':
+      return of(0, event.member);
+    case 'lacp':
+      return of(0, event.end);
+    case 'arrive':
+      return of(event.tree, event.port);
+    case 'wake':
+      return of(event.running.trees[0]!, event.running.switch);
+  }
+}
 const KINDS: readonly Event['kind'][] = ['do', 'lacpdu', 'arrive', 'lacp', 'wake'];
 const MOST_TREES = 2 ** 13;
 export const MOST_PORTS = 2 ** 20;

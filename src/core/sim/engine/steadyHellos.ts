@@ -34,14 +34,25 @@ export class SteadyHellos {
     this.around = around;
   }
 
-  /** Hushes an entity that has just sent its hellos, where it has nothing new to say, and nobody makes anything of it. */
-  hush(running: Running): void {
+  /** After an entity has sent its hellos: hushes it where its machines have not run since those before; else more is to come, as a rule. */
+  hushAfterHello(running: Running): void {
     const { steady } = running.entity;
     if (!steady) return;
-    const settled = running.ranBefore === steady.runs; // else more is about to come, as a rule
+    const settled = running.ranBefore === steady.runs;
     running.ranBefore = steady.runs;
-    const hellos = settled ? steady.hellos() : null;
-    if (!hellos) return;
+    if (settled) this.hush(running);
+  }
+
+  /** Hushes what it can of a network that begins at rest. */
+  hushAll(running: readonly (readonly (Running | null)[])[]): void {
+    for (const all of running) for (const each of all) if (each) this.hush(each);
+  }
+
+  /** Hushes an entity, where it has nothing new to say, and nobody makes anything of it. */
+  private hush(running: Running): void {
+    const { steady } = running.entity;
+    const hellos = steady?.hellos();
+    if (!steady || !hellos) return;
     const unsent: SteadyHello[] = [];
     for (const [local, hello] of hellos.entries()) {
       if (!hello) continue;
@@ -75,8 +86,7 @@ export class SteadyHellos {
     const { steady } = running.entity;
     if (running.hearing === 0 || running.answered === steady!.runs) return;
     running.answered = steady!.runs;
-    for (const hello of running.unheard)
-      if (hello && !steady!.knows(hello.at, hello.bpdu)) this.rouse(hello.from);
+    for (const hello of running.unheard) if (hello && !steady!.knows(hello.at, hello.bpdu)) this.rouse(hello.from);
   }
 
   /** The entities of some switches speak again: the network changes there. */

@@ -27,6 +27,8 @@ export interface SentLacpdu {
   readonly lacpdu: Lacpdu;
 }
 
+const ROOM = 1024;
+
 /** Frames in the order of their times, trees and ports: when each goes, and the row of what it is. */
 interface Ordered {
   readonly times: Float64Array;
@@ -40,7 +42,12 @@ interface Ordered {
 export class SentLog {
   readonly most: number;
   private total = 0;
-  private readonly rows: (SentBpdu & { readonly times: number; readonly period: Micros })[] = [];
+  private rows = 0;
+  /** Of each row: time of its first frame, how many, how far apart, port, tree, switch; BPDU and what is held beside it. */
+  private columns = [new Float64Array(ROOM), new Float64Array(ROOM), new Float64Array(ROOM)] as const;
+  private places = [new Uint32Array(ROOM), new Uint32Array(ROOM), new Uint32Array(ROOM)] as const;
+  private readonly bpdus: Bpdu[] = [];
+  private readonly helds: (Vector | null)[] = [];
   private inOrder: Ordered | null = null;
 
   constructor(most: number) {
@@ -67,26 +74,41 @@ export class SentLog {
     period: Micros = 0,
   ): void {
     this.total += times;
-    if (this.rows.length < this.most) this.rows.push({ t, tree, port, bpdu, origin, held, times, period });
     this.inOrder = null;
+    if (this.rows === this.most) return;
+    if (this.rows === this.columns[0].length) this.grow();
+    const [firsts, counts, periods] = this.columns;
+    const [ports, trees, origins] = this.places;
+    firsts[this.rows] = t;
+    counts[this.rows] = times;
+    periods[this.rows] = period;
+    ports[this.rows] = port;
+    trees[this.rows] = tree;
+    origins[this.rows] = origin;
+    this.bpdus.push(bpdu);
+    this.helds.push(held);
+    this.rows += 1;
   }
 
   at(i: number): SentBpdu {
     const { times, rows } = this.ordered();
-    const { tree, port, bpdu, origin, held } = this.rows[rows[i]!]!;
-    return { t: times[i]!, tree, port, bpdu, origin, held };
+    const row = rows[i]!;
+    const [ports, trees, origins] = this.places;
+    const [bpdu, held] = [this.bpdus[row]!, this.helds[row]!];
+    return { t: times[i]!, tree: trees[row]!, port: ports[row]!, bpdu, origin: origins[row]!, held };
   }
   portOf(i: number): number {
-    return this.rows[this.ordered().rows[i]!]!.port;
+    return this.places[0][this.ordered().rows[i]!]!;
   }
 
   /** Times, ports and trees of all, for a player. */
   marks(): { readonly times: Float64Array; readonly ports: Uint32Array; readonly trees: Uint16Array } {
     const { times, rows } = this.ordered();
+    const [ports, trees] = this.places;
     return {
       times: times.slice(),
-      ports: Uint32Array.from(rows, (row) => this.rows[row]!.port),
-      trees: Uint16Array.from(rows, (row) => this.rows[row]!.tree),
+      ports: Uint32Array.from(rows, (row) => ports[row]!),
+      trees: Uint16Array.from(rows, (row) => trees[row]!),
     };
   }
 
@@ -96,18 +118,36 @@ export class SentLog {
 
   private order(): Ordered {
     const queue = new EventQueue<number>();
-    const rankOf = ({ tree, port }: SentBpdu): number => tree * MOST_PORTS + port;
-    this.rows.forEach((row, i) => queue.push(row.t, i, rankOf(row)));
+    const [firsts, counts, periods] = this.columns;
+    const [ports, trees] = this.places;
+    const rankOf = (row: number): number => trees[row]! * MOST_PORTS + ports[row]!;
+    for (let row = 0; row < this.rows; row += 1) queue.push(firsts[row]!, row, rankOf(row));
     const times = new Float64Array(this.count);
     const rows = new Uint32Array(this.count);
     for (let i = 0; i < this.count && queue.size > 0; i += 1) {
       const t = queue.next;
-      const at = queue.pop();
-      const row = this.rows[at]!;
+      const row = queue.pop();
       times[i] = t;
-      rows[i] = at;
-      if (t + row.period < row.t + row.times * row.period) queue.push(t + row.period, at, rankOf(row));
+      rows[i] = row;
+      const next = t + periods[row]!;
+      if (next < firsts[row]! + counts[row]! * periods[row]!) queue.push(next, row, rankOf(row));
     }
     return { times, rows };
+  }
+
+  private grow(): void {
+    const wider = <A extends Float64Array<ArrayBuffer> | Uint32Array<ArrayBuffer>>(next: A, old: A): A => {
+      next.set(old);
+      return next;
+    };
+    const size = this.rows * 2;
+    const [a, b, c] = this.columns;
+    this.columns = [
+      wider(new Float64Array(size), a),
+      wider(new Float64Array(size), b),
+      wider(new Float64Array(size), c),
+    ];
+    const [d, e, f] = this.places;
+    this.places = [wider(new Uint32Array(size), d), wider(new Uint32Array(size), e), wider(new Uint32Array(size), f)];
   }
 }

@@ -1,0 +1,125 @@
+/** The spanning tree entities of a network: by tree and switch, begun and ended with the power of their switch. */
+import type { TreeId } from '../../model/ids';
+import type { Bpdu } from '../../modes/bpdu';
+import { SECOND, type Micros, type ProtocolEntity } from '../../modes/entity';
+import type { Network } from '../../topology/network';
+import type { Alike } from './alikeTrees';
+import { bridgeKeys, type BridgeKeys } from './bridgeKeys';
+import { entityOf, entitySettings, settingsIn, type TreeSettings } from './entitySettings';
+import { treesByEntity, type Spoken } from './places';
+import type { Running } from './running';
+
+/** What the entities run in. */
+export interface Hosting {
+  readonly network: Network;
+  readonly spoken: Spoken;
+  readonly now: Micros;
+  /** Hands a BPDU to the medium. */
+  readonly transmit: (tree: number, port: number, bpdu: Bpdu, s: number) => void;
+  /** Addresses of a tree's VLANs learnt on a port are forgotten. */
+  readonly flush: (tree: number, port: number) => void;
+  /** How long a switch keeps addresses is another time from now on. */
+  readonly ageing: (s: number) => void;
+}
+
+export class Entities {
+  readonly keys: BridgeKeys;
+  /** By tree, then by switch; one with several trees stands in each of them. */
+  readonly running: (Running | null)[][];
+  /** By tree and switch: how long addresses are kept while a topology change is told (802.1D-1998 8.5.3.8); null as usual. */
+  private readonly fast: (Micros | null)[][];
+  private readonly host: Hosting;
+  private readonly trees: readonly TreeId[];
+  private readonly runAs: Alike;
+  private readonly offsets: Float64Array;
+
+  /** `runAs`: by tree, the one that is run in its stead; `offsets`: by switch, when its first hello goes out after a start, as a share of the hello time. */
+  constructor(host: Hosting, trees: readonly TreeId[], runAs: Alike, offsets: Float64Array) {
+    const { switches } = host.network;
+    this.host = host;
+    this.trees = trees;
+    this.runAs = runAs;
+    this.offsets = offsets;
+    this.keys = bridgeKeys(switches);
+    this.running = trees.map(() => switches.map(() => null));
+    this.fast = trees.map(() => switches.map(() => null));
+  }
+
+  /** Begins the entities of a switch. */
+  start(s: number): void {
+    const { network, spoken } = this.host;
+    for (const trees of treesByEntity(network.switches[s]!, spoken.regions[s]!, this.trees)) {
+      if (this.runAs[trees[0]!] !== trees[0]) continue;
+      const { firstPort } = network;
+      const places = spoken.places[trees[0]!]!;
+      const ports: number[] = [];
+      for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) if (places[p]! >= 0) ports.push(p);
+      const running = this.entityFor(trees, s, ports);
+      for (const tree of trees) this.running[tree]![s] = running;
+    }
+  }
+
+  /** Ends the entities of a switch; `gone` is told of each port that one had, by tree. */
+  stop(s: number, gone: (tree: number, port: number) => void): void {
+    for (const [tree, all] of this.running.entries()) {
+      const running = all[s];
+      if (!running) continue;
+      all[s] = null;
+      this.fast[tree]![s] = null;
+      for (const p of running.ports) gone(tree, p);
+    }
+  }
+
+  settingsOf(network: Network, tree: number, s: number, ports: readonly number[]): TreeSettings {
+    return settingsIn(network, this.keys, this.trees[tree]!, s, ports);
+  }
+
+  /** The entity of a switch that runs a tree, and the tree's place among its own; null where none does. */
+  at(tree: number, s: number): { readonly entity: ProtocolEntity; readonly own: number } | null {
+    const run = this.runAs[tree]!;
+    const running = this.running[run]![s];
+    return running ? { entity: running.entity, own: running.trees.indexOf(run) } : null;
+  }
+
+  /** The path costs of a switch's ports in a tree, in the order of the ports: those of the region where it speaks to its region. */
+  costs(of: number, s: number): number[] {
+    const tree = this.runAs[of]!;
+    const running = this.running[tree]![s];
+    if (!running) return [];
+    return this.settingsOf(this.host.network, tree, s, running.ports).ports.map(({ cost }, local) =>
+      tree !== running.trees[0] || running.entity.inside(local) ? cost.internal : cost.external,
+    );
+  }
+
+  /** How long a switch keeps the addresses of a tree's VLANs; null for as long as usual. */
+  ageing(tree: number, s: number): Micros | null {
+    return this.fast[this.runAs[tree]!]![s]!;
+  }
+
+  get resting(): boolean {
+    return this.running.every((all) => all.every((running) => running === null || running.entity.resting));
+  }
+
+  private entityFor(trees: readonly number[], s: number, ports: readonly number[]): Running {
+    const { host, keys } = this;
+    const { network, spoken } = host;
+    const [tree] = trees as [number];
+    const ids = trees.map((each) => this.trees[each]!);
+    const [region, offset] = [spoken.regions[s]!, this.offsets[s]!];
+    const settings = entitySettings({ network, keys, region, ids, s, ports, offset });
+    const dirty = new Set<number>();
+    const entity = entityOf(network.switches[s]!, settings, {
+      now: () => host.now,
+      transmit: (port, bpdu) => host.transmit(tree, ports[port]!, bpdu, s),
+      changed: (port, own) => dirty.add(own * ports.length + port),
+      flush: (port, own) => host.flush(trees[own]!, ports[port]!),
+      fastAgeing: (seconds) => {
+        host.ageing(s);
+        this.fast[tree]![s] = seconds === null ? null : seconds * SECOND;
+      },
+    });
+    const unheard = ports.map(() => null);
+    const [wakes, unsent, hearing, answered, ranBefore] = [Infinity, null, 0, -1, -1];
+    return { entity, trees, switch: s, ports, wakes, dirty, unsent, unheard, hearing, answered, ranBefore };
+  }
+}
