@@ -269,25 +269,38 @@ class RstpEntity implements ProtocolEntity, Beginning, Steady {
       moved = false;
       for (const port of bridge.ports) if (port.touched && moveOfPort(port)) moved = true;
       for (const tree of bridge.trees) {
-        if (!portRoleSelection(tree)) continue;
+        if (!tree.touched || !portRoleSelection(tree)) continue;
         // The CIST's roles decide on those of instances.
         if (isCist(tree)) touchAll(bridge);
         else tree.ports.forEach(touch);
         moved = true;
       }
-      for (const tree of bridge.trees) for (const p of tree.ports) if (p.touched && moveOfTreePort(p)) moved = true;
+      for (const tree of bridge.trees) {
+        if (!tree.touched) continue;
+        tree.touched = false;
+        for (const p of tree.ports) if (p.touched && moveOfTreePort(p)) moved = true;
+      }
     }
   }
 }
 
-/** Runs the machines of a port once, and says whether one moved: then they are to run again, and those of its trees. */
+/** Runs the machines of a port once, and says whether one moved: then they are to run again, and those of the trees that it matters to. */
 function moveOfPort(port: BridgePort): boolean {
   port.touched = false;
+  const { operEdge, sendRSTP, infoInternal } = port;
   let moved = portReceive(port);
   if (portProtocolMigration(port)) moved = true;
   if (bridgeDetection(port)) moved = true;
-  for (const p of port.trees) if (portInformation(p)) moved = true;
-  if (moved) port.trees.forEach(touch);
+  for (const p of port.trees) {
+    if (!(p.touched || p.updtInfo || p.rcvdMsg !== null) || !portInformation(p)) continue;
+    moved = true;
+    touch(p);
+    // What a CIST message says from outside of the region it says to every instance.
+    if (isCist(p.tree) && !port.rcvdInternal) port.trees.forEach(touch);
+  }
+  if (operEdge !== port.operEdge || sendRSTP !== port.sendRSTP || infoInternal !== port.infoInternal)
+    port.trees.forEach(touch);
+  if (moved) port.touched = true;
   return moved;
 }
 
@@ -299,7 +312,7 @@ function moveOfTreePort(p: TreePort): boolean {
   if (topologyChange(p)) moved = true;
   if (!moved) return false;
   for (const other of p.tree.ports) other.touched = true;
-  p.port.touched = true;
+  p.tree.touched = p.port.touched = true;
   return true;
 }
 

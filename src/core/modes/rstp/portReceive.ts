@@ -1,8 +1,10 @@
 /** Port Receive machine, PRX (IEEE 802.1Q-2018 13.31): takes a BPDU to the trees that it speaks of. */
 import { sameConfiguration } from '../../wire/mstConfiguration';
-import type { MstBpdu } from '../bpdu';
+import type { MstBpdu, MstiMessage } from '../bpdu';
 import { timesOf, vectorOf, type Vector } from '../vector';
-import { MIGRATE_TIME, cist, inSeconds, isCist, type BridgePort } from './state';
+import { updtRcvdInfoWhile } from './procedures';
+import { MIGRATE_TIME, cist, inSeconds, instanceOf, type BridgePort, type TreePort } from './state';
+import { saysNothingNew } from './steady';
 
 /** 13.29 updtBPDUVersion. */
 function updtBPDUVersion(port: BridgePort): void {
@@ -26,9 +28,14 @@ function rcvMsgs(port: BridgePort): void {
   p.msgPriority = bpdu.kind === 'mst' && !port.rcvdInternal ? fromOutside(port, bpdu) : bpdu.vector;
   p.msgTimes = bpdu.times;
   if (bpdu.kind !== 'mst' || !port.rcvdInternal) return;
-  for (const message of bpdu.instances) {
-    const own = port.trees.find(({ tree }) => !isCist(tree) && tree.mstid === message.mstid);
+  for (const [i, message] of bpdu.instances.entries()) {
+    const own = instanceOf(port, message, i);
     if (!own) continue;
+    if (repeats(own, message)) {
+      updtRcvdInfoWhile(own); // REPEATED_DESIGNATED (13.35): no machine moves
+      continue;
+    }
+    own.heardMsg = message;
     own.rcvdMsg = message;
     own.msgPriority = message.vector;
     const { messageAge, maxAge, forwardDelay, hello } = bpdu.times;
@@ -43,6 +50,13 @@ function fromOutside({ heardBpdu, bridge: { region }, trees }: BridgePort, bpdu:
   const { root, externalCost, regionalRoot, bridge, port } = bpdu.vector;
   return vectorOf(root, externalCost, regionalRoot, 0, region ? bridge : regionalRoot, port);
 }
+
+/** Whether a message is the one that was read last, and the port holds what it says. */
+const repeats = (p: TreePort, message: MstiMessage): boolean =>
+  p.heardMsg === message &&
+  message.role === 'designated' &&
+  p.mastered === message.master &&
+  saysNothingNew(p, message, p.port.bridge.now);
 
 export function portReceive(port: BridgePort): boolean {
   if (!port.rcvdBpdu) return false;

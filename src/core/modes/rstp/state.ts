@@ -49,6 +49,8 @@ export interface TreePort {
   proposing: boolean;
   mastered: boolean;
   rcvdMsg: Bpdu | MstiMessage | null;
+  /** The latest message of the port's own region that was taken in. */
+  heardMsg: MstiMessage | null;
   rcvdTc: boolean;
   reRoot: boolean;
   reselect: boolean;
@@ -131,6 +133,8 @@ export interface TreeBridge {
   /** 0 for the CIST. */
   readonly mstid: number;
   readonly ports: TreePort[];
+  /** One of its ports is. */
+  touched: boolean;
   bridgeIdentifier: number;
   rootPriority: Vector;
   rootTimes: Times;
@@ -153,7 +157,7 @@ export interface Bridge {
 
 /** The machines of a port in a tree are to run, and those of the port. */
 export function touch(p: TreePort): void {
-  p.touched = p.port.touched = true;
+  p.touched = p.port.touched = p.tree.touched = true;
 }
 export function touchAll({ trees }: Bridge): void {
   for (const tree of trees) tree.ports.forEach(touch);
@@ -161,6 +165,11 @@ export function touchAll({ trees }: Bridge): void {
 
 export const cist = (port: BridgePort): TreePort => port.trees[0]!;
 export const isCist = (tree: TreeBridge): boolean => tree.index === 0;
+/** A port in the instance that a message speaks of; bridges of a region tell of them in one order, as a rule. */
+export function instanceOf({ trees }: BridgePort, { mstid }: MstiMessage, i: number): TreePort | undefined {
+  const likely = trees[i + 1];
+  return likely?.tree.mstid === mstid ? likely : trees.find(({ tree }) => !isCist(tree) && tree.mstid === mstid);
+}
 /** 13.27 newInfo of the CIST, newInfoMsti of an instance: there is something to tell. */
 export function newInfoXst(p: TreePort): void {
   if (isCist(p.tree)) p.port.newInfo = true;
@@ -241,6 +250,7 @@ function addTree(bridge: Bridge, mstid: number, bridgeIdentifier: number, ports:
     index: bridge.trees.length,
     mstid,
     ports: [],
+    touched: true,
     bridgeIdentifier,
     rootPriority: NO_VECTOR,
     rootTimes: bridgeTimes,
@@ -270,6 +280,7 @@ function addTree(bridge: Bridge, mstid: number, bridgeIdentifier: number, ports:
       proposing: false,
       mastered: false,
       rcvdMsg: null,
+      heardMsg: null,
       rcvdTc: false,
       reRoot: false,
       reselect: true,

@@ -3,7 +3,7 @@ import type { Bpdu, MstBpdu, MstiMessage, RstBpdu } from '../bpdu';
 import { SECOND, type Hello, type Micros } from '../entity';
 import { sameTimes } from '../vector';
 import { bpduOf, ready, speaks } from './portTransmit';
-import { cist, helloTime, isZero, type Bridge, type BridgePort, type TreePort } from './state';
+import { cist, helloTime, instanceOf, isZero, type Bridge, type BridgePort, type TreePort } from './state';
 
 /**
  * Whether a BPDU says nothing new to a port at rest: only its information lives on (13.35 REPEATED_DESIGNATED), no machine
@@ -22,14 +22,14 @@ export function knows(port: BridgePort, bpdu: Bpdu): boolean {
   const { now } = port.bridge;
   if (!saysNothingNew(cist(port), bpdu, now)) return false;
   if (!port.rcvdInternal || bpdu.kind !== 'mst') return true;
-  return bpdu.instances.every((message) => {
-    const p = port.trees.find(({ tree }) => tree.mstid === message.mstid);
+  return bpdu.instances.every((message, i) => {
+    const p = instanceOf(port, message, i);
     return !p || saysNothingNew(p, message, now);
   });
 }
 
 /** Whether a message that has been read once changes nothing in its tree: what the port holds said again, or an agreement that stands. */
-function saysNothingNew(p: TreePort, message: RstBpdu | MstBpdu | MstiMessage, now: Micros): boolean {
+export function saysNothingNew(p: TreePort, message: RstBpdu | MstBpdu | MstiMessage, now: Micros): boolean {
   if (message.tc || message.proposal || p.updtInfo || p.rcvdMsg !== null) return false;
   if (message.role !== 'designated')
     return message.kind === 'msti' && p.infoIs === 'Mine' && p.agreed === message.agreement && !p.proposing;
