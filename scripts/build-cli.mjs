@@ -1,15 +1,18 @@
 /**
- * Bundles the command line into one file and puts `knot-path` where npx looks for it. Not as a `bin` of package.json:
+ * Bundles the command line into one file, beside a launcher that has it compiled already, and puts `knot-path` where npx looks for it. Not as a `bin` of package.json:
  * with one, npx first installs the project into its cache, which takes a second.
  */
-import { chmodSync, existsSync, mkdirSync, readFileSync, rmSync, symlinkSync } from 'node:fs';
+import { spawnSync } from 'node:child_process';
+import { chmodSync, copyFileSync, existsSync, mkdirSync, readFileSync, rmSync, symlinkSync } from 'node:fs';
 import { pathToFileURL } from 'node:url';
+
+const LAUNCHER = 'dist/cli/knot-path.cjs';
 
 export async function buildCommandLine() {
   const { build } = await import('esbuild');
   await build({
     entryPoints: ['src/cli/main.ts'],
-    outfile: 'dist/cli/knot-path.cjs',
+    outfile: 'dist/cli/main.cjs',
     bundle: true,
     platform: 'node',
     format: 'cjs',
@@ -23,10 +26,15 @@ export async function buildCommandLine() {
     jsx: 'automatic',
     minify: true,
     keepNames: true,
-    banner: { js: '#!/usr/bin/env node' },
     logLevel: 'warning',
   });
-  chmodSync('dist/cli/knot-path.cjs', 0o755);
+  copyFileSync('src/cli/launch.cjs', LAUNCHER);
+  chmodSync(LAUNCHER, 0o755);
+  rmSync('dist/cli/main.compiled', { force: true });
+  const empty = JSON.stringify({ format: 'knot-path-design', version: 1, name: 'Empty', switches: [], links: [] });
+  const env = { ...process.env, KNOT_PATH_COMPILE: '1' };
+  const { status, stderr } = spawnSync(process.execPath, [LAUNCHER, 'check', '-'], { input: empty, env });
+  if (status !== 0) throw new Error(`the command line does not start: ${stderr}`);
   if (!existsSync('node_modules/.bin')) mkdirSync('node_modules/.bin', { recursive: true });
   rmSync('node_modules/.bin/knot-path', { force: true });
   symlinkSync('../../dist/cli/knot-path.cjs', 'node_modules/.bin/knot-path');
