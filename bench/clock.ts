@@ -2,6 +2,7 @@
 import type { Browser } from '@playwright/test';
 import { fernhollow } from '../src/core/demo/demos';
 import { benchNetwork } from './network';
+import { report } from './report';
 import { BASE, demoId, middle, store } from './session';
 
 export async function benchClock(browser: Browser): Promise<void> {
@@ -21,8 +22,7 @@ export async function benchClock(browser: Browser): Promise<void> {
     await page.getByRole('slider', { name: 'Time' }).waitFor();
     rows.push({ scenario: name, 'ready to play (ms)': (performance.now() - start).toFixed(0) });
   }
-  console.log('\nScenarios of the demo, from the choice to a clock that can be played (aim: 300 ms)');
-  console.table(rows);
+  report('Scenarios of the demo, from the choice to a clock that can be played (aim: 300 ms)', rows);
 
   const design = {
     ...benchNetwork(200, 600, 32),
@@ -73,11 +73,9 @@ export async function benchClock(browser: Browser): Promise<void> {
     times.push(await painted);
   }
   await page.mouse.up();
-  console.log(
-    '\nScrubbing through the recording of a dead root in 200 switches, 600 links, 32 trees (aim: within a frame, 17 ms)',
+  report(
+    'Scrubbing through the recording of a dead root in 200 switches, 600 links, 32 trees (aim: within a frame, 17 ms)',
+    [{ 'pointer to paint, median (ms)': middle(times).toFixed(1), 'slowest (ms)': Math.max(...times).toFixed(1) }],
   );
-  console.table([
-    { 'pointer to paint, median (ms)': middle(times).toFixed(1), 'slowest (ms)': Math.max(...times).toFixed(1) },
-  ]);
   await page.close();
 }

@@ -1,6 +1,7 @@
 /** In the browser: an edit to a redrawn map, and the first drawing of the demo. */
 import type { Browser, Page } from '@playwright/test';
 import { benchNetwork } from './network';
+import { report } from './report';
 import { BASE, demoId, middle, store } from './session';
 
 declare const scheduler: { postTask(task: () => void, options: { priority: 'user-blocking' }): Promise<void> };
@@ -69,10 +70,10 @@ export async function benchEdits(browser: Browser): Promise<void> {
       });
     }
   }
-  console.log(
-    '\nAn edit to a redrawn map: the demo, and 200 switches, 600 links, 32 trees (aim: within two frames, 33 ms)',
+  report(
+    'An edit to a redrawn map: the demo, and 200 switches, 600 links, 32 trees (aim: within two frames, 33 ms)',
+    rows,
   );
-  console.table(rows);
 
   const drawn: number[] = [];
   const strands: number[] = [];
@@ -95,8 +96,7 @@ export async function benchEdits(browser: Browser): Promise<void> {
     strands.push(seen.strands);
     await fresh.close();
   }
-  console.log('\nThe demo on an empty cache, from navigation (aim: the map within 1000 ms)');
-  console.table([
+  report('The demo on an empty cache, from navigation (aim: the map within 1000 ms)', [
     {
       'map, median (ms)': middle(drawn).toFixed(0),
       'its strands, median (ms)': middle(strands).toFixed(0),

@@ -4,6 +4,7 @@ import { structuredPlaces } from '../src/core/analysis/structure/places';
 import { campusOf } from '../src/core/testing/campus';
 import { frameRow, framesDuring } from './frames';
 import { benchNetwork } from './network';
+import { report } from './report';
 import { BASE, store } from './session';
 
 async function pan(page: Page): Promise<void> {
@@ -96,8 +97,7 @@ async function benchCampuses(browser: Browser): Promise<void> {
     rows.push({ switches, move: 'zoom out', ...frameRow(await framesDuring(page, () => wheel(page, 60, 30))) });
     await page.close();
   }
-  console.log('\nCampuses without positions, one tree shown (aim: median within 17 ms, 95 of 100 within 33)');
-  console.table(rows);
+  report('Campuses without positions, one tree shown (aim: median within 17 ms, 95 of 100 within 33)', rows);
 }
 
 export async function benchMap(browser: Browser): Promise<void> {
@@ -117,8 +117,7 @@ export async function benchMap(browser: Browser): Promise<void> {
   await page.waitForTimeout(600);
   await measure('pan, from near', () => pan(page));
   await measure('zoom out, from near to afar', () => wheel(page, 60, 30));
-  console.log('\nThe map of 300 switches, 900 links: time between frames while it moves (a frame is 16.7 ms)');
-  console.table(rows);
+  report('The map of 300 switches, 900 links: time between frames while it moves (a frame is 16.7 ms)', rows);
   await page.close();
   await benchCampuses(browser);
 }

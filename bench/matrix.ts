@@ -2,6 +2,7 @@
 import type { Browser } from '@playwright/test';
 import { frameRow, framesDuring } from './frames';
 import { benchNetwork } from './network';
+import { report } from './report';
 import { BASE, store } from './session';
 
 export async function benchMatrix(browser: Browser): Promise<void> {
@@ -35,9 +36,9 @@ export async function benchMatrix(browser: Browser): Promise<void> {
     rows.push({ scroll: what, ...frameRow(frames) });
     await page.waitForTimeout(300);
   }
-  console.log(
-    `\nThe matrix of 200 switches by 200 VLANs: first rows after ${Math.round(opened)} ms; time between frames while it scrolls`,
-  );
-  console.table(rows);
+  report('The matrix of 200 switches by 200 VLANs: time between frames while it scrolls', [
+    { scroll: 'none', 'first rows (ms)': Math.round(opened) },
+    ...rows,
+  ]);
   await page.close();
 }

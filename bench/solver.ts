@@ -4,6 +4,7 @@ import { dijkstra } from 'graphology-shortest-path';
 import type { Design } from '../src/core/model/document';
 import { solve } from '../src/core/tree/solve';
 import { benchNetwork } from './network';
+import { report } from './report';
 
 /** The middle one of several runs, in milliseconds. */
 export function median(runs: number, work: () => void): number {
@@ -46,8 +47,9 @@ function measure(switches: number, links: number, trees: number) {
 }
 
 export function benchSolver(): void {
-  console.log('\nSettled solve against plain heap Dijkstra, once a tree (aim: ratio 1.0 or less)');
-  console.table([measure(500, 1500, 64)]);
-  console.log('Growth');
-  console.table([50, 100, 200, 400].map((n) => measure(n, n * 3, 64)));
+  report('Settled solve against plain heap Dijkstra, once a tree (aim: ratio 1.0 or less)', [
+    ...[50, 100, 200, 400].map((n) => measure(n, n * 3, 64)),
+    ...[1, 8, 32, 128].map((trees) => measure(200, 600, trees)),
+    measure(500, 1500, 64),
+  ]);
 }

@@ -9,6 +9,7 @@ import { steer } from '../src/core/analysis/steering/steer';
 import { solve } from '../src/core/tree/solve';
 import { vlanTree } from '../src/core/model/ids';
 import { benchNetwork } from './network';
+import { report } from './report';
 import { middle } from './session';
 
 function timed(runs: number, work: () => unknown): string {
@@ -66,6 +67,8 @@ function row(design: Design) {
 }
 
 export function benchSteering(): void {
-  console.log('\nRoots and steering, growth (32 trees; steering runs in a worker and can be cancelled)');
-  console.table([50, 100, 200, 400].map((n) => row(benchNetwork(n, n * 3, 32))));
+  report(
+    'Roots and steering, growth (32 trees; steering runs in a worker and can be cancelled)',
+    [50, 100, 200, 400].map((n) => row(benchNetwork(n, n * 3, 32))),
+  );
 }

@@ -13,6 +13,7 @@ import { rootMatrix } from '../src/core/analysis/roots/rootMatrix';
 import { solve } from '../src/core/tree/solve';
 import type { Solution } from '../src/core/tree/settled';
 import { benchNetwork } from './network';
+import { report } from './report';
 import { middle } from './session';
 
 const FRAME_MS = 1000 / 60;
@@ -87,6 +88,5 @@ export function benchStudy(): void {
       'of two frames': (middle(times) / (2 * FRAME_MS)).toFixed(2),
     };
   });
-  console.log('\nOn 200 switches, 600 links, 32 trees (aim for findings: within two frames, 33 ms)');
-  console.table(rows);
+  report('On 200 switches, 600 links, 32 trees (aim for findings: within two frames, 33 ms)', rows);
 }

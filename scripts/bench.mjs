@@ -1,6 +1,7 @@
 /** `npm run bench`: builds what is needed, then measures; bundled as the core is in what we ship, since module boundaries cost hot loops dearly. */
 import { run } from './lib.mjs';
 
+const given = process.argv.slice(2);
 process.argv.push('--build', '--chromium');
 await import('./setup.mjs');
 const { build } = await import('esbuild');
@@ -14,4 +15,4 @@ await build({
   packages: 'external',
   logLevel: 'warning',
 });
-run(process.execPath, ['dist/bench/main.cjs', ...process.argv.slice(2)]);
+run(process.execPath, ['dist/bench/main.cjs', ...given]);
