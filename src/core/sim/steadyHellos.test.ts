@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import type { Design } from '../model/document';
 import { bundledDesign } from '../testing/bundles';
-import { anyDesign, meshDesign, regionsDesign } from '../testing/networks';
+import { anyDesign, meshDesign, networkOf, regionsDesign } from '../testing/networks';
 import { tries } from '../testing/runs';
 import { benchedScenario } from '../testing/scenarios';
 import { compileNetwork } from '../topology/network';
@@ -77,4 +77,25 @@ describe.each(families)('%s', (_, anyOf) => {
     );
     expect(spared).toBeGreaterThan(0);
   });
+});
+
+it('an hour at rest takes no more events than a minute, and its log is known all the same', () => {
+  const design = networkOf({ a: { priority: 0 }, b: { priority: 4096 }, c: {} }, [
+    'a 1 = b 1',
+    'b 2 = c 1',
+    'c 2 = a 2',
+  ]);
+  const run = (until: number) => {
+    const done = simulate(design, benchedScenario(design, [], until));
+    if (!done.ok) throw new Error(done.error);
+    return done.value;
+  };
+  const [minute, hour] = [run(60), run(3600)];
+  expect(hour.events).toBe(minute.events);
+  // Three designated ports, a hello each every two seconds.
+  expect(minute.sent.count).toBe(3 * 30);
+  expect(hour.sent.count).toBe(3 * 1800);
+  const times = Array.from(hour.sent.marks().times);
+  expect(times).toEqual([...times].sort((a, b) => a - b));
+  expect(times.at(-1)).toBeGreaterThan(3598e6);
 });
