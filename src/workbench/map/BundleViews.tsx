@@ -7,7 +7,8 @@ import { useBundles } from '../state/useBundles';
 import { useInstant } from '../state/clock';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { isSelected, type Item } from '../state/selection';
-import { bandsOf, type BundleBand } from './bundleBands';
+import { BandDrawing, bandWidth } from './BandDrawing';
+import { bandsOf, isUpNow, type BundleBand } from './bundleBands';
 import type { Line } from './drawn';
 import { polyline } from './run';
 
@@ -16,14 +17,15 @@ export function BundleViews({ links, lines }: { readonly links: readonly Link[];
   const bundling = useWorkbench((state) => state.lens === 'Bundle');
   const bands = useMemo(() => bandsOf(links, lines, bundles, settled), [links, lines, bundles, settled]);
   const played = useInstant(({ picture }) => picture.network);
-  const upNow = ({ end, up }: BundleBand): boolean => {
-    const port = played && end.owner.kind === 'switch' ? played.portIndexOf(end.owner.switch, end.owner.bundle) : -1;
-    return played && port >= 0 ? played.live[port] === 1 : up;
-  };
   return (
     <g>
       {bands.map((band) => (
-        <BandView key={`${band.end.owner.kind} ${band.end.id}`} band={band} up={upNow(band)} strong={bundling} />
+        <BandView
+          key={`${band.end.owner.kind} ${band.end.id}`}
+          band={band}
+          up={isUpNow(band, played)}
+          strong={bundling}
+        />
       ))}
     </g>
   );
@@ -45,7 +47,6 @@ function BandView({
   const selected = useWorkbench((state) => isSelected(state.selection, item));
   const store = useWorkbenchStore();
   const d = polyline(points);
-  const width = strong ? 9 : 6;
   return (
     <g data-bundle={end.id} data-up={up}>
       {selected && (
@@ -53,31 +54,12 @@ function BandView({
           d={d}
           stroke="var(--accent)"
           strokeOpacity={0.35}
-          strokeWidth={width + 10}
+          strokeWidth={bandWidth(strong) + 10}
           strokeLinecap="round"
           fill="none"
         />
       )}
-      <path
-        d={d}
-        stroke="var(--ink)"
-        strokeWidth={width}
-        strokeLinecap="round"
-        strokeLinejoin="round"
-        fill="none"
-        strokeOpacity={strong ? 1 : 0.75}
-      />
-      {/* A band that is not closed: the bundle is down. */}
-      {!up && (
-        <path
-          d={d}
-          stroke="var(--paper)"
-          strokeWidth={width - 3}
-          strokeLinecap="round"
-          strokeLinejoin="round"
-          fill="none"
-        />
-      )}
+      <BandDrawing points={points} up={up} strong={strong} />
       <path
         d={d}
         stroke="transparent"

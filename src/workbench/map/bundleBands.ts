@@ -2,6 +2,7 @@
 import type { BundleEnd, Bundles } from '../../core/topology/lag/ends';
 import type { SettledBundles } from '../../core/topology/lag/settled';
 import type { Link } from '../../core/model/document';
+import type { Network } from '../../core/topology/network';
 import type { Line, Point } from './drawn';
 import { courseOf } from './run';
 
@@ -54,6 +55,12 @@ export function bandsOf(
       },
     ];
   });
+}
+
+/** Whether a bundle is up: at an instant of a run by its network then. */
+export function isUpNow({ end, up }: BundleBand, played: Network | null): boolean {
+  const port = played && end.owner.kind === 'switch' ? played.portIndexOf(end.owner.switch, end.owner.bundle) : -1;
+  return played && port >= 0 ? played.live[port] === 1 : up;
 }
 
 /** The points in order along the band, and a little beyond the outer ones; around one link, across it. */

@@ -3,7 +3,9 @@ import { useReactFlow, type Viewport } from '@xyflow/react';
 import { useEffect, useRef } from 'react';
 import type { SwitchId } from '../../core/model/ids';
 import { treeOf } from '../../core/tree/settled';
+import { timeText, useClockStore, type Clock } from '../state/clock';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
+import { onScreen } from '../state/looking';
 import type { Item } from '../state/selection';
 import type { Workbench } from '../state/store';
 import { levelsFrom } from '../../core/analysis/structure/blocks';
@@ -20,6 +22,7 @@ export function useMapControls(
   setScale: (scale: number) => void,
 ): void {
   const store = useWorkbenchStore();
+  const clock = useClockStore();
   const flow = useReactFlow();
   const latest = useRef(map);
   useEffect(() => {
@@ -54,6 +57,7 @@ export function useMapControls(
               scale: zoom,
               view: { x: -x, y: -y, width: frame.width, height: frame.height - footHeight() - FOOT_EDGE },
               width: latest.current.bounds.width,
+              instant: instantShown(store.getState(), clock.getState()),
             }
           : null;
       },
@@ -67,7 +71,7 @@ export function useMapControls(
       },
     });
     return () => setControls(null);
-  }, [store, flow, setOwnView, setScale]);
+  }, [store, clock, flow, setOwnView, setScale]);
 
   const sight = useWorkbench((state) => state.sight);
   useEffect(() => {
@@ -92,6 +96,12 @@ export function useMapControls(
     setOwnView(true);
     void flow.setCenter(at.x, at.y, { zoom: Math.max(zoom, 0.75), duration: 250 });
   }, [sight, store, flow, setOwnView, setScale]);
+}
+
+function instantShown(state: Workbench, { instant, picture, t, scenario: { name } }: Clock) {
+  return onScreen(state, true) === 'instant' && instant && picture
+    ? { picture, state: instant.state, when: `at ${timeText(t)}${name ? ` of “${name}”` : ''}` }
+    : null;
 }
 
 /** The view that shows some switches, as near as it must be to read them. */

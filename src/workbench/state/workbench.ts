@@ -1,4 +1,6 @@
 /** What the workbench's store holds and does. */
+import type { RunState } from '../../core/modes/entity';
+import type { Solution } from '../../core/tree/settled';
 import type { Focus } from '../../core/analysis/focus/focus';
 import type { Onlooker } from '../../contract/api';
 import type { Command } from '../../core/edit/commands';
@@ -89,6 +91,12 @@ export interface MapControls {
     readonly view: { readonly x: number; readonly y: number; readonly width: number; readonly height: number };
     /** Of the whole map, map units. */
     readonly width: number;
+    /** The instant of a run that it shows, and which that is in words. */
+    readonly instant: {
+      readonly picture: Solution;
+      readonly state: (tree: number, port: number) => RunState;
+      readonly when: string;
+    } | null;
   } | null;
   /** The middle of what is in view. */
   readonly middle: () => { readonly x: number; readonly y: number };

@@ -1,4 +1,8 @@
 /** What is drawn of a map, laid out and labelled: on the screen before the page is alive, and in pictures. Pure. */
+import { bundlesOf } from '../../../core/topology/lag/ends';
+import { settleBundles } from '../../../core/topology/lag/settled';
+import { BandDrawing } from '../BandDrawing';
+import { bandsOf, isUpNow, pointsAlong } from '../bundleBands';
 import { foldSkeleton } from '../folded';
 import { layOutMap, positionsOf, skeletonOf } from '../geometry';
 import { hostsRectangle } from '../hosts';
@@ -11,8 +15,9 @@ import { GroupBox, SwitchBox } from './PictureBoxes';
 import type { Frame, PictureOf } from './pictureOf';
 
 /** Everything that is drawn, in its place. */
-export function drawingOf(of: PictureOf) {
-  const { design, solution, trees, scale } = of;
+export function drawingOf(given: PictureOf) {
+  const of = { ...given, solution: given.instant?.picture ?? given.solution };
+  const { design, solution, trees, scale, instant } = of;
   const skeleton = foldSkeleton(skeletonOf(design, null), of.stands);
   const places = of.places ?? positionsOf(skeleton);
   const { boxes, lines } = layOutMap(skeleton, places, { strands: trees.length, scale });
@@ -26,29 +31,36 @@ export function drawingOf(of: PictureOf) {
   const links = own.flatMap((link) => {
     const line = lineOf.get(link.id);
     const speed = Math.max(...[link.a, link.b].map((end) => ports.get(`${end.switch}\n${end.port}`) ?? 0));
-    const drawn = drawnLink({ solution, shownTrees: trees, moved: null }, link);
+    const drawn = drawnLink({ solution, shownTrees: trees, moved: null }, link, instant?.state);
     return line ? [{ link, line, speed, text: linkText(link, speed, drawn.dead, cabling), ...drawn }] : [];
   });
   const sheaves = lines.flatMap((line) => {
     const inside = skeleton.sheaves.get(line.link);
     return inside ? [sheafOf(line, inside, solution, trees)] : [];
   });
+  const bundles = bundlesOf(design);
+  const bands = bandsOf(
+    links.map(({ link }) => link),
+    links.map(({ line }) => line),
+    bundles,
+    settleBundles(bundles),
+  ).map((band) => ({ ...band, up: isUpNow(band, instant?.picture.network ?? null) }));
   const labels = placeLabels(
     [
       ...links.map(({ line, strands, text }) => ({ line, strands: cabling ? [] : strands, text })),
       ...sheaves.map(labelledSheaf),
     ],
     boxes,
-    [],
+    bands.flatMap(({ points }) => pointsAlong(points)),
     outlines.flatMap(({ label }) => label?.at ?? []),
   );
-  return { of, skeleton, boxes, lines, outlines, sheaves, links, labels, cabling };
+  return { of, skeleton, boxes, lines, outlines, sheaves, links, bands, labels, cabling };
 }
 export type Drawing = ReturnType<typeof drawingOf>;
 
 /** The map itself, in pixels of the scale that it was laid out for. */
 export function MapDrawing({ drawing }: { readonly drawing: Drawing }) {
-  const { of, skeleton, boxes, outlines, sheaves, links, labels, cabling } = drawing;
+  const { of, skeleton, boxes, outlines, sheaves, links, bands, labels, cabling } = drawing;
   return (
     <>
       {outlines.map(({ group, rectangles, label }) => (
@@ -71,6 +83,9 @@ export function MapDrawing({ drawing }: { readonly drawing: Drawing }) {
       ))}
       {links.map(({ link, ...drawn }) => (
         <LinkDrawing key={link.id} {...drawn} cabling={cabling} labels={labels.get(link.id)} />
+      ))}
+      {bands.map(({ end, points, up }) => (
+        <BandDrawing key={`${end.owner.kind} ${end.id}`} points={points} up={up} strong={of.bundling ?? false} />
       ))}
       {boxes.map((box) => {
         const filled = skeleton.groups.get(box.id);

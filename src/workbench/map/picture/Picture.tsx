@@ -13,8 +13,9 @@ const EDGE = { x: 24, y: 18, title: 34, row: 20 } as const;
 const SANS = 'var(--sans)';
 
 export function Picture(of: PictureOf) {
-  const { solution, trees, title, css } = of;
+  const { trees, title, css } = of;
   const drawn = drawingOf(of);
+  const { solution } = drawn.of;
   const drawing = of.view ?? wholeOf(drawn);
   const legend = solution ? legendOf(solution, trees) : [];
   const width = Math.max(420, drawing.width + 2 * EDGE.x);

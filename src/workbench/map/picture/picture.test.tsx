@@ -6,6 +6,7 @@ import type { Design } from '../../../core/model/document';
 import type { TreeId } from '../../../core/model/ids';
 import { nameOf } from '../../../core/model/names';
 import { campusOf } from '../../../core/testing/campus';
+import { networkOf } from '../../../core/testing/networks';
 import { solve } from '../../../core/tree/solve';
 import type { PictureOf } from './pictureOf';
 import { pictureText, tokensFor } from './svgText';
@@ -71,4 +72,35 @@ it('takes its colours out of the style sheet of its scheme', () => {
   const sheet = ':root {\n  --ink: #111;\n  --paper: #eee;\n}\n.dark {\n  --ink: #fff;\n}\nbody {\n}';
   expect(tokensFor(sheet, 'light')).toBe('svg{--ink: #111;--paper: #eee;}');
   expect(tokensFor(sheet, 'dark')).toBe('svg{--ink: #111;--paper: #eee;--ink: #fff;}');
+});
+
+it('shows an instant of a run where the map does: states at ends, who is without power then', () => {
+  const demo = fernhollow();
+  const solution = solve(demo);
+  const dark = { ...demo, switches: demo.switches.map((sw) => (sw.id === 'lodge' ? { ...sw, up: false } : sw)) };
+  const instant = { picture: solve(dark), state: () => 'learning' as const };
+  const { document, texts } = svgOf(of(demo, { solution, instant }));
+  const states = new Set([...document.querySelectorAll('[data-state]')].map((end) => end.getAttribute('data-state')));
+  expect([...states]).toEqual(['learning']);
+  expect(texts).not.toContain('VLAN 15: root lodge');
+});
+
+it('has a band for each bundle, open where the bundle is down', () => {
+  const links = [1, 2].map((n) => `a ${n} = b ${n}`);
+  const bundled = (mode: string) =>
+    networkOf(
+      { a: {}, b: {} },
+      links,
+      {},
+      {
+        bundles: ['a', 'b'].map((id, i) => ({ id: `b${i}`, number: i + 1, switch: id, ports: ['1', '2'], mode })),
+      },
+    );
+  const bands = (design: Design) =>
+    svgOf(of(design, { trees: ['cst' as TreeId] })).document.querySelectorAll(
+      '[stroke-linecap="round"][stroke-width="6"]',
+    ).length;
+  expect(bands(bundled('active'))).toBe(1);
+  const open = svgOf(of(bundled('passive'), { trees: ['cst' as TreeId] })).document;
+  expect(open.querySelectorAll('[stroke="var(--paper)"][stroke-width="3"]')).toHaveLength(1);
 });

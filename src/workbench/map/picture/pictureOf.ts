@@ -2,12 +2,17 @@
 import type { Filled } from '../../../core/analysis/groups/groups';
 import type { Design } from '../../../core/model/document';
 import type { SwitchId, TreeId } from '../../../core/model/ids';
+import type { RunState } from '../../../core/modes/entity';
 import type { Solution } from '../../../core/tree/settled';
 
 /** What a picture shows. */
 export interface PictureOf {
   readonly design: Design;
   readonly solution: Solution | null;
+  /** An instant of a run, in the place of what it settles to. */
+  readonly instant?: { readonly picture: Solution; readonly state: (tree: number, port: number) => RunState };
+  /** Bundles are what it is about. */
+  readonly bundling?: boolean;
   /** Trees side by side; none where it is about cables. */
   readonly trees: readonly TreeId[];
   /** By switch, the folded group that stands for it; and the groups drawn open. */

@@ -23,25 +23,28 @@ export async function savePicture(state: Workbench, part: Part, kind: Kind): Pro
   if (!drawn) return 'There is no map to make a picture of.';
   const plain = state.focus !== null || state.layout === 'hung';
   const [{ pictureText }, css] = await Promise.all([import('./svgText'), cssOfPage()]);
+  const name = state.design.name.slice(0, 120);
   const of: PictureOf = {
     design: drawn.design,
     solution: state.solution,
     trees: state.lens === 'Cable' ? [] : state.shownTrees,
     ...(plain ? UNGROUPED : mapGroups(drawn.design, state.folded)),
     places: drawn.places,
-    title: state.design.name.slice(0, 120),
+    title: drawn.instant ? `${name}, ${drawn.instant.when}` : name,
+    ...(drawn.instant ? { instant: drawn.instant } : {}),
+    bundling: state.lens === 'Bundle',
     css,
     ...(part === 'shown'
       ? { scale: drawn.scale, view: drawn.view }
       : { scale: Math.min(1, WIDEST / Math.max(1, drawn.width)) }),
   };
   const text = pictureText(of);
-  const name = fileNameOf(state.design).replace(/\.knot\.json$/, `.${kind}`);
-  if (kind === 'svg') saveFile(name, 'image/svg+xml', text);
+  const file = fileNameOf(state.design).replace(/\.knot\.json$/, `.${kind}`);
+  if (kind === 'svg') saveFile(file, 'image/svg+xml', text);
   else {
     const octets = await asPng(text);
     if (!octets) return 'This browser cannot draw a picture of that size.';
-    saveFile(name, 'image/png', octets);
+    saveFile(file, 'image/png', octets);
   }
   return null;
 }
