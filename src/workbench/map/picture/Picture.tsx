@@ -45,11 +45,11 @@ export function Picture(of: PictureOf) {
       >
         <MapDrawing drawing={drawn} />
       </svg>
-      {legend.map(({ id, name, root, colour, dash }, i) => (
+      {legend.map(({ id, name, roots, colour, dash }, i) => (
         <g key={id} transform={`translate(${EDGE.x} ${top + drawing.height + EDGE.y + i * EDGE.row})`} fontSize={12}>
           <path d="M0 0H34" stroke={colour} strokeWidth={3} strokeDasharray={dash} />
           <text x={44} y={4} fill="var(--ink)">
-            {name}: root {root}
+            {name}: {roots}
           </text>
         </g>
       ))}
@@ -69,18 +69,18 @@ const LETTERS = (['root', 'designated', 'alternate', 'backup'] as const)
   .map((role) => `${ROLE_LETTERS[role]} ${role}`)
   .join(', ');
 
-/** Of each tree shown, how it is drawn and who is its root. */
+/** Of each tree shown, how it is drawn and who is its root, of each of its islands. */
 function legendOf(solution: Solution, trees: readonly TreeId[]) {
   return trees.flatMap((id) => {
     const tree = treeOf(solution, id);
-    const root = tree && islandRoots(solution.network, tree)[0];
-    if (!tree || root === undefined) return [];
+    if (!tree) return [];
+    const roots = islandRoots(solution.network, tree).map((s) => nameOf(solution.network.switches[s]!));
     const name = treeName(id);
     return [
       {
         id,
         name: name.slice(0, 1).toUpperCase() + name.slice(1),
-        root: nameOf(solution.network.switches[root]!),
+        roots: roots.length > 0 ? `root ${roots.slice(0, 4).join(', ')}${roots.length > 4 ? ' …' : ''}` : 'no root yet',
         ...strandStyle(solution.trees.indexOf(tree)),
       },
     ];
