@@ -7,10 +7,18 @@ import { benchNetwork } from './network';
 import { report } from './report';
 import { BASE, store } from './session';
 
+/** Moves the map by its paper: what begins on a switch would drag that. */
 async function pan(page: Page): Promise<void> {
-  await page.mouse.move(700, 160);
+  const at = await page.evaluate(() => {
+    for (let y = 120; y < 420; y += 15)
+      for (let x = 900; x > 600; x -= 15)
+        if (document.elementFromPoint(x, y)?.classList.contains('react-flow__pane')) return { x, y };
+    return null;
+  });
+  if (!at) throw new Error('there is no paper to pan by');
+  await page.mouse.move(at.x, at.y);
   await page.mouse.down();
-  for (let i = 0; i < 60; i += 1) await page.mouse.move(700 - i * 6, 160 + Math.round(60 * Math.sin(i / 8)));
+  for (let i = 0; i < 60; i += 1) await page.mouse.move(at.x - i * 6, at.y + Math.round(60 * Math.sin(i / 8)));
   await page.mouse.up();
 }
 
