@@ -37,6 +37,11 @@ function heardOf(design: Design, seed: number) {
   return { sim, said, changes };
 }
 
+function beginAtRest(sim: Simulation): boolean {
+  const steps = sim.beginAtRest();
+  for (let step = steps.next(); ; step = steps.next()) if (step.done) return step.value;
+}
+
 /** A designated port that has agreed to something on the way goes on saying so (13.27 agree), which nobody reads. */
 const toldAtRest = (bpdu: Bpdu) =>
   bpdu.kind === 'rst' && bpdu.role === 'designated' ? { ...bpdu, agreement: false } : bpdu;
@@ -53,7 +58,7 @@ it.each(families)('stands as a booted network does, and moves no port: random ne
   fc.assert(
     fc.property(anyOf, fc.nat(), fc.array(fc.nat(), { maxLength: 3 }), (design, seed, turns) => {
       const [resting, booted] = [heardOf(design, seed), heardOf(design, seed)];
-      if (!resting.sim.beginAtRest()) return;
+      if (!beginAtRest(resting.sim)) return;
       begun += 1;
       expect(unlike(resting.sim, design)).toEqual([]);
       resting.changes.length = 0;
@@ -77,7 +82,7 @@ it.each(families)('stands as a booted network does, and moves no port: random ne
 
 it('boots where it cannot be said beforehand: classic bridges, regions, a segment of three bridges', () => {
   const ring = ['a 1 = b 1', 'b 2 = c 1', 'c 2 = a 2'];
-  const begins = (design: Design): boolean => heardOf(design, 1).sim.beginAtRest();
+  const begins = (design: Design): boolean => beginAtRest(heardOf(design, 1).sim);
   expect(begins(networkOf({ a: {}, b: {}, c: {} }, ring))).toBe(true);
   expect(begins(networkOf({ a: {}, b: {}, c: { dialect: 'stp' } }, ring))).toBe(false);
   expect(begins(networkOf({ a: {}, b: {}, c: { dialect: 'off' } }, ring))).toBe(false);
@@ -98,4 +103,15 @@ it('gives the same end from rest as from boot, and runs what it cannot bring to 
     }),
     { numRuns: tries(15) },
   );
+});
+
+it('can be stopped while it is brought to rest', () => {
+  const design = networkOf({ a: {}, b: {} }, ['a 1 = b 1']);
+  let asked = 0;
+  const run = simulate(design, benchedScenario(design, [], 5), {
+    begins: 'at-rest',
+    progress: () => (asked += 1) > 1,
+  });
+  expect(asked).toBe(1);
+  expect(run).toEqual({ ok: false, error: expect.stringContaining('Stopped') as string });
 });

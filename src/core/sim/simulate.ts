@@ -23,6 +23,7 @@ const PATIENCE: Micros = 900 * SECOND;
 const MOST_EVENTS = 50_000_000;
 /** Ports x trees that are booted before a scenario: some tenths of a second. */
 const MOST_BOOTED = 3000;
+const STOPPED = 'Stopped before the network came to rest for the scenario to begin.';
 /** How long a run is followed beyond its end to see whether it comes to rest: several times what the timers can hold up. */
 const AFTERMATH: Micros = 240 * SECOND;
 /** Events between two looks at whether the run is to go on. */
@@ -66,14 +67,15 @@ export function* simulateInSteps(
       everyHello,
     });
   let sim = newSimulation();
-  const rested = !fromBoot && begins === 'at-rest' && sim.beginAtRest();
+  const rested = !fromBoot && begins === 'at-rest' ? yield* begunAtRest(sim) : false;
+  if (rested === 'stopped') return fail(STOPPED);
   if (!rested) {
     sim = newSimulation();
     if (fromBoot) recorder.fromBoot(sim);
     sim.boot();
   }
   const before = fromBoot || rested ? RESTED : yield* comeToRest(sim, recorder, mostEvents);
-  if (before === 'stopped') return fail('Stopped before the network came to rest for the scenario to begin.');
+  if (before === 'stopped') return fail(STOPPED);
   const start = fromBoot ? 0 : sim.now;
   sim.lastChange = start;
   recorder.begin(sim, start, scenario.talk);
@@ -119,6 +121,16 @@ export function* simulateInSteps(
       });
     },
   });
+}
+
+/** Puts a network where it comes to rest; false where it is to boot. */
+function* begunAtRest(sim: Simulation): Generator<number, boolean | 'stopped', boolean> {
+  const steps = sim.beginAtRest();
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+    if (!(yield 0)) return 'stopped';
+  }
 }
 
 /** Whether booting takes longer than one should wait: then the scenario begins where the solver says that booting ends. */

@@ -20,9 +20,9 @@ export interface Started {
 /**
  * Brings all entities to rest; false where some cannot begin so, or would not rest as the solver says: a classic bridge, one
  * of a region, a port that throws away what it hears, a segment of more than two bridges, or information that is too old.
- * Some may then have moved: the network is to be booted anew.
+ * Some may then have moved: the network is to be booted anew. Tree after tree: whoever asks may stop between them.
  */
-export function bringToRest(started: Started): boolean {
+export function* bringToRest(started: Started): Generator<void, boolean> {
   const { network, trees, running } = started;
   if (network.oneWayPeers.size > 0) return false;
   if (running.some((all) => all.some((each) => each !== null && each.entity.beginning === null))) return false;
@@ -31,7 +31,11 @@ export function bringToRest(started: Started): boolean {
     network,
     run.map((tree) => trees[tree]!),
   );
-  return run.every((tree, i) => treeToRest(started, tree, settled[i]!));
+  for (const [i, tree] of run.entries()) {
+    yield;
+    if (!treeToRest(started, tree, settled[i]!)) return false;
+  }
+  return true;
 }
 
 function treeToRest({ network, spoken, trees, running }: Started, tree: number, settled: SettledTree): boolean {

@@ -121,9 +121,9 @@ export class Simulation {
 
   /**
    * Switches every switch on that has power, and goes on from where they come to rest: bundles first, by themselves. False
-   * where it cannot be said beforehand; then another simulation is to boot.
+   * where it cannot be said beforehand; then another simulation is to boot. Step by step: whoever asks may stop between them.
    */
-  beginAtRest(): boolean {
+  *beginAtRest(): Generator<void, boolean> {
     this.aggregation.boot();
     this.recompile(this.network.design);
     while (!this.aggregation.resting || this.now - this.lastChange < NEGOTIATED) {
@@ -131,7 +131,7 @@ export class Simulation {
       this.runTo(this.now + SECOND);
     }
     this.network.switches.forEach((sw, s) => sw.up && this.entities.start(s));
-    if (!bringToRest(this)) return false;
+    if (!(yield* bringToRest(this))) return false;
     this.cause = SIGNAL;
     for (const all of this.running) for (const running of all) if (running) this.after(running);
     if (!this.everyHello) this.hellos.hushAll(this.running);
