@@ -25,6 +25,8 @@ import type { Watch } from './watch';
 /** Bundles that have moved no member for so long have negotiated; all have come to that by then. */
 const NEGOTIATED: Micros = 4 * SECOND;
 const BUNDLED_BY: Micros = 120 * SECOND;
+/** Switches that are begun at once. */
+const SOME = 20;
 const TIMER: Cause = { kind: 'timer' };
 const SIGNAL: Cause = { kind: 'signal' };
 const SETTING: Cause = { kind: 'setting' };
@@ -129,12 +131,19 @@ export class Simulation {
     while (!this.aggregation.resting || this.now - this.lastChange < NEGOTIATED) {
       if (this.now >= BUNDLED_BY) return false;
       this.runTo(this.now + SECOND);
+      yield;
     }
-    this.network.switches.forEach((sw, s) => sw.up && this.entities.start(s));
+    for (const [s, sw] of this.network.switches.entries()) {
+      if (sw.up) this.entities.start(s);
+      if (s % SOME === 0) yield;
+    }
     if (!(yield* bringToRest(this))) return false;
     this.cause = SIGNAL;
-    for (const all of this.running) for (const running of all) if (running) this.after(running);
-    if (!this.everyHello) this.hellos.hushAll(this.running);
+    for (const all of this.running) {
+      yield;
+      for (const running of all) if (running) this.after(running);
+      if (!this.everyHello) this.hellos.hushAll(all);
+    }
     return true;
   }
 

@@ -43,9 +43,9 @@ export class SteadyHellos {
     if (settled) this.hush(running);
   }
 
-  /** Hushes what it can of a network that begins at rest. */
-  hushAll(running: readonly (readonly (Running | null)[])[]): void {
-    for (const all of running) for (const each of all) if (each) this.hush(each);
+  /** Hushes what it can of a tree that begins at rest. */
+  hushAll(running: readonly (Running | null)[]): void {
+    for (const each of running) if (each) this.hush(each);
   }
 
   /** Hushes an entity, where it has nothing new to say, and nobody makes anything of it. */
