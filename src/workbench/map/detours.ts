@@ -14,8 +14,12 @@ const WORTH = 4000;
 const ENOUGH = 600_000;
 /** A line across more boxes than this is left straight. */
 const TANGLED = 12;
-/** No way bends more often. */
+/** No way bends more often than these halvings give. */
 const MOST = 2;
+/** Among so few boxes the shortest way between them is looked for where those bends do not help. */
+const FEW = 80;
+/** What a bend costs there, pixels. */
+const BENT = 30;
 
 /** Finds bends, one link after the other: ways around the same corner run side by side. */
 export class Detours {
@@ -42,7 +46,10 @@ export class Detours {
 
   /** The bends of a line between two boxes; none where it runs across no other box, or where no bend helps. */
   bends(from: Point, to: Point, own: readonly [number, number]): Point[] {
-    const found = this.#boxes.steps > this.#enough ? [] : this.#bends(from, to, own, MOST);
+    if (this.#boxes.steps > this.#enough) return [];
+    let found: readonly Pick<Bend, 'via' | 'key'>[] = this.#bends(from, to, own, MOST);
+    if (this.#rectangles.length <= FEW && this.#crosses([from, ...found.map(({ via }) => via), to], own))
+      found = this.#between(from, to, own) ?? found;
     for (const { key } of found) this.#lanes.set(key, (this.#lanes.get(key) ?? 0) + 1);
     return found.map(({ via }) => via);
   }
@@ -62,6 +69,42 @@ export class Detours {
     if (!best || best.cost >= crossed.length * WORTH) return [];
     const { via } = best;
     return [...this.#bends(from, via, own, most - 1), best, ...this.#bends(via, to, own, most - 1)];
+  }
+
+  #crosses(points: readonly Point[], own: readonly [number, number]): boolean {
+    return points.slice(1).some((to, i) => this.#boxes.across(points[i]!, to, own).length > 0);
+  }
+
+  /** The shortest way from corner to corner that runs across no box; null where there is none. Dijkstra over what is in sight. */
+  #between(from: Point, to: Point, own: readonly [number, number]): Pick<Bend, 'via' | 'key'>[] | null {
+    const corners = this.#rectangles.flatMap((_, box) =>
+      CORNERS.map(([dx, dy]) => {
+        const key = `${box} ${dx} ${dy}`;
+        return { via: this.#corner(box, dx, dy, key), key };
+      }),
+    );
+    const points = [...corners.map(({ via }) => via), from, to];
+    const [goal, start] = [points.length - 1, points.length - 2];
+    const far = points.map((_, i) => (i === start ? 0 : Infinity));
+    const before = points.map(() => -1);
+    const open = new Set(points.keys());
+    for (;;) {
+      let next = -1;
+      for (const i of open) if (far[i]! < Infinity && (next < 0 || far[i]! < far[next]!)) next = i;
+      if (next < 0) return null;
+      if (next === goal) break;
+      open.delete(next);
+      const here = points[next]!;
+      for (const i of open) {
+        const length = far[next]! + Math.hypot(points[i]!.x - here.x, points[i]!.y - here.y) + BENT;
+        if (length >= far[i]! || this.#boxes.across(here, points[i]!, own).length > 0) continue;
+        far[i] = length;
+        before[i] = next;
+      }
+    }
+    const way: Pick<Bend, 'via' | 'key'>[] = [];
+    for (let i = before[goal]!; i !== start; i = before[i]!) way.unshift(corners[i]!);
+    return way;
   }
 
   #corner(box: number, dx: -1 | 1, dy: -1 | 1, key: string): Point {

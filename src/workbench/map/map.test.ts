@@ -8,6 +8,8 @@ import { tries } from '../../core/testing/runs';
 import { boundsOf } from './bounds';
 import { Detours } from './detours';
 import { Boxes, facing } from './facing';
+import { foldSkeleton } from './folded';
+import { foldedAtFirst, mapGroups } from '../state/folding';
 import { shortened } from '../ui/words/shortened';
 import { spreadAlong } from './fit';
 import { layOutMap, positionsOf, skeletonOf } from './geometry';
@@ -99,15 +101,17 @@ describe('the layout of the map', () => {
     ['the demo', fernhollow()],
     ['the valley', valleyStation()],
     ['a campus of 50', campusOf({ switches: 50, vlans: 1, perPair: 10 })],
+    ['a campus of 200, folded', campusOf({ switches: 200, vlans: 1 })],
+    ['a campus of 500, folded', campusOf({ switches: 500, vlans: 1 })],
   ])('leads no link of %s across a box that it does not belong to, from afar and from near', (_, design) => {
-    const bones = skeleton(design);
+    const bones = foldSkeleton(skeleton(design), mapGroups(design, foldedAtFirst(design)).stands);
     const places = positionsOf(bones);
     const { zoom } = fitted(boundsOf(bones, places, { strands: 1 }), { width: 750, height: 500 });
     for (const scale of [zoom, 1]) {
       const { boxes, lines } = layOutMap(bones, places, { strands: 1, scale });
       const found = new Boxes(boxes.map(({ centre, width, height }) => around(centre, width, height)));
       const index = new Map(boxes.map((box, i) => [box.id, i]));
-      for (const [i, { a, b }] of design.links.entries()) {
+      for (const [i, { a, b }] of bones.links.entries()) {
         const points = [lines[i]!.from, ...lines[i]!.bends, lines[i]!.to];
         for (const [k, end] of points.slice(1).entries())
           expect(found.across(points[k]!, end, [index.get(a.switch)!, index.get(b.switch)!])).toEqual([]);
