@@ -218,10 +218,8 @@ describe('RSTP', () => {
     const moments = new Map<number, number[]>();
     const design = triangle('rstp');
     const sim = new Simulation(compileNetwork(design), [solutionOf(design).trees[0]!.id], 1, {
-      sent: (t, _, port, __, ___, ____, times, period) => {
-        const all = Array.from({ length: times }, (_____, i) => t + i * period);
-        moments.set(port, [...(moments.get(port) ?? []), ...all]);
-      },
+      sent: (t, _, port, __, ___, ____, times, period) =>
+        Array.from({ length: times }, (_____, i) => moments.set(port, [...(moments.get(port) ?? []), t + i * period])),
     });
     sim.boot();
     sim.runTo(40 * SECOND);
