@@ -7,6 +7,16 @@ import type { Micros } from '../../modes/entity';
 import { LacpEntity, type LacpView } from '../../modes/lacp/entity';
 import type { Lacpdu, MemberState } from '../../modes/lacp/state';
 import type { MemberUse } from '../../topology/aggregated';
+import { compileNetwork, type Network } from '../../topology/network';
+
+/** A network before any bundle has negotiated: members that are `absent` as yet are single ports; itself where none is. */
+export const withAbsent = (network: Network, absent: readonly number[]): Network =>
+  absent.length === 0
+    ? network
+    : compileNetwork(
+        network.design,
+        network.bundles.members.map((_, m) => (absent.includes(m) ? 'apart' : 'out')),
+      );
 
 /** How a member stands; of a static one only its state. */
 export interface MemberNow {

@@ -1,30 +1,56 @@
 /** Beginning at rest: entities that have just begun are put where the solver says that they come to, instead of being run from power on. */
 import type { TreeId } from '../../model/ids';
-import type { Heard } from '../../modes/entity';
+import { SECOND, type Heard, type Micros } from '../../modes/entity';
 import type { Network } from '../../topology/network';
 import type { SettledTree } from '../../tree/settled';
 import { solveTrees } from '../../tree/solve';
+import type { Aggregation } from './aggregation';
 import { delayOf } from './delays';
 import { letsThrough, type Spoken } from './places';
 import type { Running } from './running';
 
-/** What there is to begin with. */
-export interface Started {
+/** Bundles that have moved no member for so long have negotiated; all have come to that by then. */
+const NEGOTIATED: Micros = 4 * SECOND;
+const BUNDLED_BY: Micros = 120 * SECOND;
+/** Switches that are begun at once. */
+const SOME = 20;
+
+/** A network whose bundles have begun, and no entity as yet. */
+export interface Begun {
+  /** As its bundles are now. */
   readonly network: Network;
   readonly spoken: Spoken;
   readonly trees: readonly TreeId[];
   /** By tree, then by switch; null where nothing runs, or a tree is run as another. */
   readonly running: readonly (readonly (Running | null)[])[];
+  readonly aggregation: Aggregation;
+  readonly now: Micros;
+  readonly lastChange: Micros;
+  runTo(until: Micros): boolean;
+  /** Begins the entities of a switch. */
+  start(s: number): void;
+  /** The entities of a tree rest: goes on from there. */
+  goOn(tree: number): void;
 }
 
 /**
- * Brings all entities to rest; false where some cannot begin so, or would not rest as the solver says: a classic bridge, one
- * of a region, a port that throws away what it hears, a segment of more than two bridges, or information that is too old.
- * Some may then have moved: the network is to be booted anew. Tree after tree: whoever asks may stop between them.
+ * Lets bundles negotiate, then puts all entities where they come to rest. False where some cannot begin so, or would not
+ * rest as the solver says: a classic bridge, one of a region, a port that throws away what it hears, a segment of more than
+ * two bridges, or information that is too old. Some may then have moved: another network is to be booted. Step by step:
+ * whoever asks may stop between them.
  */
-export function* bringToRest(started: Started): Generator<void, boolean> {
-  const { network, trees, running } = started;
+export function* bringToRest(begun: Begun): Generator<void, boolean> {
+  while (!begun.aggregation.resting || begun.now - begun.lastChange < NEGOTIATED) {
+    if (begun.now >= BUNDLED_BY) return false;
+    begun.runTo(begun.now + SECOND);
+    yield;
+  }
+  const { network, trees, running } = begun;
   if (network.oneWayPeers.size > 0) return false;
+  for (const [s, sw] of network.switches.entries()) {
+    if (sw.up) begun.start(s);
+    if (s % SOME === 0) yield;
+  }
   if (running.some((all) => all.some((each) => each !== null && each.entity.beginning === null))) return false;
   const run = trees.flatMap((_, tree) => (running[tree]!.some((each) => each !== null) ? [tree] : []));
   const settled = solveTrees(
@@ -33,12 +59,16 @@ export function* bringToRest(started: Started): Generator<void, boolean> {
   );
   for (const [i, tree] of run.entries()) {
     yield;
-    if (!treeToRest(started, tree, settled[i]!)) return false;
+    if (!treeToRest(begun, tree, settled[i]!)) return false;
+  }
+  for (const tree of run) {
+    yield;
+    begun.goOn(tree);
   }
   return true;
 }
 
-function treeToRest({ network, spoken, trees, running }: Started, tree: number, settled: SettledTree): boolean {
+function treeToRest({ network, spoken, trees, running }: Begun, tree: number, settled: SettledTree): boolean {
   const { far, owner, live } = network;
   const places = spoken.places[tree]!;
   const all = running[tree]!;

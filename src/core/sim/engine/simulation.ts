@@ -2,12 +2,12 @@
 import type { BundleId, BridgePortId, TreeId } from '../../model/ids';
 import { runsTrees, type Design } from '../../model/document';
 import type { Bpdu } from '../../modes/bpdu';
-import { SECOND, type Micros, type RunRole, type RunState } from '../../modes/entity';
+import type { Micros, RunRole, RunState } from '../../modes/entity';
 import { randomFrom } from '../../base/random';
 import { compileNetwork, type Network } from '../../topology/network';
 import { allApart, type Alike } from './alikeTrees';
 import type { BridgeKeys } from './bridgeKeys';
-import { Aggregation } from './aggregation';
+import { Aggregation, withAbsent } from './aggregation';
 import { bringToRest } from './atRest';
 import { lifeOfInformation, settingCalls, type TreeSettings } from './entitySettings';
 import { Entities } from './entities';
@@ -15,18 +15,13 @@ import { EventQueue } from './eventQueue';
 import type { Cause } from '../trace/recording';
 import { Medium } from './medium';
 import { PortStates } from './portStates';
-import { speaksOtherwise, spokenIn, type Spoken } from './places';
+import { spokenIn, type Spoken } from './places';
 import { rankOf, type Event, type Running } from './running';
 import { SteadyHellos } from './steadyHellos';
 import { Telling } from './telling';
-import { touchedSwitches } from './touched';
+import { touchedSwitches, turnedSwitches } from './touched';
 import type { Watch } from './watch';
 
-/** Bundles that have moved no member for so long have negotiated; all have come to that by then. */
-const NEGOTIATED: Micros = 4 * SECOND;
-const BUNDLED_BY: Micros = 120 * SECOND;
-/** Switches that are begun at once. */
-const SOME = 20;
 const TIMER: Cause = { kind: 'timer' };
 const SIGNAL: Cause = { kind: 'signal' };
 const SETTING: Cause = { kind: 'setting' };
@@ -90,15 +85,9 @@ export class Simulation {
       told: (t, { from, port, bpdu, held, period }, times) =>
         this.telling.sent(t, from.trees[0]!, port, bpdu, from.switch, () => held, times, period),
     });
-    const { bundles } = network;
-    if (absent.length > 0)
-      network = compileNetwork(
-        network.design,
-        bundles.members.map((_, m) => (absent.includes(m) ? 'apart' : 'out')),
-      );
-    const { switches, ports } = network;
-    this.network = network;
-    this.spoken = spokenIn(network, trees);
+    this.network = withAbsent(network, absent);
+    const { switches, ports } = this.network;
+    this.spoken = spokenIn(this.network, trees);
     const random = randomFrom(seed);
     this.entities = new Entities(this, trees, alike, Float64Array.from(switches, random));
     this.ports = new PortStates(trees.length, ports.length);
@@ -117,7 +106,7 @@ export class Simulation {
   boot(): void {
     this.aggregation.boot();
     this.recompile(this.network.design);
-    this.network.switches.forEach((sw, s) => sw.up && this.entities.start(s));
+    this.network.switches.forEach((sw, s) => sw.up && this.start(s));
     this.signal(this.network.ports.keys());
   }
 
@@ -128,23 +117,18 @@ export class Simulation {
   *beginAtRest(): Generator<void, boolean> {
     this.aggregation.boot();
     this.recompile(this.network.design);
-    while (!this.aggregation.resting || this.now - this.lastChange < NEGOTIATED) {
-      if (this.now >= BUNDLED_BY) return false;
-      this.runTo(this.now + SECOND);
-      yield;
-    }
-    for (const [s, sw] of this.network.switches.entries()) {
-      if (sw.up) this.entities.start(s);
-      if (s % SOME === 0) yield;
-    }
-    if (!(yield* bringToRest(this))) return false;
+    return yield* bringToRest(this);
+  }
+
+  /** Begins the entities of a switch. */
+  readonly start = (s: number): void => this.entities.start(s);
+
+  /** A tree's entities have been brought to rest: goes on from there. */
+  goOn(tree: number): void {
+    const all = this.running[tree]!;
     this.cause = SIGNAL;
-    for (const all of this.running) {
-      yield;
-      for (const running of all) if (running) this.after(running);
-      if (!this.everyHello) this.hellos.hushAll(all);
-    }
-    return true;
+    for (const running of all) if (running) this.after(running);
+    if (!this.everyHello) this.hellos.hushAll(all);
   }
 
   /** Runs up to a moment, everything that happens at it included; no farther than so many events take it. True where it got there. */
@@ -227,7 +211,7 @@ export class Simulation {
     this.recompile(design);
     const next = this.network;
     const spoken = design === before.design ? this.spoken : spokenIn(next, this.trees);
-    const turned = this.turned(before, spoken);
+    const turned = turnedSwitches([before, this.spoken], [next, spoken]);
     this.hellos.rouseAt(touchedSwitches(before, next, turned));
     this.cause = SIGNAL;
     this.restart(before, turned, spoken);
@@ -243,16 +227,6 @@ export class Simulation {
     this.watch.signalled?.(this.now);
     this.dirty = true;
     if (this.queue.next > this.now) this.passMoment();
-  }
-
-  /** Switches whose power is another than before, or that speak otherwise. */
-  private turned(before: Network, spoken: Spoken): number[] {
-    return this.network.switches.flatMap((sw, s) =>
-      sw.up !== before.switches[s]!.up ||
-      speaksOtherwise([before.switches[s]!, this.spoken.regions[s]!], [sw, spoken.regions[s]!])
-        ? [s]
-        : [],
-    );
   }
 
   /** Starts the protocol over where a switch has got power, or speaks otherwise than before, and ends it where it has lost power. */

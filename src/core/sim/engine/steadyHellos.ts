@@ -1,7 +1,7 @@
 /**
  * Hellos of a network at rest, which are most of what bridges send: they are not run. An entity whose next hellos say what its
- * last ones said, to ports that make nothing of them, is hushed; when the latest one came is worked out where it is asked
- * for. It speaks again before anything that may change what it says, or what is made of it.
+ * last ones said, to ports that make nothing of them, is hushed, and what they hold does not age; when the latest one came
+ * is worked out when it speaks again: before anything that may change what it says, or what is made of it.
  */
 import type { Hello, Micros } from '../../modes/entity';
 import type { Running, SteadyHello } from './running';

@@ -1,6 +1,18 @@
 /** Where a network is another one than before, as its spanning tree entities see it. */
 import type { Network } from '../../topology/network';
 import { delayOf } from './delays';
+import { speaksOtherwise, type Spoken } from './places';
+
+/** Switches whose power is another than before, or that speak otherwise. */
+export const turnedSwitches = (
+  [before, was]: readonly [Network, Spoken],
+  [next, is]: readonly [Network, Spoken],
+): number[] =>
+  next.switches.flatMap((sw, s) =>
+    sw.up !== before.switches[s]!.up || speaksOtherwise([before.switches[s]!, was.regions[s]!], [sw, is.regions[s]!])
+      ? [s]
+      : [],
+  );
 
 /** Switches with a port that has other signal, another far end, another way there or other VLANs than before, and those beyond; with `turned` and all next to them. */
 export function touchedSwitches(before: Network, next: Network, turned: readonly number[]): ReadonlySet<number> {

@@ -1,11 +1,10 @@
 /** What is told of a running network. */
-import type { Bpdu } from '../../modes/bpdu';
 import type { Micros } from '../../modes/entity';
 import type { Lacpdu } from '../../modes/lacp/state';
-import type { Vector } from '../../modes/vector';
 import type { MemberUse } from '../../topology/aggregated';
 import type { MemberNow } from './aggregation';
 import type { PortChange } from '../trace/recording';
+import type { SentLog } from '../trace/sentLog';
 
 /** What may be watched while it runs. */
 export interface Watch {
@@ -20,16 +19,7 @@ export interface Watch {
    * the port at the other end holds before it comes, null where no bridge is there. Hellos that say the same may be told of
    * together, when all of them are past: `times` of them, one every `period`.
    */
-  readonly sent?: (
-    t: Micros,
-    tree: number,
-    port: number,
-    bpdu: Bpdu,
-    origin: number,
-    held: Vector | null,
-    times: number,
-    period: Micros,
-  ) => void;
+  readonly sent?: (...frames: Required<Parameters<SentLog['add']>>) => void;
   /** A bundle's member stands otherwise than before; all of them do at the start. */
   readonly member?: (t: Micros, member: number, now: MemberNow) => void;
   /** Members may be used otherwise from now on. */
