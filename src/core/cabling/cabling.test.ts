@@ -4,6 +4,7 @@ import { editAll } from '../edit/edit';
 import { readDesignText } from '../model/read';
 import type { Design } from '../model/document';
 import { writeDesign } from '../model/derive/write';
+import { line, portWords } from '../testing/cablingLines';
 import { anyDesign, designOf } from '../testing/networks';
 import { completionsAt } from './complete';
 import { parseLine } from './parse';
@@ -36,52 +37,6 @@ const ordered = (design: Design) => ({
   links: design.links.map(({ id: _, ...link }) => link),
   switches: design.switches.map((sw) => ({ ...sw, ports: [...sw.ports].sort((a, b) => (a.id < b.id ? -1 : 1)) })),
 });
-
-const name = fc.oneof(
-  fc.constantFrom('a', 'dome-[1-3]', 'r,s', 'x[a-c]', '"two words"', '"say \\"so\\""', '"[1-2]"'),
-  fc.stringMatching(/^[a-z]{1,5}$/).map((text) => `"${text}"`),
-);
-const ports = fc.constantFrom('', ' 1', ' 1-4', ' 1,3', ' up[1-2]', ' "trunk"', ' "1-2"');
-const side = fc
-  .array(
-    fc.tuple(name, ports).map((parts) => parts.join('')),
-    { minLength: 1, maxLength: 2 },
-  )
-  .map((parts) => parts.join(' + '));
-const portWords = fc
-  .subarray(['10G', 'trunk 15,25-29', 'native 15', '100M'])
-  .map((words) => (words.includes('100M') ? words.filter((w) => w !== '10G') : words).join(' '));
-const line = fc.oneof(
-  fc
-    .tuple(side, fc.constantFrom('=', '*'), side, portWords, fc.constantFrom('', 'cut', 'uncut'))
-    .map((parts) => parts.join(' ')),
-  fc
-    .tuple(
-      name,
-      fc.subarray([
-        'core',
-        'per-vlan-rstp',
-        'mac 02:00:00:00:00:aa',
-        'at -12,3.5',
-        'short-cost',
-        'unpowered',
-        'in north',
-      ]),
-    )
-    .map(([who, words]) => `switch ${who} ${words.join(' ')}`),
-  fc
-    .tuple(
-      name,
-      ports.filter((p) => p !== ''),
-      fc.subarray(['access 5', 'edge', 'down', 'number 9']),
-    )
-    .map(([who, which, words]) => `port ${who}${which} ${words.join(' ')}`),
-  fc
-    .tuple(name, side, fc.subarray(['vlan 15', 'mac 02:00:00:00:00:ab', '1G']))
-    .map(([who, where, words]) => `host ${who} = ${where} ${words.join(' ')}`),
-  fc.tuple(name, fc.subarray(['floor', 'in "East wing"'])).map(([who, words]) => `group ${who} ${words.join(' ')}`),
-  fc.constantFrom('vlan 15', 'vlan 60-79 "Halls" load 12.5', 'vlan 4094 load 0'),
-);
 
 describe('a cabling line', () => {
   it('printed back from what it says, says the same', () => {
