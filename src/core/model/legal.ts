@@ -111,6 +111,10 @@ export const TIMER_RANGES = {
 const timer = (key: keyof typeof TIMER_RANGES, what: string) =>
   whole(TIMER_RANGES[key].min, TIMER_RANGES[key].max, what);
 
+/** When a port that a guard shut opens again by itself, seconds: trade practice. */
+export const RECOVERY = { min: 30, max: 86_400, default: 300 } as const;
+export const recoveryTime = whole(RECOVERY.min, RECOVERY.max, 'a time of recovery in seconds');
+
 /** Timers in seconds (the increment of the message age in 256ths, as BPDUs carry it), each within its own range; the rule that joins them is a finding, not an error (13.26.6). */
 export const timerSchemas = {
   hello: timer('hello', 'a hello time in seconds'),

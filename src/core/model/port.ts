@@ -2,6 +2,7 @@
 import { z } from '../base/zod';
 import { AS_FOR_ALL, branded, perTree } from './common';
 import { field } from './field';
+import { portGuardFields } from './guard';
 import type { PortId } from './ids';
 import {
   LACP_PRIORITY,
@@ -39,7 +40,7 @@ export const carriageText = (vlans: Carriage): string =>
 export const bridgePortFields = {
   edge: field(z.boolean().default(false), {
     label: 'edge port',
-    reads: 'run',
+    reads: 'trees',
     done: (edge) => (edge ? 'edge port' : 'not an edge port'),
     line: {
       kind: 'words',
@@ -65,6 +66,7 @@ export const bridgePortFields = {
     text: carriageText,
     whole: true,
   }),
+  ...portGuardFields,
 };
 
 const { edge, ...steering } = bridgePortFields;

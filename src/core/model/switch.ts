@@ -3,6 +3,7 @@ import { AS_FOR_ALL, COST_METHODS, branded, macWord, nameField, perTree, positio
 import { DIALECTS, traitsOf } from './dialect';
 import { field, listField } from './field';
 import { inGroup } from './group';
+import { switchGuardFields } from './guard';
 import type { GroupId, RegionId, SwitchId } from './ids';
 import { BRIDGE_PRIORITY, LACP_PRIORITY, bridgePriority, lacpPriority, macAddress, timerSchemas } from './legal';
 import { MAX_PORTS } from './limits';
@@ -94,6 +95,7 @@ export const switchSchema = z.strictObject({
     z.strictObject({ priority: field(bridgePriority, { label: 'priority', reads: 'tree', absent: AS_FOR_ALL }) }),
   ).default({}),
   timers: timersSchema.default(DEFAULT_TIMERS),
+  ...switchGuardFields,
   lacp: z
     .strictObject({
       systemPriority: field(lacpPriority.default(LACP_PRIORITY.default), {

@@ -126,6 +126,18 @@ export interface PortSettings {
   readonly cost: PortCost;
 }
 
+/** What a port is in every tree (802.1Q-2018 13.27: AdminEdge, AutoEdge, restrictedRole, restrictedTcn), and its guards. */
+export interface PortKind {
+  readonly edge: boolean;
+  readonly autoEdge: boolean;
+  readonly pointToPoint: boolean;
+  /** Root guard: it is no root port, whatever it hears. */
+  readonly restrictedRole: boolean;
+  readonly restrictedTcn: boolean;
+  /** It discards where BPDUs stop coming. */
+  readonly loopGuard: boolean;
+}
+
 /** Where an MSTP bridge belongs, and what it is in each instance. */
 export interface RegionSettings {
   readonly configurationId: MstConfigurationId;
@@ -148,7 +160,7 @@ export interface EntitySettings {
     /** 256ths of a second; of classic bridges. */
     readonly ageIncrement: number;
   };
-  readonly ports: readonly (PortSettings & { readonly edge: boolean; readonly pointToPoint: boolean })[];
+  readonly ports: readonly (PortSettings & PortKind)[];
   /** Null where the bridge speaks RST BPDUs, or is a classic one. */
   readonly region: RegionSettings | null;
   /** When the first hello is due after the start, microseconds: switches are not in step. */

@@ -88,8 +88,8 @@ describe('classic bridges', () => {
         const design = row(each, ring, seconds);
         const { others, rests } = ran(design, seed);
         if (rests) expect(others).toEqual([]);
-        // A second for the increment and one for the hold timer of every bridge at the most.
-        const oldest = 2 * each.filter(({ ageIncrement, rapid }) => rapid || ageIncrement > 16).length + 1;
+        // A second for the hold timer of every bridge, and one for its increment, at the most.
+        const oldest = each.length + each.filter(({ ageIncrement, rapid }) => rapid || ageIncrement > 16).length + 1;
         if (oldest + seconds.hello < seconds.maxAge) expect([tooDeep(design), rests]).toEqual([[], true]);
       }),
       { numRuns: tries(60) },

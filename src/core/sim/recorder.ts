@@ -1,7 +1,7 @@
 /** What is written down of a run: changes of ports, signals, members, frames. It watches the simulation. */
 import { SECOND, type Micros, type RunRole, type RunState } from '../modes/entity';
 import type { BridgePortId, SwitchId, TreeId } from '../model/ids';
-import { ARRIVES, CARRIES, LIVE, OPERATIONAL } from './engine/signal';
+import { ARRIVES, CARRIES, LIVE, OPERATIONAL, SHUT_SHIFT } from './engine/signal';
 import type { Simulation } from './engine/simulation';
 import type { Watch } from './engine/watch';
 import type { Flush, TraceEntry } from './run';
@@ -152,7 +152,8 @@ export class Recorder {
       (this.sim.network.live[port] ? LIVE : 0) |
       (this.sim.carries(port) ? CARRIES : 0) |
       (this.sim.arrives(port) ? ARRIVES : 0) |
-      (this.sim.network.macOperational[port] ? OPERATIONAL : 0)
+      (this.sim.network.macOperational[port] ? OPERATIONAL : 0) |
+      (this.sim.network.shut[port]! << SHUT_SHIFT)
     );
   }
 

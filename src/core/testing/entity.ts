@@ -43,7 +43,11 @@ export class EntityBench {
           id: 0x8001 + i,
           cost: { external: COST, internal: COST },
           edge: edges.includes(i),
+          autoEdge: true,
           pointToPoint: true,
+          restrictedRole: false,
+          restrictedTcn: false,
+          loopGuard: false,
         })),
       },
       {

@@ -117,6 +117,7 @@ function poolsOf(design: Design): Pools {
       maxHops: [6, 7, 20],
       forwardDelay: [4, 15, 30],
       until: [5, 60],
+      recovery: [30, 300],
       talk: [0.01, 1],
       number: [1, 2, 3, 40, 900, 2000],
     },

@@ -3,6 +3,7 @@ import type { BundleEnd, BundleMember, Bundles } from './lag/ends';
 import type { SettledBundles } from './lag/settled';
 import type { BridgePortId, BundleId, PortId, SwitchId } from '../model/ids';
 import type { Bundle, Design, Port } from '../model/document';
+import { bridgePortFields } from '../model/port';
 import type { Bridge, BridgePort } from './bridges';
 
 /** What a member is used for: frames of its bundle, as a port of its own, nothing; `apart` where there is no bundle yet, so that its own settings hold. */
@@ -53,16 +54,14 @@ function asPort(bundle: Bundle, members: readonly BundleMember[], used: readonly
   return { id: bundle.id, number: BUNDLE_PORTS + bundle.number, speed, up: true, ...steeringOf(bundle) };
 }
 
-type Steering = Pick<Port, 'edge' | 'cost' | 'externalCost' | 'priority' | 'trees' | 'vlans'>;
+/** What bundles have in common with ports. */
+type Steering = Pick<Bundle, keyof typeof bridgePortFields>;
+const STEERING = Object.keys(bridgePortFields) as (keyof Steering)[];
 
-const steeringOf = ({ edge, cost, externalCost, priority, trees, vlans }: Bundle): Steering => ({
-  edge,
-  priority,
-  trees,
-  vlans,
-  ...(cost === undefined ? {} : { cost }),
-  ...(externalCost === undefined ? {} : { externalCost }),
-});
+const steeringOf = (bundle: Bundle): Steering =>
+  Object.fromEntries(
+    STEERING.flatMap((key) => (bundle[key] === undefined ? [] : [[key, bundle[key]] as const])),
+  ) as Steering;
 
 function steered({ id, number, speed, up, lacp }: Port, by: Steering): Port {
   return { id, number, speed, up, ...(lacp ? { lacp } : {}), ...by };

@@ -50,7 +50,7 @@ describe('switches that act as one bridge', () => {
         const design = renamed(drawn, b.id);
         const trees = treesOf(inOne(design, a.id, b.id));
         const solved = (of: Design, asOne: SwitchId[][]) => {
-          const network = compileNetwork(of, null, asOne);
+          const network = compileNetwork(of, null, null, asOne);
           return solveTrees(network, trees).map((tree) =>
             design.switches.flatMap((sw) =>
               sw.ports.map((port) => {
@@ -72,7 +72,7 @@ describe('switches that act as one bridge', () => {
         fc.pre(drawn.switches.length > 1);
         const [a, b] = drawn.switches;
         const design = { ...drawn, switches: drawn.switches.map((sw) => ({ ...sw, up: sw.id !== b!.id })) };
-        const network = compileNetwork(design, null, [[a!.id, b!.id]]);
+        const network = compileNetwork(design, null, null, [[a!.id, b!.id]]);
         const s = network.switchIndex.get(b!.id)!;
         expect(s).toBe(network.switchIndex.get(a!.id));
         expect(network.switches[s]!.up).toBe(true);

@@ -10,11 +10,21 @@ import type { Design } from '../model/document';
 import { bridgePorts, usesOf, withBundles, type Aggregate, type MemberUse } from './aggregated';
 import { groupBridges, type ActingAsOne, type Bridge, type BridgePort } from './bridges';
 import type { VlanSet } from '../model/vlanSet';
+import { guardsActing, withShut, type ShutPort } from './shut';
 import { carried } from './trees';
 
 /** Why a port has no signal, or null where it has. */
 export type DeadReason =
-  'no-cable' | 'switch-off' | 'port-down' | 'link-cut' | 'far-end-down' | 'far-switch-off' | 'bundle-down' | 'member';
+  | 'no-cable'
+  | 'switch-off'
+  | 'port-down'
+  | 'shut'
+  | 'link-cut'
+  | 'far-end-down'
+  | 'far-end-shut'
+  | 'far-switch-off'
+  | 'bundle-down'
+  | 'member';
 
 /**
  * Bridge ports, and what is plugged in. A port that carries frames of a bundle is none itself: the bundle is, which stands
@@ -57,6 +67,8 @@ export interface Network {
   readonly bundles: Bundles;
   /** What each member is used for. */
   readonly use: readonly MemberUse[];
+  /** By bridge port, what shut it: a code of `SHUT_BY`. */
+  readonly shut: Uint8Array;
   /** The VLANs that each port carries. */
   readonly carried: readonly VlanSet[];
   /** Rank of each port by (switch id, port id): the last resort where port identifiers collide. */
@@ -65,14 +77,34 @@ export interface Network {
 }
 
 /**
- * Compiles a checked design. `use` says what the members of bundles are used for, by default what they settle to; `asOne`
- * which switches act as one bridge: none in a design so far.
+ * Compiles a checked design. `use` says what the members of bundles are used for, by default what they settle to, and `shut`
+ * which ports guards have shut, by default those that they will in the end; `asOne` which switches act as one bridge: none in
+ * a design so far.
  */
 export function compileNetwork(
   design: Design,
   use: readonly MemberUse[] | null = null,
+  shut: readonly ShutPort[] | null = null,
   asOne: ActingAsOne = [],
 ): Network {
+  const network = compileWith(design, shut ?? [], use, asOne);
+  const acting = shut ? [] : guardsActing(network);
+  return acting.length === 0 ? network : compileWith(design, acting, use, asOne);
+}
+
+function compileWith(
+  design: Design,
+  shut: readonly ShutPort[],
+  use: readonly MemberUse[] | null,
+  asOne: ActingAsOne,
+): Network {
+  const network = compileWired(withShut(design, shut), use, asOne);
+  for (const { switch: sw, port, by } of shut) network.shut[network.portIndexOf(sw, port)] = by;
+  return shut.length === 0 ? network : { ...network, design };
+}
+
+/** Compiles a design whose ports are set down where they are shut. */
+function compileWired(design: Design, use: readonly MemberUse[] | null, asOne: ActingAsOne): Network {
   const bundles = bundlesOf(design);
   const used = use ?? (bundles.members.length > 0 ? usesOf(bundles, settleBundles(bundles)) : []);
   const {
@@ -116,6 +148,7 @@ export function compileNetwork(
     bundles,
     use: used,
     ...bridgePorts({ bundles, used, portIndexOf, ports, ...aggregationPorts }),
+    shut: new Uint8Array(ports.length),
     carried: ports.map((port) => carried(port.vlans)),
     order: portOrder(switches, firstPort),
   };
@@ -141,11 +174,18 @@ export const isBundle = ({ aggregates }: Network, p: number): boolean => aggrega
 export function deadReason(network: Network, p: number): DeadReason | null {
   if (network.live[p]) return null;
   if (!network.switches[network.owner[p]!]!.up) return 'switch-off';
+  if (isShut(network, p)) return 'shut';
   if (!network.ports[p]!.up) return 'port-down';
   if (isBundle(network, p)) return 'bundle-down';
   if (network.bundleOf[p]! >= 0 && network.macOperational[p]) return 'member';
   const l = network.cable[p]!;
   if (l < 0) return 'no-cable';
   if (!network.design.links[l]!.up) return 'link-cut';
-  return network.switches[network.owner[network.plug[p]!]!]!.up ? 'far-end-down' : 'far-switch-off';
+  const there = network.plug[p]!;
+  if (!network.switches[network.owner[there]!]!.up) return 'far-switch-off';
+  return isShut(network, there) ? 'far-end-shut' : 'far-end-down';
 }
+
+/** Whether a guard has shut a port, or the bundle that it is a member of. */
+export const isShut = (network: Network, p: number): boolean =>
+  network.shut[p] !== 0 || (network.bundleOf[p]! >= 0 && network.shut[network.bundleOf[p]!] !== 0);

@@ -15,7 +15,7 @@ import { regionsOf, sameRegion, type RegionMap } from '../topology/region';
 import { segmentsOf, type Segments } from '../topology/segments';
 import type { TreeSettings } from './settings';
 import { ageing, notice } from './ageing';
-import { designatedOn, disputeBeside, rolesOf, thrownAway } from './roles';
+import { designatedOn, disputeBeside, mayLead, rolesOf, thrownAway } from './roles';
 import type { SettledTree } from './settled';
 import { walkFromRoots, type Messages } from './shortestPaths';
 
@@ -186,7 +186,7 @@ function waysIn({ network, regionOf }: MstpContext, { rank, internalCost, extern
       wear.begin(s);
     },
     hear(s, q, t) {
-      const message = heard(s, q, t);
+      const message = mayLead(network, q) ? heard(s, q, t) : null;
       if (!message) return false;
       const order =
         root[t]! < 0
@@ -234,17 +234,18 @@ function offersMoreBy(
 
 /** The port of each bridge with the best root priority vector; -1 at roots. */
 function rootPortsOf(
-  { owner, firstPort }: Network,
+  network: Network,
   { root, external, regional, internal, heard }: Ways,
   designated: Int32Array,
   hearsBetter: (p: number, q: number, s: number) => boolean,
 ): Int32Array {
+  const { owner, firstPort } = network;
   const rootPort = new Int32Array(root.length).fill(-1);
   for (let s = 0; s < root.length; s += 1) {
     if (root[s]! < 0 || root[s] === s) continue;
     for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) {
       const from = designated[p]!;
-      if (from < 0 || owner[from] === s || root[owner[from]!] !== root[s]) continue;
+      if (from < 0 || owner[from] === s || root[owner[from]!] !== root[s] || !mayLead(network, p)) continue;
       const way = heard(owner[from]!, p, s);
       if (!way || way.external !== external[s] || way.regional !== regional[s] || way.internal !== internal[s])
         continue;

@@ -2,7 +2,7 @@
 import { treeInstance, type TreeId } from '../model/ids';
 import type { MstpContext } from './cist';
 import { hasInstance } from '../topology/region';
-import { designatedOn, rolesOf, thrownAway } from './roles';
+import { designatedOn, mayLead, rolesOf, thrownAway } from './roles';
 import type { Network } from '../topology/network';
 import type { Wear } from './ageing';
 import { CODE, type SettledTree } from './settled';
@@ -24,7 +24,7 @@ export function solveInstance(
   const comparePorts = (p: number, q: number): number => portKey[p]! - portKey[q]! || order[p]! - order[q]!;
   const compareSenders = (p: number, q: number): number => rank[owner[p]!]! - rank[owner[q]!]! || comparePorts(p, q);
   const takes = (s: number, q: number, t: number): boolean =>
-    inside[q] === 1 && rank[t]! >= 0 && regionOf[t] === regionOf[s];
+    inside[q] === 1 && rank[t]! >= 0 && regionOf[t] === regionOf[s] && mayLead(network, q);
   const wear = hopsFrom(network);
   const ways = costsFrom({ rank, cost, wear, takes });
   walkFromRoots(network, segments, rank, ways, { sends: (_, p) => inside[p] === 1 });
@@ -45,7 +45,13 @@ export function solveInstance(
     for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) {
       const from = within[p]!;
       const t = from < 0 ? s : owner[from]!;
-      if (t === s || ways.root[t] !== ways.root[s] || isLastHop(t) || ways.cost[t]! + cost[p]! !== ways.cost[s])
+      if (
+        t === s ||
+        !mayLead(network, p) ||
+        ways.root[t] !== ways.root[s] ||
+        isLastHop(t) ||
+        ways.cost[t]! + cost[p]! !== ways.cost[s]
+      )
         continue;
       const now = rootPort[s]!;
       if (now < 0 || (compareSenders(from, within[now]!) || comparePorts(p, now)) < 0) rootPort[s] = p;

@@ -3,6 +3,9 @@ import type { Network } from '../topology/network';
 import type { Segments } from '../topology/segments';
 import { CODE } from './settled';
 
+/** Whether a port may lead to the root: root guard keeps it from that (13.27 restrictedRole), though it hears and takes part. */
+export const mayLead = ({ ports }: Network, p: number): boolean => !ports[p]!.rootGuard;
+
 /** The designated port of each port's segment among those that `counts` lets in; -1 without one. */
 export function designatedOn(
   { ports }: Network,

@@ -11,7 +11,7 @@ import { solveInstance } from './instance';
 import { mstpContext, solveCist } from './cist';
 import { compileNetwork, type Network } from '../topology/network';
 import { ageing, notice, type Wear } from './ageing';
-import { disputeBeside, rolesOf, thrownAway } from './roles';
+import { disputeBeside, mayLead, rolesOf, thrownAway } from './roles';
 import { segmentsOf, type Segments } from '../topology/segments';
 import { compileSettings, type TreeSettings } from './settings';
 import { costsFrom, walkFromRoots, type Costs } from './shortestPaths';
@@ -113,7 +113,7 @@ interface Paths {
 
 /** Root and root path cost of each bridge; beyond the root's max age another root rules. */
 function rootPaths(network: Network, segments: Segments, { rank, cost, wear, compareSenders }: Paths): Costs {
-  const costs = costsFrom({ rank, cost, wear });
+  const costs = costsFrom({ rank, cost, wear, takes: (_, q) => mayLead(network, q) });
   if (network.oneWayPeers.size === 0) {
     walkFromRoots(network, segments, rank, costs);
     return costs;
@@ -192,7 +192,7 @@ function rootPorts(
     if (root[s]! < 0 || root[s] === s) continue;
     for (let p = network.firstPort[s]!; p < network.firstPort[s + 1]!; p += 1) {
       const sender = designated[p]!;
-      if (sender < 0 || network.owner[sender] === s) continue;
+      if (sender < 0 || network.owner[sender] === s || !mayLead(network, p)) continue;
       if (
         root[network.owner[sender]!] !== root[s] ||
         rootPathCost[network.owner[sender]!]! + cost[p]! > rootPathCost[s]!

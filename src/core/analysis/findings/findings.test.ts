@@ -255,7 +255,7 @@ it.each(parts(8, 75))('every remedy ends its finding (%#)', (runs) => {
             do: 'add-port',
             switch: sw.id,
             port: {
-              ...sw.ports[0],
+              ...(sw.ports[0] as Port),
               id: id as never,
               number: 50 + (i % 2),
               speed: 1000,

@@ -39,7 +39,7 @@ describe('what is solved, simulated or laid out again', () => {
       { trees: none, run: true, layout: false },
     ],
     [
-      { do: 'set-port', ...port, edge: true },
+      { do: 'set-port', ...port, loopGuard: true },
       { trees: none, run: true, layout: false },
     ],
     [

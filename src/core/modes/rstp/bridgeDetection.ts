@@ -1,12 +1,15 @@
 /** Bridge Detection machine, BDM (IEEE 802.1Q-2018 13.33): a port that hears no bridge for a while is an edge port. */
-import { cist, isZero, type BridgePort } from './state';
+import { cist, isZero, type BridgePort, type TreePort } from './state';
+
+/** A port that has lost its bridge is none, if loop guard says so. */
+const mayBeEdge = (p: TreePort): boolean => p.proposing && !p.loopHeld;
 
 export function bridgeDetection(port: BridgePort): boolean {
   const { adminEdge, autoEdge, portEnabled, operEdge, sendRSTP } = port;
   // EDGE and NOT_EDGE are told apart by operEdge itself: a BPDU that clears it leaves EDGE.
   const becomes =
     (!portEnabled && adminEdge) ||
-    (portEnabled && isZero(port.bridge, port.edgeDelayWhile) && autoEdge && sendRSTP && cist(port).proposing);
+    (portEnabled && isZero(port.bridge, port.edgeDelayWhile) && autoEdge && sendRSTP && mayBeEdge(cist(port)));
   const leaves = !portEnabled && !adminEdge;
   if (!operEdge && becomes) {
     port.operEdge = true;

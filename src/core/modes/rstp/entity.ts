@@ -17,6 +17,7 @@ import {
 } from '../entity';
 import type { Vector } from '../vector';
 import { bridgeDetection } from './bridgeDetection';
+import { keepsLoopOpen } from './loopGuard';
 import { portInformation } from './portInformation';
 import { portProtocolMigration } from './portProtocolMigration';
 import { portReceive } from './portReceive';
@@ -190,7 +191,8 @@ class RstpEntity implements ProtocolEntity, Beginning, Steady {
         !port.portEnabled ||
         port.trees.every(
           (p) =>
-            p.tcWhile <= now && (p.forwarding || (p.role !== 'root' && p.role !== 'designated' && p.role !== 'master')),
+            p.tcWhile <= now &&
+            (p.forwarding || keepsLoopOpen(p) || (p.role !== 'root' && p.role !== 'designated' && p.role !== 'master')),
         ),
     );
   }

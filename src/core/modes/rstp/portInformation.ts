@@ -1,5 +1,6 @@
 /** Port Information machine, PIM (IEEE 802.1Q-2018 13.35): whose information a port holds, and for how long. */
 import { compareVectors, sameSender, sameTimes } from '../vector';
+import { holdOpenLoop, letLoopGo } from './loopGuard';
 import {
   betterorsameInfo,
   recordAgreement,
@@ -27,18 +28,20 @@ export function rcvInfo(p: TreePort): RcvdInfo {
 export function portInformation(p: TreePort): boolean {
   const { port } = p;
   if (!port.portEnabled) return p.infoIs !== 'Disabled' || p.rcvdMsg ? disabled(p) : false;
-  if (p.pim === 'DISABLED' || outlived(p)) return aged(p);
+  if (p.pim === 'DISABLED') return aged(p);
+  if (outlived(p)) return outlive(p);
   if (p.selected && p.updtInfo) return update(p);
   if (p.pim !== 'CURRENT' || !p.rcvdMsg || p.updtInfo) return false;
   receive(p);
   // What has come too far is gone in this machine before another one acts on it.
-  return outlived(p) ? aged(p) : true;
+  return outlived(p) ? outlive(p) : true;
 }
 
 const outlived = (p: TreePort): boolean =>
   p.pim === 'CURRENT' && p.infoIs === 'Received' && isZero(p.port.bridge, p.rcvdInfoWhile) && !p.updtInfo && !p.rcvdMsg;
 
 function disabled(p: TreePort): true {
+  letLoopGo(p);
   p.pim = 'DISABLED';
   p.rcvdMsg = null;
   p.proposing = p.proposed = p.agree = p.agreed = false;
@@ -57,6 +60,11 @@ function aged(p: TreePort): true {
   return true;
 }
 
+function outlive(p: TreePort): true {
+  holdOpenLoop(p);
+  return aged(p);
+}
+
 function update(p: TreePort): true {
   p.proposing = p.proposed = false;
   p.agreed = p.agreed && betterorsameInfo(p, 'Mine');
@@ -72,6 +80,7 @@ function update(p: TreePort): true {
 
 function receive(p: TreePort): void {
   recordMastered(p);
+  letLoopGo(p);
   switch (rcvInfo(p)) {
     case 'SuperiorDesignatedInfo':
       recordInternal(p);

@@ -31,7 +31,8 @@ function updtRolesTree(tree: TreeBridge): void {
   let [designatedBridge, designatedPort] = [bridgeIdentifier, 0];
   let rootPort: TreePort | null = null;
   for (const p of ports) {
-    if (p.infoIs !== 'Received' || sameAddress(p.portPriority.bridge, bridgeIdentifier) || atBoundary(p)) continue;
+    if (p.infoIs !== 'Received' || p.port.restrictedRole) continue;
+    if (sameAddress(p.portPriority.bridge, bridgeIdentifier) || atBoundary(p)) continue;
     // 13.9, root path priority vector: external cost is added where a region is entered, internal cost inside.
     const held = p.portPriority;
     const within = inside(p);

@@ -1,4 +1,5 @@
 /** Port Role Transitions machine, PRT (IEEE 802.1Q-2018 13.37): how a port takes a role, proposes, agrees, and comes to forward. */
+import { keepsLoopOpen } from './loopGuard';
 import { allSynced, letGo, reRooted, setReRootTree, setSyncTree } from './procedures';
 import { HELD, edgeDelay, forwardDelay, inSeconds, isCist, isZero, newInfoXst, type TreePort } from './state';
 
@@ -141,6 +142,7 @@ function designated(p: TreePort): boolean {
     return true;
   }
   if (synced(p) || retired(p) || discard(p)) return true;
+  if (keepsLoopOpen(p)) return false;
   if ((isZero(bridge, p.fdWhile) || p.agreed || port.operEdge) && (isZero(bridge, p.rrWhile) || !p.reRoot) && !p.sync) {
     if (!p.learn) {
       p.learn = true; // DESIGNATED_LEARN
@@ -211,7 +213,7 @@ function retired(p: TreePort): boolean {
 /** DESIGNATED_DISCARD, MASTER_DISCARD. */
 function discard(p: TreePort): boolean {
   const { port } = p;
-  const must = (p.sync && !p.synced) || (p.reRoot && !isZero(port.bridge, p.rrWhile)) || p.disputed;
+  const must = (p.sync && !p.synced) || (p.reRoot && !isZero(port.bridge, p.rrWhile)) || p.disputed || keepsLoopOpen(p);
   if (!must || port.operEdge || (!p.learn && !p.forward)) return false;
   p.learn = p.forward = p.disputed = false;
   p.fdWhile = inSeconds(port.bridge, forwardDelay(p));

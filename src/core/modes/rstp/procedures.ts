@@ -55,8 +55,9 @@ export function setReRootTree({ tree }: TreePort): void {
   for (const p of tree.ports) p.reRoot = true;
 }
 
-/** 13.29: the topology change goes out of every other port. */
+/** 13.29: the topology change goes out of every other port, unless it was heard where that is restricted. */
 export function setTcPropTree(own: TreePort): void {
+  if (own.port.restrictedTcn) return;
   for (const p of own.tree.ports) if (p !== own) p.tcProp = true;
 }
 

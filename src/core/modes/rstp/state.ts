@@ -48,6 +48,8 @@ export interface TreePort {
   proposed: boolean;
   proposing: boolean;
   mastered: boolean;
+  /** Loop guard holds it: BPDUs stopped coming while it kept a loop open. */
+  loopHeld: boolean;
   rcvdMsg: Bpdu | MstiMessage | null;
   /** The latest message of the port's own region that was taken in. */
   heardMsg: MstiMessage | null;
@@ -95,6 +97,9 @@ export interface BridgePort {
   readonly adminEdge: boolean;
   readonly autoEdge: boolean;
   readonly operPointToPointMAC: boolean;
+  readonly restrictedRole: boolean;
+  readonly restrictedTcn: boolean;
+  readonly loopGuard: boolean;
   portEnabled: boolean;
   operEdge: boolean;
   sendRSTP: boolean;
@@ -208,8 +213,11 @@ export function createBridge(settings: EntitySettings, around: Surroundings): Br
       bridge,
       trees: [],
       adminEdge: given.edge,
-      autoEdge: true,
+      autoEdge: given.autoEdge,
       operPointToPointMAC: given.pointToPoint,
+      restrictedRole: given.restrictedRole,
+      restrictedTcn: given.restrictedTcn,
+      loopGuard: given.loopGuard,
       portEnabled: false,
       operEdge: given.edge,
       sendRSTP: true,
@@ -279,6 +287,7 @@ function addTree(bridge: Bridge, mstid: number, bridgeIdentifier: number, ports:
       proposed: false,
       proposing: false,
       mastered: false,
+      loopHeld: false,
       rcvdMsg: null,
       heardMsg: null,
       rcvdTc: false,

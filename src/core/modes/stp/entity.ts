@@ -48,6 +48,10 @@ class StpEntity implements ProtocolEntity {
   receive(index: number, bpdu: Bpdu): void {
     const port = this.bridge.ports[index]!;
     if (port.state === 'disabled') return;
+    if (port.loopHeld) {
+      port.loopHeld = false;
+      portStateSelection(this.bridge);
+    }
     if (bpdu.kind === 'config') this.receivedConfiguration(port, bpdu);
     else if (bpdu.kind === 'tcn') this.receivedTcn(port);
     this.rest(); // other types are not known to it (9.3.4)
@@ -82,7 +86,7 @@ class StpEntity implements ProtocolEntity {
   /** 8.7.2. */
   private receivedTcn(port: StpPort): void {
     if (!isDesignated(this.bridge, port)) return;
-    topologyChangeDetection(this.bridge);
+    if (!port.restrictedTcn) topologyChangeDetection(this.bridge);
     acknowledgeTopologyChange(this.bridge, port);
   }
 
@@ -117,6 +121,7 @@ class StpEntity implements ProtocolEntity {
   private messageAgeExpired(port: StpPort): void {
     const { bridge } = this;
     port.messageAgeTimer = STOPPED;
+    port.loopHeld = port.loopGuard;
     this.reconfigure(() => becomeDesignatedPort(bridge, port));
   }
 
@@ -138,7 +143,7 @@ class StpEntity implements ProtocolEntity {
     const { bridge } = this;
     const port = bridge.ports[index]!;
     if ((port.state !== 'disabled') === on) return;
-    port.topologyChangeAcknowledge = port.configurationPending = false;
+    port.topologyChangeAcknowledge = port.configurationPending = port.loopHeld = false;
     port.messageAgeTimer = port.forwardDelayTimer = port.holdTimer = STOPPED;
     if (on) {
       becomeDesignatedPort(bridge, port); // 8.8.2

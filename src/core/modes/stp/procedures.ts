@@ -91,7 +91,8 @@ export function configurationUpdate(bridge: StpBridge): void {
 function rootSelection(bridge: StpBridge): void {
   let best: StpPort | null = null;
   for (const port of bridge.ports) {
-    if (port.state === 'disabled' || isDesignated(bridge, port) || port.designatedRoot >= bridge.bridgeId) continue;
+    if (port.state === 'disabled' || port.restrictedRole) continue;
+    if (isDesignated(bridge, port) || port.designatedRoot >= bridge.bridgeId) continue;
     if (best === null || compareAsRootPorts(port, best) < 0) best = port;
   }
   bridge.rootPort = best;
@@ -113,8 +114,10 @@ function designatedPortSelection(bridge: StpBridge): void {
       bridge.rootPathCost - port.designatedCost ||
       bridge.bridgeId - port.designatedBridge ||
       port.portId - port.designatedPort;
-    if (isDesignated(bridge, port) || port.designatedRoot !== bridge.designatedRoot || order <= 0)
-      becomeDesignatedPort(bridge, port);
+    // Root guard: what is better than the root is not taken in, and stays at the port.
+    const own = isDesignated(bridge, port);
+    if (!own && port.restrictedRole && port.designatedRoot < bridge.designatedRoot) continue;
+    if (own || port.designatedRoot !== bridge.designatedRoot || order <= 0) becomeDesignatedPort(bridge, port);
   }
 }
 
@@ -133,7 +136,7 @@ export function portStateSelection(bridge: StpBridge): void {
     if (port === bridge.rootPort) {
       port.configurationPending = port.topologyChangeAcknowledge = false;
       makeForwarding(bridge, port);
-    } else if (isDesignated(bridge, port)) {
+    } else if (isDesignated(bridge, port) && !port.loopHeld) {
       port.messageAgeTimer = STOPPED;
       makeForwarding(bridge, port);
     } else {

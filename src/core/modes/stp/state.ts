@@ -11,6 +11,12 @@ export const HOLD_TIME = 1;
 export interface StpPort {
   readonly index: number;
   readonly adminEdge: boolean;
+  /** Root guard: never the root port (the role of 802.1Q-2018 13.27 restrictedRole, which classic bridges do not know). */
+  readonly restrictedRole: boolean;
+  readonly restrictedTcn: boolean;
+  readonly loopGuard: boolean;
+  /** Loop guard holds it: what it heard has outlived its time, and nothing has come since. */
+  loopHeld: boolean;
   portId: number;
   state: RunState;
   pathCost: number;
@@ -78,6 +84,10 @@ export function createStpBridge(
       index,
       adminEdge: port.edge,
       operEdge: port.edge,
+      restrictedRole: port.restrictedRole,
+      restrictedTcn: port.restrictedTcn,
+      loopGuard: port.loopGuard,
+      loopHeld: false,
       portId: port.id,
       state: 'disabled',
       pathCost: port.cost.external,

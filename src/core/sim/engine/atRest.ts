@@ -7,6 +7,7 @@ import { solveTrees } from '../../tree/solve';
 import type { Aggregation } from './aggregation';
 import { delayOf } from './delays';
 import { letsThrough, type Spoken } from './places';
+import type { Guards } from './guards';
 import type { Running } from './running';
 
 /** Bundles that have moved no member for so long have negotiated; all have come to that by then. */
@@ -26,6 +27,7 @@ export interface Begun {
   readonly aggregation: Aggregation;
   readonly now: Micros;
   readonly lastChange: Micros;
+  readonly guards: Guards;
   runTo(until: Micros): boolean;
   /** Begins the entities of a switch. */
   start(s: number): void;
@@ -45,6 +47,7 @@ export function* bringToRest(begun: Begun): Generator<void, boolean> {
     begun.runTo(begun.now + SECOND);
     yield;
   }
+  begun.guards.actAtRest();
   const { network, trees, running } = begun;
   if (network.oneWayPeers.size > 0) return false;
   for (const [s, sw] of network.switches.entries()) {

@@ -53,7 +53,11 @@ export function settingsIn(
         id: portIdentifierValue(portIdentifier(port, tree, sw.dialect)),
         cost,
         edge: port.edge,
+        autoEdge: port.autoEdge,
         pointToPoint: true,
+        restrictedRole: port.rootGuard,
+        restrictedTcn: port.restrictedTcn,
+        loopGuard: port.loopGuard,
       };
     }),
   };

@@ -5,6 +5,7 @@ import type { Bpdu } from '../../modes/bpdu';
 import type { Micros, RunRole, RunState } from '../../modes/entity';
 import { randomFrom } from '../../base/random';
 import { compileNetwork, type Network } from '../../topology/network';
+import { withShut } from '../../topology/shut';
 import { allApart, type Alike } from './alikeTrees';
 import type { BridgeKeys } from './bridgeKeys';
 import { Aggregation, withAbsent } from './aggregation';
@@ -12,8 +13,10 @@ import { bringToRest } from './atRest';
 import { lifeOfInformation, settingCalls, type TreeSettings } from './entitySettings';
 import { Entities } from './entities';
 import { EventQueue } from './eventQueue';
+import { Guards } from './guards';
 import type { Cause } from '../trace/recording';
 import { Medium } from './medium';
+import type { SimulationOptions } from './options';
 import { PortStates } from './portStates';
 import { spokenIn, type Spoken } from './places';
 import { rankOf, type Event, type Running } from './running';
@@ -22,18 +25,7 @@ import { Telling } from './telling';
 import { touchedSwitches, turnedSwitches } from './touched';
 import type { Watch } from './watch';
 
-const TIMER: Cause = { kind: 'timer' };
-const SIGNAL: Cause = { kind: 'signal' };
-const SETTING: Cause = { kind: 'setting' };
-
-interface SimulationOptions {
-  /** Members of bundles that are single ports as yet. */
-  readonly absent?: readonly number[];
-  /** Trees that are run once and told as many. */
-  readonly alike?: Alike;
-  /** Runs every hello, also those that say nothing new. */
-  readonly everyHello?: boolean;
-}
+const [TIMER, SIGNAL, SETTING] = [{ kind: 'timer' }, { kind: 'signal' }, { kind: 'setting' }] as const;
 
 export class Simulation {
   /** As it is now; switches and ports keep their indices. */
@@ -49,6 +41,7 @@ export class Simulation {
   private readonly medium: Medium;
   spoken: Spoken;
   readonly aggregation: Aggregation;
+  readonly guards = new Guards(this);
   private dirty = false;
   private cause: Cause = SIGNAL;
   /** The rank of the wake-up that happens now: those below it have happened at this moment; none where something else does. */
@@ -74,7 +67,6 @@ export class Simulation {
     this.runAs = alike;
     this.telling = new Telling(trees, alike, watch);
     this.medium = new Medium(this, this.telling, watch);
-
     this.everyHello = everyHello;
     this.hellos = new SteadyHellos({
       now: () => this.now,
@@ -143,13 +135,7 @@ export class Simulation {
       this.turn = event.kind === 'wake' ? rankOf(event) : -1;
       this.happen(event);
       this.turn = Infinity;
-      // Members that move at one moment are one change of the network.
-      if (this.aggregation.moved.size > 0 && queue.next > this.now)
-        this.adopt(
-          this.network.design,
-          new Set(this.aggregation.movedOwners.map((id) => this.network.switchIndex.get(id)!)),
-        );
-      if (this.dirty && queue.next > this.now) this.passMoment();
+      if (queue.next > this.now) this.endMoment();
     }
     this.now = Math.max(this.now, until);
     return true;
@@ -181,6 +167,21 @@ export class Simulation {
     this.schedule(t, { kind: 'do', act });
   }
 
+  /** Members that move at one moment are one change of the network, and so are ports that guards shut. */
+  private endMoment(): void {
+    if (this.guards.due) this.guards.act();
+    const { moved, movedOwners } = this.aggregation;
+    if (moved.size > 0)
+      this.adopt(this.network.design, new Set(movedOwners.map((id) => this.network.switchIndex.get(id)!)));
+    if (this.dirty && this.queue.next > this.now) this.passMoment();
+  }
+
+  /** Guards have shut ports, or opened them. */
+  turned(): void {
+    this.aggregation.follow(withShut(this.network.design, this.guards.shut));
+    this.adopt(this.network.design);
+  }
+
   private passMoment(): void {
     this.dirty = false;
     this.watch.moment?.(this.now);
@@ -188,7 +189,8 @@ export class Simulation {
 
   /** Goes over to another state of the design: cables, power, costs and priorities. The switches and their ports must be the same ones. */
   follow(design: Design): void {
-    this.aggregation.follow(design);
+    this.guards.follow(design);
+    this.aggregation.follow(withShut(design, this.guards.shut));
     this.adopt(design);
   }
 
@@ -202,7 +204,7 @@ export class Simulation {
     this.aggregation.moved.clear();
     const uses = this.aggregation.uses();
     this.watch.used?.(this.now, uses);
-    this.network = compileNetwork(design, uses);
+    this.network = compileNetwork(design, uses, this.guards.shut);
   }
 
   /** `only`: the switches that can have changed; null for all. */
@@ -347,6 +349,7 @@ export class Simulation {
     const local = this.spoken.places[tree]![port]!;
     if (running && local >= 0) {
       const { entity } = running;
+      if (this.guards.catches(port, bpdu)) return;
       if (entity.steady?.knows(local, bpdu)) return running.unheard[local] ? undefined : entity.receive(local, bpdu);
       this.cause = { kind: 'bpdu', port, bpdu };
       this.hellos.rouse(running);
@@ -359,9 +362,9 @@ export class Simulation {
 
   /** Tells the entities which ports have signal now. */
   private signal(ports: Iterable<number>): void {
-    this.cause = SIGNAL;
     for (const p of ports) {
       const live = this.network.live[p] === 1;
+      this.cause = this.guards.causeOf(p) ?? SIGNAL;
       for (const all of this.running) {
         const running = all[this.network.owner[p]!];
         const local = running ? this.spoken.places[running.trees[0]!]![p]! : -1;

@@ -12,6 +12,8 @@ export function causeText(network: Network, keys: BridgeKeys, cause: Cause): str
   switch (cause.kind) {
     case 'bpdu':
       return `${label(network, cause.port)} heard ${bpduText(keys, cause.bpdu)}`;
+    case 'guard':
+      return `BPDU guard shut ${label(network, cause.port)}, which heard ${bpduText(keys, cause.bpdu)}`;
     case 'timer':
       return 'a timer ran out';
     case 'signal':

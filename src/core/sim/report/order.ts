@@ -198,6 +198,8 @@ function causeOf(network: Network, cause: Cause): string {
   switch (cause.kind) {
     case 'bpdu':
       return ` (heard at port ${network.ports[cause.port]!.id})`;
+    case 'guard':
+      return ' (shut by BPDU guard)';
     case 'timer':
       return ' (a timer ran out)';
     case 'signal':

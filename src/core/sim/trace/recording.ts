@@ -17,6 +17,8 @@ export const RUN_ROLES: readonly RunRole[] = ['disabled', 'root', 'designated', 
 /** What an entity was doing when a port changed: acting on a BPDU, on a timer, on signal that came or went, on a setting. */
 export type Cause =
   | { readonly kind: 'bpdu'; readonly port: number; readonly bpdu: Bpdu }
+  /** A BPDU guard has shut the port that heard it. */
+  | { readonly kind: 'guard'; readonly port: number; readonly bpdu: Bpdu }
   | { readonly kind: 'timer' | 'signal' | 'setting' };
 
 /** A port of a tree took another state or role. */

@@ -14,7 +14,7 @@ import type { Passage } from '../traffic/passage';
 import { Reach, type HostPair, type OutageCause } from '../traffic/reach';
 import { runRoleOf, runStateOf } from './recording';
 import { USES, type MemberMark } from './memberLog';
-import { ARRIVES, CARRIES, OPERATIONAL, LIVE } from '../engine/signal';
+import { ARRIVES, CARRIES, OPERATIONAL, LIVE, SHUT_SHIFT } from '../engine/signal';
 import { Timeline, type TimelineData } from './timeline';
 
 /** Times in microseconds since the start. */
@@ -94,6 +94,8 @@ export interface Instant extends Passage {
   /** Whether a port is in a tree then. */
   inTree(tree: number, port: number): boolean;
   live(port: number): boolean;
+  /** What shut a port (`SHUT_BY`), 0 where nothing did. */
+  shut(port: number): number;
   /** Whether a aggregationPort has signal. */
   macOperational(aggregationPort: number): boolean;
   /** State and role of tree x ports + port, as coded in recordings. */
@@ -179,6 +181,7 @@ export class Player {
       state,
       inTree: (tree, port) => places[tree]![port]! >= 0,
       role: (tree, port) => runRoleOf(states[tree * ports + port]!),
+      shut: (port) => signal[port]! >> SHUT_SHIFT,
       live: (port) => (signal[port]! & LIVE) !== 0,
       macOperational: (aggregationPort) => (signal[aggregationPort]! & OPERATIONAL) !== 0,
       carries: (port) => (signal[port]! & CARRIES) !== 0,

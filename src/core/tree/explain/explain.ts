@@ -1,7 +1,7 @@
 /** Why a port has its role: the vectors it compared, the part that decided, one sentence. A pure function of a solution. */
 import { CIST, treeName } from '../../model/ids';
 import { settleBundles } from '../../topology/lag/settled';
-import { deadReason, isBundle, type Network } from '../../topology/network';
+import { deadReason, isBundle, isShut, type Network } from '../../topology/network';
 import { roleOf, stateIn, treeOf, type PortState, type Role, type SettledTree, type Solution } from '../settled';
 import { compareVectors, costText, decidingField, heardBy, offerOf } from './vector';
 import { label, lossPhrase, offerPhrase, portName, switchName, type Way, type VectorComparison } from './phrases';
@@ -31,7 +31,7 @@ export function explainPort(solution: Solution, tree: SettledTree, p: number): P
   switch (role) {
     case 'disabled':
       return say(
-        isBundle(network, p) && network.switches[s]!.up
+        isBundle(network, p) && network.switches[s]!.up && !isShut(network, p)
           ? `Disabled. ${bundleReason(network, p)}`
           : DEAD_TEXT[deadReason(network, p) ?? 'no-cable'],
       );
@@ -159,9 +159,11 @@ const DEAD_TEXT = {
   'switch-off': 'Disabled: the switch has no power.',
   'far-switch-off': 'Disabled: the switch at the other end has no power, so there is no signal.',
   'port-down': 'Disabled: the port is set down.',
+  shut: 'Disabled: shut by BPDU guard. A bridge is heard here, and the guard shuts the port at its first BPDU.',
   'link-cut': 'Disabled: the link is cut.',
   'bundle-down': 'Disabled: the bundle is down.',
   member: 'Disabled: a bundle has this port as a member, and keeps it out.',
+  'far-end-shut': 'Disabled: the port at the other end is shut by BPDU guard, so there is no signal.',
   'far-end-down': 'Disabled: the port at the other end is set down, so there is no signal.',
 } as const;
 

@@ -1,0 +1,114 @@
+/**
+ * Guards: what a port does about BPDUs that it must never hear, and about those that it no longer hears. Of bridge ports, be
+ * they ports or bundles, and what a switch sets for all of its edge ports. Restricted role and topology change, and BPDUs by
+ * direction, are IEEE 802.1Q-2018 13.27; BPDU guard and loop guard are trade practice without a clause.
+ */
+import { z } from '../base/zod';
+import { field } from './field';
+import { recoveryTime } from './legal';
+
+/** Fields of a bridge port. */
+export const portGuardFields = {
+  autoEdge: field(z.boolean().default(true), {
+    label: 'automatic edge',
+    reads: 'run',
+    done: (on) => (on ? 'becomes an edge port by itself' : 'an edge port only where it is set'),
+    line: {
+      kind: 'words',
+      words: [
+        ['auto-edge', true],
+        ['no-auto-edge', false, 'an edge port only where it is set'],
+      ],
+    },
+  }),
+  bpduGuard: field(z.boolean().optional(), {
+    label: 'BPDU guard',
+    reads: 'trees',
+    absent: 'as its switch sets edge ports',
+    text: (on) => (on ? 'on' : 'off'),
+    line: {
+      kind: 'words',
+      words: [
+        ['bpdu-guard', true, 'a BPDU shuts the port'],
+        ['no-bpdu-guard', false],
+      ],
+    },
+  }),
+  rootGuard: field(z.boolean().default(false), {
+    label: 'root guard',
+    reads: 'trees',
+    text: (on) => (on ? 'on' : 'off'),
+    line: {
+      kind: 'words',
+      words: [
+        ['root-guard', true, 'no root port, whatever it hears'],
+        ['no-root-guard', false],
+      ],
+    },
+  }),
+  loopGuard: field(z.boolean().default(false), {
+    label: 'loop guard',
+    reads: 'run',
+    text: (on) => (on ? 'on' : 'off'),
+    line: {
+      kind: 'words',
+      words: [
+        ['loop-guard', true, 'discards where BPDUs stop coming'],
+        ['no-loop-guard', false],
+      ],
+    },
+  }),
+  restrictedTcn: field(z.boolean().default(false), {
+    label: 'restricted topology change',
+    reads: 'run',
+    text: (on) => (on ? 'on' : 'off'),
+    line: {
+      kind: 'words',
+      words: [
+        ['restricted-tcn', true, 'topology changes heard here go no farther'],
+        ['no-restricted-tcn', false],
+      ],
+    },
+  }),
+};
+
+/** Fields of a switch. */
+export const switchGuardFields = {
+  edgeBpduGuard: field(z.boolean().default(false), {
+    label: 'BPDU guard on edge ports',
+    reads: 'trees',
+    text: (on) => (on ? 'on' : 'off'),
+    line: {
+      kind: 'words',
+      words: [
+        ['edge-bpdu-guard', true, 'a BPDU shuts each edge port'],
+        ['no-edge-bpdu-guard', false],
+      ],
+    },
+  }),
+  recovery: field(recoveryTime.optional(), {
+    label: 'recovery of shut ports',
+    unit: 's',
+    reads: 'run',
+    absent: 'off',
+    line: {
+      kind: 'value',
+      word: 'recovery',
+      detail: 'shut ports open again after so many seconds',
+      what: 'seconds from 30 to 86400',
+    },
+  }),
+};
+
+interface GuardedPort {
+  readonly edge: boolean;
+  readonly bpduGuard?: boolean | undefined;
+}
+
+/** Whether a BPDU shuts a port: as it says itself, an edge port otherwise as its switch does. */
+export const hasBpduGuard = ({ edge, bpduGuard }: GuardedPort, sw: { readonly edgeBpduGuard: boolean }): boolean =>
+  bpduGuard ?? (edge && sw.edgeBpduGuard);
+
+/** Why a port is shut, by the code that stands for it in networks and recordings; 0: it is not. */
+export const SHUT_BY = { nothing: 0, bpduGuard: 1 } as const;
+export const SHUT_NAMES = ['nothing', 'BPDU guard'] as const;
