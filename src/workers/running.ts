@@ -73,7 +73,7 @@ export function createRunning(give: <T extends object>(answer: T, buffer: ArrayB
         if (step.done) {
           if (!step.value.ok) return step.value;
           const run = step.value.value;
-          if (number === runs) kept = { run, network: compileNetwork(run.design) };
+          if (number === runs) kept = { run, network: compileNetwork(run.design, null, []) };
           return ok(traceOf(run, scenario.actions, scenario.until));
         }
         if (Date.now() - looked < 50) continue;

@@ -36,7 +36,7 @@ function runSimulate(file: string, options: Options): void {
   if (!run.ok) throw new Unusable(`${file}: ${run.error}`);
   const { trace, outages, storms, settledAt, ending, restlessBefore, final, design: ran, trees } = run.value;
   if (options.capture !== undefined)
-    writeWhole(options.capture, encodePcapng(captureOf(compileNetwork(ran), trees, run.value)));
+    writeWhole(options.capture, encodePcapng(captureOf(compileNetwork(ran, null, []), trees, run.value)));
   for (const note of notes(run.value, options.capture !== undefined)) process.stderr.write(`knot-path: ${note}\n`);
   process.stdout.write(
     options.json

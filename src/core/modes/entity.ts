@@ -43,6 +43,8 @@ export interface ProtocolEntity {
   setBridge(key: number, tree?: number): void;
   role(port: number, tree?: number): RunRole;
   state(port: number, tree?: number): RunState;
+  /** Whether loop guard keeps a port from forwarding. */
+  isHeld(port: number, tree?: number): boolean;
   /** What a port holds of its segment's designated bridge, its own words where it is that (802.1Q-2018 13.27 portPriority; 802.1D-1998 8.5.5). */
   held(port: number): Vector;
   /** Whether what a port heard last comes from the bridge's own region. */

@@ -2,11 +2,18 @@
 import fc from 'fast-check';
 import { readScenario } from './scenario/scenario';
 import { FAMILIES, meshDesign, networkOf, randomDesign, regionsDesign } from '../testing/networks';
-import { guarded } from '../testing/guards';
+import { guarded as withGuards } from '../testing/guards';
 import { unlikeAtRest } from '../testing/settling';
 import { tries } from '../testing/runs';
 import { isClassic, type Design } from '../model/document';
+import { SHUT_BY } from '../model/guard';
+import type { BundleId, PortId, SwitchId } from '../model/ids';
+import { SECOND } from '../modes/entity';
+import { compileNetwork } from '../topology/network';
+import { explainPort } from '../tree/explain/explain';
+import { solve } from '../tree/solve';
 import { simulate } from './simulate';
+import { Player, traceOf } from './trace/trace';
 
 function run(design: Design, actions: readonly object[], until: number, fromBoot = false) {
   const scenario = readScenario({ actions, until }, design);
@@ -23,17 +30,129 @@ const stranger = (at: number, port = '9') => ({
   links: [{ id: 'in', a: { switch: 'x', port: '1' }, b: { switch: 'b', port } }],
 });
 
+const shutTimes = (ran: ReturnType<typeof run>, sw: string, port: string): number[] => {
+  const { network, trace } = { network: compileNetwork(ran.design, null, []), trace: traceOf(ran, [], ran.reached) };
+  const p = network.portIndexOf(sw as SwitchId, port as PortId);
+  const player = new Player(trace);
+  return [...player.moments]
+    .filter((t) => player.at(t).shut(p) !== (t === 0 ? 0 : player.at(t - 1).shut(p)))
+    .map((t) => Math.round(t / SECOND));
+};
+
 describe('BPDU guard', () => {
   const guarded = (settings: object = {}) =>
     networkOf({ a: { priority: 4096 }, b: { edgeBpduGuard: true, ...settings } }, ['a 1 = b 1'], {
       'b 9': { edge: true },
+      'b 8': {},
     });
+  const root = (ran: ReturnType<typeof run>, sw: string) => ran.final.trees[0]!.switches[sw as SwitchId]?.root;
 
   it("shuts an edge port at a stranger's first BPDU, and the tree stays", () => {
     const ran = run(guarded(), [stranger(1)], 20);
     expect(ran.trace.filter(({ switch: sw }) => sw === 'a')).toEqual([]);
-    expect(ran.final.trees[0]!.switches).toMatchObject({ b: { root: 'a' }, x: { root: 'x' } });
+    expect([root(ran, 'b'), root(ran, 'x')]).toEqual(['a', 'x']);
     expect(ran.trace.findLast(({ switch: sw, port }) => sw === 'b' && port === '9')?.to).toBe('disabled');
+  });
+
+  it('lets a stranger in at a port that is no edge port, or that says otherwise', () => {
+    expect(root(run(guarded(), [stranger(1, '8')], 20), 'a')).toBe('x');
+    const open = networkOf({ a: { priority: 4096 }, b: { edgeBpduGuard: true } }, ['a 1 = b 1'], {
+      'b 9': { edge: true, bpduGuard: false },
+    });
+    expect(root(run(open, [stranger(1)], 20), 'a')).toBe('x');
+  });
+
+  it('stays shut without recovery; with it opens after the time, and is shut again by the next BPDU', () => {
+    expect(shutTimes(run(guarded(), [stranger(1)], 200), 'b', '9')).toEqual([1]);
+    expect(shutTimes(run(guarded({ recovery: 30 }), [stranger(1)], 70), 'b', '9')).toEqual([1, 31, 31, 61, 61]);
+  });
+
+  it('stays open once the stranger has been unplugged', () => {
+    const actions = [stranger(1), { at: 10, do: 'link-down', link: 'in' }];
+    expect(shutTimes(run(guarded({ recovery: 30 }), actions, 100), 'b', '9')).toEqual([1, 31]);
+  });
+
+  it('is opened by somebody, by setting it down and up, and by power that goes and comes', () => {
+    const gone = { at: 10, do: 'link-down', link: 'in' };
+    const opened = [stranger(1), gone, { at: 20, do: 'open-port', switch: 'b', port: '9' }];
+    expect(shutTimes(run(guarded(), opened, 60), 'b', '9')).toEqual([1, 20]);
+    const restarted = [
+      stranger(1),
+      gone,
+      { at: 20, do: 'switch-down', switch: 'b' },
+      { at: 25, do: 'switch-up', switch: 'b' },
+    ];
+    expect(shutTimes(run(guarded(), restarted, 60), 'b', '9')).toEqual([1, 20]);
+  });
+
+  it('shuts a bundle with all its members', () => {
+    const design = networkOf(
+      { a: { priority: 4096 }, b: {} },
+      ['a 1 = b 1', 'a 2 = b 2', 'a 3 = b 3'],
+      {},
+      {
+        bundles: [
+          { id: 'u', switch: 'a', number: 1, ports: ['1', '2'] },
+          { id: 'v', switch: 'b', number: 1, ports: ['1', '2'], bpduGuard: true },
+        ],
+      },
+    );
+    const { network, trees } = solve(design);
+    const v = network.portIndexOf('b' as SwitchId, 'v' as BundleId);
+    expect(network.shut[v]).toBe(SHUT_BY.bpduGuard);
+    expect(explainPort({ network, trees }, trees[0]!, v)?.sentence).toContain('shut by BPDU guard');
+    expect(Array.from(network.macOperational).filter(Boolean)).toHaveLength(2);
+    expect(unlikeAtRest(design, 1, [])).toEqual([]);
+  });
+});
+
+describe('root guard', () => {
+  const design = networkOf({ a: { priority: 4096 }, b: { priority: 8192 } }, ['a 1 = b 1'], {
+    'b 9': { rootGuard: true },
+  });
+
+  it('holds a stranger off while it speaks, and nothing else moves; then the port forwards again', () => {
+    const port = (ran: ReturnType<typeof run>) => ran.final.trees[0]!.switches['b' as SwitchId]!.ports['9' as PortId];
+    const held = run(design, [stranger(1)], 20);
+    expect(port(held)).toMatchObject({ role: 'alternate', state: 'discarding' });
+    expect(held.trace.filter(({ switch: sw, port: own }) => sw === 'a' || (own === '1' && sw === 'b'))).toEqual([]);
+    const gone = run(design, [stranger(1), { at: 30, do: 'bridge-priority', switch: 'x', priority: 61440 }], 60);
+    expect(port(gone)).toMatchObject({ role: 'designated', state: 'forwarding' });
+  });
+});
+
+describe('loop guard', () => {
+  const ring = (settings: Record<string, unknown>) =>
+    networkOf({ a: { priority: 4096 }, b: { priority: 8192 }, c: {} }, ['a 1 = b 1', 'b 2 = c 2', 'a 2 = c 1'], {
+      'c 2': settings,
+    });
+  const deaf = { at: 1, do: 'one-way', link: 'l1', from: 'b' };
+  const at = (ran: ReturnType<typeof run>) => ran.final.trees[0]!.switches['c' as SwitchId]!.ports['2' as PortId];
+
+  it('holds a blocked port that stops hearing BPDUs, where it would forward and close a loop', () => {
+    const looped = run(ring({}), [deaf], 20);
+    expect(at(looped)).toMatchObject({ role: 'designated' });
+    const held = run(ring({ loopGuard: true }), [deaf], 20);
+    expect(at(held)).toMatchObject({ role: 'designated', state: 'discarding' });
+    expect([held.ending, held.trace.some(({ switch: sw, to }) => sw === 'c' && to === 'forwarding')]).toEqual([
+      { kind: 'rests' },
+      false,
+    ]);
+  });
+
+  it('lets go at the next BPDU', () => {
+    const ran = run(ring({ loopGuard: true }), [deaf, { at: 20, do: 'link-up', link: 'l1' }], 40);
+    expect(at(ran)).toMatchObject({ role: 'alternate', state: 'discarding' });
+  });
+
+  it.each(['stp', 'per-vlan-rstp', 'per-vlan-stp', 'mstp'])('holds so in %s too', (dialect) => {
+    const design = ring({ loopGuard: true });
+    const all = { ...design, switches: design.switches.map((sw) => ({ ...sw, dialect: dialect as never })) };
+    const held = run(all, [deaf], 90);
+    expect(held.trace.some(({ switch: sw, port, to }) => sw === 'c' && port === '2' && to === 'forwarding')).toBe(
+      false,
+    );
+    expect(held.ending).toEqual({ kind: 'rests' });
   });
 });
 
@@ -57,7 +176,7 @@ describe('random guards', () => {
   it.each(families)('%s: root guards come to rest where the solver says, also after cables are cut', (_, anyOf) => {
     fc.assert(
       fc.property(
-        guarded(anyOf, { root: true, tcn: true }),
+        withGuards(anyOf, { root: true, tcn: true }),
         fc.nat(),
         fc.array(fc.nat(), { maxLength: 2 }),
         (...drawn) => expect(unlikeAtRest(...drawn)).toEqual([]),
@@ -71,7 +190,7 @@ describe('random guards', () => {
     '%s: BPDU guards shut what the solver says',
     (_, anyOf) => {
       fc.assert(
-        fc.property(guarded(anyOf.map(rapid), { bpdu: true, root: true }), fc.nat(), (design, seed) =>
+        fc.property(withGuards(anyOf.map(rapid), { bpdu: true, root: true }), fc.nat(), (design, seed) =>
           expect(unlikeAtRest(design, seed, [])).toEqual([]),
         ),
         { numRuns: tries(15) },

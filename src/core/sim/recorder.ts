@@ -140,6 +140,7 @@ export class Recorder {
     return new Recording(this.trees.length, this.sim.network.ports.length, (tree, port) => [
       this.sim.state(tree, port),
       this.sim.role(tree, port),
+      this.sim.isHeld(tree, port),
     ]);
   }
 

@@ -250,11 +250,12 @@ function comingMembers(before: Design, design: Design): number[] {
 
 /** Puts an action on the clock. */
 function schedule(sim: Simulation, action: Action, start: Micros, take: (commands: readonly Command[]) => void): void {
-  const { after = 0, changes, mute, members } = actionKind(action).happens(action);
+  const { after = 0, changes, mute, members, open } = actionKind(action).happens(action);
   const commands = commandsOf(changes);
   sim.at(start + Math.round(action.at * SECOND) + Math.round(after * SECOND), () => {
     if (mute) for (const port of mutedPorts(sim, mute)) sim.setMute(port, mute.on);
     if (members) sim.setBundle(members.bundle, members.ports);
+    if (open) sim.guards.open(sim.network.portIndexOf(open.switch, open.port));
     if (commands.length > 0) take(commands);
   });
 }

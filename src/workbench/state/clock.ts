@@ -254,6 +254,7 @@ function pictureOf({ trace }: Player, instant: Instant): Solution {
   const { switches, ports, firstPort } = network;
   const live = Uint8Array.from(ports, (_, p) => (instant.live(p) ? 1 : 0));
   const macOperational = Uint8Array.from(ports, (_, p) => (instant.macOperational(p) ? 1 : 0));
+  const shut = Uint8Array.from(ports, (_, p) => instant.shut(p));
   const unknown = new Int32Array(Math.max(switches.length, ports.length)).fill(-1);
   const free = new Float64Array(switches.length);
   const nowhere = new Uint8Array(ports.length);
@@ -283,11 +284,11 @@ function pictureOf({ trace }: Player, instant: Instant): Solution {
       disputed: nowhere,
     };
   });
-  return { network: { ...network, live, macOperational }, trees };
+  return { network: { ...network, live, macOperational, shut }, trees };
 }
 
 /** A recording's code to a role of the settled kind. */
-const ROLE_OF = Uint8Array.from({ length: 256 }, (_, code) => (RUN_ROLES[code & 15] ? CODE[runRoleOf(code)] : 0));
+const ROLE_OF = Uint8Array.from({ length: 256 }, (_, code) => (RUN_ROLES[code & 7] ? CODE[runRoleOf(code)] : 0));
 
 const clocks = new WeakMap<WorkbenchStore, ClockStore>();
 

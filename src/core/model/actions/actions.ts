@@ -11,6 +11,7 @@ import type { ActionFacts } from './kind';
 import { linkDown } from './linkDown';
 import { linkUp } from './linkUp';
 import { oneWay } from './oneWay';
+import { openPort } from './openPort';
 import { portCost } from './portCost';
 import { removeBundle } from './removeBundle';
 import { speak } from './speak';
@@ -32,6 +33,7 @@ const KINDS = [
   removeBundle,
   bundleMode,
   addSwitch,
+  openPort,
 ] as const;
 
 export const actionSchema = schemaOfAny(KINDS);

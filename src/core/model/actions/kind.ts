@@ -3,7 +3,7 @@ import { z } from '../../base/zod';
 import type { Bundle } from '../bundle';
 import type { CostMethod } from '../common';
 import type { Host } from '../host';
-import type { BundleId, LinkId, PortId, SwitchId, TreeId } from '../ids';
+import type { BridgePortId, BundleId, LinkId, PortId, SwitchId, TreeId } from '../ids';
 import type { Link } from '../link';
 import type { Names } from '../names';
 import type { RegionSettings } from '../region';
@@ -29,6 +29,8 @@ export interface Happening {
   readonly changes?: readonly CommandCall[];
   /** What the switch `from` sends over a link gets lost, or arrives again; of null what either end sends, of undefined what its first end does. */
   readonly mute?: { readonly link: LinkId; readonly from?: SwitchId | null | undefined; readonly on: boolean };
+  /** A port that a guard has shut opens. */
+  readonly open?: { readonly switch: SwitchId; readonly port: BridgePortId };
   /** A bundle has these ports from then on. */
   readonly members?: { readonly bundle: BundleId; readonly ports: readonly PortId[] };
 }

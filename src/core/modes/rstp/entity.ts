@@ -176,6 +176,9 @@ class RstpEntity implements ProtocolEntity, Beginning, Steady {
     return p.role === 'disabled' ? 'disabled' : p.forwarding ? 'forwarding' : p.learning ? 'learning' : 'discarding';
   }
 
+  isHeld(port: number, tree = 0): boolean {
+    return keepsLoopOpen(this.bridge.ports[port]!.trees[tree]!);
+  }
   held(port: number): Vector {
     return cist(this.bridge.ports[port]!).portPriority;
   }

@@ -228,6 +228,9 @@ class StpEntity implements ProtocolEntity {
   state(index: number): RunState {
     return this.bridge.ports[index]!.state;
   }
+  isHeld(index: number): boolean {
+    return this.bridge.ports[index]!.loopHeld;
+  }
   held(index: number): Vector {
     const { designatedRoot, designatedCost, designatedBridge, designatedPort } = this.bridge.ports[index]!;
     return vectorOf(designatedRoot, designatedCost, designatedBridge, 0, designatedBridge, designatedPort);

@@ -4,6 +4,8 @@ import type { RunRole, RunState } from '../../modes/entity';
 export class PortStates {
   private readonly states: RunState[][];
   private readonly roles: RunRole[][];
+  /** Places that loop guard holds: tree x ports + port. */
+  private readonly held = new Set<number>();
 
   constructor(trees: number, ports: number) {
     this.states = Array.from({ length: trees }, () => new Array<RunState>(ports).fill('disabled'));
@@ -17,10 +19,17 @@ export class PortStates {
     return this.roles[tree]![port]!;
   }
 
+  isHeld(tree: number, port: number): boolean {
+    return this.held.has(tree * this.states[tree]!.length + port);
+  }
+
   /** Gives the state before; null where both are as they were. */
-  set(tree: number, port: number, to: RunState, role: RunRole): RunState | null {
+  set(tree: number, port: number, to: RunState, role: RunRole, held: boolean): RunState | null {
     const from = this.states[tree]![port]!;
-    if (from === to && this.roles[tree]![port] === role) return null;
+    const place = tree * this.states[tree]!.length + port;
+    if (from === to && this.roles[tree]![port] === role && this.held.has(place) === held) return null;
+    if (held) this.held.add(place);
+    else this.held.delete(place);
     this.states[tree]![port] = to;
     this.roles[tree]![port] = role;
     return from;

@@ -261,13 +261,10 @@ export class Simulation {
 
   /** Whether what a port sends reaches the other end. */
   carries = (port: number): boolean => this.medium.carries(port);
-
   /** Whether what goes out of a aggregationPort comes out of the cable. */
   arrives = (aggregationPort: number): boolean => this.medium.arrives(aggregationPort);
-
   /** The tree that decides where a VLAN's frames pass at a switch; -1 where none does. */
   treeFor = (s: number, vid: number): number => this.spoken.treeFor(s, vid);
-
   /** Whether frames of a VLAN pass a port now. */
   passes(vid: number, port: number): boolean {
     const { switches, owner, live, carried } = this.network;
@@ -299,6 +296,7 @@ export class Simulation {
 
   state = (tree: number, port: number): RunState => this.ports.state(this.runAs[tree]!, port);
   role = (tree: number, port: number): RunRole => this.ports.role(this.runAs[tree]!, port);
+  isHeld = (tree: number, port: number): boolean => this.ports.isHeld(this.runAs[tree]!, port);
   inTree = (tree: number, port: number): boolean => this.spoken.places[tree]![port]! >= 0;
   /** The entity of a switch that runs a tree, and the tree's place among its own; null where none does. */
   entity = (tree: number, s: number) => this.entities.at(tree, s);
@@ -381,7 +379,8 @@ export class Simulation {
     if (dirty.size > 0) {
       for (const each of dirty) {
         const [own, local] = [Math.floor(each / ports.length), each % ports.length];
-        this.record(trees[own]!, ports[local]!, entity.state(local, own), entity.role(local, own));
+        const [state, role, held] = [entity.state(local, own), entity.role(local, own), entity.isHeld(local, own)];
+        this.record(trees[own]!, ports[local]!, state, role, held);
       }
       dirty.clear();
     }
@@ -391,11 +390,11 @@ export class Simulation {
     this.schedule(entity.due, { kind: 'wake', running });
   }
 
-  private record(tree: number, port: number, to: RunState, role: RunRole): void {
-    const from = this.ports.set(tree, port, to, role);
+  private record(tree: number, port: number, to: RunState, role: RunRole, held = false): void {
+    const from = this.ports.set(tree, port, to, role, held);
     if (from === null) return;
     this.lastChange = this.now;
     this.dirty = true;
-    this.telling.changed({ t: this.now, tree, port, from, to, role, cause: this.cause });
+    this.telling.changed({ t: this.now, tree, port, from, to, role, held, cause: this.cause });
   }
 }

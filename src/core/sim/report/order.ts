@@ -45,7 +45,7 @@ const DOES: Readonly<Record<RunState, string>> = {
 
 /** Tells a run; actions come before what follows from them. */
 export function orderOf(run: Run, actions: readonly Action[]): OrderLine[] {
-  const network = compileNetwork(run.design);
+  const network = compileNetwork(run.design, null, []);
   const trees = run.trees;
   const lines = [
     ...actions.map((action) => actionLine(run.design, action)),

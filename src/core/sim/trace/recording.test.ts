@@ -27,7 +27,7 @@ describe('a recording', () => {
         let last = null as number | null;
         changes.forEach(({ wait, tree, port, to, role }, i) => {
           t += wait;
-          recording.add({ t, tree, port, from: 'disabled', to, role, cause: { kind: 'timer' } });
+          recording.add({ t, tree, port, from: 'disabled', to, role, held: false, cause: { kind: 'timer' } });
           if (t > instant) return;
           now[tree * 5 + port] = [to, role];
           if (tree === 1 && port === 2) last = i;

@@ -29,6 +29,8 @@ export interface PortChange {
   readonly from: RunState;
   readonly to: RunState;
   readonly role: RunRole;
+  /** Whether loop guard holds it. */
+  readonly held: boolean;
   readonly cause: Cause;
 }
 
@@ -41,7 +43,11 @@ export class Recording {
   readonly trees: number;
   readonly ports: number;
 
-  constructor(trees: number, ports: number, at: (tree: number, port: number) => readonly [RunState, RunRole]) {
+  constructor(
+    trees: number,
+    ports: number,
+    at: (tree: number, port: number) => readonly [RunState, RunRole, held?: boolean],
+  ) {
     this.trees = trees;
     this.ports = ports;
 
@@ -58,8 +64,8 @@ export class Recording {
     return this.timeline.count;
   }
 
-  add({ t, tree, port, to, role, cause }: PortChange): void {
-    this.timeline.add(t, tree * this.ports + port, coded(to, role));
+  add({ t, tree, port, to, role, held, cause }: PortChange): void {
+    this.timeline.add(t, tree * this.ports + port, coded(to, role, held));
     this.causes.push(cause);
   }
 
@@ -74,6 +80,7 @@ export class Recording {
       from: runStateOf(timeline.before(i)),
       to: runStateOf(timeline.after(i)),
       role: runRoleOf(timeline.after(i)),
+      held: isHeld(timeline.after(i)),
       cause: this.causes[i]!,
     };
   }
@@ -102,8 +109,10 @@ export class Recording {
   }
 }
 
-/** A place's state and role as one code. */
-export const coded = (state: RunState, role: RunRole): number =>
-  (RUN_STATES.indexOf(state) << 4) | RUN_ROLES.indexOf(role);
+const HELD = 8;
+/** A place's state and role, and whether loop guard holds it, as one code. */
+export const coded = (state: RunState, role: RunRole, held = false): number =>
+  (RUN_STATES.indexOf(state) << 4) | (held ? HELD : 0) | RUN_ROLES.indexOf(role);
 export const runStateOf = (code: number): RunState => RUN_STATES[code >> 4]!;
-export const runRoleOf = (code: number): RunRole => RUN_ROLES[code & 15]!;
+export const runRoleOf = (code: number): RunRole => RUN_ROLES[code & 7]!;
+export const isHeld = (code: number): boolean => (code & HELD) !== 0;

@@ -6,13 +6,14 @@ import type { Action } from '../../model/scenario';
 import type { Design } from '../../model/document';
 import { SECOND, type Micros, type RunRole, type RunState } from '../../modes/entity';
 import { compileNetwork, type Network } from '../../topology/network';
+import type { ShutPort } from '../../topology/shut';
 import { spokenIn, type Spoken } from '../engine/places';
 import { afterAction, turnsIn } from '../scenario/scenario';
 import type { Outage, Storm } from '../traffic/dataPlane';
 import { orderOf, type OrderLine } from '../report/order';
 import type { Passage } from '../traffic/passage';
 import { Reach, type HostPair, type OutageCause } from '../traffic/reach';
-import { runRoleOf, runStateOf } from './recording';
+import { isHeld, runRoleOf, runStateOf } from './recording';
 import { USES, type MemberMark } from './memberLog';
 import { ARRIVES, CARRIES, OPERATIONAL, LIVE, SHUT_SHIFT } from '../engine/signal';
 import { Timeline, type TimelineData } from './timeline';
@@ -86,11 +87,16 @@ function turns(marks: readonly MemberMark[]): Micros[] {
   });
 }
 
+/** What is shut stands in the signals. */
+const NOTHING_SHUT: readonly ShutPort[] = [];
+
 /** The network of a trace at one instant. */
 export interface Instant extends Passage {
   readonly t: Micros;
   state(tree: number, port: number): RunState;
   role(tree: number, port: number): RunRole;
+  /** Whether loop guard holds a port. */
+  isHeld(tree: number, port: number): boolean;
   /** Whether a port is in a tree then. */
   inTree(tree: number, port: number): boolean;
   live(port: number): boolean;
@@ -160,7 +166,8 @@ export class Player {
     const known = this.networks.get(key);
     if (known) return known;
     const design = turned.reduce(afterAction, this.trace.design);
-    const network = compileNetwork(design, picture.length === 0 ? null : Array.from(picture, (code) => USES[code]!));
+    const uses = picture.length === 0 ? null : Array.from(picture, (code) => USES[code]!);
+    const network = compileNetwork(design, uses, NOTHING_SHUT);
     const found = { network, ...spokenIn(network, this.trace.trees) };
     this.networks.set(key, found);
     return found;
@@ -181,6 +188,7 @@ export class Player {
       state,
       inTree: (tree, port) => places[tree]![port]! >= 0,
       role: (tree, port) => runRoleOf(states[tree * ports + port]!),
+      isHeld: (tree, port) => isHeld(states[tree * ports + port]!),
       shut: (port) => signal[port]! >> SHUT_SHIFT,
       live: (port) => (signal[port]! & LIVE) !== 0,
       macOperational: (aggregationPort) => (signal[aggregationPort]! & OPERATIONAL) !== 0,
