@@ -70,6 +70,30 @@ export const portGuardFields = {
       ],
     },
   }),
+  bpduRx: field(z.boolean().default(true), {
+    label: 'BPDUs received',
+    reads: 'trees',
+    text: (on) => (on ? 'taken in' : 'discarded'),
+    line: {
+      kind: 'words',
+      words: [
+        ['bpdu-rx', true],
+        ['no-bpdu-rx', false, 'BPDUs that come in are discarded'],
+      ],
+    },
+  }),
+  bpduTx: field(z.boolean().default(true), {
+    label: 'BPDUs',
+    reads: 'trees',
+    text: (on) => (on ? 'sent' : 'not sent'),
+    line: {
+      kind: 'words',
+      words: [
+        ['bpdu-tx', true],
+        ['no-bpdu-tx', false, 'no BPDU goes out'],
+      ],
+    },
+  }),
 };
 
 /** Fields of a switch. */

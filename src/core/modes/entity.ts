@@ -128,7 +128,7 @@ export interface PortSettings {
   readonly cost: PortCost;
 }
 
-/** What a port is in every tree (802.1Q-2018 13.27: AdminEdge, AutoEdge, restrictedRole, restrictedTcn), and its guards. */
+/** What a port is in every tree (802.1Q-2018 13.27: AdminEdge, AutoEdge, restrictedRole, restrictedTcn, enableBPDUrx, enableBPDUtx), and its guards. */
 export interface PortKind {
   readonly edge: boolean;
   readonly autoEdge: boolean;
@@ -136,6 +136,8 @@ export interface PortKind {
   /** Root guard: it is no root port, whatever it hears. */
   readonly restrictedRole: boolean;
   readonly restrictedTcn: boolean;
+  readonly enableBPDUrx: boolean;
+  readonly enableBPDUtx: boolean;
   /** It discards where BPDUs stop coming. */
   readonly loopGuard: boolean;
 }

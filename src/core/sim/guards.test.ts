@@ -185,6 +185,15 @@ describe('random guards', () => {
     );
   });
 
+  it.each(families)('%s: filtered BPDUs leave what the solver says', (_, anyOf) => {
+    fc.assert(
+      fc.property(withGuards(anyOf, { filter: true }), fc.nat(), (design, seed) =>
+        expect(unlikeAtRest(design, seed, [])).toEqual([]),
+      ),
+      { numRuns: tries(15) },
+    );
+  });
+
   // Where a relay would flood is not known before the trees are: families without one.
   it.each(families.filter(([family]) => family !== 'mixed'))(
     '%s: BPDU guards shut what the solver says',

@@ -48,6 +48,8 @@ export class EntityBench {
           restrictedRole: false,
           restrictedTcn: false,
           loopGuard: false,
+          enableBPDUrx: true,
+          enableBPDUtx: true,
         })),
       },
       {

@@ -7,6 +7,7 @@ export interface GuardKinds {
   readonly root?: boolean;
   readonly loop?: boolean;
   readonly tcn?: boolean;
+  readonly filter?: boolean;
 }
 
 /** A design with some of these guards on some of its ports and bundles. */
@@ -19,6 +20,8 @@ export const guarded = (designs: fc.Arbitrary<Design>, kinds: GuardKinds): fc.Ar
       rootGuard: kinds.root === true && draw() < 3,
       loopGuard: kinds.loop === true && draw() < 5,
       restrictedTcn: kinds.tcn === true && draw() < 3,
+      bpduRx: !kinds.filter || draw() > 1,
+      bpduTx: !kinds.filter || draw() > 1,
       ...(kinds.bpdu && draw() < 2 ? { bpduGuard: draw() < 9 } : {}),
     });
     return {

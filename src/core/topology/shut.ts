@@ -45,13 +45,13 @@ interface Cabled {
   readonly carried: readonly VlanSet[];
 }
 
-/** Whether a BPDU that comes in shuts a bridge port. */
+/** Whether a BPDU that comes in shuts a bridge port: one that is discarded does not. */
 export function isGuarded(
   { switches, ports, owner }: Pick<Cabled, 'switches' | 'ports' | 'owner'>,
   p: number,
 ): boolean {
   const sw = switches[owner[p]!]!;
-  return runsTrees(sw) && hasBpduGuard(ports[p]!, sw);
+  return runsTrees(sw) && ports[p]!.bpduRx && hasBpduGuard(ports[p]!, sw);
 }
 
 /** The ports that BPDU guards will shut. */
@@ -68,7 +68,11 @@ export function guardsActing(network: Cabled): ShutPort[] {
 }
 
 /** Whether a port hears a bridge in a tree, through whatever floods the tree's BPDUs. */
-function hearsBridge({ switches, owner, firstPort, far, live, carried }: Cabled, tree: TreeId, p: number): boolean {
+function hearsBridge(
+  { switches, ports, owner, firstPort, far, live, carried }: Cabled,
+  tree: TreeId,
+  p: number,
+): boolean {
   const isIn = (q: number): boolean => belongs(switches[owner[q]!]!, carried[q]!, treeVlan(tree));
   const isBridge = (q: number): boolean => partOf(switches[owner[q]!]!, tree) === 'bridge';
   if (!isBridge(p) || !isIn(p)) return false;
@@ -77,7 +81,10 @@ function hearsBridge({ switches, owner, firstPort, far, live, carried }: Cabled,
   for (let from = ways.pop(); from !== undefined; from = ways.pop()) {
     const there = far[from]!;
     if (there < 0 || !live[from] || !isIn(there)) continue;
-    if (isBridge(there)) return true;
+    if (isBridge(there)) {
+      if (ports[there]!.bpduTx) return true;
+      continue;
+    }
     const s = owner[there]!;
     if (flooded.has(s)) continue;
     flooded.add(s);

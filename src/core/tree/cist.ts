@@ -15,7 +15,7 @@ import { regionsOf, sameRegion, type RegionMap } from '../topology/region';
 import { segmentsOf, type Segments } from '../topology/segments';
 import type { TreeSettings } from './settings';
 import { ageing, notice } from './ageing';
-import { designatedOn, disputeBeside, mayLead, rolesOf, thrownAway } from './roles';
+import { designatedOn, disputeBeside, disputeUnheard, mayLead, rolesOf, thrownAway } from './roles';
 import type { SettledTree } from './settled';
 import { walkFromRoots, type Messages } from './shortestPaths';
 
@@ -117,7 +117,9 @@ export function solveCist(context: MstpContext): SettledTree {
   });
   const noticed = (p: number, q: number): boolean => notice(network, owner[p]!, owner[q]!);
   const disputed = thrownAway(designated, (from, p) => ways.heard(owner[from]!, p, owner[p]!) === null, noticed);
-  disputeBeside(network, disputed, { designated, isWorse: (p, than) => offersMore(than, p) }, noticed);
+  const hears = { designated, isWorse: (p: number, than: number) => offersMore(than, p) };
+  disputeBeside(network, disputed, hears, noticed);
+  disputeUnheard(network, segments, disputed, hears, noticed);
   const hearsBetter = (p: number, q: number, s: number): boolean =>
     (ways.seenRank(owner[designated[p]!]!, s) - ways.seenRank(owner[designated[q]!]!, s) ||
       portKey[designated[p]!]! - portKey[designated[q]!]! ||

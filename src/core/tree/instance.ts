@@ -2,7 +2,7 @@
 import { treeInstance, type TreeId } from '../model/ids';
 import type { MstpContext } from './cist';
 import { hasInstance } from '../topology/region';
-import { designatedOn, mayLead, rolesOf, thrownAway } from './roles';
+import { designatedOn, disputeUnheard, mayLead, rolesOf, thrownAway } from './roles';
 import type { Network } from '../topology/network';
 import type { Wear } from './ageing';
 import { CODE, type SettledTree } from './settled';
@@ -36,6 +36,13 @@ export function solveInstance(
   const disputed = thrownAway(
     within,
     (from) => isLastHop(owner[from]!),
+    () => true,
+  );
+  disputeUnheard(
+    network,
+    segments,
+    disputed,
+    { designated: within, isWorse: (p, than) => offersMore(than, p) },
     () => true,
   );
 

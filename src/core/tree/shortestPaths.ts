@@ -3,6 +3,7 @@
  * it sends grows with every hop. What a message holds, and when it is thrown away, differs from tree to tree: `Messages`.
  */
 import { MinHeap } from '../base/minHeap';
+import { hearingOn } from './hearing';
 import type { Network } from '../topology/network';
 import type { Wear } from './ageing';
 import type { Segments } from '../topology/segments';
@@ -33,12 +34,13 @@ export interface Bounds {
 
 /** Walks away from the roots, the best bridge first; `rank` is the place of each bridge among them, -1 of those that take no part. */
 export function walkFromRoots(
-  { firstPort, owner }: Network,
+  network: Network,
   segments: Segments,
   rank: Int32Array,
   messages: Messages,
   { sends, beside }: Bounds = {},
 ): void {
+  const { firstPort, owner } = network;
   const count = rank.length;
   const byRank = new Int32Array(count).fill(-1);
   rank.forEach((place, s) => place >= 0 && (byRank[place] = s));
@@ -48,6 +50,16 @@ export function walkFromRoots(
   const hear = (s: number, q: number): void => {
     const t = owner[q]!;
     if (!settled[t] && messages.hear(s, q, t)) heap.push(messages.far(t), t, messages.farther(t) * count + rank[t]!);
+  };
+  const hearing = hearingOn(network, segments);
+  /** By segment where BPDUs are filtered, the ports that speak there: nearer ones that it hears silence a port. */
+  const speakers = new Map<number, number[]>();
+  const speak = (s: number, p: number, segment: number): void => {
+    const before = speakers.get(segment) ?? [];
+    if (before.some((other) => hearing!.hears(other, p))) return;
+    speakers.set(segment, [...before, p]);
+    for (let i = segments.first[segment]!; i < segments.first[segment + 1]!; i += 1)
+      if (hearing!.hears(p, segments.ports[i]!)) hear(s, segments.ports[i]!);
   };
   for (const best of byRank) {
     if (best < 0 || messages.root[best]! >= 0) continue;
@@ -60,7 +72,11 @@ export function walkFromRoots(
       for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) {
         const segment = segments.of[p]!;
         if (segment < 0 || (sends && !sends(s, p))) continue;
-        if (beside) for (const q of beside.get(p) ?? []) hear(s, q);
+        if (beside) for (const q of beside.get(p) ?? []) if (!hearing || hearing.hears(p, q)) hear(s, q);
+        if (hearing?.filtered[segment]) {
+          speak(s, p, segment);
+          continue;
+        }
         if (crossed[segment]) continue;
         crossed[segment] = 1; // the first bridge to reach a segment is its nearest
         for (let i = segments.first[segment]!; i < segments.first[segment + 1]!; i += 1) hear(s, segments.ports[i]!);

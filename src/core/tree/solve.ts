@@ -11,7 +11,7 @@ import { solveInstance } from './instance';
 import { mstpContext, solveCist } from './cist';
 import { compileNetwork, type Network } from '../topology/network';
 import { ageing, notice, type Wear } from './ageing';
-import { disputeBeside, mayLead, rolesOf, thrownAway } from './roles';
+import { designatedOn, disputeBeside, disputeUnheard, mayLead, rolesOf, thrownAway } from './roles';
 import { segmentsOf, type Segments } from '../topology/segments';
 import { compileSettings, type TreeSettings } from './settings';
 import { costsFrom, walkFromRoots, type Costs } from './shortestPaths';
@@ -87,7 +87,9 @@ function solveTree(
   const designated = designatedPorts(network, segments, offersMore);
   const noticed = (p: number, q: number): boolean => notice(network, owner[p]!, owner[q]!);
   const disputed = thrownAway(designated, tooOld, noticed);
-  disputeBeside(network, disputed, { designated, isWorse: (p, than) => offersMore(than, p) }, noticed);
+  const hears = { designated, isWorse: (p: number, than: number) => offersMore(than, p) };
+  disputeBeside(network, disputed, hears, noticed);
+  disputeUnheard(network, segments, disputed, hears, noticed);
   const hearsBetter = (p: number, q: number): boolean =>
     (compareSenders(designated[p]!, designated[q]!) || comparePorts(p, q)) < 0;
   const rootPort = rootPorts(network, { root, rootPathCost, cost, designated }, hearsBetter);
@@ -150,14 +152,7 @@ function designatedPorts(
   segments: Segments,
   offersMore: (p: number, q: number) => boolean,
 ): Int32Array {
-  const designated = new Int32Array(network.ports.length).fill(-1);
-  for (let segment = 0; segment + 1 < segments.first.length; segment += 1) {
-    const [from, to] = [segments.first[segment]!, segments.first[segment + 1]!];
-    if (from === to) continue;
-    let best = segments.ports[from]!;
-    for (let i = from + 1; i < to; i += 1) if (offersMore(segments.ports[i]!, best)) best = segments.ports[i]!;
-    for (let i = from; i < to; i += 1) designated[segments.ports[i]!] = best;
-  }
+  const designated = designatedOn(network, segments, offersMore);
   // A bundle that hears somebody better beside its segment is silent there; the nearest to the root first, since those farther may hear them.
   for (const [bundle, heard] of [...network.oneWayPeers].sort(([p], [q]) => (offersMore(p, q) ? -1 : 1))) {
     const segment = segments.of[bundle]!;

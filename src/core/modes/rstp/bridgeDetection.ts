@@ -1,8 +1,8 @@
 /** Bridge Detection machine, BDM (IEEE 802.1Q-2018 13.33): a port that hears no bridge for a while is an edge port. */
 import { cist, isZero, type BridgePort, type TreePort } from './state';
 
-/** A port that has lost its bridge is none, if loop guard says so. */
-const mayBeEdge = (p: TreePort): boolean => p.proposing && !p.loopHeld;
+/** A port that takes no BPDU in cannot tell (its edgeDelayWhile stays at Migrate Time, 13.31); one that has lost its bridge is none, if loop guard says so. */
+const mayBeEdge = (p: TreePort): boolean => p.proposing && p.port.enableBPDUrx && !p.loopHeld;
 
 export function bridgeDetection(port: BridgePort): boolean {
   const { adminEdge, autoEdge, portEnabled, operEdge, sendRSTP } = port;

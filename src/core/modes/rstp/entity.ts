@@ -66,7 +66,7 @@ class RstpEntity implements ProtocolEntity, Beginning, Steady {
 
   receive(port: number, bpdu: Bpdu): void {
     const to = this.bridge.ports[port]!;
-    if (!to.portEnabled) return;
+    if (!to.portEnabled || !to.enableBPDUrx) return; // DISCARD (13.31)
     if (this.knows(port, bpdu)) return this.hear(to, this.bridge.now);
     to.rcvdBpdu = bpdu;
     to.touched = true;
@@ -254,7 +254,7 @@ class RstpEntity implements ProtocolEntity, Beginning, Steady {
     const { bridge } = this;
     let due = Infinity;
     for (const port of this.hushed ? [] : bridge.ports) {
-      if (!port.portEnabled) continue;
+      if (!port.portEnabled || !port.enableBPDUtx) continue;
       if (port.helloWhen > after && port.helloWhen < due) due = port.helloWhen;
       if ((port.newInfo || tellsInstances(port)) && port.txCount > 0 && port.txTick > bridge.now && port.txTick < due)
         due = port.txTick;

@@ -14,7 +14,7 @@ export function portTransmit(port: BridgePort): boolean {
     port.txCount -= 1;
     port.txTick += SECOND;
   }
-  if (!port.portEnabled || !port.trees.every(ready)) return false;
+  if (!port.portEnabled || !port.enableBPDUtx || !port.trees.every(ready)) return false;
   if (isZero(bridge, port.helloWhen)) {
     // TRANSMIT_PERIODIC, then IDLE
     port.newInfo ||= periodic(p);

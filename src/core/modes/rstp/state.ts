@@ -99,6 +99,8 @@ export interface BridgePort {
   readonly operPointToPointMAC: boolean;
   readonly restrictedRole: boolean;
   readonly restrictedTcn: boolean;
+  readonly enableBPDUrx: boolean;
+  readonly enableBPDUtx: boolean;
   readonly loopGuard: boolean;
   portEnabled: boolean;
   operEdge: boolean;
@@ -217,6 +219,8 @@ export function createBridge(settings: EntitySettings, around: Surroundings): Br
       operPointToPointMAC: given.pointToPoint,
       restrictedRole: given.restrictedRole,
       restrictedTcn: given.restrictedTcn,
+      enableBPDUrx: given.enableBPDUrx,
+      enableBPDUtx: given.enableBPDUtx,
       loopGuard: given.loopGuard,
       portEnabled: false,
       operEdge: given.edge,

@@ -48,7 +48,7 @@ export function liveOn(port: BridgePort, until: (lifetime: Micros) => Micros): v
 export function hellosOf(bridge: Bridge): (Hello | null)[] | null {
   const hellos: (Hello | null)[] = [];
   for (const port of bridge.ports) {
-    const hello = port.portEnabled ? helloOf(port) : null;
+    const hello = port.portEnabled && port.enableBPDUtx ? helloOf(port) : null;
     if (hello === undefined) return null;
     hellos.push(hello);
   }

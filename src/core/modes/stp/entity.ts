@@ -47,7 +47,7 @@ class StpEntity implements ProtocolEntity {
 
   receive(index: number, bpdu: Bpdu): void {
     const port = this.bridge.ports[index]!;
-    if (port.state === 'disabled') return;
+    if (port.state === 'disabled' || !port.enableBPDUrx) return;
     if (port.loopHeld) {
       port.loopHeld = false;
       portStateSelection(this.bridge);

@@ -16,6 +16,7 @@ import {
 
 /** 8.6.1: at most one a Hold Time. */
 export function transmitConfiguration(bridge: StpBridge, port: StpPort): void {
+  if (!port.enableBPDUtx) return;
   const now = bridge.around.now();
   if (port.holdTimer !== STOPPED) {
     port.configurationPending = true;
@@ -78,7 +79,7 @@ export function configurationBpduGeneration(bridge: StpBridge): void {
 
 /** 8.6.6. */
 export function transmitTcn(bridge: StpBridge): void {
-  if (bridge.rootPort) bridge.around.transmit(bridge.rootPort.index, { kind: 'tcn' });
+  if (bridge.rootPort?.enableBPDUtx) bridge.around.transmit(bridge.rootPort.index, { kind: 'tcn' });
 }
 
 /** 8.6.7. */

@@ -14,6 +14,8 @@ export interface StpPort {
   /** Root guard: never the root port (the role of 802.1Q-2018 13.27 restrictedRole, which classic bridges do not know). */
   readonly restrictedRole: boolean;
   readonly restrictedTcn: boolean;
+  readonly enableBPDUrx: boolean;
+  readonly enableBPDUtx: boolean;
   readonly loopGuard: boolean;
   /** Loop guard holds it: what it heard has outlived its time, and nothing has come since. */
   loopHeld: boolean;
@@ -86,6 +88,8 @@ export function createStpBridge(
       operEdge: port.edge,
       restrictedRole: port.restrictedRole,
       restrictedTcn: port.restrictedTcn,
+      enableBPDUrx: port.enableBPDUrx,
+      enableBPDUtx: port.enableBPDUtx,
       loopGuard: port.loopGuard,
       loopHeld: false,
       portId: port.id,

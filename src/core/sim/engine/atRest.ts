@@ -49,7 +49,7 @@ export function* bringToRest(begun: Begun): Generator<void, boolean> {
   }
   begun.guards.actAtRest();
   const { network, trees, running } = begun;
-  if (network.oneWayPeers.size > 0) return false;
+  if (network.oneWayPeers.size > 0 || filters(network)) return false;
   for (const [s, sw] of network.switches.entries()) {
     if (sw.up) begun.start(s);
     if (s % SOME === 0) yield;
@@ -70,6 +70,10 @@ export function* bringToRest(begun: Begun): Generator<void, boolean> {
   }
   return true;
 }
+
+/** Who takes nothing in, or says nothing, does not come to rest as others do. */
+const filters = ({ ports, far }: Network): boolean =>
+  ports.some((port, p) => far[p]! >= 0 && !(port.bpduRx && port.bpduTx));
 
 function treeToRest({ network, spoken, trees, running }: Begun, tree: number, settled: SettledTree): boolean {
   const { far, owner, live } = network;

@@ -57,6 +57,8 @@ export function settingsIn(
         pointToPoint: true,
         restrictedRole: port.rootGuard,
         restrictedTcn: port.restrictedTcn,
+        enableBPDUrx: port.bpduRx,
+        enableBPDUtx: port.bpduTx,
         loopGuard: port.loopGuard,
       };
     }),

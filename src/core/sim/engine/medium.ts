@@ -104,6 +104,7 @@ export class Medium {
     const { far, owner, link } = network;
     const to = far[port]!;
     if (to < 0 || !this.carries(port)) return null;
+    if (!network.ports[to]!.bpduRx && letsThrough(network, trees[tree!]!, to) === 'never') return null;
     const [there, local] = [running[tree!]![owner[to]!], spoken.places[tree!]![to]!];
     if (there && local >= 0) return { running: there, local, delay: delayOf(network, link[port]!) };
     return letsThrough(network, trees[tree!]!, to) === 'never' ? null : undefined;
