@@ -328,7 +328,7 @@ describe('completion', () => {
   it('offers what may follow', () => {
     expect(options('')).toEqual(['switch', 'port', 'host', 'vlan', 'group', 'ridge-a', 'ridge-b', 'dome-north']);
     expect(options('dome-')).toEqual(['dome-north', 'dome-east', 'dome-west']);
-    expect(options('lodge ')).toEqual(['6', '=', '*']);
+    expect(options('lodge ')).toEqual(['6', '7', '=', '*']);
     expect(options('lodge 6 = ridge-b 20 t')).toEqual(['trunk']);
     expect(options('host "Duty')).toEqual(['"Duty desk"']);
     expect(options('host kiosk = lodge vlan 5')).toEqual(['55']);

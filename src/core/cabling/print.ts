@@ -1,5 +1,14 @@
 /** Statements as text: `parseLine(printStatement(s))` gives `s` again. And a design, or a part of it, as lines. */
-import type { Design, Group, Host, Link, Port, Switch } from '../model/document';
+import {
+  portSchema,
+  switchSchema,
+  type Design,
+  type Group,
+  type Host,
+  type Link,
+  type Port,
+  type Switch,
+} from '../model/document';
 import type { GroupId, SwitchId } from '../model/ids';
 import { VlanSet } from '../model/vlanSet';
 import {
@@ -12,7 +21,7 @@ import {
   type Statement,
 } from './statement';
 import { writtenName } from './tokens';
-import { FIELD_WORDS, settingWords } from './words';
+import { FIELD_WORDS, saidOf, settingWords } from './words';
 
 const keyword = (word: string): boolean => KEYWORDS.some((each) => each === word);
 const nameText = (name: string): string => writtenName(name, (word) => !keyword(word) && word !== 'load');
@@ -173,15 +182,10 @@ const nameIn = (groups: ReadonlyMap<GroupId, Group>, id: GroupId): string => gro
 
 function switchLines({ groups }: Pick<Design, 'groups'>, sw: Switch): string[] {
   const name = nameText(sw.name ?? sw.id);
-  const { tier, dialect, mac, up, pathCost, position, pinned, group } = sw;
+  const { tier, dialect, group } = sw;
   const settings = {
-    tier,
-    dialect,
-    mac,
-    ...(up ? {} : { up }),
-    ...(pathCost ? { pathCost } : {}),
-    ...(position ? { position } : {}),
-    ...(pinned ? { pinned } : {}),
+    ...{ tier, dialect },
+    ...saidOf(switchSchema, sw),
     ...(group === undefined ? {} : { group: groups.find(({ id }) => id === group)?.name ?? group }),
   };
   const alike = new Map<string, Port[]>();
@@ -194,10 +198,13 @@ function switchLines({ groups }: Pick<Design, 'groups'>, sw: Switch): string[] {
 }
 
 /** A port's settings without the ones that go without saying. */
-const printed = ({ id, number, speed, vlans, edge, up }: Port): PortSettings => ({
-  speed,
-  vlans: vlans.mode === 'trunk' && vlans.native === 1 ? { mode: 'trunk', allowed: vlans.allowed } : vlans,
-  ...(edge ? { edge } : {}),
-  ...(up ? {} : { up }),
-  ...(String(number) === id ? {} : { number }),
-});
+const printed = (port: Port): PortSettings => {
+  const { id, number, speed, vlans } = port;
+  const { number: _, ...said } = saidOf(portSchema, port);
+  return {
+    ...said,
+    speed,
+    vlans: vlans.mode === 'trunk' && vlans.native === 1 ? { mode: 'trunk', allowed: vlans.allowed } : vlans,
+    ...(String(number) === id ? {} : { number }),
+  };
+};

@@ -51,3 +51,15 @@ export function settingWords(words: FieldWords, settings: object): string[] {
     ];
   });
 }
+
+/** The fields of a thing that a line has words for, without those that are as they are where nothing is said. */
+export function saidOf(schema: z.ZodType, thing: object): Readonly<Record<string, unknown>> {
+  const node = nodeOf(schema);
+  const fields = node.kind === 'group' ? [...node.fields] : [];
+  return Object.fromEntries(
+    fields.flatMap(([key, { facts, standard }]) => {
+      const value = (thing as Readonly<Record<string, unknown>>)[key];
+      return facts?.line && value !== undefined && value !== standard ? [[key, value] as const] : [];
+    }),
+  );
+}

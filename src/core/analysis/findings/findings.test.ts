@@ -29,6 +29,7 @@ describe('findings', () => {
       'bundle-never-up',
       'bundle-split',
       'parallel-links',
+      'edge-unguarded',
     ]);
     expect(texts(fernhollow())).toContain('lodge is root of VLANs 1,15,25,35,45,55,65 only by its MAC address');
   });
@@ -176,8 +177,8 @@ describe('findings about VLANs', () => {
         'b 1': trunk('1,15'),
         'b 2': trunk(middle),
         'c 1': trunk(middle),
-        'a 9': { vlans: { mode: 'access', vlan: 15 } },
-        'c 9': { vlans: { mode: 'access', vlan: 15 } },
+        'a 9': { edge: true, bpduGuard: true, vlans: { mode: 'access', vlan: 15 } },
+        'c 9': { edge: true, bpduGuard: true, vlans: { mode: 'access', vlan: 15 } },
         ...ports,
       },
       {

@@ -4,6 +4,7 @@ import type { Solution } from '../../tree/settled';
 import { bundleFindings } from './bundleFindings';
 import { linkFindings } from './cableFindings';
 import type { Finding } from './finding';
+import { guardFindings } from './guardFindings';
 import { identifierFindings } from './identifierFindings';
 import { loopFindings, silentSwitchFindings } from './loopFindings';
 import { laterVlanFindings } from '../roots/toCome';
@@ -28,5 +29,6 @@ export const findingsOf = (design: Design, solution: Solution): Finding[] => [
   ...identifierFindings(design),
   ...costMethodFindings(design),
   ...timerFindings(design),
+  ...guardFindings(solution),
   ...neighbourFindings(design),
 ];

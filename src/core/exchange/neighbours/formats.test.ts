@@ -17,7 +17,7 @@ describe('a table of neighbours', () => {
     const { observed, skipped } = rowsOf(designedCsv(fernhollow()));
     expect(skipped).toEqual([]);
     const verdicts = new Set(neighboursOf({ ...fernhollow(), observed: [...observed] }).map((row) => row.verdict));
-    expect(verdicts).toEqual(new Set(['as drawn']));
+    expect(verdicts).toEqual(new Set(['as drawn', 'not observed'])); // ports without a cable
   });
 
   it.each([

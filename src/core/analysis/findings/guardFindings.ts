@@ -1,0 +1,119 @@
+/** Findings about guards: edges that are open, guards that take away what the network needs, guards that undo each other. */
+import type { Command } from '../../edit/commands';
+import { runsTrees } from '../../model/document';
+import { label, switchName } from '../../tree/explain/phrases';
+import type { Solution } from '../../tree/settled';
+import { guardRules } from '../guards/rules';
+import { beyond, protectionOf, type Protection } from '../guards/protection';
+import type { Finding } from './finding';
+
+export function guardFindings(solution: Solution): Finding[] {
+  const { network } = solution;
+  const all = protectionOf(solution);
+  const plain = all.filter(({ verdict, p }) => verdict !== 'plain' || network.ports[p]!.edge);
+  return [...openEdges(solution, all), ...plain.flatMap((each) => portFindings(solution, each))];
+}
+
+/** Edge ports without a guard, and access ports that are no edge ports: one finding each for the whole design. */
+function openEdges(solution: Solution, all: readonly Protection[]): Finding[] {
+  const { network } = solution;
+  const rules = new Map(guardRules(solution, null).map((rule) => [rule.key, rule]));
+  const say = (
+    rule: string,
+    open: readonly Protection[],
+    remedy: string,
+    text: (ports: string) => string,
+    why: string,
+  ): Finding[] => {
+    const [first] = open;
+    if (!first) return [];
+    const switches = new Set(open.map((each) => each.switch)).size;
+    const ports =
+      open.length === 1
+        ? label(network, first.p)
+        : `${open.length} ports${switches === 1 ? ` of ${switchName(network.switches[network.owner[first.p]!]!)}` : ` on ${switches} switches`}`;
+    const found = rules.get(remedy);
+    return [
+      {
+        rule,
+        text: text(ports),
+        why,
+        at: { switch: first.switch, port: first.port },
+        remedies: found && found.commands.length > 0 ? [{ label: lower(found.label), commands: found.commands }] : [],
+      },
+    ];
+  };
+  const edges = all.filter(({ lead, verdict }) => lead === 'edge' && verdict === 'open');
+  const access = all.filter(({ lead, p }) => lead === 'free' && network.ports[p]!.vlans.mode === 'access');
+  return [
+    ...say(
+      'edge-unguarded',
+      edges,
+      'edge-bpdu-guard',
+      (ports) => `${ports}: edge without a guard`,
+      'A switch that somebody plugs in there takes part in the trees, and may become root.',
+    ),
+    ...say(
+      'access-no-edge',
+      access,
+      'edge',
+      (ports) => `${ports}: in access mode, but no edge`,
+      'Hosts wait for the port to forward, every host that is switched on is told as a topology change, and guards of edge ports do not reach it.',
+    ),
+  ];
+}
+
+const lower = (text: string): string => (text.startsWith('BPDU') ? text : `${text[0]!.toLowerCase()}${text.slice(1)}`);
+
+function portFindings(
+  { network }: Solution,
+  { p, switch: sw, port, lead, verdict, why, bpduGuard }: Protection,
+): Finding[] {
+  const own = network.ports[p]!;
+  const far = beyond(network, p);
+  const name = label(network, p);
+  const set = (text: string, settings: object): { label: string; commands: Command[] } => ({
+    label: text,
+    commands: [{ do: 'set-port', switch: sw, port, ...settings }],
+  });
+  const found = (rule: string, text: string, reason: string, remedy: ReturnType<typeof set>): Finding => ({
+    rule,
+    text: `${name}: ${text}`,
+    why: reason,
+    at: { switch: sw, port },
+    remedies: [remedy],
+  });
+  const findings: Finding[] = [];
+  if (verdict === 'harms' && far !== null && own.bpduRx && bpduGuard)
+    findings.push(
+      found(
+        'guard-shuts-way',
+        'BPDU guard shuts the way to another switch',
+        why,
+        set('no BPDU guard here', { bpduGuard: false }),
+      ),
+    );
+  if (verdict === 'harms' && own.rootGuard && lead === 'toward the root')
+    findings.push(
+      found('guard-holds-way', 'root guard on a way to the root', why, set('no root guard here', { rootGuard: false })),
+    );
+  if (!own.bpduRx)
+    findings.push(
+      found(
+        'bpdus-discarded',
+        bpduGuard ? 'BPDU guard, and every BPDU is discarded: discarding wins' : 'every BPDU is discarded',
+        'A loop over this port is not seen, and nothing stops it.',
+        set('take BPDUs in', { bpduRx: true }),
+      ),
+    );
+  if (own.edge && far !== null && runsTrees(network.switches[network.owner[far]!]!))
+    findings.push(
+      found(
+        'edge-between-switches',
+        `edge port on a cable to ${label(network, far)}`,
+        'It forwards at once when the cable is plugged in: a loop for a moment, until the first BPDU.',
+        set('no edge port', { edge: false }),
+      ),
+    );
+  return findings;
+}

@@ -1,0 +1,161 @@
+/**
+ * A stranger's switch tried at every port that no switch is plugged into: with better identifiers than anybody's, in the mode
+ * of the switch that it is plugged into. Where the roots go, who is cut off, and which guard stops it.
+ */
+import type { Design, Switch } from '../../model/document';
+import { portSchema } from '../../model/document';
+import { FreshNames } from '../../edit/fresh';
+import type { BridgePortId, LinkId, PortId, SwitchId, TreeId } from '../../model/ids';
+import { isGuarded } from '../../topology/shut';
+import type { Network } from '../../topology/network';
+import { forwards, treeOf, type SettledTree, type Solution } from '../../tree/settled';
+import { solve } from '../../tree/solve';
+import { movedEnds, type MovedEnd } from '../../tree/moved';
+import { partsOf } from '../parts';
+import { protectionOf, type Lead } from './protection';
+
+/** What keeps a stranger off; null where nothing does. */
+export type StoppedBy = 'BPDU guard' | 'root guard' | null;
+
+export interface Intrusion {
+  readonly switch: SwitchId;
+  readonly port: BridgePortId;
+  readonly lead: Lead;
+  readonly stoppedBy: StoppedBy;
+  /** Trees of which the stranger becomes root for others. */
+  readonly roots: readonly TreeId[];
+  /** How many ports of the network have another role then. */
+  readonly moved: number;
+  /** Switches that no longer reach the root that a tree had. */
+  readonly cutOff: readonly SwitchId[];
+  /** BPDUs are discarded at the port: nobody notices the stranger, nor a loop behind it. */
+  readonly unseen: boolean;
+}
+
+/** The network with a stranger plugged in. */
+export interface Intruded {
+  readonly design: Design;
+  readonly solution: Solution;
+  readonly stranger: SwitchId;
+  readonly moved: readonly MovedEnd[];
+}
+
+/** Plugs a stranger into a port; whatever is plugged in there is taken out. Null where the port is not there. */
+export function withStranger(
+  design: Design,
+  at: SwitchId,
+  port: BridgePortId,
+): Pick<Intruded, 'design' | 'stranger'> | null {
+  const beside = design.switches.find((sw) => sw.id === at);
+  const plug = beside?.ports.find((each) => each.id === port);
+  if (!beside || !plug) return null;
+  const fresh = new FreshNames(design);
+  const id = fresh.numbered('stranger');
+  const own = portSchema.parse({ id: '1', number: 1, speed: plug.speed, vlans: plug.vlans });
+  const { position, dialect, region, timers, pathCost } = beside;
+  const stranger: Switch = {
+    ...{ id, name: id, tier: 'access', mac: '02:00:00:00:00:00', up: true, priority: 0, trees: {}, pinned: false },
+    ...{ dialect, timers, edgeBpduGuard: false, ports: [own] },
+    ...(region === undefined ? {} : { region }),
+    ...(pathCost === undefined ? {} : { pathCost }),
+    ...(position === undefined ? {} : { position: { x: position.x + 90, y: position.y + 110 } }),
+  };
+  const here = (end: { switch: SwitchId; port: PortId }): boolean => end.switch === at && end.port === plug.id;
+  return {
+    stranger: id,
+    design: {
+      ...design,
+      switches: [...design.switches, stranger],
+      hosts: design.hosts.flatMap((host) => {
+        if (!host.attach.some(here)) return [host];
+        const attach = host.attach.filter((end) => !here(end));
+        return attach.length > 0 ? [{ ...host, attach }] : [];
+      }),
+      links: [
+        ...design.links,
+        { id: fresh.linkId() as LinkId, a: { switch: at, port: plug.id }, b: { switch: id, port: own.id }, up: true },
+      ],
+    },
+  };
+}
+
+/** What comes of a stranger at one port; null where the port is not there. */
+export function intrude(before: Solution, at: SwitchId, port: BridgePortId): Intruded | null {
+  const placed = withStranger(before.network.design, at, port);
+  if (!placed) return null;
+  const solution = solve(placed.design);
+  return {
+    ...placed,
+    solution,
+    moved: movedEnds(before, solution).filter(
+      (end) => end.switch !== placed.stranger && !(end.switch === at && end.port === port),
+    ),
+  };
+}
+
+/** Tries every port in turn; `progress` is told how far it is, 0 to 1. Ports of a switch that are set alike fare alike. */
+export function intrusionsOf(before: Solution, progress: (share: number) => void = () => undefined): Intrusion[] {
+  const { network } = before;
+  const known = new Map<string, Omit<Intrusion, 'switch' | 'port' | 'lead'>>();
+  const open = protectionOf(before).filter(
+    ({ lead, p }) =>
+      (lead === 'edge' || lead === 'free') &&
+      network.ports[p]!.up &&
+      network.bundleOf[p]! < 0 &&
+      !network.aggregates.has(p),
+  );
+  return open.map(({ switch: sw, port, lead, p }, i): Intrusion => {
+    progress(i / open.length);
+    const { id: _, number: __, ...set } = network.ports[p]!;
+    const key = `${sw} ${JSON.stringify(set)}`;
+    const found = known.get(key) ?? outcomeAt(before, sw, port, p);
+    known.set(key, found);
+    return { switch: sw, port, lead, ...found };
+  });
+}
+
+function outcomeAt(
+  before: Solution,
+  sw: SwitchId,
+  port: BridgePortId,
+  p: number,
+): Omit<Intrusion, 'switch' | 'port' | 'lead'> {
+  const { network } = before;
+  const nothing = { roots: [], moved: 0, cutOff: [], unseen: false };
+  if (isGuarded(network, p)) return { ...nothing, stoppedBy: 'BPDU guard' };
+  if (network.ports[p]!.rootGuard) return { ...nothing, stoppedBy: 'root guard' };
+  const after = intrude(before, sw, port);
+  if (!after) return { ...nothing, stoppedBy: null };
+  const { solution, moved, stranger } = after;
+  const roots = before.trees.filter(({ id }) => {
+    const tree = treeOf(solution, id);
+    const s = solution.network.switchIndex.get(stranger)!;
+    return tree?.root.some((root, own) => root === s && own !== s);
+  });
+  return {
+    stoppedBy: null,
+    roots: roots.map(({ id }) => id),
+    moved: moved.length,
+    cutOff: cutOff(before, solution),
+    unseen: !network.ports[p]!.bpduRx,
+  };
+}
+
+/** Switches that hung together with a tree's root, and no longer do. */
+function cutOff(before: Solution, after: Solution): SwitchId[] {
+  const lost = new Set<SwitchId>();
+  for (const tree of before.trees) {
+    const later = treeOf(after, tree.id);
+    if (!later) continue;
+    const [was, is] = [partsIn(before.network, tree), partsIn(after.network, later)];
+    for (const [s, sw] of before.network.switches.entries()) {
+      const root = tree.root[s]!;
+      if (root < 0 || was[s] !== was[root]) continue;
+      const now = (t: number): number => is[after.network.switchIndex.get(before.network.switches[t]!.id)!]!;
+      if (now(s) !== now(root)) lost.add(sw.id);
+    }
+  }
+  return [...lost];
+}
+
+const partsIn = (network: Network, tree: SettledTree): Int32Array => partsOf(network, (p) => forwards(tree, p));
