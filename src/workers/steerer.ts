@@ -4,6 +4,7 @@ import type { Command } from '../core/edit/commands';
 import type { LinkId, SwitchId, TreeId } from '../core/model/ids';
 import type { Design } from '../core/model/document';
 import { ok, type Result } from '../core/base/result';
+import { intrusionsOf, type Intrusion } from '../core/analysis/guards/intruder';
 import { controlCosts, type ControlCost } from '../core/analysis/sharing/controlPlane';
 import { regionMatches, type RegionMatch } from '../core/analysis/regions/matching';
 import { groupingGain, proposeGroupings, type GainRow, type GroupingProposal } from '../core/analysis/regions/grouping';
@@ -40,6 +41,8 @@ const steerer = {
     solved(design, tell, (solution) => ok(linkLoads(solution))),
   losses: (design: Design, tell: Tell): Result<LossOf[], string> =>
     solved(design, tell, (solution) => ok(lossesOf(solution, tell))),
+  intrusions: (design: Design, tell: Tell): Result<Intrusion[], string> =>
+    solved(design, tell, (solution) => ok(intrusionsOf(solution, tell))),
   gain: (design: Design, commands: readonly Command[]): Result<GainRow[], string> => ok(groupingGain(design, commands)),
   equal: (design: Design, a: SwitchId, b: SwitchId, tell: Tell): Result<RegionMatch[], string> =>
     solved(design, tell, (solution) => regionMatches(solution, a, b)),

@@ -71,7 +71,7 @@ export const portGuardFields = {
     },
   }),
   bpduRx: field(z.boolean().default(true), {
-    label: 'BPDUs received',
+    label: 'incoming BPDUs',
     reads: 'trees',
     text: (on) => (on ? 'taken in' : 'discarded'),
     line: {
@@ -83,7 +83,7 @@ export const portGuardFields = {
     },
   }),
   bpduTx: field(z.boolean().default(true), {
-    label: 'BPDUs',
+    label: 'outgoing BPDUs',
     reads: 'trees',
     text: (on) => (on ? 'sent' : 'not sent'),
     line: {

@@ -4,6 +4,8 @@ import type { Bundle, Design, Port } from '../model/document';
 
 export interface GuardKinds {
   readonly bpdu?: boolean;
+  /** Edge ports, also on cables between switches. */
+  readonly edge?: boolean;
   readonly root?: boolean;
   readonly loop?: boolean;
   readonly tcn?: boolean;
@@ -16,7 +18,7 @@ export const guarded = (designs: fc.Arbitrary<Design>, kinds: GuardKinds): fc.Ar
     const draw = (): number => draws.next().value as number;
     const guardsOf = <T extends Port | Bundle>(port: T): T => ({
       ...port,
-      edge: kinds.bpdu ? draw() < 3 : port.edge,
+      edge: (kinds.bpdu ?? kinds.edge) ? draw() < 3 : port.edge,
       rootGuard: kinds.root === true && draw() < 3,
       loopGuard: kinds.loop === true && draw() < 5,
       restrictedTcn: kinds.tcn === true && draw() < 3,

@@ -6,6 +6,7 @@ import { breaking } from './break';
 import { bundle } from './bundle';
 import { cable } from './cable';
 import { group } from './group';
+import { guard } from './guard';
 import { PARTS, type LensManifest, type Panel, type PanelOf, type Table } from './manifest';
 import { root } from './root';
 import { steer } from './steer';
@@ -16,6 +17,7 @@ const BY_LENS: Readonly<Record<Lens, LensManifest>> = {
   Steer: steer,
   Group: group,
   Bundle: bundle,
+  Guard: guard,
   Break: breaking,
 };
 

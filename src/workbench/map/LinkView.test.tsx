@@ -142,6 +142,7 @@ describe('what a link shows', () => {
     const drawn = drawnLink(store.getState(), first!);
     expect(drawn).toEqual({
       dead: false,
+      shut: [null, null],
       strands: [
         {
           treeIndex: 1,
@@ -149,6 +150,7 @@ describe('what a link shows', () => {
           roles: ['designated', 'alternate'],
           moved: null,
           disputed: [false, false],
+          guards: [null, null],
           states: null,
         },
       ],

@@ -30,9 +30,9 @@ export const LinkView = memo(function LinkView({ link, line, speed, labels }: Pr
   const settled = useWorkbench(useSame((state) => drawnLink(state, link)));
   const shownTrees = useWorkbench((state) => state.shownTrees);
   const played = useInstant(
-    useSame(({ picture, instant }) => drawnLink({ solution: picture, shownTrees, moved: null }, link, instant.state)),
+    useSame(({ picture, instant }) => drawnLink({ solution: picture, shownTrees, moved: null }, link, instant)),
   );
-  const { dead, strands } = played ?? settled;
+  const { dead, shut, strands } = played ?? settled;
   const cabling = useWorkbench((state) => state.lens === 'Cable');
   const selected = useWorkbench((state) => isSelected(state.selection, { kind: 'link', link: link.id }));
   const outlined = useWorkbench(useSame((state) => outlinedOn(state, link)));
@@ -43,7 +43,7 @@ export const LinkView = memo(function LinkView({ link, line, speed, labels }: Pr
   const answered = useWorkbench(useSame((state) => answeredOn(state, link)));
   const store = useWorkbenchStore();
   const middle = courseOf(line, 0);
-  const text = linkText(link, speed, dead, cabling);
+  const text = linkText(link, speed, { dead, shut }, cabling);
   // Either end is its own to click.
   const clickable = Math.min(26, middle.length / 4);
   const choose = (event: MouseEvent) => store.getState().pick({ kind: 'link', link: link.id }, means(event));
@@ -74,7 +74,7 @@ export const LinkView = memo(function LinkView({ link, line, speed, labels }: Pr
           strokeLinecap="round"
         />
       )}
-      <LinkDrawing {...{ line, strands, text, dead, speed, cabling, labels }} />
+      <LinkDrawing {...{ line, strands, text, dead, shut, speed, cabling, labels }} />
       {answered &&
         [middle.from, middle.to].map((end, i) => (
           <MapLabel

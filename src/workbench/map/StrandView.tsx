@@ -7,7 +7,8 @@ import { glyphFor } from './glyphs/glyphs';
 import type { Line } from './drawn';
 import { BarredSquare } from './glyphs/barredSquare';
 import { LETTER, TEXT, textSize, type LinkLabels } from './labels';
-import type { LinkStrand } from './linkStrands';
+import { GuardBadge, Hexagon } from './glyphs/guardBadge';
+import type { DrawnLink, GuardSign, LinkStrand } from './linkStrands';
 import { atEnd, courseOf, type Course, type CourseEnd } from './run';
 
 const NO_LETTERS = [null, null] as const;
@@ -21,6 +22,7 @@ export function LinkDrawing({
   strands,
   text,
   dead,
+  shut,
   speed,
   cabling,
   labels,
@@ -29,6 +31,7 @@ export function LinkDrawing({
   readonly strands: readonly LinkStrand[];
   readonly text: string | null;
   readonly dead: boolean;
+  readonly shut: DrawnLink['shut'];
   /** The faster end's speed, Mbit/s. */
   readonly speed: number;
   /** Cables alone, without trees. */
@@ -59,7 +62,13 @@ export function LinkDrawing({
       {labels?.merged?.map(({ at, text: letter }, i) => (
         <MapLabel key={i} at={at} text={letter} colour="var(--ink)" size={TEXT.size} />
       ))}
-      {dead && [middle.from, middle.to].map((end, i) => <BarredSquare key={i} end={end} colour="var(--ink-soft)" />)}
+      {dead &&
+        [middle.from, middle.to].map((end, i) => (
+          <g key={i} data-shut={shut[i] ? '' : undefined}>
+            <BarredSquare end={end} colour={shut[i] ? 'var(--ink)' : 'var(--ink-soft)'} />
+            {shut[i] && <GuardBadge at={atEnd(end, 25)} sign={shut[i]} />}
+          </g>
+        ))}
       {text !== null && labels?.text != null && (
         <MapLabel
           at={middle.along(labels.text)}
@@ -119,7 +128,14 @@ function Strand({
           <g key={i} data-end={here.role} data-state={here.state}>
             {glyphFor(here).draw({ ...here, end, colour, width })}
             {letters[i] != null && (
-              <EndLetter end={end} role={here.role} was={was ?? null} colour={colour} away={letters[i]} />
+              <EndLetter
+                end={end}
+                role={here.role}
+                was={was ?? null}
+                guard={strand.guards[i] ?? null}
+                colour={colour}
+                away={letters[i]}
+              />
             )}
           </g>
         ) : null;
@@ -139,20 +155,24 @@ function EndLetter({
   end,
   role,
   was,
+  guard,
   colour,
   away,
 }: {
   readonly end: CourseEnd;
   readonly role: Role;
   readonly was: Role | null;
+  readonly guard: GuardSign | null;
   readonly colour: string;
   readonly away: number;
 }) {
   const { x, y } = atEnd(end, away);
+  if (guard?.acts) return <GuardBadge at={{ x, y }} sign={guard} />;
   const text = was && was !== role ? `${ROLE_LETTERS[was]}→${ROLE_LETTERS[role]}` : ROLE_LETTERS[role];
   const width = text.length > 1 ? LETTER.moved : LETTER.width;
   return (
     <g pointerEvents="none">
+      {guard && <Hexagon at={{ x, y }} fill="var(--paper)" stroke={colour} />}
       <rect
         x={x - width / 2}
         y={y - LETTER.height / 2}

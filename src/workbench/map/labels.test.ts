@@ -15,6 +15,7 @@ const strand = (treeIndex: number, ...roles: [Role, Role]): LinkStrand => ({
   roles,
   moved: null,
   disputed: [false, false],
+  guards: [null, null],
   states: null,
 });
 

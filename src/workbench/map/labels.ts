@@ -46,7 +46,7 @@ export interface Labelled {
 }
 
 /** Letters and their backing. */
-export const LETTER = { width: 11.5, moved: 25, height: 13 } as const;
+export const LETTER = { width: 11.5, moved: 25, height: 13, guarded: { width: 21, height: 18 } } as const;
 export const TEXT = { size: 11, tree: 10 } as const;
 
 /** The rectangle of a short text. */
@@ -112,12 +112,15 @@ export function placeLabels(
     const offsetOf = (place: number): number => (place - (strands.length - 1) / 2) * line.gap;
     const runs = strands.map((_, place) => courseOf(line, offsetOf(place)));
     /** Places the letter of one strand at one end. */
-    const putLetter = (place: number, side: 0 | 1, width: number): void => {
+    const putLetter = (place: number, side: 0 | 1, moved: number): void => {
+      const guarded = strands[place]!.guards[side] !== null;
+      const width = guarded ? Math.max(moved, LETTER.guarded.width) : moved;
+      const height = guarded ? LETTER.guarded.height : LETTER.height;
       const run = runs[place]!;
       const end = side === 0 ? run.from : run.to;
       const most = line.loops ? Infinity : run.length / 2 - MIDDLE;
       const found = best(AWAY, line.link, (away) => {
-        const rectangle = around(atEnd(end, away), width, LETTER.height);
+        const rectangle = around(atEnd(end, away), width, height);
         return away > most || !taken.free(rectangle) ? null : rectangle;
       });
       if (!found) return;
@@ -250,7 +253,7 @@ function agreeing(strands: readonly LinkStrand[], side: 0 | 1): Agreeing[] {
     const role = strand.roles[side];
     if (!role || role === 'disabled') return;
     const [was, disputed] = [strand.moved?.[side] ?? null, strand.disputed[side]];
-    const plain = was === null && !disputed && strand.states === null;
+    const plain = was === null && !disputed && strand.states === null && strand.guards[side] === null;
     const same = plain && found.find((each) => each.role === role && each.was === null && !each.disputed);
     if (same) same.places.push(place);
     else found.push({ role, was, disputed, places: [place] });

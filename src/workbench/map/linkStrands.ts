@@ -4,16 +4,25 @@ import { neighboursOf } from '../../core/analysis/neighbours/neighbours';
 import { oncePer } from '../../core/base/cache';
 import type { Design, Link } from '../../core/model/document';
 import type { RunState } from '../../core/modes/entity';
-import { bridgePortOf } from '../../core/topology/network';
-import { CODE, roleOf, treeOf, type Role } from '../../core/tree/settled';
+import { bridgePortOf, isShut } from '../../core/topology/network';
+import type { Instant } from '../../core/sim/trace/trace';
+import { CODE, roleOf, treeOf, type Role, type SettledTree } from '../../core/tree/settled';
 import type { Workbench } from '../state/store';
 import { ROLE_LETTERS } from '../ui/words/roles';
 import { speedText } from '../ui/words/units';
+
+/** A guard at an end of a link: `acts` where it keeps the port from forwarding, or has shut it. */
+export interface GuardSign {
+  readonly letter: 'B' | 'R' | 'L';
+  readonly acts: boolean;
+}
 
 /** A link as drawn. */
 export interface DrawnLink {
   /** Neither end has signal. */
   readonly dead: boolean;
+  /** The guards that have shut its ends. */
+  readonly shut: readonly [GuardSign | null, GuardSign | null];
   readonly strands: readonly LinkStrand[];
 }
 
@@ -27,20 +36,29 @@ export interface LinkStrand {
   readonly moved: readonly [Role | null, Role | null] | null;
   /** Ends that are designated and block all the same, since the other end speaks for the segment too. */
   readonly disputed: readonly [boolean, boolean];
+  /** The guard at either end that the tree's strand shows. */
+  readonly guards: readonly [GuardSign | null, GuardSign | null];
   /** The states at an instant of a run; null where the network has settled. */
   readonly states: readonly [RunState, RunState] | null;
 }
 
-/** What to draw on a link; `stateAt` gives the states of an instant. */
+const NO_GUARDS = [null, null] as const;
+
+/** What to draw on a link, in the Guard view with the guards that stand by; `at` is the instant of a run. */
 export function drawnLink(
-  { solution, shownTrees, moved }: Pick<Workbench, 'solution' | 'shownTrees' | 'moved'>,
+  {
+    solution,
+    shownTrees,
+    moved,
+    lens,
+  }: Pick<Workbench, 'solution' | 'shownTrees' | 'moved'> & Partial<Pick<Workbench, 'lens'>>,
   link: Link,
-  stateAt?: (tree: number, port: number) => RunState,
+  at?: Pick<Instant, 'state' | 'isHeld'>,
 ): DrawnLink {
-  if (!solution) return { dead: !link.up, strands: [] };
+  if (!solution) return { dead: !link.up, shut: NO_GUARDS, strands: [] };
   const { network } = solution;
   const [one, other] = [link.a, link.b].map((end) => network.portIndexOf(end.switch, end.port)) as [number, number];
-  if (one < 0 || other < 0) return { dead: true, strands: [] };
+  if (one < 0 || other < 0) return { dead: true, shut: NO_GUARDS, strands: [] };
   // A bundle's members show what the bundle is; one that it keeps out shows nothing.
   const [a, b] = [bridgePortOf(network, one), bridgePortOf(network, other)];
   const strands = shownTrees.flatMap((id): LinkStrand[] => {
@@ -55,15 +73,32 @@ export function drawnLink(
         roles: [roleOf(tree, a), roleOf(tree, b)],
         moved: before?.has(a) || before?.has(b) ? [before.get(a) ?? null, before.get(b) ?? null] : null,
         disputed: [tree.disputed[a] === 1, tree.disputed[b] === 1],
-        states: stateAt ? [stateAt(treeIndex, a), stateAt(treeIndex, b)] : null,
+        guards: [guardAt(treeIndex, tree, a), guardAt(treeIndex, tree, b)],
+        states: at ? [at.state(treeIndex, a), at.state(treeIndex, b)] : null,
       },
     ];
   });
-  return { dead: network.macOperational[one] !== 1, strands };
+  const shutBy = (p: number): GuardSign | null => (isShut(network, p) ? { letter: 'B', acts: true } : null);
+  return { dead: network.macOperational[one] !== 1, shut: [shutBy(one), shutBy(other)], strands };
+
+  function guardAt(treeIndex: number, tree: SettledTree, p: number): GuardSign | null {
+    if (at?.isHeld(treeIndex, p)) return { letter: 'L', acts: true };
+    const port = network.ports[p]!;
+    if (port.rootGuard && tree.role[p] === CODE.alternate) return { letter: 'R', acts: true };
+    if (lens !== 'Guard' || tree.role[p] === CODE.absent) return null;
+    if (port.rootGuard) return { letter: 'R', acts: false };
+    return port.loopGuard ? { letter: 'L', acts: false } : null;
+  }
 }
 
 /** What is written on a link: in the Cable view its speed, else only that it carries nothing. */
-export function linkText(link: Link, speed: number, dead: boolean, cabling: boolean): string | null {
+export function linkText(
+  link: Link,
+  speed: number,
+  { dead, shut }: Pick<DrawnLink, 'dead' | 'shut'>,
+  cabling: boolean,
+): string | null {
+  if (dead && shut.some(Boolean)) return 'shut';
   if (dead) return link.up ? 'no signal' : 'cut';
   return cabling ? speedText(speed) : null;
 }

@@ -41,12 +41,13 @@ export function useLabels(
   const [keep] = useState(keeper);
   return useMemo(() => {
     const labelled = near.map(({ link, line, speed }) => {
-      const { dead, strands } = drawnLink({ solution, shownTrees, moved }, link);
-      const text = linkText(link, speed, dead, cabling);
+      const drawn = drawnLink({ solution, shownTrees, moved, lens }, link);
+      const { strands } = drawn;
+      const text = linkText(link, speed, drawn, cabling);
       return { line, strands: cabling ? [] : strands, text, reserves: text === null && mayBreak ? 'no signal' : null };
     });
     return keep(placeLabels([...labelled, ...sheaves.map(labelledSheaf)], boxes, bands, kept));
-  }, [keep, near, sheaves, kept, boxes, bands, solution, shownTrees, moved, cabling, mayBreak]);
+  }, [keep, near, sheaves, kept, boxes, bands, solution, shownTrees, moved, lens, cabling, mayBreak]);
 }
 
 function keeper(): (now: Map<LinkId, LinkLabels>) => Map<LinkId, LinkLabels> {

@@ -100,7 +100,7 @@ export function useMapControls(
 
 function instantShown(state: Workbench, { instant, picture, t, scenario: { name } }: Clock) {
   return onScreen(state, true) === 'instant' && instant && picture
-    ? { picture, state: instant.state, when: `at ${timeText(t)}${name ? ` of “${name}”` : ''}` }
+    ? { picture, state: instant.state, isHeld: instant.isHeld, when: `at ${timeText(t)}${name ? ` of “${name}”` : ''}` }
     : null;
 }
 

@@ -4,6 +4,7 @@ import type { Command } from '../../core/edit/commands';
 import type { LinkId, SwitchId, TreeId } from '../../core/model/ids';
 import type { Design } from '../../core/model/document';
 import { fail, type Result } from '../../core/base/result';
+import type { Intrusion } from '../../core/analysis/guards/intruder';
 import type { ControlCost } from '../../core/analysis/sharing/controlPlane';
 import type { RegionMatch } from '../../core/analysis/regions/matching';
 import type { GainRow, GroupingProposal } from '../../core/analysis/regions/grouping';
@@ -49,6 +50,10 @@ export const askLoads = (design: Design): Ask<Loads> =>
 /** What the death of each root does. */
 export const askLosses = (design: Design): Ask<LossOf[]> =>
   ask(design, async (remote, tell) => await remote.losses(design, tell), TABLE_SECONDS);
+
+/** What comes of a stranger's switch at each port. */
+export const askIntrusions = (design: Design): Ask<Intrusion[]> =>
+  ask(design, async (remote, tell) => await remote.intrusions(design, tell), TABLE_SECONDS);
 
 /** Either of two switches with the region settings of the other. */
 export const askEqual = (design: Design, a: SwitchId, b: SwitchId): Ask<RegionMatch[]> =>

@@ -95,6 +95,7 @@ export interface MapControls {
     readonly instant: {
       readonly picture: Solution;
       readonly state: (tree: number, port: number) => RunState;
+      readonly isHeld: (tree: number, port: number) => boolean;
       readonly when: string;
     } | null;
   } | null;

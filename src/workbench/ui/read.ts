@@ -3,6 +3,7 @@ import {
   BRIDGE_PRIORITY,
   MAX_COST,
   PORT_PRIORITY,
+  RECOVERY,
   macAddress,
   nearestLegal,
   timerSchemas,
@@ -117,3 +118,13 @@ export const carriageAs = (mode: Carriage['mode'], now: Carriage): Carriage =>
     : now.mode === 'access'
       ? { mode: 'trunk', native: now.vlan, allowed: '1-4094' }
       : { mode: 'access', vlan: now.native };
+
+/** Empty: never by itself. */
+export const recovery = optional((text): Reading<number> => {
+  const value = readWhole(text);
+  if (value.ok && value.value >= RECOVERY.min && value.value <= RECOVERY.max) return ok(value.value);
+  return fail({
+    message: `Seconds from ${RECOVERY.min} to ${RECOVERY.max}; empty: only somebody opens it.`,
+    suggestions: [String(RECOVERY.default)],
+  });
+});

@@ -58,7 +58,7 @@ export function withStranger(
     ...{ dialect, timers, edgeBpduGuard: false, ports: [own] },
     ...(region === undefined ? {} : { region }),
     ...(pathCost === undefined ? {} : { pathCost }),
-    ...(position === undefined ? {} : { position: { x: position.x + 90, y: position.y + 110 } }),
+    ...(position === undefined ? {} : { position: { x: position.x + 60, y: position.y + 170 } }),
   };
   const here = (end: { switch: SwitchId; port: PortId }): boolean => end.switch === at && end.port === plug.id;
   return {

@@ -31,9 +31,21 @@ export function guardRules(solution: Solution, only: ReadonlySet<SwitchId> | nul
   const switches = network.switches.filter((sw) => edges.some((each) => each.switch === sw.id));
   const without = switches.filter((sw) => sw.recovery === undefined && (sw.edgeBpduGuard || unguarded.length > 0));
   const bare = switches.filter((sw) => unguarded.some((each) => each.switch === sw.id) && !sw.edgeBpduGuard);
+  // An edge port on a cable to another switch would be shut by what is set for all edges.
+  const cabled = new Set(
+    all.filter(({ lead, p }) => lead !== 'edge' && network.ports[p]!.edge).map((each) => each.switch),
+  );
   const bpdu: readonly Command[] = [
-    ...bare.map(({ id }): Command => ({ do: 'set-switch', switch: id, edgeBpduGuard: true })),
-    ...offHere.map(({ switch: sw, port }): Command => ({ do: 'set-port', switch: sw, port, bpduGuard: null })),
+    ...bare
+      .filter(({ id }) => !cabled.has(id))
+      .map(({ id }): Command => ({ do: 'set-switch', switch: id, edgeBpduGuard: true })),
+    ...setPorts(
+      unguarded.filter((each) => cabled.has(each.switch)),
+      { bpduGuard: true },
+    ),
+    ...offHere
+      .filter((each) => !cabled.has(each.switch))
+      .map(({ switch: sw, port }): Command => ({ do: 'set-port', switch: sw, port, bpduGuard: null })),
   ];
   const tierOf = (p: number): string => network.switches[network.owner[p]!]!.tier;
   const downward = all.filter((each) => {

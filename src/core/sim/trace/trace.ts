@@ -207,6 +207,24 @@ export class Player {
     };
   }
 
+  /** The ports that are shut at an instant, since when, and when each opens by itself; null where that is not known, or never. */
+  shutAt(t: Micros): { readonly port: number; readonly since: Micros | null; readonly opens: Micros | null }[] {
+    const { signal } = this;
+    const { switches, owner } = this.network;
+    const shut = (code: number): boolean => code >> SHUT_SHIFT !== 0;
+    return [...signal.pictureAt(t).entries()].flatMap(([port, code]) => {
+      if (!shut(code)) return [];
+      let since: Micros | null = null;
+      for (let i = signal.until(t) - 1; i >= 0; i -= 1) {
+        if (signal.placeOf(i) !== port) continue;
+        if (!shut(signal.after(i))) break;
+        since = signal.timeOf(i);
+      }
+      const { recovery } = switches[owner[port]!]!;
+      return [{ port, since, opens: since === null || recovery === undefined ? null : since + recovery * SECOND }];
+    });
+  }
+
   /** The next moment after an instant at which something changes; null where none does. */
   next(t: Micros): Micros | null {
     return this.moments.find((moment) => moment > t) ?? null;

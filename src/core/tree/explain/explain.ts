@@ -75,6 +75,13 @@ export function explainPort(solution: Solution, tree: SettledTree, p: number): P
         `Designated, but it discards: it hears ${ownerName(network, beside!)} speak for the segment too, by a member over which that hears nothing of it.`,
       );
     }
+    const { bpduRx, bpduTx } = network.ports[p]!;
+    if (tree.disputed[p] && (!bpduTx || (other >= 0 && !network.ports[other]!.bpduRx)))
+      return say(
+        `Designated, but it discards: ${bpduTx ? 'its BPDUs are discarded at the other end' : 'it sends no BPDU'}, and it hears a worse bridge speak for the segment too.`,
+      );
+    if (!bpduRx)
+      return say('Designated: BPDUs that come in are discarded here, so it knows of no other bridge on this segment.');
     if (tree.disputed[p])
       return say(
         `Designated, but it discards: the bridge at the other end throws its BPDUs away, since ${thrown}, and is designated itself.`,
@@ -114,6 +121,11 @@ export function explainPort(solution: Solution, tree: SettledTree, p: number): P
 
   function explainAlternate(): PortExplanation {
     const segment = segmentComparison(network, tree, tree.designated[p]!, p);
+    if (network.ports[p]!.rootGuard)
+      return say(
+        `Alternate: held by root guard. ${ownerName(network, tree.designated[p]!)} offers a better way than this switch, and this port may never lead to a root.`,
+        segment,
+      );
     const rootPort = tree.rootPort[s]!;
     const better = rootPort < 0 ? null : rootComparison(network, tree, rootPort, p);
     const tail = better
@@ -185,6 +197,7 @@ function runnerUp(network: Network, tree: SettledTree, s: number, p: number): nu
     if (
       q === p ||
       sender < 0 ||
+      network.ports[q]!.rootGuard ||
       network.owner[sender] === s ||
       (tree.regional && tree.id !== CIST && !tree.regional.inside[q])
     )

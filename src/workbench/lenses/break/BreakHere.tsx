@@ -5,11 +5,12 @@ import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import { FreshNames } from '../../../core/edit/fresh';
 import type { BridgePortId, SwitchId } from '../../../core/model/ids';
+import { hasBpduGuard } from '../../../core/model/guard';
 import { freePortsOf } from '../../../core/model/plugs';
 import { MAX_UNTIL, type Action, type Undated } from '../../../core/model/scenario';
-import type { Design, Link, Switch } from '../../../core/model/document';
+import { runsTrees, type Design, type Link, type Switch } from '../../../core/model/document';
 import { scenarioDesign } from '../../../core/sim/scenario/scenario';
-import { newSwitch } from './newSwitch';
+import { newSwitch, strangersSwitch } from './newSwitch';
 import { useClock } from '../../state/clock';
 import { useWorkbench } from '../../state/context';
 import { TextSetting } from '../../ui/fields';
@@ -143,6 +144,8 @@ export function BreakPort({ id, port: portId }: { readonly id: SwitchId; readonl
   if (!sw || !own) return null;
   const port = own.id;
   const free = freePortsOf(design, sw).some((each) => each.id === port);
+  const guarded = runsTrees(sw) && hasBpduGuard(own, sw);
+  const stranger = free ? strangersSwitch(design, sw, port) : null;
   const others = free
     ? design.switches.flatMap((other) =>
         other.id === id
@@ -165,6 +168,28 @@ export function BreakPort({ id, port: portId }: { readonly id: SwitchId; readonl
         read={read.pathCost(sw.pathCost ?? design.pathCost)}
         commit={(cost) => (cost === null ? null : happen({ do: 'port-cost', switch: id, port, cost }))}
       />
+      {(guarded || stranger) && (
+        <div className={styles.buttons}>
+          {stranger && (
+            <Button
+              variant="outlined"
+              title="With better identifiers than any switch here"
+              onClick={() => happen({ do: 'add-switch', ...stranger })}
+            >
+              A stranger’s switch is plugged in
+            </Button>
+          )}
+          {guarded && (
+            <Button
+              variant="outlined"
+              title="As long as a guard keeps it shut"
+              onClick={() => happen({ do: 'open-port', switch: id, port })}
+            >
+              Somebody opens it again
+            </Button>
+          )}
+        </div>
+      )}
       {free && (
         <div className={styles.row}>
           <label htmlFor="new-cable">A new cable to</label>

@@ -9,6 +9,7 @@ import styles from '../shared/clock.module.css';
 import { Lanes } from './Lanes';
 import { lanesOf, type LaneFilter } from './laneRows';
 import { ScenarioBar } from './ScenarioBar';
+import { ShutPorts } from './ShutPorts';
 import type { ScaleKind } from './scale';
 import { Select } from '../../ui/Select';
 
@@ -77,6 +78,7 @@ function Running() {
           even time scale
         </label>
       </div>
+      <ShutPorts />
       <Lanes lanes={lanes} kind={kind} />
     </>
   );

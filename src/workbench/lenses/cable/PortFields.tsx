@@ -4,18 +4,13 @@ import type { Command } from '../../../core/edit/commands';
 import type { Carriage, Port } from '../../../core/model/document';
 import { useWorkbench } from '../../state/context';
 import type { PlacedPort } from '../../state/subject';
-import { CARRIAGE_CHOICES, UP_CHOICES } from '../../ui/words/choices';
+import { CARRIAGE_CHOICES, EDGE_CHOICES, UP_CHOICES } from '../../ui/words/choices';
 import { speedText } from '../../ui/words/units';
 import { ChoiceSetting, TextSetting } from '../../ui/fields';
 import * as read from '../../ui/read';
 import { choiceOf, common, textOf } from '../../ui/several';
 
 type Settings = Omit<Extract<Command, { do: 'set-port' }>, 'do' | 'switch' | 'port'>;
-
-const EDGE_CHOICES = [
-  ['no', 'No'],
-  ['yes', 'Yes: only hosts here'],
-] as const;
 
 export function PortFields({
   ports,

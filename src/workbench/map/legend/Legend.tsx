@@ -6,6 +6,7 @@ import { strandStyle } from '../../ui/strandStyle';
 import type { GlyphSign } from '../glyphs/glyph';
 import { BarredSquare } from '../glyphs/barredSquare';
 import { GLYPHS, glyphFor } from '../glyphs/glyphs';
+import { GuardBadge } from '../glyphs/guardBadge';
 import { Knot, Loop } from '../knots';
 import type { CourseEnd } from '../run';
 import { BAND } from '../sheaf';
@@ -25,6 +26,11 @@ export function Legend({ Signs }: { readonly Signs?: ComponentType | undefined }
       <Sign says="dotted cable with barred squares: no signal, the link is cut or a port is down">
         <path d={`M4 ${MIDDLE}H${END.at.x}`} stroke="var(--cable)" strokeWidth={1.3} strokeDasharray="2 5" />
         <BarredSquare end={END} colour="var(--ink-soft)" />
+      </Sign>
+      <Sign says="hexagon B at a barred square: the port is shut by BPDU guard">
+        <path d={`M4 ${MIDDLE}H${END.at.x}`} stroke="var(--cable)" strokeWidth={1.3} strokeDasharray="2 5" />
+        <BarredSquare end={END} colour="var(--ink)" />
+        <GuardBadge at={{ x: 22, y: MIDDLE }} sign={{ letter: 'B', acts: true }} />
       </Sign>
       <Sign says="closed band across links: a bundle that is up">
         <Links />
@@ -106,6 +112,10 @@ function TreeSigns({ running }: { readonly running: boolean }) {
         .map((sign) => (
           <EndSign key={sign.says} {...sign} />
         ))}
+      <Sign says="hexagon in place of a letter: the port is held, R by root guard, L by loop guard">
+        <path d="M4 10H28" stroke={COLOUR} strokeWidth={1.7} />
+        <GuardBadge at={{ x: 24, y: MIDDLE }} sign={{ letter: 'R', acts: true }} />
+      </Sign>
       <Sign says="thick strand: the link carries the tree’s frames; thin: one of its ends blocks">
         <path d="M4 6H52" stroke={COLOUR} strokeWidth={3} />
         <path d="M4 14H52" stroke={COLOUR} strokeWidth={1.7} />

@@ -31,8 +31,8 @@ export function drawingOf(given: PictureOf) {
   const links = own.flatMap((link) => {
     const line = lineOf.get(link.id);
     const speed = Math.max(...[link.a, link.b].map((end) => ports.get(`${end.switch}\n${end.port}`) ?? 0));
-    const drawn = drawnLink({ solution, shownTrees: trees, moved: null }, link, instant?.state);
-    return line ? [{ link, line, speed, text: linkText(link, speed, drawn.dead, cabling), ...drawn }] : [];
+    const drawn = drawnLink({ solution, shownTrees: trees, moved: null }, link, instant ?? undefined);
+    return line ? [{ link, line, speed, text: linkText(link, speed, drawn, cabling), ...drawn }] : [];
   });
   const sheaves = lines.flatMap((line) => {
     const inside = skeleton.sheaves.get(line.link);

@@ -78,7 +78,7 @@ it('shows an instant of a run where the map does: states at ends, who is without
   const demo = fernhollow();
   const solution = solve(demo);
   const dark = { ...demo, switches: demo.switches.map((sw) => (sw.id === 'lodge' ? { ...sw, up: false } : sw)) };
-  const instant = { picture: solve(dark), state: () => 'learning' as const };
+  const instant = { picture: solve(dark), state: () => 'learning' as const, isHeld: () => false };
   const { document, texts } = svgOf(of(demo, { solution, instant }));
   const states = new Set([...document.querySelectorAll('[data-state]')].map((end) => end.getAttribute('data-state')));
   expect([...states]).toEqual(['learning']);

@@ -10,7 +10,11 @@ export interface PictureOf {
   readonly design: Design;
   readonly solution: Solution | null;
   /** An instant of a run, in the place of what it settles to. */
-  readonly instant?: { readonly picture: Solution; readonly state: (tree: number, port: number) => RunState };
+  readonly instant?: {
+    readonly picture: Solution;
+    readonly state: (tree: number, port: number) => RunState;
+    readonly isHeld: (tree: number, port: number) => boolean;
+  };
   /** Bundles are what it is about. */
   readonly bundling?: boolean;
   /** Trees side by side; none where it is about cables. */

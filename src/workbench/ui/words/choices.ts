@@ -53,3 +53,7 @@ export const UP_CHOICES = [
   ['up', 'Up'],
   ['down', 'Down'],
 ] as const;
+export const EDGE_CHOICES = [
+  ['no', 'No'],
+  ['yes', 'Yes: only hosts here'],
+] as const;

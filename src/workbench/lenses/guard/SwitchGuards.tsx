@@ -1,0 +1,48 @@
+'use client';
+/** What a switch sets for all of its edge ports, and how its shut ports open again; of one switch or of several. */
+import type { Command } from '../../../core/edit/commands';
+import type { Switch } from '../../../core/model/document';
+import { labelOf } from '../../../core/model/field';
+import { switchGuardFields } from '../../../core/model/guard';
+import { useWorkbench } from '../../state/context';
+import { ChoiceSetting, TextSetting } from '../../ui/fields';
+import styles from '../../ui/panel.module.css';
+import * as read from '../../ui/read';
+import { choiceOf, textOf } from '../../ui/several';
+import { counted, upper } from '../../ui/words/units';
+
+export function SwitchGuards({ switches }: { readonly switches: readonly Switch[] }) {
+  const act = useWorkbench((state) => state.act);
+  const set = (settings: object): string | null =>
+    act(...switches.map((sw): Command => ({ do: 'set-switch', switch: sw.id, ...settings })));
+  const edges = switches.reduce((sum, sw) => sum + sw.ports.filter((port) => port.edge).length, 0);
+  return (
+    <section className={styles.section} aria-label="Guards of edge ports">
+      <h3>Guards of edge ports</h3>
+      <ChoiceSetting
+        label={upper(labelOf(switchGuardFields.edgeBpduGuard))}
+        {...choiceOf(
+          switches.map((sw): 'on' | 'off' => (sw.edgeBpduGuard ? 'on' : 'off')),
+          [
+            ['off', 'Off'],
+            ['on', 'On: a BPDU shuts the port'],
+          ],
+        )}
+        note={`${counted(edges, 'edge port')}; a port may say otherwise for itself`}
+        commit={(to) => to !== '' && set({ edgeBpduGuard: to === 'on' })}
+      />
+      <TextSetting
+        label={upper(labelOf(switchGuardFields.recovery))}
+        {...textOf(
+          switches.map((sw) => sw.recovery ?? null),
+          (seconds) => (seconds === null ? '' : String(seconds)),
+        )}
+        {...(switches.every((sw) => sw.recovery === undefined) ? { placeholder: 'off' } : {})}
+        adornment="s"
+        read={read.recovery}
+        note="after so long a shut port opens again; empty: only somebody opens it"
+        commit={(recovery) => set({ recovery })}
+      />
+    </section>
+  );
+}
