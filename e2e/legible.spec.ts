@@ -126,7 +126,7 @@ const cutHeadings = (page: Page): Promise<string[]> =>
 
 test('no heading of a table is cut', async ({ page, request }) => {
   await open(page, request, { do: 'demo' });
-  for (const each of ['Cable', 'Root', 'Steer', 'Bundle', 'Break']) {
+  for (const each of ['Cable', 'Root', 'Steer', 'Bundle', 'Guard', 'Break']) {
     await lens(page, each);
     const tabs = page.getByRole('tablist', { name: 'Tables' }).getByRole('tab');
     for (const tab of await tabs.all()) {
@@ -147,7 +147,7 @@ for (const [name, data] of [
   test(`${name} can be read in every lens, whole and from near`, async ({ page, request }) => {
     test.slow();
     await open(page, request, data);
-    for (const each of ['Cable', 'Root', 'Steer', 'Group', 'Bundle', 'Break']) {
+    for (const each of ['Cable', 'Root', 'Steer', 'Group', 'Bundle', 'Guard', 'Break']) {
       await lens(page, each);
       await readable(page, each);
       if (each !== 'Root') continue;

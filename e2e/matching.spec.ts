@@ -127,7 +127,7 @@ test('VLANs are listed with what uses them, added as ranges, deleted knowingly',
   await expect(treeRow(page, 'vlan:70')).toContainText('Domes');
   await page.getByRole('button', { name: 'delete VLAN 45' }).click();
   await expect(page.getByRole('alertdialog')).toContainText(
-    'VLAN 45: 2 hosts (Duty desk, Office desk), 2 access ports',
+    'VLAN 45: 2 hosts (Duty desk, Office desk), 4 access ports',
   );
   await page.getByRole('button', { name: 'Keep' }).click();
   await ids.fill('70-99');

@@ -65,7 +65,7 @@ export const portGuardFields = {
     line: {
       kind: 'words',
       words: [
-        ['restricted-tcn', true, 'topology changes heard here go no farther'],
+        ['restricted-tcn', true, 'topology changes heard here are not passed on'],
         ['no-restricted-tcn', false],
       ],
     },

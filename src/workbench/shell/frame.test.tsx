@@ -48,6 +48,7 @@ describe('the header', () => {
       'Steer',
       'Group',
       'Bundle',
+      'Guard',
       'Break',
     ]);
     fireEvent.click(screen.getByRole('tab', { name: 'Cable' }));

@@ -78,7 +78,7 @@ describe('hosts and VLANs', () => {
   });
   it('say what uses a VLAN', () => {
     expect(vlanRows(demo).find((row) => row.id === 45)?.uses).toBe(
-      '2 hosts (Duty desk, Office desk), 2 access ports, 26 trunks',
+      '2 hosts (Duty desk, Office desk), 4 access ports, 26 trunks',
     );
     expect(vlanRows(networkOf({ a: {} }, [], {}, { vlans: [{ id: 9 }] }))[0]).toEqual({
       id: 9,
