@@ -47,10 +47,6 @@ test('pictures', async ({ page }) => {
   await page.locator('#drawer-table').getByRole('button', { name: 'go back to now' }).click();
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await page.getByRole('tab', { name: 'Ports', exact: true }).click();
-  await page.getByRole('button', { name: 'hung from root' }).click();
-  await page.locator('body').click({ position: { x: 920, y: 20 } });
-  await page.keyboard.press('Escape');
-  await picture(page, 'hung-from-root');
   await page.getByRole('button', { name: 'as placed' }).click();
 
   await page.getByRole('tab', { name: 'Steer' }).click();
@@ -103,21 +99,6 @@ test('pictures', async ({ page }) => {
   await page.getByRole('button', { name: 'whole map' }).click();
   await picture(page, 'findings');
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
-  await page.getByRole('tab', { name: 'VLANs' }).click();
-  await page.keyboard.press('Control+a');
-  await page.keyboard.press('Escape');
-  await page.getByRole('tab', { name: 'Neighbours' }).click();
-  await page.getByRole('button', { name: 'Import reported neighbours' }).click();
-  await page
-    .getByLabel('Reported neighbours as text')
-    .fill(
-      'switch,port,neighbour,neighbour port\nridge-a,1,ridge-b,1\nridge-a,2,lodge,9\nridge-a,9,Duty desk,\nworkshop,3,lodge,2\nworkshop,8,attic,1\n',
-    );
-  await page.getByRole('button', { name: 'Compare with the drawing' }).click();
-  await page.getByLabel(/differences only/).check();
-  await page.getByRole('button', { name: 'workshop port 3', exact: true }).click();
-  await picture(page, 'neighbours');
-
   // Bundle: a demo as shipped.
   await openDemo(page);
   await page.getByRole('tab', { name: 'Bundle', exact: true }).click();
@@ -129,6 +110,29 @@ test('pictures', async ({ page }) => {
   await page.getByLabel('Lost member').selectOption('2');
   await page.getByRole('button', { name: 'whole map' }).click();
   await picture(page, 'bundle');
+
+  // Guard: guards that stand by, a stranger tried everywhere; and a shut port that counts down.
+  await openDemo(page);
+  await page.getByRole('tab', { name: 'Guard', exact: true }).click();
+  await page.getByRole('tab', { name: 'By rule' }).click();
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: 'Loop guard on every way' })
+    .getByRole('button', { name: /^take it/ })
+    .click();
+  await page.getByRole('tab', { name: 'If a stranger comes' }).click();
+  await selectSwitch(page, 'lodge');
+  await page
+    .getByRole('row', { name: /workshop/ })
+    .first()
+    .waitFor();
+  await picture(page, 'guard');
+  await openDemo(page);
+  await page.getByRole('tab', { name: 'Break' }).click();
+  await page.getByLabel('Scenario').first().selectOption({ label: 'The same switch at a guarded port' });
+  await page.getByText(/settled at/).waitFor();
+  for (let i = 0; i < 2; i += 1) await page.keyboard.press('.');
+  await picture(page, 'countdown');
 
   // Group: the valley station as shipped, and a grouping proposed for the observatory.
   await page.goto('/');

@@ -110,6 +110,19 @@ export const switchGuardFields = {
       ],
     },
   }),
+  unmanned: field(z.boolean().default(false), {
+    label: 'place',
+    reads: 'nothing',
+    text: (unmanned) => (unmanned ? 'unmanned' : 'manned'),
+    done: (unmanned) => (unmanned ? 'in an unmanned place' : 'in a manned place'),
+    line: {
+      kind: 'words',
+      words: [
+        ['unmanned', true, 'nobody is near to open a port'],
+        ['manned', false],
+      ],
+    },
+  }),
   recovery: field(recoveryTime.optional(), {
     label: 'recovery of shut ports',
     unit: 's',

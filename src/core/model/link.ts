@@ -23,6 +23,13 @@ export const linkSchema = z.strictObject({
       ],
     },
   }),
+  /** Something on the way keeps the signal up at one end when it is gone at the other: only missing BPDUs tell. */
+  converter: field(z.boolean().optional(), {
+    label: 'media converter',
+    reads: 'nothing',
+    absent: 'none',
+    text: (there) => (there ? 'there' : 'none'),
+  }),
   delay: field(linkDelay.optional(), { label: 'delay', unit: 'µs', reads: 'run', absent: 'as usual' }),
 });
 export type Link = z.output<typeof linkSchema>;

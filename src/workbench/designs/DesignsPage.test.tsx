@@ -93,7 +93,7 @@ describe('the list of designs', () => {
     act(() => seen([{ isIntersecting: false }]));
     expect(asked).toEqual([]);
     act(() => seen([{ isIntersecting: true }]));
-    expect(await screen.findByText(/6 findings/)).toBeInTheDocument();
+    expect(await screen.findByText(/7 findings/)).toBeInTheDocument();
     expect(asked.map(({ path }) => path)).toEqual(['/api/designs/a/glance']);
     expect(document.querySelector('[data-glimpse]')).toBeInTheDocument();
   });

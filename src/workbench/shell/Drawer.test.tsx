@@ -17,7 +17,7 @@ describe('the drawer', () => {
 
   it('counts findings and moved ends on its tabs, and can be closed', async () => {
     const store = await renderWith(<Drawer />);
-    expect(screen.getByRole('tab', { name: 'Findings 6' })).toBeInTheDocument();
+    expect(screen.getByRole('tab', { name: 'Findings 7' })).toBeInTheDocument();
     act(
       () =>
         void store
@@ -42,7 +42,7 @@ describe('the drawer', () => {
       'Groups',
       'VLANs',
       'Changed ports',
-      'Findings 6',
+      'Findings 7',
       'History',
     ]);
   });

@@ -30,6 +30,7 @@ describe('findings', () => {
       'bundle-split',
       'parallel-links',
       'edge-unguarded',
+      'converter-without-loop-guard',
     ]);
     expect(texts(fernhollow())).toContain('lodge is root of VLANs 1,15,25,35,45,55,65 only by its MAC address');
   });

@@ -2,6 +2,8 @@
 import type { Command } from '../../edit/commands';
 import { runsTrees } from '../../model/document';
 import { label, switchName } from '../../tree/explain/phrases';
+import { RECOVERY } from '../../model/legal';
+import { isShut } from '../../topology/network';
 import type { Solution } from '../../tree/settled';
 import { guardRules } from '../guards/rules';
 import { beyond, protectionOf, type Protection } from '../guards/protection';
@@ -11,7 +13,12 @@ export function guardFindings(solution: Solution): Finding[] {
   const { network } = solution;
   const all = protectionOf(solution);
   const plain = all.filter(({ verdict, p }) => verdict !== 'plain' || network.ports[p]!.edge);
-  return [...openEdges(solution, all), ...plain.flatMap((each) => portFindings(solution, each))];
+  return [
+    ...openEdges(solution, all),
+    ...plain.flatMap((each) => portFindings(solution, each)),
+    ...recoveryFindings(solution, all),
+    ...converterFindings(solution, all),
+  ];
 }
 
 /** Edge ports without a guard, and access ports that are no edge ports: one finding each for the whole design. */
@@ -116,4 +123,55 @@ function portFindings(
       ),
     );
   return findings;
+}
+
+/** Ports that nobody opens where nobody is, and ports that open again and again though the cause lasts. */
+function recoveryFindings({ network }: Solution, all: readonly Protection[]): Finding[] {
+  return network.switches.flatMap((sw): Finding[] => {
+    const own = all.filter((each) => each.switch === sw.id && each.bpduGuard);
+    const [first] = own;
+    const shut = own.find(({ p }) => isShut(network, p));
+    const set = (recovery: number | null, label: string) => ({
+      label,
+      commands: [{ do: 'set-switch', switch: sw.id, recovery } as const],
+    });
+    if (shut && sw.recovery !== undefined)
+      return [
+        {
+          rule: 'recovery-in-vain',
+          text: `${label(network, shut.p)}: opens every ${sw.recovery} s, and is shut again at once`,
+          why: 'What shuts it lasts: each time the port forwards for a moment, and two trees are joined or a loop is closed.',
+          at: { switch: sw.id, port: shut.port },
+          remedies: [set(null, 'no recovery')],
+        },
+      ];
+    if (!first || !sw.unmanned || sw.recovery !== undefined) return [];
+    return [
+      {
+        rule: 'recovery-off-unmanned',
+        text: `${switchName(sw)}: nobody is there to open a shut port, and none opens by itself`,
+        why: 'A host that once sent a BPDU is cut off until somebody travels there.',
+        at: { switch: sw.id, port: first.port },
+        remedies: [set(RECOVERY.default, `recovery after ${RECOVERY.default} s`)],
+      },
+    ];
+  });
+}
+
+/** Ways to the root over a media converter, where nothing but BPDUs tells that the other side is gone. */
+function converterFindings({ network }: Solution, all: readonly Protection[]): Finding[] {
+  const { links } = network.design;
+  return all.flatMap(({ p, switch: sw, port, lead }): Finding[] => {
+    const l = network.link[p]!;
+    if (lead !== 'toward the root' || l < 0 || !links[l]!.converter || network.ports[p]!.loopGuard) return [];
+    return [
+      {
+        rule: 'converter-without-loop-guard',
+        text: `${label(network, p)}: a way to the root over a media converter, without loop guard`,
+        why: 'The port keeps its signal when the fibre behind the converter dies: it hears no more BPDUs, forwards, and may close a loop.',
+        at: { switch: sw, port },
+        remedies: [{ label: 'loop guard here', commands: [{ do: 'set-port', switch: sw, port, loopGuard: true }] }],
+      },
+    ];
+  });
 }

@@ -160,8 +160,14 @@ describe('a stranger', () => {
 
 describe('findings about guards', () => {
   const rulesOf = (design: Design) => findingsOf(design, solutionOf(design)).map(({ rule }) => rule);
-  const pair = (ports: Record<string, Record<string, unknown>>) =>
-    networkOf({ a: { priority: 0, tier: 'core' }, b: { priority: 4096, tier: 'core' } }, ['a 1 = b 1'], ports);
+  const pair = (ports: Record<string, Record<string, unknown>>, sw: object = {}, link: object = {}): Design => {
+    const design = networkOf(
+      { a: { priority: 0, tier: 'core', ...sw }, b: { priority: 4096, tier: 'core' } },
+      ['a 1 = b 1'],
+      ports,
+    );
+    return { ...design, links: design.links.map((each) => ({ ...each, ...link })) };
+  };
 
   it.each([
     ['guard-shuts-way', { 'a 1': { bpduGuard: true } }],
@@ -170,8 +176,11 @@ describe('findings about guards', () => {
     ['edge-between-switches', { 'a 1': { edge: true } }],
     ['edge-unguarded', { 'a 9': { edge: true } }],
     ['access-no-edge', { 'a 9': { vlans: { mode: 'access', vlan: 1 } } }],
-  ] as const)('%s, and its remedy ends it', (rule, ports) => {
-    const design = pair(ports as never);
+    ['recovery-off-unmanned', { 'a 9': { edge: true, bpduGuard: true } }, { unmanned: true }],
+    ['recovery-in-vain', { 'a 1': { bpduGuard: true } }, { recovery: 300 }],
+    ['converter-without-loop-guard', {}, {}, { converter: true }],
+  ] as const)('%s, and its remedy ends it', (rule, ports, sw = {}, link = {}) => {
+    const design = pair(ports as never, sw, link);
     expect(rulesOf(pair({}))).toEqual([]);
     expect(rulesOf(design)).toContain(rule);
     const [remedy] = findingsOf(design, solutionOf(design)).find((each) => each.rule === rule)!.remedies;

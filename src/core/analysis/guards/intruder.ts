@@ -55,7 +55,7 @@ export function withStranger(
   const { position, dialect, region, timers, pathCost } = beside;
   const stranger: Switch = {
     ...{ id, name: id, tier: 'access', mac: '02:00:00:00:00:00', up: true, priority: 0, trees: {}, pinned: false },
-    ...{ dialect, timers, edgeBpduGuard: false, ports: [own] },
+    ...{ dialect, timers, edgeBpduGuard: false, unmanned: false, ports: [own] },
     ...(region === undefined ? {} : { region }),
     ...(pathCost === undefined ? {} : { pathCost }),
     ...(position === undefined ? {} : { position: { x: position.x + 60, y: position.y + 170 } }),

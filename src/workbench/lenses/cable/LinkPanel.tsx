@@ -27,6 +27,15 @@ export function LinkPanel({ link }: { readonly link: Link }) {
         ]}
         commit={(to) => act({ do: 'set-link', link: link.id, up: to === 'up' })}
       />
+      <ChoiceSetting
+        label="Media converter"
+        value={link.converter ? 'there' : 'none'}
+        options={[
+          ['none', 'None'],
+          ['there', 'There: hides a dead fibre'],
+        ]}
+        commit={(to) => act({ do: 'set-link', link: link.id, converter: to === 'there' ? true : null })}
+      />
       <TextSetting
         label="Speed, both ends"
         value={speedA === speedB ? speedText(speedA) : ''}

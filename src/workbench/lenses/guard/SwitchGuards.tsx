@@ -31,6 +31,17 @@ export function SwitchGuards({ switches }: { readonly switches: readonly Switch[
         note={`${counted(edges, 'edge port')}; a port may say otherwise for itself`}
         commit={(to) => to !== '' && set({ edgeBpduGuard: to === 'on' })}
       />
+      <ChoiceSetting
+        label={upper(labelOf(switchGuardFields.unmanned))}
+        {...choiceOf(
+          switches.map((sw): 'manned' | 'unmanned' => (sw.unmanned ? 'unmanned' : 'manned')),
+          [
+            ['manned', 'Manned'],
+            ['unmanned', 'Unmanned: nobody near'],
+          ],
+        )}
+        commit={(to) => to !== '' && set({ unmanned: to === 'unmanned' })}
+      />
       <TextSetting
         label={upper(labelOf(switchGuardFields.recovery))}
         {...textOf(
