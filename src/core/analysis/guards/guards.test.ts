@@ -169,7 +169,7 @@ describe('findings about guards', () => {
     return { ...design, links: design.links.map((each) => ({ ...each, ...link })) };
   };
 
-  it.each([
+  it.each<[string, object, object?, object?]>([
     ['guard-shuts-way', { 'a 1': { bpduGuard: true } }],
     ['guard-holds-way', { 'b 1': { rootGuard: true } }],
     ['bpdus-discarded', { 'a 1': { bpduRx: false } }],
@@ -179,7 +179,7 @@ describe('findings about guards', () => {
     ['recovery-off-unmanned', { 'a 9': { edge: true, bpduGuard: true } }, { unmanned: true }],
     ['recovery-in-vain', { 'a 1': { bpduGuard: true } }, { recovery: 300 }],
     ['converter-without-loop-guard', {}, {}, { converter: true }],
-  ] as const)('%s, and its remedy ends it', (rule, ports, sw = {}, link = {}) => {
+  ])('%s, and its remedy ends it', (rule, ports, sw = {}, link = {}) => {
     const design = pair(ports as never, sw, link);
     expect(rulesOf(pair({}))).toEqual([]);
     expect(rulesOf(design)).toContain(rule);
