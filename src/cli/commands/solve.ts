@@ -20,7 +20,7 @@ function treeText(tree: TreeView): string {
       const member = entry.memberOf === undefined ? '' : `member of ${entry.memberOf}`;
       const part =
         'role' in entry
-          ? `${entry.role.padEnd(11)} ${entry.state.padEnd(11)} cost ${String(entry.cost).padEnd(member ? 9 : 0)} `
+          ? `${entry.role.padEnd(11)} ${entry.state.padEnd(11)} cost ${String(entry.cost).padEnd(member ? 9 : 0)} ${entry.guard ? `${entry.guard} ` : ''}`
           : '';
       lines.push(`    ${port.padEnd(8)} ${part}${member}`.trimEnd());
     }

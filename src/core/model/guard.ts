@@ -24,7 +24,7 @@ export const portGuardFields = {
   bpduGuard: field(z.boolean().optional(), {
     label: 'BPDU guard',
     reads: 'trees',
-    absent: 'as its switch sets edge ports',
+    absent: 'as its switch says',
     text: (on) => (on ? 'on' : 'off'),
     line: {
       kind: 'words',
@@ -148,4 +148,4 @@ export const hasBpduGuard = ({ edge, bpduGuard }: GuardedPort, sw: { readonly ed
 
 /** Why a port is shut, by the code that stands for it in networks and recordings; 0: it is not. */
 export const SHUT_BY = { nothing: 0, bpduGuard: 1 } as const;
-export const SHUT_NAMES = ['nothing', 'BPDU guard'] as const;
+export const SHUT_NAMES: Readonly<Record<number, string>> = ['nothing', 'BPDU guard'];

@@ -1,5 +1,6 @@
 /** The settled state of a tree: arrays by switch and port index, and readable views on them. */
 import { isMultiple } from '../model/document';
+import { SHUT_NAMES } from '../model/guard';
 import { CIST, type BundleId, type BridgePortId, type SwitchId, type TreeId } from '../model/ids';
 import type { Network } from '../topology/network';
 
@@ -72,6 +73,8 @@ export interface PortView {
   readonly role: Role;
   readonly state: PortState;
   readonly cost: number;
+  /** What a guard does there: `shut by BPDU guard`, `held by root guard`, `held by loop guard`. */
+  readonly guard?: string;
   /** The bundle that the port is a member of, where it is a port of its own all the same. */
   readonly memberOf?: BundleId;
 }
@@ -97,6 +100,13 @@ export interface TreeView {
   readonly switches: Readonly<Record<SwitchId, SwitchView>>;
 }
 
+/** What a guard does at a port that has this role; `held`: loop guard keeps it from forwarding. */
+export function guardAt({ shut, ports }: Network, p: number, role: Role, held = false): { readonly guard?: string } {
+  if (shut[p]) return { guard: `shut by ${SHUT_NAMES[shut[p]]}` };
+  if (held) return { guard: 'held by loop guard' };
+  return role === 'alternate' && ports[p]!.rootGuard ? { guard: 'held by root guard' } : {};
+}
+
 /** What is told of a port: its part in the tree, the bundle that it is a member of, or both; null where neither. */
 export function entryOf(network: Network, p: number, part: PortView | null): PortView | MemberView | null {
   const bundle = network.bundleOf[p]!;
@@ -116,7 +126,13 @@ export function viewTree(network: Network, tree: SettledTree): TreeView {
       const role = roleOf(tree, p);
       const bundled = network.bundleOf[p]! >= 0 && tree.role[network.bundleOf[p]!] !== CODE.absent;
       const entry =
-        role || bundled ? entryOf(network, p, role && { role, state: stateIn(tree, p), cost: tree.cost[p]! }) : null;
+        role || bundled
+          ? entryOf(
+              network,
+              p,
+              role && { role, state: stateIn(tree, p), cost: tree.cost[p]!, ...guardAt(network, p, role) },
+            )
+          : null;
       if (entry) ports[port.id] = entry;
     });
     const rootPort = tree.rootPort[s]!;

@@ -3,6 +3,7 @@ import { isMultiple } from '../../model/document';
 import type { BridgePortId, SwitchId } from '../../model/ids';
 import {
   entryOf,
+  guardAt,
   type MemberView,
   type PortState,
   type PortView,
@@ -34,6 +35,7 @@ export function viewNow(sim: Simulation, tree: number): TreeView {
         role,
         state: plain(sim.state(tree, p)),
         cost: costs[local]!,
+        ...guardAt(network, p, role, sim.isHeld(tree, p)),
       })!;
     });
     const rootPort = own[entity.rootPort(at)];
