@@ -140,6 +140,17 @@ describe('loop guard', () => {
     ]);
   });
 
+  it('holds while BPDUs alone are lost, and lets go after it', () => {
+    const lost = { at: 1, do: 'lose-bpdus', link: 'l1', from: 'b', for: 10 };
+    const moves = (settings: Record<string, unknown>) =>
+      run(ring(settings), [lost], 40).trace.filter(
+        ({ switch: sw, port, to }) => sw === 'c' && port === '2' && to === 'forwarding',
+      );
+    expect(moves({})).not.toEqual([]);
+    expect(moves({ loopGuard: true })).toEqual([]);
+    expect(at(run(ring({ loopGuard: true }), [lost], 40))).toMatchObject({ role: 'alternate', state: 'discarding' });
+  });
+
   it('lets go at the next BPDU', () => {
     const ran = run(ring({ loopGuard: true }), [deaf, { at: 20, do: 'link-up', link: 'l1' }], 40);
     expect(at(ran)).toMatchObject({ role: 'alternate', state: 'discarding' });

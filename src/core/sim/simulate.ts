@@ -253,7 +253,13 @@ function schedule(sim: Simulation, action: Action, start: Micros, take: (command
   const { after = 0, changes, mute, members, open } = actionKind(action).happens(action);
   const commands = commandsOf(changes);
   sim.at(start + Math.round(action.at * SECOND) + Math.round(after * SECOND), () => {
-    if (mute) for (const port of mutedPorts(sim, mute)) sim.setMute(port, mute.on);
+    if (mute) {
+      const { on, bpdus = false, lasts } = mute;
+      for (const port of mutedPorts(sim, mute)) {
+        sim.setMute(port, on, bpdus);
+        if (lasts !== undefined) sim.at(sim.now + Math.round(lasts * SECOND), () => sim.setMute(port, !on, bpdus));
+      }
+    }
     if (members) sim.setBundle(members.bundle, members.ports);
     if (open) sim.guards.open(sim.network.portIndexOf(open.switch, open.port));
     if (commands.length > 0) take(commands);

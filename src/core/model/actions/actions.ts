@@ -10,6 +10,7 @@ import { bundlePorts } from './bundlePorts';
 import type { ActionFacts } from './kind';
 import { linkDown } from './linkDown';
 import { linkUp } from './linkUp';
+import { loseBpdus } from './loseBpdus';
 import { oneWay } from './oneWay';
 import { openPort } from './openPort';
 import { portCost } from './portCost';
@@ -22,6 +23,7 @@ const KINDS = [
   linkDown,
   linkUp,
   oneWay,
+  loseBpdus,
   switchDown,
   switchUp,
   bridgePriority,

@@ -28,7 +28,15 @@ export interface Happening {
   readonly after?: number;
   readonly changes?: readonly CommandCall[];
   /** What the switch `from` sends over a link gets lost, or arrives again; of null what either end sends, of undefined what its first end does. */
-  readonly mute?: { readonly link: LinkId; readonly from?: SwitchId | null | undefined; readonly on: boolean };
+  readonly mute?: {
+    readonly link: LinkId;
+    readonly from?: SwitchId | null | undefined;
+    readonly on: boolean;
+    /** BPDUs alone: frames of hosts get through. */
+    readonly bpdus?: true;
+    /** Seconds, then it is the other way round again; for good, where it is left out. */
+    readonly lasts?: number;
+  };
   /** A port that a guard has shut opens. */
   readonly open?: { readonly switch: SwitchId; readonly port: BridgePortId };
   /** A bundle has these ports from then on. */

@@ -31,6 +31,8 @@ const NOBODY: readonly number[] = [];
 
 export class Medium {
   private readonly mute = new Muted();
+  /** Of these BPDUs alone are lost. */
+  private readonly silent = new Muted();
   private readonly to: Plugged;
   private readonly telling: Telling;
   private readonly watch: Watch;
@@ -41,9 +43,14 @@ export class Medium {
     this.watch = watch;
   }
 
-  /** What a port sends gets lost, or arrives again. */
-  setMute(port: number, on: boolean): void {
-    this.mute.set(port, on);
+  /** What a port sends gets lost, or arrives again: all of it, or its BPDUs alone. */
+  setMute(port: number, on: boolean, bpdus: boolean): void {
+    (bpdus ? this.silent : this.mute).set(port, on);
+  }
+
+  /** Whether a BPDU that a bridge port sends gets there. */
+  private gets(port: number): boolean {
+    return this.carries(port) && !this.silent.has(this.to.network.transmitPort[port]!);
   }
 
   /** Whether what a bridge port sends reaches the other end. */
@@ -77,7 +84,7 @@ export class Medium {
     const { network, now, schedule } = this.to;
     const to = network.far[port]!;
     this.telling.sent(now, tree, port, bpdu, origin, () => (to < 0 ? null : this.heldBy(tree, to)));
-    if (to < 0 || !this.carries(port)) return;
+    if (to < 0 || !this.gets(port)) return;
     schedule(now + delayOf(network, network.link[port]!), { kind: 'arrive', tree, port: to, bpdu, origin, through });
   }
 
@@ -103,7 +110,7 @@ export class Medium {
     const { network, trees, running, spoken } = this.to;
     const { far, owner, link } = network;
     const to = far[port]!;
-    if (to < 0 || !this.carries(port)) return null;
+    if (to < 0 || !this.gets(port)) return null;
     if (!network.ports[to]!.bpduRx && letsThrough(network, trees[tree!]!, to) === 'never') return null;
     const [there, local] = [running[tree!]![owner[to]!], spoken.places[tree!]![to]!];
     if (there && local >= 0) return { running: there, local, delay: delayOf(network, link[port]!) };

@@ -252,9 +252,9 @@ export class Simulation {
   }
 
   /** What a port sends gets lost, or arrives again. */
-  setMute(port: number, on: boolean): void {
+  setMute(port: number, on: boolean, bpdus = false): void {
     this.hellos.rouseAt(new Set([this.network.owner[port]!]));
-    this.medium.setMute(port, on);
+    this.medium.setMute(port, on, bpdus);
     this.watch.signalled?.(this.now);
     this.dirty = true;
   }

@@ -52,6 +52,9 @@ function When() {
   );
 }
 
+/** Longer than three hellos of 2 s, after which what was heard is forgotten. */
+const BUSY = 10;
+
 export function BreakLink({ link }: { readonly link: Link }) {
   const happen = useHappen();
   const switches = useWorkbench((state) => state.design.switches);
@@ -74,6 +77,13 @@ export function BreakLink({ link }: { readonly link: Link }) {
           title="As with a media converter in between: both ports stay up, only missing BPDUs tell"
         >
           Break it without loss of signal
+        </Button>
+        <Button
+          variant="outlined"
+          title="As of a switch that is too busy to send them in time; other frames get through"
+          onClick={() => happen({ do: 'lose-bpdus', ...about, for: BUSY })}
+        >
+          {`Its BPDUs are lost for ${BUSY} s`}
         </Button>
         {[link.a, link.b].map((end) => (
           <Button
