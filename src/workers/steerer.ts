@@ -4,6 +4,7 @@ import type { Command } from '../core/edit/commands';
 import type { LinkId, SwitchId, TreeId } from '../core/model/ids';
 import type { Design } from '../core/model/document';
 import { ok, type Result } from '../core/base/result';
+import { underFailures, type UnderFailures } from '../core/analysis/guards/failures';
 import { intrusionsOf, type Intrusion } from '../core/analysis/guards/intruder';
 import { controlCosts, type ControlCost } from '../core/analysis/sharing/controlPlane';
 import { regionMatches, type RegionMatch } from '../core/analysis/regions/matching';
@@ -43,6 +44,8 @@ const steerer = {
     solved(design, tell, (solution) => ok(lossesOf(solution, tell))),
   intrusions: (design: Design, tell: Tell): Result<Intrusion[], string> =>
     solved(design, tell, (solution) => ok(intrusionsOf(solution, tell))),
+  guardsUnderFailures: (design: Design, tell: Tell): Result<UnderFailures, string> =>
+    solved(design, tell, (solution) => ok(underFailures(solution, tell))),
   gain: (design: Design, commands: readonly Command[]): Result<GainRow[], string> => ok(groupingGain(design, commands)),
   equal: (design: Design, a: SwitchId, b: SwitchId, tell: Tell): Result<RegionMatch[], string> =>
     solved(design, tell, (solution) => regionMatches(solution, a, b)),

@@ -4,6 +4,7 @@ import type { Command } from '../../core/edit/commands';
 import type { LinkId, SwitchId, TreeId } from '../../core/model/ids';
 import type { Design } from '../../core/model/document';
 import { fail, type Result } from '../../core/base/result';
+import type { UnderFailures } from '../../core/analysis/guards/failures';
 import type { Intrusion } from '../../core/analysis/guards/intruder';
 import type { ControlCost } from '../../core/analysis/sharing/controlPlane';
 import type { RegionMatch } from '../../core/analysis/regions/matching';
@@ -54,6 +55,10 @@ export const askLosses = (design: Design): Ask<LossOf[]> =>
 /** What comes of a stranger's switch at each port. */
 export const askIntrusions = (design: Design): Ask<Intrusion[]> =>
   ask(design, async (remote, tell) => await remote.intrusions(design, tell), TABLE_SECONDS);
+
+/** What guards do under every single failure: as long as it takes. */
+export const askGuardsUnderFailures = (design: Design): Ask<UnderFailures> =>
+  ask(design, async (remote, tell) => await remote.guardsUnderFailures(design, tell));
 
 /** Either of two switches with the region settings of the other. */
 export const askEqual = (design: Design, a: SwitchId, b: SwitchId): Ask<RegionMatch[]> =>

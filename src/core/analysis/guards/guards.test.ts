@@ -10,6 +10,7 @@ import { tries } from '../../testing/runs';
 import { movedEnds } from '../../tree/moved';
 import { viewTree } from '../../tree/settled';
 import { findingsOf } from '../findings/findings';
+import { underFailures } from './failures';
 import { intrude, intrusionsOf } from './intruder';
 import { protectionOf } from './protection';
 import { guardRules } from './rules';
@@ -186,5 +187,34 @@ describe('findings about guards', () => {
     const [remedy] = findingsOf(design, solutionOf(design)).find((each) => each.rule === rule)!.remedies;
     const edited = editAll(design, remedy!.commands);
     expect(edited.ok && rulesOf(edited.value.design)).not.toContain(rule);
+  });
+});
+
+describe('guards under failures', () => {
+  // Two heads over one access switch: the second reaches the root through it once its own uplink is gone.
+  const heads = (ports: Record<string, Record<string, unknown>>) =>
+    networkOf({ r: { priority: 0 }, d: {}, e: {}, a: {} }, ['r 1 = d 1', 'r 2 = e 1', 'd 2 = a 1', 'e 2 = a 2'], ports);
+
+  it('a root guard cuts a head off that has lost its uplink', () => {
+    const { severed, failures } = underFailures(solutionOf(heads({ 'e 2': { rootGuard: true } })));
+    expect(failures).toBe(8);
+    const cut = { switch: 'e', port: '2', trees: ['cst'], cutOff: ['e'] };
+    expect(severed).toEqual([
+      { ...cut, failure: { kind: 'link', link: 'l1' } },
+      { ...cut, failure: { kind: 'switch', switch: 'r' } },
+    ]);
+  });
+
+  it('none does where there are none, or where nobody has another way', () => {
+    expect(underFailures(solutionOf(heads({}))).severed).toEqual([]);
+    const chain = networkOf({ r: { priority: 0 }, d: {}, a: {} }, ['r 1 = d 1', 'd 2 = a 1'], {
+      'd 2': { rootGuard: true },
+    });
+    expect(underFailures(solutionOf(chain)).severed).toEqual([]);
+  });
+
+  it('a loop guard that leads toward a root under no failure is idle', () => {
+    const { idle } = underFailures(solutionOf(heads({ 'r 1': { loopGuard: true }, 'e 2': { loopGuard: true } })));
+    expect(idle).toEqual([{ switch: 'r', port: '1' }]);
   });
 });

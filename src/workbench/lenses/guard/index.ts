@@ -18,6 +18,9 @@ export const guard: LensManifest = {
     table('strangers', 'If a stranger comes', () => import('./StrangerTable').then((m) => m.StrangerTable), {
       offer: "If a stranger's switch is plugged in",
     }),
+    table('guard-failures', 'Under failures', () => import('./FailureTable').then((m) => m.FailureTable), {
+      offer: 'Guards under every single failure',
+    }),
     ports,
     moved,
     findings,
