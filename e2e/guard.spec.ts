@@ -41,7 +41,7 @@ test('a shut port counts down, opens, is shut again, and stays open once the str
   const next = page.getByRole('button', { name: 'Next change' });
   await next.click();
   await next.click();
-  await expect(shut).toHaveText('Shut now: array-hut port 6 by BPDU guard, opens in 30.0 s');
+  await expect(shut).toHaveText('Now array-hut port 6 shut by BPDU guard, opens in 30.0 s');
   await expect(map(page).locator('[data-link="visit"] [data-guard="B"]')).toHaveCount(1);
   await next.click(); // it opens by itself
   await expect(shut).toHaveCount(0);

@@ -5,7 +5,10 @@
  */
 import { z } from '../base/zod';
 import { field } from './field';
-import { recoveryTime } from './legal';
+import { PROBE_INTERVAL, probeInterval, recoveryTime } from './legal';
+
+/** A port whose test frame comes back loses its signal, or keeps it and lets no frame pass. */
+export const PROBE_ACTIONS = ['shut', 'block'] as const;
 
 /** Fields of a bridge port. */
 export const portGuardFields = {
@@ -31,6 +34,19 @@ export const portGuardFields = {
       words: [
         ['bpdu-guard', true, 'a BPDU shuts the port'],
         ['no-bpdu-guard', false],
+      ],
+    },
+  }),
+  loopProbe: field(z.boolean().optional(), {
+    label: 'loop probe',
+    reads: 'trees',
+    absent: 'as its switch says',
+    text: (on) => (on ? 'on' : 'off'),
+    line: {
+      kind: 'words',
+      words: [
+        ['loop-probe', true, 'a test frame that comes back stops the port'],
+        ['no-loop-probe', false],
       ],
     },
   }),
@@ -110,6 +126,28 @@ export const switchGuardFields = {
       ],
     },
   }),
+  edgeLoopProbe: field(z.boolean().default(false), {
+    label: 'loop probe on edge ports',
+    reads: 'trees',
+    text: (on) => (on ? 'on' : 'off'),
+    line: {
+      kind: 'words',
+      words: [
+        ['edge-loop-probe', true, 'test frames on each edge port'],
+        ['no-edge-loop-probe', false],
+      ],
+    },
+  }),
+  probeInterval: field(probeInterval.default(PROBE_INTERVAL.default), {
+    label: 'interval of loop probes',
+    unit: 's',
+    reads: 'run',
+  }),
+  probeAction: field(z.enum(PROBE_ACTIONS).default('shut'), {
+    label: 'what a loop probe does',
+    reads: 'trees',
+    text: (action) => (action === 'shut' ? 'shuts the port' : 'blocks it'),
+  }),
   unmanned: field(z.boolean().default(false), {
     label: 'place',
     reads: 'nothing',
@@ -140,12 +178,24 @@ export const switchGuardFields = {
 interface GuardedPort {
   readonly edge: boolean;
   readonly bpduGuard?: boolean | undefined;
+  readonly loopProbe?: boolean | undefined;
 }
 
 /** Whether a BPDU shuts a port: as it says itself, an edge port otherwise as its switch does. */
 export const hasBpduGuard = ({ edge, bpduGuard }: GuardedPort, sw: { readonly edgeBpduGuard: boolean }): boolean =>
   bpduGuard ?? (edge && sw.edgeBpduGuard);
 
-/** Why a port is shut, by the code that stands for it in networks and recordings; 0: it is not. */
-export const SHUT_BY = { nothing: 0, bpduGuard: 1 } as const;
-export const SHUT_NAMES: Readonly<Record<number, string>> = ['nothing', 'BPDU guard'];
+/** Whether test frames go out of a port, likewise. */
+export const hasLoopProbe = ({ edge, loopProbe }: GuardedPort, sw: { readonly edgeLoopProbe: boolean }): boolean =>
+  loopProbe ?? (edge && sw.edgeLoopProbe);
+
+/** Why a port is shut, by the code that stands for it in networks and recordings; 0: it is not. One that is blocked keeps its signal. */
+export const SHUT_BY = { nothing: 0, bpduGuard: 1, loopProbe: 2, loopProbeBlocks: 3 } as const;
+
+/** `shut by BPDU guard`. */
+export const shutText = (code: number): string =>
+  code === SHUT_BY.bpduGuard
+    ? 'shut by BPDU guard'
+    : code === SHUT_BY.loopProbe
+      ? 'shut by loop probe'
+      : 'blocked by loop probe';

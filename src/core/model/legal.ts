@@ -113,6 +113,9 @@ const timer = (key: keyof typeof TIMER_RANGES, what: string) =>
 
 /** When a port that a guard shut opens again by itself, seconds: trade practice. */
 export const RECOVERY = { min: 30, max: 86_400, default: 300 } as const;
+/** How often a switch sends its test frames, seconds: trade practice. */
+export const PROBE_INTERVAL = { min: 1, max: 300, default: 5 } as const;
+export const probeInterval = whole(PROBE_INTERVAL.min, PROBE_INTERVAL.max, 'an interval in seconds');
 export const recoveryTime = whole(RECOVERY.min, RECOVERY.max, 'a time of recovery in seconds');
 
 /** Timers in seconds (the increment of the message age in 256ths, as BPDUs carry it), each within its own range; the rule that joins them is a finding, not an error (13.26.6). */

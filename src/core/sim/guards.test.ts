@@ -175,6 +175,62 @@ const rapid = (design: Design): Design => ({
   ),
 });
 
+describe('loop probe', () => {
+  /** A small switch without spanning tree behind an edge port, with a cable from itself to itself. */
+  const looped = (settings: Record<string, unknown>, ports: Record<string, Record<string, unknown>> = {}) =>
+    networkOf(
+      { a: { priority: 4096 }, b: { edgeLoopProbe: true, ...settings }, x: { dialect: 'off' } },
+      ['a 1 = b 1', 'b 9 = x 1', 'x 2 = x 3'],
+      { 'b 9': { edge: true }, ...ports },
+    );
+  const two = networkOf(
+    { a: { priority: 4096 }, b: { edgeLoopProbe: true }, x: { dialect: 'off' } },
+    ['a 1 = b 1', 'b 8 = x 1', 'b 9 = x 2'],
+    { 'b 8': { edge: true, bpduRx: false, bpduTx: false }, 'b 9': { edge: true, bpduRx: false, bpduTx: false } },
+  );
+  const shutAt = (design: Design, port: string) => {
+    const { network } = solve(design);
+    return network.shut[network.portIndexOf('b' as SwitchId, port as PortId)];
+  };
+
+  it('shuts the port behind which a loop is, which no BPDU tells of, at its interval', () => {
+    const ran = run(looped({ probeInterval: 3, recovery: 31 }), [], 70, true);
+    expect(shutTimes(ran, 'b', '9')).toEqual([3, 34, 36, 67, 69]);
+    expect([shutAt(looped({}), '9'), shutAt(looped({ edgeLoopProbe: false }), '9')]).toEqual([SHUT_BY.loopProbe, 0]);
+    expect(unlikeAtRest(looped({}), 1, [])).toEqual([]);
+  });
+
+  it('blocks it, where it is told to: the other end keeps its signal', () => {
+    const design = looped({ probeAction: 'block' });
+    const { network } = solve(design);
+    const [own, far] = ['b 9', 'x 1'].map((end) => network.portIndexOf(...(end.split(' ') as [SwitchId, PortId])));
+    expect([network.shut[own!], network.live[own!], network.live[far!], network.macOperational[own!]]).toEqual([
+      SHUT_BY.loopProbeBlocks,
+      0,
+      1,
+      1,
+    ]);
+    expect(unlikeAtRest(design, 1, [])).toEqual([]);
+  });
+
+  it('stops one of two edge ports that do not hear each other', () => {
+    expect([shutAt(two, '8'), shutAt(two, '9')]).toEqual([0, SHUT_BY.loopProbe]);
+    expect(unlikeAtRest(two, 1, [])).toEqual([]);
+  });
+
+  it('has nothing to do where BPDUs tell', () => {
+    const heard = {
+      ...two,
+      switches: two.switches.map((sw) => ({
+        ...sw,
+        ports: sw.ports.map((port) => ({ ...port, bpduRx: true, bpduTx: true })),
+      })),
+    };
+    expect([shutAt(heard, '8'), shutAt(heard, '9')]).toEqual([0, 0]);
+    expect(unlikeAtRest(heard, 1, [])).toEqual([]);
+  });
+});
+
 describe('random guards', () => {
   const families = [
     ...(Object.keys(FAMILIES) as (keyof typeof FAMILIES)[]).map(

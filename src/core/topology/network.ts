@@ -10,7 +10,7 @@ import type { Design } from '../model/document';
 import { bridgePorts, usesOf, withBundles, type Aggregate, type MemberUse } from './aggregated';
 import { groupBridges, type ActingAsOne, type Bridge, type BridgePort } from './bridges';
 import type { VlanSet } from '../model/vlanSet';
-import { guardsActing, withShut, type ShutPort } from './shut';
+import { guardsActing, probesActing, withShut, type ShutPort } from './shut';
 import { carried } from './trees';
 
 /** Why a port has no signal, or null where it has. */
@@ -88,8 +88,11 @@ export function compileNetwork(
   asOne: ActingAsOne = [],
 ): Network {
   const network = compileWith(design, shut ?? [], use, asOne);
-  const acting = shut ? [] : guardsActing(network);
-  return acting.length === 0 ? network : compileWith(design, acting, use, asOne);
+  if (shut) return network;
+  const guards = guardsActing(network);
+  const guarded = guards.length === 0 ? network : compileWith(design, guards, use, asOne);
+  const probes = probesActing(guarded);
+  return probes.length === 0 ? guarded : compileWith(design, [...guards, ...probes], use, asOne);
 }
 
 function compileWith(
@@ -99,8 +102,14 @@ function compileWith(
   asOne: ActingAsOne,
 ): Network {
   const network = compileWired(withShut(design, shut), use, asOne);
-  for (const { switch: sw, port, by } of shut) network.shut[network.portIndexOf(sw, port)] = by;
-  return shut.length === 0 ? network : { ...network, design };
+  if (shut.length === 0) return network;
+  const live = network.live.slice();
+  for (const { switch: sw, port, by } of shut) {
+    const p = network.portIndexOf(sw, port);
+    network.shut[p] = by;
+    live[p] = 0;
+  }
+  return { ...network, design, live };
 }
 
 /** Compiles a design whose ports are set down where they are shut. */
@@ -186,6 +195,8 @@ export function deadReason(network: Network, p: number): DeadReason | null {
   return isShut(network, there) ? 'far-end-shut' : 'far-end-down';
 }
 
+/** What shut a port, or the bundle that it is a member of: a code of `SHUT_BY`. */
+export const shutCode = ({ shut, bundleOf }: Network, p: number): number =>
+  shut[p]! || (bundleOf[p]! >= 0 ? shut[bundleOf[p]!]! : 0);
 /** Whether a guard has shut a port, or the bundle that it is a member of. */
-export const isShut = (network: Network, p: number): boolean =>
-  network.shut[p] !== 0 || (network.bundleOf[p]! >= 0 && network.shut[network.bundleOf[p]!] !== 0);
+export const isShut = (network: Network, p: number): boolean => shutCode(network, p) !== 0;

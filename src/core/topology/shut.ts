@@ -2,7 +2,7 @@
  * Ports that guards have shut: who is, and the design that is left of it. A BPDU guard acts where a BPDU comes in, and bridges
  * all speak when they begin, so each that has another bridge in its LAN acts in the end.
  */
-import { SHUT_BY, hasBpduGuard } from '../model/guard';
+import { SHUT_BY, hasBpduGuard, hasLoopProbe } from '../model/guard';
 import { runsTrees, type Design } from '../model/document';
 import { treeInstance, treeVlan, type BridgePortId, type SwitchId, type TreeId } from '../model/ids';
 import type { VlanSet } from '../model/vlanSet';
@@ -16,8 +16,9 @@ export interface ShutPort {
   readonly by: number;
 }
 
-/** The design with the ports that are shut set down: a bundle takes its members along. */
-export function withShut(design: Design, shut: readonly ShutPort[]): Design {
+/** The design with the ports that are shut set down: a bundle takes its members along. Those that are blocked keep their signal. */
+export function withShut(design: Design, all: readonly ShutPort[]): Design {
+  const shut = all.filter(({ by }) => by !== SHUT_BY.loopProbeBlocks);
   if (shut.length === 0) return design;
   const down = new Map<SwitchId, Set<BridgePortId>>();
   for (const { switch: sw, port } of shut) {
@@ -92,3 +93,59 @@ function hearsBridge(
   }
   return false;
 }
+
+/** By which code a loop probe of a switch stops a port. */
+export const probeCode = ({ probeAction }: Bridge): number =>
+  probeAction === 'shut' ? SHUT_BY.loopProbe : SHUT_BY.loopProbeBlocks;
+
+/** Whether a port sends test frames, and is stopped by one that comes back. */
+export const probes = ({ switches, ports, owner }: Pick<Cabled, 'switches' | 'ports' | 'owner'>, p: number): boolean =>
+  hasLoopProbe(ports[p]!, switches[owner[p]!]!);
+
+/** The VLAN of a port's test frames: they are untagged. */
+export const probeVlan = ({ vlans }: BridgePort): number => (vlans.mode === 'access' ? vlans.vlan : vlans.native);
+
+/**
+ * The port of its own switch at which a test frame that leaves by port `p` comes back and is told by a probe; -1 where it does not.
+ * `passes` says where frames of its VLAN pass.
+ */
+export function probeReturn(network: Cabled, p: number, passes: (q: number) => boolean): number {
+  const { owner, firstPort, far } = network;
+  const left = new Set([p]);
+  const ways = [p];
+  for (let from = ways.pop(); from !== undefined; from = ways.pop()) {
+    const there = far[from]!;
+    if (there < 0 || !passes(from) || !passes(there)) continue;
+    const s = owner[there]!;
+    if (s === owner[p] && probes(network, there)) return there;
+    for (let q = firstPort[s + 1]! - 1; q >= firstPort[s]!; q -= 1)
+      if (q !== there && !left.has(q)) {
+        left.add(q);
+        ways.push(q);
+      }
+  }
+  return -1;
+}
+
+/**
+ * The ports that loop probes will stop: those behind which switches without spanning tree close a loop that no BPDU tells of, on
+ * one port, or between two that do not hear each other.
+ */
+export function probesActing(network: Cabled): ShutPort[] {
+  const { switches, ports, owner, live, carried, far } = network;
+  const stopped = new Set<number>();
+  for (const [p, port] of ports.entries()) {
+    if (!live[p] || far[p]! < 0 || stopped.has(p) || !probes(network, p)) continue;
+    const vid = probeVlan(port);
+    const floods = (q: number): boolean => !runsTrees(switches[owner[q]!]!) || owner[q] === owner[p];
+    const passes = (q: number): boolean => live[q] === 1 && !stopped.has(q) && carried[q]!.has(vid) && floods(q);
+    const back = probeReturn(network, p, passes);
+    if (back >= 0 && (back === p || !hearEachOther(ports[p]!, ports[back]!))) stopped.add(back);
+  }
+  return [...stopped].map((p) => {
+    const sw = switches[owner[p]!]!;
+    return { switch: sw.id, port: ports[p]!.id, by: probeCode(sw) };
+  });
+}
+
+const hearEachOther = (a: BridgePort, b: BridgePort): boolean => (a.bpduTx && b.bpduRx) || (b.bpduTx && a.bpduRx);

@@ -1,6 +1,6 @@
 /** The settled state of a tree: arrays by switch and port index, and readable views on them. */
 import { isMultiple } from '../model/document';
-import { SHUT_NAMES } from '../model/guard';
+import { shutText } from '../model/guard';
 import { CIST, type BundleId, type BridgePortId, type SwitchId, type TreeId } from '../model/ids';
 import type { Network } from '../topology/network';
 
@@ -102,7 +102,7 @@ export interface TreeView {
 
 /** What a guard does at a port that has this role; `held`: loop guard keeps it from forwarding. */
 export function guardAt({ shut, ports }: Network, p: number, role: Role, held = false): { readonly guard?: string } {
-  if (shut[p]) return { guard: `shut by ${SHUT_NAMES[shut[p]]}` };
+  if (shut[p]) return { guard: shutText(shut[p]) };
   if (held) return { guard: 'held by loop guard' };
   return role === 'alternate' && ports[p]!.rootGuard ? { guard: 'held by root guard' } : {};
 }

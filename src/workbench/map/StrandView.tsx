@@ -62,13 +62,14 @@ export function LinkDrawing({
       {labels?.merged?.map(({ at, text: letter }, i) => (
         <MapLabel key={i} at={at} text={letter} colour="var(--ink)" size={TEXT.size} />
       ))}
-      {dead &&
-        [middle.from, middle.to].map((end, i) => (
+      {[middle.from, middle.to].map((end, i) =>
+        dead || shut[i] ? (
           <g key={i} data-shut={shut[i] ? '' : undefined}>
             <BarredSquare end={end} colour={shut[i] ? 'var(--ink)' : 'var(--ink-soft)'} />
             {shut[i] && <GuardBadge at={atEnd(end, 25)} sign={shut[i]} />}
           </g>
-        ))}
+        ) : null,
+      )}
       {text !== null && labels?.text != null && (
         <MapLabel
           at={middle.along(labels.text)}

@@ -4,7 +4,8 @@ import { neighboursOf } from '../../core/analysis/neighbours/neighbours';
 import { oncePer } from '../../core/base/cache';
 import type { Design, Link } from '../../core/model/document';
 import type { RunState } from '../../core/modes/entity';
-import { bridgePortOf, isShut } from '../../core/topology/network';
+import { bridgePortOf, isShut, shutCode } from '../../core/topology/network';
+import { SHUT_BY } from '../../core/model/guard';
 import type { Instant } from '../../core/sim/trace/trace';
 import { CODE, roleOf, treeOf, type Role, type SettledTree } from '../../core/tree/settled';
 import type { Workbench } from '../state/store';
@@ -13,7 +14,7 @@ import { speedText } from '../ui/words/units';
 
 /** A guard at an end of a link: `acts` where it keeps the port from forwarding, or has shut it. */
 export interface GuardSign {
-  readonly letter: 'B' | 'R' | 'L';
+  readonly letter: 'B' | 'P' | 'R' | 'L';
   readonly acts: boolean;
 }
 
@@ -78,7 +79,8 @@ export function drawnLink(
       },
     ];
   });
-  const shutBy = (p: number): GuardSign | null => (isShut(network, p) ? { letter: 'B', acts: true } : null);
+  const shutBy = (p: number): GuardSign | null =>
+    isShut(network, p) ? { letter: shutCode(network, p) === SHUT_BY.bpduGuard ? 'B' : 'P', acts: true } : null;
   return { dead: network.macOperational[one] !== 1, shut: [shutBy(one), shutBy(other)], strands };
 
   function guardAt(treeIndex: number, tree: SettledTree, p: number): GuardSign | null {

@@ -3,6 +3,7 @@ import {
   BRIDGE_PRIORITY,
   MAX_COST,
   PORT_PRIORITY,
+  PROBE_INTERVAL,
   RECOVERY,
   macAddress,
   nearestLegal,
@@ -128,3 +129,9 @@ export const recovery = optional((text): Reading<number> => {
     suggestions: [String(RECOVERY.default)],
   });
 });
+
+export const probeInterval = (text: string): Reading<number> => {
+  const value = readWhole(text);
+  if (value.ok && value.value >= PROBE_INTERVAL.min && value.value <= PROBE_INTERVAL.max) return ok(value.value);
+  return fail({ message: `Seconds from ${PROBE_INTERVAL.min} to ${PROBE_INTERVAL.max}.` });
+};

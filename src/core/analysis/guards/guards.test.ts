@@ -84,7 +84,7 @@ describe('rules', () => {
           { loop: true, tcn: true, edge: true },
         ),
         (design) => {
-          for (const key of ['edge-bpdu-guard', 'recovery', 'root-guard', 'loop-guard', 'edge']) {
+          for (const key of ['edge-bpdu-guard', 'recovery', 'edge-loop-probe', 'root-guard', 'loop-guard', 'edge']) {
             const after = take(design, key);
             expect(guardRules(solutionOf(after), null).find((each) => each.key === key)?.commands).toEqual([]);
             const roots = movedEnds(solutionOf(design), solutionOf(after));

@@ -2,8 +2,7 @@
  * A stranger's switch tried at every port that no switch is plugged into: with better identifiers than anybody's, in the mode
  * of the switch that it is plugged into. Where the roots go, who is cut off, and which guard stops it.
  */
-import type { Design, Switch } from '../../model/document';
-import { portSchema } from '../../model/document';
+import { portSchema, switchSchema, type Design } from '../../model/document';
 import { FreshNames } from '../../edit/fresh';
 import type { BridgePortId, LinkId, PortId, SwitchId, TreeId } from '../../model/ids';
 import { isGuarded } from '../../topology/shut';
@@ -53,13 +52,10 @@ export function withStranger(
   const id = fresh.numbered('stranger');
   const own = portSchema.parse({ id: '1', number: 1, speed: plug.speed, vlans: plug.vlans });
   const { position, dialect, region, timers, pathCost } = beside;
-  const stranger: Switch = {
-    ...{ id, name: id, tier: 'access', mac: '02:00:00:00:00:00', up: true, priority: 0, trees: {}, pinned: false },
-    ...{ dialect, timers, edgeBpduGuard: false, unmanned: false, ports: [own] },
-    ...(region === undefined ? {} : { region }),
-    ...(pathCost === undefined ? {} : { pathCost }),
-    ...(position === undefined ? {} : { position: { x: position.x + 60, y: position.y + 170 } }),
-  };
+  const stranger = switchSchema.parse({
+    ...{ id, name: id, mac: '02:00:00:00:00:00', priority: 0, dialect, region, timers, pathCost, ports: [own] },
+    ...(position && { position: { x: position.x + 60, y: position.y + 170 } }),
+  });
   const here = (end: { switch: SwitchId; port: PortId }): boolean => end.switch === at && end.port === plug.id;
   return {
     stranger: id,

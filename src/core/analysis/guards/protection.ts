@@ -1,8 +1,8 @@
 /** What protects what: every bridge port with the guards that it has, those that it lacks, and those that harm. */
 import { runsTrees } from '../../model/document';
-import { hasBpduGuard } from '../../model/guard';
+import { hasBpduGuard, shutText } from '../../model/guard';
 import type { BridgePortId, SwitchId } from '../../model/ids';
-import { isShut, type Network } from '../../topology/network';
+import { isShut, shutCode, type Network } from '../../topology/network';
 import { label } from '../../tree/explain/phrases';
 import { CODE, type Solution } from '../../tree/settled';
 
@@ -63,7 +63,8 @@ function judged(network: Network, p: number, lead: Lead, bpduGuard: boolean): re
   const far = beyond(network, p);
   if (far === null) return atEdge(network, p, lead, bpduGuard);
   const there = label(network, far);
-  if (isShut(network, p)) return ['harms', `BPDU guard shuts the way to ${there}.`];
+  if (isShut(network, p))
+    return ['harms', `The port is ${shutText(shutCode(network, p))}: the way to ${there} is closed.`];
   if (bpduGuard && bpduRx) return ['harms', `BPDU guard will shut the way to ${there} at the first BPDU from there.`];
   if (!bpduRx) return ['harms', `BPDUs from ${there} are discarded: a loop over this port is not seen.`];
   if (rootGuard && lead === 'toward the root')

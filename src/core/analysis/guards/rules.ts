@@ -47,6 +47,7 @@ export function guardRules(solution: Solution, only: ReadonlySet<SwitchId> | nul
       .filter((each) => !cabled.has(each.switch))
       .map(({ switch: sw, port }): Command => ({ do: 'set-port', switch: sw, port, bpduGuard: null })),
   ];
+  const unprobed = switches.filter((sw) => !sw.edgeLoopProbe);
   const tierOf = (p: number): string => network.switches[network.owner[p]!]!.tier;
   const downward = all.filter((each) => {
     const far = beyond(network, each.p);
@@ -72,6 +73,14 @@ export function guardRules(solution: Solution, only: ReadonlySet<SwitchId> | nul
       why: 'Where nobody is near to open them: a port whose cause lasts is shut again by the next BPDU.',
       commands: without.map(({ id }) => ({ do: 'set-switch', switch: id, recovery: RECOVERY.default })),
       changes: without.length,
+      of: 'switch',
+    },
+    {
+      key: 'edge-loop-probe',
+      label: 'Loop probe on every edge port',
+      why: 'A small switch without spanning tree that is looped onto itself sends no BPDU back: the switch’s own test frame tells.',
+      commands: unprobed.map(({ id }) => ({ do: 'set-switch', switch: id, edgeLoopProbe: true })),
+      changes: unprobed.length,
       of: 'switch',
     },
     {

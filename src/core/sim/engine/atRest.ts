@@ -68,6 +68,7 @@ export function* bringToRest(begun: Begun): Generator<void, boolean> {
     yield;
     begun.goOn(tree);
   }
+  begun.guards.probe();
   return true;
 }
 

@@ -100,6 +100,7 @@ export class Simulation {
     this.recompile(this.network.design);
     this.network.switches.forEach((sw, s) => sw.up && this.start(s));
     this.signal(this.network.ports.keys());
+    this.guards.probe();
   }
 
   /**
@@ -186,7 +187,6 @@ export class Simulation {
     this.dirty = false;
     this.watch.moment?.(this.now);
   }
-
   /** Goes over to another state of the design: cables, power, costs and priorities. The switches and their ports must be the same ones. */
   follow(design: Design): void {
     this.guards.follow(design);

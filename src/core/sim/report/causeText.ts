@@ -14,6 +14,8 @@ export function causeText(network: Network, keys: BridgeKeys, cause: Cause): str
       return `${label(network, cause.port)} heard ${bpduText(keys, cause.bpdu)}`;
     case 'guard':
       return `BPDU guard shut ${label(network, cause.port)}, which heard ${bpduText(keys, cause.bpdu)}`;
+    case 'probe':
+      return `a test frame of its own switch came back to ${label(network, cause.port)}`;
     case 'timer':
       return 'a timer ran out';
     case 'signal':

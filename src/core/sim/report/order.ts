@@ -200,6 +200,8 @@ function causeOf(network: Network, cause: Cause): string {
       return ` (heard at port ${network.ports[cause.port]!.id})`;
     case 'guard':
       return ' (shut by BPDU guard)';
+    case 'probe':
+      return ' (stopped by loop probe)';
     case 'timer':
       return ' (a timer ran out)';
     case 'signal':

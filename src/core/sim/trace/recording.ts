@@ -19,6 +19,8 @@ export type Cause =
   | { readonly kind: 'bpdu'; readonly port: number; readonly bpdu: Bpdu }
   /** A BPDU guard has shut the port that heard it. */
   | { readonly kind: 'guard'; readonly port: number; readonly bpdu: Bpdu }
+  /** A test frame of its own switch has come back to a port, and a loop probe has stopped it. */
+  | { readonly kind: 'probe'; readonly port: number }
   | { readonly kind: 'timer' | 'signal' | 'setting' };
 
 /** A port of a tree took another state or role. */

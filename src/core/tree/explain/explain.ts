@@ -1,7 +1,8 @@
 /** Why a port has its role: the vectors it compared, the part that decided, one sentence. A pure function of a solution. */
 import { CIST, treeName } from '../../model/ids';
+import { SHUT_BY, shutText } from '../../model/guard';
 import { settleBundles } from '../../topology/lag/settled';
-import { deadReason, isBundle, isShut, type Network } from '../../topology/network';
+import { deadReason, isBundle, isShut, shutCode, type Network } from '../../topology/network';
 import { roleOf, stateIn, treeOf, type PortState, type Role, type SettledTree, type Solution } from '../settled';
 import { compareVectors, costText, decidingField, heardBy, offerOf } from './vector';
 import { label, lossPhrase, offerPhrase, portName, switchName, type Way, type VectorComparison } from './phrases';
@@ -33,7 +34,7 @@ export function explainPort(solution: Solution, tree: SettledTree, p: number): P
       return say(
         isBundle(network, p) && network.switches[s]!.up && !isShut(network, p)
           ? `Disabled. ${bundleReason(network, p)}`
-          : DEAD_TEXT[deadReason(network, p) ?? 'no-cable'],
+          : deadText(network, p),
       );
     case 'designated':
       return explainDesignated();
@@ -166,16 +167,27 @@ function bundleReason({ bundles, ports, switches, owner }: Network, p: number): 
   return settleBundles(bundles).ends[end.index]!.reason;
 }
 
+/** Why a port has no part for want of signal. */
+function deadText(network: Network, p: number): string {
+  const reason = deadReason(network, p) ?? 'no-cable';
+  if (reason !== 'shut') return DEAD_TEXT[reason];
+  const by = shutCode(network, p);
+  const why =
+    by === SHUT_BY.bpduGuard
+      ? 'A bridge is heard here, and the guard shuts the port at its first BPDU.'
+      : 'A test frame of this switch comes back here: something behind the port closes a loop.';
+  return `Disabled: ${shutText(by)}. ${why}`;
+}
+
 const DEAD_TEXT = {
   'no-cable': 'Disabled: nothing is plugged in.',
   'switch-off': 'Disabled: the switch has no power.',
   'far-switch-off': 'Disabled: the switch at the other end has no power, so there is no signal.',
   'port-down': 'Disabled: the port is set down.',
-  shut: 'Disabled: shut by BPDU guard. A bridge is heard here, and the guard shuts the port at its first BPDU.',
   'link-cut': 'Disabled: the link is cut.',
   'bundle-down': 'Disabled: the bundle is down.',
   member: 'Disabled: a bundle has this port as a member, and keeps it out.',
-  'far-end-shut': 'Disabled: the port at the other end is shut by BPDU guard, so there is no signal.',
+  'far-end-shut': 'Disabled: a guard has shut the port at the other end, so there is no signal.',
   'far-end-down': 'Disabled: the port at the other end is set down, so there is no signal.',
 } as const;
 

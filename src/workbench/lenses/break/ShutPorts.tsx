@@ -2,7 +2,7 @@
 /** The ports that guards have shut at the instant shown, with the countdown of those that open by themselves. */
 import { SECOND } from '../../../core/modes/entity';
 import { label } from '../../../core/tree/explain/phrases';
-import { SHUT_NAMES } from '../../../core/model/guard';
+import { shutText } from '../../../core/model/guard';
 import { useClock } from '../../state/clock';
 import { useWorkbench } from '../../state/context';
 import { TextButton } from '../../ui/TextButton';
@@ -21,7 +21,7 @@ export function ShutPorts() {
   const instant = player.at(t);
   return (
     <p className={styles.shut} aria-label="Shut ports">
-      Shut now:{' '}
+      Now{' '}
       {shut.slice(0, FEW).map(({ port, opens }, i) => (
         <span key={port}>
           {i > 0 && '; '}
@@ -32,7 +32,7 @@ export function ShutPorts() {
           >
             {label(network, port)}
           </TextButton>{' '}
-          by {SHUT_NAMES[instant.shut(port)]}
+          {shutText(instant.shut(port))}
           {opens === null ? '' : `, opens in ${((opens - t) / SECOND).toFixed(1)} s`}
         </span>
       ))}

@@ -9,6 +9,7 @@ import {
   type Protection,
   type Verdict,
 } from '../../../core/analysis/guards/protection';
+import { hasLoopProbe } from '../../../core/model/guard';
 import type { Network } from '../../../core/topology/network';
 import { switchName } from '../../../core/tree/explain/phrases';
 import { useFollowing } from '../../state/context';
@@ -61,6 +62,7 @@ function rowOf(network: Network, to: string, { p, switch: sw, port, lead, bpduGu
   const guards = [
     bpduGuard && (own.bpduGuard === undefined ? 'BPDU guard, by its switch' : 'BPDU guard'),
     own.bpduGuard === false && 'no BPDU guard',
+    hasLoopProbe(own, network.switches[network.owner[p]!]!) && 'loop probe',
     own.rootGuard && 'root guard',
     own.loopGuard && 'loop guard',
     own.restrictedTcn && 'restricted topology change',

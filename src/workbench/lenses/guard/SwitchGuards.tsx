@@ -32,6 +32,42 @@ export function SwitchGuards({ switches }: { readonly switches: readonly Switch[
         commit={(to) => to !== '' && set({ edgeBpduGuard: to === 'on' })}
       />
       <ChoiceSetting
+        label={upper(labelOf(switchGuardFields.edgeLoopProbe))}
+        {...choiceOf(
+          switches.map((sw): 'on' | 'off' => (sw.edgeLoopProbe ? 'on' : 'off')),
+          [
+            ['off', 'Off'],
+            ['on', 'On: test frames'],
+          ],
+        )}
+        commit={(to) => to !== '' && set({ edgeLoopProbe: to === 'on' })}
+      />
+      {switches.some((sw) => sw.edgeLoopProbe || sw.ports.some((port) => port.loopProbe)) && (
+        <>
+          <TextSetting
+            label="Interval of probes"
+            {...textOf(
+              switches.map((sw) => sw.probeInterval),
+              String,
+            )}
+            adornment="s"
+            read={read.probeInterval}
+            commit={(seconds) => set({ probeInterval: seconds })}
+          />
+          <ChoiceSetting
+            label="A probe that comes back"
+            {...choiceOf(
+              switches.map((sw) => sw.probeAction),
+              [
+                ['shut', 'Shuts the port'],
+                ['block', 'Blocks it, with signal'],
+              ],
+            )}
+            commit={(action) => action !== '' && set({ probeAction: action })}
+          />
+        </>
+      )}
+      <ChoiceSetting
         label={upper(labelOf(switchGuardFields.unmanned))}
         {...choiceOf(
           switches.map((sw): 'manned' | 'unmanned' => (sw.unmanned ? 'unmanned' : 'manned')),

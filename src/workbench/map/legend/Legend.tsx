@@ -27,7 +27,7 @@ export function Legend({ Signs }: { readonly Signs?: ComponentType | undefined }
         <path d={`M4 ${MIDDLE}H${END.at.x}`} stroke="var(--cable)" strokeWidth={1.3} strokeDasharray="2 5" />
         <BarredSquare end={END} colour="var(--ink-soft)" />
       </Sign>
-      <Sign says="hexagon B at a barred square: the port is shut by BPDU guard">
+      <Sign says="hexagon at a barred square: the port is shut, B by BPDU guard, P by a loop probe">
         <path d={`M4 ${MIDDLE}H${END.at.x}`} stroke="var(--cable)" strokeWidth={1.3} strokeDasharray="2 5" />
         <BarredSquare end={END} colour="var(--ink)" />
         <GuardBadge at={{ x: 22, y: MIDDLE }} sign={{ letter: 'B', acts: true }} />
