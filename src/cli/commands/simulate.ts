@@ -130,8 +130,8 @@ function runText({ trace, outages, storms, settledAt, ending }: Run): string {
         `${from} to ${to}, VLAN ${vlan}: cut off from ${seconds(start)} ${end === null ? 'to the end' : `to ${seconds(end)}, ${Math.round((end - start) * 1000)} ms`} (${cause})`,
     ),
     ...storms.map(
-      ({ vlan, start, end, links, copies, flapping, endless }) =>
-        `${endless ? 'storm' : 'broadcasts come back, or twice,'} in VLAN ${vlan} from ${seconds(start)} ${end === null ? 'to the end' : `to ${seconds(end)}`} on ${links.join(', ')}: one broadcast is ${copies}${copies >= MOST_COPIES ? ' or more' : ''} frames${endless ? ' after two dozen hops' : ''}${flapping.map(({ switch: sw, ports: at }) => `; ${sw} learns addresses by turns at ports ${at.join(', ')}`).join('')}`,
+      ({ vlan, start, end, links, copies, heldTo, flapping, endless }) =>
+        `${endless ? 'storm' : 'broadcasts come back, or twice,'} in VLAN ${vlan} from ${seconds(start)} ${end === null ? 'to the end' : `to ${seconds(end)}`} on ${links.join(', ')}: one broadcast is ${copies}${copies >= MOST_COPIES ? ' or more' : ''} frames${endless ? ' after two dozen hops' : ''}${heldTo === null ? '' : `, held to ${heldTo} a second by a storm limit`}${flapping.map(({ switch: sw, ports: at }) => `; ${sw} learns addresses by turns at ports ${at.join(', ')}`).join('')}`,
     ),
     endingText(ending, settledAt),
   ];

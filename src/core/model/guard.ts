@@ -5,7 +5,7 @@
  */
 import { z } from '../base/zod';
 import { field } from './field';
-import { PROBE_INTERVAL, probeInterval, recoveryTime } from './legal';
+import { PROBE_INTERVAL, probeInterval, recoveryTime, stormLimit } from './legal';
 
 /** A port whose test frame comes back loses its signal, or keeps it and lets no frame pass. */
 export const PROBE_ACTIONS = ['shut', 'block'] as const;
@@ -49,6 +49,14 @@ export const portGuardFields = {
         ['no-loop-probe', false],
       ],
     },
+  }),
+  /** What of broadcasts and unknown frames a port takes in. */
+  stormLimit: field(stormLimit.optional(), {
+    label: 'storm limit',
+    reads: 'run',
+    absent: 'none',
+    text: (limit) => (limit ? `${limit.most}${limit.of === 'percent' ? ' %' : ' frames/s'}` : 'none'),
+    whole: true,
   }),
   rootGuard: field(z.boolean().default(false), {
     label: 'root guard',
@@ -174,6 +182,13 @@ export const switchGuardFields = {
     },
   }),
 };
+
+/** Octets that the shortest frame takes on the line, with what is before and between frames (IEEE 802.3 4.4.2). */
+const SHORTEST = 84;
+
+/** Frames a second that a port with a storm limit takes in; `speed` in Mb/s. */
+export const stormRate = (limit: z.output<typeof stormLimit>, speed: number): number =>
+  limit.of === 'frames' ? limit.most : Math.floor((limit.most / 100) * ((speed * 1_000_000) / (SHORTEST * 8)));
 
 interface GuardedPort {
   readonly edge: boolean;

@@ -116,6 +116,20 @@ export const RECOVERY = { min: 30, max: 86_400, default: 300 } as const;
 /** How often a switch sends its test frames, seconds: trade practice. */
 export const PROBE_INTERVAL = { min: 1, max: 300, default: 5 } as const;
 export const probeInterval = whole(PROBE_INTERVAL.min, PROBE_INTERVAL.max, 'an interval in seconds');
+/** A ceiling on broadcasts and unknown frames of a port: per cent of its speed, or frames a second. */
+export const stormLimit = z
+  .strictObject({ most: z.number(), of: z.enum(['percent', 'frames']) })
+  .superRefine(({ most, of }, ctx) => {
+    const ok = most > 0 && (of === 'percent' ? most <= 100 : Number.isInteger(most) && most <= 1_000_000_000);
+    if (!ok)
+      ctx.addIssue({
+        code: 'custom',
+        message:
+          of === 'percent'
+            ? 'above 0 and up to 100 per cent'
+            : 'a whole number of frames a second from 1 to 1000000000',
+      });
+  });
 export const recoveryTime = whole(RECOVERY.min, RECOVERY.max, 'a time of recovery in seconds');
 
 /** Timers in seconds (the increment of the message age in 256ths, as BPDUs carry it), each within its own range; the rule that joins them is a finding, not an error (13.26.6). */

@@ -7,6 +7,7 @@ import { unlikeAtRest } from '../testing/settling';
 import { tries } from '../testing/runs';
 import { isClassic, type Design } from '../model/document';
 import { SHUT_BY } from '../model/guard';
+import { readDesign } from '../model/read';
 import type { BundleId, PortId, SwitchId } from '../model/ids';
 import { SECOND } from '../modes/entity';
 import { compileNetwork } from '../topology/network';
@@ -228,6 +229,75 @@ describe('loop probe', () => {
     };
     expect([shutAt(heard, '8'), shutAt(heard, '9')]).toEqual([0, 0]);
     expect(unlikeAtRest(heard, 1, [])).toEqual([]);
+  });
+});
+
+describe('storm limit', () => {
+  /** Hosts on a and b; behind an edge port of b a small switch that is looped onto itself. */
+  const stormy = (limit: object) =>
+    networkOf(
+      { a: { priority: 4096 }, b: {}, x: { dialect: 'off' } },
+      ['a 1 = b 1', 'b 9 = x 1', 'x 2 = x 3'],
+      { 'a 5': { edge: true }, 'b 5': { edge: true }, 'b 9': { edge: true, ...limit } },
+      {
+        hosts: ['a', 'b'].map((sw, i) => ({
+          id: `h${sw}`,
+          mac: `02:00:00:00:01:0${i}`,
+          vlan: 1,
+          attach: [{ switch: sw, port: '5' }],
+        })),
+      },
+    );
+
+  it('keeps a loop behind a port from drowning the others', () => {
+    const drowned = run(stormy({}), [], 20, true);
+    expect(drowned.outages.some(({ cause }) => cause === 'storm')).toBe(true);
+    const held = run(stormy({ stormLimit: { most: 1, of: 'percent' } }), [], 20, true);
+    expect(held.storms.length).toBeGreaterThan(0);
+    expect(held.outages.some(({ cause }) => cause === 'storm')).toBe(false);
+  });
+
+  it('says what it holds a loop to that its ports are in', () => {
+    const both = { edge: true, bpduRx: false, bpduTx: false };
+    const design = networkOf(
+      { a: {}, x: { dialect: 'off' } },
+      ['a 1 = x 1', 'a 2 = x 2'],
+      {
+        'a 1': { ...both, stormLimit: { most: 1, of: 'percent' } },
+        'a 2': { ...both, stormLimit: { most: 500, of: 'frames' } },
+        'a 5': { edge: true },
+        'a 6': { edge: true },
+      },
+      {
+        hosts: ['5', '6'].map((port) => ({
+          id: `h${port}`,
+          mac: `02:00:00:00:01:0${port}`,
+          vlan: 1,
+          attach: [{ switch: 'a', port }],
+        })),
+      },
+    );
+    expect(run(design, [], 10, true).storms).toMatchObject([{ endless: true, heldTo: 500 }]);
+  });
+
+  it('is at most the whole of the port', () => {
+    const read = (most: number, of: string) =>
+      readDesign(
+        JSON.parse(
+          JSON.stringify({
+            ...networkOf({ a: {} }, []),
+            switches: [
+              { id: 'a', mac: '02:00:00:00:00:01', ports: [{ id: '1', number: 1, stormLimit: { most, of } }] },
+            ],
+          }),
+        ),
+      );
+    expect([read(100, 'percent').ok, read(101, 'percent').ok, read(0, 'percent').ok, read(1.5, 'frames').ok]).toEqual([
+      true,
+      false,
+      false,
+      false,
+    ]);
   });
 });
 

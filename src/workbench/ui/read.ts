@@ -7,6 +7,7 @@ import {
   RECOVERY,
   macAddress,
   nearestLegal,
+  stormLimit as limitSchema,
   timerSchemas,
   type Grid,
 } from '../../core/model/legal';
@@ -135,3 +136,11 @@ export const probeInterval = (text: string): Reading<number> => {
   if (value.ok && value.value >= PROBE_INTERVAL.min && value.value <= PROBE_INTERVAL.max) return ok(value.value);
   return fail({ message: `Seconds from ${PROBE_INTERVAL.min} to ${PROBE_INTERVAL.max}.` });
 };
+
+/** `1 %`, `500 frames/s`, `500/s`; empty: none. */
+export const stormLimit = optional((text): Reading<{ most: number; of: 'percent' | 'frames' }> => {
+  const [, most, unit] = /^\s*([\d.]+)\s*(%|(?:frames)?\s*\/\s*s|frames)\s*$/i.exec(text) ?? [];
+  const parsed = limitSchema.safeParse({ most: Number(most), of: unit === '%' ? 'percent' : 'frames' });
+  if (unit !== undefined && parsed.success) return ok(parsed.data);
+  return fail({ message: 'Up to 100 %, or frames a second.', suggestions: ['1 %', '500 frames/s'] });
+});

@@ -211,12 +211,12 @@ function causeOf(network: Network, cause: Cause): string {
 }
 
 function stormLines({ storms }: Run): OrderLine[] {
-  return storms.flatMap(({ vlan, start, end, links, copies, endless }): OrderLine[] => [
+  return storms.flatMap(({ vlan, start, end, links, copies, endless, heldTo }): OrderLine[] => [
     {
       t: Math.round(start * SECOND),
       kind: 'storm',
       text: endless
-        ? `Broadcasts of VLAN ${vlan} circle on ${links.join(', ')}: one has become ${copies} frames after two dozen hops.`
+        ? `Broadcasts of VLAN ${vlan} circle on ${links.join(', ')}: one has become ${copies} frames after two dozen hops${heldTo === null ? '' : `, and a storm limit holds it to ${heldTo} a second`}.`
         : `Broadcasts of VLAN ${vlan} come back, or come twice, over ${links.join(', ')}, where a static bundle checks nothing.`,
       trees: [],
     },

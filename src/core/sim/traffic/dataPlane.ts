@@ -2,6 +2,8 @@
 import type { HostId, LinkId } from '../../model/ids';
 import { DEFAULT_TALK } from '../../model/scenario';
 import { SECOND, type Micros } from '../../modes/entity';
+import { stormRate } from '../../model/guard';
+import type { Network } from '../../topology/network';
 import { BROADCAST, type Flow } from '../../topology/lag/hash';
 import type { Host } from '../../model/document';
 import { forwardingLoops, type Circling, type Flapping } from './loops';
@@ -28,6 +30,8 @@ export interface Storm {
   readonly endless: boolean;
   /** What one broadcast had become after two dozen hops: frames at a time, a million at most; of one that ends, all its frames. */
   readonly copies: number;
+  /** Frames a second that storm limits of its ports hold it to; null without one. */
+  readonly heldTo: number | null;
   /** Where the addresses of hosts are learnt now at one port, now at another. */
   readonly flapping: readonly Flapping[];
 }
@@ -249,7 +253,11 @@ export class DataPlane {
     this.noteStorm(lan, found, t);
     const { design, switchIndex } = this.sim.network;
     const link = found?.endless && design.links.find((each) => each.id === found.links[0]);
-    return link ? this.joined(lan.vlan, switchIndex.get(link.a.switch)!) : new Set();
+    if (!link) return new Set();
+    // A storm that is held down drowns only those whose addresses it moves about.
+    if (heldTo(this.sim.network, found.links) !== null)
+      return new Set(found.flapping.map(({ switch: sw }) => switchIndex.get(sw)!));
+    return this.joined(lan.vlan, switchIndex.get(link.a.switch)!);
   }
 
   private noteStorm(lan: Lan, found: Circling | null, t: Micros): void {
@@ -268,6 +276,7 @@ export class DataPlane {
       links: found.links,
       endless: found.endless,
       copies: found.copies.at(-1)!,
+      heldTo: heldTo(this.sim.network, found.links),
       flapping: found.flapping,
     });
   }
@@ -317,12 +326,12 @@ export class DataPlane {
 
   /** The switches that a VLAN's frames get to from one. */
   private joined(vlan: number, from: number): Set<number> {
-    const { owner } = this.sim.network;
+    const { owner, ports } = this.sim.network;
     const seen = new Set([from]);
     for (const s of seen)
       for (const out of this.exits(vlan, s, -1))
         for (const aggregationPort of socketsOf(this.sim.network, out))
-          this.next(vlan, aggregationPort, (far) => seen.add(owner[far]!));
+          this.next(vlan, aggregationPort, (far) => ports[far]!.stormLimit ?? seen.add(owner[far]!));
     return seen;
   }
 
@@ -354,3 +363,17 @@ export class DataPlane {
 }
 
 const flowOf = (from: Station, to: Station): Flow => ({ from: from.host.mac, to: to.host.mac });
+
+/** Frames a second that the lowest storm limit on links lets in; null where no port there has one. */
+function heldTo({ design, portIndexOf, ports, bundleOf }: Network, links: readonly LinkId[]): number | null {
+  const on = new Set(links);
+  const rates = design.links
+    .filter(({ id }) => on.has(id))
+    .flatMap(({ a, b }) => [a, b])
+    .flatMap((end) => {
+      const p = portIndexOf(end.switch, end.port);
+      const { stormLimit, speed } = ports[bundleOf[p]! >= 0 ? bundleOf[p]! : p]!;
+      return stormLimit ? [stormRate(stormLimit, speed)] : [];
+    });
+  return rates.length === 0 ? null : Math.min(...rates);
+}

@@ -2,23 +2,24 @@
 /** The guards of ports and bundles, one or several at once; what each choice is called stands with the field. */
 import type { Command } from '../../../core/edit/commands';
 import type { Bundle, Port } from '../../../core/model/document';
-import { nodeOf, valueText } from '../../../core/model/field';
+import { labelOf, nodeOf, valueText } from '../../../core/model/field';
 import { portGuardFields } from '../../../core/model/guard';
 import type { SwitchId } from '../../../core/model/ids';
 import { protectionOf } from '../../../core/analysis/guards/protection';
 import { namesOf } from '../../../core/model/derive/names';
 import { useFollowing, useWorkbench } from '../../state/context';
-import { ChoiceSetting } from '../../ui/fields';
+import { ChoiceSetting, TextSetting } from '../../ui/fields';
 import styles from '../../ui/panel.module.css';
-import { choiceOf } from '../../ui/several';
+import * as read from '../../ui/read';
+import { choiceOf, textOf } from '../../ui/several';
 import { counted, upper } from '../../ui/words/units';
 import { EDGE_CHOICES } from '../../ui/words/choices';
 
 type Guarded = { readonly switch: SwitchId; readonly port: Port | Bundle };
 type Choice = 'unset' | 'on' | 'off';
-type Key = keyof typeof portGuardFields;
+type Key = Exclude<keyof typeof portGuardFields, 'stormLimit'>;
 
-const KEYS = Object.keys(portGuardFields) as Key[];
+const KEYS = Object.keys(portGuardFields).filter((key): key is Key => key !== 'stormLimit');
 const chosen = (value: boolean | undefined): Choice => (value === undefined ? 'unset' : value ? 'on' : 'off');
 
 export function PortGuards({ ports }: { readonly ports: readonly Guarded[] }) {
@@ -59,6 +60,17 @@ export function PortGuards({ ports }: { readonly ports: readonly Guarded[] }) {
           />
         );
       })}
+      <TextSetting
+        label={upper(labelOf(portGuardFields.stormLimit))}
+        {...textOf(
+          ports.map(({ port }) => port.stormLimit ?? null),
+          (limit) => (limit === null ? '' : (valueText(nodeOf(portGuardFields.stormLimit), limit, names) ?? '')),
+        )}
+        {...(ports.every(({ port }) => port.stormLimit === undefined) ? { placeholder: 'none' } : {})}
+        read={read.stormLimit}
+        note="of broadcasts and unknown frames that come in: 1 %, or 500 frames/s"
+        commit={(limit) => set({ stormLimit: limit })}
+      />
     </section>
   );
 }
