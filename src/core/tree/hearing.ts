@@ -1,7 +1,7 @@
 /**
  * Who hears whom on a segment where some port discards the BPDUs that come in, or sends none (IEEE 802.1Q-2018 13.27
- * enableBPDUrx, enableBPDUtx). A rapid port that does not hear the classic bridge at the other end goes on with RST BPDUs,
- * which that bridge does not know (13.32).
+ * enableBPDUrx, enableBPDUtx). A rapid port that does not hear a classic bridge goes on with RST BPDUs, which classic bridges
+ * do not know (13.32).
  */
 import { oncePer } from '../base/cache';
 import { isClassic } from '../model/document';
@@ -22,15 +22,19 @@ export function hearingOn(network: Network, { of, first }: Segments): Hearing | 
   if (!anyFilter(network)) return null;
   const { ports, switches, owner } = network;
   const filtered = new Uint8Array(first.length);
-  ports.forEach(({ bpduRx, bpduTx }, p) => {
-    if (of[p]! >= 0 && (!bpduRx || !bpduTx)) filtered[of[p]!] = 1;
-  });
   const classic = (p: number): boolean => isClassic(switches[owner[p]!]!);
+  /** Where a classic bridge speaks, so that rapid ones that hear it speak as it does. */
+  const old = new Uint8Array(first.length);
+  ports.forEach(({ bpduRx, bpduTx }, p) => {
+    if (of[p]! < 0) return;
+    if (!bpduRx || !bpduTx) filtered[of[p]!] = 1;
+    if (bpduTx && classic(p)) old[of[p]!] = 1;
+  });
   return {
     filtered,
     hears(p, q) {
       if (!ports[p]!.bpduTx || !ports[q]!.bpduRx) return false;
-      return !classic(q) || classic(p) || (ports[p]!.bpduRx && ports[q]!.bpduTx);
+      return !classic(q) || classic(p) || (ports[p]!.bpduRx && old[of[p]!] === 1);
     },
   };
 }

@@ -51,9 +51,12 @@ export function disputeUnheard(
     if (!hearing.filtered[segment]) continue;
     const here = Array.from(grouped.subarray(first[segment], first[segment + 1]));
     const speaking = here.filter((p) => designated[p] === p);
-    // Who hears it agrees, which lets it forward again at once.
+    // Who agrees lets it forward again at once: with it, or with another one that asks again and again, not hearing the answer.
     const agreed = (p: number): boolean =>
-      here.some((q) => q !== p && designated[q] === p && hearing.hears(q, p) && isNoticed(p, q));
+      here.some((q) => {
+        const of = designated[q]!;
+        return of !== q && q !== p && hearing.hears(q, p) && isNoticed(p, q) && (of === p || !hearing.hears(q, of));
+      });
     // The worst first: one that discards learns nothing, and is no reason for a better one to do so.
     speaking.sort((p, q) => (isWorse(p, q) ? -1 : 1));
     for (const [i, p] of speaking.entries()) {

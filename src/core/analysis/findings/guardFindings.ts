@@ -1,6 +1,7 @@
 /** Findings about guards: edges that are open, guards that take away what the network needs, guards that undo each other. */
 import type { Command } from '../../edit/commands';
 import { runsTrees } from '../../model/document';
+import { hasLoopProbe } from '../../model/guard';
 import { label, switchName } from '../../tree/explain/phrases';
 import { RECOVERY } from '../../model/legal';
 import { isShut } from '../../topology/network';
@@ -18,6 +19,7 @@ export function guardFindings(solution: Solution): Finding[] {
     ...plain.flatMap((each) => portFindings(solution, each)),
     ...recoveryFindings(solution, all),
     ...converterFindings(solution, all),
+    ...idleFindings(solution),
   ];
 }
 
@@ -128,8 +130,8 @@ function portFindings(
 /** Ports that nobody opens where nobody is, and ports that open again and again though the cause lasts. */
 function recoveryFindings({ network }: Solution, all: readonly Protection[]): Finding[] {
   return network.switches.flatMap((sw): Finding[] => {
-    const own = all.filter((each) => each.switch === sw.id && each.bpduGuard);
-    const [first] = own;
+    const own = all.filter((each) => each.switch === sw.id);
+    const first = own.find(({ bpduGuard, p }) => bpduGuard || hasLoopProbe(network.ports[p]!, sw));
     const shut = own.find(({ p }) => isShut(network, p));
     const set = (recovery: number | null, label: string) => ({
       label,
@@ -171,6 +173,38 @@ function converterFindings({ network }: Solution, all: readonly Protection[]): F
         why: 'The port keeps its signal when the fibre behind the converter dies: it hears no more BPDUs, forwards, and may close a loop.',
         at: { switch: sw, port },
         remedies: [{ label: 'loop guard here', commands: [{ do: 'set-port', switch: sw, port, loopGuard: true }] }],
+      },
+    ];
+  });
+}
+
+/** Guards of ports that take part in no tree. */
+function idleFindings({ network }: Solution): Finding[] {
+  return network.switches.flatMap((sw, s): Finding[] => {
+    if (runsTrees(sw)) return [];
+    const own = sw.ports.filter(({ bpduGuard, rootGuard, loopGuard }) => bpduGuard === true || rootGuard || loopGuard);
+    const [first] = own;
+    if (!first) return [];
+    const p = network.firstPort[s]! + sw.ports.indexOf(first);
+    return [
+      {
+        rule: 'guard-without-tree',
+        text: `${own.length === 1 ? label(network, p) : `${own.length} ports of ${switchName(sw)}`}: guards, but the switch runs no spanning tree`,
+        why: 'It floods BPDUs like any frame: no guard of the tree ever acts there.',
+        at: { switch: sw.id, port: first.id },
+        remedies: [
+          {
+            label: 'no such guards there',
+            commands: own.map((port) => ({
+              do: 'set-port' as const,
+              switch: sw.id,
+              port: port.id,
+              bpduGuard: null,
+              rootGuard: false,
+              loopGuard: false,
+            })),
+          },
+        ],
       },
     ];
   });

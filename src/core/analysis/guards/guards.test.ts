@@ -180,6 +180,7 @@ describe('findings about guards', () => {
     ['recovery-off-unmanned', { 'a 9': { edge: true, bpduGuard: true } }, { unmanned: true }],
     ['recovery-in-vain', { 'a 1': { bpduGuard: true } }, { recovery: 300 }],
     ['converter-without-loop-guard', {}, {}, { converter: true }],
+    ['guard-without-tree', { 'a 1': { rootGuard: true }, 'a 9': { bpduGuard: true } }, { dialect: 'off' }],
   ])('%s, and its remedy ends it', (rule, ports, sw = {}, link = {}) => {
     const design = pair(ports as never, sw, link);
     expect(rulesOf(pair({}))).toEqual([]);

@@ -10,7 +10,7 @@ import { freePortsOf } from '../../../core/model/plugs';
 import { MAX_UNTIL, type Action, type Undated } from '../../../core/model/scenario';
 import { runsTrees, type Design, type Link, type Switch } from '../../../core/model/document';
 import { scenarioDesign } from '../../../core/sim/scenario/scenario';
-import { newSwitch, strangersSwitch } from './newSwitch';
+import { loopedSwitch, newSwitch, strangersSwitch } from './newSwitch';
 import { useClock } from '../../state/clock';
 import { useWorkbench } from '../../state/context';
 import { TextSetting } from '../../ui/fields';
@@ -187,6 +187,15 @@ export function BreakPort({ id, port: portId }: { readonly id: SwitchId; readonl
               onClick={() => happen({ do: 'add-switch', ...stranger })}
             >
               A stranger’s switch is plugged in
+            </Button>
+          )}
+          {free && (
+            <Button
+              variant="outlined"
+              title="Without spanning tree, with a cable from itself to itself"
+              onClick={() => happen({ do: 'add-switch', ...loopedSwitch(design, id, port) })}
+            >
+              A small switch in a loop is plugged in
             </Button>
           )}
           {guarded && (

@@ -1,9 +1,9 @@
 /** A switch that a scenario brings along: like the one that it is plugged into, with a name and an address of its own. */
 import { FreshNames } from '../../../core/edit/fresh';
 import { withStranger } from '../../../core/analysis/guards/intruder';
-import { portSchema, type Design, type Switch } from '../../../core/model/document';
+import { portSchema, switchSchema, type Design, type Switch } from '../../../core/model/document';
 import type { Action } from '../../../core/model/scenario';
-import type { PortId } from '../../../core/model/ids';
+import type { PortId, SwitchId } from '../../../core/model/ids';
 
 type Arrival = Pick<Extract<Action, { do: 'add-switch' }>, 'switch' | 'links'>;
 
@@ -33,4 +33,19 @@ export function strangersSwitch(design: Design, beside: Switch, port: PortId): A
   const stranger = placed?.design.switches.at(-1);
   const link = placed?.design.links.at(-1);
   return stranger && link ? { switch: stranger, links: [{ id: link.id, a: link.a, b: link.b }] } : null;
+}
+
+/** A small switch without spanning tree, with a cable from itself to itself. */
+export function loopedSwitch(design: Design, at: SwitchId, port: PortId): Arrival {
+  const fresh = new FreshNames(design);
+  const id = fresh.numbered('small-switch');
+  const ports = [1, 2, 3].map((number) => portSchema.parse({ id: String(number), number }));
+  const [plug, out, back] = ports.map((each) => ({ switch: id, port: each.id }));
+  return {
+    switch: switchSchema.parse({ id, name: id, mac: fresh.mac(), dialect: 'off', ports }),
+    links: [
+      { id: fresh.linkId(), a: { switch: at, port }, b: plug! },
+      { id: fresh.linkId(), a: out!, b: back! },
+    ],
+  };
 }
