@@ -77,7 +77,7 @@ function judged(network: Network, p: number, lead: Lead, bpduGuard: boolean): re
 }
 
 function atEdge(network: Network, p: number, lead: Lead, bpduGuard: boolean): readonly [Verdict, string] {
-  const { rootGuard, bpduRx, bpduTx, bpduGuard: own } = network.ports[p]!;
+  const { rootGuard, bpduRx, bpduTx } = network.ports[p]!;
   const { recovery } = network.switches[network.owner[p]!]!;
   if (!bpduRx)
     return [
@@ -87,7 +87,7 @@ function atEdge(network: Network, p: number, lead: Lead, bpduGuard: boolean): re
   if (bpduGuard)
     return [
       'guarded',
-      `A BPDU shuts it${recovery === undefined ? ', until somebody opens it' : ` for ${recovery} s`}${own === undefined ? '; set by the switch' : ''}.`,
+      `A BPDU shuts it${recovery === undefined ? ', until somebody opens it' : ` for ${recovery} s`}.`,
     ];
   if (rootGuard) return ['guarded', 'A switch that is plugged in takes part, but never leads to a root.'];
   if (!bpduTx) return ['open', 'No BPDU goes out: who is plugged in here does not hear the network.'];

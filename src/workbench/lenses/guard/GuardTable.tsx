@@ -70,7 +70,7 @@ function rowOf(network: Network, to: string, { p, switch: sw, port, lead, bpduGu
     !own.bpduTx && 'sends no BPDU',
   ];
   return {
-    id: `${sw}\n${port}`,
+    id: String(p),
     switch: switchName(network.switches[network.owner[p]!]!),
     port,
     leads: LEADS[lead],

@@ -49,8 +49,8 @@ const NOTHING = 'nothing';
 export function strangerRows(design: Design, all: readonly Intrusion[]): StrangerRow[] {
   const names = new Map(design.switches.map((sw) => [sw.id, sw.name ?? sw.id]));
   return all
-    .map(({ switch: sw, port, stoppedBy, roots, moved, cutOff, unseen }): StrangerRow => ({
-      id: `${sw}\n${port}`,
+    .map(({ switch: sw, port, stoppedBy, roots, moved, cutOff, unseen }, i): StrangerRow => ({
+      id: String(i),
       switch: names.get(sw) ?? sw,
       port,
       stopped: stoppedBy ?? (unseen ? `${NOTHING}: its BPDUs are discarded` : NOTHING),
