@@ -13,6 +13,9 @@ import { atEnd, courseOf, type Course, type CourseEnd } from './run';
 
 const NO_LETTERS = [null, null] as const;
 
+/** On a link as short as this a guard's sign stands beside the barred square, not behind it. */
+const SHORT = 64;
+
 const cableWidth = (speed: number): number =>
   speed >= 100_000 ? 6 : speed >= 10_000 ? 4.5 : speed >= 1000 ? 2.5 : 1.5;
 
@@ -66,7 +69,7 @@ export function LinkDrawing({
         dead || shut[i] ? (
           <g key={i} data-shut={shut[i] ? '' : undefined}>
             <BarredSquare end={end} colour={shut[i] ? 'var(--ink)' : 'var(--ink-soft)'} />
-            {shut[i] && <GuardBadge at={atEnd(end, 25)} sign={shut[i]} />}
+            {shut[i] && <GuardBadge at={middle.length < SHORT ? atEnd(end, 9, 20) : atEnd(end, 25)} sign={shut[i]} />}
           </g>
         ) : null,
       )}

@@ -100,7 +100,7 @@ export function linkText(
   { dead, shut }: Pick<DrawnLink, 'dead' | 'shut'>,
   cabling: boolean,
 ): string | null {
-  if (dead && shut.some(Boolean)) return 'shut';
+  if (shut.some(Boolean)) return null; // the guard's sign says it
   if (dead) return link.up ? 'no signal' : 'cut';
   return cabling ? speedText(speed) : null;
 }
