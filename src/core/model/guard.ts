@@ -4,11 +4,36 @@
  * direction, are IEEE 802.1Q-2018 13.27; BPDU guard and loop guard are trade practice without a clause.
  */
 import { z } from '../base/zod';
-import { field } from './field';
+import { field, type Reader } from './field';
 import { PROBE_INTERVAL, probeInterval, recoveryTime, stormLimit } from './legal';
 
 /** A port whose test frame comes back loses its signal, or keeps it and lets no frame pass. */
 export const PROBE_ACTIONS = ['shut', 'block'] as const;
+
+/** `word` and `no-word` of a cabling line, with what it says where it is on. */
+const inLine = (word: string, detail: string) =>
+  ({
+    kind: 'words',
+    words: [
+      [word, true, detail],
+      [`no-${word}`, false],
+    ],
+  }) as const;
+const onOff = (on: boolean | undefined): string => (on ? 'on' : 'off');
+
+/** What is off unless it is set. */
+const unlessSet = (label: string, reads: Reader, word: string, detail: string) =>
+  field(z.boolean().default(false), { label, reads, text: onOff, line: inLine(word, detail) });
+
+/** What an edge port has as its switch says, unless it says otherwise itself. */
+const asSwitch = (label: string, word: string, detail: string) =>
+  field(z.boolean().optional(), {
+    label,
+    reads: 'trees',
+    absent: 'as its switch says',
+    text: onOff,
+    line: inLine(word, detail),
+  });
 
 /** Fields of a bridge port. */
 export const portGuardFields = {
@@ -16,40 +41,10 @@ export const portGuardFields = {
     label: 'automatic edge',
     reads: 'run',
     done: (on) => (on ? 'becomes an edge port by itself' : 'an edge port only where it is set'),
-    line: {
-      kind: 'words',
-      words: [
-        ['auto-edge', true],
-        ['no-auto-edge', false, 'an edge port only where it is set'],
-      ],
-    },
+    line: inLine('auto-edge', 'an edge port where no bridge is heard'),
   }),
-  bpduGuard: field(z.boolean().optional(), {
-    label: 'BPDU guard',
-    reads: 'trees',
-    absent: 'as its switch says',
-    text: (on) => (on ? 'on' : 'off'),
-    line: {
-      kind: 'words',
-      words: [
-        ['bpdu-guard', true, 'a BPDU shuts the port'],
-        ['no-bpdu-guard', false],
-      ],
-    },
-  }),
-  loopProbe: field(z.boolean().optional(), {
-    label: 'loop probe',
-    reads: 'trees',
-    absent: 'as its switch says',
-    text: (on) => (on ? 'on' : 'off'),
-    line: {
-      kind: 'words',
-      words: [
-        ['loop-probe', true, 'a test frame that comes back stops the port'],
-        ['no-loop-probe', false],
-      ],
-    },
-  }),
+  bpduGuard: asSwitch('BPDU guard', 'bpdu-guard', 'a BPDU shuts the port'),
+  loopProbe: asSwitch('loop probe', 'loop-probe', 'a test frame that comes back stops the port'),
   /** What of broadcasts and unknown frames a port takes in. */
   stormLimit: field(stormLimit.optional(), {
     label: 'storm limit',
@@ -58,94 +53,32 @@ export const portGuardFields = {
     text: (limit) => (limit ? `${limit.most}${limit.of === 'percent' ? ' %' : ' frames/s'}` : 'none'),
     whole: true,
   }),
-  rootGuard: field(z.boolean().default(false), {
-    label: 'root guard',
-    reads: 'trees',
-    text: (on) => (on ? 'on' : 'off'),
-    line: {
-      kind: 'words',
-      words: [
-        ['root-guard', true, 'no root port, whatever it hears'],
-        ['no-root-guard', false],
-      ],
-    },
-  }),
-  loopGuard: field(z.boolean().default(false), {
-    label: 'loop guard',
-    reads: 'run',
-    text: (on) => (on ? 'on' : 'off'),
-    line: {
-      kind: 'words',
-      words: [
-        ['loop-guard', true, 'discards where BPDUs stop coming'],
-        ['no-loop-guard', false],
-      ],
-    },
-  }),
-  restrictedTcn: field(z.boolean().default(false), {
-    label: 'restricted topology change',
-    reads: 'run',
-    text: (on) => (on ? 'on' : 'off'),
-    line: {
-      kind: 'words',
-      words: [
-        ['restricted-tcn', true, 'topology changes heard here are not passed on'],
-        ['no-restricted-tcn', false],
-      ],
-    },
-  }),
+  rootGuard: unlessSet('root guard', 'trees', 'root-guard', 'no root port, whatever it hears'),
+  loopGuard: unlessSet('loop guard', 'run', 'loop-guard', 'discards where BPDUs stop coming'),
+  restrictedTcn: unlessSet(
+    'restricted topology change',
+    'run',
+    'restricted-tcn',
+    'topology changes heard here are not passed on',
+  ),
   bpduRx: field(z.boolean().default(true), {
     label: 'incoming BPDUs',
     reads: 'trees',
     text: (on) => (on ? 'taken in' : 'discarded'),
-    line: {
-      kind: 'words',
-      words: [
-        ['bpdu-rx', true],
-        ['no-bpdu-rx', false, 'BPDUs that come in are discarded'],
-      ],
-    },
+    line: inLine('bpdu-rx', 'takes BPDUs in'),
   }),
   bpduTx: field(z.boolean().default(true), {
     label: 'outgoing BPDUs',
     reads: 'trees',
     text: (on) => (on ? 'sent' : 'not sent'),
-    line: {
-      kind: 'words',
-      words: [
-        ['bpdu-tx', true],
-        ['no-bpdu-tx', false, 'no BPDU goes out'],
-      ],
-    },
+    line: inLine('bpdu-tx', 'sends BPDUs'),
   }),
 };
 
 /** Fields of a switch. */
 export const switchGuardFields = {
-  edgeBpduGuard: field(z.boolean().default(false), {
-    label: 'BPDU guard on edge ports',
-    reads: 'trees',
-    text: (on) => (on ? 'on' : 'off'),
-    line: {
-      kind: 'words',
-      words: [
-        ['edge-bpdu-guard', true, 'a BPDU shuts each edge port'],
-        ['no-edge-bpdu-guard', false],
-      ],
-    },
-  }),
-  edgeLoopProbe: field(z.boolean().default(false), {
-    label: 'loop probe on edge ports',
-    reads: 'trees',
-    text: (on) => (on ? 'on' : 'off'),
-    line: {
-      kind: 'words',
-      words: [
-        ['edge-loop-probe', true, 'test frames on each edge port'],
-        ['no-edge-loop-probe', false],
-      ],
-    },
-  }),
+  edgeBpduGuard: unlessSet('BPDU guard on edge ports', 'trees', 'edge-bpdu-guard', 'a BPDU shuts each edge port'),
+  edgeLoopProbe: unlessSet('loop probe on edge ports', 'trees', 'edge-loop-probe', 'test frames on each edge port'),
   probeInterval: field(probeInterval.default(PROBE_INTERVAL.default), {
     label: 'interval of loop probes',
     unit: 's',

@@ -1,4 +1,5 @@
 /** What protects what: every bridge port with the guards that it has, those that it lacks, and those that harm. */
+import { oncePer } from '../../base/cache';
 import { runsTrees } from '../../model/document';
 import { hasBpduGuard, shutText } from '../../model/guard';
 import type { BridgePortId, SwitchId } from '../../model/ids';
@@ -27,7 +28,9 @@ export interface Protection {
 }
 
 /** All bridge ports of switches that run spanning tree, in the order of the design. */
-export function protectionOf({ network, trees }: Solution): Protection[] {
+export const protectionOf = oncePer(judgeAll);
+
+function judgeAll({ network, trees }: Solution): readonly Protection[] {
   const { switches, ports, owner, serves } = network;
   const toward = new Uint8Array(ports.length);
   for (const tree of trees) for (let p = 0; p < ports.length; p += 1) if (LEADS.has(tree.role[p]!)) toward[p] = 1;

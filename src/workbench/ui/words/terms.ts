@@ -28,6 +28,11 @@ export const TERMS: readonly Term[] = [
     source: Q('13.12'),
   },
   {
+    term: 'automatic edge',
+    says: 'A port that hears no bridge for three seconds becomes an edge port by itself.',
+    source: Q('13.33'),
+  },
+  {
     term: 'backup port',
     says: 'A second port of this switch on a segment that another of its ports serves already: it blocks.',
     also: ['backup'],
@@ -38,6 +43,11 @@ export const TERMS: readonly Term[] = [
     says: 'The frame in which bridges tell each other who is root, and at which cost they reach it.',
     also: ['BPDUs a second, all switches'],
     source: Q('14'),
+  },
+  {
+    term: 'BPDU guard',
+    says: 'A BPDU that comes in shuts the port: no signal, until somebody opens it, or its recovery time has passed.',
+    also: ['BPDU guard on edge ports'],
   },
   { term: 'bridge ID', says: 'Bridge priority and MAC address: the lower one wins the election.', source: Q('13.26') },
   {
@@ -108,6 +118,11 @@ export const TERMS: readonly Term[] = [
   { term: 'hello time', says: 'How often a designated port sends a BPDU; 2 s as a rule.', source: Q('13.25') },
   { term: 'idle links', says: 'Links that carry frames in none of the trees.', also: ['link is'] },
   {
+    term: 'incoming BPDUs',
+    says: 'Discarded: the port hears no bridge, and a loop over it is not seen (enableBPDUrx).',
+    source: Q('13.27'),
+  },
+  {
     term: 'instance',
     says: 'A spanning tree that several VLANs of a region share.',
     also: ['instances'],
@@ -127,6 +142,15 @@ export const TERMS: readonly Term[] = [
   },
   { term: 'load', says: 'What a VLAN carries in its busiest hour, Mb/s.', also: ['load, Mb/s', 'most loaded link'] },
   {
+    term: 'loop guard',
+    says: 'A port that led toward the root and stops hearing BPDUs discards, instead of forwarding as designated.',
+  },
+  {
+    term: 'loop probe',
+    says: "A switch's own test frame: where it comes back to one of its ports, something closes a loop there, and the port is stopped.",
+    also: ['loop probe on edge ports'],
+  },
+  {
     term: 'master port',
     says: 'The way out of the region toward the root of the CIST, for the instances.',
     also: ['master'],
@@ -144,12 +168,21 @@ export const TERMS: readonly Term[] = [
     source: AX('6.7'),
   },
   {
+    term: 'media converter',
+    says: 'A device on the way that keeps the signal up at one end when the fibre behind it is dead.',
+  },
+  {
     term: 'message age increment',
     says: 'What a classic bridge adds to the age of what it passes on, in 256ths of a second; up to a second.',
     source: D98('8.10.2'),
   },
   { term: 'minimum links', says: 'With fewer active links than this, the bundle is down.', source: AX('6.7') },
   { term: 'native VLAN', says: 'The VLAN whose frames cross a trunk untagged.', source: Q('6.9') },
+  {
+    term: 'outgoing BPDUs',
+    says: 'Not sent: the other end does not hear this bridge (enableBPDUtx).',
+    source: Q('13.27'),
+  },
   {
     term: 'path cost',
     says: 'What a port adds to the cost of the way to the root; by its speed, unless it is set.',
@@ -169,10 +202,19 @@ export const TERMS: readonly Term[] = [
     source: Q('13.27'),
   },
   {
+    term: 'recovery of shut ports',
+    says: 'Seconds after which a port that a guard has shut opens by itself; what lasts shuts it again.',
+  },
+  {
     term: 'region',
     says: 'MSTP switches with the same name, revision and VLAN map; toward others they act as one.',
     also: ['regions'],
     source: Q('13.8'),
+  },
+  {
+    term: 'restricted topology change',
+    says: 'Topology changes that are heard at the port are not passed on (restrictedTcn).',
+    source: Q('13.27'),
   },
   {
     term: 'revision',
@@ -189,6 +231,11 @@ export const TERMS: readonly Term[] = [
     term: 'root',
     says: 'The switch to which all ways of a tree lead: the one with the lowest bridge ID.',
     source: Q('13.9'),
+  },
+  {
+    term: 'root guard',
+    says: 'The port never leads to a root: while it hears something better it discards (restrictedRole).',
+    source: Q('13.27'),
   },
   {
     term: 'root path cost',
@@ -210,6 +257,10 @@ export const TERMS: readonly Term[] = [
     term: 'state',
     says: 'Discarding, listening, learning or forwarding: what a port does with frames of hosts.',
     source: Q('13.38'),
+  },
+  {
+    term: 'storm limit',
+    says: 'The most broadcasts and unknown frames that a port takes in.',
   },
   {
     term: 'system priority',
