@@ -107,9 +107,14 @@ export const probeVlan = ({ vlans }: BridgePort): number => (vlans.mode === 'acc
 
 /**
  * The port of its own switch at which a test frame that leaves by port `p` comes back and is told by a probe; -1 where it does not.
- * `passes` says where frames of its VLAN pass.
+ * `passes` says where frames of its VLAN pass, `sendsOn` which switches send them on.
  */
-export function probeReturn(network: Cabled, p: number, passes: (q: number) => boolean): number {
+export function probeReturn(
+  network: Cabled,
+  p: number,
+  passes: (q: number) => boolean,
+  sendsOn: (s: number) => boolean = () => true,
+): number {
   const { owner, firstPort, far } = network;
   const left = new Set([p]);
   const ways = [p];
@@ -118,6 +123,7 @@ export function probeReturn(network: Cabled, p: number, passes: (q: number) => b
     if (there < 0 || !passes(from) || !passes(there)) continue;
     const s = owner[there]!;
     if (s === owner[p] && probes(network, there)) return there;
+    if (!sendsOn(s)) continue;
     for (let q = firstPort[s + 1]! - 1; q >= firstPort[s]!; q -= 1)
       if (q !== there && !left.has(q)) {
         left.add(q);
@@ -137,9 +143,10 @@ export function probesActing(network: Cabled): ShutPort[] {
   for (const [p, port] of ports.entries()) {
     if (!live[p] || far[p]! < 0 || stopped.has(p) || !probes(network, p)) continue;
     const vid = probeVlan(port);
-    const floods = (q: number): boolean => !runsTrees(switches[owner[q]!]!) || owner[q] === owner[p];
-    const passes = (q: number): boolean => live[q] === 1 && !stopped.has(q) && carried[q]!.has(vid) && floods(q);
-    const back = probeReturn(network, p, passes);
+    const floods = (s: number): boolean => !runsTrees(switches[s]!);
+    const passes = (q: number): boolean =>
+      live[q] === 1 && !stopped.has(q) && carried[q]!.has(vid) && (floods(owner[q]!) || owner[q] === owner[p]);
+    const back = probeReturn(network, p, passes, floods);
     if (back >= 0 && (back === p || !hearEachOther(ports[p]!, ports[back]!))) stopped.add(back);
   }
   return [...stopped].map((p) => {

@@ -120,6 +120,24 @@ describe('a stranger', () => {
     expect(at('array-hut', '6')).toMatchObject({ stoppedBy: 'BPDU guard', roots: [], moved: 0, cutOff: [] });
   });
 
+  it('is tried in the trees that it may touch alone, and all the same in all', () => {
+    fc.assert(
+      fc.property(fc.oneof(anyDesign, meshDesign), (drawn) => {
+        const design = edges(drawn, {});
+        const solution = solutionOf(design);
+        for (const { switch: sw, port, roots, moved } of intrusionsOf(solution)
+          .filter((row) => row.stoppedBy === null)
+          .slice(0, 4)) {
+          const whole = intrude(solution, sw, port)!;
+          const s = whole.solution.network.switchIndex.get(whole.stranger)!;
+          const led = whole.solution.trees.filter((tree) => tree.root.some((root, own) => root === s && own !== s));
+          expect([roots, moved]).toEqual([led.map(({ id }) => id), whole.moved.length]);
+        }
+      }),
+      { numRuns: tries(25) },
+    );
+  });
+
   /** The trees without the stranger's own part. */
   const inside = (design: Design, stranger: string | null) => {
     const { network, trees } = solutionOf(design);

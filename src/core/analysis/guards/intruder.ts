@@ -2,13 +2,13 @@
  * A stranger's switch tried at every port that no switch is plugged into: with better identifiers than anybody's, in the mode
  * of the switch that it is plugged into. Where the roots go, who is cut off, and which guard stops it.
  */
-import { portSchema, switchSchema, type Design } from '../../model/document';
+import { isPerVlan, portSchema, runsTrees, switchSchema, type Design } from '../../model/document';
 import { FreshNames } from '../../edit/fresh';
-import type { BridgePortId, LinkId, PortId, SwitchId, TreeId } from '../../model/ids';
+import { treeVlan, type BridgePortId, type LinkId, type PortId, type SwitchId, type TreeId } from '../../model/ids';
 import { isGuarded } from '../../topology/shut';
-import type { Network } from '../../topology/network';
+import { compileNetwork, type Network } from '../../topology/network';
 import { forwards, treeOf, type SettledTree, type Solution } from '../../tree/settled';
-import { solve } from '../../tree/solve';
+import { solveTrees } from '../../tree/solve';
 import { movedEnds, type MovedEnd } from '../../tree/moved';
 import { partsOf } from '../parts';
 import { protectionOf, type Lead } from './protection';
@@ -75,11 +75,13 @@ export function withStranger(
   };
 }
 
-/** What comes of a stranger at one port; null where the port is not there. */
+/** What comes of a stranger at one port, in the trees of `before`; null where the port is not there. */
 export function intrude(before: Solution, at: SwitchId, port: BridgePortId): Intruded | null {
   const placed = withStranger(before.network.design, at, port);
   if (!placed) return null;
-  const solution = solve(placed.design);
+  const network = compileNetwork(placed.design);
+  const ids = before.trees.map(({ id }) => id);
+  const solution = { network, trees: solveTrees(network, ids) };
   return {
     ...placed,
     solution,
@@ -120,10 +122,11 @@ function outcomeAt(
   const nothing = { roots: [], moved: 0, cutOff: [], unseen: false };
   if (isGuarded(network, p)) return { ...nothing, stoppedBy: 'BPDU guard' };
   if (network.ports[p]!.rootGuard) return { ...nothing, stoppedBy: 'root guard' };
-  const after = intrude(before, sw, port);
+  const touched = { network, trees: before.trees.filter(({ id }) => mayTouch(network, p, id)) };
+  const after = intrude(touched, sw, port);
   if (!after) return { ...nothing, stoppedBy: null };
   const { solution, moved, stranger } = after;
-  const roots = before.trees.filter(({ id }) => {
+  const roots = touched.trees.filter(({ id }) => {
     const tree = treeOf(solution, id);
     const s = solution.network.switchIndex.get(stranger)!;
     return tree?.root.some((root, own) => root === s && own !== s);
@@ -132,9 +135,15 @@ function outcomeAt(
     stoppedBy: null,
     roots: roots.map(({ id }) => id),
     moved: moved.length,
-    cutOff: cutOff(before, solution),
+    cutOff: cutOff(touched, solution),
     unseen: !network.ports[p]!.bpduRx,
   };
+}
+
+/** Whether what is plugged into a port may matter to a tree: where every bridge has a tree for each VLAN, to those of the VLANs that the port carries. */
+function mayTouch({ switches, carried }: Network, p: number, tree: TreeId): boolean {
+  const vid = treeVlan(tree);
+  return vid === null || carried[p]!.has(vid) || !switches.every((sw) => isPerVlan(sw) || !runsTrees(sw));
 }
 
 /** Switches that hung together with a tree's root, and no longer do. */
