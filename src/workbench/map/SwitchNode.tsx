@@ -8,6 +8,7 @@ import type { SwitchId } from '../../core/model/ids';
 import type { Host } from '../../core/model/document';
 import { useInstant } from '../state/clock';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
+import type { Workbench } from '../state/workbench';
 import { isSelected } from '../state/selection';
 import { counted } from '../ui/words/units';
 import type { Attachment, Box } from './geometry';
@@ -16,7 +17,7 @@ import { isSheafEnd } from './folded';
 import { figuresKey, readFigures, rootColours, widthOf } from './figures';
 import { FreePorts } from './FreePorts';
 import { Knot, Loop } from './knots';
-import { useMapSwitch } from './mapDesign';
+import { mapSwitch, useMapSwitch } from './mapDesign';
 import { useFar } from './seen';
 import styles from './map.module.css';
 import { inPixels, useScale } from './scale';
@@ -43,19 +44,50 @@ function Name({ box, name }: { readonly box: Box; readonly name: string }) {
   );
 }
 
-/** From afar: the box, its name as large as it goes, heavy where it is a root. */
+/**
+ * From afar: the box, its name as large as it goes, heavy where it is a root. Hundreds of these follow every change: each asks once,
+ * for all that it shows, and for instants only where the view shows them.
+ */
 function FarSwitch({ box }: { readonly box: Box }) {
-  const sw = useMapSwitch(box.id);
+  const breaking = useWorkbench((state) => state.lens === 'Break');
+  return breaking ? <FarAtInstant box={box} /> : <FarSettled box={box} />;
+}
+
+/** Whether a switch is selected, among others or alone. */
+const chosenAs = ({ selection }: Pick<Workbench, 'selection'>, id: SwitchId): '' | 'among' | 'alone' =>
+  !isSelected(selection, { kind: 'switch', switch: id }) ? '' : selection?.kind === 'several' ? 'among' : 'alone';
+
+function FarSettled({ box }: { readonly box: Box }) {
+  const key = useWorkbench(
+    (state) =>
+      `${rootColours(state, box.id)}\n${chosenAs(state, box.id)}\n${mapSwitch(state.design, box.id)?.name ?? box.id}`,
+  );
+  const [marks = '', chosen = '', name = ''] = key.split('\n');
+  return <FarBox {...{ box, marks, chosen, name }} />;
+}
+
+function FarAtInstant({ box }: { readonly box: Box }) {
+  const name = useMapSwitch(box.id)?.name ?? box.id;
   const settled = useWorkbench((state) => rootColours(state, box.id));
   const shownTrees = useWorkbench((state) => state.shownTrees);
   const marks =
     useInstant(({ picture }) => rootColours({ solution: picture, shownTrees, lens: 'Break' }, box.id)) ?? settled;
-  const selected = useWorkbench(({ selection }) => isSelected(selection, { kind: 'switch', switch: box.id }));
-  const alone = useWorkbench(({ selection }) => selected && selection?.kind !== 'several');
-  const name = sw?.name ?? box.id;
+  const chosen = useWorkbench((state) => chosenAs(state, box.id));
+  return <FarBox {...{ box, marks, chosen, name }} />;
+}
+
+interface FarProps {
+  readonly box: Box;
+  /** The strand colours of the trees that it is root of, with commas between. */
+  readonly marks: string;
+  readonly chosen: string;
+  readonly name: string;
+}
+
+function FarBox({ box, marks, chosen, name }: FarProps) {
   return (
     <div
-      className={`${styles.box} ${styles.boxFar} ${selected ? styles.boxSelected : ''} ${alone ? styles.boxAlone : ''} ${marks === '' ? '' : styles.boxRoot}`}
+      className={`${styles.box} ${styles.boxFar} ${chosen ? styles.boxSelected : ''} ${chosen === 'alone' ? styles.boxAlone : ''} ${marks === '' ? '' : styles.boxRoot}`}
       style={{ width: box.width, height: box.height }}
       data-switch={box.id}
     >

@@ -48,9 +48,13 @@ const byId = oncePer(
   (switches: readonly Switch[]): ReadonlyMap<SwitchId, Switch> => new Map(switches.map((sw) => [sw.id, sw])),
 );
 
+/** One switch of a design. */
+export const mapSwitch = ({ switches }: Pick<Design, 'switches'>, id: SwitchId): Switch | undefined =>
+  byId(switches).get(id);
+
 /** One switch of the map's design. */
 export function useMapSwitch(id: SwitchId): Switch | undefined {
-  const own = useWorkbench((state) => byId(state.design.switches).get(id));
+  const own = useWorkbench((state) => mapSwitch(state.design, id));
   const arrived = useInstant((clock) => clock.arrivals?.switches.find((sw) => sw.id === id) ?? null);
   return own ?? arrived ?? undefined;
 }
