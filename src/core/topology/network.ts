@@ -52,6 +52,8 @@ export interface Network {
   readonly plug: Int32Array;
   /** The index of the link in each port, or -1. */
   readonly cable: Int32Array;
+  /** By link, the ports at its two ends: 2 x link, 2 x link + 1. */
+  readonly linkEnds: Int32Array;
   /** 1 where the aggregationPort has signal. */
   readonly macOperational: Uint8Array;
   /** Of a member the port that its bundle is, else -1. */
@@ -130,9 +132,12 @@ function compileWired(design: Design, use: readonly MemberUse[] | null, asOne: A
   const plug = new Int32Array(ports.length).fill(-1);
   const cable = new Int32Array(ports.length).fill(-1);
   const macOperational = new Uint8Array(ports.length);
+  const linkEnds = new Int32Array(2 * design.links.length);
   design.links.forEach((each, l) => {
     const a = portIndexOf(each.a.switch, each.a.port);
     const b = portIndexOf(each.b.switch, each.b.port);
+    linkEnds[2 * l] = a;
+    linkEnds[2 * l + 1] = b;
     plug[a] = b;
     plug[b] = a;
     cable[a] = cable[b] = l;
@@ -153,6 +158,7 @@ function compileWired(design: Design, use: readonly MemberUse[] | null, asOne: A
     firstPort,
     owner,
     ...aggregationPorts,
+    linkEnds,
     portIndexOf,
     bundles,
     use: used,

@@ -116,12 +116,9 @@ const stub = (end: CourseEnd): string => polyline([atEnd(end, 4), atEnd(end, 15)
 function pathsOf(tree: SettledTree, { network }: Solution, lines: readonly Line[], place: number, moved: Moved | null) {
   const [blocks, carries, touched] = [new Pieces(), new Pieces(), new Pieces()];
   const lineOf = new Map(lines.map((line) => [line.link, line]));
-  network.design.links.forEach(({ id, a, b }) => {
-    const aggregationPort = network.portIndexOf(a.switch, a.port);
-    const [p, q] = [
-      bridgePortOf(network, aggregationPort),
-      bridgePortOf(network, network.portIndexOf(b.switch, b.port)),
-    ];
+  network.design.links.forEach(({ id }, l) => {
+    const aggregationPort = network.linkEnds[2 * l]!;
+    const [p, q] = [bridgePortOf(network, aggregationPort), bridgePortOf(network, network.linkEnds[2 * l + 1]!)];
     const line = lineOf.get(id);
     if (!line || !tree.role[p] || !tree.role[q] || !network.macOperational[aggregationPort]) return;
     const aside = place * Math.min(line.gap, FAR_GAP);
