@@ -1,5 +1,6 @@
 /** Which switches hang together over some of the cables. */
 import type { Network } from '../topology/network';
+import { forwards, type SettledTree } from '../tree/settled';
 
 /** The connected part of each switch, as the index of one switch in it, over live cables whose ends are both open. */
 export function partsOf({ switches, ports, owner, far, live }: Network, open: (p: number) => boolean): Int32Array {
@@ -13,3 +14,6 @@ export function partsOf({ switches, ports, owner, far, live }: Network, open: (p
   }
   return lead.map((_, s) => find(s));
 }
+
+/** The same over the cables that carry a tree's frames. */
+export const partsIn = (network: Network, tree: SettledTree): Int32Array => partsOf(network, (p) => forwards(tree, p));

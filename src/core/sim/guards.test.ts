@@ -106,6 +106,8 @@ describe('BPDU guard', () => {
     expect(explainPort({ network, trees }, trees[0]!, v)?.sentence).toContain('shut by BPDU guard');
     expect(Array.from(network.macOperational).filter(Boolean)).toHaveLength(2);
     expect(unlikeAtRest(design, 1, [])).toEqual([]);
+    const opened = run(design, [{ at: 5, do: 'open-port', switch: 'b', port: 'v' }], 30);
+    expect(shutTimes(opened, 'b', 'v')).toEqual([5, 7]); // LACP waits 2 s before members are attached, then a BPDU comes
   });
 });
 

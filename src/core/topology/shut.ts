@@ -55,6 +55,12 @@ export function isGuarded(
   return runsTrees(sw) && ports[p]!.bpduRx && hasBpduGuard(ports[p]!, sw);
 }
 
+/** Whether a guard may come to shut a port or a bundle. */
+export const mayBeShut = (
+  port: Parameters<typeof hasBpduGuard>[0],
+  sw: Parameters<typeof runsTrees>[0] & { readonly edgeBpduGuard: boolean; readonly edgeLoopProbe: boolean },
+): boolean => (runsTrees(sw) && hasBpduGuard(port, sw)) || hasLoopProbe(port, sw);
+
 /** The ports that BPDU guards will shut. */
 export function guardsActing(network: Cabled): ShutPort[] {
   const { design, switches, ports, owner, far, live } = network;

@@ -1,10 +1,10 @@
 /** Findings about guards: edges that are open, guards that take away what the network needs, guards that undo each other. */
 import type { Command } from '../../edit/commands';
 import { runsTrees } from '../../model/document';
-import { hasLoopProbe } from '../../model/guard';
 import { label, switchName } from '../../tree/explain/phrases';
 import { RECOVERY } from '../../model/legal';
 import { isShut } from '../../topology/network';
+import { mayBeShut } from '../../topology/shut';
 import type { Solution } from '../../tree/settled';
 import { guardRules } from '../guards/rules';
 import { beyond, protectionOf, type Protection } from '../guards/protection';
@@ -13,10 +13,10 @@ import type { Finding } from './finding';
 export function guardFindings(solution: Solution): Finding[] {
   const { network } = solution;
   const all = protectionOf(solution);
-  const plain = all.filter(({ verdict, p }) => verdict !== 'plain' || network.ports[p]!.edge);
+  const telling = all.filter(({ verdict, p }) => verdict !== 'plain' || network.ports[p]!.edge);
   return [
     ...openEdges(solution, all),
-    ...plain.flatMap((each) => portFindings(solution, each)),
+    ...telling.flatMap((each) => portFindings(solution, each)),
     ...recoveryFindings(solution, all),
     ...converterFindings(solution, all),
     ...idleFindings(solution),
@@ -131,7 +131,7 @@ function portFindings(
 function recoveryFindings({ network }: Solution, all: readonly Protection[]): Finding[] {
   return network.switches.flatMap((sw): Finding[] => {
     const own = all.filter((each) => each.switch === sw.id);
-    const first = own.find(({ bpduGuard, p }) => bpduGuard || hasLoopProbe(network.ports[p]!, sw));
+    const first = own.find(({ p }) => mayBeShut(network.ports[p]!, sw));
     const shut = own.find(({ p }) => isShut(network, p));
     const set = (recovery: number | null, label: string) => ({
       label,

@@ -3,10 +3,10 @@ import { editAll } from '../../edit/edit';
 import type { Command } from '../../edit/commands';
 import type { Design } from '../../model/document';
 import type { BridgePortId, LinkId, SwitchId, TreeId } from '../../model/ids';
-import type { Network } from '../../topology/network';
-import { CODE, forwards, type SettledTree, type Solution } from '../../tree/settled';
+import { CODE, type SettledTree, type Solution } from '../../tree/settled';
 import { solve } from '../../tree/solve';
-import { partsOf } from '../parts';
+import { partsIn } from '../parts';
+import { markToward } from './protection';
 
 /** A cable that is cut, or a switch without power. */
 export type Failure =
@@ -56,11 +56,11 @@ export function underFailures(before: Solution, progress: (share: number) => voi
   const failures = failuresOf(before);
   const held = new Set(heldPorts(before).flatMap(({ ports }) => [...ports]));
   const useful = new Uint8Array(network.ports.length);
-  markToward(before, useful);
+  markToward(before.trees, useful);
   const severed = failures.flatMap((failure, i): Severed[] => {
     progress(i / failures.length);
     const after = solve(failed(network.design, failure));
-    markToward(after, useful);
+    markToward(after.trees, useful);
     const newly = heldPorts(after).filter(({ ports }) => [...ports].some((p) => !held.has(p)));
     return newly.length === 0 ? [] : severedBy(after, failure, held);
   });
@@ -85,16 +85,6 @@ const heldPorts = ({
     network.ports.forEach((port, p) => port.rootGuard && tree.role[p] === CODE.alternate && ports.add(p));
     return ports.size > 0 ? [{ tree, ports }] : [];
   });
-
-/** Marks the ports that have led toward a root, or would. */
-function markToward({ trees }: Solution, useful: Uint8Array): void {
-  for (const tree of trees)
-    tree.role.forEach((role, p) => {
-      if (role === CODE.root || role === CODE.alternate || role === CODE.backup || role === CODE.master) useful[p] = 1;
-    });
-}
-
-const partsIn = (network: Network, tree: SettledTree): Int32Array => partsOf(network, (p) => forwards(tree, p));
 
 /** What root guards that did not hold before cut off: those who would be in another part without any. */
 function severedBy(after: Solution, failure: Failure, before: ReadonlySet<number>): Severed[] {

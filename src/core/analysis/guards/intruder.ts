@@ -2,15 +2,23 @@
  * A stranger's switch tried at every port that no switch is plugged into: with better identifiers than anybody's, in the mode
  * of the switch that it is plugged into. Where the roots go, who is cut off, and which guard stops it.
  */
-import { isPerVlan, portSchema, runsTrees, switchSchema, type Design } from '../../model/document';
+import {
+  isPerVlan,
+  portSchema,
+  runsTrees,
+  switchSchema,
+  type Design,
+  type Link,
+  type Switch,
+} from '../../model/document';
 import { FreshNames } from '../../edit/fresh';
-import { treeVlan, type BridgePortId, type LinkId, type PortId, type SwitchId, type TreeId } from '../../model/ids';
+import { treeVlan, type BridgePortId, type PortId, type SwitchId, type TreeId } from '../../model/ids';
 import { isGuarded } from '../../topology/shut';
 import { compileNetwork, type Network } from '../../topology/network';
-import { forwards, treeOf, type SettledTree, type Solution } from '../../tree/settled';
+import { treeOf, type Solution } from '../../tree/settled';
 import { solveTrees } from '../../tree/solve';
 import { movedEnds, type MovedEnd } from '../../tree/moved';
-import { partsOf } from '../parts';
+import { partsIn } from '../parts';
 import { protectionOf, type Lead } from './protection';
 
 /** What keeps a stranger off; null where nothing does. */
@@ -44,7 +52,7 @@ export function withStranger(
   design: Design,
   at: SwitchId,
   port: BridgePortId,
-): Pick<Intruded, 'design' | 'stranger'> | null {
+): { readonly design: Design; readonly stranger: Switch; readonly link: Link } | null {
   const beside = design.switches.find((sw) => sw.id === at);
   const plug = beside?.ports.find((each) => each.id === port);
   if (!beside || !plug) return null;
@@ -57,8 +65,15 @@ export function withStranger(
     ...(position && { position: { x: position.x + 60, y: position.y + 170 } }),
   });
   const here = (end: { switch: SwitchId; port: PortId }): boolean => end.switch === at && end.port === plug.id;
+  const link: Link = {
+    id: fresh.linkId(),
+    a: { switch: at, port: plug.id },
+    b: { switch: id, port: own.id },
+    up: true,
+  };
   return {
-    stranger: id,
+    stranger,
+    link,
     design: {
       ...design,
       switches: [...design.switches, stranger],
@@ -67,10 +82,7 @@ export function withStranger(
         const attach = host.attach.filter((end) => !here(end));
         return attach.length > 0 ? [{ ...host, attach }] : [];
       }),
-      links: [
-        ...design.links,
-        { id: fresh.linkId() as LinkId, a: { switch: at, port: plug.id }, b: { switch: id, port: own.id }, up: true },
-      ],
+      links: [...design.links, link],
     },
   };
 }
@@ -79,14 +91,16 @@ export function withStranger(
 export function intrude(before: Solution, at: SwitchId, port: BridgePortId): Intruded | null {
   const placed = withStranger(before.network.design, at, port);
   if (!placed) return null;
-  const network = compileNetwork(placed.design);
+  const { design, stranger } = placed;
+  const network = compileNetwork(design);
   const ids = before.trees.map(({ id }) => id);
   const solution = { network, trees: solveTrees(network, ids) };
   return {
-    ...placed,
+    design,
     solution,
+    stranger: stranger.id,
     moved: movedEnds(before, solution).filter(
-      (end) => end.switch !== placed.stranger && !(end.switch === at && end.port === port),
+      (end) => end.switch !== stranger.id && !(end.switch === at && end.port === port),
     ),
   };
 }
@@ -162,5 +176,3 @@ function cutOff(before: Solution, after: Solution): SwitchId[] {
   }
   return [...lost];
 }
-
-const partsIn = (network: Network, tree: SettledTree): Int32Array => partsOf(network, (p) => forwards(tree, p));

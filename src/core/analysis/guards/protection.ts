@@ -5,7 +5,7 @@ import { hasBpduGuard, shutText } from '../../model/guard';
 import type { BridgePortId, SwitchId } from '../../model/ids';
 import { isShut, shutCode, type Network } from '../../topology/network';
 import { label } from '../../tree/explain/phrases';
-import { CODE, type Solution } from '../../tree/settled';
+import { CODE, type SettledTree, type Solution } from '../../tree/settled';
 
 /** Where a port leads: to hosts alone, or nowhere yet; toward roots in some tree; away from them in all. */
 export type Lead = 'edge' | 'free' | 'toward the root' | 'away from the root';
@@ -33,7 +33,7 @@ export const protectionOf = oncePer(judgeAll);
 function judgeAll({ network, trees }: Solution): readonly Protection[] {
   const { switches, ports, owner, serves } = network;
   const toward = new Uint8Array(ports.length);
-  for (const tree of trees) for (let p = 0; p < ports.length; p += 1) if (LEADS.has(tree.role[p]!)) toward[p] = 1;
+  markToward(trees, toward);
   return ports.flatMap((port, p): Protection[] => {
     const sw = switches[owner[p]!]!;
     if (!runsTrees(sw) || (network.bundleOf[p]! >= 0 && serves[p] !== p)) return [];
@@ -49,6 +49,11 @@ function judgeAll({ network, trees }: Solution): readonly Protection[] {
     const [verdict, why] = judged(network, p, lead, bpduGuard);
     return [{ p, switch: sw.id, port: port.id, lead, bpduGuard, verdict, why }];
   });
+}
+
+/** Sets 1 at the ports that lead toward a root in some tree, or would. */
+export function markToward(trees: readonly SettledTree[], toward: Uint8Array): void {
+  for (const { role } of trees) for (let p = 0; p < toward.length; p += 1) if (LEADS.has(role[p]!)) toward[p] = 1;
 }
 
 const LEADS: ReadonlySet<number> = new Set([CODE.root, CODE.alternate, CODE.backup, CODE.master]);

@@ -100,6 +100,8 @@ export const ids = {
   switch: named<SwitchId>(),
   bundle: named<BundleId>(),
   port: named<PortId>(),
+  /** A port of a switch, or a bundle of it. */
+  bridgePort: named<BridgePortId>(),
 };
 
 /** `one of a, b and 3 more`. */

@@ -3,7 +3,7 @@ import type { BridgePortId, SwitchId } from '../ids';
 import { among, ids, type ActionFault, type Topology } from './kind';
 import { switchFaults, switchFields } from './switchFields';
 
-export const portFields = { ...switchFields, port: ids.port };
+export const portFields = { ...switchFields, port: ids.bridgePort };
 
 /** A port of the switch, or a bundle of it. */
 export function portFaults(

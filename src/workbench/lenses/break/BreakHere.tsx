@@ -5,10 +5,10 @@ import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import { FreshNames } from '../../../core/edit/fresh';
 import type { BridgePortId, SwitchId } from '../../../core/model/ids';
-import { hasBpduGuard } from '../../../core/model/guard';
 import { freePortsOf } from '../../../core/model/plugs';
 import { MAX_UNTIL, type Action, type Undated } from '../../../core/model/scenario';
-import { runsTrees, type Design, type Link, type Switch } from '../../../core/model/document';
+import type { Design, Link, Switch } from '../../../core/model/document';
+import { mayBeShut } from '../../../core/topology/shut';
 import { scenarioDesign } from '../../../core/sim/scenario/scenario';
 import { loopedSwitch, newSwitch, strangersSwitch } from './newSwitch';
 import { useClock } from '../../state/clock';
@@ -154,7 +154,8 @@ export function BreakPort({ id, port: portId }: { readonly id: SwitchId; readonl
   if (!sw || !own) return null;
   const port = own.id;
   const free = freePortsOf(design, sw).some((each) => each.id === port);
-  const guarded = runsTrees(sw) && hasBpduGuard(own, sw);
+  const member = design.bundles.some((bundle) => bundle.switch === id && bundle.ports.includes(port));
+  const opens = !member && mayBeShut(own, sw);
   const stranger = free ? strangersSwitch(design, sw, port) : null;
   const others = free
     ? design.switches.flatMap((other) =>
@@ -178,7 +179,7 @@ export function BreakPort({ id, port: portId }: { readonly id: SwitchId; readonl
         read={read.pathCost(sw.pathCost ?? design.pathCost)}
         commit={(cost) => (cost === null ? null : happen({ do: 'port-cost', switch: id, port, cost }))}
       />
-      {(guarded || stranger) && (
+      {(free || opens) && (
         <div className={styles.buttons}>
           {stranger && (
             <Button
@@ -198,7 +199,7 @@ export function BreakPort({ id, port: portId }: { readonly id: SwitchId; readonl
               A small switch in a loop is plugged in
             </Button>
           )}
-          {guarded && (
+          {opens && (
             <Button
               variant="outlined"
               title="As long as a guard keeps it shut"

@@ -3,6 +3,7 @@ import { act, fireEvent, screen, within } from '@testing-library/react';
 import { fernhollow } from '../../../core/demo/demos';
 import type { HostId, LinkId, PortId, SwitchId } from '../../../core/model/ids';
 import { SECOND } from '../../../core/modes/entity';
+import { BreakBundle } from '../bundle/BreakBundle';
 import { BreakLink, BreakPort, BreakSwitch } from './BreakHere';
 import { WhyInstant } from './WhyInstant';
 import { clockOf, timeText } from '../../state/clock';
@@ -129,6 +130,42 @@ describe('the clock', () => {
 });
 
 describe('pointing', () => {
+  it('opens what a guard may shut, bundles and ports with a loop probe too, and no member of a bundle', async () => {
+    const plain = fernhollow();
+    const design = {
+      ...plain,
+      switches: plain.switches.map((sw) => ({
+        ...sw,
+        ports: sw.ports.map((port) =>
+          sw.id === 'dome-east' && port.id === '3' ? { ...port, bpduGuard: false, loopProbe: true } : port,
+        ),
+      })),
+    };
+    const bundle = (id: string) => <BreakBundle bundle={design.bundles.find((each) => each.id === id)!} />;
+    const port = (sw: string, id: string) => <BreakPort id={sw as SwitchId} port={id as PortId} />;
+    const store = await renderWith(
+      <>
+        {bundle('image-store-cards')}
+        {bundle('uplinks')}
+        {port('dome-east', '3')}
+        {port('dome-east', '1')}
+        {port('ridge-b', '8')}
+      </>,
+      design,
+    );
+    act(() => store.getState().setLens('Break'));
+    const buttons = screen.getAllByRole('button', { name: 'Somebody opens it again' });
+    expect(buttons).toHaveLength(2);
+    for (const button of buttons) fireEvent.click(button);
+    await settle();
+    const { scenario, problems } = clockOf(store).getState();
+    expect(scenario.actions.map((action) => action.do === 'open-port' && action.port)).toEqual([
+      'image-store-cards',
+      '3',
+    ]);
+    expect(problems.flat()).toEqual([]);
+  });
+
   it('puts what happens to a link, a switch and a port into the scenario, one after the other', async () => {
     const design = { ...fernhollow(), links: fernhollow().links.filter((link) => !['l9', 'l10'].includes(link.id)) };
     const store = await renderWith(

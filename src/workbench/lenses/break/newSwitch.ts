@@ -30,9 +30,9 @@ export function newSwitch(design: Design, beside: Switch, port: PortId): Arrival
 /** One that nobody planned: with better identifiers than any switch of the design. */
 export function strangersSwitch(design: Design, beside: Switch, port: PortId): Arrival | null {
   const placed = withStranger(design, beside.id, port);
-  const stranger = placed?.design.switches.at(-1);
-  const link = placed?.design.links.at(-1);
-  return stranger && link ? { switch: stranger, links: [{ id: link.id, a: link.a, b: link.b }] } : null;
+  if (!placed) return null;
+  const { id, a, b } = placed.link;
+  return { switch: placed.stranger, links: [{ id, a, b }] };
 }
 
 /** A small switch without spanning tree, with a cable from itself to itself. */

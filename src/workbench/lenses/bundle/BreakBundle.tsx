@@ -3,6 +3,7 @@
 import Button from '@mui/material/Button';
 import { MAX_UNTIL, type Action, type Undated } from '../../../core/model/scenario';
 import type { Bundle, BundleMode } from '../../../core/model/document';
+import { mayBeShut } from '../../../core/topology/shut';
 import { ChoiceSetting } from '../../ui/fields';
 import styles from '../../ui/panel.module.css';
 import { EMPTY, useClockStore } from '../../state/clock';
@@ -14,6 +15,7 @@ const LONG = 130;
 
 export function BreakBundle({ bundle }: { readonly bundle: Bundle }) {
   const links = useWorkbench((state) => state.design.links);
+  const sw = useWorkbench((state) => state.design.switches.find((each) => each.id === bundle.switch));
   const breaking = useWorkbench((state) => state.lens === 'Break');
   const clock = useClockStore();
   const store = useWorkbenchStore();
@@ -75,6 +77,16 @@ export function BreakBundle({ bundle }: { readonly bundle: Bundle }) {
             title="As with a media converter in between: only missing LACPDUs tell"
             onClick={() => happen([cut(cables[0]!, false)])}
           >{`Port ${cables[0].port} fails; the other port stays up`}</Button>
+        )}
+        {breaking && sw && mayBeShut(bundle, sw) && (
+          <Button
+            size="small"
+            variant="outlined"
+            title="As long as a guard keeps it shut"
+            onClick={() => happen([{ do: 'open-port', switch: sw.id, port: bundle.id }])}
+          >
+            Somebody opens it again
+          </Button>
         )}
       </div>
     </section>

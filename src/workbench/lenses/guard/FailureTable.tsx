@@ -1,7 +1,7 @@
 'use client';
 /** Guards under every single failure: whom a root guard would cut off that has another way, which loop guard can never act. A row shows the map after it. */
 import type { GridColDef } from '@mui/x-data-grid';
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useMemo } from 'react';
 import { failed, type Failure, type UnderFailures } from '../../../core/analysis/guards/failures';
 import { namesOf } from '../../../core/model/derive/names';
 import { treesName } from '../../../core/model/ids';
@@ -9,15 +9,13 @@ import type { Design } from '../../../core/model/document';
 import { movedEnds } from '../../../core/tree/moved';
 import { useAsk } from '../../state/ask';
 import { useFollowing, useWorkbench, useWorkbenchStore } from '../../state/context';
-import { lookingText } from '../../state/looking';
 import { movedOf } from '../../state/moved';
 import { askGuardsUnderFailures } from '../../state/questions';
 import { solvedOf } from '../../state/revisions';
 import { Grid } from '../../ui/Grid';
 import styles from '../../ui/table.module.css';
-import { TextButton } from '../../ui/TextButton';
-import { counted } from '../../ui/words/units';
 import { Asking } from '../shared/Asking';
+import { BackToNow, MapShows, switchesText, useKept, useShownRow } from '../shared/lossTable';
 
 interface Row {
   readonly id: string;
@@ -35,9 +33,6 @@ const COLUMNS: GridColDef<Row>[] = [
   { field: 'cutOff', headerName: 'Cuts off', flex: 1, minWidth: 200 },
 ];
 
-/** So many switches are named. */
-const FEW = 4;
-
 export function failureRows(design: Design, { severed, idle }: UnderFailures): Row[] {
   const names = namesOf(design);
   const textOf = (failure: Failure): string =>
@@ -48,14 +43,11 @@ export function failureRows(design: Design, { severed, idle }: UnderFailures): R
       failure: textOf(failure),
       guard: `root guard at ${names.end({ switch: sw, port })}`,
       trees: treesName(trees),
-      cutOff:
-        cutOff.length > FEW
-          ? counted(cutOff.length, 'switch', 'switches')
-          : cutOff.map((id) => names.switch(id)).join(', '),
+      cutOff: switchesText(cutOff, names),
       what: failure,
     })),
-    ...idle.map((at): Row => ({
-      id: `${at.switch}\n${at.port}`,
+    ...idle.map((at, i): Row => ({
+      id: `idle ${i}`,
       failure: 'anything at all fails',
       guard: `loop guard at ${names.end(at)}`,
       trees: '',
@@ -67,21 +59,17 @@ export function failureRows(design: Design, { severed, idle }: UnderFailures): R
 
 export function FailureTable() {
   const store = useWorkbenchStore();
-  const looking = useWorkbench((state) => state.looking);
-  const present = looking.kind === 'present';
+  const present = useWorkbench((state) => state.looking.kind === 'present');
   const design = useFollowing((state) => state.design);
   const guarded = design.switches.some((sw) => sw.ports.some(hasGuard)) || design.bundles.some(hasGuard);
   const asks = present && guarded;
   const { status, stop } = useAsk(useMemo(() => (asks ? askGuardsUnderFailures(design) : null), [design, asks]));
   const found = asks && status.kind === 'found' ? status.value : null;
-  // While one row is looked at, the rows of the present stay.
-  const [kept, setKept] = useState<{
-    readonly of: Design;
-    readonly rows: readonly Row[];
-    readonly count: number;
-  } | null>(null);
-  if (found && kept?.of !== design) setKept({ of: design, rows: failureRows(design, found), count: found.failures });
-  const [shownRow, setShownRow] = useState<string | null>(null);
+  const kept = useKept(
+    design,
+    useMemo(() => found && { count: found.failures, rows: failureRows(design, found) }, [design, found]),
+  );
+  const [chosen, setShownRow] = useShownRow();
   const show = useCallback(
     ({ id, what, failure }: Row) => {
       store.getState().look(null);
@@ -92,9 +80,8 @@ export function FailureTable() {
       const there = solvedOf(failed(solution.network.design, what), revision, label);
       look({ ...there, kind: 'loss', moved: movedOf(label, movedEnds(solution, there.solution), 'comparison') });
     },
-    [store],
+    [store, setShownRow],
   );
-  const chosen = useMemo(() => new Set(looking.kind === 'loss' && shownRow ? [shownRow] : []), [looking, shownRow]);
   if (present && !guarded)
     return <p className={styles.empty}>No port has root guard or loop guard: no failure makes one act.</p>;
   if (asks && status.kind !== 'found') return <Asking status={status} stop={stop} what="Trying every failure" />;
@@ -104,10 +91,7 @@ export function FailureTable() {
       <p className={styles.summary}>
         {!present ? (
           <>
-            The map shows {lookingText(looking)}, changed ports marked.{' '}
-            <TextButton does="plain" onClick={() => store.getState().look(null)}>
-              go back to now
-            </TextButton>
+            <MapShows /> <BackToNow />
           </>
         ) : rows.length === 0 ? (
           `Under none of ${kept?.count} failures does a guard cut anybody off who has another way, and every loop guard may come to act.`

@@ -1,23 +1,13 @@
 /** What the Guard view adds to the map, for its legend. */
 import { Hexagon } from '../../map/glyphs/guardBadge';
-import { Sign } from '../../map/legend/Sign';
+import { Sign, SignText } from '../../map/legend/Sign';
 
 export const Signs = () => (
   <>
     <Sign says="letter in an open hexagon: root guard or loop guard stands by at this port">
       <path d="M4 10H52" stroke="var(--strand-0)" strokeWidth={3} />
       <Hexagon at={{ x: 28, y: 10 }} fill="var(--paper)" stroke="var(--strand-0)" />
-      <text
-        x={28}
-        y={14}
-        textAnchor="middle"
-        fontSize={11}
-        fontWeight={700}
-        fontFamily="var(--mono)"
-        fill="var(--strand-0)"
-      >
-        D
-      </text>
+      <SignText x={28} anchor="middle" text="D" colour="var(--strand-0)" />
     </Sign>
     <Sign says="dotted tag beside a switch: edges open to a stranger, guards that harm">
       <rect
@@ -30,9 +20,7 @@ export const Signs = () => (
         stroke="var(--accent)"
         strokeDasharray="3 2"
       />
-      <text x={28} y={14} textAnchor="middle" fontSize={11} fontWeight={600} fontFamily="var(--mono)" fill="var(--ink)">
-        2 open
-      </text>
+      <SignText x={28} anchor="middle" text="2 open" />
     </Sign>
   </>
 );

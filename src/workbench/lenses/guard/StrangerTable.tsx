@@ -1,8 +1,9 @@
 'use client';
 /** A stranger's switch tried at every port: who becomes root, who is cut off, what stops it. A row shows the map as it would be. */
 import type { GridColDef } from '@mui/x-data-grid';
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useMemo } from 'react';
 import { intrude, type Intrusion } from '../../../core/analysis/guards/intruder';
+import { namesOf } from '../../../core/model/derive/names';
 import { treesName } from '../../../core/model/ids';
 import type { Design } from '../../../core/model/document';
 import { useAsk } from '../../state/ask';
@@ -13,10 +14,9 @@ import { csvOf } from '../../ui/csv';
 import { FilterField, useFilter } from '../../ui/FilterField';
 import { Grid } from '../../ui/Grid';
 import styles from '../../ui/table.module.css';
-import { TextButton } from '../../ui/TextButton';
 import { counted } from '../../ui/words/units';
-import { lookingText } from '../../state/looking';
 import { Asking } from '../shared/Asking';
+import { BackToNow, MapShows, switchesText, useKept, useShownRow } from '../shared/lossTable';
 
 export interface StrangerRow {
   readonly id: string;
@@ -47,21 +47,16 @@ const NOTHING = 'nothing';
 
 /** What each port comes to; the open ones first. */
 export function strangerRows(design: Design, all: readonly Intrusion[]): StrangerRow[] {
-  const names = new Map(design.switches.map((sw) => [sw.id, sw.name ?? sw.id]));
+  const names = namesOf(design);
   return all
     .map(({ switch: sw, port, stoppedBy, roots, moved, cutOff, unseen }, i): StrangerRow => ({
       id: String(i),
-      switch: names.get(sw) ?? sw,
+      switch: names.switch(sw),
       port,
       stopped: stoppedBy ?? (unseen ? `${NOTHING}: its BPDUs are discarded` : NOTHING),
       roots: roots.length > 0 ? treesName(roots) : 'no tree',
       moved,
-      cutOff:
-        cutOff.length === 0
-          ? 'nobody'
-          : cutOff.length > 4
-            ? counted(cutOff.length, 'switch', 'switches')
-            : cutOff.map((id) => names.get(id) ?? id).join(', '),
+      cutOff: switchesText(cutOff, names) || 'nobody',
       at: { switch: sw, port },
     }))
     .sort((a, b) => Number(b.stopped.startsWith(NOTHING)) - Number(a.stopped.startsWith(NOTHING)) || b.moved - a.moved);
@@ -69,20 +64,16 @@ export function strangerRows(design: Design, all: readonly Intrusion[]): Strange
 
 export function StrangerTable() {
   const store = useWorkbenchStore();
-  const looking = useWorkbench((state) => state.looking);
-  const present = looking.kind === 'present';
+  const present = useWorkbench((state) => state.looking.kind === 'present');
   const design = useFollowing((state) => state.design);
   const { status, stop } = useAsk(useMemo(() => (present ? askIntrusions(design) : null), [design, present]));
   const found = useMemo(
     () => (present && status.kind === 'found' ? strangerRows(design, status.value) : null),
     [design, present, status],
   );
-  // While one row is looked at, the rows of the present stay.
-  const [kept, setKept] = useState<{ readonly of: Design; readonly rows: readonly StrangerRow[] } | null>(null);
-  if (found && kept?.of !== design) setKept({ of: design, rows: found });
-  const rows = (present ? found : kept?.rows) ?? NO_ROWS;
+  const rows = useKept(design, found) ?? NO_ROWS;
   const filter = useFilter(rows);
-  const [shownRow, setShownRow] = useState<string | null>(null);
+  const [chosen, setShownRow] = useShownRow();
   const show = useCallback(
     ({ id, at, switch: name, port }: StrangerRow) => {
       store.getState().look(null);
@@ -95,9 +86,8 @@ export function StrangerTable() {
       look({ kind: 'loss', label, revision, design: there.design, solution: there.solution, moved });
       select({ kind: 'switch', switch: there.stranger });
     },
-    [store],
+    [store, setShownRow],
   );
-  const chosen = useMemo(() => new Set(looking.kind === 'loss' && shownRow ? [shownRow] : []), [looking, shownRow]);
   if (present && status.kind !== 'found')
     return <Asking status={status} stop={stop} what="Trying a stranger's switch at every port" />;
   if (present && rows.length === 0)
@@ -110,10 +100,7 @@ export function StrangerTable() {
           `A switch with better identifiers than any here is stopped at ${rows.length - open} of ${counted(rows.length, 'port')}. A click on a row shows the map as it would be.`
         ) : (
           <>
-            The map shows {lookingText(looking)}, changed ports marked.{' '}
-            <TextButton does="plain" onClick={() => store.getState().look(null)}>
-              go back to now
-            </TextButton>
+            <MapShows /> <BackToNow />
           </>
         )}
       </p>

@@ -1,7 +1,7 @@
 'use client';
 /** If a root dies: who takes over in which trees, what moves, who is cut off, which sharing is lost. */
 import type { GridColDef } from '@mui/x-data-grid';
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useMemo } from 'react';
 import { treesName, type SwitchId, type TreeId } from '../../../core/model/ids';
 import type { Design } from '../../../core/model/document';
 import { ifSwitchDies, type LossOf, type RootLoss } from '../../../core/analysis/roots/rootLoss';
@@ -12,9 +12,9 @@ import { movedOf } from '../../state/moved';
 import { askLosses } from '../../state/questions';
 import { useAsk } from '../../state/ask';
 import { Asking } from '../shared/Asking';
+import { BackToNow, MapShows, useKept, useShownRow } from '../shared/lossTable';
 import { Grid } from '../../ui/Grid';
 import styles from '../../ui/table.module.css';
-import { lookingText } from '../../state/looking';
 import type { Workbench } from '../../state/workbench';
 
 export interface LossRow {
@@ -90,11 +90,8 @@ export function LossTable() {
     () => (design && present && status.kind === 'found' ? lossRows(design, status.value) : null),
     [design, present, status],
   );
-  // While one row is looked at, the rows of the present stay.
-  const [kept, setKept] = useState<{ readonly of: Design; readonly rows: readonly LossRow[] } | null>(null);
-  if (design && found && kept?.of !== design) setKept({ of: design, rows: found });
-  const rows = present ? found : (kept?.rows ?? null);
-  const [shownRow, setShownRow] = useState<string | null>(null);
+  const rows = useKept(design, found);
+  const [chosen, setShownRow] = useShownRow();
   const show = useCallback(
     ({ id, switch: dead, treeIds }: LossRow) => {
       store.getState().look(null);
@@ -114,9 +111,8 @@ export function LossTable() {
       });
       select({ kind: 'switch', switch: loss.switch });
     },
-    [store],
+    [store, setShownRow],
   );
-  const chosen = useMemo(() => new Set(looking.kind === 'loss' && shownRow ? [shownRow] : []), [looking, shownRow]);
   if (present && solution && status.kind !== 'found')
     return <Asking status={status} stop={stop} what="Working out what each loss does" />;
   if (present && (!rows || rows.length === 0)) return <p className={styles.empty}>No tree has a root yet.</p>;
@@ -128,13 +124,11 @@ export function LossTable() {
         ) : (
           <>
             <span>
-              The map shows {lookingText(looking)}, changed ports marked.
+              <MapShows />
               {looking.kind === 'loss' && rows && ' Another row shows another loss.'}
             </span>
             <TextButton onClick={() => showMoved(store.getState())}>only what changes</TextButton>
-            <TextButton does="plain" onClick={() => store.getState().look(null)}>
-              go back to now
-            </TextButton>
+            <BackToNow />
           </>
         )}
       </div>

@@ -11,7 +11,7 @@ import { Knot, Loop } from '../knots';
 import type { CourseEnd } from '../run';
 import { BAND } from '../sheaf';
 import styles from '../map.module.css';
-import { Sign, SIGN } from './Sign';
+import { Sign, SIGN, SignText } from './Sign';
 
 /** A strand comes from the left and ends at a box on the right. */
 const MIDDLE = SIGN.height / 2;
@@ -141,21 +141,5 @@ function EndSign({ at, says }: GlyphSign) {
       {glyph.draw({ ...at, end: END, colour: COLOUR, width })}
       <path d={`M${END.at.x + 1} 0V20`} stroke="var(--ink)" strokeWidth={2} />
     </Sign>
-  );
-}
-
-function SignText({
-  x,
-  text,
-  colour = 'var(--ink)',
-}: {
-  readonly x: number;
-  readonly text: string;
-  readonly colour?: string;
-}) {
-  return (
-    <text x={x} y={14} textAnchor="end" fontSize={11} fontWeight={700} fontFamily="var(--mono)" fill={colour}>
-      {text}
-    </text>
   );
 }

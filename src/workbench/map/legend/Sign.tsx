@@ -14,3 +14,22 @@ export function Sign({ says, children }: { readonly says: string; readonly child
     </li>
   );
 }
+
+/** Text in a sign, as the map sets it. */
+export function SignText({
+  x,
+  text,
+  anchor = 'end',
+  colour = 'var(--ink)',
+}: {
+  readonly x: number;
+  readonly text: string;
+  readonly anchor?: 'end' | 'middle';
+  readonly colour?: string;
+}) {
+  return (
+    <text x={x} y={14} textAnchor={anchor} fontSize={11} fontWeight={700} fontFamily="var(--mono)" fill={colour}>
+      {text}
+    </text>
+  );
+}
