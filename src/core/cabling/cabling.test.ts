@@ -276,6 +276,12 @@ describe('hosts, ports, switches and VLANs', () => {
       allowed: '1-4094',
     });
   });
+  it('limit broadcasts by per cent of the speed, or by frames a second', () => {
+    const design = made('port a 1 storm-limit 2.5% bpdu-guard\nport a 2 storm-limit 500/s');
+    expect(portOf(design, 'a', '1')?.stormLimit).toEqual({ most: 2.5, of: 'percent' });
+    expect(portOf(design, 'a', '2')?.stormLimit).toEqual({ most: 500, of: 'frames' });
+    expect(made(linesOf(design).join('\n')).switches).toEqual(design.switches);
+  });
   it('set switches and VLANs by name and range', () => {
     const design = made(
       'switch core-[1-2] core per-vlan-rstp\nvlan 60-62 "Halls" load 5\nswitch core-2 unpowered short-cost at 10,-20',
@@ -296,6 +302,8 @@ describe('a fault points at its place', () => {
   it.each([
     ['a 1-2 = b 1-3', 8, 5, '2 ends on the left, 3 on the right'],
     ['a 1 b 1', 4, 1, '"=" joins the ends one to one'],
+    ['port a 1 storm-limit 101%', 21, 4, 'here belongs a limit: 5% of the speed'],
+    ['port a 1 storm-limit 2.5/s', 21, 5, 'here belongs a limit'],
     ['a 1 = b 1 quick', 10, 5, '"quick" is not an option here'],
     ['a 5-3 = b 1', 2, 3, '5-3 runs backwards (3-5?)'],
     ['a 1 = b 1 trunk 5-3', 16, 3, 'runs backwards'],

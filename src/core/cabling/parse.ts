@@ -146,8 +146,15 @@ class Parser {
   }
 
   /** What stands after a field's word. */
-  private valueOf({ node, what, offer }: Extract<FieldWord, { kind: 'value' }>): unknown {
+  private valueOf({ node, what, offer, written }: Extract<FieldWord, { kind: 'value' }>): unknown {
     if (offer) this.hint({ may: offer });
+    if (written) {
+      const token = this.peek();
+      const legal = node.schema.safeParse(token?.kind === 'word' ? written.read(token.text) : undefined);
+      if (legal.data === undefined) this.wrong(token, `here belongs ${what}`);
+      this.next += 1;
+      return legal.data;
+    }
     const read = (inside: Node): unknown => {
       const token = this.peek();
       const text = token && token.kind !== 'sign' ? token.text : '';

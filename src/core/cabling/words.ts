@@ -46,9 +46,10 @@ export function settingWords(words: FieldWords, settings: object): string[] {
     const value = (settings as Readonly<Record<string, unknown>>)[field.key];
     if (value === undefined) return [];
     if (field.kind === 'words') return field.value === value ? [word] : [];
-    return [
-      `${word} ${typeof value === 'object' ? Object.values(value as object).join(',') : writtenName(String(value))}`,
-    ];
+    const text =
+      field.written?.as(value as never) ??
+      (typeof value === 'object' ? Object.values(value as object).join(',') : writtenName(String(value)));
+    return [`${word} ${text}`];
   });
 }
 

@@ -50,6 +50,8 @@ export type LineWords<T = never> =
       readonly what: string;
       /** What is offered there. */
       readonly offer?: 'vlan' | 'group';
+      /** How the value is written where it is no name or number, and read: undefined where it is none. */
+      readonly written?: { as(value: T): string; read(text: string): unknown };
     };
 
 /** Where something is, for whoever wants to go there. */

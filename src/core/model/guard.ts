@@ -52,6 +52,19 @@ export const portGuardFields = {
     absent: 'none',
     text: (limit) => (limit ? `${limit.most}${limit.of === 'percent' ? ' %' : ' frames/s'}` : 'none'),
     whole: true,
+    line: {
+      kind: 'value',
+      word: 'storm-limit',
+      detail: 'most broadcasts and unknown frames that it takes in',
+      what: 'a limit: 5% of the speed, or frames a second as 500/s',
+      written: {
+        as: (limit) => (limit ? `${limit.most}${limit.of === 'percent' ? '%' : '/s'}` : ''),
+        read(text) {
+          const [, most, of] = /^(\d[\d.e-]*)(%|\/s)$/.exec(text) ?? [];
+          return of && { most: Number(most), of: of === '%' ? 'percent' : 'frames' };
+        },
+      },
+    },
   }),
   rootGuard: unlessSet('root guard', 'trees', 'root-guard', 'no root port, whatever it hears'),
   loopGuard: unlessSet('loop guard', 'run', 'loop-guard', 'discards where BPDUs stop coming'),
@@ -83,11 +96,24 @@ export const switchGuardFields = {
     label: 'interval of loop probes',
     unit: 's',
     reads: 'run',
+    line: {
+      kind: 'value',
+      word: 'probe-interval',
+      detail: 'seconds between loop probes',
+      what: `seconds from ${PROBE_INTERVAL.min} to ${PROBE_INTERVAL.max}`,
+    },
   }),
   probeAction: field(z.enum(PROBE_ACTIONS).default('shut'), {
     label: 'what a loop probe does',
     reads: 'trees',
     text: (action) => (action === 'shut' ? 'shuts the port' : 'blocks it'),
+    line: {
+      kind: 'words',
+      words: [
+        ['probe-shuts', 'shut', 'a loop probe that comes back shuts the port'],
+        ['probe-blocks', 'block', 'a loop probe that comes back blocks the port'],
+      ],
+    },
   }),
   unmanned: field(z.boolean().default(false), {
     label: 'place',

@@ -6,7 +6,7 @@ export const nameOf = ({ name, id }: { readonly name?: string | undefined; reado
 /** Names by id; of what is not there, the id. */
 export interface Names {
   switch(id: SwitchId): string;
-  /** `ridge-a port 1`. */
+  /** `ridge-a port 1`, `ridge-a bundle Uplink`. */
   end(at: { readonly switch: SwitchId; readonly port: BridgePortId }): string;
   /** `ridge-a port 1 to ridge-b port 2`. */
   link(id: LinkId): string;

@@ -1,30 +1,18 @@
 /** Guards in runs: what shuts, holds and lets go, and that the settled trees say the same. */
 import fc from 'fast-check';
-import { readScenario } from './scenario/scenario';
 import { FAMILIES, meshDesign, networkOf, randomDesign, regionsDesign } from '../testing/networks';
-import { guarded as withGuards } from '../testing/guards';
+import { guarded as withGuards, run, shutTimes } from '../testing/guards';
 import { unlikeAtRest } from '../testing/settling';
 import { tries } from '../testing/runs';
 import { isClassic, portSchema, runsTrees, type Design } from '../model/document';
 import { SHUT_BY } from '../model/guard';
 import { withStranger } from '../analysis/guards/intruder';
+import { namesOf } from '../model/derive/names';
 import { freePortsOf } from '../model/plugs';
 import { readDesign } from '../model/read';
 import type { BundleId, PortId, SwitchId } from '../model/ids';
-import { SECOND } from '../modes/entity';
-import { compileNetwork } from '../topology/network';
 import { explainPort } from '../tree/explain/explain';
 import { solve } from '../tree/solve';
-import { simulate } from './simulate';
-import { Player, traceOf } from './trace/trace';
-
-function run(design: Design, actions: readonly object[], until: number, fromBoot = false) {
-  const scenario = readScenario({ actions, until }, design);
-  if (!scenario.ok) throw new Error(JSON.stringify(scenario.error));
-  const ran = simulate(design, scenario.value, { fromBoot });
-  if (!ran.ok) throw new Error(ran.error);
-  return ran.value;
-}
 
 const stranger = (at: number, port = '9') => ({
   at,
@@ -32,15 +20,6 @@ const stranger = (at: number, port = '9') => ({
   switch: { id: 'x', mac: '02:00:00:00:00:00', priority: 0, ports: [{ id: '1', number: 1 }] },
   links: [{ id: 'in', a: { switch: 'x', port: '1' }, b: { switch: 'b', port } }],
 });
-
-const shutTimes = (ran: ReturnType<typeof run>, sw: string, port: string): number[] => {
-  const { network, trace } = { network: compileNetwork(ran.design, null, []), trace: traceOf(ran, [], ran.reached) };
-  const p = network.portIndexOf(sw as SwitchId, port as PortId);
-  const player = new Player(trace);
-  return [...player.moments]
-    .filter((t) => player.at(t).shut(p) !== (t === 0 ? 0 : player.at(t - 1).shut(p)))
-    .map((t) => Math.round(t / SECOND));
-};
 
 describe('BPDU guard', () => {
   const guarded = (settings: object = {}) =>
@@ -106,6 +85,7 @@ describe('BPDU guard', () => {
     expect(explainPort({ network, trees }, trees[0]!, v)?.sentence).toContain('shut by BPDU guard');
     expect(Array.from(network.macOperational).filter(Boolean)).toHaveLength(2);
     expect(unlikeAtRest(design, 1, [])).toEqual([]);
+    expect(namesOf(design).end({ switch: 'b' as SwitchId, port: 'v' as BundleId })).toBe('b bundle v');
     const opened = run(design, [{ at: 5, do: 'open-port', switch: 'b', port: 'v' }], 30);
     expect(shutTimes(opened, 'b', 'v')).toEqual([5, 7]); // LACP waits 2 s before members are attached, then a BPDU comes
   });
@@ -351,7 +331,7 @@ describe('random guards', () => {
               freePortsOf(design, sw).map((port) => ({ sw: sw.id, port: port.id })),
             );
             const at = places[pick % Math.max(1, places.length)];
-            const placed = at && withStranger(design, at.sw, at.port);
+            const placed = at && withStranger(design, { switch: at.sw, port: at.port });
             fc.pre(placed !== undefined && placed !== null);
             expect(unlikeAtRest(rapid(placed!.design), seed, [])).toEqual([]);
           },

@@ -47,33 +47,42 @@ export interface Intruded {
   readonly moved: readonly MovedEnd[];
 }
 
-/** Plugs a stranger into a port; whatever is plugged in there is taken out. Null where the port is not there. */
+type Plug = { readonly switch: SwitchId; readonly port: BridgePortId };
+
+/** Plugs a stranger into ports, a cable each; whatever is plugged in there is taken out. Null where a port is not there. */
 export function withStranger(
   design: Design,
-  at: SwitchId,
-  port: BridgePortId,
-): { readonly design: Design; readonly stranger: Switch; readonly link: Link } | null {
-  const beside = design.switches.find((sw) => sw.id === at);
-  const plug = beside?.ports.find((each) => each.id === port);
-  if (!beside || !plug) return null;
+  ...plugs: readonly [Plug, ...Plug[]]
+): { readonly design: Design; readonly stranger: Switch; readonly links: readonly Link[] } | null {
+  const found = plugs.flatMap((plug) => {
+    const sw = design.switches.find(({ id }) => id === plug.switch);
+    const port = sw?.ports.find(({ id }) => id === plug.port);
+    return sw && port ? [{ sw, port }] : [];
+  });
+  const [first] = found;
+  if (!first || found.length < plugs.length) return null;
+  const beside = first.sw;
   const fresh = new FreshNames(design);
   const id = fresh.numbered('stranger');
-  const own = portSchema.parse({ id: '1', number: 1, speed: plug.speed, vlans: plug.vlans });
+  const ports = found.map(({ port: { speed, vlans } }, i) =>
+    portSchema.parse({ id: String(i + 1), number: i + 1, speed, vlans }),
+  );
   const { position, dialect, region, timers, pathCost } = beside;
   const stranger = switchSchema.parse({
-    ...{ id, name: id, mac: '02:00:00:00:00:00', priority: 0, dialect, region, timers, pathCost, ports: [own] },
+    ...{ id, name: id, mac: '02:00:00:00:00:00', priority: 0, dialect, region, timers, pathCost, ports },
     ...(position && { position: { x: position.x + 60, y: position.y + 170 } }),
   });
-  const here = (end: { switch: SwitchId; port: PortId }): boolean => end.switch === at && end.port === plug.id;
-  const link: Link = {
+  const here = (end: { switch: SwitchId; port: PortId }): boolean =>
+    plugs.some((plug) => end.switch === plug.switch && end.port === plug.port);
+  const links = found.map(({ sw, port }, i): Link => ({
     id: fresh.linkId(),
-    a: { switch: at, port: plug.id },
-    b: { switch: id, port: own.id },
+    a: { switch: sw.id, port: port.id },
+    b: { switch: id, port: ports[i]!.id },
     up: true,
-  };
+  }));
   return {
     stranger,
-    link,
+    links,
     design: {
       ...design,
       switches: [...design.switches, stranger],
@@ -82,14 +91,14 @@ export function withStranger(
         const attach = host.attach.filter((end) => !here(end));
         return attach.length > 0 ? [{ ...host, attach }] : [];
       }),
-      links: [...design.links, link],
+      links: [...design.links, ...links],
     },
   };
 }
 
 /** What comes of a stranger at one port, in the trees of `before`; null where the port is not there. */
 export function intrude(before: Solution, at: SwitchId, port: BridgePortId): Intruded | null {
-  const placed = withStranger(before.network.design, at, port);
+  const placed = withStranger(before.network.design, { switch: at, port });
   if (!placed) return null;
   const { design, stranger } = placed;
   const network = compileNetwork(design);

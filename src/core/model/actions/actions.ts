@@ -8,6 +8,7 @@ import { bridgePriority } from './bridgePriority';
 import { bundleMode } from './bundleMode';
 import { bundlePorts } from './bundlePorts';
 import type { ActionFacts } from './kind';
+import { hostBpdus } from './hostBpdus';
 import { linkDown } from './linkDown';
 import { linkUp } from './linkUp';
 import { loseBpdus } from './loseBpdus';
@@ -35,6 +36,7 @@ const KINDS = [
   removeBundle,
   bundleMode,
   addSwitch,
+  hostBpdus,
   openPort,
 ] as const;
 

@@ -3,7 +3,7 @@ import { z } from '../../base/zod';
 import type { Bundle } from '../bundle';
 import type { CostMethod } from '../common';
 import type { Host } from '../host';
-import type { BridgePortId, BundleId, LinkId, PortId, SwitchId, TreeId } from '../ids';
+import type { BridgePortId, BundleId, HostId, LinkId, PortId, SwitchId, TreeId } from '../ids';
 import type { Link } from '../link';
 import type { Names } from '../names';
 import type { RegionSettings } from '../region';
@@ -62,8 +62,8 @@ export interface ActionFacts<A> {
   readonly turns?: boolean;
   /** The switch that it is about. */
   about?(action: A): SwitchId;
-  /** What the map has to draw that is not in the design. */
-  brings?(action: A): { readonly switches: readonly Switch[]; readonly links: readonly LinkId[] };
+  /** What the map has to draw that is not in the design; `topology` has all that arrives. */
+  brings?(action: A, topology: Topology): { readonly switches: readonly Switch[]; readonly links: readonly LinkId[] };
 }
 
 /** Longest run, seconds. */
@@ -99,6 +99,7 @@ export const ids = {
   link: named<LinkId>(),
   switch: named<SwitchId>(),
   bundle: named<BundleId>(),
+  host: named<HostId>(),
   port: named<PortId>(),
   /** A port of a switch, or a bundle of it. */
   bridgePort: named<BridgePortId>(),

@@ -37,7 +37,11 @@ export function namesFrom({ switches, links, hosts, bundles, regions, groups }: 
   };
   const names: Names = {
     switch: (id) => called(switches, id),
-    end: (at) => `${names.switch(at.switch)} port ${at.port}`,
+    end(at) {
+      const bundle = bundles.get(at.port as string as BundleId);
+      const port = bundle?.switch === at.switch ? `bundle ${nameOf(bundle)}` : `port ${at.port}`;
+      return `${names.switch(at.switch)} ${port}`;
+    },
     link(id) {
       const link = links.get(id);
       return link ? `${names.end(link.a)} to ${names.end(link.b)}` : id;

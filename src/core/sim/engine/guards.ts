@@ -1,25 +1,19 @@
 /**
- * BPDU guards and loop probes of a running network: a BPDU that comes in shuts its port, a switch's own test frame that comes
- * back stops the one at which it does, until somebody opens it, or it opens by itself after a time (trade practice).
+ * The ports of a running network that BPDU guard and loop probe have stopped: a BPDU that comes in shuts its port, a switch's
+ * own test frame stops the one at which it comes back, until somebody opens it, or it opens by itself after a time (trade practice).
  */
 import { SHUT_BY } from '../../model/guard';
 import type { Design } from '../../model/document';
 import type { Bpdu } from '../../modes/bpdu';
 import { SECOND, type Micros } from '../../modes/entity';
-import { compileNetwork, type Network } from '../../topology/network';
-import { isGuarded, probeCode, probeReturn, probes, probeVlan, type ShutPort } from '../../topology/shut';
+import { compileNetwork } from '../../topology/network';
+import { isGuarded, probeCode, type ShutPort } from '../../topology/shut';
 import type { Cause } from '../trace/recording';
+import { probeLoops, type ProbedNetwork } from './loopProbe';
 
-export interface GuardSurroundings {
-  readonly network: Network;
-  readonly now: Micros;
-  /** Puts something on the clock. */
-  at(t: Micros, act: () => void): void;
+export interface GuardSurroundings extends ProbedNetwork {
   /** Ports have been shut, or have opened. */
   turned(): void;
-  /** Whether frames of a VLAN pass a port now, and whether what it sends gets there. */
-  passes(vid: number, port: number): boolean;
-  carries(port: number): boolean;
 }
 
 export class Guards {
@@ -66,27 +60,10 @@ export class Guards {
     this.around.turned();
   }
 
-  /** Test frames go out of the ports of each switch that has loop probes, at its interval. */
+  /** From now on loop probes go out. */
   probe(): void {
-    const { network } = this.around;
-    for (const [s, sw] of network.switches.entries()) {
-      const own = sw.ports.map((_, i) => network.firstPort[s]! + i).filter((p) => probes(network, p));
-      if (own.length > 0) this.probeLater(own, sw.probeInterval * SECOND);
-    }
-  }
-
-  private probeLater(own: readonly number[], interval: Micros): void {
-    const { around } = this;
-    around.at(around.now + interval, () => {
-      const { network } = around;
-      for (const p of own) {
-        const vid = probeVlan(network.ports[p]!);
-        const back = probeReturn(network, p, (q) => around.passes(vid, q) && around.carries(q));
-        if (back < 0) continue;
-        if (!this.caught.has(back)) this.caught.set(back, 'probe');
-        break; // with this one stopped, the others may have no loop
-      }
-      this.probeLater(own, interval);
+    probeLoops(this.around, (back) => {
+      if (!this.caught.has(back)) this.caught.set(back, 'probe');
     });
   }
 

@@ -5,7 +5,7 @@ import { settleBundles } from '../../topology/lag/settled';
 import { deadReason, isBundle, isShut, shutCode, type Network } from '../../topology/network';
 import { roleOf, stateIn, treeOf, type PortState, type Role, type SettledTree, type Solution } from '../settled';
 import { compareVectors, costText, decidingField, heardBy, offerOf } from './vector';
-import { label, lossPhrase, offerPhrase, portName, switchName, type Way, type VectorComparison } from './phrases';
+import { label, lossPhrase, offerPhrase, portText, switchName, type Way, type VectorComparison } from './phrases';
 
 export interface PortExplanation {
   readonly role: Role;
@@ -42,7 +42,7 @@ export function explainPort(solution: Solution, tree: SettledTree, p: number): P
       return explainRoot();
     case 'backup':
       return say(
-        `Backup: this switch already serves the segment through port ${portName(network, tree.designated[p]!)}, whose port identifier is better.`,
+        `Backup: this switch already serves the segment through ${portText(network, tree.designated[p]!)}, whose port identifier is better.`,
         segmentComparison(network, tree, tree.designated[p]!, p),
       );
     case 'alternate':
@@ -115,7 +115,7 @@ export function explainPort(solution: Solution, tree: SettledTree, p: number): P
     if (next < 0) return say(`Root port: the only port that hears a way ${way}, at a root path cost of ${total}.`);
     const comparison = rootComparison(network, tree, p, next);
     return say(
-      `Root port: leads ${way} at ${total}; port ${portName(network, next)} ${lossPhrase(comparison)}.`,
+      `Root port: leads ${way} at ${total}; ${portText(network, next)} ${lossPhrase(comparison)}.`,
       comparison,
     );
   }
@@ -130,7 +130,7 @@ export function explainPort(solution: Solution, tree: SettledTree, p: number): P
     const rootPort = tree.rootPort[s]!;
     const better = rootPort < 0 ? null : rootComparison(network, tree, rootPort, p);
     const tail = better
-      ? ` Its way to the root is port ${portName(network, rootPort)}; this one ${lossPhrase(better)}.`
+      ? ` Its way to the root is ${portText(network, rootPort)}; this one ${lossPhrase(better)}.`
       : '';
     return say(`Alternate: ${offerPhrase(segment)}.${tail}`, segment, better);
   }
@@ -155,7 +155,7 @@ export function whyOutside(network: Network, tree: SettledTree, p: number): stri
     return 'It does not carry the VLAN, or its switch runs no spanning tree for it.';
   const { bundles, switches, owner, ports } = network;
   const member = bundles.memberAt(switches[owner[p]!]!.id, ports[p]!.id);
-  return `The bundle ${portName(network, bundle)} stands in its place. ${settleBundles(bundles).members[member]!.reason}`;
+  return `The ${portText(network, bundle)} stands in its place. ${settleBundles(bundles).members[member]!.reason}`;
 }
 
 /** Why a bundle that is down is down. */
@@ -233,7 +233,7 @@ function segmentComparison(network: Network, tree: SettledTree, winner: number, 
 function rootComparison(network: Network, tree: SettledTree, winner: number, loser: number): VectorComparison {
   const side = (p: number): Way => {
     const sender = ownerName(network, tree.designated[p]!);
-    return { label: `port ${portName(network, p)}, from ${sender}`, who: sender, vector: heardBy(network, tree, p) };
+    return { label: `${portText(network, p)}, from ${sender}`, who: sender, vector: heardBy(network, tree, p) };
   };
   return compared('Which port leads to the root?', side(winner), side(loser));
 }

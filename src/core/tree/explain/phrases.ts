@@ -1,4 +1,5 @@
 /** The words of an explanation: how a comparison of two priority vectors reads as part of a sentence. */
+import type { BridgePortId } from '../../model/ids';
 import { nameOf } from '../../model/names';
 import type { Bridge } from '../../topology/bridges';
 import type { Network } from '../../topology/network';
@@ -39,12 +40,18 @@ export const fieldName = (vector: PriorityVector, field: VectorField): string =>
 /** What people call a switch: its name, else its id. */
 export const switchName = (sw: Pick<Bridge, 'id' | 'name'>): string => nameOf(sw);
 
-/** What people call a port: its label. */
-export const portName = (network: Network, p: number): string => network.ports[p]!.id;
+/** `port 3`, or `bundle Uplinks`. */
+export function portText({ design, ports, owner, switches }: Network, p: number): string {
+  const { id } = ports[p]!;
+  const bundle = design.bundles.find(
+    (each) => (each.id as BridgePortId) === id && each.switch === switches[owner[p]!]!.id,
+  );
+  return bundle ? `bundle ${nameOf(bundle)}` : `port ${id}`;
+}
 
 /** A switch and its port. */
 export const label = (network: Network, p: number): string =>
-  `${switchName(network.switches[network.owner[p]!]!)} port ${portName(network, p)}`;
+  `${switchName(network.switches[network.owner[p]!]!)} ${portText(network, p)}`;
 
 /** Who speaks for a segment and by what: `ridge-b offers this segment at 2 000, lodge could only at 20 000`. */
 export function offerPhrase({ winner, loser, decidedBy }: VectorComparison): string {
