@@ -231,7 +231,7 @@ export function createClock(workbench: WorkbenchStore, runner: Runner, calm = CA
 
 /** The switches and links of a run's design that actions have put there. */
 function arrivalsOf(design: Design, actions: readonly Action[]): ClockState['arrivals'] {
-  const brought = actions.flatMap((action) => actionKind(action).brings?.(action) ?? []);
+  const brought = actions.flatMap((action) => actionKind(action).brings?.(action, design) ?? []);
   const added = brought.flatMap(({ links }) => links);
   const switches = brought.flatMap((each) => each.switches);
   return switches.length + added.length === 0

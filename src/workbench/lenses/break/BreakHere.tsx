@@ -2,12 +2,14 @@
 /** What happens to the thing that is selected, and when: each button puts an action into the scenario and runs it. */
 import { NumberField } from '../../ui/NumberField';
 import Button from '@mui/material/Button';
-import { useMemo, useState } from 'react';
+import { useId, useMemo, useState } from 'react';
 import { FreshNames } from '../../../core/edit/fresh';
 import type { BridgePortId, SwitchId } from '../../../core/model/ids';
+import { BRIDGE_PRIORITY } from '../../../core/model/legal';
+import { namesOf } from '../../../core/model/derive/names';
 import { freePortsOf } from '../../../core/model/plugs';
 import { MAX_UNTIL, type Action, type Undated } from '../../../core/model/scenario';
-import type { Design, Link, Switch } from '../../../core/model/document';
+import type { Design, Host, Link, Switch } from '../../../core/model/document';
 import { mayBeShut } from '../../../core/topology/shut';
 import { scenarioDesign } from '../../../core/sim/scenario/scenario';
 import { loopedSwitch, newSwitch, strangersSwitch } from './newSwitch';
@@ -156,18 +158,9 @@ export function BreakPort({ id, port: portId }: { readonly id: SwitchId; readonl
   const free = freePortsOf(design, sw).some((each) => each.id === port);
   const member = design.bundles.some((bundle) => bundle.switch === id && bundle.ports.includes(port));
   const opens = !member && mayBeShut(own, sw);
-  const stranger = free ? strangersSwitch(design, sw, port) : null;
-  const others = free
-    ? design.switches.flatMap((other) =>
-        other.id === id
-          ? []
-          : freePortsOf(design, other).map((each) => ({
-              switch: other.id,
-              port: each.id,
-              name: `${other.name ?? other.id} port ${each.id}`,
-            })),
-      )
-    : [];
+  const here = { switch: id, port };
+  const stranger = free ? strangersSwitch(design, here) : null;
+  const open = free ? freeEndsOf(design, here) : [];
   return (
     <section className={styles.section} aria-label="What happens">
       <h3>What happens to this port</h3>
@@ -211,27 +204,109 @@ export function BreakPort({ id, port: portId }: { readonly id: SwitchId; readonl
         </div>
       )}
       {free && (
-        <div className={styles.row}>
-          <label htmlFor="new-cable">A new cable to</label>
-          <Select
-            id="new-cable"
-            wide
-            value=""
-            options={[
-              ['', others.length > 0 ? 'choose a free port' : 'no other port is free'],
-              ...others.map((to, i) => [String(i), to.name] as const),
-            ]}
-            choose={(i) => {
-              const to = others[Number(i)];
-              if (!to || i === '') return;
-              const [a, b] = [
-                { switch: id, port },
-                { switch: to.switch, port: to.port },
-              ];
-              happen({ do: 'add-link', link: { id: new FreshNames(design).linkId(), a, b } });
+        <>
+          <FreePort
+            label="A stranger’s switch on two cables, the other in"
+            free={open}
+            choose={(to) => {
+              const both = strangersSwitch(design, here, to);
+              if (both) happen({ do: 'add-switch', ...both });
             }}
           />
-        </div>
+          <FreePort
+            label="A new cable to"
+            free={open.filter((to) => to.switch !== id)}
+            choose={(to) =>
+              happen({ do: 'add-link', link: { id: new FreshNames(design).linkId(), a: here, b: { ...to } } })
+            }
+          />
+        </>
+      )}
+    </section>
+  );
+}
+
+type FreeEnd = Link['a'];
+
+/** The free ports of a design but for one: those of its own switch first. */
+function freeEndsOf(design: Design, but: FreeEnd): FreeEnd[] {
+  const own = (sw: Switch): boolean => sw.id === but.switch;
+  return [...design.switches.filter(own), ...design.switches.filter((sw) => !own(sw))].flatMap((sw) =>
+    freePortsOf(design, sw).flatMap(({ id }) => (own(sw) && id === but.port ? [] : [{ switch: sw.id, port: id }])),
+  );
+}
+
+/** Another free port, and what happens once it is chosen. */
+function FreePort({
+  label,
+  free,
+  choose,
+}: {
+  readonly label: string;
+  readonly free: readonly FreeEnd[];
+  readonly choose: (end: FreeEnd) => void;
+}) {
+  const id = useId();
+  const design = useWorkbench((state) => state.design);
+  return (
+    <div className={styles.row}>
+      <label htmlFor={id}>{label}</label>
+      <Select
+        id={id}
+        wide
+        value=""
+        options={[
+          ['', free.length > 0 ? 'choose a free port' : 'no other port is free'],
+          ...free.map((end, i) => [String(i), namesOf(design).end(end)] as const),
+        ]}
+        choose={(i) => {
+          const end = free[Number(i)];
+          if (end && i !== '') choose(end);
+        }}
+      />
+    </div>
+  );
+}
+
+/** The host may begin to send BPDUs, as one with a bridge of its own; over one cable. */
+export function BreakHost({ host }: { readonly host: Host }) {
+  const happen = useHappen();
+  const switches = useWorkbench((state) => state.design.switches);
+  const already = useClock(({ scenario }) =>
+    scenario.actions.some((action) => action.do === 'host-bpdus' && action.host === host.id),
+  );
+  const [at, ...more] = host.attach;
+  const dialect = switches.find((sw) => sw.id === at?.switch)?.dialect;
+  if (!dialect) return null;
+  const sends = (priority: number): null =>
+    happen({ do: 'host-bpdus', host: host.id, priority, dialect: dialect === 'off' ? 'rstp' : dialect });
+  return (
+    <section className={styles.section} aria-label="What happens">
+      <h3>What happens to this host</h3>
+      {more.length === 0 && !already ? (
+        <>
+          <When />
+          <div className={styles.buttons}>
+            <Button
+              variant="outlined"
+              title="As one does with a bridge inside of it, for virtual machines"
+              onClick={() => sends(BRIDGE_PRIORITY.default)}
+            >
+              It sends BPDUs
+            </Button>
+          </div>
+          <TextSetting
+            label="Sends them with bridge priority"
+            value=""
+            placeholder={String(BRIDGE_PRIORITY.default)}
+            read={read.bridgePriority}
+            commit={(priority) => (priority === null ? null : sends(priority))}
+          />
+        </>
+      ) : (
+        <p className={styles.hint}>
+          {more.length > 0 ? 'A host with one cable may begin to send BPDUs.' : 'It sends BPDUs in this scenario.'}
+        </p>
       )}
     </section>
   );

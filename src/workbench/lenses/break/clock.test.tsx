@@ -4,7 +4,7 @@ import { fernhollow } from '../../../core/demo/demos';
 import type { HostId, LinkId, PortId, SwitchId } from '../../../core/model/ids';
 import { SECOND } from '../../../core/modes/entity';
 import { BreakBundle } from '../bundle/BreakBundle';
-import { BreakLink, BreakPort, BreakSwitch } from './BreakHere';
+import { BreakHost, BreakLink, BreakPort, BreakSwitch } from './BreakHere';
 import { WhyInstant } from './WhyInstant';
 import { clockOf, timeText } from '../../state/clock';
 import type { WorkbenchStore } from '../../state/store';
@@ -164,6 +164,32 @@ describe('pointing', () => {
       '3',
     ]);
     expect(problems.flat()).toEqual([]);
+  });
+
+  it('plugs a stranger in on two cables, and has a host send BPDUs once, in the mode of its switch', async () => {
+    const design = { ...fernhollow(), links: fernhollow().links.filter((link) => !['l9', 'l10'].includes(link.id)) };
+    const kiosk = design.hosts.find(({ id }) => id === 'visitor-kiosk')!;
+    const store = await renderWith(
+      <>
+        <BreakPort id={'dome-east' as SwitchId} port={'3' as PortId} />
+        <BreakHost host={kiosk} />
+      </>,
+      design,
+    );
+    act(() => store.getState().setLens('Break'));
+    const other = screen.getByLabelText(/^A stranger’s switch on two cables/);
+    fireEvent.change(other, { target: { value: '0' } });
+    fireEvent.click(screen.getByRole('button', { name: 'It sends BPDUs' }));
+    await settle();
+    const { scenario, problems } = clockOf(store).getState();
+    expect(problems.flat()).toEqual([]);
+    const [stranger, host] = scenario.actions;
+    expect(stranger?.do === 'add-switch' && stranger.links.map(({ a }) => a.switch)).toEqual([
+      'dome-east',
+      'dome-west',
+    ]);
+    expect(host).toMatchObject({ do: 'host-bpdus', host: kiosk.id, priority: 32_768, dialect: 'per-vlan-rstp' });
+    expect(screen.queryByRole('button', { name: 'It sends BPDUs' })).toBeNull();
   });
 
   it('puts what happens to a link, a switch and a port into the scenario, one after the other', async () => {

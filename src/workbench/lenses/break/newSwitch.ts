@@ -27,12 +27,12 @@ export function newSwitch(design: Design, beside: Switch, port: PortId): Arrival
   };
 }
 
-/** One that nobody planned: with better identifiers than any switch of the design. */
-export function strangersSwitch(design: Design, beside: Switch, port: PortId): Arrival | null {
-  const placed = withStranger(design, beside.id, port);
-  if (!placed) return null;
-  const { id, a, b } = placed.link;
-  return { switch: placed.stranger, links: [{ id, a, b }] };
+type Plug = { readonly switch: SwitchId; readonly port: PortId };
+
+/** One that nobody planned, on a cable or two: with better identifiers than any switch of the design. */
+export function strangersSwitch(design: Design, ...plugs: [Plug, ...Plug[]]): Arrival | null {
+  const placed = withStranger(design, ...plugs);
+  return placed && { switch: placed.stranger, links: placed.links.map(({ id, a, b }) => ({ id, a, b })) };
 }
 
 /** A small switch without spanning tree, with a cable from itself to itself. */
