@@ -70,3 +70,28 @@ test('a guard set by hand says what comes of it, and a finding takes it away aga
   await page.getByRole('button', { name: 'no root guard here' }).click();
   await expect(map(page).locator('[data-guard]')).toHaveCount(0);
 });
+
+test('a host that begins to send BPDUs is cut off by the guard of its port', async ({ page }) => {
+  await openDemo(page);
+  await view(page, 'Break');
+  await map(page).getByText('Duty desk').click();
+  await inspector(page).getByRole('button', { name: 'It sends BPDUs' }).click();
+  await expect(map(page).locator('[data-switch="duty-desk-bridge"]')).toContainText('bridge of Duty desk');
+  await expect(inspector(page)).toContainText('It sends BPDUs in this scenario.');
+  await inspector(page).getByRole('button', { name: 'ridge-a port 9', exact: true }).click();
+  await inspector(page).getByRole('button', { name: 'Somebody opens it again' }).click();
+  await page.getByRole('slider', { name: 'Time' }).waitFor();
+  const shut = page.getByLabel('Shut ports');
+  const next = page.getByRole('button', { name: 'Next change' });
+  await expect(async () => {
+    await next.click();
+    await expect(shut).toContainText('ridge-a port 9 shut by BPDU guard', { timeout: 500 });
+  }).toPass();
+  await page.getByRole('tab', { name: 'Outages' }).click();
+  await expect(
+    page
+      .getByRole('grid', { name: /utages/ })
+      .getByRole('row', { name: /Duty desk/ })
+      .first(),
+  ).toBeVisible();
+});

@@ -60,7 +60,7 @@ export function FilterField<T>({
         placeholder={`Filter, such as ${example}`}
         onChange={(event) => setText(event.target.value)}
         slotProps={{ input: { 'aria-label': `Filter ${what}`, 'data-filter': '' } as object }}
-        sx={{ width: 232, flex: 'none' }}
+        sx={{ width: 272, flex: 'none' }}
       />
       {onSelect && rows.length > 0 && (
         <TextButton does="plain" onClick={onSelect} title="to set something for all of them at once">

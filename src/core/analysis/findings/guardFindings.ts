@@ -7,7 +7,7 @@ import { isShut } from '../../topology/network';
 import { mayBeShut } from '../../topology/shut';
 import type { Solution } from '../../tree/settled';
 import { guardRules } from '../guards/rules';
-import { beyond, protectionOf, type Protection } from '../guards/protection';
+import { beyond, overConverter, protectionOf, type Protection } from '../guards/protection';
 import type { Finding } from './finding';
 
 export function guardFindings(solution: Solution): Finding[] {
@@ -162,10 +162,8 @@ function recoveryFindings({ network }: Solution, all: readonly Protection[]): Fi
 
 /** Ways to the root over a media converter, where nothing but BPDUs tells that the other side is gone. */
 function converterFindings({ network }: Solution, all: readonly Protection[]): Finding[] {
-  const { links } = network.design;
   return all.flatMap(({ p, switch: sw, port, lead }): Finding[] => {
-    const l = network.link[p]!;
-    if (lead !== 'toward the root' || l < 0 || !links[l]!.converter || network.ports[p]!.loopGuard) return [];
+    if (lead !== 'toward the root' || !overConverter(network, p) || network.ports[p]!.loopGuard) return [];
     return [
       {
         rule: 'converter-without-loop-guard',

@@ -71,6 +71,15 @@ describe('protection', () => {
     expect(verdictAt(pair(ports as never, sw), id, port)).toMatchObject({ lead, verdict });
   });
 
+  it('misses loop guard on a way to the root over a media converter, and says how often a shut port opens in vain', () => {
+    const design = pair({}, {});
+    const converted = { ...design, links: design.links.map((link) => ({ ...link, converter: true })) };
+    expect(verdictAt(converted, 'b', '1')).toMatchObject({ lead: 'toward the root', verdict: 'open' });
+    expect(verdictAt(converted, 'a', '1')).toMatchObject({ verdict: 'plain' });
+    const again = verdictAt(pair({ 'a 1': { bpduGuard: true } }, { recovery: 300 }), 'a', '1');
+    expect(again?.why).toContain('Every 300 s it opens, and is shut again at once.');
+  });
+
   it('says nothing of switches without spanning tree', () =>
     expect(protectionOf(solutionOf(networkOf({ a: { dialect: 'off' } }, [], { 'a 1': { edge: true } })))).toEqual([]));
 });

@@ -11,7 +11,8 @@ import { CODE, type SettledTree, type Solution } from '../../tree/settled';
 export type Lead = 'edge' | 'free' | 'toward the root' | 'away from the root';
 
 /**
- * What comes of a port's guards: it is guarded; whoever is plugged in there takes part in the trees; a guard takes away what
+ * What comes of a port's guards: it is guarded; one is missing, so that whoever is plugged in there takes part in the trees, or
+ * a dead fibre closes a loop; a guard takes away what
  * the network needs; a guard can never act; nothing is to be said.
  */
 export type Verdict = 'guarded' | 'open' | 'harms' | 'idle' | 'plain';
@@ -71,8 +72,11 @@ function judged(network: Network, p: number, lead: Lead, bpduGuard: boolean): re
   const far = beyond(network, p);
   if (far === null) return atEdge(network, p, lead, bpduGuard);
   const there = label(network, far);
-  if (isShut(network, p))
-    return ['harms', `The port is ${shutText(shutCode(network, p))}: the way to ${there} is closed.`];
+  if (isShut(network, p)) {
+    const { recovery } = network.switches[network.owner[p]!]!;
+    const again = recovery === undefined ? '' : ` Every ${recovery} s it opens, and is shut again at once.`;
+    return ['harms', `The port is ${shutText(shutCode(network, p))}: the way to ${there} is closed.${again}`];
+  }
   if (bpduGuard && bpduRx) return ['harms', `BPDU guard will shut the way to ${there} at the first BPDU from there.`];
   if (!bpduRx) return ['harms', `BPDUs from ${there} are discarded: a loop over this port is not seen.`];
   if (rootGuard && lead === 'toward the root')
@@ -81,8 +85,14 @@ function judged(network: Network, p: number, lead: Lead, bpduGuard: boolean): re
     return ['idle', 'Loop guard waits: it acts only where the port has led toward a root.'];
   if (rootGuard) return ['guarded', `No way to the root ever leads through ${there}.`];
   if (loopGuard) return ['guarded', 'Discards should BPDUs stop coming, instead of closing a loop.'];
+  if (lead === 'toward the root' && overConverter(network, p))
+    return ['open', 'No loop guard: when the fibre behind the converter dies, the port forwards and may close a loop.'];
   return ['plain', ''];
 }
+
+/** Whether a media converter keeps a port's signal up whatever happens behind it. */
+export const overConverter = ({ design, link }: Network, p: number): boolean =>
+  link[p]! >= 0 && design.links[link[p]!]!.converter === true;
 
 function atEdge(network: Network, p: number, lead: Lead, bpduGuard: boolean): readonly [Verdict, string] {
   const { rootGuard, bpduRx, bpduTx } = network.ports[p]!;

@@ -69,8 +69,8 @@ export const hostBpdus = action(
     happens: ({ host, dialect }) => ({ changes: [{ do: 'set-switch', switch: bridgeOf(host), dialect }] }),
     text: ({ host, priority }, names) => `The host ${names.host(host)} sends BPDUs, with bridge priority ${priority}`,
     turns: true,
-    brings: ({ host }, { switches }) => ({
-      switches: switches.filter(({ id }) => id === bridgeOf(host)),
+    brings: ({ host, dialect }, { switches }) => ({
+      switches: switches.flatMap((sw) => (sw.id === bridgeOf(host) ? { ...sw, dialect } : [])),
       links: [linkOf(host)],
     }),
   },

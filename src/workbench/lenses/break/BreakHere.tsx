@@ -206,7 +206,7 @@ export function BreakPort({ id, port: portId }: { readonly id: SwitchId; readonl
       {free && (
         <>
           <FreePort
-            label="A stranger’s switch on two cables, the other in"
+            label="A stranger’s on two cables, the other in"
             free={open}
             choose={(to) => {
               const both = strangersSwitch(design, here, to);
@@ -286,6 +286,13 @@ export function BreakHost({ host }: { readonly host: Host }) {
       {more.length === 0 && !already ? (
         <>
           <When />
+          <TextSetting
+            label="Sends them with bridge priority"
+            value=""
+            placeholder={String(BRIDGE_PRIORITY.default)}
+            read={read.bridgePriority}
+            commit={(priority) => (priority === null ? null : sends(priority))}
+          />
           <div className={styles.buttons}>
             <Button
               variant="outlined"
@@ -295,13 +302,6 @@ export function BreakHost({ host }: { readonly host: Host }) {
               It sends BPDUs
             </Button>
           </div>
-          <TextSetting
-            label="Sends them with bridge priority"
-            value=""
-            placeholder={String(BRIDGE_PRIORITY.default)}
-            read={read.bridgePriority}
-            commit={(priority) => (priority === null ? null : sends(priority))}
-          />
         </>
       ) : (
         <p className={styles.hint}>

@@ -177,7 +177,7 @@ describe('pointing', () => {
       design,
     );
     act(() => store.getState().setLens('Break'));
-    const other = screen.getByLabelText(/^A stranger’s switch on two cables/);
+    const other = screen.getByLabelText(/^A stranger’s on two cables/);
     fireEvent.change(other, { target: { value: '0' } });
     fireEvent.click(screen.getByRole('button', { name: 'It sends BPDUs' }));
     await settle();
