@@ -76,7 +76,7 @@ describe('protection', () => {
     const converted = { ...design, links: design.links.map((link) => ({ ...link, converter: true })) };
     expect(verdictAt(converted, 'b', '1')).toMatchObject({ lead: 'toward the root', verdict: 'open' });
     expect(verdictAt(converted, 'a', '1')).toMatchObject({ verdict: 'plain' });
-    const again = verdictAt(pair({ 'a 1': { bpduGuard: true } }, { recovery: 300 }), 'a', '1');
+    const again = verdictAt(pair({ 'b 1': { bpduGuard: true } }, { recovery: 300 }), 'b', '1');
     expect(again?.why).toContain('Every 300 s it opens, and is shut again at once.');
   });
 
