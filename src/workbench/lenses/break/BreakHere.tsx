@@ -12,7 +12,7 @@ import { MAX_UNTIL, type Action, type Undated } from '../../../core/model/scenar
 import type { Design, Host, Link, Switch } from '../../../core/model/document';
 import { mayBeShut } from '../../../core/topology/shut';
 import { scenarioDesign } from '../../../core/sim/scenario/scenario';
-import { loopedSwitch, newSwitch, strangersSwitch } from './newSwitch';
+import { newSwitch, smallSwitch, strangersSwitch } from './newSwitch';
 import { useClock } from '../../state/clock';
 import { useWorkbench } from '../../state/context';
 import { TextSetting } from '../../ui/fields';
@@ -187,7 +187,7 @@ export function BreakPort({ id, port: portId }: { readonly id: SwitchId; readonl
             <Button
               variant="outlined"
               title="Without spanning tree, with a cable from itself to itself"
-              onClick={() => happen({ do: 'add-switch', ...loopedSwitch(design, id, port) })}
+              onClick={() => happen({ do: 'add-switch', ...smallSwitch(design, here, null) })}
             >
               A small switch in a loop is plugged in
             </Button>
@@ -206,12 +206,19 @@ export function BreakPort({ id, port: portId }: { readonly id: SwitchId; readonl
       {free && (
         <>
           <FreePort
-            label="A stranger’s on two cables, the other in"
+            label="A stranger’s, its other cable in"
+            title="A switch with better identifiers than any here, on two cables"
             free={open}
             choose={(to) => {
               const both = strangersSwitch(design, here, to);
               if (both) happen({ do: 'add-switch', ...both });
             }}
+          />
+          <FreePort
+            label="A small switch, its other cable in"
+            title="Without spanning tree, as under a desk: it joins the two ports"
+            free={open}
+            choose={(to) => happen({ do: 'add-switch', ...smallSwitch(design, here, to) })}
           />
           <FreePort
             label="A new cable to"
@@ -239,17 +246,19 @@ function freeEndsOf(design: Design, but: FreeEnd): FreeEnd[] {
 /** Another free port, and what happens once it is chosen. */
 function FreePort({
   label,
+  title,
   free,
   choose,
 }: {
   readonly label: string;
+  readonly title?: string;
   readonly free: readonly FreeEnd[];
   readonly choose: (end: FreeEnd) => void;
 }) {
   const id = useId();
   const design = useWorkbench((state) => state.design);
   return (
-    <div className={styles.row}>
+    <div className={styles.row} title={title}>
       <label htmlFor={id}>{label}</label>
       <Select
         id={id}

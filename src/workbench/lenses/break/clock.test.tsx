@@ -177,9 +177,10 @@ describe('pointing', () => {
       design,
     );
     act(() => store.getState().setLens('Break'));
-    const other = screen.getByLabelText(/^A stranger’s on two cables/);
+    const other = screen.getByLabelText(/^A stranger’s, its other/);
     fireEvent.change(other, { target: { value: '0' } });
     fireEvent.click(screen.getByRole('button', { name: 'It sends BPDUs' }));
+    expect(screen.queryByLabelText(/^A small switch, its other/)).toBeNull(); // the port is taken by then
     await settle();
     const { scenario, problems } = clockOf(store).getState();
     expect(problems.flat()).toEqual([]);
@@ -190,6 +191,22 @@ describe('pointing', () => {
     ]);
     expect(host).toMatchObject({ do: 'host-bpdus', host: kiosk.id, priority: 32_768, dialect: 'per-vlan-rstp' });
     expect(screen.queryByRole('button', { name: 'It sends BPDUs' })).toBeNull();
+  });
+
+  it('joins two ports by a small switch without spanning tree', async () => {
+    const store = await renderWith(<BreakPort id={'lodge' as SwitchId} port={'6' as PortId} />, fernhollow());
+    act(() => store.getState().setLens('Break'));
+    const other = screen.getByLabelText(/^A small switch, its other/);
+    fireEvent.change(other, { target: { value: '1' } });
+    await settle();
+    const { scenario, problems } = clockOf(store).getState();
+    expect(problems.flat()).toEqual([]);
+    const [joined] = scenario.actions;
+    if (joined?.do !== 'add-switch') throw new Error('no small switch');
+    expect([joined.switch.dialect, joined.links.map(({ a }) => `${a.switch} ${a.port}`)]).toEqual([
+      'off',
+      ['lodge 6', 'workshop 6'],
+    ]);
   });
 
   it('puts what happens to a link, a switch and a port into the scenario, one after the other', async () => {

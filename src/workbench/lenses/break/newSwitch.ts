@@ -35,17 +35,17 @@ export function strangersSwitch(design: Design, ...plugs: [Plug, ...Plug[]]): Ar
   return placed && { switch: placed.stranger, links: placed.links.map(({ id, a, b }) => ({ id, a, b })) };
 }
 
-/** A small switch without spanning tree, with a cable from itself to itself. */
-export function loopedSwitch(design: Design, at: SwitchId, port: PortId): Arrival {
+/** A small switch without spanning tree: with a cable from itself to itself, or one each in two ports. */
+export function smallSwitch(design: Design, plug: Plug, other: Plug | null): Arrival {
   const fresh = new FreshNames(design);
   const id = fresh.numbered('small-switch');
-  const ports = [1, 2, 3].map((number) => portSchema.parse({ id: String(number), number }));
-  const [plug, out, back] = ports.map((each) => ({ switch: id, port: each.id }));
+  const ports = (other ? [1, 2] : [1, 2, 3]).map((number) => portSchema.parse({ id: String(number), number }));
+  const [own, out, back] = ports.map((each) => ({ switch: id, port: each.id }));
   return {
     switch: switchSchema.parse({ id, name: id, mac: fresh.mac(), dialect: 'off', ports }),
     links: [
-      { id: fresh.linkId(), a: { switch: at, port }, b: plug! },
-      { id: fresh.linkId(), a: out!, b: back! },
+      { id: fresh.linkId(), a: plug, b: own! },
+      { id: fresh.linkId(), a: other ?? back!, b: out! },
     ],
   };
 }
