@@ -3,6 +3,7 @@
  * Switch and port indices follow document order; every tie that the standards leave open is settled by identifier,
  * never by that order, so the order of a file does not matter.
  */
+import { SHUT_BY } from '../model/guard';
 import type { BridgePortId, SwitchId } from '../model/ids';
 import { bundlesOf, type Bundles } from './lag/ends';
 import { settleBundles } from './lag/settled';
@@ -95,6 +96,18 @@ export function compileNetwork(
   const guarded = guards.length === 0 ? network : compileWith(design, guards, use, asOne);
   const probes = probesActing(guarded);
   return probes.length === 0 ? guarded : compileWith(design, [...guards, ...probes], use, asOne);
+}
+
+/**
+ * The network of a design of which `dirtyBetween` says that it differs from another one in what single trees read, or in what
+ * none does: what was made of cables, bundles and VLANs is shared. Null where bundles, hosts or guards come into it.
+ */
+export function withOtherSettings(network: Network, design: Design): Network | null {
+  const { design: before, bundles, use, shut } = network;
+  if (design.bundles !== before.bundles || design.hosts !== before.hosts || shut.some((by) => by !== SHUT_BY.nothing))
+    return null;
+  const switches = bundles.members.length > 0 ? withBundles(design, bundles, use) : design.switches;
+  return { ...network, design, switches, ports: switches.flatMap((sw) => sw.ports) };
 }
 
 function compileWith(

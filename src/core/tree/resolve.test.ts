@@ -2,6 +2,8 @@ import fc from 'fast-check';
 import { commandSchema } from '../edit/commands';
 import { edit } from '../edit/edit';
 import { anyDesign, regionsDesign } from '../testing/networks';
+import { changedIn } from '../testing/variants';
+import type { Design } from '../model/document';
 import { resolve } from './resolve';
 import { viewTree, type Solution } from './settled';
 import { solve } from './solve';
@@ -9,7 +11,39 @@ import { tries } from '../testing/runs';
 
 const view = ({ network, trees }: Solution) => trees.map((tree) => viewTree(network, tree));
 
+/** Holds what resolving gives against solving from scratch, the network that it shares too. */
+function sameAsScratch({ network, trees }: Solution, design: Design): void {
+  const scratch = solve(design);
+  expect(view({ network, trees })).toEqual(view(scratch));
+  expect(network.design).toBe(design);
+  for (const part of ['switches', 'ports', 'far', 'live', 'shut', 'use', 'carried', 'order', 'bundles'] as const)
+    expect(network[part]).toEqual(scratch.network[part]);
+}
+
 describe('solving again after a change', () => {
+  it('gives what solving from scratch gives, whatever field is another', () => {
+    const changes = anyDesign.chain((start) =>
+      fc
+        .array(fc.constant(null), { maxLength: 6 })
+        .chain((steps) =>
+          steps.reduce<fc.Arbitrary<Design[]>>(
+            (before) => before.chain((all) => changedIn(all.at(-1)!).map((next) => [...all, next])),
+            fc.constant([start]),
+          ),
+        ),
+    );
+    fc.assert(
+      fc.property(changes, ([start, ...later]) => {
+        let solution = solve(start!);
+        for (const design of later) {
+          solution = resolve(solution, design).solution;
+          sameAsScratch(solution, design);
+        }
+      }),
+      { numRuns: tries(100) },
+    );
+  });
+
   it('gives what solving from scratch gives', () => {
     const change = fc.record({
       sw: fc.nat(),
@@ -78,10 +112,8 @@ describe('solving again after a change', () => {
           const edited = edit(design, commandSchema.parse(command));
           if (!edited.ok) continue;
           design = edited.value.design;
-          const again = resolve(solution, design);
-          const scratch = solve(design);
-          solution = again.solution;
-          expect(view(solution)).toEqual(view(scratch));
+          solution = resolve(solution, design).solution;
+          sameAsScratch(solution, design);
         }
       }),
       { numRuns: tries(100) },

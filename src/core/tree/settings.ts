@@ -48,9 +48,29 @@ interface Compiled {
 /** By what networks share that differ in settings alone. */
 const slotOf = oncePer((_: Network['live']) => ({ compiled: null as Compiled | null }));
 
-function compiledFor(network: Network): Compiled {
+/** What differs in a network from the one that was compiled is looked up tree by tree, up to this share of it. */
+const FEW = 1 / 8;
+
+/** The places where two lists do not hold the same. */
+const others = <T>(now: readonly T[], then: readonly T[]): number[] =>
+  now === then ? [] : Array.from(now.keys()).filter((i) => now[i] !== then[i]);
+
+/** What was compiled of a network, or of one that differs from it in settings alone, and where it does. */
+function compiledFor(network: Network) {
   const slot = slotOf(network.live);
-  if (slot.compiled?.network.design === network.design) return slot.compiled;
+  const { switches, ports } = network;
+  if (slot.compiled) {
+    const { network: base } = slot.compiled;
+    const [otherPorts, otherSwitches] = [others(ports, base.ports), others(switches, base.switches)];
+    const same = base.design === network.design;
+    if (same || otherPorts.length + otherSwitches.length <= (ports.length + switches.length) * FEW)
+      return { ...slot.compiled, otherPorts, otherSwitches };
+  }
+  slot.compiled = compiled(network);
+  return { ...slot.compiled, otherPorts: [], otherSwitches: [] };
+}
+
+function compiled(network: Network): Compiled {
   const { switches, ports, owner } = network;
   const byMac = Array.from(switches.keys()).sort((s, t) => {
     const [a, b] = [switches[s]!, switches[t]!];
@@ -58,7 +78,7 @@ function compiledFor(network: Network): Compiled {
   });
   const macPlace = new Int32Array(switches.length);
   byMac.forEach((s, place) => (macPlace[s] = place));
-  return (slot.compiled = {
+  return {
     network,
     byMac,
     macPlace,
@@ -69,7 +89,7 @@ function compiledFor(network: Network): Compiled {
     ownPriority: switches.map((sw) => setBridgePriority(sw, NO_TREE)),
     specialPorts: byTree(ports),
     specialSwitches: byTree(switches),
-  });
+  };
 }
 
 function costOf({ ports, switches, owner, design }: Network, p: number, tree: TreeId): number {
@@ -83,18 +103,8 @@ const keyOf = (port: BridgePort, { dialect }: Bridge, tree: TreeId): number =>
 /** Compiles the settings of a network; of one that differs from another in settings alone, what those change. */
 export function compileSettings(network: Network): TreeSettings {
   const { switches, ports, owner } = network;
-  const {
-    everywhere,
-    byMac,
-    macPlace,
-    ownPriority,
-    specialPorts,
-    specialSwitches,
-    network: base,
-  } = compiledFor(network);
-  const others = <T>(now: readonly T[], then: readonly T[]): number[] =>
-    now === then ? [] : Array.from(now.keys()).filter((i) => now[i] !== then[i]);
-  const [otherPorts, otherSwitches] = [others(ports, base.ports), others(switches, base.switches)];
+  const { everywhere, byMac, macPlace, ownPriority, specialPorts, specialSwitches, otherPorts, otherSwitches } =
+    compiledFor(network);
   const count = switches.length;
   const perVlan = switches.map((sw) => isPerVlan(sw));
 

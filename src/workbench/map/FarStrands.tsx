@@ -5,7 +5,8 @@
  */
 import { oncePer } from '../../core/base/cache';
 import { bridgePortOf } from '../../core/topology/network';
-import { memo, useMemo, type SVGProps } from 'react';
+import { memo, useMemo, useState, type SVGProps } from 'react';
+import type { Design } from '../../core/model/document';
 import type { TreeId } from '../../core/model/ids';
 import { treeOf, type SettledTree, type Solution, forwards } from '../../core/tree/settled';
 import { useInstant } from '../state/clock';
@@ -27,9 +28,12 @@ export const FarStrands = memo(function FarStrands({ lines }: { readonly lines: 
   const moved = useWorkbench((state) => state.moved);
   const cabling = useWorkbench((state) => state.lens === 'Cable');
   const cables = useMemo(() => {
-    const pieces = new Pieces();
-    for (const line of lines) pieces.add(line, pieceOf(line, 0, 0, 0));
-    return pieces;
+    const squares = new Map<string, string>();
+    for (const line of lines) {
+      const square = squareOf(line);
+      squares.set(square, (squares.get(square) ?? '') + pieceOf(line, 0, 0, 0));
+    }
+    return squares;
   }, [lines]);
   return (
     <g fill="none" pointerEvents="none">
@@ -58,20 +62,17 @@ export const FarStrands = memo(function FarStrands({ lines }: { readonly lines: 
 const SQUARE = 240;
 
 /**
- * Paths by the square that they are in. Whatever part of a path comes into view, a browser draws all of it; and the
- * squares that an edit leaves alone stay as they are.
+ * The square of the map that a line is in. Whatever part of a path comes into view, a browser draws all of it; and the squares
+ * that an edit leaves alone stay as they are.
  */
-class Pieces {
-  readonly squares = new Map<string, string>();
+const squareOf = ({ from, to }: Line): string =>
+  `${Math.floor((from.x + to.x) / 2 / SQUARE)} ${Math.floor((from.y + to.y) / 2 / SQUARE)}`;
 
-  add({ from, to }: Line, path: string): void {
-    const square = `${Math.floor((from.x + to.x) / 2 / SQUARE)} ${Math.floor((from.y + to.y) / 2 / SQUARE)}`;
-    this.squares.set(square, (this.squares.get(square) ?? '') + path);
-  }
-}
+/** Paths by the square that they are in. */
+type Pieces = ReadonlyMap<string, string>;
 
 function FarPaths({ of, ...look }: { readonly of: Pieces } & SVGProps<SVGPathElement>) {
-  return [...of.squares].map(([square, d]) => <path key={square} d={d} {...look} />);
+  return [...of].map(([square, d]) => <path key={square} d={d} {...look} />);
 }
 
 interface Props {
@@ -85,9 +86,10 @@ interface Props {
 
 function FarTree({ id, place, solution, lines, moved }: Props) {
   const tree = treeOf(solution, id);
+  const [draw] = useState(pathKeeper);
   const paths = useMemo(
-    () => (tree ? pathsOf(tree, solution, lines, place, moved) : null),
-    [tree, solution, lines, place, moved],
+    () => (tree ? draw(tree, solution, lines, place, moved) : null),
+    [draw, tree, solution, lines, place, moved],
   );
   if (!tree || !paths) return null;
   const { colour, dash } = strandStyle(solution.trees.indexOf(tree));
@@ -113,21 +115,90 @@ function pieceOf(line: Line, aside: number, from: number, to: number): string {
 
 const stub = (end: CourseEnd): string => polyline([atEnd(end, 4), atEnd(end, 15)]);
 
-function pathsOf(tree: SettledTree, { network }: Solution, lines: readonly Line[], place: number, moved: Moved | null) {
-  const [blocks, carries, touched] = [new Pieces(), new Pieces(), new Pieces()];
-  const lineOf = new Map(lines.map((line) => [line.link, line]));
-  network.design.links.forEach(({ id }, l) => {
+/** The links that have a line, by the square that they are in, in the order of the design. */
+const placedIn = oncePer((lines: readonly Line[]) =>
+  oncePer((links: Design['links']) => {
+    const lineOf = new Map(lines.map((line) => [line.link, line]));
+    const squares = new Map<string, { readonly l: number; readonly line: Line }[]>();
+    links.forEach(({ id }, l) => {
+      const line = lineOf.get(id);
+      if (!line) return;
+      const square = squareOf(line);
+      const own = squares.get(square);
+      if (own) own.push({ l, line });
+      else squares.set(square, [{ l, line }]);
+    });
+    return squares;
+  }),
+);
+
+/** How a link is drawn, as bits: that it is; that an end blocks; that an end has moved. */
+const LINK = { drawn: 1, blocksA: 2, blocksB: 4, movedA: 8, movedB: 16 } as const;
+
+function linkCodes(tree: SettledTree, { network }: Solution, moved: Moved | null): Uint8Array {
+  const before = moved?.before.get(tree.id);
+  return Uint8Array.from(network.design.links, (_, l) => {
     const aggregationPort = network.linkEnds[2 * l]!;
     const [p, q] = [bridgePortOf(network, aggregationPort), bridgePortOf(network, network.linkEnds[2 * l + 1]!)];
-    const line = lineOf.get(id);
-    if (!line || !tree.role[p] || !tree.role[q] || !network.macOperational[aggregationPort]) return;
-    const aside = place * Math.min(line.gap, FAR_GAP);
-    const [from, to] = [forwards(tree, p) ? 0 : CUT, forwards(tree, q) ? 0 : CUT];
-    (from === 0 && to === 0 ? carries : blocks).add(line, pieceOf(line, aside, from, to));
-    const before = moved?.before.get(tree.id);
-    if (!before) return;
-    if (before.has(p)) touched.add(line, stub(courseOf(line, aside).from));
-    if (before.has(q)) touched.add(line, stub(courseOf(line, aside).to));
+    if (!tree.role[p] || !tree.role[q] || !network.macOperational[aggregationPort]) return 0;
+    return (
+      LINK.drawn +
+      (forwards(tree, p) ? 0 : LINK.blocksA) +
+      (forwards(tree, q) ? 0 : LINK.blocksB) +
+      (before?.has(p) ? LINK.movedA : 0) +
+      (before?.has(q) ? LINK.movedB : 0)
+    );
   });
-  return { blocks, carries, moved: touched };
+}
+
+interface Paths {
+  readonly blocks: Map<string, string>;
+  readonly carries: Map<string, string>;
+  readonly moved: Map<string, string>;
+}
+
+/** Draws a tree; of one that was drawn before, the squares in which something is another. */
+function pathKeeper() {
+  let known: { squares: object; place: number; codes: Uint8Array; paths: Paths } | null = null;
+  return (
+    tree: SettledTree,
+    solution: Solution,
+    lines: readonly Line[],
+    place: number,
+    moved: Moved | null,
+  ): Readonly<Paths> => {
+    const squares = placedIn(lines)(solution.network.design.links);
+    const codes = linkCodes(tree, solution, moved);
+    const before = known?.squares === squares && known.place === place ? known : null;
+    const paths: Paths = {
+      blocks: new Map(before?.paths.blocks),
+      carries: new Map(before?.paths.carries),
+      moved: new Map(before?.paths.moved),
+    };
+    for (const [square, all] of squares) {
+      if (before && all.every(({ l }) => codes[l] === before.codes[l])) continue;
+      let [blocks, carries, touched] = ['', '', ''];
+      for (const { l, line } of all) {
+        const code = codes[l]!;
+        if (code === 0) continue;
+        const aside = place * Math.min(line.gap, FAR_GAP);
+        const [from, to] = [code & LINK.blocksA ? CUT : 0, code & LINK.blocksB ? CUT : 0];
+        const piece = pieceOf(line, aside, from, to);
+        if (from === 0 && to === 0) carries += piece;
+        else blocks += piece;
+        if (code & LINK.movedA) touched += stub(courseOf(line, aside).from);
+        if (code & LINK.movedB) touched += stub(courseOf(line, aside).to);
+      }
+      put(paths.blocks, square, blocks);
+      put(paths.carries, square, carries);
+      put(paths.moved, square, touched);
+    }
+    known = { squares, place, codes, paths };
+    return paths;
+  };
+}
+
+function put(pieces: Map<string, string>, square: string, path: string): void {
+  if (path === '') pieces.delete(square);
+  else pieces.set(square, path);
 }

@@ -10,6 +10,7 @@ import type { Design } from '../../core/model/document';
 import { problemText } from '../../core/model/problem';
 import { compileNetwork } from '../../core/topology/network';
 import { movedEnds, movedVlans } from '../../core/tree/moved';
+import { mayHaveMoved, resolve } from '../../core/tree/resolve';
 import type { SettledTree, Solution } from '../../core/tree/settled';
 import { unpackTrees } from '../../workers/packing';
 import type { SolverAnswer } from '../../workers/solver';
@@ -67,6 +68,9 @@ export interface DesignDocument {
 
 /** How long an edit waits for its trees before it is shown without them. */
 const PATIENCE_MS = 60;
+
+/** Ports times trees that the page solves itself: that takes no longer than to hear of it from the worker. */
+const SOLVED_HERE = 6000;
 
 const DROPPED =
   'Another window has changed the design in the meantime, so your last step back or forward was left out: look, then do it again.';
@@ -133,8 +137,13 @@ export function createDocument(open: OpenDesign, solver: SolverClient, room: Roo
     by: Moved['by'] = 'edit',
   ): Promise<void> {
     const ticket = (asked += 1);
-    const network = compileNetwork(present.design); // while the worker solves
-    const slow = setTimeout(() => ticket === asked && put({}), PATIENCE_MS);
+    const here = solvedHere();
+    if (here) {
+      await Promise.resolve(); // what begins with the change belongs to the same picture
+      if (!stopped && ticket === asked) settled(here, label, by);
+    }
+    const network = here?.network ?? compileNetwork(present.design); // while the worker solves
+    const slow = setTimeout(() => ticket === asked && !here && put({}), PATIENCE_MS);
     const next = await answer.catch((): SolverAnswer => ({
       problem: 'The solver has stopped. Load the page again; nothing is lost.',
     }));
@@ -143,7 +152,20 @@ export function createDocument(open: OpenDesign, solver: SolverClient, room: Roo
     if (!('problem' in next)) arrived = next.all ? unpackTrees(next.trees) : merged(arrived, unpackTrees(next.trees));
     if (ticket !== asked) return; // a later change is already on its way
     if ('problem' in next) return put({ solution: null, problem: next.problem, moved: null });
-    const solution: Solution = { network, trees: arrived };
+    if (here) arrived = here.trees;
+    else settled({ network, trees: arrived }, label, by);
+  }
+
+  /** The solution of the present design, where a change has moved few trees since the last one; null where the worker has more to do. */
+  function solvedHere(): Solution | null {
+    const { solution, design } = present;
+    if (!solution) return null;
+    const dirty = mayHaveMoved(solution, design);
+    const few = dirty !== 'all' && dirty.size * solution.network.ports.length <= SOLVED_HERE;
+    return few ? resolve(solution, design).solution : null;
+  }
+
+  function settled(solution: Solution, label: string | null, by: Moved['by']): void {
     const before = present.solution;
     const moved =
       label !== null && before ? movedOf(label, movedEnds(before, solution), by, movedVlans(before, solution)) : null;

@@ -5,6 +5,7 @@ import { fail, ok } from '../../core/base/result';
 import { api } from './api';
 import { fernhollow } from '../../core/demo/demos';
 import { vlanTree } from '../../core/model/ids';
+import { solve } from '../../core/tree/solve';
 import type { SolverAnswer } from '../../workers/solver';
 import { inlineSolver, noSaver } from '../testing';
 import type { Saver } from './saver';
@@ -14,6 +15,10 @@ import { createWorkbench, type WorkbenchStore } from './store';
 const command = (input: object): Command => commandSchema.parse(input);
 const priority = (value: number) =>
   command({ do: 'set-bridge-priority', switch: 'ridge-a', tree: 'vlan:15', priority: value });
+
+/** Moves every tree: more than the page solves itself. */
+const everywhere = (value: number) =>
+  command({ do: 'set-bridge-priority', switch: 'ridge-a', tree: null, priority: value });
 
 /** The real solver, in this thread; where it is held back, it answers when `release` says so. */
 function testSolver(held = false) {
@@ -166,14 +171,14 @@ describe('while the solver is busy', () => {
     const solver = open(true);
     solver.release();
     await jest.advanceTimersByTimeAsync(1);
-    state().act(priority(4096));
+    state().act(everywhere(61440));
     await jest.advanceTimersByTimeAsync(40);
     expect(state().revision).toBe(7);
     await jest.advanceTimersByTimeAsync(40);
     expect(state().revision).toBe(8);
     solver.release();
     await jest.advanceTimersByTimeAsync(1);
-    expect(state().moved?.ends).toHaveLength(10);
+    expect(state().moved?.ends).toHaveLength(70); // ten in each tree
     jest.useRealTimers();
   });
 
@@ -182,15 +187,37 @@ describe('while the solver is busy', () => {
     solver.release();
     await settle();
     const seen: (number | undefined)[] = [];
-    store.subscribe(
-      (next, before) =>
-        next.design !== before.design && seen.push(next.design.switches[0]?.trees[vlanTree(15)]?.priority),
-    );
-    for (const value of [4096, 8192, 12288]) state().act(priority(value));
+    store.subscribe((next, before) => next.design !== before.design && seen.push(next.design.switches[0]?.priority));
+    for (const value of [4096, 8192, 12288]) state().act(everywhere(value));
     solver.release();
     await settle();
     expect(seen).toEqual([12288]);
     expect(state().solution?.network.design).toBe(state().design);
+  });
+
+  it('shows at once what moves few trees, and what the solver says later is the same', async () => {
+    const solver = open(true);
+    solver.release();
+    await settle();
+    const before = state().solution!;
+    state().act(priority(61440));
+    await settle();
+    const shown = state().solution!;
+    expect([state().revision, shown.network.design === state().design]).toEqual([8, true]);
+    expect(state().moved?.label).toContain('ridge-a');
+    expect(shown.trees.filter((tree, i) => tree !== before.trees[i]).map(({ id }) => id)).toEqual(['vlan:15']);
+    solver.release();
+    await settle();
+    expect(state().solution).toBe(shown);
+    // One that the solver has to be asked about, with one after it that it need not be.
+    state().act(everywhere(61440));
+    state().act(priority(4096));
+    await settle();
+    expect(state().revision).toBe(8);
+    solver.release();
+    await settle();
+    expect(state().revision).toBe(10);
+    expect(state().solution!.trees).toEqual(solve(state().design).trees);
   });
 });
 
