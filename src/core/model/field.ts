@@ -9,10 +9,11 @@ import type { BridgePortId, HostId, LinkId, SwitchId } from './ids';
 import type { Names } from './names';
 
 /**
- * What reads a field: any tree; the one tree under whose name it stands; a run of the protocols and of frames alone, since
- * trees come to rest alike whatever it says; the places on the map; nothing that is computed. What trees read, a run does.
+ * What reads a field: any tree; any tree, for what is set in it, though who hears whom and which trees there are does not hang on
+ * it; the one tree under whose name it stands; a run of the protocols and of frames alone, since trees come to rest alike
+ * whatever it says; the places on the map; nothing that is computed. What trees read, a run does.
  */
-export type Reader = 'trees' | 'tree' | 'run' | 'layout' | 'nothing';
+export type Reader = 'trees' | 'settings' | 'tree' | 'run' | 'layout' | 'nothing';
 
 export interface Facts<T = never> {
   /** How people call it, in the words of the standard where it has one. */

@@ -50,10 +50,10 @@ export const bridgePortFields = {
       ],
     },
   }),
-  cost: field(pathCost.optional(), { label: 'cost', reads: 'trees', absent: 'from speed' }),
+  cost: field(pathCost.optional(), { label: 'cost', reads: 'settings', absent: 'from speed' }),
   /** Of an MSTP port: toward bridges outside of its region. */
-  externalCost: field(pathCost.optional(), { label: 'external cost', reads: 'trees', absent: 'as its cost' }),
-  priority: field(portPriority.default(PORT_PRIORITY.default), { label: 'priority', reads: 'trees' }),
+  externalCost: field(pathCost.optional(), { label: 'external cost', reads: 'settings', absent: 'as its cost' }),
+  priority: field(portPriority.default(PORT_PRIORITY.default), { label: 'priority', reads: 'settings' }),
   trees: perTree(
     z.strictObject({
       cost: field(pathCost.optional(), { label: 'cost', reads: 'tree', absent: AS_FOR_ALL }),

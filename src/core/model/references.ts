@@ -2,10 +2,21 @@
  * What a document's shape alone cannot say: identifiers are unique, references lead somewhere, a port holds one cable,
  * costs fit the cost method. Physical mismatches (VLANs, speeds, duplicate MACs) are findings, not errors.
  */
+import { oncePer } from '../base/cache';
 import { MAX_COST } from './legal';
 import { MAX_PROBLEMS } from './limits';
 import { jsonPath, type DesignProblem } from './problem';
-import { designNode, type Bundle, type CostMethod, type Design, type Group, type LinkEnd, type Port } from './document';
+import {
+  designNode,
+  type Bundle,
+  type CostMethod,
+  type Design,
+  type Group,
+  type Host,
+  type Link,
+  type LinkEnd,
+  type Port,
+} from './document';
 import type { GroupId } from './ids';
 import { methodOf } from './costMethod';
 import { VlanSet, vlanSet } from './vlanSet';
@@ -14,12 +25,21 @@ import { VlanSet, vlanSet } from './vlanSet';
 const itemsOf = (design: Readonly<Record<string, unknown>>, key: string) =>
   design[key] as readonly { readonly id: string | number }[];
 
+/** The ids of a switch's ports. */
+const idsOf = oncePer((ports: readonly Port[]): ReadonlySet<string> => new Set(ports.map(({ id }) => id)));
+
+/** The places of the ports that have costs of their own. */
+const costly = oncePer((ports: readonly Port[]): readonly number[] =>
+  Array.from(ports.keys()).filter((j) => {
+    const { cost, externalCost, trees } = ports[j]!;
+    return cost !== undefined || externalCost !== undefined || Object.keys(trees).length > 0;
+  }),
+);
+
 /** Broken references and double identifiers, in document order: the first hundred. Time grows with the size of the design alone. */
 export function referenceProblems(design: Design): DesignProblem[] {
   const problems: DesignProblem[] = [];
-  const ports = new Map<string, ReadonlySet<string>>(
-    design.switches.map((sw) => [sw.id, new Set(sw.ports.map((port) => port.id))]),
-  );
+  const ports = new Map<string, ReadonlySet<string>>(design.switches.map((sw) => [sw.id, idsOf(sw.ports)]));
   const add = (path: readonly PropertyKey[], found: string, allowed: string): void => {
     if (problems.length < MAX_PROBLEMS) problems.push({ path: jsonPath(path), found, allowed });
   };
@@ -55,11 +75,11 @@ export function referenceProblems(design: Design): DesignProblem[] {
 
   const regions = new Set(design.regions.map((region) => region.id));
   design.switches.forEach((sw, i) => {
-    unique(sw.ports, ['switches', i, 'ports'], `port of ${sw.id}`);
+    if (idsOf(sw.ports).size < sw.ports.length) unique(sw.ports, ['switches', i, 'ports'], `port of ${sw.id}`);
     if (sw.region !== undefined && !regions.has(sw.region)) {
       add(['switches', i, 'region'], JSON.stringify(sw.region), 'the id of a region of this design');
     }
-    sw.ports.forEach((port, j) => costs(port, methodOf(design, sw), ['switches', i, 'ports', j]));
+    for (const j of costly(sw.ports)) costs(sw.ports[j]!, methodOf(design, sw), ['switches', i, 'ports', j]);
   });
 
   const groups = new Map(design.groups.map((group) => [group.id, group]));
@@ -95,24 +115,25 @@ export function referenceProblems(design: Design): DesignProblem[] {
     });
   });
 
-  const plugged = new Map<string, string>();
-  const plug = (at: LinkEnd, path: readonly PropertyKey[], by: string) => {
-    const key = `${at.switch}\n${at.port}`; // no identifier holds a line feed
-    const before = plugged.get(key);
-    if (before !== undefined)
-      add(path, `${at.switch} port ${at.port}`, `one cable a port: ${before} is plugged in there`);
-    else plugged.set(key, by);
+  const plugged = new Map<string, Map<string, Link | Host>>();
+  const plug = (at: LinkEnd, path: readonly PropertyKey[], by: Link | Host) => {
+    const there = plugged.get(at.switch) ?? new Map<string, Link | Host>();
+    const before = there.get(at.port);
+    if (before) {
+      const what = 'attach' in before ? 'host' : 'link';
+      add(path, `${at.switch} port ${at.port}`, `one cable a port: ${what} ${before.id} is plugged in there`);
+    } else plugged.set(at.switch, there.set(at.port, by));
   };
   design.links.forEach((link, i) => {
     for (const side of ['a', 'b'] as const) {
       end(link[side], ['links', i, side]);
-      plug(link[side], ['links', i, side], `link ${link.id}`);
+      plug(link[side], ['links', i, side], link);
     }
   });
   design.hosts.forEach((host, i) =>
     host.attach.forEach((at, j) => {
       end(at, ['hosts', i, 'attach', j]);
-      plug(at, ['hosts', i, 'attach', j], `host ${host.id}`);
+      plug(at, ['hosts', i, 'attach', j], host);
     }),
   );
 

@@ -90,7 +90,7 @@ export const switchSchema = z.strictObject({
     absent: 'of its own',
     text: (region, names) => names.region(region),
   }),
-  priority: field(bridgePriority.default(BRIDGE_PRIORITY.default), { label: 'priority', reads: 'trees' }),
+  priority: field(bridgePriority.default(BRIDGE_PRIORITY.default), { label: 'priority', reads: 'settings' }),
   trees: perTree(
     z.strictObject({ priority: field(bridgePriority, { label: 'priority', reads: 'tree', absent: AS_FOR_ALL }) }),
   ).default({}),

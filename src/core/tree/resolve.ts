@@ -1,23 +1,23 @@
 /** Solving again after a change: only the trees that the change can have moved. */
 import { isMultiple, isSingle, isPerVlan } from '../model/document';
 import { treeInstance, type TreeId } from '../model/ids';
-import { dirtyBetween } from '../model/derive/dirty';
+import { dirtyBetween, type Dirty } from '../model/derive/dirty';
 import type { Design } from '../model/document';
 import { compileNetwork, withOtherSettings } from '../topology/network';
 import type { SettledTree, Solution } from './settled';
 import { solve, solveTrees } from './solve';
 
-/** The trees that a change from what `before` solves to `design` can have moved; `all` where there may be others as well. */
-export function mayHaveMoved(before: Solution, design: Design): ReadonlySet<TreeId> | 'all' {
-  const dirty = dirtyBetween(before.network.design, design).trees;
-  if (dirty === 'all') return dirty;
+/** What a change from what `before` solves to `design` can have moved: trees, `all` of them; and who hears whom, or which trees there are. */
+export function mayHaveMoved(before: Solution, design: Design): Pick<Dirty, 'trees' | 'wiring'> {
+  const { trees, wiring } = dirtyBetween(before.network.design, design);
+  if (trees === 'all') return { trees, wiring };
   // A standard bridge beside per-VLAN ones reads its CST's settings in VLAN 1's tree, and every other tree follows that one.
   const perVlan = design.switches.some(isPerVlan);
   const mixed = perVlan && design.switches.some(isSingle);
   // Every instance follows the CIST at the boundary of its region, and trees of VLANs follow the instance that has the VLAN there; nothing else follows an instance.
   const regional = design.switches.some(isMultiple);
   const followed = (id: TreeId): boolean => mixed || (regional && (perVlan || !treeInstance(id)));
-  return [...dirty].some(followed) ? 'all' : dirty;
+  return { trees: [...trees].some(followed) ? 'all' : trees, wiring };
 }
 
 /** The solution of `design`, a later state of the design that `before` solves; trees that the change cannot have moved are taken over as they are. */
@@ -25,16 +25,15 @@ export function resolve(
   before: Solution,
   design: Design,
 ): { readonly solution: Solution; readonly changed: readonly SettledTree[] } {
-  const dirty = mayHaveMoved(before, design);
-  if (dirty === 'all') {
+  const { trees: dirty, wiring } = mayHaveMoved(before, design);
+  if (wiring) {
     const solution = solve(design);
     return { solution, changed: solution.trees };
   }
   const network = withOtherSettings(before.network, design) ?? compileNetwork(design);
-  const changed = solveTrees(
-    network,
-    before.trees.map((tree) => tree.id).filter((id) => dirty.has(id)),
-  );
+  const ids = before.trees.map(({ id }) => id);
+  const changed = solveTrees(network, dirty === 'all' ? ids : ids.filter((id) => dirty.has(id)));
+  if (dirty === 'all') return { solution: { network, trees: changed }, changed };
   const byId = new Map(changed.map((tree) => [tree.id, tree]));
   return { solution: { network, trees: before.trees.map((tree) => byId.get(tree.id) ?? tree) }, changed };
 }

@@ -5,9 +5,10 @@ import { useWorkbench } from '../state/context';
 import { counted } from '../ui/words/units';
 import type { Focus } from '../../core/analysis/focus/focus';
 import { useFocused } from './mapDesign';
+import { memo } from 'react';
 import styles from './map.module.css';
 
-export function FocusBar() {
+export const FocusBar = memo(function FocusBar() {
   const focus = useWorkbench((state) => state.focus);
   const setFocus = useWorkbench((state) => state.setFocus);
   const nameOf = useWorkbench((state) => {
@@ -41,7 +42,7 @@ export function FocusBar() {
       </TextButton>
     </div>
   );
-}
+});
 
 /** What is in focus; `name` is its first switch's. */
 export function focusText(focus: Focus, name: string): string {

@@ -1,6 +1,6 @@
 'use client';
 /** Below the map: zooming, the two layouts, the legend, tidying. */
-import { useState, type ComponentType } from 'react';
+import { memo, useState, type ComponentType } from 'react';
 import { loadable } from '../ui/loadable';
 import { Term } from '../ui/Term';
 import { TextButton } from '../ui/TextButton';
@@ -19,7 +19,7 @@ const LETTERS = [
 const MASTER = ['M', 'master'] as const;
 const Legend = loadable('the legend', () => import('./legend/Legend').then((m) => m.Legend));
 
-export function MapFoot({ Signs }: { readonly Signs?: ComponentType | undefined }) {
+export const MapFoot = memo(function MapFoot({ Signs }: { readonly Signs?: ComponentType | undefined }) {
   const controls = useWorkbench((state) => state.controls);
   const lens = useWorkbench((state) => state.lens);
   const [open, setOpen] = useState(false);
@@ -61,7 +61,7 @@ export function MapFoot({ Signs }: { readonly Signs?: ComponentType | undefined 
       </div>
     </>
   );
-}
+});
 
 /** How high the bar is now, pixels. */
 export const footHeight = (): number => document.querySelector<HTMLElement>('[data-foot]')?.offsetHeight ?? 18;

@@ -201,7 +201,7 @@ function Map({ Under, Over, Signs }: OfLens) {
                 onlyRenderVisibleElements
                 minZoom={ZOOM.least}
                 maxZoom={ZOOM.most}
-                proOptions={{ hideAttribution: true }}
+                proOptions={PLAIN}
               >
                 <ViewportPortal>
                   <Bands bands={map.bands} bounds={bounds} />
@@ -243,6 +243,7 @@ function Map({ Under, Over, Signs }: OfLens) {
 }
 
 const NO_EDGES: never[] = [];
+const PLAIN = { hideAttribution: true };
 const CENTRED: [number, number] = [0.5, 0.5];
 
 /** Keeps the node of each box that has not changed, selected or not. */

@@ -2,12 +2,13 @@
 /** The whole map in a corner, with what is in view; there while some of the map is not, and dragged or clicked to move the view. */
 import { MiniMap, useStore, type ReactFlowState } from '@xyflow/react';
 import type { Bounds } from './bounds';
+import { memo } from 'react';
 import styles from './map.module.css';
 
 /** How much of the map may be out of view before it is told, as a share of its size. */
 const SLACK = 0.04;
 
-export function Overview({ bounds }: { readonly bounds: Bounds }) {
+export const Overview = memo(function Overview({ bounds }: { readonly bounds: Bounds }) {
   const beyond = useStore((state: ReactFlowState) => isBeyond(bounds, state));
   if (!beyond) return null;
   return (
@@ -27,7 +28,7 @@ export function Overview({ bounds }: { readonly bounds: Bounds }) {
       maskStrokeWidth={2}
     />
   );
-}
+});
 
 const SIZE = { width: 172, height: 104 } as const;
 

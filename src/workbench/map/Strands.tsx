@@ -64,6 +64,7 @@ function NearLinks({ links, lines, boxes, sheaves, kept }: NearProps) {
   const window = useWindow();
   const { switches } = useMapDesign();
   const speeds = useMemo(() => {
+    if (links.length === 0) return [];
     const byPort = new Map<string, number>(
       switches.flatMap((sw) => sw.ports.map((port) => [`${sw.id}\n${port.id}`, port.speed] as const)),
     );

@@ -1,4 +1,5 @@
 /** The course of one strand along a link, and the glyphs' outlines at its ends. Pure geometry in map units. */
+import { oncePer } from '../../core/base/cache';
 import type { Line, Point } from './geometry';
 
 /** One end of a strand: where it meets the box, and the direction away from the box. */
@@ -19,9 +20,17 @@ export interface Course {
 
 const HEADROOM = 46;
 
+/** The courses of a line that have been asked for, by offset. */
+const coursesOf = oncePer((_: Line) => new Map<number, Course>());
+
 /** The course at `offset` to the side of a link's middle. */
 export function courseOf(line: Line, offset: number): Course {
-  return line.loops ? loopRun(line, offset) : bentRun(line, offset);
+  const courses = coursesOf(line);
+  const known = courses.get(offset);
+  if (known) return known;
+  const course = line.loops ? loopRun(line, offset) : bentRun(line, offset);
+  courses.set(offset, course);
+  return course;
 }
 
 /** From point to point over the bends, all of it to the side by `offset`. */

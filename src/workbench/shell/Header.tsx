@@ -16,8 +16,6 @@ import { atPresent, lookingText } from '../state/looking';
 
 export function Header() {
   const name = useWorkbench((state) => state.design.name);
-  const id = useWorkbench((state) => state.id);
-  const savedNow = useWorkbench((state) => state.save.kind === 'saved');
   const lens = useWorkbench((state) => state.lens);
   const setLens = useWorkbench((state) => state.setLens);
   const openDialog = useWorkbench((state) => state.openDialog);
@@ -59,18 +57,26 @@ export function Header() {
         </TextButton>
         <StepButton kind="undo" />
         <StepButton kind="redo" />
-        <TextButton
-          does="plain"
-          onClick={() => window.location.assign(`/api/designs/${encodeURIComponent(id)}/export`)}
-          disabled={!savedNow}
-          title="download this design as a .knot.json file"
-        >
-          Export
-        </TextButton>
+        <ExportButton />
         <PictureMenu />
         <SchemeButton />
       </div>
     </header>
+  );
+}
+
+function ExportButton() {
+  const id = useWorkbench((state) => state.id);
+  const saved = useWorkbench((state) => state.save.kind === 'saved');
+  return (
+    <TextButton
+      does="plain"
+      onClick={() => window.location.assign(`/api/designs/${encodeURIComponent(id)}/export`)}
+      disabled={!saved}
+      title="download this design as a .knot.json file"
+    >
+      Export
+    </TextButton>
   );
 }
 

@@ -69,8 +69,8 @@ export interface DesignDocument {
 /** How long an edit waits for its trees before it is shown without them. */
 const PATIENCE_MS = 60;
 
-/** Ports times trees that the page solves itself: that takes no longer than to hear of it from the worker. */
-const SOLVED_HERE = 6000;
+/** Ports times trees that the page solves itself, some 8 ms: that takes no longer than to hear of it from the worker. */
+const SOLVED_HERE = 45_000;
 
 const DROPPED =
   'Another window has changed the design in the meantime, so your last step back or forward was left out: look, then do it again.';
@@ -156,12 +156,13 @@ export function createDocument(open: OpenDesign, solver: SolverClient, room: Roo
     else settled({ network, trees: arrived }, label, by);
   }
 
-  /** The solution of the present design, where a change has moved few trees since the last one; null where the worker has more to do. */
+  /** The solution of the present design, where a change has moved little since the last one; null where the worker has more to do. */
   function solvedHere(): Solution | null {
     const { solution, design } = present;
     if (!solution) return null;
-    const dirty = mayHaveMoved(solution, design);
-    const few = dirty !== 'all' && dirty.size * solution.network.ports.length <= SOLVED_HERE;
+    const { trees, wiring } = mayHaveMoved(solution, design);
+    const count = trees === 'all' ? solution.trees.length : trees.size;
+    const few = !wiring && count * solution.network.ports.length <= SOLVED_HERE;
     return few ? resolve(solution, design).solution : null;
   }
 

@@ -30,4 +30,6 @@ it('shown trees stand in the order of the design, and stay as long as there are 
   expect(stillShown(shown, fernhollow(), [ids[3]!])).toEqual([ids[3]]);
   const others = ids.filter((id) => !shown.includes(id));
   expect(stillShown(shown, fernhollow(), others)).toEqual([others[0]]);
+  const first = stillShown([], fernhollow(), ids);
+  expect(stillShown([], fernhollow(), ids, first)).toBe(first); // nothing is drawn again for it
 });

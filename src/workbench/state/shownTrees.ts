@@ -15,11 +15,16 @@ export function merged(before: readonly SettledTree[], newer: readonly SettledTr
   return before.map((tree) => byId.get(tree.id) ?? tree);
 }
 
-/** The shown trees that there still are (the same list, where all are); the first that people named where none is. */
-export function stillShown(shown: readonly TreeId[], design: Design, ids: readonly TreeId[]): readonly TreeId[] {
-  const kept = shown.filter((id) => ids.includes(id));
-  if (kept.length === 0) return firstShown(design, ids);
-  return kept.length === shown.length ? shown : kept;
+/** The chosen trees that there still are, the first that people named where none is; the list that is shown already, where it says so. */
+export function stillShown(
+  chosen: readonly TreeId[],
+  design: Design,
+  ids: readonly TreeId[],
+  shown: readonly TreeId[] = chosen,
+): readonly TreeId[] {
+  const kept = chosen.filter((id) => ids.includes(id));
+  const next = kept.length === 0 ? firstShown(design, ids) : kept;
+  return [shown, chosen].find((list) => list.length === next.length && list.every((id, i) => id === next[i])) ?? next;
 }
 
 /** The first tree that people named: VLAN 1 is rarely what they come for. */

@@ -43,13 +43,18 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
     function screenState(looking: Looking): Partial<Workbench> {
       const { save, damage, undoSteps, redoSteps } = document.now();
       const shown = shownOf(document.now(), looking);
-      const { chosenTrees, selection } = get();
+      const { chosenTrees, shownTrees, selection } = get();
       const ids = shown.solution?.trees.map((tree) => tree.id);
       return {
         ...shown,
         ...{ looking, save, damage, undoSteps, redoSteps },
         selection: stillThere(shown.design, selection),
-        shownTrees: looking.kind === 'worksheet' ? [] : ids ? stillShown(chosenTrees, shown.design, ids) : chosenTrees,
+        shownTrees:
+          looking.kind === 'worksheet'
+            ? []
+            : ids
+              ? stillShown(chosenTrees, shown.design, ids, shownTrees)
+              : chosenTrees,
       };
     }
     const lookAt = (looking: Looking): void => set(screenState(looking));

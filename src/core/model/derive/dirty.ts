@@ -7,6 +7,8 @@ import { changesBetween } from './changes';
 export interface Dirty {
   /** The trees that can have moved. */
   readonly trees: ReadonlySet<TreeId> | 'all';
+  /** Whether who hears whom, or which trees there are, can be another. */
+  readonly wiring: boolean;
   /** Whether a run of the protocols can come out otherwise. */
   readonly run: boolean;
   /** Whether the places on the map can. */
@@ -22,9 +24,11 @@ export function dirtyBetween(before: Design, after: Design): Dirty {
     readers.add(reader);
     if (reader === 'tree' && tree !== null) trees.add(tree);
   }
-  const moves = readers.has('trees');
+  const wiring = readers.has('trees');
+  const moves = wiring || readers.has('settings');
   return {
     trees: moves ? 'all' : trees,
+    wiring,
     run: moves || trees.size > 0 || readers.has('run'),
     layout: moves || readers.has('layout'),
   };

@@ -1,4 +1,5 @@
 /** Lists that are longer than they may be: nothing else of a document is looked at before. */
+import { oncePer } from '../../base/cache';
 import { designNode } from '../document';
 import type { Node } from '../field';
 import { MAX_PORTS, MAX_PROBLEMS } from '../limits';
@@ -7,12 +8,13 @@ import { jsonPath, type DesignProblem } from '../problem';
 const lengthOf = (value: unknown): number => (Array.isArray(value) ? value.length : 0);
 
 /** The lists of a group that are not as long as they like, by key. */
-const limited = (group: Node): (readonly [string, number, Node])[] =>
+const limited = oncePer((group: Node): readonly (readonly [string, number, Node])[] =>
   group.kind === 'group'
     ? [...group.fields].flatMap(([key, node]) =>
         node.facts?.most === undefined ? [] : [[key, node.facts.most, node] as const],
       )
-    : [];
+    : [],
+);
 
 /** What is too long in a value that need not be a design yet. */
 export function limitProblems(input: Readonly<Record<string, unknown>>): DesignProblem[] {
