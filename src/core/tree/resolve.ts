@@ -20,10 +20,14 @@ export function mayHaveMoved(before: Solution, design: Design): Pick<Dirty, 'tre
   return { trees: [...trees].some(followed) ? 'all' : trees, wiring };
 }
 
-/** The solution of `design`, a later state of the design that `before` solves; trees that the change cannot have moved are taken over as they are. */
+/**
+ * The solution of `design`, a later state of the design that `before` solves; trees that the change cannot have moved are taken
+ * over as they are, and so are all but `only`, where those are asked for and who hears whom is the same.
+ */
 export function resolve(
   before: Solution,
   design: Design,
+  only: readonly TreeId[] | null = null,
 ): { readonly solution: Solution; readonly changed: readonly SettledTree[] } {
   const { trees: dirty, wiring } = mayHaveMoved(before, design);
   if (wiring) {
@@ -31,9 +35,9 @@ export function resolve(
     return { solution, changed: solution.trees };
   }
   const network = withOtherSettings(before.network, design) ?? compileNetwork(design);
-  const ids = before.trees.map(({ id }) => id);
+  const ids = only ?? before.trees.map(({ id }) => id);
   const changed = solveTrees(network, dirty === 'all' ? ids : ids.filter((id) => dirty.has(id)));
-  if (dirty === 'all') return { solution: { network, trees: changed }, changed };
+  if (dirty === 'all' && !only) return { solution: { network, trees: changed }, changed };
   const byId = new Map(changed.map((tree) => [tree.id, tree]));
   return { solution: { network, trees: before.trees.map((tree) => byId.get(tree.id) ?? tree) }, changed };
 }

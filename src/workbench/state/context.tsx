@@ -72,12 +72,13 @@ const followerOf = oncePer((store: WorkbenchStore): StoreApi<Workbench> => {
   const follow = (): void => {
     if (!due) return;
     due = false;
-    follower.setState(store.getState(), true);
+    // What follows wants every tree.
+    if (!store.getState().partly) follower.setState(store.getState(), true);
   };
   store.subscribe((state, before) => {
     const edited =
       state.looking === before.looking && (state.design !== before.design || state.solution !== before.solution);
-    if (!edited && !due) follower.setState(state, true);
+    if (!edited && !due && !state.partly) follower.setState(state, true);
     if (!edited || due) return;
     due = true;
     requestAnimationFrame(() => setTimeout(follow));

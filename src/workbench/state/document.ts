@@ -8,6 +8,7 @@ import { describeCommands } from '../../core/edit/describe';
 import { applyChange, editAll, replaceDesign, type Patch } from '../../core/edit/edit';
 import type { Design } from '../../core/model/document';
 import { problemText } from '../../core/model/problem';
+import type { TreeId } from '../../core/model/ids';
 import { compileNetwork } from '../../core/topology/network';
 import { movedEnds, movedVlans } from '../../core/tree/moved';
 import { mayHaveMoved, resolve } from '../../core/tree/resolve';
@@ -33,6 +34,8 @@ export interface Present {
   readonly undoSteps: readonly Step[];
   readonly redoSteps: readonly Step[];
   readonly solution: Solution | null;
+  /** The trees that are drawn are known, the others stand as they were before the last change: a moment, until the worker answers. */
+  readonly partly: boolean;
   /** Why there is no solution, where the solver cannot give one. */
   readonly problem: string | null;
   readonly moved: Moved | null;
@@ -69,8 +72,8 @@ export interface DesignDocument {
 /** How long an edit waits for its trees before it is shown without them. */
 const PATIENCE_MS = 60;
 
-/** Ports times trees that the page solves itself, some 8 ms: that takes no longer than to hear of it from the worker. */
-const SOLVED_HERE = 45_000;
+/** Ports times trees that the page solves itself: that takes no longer than to hear of it from the worker. */
+const SOLVED_HERE = 8000;
 
 const DROPPED =
   'Another window has changed the design in the meantime, so your last step back or forward was left out: look, then do it again.';
@@ -81,6 +84,8 @@ interface Room {
   saverFor(room: SaverRoom): Saver;
   /** Told when there is something new to show. The screen is drawn once an edit, and never with trees of another design. */
   show(): void;
+  /** The trees that are drawn. */
+  drawn(): readonly TreeId[];
   advise(text: string): void;
 }
 
@@ -95,9 +100,12 @@ export function createDocument(open: OpenDesign, solver: SolverClient, room: Roo
     undoSteps: open.undo,
     redoSteps: open.redo,
     solution: null,
+    partly: false,
     problem: null,
     moved: null,
   };
+  /** The last solution of which every tree was known. */
+  let whole: Solution | null = null;
   /** An edit waits for its trees. */
   let waiting = false;
   /** Counts the questions to the solver: only the answer to the last one is shown. */
@@ -140,9 +148,9 @@ export function createDocument(open: OpenDesign, solver: SolverClient, room: Roo
     const here = solvedHere();
     if (here) {
       await Promise.resolve(); // what begins with the change belongs to the same picture
-      if (!stopped && ticket === asked) settled(here, label, by);
+      if (!stopped && ticket === asked) settled(here.solution, here.partly, label, by);
     }
-    const network = here?.network ?? compileNetwork(present.design); // while the worker solves
+    const network = here?.solution.network ?? compileNetwork(present.design); // while the worker solves
     const slow = setTimeout(() => ticket === asked && !here && put({}), PATIENCE_MS);
     const next = await answer.catch((): SolverAnswer => ({
       problem: 'The solver has stopped. Load the page again; nothing is lost.',
@@ -151,26 +159,38 @@ export function createDocument(open: OpenDesign, solver: SolverClient, room: Roo
     if (stopped) return;
     if (!('problem' in next)) arrived = next.all ? unpackTrees(next.trees) : merged(arrived, unpackTrees(next.trees));
     if (ticket !== asked) return; // a later change is already on its way
-    if ('problem' in next) return put({ solution: null, problem: next.problem, moved: null });
-    if (here) arrived = here.trees;
-    else settled({ network, trees: arrived }, label, by);
+    if ('problem' in next) {
+      whole = null;
+      return put({ solution: null, partly: false, problem: next.problem, moved: null });
+    }
+    // What is drawn already stays as it is.
+    if (here) arrived = here.partly ? merged(arrived, here.known) : here.solution.trees;
+    if (!here || here.partly) settled({ network, trees: arrived }, false, label, by);
   }
 
-  /** The solution of the present design, where a change has moved little since the last one; null where the worker has more to do. */
-  function solvedHere(): Solution | null {
-    const { solution, design } = present;
-    if (!solution) return null;
-    const { trees, wiring } = mayHaveMoved(solution, design);
-    const count = trees === 'all' ? solution.trees.length : trees.size;
-    const few = !wiring && count * solution.network.ports.length <= SOLVED_HERE;
-    return few ? resolve(solution, design).solution : null;
+  /**
+   * The solution of the present design, where a change has moved little since the last one; where it has moved more, that of the
+   * trees that are drawn, beside the others as they were; null where the worker has to find out who hears whom.
+   */
+  function solvedHere(): { solution: Solution; known: readonly SettledTree[]; partly: boolean } | null {
+    if (!whole) return null;
+    const { trees, wiring } = mayHaveMoved(whole, present.design);
+    if (wiring) return null;
+    const ids = whole.trees.flatMap(({ id }) => (trees === 'all' || trees.has(id) ? id : []));
+    const most = SOLVED_HERE / whole.network.ports.length;
+    const drawn = new Set(room.drawn());
+    const here = ids.length <= most ? ids : ids.filter((id) => drawn.has(id));
+    if (here.length === 0 ? ids.length > 0 : here.length > most) return null;
+    const { solution, changed } = resolve(whole, present.design, here);
+    return { solution, known: changed, partly: here.length < ids.length };
   }
 
-  function settled(solution: Solution, label: string | null, by: Moved['by']): void {
-    const before = present.solution;
+  function settled(solution: Solution, partly: boolean, label: string | null, by: Moved['by']): void {
+    const before = whole;
     const moved =
       label !== null && before ? movedOf(label, movedEnds(before, solution), by, movedVlans(before, solution)) : null;
-    put({ solution, problem: null, moved });
+    if (!partly) whole = solution;
+    put({ solution, partly, problem: null, moved });
   }
 
   /** Puts a change into effect, as the next revision where it does not say which. */

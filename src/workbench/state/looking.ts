@@ -62,20 +62,20 @@ export function onScreen(
 }
 
 /** A design and what was computed of it, as the screen shows them. */
-export type Shown = Pick<Present, 'design' | 'revision' | 'solution' | 'problem' | 'moved'>;
+export type Shown = Pick<Present, 'design' | 'revision' | 'solution' | 'partly' | 'problem' | 'moved'>;
 
 /** What is shown where this is looked at. */
-export function shownOf({ design, revision, solution, problem, moved }: Present, looking: Looking): Shown {
+export function shownOf({ design, revision, solution, partly, problem, moved }: Present, looking: Looking): Shown {
   switch (looking.kind) {
     case 'present':
-      return { design, revision, solution, problem, moved };
+      return { design, revision, solution, partly, problem, moved };
     case 'worksheet':
-      return { design, revision, solution: null, problem: null, moved: null };
+      return { design, revision, solution: null, partly: false, problem: null, moved: null };
     case 'revision':
     case 'comparison':
     case 'proposal':
     case 'loss':
-      return { ...pick(looking), problem: null };
+      return { ...pick(looking), partly: false, problem: null };
   }
 }
 

@@ -5,8 +5,10 @@ import { fail, ok } from '../../core/base/result';
 import { api } from './api';
 import { fernhollow } from '../../core/demo/demos';
 import { vlanTree } from '../../core/model/ids';
+import { treeOf } from '../../core/tree/settled';
 import { solve } from '../../core/tree/solve';
 import type { SolverAnswer } from '../../workers/solver';
+import { networkOf } from '../../core/testing/networks';
 import { inlineSolver, noSaver } from '../testing';
 import type { Saver } from './saver';
 import type { SolverClient } from './solverClient';
@@ -219,6 +221,46 @@ describe('while the solver is busy', () => {
     await settle();
     expect(state().revision).toBe(10);
     expect(state().solution!.trees).toEqual(solve(state().design).trees);
+  });
+});
+
+/** Switches in a ring, a tree a VLAN. */
+const ring = (count: number, vlans: number) =>
+  networkOf(
+    Object.fromEntries(Array.from({ length: count }, (_, i) => [`s${i}`, { dialect: 'per-vlan-rstp' }])),
+    Array.from({ length: count }, (_, i) => `s${i} 1 = s${(i + 1) % count} 2`),
+    {},
+    { vlans: Array.from({ length: vlans }, (_, i) => ({ id: i + 2 })) },
+  );
+
+describe('in a large network', () => {
+  it('shows the drawn trees at once and the others when the solver answers; who follows waits for all of them', async () => {
+    const design = ring(60, 80);
+    const solver = testSolver(true);
+    store = createWorkbench({ id: 'x', revision: 7, design, undo: [], redo: [], damage: null }, solver.client, () =>
+      noSaver(),
+    );
+    state().start();
+    solver.release();
+    await settle();
+    state().showTree(vlanTree(5), 'alone');
+    const before = state().solution!;
+    const far = design.switches[20]!;
+    const edit = command({ do: 'set-bridge-priority', switch: far.id, tree: null, priority: 0 });
+    state().act(edit);
+    await settle();
+    const after = solve(state().design);
+    const shown = state();
+    expect([shown.partly, shown.solution!.network.design === shown.design]).toEqual([true, true]);
+    for (const [i, tree] of shown.solution!.trees.entries())
+      if (tree.id === vlanTree(5)) expect(tree).toEqual(after.trees[i]);
+      else expect(tree).toBe(before.trees[i]);
+    solver.release();
+    await settle();
+    expect(state().partly).toBe(false);
+    expect(state().solution!.trees).toEqual(after.trees);
+    expect(treeOf(state().solution!, vlanTree(5))).toBe(treeOf(shown.solution!, vlanTree(5))); // not drawn twice
+    expect(new Set(state().moved!.ends.map(({ tree }) => tree)).size).toBeGreaterThan(1);
   });
 });
 

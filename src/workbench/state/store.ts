@@ -36,6 +36,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       page,
       saverFor,
       show: () => set(screenState(get().looking)),
+      drawn: () => get().shownTrees,
       advise: (text) => set({ advice: { text, remedy: null } }),
     });
 
@@ -231,7 +232,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       abandon: () => document.abandon(),
     };
   });
-  store.subscribe(({ solution }) => watch?.see(solution));
+  store.subscribe(({ solution, partly }) => !partly && watch?.see(solution));
   return store;
 }
 

@@ -16,7 +16,7 @@ import { bridgePortOf } from '../../../core/topology/network';
 import { solve } from '../../../core/tree/solve';
 import { TextButton } from '../../ui/TextButton';
 import { timeText, useClock, useInstant } from '../../state/clock';
-import { useWorkbench } from '../../state/context';
+import { useFollowing, useWorkbench } from '../../state/context';
 import { counted } from '../../ui/words/units';
 import styles from '../shared/clock.module.css';
 import { Select } from '../../ui/Select';
@@ -25,8 +25,8 @@ import { Select } from '../../ui/Select';
 const MOST_HOSTS = 40;
 
 export function ReachTable() {
-  const design = useWorkbench((state) => state.design);
-  const solution = useWorkbench((state) => state.solution);
+  const design = useFollowing((state) => state.design);
+  const solution = useFollowing((state) => state.solution);
   const instant = useInstant((clock) => clock.instant);
   const player = useClock((clock) => clock.player);
   const start = useMemo(() => player?.at(0) ?? null, [player]);

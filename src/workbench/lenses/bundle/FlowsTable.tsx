@@ -5,7 +5,7 @@ import { Bar, BarChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import { HASH_POLICIES } from '../../../core/model/document';
 import type { HashPolicy } from '../../../core/model/document';
 import { bucketShares, hostFlows, madeUpFlows, spreadOf, type HostFlows } from '../../../core/analysis/sharing/flows';
-import { useWorkbench } from '../../state/context';
+import { useFollowing } from '../../state/context';
 import { counted, speedText } from '../../ui/words/units';
 import own from './bundle.module.css';
 import { useChosenEnd } from './useChosenEnd';
@@ -17,7 +17,7 @@ const MOST_ROWS = 200;
 
 export function FlowsTable() {
   const { bundles, settled, end, choice } = useChosenEnd();
-  const solution = useWorkbench((state) => state.solution);
+  const solution = useFollowing((state) => state.solution);
   const [source, setSource] = useState<'hosts' | number>('hosts');
   const [seed, setSeed] = useState(1);
   const [policy, setPolicy] = useState<HashPolicy | null>(null);

@@ -10,7 +10,7 @@ import { treeOf } from '../../../core/tree/settled';
 import { solveTrees } from '../../../core/tree/solve';
 import { TextButton } from '../../ui/TextButton';
 import styles from '../../ui/panel.module.css';
-import { useWorkbench } from '../../state/context';
+import { useFollowing, useWorkbench } from '../../state/context';
 import { ROLE_LETTERS } from '../../ui/words/roles';
 import { counted, groupText } from '../../ui/words/units';
 
@@ -18,8 +18,8 @@ import { counted, groupText } from '../../ui/words/units';
 const MOST = 6;
 
 export function LossOfMember({ bundle }: { readonly bundle: Bundle }) {
-  const design = useWorkbench((state) => state.design);
-  const solution = useWorkbench((state) => state.solution);
+  const design = useFollowing((state) => state.design);
+  const solution = useFollowing((state) => state.solution);
   const shown = useWorkbench((state) => state.shownTrees);
   const [asked, setAsked] = useState<PortId | null>(null);
   const cables = bundle.ports.flatMap((port) =>

@@ -6,7 +6,7 @@ import type { LinkId } from '../../../core/model/ids';
 import { planBundle, type PlanKind } from '../../../core/analysis/lag/bundlePlan';
 import { bundleAt, parallelsOf } from '../../../core/analysis/lag/bundling';
 import { EMPTY, useClockStore } from '../../state/clock';
-import { useWorkbench, useWorkbenchStore } from '../../state/context';
+import { useFollowing, useWorkbench, useWorkbenchStore } from '../../state/context';
 import { itemsOf } from '../../state/selection';
 import { SimulatedSteps } from '../shared/SimulatedSteps';
 import own from './bundle.module.css';
@@ -19,8 +19,8 @@ const KINDS: readonly (readonly [PlanKind, string])[] = [
 ];
 
 export function PlanTable() {
-  const design = useWorkbench((state) => state.design);
-  const solution = useWorkbench((state) => state.solution);
+  const design = useFollowing((state) => state.design);
+  const solution = useFollowing((state) => state.solution);
   const selection = useWorkbench((state) => state.selection);
   const act = useWorkbench((state) => state.act);
   const store = useWorkbenchStore();

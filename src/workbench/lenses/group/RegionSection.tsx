@@ -22,7 +22,7 @@ import { ChoiceSetting, TextSetting, type FieldFault } from '../../ui/fields';
 import styles from '../../ui/panel.module.css';
 import * as read from '../../ui/read';
 import { choiceOf } from '../../ui/several';
-import { useWorkbench } from '../../state/context';
+import { useFollowing, useWorkbench } from '../../state/context';
 import { counted } from '../../ui/words/units';
 import { useRegions } from '../../state/useRegions';
 
@@ -88,7 +88,7 @@ export function RegionSection({ switches }: { readonly switches: readonly Switch
 /** What is likely wrong with a switch's settings, and the click that mends it. */
 function SlipNote({ design, switches }: { readonly design: Design; readonly switches: readonly Switch[] }) {
   const regions = useRegions();
-  const solution = useWorkbench((state) => state.solution);
+  const solution = useFollowing((state) => state.solution);
   const act = useWorkbench((state) => state.act);
   const slips = solution
     ? misconfigurationsOf(solution.network, regions).filter((slip) => switches.some((sw) => sw.id === slip.switch))

@@ -7,7 +7,7 @@ import type { SwitchId } from '../../../core/model/ids';
 import { type Design, mapText } from '../../../core/model/document';
 import { misconfigurationsOf, type Region } from '../../../core/analysis/regions/regions';
 import { TextButton } from '../../ui/TextButton';
-import { useWorkbench, useWorkbenchStore } from '../../state/context';
+import { useFollowing, useWorkbench, useWorkbenchStore } from '../../state/context';
 import type { Item } from '../../state/selection';
 import { selectionOf } from '../../state/selection';
 import { counted } from '../../ui/words/units';
@@ -18,7 +18,7 @@ import { useRegions } from '../../state/useRegions';
 
 export function RegionsTable() {
   const regions = useRegions();
-  const solution = useWorkbench((state) => state.solution);
+  const solution = useFollowing((state) => state.solution);
   const design = useWorkbench((state) => state.design);
   const [pair, setPair] = useState<readonly [SwitchId, SwitchId] | null>(null);
   if (!solution) return null;

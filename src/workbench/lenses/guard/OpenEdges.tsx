@@ -11,7 +11,7 @@ import { textSize } from '../../map/labels';
 import { MapLayer } from '../../map/MapLayer';
 import { around, Occupied, type Rectangle } from '../../map/occupied';
 import { useFar } from '../../map/seen';
-import { useWorkbench } from '../../state/context';
+import { useFollowing } from '../../state/context';
 
 const SIZE = 11;
 /** From a box. */
@@ -70,7 +70,7 @@ function placesBeside(
 }
 
 export const OpenEdges = memo(function OpenEdges({ boxes, lines }: LayerProps) {
-  const solution = useWorkbench((state) => state.solution);
+  const solution = useFollowing((state) => state.solution);
   const far = useFar();
   const texts = useMemo(() => {
     const counts = new Map<SwitchId, { open: number; harms: number }>();

@@ -5,7 +5,7 @@ import type { BridgePortId, SwitchId, TreeId } from '../../../core/model/ids';
 import type { CostMargin, Flip, PortMargins } from '../../../core/analysis/steering/margin';
 import type { Solution } from '../../../core/tree/settled';
 import { TextButton } from '../../ui/TextButton';
-import { useWorkbench, useWorkbenchStore } from '../../state/context';
+import { useFollowing, useWorkbench, useWorkbenchStore } from '../../state/context';
 import { counted, groupText } from '../../ui/words/units';
 import styles from '../../ui/panel.module.css';
 
@@ -27,7 +27,7 @@ export function marginText({ role, below, above }: CostMargin, who = 'it'): stri
 
 export function MarginNote({ tree, id, port }: Props) {
   const store = useWorkbenchStore();
-  const solution = useWorkbench((state) => state.solution);
+  const solution = useFollowing((state) => state.solution);
   const select = useWorkbench((state) => state.select);
   const switches = useWorkbench((state) => state.design.switches);
   const nameOf = (sw: SwitchId) => switches.find((each) => each.id === sw)?.name ?? sw;

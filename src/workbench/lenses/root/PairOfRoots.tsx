@@ -11,7 +11,7 @@ import { treesName, treeVlan, type TreeId } from '../../../core/model/ids';
 import { nameOf } from '../../../core/model/names';
 import { problemText } from '../../../core/model/problem';
 import { VlanSet } from '../../../core/model/vlanSet';
-import { useWorkbench, useWorkbenchStore } from '../../state/context';
+import { useFollowing, useWorkbenchStore } from '../../state/context';
 import type { Chosen } from '../../state/subject';
 import { ChoiceSetting, TextSetting } from '../../ui/fields';
 import { RULE_CHOICES } from '../../ui/words/choices';
@@ -31,8 +31,8 @@ function partsText([first, second]: readonly [readonly TreeId[], readonly TreeId
 
 export function PairOfRoots({ chosen: { switches } }: { readonly chosen: Chosen }) {
   const store = useWorkbenchStore();
-  const design = useWorkbench((state) => state.design);
-  const solution = useWorkbench((state) => state.solution);
+  const design = useFollowing((state) => state.design);
+  const solution = useFollowing((state) => state.solution);
   const [written, setWritten] = useState('');
   const trees = useMemo(() => solution?.trees.map((tree) => tree.id) ?? NO_TREES, [solution]);
   const [chosenRule, setRule] = useState<Rule | null>(null);

@@ -5,14 +5,14 @@ import { useState } from 'react';
 import { treeName, type TreeId } from '../../../../core/model/ids';
 import type { Worksheet } from '../../../../core/model/document';
 import { TextButton } from '../../../ui/TextButton';
-import { useWorkbench } from '../../../state/context';
+import { useFollowing, useWorkbench } from '../../../state/context';
 import { PracticeChoice } from './PracticeChoice';
 import styles from './worksheet.module.css';
 import { atPresent } from '../../../state/looking';
 import { Select } from '../../../ui/Select';
 
 export function StartSheet() {
-  const solution = useWorkbench((state) => state.solution);
+  const solution = useFollowing((state) => state.solution);
   const first = useWorkbench((state) => state.shownTrees[0]);
   const open = useWorkbench((state) => state.openWorksheet);
   const viewing = !useWorkbench(atPresent);
