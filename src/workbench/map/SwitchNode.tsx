@@ -38,7 +38,11 @@ export const SwitchNode = memo(function SwitchNode({ data: { box } }: NodeProps<
 function Name({ box, name }: { readonly box: Box; readonly name: string }) {
   return (
     <>
-      {box.name !== null && <span className={`${styles.name} ${box.tight ? styles.nameTight : ''}`}>{box.name}</span>}
+      {box.name !== null && (
+        <span className={`${styles.name} ${box.tight ? styles.nameTight : ''}`} style={{ maxWidth: box.nameWidth }}>
+          {box.name}
+        </span>
+      )}
       {box.name !== name && <span className={styles.nameWhole}>{name.slice(0, 200)}</span>}
     </>
   );

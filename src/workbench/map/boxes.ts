@@ -20,6 +20,8 @@ const CHARACTER = { port: 6.1, name: 6.9 } as const;
 const LEAST_HEIGHT = 15;
 /** From the border of a box to its name, and the least width of a box that has nothing else. */
 const TIGHT = 3;
+/** The same where ports have labels at the sides, though not in its row. */
+const NAME_CLEAR = 8;
 const NAME_ONLY = 40;
 const NAMELESS = 24;
 /** The least that a name needs: four characters. */
@@ -124,8 +126,11 @@ export function boxOf(
   };
   const beside = ['left', 'right'].some((side) => labels[side as Side] && sides[side as Side].length > 0) ? 19 : TIGHT;
   const free = height - rims.top - rims.bottom;
-  const roomy = sw.name.length * NAME_WIDTH.perCharacter <= width - 2 * beside && free >= NAME_HEIGHT.tight;
-  const characters = Math.floor((width - 2 * beside) / CHARACTER.name);
+  const figured =
+    !group &&
+    strands > 0 &&
+    free >= NAME_HEIGHT.tight + figures &&
+    width >= Math.min(FIGURE.perRow, strands) * FIGURE.width;
   const spread = (side: Side): Attachment[] => {
     const ends = sides[side];
     const upright = side === 'left' || side === 'right';
@@ -142,23 +147,32 @@ export function boxOf(
       at: upright ? { x: side === 'left' ? 0 : width, y: spots[i]! } : { x: spots[i]!, y: side === 'top' ? 0 : height },
     }));
   };
+  const attachments = SIDES.flatMap(spread);
+  // A name makes room for the labels that stand in its row, and for no others.
+  const middle = rims.top + (free - (figured ? figures : 0)) / 2;
+  const crowded = attachments.some(
+    ({ side, at }) =>
+      (side === 'left' || side === 'right') &&
+      labels[side] &&
+      Math.abs(at.y - middle) < (NAME_HEIGHT.tight + RIM.labels) / 2,
+  );
+  const nameWidth = width - 2 * (crowded ? beside : Math.min(beside, NAME_CLEAR));
+  const roomy = sw.name.length * NAME_WIDTH.perCharacter <= nameWidth && free >= NAME_HEIGHT.tight;
+  const characters = Math.floor(nameWidth / CHARACTER.name);
   return {
     id: sw.id,
     centre,
     width,
     height,
-    attachments: SIDES.flatMap(spread),
+    attachments,
     rims,
     beside,
     labels,
     name:
       height >= LEAST_HEIGHT && characters >= LEAST_NAME ? (roomy ? sw.name : shortened(sw.name, characters)) : null,
+    nameWidth,
     tight: !roomy,
-    figures:
-      !group &&
-      strands > 0 &&
-      free >= NAME_HEIGHT.tight + figures &&
-      width >= Math.min(FIGURE.perRow, strands) * FIGURE.width,
+    figures: figured,
     rows: group && width >= GROUP.least ? Math.max(0, Math.floor((free - NAME_HEIGHT.tight) / GROUP.row)) : 0,
     hostSide: sides.top.length < sides.bottom.length ? 'top' : 'bottom',
     hosts: { rows: 0, width: 0 },

@@ -30,6 +30,8 @@ export interface Box {
   readonly beside: number;
   /** On which sides ports are labelled. */
   readonly labels: Readonly<Record<Side, boolean>>;
+  /** How wide its name may be. */
+  readonly nameWidth: number;
   /** The name, shortened where there is no room for the whole; null where there is none. */
   readonly name: string | null;
   /** The name is written smaller, to have more of it. */

@@ -6,6 +6,7 @@ import { anyDesign } from '../../core/testing/networks';
 import { campusOf } from '../../core/testing/campus';
 import { tries } from '../../core/testing/runs';
 import { boundsOf } from './bounds';
+import { boxOf, sidesOf } from './boxes';
 import { Detours } from './detours';
 import { Boxes, facing } from './facing';
 import { foldSkeleton } from './folded';
@@ -183,6 +184,15 @@ describe('what has little room', () => {
         expect([...shortened(name, most)].length).toBeLessThanOrEqual(Math.max(most, 0)),
       ),
     );
+  });
+  it('is named whole where the labels at its sides leave the row of the name free', () => {
+    const named = (lean: number) => {
+      const end = { port: '1' as PortId, side: 'right' as const, lean, index: 0 };
+      const sw = { id: 's' as SwitchId, name: 'workshop', tier: 'access' as const, position: undefined };
+      return boxOf(sw, { x: 0, y: 0 }, sidesOf([end]), 22, { width: 92, height: 62 }, { strands: 1 }).name;
+    };
+    expect(named(0.4)).toBe('workshop');
+    expect(named(-0.2)).toBe('wo…shop');
   });
   it('has its ends in order along a side, as near to where they would be as there is room for', () => {
     expect(spreadAlong([10, 50], 20, 0, 100)).toEqual([10, 50]);

@@ -17,6 +17,7 @@ export const plainBox = (id: string, { x, y }: Point = { x: 0, y: 0 }, hostSide:
   hosts: { rows: 0, width: 0 },
   rims: { top: 0, bottom: 0 },
   beside: 3,
+  nameWidth: 84,
   labels: { top: false, bottom: false, left: false, right: false },
   name: id,
   tight: false,

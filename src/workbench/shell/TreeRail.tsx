@@ -61,8 +61,9 @@ export function TreeRail() {
         <InputBase
           className={styles.find}
           value={text}
-          placeholder="VLAN, range, name or root"
+          placeholder="VLAN, name or root"
           onChange={(event) => setText(event.target.value)}
+          title="such as 10-20, a name, or the start of a root's"
           slotProps={{ input: { 'aria-label': 'Filter trees' } }}
         />
       )}
