@@ -24,6 +24,19 @@ describe('a table', () => {
     expect(opened.at(-1)).toBe('b more');
   });
 
+  it('keeps the rows that say the same as before', async () => {
+    const opened: object[] = [];
+    const open = (row: object) => void opened.push(row);
+    const { rerender } = render(<Grid aria-label="Rows" rows={ROWS} columns={COLUMNS} onOpen={open} />);
+    fireEvent.click(await screen.findByText('row a'));
+    const rows = ROWS.map((row) => (row.id === 'b' ? { ...row, name: 'another' } : { ...row }));
+    rerender(<Grid aria-label="Rows" rows={rows} columns={COLUMNS} onOpen={open} />);
+    fireEvent.click(await screen.findByText('another'));
+    fireEvent.click(screen.getByText('row a'));
+    expect(opened[1]).toBe(rows[1]);
+    expect(opened[2]).toBe(opened[0]);
+  });
+
   it('gives a column the room that its texts need, and no less than its heading', () => {
     const width = (texts: readonly string[], more = {}) =>
       wideEnough(

@@ -10,7 +10,7 @@ import {
   type GridRowId,
   type GridValidRowModel,
 } from '@mui/x-data-grid';
-import { memo, useMemo, useRef } from 'react';
+import { memo, useMemo, useRef, useState } from 'react';
 import { useNonce } from './theme/nonce';
 import { termText } from './words/terms';
 
@@ -31,8 +31,10 @@ function PlainGrid<T extends GridValidRowModel>({ onOpen, onKey, chosen, columns
   const api = useGridApiRef();
   /** The row that was clicked last: Shift takes all between. */
   const last = useRef<GridRowId | null>(null);
-  const { rows } = props;
-  const wide = useMemo(() => columns.map((column) => wideEnough(column, rows ?? [])), [columns, rows]);
+  const [keepRows] = useState(rowKeeper<T>);
+  const [keepColumns] = useState(columnKeeper<T>);
+  const rows = useMemo(() => keepRows(props.rows ?? []), [keepRows, props.rows]);
+  const wide = useMemo(() => keepColumns(columns, rows), [keepColumns, columns, rows]);
   return (
     <DataGrid
       apiRef={api}
@@ -43,6 +45,7 @@ function PlainGrid<T extends GridValidRowModel>({ onOpen, onKey, chosen, columns
       disableRowSelectionOnClick
       {...(nonce ? { nonce } : {})}
       {...props}
+      rows={rows}
       columns={wide}
       {...(chosen
         ? { getRowClassName: ({ id }: { id: string | number }) => (chosen.has(String(id)) ? 'row-chosen' : '') }
@@ -65,6 +68,42 @@ function PlainGrid<T extends GridValidRowModel>({ onOpen, onKey, chosen, columns
       sx={GRID_SX}
     />
   );
+}
+
+/** Rows that say the same as before stay the same values: they are not drawn again. */
+function rowKeeper<T extends GridValidRowModel>(): (rows: readonly T[]) => readonly T[] {
+  let before = new Map<unknown, T>();
+  return (rows) => {
+    before = new Map(
+      rows.map((row) => {
+        const old = before.get(row.id);
+        return [row.id, old && alike(old, row) ? old : row];
+      }),
+    );
+    // Rows without ids of their own are taken as they are.
+    return before.size === rows.length ? [...before.values()] : rows;
+  };
+}
+
+function alike(a: GridValidRowModel, b: GridValidRowModel): boolean {
+  const keys = Object.keys(a);
+  return keys.length === Object.keys(b).length && keys.every((key) => Object.is(a[key], b[key]));
+}
+
+/** So do columns that are as wide as before: with others the whole grid is made anew. */
+function columnKeeper<T extends GridValidRowModel>() {
+  let before: { readonly columns: readonly GridColDef<T>[]; readonly wide: readonly GridColDef<T>[] } | null = null;
+  return (columns: readonly GridColDef<T>[], rows: readonly T[]): readonly GridColDef<T>[] => {
+    const wide = columns.map((column) => wideEnough(column, rows));
+    const same =
+      before?.columns === columns &&
+      wide.every(({ width, minWidth }, i) => {
+        const old = before!.wide[i]!;
+        return old.width === width && old.minWidth === minWidth;
+      });
+    if (!same) before = { columns, wide };
+    return before!.wide;
+  };
 }
 
 /** The rows from one to another as they are sorted, both included; null where one is no longer there. */
