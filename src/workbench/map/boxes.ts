@@ -22,6 +22,8 @@ const LEAST_HEIGHT = 15;
 const TIGHT = 3;
 /** The same where ports have labels at the sides, though not in its row. */
 const NAME_CLEAR = 8;
+/** From the middle of a name to that of a label below or above it: half of the ink of both. */
+const IN_ROW = 12;
 const NAME_ONLY = 40;
 const NAMELESS = 24;
 /** The least that a name needs: four characters. */
@@ -151,10 +153,7 @@ export function boxOf(
   // A name makes room for the labels that stand in its row, and for no others.
   const middle = rims.top + (free - (figured ? figures : 0)) / 2;
   const crowded = attachments.some(
-    ({ side, at }) =>
-      (side === 'left' || side === 'right') &&
-      labels[side] &&
-      Math.abs(at.y - middle) < (NAME_HEIGHT.tight + RIM.labels) / 2,
+    ({ side, at }) => (side === 'left' || side === 'right') && labels[side] && Math.abs(at.y - middle) < IN_ROW,
   );
   const nameWidth = width - 2 * (crowded ? beside : Math.min(beside, NAME_CLEAR));
   const roomy = sw.name.length * NAME_WIDTH.perCharacter <= nameWidth && free >= NAME_HEIGHT.tight;
