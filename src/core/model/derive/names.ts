@@ -38,7 +38,7 @@ export function namesFrom({ switches, links, hosts, bundles, regions, groups }: 
   const names: Names = {
     switch: (id) => called(switches, id),
     end(at) {
-      const bundle = bundles.get(at.port as string as BundleId);
+      const bundle = bundles.get(at.port as BundleId);
       const port = bundle?.switch === at.switch ? `bundle ${nameOf(bundle)}` : `port ${at.port}`;
       return `${names.switch(at.switch)} ${port}`;
     },
