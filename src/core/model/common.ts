@@ -70,6 +70,13 @@ export const AS_FOR_ALL = 'as for all trees';
 export const endSchema = z.strictObject({ switch: branded<SwitchId>(), port: branded<PortId>() });
 export type LinkEnd = z.output<typeof endSchema>;
 
+/** Where something stands that is plugged into a switch and has no place of its own: below it, a little to the side. */
+export const placedBeside = ({
+  position,
+}: {
+  readonly position?: { readonly x: number; readonly y: number } | undefined;
+}) => position && { position: { x: position.x + 60, y: position.y + 170 } };
+
 /** Where a switch stands on the map; arithmetic on places far beyond would not come out. */
 const coordinate = z.number().min(-1_000_000).max(1_000_000);
 export const positionSchema = z.strictObject({ x: coordinate, y: coordinate });

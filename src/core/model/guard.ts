@@ -35,6 +35,12 @@ const asSwitch = (label: string, word: string, detail: string) =>
     line: inLine(word, detail),
   });
 
+/** A storm limit as people write it: `5%`, `500/s`, `500 frames/s`; undefined where it is none. Its size is not checked. */
+export function readStormLimit(text: string): { most: number; of: 'percent' | 'frames' } | undefined {
+  const [, most, unit] = /^\s*(\d[\d.e-]*)\s*(%|(?:frames)?\s*\/\s*s|frames)\s*$/i.exec(text) ?? [];
+  return unit === undefined ? undefined : { most: Number(most), of: unit === '%' ? 'percent' : 'frames' };
+}
+
 /** Fields of a bridge port. */
 export const portGuardFields = {
   autoEdge: field(z.boolean().default(true), {
@@ -59,10 +65,7 @@ export const portGuardFields = {
       what: 'a limit: 5% of the speed, or frames a second as 500/s',
       written: {
         as: (limit) => (limit ? `${limit.most}${limit.of === 'percent' ? '%' : '/s'}` : ''),
-        read(text) {
-          const [, most, of] = /^(\d[\d.e-]*)(%|\/s)$/.exec(text) ?? [];
-          return of && { most: Number(most), of: of === '%' ? 'percent' : 'frames' };
-        },
+        read: readStormLimit,
       },
     },
   }),

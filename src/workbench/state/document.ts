@@ -82,7 +82,7 @@ interface Room {
   /** The page's name beside other windows'. */
   readonly page: string;
   saverFor(room: SaverRoom): Saver;
-  /** Told when there is something new to show. The screen is drawn once an edit, and never with trees of another design. */
+  /** Told when there is something new to show. The map is drawn once an edit, and never with trees of another design. */
   show(): void;
   /** The trees that are drawn. */
   drawn(): readonly TreeId[];
@@ -151,7 +151,7 @@ export function createDocument(open: OpenDesign, solver: SolverClient, room: Roo
       if (!stopped && ticket === asked) settled(here.solution, here.partly, label, by);
     }
     const network = here?.solution.network ?? compileNetwork(present.design); // while the worker solves
-    const slow = setTimeout(() => ticket === asked && !here && put({}), PATIENCE_MS);
+    const slow = here ? undefined : setTimeout(() => ticket === asked && put({}), PATIENCE_MS);
     const next = await answer.catch((): SolverAnswer => ({
       problem: 'The solver has stopped. Load the page again; nothing is lost.',
     }));

@@ -11,6 +11,7 @@ import {
   timerSchemas,
   type Grid,
 } from '../../core/model/legal';
+import { readStormLimit } from '../../core/model/guard';
 import { MAX_NAME, titleSchema, type Carriage, type Design } from '../../core/model/document';
 import { MAX_VLAN, VlanSet } from '../../core/model/vlanSet';
 import { fail, ok, type Result } from '../../core/base/result';
@@ -139,8 +140,7 @@ export const probeInterval = (text: string): Reading<number> => {
 
 /** `1 %`, `500 frames/s`, `500/s`; empty: none. */
 export const stormLimit = optional((text): Reading<{ most: number; of: 'percent' | 'frames' }> => {
-  const [, most, unit] = /^\s*([\d.]+)\s*(%|(?:frames)?\s*\/\s*s|frames)\s*$/i.exec(text) ?? [];
-  const parsed = limitSchema.safeParse({ most: Number(most), of: unit === '%' ? 'percent' : 'frames' });
-  if (unit !== undefined && parsed.success) return ok(parsed.data);
+  const parsed = limitSchema.safeParse(readStormLimit(text));
+  if (parsed.success) return ok(parsed.data);
   return fail({ message: 'Up to 100 %, or frames a second.', suggestions: ['1 %', '500 frames/s'] });
 });

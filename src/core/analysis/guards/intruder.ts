@@ -4,6 +4,7 @@
  */
 import {
   isPerVlan,
+  placedBeside,
   portSchema,
   runsTrees,
   switchSchema,
@@ -67,10 +68,10 @@ export function withStranger(
   const ports = found.map(({ port: { speed, vlans } }, i) =>
     portSchema.parse({ id: String(i + 1), number: i + 1, speed, vlans }),
   );
-  const { position, dialect, region, timers, pathCost } = beside;
+  const { dialect, region, timers, pathCost } = beside;
   const stranger = switchSchema.parse({
     ...{ id, name: id, mac: '02:00:00:00:00:00', priority: 0, dialect, region, timers, pathCost, ports },
-    ...(position && { position: { x: position.x + 60, y: position.y + 170 } }),
+    ...placedBeside(beside),
   });
   const here = (end: { switch: SwitchId; port: PortId }): boolean =>
     plugs.some((plug) => end.switch === plug.switch && end.port === plug.port);

@@ -1,5 +1,5 @@
 import { z } from '../../base/zod';
-import { MAX_ID } from '../common';
+import { MAX_ID, placedBeside } from '../common';
 import { SPOKEN } from '../dialect';
 import type { HostId, LinkId, PortId, SwitchId } from '../ids';
 import { BRIDGE_PRIORITY, bridgePriority } from '../legal';
@@ -22,7 +22,6 @@ const plugOf = ({ hosts, switches }: Topology, id: HostId) => {
 
 /** A bridge that is part of a host, as for machines inside of it, silent as yet: two ports, and frames pass through. */
 function bridgeIn({ host, sw, port }: NonNullable<ReturnType<typeof plugOf>>, priority: number): Switch {
-  const { position } = sw;
   return switchSchema.parse({
     id: bridgeOf(host.id),
     name: `bridge of ${nameOf(host)}`,
@@ -32,7 +31,7 @@ function bridgeIn({ host, sw, port }: NonNullable<ReturnType<typeof plugOf>>, pr
     ports: [1, 2].map((number) => ({
       ...{ id: String(number), number, speed: port.speed, vlans: port.vlans, edge: number === 2 },
     })),
-    ...(position && { position: { x: position.x + 60, y: position.y + 170 } }),
+    ...placedBeside(sw),
   });
 }
 

@@ -9,7 +9,7 @@ import { BRIDGE_PRIORITY } from '../../../core/model/legal';
 import { namesOf } from '../../../core/model/derive/names';
 import { freePortsOf } from '../../../core/model/plugs';
 import { MAX_UNTIL, type Action, type Undated } from '../../../core/model/scenario';
-import type { Design, Host, Link, Switch } from '../../../core/model/document';
+import type { Design, Host, Link, LinkEnd, Switch } from '../../../core/model/document';
 import { mayBeShut } from '../../../core/topology/shut';
 import { scenarioDesign } from '../../../core/sim/scenario/scenario';
 import { newSwitch, smallSwitch, strangersSwitch } from './newSwitch';
@@ -208,6 +208,7 @@ export function BreakPort({ id, port: portId }: { readonly id: SwitchId; readonl
           <FreePort
             label="A stranger’s, its other cable in"
             title="A switch with better identifiers than any here, on two cables"
+            design={design}
             free={open}
             choose={(to) => {
               const both = strangersSwitch(design, here, to);
@@ -217,11 +218,13 @@ export function BreakPort({ id, port: portId }: { readonly id: SwitchId; readonl
           <FreePort
             label="A small switch, its other cable in"
             title="Without spanning tree, as under a desk: it joins the two ports"
+            design={design}
             free={open}
             choose={(to) => happen({ do: 'add-switch', ...smallSwitch(design, here, to) })}
           />
           <FreePort
             label="A new cable to"
+            design={design}
             free={open.filter((to) => to.switch !== id)}
             choose={(to) =>
               happen({ do: 'add-link', link: { id: new FreshNames(design).linkId(), a: here, b: { ...to } } })
@@ -233,10 +236,8 @@ export function BreakPort({ id, port: portId }: { readonly id: SwitchId; readonl
   );
 }
 
-type FreeEnd = Link['a'];
-
 /** The free ports of a design but for one: those of its own switch first. */
-function freeEndsOf(design: Design, but: FreeEnd): FreeEnd[] {
+function freeEndsOf(design: Design, but: LinkEnd): LinkEnd[] {
   const own = (sw: Switch): boolean => sw.id === but.switch;
   return [...design.switches.filter(own), ...design.switches.filter((sw) => !own(sw))].flatMap((sw) =>
     freePortsOf(design, sw).flatMap(({ id }) => (own(sw) && id === but.port ? [] : [{ switch: sw.id, port: id }])),
@@ -247,16 +248,18 @@ function freeEndsOf(design: Design, but: FreeEnd): FreeEnd[] {
 function FreePort({
   label,
   title,
+  design,
   free,
   choose,
 }: {
   readonly label: string;
   readonly title?: string;
-  readonly free: readonly FreeEnd[];
-  readonly choose: (end: FreeEnd) => void;
+  readonly design: Design;
+  readonly free: readonly LinkEnd[];
+  readonly choose: (end: LinkEnd) => void;
 }) {
   const id = useId();
-  const design = useWorkbench((state) => state.design);
+  const { end: nameOf } = namesOf(design);
   return (
     <div className={styles.row} title={title}>
       <label htmlFor={id}>{label}</label>
@@ -266,7 +269,7 @@ function FreePort({
         value=""
         options={[
           ['', free.length > 0 ? 'choose a free port' : 'no other port is free'],
-          ...free.map((end, i) => [String(i), namesOf(design).end(end)] as const),
+          ...free.map((end, i) => [String(i), nameOf(end)] as const),
         ]}
         choose={(i) => {
           const end = free[Number(i)];

@@ -1,9 +1,9 @@
 /** A switch that a scenario brings along: like the one that it is plugged into, with a name and an address of its own. */
 import { FreshNames } from '../../../core/edit/fresh';
 import { withStranger } from '../../../core/analysis/guards/intruder';
-import { portSchema, switchSchema, type Design, type Switch } from '../../../core/model/document';
+import { portSchema, switchSchema, type Design, type LinkEnd, type Switch } from '../../../core/model/document';
 import type { Action } from '../../../core/model/scenario';
-import type { PortId, SwitchId } from '../../../core/model/ids';
+import type { PortId } from '../../../core/model/ids';
 
 type Arrival = Pick<Extract<Action, { do: 'add-switch' }>, 'switch' | 'links'>;
 
@@ -27,16 +27,14 @@ export function newSwitch(design: Design, beside: Switch, port: PortId): Arrival
   };
 }
 
-type Plug = { readonly switch: SwitchId; readonly port: PortId };
-
 /** One that nobody planned, on a cable or two: with better identifiers than any switch of the design. */
-export function strangersSwitch(design: Design, ...plugs: [Plug, ...Plug[]]): Arrival | null {
+export function strangersSwitch(design: Design, ...plugs: [LinkEnd, ...LinkEnd[]]): Arrival | null {
   const placed = withStranger(design, ...plugs);
   return placed && { switch: placed.stranger, links: placed.links.map(({ id, a, b }) => ({ id, a, b })) };
 }
 
 /** A small switch without spanning tree: with a cable from itself to itself, or one each in two ports. */
-export function smallSwitch(design: Design, plug: Plug, other: Plug | null): Arrival {
+export function smallSwitch(design: Design, plug: LinkEnd, other: LinkEnd | null): Arrival {
   const fresh = new FreshNames(design);
   const id = fresh.numbered('small-switch');
   const ports = (other ? [1, 2] : [1, 2, 3]).map((number) => portSchema.parse({ id: String(number), number }));
