@@ -1,25 +1,28 @@
-/** What is written down of a run: changes of ports, signals, members, frames. It watches the simulation. */
-import { SECOND, type Micros, type RunRole, type RunState } from '../modes/entity';
-import type { BridgePortId, SwitchId, TreeId } from '../model/ids';
+/** What is written down of a part of a run: changes of ports, frames, outages, and of the first one what all share, signals and members. It watches the simulation. */
+import { SECOND, type Micros } from '../modes/entity';
 import { ARRIVES, CARRIES, LIVE, OPERATIONAL, SHUT_SHIFT } from './engine/signal';
+import type { Told } from './engine/parts';
 import type { Simulation } from './engine/simulation';
 import type { Watch } from './engine/watch';
-import type { Flush, TraceEntry } from './run';
+import type { Flush } from './run';
 import { MemberLog } from './trace/memberLog';
 import { Recording } from './trace/recording';
 import { SentLog, type SentLacpdu } from './trace/sentLog';
 import { Timeline } from './trace/timeline';
 import { DataPlane } from './traffic/dataPlane';
 
-const MOST_FLUSHES = 200_000;
+export const MOST_FLUSHES = 200_000;
 /** Ports that are named of those that never rest. */
-const MOST_RESTLESS = 20;
+export const MOST_RESTLESS = 20;
 
-/** A port of a tree as people name them. */
-export interface NamedPort {
-  readonly switch: SwitchId;
-  readonly port: BridgePortId;
-  readonly tree: TreeId;
+export interface RecorderOptions {
+  /** By tree that is run, those that it is told as. */
+  readonly told: readonly (readonly Told[])[];
+  readonly mostFrames: number;
+  /** Whether it writes down what all parts of a run share. */
+  readonly shared: boolean;
+  /** Whether the hosts of a VLAN are looked after. */
+  readonly follows: (vlan: number) => boolean;
 }
 
 export class Recorder {
@@ -37,21 +40,25 @@ export class Recorder {
   /** Ports that change while nothing is recorded: before a scenario can begin, and after it has ended. */
   private restless: Map<string, readonly [tree: number, port: number]> | null = null;
   private sim!: Simulation;
+  private readonly options: RecorderOptions;
 
-  private readonly trees: readonly TreeId[];
-  private readonly mostFrames: number;
-
-  constructor(trees: readonly TreeId[], mostFrames: number) {
-    this.trees = trees;
-    this.mostFrames = mostFrames;
-
-    this.sent = new SentLog(mostFrames);
+  constructor(options: RecorderOptions) {
+    this.options = options;
+    this.sent = new SentLog(options.mostFrames, options.told);
   }
 
   /** What it hears of the simulation. */
   watch(): Watch {
-    const { members, negotiation, mostFrames } = this;
+    const { members, negotiation } = this;
+    const { mostFrames, shared } = this.options;
     const records = (t: Micros): boolean => t >= this.start && !this.restless;
+    const ofAll: Watch = {
+      member: (t, member, stands) => records(t) && members.mark(t, member, stands, this.start),
+      used: (t, uses) => records(t) && members.use(t - this.start, uses),
+      negotiated: (t, member, lacpdu) =>
+        records(t) && negotiation.length < mostFrames && negotiation.push({ t: t - this.start, member, lacpdu }),
+      signalled: (t) => void (this.restless ?? this.noteSignal(t - this.start)),
+    };
     return {
       changed: (change) => {
         const { t, tree, port, to } = change;
@@ -65,12 +72,8 @@ export class Recorder {
         if (t >= this.start && this.flushes.length < MOST_FLUSHES) this.flushes.push({ t: t - this.start, tree, port });
       },
       ageing: (s) => void (this.restless ?? this.plane?.forgetAged(s)),
-      member: (t, member, stands) => records(t) && members.mark(t, member, stands, this.start),
-      used: (t, uses) => records(t) && members.use(t - this.start, uses),
-      negotiated: (t, member, lacpdu) =>
-        records(t) && negotiation.length < mostFrames && negotiation.push({ t: t - this.start, member, lacpdu }),
       moment: (t) => void (this.restless ?? this.plane?.look(t)),
-      signalled: (t) => void (this.restless ?? this.noteSignal(t - this.start)),
+      ...(shared ? ofAll : {}),
       ...(mostFrames > 0
         ? {
             sent: (t, ...rest) => records(t) && this.sent.add(t - this.start, ...rest),
@@ -99,7 +102,7 @@ export class Recorder {
     if (!booted) bundles.members.forEach((_, m) => this.members.mark(start, m, sim.aggregation.memberNow(m), start));
     this.codes = Uint8Array.from(sim.network.ports, (_, port) => this.signalOf(port));
     this.signal = new Timeline(this.codes.slice());
-    this.plane = new DataPlane(sim, Math.round(talk * SECOND));
+    this.plane = new DataPlane(sim, Math.round(talk * SECOND), this.options.follows);
     this.plane.begin(start);
   }
 
@@ -108,13 +111,9 @@ export class Recorder {
     this.restless = new Map();
   }
 
-  /** Ports that have changed since nothing is recorded. */
-  restlessPorts({ network: { switches, owner, ports } }: Simulation): NamedPort[] {
-    return [...(this.restless?.values() ?? [])].map(([tree, p]) => ({
-      switch: switches[owner[p]!]!.id,
-      port: ports[p]!.id,
-      tree: this.trees[tree]!,
-    }));
+  /** Ports that have changed since nothing is recorded, the tree of each first. */
+  get restlessPorts(): readonly (readonly [tree: number, port: number])[] {
+    return [...(this.restless?.values() ?? [])];
   }
 
   /** Everything that ports did. */
@@ -122,22 +121,8 @@ export class Recorder {
     return (this.recording ??= this.newRecording());
   }
 
-  /** A change as an object, with names. */
-  entry(t: Micros, tree: number, p: number, from: RunState, to: RunState, role: RunRole): TraceEntry {
-    const { ports, switches, owner } = this.sim.network;
-    return {
-      t: t / SECOND,
-      switch: switches[owner[p]!]!.id,
-      port: ports[p]!.id,
-      tree: this.trees[tree]!,
-      from,
-      to,
-      role,
-    };
-  }
-
   private newRecording(): Recording {
-    return new Recording(this.trees.length, this.sim.network.ports.length, (tree, port) => [
+    return new Recording(this.options.told.length, this.sim.network.ports.length, (tree, port) => [
       this.sim.state(tree, port),
       this.sim.role(tree, port),
       this.sim.isHeld(tree, port),

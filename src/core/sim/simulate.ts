@@ -1,33 +1,32 @@
 /** A scenario run on a design: every change of every port, who was cut off and why, and where it all comes to rest. */
-import { Recorder } from './recorder';
-import type { Ending, PortInTree, Run, RunOptions, TraceEntry } from './run';
-import { bundlesOf } from '../topology/lag/ends';
+import { fail, ok, type Result } from '../base/result';
 import type { Command } from '../edit/commands';
 import { editAll } from '../edit/edit';
-import { problemText } from '../model/problem';
-import type { Design } from '../model/document';
-import { SECOND, type Micros } from '../modes/entity';
-import { fail, ok, type Result } from '../base/result';
-import { compileNetwork } from '../topology/network';
-import { MOST_FRAMES } from './trace/sentLog';
-import type { Action, Scenario } from '../model/scenario';
-import { commandsOf, scenarioDesign, treesThrough } from './scenario/scenario';
 import { actionKind } from '../model/actions/actions';
 import type { Happening } from '../model/actions/kind';
-import { alikeInRun, allApart, type Alike } from './engine/alikeTrees';
-import { Simulation } from './engine/simulation';
-import { viewNow } from './trace/view';
+import type { Design } from '../model/document';
+import { problemText } from '../model/problem';
+import type { Action, Scenario } from '../model/scenario';
+import { SECOND, type Micros } from '../modes/entity';
+import { inOnePart, partsOf, type Part } from './engine/parts';
+import type { Simulation } from './engine/simulation';
+import { Ensemble, type Went } from './ensemble';
+import type { Ending, PortInTree, Run, RunOptions } from './run';
+import { commandsOf, scenarioDesign, treesThrough } from './scenario/scenario';
+import { MOST_FRAMES } from './trace/sentLog';
 
 /** How long a network may take to settle before a scenario begins. */
 const PATIENCE: Micros = 900 * SECOND;
 const MOST_EVENTS = 50_000_000;
 /** Ports x trees that are booted before a scenario: some tenths of a second. */
 const MOST_BOOTED = 3000;
+/** All parts of a run come to the end of a slice before any goes on: short ones where much happens, at most a second. */
+const SHORT: Micros = SECOND / 16;
+/** Events of a slice that are much: about a second's work. */
+const BUSY = 100_000;
 const STOPPED = 'Stopped before the network came to rest for the scenario to begin.';
 /** How long a run is followed beyond its end to see whether it comes to rest: several times what the timers can hold up. */
 const AFTERMATH: Micros = 240 * SECOND;
-/** Events between two looks at whether the run is to go on. */
-const STEP = 5000;
 
 /** Runs a scenario; the error is a sentence. */
 export function simulate(
@@ -57,85 +56,50 @@ export function* simulateInSteps(
     everyHello = false,
   } = options;
   const trees = treesThrough(design, scenario.actions);
-  const recorder = new Recorder(trees, mostFrames);
-  const alike = apart ? allApart(trees) : alikeInRun(design, trees, scenario);
-  const { begins = bootsLong(design, alike) ? 'at-rest' : 'booted' } = options;
-  const newSimulation = (): Simulation =>
-    new Simulation(compileNetwork(design), trees, seed, recorder.watch(), {
-      absent: comingMembers(given, design),
-      alike,
-      everyHello,
-    });
-  let sim = newSimulation();
-  const rested = !fromBoot && begins === 'at-rest' ? yield* begunAtRest(sim) : false;
-  if (rested === 'stopped') return fail(STOPPED);
-  if (!rested) {
-    sim = newSimulation();
-    if (fromBoot) recorder.fromBoot(sim);
-    sim.boot();
-  }
-  const before = fromBoot || rested ? RESTED : yield* comeToRest(sim, recorder, mostEvents);
+  const parts = apart ? inOnePart(trees) : partsOf(design, trees, scenario);
+  const { begins = bootsLong(design, parts) ? 'at-rest' : 'booted' } = options;
+  const { talk } = scenario;
+  const ensemble = new Ensemble(design, trees, parts, { seed, mostFrames, everyHello, talk, before: given });
+  const atRest = !fromBoot && begins === 'at-rest';
+  const began = atRest ? yield* telling(ensemble.beginAtRest(), () => 0) : 'spent';
+  if (began === 'stopped') return fail(STOPPED);
+  if (began === 'spent') ensemble.boot(fromBoot);
+  const before = fromBoot || began === 'there' ? RESTED : yield* comeToRest(ensemble, mostEvents);
   if (before === 'stopped') return fail(STOPPED);
-  const start = fromBoot ? 0 : sim.now;
-  sim.lastChange = start;
-  recorder.begin(sim, start, scenario.talk);
-  const most = sim.events + mostEvents;
-  const played = yield* play(sim, scenario, design, start, most);
+  const start = fromBoot ? 0 : ensemble.now;
+  const most = ensemble.events + mostEvents;
+  const played = yield* play(ensemble, scenario, design, start, most);
   if (!played.ok) return played;
   const stopped = played.value;
-  sim.tellHellos();
-  const [{ events }, reached, last] = [sim, (sim.now - start) / SECOND, sim.lastChange];
-  const moving = onTheWay(sim, recorder, start);
-  const { ports } = recorder;
-  const plane = recorder.plane!;
-  const outages = plane.end();
-  const final = { trees: (options.views ?? true) ? trees.map((_, tree) => viewNow(sim, tree)) : [] };
-  const ending = yield* endingOf(sim, recorder, { stopped, moving: moving.length > 0, last, start, mostEvents: most });
-  const { sent, signal, members, negotiation, flushes } = recorder;
+  const [{ events }, reached, last] = [ensemble, (ensemble.now - start) / SECOND, ensemble.lastChange];
+  const moving = ensemble.onTheWay(start);
+  const records = ensemble.records();
+  const final = { trees: (options.views ?? true) ? ensemble.views() : [] };
+  const ending = yield* endingOf(ensemble, { stopped, moving: moving.length > 0, last, start, mostEvents: most });
+  const settledAt = ending.kind === 'rests' ? (last - start) / SECOND : null;
+  const { restless: restlessBefore } = before;
   return ok({
-    design,
-    trees,
-    recording: ports,
-    outages,
-    reach: plane.reach,
-    storms: plane.storms,
-    settledAt: ending.kind === 'rests' ? (last - start) / SECOND : null,
-    ending,
-    restlessBefore: before.restless,
-    moving,
-    final,
-    events,
-    stopped,
-    reached,
-    sent,
-    signal,
-    members,
-    negotiation,
-    flushes,
-    unfollowed: plane.unfollowed,
+    ...records,
+    ...{ design, trees, settledAt, ending, restlessBefore, moving, final, events, stopped, reached },
     // A busy run has hundreds of thousands of changes: only who asks pays for an object each.
     get trace() {
-      return Array.from({ length: ports.count }, (_, i) => {
-        const { t, tree, port, from, to, role } = ports.change(i);
-        return recorder.entry(t, tree, port, from, to, role);
+      return Array.from({ length: records.recording.count }, (_, i) => {
+        const { t, tree, port, from, to, role } = records.recording.change(i);
+        return ensemble.entry(t, tree, port, from, to, role);
       });
     },
   });
 }
 
-/** Puts a network where it comes to rest; false where it is to boot. */
-function* begunAtRest(sim: Simulation): Generator<number, boolean | 'stopped', boolean> {
-  const steps = sim.beginAtRest();
-  for (;;) {
-    const step = steps.next();
-    if (step.done) return step.value;
-    if (!(yield 0)) return 'stopped';
-  }
+/** Passes on what is answered at each step, and says how far the run is. */
+function* telling(steps: Generator<void, Went, boolean>, share: () => number): Generator<number, Went, boolean> {
+  for (let step = steps.next(true); ; step = steps.next(yield share())) if (step.done) return step.value;
 }
 
 /** Whether booting takes longer than one should wait: then the scenario begins where the solver says that booting ends. */
-const bootsLong = ({ switches }: Design, alike: Alike): boolean =>
-  switches.reduce((sum, { ports }) => sum + ports.length, 0) * new Set(alike).size > MOST_BOOTED;
+const bootsLong = ({ switches }: Design, parts: readonly Part[]): boolean =>
+  switches.reduce((sum, { ports }) => sum + ports.length, 0) * parts.reduce((sum, part) => sum + part.trees.length, 0) >
+  MOST_BOOTED;
 
 /** How a network came to the beginning of a scenario: at rest, or with ports that go on changing. */
 interface Beginning {
@@ -144,71 +108,72 @@ interface Beginning {
 const RESTED: Beginning = { restless: null };
 
 /** Lets the network come to rest before a scenario begins. One that never does begins as it is then, which is what one wants to watch. */
-function* comeToRest(
-  sim: Simulation,
-  recorder: Recorder,
-  mostEvents: number,
-): Generator<number, Beginning | 'stopped', boolean> {
+function* comeToRest(ensemble: Ensemble, mostEvents: number): Generator<number, Beginning | 'stopped', boolean> {
   let watched = false;
   // Looked at once a second: when it begins does not hang on how many events that takes.
-  for (let [second, there] = [sim.now, true]; !(there && sim.rests);) {
-    if (sim.now >= PATIENCE || sim.events > mostEvents) return { restless: recorder.restlessPorts(sim) };
-    if (sim.now >= PATIENCE / 2 && !watched) {
-      recorder.watchRestless();
+  for (let second = ensemble.now; !ensemble.rests;) {
+    if (second >= PATIENCE) return { restless: ensemble.restlessPorts() };
+    if (second >= PATIENCE / 2 && !watched) {
+      ensemble.watchRestless();
       watched = true;
     }
-    if (there) second += SECOND;
-    there = sim.runTo(second, STEP);
-    if (!(yield 0)) return 'stopped';
+    second += SECOND;
+    const went = yield* telling(ensemble.runTo(second, mostEvents), () => 0);
+    if (went === 'spent') return { restless: ensemble.restlessPorts() };
+    if (went === 'stopped' || !(yield 0)) return 'stopped';
   }
   return RESTED;
 }
 
 /** Runs the actions to the scenario's end; gives whether it was stopped before. */
 function* play(
-  sim: Simulation,
-  scenario: Scenario,
+  ensemble: Ensemble,
+  { actions, until: seconds }: Scenario,
   design: Design,
   start: Micros,
   mostEvents: number,
 ): Generator<number, Result<boolean, string>, boolean> {
-  let now = design;
   let refused = null as string | null;
-  const take = (commands: readonly Command[]): void => {
-    const edited = editAll(now, commands);
-    if (!edited.ok) {
-      refused = problemText(edited.error);
-      return;
-    }
-    now = edited.value.design;
-    sim.follow(now);
+  // All parts go through the same states of the design, each in its own time.
+  const states: Design[] = [design];
+  const takesFor = (sim: Simulation): Take => {
+    let state = 0;
+    return (commands) => {
+      if (states[state + 1] === undefined) {
+        const edited = editAll(states[state]!, commands);
+        if (!edited.ok) {
+          refused = problemText(edited.error);
+          return;
+        }
+        states.push(edited.value.design);
+      }
+      state += 1;
+      sim.follow(states[state]!);
+    };
   };
-  for (const action of scenario.actions) if (action.at <= scenario.until) schedule(sim, action, start, take);
-  const until = start + Math.round(scenario.until * SECOND);
-  let stopped = false;
+  const happening = actions.filter((action) => action.at <= seconds);
+  ensemble.begin(start, (sim) => {
+    const take = takesFor(sim);
+    for (const action of happening) schedule(sim, action, start, take);
+  });
+  const until = start + Math.round(seconds * SECOND);
+  const share = (): number => (ensemble.now - start) / (until - start);
+  let slice = SHORT;
   for (let target = start; refused === null;) {
-    if (sim.runTo(target, STEP)) {
-      if (target === until) break;
-      target = Math.min(until, target + SECOND);
-    }
-    if (!(yield (sim.now - start) / (until - start)) || sim.events > mostEvents) {
-      stopped = true;
-      break;
-    }
+    const before = ensemble.events;
+    const went = yield* telling(ensemble.runTo(target, mostEvents), share);
+    if (went !== 'there') return ok(true);
+    if (target === until) break;
+    if (!(yield share()) || ensemble.events > mostEvents) return ok(true);
+    const took = ensemble.events - before;
+    if (took > BUSY) slice = Math.max(SHORT, slice / 2);
+    else if (took < BUSY / 4) slice = Math.min(SECOND, slice * 2);
+    const begins = happening.map(({ at }) => start + Math.round(at * SECOND));
+    if (begins.includes(target)) slice = SHORT;
+    target = Math.min(until, target + slice, ...begins.filter((t) => t > target));
   }
-  return refused === null ? ok(stopped) : fail(refused);
+  return refused === null ? ok(false) : fail(refused);
 }
-
-/** Ports that listen or learn now. */
-const onTheWay = (sim: Simulation, recorder: Recorder, start: Micros): TraceEntry[] =>
-  sim.trees.flatMap((_, tree) =>
-    sim.network.ports.flatMap((__, p) => {
-      const state = sim.state(tree, p);
-      return state === 'listening' || state === 'learning'
-        ? [recorder.entry(sim.now - start, tree, p, state, state, sim.role(tree, p))]
-        : [];
-    }),
-  );
 
 interface Ended {
   readonly stopped: boolean;
@@ -222,34 +187,27 @@ interface Ended {
 
 /** Whether the network comes to rest beyond the scenario's end, where nothing is recorded. */
 function* endingOf(
-  sim: Simulation,
-  recorder: Recorder,
+  ensemble: Ensemble,
   { stopped, moving, last, start, mostEvents }: Ended,
 ): Generator<number, Ending, boolean> {
-  recorder.watchRestless();
-  const limit = sim.now + AFTERMATH;
-  while (!stopped && !sim.rests && sim.now < limit && sim.events <= mostEvents) {
-    sim.runTo(sim.now + SECOND, STEP);
-    if (!(yield 1)) break;
+  ensemble.watchRestless();
+  const limit = ensemble.now + AFTERMATH;
+  while (!stopped && !ensemble.rests && ensemble.now < limit && ensemble.events <= mostEvents) {
+    const went = yield* telling(ensemble.runTo(ensemble.now + SECOND, mostEvents), () => 1);
+    if (went !== 'there' || !(yield 1)) break;
   }
   if (stopped) return { kind: 'stopped' };
-  if (!sim.rests) return { kind: 'restless', ports: recorder.restlessPorts(sim) };
-  return sim.lastChange > last || moving ? { kind: 'moves', at: (sim.lastChange - start) / SECOND } : { kind: 'rests' };
+  if (!ensemble.rests) return { kind: 'restless', ports: ensemble.restlessPorts() };
+  return ensemble.lastChange > last || moving
+    ? { kind: 'moves', at: (ensemble.lastChange - start) / SECOND }
+    : { kind: 'rests' };
 }
 
-/** Members that a scenario brings into bundles: of those that it adds, and of those that get other ports. */
-function comingMembers(before: Design, design: Design): number[] {
-  const { ends, members } = bundlesOf(design);
-  return members.flatMap(({ at, index, end }) =>
-    ends[end]!.owner.kind === 'switch' &&
-    !before.bundles.some((bundle) => bundle.switch === at.switch && bundle.ports.includes(at.port))
-      ? [index]
-      : [],
-  );
-}
+/** Takes over what an action changes. */
+type Take = (commands: readonly Command[]) => void;
 
 /** Puts an action on the clock. */
-function schedule(sim: Simulation, action: Action, start: Micros, take: (commands: readonly Command[]) => void): void {
+function schedule(sim: Simulation, action: Action, start: Micros, take: Take): void {
   const { after = 0, changes, mute, members, open } = actionKind(action).happens(action);
   const commands = commandsOf(changes);
   sim.at(start + Math.round(action.at * SECOND) + Math.round(after * SECOND), () => {

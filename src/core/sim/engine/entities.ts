@@ -3,7 +3,6 @@ import type { TreeId } from '../../model/ids';
 import type { Bpdu } from '../../modes/bpdu';
 import { SECOND, type Micros, type ProtocolEntity } from '../../modes/entity';
 import type { Network } from '../../topology/network';
-import type { Alike } from './alikeTrees';
 import { bridgeKeys, type BridgeKeys } from './bridgeKeys';
 import { entityOf, entitySettings, settingsIn, type TreeSettings } from './entitySettings';
 import { treesByEntity, type Spoken } from './places';
@@ -30,15 +29,13 @@ export class Entities {
   private readonly fast: (Micros | null)[][];
   private readonly host: Hosting;
   private readonly trees: readonly TreeId[];
-  private readonly runAs: Alike;
   private readonly offsets: Float64Array;
 
-  /** `runAs`: by tree, the one that is run in its stead; `offsets`: by switch, when its first hello goes out after a start, as a share of the hello time. */
-  constructor(host: Hosting, trees: readonly TreeId[], runAs: Alike, offsets: Float64Array) {
+  /** `offsets`: by switch, when its first hello goes out after a start, as a share of the hello time. */
+  constructor(host: Hosting, trees: readonly TreeId[], offsets: Float64Array) {
     const { switches } = host.network;
     this.host = host;
     this.trees = trees;
-    this.runAs = runAs;
     this.offsets = offsets;
     this.keys = bridgeKeys(switches);
     this.running = trees.map(() => switches.map(() => null));
@@ -49,7 +46,6 @@ export class Entities {
   start(s: number): void {
     const { network, spoken } = this.host;
     for (const trees of treesByEntity(network.switches[s]!, spoken.regions[s]!, this.trees)) {
-      if (this.runAs[trees[0]!] !== trees[0]) continue;
       const { firstPort } = network;
       const places = spoken.places[trees[0]!]!;
       const ports: number[] = [];
@@ -76,14 +72,12 @@ export class Entities {
 
   /** The entity of a switch that runs a tree, and the tree's place among its own; null where none does. */
   at(tree: number, s: number): { readonly entity: ProtocolEntity; readonly own: number } | null {
-    const run = this.runAs[tree]!;
-    const running = this.running[run]![s];
-    return running ? { entity: running.entity, own: running.trees.indexOf(run) } : null;
+    const running = this.running[tree]![s];
+    return running ? { entity: running.entity, own: running.trees.indexOf(tree) } : null;
   }
 
   /** The path costs of a switch's ports in a tree, in the order of the ports: those of the region where it speaks to its region. */
-  costs(of: number, s: number): number[] {
-    const tree = this.runAs[of]!;
+  costs(tree: number, s: number): number[] {
     const running = this.running[tree]![s];
     if (!running) return [];
     return this.settingsOf(this.host.network, tree, s, running.ports).ports.map(({ cost }, local) =>
@@ -93,7 +87,7 @@ export class Entities {
 
   /** How long a switch keeps the addresses of a tree's VLANs; null for as long as usual. */
   ageing(tree: number, s: number): Micros | null {
-    return this.fast[this.runAs[tree]!]![s]!;
+    return this.fast[tree]![s]!;
   }
 
   get resting(): boolean {

@@ -11,7 +11,6 @@ import { Muted } from './muted';
 import { letsBpduThrough, letsThrough, type Spoken } from './places';
 import type { Event, Running, SteadyHello } from './running';
 import type { Hearer } from './steadyHellos';
-import type { Telling } from './telling';
 import type { Watch } from './watch';
 
 /** What the cables are plugged into. */
@@ -34,12 +33,10 @@ export class Medium {
   /** Of these BPDUs alone are lost. */
   private readonly silent = new Muted();
   private readonly to: Plugged;
-  private readonly telling: Telling;
   private readonly watch: Watch;
 
-  constructor(to: Plugged, telling: Telling, watch: Watch) {
+  constructor(to: Plugged, watch: Watch) {
     this.to = to;
-    this.telling = telling;
     this.watch = watch;
   }
 
@@ -83,7 +80,7 @@ export class Medium {
   send(tree: number, port: number, bpdu: Bpdu, origin: number, through: readonly number[] = NOBODY): void {
     const { network, now, schedule } = this.to;
     const to = network.far[port]!;
-    this.telling.sent(now, tree, port, bpdu, origin, () => (to < 0 ? null : this.heldBy(tree, to)));
+    this.watch.sent?.(now, tree, port, bpdu, origin, to < 0 ? null : this.heldBy(tree, to), 1, 0);
     if (to < 0 || !this.gets(port)) return;
     schedule(now + delayOf(network, network.link[port]!), { kind: 'arrive', tree, port: to, bpdu, origin, through });
   }

@@ -1,11 +1,14 @@
 /** How a simulation is run. */
-import type { Alike } from './alikeTrees';
+import type { TreeId } from '../../model/ids';
+import type { compileNetwork } from '../../topology/network';
 
 export interface SimulationOptions {
   /** Members of bundles that are single ports as yet. */
   readonly absent?: readonly number[];
-  /** Trees that are run once and told as many. */
-  readonly alike?: Alike;
+  /** Trees that are not run, since one that is run fares alike: the place of that one. */
+  readonly alike?: ReadonlyMap<TreeId, number>;
   /** Runs every hello, also those that say nothing new. */
   readonly everyHello?: boolean;
+  /** Compiles a state of the network. */
+  readonly compile?: typeof compileNetwork;
 }

@@ -40,9 +40,16 @@ export interface Spoken {
   readonly places: readonly Int32Array[];
 }
 
-export function spokenIn(network: Network, trees: readonly TreeId[]): Spoken {
+/** `alike`: further trees, and the place of the one that decides in their stead. */
+export function spokenIn(
+  network: Network,
+  trees: readonly TreeId[],
+  alike: ReadonlyMap<TreeId, number> = new Map(),
+): Spoken {
   const regions = network.switches.map(regionsOf(network.design));
-  return { regions, treeFor: vlanTrees(network, trees), places: placesOf(network, trees, regions) };
+  const placeOf = [...trees.keys(), ...alike.values()];
+  const treeAt = vlanTrees(network, [...trees, ...alike.keys()]);
+  return { regions, treeFor: (s, vid) => placeOf[treeAt(s, vid)] ?? -1, places: placesOf(network, trees, regions) };
 }
 
 /** By tree, then by port: its place in its entity, -1 where it is not in the tree. */

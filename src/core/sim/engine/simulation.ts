@@ -6,7 +6,6 @@ import type { Micros, RunRole, RunState } from '../../modes/entity';
 import { randomFrom } from '../../base/random';
 import { compileNetwork, type Network } from '../../topology/network';
 import { withShut } from '../../topology/shut';
-import { allApart, type Alike } from './alikeTrees';
 import type { BridgeKeys } from './bridgeKeys';
 import { Aggregation, withAbsent } from './aggregation';
 import { bringToRest } from './atRest';
@@ -21,10 +20,10 @@ import { PortStates } from './portStates';
 import { spokenIn, type Spoken } from './places';
 import { rankOf, type Event, type Running } from './running';
 import { SteadyHellos } from './steadyHellos';
-import { Telling } from './telling';
 import { touchedSwitches, turnedSwitches } from './touched';
 import type { Watch } from './watch';
 
+const NONE: ReadonlyMap<TreeId, number> = new Map();
 const [TIMER, SIGNAL, SETTING] = [{ kind: 'timer' }, { kind: 'signal' }, { kind: 'setting' }] as const;
 
 export class Simulation {
@@ -49,9 +48,9 @@ export class Simulation {
 
   readonly trees: readonly TreeId[];
   private readonly watch: Watch;
-  /** By tree, the one that is run in its stead. */
-  private readonly runAs: Alike;
-  private readonly telling: Telling;
+  /** Trees that are not run, since one that is run fares alike: the place of that one. */
+  private readonly alike: ReadonlyMap<TreeId, number>;
+  private readonly compile: typeof compileNetwork;
   private readonly hellos: SteadyHellos;
   private readonly everyHello: boolean;
 
@@ -60,13 +59,13 @@ export class Simulation {
     trees: readonly TreeId[],
     seed = 1,
     watch: Watch = {},
-    { absent = [], alike = allApart(trees), everyHello = false }: SimulationOptions = {},
+    { absent = [], alike = NONE, everyHello = false, compile = compileNetwork }: SimulationOptions = {},
   ) {
     this.trees = trees;
     this.watch = watch;
-    this.runAs = alike;
-    this.telling = new Telling(trees, alike, watch);
-    this.medium = new Medium(this, this.telling, watch);
+    this.alike = alike;
+    this.compile = compile;
+    this.medium = new Medium(this, watch);
     this.everyHello = everyHello;
     this.hellos = new SteadyHellos({
       now: () => this.now,
@@ -75,13 +74,13 @@ export class Simulation {
       arrives: (at, hello) => this.medium.deliver(at, hello),
       after: (running) => this.after(running),
       told: (t, { from, port, bpdu, held, period }, times) =>
-        this.telling.sent(t, from.trees[0]!, port, bpdu, from.switch, () => held, times, period),
+        watch.sent?.(t, from.trees[0]!, port, bpdu, from.switch, held, times, period),
     });
     this.network = withAbsent(network, absent);
     const { switches, ports } = this.network;
-    this.spoken = spokenIn(this.network, trees);
+    this.spoken = spokenIn(this.network, trees, alike);
     const random = randomFrom(seed);
-    this.entities = new Entities(this, trees, alike, Float64Array.from(switches, random));
+    this.entities = new Entities(this, trees, Float64Array.from(switches, random));
     this.ports = new PortStates(trees.length, ports.length);
     this.aggregation = new Aggregation(network.design, absent, {
       now: () => this.now,
@@ -153,7 +152,7 @@ export class Simulation {
     this.medium.send(tree, port, bpdu, s);
   readonly flush = (tree: number, port: number): void => {
     this.dirty = true;
-    this.telling.flushed(this.now, tree, port);
+    this.watch.flushed?.(this.now, tree, port);
   };
   readonly ageing = (s: number): void => {
     this.watch.ageing?.(s);
@@ -204,7 +203,7 @@ export class Simulation {
     this.aggregation.moved.clear();
     const uses = this.aggregation.uses();
     this.watch.used?.(this.now, uses);
-    this.network = compileNetwork(design, uses, this.guards.shut);
+    this.network = this.compile(design, uses, this.guards.shut);
   }
 
   /** `only`: the switches that can have changed; null for all. */
@@ -212,17 +211,15 @@ export class Simulation {
     const before = this.network;
     this.recompile(design);
     const next = this.network;
-    const spoken = design === before.design ? this.spoken : spokenIn(next, this.trees);
+    const spoken = design === before.design ? this.spoken : spokenIn(next, this.trees, this.alike);
     const turned = turnedSwitches([before, this.spoken], [next, spoken]);
     this.hellos.rouseAt(touchedSwitches(before, next, turned));
     this.cause = SIGNAL;
     this.restart(before, turned, spoken);
-    for (const [tree, all] of this.running.entries()) {
-      if (this.runAs[tree] !== tree) continue;
+    for (const [tree, all] of this.running.entries())
       for (const running of all)
         if (running && !turned.includes(running.switch) && (only === null || only.has(running.switch)))
           this.reset(running, running.trees.indexOf(tree), before);
-    }
     this.signal(
       only === null ? next.ports.keys() : Array.from(next.ports.keys()).filter((p) => only.has(next.owner[p]!)),
     );
@@ -294,9 +291,9 @@ export class Simulation {
   readonly forwardsIn = (vid: number, port: number): boolean =>
     this.state(this.treeFor(this.network.owner[port]!, vid), port) === 'forwarding';
 
-  state = (tree: number, port: number): RunState => this.ports.state(this.runAs[tree]!, port);
-  role = (tree: number, port: number): RunRole => this.ports.role(this.runAs[tree]!, port);
-  isHeld = (tree: number, port: number): boolean => this.ports.isHeld(this.runAs[tree]!, port);
+  state = (tree: number, port: number): RunState => this.ports.state(tree, port);
+  role = (tree: number, port: number): RunRole => this.ports.role(tree, port);
+  isHeld = (tree: number, port: number): boolean => this.ports.isHeld(tree, port);
   inTree = (tree: number, port: number): boolean => this.spoken.places[tree]![port]! >= 0;
   /** The entity of a switch that runs a tree, and the tree's place among its own; null where none does. */
   entity = (tree: number, s: number) => this.entities.at(tree, s);
@@ -395,6 +392,6 @@ export class Simulation {
     if (from === null) return;
     this.lastChange = this.now;
     this.dirty = true;
-    this.telling.changed({ t: this.now, tree, port, from, to, role, held, cause: this.cause });
+    this.watch.changed?.({ t: this.now, tree, port, from, to, role, held, cause: this.cause });
   }
 }

@@ -71,6 +71,28 @@ export class Recording {
     this.causes.push(cause);
   }
 
+  /** Takes over a change of another recording, as one of another tree. */
+  take(from: Recording, i: number, tree: number): void {
+    const port = from.timeline.placeOf(i) % this.ports;
+    this.timeline.add(from.timeline.timeOf(i), tree * this.ports + port, from.timeline.after(i));
+    this.causes.push(from.causes[i]!);
+  }
+
+  timeOf(i: number): Micros {
+    return this.timeline.timeOf(i);
+  }
+  causeOf(i: number): Cause {
+    return this.causes[i]!;
+  }
+  treeOf(i: number): number {
+    return Math.floor(this.timeline.placeOf(i) / this.ports);
+  }
+  /** State, role and whether loop guard holds it, of a port at the start. */
+  atStart(tree: number, port: number): readonly [RunState, RunRole, boolean] {
+    const code = this.timeline.atStart(tree * this.ports + port);
+    return [runStateOf(code), runRoleOf(code), isHeld(code)];
+  }
+
   /** The change at an index, 0 up to `count`. */
   change(i: number): PortChange {
     const { timeline } = this;

@@ -4,7 +4,9 @@ import type { Lacpdu } from '../../modes/lacp/state';
 import type { Micros } from '../../modes/entity';
 import type { Vector } from '../../modes/vector';
 import { EventQueue } from '../engine/eventQueue';
+import type { Told } from '../engine/parts';
 import { MOST_PORTS } from '../engine/running';
+import { raisedVector, Retold } from './retold';
 
 export interface SentBpdu {
   readonly t: Micros;
@@ -29,29 +31,52 @@ export interface SentLacpdu {
 
 const ROOM = 1024;
 
-/** Frames in the order of their times, trees and ports: when each goes, and the row of what it is. */
+/** Frames in the order of their times, trees and ports: when each goes, in which tree, and the row of what it is. */
 interface Ordered {
   readonly times: Float64Array;
+  readonly trees: Uint16Array;
   readonly rows: Uint32Array;
 }
 
 /**
  * Keeps the first `most`, and counts the others. Frames that a port sends again and again are one row: the first, how many, how
- * far apart. Rows may come in any order; reading puts the frames in theirs.
+ * far apart. Rows may come in any order; reading puts the frames in theirs, those of trees that fare alike beside each other.
  */
 export class SentLog {
   readonly most: number;
   private total = 0;
   private rows = 0;
-  /** Of each row: time of its first frame, how many, how far apart, port, tree, switch; BPDU and what is held beside it. */
+  /** Rows that begin later are only counted. */
+  private full: Micros = Infinity;
+  /** Of each row: time of its first frame, how many, how far apart, port, tree that is run, switch; BPDU and what is held beside it. */
   private columns = [new Float64Array(ROOM), new Float64Array(ROOM), new Float64Array(ROOM)] as const;
   private places = [new Uint32Array(ROOM), new Uint32Array(ROOM), new Uint32Array(ROOM)] as const;
   private readonly bpdus: Bpdu[] = [];
   private readonly helds: (Vector | null)[] = [];
   private inOrder: Ordered | null = null;
+  private readonly retold = new Retold();
 
-  constructor(most: number) {
+  /** `told`: by tree that is run, those that its frames are told as. */
+  private readonly told: readonly (readonly Told[])[];
+
+  constructor(most: number, told: readonly (readonly Told[])[]) {
     this.most = most;
+    this.told = told;
+  }
+
+  /** Logs of trees that were run apart, as one. */
+  static joined(logs: readonly SentLog[], most: number): SentLog {
+    const joined = new SentLog(
+      most,
+      logs.flatMap(({ told }) => told),
+    );
+    let tree = 0;
+    for (const log of logs) {
+      for (let row = 0; row < log.rows; row += 1) joined.copy(log, row, tree);
+      joined.total += log.total;
+      tree += log.told.length;
+    }
+    return joined;
   }
 
   get count(): number {
@@ -60,6 +85,11 @@ export class SentLog {
   /** How many there was no room for. */
   get left(): number {
     return this.total - this.count;
+  }
+
+  /** Counts what begins later than a moment, and keeps no more of it: there are enough by then. */
+  closeAt(t: Micros): void {
+    this.full = Math.min(this.full, t);
   }
 
   /** `times` of them, one every `period`. */
@@ -73,9 +103,9 @@ export class SentLog {
     times = 1,
     period: Micros = 0,
   ): void {
-    this.total += times;
+    this.total += times * this.told[tree]!.length;
     this.inOrder = null;
-    if (this.rows === this.most) return;
+    if (t > this.full || this.rows === this.most) return;
     if (this.rows === this.columns[0].length) this.grow();
     const [firsts, counts, periods] = this.columns;
     const [ports, trees, origins] = this.places;
@@ -90,12 +120,32 @@ export class SentLog {
     this.rows += 1;
   }
 
+  private copy({ columns, places, bpdus, helds }: SentLog, row: number, tree: number): void {
+    if (this.rows === this.columns[0].length) this.grow();
+    for (const i of [0, 1, 2] as const) {
+      this.columns[i][this.rows] = columns[i][row]!;
+      this.places[i][this.rows] = places[i][row]!;
+    }
+    this.places[1][this.rows]! += tree;
+    this.bpdus.push(bpdus[row]!);
+    this.helds.push(helds[row]!);
+    this.rows += 1;
+  }
+
   at(i: number): SentBpdu {
-    const { times, rows } = this.ordered();
-    const row = rows[i]!;
-    const [ports, trees, origins] = this.places;
-    const [bpdu, held] = [this.bpdus[row]!, this.helds[row]!];
-    return { t: times[i]!, tree: trees[row]!, port: ports[row]!, bpdu, origin: origins[row]!, held };
+    const { times, trees, rows } = this.ordered();
+    const [row, tree] = [rows[i]!, trees[i]!];
+    const [ports, run, origins] = this.places;
+    const { by } = this.told[run[row]!]!.find((told) => told.tree === tree)!;
+    const held = this.helds[row]!;
+    return {
+      t: times[i]!,
+      tree,
+      port: ports[row]!,
+      bpdu: this.retold.bpdu(this.bpdus[row]!, by),
+      origin: origins[row]!,
+      held: held && by !== 0 ? raisedVector(held, by) : held,
+    };
   }
   portOf(i: number): number {
     return this.places[0][this.ordered().rows[i]!]!;
@@ -103,13 +153,9 @@ export class SentLog {
 
   /** Times, ports and trees of all, for a player. */
   marks(): { readonly times: Float64Array; readonly ports: Uint32Array; readonly trees: Uint16Array } {
-    const { times, rows } = this.ordered();
-    const [ports, trees] = this.places;
-    return {
-      times: times.slice(),
-      ports: Uint32Array.from(rows, (row) => ports[row]!),
-      trees: Uint16Array.from(rows, (row) => trees[row]!),
-    };
+    const { times, trees, rows } = this.ordered();
+    const [ports] = this.places;
+    return { times: times.slice(), ports: Uint32Array.from(rows, (row) => ports[row]!), trees: trees.slice() };
   }
 
   private ordered(): Ordered {
@@ -117,22 +163,26 @@ export class SentLog {
   }
 
   private order(): Ordered {
+    const { told, count } = this;
     const queue = new EventQueue<number>();
     const [firsts, counts, periods] = this.columns;
-    const [ports, trees] = this.places;
-    const rankOf = (row: number): number => trees[row]! * MOST_PORTS + ports[row]!;
+    const [ports, run] = this.places;
+    const rankOf = (row: number): number => told[run[row]!]![0]!.tree * MOST_PORTS + ports[row]!;
     for (let row = 0; row < this.rows; row += 1) queue.push(firsts[row]!, row, rankOf(row));
-    const times = new Float64Array(this.count);
-    const rows = new Uint32Array(this.count);
-    for (let i = 0; i < this.count && queue.size > 0; i += 1) {
+    const ordered = { times: new Float64Array(count), trees: new Uint16Array(count), rows: new Uint32Array(count) };
+    for (let i = 0; i < count && queue.size > 0;) {
       const t = queue.next;
       const row = queue.pop();
-      times[i] = t;
-      rows[i] = row;
+      for (const { tree } of told[run[row]!]!) {
+        ordered.times[i] = t;
+        ordered.trees[i] = tree;
+        ordered.rows[i] = row;
+        i += 1;
+      }
       const next = t + periods[row]!;
       if (next < firsts[row]! + counts[row]! * periods[row]!) queue.push(next, row, rankOf(row));
     }
-    return { times, rows };
+    return ordered;
   }
 
   private grow(): void {

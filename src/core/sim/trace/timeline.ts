@@ -39,6 +39,9 @@ export class Timeline {
     if (this.count % STRIDE === 0) this.pictures.push(this.now.slice());
   }
 
+  atStart(place: number): number {
+    return this.pictures[0]![place]!;
+  }
   timeOf(i: number): Micros {
     return this.times[i]!;
   }

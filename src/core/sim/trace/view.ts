@@ -16,7 +16,8 @@ import type { Simulation } from '../engine/simulation';
 /** Blocking and listening ports discard; a learning one forwards nothing yet. */
 const plain = (state: RunState): PortState => (state === 'forwarding' ? 'forwarding' : 'discarding');
 
-export function viewNow(sim: Simulation, tree: number): TreeView {
+/** `id`: what it is called, where another tree is run in its stead. */
+export function viewNow(sim: Simulation, tree: number, id = sim.trees[tree]!): TreeView {
   const { network, keys } = sim;
   const switches: Record<SwitchId, SwitchView> = {};
   network.switches.forEach((sw, s) => {
@@ -52,5 +53,5 @@ export function viewNow(sim: Simulation, tree: number): TreeView {
         : {}),
     };
   });
-  return { id: sim.trees[tree]!, switches };
+  return { id, switches };
 }

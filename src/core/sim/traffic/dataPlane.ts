@@ -90,11 +90,11 @@ export class DataPlane {
   private expiry: Micros = Infinity;
   private expecting: Micros = Infinity;
 
-  /** `talkEvery`: hosts speak so often. */
   private readonly sim: Simulation;
   private readonly talkEvery: Micros;
 
-  constructor(sim: Simulation, talkEvery: Micros = TALK) {
+  /** `talkEvery`: hosts speak so often; `follows`: of which VLANs. */
+  constructor(sim: Simulation, talkEvery: Micros = TALK, follows: (vlan: number) => boolean = () => true) {
     this.sim = sim;
     this.talkEvery = talkEvery;
 
@@ -102,7 +102,7 @@ export class DataPlane {
     const vlans = [...new Set(design.hosts.map((host) => host.vlan))].sort((a, b) => a - b);
     let room = MOST_PAIRS;
     let left = 0;
-    this.lans = vlans.map((vlan) => {
+    const lans = vlans.map((vlan): Lan => {
       const stations = design.hosts
         .filter((host) => host.vlan === vlan)
         .map((host): Station => ({ id: host.id, host }));
@@ -112,12 +112,12 @@ export class DataPlane {
       const pairs = all.slice(0, room).map((pair, i): Pair => ({ ...pair, index: MOST_PAIRS - room + i }));
       room -= pairs.length;
       left += all.length - pairs.length;
-      return { vlan, stations, pairs, tables: switches.map(() => new Map()), storm: null };
+      const tables = follows(vlan) ? switches.map(() => new Map<HostId, Learnt>()) : [];
+      return { vlan, stations, pairs, tables, storm: null };
     });
     this.unfollowed = left;
-    this.pairs = this.lans.flatMap(({ vlan, pairs }) =>
-      pairs.map(({ from, to }) => ({ from: from.id, to: to.id, vlan })),
-    );
+    this.lans = lans.filter(({ vlan }) => follows(vlan));
+    this.pairs = lans.flatMap(({ vlan, pairs }) => pairs.map(({ from, to }) => ({ from: from.id, to: to.id, vlan })));
     this.recorded = new Reach(
       this.pairs,
       this.pairs.map(() => null),
@@ -135,10 +135,9 @@ export class DataPlane {
     for (const lan of this.lans) this.talk(lan);
     for (const lan of this.lans) for (const pair of lan.pairs) pair.cause = null;
     this.look(t);
-    this.recorded = new Reach(
-      this.pairs,
-      this.lans.flatMap((lan) => lan.pairs.map((pair) => pair.cause)),
-    );
+    const causes: (OutageCause | null)[] = this.pairs.map(() => null);
+    for (const lan of this.lans) for (const { index, cause } of lan.pairs) causes[index] = cause;
+    this.recorded = new Reach(this.pairs, causes);
   }
 
   /** A port forgets the addresses behind it, in the VLANs of a tree. */

@@ -38,6 +38,14 @@ export class Reach {
     this.timeline.add(t, pair, coded(cause));
   }
 
+  timeOf(i: number): Micros {
+    return this.timeline.timeOf(i);
+  }
+  /** What happened to which pair: since then it is cut off, or reaches. */
+  change(i: number): { readonly pair: number; readonly cause: OutageCause | null } {
+    return { pair: this.timeline.placeOf(i), cause: causeOf(this.timeline.after(i)) };
+  }
+
   /** What cuts each pair off at an instant, in the order of `pairs`; null where frames arrive. */
   causesAt(t: Micros): (OutageCause | null)[] {
     return Array.from(this.timeline.pictureAt(t), causeOf);

@@ -1,0 +1,115 @@
+/** Trees of a run are run apart, and those that fare alike once: what is told of each is what all tell on one clock. */
+import fc from 'fast-check';
+import type { Design } from '../model/document';
+import { randomDesign } from '../testing/networks';
+import { benchedScenario } from '../testing/scenarios';
+import { tries } from '../testing/runs';
+import { compileNetwork } from '../topology/network';
+import { partsOf, type Part } from './engine/parts';
+import { captureOf } from './report/capture';
+import type { Run } from './run';
+import { treesThrough } from './scenario/scenario';
+import { simulate } from './simulate';
+
+/** Switches with a tree for each VLAN, or none at all; more VLANs than random designs have, one of which has a root of its own. */
+const designs = fc.tuple(randomDesign('perVlan'), fc.integer({ min: 2, max: 5 })).map(([design, more]): Design => ({
+  ...design,
+  vlans: [...design.vlans, ...Array.from({ length: more }, (_, i) => ({ id: 100 + i }))],
+  switches: design.switches.map((sw, i) =>
+    i === 0 ? { ...sw, trees: { ...sw.trees, 'vlan:101': { priority: 0 } } } : sw,
+  ),
+}));
+
+/** Everything of a run, in an order that does not hang on which of several trees comes first at a moment. */
+function told(run: Run) {
+  const sorted = (list: readonly unknown[]) => list.map((each) => JSON.stringify(each)).sort();
+  const { frames } = captureOf(compileNetwork(run.design), run.trees, run);
+  return {
+    trace: sorted(run.trace),
+    frames: sorted(frames.map(({ t, at, octets }) => [t, at, [...octets].join()])),
+    flushes: sorted(run.flushes),
+    outages: run.outages,
+    storms: run.storms,
+    final: run.final,
+    ending: run.ending,
+    settledAt: run.settledAt,
+    moving: sorted(run.moving),
+  };
+}
+
+it('tells what trees run apart tell: changes, frames octet for octet, outages, the end', () => {
+  let saved = 0;
+  fc.assert(
+    fc.property(designs, fc.nat(), fc.boolean(), (design, pick, fromBoot) => {
+      const link = design.links[pick % Math.max(1, design.links.length)];
+      const actions = link
+        ? [
+            { at: 1, do: 'link-down', link: link.id },
+            { at: 20, do: 'link-up', link: link.id },
+          ]
+        : [];
+      const scenario = { ...benchedScenario(design, actions, 40), fromBoot };
+      const [once, apart] = [simulate(design, scenario), simulate(design, scenario, { apart: true })];
+      if (!once.ok || !apart.ok) throw new Error('it does not run');
+      expect(told(once.value)).toEqual(told(apart.value));
+      saved += apart.value.events - once.value.events;
+    }),
+    { numRuns: tries(12) },
+  );
+  expect(saved).toBeGreaterThan(0);
+});
+
+describe('the parts of a run', () => {
+  const parts = (design: Design, actions: readonly object[] = []) => {
+    const scenario = benchedScenario(design, actions, 10);
+    return partsOf(design, treesThrough(design, scenario.actions), scenario);
+  };
+  const [design] = fc.sample(
+    designs.filter(
+      ({ vlans, switches, links }) =>
+        vlans.length > 4 && links.length > 0 && switches.every((sw) => sw.up && sw.dialect !== 'off'),
+    ),
+    { seed: 7, numRuns: 1 },
+  ) as [Design];
+  const at = (vid: number) => treesThrough(design, []).indexOf(`vlan:${vid}` as never);
+  const partWith = (found: readonly Part[], vid: number) =>
+    found.filter(({ told }) => told.some((all) => all.some(({ tree }) => tree === at(vid))));
+
+  it('are the trees, those with the same members and settings in one, but for VLAN 1 and what a scenario sets by itself', () => {
+    const found = parts(design);
+    const [alike] = partWith(found, 102);
+    expect(alike!.trees).toHaveLength(1);
+    expect(partWith(found, 100)).toEqual([alike]);
+    expect(alike!.told[0]!.find(({ tree }) => tree === at(102))!.by).toBe(102 - Number(alike!.trees[0]!.slice(5)));
+    expect(partWith(found, 101)[0]!.told).toEqual([[{ tree: at(101), by: 0 }]]);
+    expect(partWith(found, 1)[0]!.told).toEqual([[{ tree: 0, by: 0 }]]);
+    const named = parts(design, [
+      { at: 1, do: 'bridge-priority', switch: design.switches[0]!.id, priority: 0, tree: 'vlan:100' },
+    ]);
+    expect(partWith(named, 100)[0]!.told).toEqual([[{ tree: at(100), by: 0 }]]);
+    const all = found.flatMap(({ told }) => told.flat().map(({ tree }) => tree));
+    expect(all.sort((a, b) => a - b)).toEqual(treesThrough(design, []).map((_, tree) => tree));
+  });
+
+  it('are one, with no tree left out, where a standard bridge takes part, or a switch comes to speak otherwise', () => {
+    const whole = (found: readonly Part[]) =>
+      expect(found.map(({ trees }) => trees)).toEqual([treesThrough(design, [])]);
+    whole(parts({ ...design, switches: design.switches.map((sw, i) => (i === 0 ? { ...sw, dialect: 'rstp' } : sw)) }));
+    whole(parts(design, [{ at: 1, do: 'speak', switch: design.switches[0]!.id, dialect: 'per-vlan-stp' }]));
+  });
+
+  it('are one where a guard may shut a port for all of them, and only where a link is plugged in there', () => {
+    const [{ a: end }] = design.links as [Design['links'][0]];
+    const guarded = (on: (port: string) => boolean): Design => ({
+      ...design,
+      switches: design.switches.map((sw) =>
+        sw.id !== end.switch
+          ? sw
+          : { ...sw, ports: sw.ports.map((port) => (on(port.id) ? { ...port, bpduGuard: true } : port)) },
+      ),
+    });
+    const linked = new Set(design.links.flatMap(({ a, b }) => [a, b]).map((each) => `${each.switch} ${each.port}`));
+    expect(parts(guarded((port) => port === end.port))).toHaveLength(1);
+    expect(parts(guarded((port) => !linked.has(`${end.switch} ${port}`)))).toEqual(parts(design));
+  });
+});
