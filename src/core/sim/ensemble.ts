@@ -12,6 +12,7 @@ import { MOST_FLUSHES, MOST_RESTLESS, Recorder } from './recorder';
 import type { PortInTree, Run, TraceEntry } from './run';
 import { joinFlushes, joinReaches, joinRecordings, joinStorms } from './trace/joined';
 import { SentLog } from './trace/sentLog';
+import { byStart } from './traffic/dataPlane';
 import { viewNow } from './trace/view';
 
 /** Events between two looks at whether the run is to go on. */
@@ -38,6 +39,9 @@ export type Went = 'there' | 'stopped' | 'spent';
 
 export class Ensemble {
   private members: readonly Member[] = [];
+  private sent: SentLog;
+  /** When the scenario began; Infinity before. */
+  private start: Micros = Infinity;
   private readonly design: Design;
   private readonly trees: readonly TreeId[];
   private readonly parts: readonly Part[];
@@ -50,10 +54,19 @@ export class Ensemble {
     this.trees = trees;
     this.parts = parts;
     this.options = options;
+    this.sent = this.newLog();
+  }
+
+  private newLog(): SentLog {
+    return new SentLog(
+      this.options.mostFrames,
+      this.parts.flatMap(({ told }) => told),
+    );
   }
 
   /** Everything is switched off, and nothing written down. */
   private anew(): void {
+    this.sent = this.newLog();
     const { design, trees, parts, compile } = this;
     const { seed, mostFrames, everyHello, before } = this.options;
     const partOf = (vlan: number): number => {
@@ -68,7 +81,9 @@ export class Ensemble {
     this.members = parts.map((part, p) => {
       const { told, alike } = part;
       const follows = (vlan: number): boolean => partOf(vlan) === p;
-      const recorder = new Recorder({ told, mostFrames, shared: p === 0, follows });
+      const from = parts.slice(0, p).reduce((sum, { trees: own }) => sum + own.length, 0);
+      const sent = mostFrames > 0 ? { log: this.sent, from } : null;
+      const recorder = new Recorder({ told, sent, mostNegotiated: mostFrames, shared: p === 0, follows });
       const sim = new Simulation(network, part.trees, seed, recorder.watch(), { absent, alike, everyHello, compile });
       return { part, sim, recorder };
     });
@@ -113,9 +128,7 @@ export class Ensemble {
         else if (this.events > mostEvents) went = 'spent';
         if (went !== 'there' && this.members.length === 1) return went;
       }
-    const logs = this.members.map(({ recorder }) => recorder.sent);
-    const { mostFrames } = this.options;
-    if (logs.reduce((sum, { count }) => sum + count, 0) >= mostFrames) for (const log of logs) log.closeAt(until);
+    this.sent.passed(until - this.start);
     return went;
   }
 
@@ -136,6 +149,7 @@ export class Ensemble {
 
   /** The scenario begins; `act` puts its actions on the clock of each part. */
   begin(start: Micros, act: (sim: Simulation) => void): void {
+    this.start = start;
     for (const { sim, recorder } of this.members) {
       sim.lastChange = start;
       recorder.begin(sim, start, this.options.talk);
@@ -190,41 +204,27 @@ export class Ensemble {
     for (const { sim } of this.members) sim.tellHellos();
     const { parts, trees, members: all } = this;
     const recorders = all.map(({ recorder }) => recorder);
-    const [{ signal, members, negotiation, plane, ...first }] = recorders as [Recorder];
+    const [{ signal, members, negotiation, plane, flushes, ports }] = recorders as [Recorder];
     const outages = recorders.flatMap((recorder) => recorder.plane!.end());
-    const shared = { signal, members, negotiation, unfollowed: plane!.unfollowed };
+    const shared = { signal, members, negotiation, sent: this.sent, unfollowed: plane!.unfollowed };
     const [part] = parts;
     if (parts.length === 1 && part!.alike.size === 0) {
       const { reach, storms } = plane!;
-      return {
-        ...shared,
-        outages,
-        reach,
-        storms,
-        sent: first.sent,
-        flushes: first.flushes,
-        recording: recorders[0]!.ports,
-      };
+      return { ...shared, outages, reach, storms, flushes, recording: ports };
     }
     return {
       ...shared,
-      outages: outages.sort(
-        (a, b) => a.start - b.start || a.vlan - b.vlan || a.from.localeCompare(b.from) || a.to.localeCompare(b.to),
-      ),
+      outages: outages.sort(byStart),
       reach: joinReaches(recorders.map((recorder) => recorder.plane!.reach)),
       storms: joinStorms(recorders.map((recorder) => recorder.plane!.storms)),
       recording: joinRecordings(
         parts,
-        recorders.map(({ ports }) => ports),
+        recorders.map((recorder) => recorder.ports),
         trees.length,
-      ),
-      sent: SentLog.joined(
-        recorders.map(({ sent }) => sent),
-        this.options.mostFrames,
       ),
       flushes: joinFlushes(
         parts,
-        recorders.map(({ flushes }) => flushes),
+        recorders.map((recorder) => recorder.flushes),
         MOST_FLUSHES,
       ),
     };

@@ -18,7 +18,10 @@ export const MOST_RESTLESS = 20;
 export interface RecorderOptions {
   /** By tree that is run, those that it is told as. */
   readonly told: readonly (readonly Told[])[];
-  readonly mostFrames: number;
+  /** BPDUs go here, as of trees that are so much further on; null where nobody wants them. */
+  readonly sent: { readonly log: SentLog; readonly from: number } | null;
+  /** LACPDUs that are kept. */
+  readonly mostNegotiated: number;
   /** Whether it writes down what all parts of a run share. */
   readonly shared: boolean;
   /** Whether the hosts of a VLAN are looked after. */
@@ -26,7 +29,6 @@ export interface RecorderOptions {
 }
 
 export class Recorder {
-  readonly sent: SentLog;
   readonly flushes: Flush[] = [];
   readonly members = new MemberLog();
   readonly negotiation: SentLacpdu[] = [];
@@ -44,19 +46,18 @@ export class Recorder {
 
   constructor(options: RecorderOptions) {
     this.options = options;
-    this.sent = new SentLog(options.mostFrames, options.told);
   }
 
   /** What it hears of the simulation. */
   watch(): Watch {
     const { members, negotiation } = this;
-    const { mostFrames, shared } = this.options;
+    const { sent, mostNegotiated, shared } = this.options;
     const records = (t: Micros): boolean => t >= this.start && !this.restless;
     const ofAll: Watch = {
       member: (t, member, stands) => records(t) && members.mark(t, member, stands, this.start),
       used: (t, uses) => records(t) && members.use(t - this.start, uses),
       negotiated: (t, member, lacpdu) =>
-        records(t) && negotiation.length < mostFrames && negotiation.push({ t: t - this.start, member, lacpdu }),
+        records(t) && negotiation.length < mostNegotiated && negotiation.push({ t: t - this.start, member, lacpdu }),
       signalled: (t) => void (this.restless ?? this.noteSignal(t - this.start)),
     };
     return {
@@ -74,9 +75,9 @@ export class Recorder {
       ageing: (s) => void (this.restless ?? this.plane?.forgetAged(s)),
       moment: (t) => void (this.restless ?? this.plane?.look(t)),
       ...(shared ? ofAll : {}),
-      ...(mostFrames > 0
+      ...(sent
         ? {
-            sent: (t, ...rest) => records(t) && this.sent.add(t - this.start, ...rest),
+            sent: (t, tree, ...rest) => records(t) && sent.log.add(t - this.start, sent.from + tree, ...rest),
           }
         : {}),
     };

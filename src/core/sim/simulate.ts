@@ -20,8 +20,9 @@ const PATIENCE: Micros = 900 * SECOND;
 const MOST_EVENTS = 50_000_000;
 /** Ports x trees that are booted before a scenario: some tenths of a second. */
 const MOST_BOOTED = 3000;
-/** All parts of a run come to the end of a slice before any goes on: short ones where much happens, at most a second. */
-const SHORT: Micros = SECOND / 16;
+/** All parts of a run come to the end of a slice before any goes on: short ones where much happens, since a stop waits for it. */
+const SHORTEST: Micros = SECOND / 16;
+const LONGEST: Micros = 4 * SECOND;
 /** Events of a slice that are much: about a second's work. */
 const BUSY = 100_000;
 const STOPPED = 'Stopped before the network came to rest for the scenario to begin.';
@@ -158,7 +159,7 @@ function* play(
   });
   const until = start + Math.round(seconds * SECOND);
   const share = (): number => (ensemble.now - start) / (until - start);
-  let slice = SHORT;
+  let slice = SHORTEST;
   for (let target = start; refused === null;) {
     const before = ensemble.events;
     const went = yield* telling(ensemble.runTo(target, mostEvents), share);
@@ -166,10 +167,10 @@ function* play(
     if (target === until) break;
     if (!(yield share()) || ensemble.events > mostEvents) return ok(true);
     const took = ensemble.events - before;
-    if (took > BUSY) slice = Math.max(SHORT, slice / 2);
-    else if (took < BUSY / 4) slice = Math.min(SECOND, slice * 2);
+    if (took > BUSY) slice = Math.max(SHORTEST, slice / 2);
+    else if (took < BUSY / 4) slice = Math.min(LONGEST, slice * 2);
     const begins = happening.map(({ at }) => start + Math.round(at * SECOND));
-    if (begins.includes(target)) slice = SHORT;
+    if (begins.includes(target)) slice = SHORTEST;
     target = Math.min(until, target + slice, ...begins.filter((t) => t > target));
   }
   return refused === null ? ok(false) : fail(refused);

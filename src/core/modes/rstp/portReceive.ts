@@ -1,7 +1,7 @@
 /** Port Receive machine, PRX (IEEE 802.1Q-2018 13.31): takes a BPDU to the trees that it speaks of. */
 import { sameConfiguration } from '../../wire/mstConfiguration';
 import type { MstBpdu, MstiMessage } from '../bpdu';
-import { timesOf, vectorOf, type Vector } from '../vector';
+import { sameTimes, timesOf, vectorOf, type Vector } from '../vector';
 import { updtRcvdInfoWhile } from './procedures';
 import { MIGRATE_TIME, cist, inSeconds, instanceOf, type BridgePort, type TreePort } from './state';
 import { saysNothingNew } from './steady';
@@ -28,7 +28,10 @@ function rcvMsgs(port: BridgePort): void {
   p.msgPriority = bpdu.kind === 'mst' && !port.rcvdInternal ? fromOutside(port, bpdu) : bpdu.vector;
   p.msgTimes = bpdu.times;
   if (bpdu.kind !== 'mst' || !port.rcvdInternal) return;
-  for (const [i, message] of bpdu.instances.entries()) {
+  const { instances, times } = bpdu;
+  const { messageAge, maxAge, forwardDelay, hello } = times;
+  for (let i = 0; i < instances.length; i += 1) {
+    const message = instances[i]!;
     const own = instanceOf(port, message, i);
     if (!own) continue;
     if (repeats(own, message)) {
@@ -38,8 +41,8 @@ function rcvMsgs(port: BridgePort): void {
     own.heardMsg = message;
     own.rcvdMsg = message;
     own.msgPriority = message.vector;
-    const { messageAge, maxAge, forwardDelay, hello } = bpdu.times;
-    own.msgTimes = timesOf(messageAge, maxAge, forwardDelay, hello, message.remainingHops);
+    const msgTimes = timesOf(messageAge, maxAge, forwardDelay, hello, message.remainingHops);
+    if (!sameTimes(own.msgTimes, msgTimes)) own.msgTimes = msgTimes;
   }
 }
 
@@ -64,7 +67,7 @@ export function portReceive(port: BridgePort): boolean {
     port.rcvdBpdu = null; // DISCARD
     return true;
   }
-  if (port.trees.some((p) => p.rcvdMsg !== null)) return false;
+  for (const p of port.trees) if (p.rcvdMsg !== null) return false;
   updtBPDUVersion(port); // RECEIVE
   port.rcvdInternal = fromSameRegion(port);
   rcvMsgs(port);

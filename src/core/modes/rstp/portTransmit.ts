@@ -6,6 +6,11 @@ import { cist, helloTime, inSeconds, isZero, type BridgePort, type TreePort } fr
 
 export const ready = (p: TreePort): boolean => p.selected && !p.updtInfo;
 
+function allReady({ trees }: BridgePort): boolean {
+  for (const p of trees) if (!ready(p)) return false;
+  return true;
+}
+
 export function portTransmit(port: BridgePort): boolean {
   const { bridge } = port;
   const p = cist(port);
@@ -14,11 +19,11 @@ export function portTransmit(port: BridgePort): boolean {
     port.txCount -= 1;
     port.txTick += SECOND;
   }
-  if (!port.portEnabled || !port.enableBPDUtx || !port.trees.every(ready)) return false;
+  if (!port.portEnabled || !port.enableBPDUtx || !allReady(port)) return false;
   if (isZero(bridge, port.helloWhen)) {
     // TRANSMIT_PERIODIC, then IDLE
     port.newInfo ||= periodic(p);
-    port.newInfoMsti ||= port.trees.some((tree) => tree !== p && periodic(tree)); // mstiDesignatedOrTCpropagatingRootPort
+    port.newInfoMsti ||= port.trees.length > 1 && port.trees.some((tree) => tree !== p && periodic(tree)); // mstiDesignatedOrTCpropagatingRootPort
     port.helloWhen = inSeconds(bridge, helloTime(p));
   }
   if (!(port.newInfo || tellsInstances(port)) || port.txCount >= bridge.txHoldCount) return false;
@@ -38,7 +43,7 @@ const periodic = (p: TreePort): boolean =>
 
 /** newInfoMsti and not mstiMasterPort: there is something to tell of instances, and somebody of the region to hear it. */
 export const tellsInstances = (port: BridgePort): boolean =>
-  port.newInfoMsti && port.trees.length > 1 && !port.trees.some((p) => p.role === 'master');
+  port.trees.length > 1 && port.newInfoMsti && !port.trees.some((p) => p.role === 'master');
 
 /** 13.29 txRstp and, for a bridge that belongs to a region, txMstp. */
 function txMstp(p: TreePort): void {
@@ -52,47 +57,60 @@ function txMstp(p: TreePort): void {
 export function bpduOf(port: BridgePort): RstBpdu | MstBpdu {
   const { bridge, sentBpdu: old } = port;
   const p = cist(port);
-  const said = flagsOf(p);
   const same =
-    old !== null && sameFlags(old, said) && old.vector === p.designatedPriority && old.times === p.designatedTimes;
+    old !== null && saysFlags(p, old) && old.vector === p.designatedPriority && old.times === p.designatedTimes;
   const region = bridge.region;
-  if (!region) return same ? old : { kind: 'rst', vector: p.designatedPriority, times: p.designatedTimes, ...said };
-  const before = old?.kind === 'mst' ? old.instances : [];
-  const instances = port.trees.slice(1).map((tree, i) => mstiMessage(tree, before[i]));
-  if (same && instances.every((message, i) => message === before[i])) return old;
+  if (!region)
+    return same ? old : { kind: 'rst', vector: p.designatedPriority, times: p.designatedTimes, ...flagsOf(p) };
+  const instances = instancesOf(port, old?.kind === 'mst' ? old.instances : NONE);
+  if (same && old.kind === 'mst' && instances === old.instances) return old;
   return {
     kind: 'mst',
     configurationId: region.configurationId,
     vector: p.designatedPriority,
     times: p.designatedTimes,
-    ...said,
+    ...flagsOf(p),
     instances,
   };
+}
+
+const NONE: readonly MstiMessage[] = [];
+
+/** What is said of each instance; the same list where that is what was said before. */
+function instancesOf({ trees }: BridgePort, before: readonly MstiMessage[]): readonly MstiMessage[] {
+  let instances: MstiMessage[] | null = before.length === trees.length - 1 ? null : [];
+  for (let i = 1; i < trees.length; i += 1) {
+    const message = mstiMessage(trees[i]!, before[i - 1]);
+    if (!instances && message !== before[i - 1]) instances = before.slice(0, i - 1);
+    instances?.push(message);
+  }
+  return instances ?? before;
 }
 
 /** Whether a port says something at each hello, whatever there is to tell (13.34 TRANSMIT_PERIODIC). */
 export const speaks = (port: BridgePort): boolean => port.trees.some(periodic);
 
 function mstiMessage(p: TreePort, old: MstiMessage | undefined): MstiMessage {
-  const said = flagsOf(p);
   const { remainingHops } = p.designatedTimes;
   // 13.27 master: this bridge, or one that is heard through another port of the instance, has a way out of the region.
-  const master =
-    (p.role === 'root' || p.role === 'designated') &&
-    p.tree.ports.some(
-      (other) =>
-        other.role === 'master' ||
-        (other !== p && other.mastered && (other.role === 'root' || other.role === 'designated')),
-    );
+  const master = isActive(p) && waysOut(p);
   if (
     old &&
-    sameFlags(old, said) &&
+    saysFlags(p, old) &&
     old.vector === p.designatedPriority &&
     old.remainingHops === remainingHops &&
     old.master === master
   )
     return old;
-  return { kind: 'msti', mstid: p.tree.mstid, vector: p.designatedPriority, remainingHops, ...said, master };
+  return { kind: 'msti', mstid: p.tree.mstid, vector: p.designatedPriority, remainingHops, ...flagsOf(p), master };
+}
+
+const isActive = ({ role }: TreePort): boolean => role === 'root' || role === 'designated';
+
+function waysOut(p: TreePort): boolean {
+  for (const other of p.tree.ports)
+    if (other.role === 'master' || (other !== p && other.mastered && isActive(other))) return true;
+  return false;
 }
 
 const flagsOf = (p: TreePort): RstFlags => ({
@@ -104,13 +122,14 @@ const flagsOf = (p: TreePort): RstFlags => ({
   agreement: p.agree,
 });
 
-const sameFlags = (a: RstFlags, b: RstFlags): boolean =>
-  a.role === b.role &&
-  a.tc === b.tc &&
-  a.proposal === b.proposal &&
-  a.learning === b.learning &&
-  a.forwarding === b.forwarding &&
-  a.agreement === b.agreement;
+/** Whether these are the flags that a port would send. */
+const saysFlags = (p: TreePort, flags: RstFlags): boolean =>
+  flags.role === roleCode(p) &&
+  flags.tc === !isZero(p.port.bridge, p.tcWhile) &&
+  flags.proposal === p.proposing &&
+  flags.learning === p.learning &&
+  flags.forwarding === p.forwarding &&
+  flags.agreement === p.agree;
 
 const roleCode = ({ role }: TreePort): RoleCode =>
   role === 'root' || role === 'designated' || role === 'master' ? role : 'alternate';

@@ -78,9 +78,11 @@ export function updtRcvdInfoWhile(p: TreePort): void {
   p.rcvdInfoWhile = lives ? inSeconds(p.port.bridge, 3 * hello) : 0;
 }
 
+const NONE: readonly TreePort[] = [];
+
 /** What a CIST message says to the instances too, where it comes from outside the region. */
-function instancesOutside(p: TreePort): readonly TreePort[] {
-  return isCist(p.tree) && !p.port.rcvdInternal ? p.port.trees.slice(1) : [];
+function instancesOutside({ tree, port: { trees, rcvdInternal } }: TreePort): readonly TreePort[] {
+  return isCist(tree) && !rcvdInternal && trees.length > 1 ? trees.slice(1) : NONE;
 }
 
 /** Flags are those of RST and MST BPDUs and of MSTI messages. */

@@ -61,11 +61,12 @@ function placesOf(
   return trees.map((tree) => {
     const places = new Int32Array(ports.length).fill(-1);
     const next = new Int32Array(switches.length);
-    ports.forEach((_, p) => {
+    const vid = treeVlan(tree);
+    const takesPart = switches.map((sw, s) => takesPartIn(sw, regions[s]!, tree));
+    for (let p = 0; p < ports.length; p += 1) {
       const s = owner[p]!;
-      if (takesPartIn(switches[s]!, regions[s]!, tree) && belongs(switches[s]!, carried[p]!, treeVlan(tree)))
-        places[p] = next[s]!++;
-    });
+      if (takesPart[s] && belongs(switches[s]!, carried[p]!, vid)) places[p] = next[s]!++;
+    }
     return places;
   });
 }

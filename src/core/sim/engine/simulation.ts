@@ -18,7 +18,7 @@ import { Medium } from './medium';
 import type { SimulationOptions } from './options';
 import { PortStates } from './portStates';
 import { spokenIn, type Spoken } from './places';
-import { rankOf, type Event, type Running } from './running';
+import { ranksOf, type Event, type Running } from './running';
 import { SteadyHellos } from './steadyHellos';
 import { touchedSwitches, turnedSwitches } from './touched';
 import type { Watch } from './watch';
@@ -35,6 +35,7 @@ export class Simulation {
   /** How many events have happened. */
   events = 0;
   private readonly queue = new EventQueue<Event>();
+  private readonly rankOf: (event: Event) => number;
   private readonly entities: Entities;
   private readonly ports: PortStates;
   private readonly medium: Medium;
@@ -69,7 +70,7 @@ export class Simulation {
     this.everyHello = everyHello;
     this.hellos = new SteadyHellos({
       now: () => this.now,
-      hadItsTurn: (running) => rankOf({ kind: 'wake', running }) < this.turn,
+      hadItsTurn: (running) => this.rankOf({ kind: 'wake', running }) < this.turn,
       hearer: (from, port) => this.medium.hearer(from, port),
       arrives: (at, hello) => this.medium.deliver(at, hello),
       after: (running) => this.after(running),
@@ -77,7 +78,9 @@ export class Simulation {
         watch.sent?.(t, from.trees[0]!, port, bpdu, from.switch, held, times, period),
     });
     this.network = withAbsent(network, absent);
-    const { switches, ports } = this.network;
+    const { switches, ports, bundles } = this.network;
+    const places = [switches, ports, bundles.members, bundles.ends].map(({ length }) => length);
+    this.rankOf = ranksOf(trees.length, Math.max(...places) + 1);
     this.spoken = spokenIn(this.network, trees, alike);
     const random = randomFrom(seed);
     this.entities = new Entities(this, trees, Float64Array.from(switches, random));
@@ -132,7 +135,7 @@ export class Simulation {
       this.now = queue.next;
       this.events += 1;
       const event = queue.pop();
-      this.turn = event.kind === 'wake' ? rankOf(event) : -1;
+      this.turn = event.kind === 'wake' ? this.rankOf(event) : -1;
       this.happen(event);
       this.turn = Infinity;
       if (queue.next > this.now) this.endMoment();
@@ -160,7 +163,7 @@ export class Simulation {
   };
 
   /** Puts something on the clock. */
-  readonly schedule = (t: Micros, event: Event): void => this.queue.push(t, event, rankOf(event));
+  readonly schedule = (t: Micros, event: Event): void => this.queue.push(t, event, this.rankOf(event));
 
   /** Does something at a moment to come. */
   at(t: Micros, act: () => void): void {
@@ -170,9 +173,9 @@ export class Simulation {
   /** Members that move at one moment are one change of the network, and so are ports that guards shut. */
   private endMoment(): void {
     if (this.guards.due) this.guards.act();
-    const { moved, movedOwners } = this.aggregation;
-    if (moved.size > 0)
-      this.adopt(this.network.design, new Set(movedOwners.map((id) => this.network.switchIndex.get(id)!)));
+    const { aggregation, network } = this;
+    if (aggregation.moved.size > 0)
+      this.adopt(network.design, new Set(aggregation.movedOwners.map((id) => network.switchIndex.get(id)!)));
     if (this.dirty && this.queue.next > this.now) this.passMoment();
   }
 

@@ -74,11 +74,10 @@ export class SteadyHellos {
   private steadyHello(from: Running, port: number, { bpdu, next: first, period }: Hello): SteadyHello | null {
     const hearer = this.around.hearer(from, port);
     if (hearer === undefined) return null;
-    const of = { from, port, bpdu, first, period, untold: first };
-    if (hearer === null) return { ...of, delay: 0, to: null, at: -1, held: null };
-    const { running: to, local: at, delay } = hearer;
-    if (!to.entity.steady?.knows(at, bpdu)) return null;
-    return { ...of, delay, to, at, held: to.entity.held(at) };
+    const to = hearer?.running ?? null;
+    const [at, delay] = [hearer?.local ?? -1, hearer?.delay ?? 0];
+    if (to && !to.entity.steady?.knows(at, bpdu)) return null;
+    return { from, port, bpdu, first, period, untold: first, delay, to, at, held: to?.entity.held(at) ?? null };
   }
 
   /** After the machines of an entity have run: those speak again whose hellos are something new to it. */

@@ -5,7 +5,6 @@ import type { Micros } from '../../modes/entity';
 import type { Vector } from '../../modes/vector';
 import { EventQueue } from '../engine/eventQueue';
 import type { Told } from '../engine/parts';
-import { MOST_PORTS } from '../engine/running';
 import { raisedVector, Retold } from './retold';
 
 export interface SentBpdu {
@@ -30,6 +29,8 @@ export interface SentLacpdu {
 }
 
 const ROOM = 1024;
+/** More ports than a network has. */
+const MOST_PORTS = 2 ** 20;
 
 /** Frames in the order of their times, trees and ports: when each goes, in which tree, and the row of what it is. */
 interface Ordered {
@@ -46,7 +47,7 @@ export class SentLog {
   readonly most: number;
   private total = 0;
   private rows = 0;
-  /** Rows that begin later are only counted. */
+  /** What begins later is only counted. */
   private full: Micros = Infinity;
   /** Of each row: time of its first frame, how many, how far apart, port, tree that is run, switch; BPDU and what is held beside it. */
   private columns = [new Float64Array(ROOM), new Float64Array(ROOM), new Float64Array(ROOM)] as const;
@@ -64,21 +65,6 @@ export class SentLog {
     this.told = told;
   }
 
-  /** Logs of trees that were run apart, as one. */
-  static joined(logs: readonly SentLog[], most: number): SentLog {
-    const joined = new SentLog(
-      most,
-      logs.flatMap(({ told }) => told),
-    );
-    let tree = 0;
-    for (const log of logs) {
-      for (let row = 0; row < log.rows; row += 1) joined.copy(log, row, tree);
-      joined.total += log.total;
-      tree += log.told.length;
-    }
-    return joined;
-  }
-
   get count(): number {
     return Math.min(this.total, this.most);
   }
@@ -87,9 +73,9 @@ export class SentLog {
     return this.total - this.count;
   }
 
-  /** Counts what begins later than a moment, and keeps no more of it: there are enough by then. */
-  closeAt(t: Micros): void {
-    this.full = Math.min(this.full, t);
+  /** Everything up to a moment has been told: where that is enough, what begins later is only counted. */
+  passed(t: Micros): void {
+    if (this.total >= this.most) this.full = Math.min(this.full, t);
   }
 
   /** `times` of them, one every `period`. */
@@ -105,7 +91,7 @@ export class SentLog {
   ): void {
     this.total += times * this.told[tree]!.length;
     this.inOrder = null;
-    if (t > this.full || this.rows === this.most) return;
+    if (t > this.full) return;
     if (this.rows === this.columns[0].length) this.grow();
     const [firsts, counts, periods] = this.columns;
     const [ports, trees, origins] = this.places;
@@ -117,18 +103,6 @@ export class SentLog {
     origins[this.rows] = origin;
     this.bpdus.push(bpdu);
     this.helds.push(held);
-    this.rows += 1;
-  }
-
-  private copy({ columns, places, bpdus, helds }: SentLog, row: number, tree: number): void {
-    if (this.rows === this.columns[0].length) this.grow();
-    for (const i of [0, 1, 2] as const) {
-      this.columns[i][this.rows] = columns[i][row]!;
-      this.places[i][this.rows] = places[i][row]!;
-    }
-    this.places[1][this.rows]! += tree;
-    this.bpdus.push(bpdus[row]!);
-    this.helds.push(helds[row]!);
     this.rows += 1;
   }
 

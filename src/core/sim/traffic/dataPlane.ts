@@ -19,6 +19,10 @@ export interface Outage extends HostPair {
   readonly cause: OutageCause;
 }
 
+/** The order of outages. */
+export const byStart = (a: Outage, b: Outage): number =>
+  a.start - b.start || a.vlan - b.vlan || a.from.localeCompare(b.from) || a.to.localeCompare(b.to);
+
 /** Broadcasts circled in a VLAN. Seconds. */
 export interface Storm {
   readonly vlan: number;
@@ -177,9 +181,7 @@ export class DataPlane {
       for (const pair of lan.pairs) if (pair.cause) this.put(pair, lan.vlan, null);
       if (lan.storm) this.putStorm(lan, null);
     }
-    return this.outages.sort(
-      (a, b) => a.start - b.start || a.vlan - b.vlan || a.from.localeCompare(b.from) || a.to.localeCompare(b.to),
-    );
+    return this.outages.sort(byStart);
   }
 
   /** When hosts spoke last, at a moment or before. */
