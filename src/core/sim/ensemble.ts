@@ -253,7 +253,7 @@ export class Ensemble {
 /** Compiles each state of a network once for all parts. */
 function sharedCompile(): typeof compileNetwork {
   const known = oncePer((_: Design) => new Map<string, Network>());
-  return (design, use = null, shut = null) => {
+  return (design, use, shut) => {
     const key = `${use?.join() ?? ''} ${shut?.map((port) => `${port.switch} ${port.port} ${port.by}`).join() ?? 'settled'}`;
     const found = known(design).get(key) ?? compileNetwork(design, use, shut);
     known(design).set(key, found);

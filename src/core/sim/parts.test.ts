@@ -20,20 +20,22 @@ const designs = fc.tuple(randomDesign('perVlan'), fc.integer({ min: 2, max: 5 })
   ),
 }));
 
-/** Everything of a run, in an order that does not hang on which of several trees comes first at a moment. */
-function told(run: Run) {
-  const sorted = (list: readonly unknown[]) => list.map((each) => JSON.stringify(each)).sort();
+/** In an order that does not hang on which of several trees comes first at a moment. */
+const told = (list: readonly unknown[]) => list.map((each) => JSON.stringify(each)).sort();
+
+/** Everything of a run. */
+function allTold(run: Run) {
   const { frames } = captureOf(compileNetwork(run.design), run.trees, run);
   return {
-    trace: sorted(run.trace),
-    frames: sorted(frames.map(({ t, at, octets }) => [t, at, [...octets].join()])),
-    flushes: sorted(run.flushes),
+    trace: told(run.trace),
+    frames: told(frames.map(({ t, at, octets }) => [t, at, [...octets].join()])),
+    flushes: told(run.flushes),
     outages: run.outages,
     storms: run.storms,
     final: run.final,
     ending: run.ending,
     settledAt: run.settledAt,
-    moving: sorted(run.moving),
+    moving: told(run.moving),
   };
 }
 
@@ -51,12 +53,34 @@ it('tells what trees run apart tell: changes, frames octet for octet, outages, t
       const scenario = { ...benchedScenario(design, actions, 40), fromBoot };
       const [once, apart] = [simulate(design, scenario), simulate(design, scenario, { apart: true })];
       if (!once.ok || !apart.ok) throw new Error('it does not run');
-      expect(told(once.value)).toEqual(told(apart.value));
+      expect(allTold(once.value)).toEqual(allTold(apart.value));
       saved += apart.value.events - once.value.events;
     }),
     { numRuns: tries(12) },
   );
   expect(saved).toBeGreaterThan(0);
+});
+
+it('is written down up to one moment where it is stopped, and up to there as though it had not been', () => {
+  fc.assert(
+    fc.property(designs, fc.nat(), fc.double({ min: 0.05, max: 0.85, noNaN: true }), (design, pick, stop) => {
+      const actions = design.links.map(({ id }, i) => ({ at: 1 + ((i * 7 + pick) % 20), do: 'link-down', link: id }));
+      const scenario = benchedScenario(design, actions, 40);
+      const whole = simulate(design, scenario);
+      const part = simulate(design, scenario, { progress: (share) => share < stop });
+      if (!whole.ok) throw new Error('it does not run');
+      if (!part.ok) return; // stopped before it began
+      const { reached, stopped } = part.value;
+      const until = <T extends { t: number }>(list: readonly T[], second: number) =>
+        told(list.filter(({ t }) => t <= reached * second));
+      expect(stopped).toBe(true);
+      expect(until(part.value.trace, 1)).toEqual(until(whole.value.trace, 1));
+      expect(until(part.value.flushes, 1e6)).toEqual(until(whole.value.flushes, 1e6));
+      expect(told(part.value.trace)).toEqual(until(part.value.trace, 1));
+      for (const { end } of part.value.outages) expect(end ?? reached).toBeLessThanOrEqual(reached);
+    }),
+    { numRuns: tries(12) },
+  );
 });
 
 describe('the parts of a run', () => {

@@ -7,7 +7,7 @@ import type { Watch } from './engine/watch';
 import type { Flush } from './run';
 import { MemberLog } from './trace/memberLog';
 import { Recording } from './trace/recording';
-import { SentLog, type SentLacpdu } from './trace/sentLog';
+import type { SentLacpdu, SentLog } from './trace/sentLog';
 import { Timeline } from './trace/timeline';
 import { DataPlane } from './traffic/dataPlane';
 

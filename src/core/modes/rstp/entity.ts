@@ -116,8 +116,9 @@ class RstpEntity implements ProtocolEntity, Beginning, Steady {
     liveOn(this.bridge.ports[port]!, () => HELD);
   }
   letGo(port: number, at: Micros): void {
-    this.hear(this.bridge.ports[port]!, at);
-    this.machinesDue = machinesDue(this.bridge, this.ranAt);
+    const from = this.bridge.ports[port]!;
+    this.hear(from, at);
+    this.machinesDue = portDue(from, this.machinesDue, this.ranAt); // the others wait for what they did
     this.due = Math.min(this.due, this.machinesDue);
   }
 
@@ -324,15 +325,20 @@ function moveOfTreePort(p: TreePort): boolean {
 /** The first moment after another at which some timer reaches zero that a machine waits for. */
 function machinesDue(bridge: Bridge, after: Micros): Micros {
   let due: Micros = HELD;
-  for (const port of bridge.ports) {
-    if (!port.portEnabled) continue;
-    if (port.ppm !== 'SENSING') due = sooner(due, port.mdelayWhile, after);
-    if (!port.operEdge && cist(port).proposing) due = sooner(due, port.edgeDelayWhile, after);
-    for (const p of port.trees) {
-      if (p.infoIs === 'Received') due = sooner(due, p.rcvdInfoWhile, after);
-      if (!p.forward) due = sooner(sooner(due, p.fdWhile, after), p.rbWhile, after);
-      if (p.reRoot || !p.forward) due = sooner(due, p.rrWhile, after);
-    }
+  for (const port of bridge.ports) due = portDue(port, due, after);
+  return due;
+}
+
+/** The same of one port; `due` where that is sooner. */
+function portDue(port: BridgePort, until: Micros, after: Micros): Micros {
+  if (!port.portEnabled) return until;
+  let due = until;
+  if (port.ppm !== 'SENSING') due = sooner(due, port.mdelayWhile, after);
+  if (!port.operEdge && cist(port).proposing) due = sooner(due, port.edgeDelayWhile, after);
+  for (const p of port.trees) {
+    if (p.infoIs === 'Received') due = sooner(due, p.rcvdInfoWhile, after);
+    if (!p.forward) due = sooner(sooner(due, p.fdWhile, after), p.rbWhile, after);
+    if (p.reRoot || !p.forward) due = sooner(due, p.rrWhile, after);
   }
   return due;
 }

@@ -223,9 +223,8 @@ export class Simulation {
       for (const running of all)
         if (running && !turned.includes(running.switch) && (only === null || only.has(running.switch)))
           this.reset(running, running.trees.indexOf(tree), before);
-    this.signal(
-      only === null ? next.ports.keys() : Array.from(next.ports.keys()).filter((p) => only.has(next.owner[p]!)),
-    );
+    const isAnother = (p: number): boolean => before.live[p] !== next.live[p] || turned.includes(next.owner[p]!);
+    this.signal(Array.from(next.ports.keys()).filter(isAnother));
     this.watch.signalled?.(this.now);
     this.dirty = true;
     if (this.queue.next > this.now) this.passMoment();

@@ -73,7 +73,7 @@ export function joinReaches(reaches: readonly Reach[]): Reach {
   const atStart = reaches.map((reach) => reach.causesAt(-1));
   const joined = new Reach(
     pairs,
-    pairs.map((_, pair) => atStart.map((causes) => causes[pair]!).find((cause) => cause !== null) ?? null),
+    pairs.map((_, pair) => atStart.map((causes) => causes[pair] ?? null).find((cause) => cause !== null) ?? null),
   );
   const lists = reaches.map((reach): Ordered => ({
     count: reach.count,

@@ -111,7 +111,7 @@ export class SentLog {
     const [row, tree] = [rows[i]!, trees[i]!];
     const [ports, run, origins] = this.places;
     const { by } = this.told[run[row]!]!.find((told) => told.tree === tree)!;
-    const held = this.helds[row]!;
+    const held = this.helds[row] ?? null;
     return {
       t: times[i]!,
       tree,

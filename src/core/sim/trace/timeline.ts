@@ -1,8 +1,8 @@
 /** Many places with a code of eight bits each, and how they change: known at any instant without going through all of it. */
 import type { Micros } from '../../modes/entity';
 
-/** How many changes lie between two full pictures: so many are gone through at most to know an instant. */
-const STRIDE = 512;
+/** How many changes lie between two full pictures: so many are gone through at most to know an instant, which costs what copying the picture does. */
+const strideOf = (places: number): number => Math.max(512, places >> 4);
 
 /** A timeline as plain data: so many changes, and the codes at the start. */
 export interface TimelineData {
@@ -23,9 +23,11 @@ export class Timeline {
   /** All codes after each stride of changes; the first is the start. */
   private readonly pictures: Uint8Array[];
   private readonly now: Uint8Array;
+  private readonly stride: number;
 
   constructor(start: Uint8Array) {
     this.now = start;
+    this.stride = strideOf(start.length);
     this.pictures = [start.slice()];
   }
 
@@ -36,7 +38,7 @@ export class Timeline {
     this.codes[this.count] = (this.now[place]! << 8) | code;
     this.now[place] = code;
     this.count += 1;
-    if (this.count % STRIDE === 0) this.pictures.push(this.now.slice());
+    if (this.count % this.stride === 0) this.pictures.push(this.now.slice());
   }
 
   atStart(place: number): number {
@@ -84,9 +86,10 @@ export class Timeline {
 
   /** The codes of all places at an instant. */
   pictureAt(t: Micros): Uint8Array {
+    const { stride } = this;
     const count = this.until(t);
-    const picture = this.pictures[Math.floor(count / STRIDE)]!.slice();
-    for (let i = count - (count % STRIDE); i < count; i += 1) picture[this.places[i]!] = this.codes[i]! & 255;
+    const picture = this.pictures[Math.floor(count / stride)]!.slice();
+    for (let i = count - (count % stride); i < count; i += 1) picture[this.places[i]!] = this.codes[i]! & 255;
     return picture;
   }
 
