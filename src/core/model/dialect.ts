@@ -72,6 +72,10 @@ export type Dialect = keyof typeof TABLE;
 /** The dialects that a switch may speak, in the order in which they are offered. */
 export const DIALECTS = Object.keys(TABLE) as [Dialect, ...Dialect[]];
 
+/** How a port may speak otherwise than its switch: in version 0, as a classic bridge does (802.1Q-2018 13.7.2). */
+export const PORT_DIALECTS = ['version-0'] as const;
+export type PortDialect = (typeof PORT_DIALECTS)[number];
+
 /** Those that run spanning tree. */
 export const SPOKEN = DIALECTS.filter((dialect) => TABLE[dialect].trees !== 'none') as [Dialect, ...Dialect[]];
 
@@ -92,5 +96,8 @@ export const isMultiple = ({ dialect }: Speaks): boolean => TABLE[dialect].trees
 export const isSingle = ({ dialect }: Speaks): boolean => TABLE[dialect].trees === 'one';
 /** Whether it knows configuration BPDUs alone (802.1D-1998). */
 export const isClassic = ({ dialect }: Speaks): boolean => TABLE[dialect].machines === 'classic';
+/** Whether a port of it is forced to version 0: a classic bridge knows no other. */
+export const isForced = (sw: Speaks, port: { readonly speaks?: PortDialect | undefined }): boolean =>
+  port.speaks === 'version-0' && TABLE[sw.dialect].machines === 'rapid';
 /** Whether it reads MST BPDUs as RST BPDUs (802.1Q-2018 14.4). */
 export const readsRst = (sw: Speaks): boolean => TABLE[sw.dialect].machines === 'rapid' && !isMultiple(sw);

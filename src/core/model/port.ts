@@ -1,6 +1,7 @@
 /** Ports, and what ports and bundles have in common as bridge ports. */
 import { z } from '../base/zod';
 import { AS_FOR_ALL, branded, perTree } from './common';
+import { PORT_DIALECTS } from './dialect';
 import { field } from './field';
 import { portGuardFields } from './guard';
 import type { PortId } from './ids';
@@ -49,6 +50,13 @@ export const bridgePortFields = {
         ['no-edge', false],
       ],
     },
+  }),
+  speaks: field(z.enum(PORT_DIALECTS).optional(), {
+    label: 'speaks',
+    reads: 'trees',
+    absent: 'as its switch',
+    text: (speaks) => (speaks === undefined ? 'as its switch' : 'version 0'),
+    line: { kind: 'words', words: [['version-0', 'version-0', 'speaks and settles as a classic bridge here']] },
   }),
   cost: field(pathCost.optional(), { label: 'cost', reads: 'settings', absent: 'from speed' }),
   /** Of an MSTP port: toward bridges outside of its region. */

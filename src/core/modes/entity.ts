@@ -138,6 +138,8 @@ export interface PortKind {
   readonly restrictedTcn: boolean;
   readonly enableBPDUrx: boolean;
   readonly enableBPDUtx: boolean;
+  /** What the standard has of a whole bridge (13.28 rstpVersion): not where it is forced to version 0 (13.7.2). */
+  readonly rstpVersion: boolean;
   /** It discards where BPDUs stop coming. */
   readonly loopGuard: boolean;
 }

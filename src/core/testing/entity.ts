@@ -50,6 +50,7 @@ export class EntityBench {
           loopGuard: false,
           enableBPDUrx: true,
           enableBPDUtx: true,
+          rstpVersion: true,
         })),
       },
       {

@@ -35,11 +35,11 @@ export function unlike(sim: Simulation, design: Design): object[] {
   });
 }
 
-/** What is unlike the solver once a network has come to rest from boot, and after each link that is cut or plugged in again; empty where all agree. */
-export function unlikeAtRest(design: Design, seed: number, turns: readonly number[]): object[] {
-  const sim = booted(design, seed);
+/** What is unlike the solver once a network has come to rest from boot, and after each link that is cut or plugged in again, within `rest`; empty where all agree. */
+export function unlikeAtRest(design: Design, seed: number, turns: readonly number[], rest = REST): object[] {
+  const sim = booted(design, seed, rest);
   const found = unlike(sim, design);
-  turnLinks(sim, design, turns, REST, (now) => found.push(...unlike(sim, now)));
+  turnLinks(sim, design, turns, rest, (now) => found.push(...unlike(sim, now)));
   return found;
 }
 

@@ -8,6 +8,8 @@ import { oncePer } from '../base/cache';
 import { isClassic } from '../model/document';
 import { AGE_UNITS } from '../modes/vector';
 import type { Network } from '../topology/network';
+import type { Segments } from '../topology/segments';
+import { forcedOn } from './hearing';
 
 /** What grows with each bridge that a message passes. */
 export interface Wear {
@@ -59,8 +61,9 @@ export function ageing(network: Network): Ageing {
   };
 }
 
-/** Whether two bridges that both take themselves for designated notice it: rapid ones do, by what the other learns (13.29 recordDispute). */
-export function notice(network: Network, s: number, t: number): boolean {
+/** Whether a port notices that another one takes itself for designated too: rapid ones do, by what the other says that it learns (13.29 recordDispute). */
+export function noticing(network: Network, segments: Pick<Segments, 'of'>): (p: number, q: number) => boolean {
   const { classic } = timesOf(network);
-  return !classic[s] && !classic[t];
+  const forced = forcedOn(network, segments);
+  return (p, q) => !classic[network.owner[p]!] && !classic[network.owner[q]!] && !forced(q);
 }

@@ -8,13 +8,14 @@ import { oncePer } from '../base/cache';
 import { CIST } from '../model/ids';
 import { setExternalCost } from '../topology/bridgeId';
 import { methodOf } from '../model/costMethod';
-import { isClassic } from '../model/document';
+import { isClassic, isForced } from '../model/document';
 import type { Network } from '../topology/network';
 import { pathCostOf } from '../topology/pathCost';
 import { regionsOf, sameRegion, type RegionMap } from '../topology/region';
 import { segmentsOf, type Segments } from '../topology/segments';
 import type { TreeSettings } from './settings';
-import { ageing, notice } from './ageing';
+import { ageing, noticing } from './ageing';
+import { forcedOn } from './hearing';
 import { designatedOn, disputeBeside, disputeUnheard, mayLead, rolesOf, thrownAway } from './roles';
 import type { SettledTree } from './settled';
 import { walkFromRoots, type Messages } from './shortestPaths';
@@ -55,10 +56,13 @@ function numbered(regions: readonly (RegionMap | null)[]): Int32Array {
 export const insidePorts = oncePer((network: Network): Uint8Array => {
   const segments = segmentsOf(network, CIST, () => false);
   const regionOf = numbered(network.switches.map(regionsOf(network.design)));
+  const forced = forcedOn(network, segments);
   return Uint8Array.from(network.ports, (_, p) => {
     const own = regionOf[network.owner[p]!]!;
     const others = neighboursOf(segments, p);
-    return own >= 0 && others.length > 0 && others.every((q) => regionOf[network.owner[q]!] === own) ? 1 : 0;
+    return own >= 0 && !forced(p) && others.length > 0 && others.every((q) => regionOf[network.owner[q]!] === own)
+      ? 1
+      : 0;
   });
 });
 
@@ -78,8 +82,8 @@ interface Ways extends Messages {
   readonly internal: Float64Array;
   /** What bridge t makes of a message of bridge s that it hears by port q: null where it throws it away. */
   heard(s: number, q: number, t: number): Heard | null;
-  /** Who bridge t takes bridge s for: who reads an MST BPDU as an RST one sees the regional root in it (14.4), a classic bridge is sent the sender's own (13.29). */
-  seenRank(s: number, t: number): number;
+  /** Who bridge t takes bridge s for, that it hears by port q: who reads an MST BPDU as an RST one sees the regional root in it (14.4), where version 0 is spoken it is the sender's own (13.29). */
+  seenRank(s: number, q: number, t: number): number;
 }
 
 interface Heard {
@@ -98,8 +102,10 @@ export function solveCist(context: MstpContext): SettledTree {
     return setExternalCost(port, CIST, sw.dialect) ?? pathCostOf(port.speed, methodOf(design, sw));
   });
   const rank = settings.bridgesIn(CIST).map((place, s) => (segments.parts[s] === 'bridge' ? place : -1));
-  const ofOne = (s: number, t: number): boolean => regionOf[s]! >= 0 && regionOf[s] === regionOf[t];
-  const ways = waysIn(context, { rank, internalCost, externalCost, ofOne });
+  const forced = forcedOn(network, segments);
+  const ofOne = (s: number, p: number, t: number): boolean =>
+    regionOf[s]! >= 0 && regionOf[s] === regionOf[t] && !forced(p);
+  const ways = waysIn(context, { rank, internalCost, externalCost, ofOne, forced });
   walkFromRoots(network, segments, rank, ways);
 
   const comparePorts = (p: number, q: number): number =>
@@ -110,18 +116,18 @@ export function solveCist(context: MstpContext): SettledTree {
   const inside = Uint8Array.from(ports, (_, p) => {
     const best = designated[p]!;
     return best >= 0 &&
-      ofOne(owner[p]!, owner[best]!) &&
-      neighboursOf(segments, p).some((q) => ofOne(owner[p]!, owner[q]!))
+      ofOne(owner[p]!, p, owner[best]!) &&
+      neighboursOf(segments, p).some((q) => ofOne(owner[p]!, p, owner[q]!))
       ? 1
       : 0;
   });
-  const noticed = (p: number, q: number): boolean => notice(network, owner[p]!, owner[q]!);
+  const noticed = noticing(network, segments);
   const disputed = thrownAway(designated, (from, p) => ways.heard(owner[from]!, p, owner[p]!) === null, noticed);
   const hears = { designated, isWorse: (p: number, than: number) => offersMore(than, p) };
   disputeBeside(network, disputed, hears, noticed);
   disputeUnheard(network, segments, disputed, hears, noticed);
   const hearsBetter = (p: number, q: number, s: number): boolean =>
-    (ways.seenRank(owner[designated[p]!]!, s) - ways.seenRank(owner[designated[q]!]!, s) ||
+    (ways.seenRank(owner[designated[p]!]!, p, s) - ways.seenRank(owner[designated[q]!]!, q, s) ||
       portKey[designated[p]!]! - portKey[designated[q]!]! ||
       comparePorts(p, q)) < 0;
   const rootPort = rootPortsOf(network, ways, designated, hearsBetter);
@@ -143,8 +149,10 @@ interface CistRules {
   readonly rank: Int32Array;
   readonly internalCost: Int32Array;
   readonly externalCost: Int32Array;
-  /** Whether two bridges are of one region. */
-  readonly ofOne: (s: number, t: number) => boolean;
+  /** Whether a bridge hears another at a port as one of its region. */
+  readonly ofOne: (s: number, p: number, t: number) => boolean;
+  /** Whether everybody speaks version 0 at a port. */
+  readonly forced: (p: number) => boolean;
 }
 
 /**
@@ -152,7 +160,10 @@ interface CistRules {
  * used up: who hears a last hop inside, or outside what is too old, throws it away (13.29 updtRcvdInfoWhile). Equal messages
  * may have unlike hops and ages: those of the better sender count, as for the root port.
  */
-function waysIn({ network, regionOf }: MstpContext, { rank, internalCost, externalCost, ofOne }: CistRules): Ways {
+function waysIn(
+  { network, regionOf }: MstpContext,
+  { rank, internalCost, externalCost, ofOne, forced }: CistRules,
+): Ways {
   const { switches } = network;
   const count = switches.length;
   const wear = ageing(network);
@@ -162,18 +173,18 @@ function waysIn({ network, regionOf }: MstpContext, { rank, internalCost, extern
   const internal = new Float64Array(count).fill(Infinity);
   /** Remaining hops, as a bridge sends them. */
   const hops = new Int32Array(count);
-  /** The bridge that a bridge hears its way from. */
-  const from = new Int32Array(count).fill(-1);
+  /** Who a bridge takes the one for that it hears its way from. */
+  const fromRank = new Int32Array(count).fill(-1);
   const far = (cost: number, of: number): number => cost * count + rank[of]!; // external cost, then the better regional root
   const heard = (s: number, q: number, t: number): Heard | null => {
-    if (ofOne(s, t))
+    if (ofOne(s, q, t))
       return hops[s]! > 1
         ? { external: external[s]!, regional: regional[s]!, internal: internal[s]! + internalCost[q]! }
         : null;
     return wear.counts(s, root[s]!, t) ? { external: external[s]! + externalCost[q]!, regional: t, internal: 0 } : null;
   };
-  const seenRank = (s: number, t: number): number =>
-    rank[readsRst(switches[t]!) && regionOf[s]! >= 0 ? regional[s]! : s]!;
+  const seenRank = (s: number, q: number, t: number): number =>
+    rank[readsRst(switches[t]!) && regionOf[s]! >= 0 && !forced(q) ? regional[s]! : s]!;
   return {
     root,
     external,
@@ -195,15 +206,15 @@ function waysIn({ network, regionOf }: MstpContext, { rank, internalCost, extern
           ? -1
           : far(message.external, message.regional) - far(external[t]!, regional[t]!) ||
             message.internal - internal[t]!;
-      if (order > 0 || (order === 0 && seenRank(s, t) >= seenRank(from[t]!, t))) return false;
+      if (order > 0 || (order === 0 && seenRank(s, q, t) >= fromRank[t]!)) return false;
       root[t] = root[s]!;
       external[t] = message.external;
       regional[t] = message.regional;
       internal[t] = message.internal;
-      hops[t] = ofOne(s, t) ? hops[s]! - 1 : switches[t]!.timers.maxHops;
-      if (ofOne(s, t)) wear.keep(s, t);
+      hops[t] = ofOne(s, q, t) ? hops[s]! - 1 : switches[t]!.timers.maxHops;
+      if (ofOne(s, q, t)) wear.keep(s, t);
       else wear.pass(s, t);
-      from[t] = s;
+      fromRank[t] = seenRank(s, q, t);
       return order < 0;
     },
     far: (t) => far(external[t]!, regional[t]!),
@@ -219,7 +230,12 @@ function offersMoreBy(
   comparePorts: (p: number, q: number) => number,
 ): (p: number, q: number) => boolean {
   const classic = new Uint8Array(segments.first.length);
-  ports.forEach((_, p) => segments.of[p]! >= 0 && isClassic(switches[owner[p]!]!) && (classic[segments.of[p]!] = 1));
+  ports.forEach(
+    (port, p) =>
+      segments.of[p]! >= 0 &&
+      (isClassic(switches[owner[p]!]!) || isForced(switches[owner[p]!]!, port)) &&
+      (classic[segments.of[p]!] = 1),
+  );
   return (p, q) => {
     const [s, t] = [owner[p]!, owner[q]!];
     const own = classic[segments.of[p]!] === 1;

@@ -4,7 +4,7 @@
  * do not know (13.32).
  */
 import { oncePer } from '../base/cache';
-import { isClassic } from '../model/document';
+import { isClassic, isForced } from '../model/document';
 import type { Network } from '../topology/network';
 import type { Segments } from '../topology/segments';
 
@@ -15,6 +15,27 @@ export interface Hearing {
   hears(p: number, q: number): boolean;
 }
 
+/** Whether a port speaks version 0: a classic bridge's does, and one that is forced to. */
+const isOld = ({ switches, owner, ports }: Network, p: number): boolean => {
+  const sw = switches[owner[p]!]!;
+  return isClassic(sw) || isForced(sw, ports[p]!);
+};
+
+const forcedPorts = oncePer((network: Network): readonly number[] =>
+  Array.from(network.ports.keys()).filter((p) => isForced(network.switches[network.owner[p]!]!, network.ports[p]!)),
+);
+
+/**
+ * Whether a port speaks version 0 since it is forced to, or hears one that is (802.1Q-2018 13.32): nothing that it says is said
+ * as within a region (13.10), or tells whether it learns (13.29).
+ */
+export function forcedOn(network: Network, { of }: Pick<Segments, 'of'>): (p: number) => boolean {
+  const forced = forcedPorts(network).filter((p) => of[p]! >= 0 && network.ports[p]!.bpduTx);
+  if (forced.length === 0) return () => false;
+  const there = new Set(forced.map((p) => of[p]!));
+  return (p) => there.has(of[p]!) && (network.ports[p]!.bpduRx || forced.includes(p));
+}
+
 const anyFilter = oncePer(({ ports }: Network): boolean => ports.some(({ bpduRx, bpduTx }) => !bpduRx || !bpduTx));
 
 /** Null where no port of the network filters. */
@@ -23,18 +44,19 @@ export function hearingOn(network: Network, { of, first }: Segments): Hearing | 
   const { ports, switches, owner } = network;
   const filtered = new Uint8Array(first.length);
   const classic = (p: number): boolean => isClassic(switches[owner[p]!]!);
-  /** Where a classic bridge speaks, so that rapid ones that hear it speak as it does. */
+  const speaksOld = (p: number): boolean => isOld(network, p);
+  /** Where somebody speaks version 0, so that rapid ones that hear it speak as it does. */
   const old = new Uint8Array(first.length);
   ports.forEach(({ bpduRx, bpduTx }, p) => {
     if (of[p]! < 0) return;
     if (!bpduRx || !bpduTx) filtered[of[p]!] = 1;
-    if (bpduTx && classic(p)) old[of[p]!] = 1;
+    if (bpduTx && speaksOld(p)) old[of[p]!] = 1;
   });
   return {
     filtered,
     hears(p, q) {
       if (!ports[p]!.bpduTx || !ports[q]!.bpduRx) return false;
-      return !classic(q) || classic(p) || (ports[p]!.bpduRx && old[of[p]!] === 1);
+      return !classic(q) || speaksOld(p) || (ports[p]!.bpduRx && old[of[p]!] === 1);
     },
   };
 }

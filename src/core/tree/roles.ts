@@ -99,7 +99,7 @@ export function disputeBeside(
   const { designated, isWorse } = hears;
   const agrees = (bundle: number): boolean => {
     const there = far[bundle]!;
-    return there >= 0 && designated[there] === bundle && far[there] === bundle;
+    return there >= 0 && designated[there] === bundle && far[there] === bundle && isNoticed(bundle, there);
   };
   // The worst first: one that discards learns nothing, and is no reason for a better one to do so.
   for (const [bundle, heard] of [...oneWayPeers].sort(([p], [q]) => (isWorse(p, q) ? -1 : 1)))

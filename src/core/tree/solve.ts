@@ -10,7 +10,7 @@ import type { Design } from '../model/document';
 import { solveInstance } from './instance';
 import { mstpContext, solveCist } from './cist';
 import { compileNetwork, type Network } from '../topology/network';
-import { ageing, notice, type Wear } from './ageing';
+import { ageing, noticing, type Wear } from './ageing';
 import { designatedOn, disputeBeside, disputeUnheard, mayLead, rolesOf, thrownAway } from './roles';
 import { segmentsOf, type Segments } from '../topology/segments';
 import { compileSettings, type TreeSettings } from './settings';
@@ -85,7 +85,7 @@ function solveTree(
   const { owner } = network;
   const tooOld = (from: number, p: number): boolean => !wear.counts(owner[from]!, root[owner[from]!]!, owner[p]!);
   const designated = designatedPorts(network, segments, offersMore);
-  const noticed = (p: number, q: number): boolean => notice(network, owner[p]!, owner[q]!);
+  const noticed = noticing(network, segments);
   const disputed = thrownAway(designated, tooOld, noticed);
   const hears = { designated, isWorse: (p: number, than: number) => offersMore(than, p) };
   disputeBeside(network, disputed, hears, noticed);

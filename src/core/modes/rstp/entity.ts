@@ -138,7 +138,7 @@ class RstpEntity implements ProtocolEntity, Beginning, Steady {
     // While a port is down these are kept at Migrate Time (13.31, 13.32); they count from now.
     to.edgeDelayWhile = to.mdelayWhile = bridge.now + MIGRATE_TIME * SECOND;
     to.ppm = 'CHECKING_RSTP';
-    to.sendRSTP = true;
+    to.sendRSTP = to.rstpVersion;
     to.trees.forEach(touch);
     this.run();
   }

@@ -9,7 +9,8 @@ export function portProtocolMigration(port: BridgePort): boolean {
     case 'SELECTING_STP':
       return (isZero(bridge, port.mdelayWhile) || !port.portEnabled || port.mcheck) && enter(port, 'SENSING');
     case 'SENSING':
-      if (!port.portEnabled || port.mcheck || (!port.sendRSTP && port.rcvdRSTP)) return enter(port, 'CHECKING_RSTP');
+      if (!port.portEnabled || port.mcheck || (port.rstpVersion && !port.sendRSTP && port.rcvdRSTP))
+        return enter(port, 'CHECKING_RSTP');
       return port.sendRSTP && port.rcvdSTP && enter(port, 'SELECTING_STP');
   }
 }
@@ -22,7 +23,7 @@ function enter(port: BridgePort, state: BridgePort['ppm']): true {
   }
   const { bridge } = port;
   if (state === 'CHECKING_RSTP') port.mcheck = false;
-  const sendRSTP = state === 'CHECKING_RSTP';
+  const sendRSTP = state === 'CHECKING_RSTP' && port.rstpVersion;
   // What a bridge of a region offers depends on it (13.10).
   if (port.sendRSTP !== sendRSTP && bridge.region) cist(port).reselect = true;
   port.sendRSTP = sendRSTP;

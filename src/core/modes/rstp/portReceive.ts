@@ -13,9 +13,9 @@ function updtBPDUVersion(port: BridgePort): void {
   else port.rcvdSTP = true;
 }
 
-/** 13.29 fromSameRegion. */
-function fromSameRegion({ rcvdBpdu: bpdu, bridge: { region } }: BridgePort): boolean {
-  return bpdu?.kind === 'mst' && region !== null && sameConfiguration(bpdu.configurationId, region.configurationId);
+/** 13.29 fromSameRegion; a bridge that is forced to version 0 is of no region (13.7.2). */
+function fromSameRegion({ rcvdBpdu: bpdu, rstpVersion, bridge: { region } }: BridgePort): boolean {
+  return bpdu?.kind === 'mst' && rstpVersion && region !== null && sameConfiguration(bpdu.configurationId, region.configurationId);
 }
 
 /** 13.29 rcvMsgs: every BPDU is a message for the CIST; of its own region also for the instances that it speaks of. */
@@ -46,11 +46,15 @@ function rcvMsgs(port: BridgePort): void {
   }
 }
 
-/** What an MST BPDU says to another region (13.10), or to a bridge that reads it as an RST BPDU: there the regional root stands for the sender (14.4). */
-function fromOutside({ heardBpdu, bridge: { region }, trees }: BridgePort, bpdu: MstBpdu): Vector {
+/**
+ * What an MST BPDU says to another region (13.10), or to a bridge that reads it as an RST BPDU: there the regional root stands for
+ * the sender (14.4). Where version 0 is spoken the sender stands for its regional root, as in what it says there before long.
+ */
+function fromOutside({ heardBpdu, rstpVersion, bridge: { region }, trees }: BridgePort, bpdu: MstBpdu): Vector {
   const [{ msgPriority } = { msgPriority: bpdu.vector }] = trees;
   if (heardBpdu === bpdu) return msgPriority;
   const { root, externalCost, regionalRoot, bridge, port } = bpdu.vector;
+  if (!rstpVersion) return vectorOf(root, externalCost, bridge, 0, bridge, port);
   return vectorOf(root, externalCost, regionalRoot, 0, region ? bridge : regionalRoot, port);
 }
 

@@ -65,10 +65,12 @@ function updtRolesTree(tree: TreeBridge): void {
   const { messageAge, maxAge, forwardDelay, remainingHops } = tree.rootTimes;
   const designated = timesOf(messageAge, maxAge, forwardDelay, bridgeTimes.hello, remainingHops);
   for (const p of ports) {
-    // 13.10: where a classic bridge is attached, the bridge stands in the place of its regional root too.
-    const regional = common && !p.port.sendRSTP ? bridgeIdentifier : regionalRoot;
-    if (!isVector(p.designatedPriority, root, externalCost, regional, internalCost, bridgeIdentifier, p.portId))
-      p.designatedPriority = vectorOf(root, externalCost, regional, internalCost, bridgeIdentifier, p.portId);
+    // 13.10: where version 0 is spoken, the bridge stands in the place of its regional root too.
+    const itself = common && !p.port.sendRSTP;
+    const regional = itself ? bridgeIdentifier : regionalRoot;
+    const way = itself ? 0 : internalCost;
+    if (!isVector(p.designatedPriority, root, externalCost, regional, way, bridgeIdentifier, p.portId))
+      p.designatedPriority = vectorOf(root, externalCost, regional, way, bridgeIdentifier, p.portId);
     if (!sameTimes(p.designatedTimes, designated)) p.designatedTimes = designated;
     const before = p.selectedRole;
     select(p, p === rootPort);

@@ -114,7 +114,7 @@ function root(p: TreePort): boolean {
     p.reRoot = false; // REROOTED
     return true;
   }
-  const may = isZero(bridge, p.fdWhile) || (reRooted(p) && isZero(bridge, p.rbWhile));
+  const may = isZero(bridge, p.fdWhile) || (p.port.rstpVersion && reRooted(p) && isZero(bridge, p.rbWhile));
   if (may && !p.learn) {
     p.fdWhile = inSeconds(bridge, forwardDelay(p)); // ROOT_LEARN
     p.learn = true;

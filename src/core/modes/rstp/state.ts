@@ -101,6 +101,7 @@ export interface BridgePort {
   readonly restrictedTcn: boolean;
   readonly enableBPDUrx: boolean;
   readonly enableBPDUtx: boolean;
+  readonly rstpVersion: boolean;
   readonly loopGuard: boolean;
   portEnabled: boolean;
   operEdge: boolean;
@@ -221,10 +222,11 @@ export function createBridge(settings: EntitySettings, around: Surroundings): Br
       restrictedTcn: given.restrictedTcn,
       enableBPDUrx: given.enableBPDUrx,
       enableBPDUtx: given.enableBPDUtx,
+      rstpVersion: given.rstpVersion,
       loopGuard: given.loopGuard,
       portEnabled: false,
       operEdge: given.edge,
-      sendRSTP: true,
+      sendRSTP: given.rstpVersion,
       mcheck: false,
       rcvdBpdu: null,
       sentBpdu: null,

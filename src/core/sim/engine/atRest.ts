@@ -37,7 +37,7 @@ export interface Begun {
 
 /**
  * Lets bundles negotiate, then puts all entities where they come to rest. False where some cannot begin so, or would not
- * rest as the solver says: a classic bridge, one of a region, a port that throws away what it hears, a segment of more than
+ * rest as the solver says: a classic bridge, a port that speaks otherwise than its switch, one of a region, a port that throws away what it hears, a segment of more than
  * two bridges, or information that is too old. Some may then have moved: another network is to be booted. Step by step:
  * whoever asks may stop between them.
  */
@@ -49,7 +49,7 @@ export function* bringToRest(begun: Begun): Generator<void, boolean> {
   }
   begun.guards.actAtRest();
   const { network, trees, running } = begun;
-  if (network.oneWayPeers.size > 0 || filters(network)) return false;
+  if (network.oneWayPeers.size > 0 || filters(network) || speaksOtherwise(network)) return false;
   for (const [s, sw] of network.switches.entries()) {
     if (sw.up) begun.start(s);
     if (s % SOME === 0) yield;
@@ -71,6 +71,9 @@ export function* bringToRest(begun: Begun): Generator<void, boolean> {
   begun.guards.probe();
   return true;
 }
+
+/** A port that speaks otherwise than its switch. */
+const speaksOtherwise = ({ ports }: Network): boolean => ports.some(({ speaks }) => speaks !== undefined);
 
 /** Who takes nothing in, or says nothing, does not come to rest as others do. */
 const filters = ({ ports, far }: Network): boolean =>

@@ -1,7 +1,7 @@
 /** What a design sets for the protocol entities of a switch: identifiers, costs, its place in a region. */
 import { methodOf } from '../../model/costMethod';
 import { treeInstance, type TreeId } from '../../model/ids';
-import { isClassic, traitsOf } from '../../model/document';
+import { isClassic, isForced, traitsOf } from '../../model/document';
 import {
   SECOND,
   type EntitySettings,
@@ -59,6 +59,7 @@ export function settingsIn(
         restrictedTcn: port.restrictedTcn,
         enableBPDUrx: port.bpduRx,
         enableBPDUtx: port.bpduTx,
+        rstpVersion: !isForced(sw, port),
         loopGuard: port.loopGuard,
       };
     }),

@@ -1,0 +1,37 @@
+/** Ports that speak otherwise than their switch: networks with them come to rest where the solver says, from boot and after cuts. */
+import fc from 'fast-check';
+import { SECOND } from '../modes/entity';
+import { bundledDesign } from '../testing/bundles';
+import { meshDesign, randomDesign, regionsDesign } from '../testing/networks';
+import { otherwise } from '../testing/portDialects';
+import { parts } from '../testing/runs';
+import { unlikeAtRest } from '../testing/settling';
+
+/** A dead root may be told around a ring of ports that settle as classic ones do, hop by hop until it is too old. */
+const LONG = 400 * SECOND;
+
+const FAMILIES = [
+  ['rapid bridges', randomDesign('standard')],
+  ['trees for each VLAN', randomDesign('perVlan')],
+  ['mixed dialects', randomDesign('mixed')],
+  ['meshes', meshDesign],
+  ['regions', regionsDesign()],
+  ['regions alone', regionsDesign(6, ['r0', 'r0', 'r0', 'r1'])],
+  ['regions beside trees for each VLAN', regionsDesign(6, ['r0', 'r0', 'r1', 'rstp', 'per-vlan-rstp'])],
+  ['bundles', bundledDesign({ modes: ['active'] })],
+] as const;
+
+it.each(FAMILIES.flatMap(([name, designs]) => parts(2, 16).map(({ numRuns }) => [name, designs, numRuns] as const)))(
+  'forced to version 0, among %s (%#)',
+  (_, designs, numRuns) => {
+    fc.assert(
+      fc.property(
+        otherwise(designs, ['version-0']),
+        fc.nat(),
+        fc.array(fc.nat(), { maxLength: 2 }),
+        (design, seed, turns) => expect(unlikeAtRest(design, seed, turns, LONG)).toEqual([]),
+      ),
+      { numRuns },
+    );
+  },
+);
