@@ -72,8 +72,12 @@ export type Dialect = keyof typeof TABLE;
 /** The dialects that a switch may speak, in the order in which they are offered. */
 export const DIALECTS = Object.keys(TABLE) as [Dialect, ...Dialect[]];
 
-/** How a port may speak otherwise than its switch: in version 0, as a classic bridge does (802.1Q-2018 13.7.2). */
-export const PORT_DIALECTS = ['version-0'] as const;
+/**
+ * How a port may speak otherwise than its switch: in version 0, as a classic bridge does (802.1Q-2018 13.7.2); or not at all:
+ * it has no part in any tree, frames always pass, and BPDUs go unread from each such port of the switch to the others (trade
+ * practice).
+ */
+export const PORT_DIALECTS = ['version-0', 'passes-on'] as const;
 export type PortDialect = (typeof PORT_DIALECTS)[number];
 
 /** Those that run spanning tree. */
@@ -99,5 +103,10 @@ export const isClassic = ({ dialect }: Speaks): boolean => TABLE[dialect].machin
 /** Whether a port of it is forced to version 0: a classic bridge knows no other. */
 export const isForced = (sw: Speaks, port: { readonly speaks?: PortDialect | undefined }): boolean =>
   port.speaks === 'version-0' && TABLE[sw.dialect].machines === 'rapid';
+/** Whether a port has no part in any tree and passes BPDUs on; one of a switch without spanning tree does so anyhow. */
+export const passesOn = ({ speaks }: { readonly speaks?: PortDialect | undefined }): boolean => speaks === 'passes-on';
+/** Whether frames pass a port whatever trees say. */
+export const isOpen = (sw: Speaks, port: { readonly speaks?: PortDialect | undefined }): boolean =>
+  !runsTrees(sw) || passesOn(port);
 /** Whether it reads MST BPDUs as RST BPDUs (802.1Q-2018 14.4). */
 export const readsRst = (sw: Speaks): boolean => TABLE[sw.dialect].machines === 'rapid' && !isMultiple(sw);

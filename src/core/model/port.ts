@@ -1,7 +1,7 @@
 /** Ports, and what ports and bundles have in common as bridge ports. */
 import { z } from '../base/zod';
 import { AS_FOR_ALL, branded, perTree } from './common';
-import { PORT_DIALECTS } from './dialect';
+import { PORT_DIALECTS, type PortDialect } from './dialect';
 import { field } from './field';
 import { portGuardFields } from './guard';
 import type { PortId } from './ids';
@@ -17,6 +17,11 @@ import {
   vlanId,
   vlanSetText,
 } from './legal';
+
+const SPEAKS: Record<PortDialect, string> = {
+  'version-0': 'version 0, as a classic bridge',
+  'passes-on': 'no spanning tree: BPDUs pass unread',
+};
 
 export const DEFAULT_CARRIAGE = { mode: 'trunk', native: 1, allowed: '1-4094' } as const;
 
@@ -55,8 +60,15 @@ export const bridgePortFields = {
     label: 'speaks',
     reads: 'trees',
     absent: 'as its switch',
-    text: (speaks) => (speaks === undefined ? 'as its switch' : 'version 0'),
-    line: { kind: 'words', words: [['version-0', 'version-0', 'speaks and settles as a classic bridge here']] },
+    text: (speaks) => (speaks === undefined ? 'as its switch' : SPEAKS[speaks]),
+    line: {
+      kind: 'words',
+      words: [
+        ['version-0', 'version-0', 'speaks and settles as a classic bridge here'],
+        ['passes-on', 'passes-on', 'no spanning tree here: BPDUs pass unread'],
+        ['as-switch', undefined, 'speaks as its switch does'],
+      ],
+    },
   }),
   cost: field(pathCost.optional(), { label: 'cost', reads: 'settings', absent: 'from speed' }),
   /** Of an MSTP port: toward bridges outside of its region. */

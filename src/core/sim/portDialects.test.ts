@@ -21,17 +21,22 @@ const FAMILIES = [
   ['bundles', bundledDesign({ modes: ['active'] })],
 ] as const;
 
-it.each(FAMILIES.flatMap(([name, designs]) => parts(2, 16).map(({ numRuns }) => [name, designs, numRuns] as const)))(
-  'forced to version 0, among %s (%#)',
-  (_, designs, numRuns) => {
-    fc.assert(
-      fc.property(
-        otherwise(designs, ['version-0']),
-        fc.nat(),
-        fc.array(fc.nat(), { maxLength: 2 }),
-        (design, seed, turns) => expect(unlikeAtRest(design, seed, turns, LONG)).toEqual([]),
-      ),
-      { numRuns },
-    );
-  },
-);
+const KINDS = [
+  ['forced to version 0', ['version-0']],
+  ['that pass BPDUs on', ['passes-on']],
+] as const;
+
+it.each(
+  KINDS.flatMap(([kind, dialects]) =>
+    FAMILIES.flatMap(([name, designs]) =>
+      parts(2, 16).map(({ numRuns }) => [kind, name, dialects, designs, numRuns] as const),
+    ),
+  ),
+)('%s, among %s (%#)', (_, __, dialects, designs, numRuns) => {
+  fc.assert(
+    fc.property(otherwise(designs, dialects), fc.nat(), fc.array(fc.nat(), { maxLength: 2 }), (design, seed, turns) =>
+      expect(unlikeAtRest(design, seed, turns, LONG)).toEqual([]),
+    ),
+    { numRuns },
+  );
+});

@@ -2,7 +2,7 @@
  * The LANs of one tree: which bridge ports hear each other. A cable joins two ports; a switch that merely floods the
  * tree's frames joins the cables plugged into it to one segment.
  */
-import { isClassic } from '../model/document';
+import { isClassic, passesOn } from '../model/document';
 import { oncePer } from '../base/cache';
 import { treeVlan, type TreeId } from '../model/ids';
 import type { VlanSet } from '../model/vlanSet';
@@ -59,6 +59,7 @@ function segmentsBy(network: Network, tree: TreeId, relayForwards: (port: number
   const { switches, ports, carried, owner, link, live, firstPort } = network;
   const vid = treeVlan(tree);
   const parts = switches.map((sw) => partOf(sw, tree));
+  const partHere = (p: number): TreePart => (passesOn(ports[p]!) ? 'hub' : parts[owner[p]!]!);
   const links = network.design.links.length;
   const joined = new Int32Array(links).map((_, l) => l);
   const lead = (l: number): number => {
@@ -68,14 +69,15 @@ function segmentsBy(network: Network, tree: TreeId, relayForwards: (port: number
 
   const member = new Uint8Array(ports.length);
   for (let s = 0; s < switches.length; s += 1) {
-    const part = parts[s]!;
-    let last = -1;
+    /** The link before, of those that are flooded to each other. */
+    const last = { hub: -1, relay: -1 };
     for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) {
       if (!belongs(switches[s]!, carried[p]!, vid) || (network.bundleOf[p]! >= 0 && network.serves[p] !== p)) continue;
+      const part = partHere(p);
       if (part === 'bridge') member[p] = 1;
       else if (live[p] && link[p]! >= 0 && (part === 'hub' || relayForwards(p))) {
-        if (last >= 0) joined[lead(link[p]!)] = lead(last);
-        last = link[p]!;
+        if (last[part] >= 0) joined[lead(link[p]!)] = lead(last[part]);
+        last[part] = link[p]!;
       }
     }
   }
@@ -104,8 +106,8 @@ function segmentsBy(network: Network, tree: TreeId, relayForwards: (port: number
   function segmentOf(p: number): number {
     const q = network.far[p]!;
     const s = owner[q]!;
-    const open =
-      parts[s] === 'bridge' || (belongs(switches[s]!, carried[q]!, vid) && (parts[s] === 'hub' || relayForwards(q)));
+    const part = partHere(q);
+    const open = part === 'bridge' || (belongs(switches[s]!, carried[q]!, vid) && (part === 'hub' || relayForwards(q)));
     return open ? lead(link[p]!) : links + p;
   }
 }

@@ -3,11 +3,11 @@
  * all speak when they begin, so each that has another bridge in its LAN acts in the end.
  */
 import { SHUT_BY, hasBpduGuard, hasLoopProbe } from '../model/guard';
-import { runsTrees, type Design } from '../model/document';
+import { isOpen, runsTrees, type Design } from '../model/document';
 import { treeInstance, treeVlan, type BridgePortId, type SwitchId, type TreeId } from '../model/ids';
 import type { VlanSet } from '../model/vlanSet';
 import type { Bridge, BridgePort } from './bridges';
-import { belongs, partOf, treesOf } from './trees';
+import { belongs, partAt, treesOf, type TreePart } from './trees';
 
 /** A bridge port with the code of what shut it (`SHUT_BY`). */
 export interface ShutPort {
@@ -52,7 +52,7 @@ export function isGuarded(
   p: number,
 ): boolean {
   const sw = switches[owner[p]!]!;
-  return runsTrees(sw) && ports[p]!.bpduRx && hasBpduGuard(ports[p]!, sw);
+  return !isOpen(sw, ports[p]!) && ports[p]!.bpduRx && hasBpduGuard(ports[p]!, sw);
 }
 
 /** Whether a guard may come to shut a port or a bundle. */
@@ -81,9 +81,10 @@ function hearsBridge(
   p: number,
 ): boolean {
   const isIn = (q: number): boolean => belongs(switches[owner[q]!]!, carried[q]!, treeVlan(tree));
-  const isBridge = (q: number): boolean => partOf(switches[owner[q]!]!, tree) === 'bridge';
+  const partHere = (q: number): TreePart => partAt(switches[owner[q]!]!, ports[q]!, tree);
+  const isBridge = (q: number): boolean => partHere(q) === 'bridge';
   if (!isBridge(p) || !isIn(p)) return false;
-  const flooded = new Set<number>();
+  const flooded = new Set<string>();
   const ways = [p];
   for (let from = ways.pop(); from !== undefined; from = ways.pop()) {
     const there = far[from]!;
@@ -92,10 +93,11 @@ function hearsBridge(
       if (ports[there]!.bpduTx) return true;
       continue;
     }
-    const s = owner[there]!;
-    if (flooded.has(s)) continue;
-    flooded.add(s);
-    for (let q = firstPort[s]!; q < firstPort[s + 1]!; q += 1) if (q !== there && isIn(q)) ways.push(q);
+    const [s, part] = [owner[there]!, partHere(there)];
+    if (flooded.has(`${s} ${part}`)) continue;
+    flooded.add(`${s} ${part}`);
+    for (let q = firstPort[s]!; q < firstPort[s + 1]!; q += 1)
+      if (q !== there && partHere(q) === part && isIn(q)) ways.push(q);
   }
   return false;
 }

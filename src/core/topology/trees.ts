@@ -1,6 +1,6 @@
 /** Which trees a design has, and what part each switch and port plays in them. */
-import type { Bridge } from './bridges';
-import { isMultiple, runsTrees, isPerVlan } from '../model/document';
+import type { Bridge, BridgePort } from './bridges';
+import { isMultiple, runsTrees, isPerVlan, passesOn } from '../model/document';
 import { CIST, CST, instanceTree, treeInstance, vlanTree, type TreeId } from '../model/ids';
 import type { Carriage, Design } from '../model/document';
 import { vlanSet, type VlanSet } from '../model/vlanSet';
@@ -49,6 +49,10 @@ export function partOf(sw: Bridge, tree: TreeId): TreePart {
   const runs = treeInstance(tree) === null ? isPerVlan(sw) : isMultiple(sw);
   return runs ? 'bridge' : 'relay';
 }
+
+/** The part that a port's switch plays there: one that passes BPDUs on is a hub's. */
+export const partAt = (sw: Bridge, port: BridgePort, tree: TreeId): TreePart =>
+  passesOn(port) ? 'hub' : partOf(sw, tree);
 
 /**
  * Whether a port that carries `vlans` belongs to the tree of VLAN `vid` (null: the CST, to which every port belongs).

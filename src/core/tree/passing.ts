@@ -1,5 +1,5 @@
 /** Where a VLAN's frames pass once a network has settled. */
-import { runsTrees } from '../model/document';
+import { isOpen, runsTrees } from '../model/document';
 import { forwards, type SettledTree, type Solution } from './settled';
 import { vlanTrees } from '../topology/vlanTree';
 
@@ -27,7 +27,7 @@ export function passing({ network, trees }: Solution, vid: number): Uint8Array {
   );
   return Uint8Array.from(ports, (_, p) => {
     if (!live[p] || !carried[p]!.has(vid)) return 0;
-    if (!runsTrees(switches[owner[p]!]!)) return 1;
+    if (isOpen(switches[owner[p]!]!, ports[p]!)) return 1;
     const tree = trees[treeAt(owner[p]!, vid)];
     return tree && forwards(tree, p) ? 1 : 0;
   });

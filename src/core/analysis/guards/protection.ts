@@ -1,6 +1,6 @@
 /** What protects what: every bridge port with the guards that it has, those that it lacks, and those that harm. */
 import { oncePer } from '../../base/cache';
-import { runsTrees } from '../../model/document';
+import { isOpen } from '../../model/document';
 import { hasBpduGuard, shutText } from '../../model/guard';
 import type { BridgePortId, SwitchId } from '../../model/ids';
 import { isShut, shutCode, type Network } from '../../topology/network';
@@ -37,7 +37,7 @@ function judgeAll({ network, trees }: Solution): readonly Protection[] {
   markToward(trees, toward);
   return ports.flatMap((port, p): Protection[] => {
     const sw = switches[owner[p]!]!;
-    if (!runsTrees(sw) || (network.bundleOf[p]! >= 0 && serves[p] !== p)) return [];
+    if (isOpen(sw, network.ports[p]!) || (network.bundleOf[p]! >= 0 && serves[p] !== p)) return [];
     const lead: Lead =
       beyond(network, p) === null
         ? port.edge

@@ -15,7 +15,12 @@ function updtBPDUVersion(port: BridgePort): void {
 
 /** 13.29 fromSameRegion; a bridge that is forced to version 0 is of no region (13.7.2). */
 function fromSameRegion({ rcvdBpdu: bpdu, rstpVersion, bridge: { region } }: BridgePort): boolean {
-  return bpdu?.kind === 'mst' && rstpVersion && region !== null && sameConfiguration(bpdu.configurationId, region.configurationId);
+  return (
+    bpdu?.kind === 'mst' &&
+    rstpVersion &&
+    region !== null &&
+    sameConfiguration(bpdu.configurationId, region.configurationId)
+  );
 }
 
 /** 13.29 rcvMsgs: every BPDU is a message for the CIST; of its own region also for the instances that it speaks of. */

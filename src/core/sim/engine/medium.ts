@@ -76,7 +76,7 @@ export class Medium {
     });
   }
 
-  /** Puts a BPDU on the cable of a port; `through` are the switches that have flooded it already. */
+  /** Puts a BPDU on the cable of a port; `through` are the switches that have flooded it already: complements of those that did so where they forward. */
   send(tree: number, port: number, bpdu: Bpdu, origin: number, through: readonly number[] = NOBODY): void {
     const { network, now, schedule } = this.to;
     const to = network.far[port]!;
@@ -96,10 +96,14 @@ export class Medium {
     const { network, trees, forwardsIn } = this.to;
     const { owner, firstPort, live } = network;
     const s = owner[port]!;
-    const floods = (p: number): boolean => letsBpduThrough(network, trees[tree]!, p, forwardsIn);
-    if (!floods(port) || through.includes(s)) return;
+    const kind = letsThrough(network, trees[tree]!, port);
+    const floods = (p: number): boolean =>
+      letsThrough(network, trees[tree]!, p) === kind && letsBpduThrough(network, trees[tree]!, p, forwardsIn);
+    // A switch may pass it on among some ports, and flood it among others.
+    const here = kind === 'always' ? s : ~s;
+    if (!floods(port) || through.includes(here)) return;
     for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1)
-      if (p !== port && live[p] && floods(p)) this.send(tree, p, bpdu, origin, [...through, s]);
+      if (p !== port && live[p] && floods(p)) this.send(tree, p, bpdu, origin, [...through, here]);
   }
 
   /** Who hears what a port of an entity sends: null for nobody, undefined where it is let through to others. */

@@ -1,11 +1,11 @@
 /** Which entities run in a switch, and which of its ports each has. */
 import type { Bridge } from '../../topology/bridges';
-import { runsTrees } from '../../model/document';
+import { passesOn, runsTrees } from '../../model/document';
 import { treeInstance, treeVlan, type TreeId } from '../../model/ids';
 import type { Network } from '../../topology/network';
 import { regionsOf, sameRegion, type RegionMap } from '../../topology/region';
 import { vlanTrees } from '../../topology/vlanTree';
-import { belongs, partOf } from '../../topology/trees';
+import { belongs, partAt, partOf } from '../../topology/trees';
 
 /** Whether a switch, once it has power, takes part in a tree. */
 export function takesPartIn(sw: Bridge, region: RegionMap | null, tree: TreeId): boolean {
@@ -65,7 +65,7 @@ function placesOf(
     const takesPart = switches.map((sw, s) => takesPartIn(sw, regions[s]!, tree));
     for (let p = 0; p < ports.length; p += 1) {
       const s = owner[p]!;
-      if (takesPart[s] && belongs(switches[s]!, carried[p]!, vid)) places[p] = next[s]!++;
+      if (takesPart[s] && !passesOn(ports[p]!) && belongs(switches[s]!, carried[p]!, vid)) places[p] = next[s]!++;
     }
     return places;
   });
@@ -79,14 +79,14 @@ export function treesByEntity(sw: Bridge, region: RegionMap | null, trees: reado
   return together.length > 0 ? [together, ...apart] : apart;
 }
 
-/** When a port lets a tree's BPDUs through as any multicast: of a switch without spanning tree, or a standard bridge's in another VLAN, where it forwards. */
+/** When a port lets a tree's BPDUs through as any multicast: of a switch without spanning tree, or one that passes them on, or a standard bridge's in another VLAN, where it forwards. */
 export function letsThrough(
-  { switches, owner, carried }: Network,
+  { switches, ports, owner, carried }: Network,
   tree: TreeId,
   port: number,
 ): 'always' | 'forwarding' | 'never' {
   const sw = switches[owner[port]!]!;
-  const part = partOf({ ...sw, up: true }, tree);
+  const part = partAt({ ...sw, up: true }, ports[port]!, tree);
   if (part === 'bridge' || !belongs(sw, carried[port]!, treeVlan(tree))) return 'never';
   return part === 'hub' ? 'always' : 'forwarding';
 }

@@ -1,6 +1,6 @@
 /** The protocols of a whole network on one clock: a deterministic run of messages and timers, in microseconds. */
 import type { BundleId, BridgePortId, TreeId } from '../../model/ids';
-import { runsTrees, type Design } from '../../model/document';
+import { isOpen, type Design } from '../../model/document';
 import type { Bpdu } from '../../modes/bpdu';
 import type { Micros, RunRole, RunState } from '../../modes/entity';
 import { randomFrom } from '../../base/random';
@@ -266,9 +266,9 @@ export class Simulation {
   treeFor = (s: number, vid: number): number => this.spoken.treeFor(s, vid);
   /** Whether frames of a VLAN pass a port now. */
   passes(vid: number, port: number): boolean {
-    const { switches, owner, live, carried } = this.network;
+    const { switches, ports, owner, live, carried } = this.network;
     if (!live[port] || !carried[port]!.has(vid)) return false;
-    if (!runsTrees(switches[owner[port]!]!)) return true;
+    if (isOpen(switches[owner[port]!]!, ports[port]!)) return true;
     const tree = this.treeFor(owner[port]!, vid);
     return tree >= 0 && this.state(tree, port) === 'forwarding';
   }

@@ -1,6 +1,6 @@
 /** A run as plain data that travels from worker to page, and what is read off it at any instant. */
 import type { Ending, Flush, Run } from '../run';
-import { runsTrees } from '../../model/document';
+import { isOpen } from '../../model/document';
 import type { TreeId } from '../../model/ids';
 import type { Action } from '../../model/scenario';
 import type { Design } from '../../model/document';
@@ -197,7 +197,7 @@ export class Player {
       passes: (vid, port) => {
         const s = network.owner[port]!;
         if (!(signal[port]! & LIVE) || !network.carried[port]!.has(vid)) return false;
-        if (!runsTrees(network.switches[s]!)) return true;
+        if (isOpen(network.switches[s]!, network.ports[port]!)) return true;
         const tree = treeFor(s, vid);
         return tree >= 0 && state(tree, port) === 'forwarding';
       },
