@@ -1,4 +1,5 @@
 /** The dialects of spanning tree as a table of what tells them apart: the one place that compares them by name. */
+import { vlanSet } from './vlanSet';
 
 /** What a dialect is; a new one is a row of the table. */
 export interface Traits {
@@ -73,11 +74,12 @@ export type Dialect = keyof typeof TABLE;
 export const DIALECTS = Object.keys(TABLE) as [Dialect, ...Dialect[]];
 
 /**
- * How a port may speak otherwise than its switch: in version 0, as a classic bridge does (802.1Q-2018 13.7.2); or not at all:
- * it has no part in any tree, frames always pass, and BPDUs go unread from each such port of the switch to the others (trade
- * practice).
+ * How a port may speak otherwise than its switch: in version 0, as a classic bridge does (802.1Q-2018 13.7.2); on a switch of the
+ * standard dialects with a tree for each VLAN, rapid or classic, which the switch has at such ports alone, beside the common
+ * tree that they go on with in VLAN 1; or not at all: it has no part in any tree, frames always pass, and BPDUs go unread from
+ * each such port of the switch to the others (trade practice).
  */
-export const PORT_DIALECTS = ['version-0', 'passes-on'] as const;
+export const PORT_DIALECTS = ['version-0', 'per-vlan-rstp', 'per-vlan-stp', 'passes-on'] as const;
 export type PortDialect = (typeof PORT_DIALECTS)[number];
 
 /** Those that run spanning tree. */
@@ -100,13 +102,24 @@ export const isMultiple = ({ dialect }: Speaks): boolean => TABLE[dialect].trees
 export const isSingle = ({ dialect }: Speaks): boolean => TABLE[dialect].trees === 'one';
 /** Whether it knows configuration BPDUs alone (802.1D-1998). */
 export const isClassic = ({ dialect }: Speaks): boolean => TABLE[dialect].machines === 'classic';
+interface PortSpeaks {
+  readonly speaks?: PortDialect | undefined;
+  /** Of which VLANs it has trees; undefined for all. */
+  readonly speaksFor?: string | undefined;
+}
+
 /** Whether a port of it is forced to version 0: a classic bridge knows no other. */
-export const isForced = (sw: Speaks, port: { readonly speaks?: PortDialect | undefined }): boolean =>
-  port.speaks === 'version-0' && TABLE[sw.dialect].machines === 'rapid';
+export const isForced = (sw: Speaks, { speaks }: PortSpeaks): boolean =>
+  TABLE[sw.dialect].machines === 'rapid' && (speaks === 'version-0' || (speaks === 'per-vlan-stp' && !isPerVlan(sw)));
+/** Whether a port of a switch of the standard dialects has trees of VLANs. */
+export const isInterop = (sw: Speaks, { speaks }: PortSpeaks): boolean =>
+  (speaks === 'per-vlan-rstp' || speaks === 'per-vlan-stp') && runsTrees(sw) && !isPerVlan(sw);
+/** Whether it has a VLAN's; that of VLAN 1 is the common tree. */
+export const hasTreeOf = (sw: Speaks, port: PortSpeaks, vid: number): boolean =>
+  vid !== 1 && isInterop(sw, port) && (port.speaksFor === undefined || vlanSet(port.speaksFor).has(vid));
 /** Whether a port has no part in any tree and passes BPDUs on; one of a switch without spanning tree does so anyhow. */
-export const passesOn = ({ speaks }: { readonly speaks?: PortDialect | undefined }): boolean => speaks === 'passes-on';
+export const passesOn = ({ speaks }: PortSpeaks): boolean => speaks === 'passes-on';
 /** Whether frames pass a port whatever trees say. */
-export const isOpen = (sw: Speaks, port: { readonly speaks?: PortDialect | undefined }): boolean =>
-  !runsTrees(sw) || passesOn(port);
+export const isOpen = (sw: Speaks, port: PortSpeaks): boolean => !runsTrees(sw) || passesOn(port);
 /** Whether it reads MST BPDUs as RST BPDUs (802.1Q-2018 14.4). */
 export const readsRst = (sw: Speaks): boolean => TABLE[sw.dialect].machines === 'rapid' && !isMultiple(sw);

@@ -20,6 +20,8 @@ import {
 
 const SPEAKS: Record<PortDialect, string> = {
   'version-0': 'version 0, as a classic bridge',
+  'per-vlan-rstp': 'a tree for each VLAN, rapid',
+  'per-vlan-stp': 'a tree for each VLAN, classic',
   'passes-on': 'no spanning tree: BPDUs pass unread',
 };
 
@@ -65,9 +67,23 @@ export const bridgePortFields = {
       kind: 'words',
       words: [
         ['version-0', 'version-0', 'speaks and settles as a classic bridge here'],
+        ['per-vlan-rstp', 'per-vlan-rstp', 'has a tree for each VLAN here, on a switch of the standard dialects'],
+        ['per-vlan-stp', 'per-vlan-stp', 'the same, classic'],
         ['passes-on', 'passes-on', 'no spanning tree here: BPDUs pass unread'],
         ['as-switch', undefined, 'speaks as its switch does'],
       ],
+    },
+  }),
+  speaksFor: field(vlanSetText.optional(), {
+    label: 'trees for VLANs',
+    reads: 'trees',
+    absent: 'all that it carries',
+    line: {
+      kind: 'value',
+      word: 'trees-for',
+      detail: 'VLANs that it has trees of its own for',
+      what: 'VLANs, such as 15,25-29',
+      offer: 'vlan',
     },
   }),
   cost: field(pathCost.optional(), { label: 'cost', reads: 'settings', absent: 'from speed' }),

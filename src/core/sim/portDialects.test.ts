@@ -15,20 +15,27 @@ const FAMILIES = [
   ['trees for each VLAN', randomDesign('perVlan')],
   ['mixed dialects', randomDesign('mixed')],
   ['meshes', meshDesign],
-  ['regions', regionsDesign()],
+  ['regions', regionsDesign(8, ['r0', 'r0', 'r0', 'r1', 'r1', 'r2', 'rstp'])],
   ['regions alone', regionsDesign(6, ['r0', 'r0', 'r0', 'r1'])],
   ['regions beside trees for each VLAN', regionsDesign(6, ['r0', 'r0', 'r1', 'rstp', 'per-vlan-rstp'])],
   ['bundles', bundledDesign({ modes: ['active'] })],
 ] as const;
 
 const KINDS = [
-  ['forced to version 0', ['version-0']],
-  ['that pass BPDUs on', ['passes-on']],
+  ['forced to version 0', ['version-0'], FAMILIES],
+  ['that pass BPDUs on', ['passes-on'], FAMILIES],
+  ['with trees of VLANs', ['per-vlan-rstp', 'per-vlan-stp'], FAMILIES],
+  // Where ports that pass BPDUs on make a LAN of several bridges, those of a region may hear version 0 or not.
+  [
+    'that speak this and that',
+    ['version-0', 'passes-on', 'per-vlan-rstp'],
+    FAMILIES.filter(([name]) => !name.includes('regions')),
+  ],
 ] as const;
 
 it.each(
-  KINDS.flatMap(([kind, dialects]) =>
-    FAMILIES.flatMap(([name, designs]) =>
+  KINDS.flatMap(([kind, dialects, families]) =>
+    families.flatMap(([name, designs]) =>
       parts(2, 16).map(({ numRuns }) => [kind, name, dialects, designs, numRuns] as const),
     ),
   ),

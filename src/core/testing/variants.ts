@@ -95,6 +95,7 @@ function poolsOf(design: Design): Pools {
       bundle: [...design.bundles.map(({ id }) => id as string), 'none'],
       tree: TREES,
       allowed: ['15', '1-4094', '1,15,25', ''],
+      speaksFor: ['15', '25-35', ''],
       vlans: ['10', '15', '10,20', '30'],
       hash: ['2', '2+3', '3+4'],
       at: ['2026-11-23T10:00:00Z'],

@@ -70,7 +70,7 @@ describe('what is set for a tree', () => {
       [CST, vlanTree(15), CIST, 'mst:1' as TreeId].map((id) => settingKey(id, dialect));
     expect(keys('per-vlan-rstp')).toEqual([CST, 'vlan:15', 'vlan:1', 'mst:1']);
     expect(keys('mstp')).toEqual([CST, 'vlan:15', 'mst:0', 'mst:1']);
-    expect(keys('rstp')).toEqual([CST, CST, CST, CST]);
+    expect(keys('rstp')).toEqual([CST, 'vlan:15', CST, CST]);
   });
 
   it('is found for it, of a standard bridge under the tree’s own name too', () => {
@@ -85,8 +85,8 @@ describe('what is set for a tree', () => {
     const extensions = (dialect: Dialect, ...ids: readonly TreeId[]) =>
       ids.map((id) => systemIdExtension(switchOf({ dialect }), id));
     expect(extensions('per-vlan-rstp', vlanTree(15), CIST, CST)).toEqual([15, 1, 0]);
-    expect(extensions('mstp', 'mst:7' as TreeId, CIST, vlanTree(15))).toEqual([7, 0, 0]);
-    expect(extensions('rstp', vlanTree(15), CST)).toEqual([0, 0]);
+    expect(extensions('mstp', 'mst:7' as TreeId, CIST, vlanTree(15))).toEqual([7, 0, 15]);
+    expect(extensions('rstp', vlanTree(1), vlanTree(15), CST)).toEqual([0, 15, 0]);
   });
 
   it('are costs of a port: of the tree, of the port, and outside of a region by themselves', () => {

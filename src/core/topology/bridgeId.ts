@@ -30,12 +30,16 @@ export const portAddress = (mac: string, number: number): string =>
     ...[number >> 8, number & 255].map((octet) => octet.toString(16).padStart(2, '0')),
   ].join(':');
 
+/** Whether a tree is a VLAN's own: that of VLAN 1 is common to all. */
+const isOfVlan = (tree: TreeId): boolean => (treeVlan(tree) ?? 1) !== 1;
+
 /**
- * The key under which a switch keeps what is set for a tree. A standard bridge joins VLAN 1's tree as its CST, and the CIST
+ * The key under which a switch keeps what is set for a tree: of a VLAN's, that tree's own. A standard bridge joins VLAN 1's tree as its CST, and the CIST
  * where others speak MSTP; there a bridge with a tree for each VLAN takes part with that of VLAN 1.
  */
 export function settingKey(tree: TreeId, dialect: Dialect): TreeId {
   if (isPerVlan({ dialect })) return tree === CIST ? vlanTree(1) : tree;
+  if (isOfVlan(tree)) return tree; // at ports that have trees of VLANs
   return isMultiple({ dialect }) ? tree : CST;
 }
 
@@ -55,7 +59,13 @@ export const setBridgePriority = (sw: Bridge, tree: TreeId): number =>
 
 /** The 12-bit system ID extension: the VLAN ID in a per-VLAN tree, the MSTID in an instance, 0 in the CST and CIST. */
 export const systemIdExtension = (sw: Bridge, tree: TreeId): number =>
-  isPerVlan(sw) ? (treeVlan(tree) ?? (tree === CIST ? 1 : 0)) : isMultiple(sw) ? (treeInstance(tree) ?? 0) : 0;
+  isPerVlan(sw)
+    ? (treeVlan(tree) ?? (tree === CIST ? 1 : 0))
+    : isOfVlan(tree)
+      ? treeVlan(tree)!
+      : isMultiple(sw)
+        ? (treeInstance(tree) ?? 0)
+        : 0;
 
 /** The bridge identifier that a switch sends in a tree. */
 export const bridgeId = (sw: Bridge, tree: TreeId): BridgeId => ({
@@ -83,7 +93,7 @@ export const setPathCost = (port: BridgePort, tree: TreeId, dialect: Dialect): n
 
 /** The cost set for a port toward bridges outside its region (ExternalPortPathCost), or undefined where the speed decides. */
 export const setExternalCost = (port: BridgePort, tree: TreeId, dialect: Dialect): number | undefined =>
-  isMultiple({ dialect }) ? (port.externalCost ?? port.cost) : setPathCost(port, tree, dialect);
+  isMultiple({ dialect }) && !isOfVlan(tree) ? (port.externalCost ?? port.cost) : setPathCost(port, tree, dialect);
 
 /** `32783.02:4b:00:00:00:01`, the way a bridge identifier is written. */
 export const bridgeIdText = (id: BridgeId): string => `${id.priority}.${id.mac}`;

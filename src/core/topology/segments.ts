@@ -2,12 +2,12 @@
  * The LANs of one tree: which bridge ports hear each other. A cable joins two ports; a switch that merely floods the
  * tree's frames joins the cables plugged into it to one segment.
  */
-import { isClassic, passesOn } from '../model/document';
+import { isClassic, isInterop } from '../model/document';
 import { oncePer } from '../base/cache';
 import { treeVlan, type TreeId } from '../model/ids';
 import type { VlanSet } from '../model/vlanSet';
 import type { Network } from './network';
-import { belongs, partOf, type TreePart } from './trees';
+import { belongs, partAt, partOf, type TreePart } from './trees';
 
 export interface Segments {
   /** The part of each switch. */
@@ -51,15 +51,19 @@ export function segmentsOf(network: Network, tree: TreeId, relayForwards: (port:
   const alike = found.get(key);
   if (alike) return alike;
   const segments = segmentsBy(network, tree, relayForwards);
-  if (!segments.parts.includes('relay')) found.set(key, segments);
+  if (!segments.parts.includes('relay') && !hasInterop(network)) found.set(key, segments);
   return segments;
 }
+
+const hasInterop = oncePer(({ switches, ports, owner }: Network): boolean =>
+  ports.some((port, p) => isInterop(switches[owner[p]!]!, port)),
+);
 
 function segmentsBy(network: Network, tree: TreeId, relayForwards: (port: number) => boolean): Segments {
   const { switches, ports, carried, owner, link, live, firstPort } = network;
   const vid = treeVlan(tree);
   const parts = switches.map((sw) => partOf(sw, tree));
-  const partHere = (p: number): TreePart => (passesOn(ports[p]!) ? 'hub' : parts[owner[p]!]!);
+  const partHere = (p: number): TreePart => partAt(switches[owner[p]!]!, ports[p]!, tree, parts[owner[p]!]!);
   const links = network.design.links.length;
   const joined = new Int32Array(links).map((_, l) => l);
   const lead = (l: number): number => {

@@ -1,13 +1,19 @@
 /** Which trees a design has, and what part each switch and port plays in them. */
 import type { Bridge, BridgePort } from './bridges';
-import { isMultiple, runsTrees, isPerVlan, passesOn } from '../model/document';
-import { CIST, CST, instanceTree, treeInstance, vlanTree, type TreeId } from '../model/ids';
+import { hasTreeOf, isInterop, isMultiple, runsTrees, isPerVlan, passesOn } from '../model/document';
+import { CIST, CST, instanceTree, treeInstance, treeVlan, vlanTree, type TreeId } from '../model/ids';
 import type { Carriage, Design } from '../model/document';
 import { vlanSet, type VlanSet } from '../model/vlanSet';
 
 /** The VLANs whose frames pass a port with this carriage. */
 export const carried = (vlans: Carriage): VlanSet =>
   vlanSet(vlans.mode === 'access' ? String(vlans.vlan) : vlans.allowed);
+
+/** Whether a switch runs trees of VLANs, be it at some of its ports or bundles alone. */
+export const hasVlanTrees = ({ bundles }: Design, sw: Design['switches'][number]): boolean =>
+  isPerVlan(sw) ||
+  sw.ports.some((port) => isInterop(sw, port)) ||
+  bundles.some((bundle) => bundle.switch === sw.id && isInterop(sw, bundle));
 
 /**
  * The trees of a design, in rising order: `vlan:N` for VLAN 1 and each declared VLAN when any switch runs a tree
@@ -18,7 +24,7 @@ export const carried = (vlans: Carriage): VlanSet =>
  */
 export function treesOf(design: Design): TreeId[] {
   const powered = design.switches.filter((sw) => sw.up);
-  const vids = powered.some((sw) => isPerVlan(sw))
+  const vids = powered.some((sw) => hasVlanTrees(design, sw))
     ? [...new Set([1, ...design.vlans.map((vlan) => vlan.id)])].sort((a, b) => a - b)
     : [];
   if (powered.some((sw) => isMultiple(sw))) {
@@ -46,13 +52,21 @@ export const commonTree = (trees: readonly TreeId[]): number =>
 export function partOf(sw: Bridge, tree: TreeId): TreePart {
   if (!runsTrees(sw) || !sw.up) return 'hub';
   if (tree === CST || tree === CIST || tree === vlanTree(1)) return 'bridge';
-  const runs = treeInstance(tree) === null ? isPerVlan(sw) : isMultiple(sw);
-  return runs ? 'bridge' : 'relay';
+  if (treeInstance(tree) !== null) return isMultiple(sw) ? 'bridge' : 'relay';
+  const vid = treeVlan(tree)!;
+  return isPerVlan(sw) || sw.ports.some((port) => hasTreeOf(sw, port, vid)) ? 'bridge' : 'relay';
 }
 
-/** The part that a port's switch plays there: one that passes BPDUs on is a hub's. */
-export const partAt = (sw: Bridge, port: BridgePort, tree: TreeId): TreePart =>
-  passesOn(port) ? 'hub' : partOf(sw, tree);
+/**
+ * The part that a port's switch plays there: one that passes BPDUs on is a hub's, and a switch of the standard dialects has a
+ * VLAN's tree at some ports alone. `part` is that of the switch.
+ */
+export function partAt(sw: Bridge, port: BridgePort, tree: TreeId, part = partOf(sw, tree)): TreePart {
+  if (passesOn(port)) return 'hub';
+  const vid = treeVlan(tree);
+  if (part !== 'bridge' || vid === null || vid === 1 || isPerVlan(sw)) return part;
+  return hasTreeOf(sw, port, vid) ? 'bridge' : 'relay';
+}
 
 /**
  * Whether a port that carries `vlans` belongs to the tree of VLAN `vid` (null: the CST, to which every port belongs).

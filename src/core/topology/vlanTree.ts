@@ -1,5 +1,5 @@
 /** Which tree decides where a VLAN's frames pass, switch by switch. */
-import { isPerVlan } from '../model/document';
+import { hasTreeOf, isPerVlan } from '../model/document';
 import { CIST, instanceTree, vlanTree, type TreeId } from '../model/ids';
 import type { Network } from './network';
 import { regionsOf } from './region';
@@ -23,4 +23,15 @@ export function vlanTrees(
     found[s]!.set(vid, tree);
     return tree;
   };
+}
+
+/** The same by port: a switch of the standard dialects has a VLAN's own tree at some of its ports alone. */
+export function portVlanTrees(
+  network: Pick<Network, 'design' | 'switches' | 'ports' | 'owner'>,
+  trees: readonly TreeId[],
+): (p: number, vid: number) => number {
+  const treeAt = vlanTrees(network, trees);
+  const { switches, ports, owner } = network;
+  return (p, vid) =>
+    hasTreeOf(switches[owner[p]!]!, ports[p]!, vid) ? trees.indexOf(vlanTree(vid)) : treeAt(owner[p]!, vid);
 }

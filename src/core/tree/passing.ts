@@ -1,7 +1,7 @@
 /** Where a VLAN's frames pass once a network has settled. */
 import { isOpen, runsTrees } from '../model/document';
 import { forwards, type SettledTree, type Solution } from './settled';
-import { vlanTrees } from '../topology/vlanTree';
+import { portVlanTrees, vlanTrees } from '../topology/vlanTree';
 
 /** The tree that decides where a VLAN's frames go at most of the switches; null where no switch runs spanning tree. */
 export function treeForVlan({ network, trees }: Solution, vid: number): SettledTree | null {
@@ -21,14 +21,14 @@ export function treeForVlan({ network, trees }: Solution, vid: number): SettledT
 /** 1 for each port through which frames of a VLAN pass once the network has settled. */
 export function passing({ network, trees }: Solution, vid: number): Uint8Array {
   const { ports, switches, owner, live, carried } = network;
-  const treeAt = vlanTrees(
+  const treeAt = portVlanTrees(
     network,
     trees.map((tree) => tree.id),
   );
   return Uint8Array.from(ports, (_, p) => {
     if (!live[p] || !carried[p]!.has(vid)) return 0;
     if (isOpen(switches[owner[p]!]!, ports[p]!)) return 1;
-    const tree = trees[treeAt(owner[p]!, vid)];
+    const tree = trees[treeAt(p, vid)];
     return tree && forwards(tree, p) ? 1 : 0;
   });
 }

@@ -1,9 +1,10 @@
 /** Solving again after a change: only the trees that the change can have moved. */
-import { isMultiple, isSingle, isPerVlan } from '../model/document';
+import { isMultiple, isSingle } from '../model/document';
 import { treeInstance, type TreeId } from '../model/ids';
 import { dirtyBetween, type Dirty } from '../model/derive/dirty';
 import type { Design } from '../model/document';
 import { compileNetwork, withOtherSettings } from '../topology/network';
+import { hasVlanTrees } from '../topology/trees';
 import type { SettledTree, Solution } from './settled';
 import { solve, solveTrees } from './solve';
 
@@ -12,7 +13,7 @@ export function mayHaveMoved(before: Solution, design: Design): Pick<Dirty, 'tre
   const { trees, wiring } = dirtyBetween(before.network.design, design);
   if (trees === 'all') return { trees, wiring };
   // A standard bridge beside per-VLAN ones reads its CST's settings in VLAN 1's tree, and every other tree follows that one.
-  const perVlan = design.switches.some(isPerVlan);
+  const perVlan = design.switches.some((sw) => hasVlanTrees(design, sw));
   const mixed = perVlan && design.switches.some(isSingle);
   // Every instance follows the CIST at the boundary of its region, and trees of VLANs follow the instance that has the VLAN there; nothing else follows an instance.
   const regional = design.switches.some(isMultiple);

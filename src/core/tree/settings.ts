@@ -119,12 +119,12 @@ export function compileSettings(network: Network): TreeSettings {
       return { cost, portKey };
     },
     bridgesIn(tree) {
-      // A bridge with a tree for each VLAN takes part in the CIST with that of VLAN 1.
+      // A bridge with a tree for each VLAN takes part in the CIST with that of VLAN 1; who takes part in another VLAN's has it there.
       const vid = treeVlan(tree) ?? (tree === CIST ? 1 : 0);
       const keys = new Float64Array(count);
       // Priority and extension take 16 bits; below them the place of the MAC makes every key different.
       const keyFor = (s: number, priority: number): number =>
-        (priority + (perVlan[s] ? vid : 0)) * count + macPlace[s]!;
+        (priority + (perVlan[s] || vid > 1 ? vid : 0)) * count + macPlace[s]!;
       for (let s = 0; s < count; s += 1) keys[s] = keyFor(s, ownPriority[s]!);
       for (const s of [...specialSwitches(tree), ...otherSwitches])
         keys[s] = keyFor(s, setBridgePriority(switches[s]!, tree));

@@ -85,9 +85,11 @@ export class Entities {
     );
   }
 
-  /** How long a switch keeps the addresses of a tree's VLANs; null for as long as usual. */
-  ageing(tree: number, s: number): Micros | null {
-    return this.fast[tree]![s]!;
+  /** How long a switch keeps the addresses of a VLAN: one of the trees that decide for it there may hurry; null for as long as usual. */
+  ageing(s: number, vid: number): Micros | null {
+    for (const tree of this.host.spoken.treesFor(s, vid))
+      if (this.fast[tree]![s]! !== null) return this.fast[tree]![s]!;
+    return null;
   }
 
   get resting(): boolean {

@@ -1,6 +1,6 @@
 /** What a design sets for the protocol entities of a switch: identifiers, costs, its place in a region. */
 import { methodOf } from '../../model/costMethod';
-import { treeInstance, type TreeId } from '../../model/ids';
+import { treeInstance, treeVlan, type TreeId } from '../../model/ids';
 import { isClassic, isForced, traitsOf } from '../../model/document';
 import {
   SECOND,
@@ -66,16 +66,16 @@ export function settingsIn(
   };
 }
 
-/** What an MSTP switch is in each instance of its region; null for the others. */
+/** What an MSTP switch is in each instance of its region; null for the others, and for a VLAN's tree that it has at some ports. */
 function regionSettings(
   network: Network,
   keys: BridgeKeys,
   region: RegionMap | null,
-  instances: readonly TreeId[],
+  instances: readonly TreeId[] | null,
   s: number,
   ports: readonly number[],
 ): RegionSettings | null {
-  if (!region) return null;
+  if (!region || instances === null) return null;
   return {
     configurationId: region.configurationId,
     instances: instances.map((tree) => ({ mstid: treeInstance(tree)!, ...settingsIn(network, keys, tree, s, ports) })),
@@ -103,7 +103,7 @@ export function entitySettings({
 }): EntitySettings {
   return {
     ...settingsIn(network, keys, first!, s, ports),
-    region: regionSettings(network, keys, region, instances, s, ports),
+    region: regionSettings(network, keys, region, treeVlan(first!) === null ? instances : null, s, ports),
     offset: Math.floor(offset * network.switches[s]!.timers.hello * SECOND),
   };
 }

@@ -1,10 +1,11 @@
 /** Which entities run in a switch, and which of its ports each has. */
+import { oncePerNumber } from '../../base/cache';
 import type { Bridge } from '../../topology/bridges';
-import { passesOn, runsTrees } from '../../model/document';
+import { runsTrees } from '../../model/document';
 import { treeInstance, treeVlan, type TreeId } from '../../model/ids';
 import type { Network } from '../../topology/network';
 import { regionsOf, sameRegion, type RegionMap } from '../../topology/region';
-import { vlanTrees } from '../../topology/vlanTree';
+import { portVlanTrees } from '../../topology/vlanTree';
 import { belongs, partAt, partOf } from '../../topology/trees';
 
 /** Whether a switch, once it has power, takes part in a tree. */
@@ -34,8 +35,10 @@ export function speaksOtherwise(
 /** What the switches of a network speak, and what follows for the trees of a run. */
 export interface Spoken {
   readonly regions: readonly (RegionMap | null)[];
-  /** The tree that decides where a VLAN's frames pass at a switch; -1 where none does. */
-  readonly treeFor: (s: number, vid: number) => number;
+  /** The tree that decides where a VLAN's frames pass at a port; -1 where none does. */
+  readonly treeFor: (port: number, vid: number) => number;
+  /** Those that do so at the ports of a switch. */
+  readonly treesFor: (s: number, vid: number) => readonly number[];
   /** By tree, then by port: its place in its entity, -1 where it is not in the tree. */
   readonly places: readonly Int32Array[];
 }
@@ -48,8 +51,17 @@ export function spokenIn(
 ): Spoken {
   const regions = network.switches.map(regionsOf(network.design));
   const placeOf = [...trees.keys(), ...alike.values()];
-  const treeAt = vlanTrees(network, [...trees, ...alike.keys()]);
-  return { regions, treeFor: (s, vid) => placeOf[treeAt(s, vid)] ?? -1, places: placesOf(network, trees, regions) };
+  const treeAt = portVlanTrees(network, [...trees, ...alike.keys()]);
+  const treeFor = (port: number, vid: number): number => placeOf[treeAt(port, vid)] ?? -1;
+  const { firstPort } = network;
+  const found = network.switches.map((_, s) =>
+    oncePerNumber((vid: number): readonly number[] => {
+      const own = Array.from({ length: firstPort[s + 1]! - firstPort[s]! }, (__, i) => treeFor(firstPort[s]! + i, vid));
+      return [...new Set(own)].filter((tree) => tree >= 0);
+    }),
+  );
+  const places = placesOf(network, trees, regions);
+  return { regions, treeFor, treesFor: (s, vid) => found[s]!(vid), places };
 }
 
 /** By tree, then by port: its place in its entity, -1 where it is not in the tree. */
@@ -62,10 +74,11 @@ function placesOf(
     const places = new Int32Array(ports.length).fill(-1);
     const next = new Int32Array(switches.length);
     const vid = treeVlan(tree);
+    const takesPartAt = (p: number, s: number): boolean => partAt(switches[s]!, ports[p]!, tree, 'bridge') === 'bridge';
     const takesPart = switches.map((sw, s) => takesPartIn(sw, regions[s]!, tree));
     for (let p = 0; p < ports.length; p += 1) {
       const s = owner[p]!;
-      if (takesPart[s] && !passesOn(ports[p]!) && belongs(switches[s]!, carried[p]!, vid)) places[p] = next[s]!++;
+      if (takesPart[s] && takesPartAt(p, s) && belongs(switches[s]!, carried[p]!, vid)) places[p] = next[s]!++;
     }
     return places;
   });

@@ -262,14 +262,14 @@ export class Simulation {
   carries = (port: number): boolean => this.medium.carries(port);
   /** Whether what goes out of a aggregationPort comes out of the cable. */
   arrives = (aggregationPort: number): boolean => this.medium.arrives(aggregationPort);
-  /** The tree that decides where a VLAN's frames pass at a switch; -1 where none does. */
-  treeFor = (s: number, vid: number): number => this.spoken.treeFor(s, vid);
+  /** The tree that decides where a VLAN's frames pass at a port; -1 where none does. */
+  treeFor = (port: number, vid: number): number => this.spoken.treeFor(port, vid);
   /** Whether frames of a VLAN pass a port now. */
   passes(vid: number, port: number): boolean {
     const { switches, ports, owner, live, carried } = this.network;
     if (!live[port] || !carried[port]!.has(vid)) return false;
     if (isOpen(switches[owner[port]!]!, ports[port]!)) return true;
-    const tree = this.treeFor(owner[port]!, vid);
+    const tree = this.treeFor(port, vid);
     return tree >= 0 && this.state(tree, port) === 'forwarding';
   }
 
@@ -284,14 +284,11 @@ export class Simulation {
   }
 
   /** How long a switch keeps the addresses of a VLAN while a topology change is told; null for as long as usual. */
-  fastAgeing(s: number, vid: number): Micros | null {
-    const tree = this.treeFor(s, vid);
-    return tree < 0 ? null : this.entities.ageing(tree, s);
-  }
+  readonly fastAgeing = (s: number, vid: number): Micros | null => this.entities.ageing(s, vid);
 
   /** Whether a port forwards in the tree that decides for a VLAN. */
   readonly forwardsIn = (vid: number, port: number): boolean =>
-    this.state(this.treeFor(this.network.owner[port]!, vid), port) === 'forwarding';
+    this.state(this.treeFor(port, vid), port) === 'forwarding';
 
   state = (tree: number, port: number): RunState => this.ports.state(tree, port);
   role = (tree: number, port: number): RunRole => this.ports.role(tree, port);

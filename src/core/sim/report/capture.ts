@@ -55,8 +55,8 @@ export function captureOf(
     const put = (to: string, vlan: number | null): number =>
       frames.push({ t, at, octets: encodeFrame({ to, from, vlan, bpdu: octets }) });
     if (id === CST || id === CIST || id === vlanTree(1)) put(BRIDGE_GROUP, null);
-    if (id === CST || !isPerVlan(sender)) continue;
     const vid = treeVlan(id) ?? 1;
+    if (id === CST || (vid === 1 && !isPerVlan(sender))) continue;
     const { vlans } = network.ports[port]!;
     put(PER_VLAN_GROUP, vlans.mode === 'trunk' && vlans.native !== vid ? vid : null);
   }

@@ -198,7 +198,7 @@ export class Player {
         const s = network.owner[port]!;
         if (!(signal[port]! & LIVE) || !network.carried[port]!.has(vid)) return false;
         if (isOpen(network.switches[s]!, network.ports[port]!)) return true;
-        const tree = treeFor(s, vid);
+        const tree = treeFor(port, vid);
         return tree >= 0 && state(tree, port) === 'forwarding';
       },
       get causes() {

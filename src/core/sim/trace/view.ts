@@ -1,6 +1,6 @@
 /** A tree as the protocols have it at this moment, in the form in which the solver's answer is told. */
 import { isMultiple } from '../../model/document';
-import type { BridgePortId, SwitchId } from '../../model/ids';
+import { treeVlan, type BridgePortId, type SwitchId } from '../../model/ids';
 import {
   entryOf,
   guardAt,
@@ -48,7 +48,7 @@ export function viewNow(sim: Simulation, tree: number, id = sim.trees[tree]!): T
       rootPathCost: instance ? internalCost : externalCost,
       rootPort: rootPort === undefined ? null : network.ports[rootPort]!.id,
       ports,
-      ...(isMultiple(sw)
+      ...(isMultiple(sw) && treeVlan(id) === null
         ? { regionalRoot: idOf(regionalRoot), externalRootPathCost: externalCost, internalRootPathCost: internalCost }
         : {}),
     };

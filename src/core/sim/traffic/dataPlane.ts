@@ -148,7 +148,7 @@ export class DataPlane {
   flush(port: number, tree: number): void {
     const s = this.sim.network.owner[port]!;
     for (const lan of this.lans) {
-      if (this.sim.treeFor(s, lan.vlan) !== tree) continue;
+      if (this.sim.treeFor(port, lan.vlan) !== tree) continue;
       const table = lan.tables[s]!;
       for (const [host, at] of table) if (at.port === port) table.delete(host);
     }
