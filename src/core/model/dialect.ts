@@ -108,6 +108,12 @@ interface PortSpeaks {
   readonly speaksFor?: string | undefined;
 }
 
+/** What a port of a switch may speak instead. */
+export const portDialectsOf = (sw: Speaks): readonly PortDialect[] =>
+  PORT_DIALECTS.filter(
+    (speaks) => isForced(sw, { speaks }) || isInterop(sw, { speaks }) || (runsTrees(sw) && passesOn({ speaks })),
+  );
+
 /** Whether a port of it is forced to version 0: a classic bridge knows no other. */
 export const isForced = (sw: Speaks, { speaks }: PortSpeaks): boolean =>
   TABLE[sw.dialect].machines === 'rapid' && (speaks === 'version-0' || (speaks === 'per-vlan-stp' && !isPerVlan(sw)));

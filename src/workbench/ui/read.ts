@@ -69,6 +69,9 @@ export const vlans = (text: string): Reading<string> => {
   return fail({ message: `${parsed.error.found} at character ${parsed.error.at + 1}; write ${parsed.error.allowed}.` });
 };
 
+/** VLANs, or empty for all. */
+export const someVlans = optional(vlans);
+
 /** Microseconds, or empty for a cable of usual length. */
 export const linkDelay = optional((text): Reading<number> => {
   const value = readWhole(text.replace(/\s*(µs|us)$/, ''));

@@ -3,6 +3,7 @@ import type { Design } from '../../model/document';
 import type { Solution } from '../../tree/settled';
 import { bundleFindings } from './bundleFindings';
 import { linkFindings } from './cableFindings';
+import { openLoopFindings, returningBpduFindings } from './dialectFindings';
 import type { Finding } from './finding';
 import { guardFindings } from './guardFindings';
 import { identifierFindings } from './identifierFindings';
@@ -18,6 +19,8 @@ import { hostFindings, pathFindings, unlistedVlanFindings } from './vlanFindings
 export const findingsOf = (design: Design, solution: Solution): Finding[] => [
   ...loopFindings(solution.network),
   ...silentSwitchFindings(solution.network),
+  ...openLoopFindings(solution),
+  ...returningBpduFindings(solution),
   ...rootFindings(solution),
   ...laterVlanFindings(solution),
   ...regionFindings(solution),

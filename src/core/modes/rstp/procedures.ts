@@ -99,7 +99,9 @@ export function recordProposal(p: TreePort): void {
 /** 13.29: the bridge at the other end has come into step; of an instance only where the CIST is the same on both sides. */
 export function recordAgreement(p: TreePort): void {
   const message = flagged(p);
-  p.agreed = message !== null && p.port.operPointToPointMAC && message.agreement && (isCist(p.tree) || sameCist(p));
+  const { rstpVersion, operPointToPointMAC } = p.port;
+  p.agreed =
+    message !== null && rstpVersion && operPointToPointMAC && message.agreement && (isCist(p.tree) || sameCist(p));
   if (p.agreed) p.proposing = false;
   for (const instance of instancesOutside(p)) {
     instance.agreed = p.agreed;

@@ -87,9 +87,8 @@ export class Entities {
 
   /** How long a switch keeps the addresses of a VLAN: one of the trees that decide for it there may hurry; null for as long as usual. */
   ageing(s: number, vid: number): Micros | null {
-    for (const tree of this.host.spoken.treesFor(s, vid))
-      if (this.fast[tree]![s]! !== null) return this.fast[tree]![s]!;
-    return null;
+    const all = this.host.spoken.treesFor(s, vid).map((tree) => this.fast[tree]![s] ?? null);
+    return all.find((ageing) => ageing !== null) ?? null;
   }
 
   get resting(): boolean {

@@ -4,6 +4,7 @@ import { SHUT_BY, shutText } from '../../model/guard';
 import { settleBundles } from '../../topology/lag/settled';
 import { deadReason, isBundle, isShut, shutCode, type Network } from '../../topology/network';
 import { roleOf, stateIn, treeOf, type PortState, type Role, type SettledTree, type Solution } from '../settled';
+import { bpduWay, wayPhrase } from './bpduWay';
 import { compareVectors, costText, decidingField, heardBy, offerOf } from './vector';
 import { label, lossPhrase, offerPhrase, portText, switchName, type Way, type VectorComparison } from './phrases';
 
@@ -42,12 +43,20 @@ export function explainPort(solution: Solution, tree: SettledTree, p: number): P
       return explainRoot();
     case 'backup':
       return say(
-        `Backup: this switch already serves the segment through ${portText(network, tree.designated[p]!)}, whose port identifier is better.`,
+        `Backup: this switch already serves the segment through ${portText(network, tree.designated[p]!)}, whose port identifier is better.${comesBack(tree.designated[p]!)}`,
         segmentComparison(network, tree, tree.designated[p]!, p),
       );
     case 'alternate':
     case 'master':
       return explainAlternate();
+  }
+
+  /** The way that the switch's own BPDU takes back to it, where that leads through others. */
+  function comesBack(from: number): string {
+    const way = bpduWay(solution, tree.id, from, p) ?? [];
+    return way.length === 0
+      ? ''
+      : ` Its own BPDU comes back: out of ${portText(network, from)}, then through ${wayPhrase(network, way)}, where ${treeName(tree.id)} has no tree and BPDUs are passed on.`;
   }
 
   /** 802.1Q-2018 13.12: what the CIST does there, and why it does it. */

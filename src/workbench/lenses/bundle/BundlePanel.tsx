@@ -14,6 +14,7 @@ import own from './bundle.module.css';
 import { LossOfMember } from './LossOfMember';
 import { Members } from './Members';
 import { useBundles } from '../../state/useBundles';
+import { PortSpeaks } from '../shared/PortSpeaks';
 import { HASH_CHOICES, MODE_CHOICES, TIMEOUT_CHOICES, TIMEOUT_NOTES } from './words';
 
 export function BundlePanel({ bundle }: { readonly bundle: Bundle }) {
@@ -129,6 +130,7 @@ function Settings({ bundle }: { readonly bundle: Bundle }) {
         commit={(maxActive) => set({ maxActive })}
       />
       <ChoiceSetting label="Hash" value={bundle.hash} options={HASH_CHOICES} commit={(hash) => set({ hash })} />
+      <PortSpeaks ports={[{ switch: bundle.switch, port: bundle }]} />
       <ChoiceSetting
         label="VLANs"
         value={vlans.mode}

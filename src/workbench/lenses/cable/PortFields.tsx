@@ -9,6 +9,7 @@ import { speedText } from '../../ui/words/units';
 import { ChoiceSetting, TextSetting } from '../../ui/fields';
 import * as read from '../../ui/read';
 import { choiceOf, common, textOf } from '../../ui/several';
+import { PortSpeaks } from '../shared/PortSpeaks';
 
 type Settings = Omit<Extract<Command, { do: 'set-port' }>, 'do' | 'switch' | 'port'>;
 
@@ -20,6 +21,8 @@ export function PortFields({
   readonly withEdge?: boolean;
 }) {
   const act = useWorkbench((state) => state.act);
+  const bundles = useWorkbench((state) => state.design.bundles);
+  const members = new Set(bundles.flatMap((bundle) => bundle.ports.map((port) => `${bundle.switch} ${port}`)));
   const set = (settings: (port: Port) => Settings): string | null =>
     act(
       ...ports.map((each): Command => ({
@@ -59,6 +62,7 @@ export function PortFields({
           commit={(edge) => set(() => ({ edge: edge === 'yes' }))}
         />
       )}
+      <PortSpeaks ports={ports.filter(({ switch: sw, port }) => !members.has(`${sw} ${port.id}`))} />
       <CarriageFields ports={ports} />
     </>
   );

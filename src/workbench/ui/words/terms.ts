@@ -202,6 +202,10 @@ export const TERMS: readonly Term[] = [
     source: Q('13.27'),
   },
   {
+    term: 'passes BPDUs on',
+    says: 'The port has no part in any tree: frames always pass, and BPDUs go unread to the switch’s other such ports.',
+  },
+  {
     term: 'recovery of shut ports',
     says: 'Seconds after which a port that a guard has shut opens by itself; what lasts shuts it again.',
   },
@@ -248,6 +252,7 @@ export const TERMS: readonly Term[] = [
     term: 'spanning tree mode',
     says: 'Which spanning tree a switch runs: classic STP, RSTP, MSTP, one tree a VLAN, or none.',
   },
+  { term: 'speaks', says: 'Which BPDUs a port sends and reads, where that is not what its switch does.' },
   {
     term: 'standby root',
     says: 'Who becomes root when the root fails: the second in the election.',
@@ -279,6 +284,11 @@ export const TERMS: readonly Term[] = [
     says: 'A port that carries several VLANs, tagged.',
     also: ['carries, from', 'carries, to'],
     source: Q('6.9'),
+  },
+  {
+    term: 'version 0',
+    says: 'The BPDUs of classic bridges: a port that is forced to them settles as one does, and is of no region.',
+    source: Q('13.7.2'),
   },
 ];
 
