@@ -19,10 +19,10 @@ import {
 } from './legal';
 
 const SPEAKS: Record<PortDialect, string> = {
-  'version-0': 'version 0, as a classic bridge',
-  'per-vlan-rstp': 'a tree for each VLAN, rapid',
-  'per-vlan-stp': 'a tree for each VLAN, classic',
-  'passes-on': 'no spanning tree: BPDUs pass unread',
+  'version-0': 'version 0',
+  'per-vlan-rstp': 'per VLAN, rapid',
+  'per-vlan-stp': 'per VLAN, classic',
+  'passes-on': 'passes BPDUs on',
 };
 
 export const DEFAULT_CARRIAGE = { mode: 'trunk', native: 1, allowed: '1-4094' } as const;
@@ -77,7 +77,7 @@ export const bridgePortFields = {
   speaksFor: field(vlanSetText.optional(), {
     label: 'trees for VLANs',
     reads: 'trees',
-    absent: 'all that it carries',
+    absent: 'all carried',
     line: {
       kind: 'value',
       word: 'trees-for',

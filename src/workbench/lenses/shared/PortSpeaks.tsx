@@ -15,10 +15,10 @@ import { upper } from '../../ui/words/units';
 type Choice = PortDialect | 'unset';
 
 const NOTES: Record<PortDialect, string> = {
-  'version-0': 'settles in half a minute, and is of no region',
-  'per-vlan-rstp': 'beside the common tree, which goes on in VLAN 1',
-  'per-vlan-stp': 'beside the common tree, which goes on in VLAN 1; settles in half a minute',
-  'passes-on': 'frames always pass: nothing here opens a loop',
+  'version-0': 'as a classic bridge: settles in half a minute, of no region',
+  'per-vlan-rstp': 'a tree for each VLAN, beside the common one in VLAN 1',
+  'per-vlan-stp': 'a tree for each VLAN, beside the common one in VLAN 1, all as a classic bridge',
+  'passes-on': 'no spanning tree: frames always pass, and BPDUs go unread',
 };
 
 export function PortSpeaks({
@@ -56,7 +56,7 @@ export function PortSpeaks({
             ports.map(({ port }) => port.speaksFor ?? ''),
             (vlans) => vlans,
           )}
-          {...(ports.every(({ port }) => port.speaksFor === undefined) ? { placeholder: 'all that it carries' } : {})}
+          {...(ports.every(({ port }) => port.speaksFor === undefined) ? { placeholder: 'all carried' } : {})}
           read={read.someVlans}
           commit={(speaksFor) => set({ speaksFor })}
         />
