@@ -1,6 +1,7 @@
 /** `knot-path explain`. */
 import type { Verb } from '../verb';
 import type { PortId, SwitchId } from '../../core/model/ids';
+import { heardAt, heardText } from '../../core/analysis/dialects/heard';
 import { bridgeIdText } from '../../core/topology/bridgeId';
 import { explainRegionalRoot, explainRoot } from '../../core/tree/explain/election';
 import { explainPort, whyOutside } from '../../core/tree/explain/explain';
@@ -35,6 +36,8 @@ function runExplain(file: string, switchId: string, portId: string, options: { t
     );
   const regional = explainRegionalRoot(solution.network, tree, solution.network.switchIndex.get(sw.id) ?? -1);
   if (regional) lines.push('', regional);
+  const heard = heardAt(solution, p).map((each) => `  ${heardText(solution, p, each)}`);
+  lines.push('', heard.length === 0 ? 'No BPDUs come in.' : 'BPDUs that come in:', ...heard);
   process.stdout.write(`${lines.join('\n')}\n`);
 }
 

@@ -63,9 +63,9 @@ export function partOf(sw: Bridge, tree: TreeId): TreePart {
  */
 export function partAt(sw: Bridge, port: BridgePort, tree: TreeId, part = partOf(sw, tree)): TreePart {
   if (passesOn(port)) return 'hub';
+  if (part !== 'bridge' || isPerVlan(sw)) return part;
   const vid = treeVlan(tree);
-  if (part !== 'bridge' || vid === null || vid === 1 || isPerVlan(sw)) return part;
-  return hasTreeOf(sw, port, vid) ? 'bridge' : 'relay';
+  return vid === null || vid === 1 || hasTreeOf(sw, port, vid) ? 'bridge' : 'relay';
 }
 
 /**

@@ -36,6 +36,24 @@ export function forcedOn(network: Network, { of }: Pick<Segments, 'of'>): (p: nu
   return (p) => there.has(of[p]!) && (network.ports[p]!.bpduRx || forced.includes(p));
 }
 
+/**
+ * Whether a port speaks version 0: by itself, or since it hears somebody who does (802.1Q-2018 13.32): a classic bridge has
+ * when it began, whatever its port does now; a port that is forced to it where it `speaks`.
+ */
+export function version0On(
+  network: Network,
+  { of }: Pick<Segments, 'of'>,
+  speaks: (p: number) => boolean,
+): (p: number) => boolean {
+  const { switches, owner, ports } = network;
+  const there = new Set(
+    ports.flatMap((port, p) =>
+      of[p]! >= 0 && port.bpduTx && isOld(network, p) && (isClassic(switches[owner[p]!]!) || speaks(p)) ? [of[p]!] : [],
+    ),
+  );
+  return (p) => isOld(network, p) || (ports[p]!.bpduRx && there.has(of[p]!));
+}
+
 const anyFilter = oncePer(({ ports }: Network): boolean => ports.some(({ bpduRx, bpduTx }) => !bpduRx || !bpduTx));
 
 /** Null where no port of the network filters. */

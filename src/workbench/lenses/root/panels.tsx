@@ -1,5 +1,7 @@
+import type { BridgePortId, SwitchId } from '../../../core/model/ids';
 import { panel, type Panel } from '../manifest';
 import { BridgePriority } from './BridgePriority';
+import { Heard } from './Heard';
 import { PairOfRoots } from './PairOfRoots';
 import { WhyLink } from './WhyLink';
 import { WhyPort } from './WhyPort';
@@ -9,8 +11,23 @@ import { WhyRoot } from './WhyRoot';
 export const PANELS: readonly Panel[] = [
   panel('switch', 'why', ({ sw }) => <WhyRoot id={sw.id} />),
   panel('switch', 'tuning', BridgePriority),
-  panel('port', 'why', ({ sw, port }) => <WhyPort id={sw.id} port={port.id} />),
-  panel('bundle', 'why', ({ bundle }) => <WhyPort id={bundle.switch} port={bundle.id} />),
-  panel('link', 'why', WhyLink),
+  panel('port', 'why', ({ sw, port }) => <PortIs switch={sw.id} port={port.id} />),
+  panel('bundle', 'why', ({ bundle }) => <PortIs switch={bundle.switch} port={bundle.id} />),
+  panel('link', 'why', ({ link }) => (
+    <>
+      <WhyLink link={link} />
+      <Heard ends={[link.a, link.b]} />
+    </>
+  )),
   panel('several', 'here', PairOfRoots, 'Root'),
 ];
+
+/** Why a port is what it is, and what it hears. */
+function PortIs(end: { readonly switch: SwitchId; readonly port: BridgePortId }) {
+  return (
+    <>
+      <WhyPort id={end.switch} port={end.port} />
+      <Heard ends={[end]} />
+    </>
+  );
+}

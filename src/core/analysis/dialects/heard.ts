@@ -1,0 +1,130 @@
+/** What BPDUs come to a port of a settled network: of which trees, in which form, from whom and by what way, and what becomes of each. */
+import { isMultiple, isPerVlan } from '../../model/document';
+import { CIST, CST, treeInstance, treesName, treeVlan, vlanTree, type TreeId } from '../../model/ids';
+import { isGuarded } from '../../topology/shut';
+import { segmentsOf } from '../../topology/segments';
+import { belongs, partAt, type TreePart } from '../../topology/trees';
+import { version0On } from '../../tree/hearing';
+import { passing } from '../../tree/passing';
+import { CODE, type SettledTree, type Solution } from '../../tree/settled';
+import { wayPhrase } from '../../tree/explain/bpduWay';
+import { label } from '../../tree/explain/phrases';
+
+/** A port takes them into a tree, throws them away, is shut by them; or its switch has no part in that tree there, and passes them on or not. */
+export type Fate = 'read' | 'discarded' | 'shuts' | 'passed on' | 'blocked' | 'not carried';
+
+/** BPDUs that come in the same way, and are treated alike. */
+export interface HeardBpdus {
+  readonly trees: readonly TreeId[];
+  /** The port that sends them. */
+  readonly from: number;
+  /** The ports of switches that pass them on, in and out, in turn. */
+  readonly way: readonly number[];
+  readonly kind: 'configuration' | 'RST' | 'MST';
+  /** To the group address of bridges with trees of VLANs: with a tag, or untagged in the native VLAN; else to that of the standard. */
+  readonly group: 'standard' | 'tagged' | 'untagged';
+  readonly fate: Fate;
+}
+
+/** Those that come to port `p`, the same of several trees together. */
+export function heardAt(solution: Solution, p: number): HeardBpdus[] {
+  const found = new Map<string, HeardBpdus & { readonly trees: TreeId[] }>();
+  for (const tree of solution.trees) {
+    if (treeInstance(tree.id)) continue; // what is said of instances is in the CIST's BPDUs
+    for (const each of heardInTree(solution, tree, p)) {
+      const key = JSON.stringify({ ...each, trees: null });
+      const known = found.get(key);
+      if (known) known.trees.push(tree.id);
+      else found.set(key, { ...each, trees: [tree.id] });
+    }
+  }
+  return [...found.values()];
+}
+
+function heardInTree(solution: Solution, tree: SettledTree, p: number): HeardBpdus[] {
+  const { network, trees } = solution;
+  const { switches, ports, owner, firstPort, far, live, carried } = network;
+  const vid = treeVlan(tree.id);
+  let known: Uint8Array | null = null;
+  const passes = (q: number): boolean => (known ??= passing(solution, vid ?? 1))[q] === 1;
+  const partHere = (q: number): TreePart => partAt(switches[owner[q]!]!, ports[q]!, tree.id);
+  const isIn = (q: number): boolean => belongs(switches[owner[q]!]!, carried[q]!, vid);
+  const isOpen = (q: number, part: TreePart): boolean =>
+    live[q] === 1 && partHere(q) === part && isIn(q) && (part === 'hub' || (part === 'relay' && passes(q)));
+  const instances = tree.id === CIST ? trees.filter(({ id }) => treeInstance(id) !== null) : [tree];
+  const speaks = (x: number): boolean => ports[x]!.bpduTx && instances.some(({ role }) => role[x] === CODE.designated);
+  const isOld = version0On(
+    network,
+    segmentsOf(network, tree.id, (q) => passes(q)),
+    (q) => tree.role[q] === CODE.designated || tree.role[q] === CODE.root,
+  );
+
+  const fateOf = (group: HeardBpdus['group']): Fate => {
+    const part = partHere(p);
+    const sw = switches[owner[p]!]!;
+    // The copy for bridges with trees of VLANs is no BPDU to one of the standard.
+    const foreign = part === 'bridge' && group !== 'standard' && (vid ?? 1) === 1 && !isPerVlan(sw);
+    if (!isIn(p)) return 'not carried';
+    if (part === 'hub') return 'passed on';
+    if (part === 'relay' || foreign) return passes(p) ? 'passed on' : 'blocked';
+    return !ports[p]!.bpduRx ? 'discarded' : isGuarded(network, p) ? 'shuts' : 'read';
+  };
+  const heard = (x: number, way: readonly number[]): HeardBpdus[] => {
+    const sw = switches[owner[x]!]!;
+    const { vlans } = ports[x]!;
+    const common = vid === null || vid === 1;
+    const tagged = vlans.mode === 'trunk' && vlans.native !== (vid ?? 1);
+    const kind = isOld(x) ? 'configuration' : isMultiple(sw) && common ? 'MST' : 'RST';
+    const groups: HeardBpdus['group'][] = [
+      ...(common ? (['standard'] as const) : []),
+      ...(tree.id !== CST && (!common || isPerVlan(sw)) ? ([tagged ? 'tagged' : 'untagged'] as const) : []),
+    ];
+    return groups.map((group) => ({ trees: [], from: x, way, kind, group, fate: fateOf(group) }));
+  };
+
+  // Backward from the port: who sends there, or passes on what others send.
+  const found: HeardBpdus[] = [];
+  const seen = new Set([p]);
+  const open: { readonly at: number; readonly way: readonly number[] }[] = [{ at: p, way: [] }];
+  for (const { at, way } of open) {
+    const x = far[at]!;
+    if (x < 0 || !live[at] || !live[x]) continue;
+    const part = partHere(x);
+    if (part === 'bridge') {
+      if (isIn(x) && speaks(x)) found.push(...heard(x, way));
+      continue;
+    }
+    if (!isOpen(x, part)) continue;
+    const s = owner[x]!;
+    // What comes back to a switch that has passed it on is not passed on again.
+    if (way.some((q) => owner[q] === s && partHere(q) === part)) continue;
+    for (let y = firstPort[s]!; y < firstPort[s + 1]!; y += 1) {
+      if (y === x || seen.has(y) || !isOpen(y, part)) continue;
+      seen.add(y);
+      open.push({ at: y, way: [y, x, ...way] });
+    }
+  }
+  return found;
+}
+
+const isCommon = (trees: readonly TreeId[]): boolean =>
+  trees.length === 1 && [CST, CIST, vlanTree(1)].includes(trees[0]!);
+
+/** `RST BPDUs of VLANs 15,25, tagged, from hall-core port 1: read as those trees.` */
+export function heardText({ network }: Solution, p: number, heard: HeardBpdus): string {
+  const { trees, from, way, kind, group, fate } = heard;
+  const what = `${kind} BPDUs of ${group === 'standard' && isCommon(trees) ? 'the common tree' : treesName(trees)}`;
+  const form = group === 'standard' ? 'untagged' : `${group}, for trees of VLANs`;
+  const through = way.length === 0 ? '' : `, passed on through ${wayPhrase(network, way)}`;
+  const own = isPerVlan(network.switches[network.owner[p]!]!);
+  const as = isCommon(trees) ? (own ? 'read as VLAN 1' : 'read as the common tree') : 'read as such';
+  return `${what}, ${form}, from ${label(network, from)}${through}: ${fate === 'read' ? as : FATES[fate]}.`;
+}
+
+const FATES: Record<Exclude<Fate, 'read'>, string> = {
+  discarded: 'discarded, since the port takes none in',
+  shuts: 'BPDU guard shuts the port',
+  'passed on': 'passed on untouched',
+  blocked: 'dropped, since the port blocks there',
+  'not carried': 'dropped, since the VLAN is not carried here',
+};
