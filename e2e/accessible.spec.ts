@@ -32,7 +32,7 @@ async function violations(page: Page, part: string | null = null, rules: string[
   );
 }
 
-for (const site of ['observatory', 'valley'] as const) {
+for (const site of ['observatory', 'valley', 'town'] as const) {
   test(`every view and table of the ${site} is accessible, light and dark`, async ({ page }) => {
     test.setTimeout(150_000);
     const added = await page.request.post('/api/designs', { data: { do: 'demo', site } });

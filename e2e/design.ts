@@ -1,9 +1,10 @@
 /** What the end-to-end tests share: a fresh copy of the demo, and the parts of the screen by the names a person would use. */
 import { expect, type Page } from '@playwright/test';
+import type { DemoSite } from '../src/core/demo/sites';
 
 /** Adds a fresh demo and opens it; the story does the same through the list of designs. */
-export async function openDemo(page: Page): Promise<void> {
-  const added = await page.request.post('/api/designs', { data: { do: 'demo' } });
+export async function openDemo(page: Page, site: DemoSite = 'observatory'): Promise<void> {
+  const added = await page.request.post('/api/designs', { data: { do: 'demo', site } });
   const { id } = (await added.json()) as { id: string };
   await page.goto(`/designs/${id}`);
   await settled(page);

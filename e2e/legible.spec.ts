@@ -142,6 +142,7 @@ const lens = (page: Page, name: string) => page.getByRole('tab', { name, exact: 
 for (const [name, data] of [
   ['the demo', { do: 'demo' }],
   ['the valley', { do: 'demo', site: 'valley' }],
+  ['the town office', { do: 'demo', site: 'town' }],
   ['a campus of 50', imported(campusOf({ switches: 50, vlans: 8, perPair: 10 }))],
 ] as const) {
   test(`${name} can be read in every lens, whole and from near`, async ({ page, request }) => {

@@ -194,7 +194,11 @@ describe('the list of designs', () => {
     service.plantDemos(fresh);
     service.plantDemos(fresh);
     const demos = service.listDesigns(fresh);
-    expect(demos.map((each) => each.name)).toEqual(['Fernhollow Observatory', 'Fernhollow valley station']);
+    expect(demos.map((each) => each.name)).toEqual([
+      'Fernhollow Observatory',
+      'Fernhollow valley station',
+      'Fernhollow town office',
+    ]);
     for (const demo of demos) take(service.deleteDesign(fresh, demo.id));
     service.plantDemos(fresh);
     expect(service.listDesigns(fresh)).toEqual([]);

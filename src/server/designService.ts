@@ -12,6 +12,7 @@ import {
 } from '../contract/api';
 import type { Command } from '../core/edit/commands';
 import { demoOf } from '../core/demo/demos';
+import { DEMO_SITES } from '../core/demo/sites';
 import { describeCommands } from '../core/edit/describe';
 import { applyChange, editAll, replaceDesign, type Edited } from '../core/edit/edit';
 import { problemText } from '../core/model/problem';
@@ -321,8 +322,7 @@ export function plantDemos(db: Db, now = Date.now()): void {
   db.transaction(
     () => {
       if (!store.isEmpty(db)) return;
-      createDesign(db, { do: 'demo', site: 'valley' }, now - 1);
-      createDesign(db, { do: 'demo', site: 'observatory' }, now);
+      for (const [age, site] of DEMO_SITES.entries()) createDesign(db, { do: 'demo', site }, now - age);
     },
     { behavior: 'immediate' },
   );

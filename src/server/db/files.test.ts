@@ -1,4 +1,5 @@
 /** The database as a file: who may use it, what is wrong with it, what stays of it. */
+import { DEMO_SITES } from '../../core/demo/sites';
 import type { Db } from './handle';
 import Database from 'better-sqlite3';
 import {
@@ -176,7 +177,7 @@ it('two first starts plant the demos once', () => {
   for (let n = 0; n < 2; n += 1) {
     const { db, close } = openHeld(at('deep/er/x'));
     service.plantDemos(db);
-    expect(service.listDesigns(db)).toHaveLength(2);
+    expect(service.listDesigns(db)).toHaveLength(DEMO_SITES.length);
     close();
   }
 });

@@ -1,6 +1,7 @@
 'use client';
 /** The list of designs: open, create, import, duplicate, rename, export, delete with a way back. */
 import Button from '@mui/material/Button';
+import { DEMO_NAMES, DEMO_SITES } from '../../core/demo/sites';
 import OutlinedInput from '@mui/material/OutlinedInput';
 import Snackbar from '@mui/material/Snackbar';
 import { useRouter } from 'next/navigation';
@@ -125,18 +126,21 @@ export function DesignsPage({
             <Button variant="outlined" onClick={() => file.current?.click()}>
               Import a file
             </Button>
-            <Button
-              variant="outlined"
-              onClick={() => void run('The demo was not added', api.create({ do: 'demo' }), goOnTour)}
-            >
-              Add the demo
-            </Button>
-            <Button
-              variant="outlined"
-              onClick={() => void run('The demo was not added', api.create({ do: 'demo', site: 'valley' }), goTo)}
-            >
-              Add the valley demo
-            </Button>
+            {DEMO_SITES.map((site) => (
+              <Button
+                key={site}
+                variant="outlined"
+                onClick={() =>
+                  void run(
+                    'The demo was not added',
+                    api.create({ do: 'demo', site }),
+                    site === 'observatory' ? goOnTour : goTo,
+                  )
+                }
+              >
+                Add {DEMO_NAMES[site]}
+              </Button>
+            ))}
             <Button variant="contained" onClick={() => setNaming(true)}>
               New design
             </Button>

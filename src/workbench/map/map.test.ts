@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { fernhollow, valleyStation } from '../../core/demo/demos';
+import { fernhollow, townOffice, valleyStation } from '../../core/demo/demos';
 import { edit } from '../../core/edit/edit';
 import { commandSchema } from '../../core/edit/commands';
 import { anyDesign } from '../../core/testing/networks';
@@ -101,6 +101,7 @@ describe('the layout of the map', () => {
   it.each([
     ['the demo', fernhollow()],
     ['the valley', valleyStation()],
+    ['the town office', townOffice()],
     ['a campus of 50', campusOf({ switches: 50, vlans: 1, perPair: 10 })],
     ['a campus of 200, folded', campusOf({ switches: 200, vlans: 1 })],
     ['a campus of 500, folded', campusOf({ switches: 500, vlans: 1 })],

@@ -1,0 +1,46 @@
+/** A closet of another make: why the root blocks a port of its own, what each port hears, and what a port can speak instead. */
+import { expect, test, type Page } from '@playwright/test';
+import { inspector, map, openDemo, portEnd, saved, treeRow } from './design';
+
+const view = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
+
+test('the root blocks a port of its own, says why, and no longer does once the closet has trees of VLANs', async ({
+  page,
+}) => {
+  await openDemo(page, 'town');
+  await view(page, 'Root');
+  await treeRow(page, 'vlan:25').click();
+  await portEnd(page, 'hall-a port 3').click();
+  const why = inspector(page).getByRole('region', { name: 'Why' });
+  await expect(why).toContainText('Backup');
+  await expect(why).toContainText('then through stairs-a (port 1 to port 2) and stairs-b (port 2 to port 1)');
+  const heard = inspector(page).getByRole('region', { name: 'BPDUs that come in' });
+  await expect(heard.getByRole('listitem')).toHaveText([
+    'RST BPDUs of the common tree, untagged, from stairs-b port 1: dropped, since the VLAN is not carried here.',
+    /^RST BPDUs of VLANs 15,25,35, tagged, for trees of VLANs, from hall-a port 2, passed on through .*: read as such\.$/,
+  ]);
+
+  await page.getByRole('tab', { name: /^Findings/ }).click();
+  await page.getByRole('button', { name: 'have trees of VLANs on that way' }).click();
+  await expect(why).toContainText('Designated');
+  await expect(map(page).locator('[data-switch="stairs-b"]')).toBeVisible();
+  await saved(page);
+
+  await portEnd(page, 'stairs-b port 2').click();
+  await expect(why).toContainText('Alternate');
+  await view(page, 'Cable');
+  const speaks = inspector(page).getByLabel('Speaks', { exact: true });
+  await expect(speaks).toHaveValue('per-vlan-rstp');
+  await speaks.selectOption({ label: 'As its switch' });
+  await expect(page.getByRole('button', { name: 'undo', exact: true })).toBeVisible();
+  await page.getByRole('tab', { name: /^Findings/ }).click();
+  await expect(page.getByText(/^frames of VLAN 15,25,35 circle/)).toBeVisible();
+});
+
+test('a second uplink into the closet lets frames circle until the root hears its own BPDU', async ({ page }) => {
+  await openDemo(page, 'town');
+  await view(page, 'Break');
+  await page.getByLabel('Scenario').first().selectOption({ label: 'The closet’s second uplink, out and in again' });
+  await page.getByRole('slider', { name: 'Time' }).waitFor();
+  await expect(page.getByText(/circle/).first()).toBeVisible();
+});
