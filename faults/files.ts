@@ -4,6 +4,7 @@ import { copyFileSync, existsSync, mkdirSync, rmSync, writeFileSync } from 'node
 import path from 'node:path';
 import { addDemo, ask, kill, open, pause, renaming, start, type Server } from './server';
 import { tally, type Tally } from './tally';
+import { DEMO_SITES } from '../src/core/demo/sites';
 
 /** Edits without a pause until the server is gone; gives the names that were acknowledged, by revision. */
 async function hammer(server: Server, id: string, from: number, until: Promise<void>): Promise<Map<number, string>> {
@@ -170,7 +171,10 @@ export async function twoServers(folder: string, rounds: number): Promise<Tally>
     result.tried += 1;
     if (serving.length !== 1 || !both.some((server) => server.said().includes('another Knot Path server uses it')))
       result.crashed += 1;
-    else if (((await ask(serving[0]!, 'GET', '/api/designs')).body as { designs: unknown[] }).designs.length !== 2)
+    else if (
+      ((await ask(serving[0]!, 'GET', '/api/designs')).body as { designs: unknown[] }).designs.length !==
+      DEMO_SITES.length
+    )
       result.lost += 1;
     for (const server of serving) await kill(server, 'SIGTERM');
   }

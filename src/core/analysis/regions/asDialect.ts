@@ -1,6 +1,6 @@
 /** The same network with other dialects: what the trees would be if every bridge spoke one, its settings taken over as far as they mean something there. */
 import type { Bridge } from '../../topology/bridges';
-import { isMultiple, runsTrees, traitsOf } from '../../model/document';
+import { isMultiple, passesOn, runsTrees, traitsOf } from '../../model/document';
 import type { Command } from '../../edit/commands';
 import { editAll } from '../../edit/edit';
 import {
@@ -13,12 +13,33 @@ import {
   type SwitchId,
   type TreeId,
 } from '../../model/ids';
-import { regionSchema, type Design, type Dialect, type RegionSettings } from '../../model/document';
+import {
+  regionSchema,
+  type Bundle,
+  type Design,
+  type Dialect,
+  type Port,
+  type RegionSettings,
+} from '../../model/document';
 import { VlanSet } from '../../model/vlanSet';
 import { settingKey } from '../../topology/bridgeId';
 import { solve } from '../../tree/solve';
 import { instanceOf, regionsInUse } from './mapping';
 import { setAlike } from '../shapes';
+
+/** Ports speak as their switches do; those that pass BPDUs on go on with that. */
+function asSwitchesSpeak(design: Design): Design {
+  const asSwitch = <T extends Port | Bundle>(port: T): T => {
+    if (port.speaks === undefined || passesOn(port)) return port;
+    const { speaks: _, speaksFor: __, ...plain } = port;
+    return plain as T;
+  };
+  return {
+    ...design,
+    switches: design.switches.map((sw) => ({ ...sw, ports: sw.ports.map(asSwitch) })),
+    bundles: design.bundles.map(asSwitch),
+  };
+}
 
 /** The same network with every bridge speaking one dialect; one that runs none stays as it is. */
 export function spokenAs(design: Design, dialect: Dialect): Design {
@@ -56,10 +77,11 @@ export function asPerVlan(design: Design, dialect: Dialect): Design {
 }
 
 function inDialect(
-  design: Design,
+  given: Design,
   dialect: Dialect,
   turned: <T>(trees: Partial<Record<TreeId, T>>, sw: Bridge) => Partial<Record<TreeId, T>>,
 ): Design {
+  const design = asSwitchesSpeak(given);
   return {
     ...design,
     switches: design.switches.map((sw) =>
@@ -80,7 +102,8 @@ function inDialect(
 }
 
 /** MST instances: those of the region that most bridges are in; where none speaks MSTP, one for each way in which VLANs' trees are set. */
-export function asInstances(design: Design): Design {
+export function asInstances(given: Design): Design {
+  const design = asSwitchesSpeak(given);
   const commands =
     regionsInUse(design).length > 0
       ? joining(

@@ -1,10 +1,11 @@
 import fc from 'fast-check';
-import { fernhollow, valleyStation } from '../../demo/demos';
+import { fernhollow, townOffice, valleyStation } from '../../demo/demos';
 import { editAll } from '../../edit/edit';
 import type { Design } from '../../model/document';
 import { vlanSet } from '../../model/vlanSet';
 import { meshDesign, networkOf, solutionOf } from '../../testing/networks';
 import { islandRoots } from '../../tree/explain/election';
+import { treesOf } from '../../topology/trees';
 import { treeForVlan } from '../../tree/passing';
 import { treeOf } from '../../tree/settled';
 import { asInstances, asOneTree, asPerVlan, keepingTrees } from './asDialect';
@@ -143,6 +144,21 @@ describe('a proposed grouping', () => {
 });
 
 describe('the same network with another dialect', () => {
+  it('has no port that speaks otherwise, but for those that pass BPDUs on', () => {
+    const office = townOffice();
+    const speaking = (port: 'per-vlan-rstp' | 'passes-on'): Design => ({
+      ...office,
+      switches: office.switches.map((sw) => ({ ...sw, ports: sw.ports.map((each) => ({ ...each, speaks: port })) })),
+    });
+    const spoken = (design: Design) =>
+      new Set(design.switches.flatMap(({ ports }) => ports.map(({ speaks }) => speaks)));
+    for (const turned of [asOneTree, asPerVlan, asInstances]) {
+      expect(spoken(turned(speaking('per-vlan-rstp'), 'rstp'))).toEqual(new Set([undefined]));
+      expect(spoken(turned(speaking('passes-on'), 'rstp'))).toEqual(new Set(['passes-on']));
+    }
+    expect(treesOf(asOneTree(speaking('per-vlan-rstp'), 'rstp'))).toEqual(['cst']);
+  });
+
   it('has VLANs’ trees where their instances were, and one tree where the CIST was', () => {
     const valley = after(valleyStation(), {
       commands: [
