@@ -2,7 +2,7 @@
 import { oncePer } from '../base/cache';
 import type { Design } from '../model/document';
 import { vlanTree, type TreeId } from '../model/ids';
-import { SECOND, type Micros, type RunRole, type RunState } from '../modes/entity';
+import { SECOND, type Micros } from '../modes/entity';
 import { bundlesOf } from '../topology/lag/ends';
 import { compileNetwork, type Network } from '../topology/network';
 import type { TreeView } from '../tree/settled';
@@ -176,7 +176,7 @@ export class Ensemble {
       sim.network.ports.flatMap((_, p) => {
         const state = sim.state(run, p);
         return state === 'listening' || state === 'learning'
-          ? [this.entry(sim.now - start, tree, p, state, state, sim.role(run, p))]
+          ? [{ t: (sim.now - start) / SECOND, ...this.named(tree, p), from: state, to: state, role: sim.role(run, p) }]
           : [];
       }),
     ).flat();
@@ -230,14 +230,14 @@ export class Ensemble {
     };
   }
 
-  /** A change as an object, with names. */
-  entry(t: Micros, tree: number, p: number, from: RunState, to: RunState, role: RunRole): TraceEntry {
-    return { t: t / SECOND, ...this.named(tree, p), from, to, role };
+  /** Ports by their names. */
+  private get named(): (tree: number, port: number) => PortInTree {
+    return namesIn(this.network, this.trees);
   }
 
-  private named(tree: number, p: number): PortInTree {
-    const { ports, switches, owner } = this.members[0]!.sim.network;
-    return { switch: switches[owner[p]!]!.id, port: ports[p]!.id, tree: this.trees[tree]! };
+  /** As it is now. */
+  get network(): Network {
+    return this.members[0]!.sim.network;
   }
 
   /** Something of each tree, from the part that runs it. */
@@ -249,6 +249,15 @@ export class Ensemble {
     return found;
   }
 }
+
+/** What the ports of trees are called. */
+export const namesIn =
+  ({ ports, switches, owner }: Network, trees: readonly TreeId[]) =>
+  (tree: number, p: number): PortInTree => ({
+    switch: switches[owner[p]!]!.id,
+    port: ports[p]!.id,
+    tree: trees[tree]!,
+  });
 
 /** Compiles each state of a network once for all parts. */
 function sharedCompile(): typeof compileNetwork {

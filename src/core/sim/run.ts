@@ -99,7 +99,7 @@ export interface RunOptions {
   readonly mostFrames?: number;
   /** Whether `final` is wanted. */
   readonly views?: boolean;
-  /** Runs every tree by itself, also where several fare alike: the slow way, to compare with. */
+  /** Runs all trees on one clock, also those that fare alike: the slow way, to compare with. */
   readonly apart?: boolean;
   /** Runs every hello, also those that say nothing new: the slow way, to compare with. */
   readonly everyHello?: boolean;

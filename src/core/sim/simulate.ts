@@ -10,7 +10,7 @@ import type { Action, Scenario } from '../model/scenario';
 import { SECOND, type Micros } from '../modes/entity';
 import { inOnePart, partsOf, type Part } from './engine/parts';
 import type { Simulation } from './engine/simulation';
-import { Ensemble, type Went } from './ensemble';
+import { Ensemble, namesIn, type Went } from './ensemble';
 import type { Ending, PortInTree, Run, RunOptions } from './run';
 import { commandsOf, scenarioDesign, treesThrough } from './scenario/scenario';
 import { MOST_FRAMES } from './trace/sentLog';
@@ -79,14 +79,15 @@ export function* simulateInSteps(
   const ending = yield* endingOf(ensemble, { stopped, moving: moving.length > 0, last, start, mostEvents: most });
   const settledAt = ending.kind === 'rests' ? (last - start) / SECOND : null;
   const { restless: restlessBefore } = before;
+  // A busy run has hundreds of thousands of changes: only who asks pays for an object each. What ran is let go of.
+  const named = namesIn(ensemble.network, trees);
   return ok({
     ...records,
     ...{ design, trees, settledAt, ending, restlessBefore, moving, final, events, stopped, reached },
-    // A busy run has hundreds of thousands of changes: only who asks pays for an object each.
     get trace() {
       return Array.from({ length: records.recording.count }, (_, i) => {
         const { t, tree, port, from, to, role } = records.recording.change(i);
-        return ensemble.entry(t, tree, port, from, to, role);
+        return { t: t / SECOND, ...named(tree, port), from, to, role };
       });
     },
   });
