@@ -282,6 +282,19 @@ describe('hosts, ports, switches and VLANs', () => {
     expect(portOf(design, 'a', '2')?.stormLimit).toEqual({ most: 500, of: 'frames' });
     expect(made(linesOf(design).join('\n')).switches).toEqual(design.switches);
   });
+  it('say what a port speaks, and for which VLANs', () => {
+    const text =
+      'port a 1 per-vlan-rstp trees-for 15,25-29\nport a 2 version-0\nport a 3 passes-on\nport a 4 per-vlan-stp';
+    const design = made(text);
+    expect(portOf(design, 'a', '1')).toMatchObject({ speaks: 'per-vlan-rstp', speaksFor: '15,25-29' });
+    expect(['2', '3', '4'].map((port) => portOf(design, 'a', port)?.speaks)).toEqual([
+      'version-0',
+      'passes-on',
+      'per-vlan-stp',
+    ]);
+    expect(made(linesOf(design).join('\n')).switches).toEqual(design.switches);
+    expect(portOf(made(`${text}\nport a 2 as-switch`), 'a', '2')?.speaks).toBeUndefined();
+  });
   it('set switches and VLANs by name and range', () => {
     const design = made(
       'switch core-[1-2] core per-vlan-rstp\nvlan 60-62 "Halls" load 5\nswitch core-2 unpowered short-cost at 10,-20',

@@ -140,13 +140,14 @@ class Parser {
     for (let word = this.option(kind); word; word = this.option(kind)) {
       const field = FIELD_WORDS[kind].get(word.text);
       if (!field) other(word);
-      else settings[field.key] = field.kind === 'words' ? field.value : this.valueOf(field);
+      else settings[field.key] = field.kind === 'words' ? (field.value ?? null) : this.valueOf(field); // null: as though it had never been set
     }
     return settings;
   }
 
   /** What stands after a field's word. */
   private valueOf({ node, what, offer, written }: Extract<FieldWord, { kind: 'value' }>): unknown {
+    if (offer === 'vlans') return this.vlanSet(false);
     if (offer) this.hint({ may: offer });
     if (written) {
       const token = this.peek();

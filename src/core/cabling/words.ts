@@ -46,9 +46,9 @@ export function settingWords(words: FieldWords, settings: object): string[] {
     const value = (settings as Readonly<Record<string, unknown>>)[field.key];
     if (value === undefined) return [];
     if (field.kind === 'words') return field.value === value ? [word] : [];
+    const written = field.offer === 'vlans' ? String(value) || 'none' : field.written?.as(value as never);
     const text =
-      field.written?.as(value as never) ??
-      (typeof value === 'object' ? Object.values(value as object).join(',') : writtenName(String(value)));
+      written ?? (typeof value === 'object' ? Object.values(value as object).join(',') : writtenName(String(value)));
     return [`${word} ${text}`];
   });
 }

@@ -49,8 +49,8 @@ export type LineWords<T = never> =
       readonly detail: string;
       /** What belongs after the word, for whoever wrote something else there. */
       readonly what: string;
-      /** What is offered there. */
-      readonly offer?: 'vlan' | 'group';
+      /** What is offered there; VLANs are a set of them, or `none`. */
+      readonly offer?: 'vlan' | 'vlans' | 'group';
       /** How the value is written where it is no name or number, and read: undefined where it is none. */
       readonly written?: { as(value: T): string; read(text: string): unknown };
     };

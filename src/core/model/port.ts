@@ -83,7 +83,7 @@ export const bridgePortFields = {
       word: 'trees-for',
       detail: 'VLANs that it has trees of its own for',
       what: 'VLANs, such as 15,25-29',
-      offer: 'vlan',
+      offer: 'vlans',
     },
   }),
   cost: field(pathCost.optional(), { label: 'cost', reads: 'settings', absent: 'from speed' }),
