@@ -67,7 +67,7 @@ export const bridgePortFields = {
       kind: 'words',
       words: [
         ['version-0', 'version-0', 'speaks and settles as a classic bridge here'],
-        ['per-vlan-rstp', 'per-vlan-rstp', 'has a tree for each VLAN here, on a switch of the standard dialects'],
+        ['per-vlan-rstp', 'per-vlan-rstp', 'has a tree for each VLAN here, on a switch that has one for all'],
         ['per-vlan-stp', 'per-vlan-stp', 'the same, classic'],
         ['passes-on', 'passes-on', 'no spanning tree here: BPDUs pass unread'],
         ['as-switch', undefined, 'speaks as its switch does'],

@@ -184,6 +184,10 @@ export const TERMS: readonly Term[] = [
     source: Q('13.27'),
   },
   {
+    term: 'passes BPDUs on',
+    says: 'The port has no part in any tree: frames always pass, and BPDUs go unread to the switch’s other such ports.',
+  },
+  {
     term: 'path cost',
     says: 'What a port adds to the cost of the way to the root; by its speed, unless it is set.',
     also: ['cost', 'cost, all trees'],
@@ -200,10 +204,6 @@ export const TERMS: readonly Term[] = [
     says: '0 to 240 in steps of 16, 0 to 224 in steps of 32 for single trees: decides a tie between two ports of the same neighbour.',
     also: ['port ID'],
     source: Q('13.27'),
-  },
-  {
-    term: 'passes BPDUs on',
-    says: 'The port has no part in any tree: frames always pass, and BPDUs go unread to the switch’s other such ports.',
   },
   {
     term: 'recovery of shut ports',
