@@ -11,7 +11,7 @@ import { report } from './report';
 import { middle } from './session';
 
 /** Everything that can be left out is run: booting, each hello, each tree by itself. */
-const PLAIN: RunOptions = { begins: 'booted', everyHello: true, apart: true };
+const PLAIN: RunOptions = { begins: 'booted', everyHello: true, clocks: 'all on one' };
 
 function run(design: Design, actions: readonly object[], until: number, options: RunOptions = {}) {
   const scenario = readScenario({ actions, until }, design);

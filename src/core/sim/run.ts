@@ -86,6 +86,8 @@ export interface Run {
   readonly unfollowed: number;
 }
 
+export type Clocks = 'all on one' | 'one of each kind' | 'each its own';
+
 export interface RunOptions {
   /** Moves the hellos of the switches against each other. */
   readonly seed?: number;
@@ -99,8 +101,11 @@ export interface RunOptions {
   readonly mostFrames?: number;
   /** Whether `final` is wanted. */
   readonly views?: boolean;
-  /** Runs all trees on one clock, also those that fare alike: the slow way, to compare with. */
-  readonly apart?: boolean;
+  /**
+   * Which trees share a clock: all, also those that fare alike (the plain way, to compare with); one of each kind; or none, each
+   * has its own. Where nothing is said, large networks have one for each.
+   */
+  readonly clocks?: Clocks;
   /** Runs every hello, also those that say nothing new: the slow way, to compare with. */
   readonly everyHello?: boolean;
   /** Most events: a run that takes more is stopped. */

@@ -8,7 +8,7 @@ import type { Design } from '../model/document';
 import { problemText } from '../model/problem';
 import type { Action, Scenario } from '../model/scenario';
 import { SECOND, type Micros } from '../modes/entity';
-import { inOnePart, partsOf, type Part } from './engine/parts';
+import { inOnePart, onOneClock, partsOf, type Part } from './engine/parts';
 import type { Simulation } from './engine/simulation';
 import { Ensemble, namesIn, type Went } from './ensemble';
 import type { Ending, PortInTree, Run, RunOptions } from './run';
@@ -53,12 +53,13 @@ export function* simulateInSteps(
     fromBoot = scenario.fromBoot,
     mostEvents = MOST_EVENTS,
     mostFrames = MOST_FRAMES,
-    apart = false,
     everyHello = false,
   } = options;
   const trees = treesThrough(design, scenario.actions);
-  const parts = apart ? inOnePart(trees) : partsOf(design, trees, scenario);
-  const { begins = bootsLong(design, parts) ? 'at-rest' : 'booted' } = options;
+  const alike = partsOf(design, trees, scenario);
+  const isLarge = bootsLong(design, alike);
+  const { begins = isLarge ? 'at-rest' : 'booted', clocks = isLarge ? 'each its own' : 'one of each kind' } = options;
+  const parts = clocks === 'all on one' ? inOnePart(trees) : clocks === 'each its own' ? alike : [onOneClock(alike)];
   const { talk } = scenario;
   const ensemble = new Ensemble(design, trees, parts, { seed, mostFrames, everyHello, talk, before: given });
   const atRest = !fromBoot && begins === 'at-rest';

@@ -29,6 +29,17 @@ export const inOnePart = (trees: readonly TreeId[]): Part[] => [
   { trees, told: trees.map((_, tree) => [{ tree, by: 0 }]), alike: new Map() },
 ];
 
+/** Parts as one: where a run is small, a clock for each costs more than it saves. */
+export function onOneClock(parts: readonly Part[]): Part {
+  let before = 0;
+  const alike = new Map<TreeId, number>();
+  for (const part of parts) {
+    for (const [tree, place] of part.alike) alike.set(tree, before + place);
+    before += part.trees.length;
+  }
+  return { trees: parts.flatMap(({ trees }) => trees), told: parts.flatMap(({ told }) => told), alike };
+}
+
 /**
  * The parts of a run; `design` has everything that the scenario brings along. One alone where a switch speaks a standard
  * dialect, whose tree per-VLAN bridges hear too, or comes to speak otherwise, or where one tree's BPDUs may shut a port of all.
