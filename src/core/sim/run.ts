@@ -103,7 +103,8 @@ export interface RunOptions {
   readonly views?: boolean;
   /**
    * Which trees share a clock: all, also those that fare alike (the plain way, to compare with); one of each kind; or none, each
-   * has its own. Where nothing is said, large networks have one for each.
+   * has its own. Where nothing is said, large networks have one for each,
+   * unless many of their ports negotiate bundles.
    */
   readonly clocks?: Clocks;
   /** Runs every hello, also those that say nothing new: the slow way, to compare with. */

@@ -58,7 +58,8 @@ export function* simulateInSteps(
   const trees = treesThrough(design, scenario.actions);
   const alike = partsOf(design, trees, scenario);
   const isLarge = bootsLong(design, alike);
-  const { begins = isLarge ? 'at-rest' : 'booted', clocks = isLarge ? 'each its own' : 'one of each kind' } = options;
+  const { begins = isLarge ? 'at-rest' : 'booted' } = options;
+  const { clocks = isLarge && !negotiatesMuch(design) ? 'each its own' : 'one of each kind' } = options;
   const parts = clocks === 'all on one' ? inOnePart(trees) : clocks === 'each its own' ? alike : [onOneClock(alike)];
   const { talk } = scenario;
   const ensemble = new Ensemble(design, trees, parts, { seed, mostFrames, everyHello, talk, before: given });
@@ -103,6 +104,11 @@ function* telling(steps: Generator<void, Went, boolean>, share: () => number): G
 const bootsLong = ({ switches }: Design, parts: readonly Part[]): boolean =>
   switches.reduce((sum, { ports }) => sum + ports.length, 0) * parts.reduce((sum, part) => sum + part.trees.length, 0) >
   MOST_BOOTED;
+
+/** Whether bundles negotiate that much that each part's doing it again costs more than parts save: a tenth of the ports are members. */
+const negotiatesMuch = ({ switches, bundles }: Design): boolean =>
+  10 * bundles.reduce((sum, { mode, ports }) => sum + (mode === 'static' ? 0 : ports.length), 0) >
+  switches.reduce((sum, { ports }) => sum + ports.length, 0);
 
 /** How a network came to the beginning of a scenario: at rest, or with ports that go on changing. */
 interface Beginning {
