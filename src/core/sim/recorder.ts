@@ -1,4 +1,7 @@
-/** What is written down of a part of a run: changes of ports, frames, outages, and of the first one what all share, signals and members. It watches the simulation. */
+/**
+ * What is written down of a part of a run: changes of ports, frames, outages, and of the first one what all share, signals and
+ * members. It watches the simulation.
+ */
 import { SECOND, type Micros } from '../modes/entity';
 import { ARRIVES, CARRIES, LIVE, OPERATIONAL, SHUT_SHIFT } from './engine/signal';
 import type { Told } from './engine/parts';

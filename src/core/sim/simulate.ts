@@ -56,11 +56,11 @@ export function* simulateInSteps(
     everyHello = false,
   } = options;
   const trees = treesThrough(design, scenario.actions);
-  const alike = partsOf(design, trees, scenario);
-  const isLarge = bootsLong(design, alike);
+  const each = partsOf(design, trees, scenario);
+  const isLarge = bootsLong(design, each);
   const { begins = isLarge ? 'at-rest' : 'booted' } = options;
   const { clocks = isLarge && !negotiatesMuch(design) ? 'each its own' : 'one of each kind' } = options;
-  const parts = clocks === 'all on one' ? inOnePart(trees) : clocks === 'each its own' ? alike : [onOneClock(alike)];
+  const parts = clocks === 'all on one' ? inOnePart(trees) : clocks === 'each its own' ? each : [onOneClock(each)];
   const { talk } = scenario;
   const ensemble = new Ensemble(design, trees, parts, { seed, mostFrames, everyHello, talk, before: given });
   const atRest = !fromBoot && begins === 'at-rest';

@@ -8,14 +8,13 @@ import { oncePer } from '../base/cache';
 import { CIST } from '../model/ids';
 import { setExternalCost } from '../topology/bridgeId';
 import { methodOf } from '../model/costMethod';
-import { isClassic, isForced } from '../model/document';
 import type { Network } from '../topology/network';
 import { pathCostOf } from '../topology/pathCost';
 import { regionsOf, sameRegion, type RegionMap } from '../topology/region';
 import { segmentsOf, type Segments } from '../topology/segments';
 import type { TreeSettings } from './settings';
 import { ageing, noticing } from './ageing';
-import { forcedOn } from './hearing';
+import { forcedOn, isOld } from './hearing';
 import { designatedOn, disputeBeside, disputeUnheard, mayLead, rolesOf, thrownAway } from './roles';
 import type { SettledTree } from './settled';
 import { walkFromRoots, type Messages } from './shortestPaths';
@@ -224,18 +223,14 @@ function waysIn(
 
 /** Who offers more on a LAN; where a classic bridge is attached, each bridge stands in the place of its regional root (13.10). */
 function offersMoreBy(
-  { network: { switches, owner, ports }, segments }: MstpContext,
+  { network, segments }: MstpContext,
   { root, external, regional, internal }: Ways,
   rank: Int32Array,
   comparePorts: (p: number, q: number) => number,
 ): (p: number, q: number) => boolean {
+  const { owner } = network;
   const classic = new Uint8Array(segments.first.length);
-  ports.forEach(
-    (port, p) =>
-      segments.of[p]! >= 0 &&
-      (isClassic(switches[owner[p]!]!) || isForced(switches[owner[p]!]!, port)) &&
-      (classic[segments.of[p]!] = 1),
-  );
+  segments.of.forEach((segment, p) => segment >= 0 && isOld(network, p) && (classic[segment] = 1));
   return (p, q) => {
     const [s, t] = [owner[p]!, owner[q]!];
     const own = classic[segments.of[p]!] === 1;

@@ -15,8 +15,8 @@ export interface Hearing {
   hears(p: number, q: number): boolean;
 }
 
-/** Whether a port speaks version 0: a classic bridge's does, and one that is forced to. */
-const isOld = ({ switches, owner, ports }: Network, p: number): boolean => {
+/** Whether a port knows version 0 alone: a classic bridge's does, and one that is forced to. */
+export const isOld = ({ switches, owner, ports }: Network, p: number): boolean => {
   const sw = switches[owner[p]!]!;
   return isClassic(sw) || isForced(sw, ports[p]!);
 };
@@ -38,20 +38,19 @@ export function forcedOn(network: Network, { of }: Pick<Segments, 'of'>): (p: nu
 
 /**
  * Whether a port speaks version 0: by itself, or since it hears somebody who does (802.1Q-2018 13.32): a classic bridge has
- * when it began, whatever its port does now; a port that is forced to it where it `speaks`.
+ * when it began, whatever its port does now; a port that is forced to it where it is active.
  */
-export function version0On(
+export function speaksVersion0(
   network: Network,
-  { of }: Pick<Segments, 'of'>,
-  speaks: (p: number) => boolean,
-): (p: number) => boolean {
+  { of, first, ports: grouped }: Segments,
+  p: number,
+  isActive: (q: number) => boolean,
+): boolean {
   const { switches, owner, ports } = network;
-  const there = new Set(
-    ports.flatMap((port, p) =>
-      of[p]! >= 0 && port.bpduTx && isOld(network, p) && (isClassic(switches[owner[p]!]!) || speaks(p)) ? [of[p]!] : [],
-    ),
-  );
-  return (p) => isOld(network, p) || (ports[p]!.bpduRx && there.has(of[p]!));
+  if (isOld(network, p) || !ports[p]!.bpduRx) return isOld(network, p);
+  return grouped
+    .subarray(first[of[p]!], first[of[p]! + 1])
+    .some((q) => ports[q]!.bpduTx && isOld(network, q) && (isClassic(switches[owner[q]!]!) || isActive(q)));
 }
 
 const anyFilter = oncePer(({ ports }: Network): boolean => ports.some(({ bpduRx, bpduTx }) => !bpduRx || !bpduTx));
@@ -62,19 +61,18 @@ export function hearingOn(network: Network, { of, first }: Segments): Hearing | 
   const { ports, switches, owner } = network;
   const filtered = new Uint8Array(first.length);
   const classic = (p: number): boolean => isClassic(switches[owner[p]!]!);
-  const speaksOld = (p: number): boolean => isOld(network, p);
   /** Where somebody speaks version 0, so that rapid ones that hear it speak as it does. */
   const old = new Uint8Array(first.length);
   ports.forEach(({ bpduRx, bpduTx }, p) => {
     if (of[p]! < 0) return;
     if (!bpduRx || !bpduTx) filtered[of[p]!] = 1;
-    if (bpduTx && speaksOld(p)) old[of[p]!] = 1;
+    if (bpduTx && isOld(network, p)) old[of[p]!] = 1;
   });
   return {
     filtered,
     hears(p, q) {
       if (!ports[p]!.bpduTx || !ports[q]!.bpduRx) return false;
-      return !classic(q) || speaksOld(p) || (ports[p]!.bpduRx && old[of[p]!] === 1);
+      return !classic(q) || isOld(network, p) || (ports[p]!.bpduRx && old[of[p]!] === 1);
     },
   };
 }

@@ -3,11 +3,11 @@ import { isMultiple, isPerVlan } from '../../model/document';
 import { CIST, CST, treeInstance, treesName, treeVlan, vlanTree, type TreeId } from '../../model/ids';
 import { isGuarded } from '../../topology/shut';
 import { segmentsOf } from '../../topology/segments';
-import { belongs, partAt, type TreePart } from '../../topology/trees';
-import { version0On } from '../../tree/hearing';
+import { belongs, partAt } from '../../topology/trees';
+import { speaksVersion0 } from '../../tree/hearing';
 import { passing } from '../../tree/passing';
 import { CODE, type SettledTree, type Solution } from '../../tree/settled';
-import { wayPhrase } from '../../tree/explain/bpduWay';
+import { bpduWays, wayPhrase } from '../../tree/explain/bpduWay';
 import { label } from '../../tree/explain/phrases';
 
 /** A port takes them into a tree, throws them away, is shut by them; or its switch has no part in that tree there, and passes them on or not. */
@@ -43,68 +43,40 @@ export function heardAt(solution: Solution, p: number): HeardBpdus[] {
 
 function heardInTree(solution: Solution, tree: SettledTree, p: number): HeardBpdus[] {
   const { network, trees } = solution;
-  const { switches, ports, owner, firstPort, far, live, carried } = network;
+  const { switches, ports, owner, carried } = network;
   const vid = treeVlan(tree.id);
+  const common = vid === null || vid === 1;
   let known: Uint8Array | null = null;
   const passes = (q: number): boolean => (known ??= passing(solution, vid ?? 1))[q] === 1;
-  const partHere = (q: number): TreePart => partAt(switches[owner[q]!]!, ports[q]!, tree.id);
-  const isIn = (q: number): boolean => belongs(switches[owner[q]!]!, carried[q]!, vid);
-  const isOpen = (q: number, part: TreePart): boolean =>
-    live[q] === 1 && partHere(q) === part && isIn(q) && (part === 'hub' || (part === 'relay' && passes(q)));
+  const segments = segmentsOf(network, tree.id, passes);
   const instances = tree.id === CIST ? trees.filter(({ id }) => treeInstance(id) !== null) : [tree];
-  const speaks = (x: number): boolean => ports[x]!.bpduTx && instances.some(({ role }) => role[x] === CODE.designated);
-  const isOld = version0On(
-    network,
-    segmentsOf(network, tree.id, (q) => passes(q)),
-    (q) => tree.role[q] === CODE.designated || tree.role[q] === CODE.root,
-  );
+  const sends = (x: number): boolean => ports[x]!.bpduTx && instances.some(({ role }) => role[x] === CODE.designated);
+  const isActive = (q: number): boolean => tree.role[q] === CODE.designated || tree.role[q] === CODE.root;
 
   const fateOf = (group: HeardBpdus['group']): Fate => {
-    const part = partHere(p);
     const sw = switches[owner[p]!]!;
+    const part = partAt(sw, ports[p]!, tree.id);
     // The copy for bridges with trees of VLANs is no BPDU to one of the standard.
-    const foreign = part === 'bridge' && group !== 'standard' && (vid ?? 1) === 1 && !isPerVlan(sw);
-    if (!isIn(p)) return 'not carried';
+    const foreign = part === 'bridge' && group !== 'standard' && common && !isPerVlan(sw);
+    if (!belongs(sw, carried[p]!, vid)) return 'not carried';
     if (part === 'hub') return 'passed on';
     if (part === 'relay' || foreign) return passes(p) ? 'passed on' : 'blocked';
     return !ports[p]!.bpduRx ? 'discarded' : isGuarded(network, p) ? 'shuts' : 'read';
   };
-  const heard = (x: number, way: readonly number[]): HeardBpdus[] => {
-    const sw = switches[owner[x]!]!;
-    const { vlans } = ports[x]!;
-    const common = vid === null || vid === 1;
-    const tagged = vlans.mode === 'trunk' && vlans.native !== (vid ?? 1);
-    const kind = isOld(x) ? 'configuration' : isMultiple(sw) && common ? 'MST' : 'RST';
-    const groups: HeardBpdus['group'][] = [
-      ...(common ? (['standard'] as const) : []),
-      ...(tree.id !== CST && (!common || isPerVlan(sw)) ? ([tagged ? 'tagged' : 'untagged'] as const) : []),
-    ];
-    return groups.map((group) => ({ trees: [], from: x, way, kind, group, fate: fateOf(group) }));
-  };
-
-  // Backward from the port: who sends there, or passes on what others send.
-  const found: HeardBpdus[] = [];
-  const seen = new Set([p]);
-  const open: { readonly at: number; readonly way: readonly number[] }[] = [{ at: p, way: [] }];
-  for (const { at, way } of open) {
-    const x = far[at]!;
-    if (x < 0 || !live[at] || !live[x]) continue;
-    const part = partHere(x);
-    if (part === 'bridge') {
-      if (isIn(x) && speaks(x)) found.push(...heard(x, way));
-      continue;
-    }
-    if (!isOpen(x, part)) continue;
-    const s = owner[x]!;
-    // What comes back to a switch that has passed it on is not passed on again.
-    if (way.some((q) => owner[q] === s && partHere(q) === part)) continue;
-    for (let y = firstPort[s]!; y < firstPort[s + 1]!; y += 1) {
-      if (y === x || seen.has(y) || !isOpen(y, part)) continue;
-      seen.add(y);
-      open.push({ at: y, way: [y, x, ...way] });
-    }
-  }
-  return found;
+  return bpduWays(solution, tree.id, p)
+    .filter(({ from }) => sends(from))
+    .flatMap(({ from, way }) => {
+      const sw = switches[owner[from]!]!;
+      const { vlans } = ports[from]!;
+      const tagged = vlans.mode === 'trunk' && vlans.native !== (vid ?? 1);
+      const old = speaksVersion0(network, segments, from, isActive);
+      const kind = old ? 'configuration' : isMultiple(sw) && common ? 'MST' : 'RST';
+      const groups: HeardBpdus['group'][] = [
+        ...(common ? (['standard'] as const) : []),
+        ...(tree.id !== CST && (!common || isPerVlan(sw)) ? ([tagged ? 'tagged' : 'untagged'] as const) : []),
+      ];
+      return groups.map((group): HeardBpdus => ({ trees: [], from, way, kind, group, fate: fateOf(group) }));
+    });
 }
 
 const isCommon = (trees: readonly TreeId[]): boolean =>

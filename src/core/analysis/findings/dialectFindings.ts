@@ -7,7 +7,7 @@ import { bpduWay, wayPhrase } from '../../tree/explain/bpduWay';
 import { label } from '../../tree/explain/phrases';
 import { passing } from '../../tree/passing';
 import { CODE, type Solution } from '../../tree/settled';
-import type { Network } from '../../topology/network';
+import { isBundle, type Network } from '../../topology/network';
 import { closingPorts } from '../parts';
 import type { Finding } from './finding';
 
@@ -54,9 +54,11 @@ export function openLoopFindings(solution: Solution): Finding[] {
   const { design, switches, ports, owner, far, link } = network;
   if (!ports.some((port, p) => passesOn(port) || isInterop(switches[owner[p]!]!, port))) return [];
   const closing = new Map<number, number[]>();
-  for (const { id: vid } of design.vlans) {
+  const runs = (p: number): boolean => runsTrees(switches[owner[p]!]!);
+  for (const vid of new Set([1, ...design.vlans.map(({ id }) => id)])) {
     const passes = passing(solution, vid);
-    for (const p of closingPorts(network, (q) => passes[q] === 1)) closing.set(p, [...(closing.get(p) ?? []), vid]);
+    for (const p of closingPorts(network, (q) => passes[q] === 1))
+      if (runs(p) || runs(far[p]!)) closing.set(p, [...(closing.get(p) ?? []), vid]); // else a finding of its own tells it
   }
   return [...closing].map(([p, vids]): Finding => {
     const { id } = design.links[link[p]!]!;
@@ -65,7 +67,10 @@ export function openLoopFindings(solution: Solution): Finding[] {
       text: `frames of VLAN ${vlansText(vids)} circle: nothing blocks in a loop that ${label(network, p)} to ${label(network, far[p]!)} closes`,
       why: 'Some of its ports speak otherwise than their switches, so that no tree sees the loop whole; the first broadcast never ends.',
       at: { link: id },
-      remedies: [{ label: 'cut this link', commands: [{ do: 'set-link', link: id, up: false }] }],
+      // Of a bundle one cable is not all.
+      remedies: isBundle(network, p)
+        ? []
+        : [{ label: 'cut this link', commands: [{ do: 'set-link', link: id, up: false }] }],
     };
   });
 }

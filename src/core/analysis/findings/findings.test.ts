@@ -110,6 +110,16 @@ describe('findings', () => {
     expect(rules({ ...design, links: design.links.map((link, i) => ({ ...link, up: i > 0 })) })).toEqual([]);
   });
 
+  it('tell a loop that ports which pass BPDUs on leave open, without a listed VLAN too, and how to end it', () => {
+    const open = { speaks: 'passes-on' };
+    const design = networkOf({ a: { priority: 0 }, b: { priority: 4096 } }, ['a 1 = b 1', 'a 2 = b 2'], {
+      ...{ 'a 1': open, 'a 2': open, 'b 1': open, 'b 2': open },
+    });
+    const found = findingsOf(design, solutionOf(design)).find(({ rule }) => rule === 'frames-circle');
+    expect(found?.text).toBe('frames of VLAN 1 circle: nothing blocks in a loop that a port 2 to b port 2 closes');
+    const edited = editAll(design, found!.remedies[0]!.commands);
+    expect(edited.ok && rules(edited.value.design)).not.toContain('frames-circle');
+  });
   it('tell which switches are beyond the reach of the root: one hop a second of max age', () => {
     const names = Array.from({ length: 9 }, (_, i) => `s${i}`);
     const chain = names.slice(1).map((name, i) => `s${i} 2 = ${name} 1`);

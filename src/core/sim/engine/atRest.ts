@@ -37,9 +37,9 @@ export interface Begun {
 
 /**
  * Lets bundles negotiate, then puts all entities where they come to rest. False where some cannot begin so, or would not
- * rest as the solver says: a classic bridge, a port that speaks otherwise than its switch, one of a region, a port that throws away what it hears, a segment of more than
- * two bridges, or information that is too old. Some may then have moved: another network is to be booted. Step by step:
- * whoever asks may stop between them.
+ * rest as the solver says: a classic bridge, one of a region, a port that speaks otherwise than its switch, or throws away
+ * what it hears, a segment of more than two bridges, or information that is too old. Some may then have moved: another network
+ * is to be booted. Step by step: whoever asks may stop between them.
  */
 export function* bringToRest(begun: Begun): Generator<void, boolean> {
   while (!begun.aggregation.resting || begun.now - begun.lastChange < NEGOTIATED) {

@@ -66,16 +66,16 @@ export function settingsIn(
   };
 }
 
-/** What an MSTP switch is in each instance of its region; null for the others, and for a VLAN's tree that it has at some ports. */
+/** What an MSTP switch is in each instance of its region; null for the others. */
 function regionSettings(
   network: Network,
   keys: BridgeKeys,
   region: RegionMap | null,
-  instances: readonly TreeId[] | null,
+  instances: readonly TreeId[],
   s: number,
   ports: readonly number[],
 ): RegionSettings | null {
-  if (!region || instances === null) return null;
+  if (!region) return null;
   return {
     configurationId: region.configurationId,
     instances: instances.map((tree) => ({ mstid: treeInstance(tree)!, ...settingsIn(network, keys, tree, s, ports) })),
@@ -103,7 +103,8 @@ export function entitySettings({
 }): EntitySettings {
   return {
     ...settingsIn(network, keys, first!, s, ports),
-    region: regionSettings(network, keys, region, treeVlan(first!) === null ? instances : null, s, ports),
+    // A VLAN's tree that an MSTP switch has at some ports is of no region.
+    region: regionSettings(network, keys, treeVlan(first!) === null ? region : null, instances, s, ports),
     offset: Math.floor(offset * network.switches[s]!.timers.hello * SECOND),
   };
 }

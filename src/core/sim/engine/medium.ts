@@ -76,7 +76,10 @@ export class Medium {
     });
   }
 
-  /** Puts a BPDU on the cable of a port; `through` are the switches that have flooded it already: complements of those that did so where they forward. */
+  /**
+   * Puts a BPDU on the cable of a port; `through` are the switches that have flooded it already: complements of those that did
+   * so where they forward.
+   */
   send(tree: number, port: number, bpdu: Bpdu, origin: number, through: readonly number[] = NOBODY): void {
     const { network, now, schedule } = this.to;
     const to = network.far[port]!;

@@ -6,47 +6,47 @@ import { passing } from '../passing';
 import type { Solution } from '../settled';
 import { portText, switchName } from './phrases';
 
-/**
- * The ports by which it goes in and out of such switches, in turn, from the port that sends it to one that takes it in: none where
- * a cable leads there. Null where it does not get there.
- */
-export function bpduWay(solution: Solution, tree: TreeId, from: number, to: number): number[] | null {
+/** A port of a bridge whose BPDUs get somewhere, and the ports by which they go in and out of such switches, in turn: none over a cable. */
+export interface BpduWay {
+  readonly from: number;
+  readonly way: readonly number[];
+}
+
+/** Every port whose BPDUs in a tree come to port `to`, if it sends any; the shortest way each. */
+export function bpduWays(solution: Solution, tree: TreeId, to: number): BpduWay[] {
   const { network } = solution;
   const { switches, ports, owner, firstPort, far, live, carried } = network;
   const vid = treeVlan(tree);
-  const passes = vid === null ? null : passing(solution, vid);
+  let passes: Uint8Array | null = null;
   const partHere = (q: number): TreePart => partAt(switches[owner[q]!]!, ports[q]!, tree);
+  const isIn = (q: number): boolean => belongs(switches[owner[q]!]!, carried[q]!, vid);
+  const forwards = (q: number): boolean => vid !== null && (passes ??= passing(solution, vid))[q] === 1;
   const isOpen = (q: number, part: TreePart): boolean =>
-    live[q] === 1 &&
-    partHere(q) === part &&
-    belongs(switches[owner[q]!]!, carried[q]!, vid) &&
-    (part === 'hub' || (part === 'relay' && passes?.[q] === 1));
-  /** By port that it leaves a switch by, the one that it came in by. */
-  const cameBy = new Map<number, number>([[from, -1]]);
-  /** By port that it comes in by, the one at the other end. */
-  const sentBy = new Map<number, number>();
-  for (const out of cameBy.keys()) {
-    const q = far[out]!;
-    if (q < 0 || sentBy.has(q)) continue;
-    sentBy.set(q, out);
-    if (q === to) return wayBy(cameBy, out, sentBy);
-    const part = partHere(q);
-    if (!isOpen(q, part)) continue;
-    const s = owner[q]!;
-    for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1)
-      if (p !== q && !cameBy.has(p) && isOpen(p, part)) cameBy.set(p, q);
+    live[q] === 1 && partHere(q) === part && isIn(q) && (part === 'hub' || (part === 'relay' && forwards(q)));
+  const found: BpduWay[] = [];
+  const seen = new Set([to]);
+  const open: { readonly at: number; readonly way: readonly number[] }[] = [{ at: to, way: [] }];
+  for (const { at, way } of open) {
+    const x = far[at]!;
+    if (x < 0 || !live[at] || !live[x]) continue;
+    const part = partHere(x);
+    if (part === 'bridge' && isIn(x)) found.push({ from: x, way });
+    if (!isOpen(x, part)) continue;
+    const s = owner[x]!;
+    // What comes back to a switch that has passed it on is not passed on again.
+    if (way.some((q) => owner[q] === s && partHere(q) === part)) continue;
+    for (let y = firstPort[s]!; y < firstPort[s + 1]!; y += 1) {
+      if (y === x || seen.has(y) || !isOpen(y, part)) continue;
+      seen.add(y);
+      open.push({ at: y, way: [y, x, ...way] });
+    }
   }
-  return null;
+  return found;
 }
 
-function wayBy(cameBy: ReadonlyMap<number, number>, last: number, sentBy: ReadonlyMap<number, number>): number[] {
-  const way: number[] = [];
-  for (let out = last, q = cameBy.get(out)!; q >= 0; q = cameBy.get(out)!) {
-    way.unshift(q, out);
-    out = sentBy.get(q)!;
-  }
-  return way;
-}
+/** The way from one port to another; null where BPDUs do not get there. */
+export const bpduWay = (solution: Solution, tree: TreeId, from: number, to: number): readonly number[] | null =>
+  bpduWays(solution, tree, to).find((each) => each.from === from)?.way ?? null;
 
 /** `c (port 1 to port 2) and d (port 2 to port 1)`. */
 export function wayPhrase(network: Network, way: readonly number[]): string {
