@@ -35,7 +35,7 @@ async function main(): Promise<void> {
     throw new Error(`no part ${unknown.join(', ')}; there are ${Object.keys({ ...ALONE, ...IN_BROWSER }).join(', ')}`);
   const parts = <T>(all: Record<string, T>): T[] =>
     Object.entries(all).flatMap(([name, part]) => (wanted.length === 0 || wanted.includes(name) ? [part] : []));
-  for (const bench of parts(ALONE)) bench();
+  for (const bench of parts<() => void | Promise<void>>(ALONE)) await bench();
   const seen = parts(IN_BROWSER);
   if (seen.length > 0)
     await withBrowser(async (browser) => {

@@ -6,8 +6,9 @@ process.argv.push('--build', '--chromium');
 await import('./setup.mjs');
 const { build } = await import('esbuild');
 await build({
-  entryPoints: ['bench/main.ts'],
-  outfile: 'dist/bench/main.cjs',
+  entryPoints: ['bench/main.ts', 'bench/helper.ts'],
+  outdir: 'dist/bench',
+  outExtension: { '.js': '.cjs' },
   bundle: true,
   platform: 'node',
   format: 'cjs',

@@ -54,8 +54,8 @@ export function inlineRunner(): Runner {
     warm: () => undefined,
     stop: running.stop,
     why: (...of) => later(running.why(...of)),
-    frames: (...of) => later(running.frames(...of)),
-    capture: (scope) => later(running.capture(scope)),
+    frames: running.frames,
+    capture: running.capture,
     another: inlineRunner,
     close: () => undefined,
   };

@@ -1,8 +1,23 @@
 /** The simulator in a worker of its own: a run can be stopped, keeping what it has, and is asked about afterwards. */
 import * as Comlink from 'comlink';
+import { helperBehind, helpersFrom } from './helpers';
 import { createRunning } from './running';
 
-const runner = createRunning((answer, buffer) => Comlink.transfer(answer, [buffer]));
+function startHelper() {
+  const worker = new Worker(new URL('./helper.ts', import.meta.url), { type: 'module', name: 'knot-path-helper' });
+  const failed = new Promise<never>((_, fail) => {
+    worker.onerror = (event) => {
+      event.preventDefault();
+      fail(new Error('A helper of the simulator has stopped.'));
+    };
+  });
+  return helperBehind(worker, failed);
+}
+
+const runner = createRunning(
+  (answer, buffer) => Comlink.transfer(answer, [buffer]),
+  helpersFrom(startHelper, navigator.hardwareConcurrency),
+);
 
 export type RunnerWorker = typeof runner;
 

@@ -9,7 +9,7 @@ import { captureOf } from '../core/sim/report/capture';
 import { causeText } from '../core/sim/report/causeText';
 import { traceOf, type Trace } from '../core/sim/trace/trace';
 import { frameRows, type FrameRow } from '../core/sim/report/frameRows';
-import { simulateInSteps } from '../core/sim/simulate';
+import { simulateInSteps, simulateShared, type Helpers } from '../core/sim/simulate';
 import { compileNetwork, type Network } from '../core/topology/network';
 import { encodePcapng } from '../core/wire/pcapng';
 
@@ -37,13 +37,25 @@ const rehearsals = ({ switches }: Design): Scenario[] =>
 /** Messages and timers of a rehearsal: a large network is not run to its end for nothing. */
 const REHEARSED = 15_000;
 
-/** A runner; `give` is told of a buffer that may be handed over with an answer instead of copied. */
-export function createRunning(give: <T extends object>(answer: T, buffer: ArrayBuffer) => T) {
+/**
+ * A runner; `give` is told of a buffer that may be handed over with an answer instead of copied, `helpers` are asked for where
+ * a run is large enough to share it.
+ */
+export function createRunning(
+  give: <T extends object>(answer: T, buffer: ArrayBuffer) => T,
+  helpers: Helpers = () => [],
+) {
   let kept: { readonly run: Run; readonly network: Network } | null = null;
   /** Counts runs and stops: a run goes on as long as it is the last one. */
   let turn = 0;
   /** Counts runs alone: what is kept is of the last one. */
   let runs = 0;
+  /** The last run, with all frames; null where there is none, or another begins meanwhile. */
+  const wholeRun = async () => {
+    const asked = kept;
+    await asked?.run.sent.complete().catch(() => (kept = asked === kept ? null : kept));
+    return asked === kept ? asked : null;
+  };
   return {
     /** Runs something for nothing: code that has run before is several times as fast. */
     async warm(design: Design): Promise<void> {
@@ -63,24 +75,26 @@ export function createRunning(give: <T extends object>(answer: T, buffer: ArrayB
       const mine = (turn += 1);
       const number = (runs += 1);
       kept = null;
-      const steps = simulateInSteps(design, scenario, {
-        mostFrames: MOST_FRAMES,
-        mostEvents: MOST_EVENTS,
-        views: false,
-      });
       let looked = Date.now();
-      for (let step = steps.next(); ; step = steps.next(mine === turn)) {
-        if (step.done) {
-          if (!step.value.ok) return step.value;
-          const run = step.value.value;
-          if (number === runs) kept = { run, network: compileNetwork(run.design, null, []) };
-          return ok(traceOf(run, scenario.actions, scenario.until));
-        }
-        if (Date.now() - looked < 50) continue;
-        tell(step.value);
-        await new Promise((resolve) => setTimeout(resolve)); // here a stop comes in
-        looked = Date.now();
-      }
+      const progress = (share: number): boolean | Promise<boolean> => {
+        if (Date.now() - looked < 50) return mine === turn;
+        tell(share);
+        return new Promise((resolve) =>
+          setTimeout(() => {
+            looked = Date.now(); // here a stop has come in
+            resolve(mine === turn);
+          }),
+        );
+      };
+      const options = { mostFrames: MOST_FRAMES, mostEvents: MOST_EVENTS, views: false, progress };
+      const done = await simulateShared(design, scenario, helpers, options).catch(() =>
+        // A helper has failed: what it would have run is run here.
+        simulateShared(design, scenario, () => [], options),
+      );
+      if (!done.ok) return done;
+      const run = done.value;
+      if (number === runs) kept = { run, network: compileNetwork(run.design, null, []) };
+      return ok(traceOf(run, scenario.actions, scenario.until));
     },
     stop(): void {
       turn += 1;
@@ -97,13 +111,14 @@ export function createRunning(give: <T extends object>(answer: T, buffer: ArrayB
       const change = run.recording.whyAt(treesOf(run).indexOf(tree), network.portIndexOf(sw, port), t);
       return change && { t: change.t, text: causeText(network, bridgeKeys(network.switches), change.cause) };
     },
-    frames(
+    async frames(
       scope: FrameScope,
       trees: readonly TreeId[] | null,
       most: number,
-    ): Result<{ readonly rows: FrameRow[]; readonly left: number }, string> {
-      if (!kept) return fail('Nothing has run yet.');
-      const { run, network } = kept;
+    ): Promise<Result<{ readonly rows: FrameRow[]; readonly left: number }, string>> {
+      const whole = await wholeRun();
+      if (!whole) return fail('Nothing has run yet.');
+      const { run, network } = whole;
       const ids = treesOf(run);
       const inScope = scopeOf(network, scope);
       return ok(
@@ -118,9 +133,10 @@ export function createRunning(give: <T extends object>(answer: T, buffer: ArrayB
       );
     },
     /** The frames of a scope as pcapng. */
-    capture(scope: FrameScope): Result<Uint8Array<ArrayBuffer>, string> {
-      if (!kept) return fail('Nothing has run yet.');
-      const { run, network } = kept;
+    async capture(scope: FrameScope): Promise<Result<Uint8Array<ArrayBuffer>, string>> {
+      const whole = await wholeRun();
+      if (!whole) return fail('Nothing has run yet.');
+      const { run, network } = whole;
       const bytes = Uint8Array.from(encodePcapng(captureOf(network, treesOf(run), run, scopeOf(network, scope))));
       return give(ok(bytes), bytes.buffer);
     },

@@ -1,15 +1,17 @@
 /** Trees of a run are run apart, and those that fare alike once: what is told of each is what all tell on one clock. */
 import fc from 'fast-check';
 import type { Design } from '../model/document';
+import { helperBeside } from '../testing/helpers';
 import { randomDesign } from '../testing/networks';
 import { benchedScenario } from '../testing/scenarios';
 import { tries } from '../testing/runs';
 import { compileNetwork } from '../topology/network';
+import type { Helper } from './helper';
 import { partsOf, type Part } from './engine/parts';
 import { captureOf } from './report/capture';
 import type { Run } from './run';
 import { treesThrough } from './scenario/scenario';
-import { simulate } from './simulate';
+import { simulate, simulateShared } from './simulate';
 
 /** Switches with a tree for each VLAN, or none at all; more VLANs than random designs have, one of which has a root of its own. */
 const designs = fc.tuple(randomDesign('perVlan'), fc.integer({ min: 2, max: 5 })).map(([design, more]): Design => ({
@@ -23,13 +25,23 @@ const designs = fc.tuple(randomDesign('perVlan'), fc.integer({ min: 2, max: 5 })
 /** In an order that does not hang on which of several trees comes first at a moment. */
 const told = (list: readonly unknown[]) => list.map((each) => JSON.stringify(each)).sort();
 
+/** Everything of a run as it is told, the causes of all changes too. */
+const inOneOrder = (run: Run) => ({
+  ...allTold(run),
+  changes: Array.from({ length: run.recording.count }, (_, i) => run.recording.change(i)),
+  sent: Array.from({ length: run.sent.count }, (_, i) => run.sent.at(i)),
+  reach: run.reach.data(),
+  flushes: [...run.flushes],
+  reached: run.reached,
+});
+
 /** Everything of a run. */
 function allTold(run: Run) {
   const { frames } = captureOf(compileNetwork(run.design), run.trees, run);
   return {
     trace: told(run.trace),
     frames: told(frames.map(({ t, at, octets }) => [t, at, [...octets].join()])),
-    flushes: told(run.flushes),
+    flushes: told([...run.flushes]),
     outages: run.outages,
     storms: run.storms,
     final: run.final,
@@ -78,12 +90,74 @@ it('is written down up to one moment where it is stopped, and up to there as tho
         told(list.filter(({ t }) => t <= reached * second));
       expect(stopped).toBe(true);
       expect(until(part.value.trace, 1)).toEqual(until(whole.value.trace, 1));
-      expect(until(part.value.flushes, 1e6)).toEqual(until(whole.value.flushes, 1e6));
+      expect(until([...part.value.flushes], 1e6)).toEqual(until([...whole.value.flushes], 1e6));
       expect(told(part.value.trace)).toEqual(until(part.value.trace, 1));
       for (const { end } of part.value.outages) expect(end ?? reached).toBeLessThanOrEqual(reached);
     }),
     { numRuns: tries(12) },
   );
+});
+
+it('tells the same where helpers run some of the parts, from boot and at rest', async () => {
+  let shared = 0;
+  await fc.assert(
+    fc.asyncProperty(
+      designs,
+      fc.nat(),
+      fc.boolean(),
+      fc.integer({ min: 1, max: 3 }),
+      async (design, pick, fromBoot, count) => {
+        const actions = design.links.map(({ id }, i) => ({ at: 1 + ((i * 7 + pick) % 20), do: 'link-down', link: id }));
+        const scenario = { ...benchedScenario(design, actions, 40), fromBoot };
+        const options = { clocks: 'each its own', begins: pick % 2 === 0 ? 'booted' : 'at-rest' } as const;
+        const helpers = () => {
+          shared += 1;
+          return Array.from({ length: count }, helperBeside);
+        };
+        const alone = simulate(design, scenario, options);
+        const together = await simulateShared(design, scenario, helpers, options);
+        if (!alone.ok || !together.ok) throw new Error('it does not run');
+        await together.value.sent.complete();
+        expect(inOneOrder(together.value)).toEqual(inOneOrder(alone.value));
+      },
+    ),
+    { numRuns: tries(12) },
+  );
+  expect(shared).toBeGreaterThan(0);
+});
+
+it('is written down up to one moment where it is stopped while helpers run parts of it', async () => {
+  const [design] = fc.sample(
+    designs.filter(({ links }) => links.length > 3),
+    { seed: 5, numRuns: 1 },
+  ) as [Design];
+  const actions = design.links.map(({ id }, i) => ({ at: 1 + i, do: 'link-down', link: id }));
+  const scenario = benchedScenario(design, actions, 40);
+  const options = { clocks: 'each its own', progress: (share: number) => share < 0.3 } as const;
+  const alone = simulate(design, scenario, options);
+  const together = await simulateShared(design, scenario, () => [helperBeside()], options);
+  if (!alone.ok || !together.ok) throw new Error('it does not run');
+  await together.value.sent.complete();
+  expect(together.value.stopped).toBe(true);
+  expect(inOneOrder(together.value)).toEqual(inOneOrder(alone.value));
+});
+
+it('fails where a helper does, and lets the others go', async () => {
+  const [design] = fc.sample(
+    designs.filter(({ links }) => links.length > 3),
+    { seed: 5, numRuns: 1 },
+  ) as [Design];
+  const ended: string[] = [];
+  const [good, bad] = ['good', 'bad'].map((name): Helper => ({
+    ...helperBeside(),
+    end: async () => void ended.push(await Promise.resolve(name)),
+  })) as [Helper, Helper];
+  const failing = { ...bad, runTo: () => Promise.reject(new Error('out of memory')) };
+  const scenario = benchedScenario(design, [], 40);
+  await expect(simulateShared(design, scenario, () => [good, failing], { clocks: 'each its own' })).rejects.toThrow(
+    'out of memory',
+  );
+  expect(ended).toEqual(['good', 'bad']);
 });
 
 describe('the parts of a run', () => {

@@ -7,7 +7,7 @@ import { ARRIVES, CARRIES, LIVE, OPERATIONAL, SHUT_SHIFT } from './engine/signal
 import type { Told } from './engine/parts';
 import type { Simulation } from './engine/simulation';
 import type { Watch } from './engine/watch';
-import type { Flush } from './run';
+import { FlushLog } from './trace/flushLog';
 import { MemberLog } from './trace/memberLog';
 import { Recording } from './trace/recording';
 import type { SentLacpdu, SentLog } from './trace/sentLog';
@@ -32,7 +32,7 @@ export interface RecorderOptions {
 }
 
 export class Recorder {
-  readonly flushes: Flush[] = [];
+  readonly flushes = new FlushLog();
   readonly members = new MemberLog();
   readonly negotiation: SentLacpdu[] = [];
   /** By port, what is known of its signal. */
@@ -44,6 +44,8 @@ export class Recorder {
   private start: Micros = Infinity;
   /** Ports that change while nothing is recorded: before a scenario can begin, and after it has ended. */
   private restless: Map<string, readonly [tree: number, port: number]> | null = null;
+  /** Where addresses are forgotten later is not written down: there is enough. */
+  flushed: Micros = Infinity;
   private sim!: Simulation;
   private readonly options: RecorderOptions;
 
@@ -73,7 +75,8 @@ export class Recorder {
       flushed: (t, tree, port) => {
         if (this.restless) return;
         this.plane?.flush(port, tree);
-        if (t >= this.start && this.flushes.length < MOST_FLUSHES) this.flushes.push({ t: t - this.start, tree, port });
+        if (t >= this.start && t <= this.flushed && this.flushes.count < MOST_FLUSHES)
+          this.flushes.add(t - this.start, tree, port);
       },
       ageing: (s) => void (this.restless ?? this.plane?.forgetAged(s)),
       moment: (t) => void (this.restless ?? this.plane?.look(t)),

@@ -1,8 +1,9 @@
 /** What a run of a scenario is, and what may be asked of it. */
 import type { Design } from '../model/document';
 import type { BridgePortId, SwitchId, TreeId } from '../model/ids';
-import type { Micros, RunRole, RunState } from '../modes/entity';
+import type { RunRole, RunState } from '../modes/entity';
 import type { TreeView } from '../tree/settled';
+import type { FlushLog } from './trace/flushLog';
 import type { MemberLog } from './trace/memberLog';
 import type { Recording } from './trace/recording';
 import type { SentLacpdu, SentLog } from './trace/sentLog';
@@ -19,13 +20,6 @@ export interface TraceEntry {
   readonly from: RunState;
   readonly to: RunState;
   readonly role: RunRole;
-}
-
-/** Addresses of a tree's VLANs behind a port were forgotten. Microseconds since the start. */
-export interface Flush {
-  readonly t: Micros;
-  readonly tree: number;
-  readonly port: number;
 }
 
 /**
@@ -72,7 +66,7 @@ export interface Run {
   readonly stopped: boolean;
   /** How far it has come, seconds. */
   readonly reached: number;
-  /** Every BPDU sent from the start on. */
+  /** Every BPDU sent from the start on; where helpers ran some of it `complete` is to be waited for before frames are read. */
   readonly sent: SentLog;
   /** Which ports have signal, and whose frames arrive: `LIVE` and `CARRIES` of each port. */
   readonly signal: Timeline;
@@ -81,7 +75,7 @@ export interface Run {
   /** LACPDUs sent from the start on. */
   readonly negotiation: readonly SentLacpdu[];
   /** Where addresses were forgotten since a topology change was told, or a port closed. */
-  readonly flushes: readonly Flush[];
+  readonly flushes: FlushLog;
   /** Pairs of hosts that were not followed: there are too many. */
   readonly unfollowed: number;
 }

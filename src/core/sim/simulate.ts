@@ -1,24 +1,22 @@
 /** A scenario run on a design: every change of every port, who was cut off and why, and where it all comes to rest. */
 import { fail, ok, type Result } from '../base/result';
-import type { Command } from '../edit/commands';
-import { editAll } from '../edit/edit';
-import { actionKind } from '../model/actions/actions';
-import type { Happening } from '../model/actions/kind';
 import type { Design } from '../model/document';
 import { problemText } from '../model/problem';
-import type { Action, Scenario } from '../model/scenario';
+import type { Scenario } from '../model/scenario';
 import { SECOND, type Micros } from '../modes/entity';
 import { inOnePart, onOneClock, partsOf, type Part } from './engine/parts';
-import type { Simulation } from './engine/simulation';
-import { Ensemble, namesIn, type Went } from './ensemble';
+import { Ensemble, type Steps } from './ensemble';
+import type { Helper } from './helper';
 import type { Ending, PortInTree, Run, RunOptions } from './run';
-import { commandsOf, scenarioDesign, treesThrough } from './scenario/scenario';
+import { happeningIn, momentOf } from './scenario/clocked';
+import { scenarioDesign, treesThrough } from './scenario/scenario';
+import { namesIn } from './share';
 import { MOST_FRAMES } from './trace/sentLog';
 
 /** How long a network may take to settle before a scenario begins. */
 const PATIENCE: Micros = 900 * SECOND;
 const MOST_EVENTS = 50_000_000;
-/** Ports x trees that are booted before a scenario: some tenths of a second. */
+/** Ports x trees that are booted before a scenario, some tenths of a second; larger ones begin where the solver says that booting ends. */
 const MOST_BOOTED = 3000;
 /** All parts of a run come to the end of a slice before any goes on: short ones where much happens, since a stop waits for it. */
 const SHORTEST: Micros = SECOND / 16;
@@ -36,15 +34,60 @@ export function simulate(
   { progress = () => true, ...options }: RunOptions = {},
 ): Result<Run, string> {
   const steps = simulateInSteps(design, scenario, options);
-  for (let step = steps.next(); ; step = steps.next(progress(step.value))) if (step.done) return step.value;
+  for (let step = steps.next(); ;) {
+    if (step.done) return step.value;
+    step = steps.next(typeof step.value !== 'number' || progress(step.value));
+  }
 }
 
-/** Runs a scenario step by step: gives how far it is, 0 to 1, and stops where it is answered with false, keeping what it has. */
+/** Gives who may run some of a run's parts; `size`: its ports x trees. */
+export type Helpers = (size: number) => readonly Helper[];
+
+/**
+ * Runs a scenario with helpers, where its parts are run apart; the error is a sentence. `progress` may take its time. Rejected
+ * where a helper fails.
+ */
+export async function simulateShared(
+  design: Design,
+  scenario: Scenario,
+  helpers: Helpers,
+  {
+    progress = () => true,
+    ...options
+  }: Omit<RunOptions, 'progress'> & { readonly progress?: (share: number) => boolean | Promise<boolean> } = {},
+): Promise<Result<Run, string>> {
+  const steps = simulateInSteps(design, scenario, options, helpers);
+  let step = steps.next();
+  while (!step.done) {
+    if (typeof step.value === 'number') {
+      const goesOn = progress(step.value);
+      step = steps.next(typeof goesOn === 'boolean' ? goesOn : await goesOn);
+      continue;
+    }
+    try {
+      await step.value;
+    } catch (error) {
+      step = steps.throw(error);
+      continue;
+    }
+    step = steps.next(true);
+  }
+  return step.value;
+}
+
+/** How far a run is, 0 to 1; or what is to be waited for before it goes on. */
+export type Step = number | Promise<unknown>;
+
+/**
+ * Runs a scenario step by step, and stops where it is answered with false, keeping what it has. Where its parts are run apart
+ * `helpers` are asked for, who run some of them.
+ */
 export function* simulateInSteps(
   given: Design,
   scenario: Scenario,
   options: Omit<RunOptions, 'progress'> = {},
-): Generator<number, Result<Run, string>, boolean> {
+  helpers: Helpers = () => [],
+): Generator<Step, Result<Run, string>, boolean> {
   const whole = scenarioDesign(given, scenario);
   if (!whole.ok) return fail(problemText(whole.error));
   const design = whole.value;
@@ -57,27 +100,50 @@ export function* simulateInSteps(
   } = options;
   const trees = treesThrough(design, scenario.actions);
   const each = partsOf(design, trees, scenario);
-  const isLarge = bootsLong(design, each);
+  const size = sizeOf(design, each);
+  const isLarge = size > MOST_BOOTED;
   const { begins = isLarge ? 'at-rest' : 'booted' } = options;
   const { clocks = isLarge && !negotiatesMuch(design) ? 'each its own' : 'one of each kind' } = options;
   const parts = clocks === 'all on one' ? inOnePart(trees) : clocks === 'each its own' ? each : [onOneClock(each)];
-  const { talk } = scenario;
-  const ensemble = new Ensemble(design, trees, parts, { seed, mostFrames, everyHello, talk, before: given });
+  const ensemble = new Ensemble(
+    { design, before: given, scenario, trees, parts, seed, mostFrames, everyHello },
+    parts.length > 1 ? helpers(size) : [],
+  );
+  try {
+    return yield* throughIt(ensemble, scenario, design, { fromBoot, begins, mostEvents, views: options.views ?? true });
+  } finally {
+    ensemble.close();
+  }
+}
+
+interface Through {
+  readonly fromBoot: boolean;
+  readonly begins: NonNullable<RunOptions['begins']>;
+  readonly mostEvents: number;
+  readonly views: boolean;
+}
+
+function* throughIt(
+  ensemble: Ensemble,
+  scenario: Scenario,
+  design: Design,
+  { fromBoot, begins, mostEvents, views: wanted }: Through,
+): Generator<Step, Result<Run, string>, boolean> {
+  const { trees } = ensemble;
   const atRest = !fromBoot && begins === 'at-rest';
   const began = atRest ? yield* telling(ensemble.beginAtRest(), () => 0) : 'spent';
   if (began === 'stopped') return fail(STOPPED);
-  if (began === 'spent') ensemble.boot(fromBoot);
+  if (began === 'spent') yield* telling(ensemble.boot(fromBoot), () => 0);
   const before = fromBoot || began === 'there' ? RESTED : yield* comeToRest(ensemble, mostEvents);
   if (before === 'stopped') return fail(STOPPED);
   const start = fromBoot ? 0 : ensemble.now;
   const most = ensemble.events + mostEvents;
-  const played = yield* play(ensemble, scenario, design, start, most);
+  const played = yield* play(ensemble, scenario, start, most);
   if (!played.ok) return played;
   const stopped = played.value;
   const [{ events }, reached, last] = [ensemble, (ensemble.now - start) / SECOND, ensemble.lastChange];
-  const moving = ensemble.onTheWay(start);
-  const records = ensemble.records();
-  const final = { trees: (options.views ?? true) ? ensemble.views() : [] };
+  const { records, moving, views } = yield* telling(ensemble.told(wanted), () => 1);
+  const final = { trees: views };
   const ending = yield* endingOf(ensemble, { stopped, moving: moving.length > 0, last, start, mostEvents: most });
   const settledAt = ending.kind === 'rests' ? (last - start) / SECOND : null;
   const { restless: restlessBefore } = before;
@@ -96,14 +162,13 @@ export function* simulateInSteps(
 }
 
 /** Passes on what is answered at each step, and says how far the run is. */
-function* telling(steps: Generator<void, Went, boolean>, share: () => number): Generator<number, Went, boolean> {
-  for (let step = steps.next(true); ; step = steps.next(yield share())) if (step.done) return step.value;
+function* telling<T>(steps: Steps<T>, share: () => number): Generator<Step, T, boolean> {
+  for (let step = steps.next(true); ; step = steps.next(yield step.value ?? share())) if (step.done) return step.value;
 }
 
-/** Whether booting takes longer than one should wait: then the scenario begins where the solver says that booting ends. */
-const bootsLong = ({ switches }: Design, parts: readonly Part[]): boolean =>
-  switches.reduce((sum, { ports }) => sum + ports.length, 0) * parts.reduce((sum, part) => sum + part.trees.length, 0) >
-  MOST_BOOTED;
+/** Ports x trees that are run. */
+const sizeOf = ({ switches }: Design, parts: readonly Part[]): number =>
+  switches.reduce((sum, { ports }) => sum + ports.length, 0) * parts.reduce((sum, part) => sum + part.trees.length, 0);
 
 /** Whether bundles negotiate that much that each part's doing it again costs more than parts save: a tenth of the ports are members. */
 const negotiatesMuch = ({ switches, bundles }: Design): boolean =>
@@ -117,58 +182,40 @@ interface Beginning {
 const RESTED: Beginning = { restless: null };
 
 /** Lets the network come to rest before a scenario begins. One that never does begins as it is then, which is what one wants to watch. */
-function* comeToRest(ensemble: Ensemble, mostEvents: number): Generator<number, Beginning | 'stopped', boolean> {
+function* comeToRest(ensemble: Ensemble, mostEvents: number): Generator<Step, Beginning | 'stopped', boolean> {
   let watched = false;
   // Looked at once a second: when it begins does not hang on how many events that takes.
-  for (let second = ensemble.now; !ensemble.rests;) {
-    if (second >= PATIENCE) return { restless: ensemble.restlessPorts() };
+  for (let second = ensemble.now; !(yield* rests(ensemble));) {
+    if (second >= PATIENCE) return { restless: yield* restlessNow(ensemble) };
     if (second >= PATIENCE / 2 && !watched) {
       ensemble.watchRestless();
       watched = true;
     }
     second += SECOND;
     const went = yield* telling(ensemble.runTo(second, mostEvents), () => 0);
-    if (went === 'spent') return { restless: ensemble.restlessPorts() };
+    if (went === 'spent') return { restless: yield* restlessNow(ensemble) };
     if (went === 'stopped' || !(yield 0)) return 'stopped';
   }
   return RESTED;
 }
 
+const rests = (ensemble: Ensemble): Generator<Step, boolean, boolean> => telling(ensemble.rests(), () => 0);
+const restlessNow = (ensemble: Ensemble): Generator<Step, PortInTree[], boolean> =>
+  telling(ensemble.restlessPorts(), () => 0);
+
 /** Runs the actions to the scenario's end; gives whether it was stopped before. */
 function* play(
   ensemble: Ensemble,
-  { actions, until: seconds }: Scenario,
-  design: Design,
+  scenario: Scenario,
   start: Micros,
   mostEvents: number,
-): Generator<number, Result<boolean, string>, boolean> {
-  let refused = null as string | null;
-  // All parts go through the same states of the design, each in its own time.
-  const states: Design[] = [design];
-  const takesFor = (sim: Simulation): Take => {
-    let state = 0;
-    return (commands) => {
-      if (states[state + 1] === undefined) {
-        const edited = editAll(states[state]!, commands);
-        if (!edited.ok) {
-          refused = problemText(edited.error);
-          return;
-        }
-        states.push(edited.value.design);
-      }
-      state += 1;
-      sim.follow(states[state]!);
-    };
-  };
-  const happening = actions.filter((action) => action.at <= seconds);
-  ensemble.begin(start, (sim) => {
-    const take = takesFor(sim);
-    for (const action of happening) schedule(sim, action, start, take);
-  });
-  const until = start + Math.round(seconds * SECOND);
+): Generator<Step, Result<boolean, string>, boolean> {
+  const until = start + Math.round(scenario.until * SECOND);
+  const begins = happeningIn(scenario).map((action) => momentOf(action, start));
   const share = (): number => (ensemble.now - start) / (until - start);
+  yield* telling(ensemble.begin(start), () => 0);
   let slice = SHORTEST;
-  for (let target = start; refused === null;) {
+  for (let target = start; ensemble.refused === null;) {
     const before = ensemble.events;
     const went = yield* telling(ensemble.runTo(target, mostEvents), share);
     if (went !== 'there') return ok(true);
@@ -177,11 +224,10 @@ function* play(
     const took = ensemble.events - before;
     if (took > BUSY) slice = Math.max(SHORTEST, slice / 2);
     else if (took < BUSY / 4) slice = Math.min(LONGEST, slice * 2);
-    const begins = happening.map(({ at }) => start + Math.round(at * SECOND));
     if (begins.includes(target)) slice = SHORTEST;
     target = Math.min(until, target + slice, ...begins.filter((t) => t > target));
   }
-  return refused === null ? ok(false) : fail(refused);
+  return ensemble.refused === null ? ok(false) : fail(ensemble.refused);
 }
 
 interface Ended {
@@ -198,47 +244,16 @@ interface Ended {
 function* endingOf(
   ensemble: Ensemble,
   { stopped, moving, last, start, mostEvents }: Ended,
-): Generator<number, Ending, boolean> {
+): Generator<Step, Ending, boolean> {
   ensemble.watchRestless();
   const limit = ensemble.now + AFTERMATH;
-  while (!stopped && !ensemble.rests && ensemble.now < limit && ensemble.events <= mostEvents) {
+  while (!stopped && !(yield* rests(ensemble)) && ensemble.now < limit && ensemble.events <= mostEvents) {
     const went = yield* telling(ensemble.runTo(ensemble.now + SECOND, mostEvents), () => 1);
     if (went !== 'there' || !(yield 1)) break;
   }
   if (stopped) return { kind: 'stopped' };
-  if (!ensemble.rests) return { kind: 'restless', ports: ensemble.restlessPorts() };
+  if (!(yield* rests(ensemble))) return { kind: 'restless', ports: yield* restlessNow(ensemble) };
   return ensemble.lastChange > last || moving
     ? { kind: 'moves', at: (ensemble.lastChange - start) / SECOND }
     : { kind: 'rests' };
-}
-
-/** Takes over what an action changes. */
-type Take = (commands: readonly Command[]) => void;
-
-/** Puts an action on the clock. */
-function schedule(sim: Simulation, action: Action, start: Micros, take: Take): void {
-  const { after = 0, changes, mute, members, open } = actionKind(action).happens(action);
-  const commands = commandsOf(changes);
-  sim.at(start + Math.round(action.at * SECOND) + Math.round(after * SECOND), () => {
-    if (mute) {
-      const { on, bpdus = false, lasts } = mute;
-      for (const port of mutedPorts(sim, mute)) {
-        sim.setMute(port, on, bpdus);
-        if (lasts !== undefined) sim.at(sim.now + Math.round(lasts * SECOND), () => sim.setMute(port, !on, bpdus));
-      }
-    }
-    if (members) sim.setBundle(members.bundle, members.ports);
-    if (open) sim.guards.open(sim.network.portIndexOf(open.switch, open.port));
-    if (commands.length > 0) take(commands);
-  });
-}
-
-/** The aggregationPorts of a link by which nothing is to get through any more, or again. */
-function mutedPorts({ network }: Simulation, { link: id, from }: NonNullable<Happening['mute']>): number[] {
-  const { design, portIndexOf, switches, owner } = network;
-  const link = design.links.find((each) => each.id === id);
-  if (!link) return [];
-  const [a, b] = [portIndexOf(link.a.switch, link.a.port), portIndexOf(link.b.switch, link.b.port)];
-  if (from === null) return [a, b];
-  return [from !== undefined && switches[owner[a]!]?.id !== from ? b : a];
 }

@@ -15,7 +15,7 @@ function told(run: Run) {
   const { frames } = captureOf(compileNetwork(run.design), run.trees, run);
   return {
     trace: run.trace,
-    flushes: run.flushes,
+    flushes: [...run.flushes],
     outages: run.outages,
     storms: run.storms,
     final: run.final,

@@ -2,10 +2,19 @@
 import { MinHeap } from '../../base/minHeap';
 import type { Micros } from '../../modes/entity';
 import type { Part } from '../engine/parts';
-import type { Flush } from '../run';
-import type { Storm } from '../traffic/dataPlane';
+import type { Outage, Storm } from '../traffic/dataPlane';
 import { Reach } from '../traffic/reach';
+import { FlushLog } from './flushLog';
 import { Recording, type Cause } from './recording';
+
+/** What one part has written down. */
+export interface Written {
+  readonly recording: Recording;
+  readonly flushes: FlushLog;
+  readonly reach: Reach;
+  readonly outages: readonly Outage[];
+  readonly storms: readonly Storm[];
+}
 
 /** Something in the order of time. */
 interface Ordered {
@@ -15,8 +24,8 @@ interface Ordered {
   readonly rankOf: (i: number) => number;
 }
 
-/** Goes through several lists as one. */
-function inOrder(lists: readonly Ordered[], visit: (list: number, i: number) => void): void {
+/** Goes through several lists as one, as long as it is answered with true. */
+function inOrder(lists: readonly Ordered[], visit: (list: number, i: number) => boolean): void {
   const heads = new MinHeap();
   const next = lists.map(() => 0);
   const put = (list: number): void => {
@@ -26,7 +35,7 @@ function inOrder(lists: readonly Ordered[], visit: (list: number, i: number) => 
   };
   for (const list of lists.keys()) put(list);
   for (let list = heads.pop(); list >= 0; list = heads.pop()) {
-    visit(list, next[list]!);
+    if (!visit(list, next[list]!)) return;
     next[list]! += 1;
     put(list);
   }
@@ -52,17 +61,19 @@ export function joinRecordings(parts: readonly Part[], recordings: readonly Reco
   inOrder(lists, (part, i) => {
     const recording = recordings[part]!;
     for (const { tree } of parts[part]!.told[recording.treeOf(i)]!) joined.take(recording, i, tree);
+    return true;
   });
   return joined;
 }
 
 /** At most `most` of them. */
-export function joinFlushes(parts: readonly Part[], flushes: readonly (readonly Flush[])[], most: number): Flush[] {
-  const joined: Flush[] = [];
-  const lists = flushes.map((own): Ordered => ({ count: own.length, timeOf: (i) => own[i]!.t, rankOf: () => 0 }));
+export function joinFlushes(parts: readonly Part[], flushes: readonly FlushLog[], most: number): FlushLog {
+  const joined = new FlushLog();
+  const lists = flushes.map((own): Ordered => ({ count: own.count, timeOf: (i) => own.timeOf(i), rankOf: () => 0 }));
   inOrder(lists, (part, i) => {
-    const { t, tree, port } = flushes[part]![i]!;
-    if (joined.length < most) for (const told of parts[part]!.told[tree]!) joined.push({ t, tree: told.tree, port });
+    const { t, tree, port } = flushes[part]!.at(i);
+    for (const told of parts[part]!.told[tree]!) if (joined.count < most) joined.add(t, told.tree, port);
+    return joined.count < most;
   });
   return joined;
 }
@@ -83,6 +94,7 @@ export function joinReaches(reaches: readonly Reach[]): Reach {
   inOrder(lists, (part, i) => {
     const { pair, cause } = reaches[part]!.change(i);
     joined.add(reaches[part]!.timeOf(i), pair, cause);
+    return true;
   });
   return joined;
 }

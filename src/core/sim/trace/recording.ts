@@ -38,13 +38,13 @@ export interface PortChange {
 
 /** Grows change by change; reading is by index or by instant. */
 export class Recording {
-  private readonly timeline: Timeline;
-  private readonly causes: Cause[] = [];
+  private timeline: Timeline;
+  private causes: Cause[] = [];
 
-  /** `at` gives what a port of a tree is at the start. */
   readonly trees: number;
   readonly ports: number;
 
+  /** `at` gives what a port of a tree is at the start. */
   constructor(
     trees: number,
     ports: number,
@@ -56,6 +56,12 @@ export class Recording {
     this.timeline = new Timeline(
       Uint8Array.from({ length: trees * ports }, (_, place) => coded(...at(Math.floor(place / ports), place % ports))),
     );
+  }
+
+  /** A recording again, of its data and the causes of its changes. */
+  static from(data: TimelineData, trees: number, causes: Cause[]): Recording {
+    const recording = new Recording(0, trees === 0 ? 0 : data.start.length / trees, () => ['disabled', 'disabled']);
+    return Object.assign(recording, { trees, timeline: Timeline.from(data), causes });
   }
 
   data(): TimelineData {

@@ -5,6 +5,7 @@ import type { Micros } from '../../modes/entity';
 import type { Vector } from '../../modes/vector';
 import { EventQueue } from '../engine/eventQueue';
 import type { Told } from '../engine/parts';
+import { bpduIn, packBpdus, packVectors, vectorIn } from './packed';
 import { raisedVector, Retold } from './retold';
 
 export interface SentBpdu {
@@ -26,6 +27,26 @@ export interface SentLacpdu {
   readonly t: Micros;
   readonly member: number;
   readonly lacpdu: Lacpdu;
+}
+
+/** The rows of a log as plain data: how many frames they are, and the columns. */
+export interface SentRows {
+  readonly total: number;
+  readonly columns: readonly Float64Array[];
+  readonly places: readonly Uint32Array[];
+}
+
+/** What its rows say, as plain data: BPDUs, and what was held at the other end. */
+export interface SentWords {
+  readonly bpdus: Float64Array;
+  readonly helds: Float64Array;
+}
+
+/** Rows from another log, whose words come when somebody asks. */
+interface Taken {
+  readonly from: number;
+  readonly fetch: () => Promise<SentWords>;
+  words: SentWords | null;
 }
 
 const ROOM = 1024;
@@ -54,6 +75,8 @@ export class SentLog {
   private places = [new Uint32Array(ROOM), new Uint32Array(ROOM), new Uint32Array(ROOM)] as const;
   private readonly bpdus: Bpdu[] = [];
   private readonly helds: (Vector | null)[] = [];
+  /** Rows that others have written, from which on. */
+  private readonly taken: Taken[] = [];
   private inOrder: Ordered | null = null;
   private readonly retold = new Retold();
 
@@ -92,7 +115,7 @@ export class SentLog {
     this.total += times * this.told[tree]!.length;
     this.inOrder = null;
     if (t > this.full) return;
-    if (this.rows === this.columns[0].length) this.grow();
+    if (this.rows === this.columns[0].length) this.grow(this.rows * 2);
     const [firsts, counts, periods] = this.columns;
     const [ports, trees, origins] = this.places;
     firsts[this.rows] = t;
@@ -111,16 +134,24 @@ export class SentLog {
     const [row, tree] = [rows[i]!, trees[i]!];
     const [ports, run, origins] = this.places;
     const { by } = this.told[run[row]!]!.find((told) => told.tree === tree)!;
-    const held = this.helds[row] ?? null;
+    const { bpdu, held } = this.saidIn(row);
     return {
       t: times[i]!,
       tree,
       port: ports[row]!,
-      bpdu: this.retold.bpdu(this.bpdus[row]!, by),
+      bpdu: this.retold.bpdu(bpdu, by),
       origin: origins[row]!,
       held: held && by !== 0 ? raisedVector(held, by) : held,
     };
   }
+  private saidIn(row: number): { readonly bpdu: Bpdu; readonly held: Vector | null } {
+    const other = this.taken.findLast(({ from }) => row >= from);
+    if (!other) return { bpdu: this.bpdus[row]!, held: this.helds[row]! };
+    const { from, words } = other;
+    if (!words) throw new Error('the words of these rows have not been fetched');
+    return { bpdu: bpduIn(words.bpdus, row - from), held: vectorIn(words.helds, row - from) };
+  }
+
   portOf(i: number): number {
     return this.places[0][this.ordered().rows[i]!]!;
   }
@@ -130,6 +161,36 @@ export class SentLog {
     const { times, trees, rows } = this.ordered();
     const [ports] = this.places;
     return { times: times.slice(), ports: Uint32Array.from(rows, (row) => ports[row]!), trees: trees.slice() };
+  }
+
+  /** Its rows, for somebody who puts several logs together. */
+  data(): SentRows {
+    const { total, rows, columns, places } = this;
+    return {
+      total,
+      columns: columns.map((column) => column.slice(0, rows)),
+      places: places.map((column) => column.slice(0, rows)),
+    };
+  }
+  words(): SentWords {
+    return { bpdus: packBpdus(this.bpdus), helds: packVectors(this.helds) };
+  }
+
+  /** Takes over the rows of another log of the same run; nothing is added afterwards. `fetch` gives what they say. */
+  take(rows: SentRows, fetch: () => Promise<SentWords>): void {
+    const from = this.rows;
+    this.taken.push({ from, fetch, words: null });
+    this.rows += rows.places[0]!.length;
+    this.total += rows.total;
+    this.inOrder = null;
+    this.grow(Math.max(this.rows, this.columns[0].length));
+    this.columns.forEach((column, i) => column.set(rows.columns[i]!, from));
+    this.places.forEach((column, i) => column.set(rows.places[i]!, from));
+  }
+
+  /** Fetches what others have of it: to be waited for before any frame is read. */
+  async complete(): Promise<void> {
+    await Promise.all(this.taken.map(async (taken) => (taken.words ??= await taken.fetch())));
   }
 
   private ordered(): Ordered {
@@ -159,12 +220,11 @@ export class SentLog {
     return ordered;
   }
 
-  private grow(): void {
+  private grow(size: number): void {
     const wider = <A extends Float64Array<ArrayBuffer> | Uint32Array<ArrayBuffer>>(next: A, old: A): A => {
       next.set(old);
       return next;
     };
-    const size = this.rows * 2;
     const [a, b, c] = this.columns;
     this.columns = [
       wider(new Float64Array(size), a),

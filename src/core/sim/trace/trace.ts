@@ -1,5 +1,5 @@
 /** A run as plain data that travels from worker to page, and what is read off it at any instant. */
-import type { Ending, Flush, Run } from '../run';
+import type { Ending, Run } from '../run';
 import { isOpen } from '../../model/document';
 import type { TreeId } from '../../model/ids';
 import type { Action } from '../../model/scenario';
@@ -35,7 +35,8 @@ export interface Trace {
   readonly reach: TimelineData;
   /** When BPDUs went out, of which port, in which tree. */
   readonly sent: { readonly times: Float64Array; readonly ports: Uint32Array; readonly trees: Uint16Array };
-  readonly flushes: readonly Flush[];
+  /** When addresses were forgotten, in rising order. */
+  readonly flushes: Float64Array;
   readonly actions: readonly Action[];
   readonly outages: readonly Outage[];
   readonly storms: readonly Storm[];
@@ -62,7 +63,7 @@ export function traceOf(run: Run, actions: readonly Action[], until: number): Tr
     pairs: run.reach.pairs,
     reach: run.reach.data(),
     sent: run.sent.marks(),
-    flushes: run.flushes,
+    flushes: run.flushes.data().times,
     actions,
     outages: run.outages,
     storms: run.storms,

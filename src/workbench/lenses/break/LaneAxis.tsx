@@ -21,7 +21,7 @@ export function Axis({ scale, axis }: { readonly scale: Scale; readonly axis: nu
   const design = useClock((clock) => clock.player!.trace.design);
   const flushes = useMemo(() => {
     const marks = new Map<number, { readonly t: Micros; ports: number }>();
-    for (const { t } of trace.flushes) {
+    for (const t of trace.flushes) {
       const at = Math.round(scale.at(t) * axis);
       const mark = marks.get(at) ?? { t, ports: 0 };
       mark.ports += 1;
