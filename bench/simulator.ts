@@ -7,11 +7,10 @@ import { fernhollow } from '../src/core/demo/demos';
 import { readDesign } from '../src/core/model/read';
 import type { Design, Dialect } from '../src/core/model/document';
 import type { RunOptions } from '../src/core/sim/run';
-import type { Helper } from '../src/core/sim/helper';
 import { readScenario } from '../src/core/sim/scenario/scenario';
 import { simulateShared } from '../src/core/sim/simulate';
 import { solve } from '../src/core/tree/solve';
-import { helperBehind, helpersFrom } from '../src/workers/helpers';
+import { helperBehind, helpersFrom, type WorkingHelper } from '../src/workers/helpers';
 import { benchNetwork } from './network';
 import { report } from './report';
 import { middle } from './session';
@@ -21,14 +20,14 @@ const PLAIN: RunOptions = { begins: 'booted', everyHello: true, clocks: 'all on 
 
 /** Workers that run some of what is large, as in the browser. */
 const workers: Worker[] = [];
-function startHelper(): Helper {
+function startHelper(): WorkingHelper {
   const { port1, port2 } = new MessageChannel();
   const worker = new Worker(path.join(__dirname, 'helper.cjs'), { workerData: port2, transferList: [port2] });
   workers.push(worker);
   const failed = new Promise<never>((_, fail) => worker.once('error', fail));
   return helperBehind(port1 as unknown as Endpoint, failed);
 }
-const helpers = helpersFrom(startHelper, availableParallelism());
+const helpers = helpersFrom(startHelper, availableParallelism() - 1);
 
 async function run(
   design: Design,

@@ -1,6 +1,9 @@
 /** Workers that run shares of large runs: both sides of what is said between them. */
 import * as Comlink from 'comlink';
+import type { Design } from '../core/model/document';
+import type { Scenario } from '../core/model/scenario';
 import { buffersOf, createHelping, type Helper } from '../core/sim/helper';
+import { rehearse } from './rehearsal';
 
 /** Ports x trees of a run from which on helpers gain more than their start and sending cost. */
 const WORTH_SHARING = 100_000;
@@ -15,13 +18,22 @@ export function helpingWorker() {
     ...helping,
     written: (views: boolean) => handedOver(helping.written(views)),
     words: () => handedOver(helping.words()),
+    rehearse(design: Design, scenario: Scenario): void {
+      const steps = rehearse(design, scenario);
+      while (!steps.next(true).done);
+    },
   };
 }
 
+/** A helper that can also get ready. */
+export interface WorkingHelper extends Helper {
+  readonly rehearse?: (design: Design, scenario: Scenario) => Promise<void>;
+}
+
 /** A worker as a helper; everything asked of it fails when `failed` does. */
-export function helperBehind(endpoint: Comlink.Endpoint, failed: Promise<never>): Helper {
+export function helperBehind(endpoint: Comlink.Endpoint, failed: Promise<never>): WorkingHelper {
   failed.catch(() => undefined); // nobody may be asking
-  const remote = Comlink.wrap<ReturnType<typeof helpingWorker>>(endpoint) as unknown as Helper;
+  const remote = Comlink.wrap<ReturnType<typeof helpingWorker>>(endpoint) as unknown as WorkingHelper;
   return new Proxy(remote, {
     get: (_, method) => {
       const asked = remote[method as keyof Helper] as (...given: readonly unknown[]) => Promise<unknown>;
@@ -30,9 +42,9 @@ export function helperBehind(endpoint: Comlink.Endpoint, failed: Promise<never>)
   });
 }
 
-/** Gives helpers for a run of a size, as many as there are processors beside the asking one; each is started once. */
-export function helpersFrom(start: () => Helper, processors: number): (size: number) => readonly Helper[] {
-  let helpers: readonly Helper[] | null = null;
-  const count = Math.max(0, Math.min(MOST_HELPERS, processors - 1));
+/** Gives helpers for a run of a size, as many as there are processors to spare; each is started once. */
+export function helpersFrom(start: () => WorkingHelper, spare: number): (size: number) => readonly WorkingHelper[] {
+  let helpers: readonly WorkingHelper[] | null = null;
+  const count = Math.max(0, Math.min(MOST_HELPERS, spare));
   return (size) => (size < WORTH_SHARING ? [] : (helpers ??= Array.from({ length: count }, start)));
 }

@@ -16,7 +16,8 @@ function startHelper() {
 
 const runner = createRunning(
   (answer, buffer) => Comlink.transfer(answer, [buffer]),
-  helpersFrom(startHelper, navigator.hardwareConcurrency),
+  // One processor is the page's and one this worker's: with no more than those a helper takes as much from them as it gives.
+  helpersFrom(startHelper, navigator.hardwareConcurrency - 2),
 );
 
 export type RunnerWorker = typeof runner;

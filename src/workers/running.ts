@@ -1,7 +1,7 @@
 /** Runs of scenarios, one at a time, and answers about the last one: what the simulator's worker does. */
 import type { Run } from '../core/sim/run';
 import type { LinkId, BridgePortId, SwitchId, TreeId } from '../core/model/ids';
-import { DEFAULT_TALK, type Scenario } from '../core/model/scenario';
+import type { Scenario } from '../core/model/scenario';
 import type { Design } from '../core/model/document';
 import { fail, ok, type Result } from '../core/base/result';
 import { bridgeKeys } from '../core/sim/engine/bridgeKeys';
@@ -9,9 +9,11 @@ import { captureOf } from '../core/sim/report/capture';
 import { causeText } from '../core/sim/report/causeText';
 import { traceOf, type Trace } from '../core/sim/trace/trace';
 import { frameRows, type FrameRow } from '../core/sim/report/frameRows';
-import { simulateInSteps, simulateShared, type Helpers } from '../core/sim/simulate';
+import { simulateShared, sizeOfRun } from '../core/sim/simulate';
 import { compileNetwork, type Network } from '../core/topology/network';
 import { encodePcapng } from '../core/wire/pcapng';
+import type { WorkingHelper } from './helpers';
+import { rehearsals, rehearse } from './rehearsal';
 
 /** BPDUs that a run keeps for the list of frames and for captures. */
 const MOST_FRAMES = 300_000;
@@ -26,24 +28,13 @@ export type FrameScope =
   | { readonly kind: 'switches'; readonly switches: readonly SwitchId[] }
   | null;
 
-/** Something of everything, a few times: a switch dies, ports move, addresses are learnt anew. */
-const rehearsals = ({ switches }: Design): Scenario[] =>
-  switches.slice(0, 6).map((sw) => ({
-    actions: [{ at: 0.1, do: 'switch-down', switch: sw.id }],
-    until: 15,
-    talk: DEFAULT_TALK,
-    fromBoot: false,
-  }));
-/** Messages and timers of a rehearsal: a large network is not run to its end for nothing. */
-const REHEARSED = 15_000;
-
 /**
  * A runner; `give` is told of a buffer that may be handed over with an answer instead of copied, `helpers` are asked for where
  * a run is large enough to share it.
  */
 export function createRunning(
   give: <T extends object>(answer: T, buffer: ArrayBuffer) => T,
-  helpers: Helpers = () => [],
+  helpers: (size: number) => readonly WorkingHelper[] = () => [],
 ) {
   let kept: { readonly run: Run; readonly network: Network } | null = null;
   /** Counts runs and stops: a run goes on as long as it is the last one. */
@@ -61,13 +52,10 @@ export function createRunning(
     async warm(design: Design): Promise<void> {
       const mine = (turn += 1);
       for (const scenario of rehearsals(design)) {
-        // Booted: that ends with so many events, while a large network takes its time to be brought to rest.
-        const steps = simulateInSteps(design, scenario, {
-          mostFrames: 1000,
-          mostEvents: REHEARSED,
-          begins: 'booted',
-        });
+        const steps = rehearse(design, scenario);
         while (mine === turn && !steps.next(true).done) await new Promise((resolve) => setTimeout(resolve));
+        for (const helper of helpers(sizeOfRun(design, scenario)))
+          if (mine === turn) await helper.rehearse?.(design, scenario).catch(() => undefined);
       }
     },
     /** Runs a scenario; a run before it is forgotten. */

@@ -166,7 +166,11 @@ function* telling<T>(steps: Steps<T>, share: () => number): Generator<Step, T, b
   for (let step = steps.next(true); ; step = steps.next(yield step.value ?? share())) if (step.done) return step.value;
 }
 
-/** Ports x trees that are run. */
+/** Ports x trees that are run of a design in a scenario. */
+export const sizeOfRun = (design: Design, scenario: Scenario): number =>
+  sizeOf(design, partsOf(design, treesThrough(design, scenario.actions), scenario));
+
+/** Ports x trees of parts. */
 const sizeOf = ({ switches }: Design, parts: readonly Part[]): number =>
   switches.reduce((sum, { ports }) => sum + ports.length, 0) * parts.reduce((sum, part) => sum + part.trees.length, 0);
 
