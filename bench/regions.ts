@@ -66,16 +66,22 @@ function measureCut(switches: number, links: number) {
     design,
   );
   if (!scenario.ok) throw new Error(scenario.error[0]?.found);
-  const start = performance.now();
-  const run = simulate(design, scenario.value, { mostFrames: 0 });
-  if (!run.ok) throw new Error(run.error);
+  const once = () => {
+    const start = performance.now();
+    const run = simulate(design, scenario.value, { mostFrames: 0 });
+    if (!run.ok) throw new Error(run.error);
+    return { ms: (performance.now() - start).toFixed(0), ...run.value };
+  };
+  const run = once();
   return {
     switches,
     links,
     instances: 64,
-    'settle and cut (ms)': (performance.now() - start).toFixed(0),
-    events: run.value.events,
-    'settled at (s)': run.value.settledAt,
+    'settle and cut (ms)': run.ms,
+    // The workbench's simulator has rehearsed before it is asked.
+    'again (ms)': once().ms,
+    events: run.events,
+    'settled at (s)': run.settledAt,
   };
 }
 

@@ -61,17 +61,22 @@ export interface ProtocolEntity {
   readonly steady: Steady | null;
 }
 
-/** What a port says of the root. */
+/** What a port says of a tree's root. */
 export interface Offer {
   readonly vector: Vector;
   readonly times: Times;
+  /** The region that it says that it is of; null where it sends RST BPDUs. */
+  readonly region: MstConfigurationId | null;
 }
 
-/** What a port will hear: it has no signal; it is heard by no bridge and hears none; or a bridge's offer, the latest at `last`. */
+/**
+ * What a port will hear: it has no signal; it is heard by no bridge and hears none; or what a bridge offers in each of the
+ * entity's trees, the CIST first, null in an instance that the bridge does not have, the latest at `last`.
+ */
 export type Heard =
   | { readonly kind: 'off' }
   | { readonly kind: 'nobody' }
-  | { readonly kind: 'bridge'; readonly offer: Offer; readonly last: Micros };
+  | { readonly kind: 'bridge'; readonly offers: readonly [Offer, ...(Offer | null)[]]; readonly last: Micros };
 
 /** What a port goes on saying: the BPDU that it sent last, `next` being when it is due again, every `period`. */
 export interface Hello {
@@ -102,13 +107,16 @@ export interface Steady {
 
 /** Puts an entity where it would come to rest by itself. */
 export interface Beginning {
-  /** Takes what is offered at a port for the way to the root: what its own ports offer then follows. */
-  leadTo(port: number, offer: Offer): void;
-  /** What a port offers. */
-  offer(port: number): Offer;
+  /** Takes what is offered at a port for the way to a tree's root: what its own ports offer then follows. The CIST comes first. */
+  leadTo(port: number, offer: Offer, tree: number): void;
+  /** What a port offers in a tree. */
+  offer(port: number, tree: number): Offer;
   /** When a port that sends hellos sent its latest one. */
   lastHello(port: number): Micros;
-  /** Brings the machines to rest on what the ports hear, one entry each; false where they do not come to rest so. */
+  /**
+   * Brings the machines to rest on what the ports hear, one entry each; false where they do not come to rest so, or the way to the
+   * root leads out of the region: what bridges of a region tell each other of that hangs on the way there.
+   */
   rest(heard: readonly Heard[]): boolean;
   /** What a port that rests said last; null where it says nothing. */
   said(port: number): Bpdu | null;

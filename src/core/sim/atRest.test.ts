@@ -43,13 +43,18 @@ function beginAtRest(sim: Simulation): boolean {
 }
 
 /** A designated port that has agreed to something on the way goes on saying so (13.27 agree), which nobody reads. */
-const toldAtRest = (bpdu: Bpdu) =>
-  bpdu.kind === 'rst' && bpdu.role === 'designated' ? { ...bpdu, agreement: false } : bpdu;
+const toldAtRest = (bpdu: Bpdu): object => {
+  const plain = <T extends { readonly role: string }>(flags: T): T =>
+    flags.role === 'designated' ? { ...flags, agreement: false } : flags;
+  if (bpdu.kind === 'mst') return { ...plain(bpdu), instances: bpdu.instances.map(plain) };
+  return bpdu.kind === 'rst' ? plain(bpdu) : bpdu;
+};
 
 const families = [
   ...(Object.keys(FAMILIES) as (keyof typeof FAMILIES)[]).map(
     (family) => [family, randomDesign(family, family === 'hubs' ? 4 : 8).map(rapid)] as const,
   ),
+  ['regions', regionsDesign().map(rapid)] as const,
   ['bundles', bundledDesign({ modes: ['active', 'passive', 'static'] }).map(rapid)] as const,
 ];
 
@@ -80,13 +85,22 @@ it.each(families)('stands as a booted network does, and moves no port: random ne
   expect(begun).toBeGreaterThan(0);
 });
 
-it('boots where it cannot be said beforehand: classic bridges, regions, a segment of three bridges', () => {
+it('boots where it cannot be said beforehand: classic bridges, a region with its root outside, a segment of three bridges', () => {
   const ring = ['a 1 = b 1', 'b 2 = c 1', 'c 2 = a 2'];
   const begins = (design: Design): boolean => beginAtRest(heardOf(design, 1).sim);
   expect(begins(networkOf({ a: {}, b: {}, c: {} }, ring))).toBe(true);
   expect(begins(networkOf({ a: {}, b: {}, c: { dialect: 'stp' } }, ring))).toBe(false);
   expect(begins(networkOf({ a: {}, b: {}, c: { dialect: 'off' } }, ring))).toBe(false);
-  expect(begins(networkOf({ a: {}, b: { dialect: 'mstp' }, c: {} }, ring))).toBe(false);
+  const region = { regions: [{ id: 'r', name: 'r', instances: [{ id: 1, vlans: '2' }] }], vlans: [{ id: 2 }] };
+  const withRegion = (a: { priority?: number }, others: { priority?: number }): Design =>
+    networkOf(
+      { a, b: { dialect: 'mstp', region: 'r' }, c: { dialect: 'mstp', region: 'r', ...others } },
+      ring,
+      {},
+      region,
+    );
+  expect(begins(withRegion({}, { priority: 0 }))).toBe(true);
+  expect(begins(withRegion({ priority: 0 }, {}))).toBe(false);
 });
 
 it('gives the same end from rest as from boot, and runs what it cannot bring to rest', () => {

@@ -25,7 +25,7 @@ import { portRoleSelection } from './portRoleSelection';
 import { portRoleTransitions } from './portRoleTransitions';
 import { portStateTransition } from './portStateTransition';
 import { portTransmit, tellsInstances } from './portTransmit';
-import { forgetTheWay, hasComeToRest, hearAll, lastHello, leadTo, offerOf } from './rest';
+import { forgetTheWay, hasComeToRest, hearAll, knewOf, lastHello, leadTo, offerOf } from './rest';
 import {
   HELD,
   MIGRATE_TIME,
@@ -50,6 +50,7 @@ export function rstpEntity(settings: EntitySettings, around: Surroundings): Prot
 }
 
 class RstpEntity implements ProtocolEntity, Beginning, Steady {
+  readonly beginning = this;
   readonly steady = this;
   due: Micros = Infinity;
   /** When a timer other than a hello reaches zero, or may. */
@@ -208,22 +209,18 @@ class RstpEntity implements ProtocolEntity, Beginning, Steady {
     return this.bridge.trees[tree]!.rootPort?.port.index ?? -1;
   }
 
-  /** A bridge of a region tells of several trees at once: it boots. */
-  get beginning(): Beginning | null {
-    return this.bridge.region === null ? this : null;
+  leadTo(port: number, offer: Offer, tree: number): void {
+    leadTo(this.bridge.ports[port]!.trees[tree]!, offer);
   }
-  leadTo(port: number, offer: Offer): void {
-    leadTo(this.bridge.ports[port]!, offer);
-  }
-  offer(port: number): Offer {
-    return offerOf(this.bridge.ports[port]!);
+  offer(port: number, tree: number): Offer {
+    return offerOf(this.bridge.ports[port]!.trees[tree]!);
   }
   lastHello(port: number): Micros {
     return lastHello(this.bridge.ports[port]!);
   }
   rest(heard: readonly Heard[]): boolean {
     const { bridge } = this;
-    const foreseen = this.rootPort();
+    const foreseen = bridge.trees.map((_, tree) => this.rootPort(tree));
     if (!hearAll(bridge, heard)) return false;
     this.runMachines();
     forgetTheWay(bridge);
@@ -235,7 +232,7 @@ class RstpEntity implements ProtocolEntity, Beginning, Steady {
     return this.bridge.ports[port]!.sentBpdu;
   }
   knew(port: number, bpdu: Bpdu): void {
-    this.bridge.ports[port]!.heardBpdu = bpdu;
+    knewOf(this.bridge.ports[port]!, bpdu);
   }
 
   private run(): void {

@@ -1,6 +1,6 @@
 /** Port Receive machine, PRX (IEEE 802.1Q-2018 13.31): takes a BPDU to the trees that it speaks of. */
-import { sameConfiguration } from '../../wire/mstConfiguration';
-import type { MstBpdu, MstiMessage } from '../bpdu';
+import { sameConfiguration, type MstConfigurationId } from '../../wire/mstConfiguration';
+import type { MstiMessage } from '../bpdu';
 import { sameTimes, timesOf, vectorOf, type Vector } from '../vector';
 import { updtRcvdInfoWhile } from './procedures';
 import { MIGRATE_TIME, cist, inSeconds, instanceOf, type BridgePort, type TreePort } from './state';
@@ -14,14 +14,17 @@ function updtBPDUVersion(port: BridgePort): void {
 }
 
 /** 13.29 fromSameRegion; a bridge that is forced to version 0 is of no region (13.7.2). */
-function fromSameRegion({ rcvdBpdu: bpdu, rstpVersion, bridge: { region } }: BridgePort): boolean {
-  return (
-    bpdu?.kind === 'mst' &&
-    rstpVersion &&
-    region !== null &&
-    sameConfiguration(bpdu.configurationId, region.configurationId)
-  );
-}
+const fromSameRegion = (port: BridgePort): boolean =>
+  isOfRegion(port, port.rcvdBpdu?.kind === 'mst' ? port.rcvdBpdu.configurationId : null);
+
+export const isOfRegion = (
+  { rstpVersion, bridge: { region } }: BridgePort,
+  configurationId: MstConfigurationId | null,
+): boolean =>
+  configurationId !== null &&
+  rstpVersion &&
+  region !== null &&
+  sameConfiguration(configurationId, region.configurationId);
 
 /** 13.29 rcvMsgs: every BPDU is a message for the CIST; of its own region also for the instances that it speaks of. */
 function rcvMsgs(port: BridgePort): void {
@@ -30,7 +33,9 @@ function rcvMsgs(port: BridgePort): void {
   const p = cist(port);
   p.rcvdMsg = bpdu;
   if (bpdu.kind === 'tcn') return;
-  p.msgPriority = bpdu.kind === 'mst' && !port.rcvdInternal ? fromOutside(port, bpdu) : bpdu.vector;
+  // What is heard again is the same object.
+  if (bpdu.kind !== 'mst' || port.rcvdInternal) p.msgPriority = bpdu.vector;
+  else if (port.heardBpdu !== bpdu) p.msgPriority = seenFromOutside(port, bpdu.vector);
   p.msgTimes = bpdu.times;
   if (bpdu.kind !== 'mst' || !port.rcvdInternal) return;
   const { instances, times } = bpdu;
@@ -55,10 +60,8 @@ function rcvMsgs(port: BridgePort): void {
  * What an MST BPDU says to another region (13.10), or to a bridge that reads it as an RST BPDU: there the regional root stands for
  * the sender (14.4). Where version 0 is spoken the sender stands for its regional root, as in what it says there before long.
  */
-function fromOutside({ heardBpdu, rstpVersion, bridge: { region }, trees }: BridgePort, bpdu: MstBpdu): Vector {
-  const [{ msgPriority } = { msgPriority: bpdu.vector }] = trees;
-  if (heardBpdu === bpdu) return msgPriority;
-  const { root, externalCost, regionalRoot, bridge, port } = bpdu.vector;
+export function seenFromOutside({ rstpVersion, bridge: { region } }: BridgePort, vector: Vector): Vector {
+  const { root, externalCost, regionalRoot, bridge, port } = vector;
   if (!rstpVersion) return vectorOf(root, externalCost, bridge, 0, bridge, port);
   return vectorOf(root, externalCost, regionalRoot, 0, region ? bridge : regionalRoot, port);
 }

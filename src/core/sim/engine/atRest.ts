@@ -37,7 +37,7 @@ export interface Begun {
 
 /**
  * Lets bundles negotiate, then puts all entities where they come to rest. False where some cannot begin so, or would not
- * rest as the solver says: a classic bridge, one of a region, a port that speaks otherwise than its switch, or throws away
+ * rest as the solver says: a classic bridge, a region whose root is outside of it, a port that speaks otherwise than its switch, or throws away
  * what it hears, a segment of more than two bridges, or information that is too old. Some may then have moved: another network
  * is to be booted. Step by step: whoever asks may stop between them.
  */
@@ -55,18 +55,23 @@ export function* bringToRest(begun: Begun): Generator<void, boolean> {
     if (s % SOME === 0) yield;
   }
   if (running.some((all) => all.some((each) => each !== null && each.entity.beginning === null))) return false;
-  const run = trees.flatMap((_, tree) => (running[tree]!.some((each) => each !== null) ? [tree] : []));
-  const settled = solveTrees(
-    network,
-    run.map((tree) => trees[tree]!),
+  const groups = trees.flatMap((_, tree): number[][] => {
+    const [first] = running[tree]!.flatMap((each) => (each ? [each] : []));
+    return first && first.trees[0] === tree ? [treesTogether(running[tree]!)] : [];
+  });
+  const settled = new Map(
+    solveTrees(
+      network,
+      groups.flat().map((tree) => trees[tree]!),
+    ).map((each) => [trees.indexOf(each.id), each] as const),
   );
-  for (const [i, tree] of run.entries()) {
+  for (const group of groups) {
     yield;
-    if (!treeToRest(begun, tree, settled[i]!)) return false;
+    if (!groupToRest(begun, group, settled)) return false;
   }
-  for (const tree of run) {
+  for (const [tree] of groups) {
     yield;
-    begun.goOn(tree);
+    begun.goOn(tree!);
   }
   begun.guards.probe();
   return true;
@@ -79,40 +84,75 @@ const speaksOtherwise = ({ ports }: Network): boolean => ports.some(({ speaks })
 const filters = ({ ports, far }: Network): boolean =>
   ports.some((port, p) => far[p]! >= 0 && !(port.bpduRx && port.bpduTx));
 
-function treeToRest({ network, spoken, trees, running }: Begun, tree: number, settled: SettledTree): boolean {
+/** The trees of the entities that run one: itself, and with it the instances of their regions. */
+const treesTogether = (all: readonly (Running | null)[]): number[] => [
+  ...new Set(all.flatMap((running) => running?.trees ?? [])),
+];
+
+/** Puts the entities of a tree where they come to rest; `group`: that tree, and the instances that they run with it. */
+function groupToRest(
+  { network, spoken, trees, running }: Begun,
+  group: readonly number[],
+  settled: ReadonlyMap<number, SettledTree>,
+): boolean {
   const { far, owner, live } = network;
-  const places = spoken.places[tree]!;
-  const all = running[tree]!;
+  const [common] = group as [number];
+  const places = spoken.places[common]!;
+  const all = running[common]!;
   const entityAt = (port: number): Running => all[owner[port]!]!;
-  const offerAt = (port: number) => entityAt(port).entity.beginning!.offer(places[port]!);
-  if (settled.disputed.includes(1)) return false;
-  // From the root outward: each takes the way of one that is nearer.
-  const outward = all.flatMap((each) => (each ? [each] : []));
-  outward.sort((a, b) => settled.rootPathCost[a.switch]! - settled.rootPathCost[b.switch]!);
-  for (const { entity, switch: s } of outward) {
-    const up = settled.rootPort[s]!;
-    if (up < 0) continue;
-    if (far[up]! < 0 || places[far[up]!]! < 0) return false;
-    entity.beginning!.leadTo(places[up]!, offerAt(far[up]!));
+  const offerAt = (port: number, own: number) => entityAt(port).entity.beginning!.offer(places[port]!, own);
+  // From the root outward: each takes the way of one that is nearer. The CIST first: instances have its times.
+  for (const tree of group) {
+    const { disputed, rootPort } = settled.get(tree)!;
+    if (disputed.includes(1)) return false;
+    for (const s of outward(network, rootPort)) {
+      const [up, its] = [rootPort[s]!, running[tree]![s]];
+      if (up < 0 || !its) continue;
+      const there = far[up]!;
+      const own = there < 0 || places[there]! < 0 ? -1 : entityAt(there).trees.indexOf(tree);
+      if (own < 0) return false;
+      its.entity.beginning!.leadTo(places[up]!, offerAt(there, own), its.trees.indexOf(tree));
+    }
   }
-  const heardAt = (port: number): Heard | null => {
+  const begun = all.flatMap((each) => (each ? [each] : []));
+  const heardAt = (port: number, own: readonly number[]): Heard | null => {
     if (!live[port]) return { kind: 'off' };
     const there = far[port]!;
     if (there < 0) return { kind: 'nobody' };
     if (places[there]! >= 0) {
-      const last = entityAt(there).entity.beginning!.lastHello(places[there]!);
-      return { kind: 'bridge', offer: offerAt(there), last: last + delayOf(network, network.link[port]!) };
+      const { trees: its, entity } = entityAt(there);
+      const last = entity.beginning!.lastHello(places[there]!) + delayOf(network, network.link[port]!);
+      const [, ...instances] = own.map((tree) => {
+        const at = its.indexOf(tree);
+        return at < 0 ? null : offerAt(there, at);
+      });
+      return { kind: 'bridge', offers: [offerAt(there, 0), ...instances], last };
     }
-    return letsThrough(network, trees[tree]!, there) === 'never' ? { kind: 'nobody' } : null;
+    return letsThrough(network, trees[common]!, there) === 'never' ? { kind: 'nobody' } : null;
   };
-  const heard = outward.map(({ ports }) => ports.map(heardAt));
+  const heard = begun.map(({ ports, trees: own }) => ports.map((port) => heardAt(port, own)));
   if (heard.some((each) => each.includes(null))) return false;
-  if (!outward.every(({ entity }, i) => entity.beginning!.rest(heard[i] as Heard[]))) return false;
-  for (const [i, { entity, ports }] of outward.entries())
+  if (!begun.every(({ entity }, i) => entity.beginning!.rest(heard[i] as Heard[]))) return false;
+  for (const [i, { entity, ports }] of begun.entries())
     for (const [local, port] of ports.entries()) {
       const there = far[port]!;
       const said = heard[i]![local]!.kind === 'bridge' ? entityAt(there).entity.beginning!.said(places[there]!) : null;
       if (said) entity.beginning!.knew(local, said);
     }
   return true;
+}
+
+/** Switches so that each comes after the one that its root port leads to. */
+function outward({ far, owner, switches }: Network, rootPort: SettledTree['rootPort']): Iterable<number> {
+  const found = new Set<number>();
+  for (const start of switches.keys()) {
+    const way: number[] = [];
+    for (let s = start; s >= 0 && !found.has(s) && way.length <= switches.length;) {
+      way.push(s);
+      const up = rootPort[s]!;
+      s = up < 0 || far[up]! < 0 ? -1 : owner[far[up]!]!;
+    }
+    for (const s of way.reverse()) found.add(s);
+  }
+  return found;
 }
