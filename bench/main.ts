@@ -10,6 +10,7 @@ import { benchMatrix } from './matrix';
 import { withBrowser } from './session';
 import { benchRegions } from './regions';
 import { compareFigures, writeFigures } from './report';
+import { benchOpenSwitches } from './openSwitches';
 import { benchSimulator } from './simulator';
 import { benchSolver } from './solver';
 import { benchSteering } from './steering';
@@ -22,6 +23,7 @@ const ALONE = {
   study: benchStudy,
   steering: benchSteering,
   simulator: benchSimulator,
+  'real-switches': benchOpenSwitches,
 };
 const IN_BROWSER = { edits: benchEdits, map: benchMap, matrix: benchMatrix, clock: benchClock };
 
