@@ -9,6 +9,7 @@ import { problemText } from '../model/problem';
 import { changeProblems, readDesign, readDesignText } from '../model/read';
 import type { GroupId } from '../model/ids';
 import { mostOf, type Design } from '../model/document';
+import { stackField } from '../model/stack';
 import { leanDesign, writeDesign } from '../model/derive/write';
 import { tries } from '../testing/runs';
 
@@ -59,13 +60,16 @@ function poolsOf(design: Design): Pools {
   };
 }
 
+const stackOf = (count: number) =>
+  stackField.parse({ boxes: Array.from({ length: count }, (_, i) => ({ id: i + 1, mac: `02:4b:00:00:01:0${i}` })) });
+
 const grouped = ((): Design => {
   const demo = fernhollow();
   const groups = [{ id: 'g1' as GroupId }, { id: 'g2' as GroupId, within: 'g1' as GroupId }];
   return {
     ...demo,
     groups,
-    switches: demo.switches.map((sw, i) => (i < 3 ? { ...sw, group: groups[i % 2]!.id } : sw)),
+    switches: demo.switches.map((sw, i) => (i < 3 ? { ...sw, group: groups[i % 2]!.id, stack: stackOf(2) } : sw)),
   };
 })();
 const designs = [grouped, valleyStation()];

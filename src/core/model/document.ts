@@ -24,6 +24,7 @@ export * from './link';
 export * from './observed';
 export * from './port';
 export * from './region';
+export * from './stack';
 export * from './switch';
 export * from './vlan';
 export * from './worksheet';

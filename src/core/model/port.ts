@@ -7,6 +7,7 @@ import { portGuardFields } from './guard';
 import type { PortId } from './ids';
 import {
   LACP_PRIORITY,
+  boxNumber,
   PORT_PRIORITY,
   lacpKey,
   lacpPriority,
@@ -127,6 +128,13 @@ export const portSchema = z.strictObject({
         ['down', false],
       ],
     },
+  }),
+  /** Of a stack: the box that it is on, the first where it says none. */
+  box: field(boxNumber.optional(), {
+    label: 'box of the stack',
+    reads: 'trees',
+    absent: 'the first',
+    line: { kind: 'value', word: 'box', detail: 'box of a stack', what: 'a number of a box from 1 to 16' },
   }),
   edge,
   /** What the port says as a member of a bundle: its priority there, and a key other than the bundle's. */

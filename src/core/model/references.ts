@@ -79,6 +79,12 @@ export function referenceProblems(design: Design): DesignProblem[] {
     if (sw.region !== undefined && !regions.has(sw.region)) {
       add(['switches', i, 'region'], JSON.stringify(sw.region), 'the id of a region of this design');
     }
+    const boxes = sw.stack?.boxes.map(({ id }) => id);
+    if (boxes)
+      sw.ports.forEach(({ box }, j) => {
+        if (box !== undefined && !boxes.includes(box))
+          add(['switches', i, 'ports', j, 'box'], String(box), `a box of ${sw.id}: ${boxes.join(', ')}`);
+      });
     for (const j of costly(sw.ports)) costs(sw.ports[j]!, methodOf(design, sw), ['switches', i, 'ports', j]);
   });
 

@@ -8,6 +8,7 @@ import type { GroupId, RegionId, SwitchId } from './ids';
 import { BRIDGE_PRIORITY, LACP_PRIORITY, bridgePriority, lacpPriority, macAddress, timerSchemas } from './legal';
 import { MAX_PORTS } from './limits';
 import { portSchema } from './port';
+import { stackField } from './stack';
 
 export const TIERS = ['core', 'distribution', 'access'] as const;
 export type Tier = (typeof TIERS)[number];
@@ -70,6 +71,8 @@ export const switchSchema = z.strictObject({
       ],
     },
   }),
+  /** Absent: one box. Else the boxes that it is made of; each of its ports is on one. */
+  stack: stackField,
   /** Where this switch takes costs from speed by another method than the design's. */
   pathCost: field(z.enum(COST_METHODS).optional(), {
     label: 'path cost method',

@@ -22,6 +22,12 @@ interface Def {
   readonly entries?: Readonly<Record<string, string>>;
 }
 
+/** The fewest items that a list may have. */
+function leastOf({ def }: z.ZodType): number {
+  const least = (def.checks ?? []).map(({ _zod }) => (_zod.def as { readonly minimum?: number }).minimum ?? 0);
+  return Math.max(0, ...least);
+}
+
 /** Values of the schema's shape, most of them legal; each has every key now and then, and lacks each optional one. */
 export function fromSchema(schema: z.ZodType, pools: Pools, key = ''): fc.Arbitrary<unknown> {
   const def = schema.def as typeof schema.def & Def;
@@ -37,7 +43,7 @@ export function fromSchema(schema: z.ZodType, pools: Pools, key = ''): fc.Arbitr
     boolean: () => fc.boolean(),
     string: () => fc.constantFrom(...(pools.texts[key] ?? pools.other.texts)),
     number: () => fc.constantFrom(...(pools.numbers[key] ?? pools.other.numbers)),
-    array: () => fc.array(again(def.element), { maxLength: 3 }),
+    array: () => fc.array(again(def.element), { minLength: leastOf(schema), maxLength: 3 }),
     record: () =>
       fc.dictionary(again(def.keyType, 'tree') as fc.Arbitrary<string>, again(def.valueType), { maxKeys: 2 }),
     optional: () => fc.oneof(fc.constant(undefined), again(def.innerType)),

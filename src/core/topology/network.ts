@@ -12,6 +12,7 @@ import { bridgePorts, usesOf, withBundles, type Aggregate, type MemberUse } from
 import { groupBridges, type ActingAsOne, type Bridge, type BridgePort } from './bridges';
 import type { VlanSet } from '../model/vlanSet';
 import { guardsActing, probesActing, withShut, type ShutPort } from './shut';
+import { withStacks } from './stacks';
 import { carried } from './trees';
 
 /** Why a port has no signal, or null where it has. */
@@ -19,6 +20,7 @@ export type DeadReason =
   | 'no-cable'
   | 'switch-off'
   | 'port-down'
+  | 'box-off'
   | 'shut'
   | 'link-cut'
   | 'far-end-down'
@@ -106,7 +108,8 @@ export function withOtherSettings(network: Network, design: Design): Network | n
   const { design: before, bundles, use, shut } = network;
   if (design.bundles !== before.bundles || design.hosts !== before.hosts || shut.some((by) => by !== SHUT_BY.nothing))
     return null;
-  const switches = bundles.members.length > 0 ? withBundles(design, bundles, use) : design.switches;
+  const standing = withStacks(design);
+  const switches = bundles.members.length > 0 ? withBundles(standing, bundles, use) : standing.switches;
   return { ...network, design, switches, ports: switches.flatMap((sw) => sw.ports) };
 }
 
@@ -116,7 +119,7 @@ function compileWith(
   use: readonly MemberUse[] | null,
   asOne: ActingAsOne,
 ): Network {
-  const network = compileWired(withShut(design, shut), use, asOne);
+  const network = { ...compileWired(withShut(design, shut), use, asOne), design };
   if (shut.length === 0) return network;
   const live = network.live.slice();
   for (const { switch: sw, port, by } of shut) {
@@ -124,7 +127,7 @@ function compileWith(
     network.shut[p] = by;
     live[p] = 0;
   }
-  return { ...network, design, live };
+  return { ...network, live };
 }
 
 /** Compiles a design whose ports are set down where they are shut. */
@@ -203,7 +206,7 @@ export function deadReason(network: Network, p: number): DeadReason | null {
   if (network.live[p]) return null;
   if (!network.switches[network.owner[p]!]!.up) return 'switch-off';
   if (isShut(network, p)) return 'shut';
-  if (!network.ports[p]!.up) return 'port-down';
+  if (!network.ports[p]!.up) return isOfIdleBox(network, p) ? 'box-off' : 'port-down';
   if (isBundle(network, p)) return 'bundle-down';
   if (network.bundleOf[p]! >= 0 && network.macOperational[p]) return 'member';
   const l = network.cable[p]!;
@@ -212,6 +215,14 @@ export function deadReason(network: Network, p: number): DeadReason | null {
   const there = network.plug[p]!;
   if (!network.switches[network.owner[there]!]!.up) return 'far-switch-off';
   return isShut(network, there) ? 'far-end-shut' : 'far-end-down';
+}
+
+/** Whether a port is set up, and its box of a stack does not act. */
+function isOfIdleBox({ design, switches, ports, owner }: Network, p: number): boolean {
+  const port = design.switches
+    .find(({ id }) => id === switches[owner[p]!]!.id)
+    ?.ports.find(({ id }) => (id as BridgePortId) === ports[p]!.id);
+  return port?.up === true;
 }
 
 /** What shut a port, or the bundle that it is a member of: a code of `SHUT_BY`. */

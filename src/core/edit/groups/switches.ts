@@ -1,15 +1,16 @@
 import { z } from '../../base/zod';
-import { positionSchema, switchSchema } from '../../model/document';
+import { boxSchema, positionSchema, switchSchema } from '../../model/document';
 import { nodeOf, type GroupNode } from '../../model/field';
-import { BRIDGE_PRIORITY, bridgePriority } from '../../model/legal';
+import { BRIDGE_PRIORITY, boxNumber, bridgePriority } from '../../model/legal';
 import { nameOf } from '../../model/names';
 import { command } from '../command';
-import { assign, copyOf, findSwitch } from '../draft';
+import { assign, copyOf, findBox, findSwitch } from '../draft';
 import { did, say } from '../phrase';
 import { applySettings, settingsOf, settingsText } from '../settings';
 import { switchId, treeOrAll } from './ids';
 
 const node = nodeOf(switchSchema) as GroupNode;
+const boxNode = nodeOf(boxSchema) as GroupNode;
 // What these say is set by commands of its own.
 const plain = switchSchema.omit({ id: true, priority: true, trees: true, position: true, ports: true }).shape;
 
@@ -59,6 +60,25 @@ export const switchCommands = [
       },
       say: ({ names }, { to }) =>
         did('moved', '', to.length === 1 ? names.switch(to[0]!.switch) : `${to.length} switches`),
+    },
+  ),
+  /** A box of a stack. */
+  command(
+    'set-box',
+    { switch: switchId, box: boxNumber, ...settingsOf(boxSchema.omit({ id: true }).shape) },
+    {
+      apply: (draft, { switch: id, box, ...settings }) => applySettings(boxNode, findBox(draft, id, box), settings),
+      say: (naming, { switch: id, box, ...settings }) =>
+        say(
+          '',
+          naming.names.switch(id),
+          `: box ${box}: ${settingsText(
+            boxNode,
+            naming.switch(id)?.stack?.boxes.find((each) => each.id === box),
+            settings,
+            naming.names,
+          )}`,
+        ),
     },
   ),
   /** It leaves with its cables and bundles; hosts that hung on it stay, unplugged. */

@@ -4,6 +4,8 @@ import type { z } from '../../base/zod';
 import { addBundle } from './addBundle';
 import { addLink } from './addLink';
 import { addSwitch } from './addSwitch';
+import { boxDown } from './boxDown';
+import { boxUp } from './boxUp';
 import { bridgePriority } from './bridgePriority';
 import { bundleMode } from './bundleMode';
 import { bundlePorts } from './bundlePorts';
@@ -17,6 +19,8 @@ import { openPort } from './openPort';
 import { portCost } from './portCost';
 import { removeBundle } from './removeBundle';
 import { speak } from './speak';
+import { stackCableDown } from './stackCableDown';
+import { stackCableUp } from './stackCableUp';
 import { switchDown } from './switchDown';
 import { switchUp } from './switchUp';
 
@@ -27,6 +31,10 @@ const KINDS = [
   loseBpdus,
   switchDown,
   switchUp,
+  boxDown,
+  boxUp,
+  stackCableDown,
+  stackCableUp,
   bridgePriority,
   speak,
   portCost,

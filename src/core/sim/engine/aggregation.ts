@@ -227,5 +227,6 @@ const settingsText = (end: BundleEnd, { members }: Bundles): string =>
     end.minLinks,
     end.maxActive,
     end.systemPriority,
+    end.mac,
     end.members.map((m) => [members[m]!.number, members[m]!.priority, members[m]!.key, members[m]!.speed]),
   ]);

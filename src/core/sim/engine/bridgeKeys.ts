@@ -2,10 +2,11 @@
 import type { Bridge } from '../../topology/bridges';
 import { ADDRESSES } from '../../modes/vector';
 import type { BridgeId } from '../../topology/bridgeId';
+import { addressesOf } from '../../topology/stacks';
 
 export interface BridgeKeys {
-  /** The number of the identifier that switch index `s` has with a priority, the system ID extension added. */
-  readonly keyOf: (s: number, priority: number) => number;
+  /** The number of the identifier that switch index `s` has with an address of its own and a priority, the system ID extension added. */
+  readonly keyOf: (s: number, mac: string, priority: number) => number;
   readonly idOf: (key: number) => BridgeId;
   /** The switch that an identifier is of. */
   readonly switchOf: (key: number) => number;
@@ -13,16 +14,14 @@ export interface BridgeKeys {
 
 /** Numbers for the switches of a network: priority first, then the place of the address; of one address twice, the switch's id decides. */
 export function bridgeKeys(switches: readonly Bridge[]): BridgeKeys {
-  const byMac = Array.from(switches.keys()).sort((s, t) => {
-    const [a, b] = [switches[s]!, switches[t]!];
-    return a.mac < b.mac ? -1 : a.mac > b.mac ? 1 : a.id < b.id ? -1 : 1;
-  });
-  const place = new Int32Array(switches.length);
-  byMac.forEach((s, at) => (place[s] = at));
-  const switchOf = (key: number): number => byMac[key % ADDRESSES]!;
+  const byMac = switches.flatMap((sw, s) => [...new Set(addressesOf(sw))].map((mac) => ({ s, mac, id: sw.id })));
+  byMac.sort((a, b) => (a.mac < b.mac ? -1 : a.mac > b.mac ? 1 : a.id < b.id ? -1 : 1));
+  const places = switches.map(() => new Map<string, number>());
+  byMac.forEach(({ s, mac }, at) => places[s]!.set(mac, at));
+  const at = (key: number) => byMac[key % ADDRESSES]!;
   return {
-    keyOf: (s, priority) => priority * ADDRESSES + place[s]!,
-    switchOf,
-    idOf: (key) => ({ priority: Math.floor(key / ADDRESSES), mac: switches[switchOf(key)]!.mac }),
+    keyOf: (s, mac, priority) => priority * ADDRESSES + places[s]!.get(mac)!,
+    switchOf: (key) => at(key).s,
+    idOf: (key) => ({ priority: Math.floor(key / ADDRESSES), mac: at(key).mac }),
   };
 }

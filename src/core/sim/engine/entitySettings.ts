@@ -40,7 +40,7 @@ export function settingsIn(
   const sw = network.switches[s]!;
   const method = methodOf(network.design, sw);
   return {
-    bridge: keys.keyOf(s, setBridgePriority(sw, tree) + systemIdExtension(sw, tree)),
+    bridge: keys.keyOf(s, sw.mac, setBridgePriority(sw, tree) + systemIdExtension(sw, tree)),
     times: sw.timers,
     ports: ports.map((p) => {
       const port = network.ports[p]!;

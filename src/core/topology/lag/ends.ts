@@ -2,6 +2,7 @@
 import { oncePer } from '../../base/cache';
 import type { BundleId, HostId, LinkId, BridgePortId, SwitchId } from '../../model/ids';
 import { LACP_PRIORITY } from '../../model/legal';
+import { withStacks } from '../stacks';
 import type { BundleMode, Design, HashPolicy, HostBundle, LinkEnd } from '../../model/document';
 
 /** One end of a bundle: on a switch, or all cards of a host. */
@@ -73,7 +74,8 @@ type Draft = { -readonly [K in keyof BundleMember]: BundleMember[K] };
 /** The bundles of a design and what their members lead to; of one design found once. */
 export const bundlesOf = oncePer(findBundles);
 
-function findBundles(design: Design): Bundles {
+function findBundles(given: Design): Bundles {
+  const design = withStacks(given);
   if (design.bundles.length === 0 && design.hosts.every((host) => !host.bundle)) return NONE;
   const switches = new Map(design.switches.map((sw) => [sw.id, sw]));
   const ports = new Map(
