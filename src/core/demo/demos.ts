@@ -13,7 +13,7 @@ export const fernhollow = (): Design => checked(observatory);
 /** Its sibling, the valley station: many VLANs on two MST instances, and one switch whose map is not that of the others. */
 export const valleyStation = (): Design => checked(station);
 
-/** The town office: a core with a tree for each VLAN, and a closet of two standard switches through which its BPDUs come back to it. */
+/** The town office: a core with a tree for each VLAN, a closet of two standard switches through which its BPDUs come back to it, and a stack. */
 export const townOffice = (): Design => checked(office);
 
 const DEMOS: Readonly<Record<DemoSite, () => Design>> = {

@@ -24,8 +24,8 @@ export function find<T>(items: readonly T[], is: (item: T) => boolean, what: str
 
 export const findSwitch = ({ switches }: Draft<Design>, id: SwitchId) =>
   find(switches, (sw) => sw.id === id, `switch ${id}`);
-export const findBox = (draft: Draft<Design>, sw: SwitchId, box: number) =>
-  find(findSwitch(draft, sw).stack?.boxes ?? [], ({ id }) => id === box, `box ${box} of ${sw}`);
+export const findStackMember = (draft: Draft<Design>, sw: SwitchId, member: number) =>
+  find(findSwitch(draft, sw).stack?.members ?? [], ({ id }) => id === member, `member ${member} of ${sw}`);
 export const findPort = (draft: Draft<Design>, sw: SwitchId, id: BridgePortId) =>
   find(findSwitch(draft, sw).ports, (port) => port.id === id, `port ${id} of ${sw}`);
 export const findBundle = ({ bundles }: Draft<Design>, id: BundleId) =>

@@ -61,7 +61,7 @@ function poolsOf(design: Design): Pools {
 }
 
 const stackOf = (count: number) =>
-  stackField.parse({ boxes: Array.from({ length: count }, (_, i) => ({ id: i + 1, mac: `02:4b:00:00:01:0${i}` })) });
+  stackField.parse({ members: Array.from({ length: count }, (_, i) => ({ id: i + 1, mac: `02:4b:00:00:01:0${i}` })) });
 
 const grouped = ((): Design => {
   const demo = fernhollow();

@@ -30,7 +30,8 @@ export class FreshNames {
     this.linkIds = new Set(design.links.map((link) => link.id));
     this.hostIds = new Set(design.hosts.flatMap((host) => [host.id, host.name ?? host.id]));
     this.groupIds = new Set(design.groups.flatMap((group) => [group.id, group.name ?? group.id]));
-    this.macs = new Set([...design.switches, ...design.hosts].map(({ mac }) => mac));
+    const members = design.switches.flatMap(({ stack }) => stack?.members ?? []);
+    this.macs = new Set([...design.switches, ...members, ...design.hosts].map(({ mac }) => mac));
     this.dialect = design.mode ?? usual(design.switches.map((sw) => sw.dialect)) ?? 'rstp';
     this.region =
       usual(design.switches.flatMap((sw) => (isMultiple(sw) ? (sw.region ?? []) : []))) ?? design.regions[0]?.id;

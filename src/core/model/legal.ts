@@ -70,9 +70,9 @@ export const lacpKey = whole(0, 65_535, 'a key of sixteen bits');
 export const ACTIVE_MEMBERS = { min: 1, max: 64, default: 8 } as const;
 export const memberCount = whole(ACTIVE_MEMBERS.min, ACTIVE_MEMBERS.max, 'a number of members');
 /** Boxes of a stack, and how much each wants to be its master. */
-export const boxNumber = whole(1, 16, 'a number of a box');
-export const BOX_PRIORITY = { min: 1, max: 15, default: 1 } as const;
-export const boxPriority = whole(BOX_PRIORITY.min, BOX_PRIORITY.max, 'a priority to be master');
+export const stackMemberNumber = whole(1, 16, 'a number of a stack member');
+export const MASTER_PRIORITY = { min: 1, max: 15, default: 1 } as const;
+export const masterPriority = whole(MASTER_PRIORITY.min, MASTER_PRIORITY.max, 'a priority to be master');
 export const vlanId = whole(MIN_VLAN, MAX_VLAN, 'a VLAN ID');
 /** Twelve bits; 0 is the IST. */
 export const mstid = whole(1, 4094, 'an MSTID');

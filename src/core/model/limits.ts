@@ -6,8 +6,8 @@
 
 /** Most ports on one switch (each has a number of twelve bits), and in a design. */
 export const MAX_PORTS = { switch: 4095, design: 50_000 } as const;
-/** Most boxes of a stack. */
-export const MAX_BOXES = 16;
+/** Most members of a stack. */
+export const MAX_STACK_MEMBERS = 16;
 /** Most cards of a host, and most members of a bundle. */
 export const MAX_ENDS = 64;
 /** Most instances of a region beside the IST (802.1Q-2018 13.5). */

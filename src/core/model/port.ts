@@ -7,7 +7,7 @@ import { portGuardFields } from './guard';
 import type { PortId } from './ids';
 import {
   LACP_PRIORITY,
-  boxNumber,
+  stackMemberNumber,
   PORT_PRIORITY,
   lacpKey,
   lacpPriority,
@@ -129,12 +129,17 @@ export const portSchema = z.strictObject({
       ],
     },
   }),
-  /** Of a stack: the box that it is on, the first where it says none. */
-  box: field(boxNumber.optional(), {
-    label: 'box of the stack',
+  /** Of a stack: the member that it is on, the first where it says none. */
+  stackMember: field(stackMemberNumber.optional(), {
+    label: 'stack member',
     reads: 'trees',
     absent: 'the first',
-    line: { kind: 'value', word: 'box', detail: 'box of a stack', what: 'a number of a box from 1 to 16' },
+    line: {
+      kind: 'value',
+      word: 'stack-member',
+      detail: 'member of a stack',
+      what: 'a number of a stack member from 1 to 16',
+    },
   }),
   edge,
   /** What the port says as a member of a bundle: its priority there, and a key other than the bundle's. */

@@ -79,11 +79,15 @@ export function referenceProblems(design: Design): DesignProblem[] {
     if (sw.region !== undefined && !regions.has(sw.region)) {
       add(['switches', i, 'region'], JSON.stringify(sw.region), 'the id of a region of this design');
     }
-    const boxes = sw.stack?.boxes.map(({ id }) => id);
-    if (boxes)
-      sw.ports.forEach(({ box }, j) => {
-        if (box !== undefined && !boxes.includes(box))
-          add(['switches', i, 'ports', j, 'box'], String(box), `a box of ${sw.id}: ${boxes.join(', ')}`);
+    const members = sw.stack?.members.map(({ id }) => id);
+    if (members)
+      sw.ports.forEach(({ stackMember }, j) => {
+        if (stackMember !== undefined && !members.includes(stackMember))
+          add(
+            ['switches', i, 'ports', j, 'stackMember'],
+            String(stackMember),
+            `a member of the stack ${sw.id}: ${members.join(', ')}`,
+          );
       });
     for (const j of costly(sw.ports)) costs(sw.ports[j]!, methodOf(design, sw), ['switches', i, 'ports', j]);
   });

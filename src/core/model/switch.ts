@@ -71,7 +71,7 @@ export const switchSchema = z.strictObject({
       ],
     },
   }),
-  /** Absent: one box. Else the boxes that it is made of; each of its ports is on one. */
+  /** Absent: a switch by itself. Else the members that it is made of; each of its ports is on one. */
   stack: stackField,
   /** Where this switch takes costs from speed by another method than the design's. */
   pathCost: field(z.enum(COST_METHODS).optional(), {

@@ -20,7 +20,7 @@ export type DeadReason =
   | 'no-cable'
   | 'switch-off'
   | 'port-down'
-  | 'box-off'
+  | 'stack-member-off'
   | 'shut'
   | 'link-cut'
   | 'far-end-down'
@@ -206,7 +206,7 @@ export function deadReason(network: Network, p: number): DeadReason | null {
   if (network.live[p]) return null;
   if (!network.switches[network.owner[p]!]!.up) return 'switch-off';
   if (isShut(network, p)) return 'shut';
-  if (!network.ports[p]!.up) return isOfIdleBox(network, p) ? 'box-off' : 'port-down';
+  if (!network.ports[p]!.up) return isOfIdleStackMember(network, p) ? 'stack-member-off' : 'port-down';
   if (isBundle(network, p)) return 'bundle-down';
   if (network.bundleOf[p]! >= 0 && network.macOperational[p]) return 'member';
   const l = network.cable[p]!;
@@ -217,8 +217,8 @@ export function deadReason(network: Network, p: number): DeadReason | null {
   return isShut(network, there) ? 'far-end-shut' : 'far-end-down';
 }
 
-/** Whether a port is set up, and its box of a stack does not act. */
-function isOfIdleBox({ design, switches, ports, owner }: Network, p: number): boolean {
+/** Whether a port is set up, and its member of a stack does not act. */
+function isOfIdleStackMember({ design, switches, ports, owner }: Network, p: number): boolean {
   const port = design.switches
     .find(({ id }) => id === switches[owner[p]!]!.id)
     ?.ports.find(({ id }) => (id as BridgePortId) === ports[p]!.id);

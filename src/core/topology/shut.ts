@@ -17,7 +17,7 @@ export interface ShutPort {
   readonly by: number;
 }
 
-/** The design with the ports that are shut set down, and those of boxes of stacks that do not act: a bundle takes its members along. Those that are blocked keep their signal. */
+/** The design with the ports that are shut set down, and those of stack members that do not act: a bundle takes its members along. Those that are blocked keep their signal. */
 export function withShut(given: Design, all: readonly ShutPort[]): Design {
   const design = withStacks(given);
   const shut = all.filter(({ by }) => by !== SHUT_BY.loopProbeBlocks);

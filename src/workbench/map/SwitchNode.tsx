@@ -121,7 +121,7 @@ function NearSwitch({ box }: { readonly box: Box }) {
   const figured = box.figures && figures.every((f) => widthOf(f) <= (box.width - 6) / Math.min(2, figures.length));
   return (
     <div
-      className={`${styles.box} ${selected ? styles.boxSelected : ''} ${alone ? styles.boxAlone : ''} ${sw.tier === 'access' ? '' : styles.boxStrong} ${sw.up ? '' : styles.boxDead}`}
+      className={`${styles.box} ${selected ? styles.boxSelected : ''} ${alone ? styles.boxAlone : ''} ${sw.tier === 'access' ? '' : styles.boxStrong} ${sw.stack ? styles.boxStack : ''} ${sw.up ? '' : styles.boxDead}`}
       style={{ width: box.width, height: box.height }}
       data-switch={box.id}
     >

@@ -1,5 +1,6 @@
 /** What the inspector's texts mean: text in, a legal value or a fault with suggestions out. */
 import {
+  MASTER_PRIORITY,
   BRIDGE_PRIORITY,
   MAX_COST,
   PORT_PRIORITY,
@@ -78,6 +79,15 @@ export const linkDelay = optional((text): Reading<number> => {
   if (value.ok && value.value >= 1 && value.value <= 1_000_000) return ok(value.value);
   return fail({ message: 'A delay is 1 to 1000000 µs (5 µs for each kilometre of fibre); empty for a short cable.' });
 });
+
+/** How much a member wants to be master of its stack. */
+export const masterPriority = (text: string): Reading<number> => {
+  const value = readWhole(text);
+  const { min, max } = MASTER_PRIORITY;
+  return value.ok && value.value >= min && value.value <= max
+    ? value
+    : fail({ message: `A whole number from ${min} to ${max}.` });
+};
 
 /** A timer in seconds, or a count, within its own range (802.1Q-2018 Table 13-5). */
 export const timer =

@@ -6,6 +6,7 @@ import { anyDesign, networkOf, solutionOf } from '../../testing/networks';
 import type { Finding } from './finding';
 import { findingsOf } from './findings';
 import { parts, tries } from '../../testing/runs';
+import { stackOf } from '../../testing/stacks';
 
 const rules = (design: Design) => findingsOf(design, solutionOf(design)).map((finding) => finding.rule);
 const texts = (design: Design) =>
@@ -310,4 +311,48 @@ it.each(parts(8, 75))('every remedy ends its finding (%#)', (runs) => {
     }),
     runs,
   );
+});
+
+describe('findings about stacks', () => {
+  const stacked = (rest: object, ports: Record<string, object> = {}, settings: object = {}) =>
+    networkOf(
+      {
+        a: { priority: 0, tier: 'core' },
+        b: { tier: 'core', priority: 4096, stack: stackOf(3, rest), ...settings },
+        c: {},
+      },
+      ['a 1 = b 1', 'a 2 = b 2', 'b 3 = c 1'],
+      { 'b 2': { stackMember: 2 }, 'b 3': { stackMember: 3 }, ...ports },
+    );
+  const about = (design: Design) => rules(design).filter((rule) => rule.startsWith('stack-'));
+  const mended = (design: Design, rule: string) => {
+    const found = findingsOf(design, solutionOf(design)).find((finding) => finding.rule === rule)!;
+    const edited = editAll(design, found.remedies[0]!.commands);
+    return edited.ok ? about(edited.value.design) : null;
+  };
+
+  it('are none of a ring with cables on several members', () => expect(about(stacked({}))).toEqual([]));
+  it('are a chain, members that have lost the others, cables on one member', () => {
+    expect(about(stacked({ ring: false }))).toEqual(['stack-chain']);
+    expect(mended(stacked({ ring: false }), 'stack-chain')).toEqual([]);
+    const cut = stackOf(3, { ring: false }, (i) => ({ cable: i !== 2 }));
+    expect(about(stacked({}, {}, { stack: cut }))).toEqual(['stack-apart', 'stack-chain']);
+    expect(texts(stacked({}, {}, { stack: cut }))).toContain('b: member 3 has lost the other members');
+    expect(mended(stacked({}, {}, { stack: cut }), 'stack-apart')).toEqual(['stack-chain']);
+    expect(about(stacked({}, { 'b 2': {}, 'b 3': {} }))).toEqual(['stack-one-way-out']);
+  });
+  it('are an address that changes where somebody notices: of a root, or of a bundle that is negotiated', () => {
+    const changing = { keepsAddress: false };
+    expect(about(stacked(changing))).toEqual([]);
+    expect(about(stacked(changing, {}, { priority: 0, mac: '02:00:00:00:00:00' }))).toEqual([]);
+    const root = networkOf({ b: { priority: 0, stack: stackOf(2, changing) }, c: {} }, ['b 1 = c 1']);
+    expect(about(root)).toEqual(['stack-address']);
+    expect(mended(root, 'stack-address')).toEqual([]);
+  });
+  it('are members with one address', () => {
+    const twins = stackOf(2, {}, () => ({ mac: '02:00:00:00:0f:77' }));
+    expect(texts(stacked({}, { 'b 3': {} }, { stack: twins }))).toContain(
+      'member 1 of b and member 2 of b have the same MAC address',
+    );
+  });
 });

@@ -12,6 +12,7 @@ import { laterVlanFindings } from '../roots/toCome';
 import { neighbourFindings } from '../neighbours/neighbours';
 import { regionFindings } from './regionFindings';
 import { rootFindings } from './rootFindings';
+import { stackFindings } from './stackFindings';
 import { costMethodFindings, timerFindings } from './settingFindings';
 import { hostFindings, pathFindings, unlistedVlanFindings } from './vlanFindings';
 
@@ -24,6 +25,7 @@ export const findingsOf = (design: Design, solution: Solution): Finding[] => [
   ...rootFindings(solution),
   ...laterVlanFindings(solution),
   ...regionFindings(solution),
+  ...stackFindings(solution),
   ...bundleFindings(design),
   ...linkFindings(design),
   ...hostFindings(solution.network),

@@ -26,6 +26,25 @@ export function identifierFindings(design: Design): Finding[] {
         remedies: [{ label: `give ${name} ${mac}`, commands: [{ do: 'set-switch', switch: sw.id, mac }] }],
       });
     }
+    for (const member of sw.stack?.members ?? []) {
+      // The switch may go by the address of one of its members.
+      if (member.mac === sw.mac && sw.stack!.members.filter((each) => each.mac === member.mac).length === 1) continue;
+      const other = taken(member.mac, `member ${member.id} of ${name}`);
+      if (other === undefined) continue;
+      const mac = new FreshNames(design).mac();
+      found.push({
+        rule: 'duplicate-mac',
+        text: `${other} and member ${member.id} of ${name} have the same MAC address ${member.mac}`,
+        why: 'Which of them is master of a stack, and whose address it has then, falls to chance.',
+        at: { switch: sw.id },
+        remedies: [
+          {
+            label: `give member ${member.id} ${mac}`,
+            commands: [{ do: 'set-stack-member', switch: sw.id, member: member.id, mac }],
+          },
+        ],
+      });
+    }
     const byNumber = new Map<number, string>();
     const top = Math.max(0, ...sw.ports.map((port) => port.number));
     for (const port of sw.ports) {

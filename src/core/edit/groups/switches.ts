@@ -1,16 +1,16 @@
 import { z } from '../../base/zod';
-import { boxSchema, positionSchema, switchSchema } from '../../model/document';
+import { stackMemberSchema, positionSchema, switchSchema } from '../../model/document';
 import { nodeOf, type GroupNode } from '../../model/field';
-import { BRIDGE_PRIORITY, boxNumber, bridgePriority } from '../../model/legal';
+import { BRIDGE_PRIORITY, stackMemberNumber, bridgePriority } from '../../model/legal';
 import { nameOf } from '../../model/names';
 import { command } from '../command';
-import { assign, copyOf, findBox, findSwitch } from '../draft';
+import { assign, copyOf, findStackMember, findSwitch } from '../draft';
 import { did, say } from '../phrase';
 import { applySettings, settingsOf, settingsText } from '../settings';
 import { switchId, treeOrAll } from './ids';
 
 const node = nodeOf(switchSchema) as GroupNode;
-const boxNode = nodeOf(boxSchema) as GroupNode;
+const stackMemberNode = nodeOf(stackMemberSchema) as GroupNode;
 // What these say is set by commands of its own.
 const plain = switchSchema.omit({ id: true, priority: true, trees: true, position: true, ports: true }).shape;
 
@@ -62,19 +62,20 @@ export const switchCommands = [
         did('moved', '', to.length === 1 ? names.switch(to[0]!.switch) : `${to.length} switches`),
     },
   ),
-  /** A box of a stack. */
+  /** A member of a stack. */
   command(
-    'set-box',
-    { switch: switchId, box: boxNumber, ...settingsOf(boxSchema.omit({ id: true }).shape) },
+    'set-stack-member',
+    { switch: switchId, member: stackMemberNumber, ...settingsOf(stackMemberSchema.omit({ id: true }).shape) },
     {
-      apply: (draft, { switch: id, box, ...settings }) => applySettings(boxNode, findBox(draft, id, box), settings),
-      say: (naming, { switch: id, box, ...settings }) =>
+      apply: (draft, { switch: id, member, ...settings }) =>
+        applySettings(stackMemberNode, findStackMember(draft, id, member), settings),
+      say: (naming, { switch: id, member, ...settings }) =>
         say(
           '',
           naming.names.switch(id),
-          `: box ${box}: ${settingsText(
-            boxNode,
-            naming.switch(id)?.stack?.boxes.find((each) => each.id === box),
+          `: member ${member}: ${settingsText(
+            stackMemberNode,
+            naming.switch(id)?.stack?.members.find((each) => each.id === member),
             settings,
             naming.names,
           )}`,

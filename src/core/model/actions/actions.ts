@@ -4,8 +4,8 @@ import type { z } from '../../base/zod';
 import { addBundle } from './addBundle';
 import { addLink } from './addLink';
 import { addSwitch } from './addSwitch';
-import { boxDown } from './boxDown';
-import { boxUp } from './boxUp';
+import { stackMemberDown } from './stackMemberDown';
+import { stackMemberUp } from './stackMemberUp';
 import { bridgePriority } from './bridgePriority';
 import { bundleMode } from './bundleMode';
 import { bundlePorts } from './bundlePorts';
@@ -31,8 +31,8 @@ const KINDS = [
   loseBpdus,
   switchDown,
   switchUp,
-  boxDown,
-  boxUp,
+  stackMemberDown,
+  stackMemberUp,
   stackCableDown,
   stackCableUp,
   bridgePriority,

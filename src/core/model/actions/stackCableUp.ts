@@ -1,11 +1,11 @@
-import { boxFaults, boxFields, setBox } from './boxFields';
+import { stackMemberFaults, stackMemberFields, setStackMember } from './stackMemberFields';
 import { action } from './kind';
 import { aboutSwitch } from './switchFields';
 
-export const stackCableUp = action('stack-cable-up', boxFields, {
-  faults: boxFaults,
-  happens: (action) => ({ changes: [setBox(action, { cable: true })] }),
+export const stackCableUp = action('stack-cable-up', stackMemberFields, {
+  faults: stackMemberFaults,
+  happens: (action) => ({ changes: [setStackMember(action, { cable: true })] }),
   text: (action, names) =>
-    `The stack cable after box ${action.box} of ${names.switch(action.switch)} is plugged in again`,
+    `The stack cable after member ${action.member} of ${names.switch(action.switch)} is plugged in again`,
   about: aboutSwitch,
 });

@@ -191,7 +191,7 @@ function deadText(network: Network, p: number): string {
 const DEAD_TEXT = {
   'no-cable': 'Disabled: nothing is plugged in.',
   'switch-off': 'Disabled: the switch has no power.',
-  'box-off': 'Disabled: its box of the stack does not act, so there is no signal.',
+  'stack-member-off': 'Disabled: its stack member does not act, so there is no signal.',
   'far-switch-off': 'Disabled: the switch at the other end has no power, so there is no signal.',
   'port-down': 'Disabled: the port is set down.',
   'link-cut': 'Disabled: the link is cut.',

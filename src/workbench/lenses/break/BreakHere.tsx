@@ -9,13 +9,13 @@ import { BRIDGE_PRIORITY } from '../../../core/model/legal';
 import { namesOf } from '../../../core/model/derive/names';
 import { freePortsOf } from '../../../core/model/plugs';
 import { MAX_UNTIL, type Action, type Undated } from '../../../core/model/scenario';
-import type { Design, Host, Link, LinkEnd, Switch } from '../../../core/model/document';
+import type { Design, Host, Link, LinkEnd, Stack, Switch } from '../../../core/model/document';
 import { mayBeShut } from '../../../core/topology/shut';
 import { scenarioDesign } from '../../../core/sim/scenario/scenario';
 import { newSwitch, smallSwitch, strangersSwitch } from './newSwitch';
 import { useClock } from '../../state/clock';
 import { useWorkbench } from '../../state/context';
-import { TextSetting } from '../../ui/fields';
+import { ChoiceSetting, TextSetting } from '../../ui/fields';
 import styles from '../../ui/panel.module.css';
 import * as read from '../../ui/read';
 import { Select } from '../../ui/Select';
@@ -127,6 +127,7 @@ export function BreakSwitch({ sw }: { readonly sw: Switch }) {
         />{' '}
         s after it has power.
       </p>
+      {sw.stack && <BreakStackMembers sw={sw} stack={sw.stack} />}
       <TextSetting
         label="Gets bridge priority"
         value=""
@@ -145,6 +146,38 @@ export function BreakSwitch({ sw }: { readonly sw: Switch }) {
         <p className={styles.hint}>A new switch could be plugged in if a port were free.</p>
       )}
     </section>
+  );
+}
+
+/** What happens to a member of a stack, and to its stack cable. */
+function BreakStackMembers({ sw, stack }: { readonly sw: Switch; readonly stack: Stack }) {
+  const happen = useHappen();
+  const [chosen, setChosen] = useState(stack.members[0]!.id);
+  const member = stack.members.some(({ id }) => id === chosen) ? chosen : stack.members[0]!.id;
+  const about = { switch: sw.id, member };
+  return (
+    <>
+      <ChoiceSetting
+        label="Of its members"
+        value={String(member)}
+        options={stack.members.map(({ id }) => [String(id), `Member ${id}`] as const)}
+        commit={(id) => setChosen(Number(id))}
+      />
+      <div className={styles.buttons}>
+        <Button variant="outlined" onClick={() => happen({ do: 'stack-member-down', ...about })}>
+          The member loses power
+        </Button>
+        <Button variant="outlined" onClick={() => happen({ do: 'stack-member-up', ...about })}>
+          The member has power again
+        </Button>
+        <Button variant="outlined" onClick={() => happen({ do: 'stack-cable-down', ...about })}>
+          Its stack cable is cut
+        </Button>
+        <Button variant="outlined" onClick={() => happen({ do: 'stack-cable-up', ...about })}>
+          Its stack cable is plugged in again
+        </Button>
+      </div>
+    </>
   );
 }
 

@@ -22,6 +22,7 @@ export function PortFields({
 }) {
   const act = useWorkbench((state) => state.act);
   const bundles = useWorkbench((state) => state.design.bundles);
+  const stacks = useWorkbench((state) => state.design.switches);
   const members = new Set(bundles.flatMap((bundle) => bundle.ports.map((port) => `${bundle.switch} ${port}`)));
   const set = (settings: (port: Port) => Settings): string | null =>
     act(
@@ -33,6 +34,9 @@ export function PortFields({
       })),
     );
   const of = <T,>(pick: (port: Port) => T) => ports.map(({ port }) => pick(port));
+  // Ports of several switches have no stack in common.
+  const [own, ...others] = new Set(ports.map((each) => each.switch));
+  const stack = (others.length === 0 && stacks.find(({ id }) => id === own)?.stack?.members.map(({ id }) => id)) || [];
   return (
     <>
       <TextSetting
@@ -60,6 +64,16 @@ export function PortFields({
             EDGE_CHOICES,
           )}
           commit={(edge) => set(() => ({ edge: edge === 'yes' }))}
+        />
+      )}
+      {stack.length > 0 && (
+        <ChoiceSetting
+          label="Stack member"
+          {...choiceOf(
+            of((port) => String(port.stackMember ?? stack[0]!)),
+            stack.map((member) => [String(member), `Member ${member}`] as const),
+          )}
+          commit={(member) => member !== '' && set(() => ({ stackMember: Number(member) }))}
         />
       )}
       <PortSpeaks ports={ports.filter(({ switch: sw, port }) => !members.has(`${sw} ${port.id}`))} />

@@ -8,6 +8,7 @@ import { LinkPanel } from './LinkPanel';
 import { PortList } from './PortList';
 import { PortPanel } from './PortPanel';
 import { SeveralPanel } from './SeveralPanel';
+import { StackPanel } from './StackPanel';
 import { SwitchPanel } from './SwitchPanel';
 
 /** What things are and what they are set to. */
@@ -15,6 +16,7 @@ export const PANELS: readonly Panel[] = [
   panel('design', 'itself', DesignPanel),
   panel('switch', 'here', CableTo, 'Cable'),
   panel('switch', 'itself', PortList),
+  panel('switch', 'itself', StackPanel),
   panel('switch', 'itself', SwitchPanel),
   panel('switch', 'itself', AllSettings),
   panel('port', 'itself', PortPanel),

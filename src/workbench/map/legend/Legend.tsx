@@ -42,6 +42,10 @@ export function Legend({ Signs }: { readonly Signs?: ComponentType | undefined }
         <path d="M28 3V17" stroke="var(--paper)" strokeWidth={3.5} strokeLinecap="round" />
       </Sign>
       {Signs && <Signs />}
+      <Sign says="box with a double edge: a stack, several switches that are one">
+        <rect x={10} y={2} width={36} height={16} rx={6} stroke="var(--ink)" fill="var(--raised)" />
+        <rect x={12.5} y={4.5} width={31} height={11} rx={4} stroke="var(--ink)" fill="none" />
+      </Sign>
       <Sign says="box on another box: a folded group of switches">
         <rect x={13} y={4} width={34} height={14} rx={5} stroke="var(--ink-soft)" fill="var(--paper)" />
         <rect x={10} y={1} width={34} height={14} rx={5} stroke="var(--ink)" strokeWidth={1.6} fill="var(--raised)" />
