@@ -1,21 +1,24 @@
 /** Ports that speak otherwise than their switch: networks with them come to rest where the solver says, from boot and after cuts. */
 import fc from 'fast-check';
-import type { Design } from '../model/document';
+import { DEFAULT_CARRIAGE, portDialectsOf, type Design } from '../model/document';
+import type { Action } from '../model/scenario';
 import type { BridgePortId, SwitchId } from '../model/ids';
 import { SECOND } from '../modes/entity';
 import { bundledDesign } from '../testing/bundles';
 import { run } from '../testing/guards';
 import { meshDesign, networkOf, randomDesign, regionsDesign } from '../testing/networks';
 import { otherwise } from '../testing/portDialects';
-import { parts } from '../testing/runs';
-import { unlikeAtRest } from '../testing/settling';
+import { parts, tries } from '../testing/runs';
+import { unlike, unlikeAtRest } from '../testing/settling';
 import { compileNetwork } from '../topology/network';
 import { findingsOf } from '../analysis/findings/findings';
 import { editAll } from '../edit/edit';
 import { explainPort } from '../tree/explain/explain';
 import { viewTree } from '../tree/settled';
 import { solve } from '../tree/solve';
+import { Simulation } from './engine/simulation';
 import { captureOf } from './report/capture';
+import { afterAction, treesThrough } from './scenario/scenario';
 
 /** A dead root may be told around a ring of ports that settle as classic ones do, hop by hop until it is too old. */
 const LONG = 400 * SECOND;
@@ -176,4 +179,43 @@ it('takes twice the forward delay to lead to the root where it is forced to vers
   };
   expect(speaking('version-0')).toBeCloseTo(5 + 2 * 15, 1);
   expect(speaking()).toBeLessThan(5.1);
+});
+
+it('settles to what the solver says after ports come to speak otherwise, and again as their switches do', () => {
+  // A tree that goes by VLAN 1 for a part of the time is one that all ports carry.
+  const carryingAll = ({ switches, ...rest }: Design): Design => ({
+    ...rest,
+    switches: switches.map((sw) => ({ ...sw, ports: sw.ports.map((port) => ({ ...port, vlans: DEFAULT_CARRIAGE })) })),
+  });
+  const designs = fc
+    .oneof(randomDesign('standard'), randomDesign('mixed'), regionsDesign(6, ['r0', 'r0', 'r0', 'r1']))
+    .map(carryingAll);
+  const turned = fc.record({
+    speaks: fc.constantFrom('version-0', 'passes-on', 'per-vlan-rstp', null),
+    at: fc.array(fc.nat(), { minLength: 1, maxLength: 3 }),
+  });
+  fc.assert(
+    fc.property(designs, fc.nat(), fc.array(turned, { minLength: 1, maxLength: 3 }), (design, seed, turns) => {
+      const actions = turns.flatMap(({ speaks, at }, i) =>
+        at.flatMap((pick): Action[] => {
+          const sw = design.switches[pick % design.switches.length]!;
+          const port = sw.ports[pick % Math.max(1, sw.ports.length)];
+          return port && portDialectsOf(sw).includes(speaks ?? 'passes-on')
+            ? [{ at: i, do: 'port-speaks', switch: sw.id, ports: [port.id as BridgePortId], speaks }]
+            : [];
+        }),
+      );
+      const sim = new Simulation(compileNetwork(design), treesThrough(design, actions), seed);
+      sim.boot();
+      sim.runTo(LONG);
+      let now = design;
+      for (const action of actions) {
+        now = afterAction(now, action);
+        sim.follow(now);
+        sim.runTo(sim.now + LONG);
+        expect(unlike(sim, now)).toEqual([]);
+      }
+    }),
+    { numRuns: tries(20) },
+  );
 });

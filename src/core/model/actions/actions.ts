@@ -17,6 +17,7 @@ import { loseBpdus } from './loseBpdus';
 import { oneWay } from './oneWay';
 import { openPort } from './openPort';
 import { portCost } from './portCost';
+import { portSpeaks } from './portSpeaks';
 import { removeBundle } from './removeBundle';
 import { speak } from './speak';
 import { stackCableDown } from './stackCableDown';
@@ -37,6 +38,7 @@ const KINDS = [
   stackCableUp,
   bridgePriority,
   speak,
+  portSpeaks,
   portCost,
   addLink,
   addBundle,

@@ -1,6 +1,6 @@
 /** Which entities run in a switch, and which of its ports each has. */
 import { oncePerNumber } from '../../base/cache';
-import type { Bridge } from '../../topology/bridges';
+import type { Bridge, BridgePort } from '../../topology/bridges';
 import { runsTrees } from '../../model/document';
 import { treeInstance, treeVlan, type TreeId } from '../../model/ids';
 import type { Network } from '../../topology/network';
@@ -15,12 +15,15 @@ export function takesPartIn(sw: Bridge, region: RegionMap | null, tree: TreeId):
   return !mstid || (region?.instances.some((instance) => instance.mstid === mstid) ?? false);
 }
 
-/** Whether a switch speaks another dialect, or is of another MST configuration: its protocol then starts over (802.1Q-2018 13.8, 13.38). */
+/** Whether a switch or one of its ports speaks another dialect, or it is of another MST configuration: its protocol then starts over (802.1Q-2018 13.8, 13.38). */
 export function speaksOtherwise(
   [before, was]: readonly [Bridge, RegionMap | null],
   [after, is]: readonly [Bridge, RegionMap | null],
 ): boolean {
   if (before.dialect !== after.dialect) return true;
+  const asBefore = ({ speaks, speaksFor }: BridgePort, i: number): boolean =>
+    speaks === before.ports[i]?.speaks && speaksFor === before.ports[i]?.speaksFor;
+  if (!after.ports.every(asBefore)) return true;
   return (
     was !== is &&
     was !== null &&
