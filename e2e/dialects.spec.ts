@@ -44,3 +44,24 @@ test('a second uplink into the closet lets frames circle until the root hears it
   await page.getByRole('slider', { name: 'Time' }).waitFor();
   await expect(page.getByText(/circle/).first()).toBeVisible();
 });
+
+test('ways out stand side by side; one is played, and taken over', async ({ page }) => {
+  await openDemo(page, 'town');
+  await view(page, 'Group');
+  await page.getByRole('tab', { name: 'Ways out', exact: true }).click();
+  const ways = page.getByRole('table', { name: 'Ways out, side by side' });
+  await expect(ways.getByRole('row')).toHaveCount(6);
+  await expect(ways.getByRole('row', { name: /^RSTP at every switch/ })).toContainText('frames circle');
+  await expect(ways.getByRole('row', { name: /unplugged/ })).toContainText('2, now 0');
+  await page.getByRole('button', { name: 'Simulate each step' }).click();
+  const steps = page.getByRole('table', { name: /^Steps: trees of VLANs/ });
+  await expect(steps.getByRole('row', { name: /^2 stairs-b/ })).toContainText(/cut off|nobody/);
+  await steps.getByRole('button', { name: 'take this step' }).first().click();
+  await expect(page.getByRole('table', { name: 'Ways out, side by side' }).getByRole('row').nth(1)).toContainText(
+    '2 settings at 1 switch',
+  );
+  await page.getByRole('button', { name: 'Take over the result' }).click();
+  await page.getByRole('tab', { name: /^Findings/ }).click();
+  await expect(page.getByText(/hears its own BPDUs there/)).toBeHidden();
+  await saved(page);
+});

@@ -4,6 +4,7 @@ import type { Command } from '../../core/edit/commands';
 import type { LinkId, SwitchId, TreeId } from '../../core/model/ids';
 import type { Design } from '../../core/model/document';
 import { fail, type Result } from '../../core/base/result';
+import type { WayOut } from '../../core/analysis/dialects/waysOut';
 import type { UnderFailures } from '../../core/analysis/guards/failures';
 import type { Intrusion } from '../../core/analysis/guards/intruder';
 import type { ControlCost } from '../../core/analysis/sharing/controlPlane';
@@ -67,6 +68,10 @@ export const askEqual = (design: Design, a: SwitchId, b: SwitchId): Ask<RegionMa
 /** Where the network may move to. */
 export const askGoals = (design: Design): Ask<MovingGoal[]> =>
   ask(design, (remote, tell) => remote.goals(design, tell));
+
+/** Ways out of a network whose switches do not agree on trees. */
+export const askWaysOut = (design: Design): Ask<WayOut[]> =>
+  ask(design, (remote, tell) => remote.waysOut(design, tell));
 
 /** The steps that do what commands do, one switch after the other. */
 export const askPlan = (design: Design, commands: readonly Command[], kind: MovingKind): Ask<MovingPlan> =>

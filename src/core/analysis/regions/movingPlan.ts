@@ -172,7 +172,18 @@ function cableNames({ design }: Network, ids: readonly LinkId[]): string {
 }
 
 /** Switches from the root of the common tree outwards: each hangs on one before it, where there is one. */
-function outwards({ network, trees }: Solution, joins: readonly Joining[]): Joining[] {
+const outwards = (solution: Solution, joins: readonly Joining[]): Joining[] => {
+  const place = new Map(
+    outwardsFrom(
+      solution,
+      joins.map((join) => join.switch),
+    ).map((id, i) => [id, i]),
+  );
+  return [...joins].sort((a, b) => place.get(a.switch)! - place.get(b.switch)!);
+};
+
+/** The same of any switches. */
+export function outwardsFrom({ network, trees }: Solution, ids: readonly SwitchId[]): SwitchId[] {
   const { switches, switchIndex, owner, far, live, firstPort } = network;
   const root = trees[0] ? (islandRoots(network, trees[0])[0] ?? 0) : 0;
   const distance = new Map<number, number>([[root, 0]]);
@@ -182,12 +193,9 @@ function outwards({ network, trees }: Solution, joins: readonly Joining[]): Join
         distance.set(owner[far[p]!]!, distance.get(s)! + 1);
   }
   const strength = { core: 0, distribution: 1, access: 2 } as const;
-  const at = ({ switch: id }: Joining): number => switchIndex.get(id)!;
-  const rank = (join: Joining): [number, number] => [
-    distance.get(at(join)) ?? Infinity,
-    strength[switches[at(join)]!.tier],
-  ];
-  return [...joins].sort((a, b) => rank(a)[0] - rank(b)[0] || rank(a)[1] - rank(b)[1] || at(a) - at(b));
+  const at = (id: SwitchId): number => switchIndex.get(id)!;
+  const rank = (id: SwitchId): [number, number] => [distance.get(at(id)) ?? Infinity, strength[switches[at(id)]!.tier]];
+  return [...ids].sort((a, b) => rank(a)[0] - rank(b)[0] || rank(a)[1] - rank(b)[1] || at(a) - at(b));
 }
 
 /** `VALLEY: 3 switches; 5 outside of any region`. */

@@ -24,6 +24,10 @@ export const group: LensManifest = {
       offer: 'Migration to MSTP, step by step',
       tall: true,
     }),
+    table('ways-out', 'Ways out', () => import('./WaysOutTable').then((m) => m.WaysOutTable), {
+      offer: 'Ways out of a mix of modes',
+      tall: true,
+    }),
     vlans,
     ports,
     moved,

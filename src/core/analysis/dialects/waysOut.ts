@@ -1,0 +1,266 @@
+/**
+ * Ways out of a network in which bridges with a tree for each VLAN and bridges with one tree for all share a loop: what each takes,
+ * step by step, and what the network is then.
+ */
+import { fail, ok, type Result } from '../../base/result';
+import type { Command } from '../../edit/commands';
+import { editAll } from '../../edit/edit';
+import { isPerVlan, runsTrees, traitsOf, type Design, type Dialect } from '../../model/document';
+import type { BridgePortId, LinkId, SwitchId } from '../../model/ids';
+import { DEFAULT_TALK, type Action, type Undated } from '../../model/scenario';
+import { simulate } from '../../sim/simulate';
+import { isBundle, type Network } from '../../topology/network';
+import { switchName } from '../../tree/explain/phrases';
+import type { Solution } from '../../tree/settled';
+import { solve } from '../../tree/solve';
+import { openLoopFindings, returningBpduFindings } from '../findings/dialectFindings';
+import { lonelyCables, closingPorts } from '../parts';
+import { keepingTrees } from '../regions/asDialect';
+import { outwardsFrom, planMoving } from '../regions/movingPlan';
+import { outcomesOf, pauseIn, type PlanStep, type StepOutcome } from '../regions/planSteps';
+import type { Progress } from '../steering/steer';
+
+/** A step with what it changes. */
+export interface WayStep extends PlanStep {
+  readonly changes: readonly Command[];
+}
+
+export interface WayOut {
+  readonly key: string;
+  readonly name: string;
+  /** What it comes to, in a sentence. */
+  readonly says: string;
+  /** What is set before the first step, and does nothing by itself. */
+  readonly preparation: readonly Command[];
+  readonly steps: readonly WayStep[];
+  /** Of the prepared design. */
+  readonly actions: readonly Action[];
+  readonly until: number;
+  readonly costs: WayCosts;
+}
+
+export interface WayCosts {
+  /** Settings that are touched, and at how many switches. */
+  readonly settings: number;
+  readonly switches: number;
+  /** Cables that are unplugged; each is one of the settings. */
+  readonly cables: number;
+  /** Trees in the end. */
+  readonly trees: number;
+  /** Cables of which no other takes the place when they are lost: now, and in the end. */
+  readonly alone: readonly [now: number, then: number];
+  /** Ports at which a bridge blocks since its own BPDUs come back, and loops that no tree sees: in the end. */
+  readonly returning: number;
+  readonly open: number;
+  /** Of all steps together, simulated: the longest outage, the pairs of hosts cut off, and whether frames circle. */
+  readonly simulated: StepOutcome;
+}
+
+/** Switches that have one tree for all, where others have one for each VLAN; empty where all agree. */
+export function strangersIn({ switches }: Pick<Design, 'switches'>): SwitchId[] {
+  const running = switches.filter((sw) => sw.up && runsTrees(sw));
+  const strangers = running.filter((sw) => !isPerVlan(sw));
+  return strangers.length === running.length ? [] : strangers.map(({ id }) => id);
+}
+
+interface Draft {
+  readonly key: string;
+  readonly name: string;
+  readonly says: string;
+  readonly preparation?: readonly Command[];
+  readonly steps: readonly (Omit<WayStep, 'at'> & { readonly does: readonly Undated[] })[];
+}
+
+/** All ways, each solved and simulated; the error says that there is nothing to get out of. */
+export function waysOut(before: Solution, progress: Progress = () => true): Result<WayOut[], string> {
+  const { design } = before.network;
+  const strangers = strangersIn(design);
+  if (strangers.length === 0)
+    return fail(
+      'All switches that run spanning tree agree on trees for VLANs or on one for all: there is nothing to get out of.',
+    );
+  const drafts = [
+    speakThere(before, strangers),
+    unplugged(before, strangers),
+    changed(before, strangers, 'per-vlan-rstp'),
+    changed(before, othersThan(design, 'rstp'), 'rstp'),
+  ].filter((draft) => draft.steps.length > 0);
+  const ways: WayOut[] = [];
+  const add = (way: WayOut | null): boolean => {
+    if (way) ways.push(way);
+    return progress(ways.length / (drafts.length + 1));
+  };
+  for (const draft of drafts) if (!add(timed(before, draft))) return ok(ways);
+  add(toRegion(before));
+  return ok(ways);
+}
+
+const othersThan = ({ switches }: Design, dialect: Dialect): SwitchId[] =>
+  switches.filter((sw) => sw.up && runsTrees(sw) && sw.dialect !== dialect).map(({ id }) => id);
+
+/** Ports of switches with one tree for all, toward others, have trees of VLANs. */
+function speakThere(before: Solution, strangers: readonly SwitchId[]): Draft {
+  const { network } = before;
+  const { firstPort, far, live, ports, switchIndex, design } = network;
+  return {
+    key: 'speak',
+    name: `trees of VLANs at the cables of ${namesOf(design, strangers)}`,
+    says: 'They keep their one tree, and take part in the others at their cables: no BPDU of a VLAN rides through them any more.',
+    steps: outwardsFrom(before, strangers).flatMap((id) => {
+      const s = switchIndex.get(id)!;
+      const own = Array.from({ length: firstPort[s + 1]! - firstPort[s]! }, (_, i) => firstPort[s]! + i)
+        .filter((p) => far[p]! >= 0 && live[p] && ports[p]!.speaks === undefined)
+        .map((p) => ports[p]!.id);
+      if (own.length === 0) return [];
+      const name = nameOf(design, id);
+      return [
+        {
+          switch: id,
+          text: `${name}: trees of VLANs at ${own.length === 1 ? 'port' : 'ports'} ${own.join(', ')}.`,
+          why: 'Where it has part in a VLAN’s tree, it reads that BPDU instead of passing it on.',
+          changes: own.map((port): Command => ({ do: 'set-port', switch: id, port, speaks: 'per-vlan-rstp' })),
+          does: [
+            { do: 'port-speaks' as const, switch: id, ports: own as BridgePortId[], speaks: 'per-vlan-rstp' as const },
+          ],
+        },
+      ];
+    }),
+  };
+}
+
+/** Their cables that close loops are out. */
+function unplugged({ network }: Solution, strangers: readonly SwitchId[]): Draft {
+  const { design, owner, far, switchIndex } = network;
+  const own = new Set(strangers.map((id) => switchIndex.get(id)!));
+  const touches = (p: number): boolean => own.has(owner[p]!) || own.has(owner[far[p]!]!);
+  // Cables of the others come first: what closes a loop then is one of a stranger.
+  const closing = closingPorts(network, () => true, touches).filter(touches);
+  const label = (p: number): string =>
+    `${nameOf(design, network.switches[owner[p]!]!.id)} port ${network.ports[p]!.id}`;
+  return {
+    key: 'unplug',
+    name: `redundant cables of ${namesOf(design, strangers)} unplugged`,
+    says: 'What is left is a tree: nothing can circle, and nothing stands by for a cable that is lost. For as long as it lasts.',
+    steps: closing.map((p) => {
+      const cables = cablesOf(network, p);
+      return {
+        switch: null,
+        text: `Unplug ${cables.length === 1 ? 'the cable' : `all ${cables.length} cables of the bundle`} ${label(p)} to ${label(far[p]!)}.`,
+        why: 'It closes a loop through a switch that does not see the trees of VLANs.',
+        changes: cables.map((link): Command => ({ do: 'set-link', link, up: false })),
+        does: cables.map((link) => ({ do: 'link-down' as const, link, light: true })),
+      };
+    }),
+  };
+}
+
+/** The cables of a bridge port. */
+function cablesOf(network: Network, p: number): LinkId[] {
+  const members = isBundle(network, p) ? network.aggregates.get(p)!.aggregationPorts : [p];
+  return members.flatMap((q) => (network.cable[q]! >= 0 ? [network.design.links[network.cable[q]!]!.id] : []));
+}
+
+/** Switches change to another mode, from the root outwards. */
+function changed(before: Solution, ids: readonly SwitchId[], dialect: Dialect): Draft {
+  const { network } = before;
+  const { name, trees } = traitsOf(dialect);
+  return {
+    key: dialect,
+    name: `${name} at every switch`,
+    says:
+      trees === 'vlan'
+        ? 'Every VLAN has a tree of its own, which all switches see whole. All of them have to know that mode.'
+        : 'One tree for all VLANs, which every switch knows: VLANs share their ways, and half of the cables may lie idle.',
+    steps: outwardsFrom(before, ids).map((id) => ({
+      switch: id,
+      text: `${nameOf(network.design, id)}: ${name}.`,
+      why: 'From the root outwards: those that have changed hang together.',
+      changes: [{ do: 'set-switch', switch: id, dialect }],
+      does: [{ do: 'speak' as const, switch: id, dialect }],
+    })),
+  };
+}
+
+/** `stairs-a and stairs-b`, `5 switches`. */
+const namesOf = (design: Design, ids: readonly SwitchId[]): string =>
+  ids.length > 2 ? `${ids.length} switches` : ids.map((id) => nameOf(design, id)).join(' and ');
+
+const nameOf = ({ switches }: Design, id: SwitchId): string => switchName(switches.find((sw) => sw.id === id)!);
+
+/** Steps at their times, simulated and counted. */
+function timed(before: Solution, { key, name, says, preparation = [], steps }: Draft): WayOut {
+  const { design } = before.network;
+  const pause = pauseIn(design);
+  const at = (i: number): number => 1 + i * pause;
+  return reckoned(before, {
+    ...{ key, name, says, preparation },
+    steps: steps.map(({ does: _, ...step }, i) => ({ ...step, at: at(i) })),
+    actions: steps.flatMap(({ does }, i) => does.map((each) => ({ ...each, at: at(i) }) as Action)),
+    until: at(steps.length),
+  });
+}
+
+/** Into one region, with an instance for each way in which the trees are set. */
+function toRegion(before: Solution): WayOut | null {
+  const plan = planMoving(before, keepingTrees(before.network.design).commands, 'outwards');
+  if (!plan.ok) return null;
+  const { preparation, steps, actions, until } = plan.value;
+  return reckoned(before, {
+    key: 'mstp',
+    name: 'MSTP at every switch, in one region',
+    says: 'VLANs share a few trees, which every switch sees whole; each has to have the same region settings.',
+    preparation,
+    steps: steps.map(({ at, switch: sw, text, why }) => ({
+      ...{ at, switch: sw, text, why },
+      changes: actions
+        .filter((action) => action.at === at)
+        .flatMap((action) =>
+          action.do === 'speak'
+            ? [
+                {
+                  do: 'set-switch' as const,
+                  switch: action.switch,
+                  dialect: action.dialect,
+                  region: action.region ?? null,
+                },
+              ]
+            : [],
+        ),
+    })),
+    actions,
+    until,
+  });
+}
+
+function reckoned(before: Solution, way: Omit<WayOut, 'costs'>): WayOut {
+  const { design } = before.network;
+  const commands = [...way.preparation, ...way.steps.flatMap(({ changes }) => changes)];
+  const edited = editAll(design, commands);
+  const after = solve(edited.ok ? edited.value.design : design);
+  const prepared = editAll(design, way.preparation);
+  const run = simulate(
+    prepared.ok ? prepared.value.design : design,
+    {
+      ...{ actions: [...way.actions], until: way.until, talk: DEFAULT_TALK, fromBoot: false },
+    },
+    { mostFrames: 0, views: false },
+  );
+  const [simulated] = run.ok ? outcomesOf({ steps: [{ at: 0 }], until: way.until }, run.value) : [];
+  return {
+    ...way,
+    costs: {
+      settings: commands.length,
+      switches: new Set(
+        commands.flatMap((command) =>
+          'switch' in command && typeof command.switch === 'string' ? [command.switch] : [],
+        ),
+      ).size,
+      cables: commands.filter((command) => command.do === 'set-link').length,
+      trees: after.trees.length,
+      alone: [lonelyCables(before.network), lonelyCables(after.network)],
+      returning: returningBpduFindings(after).length,
+      open: openLoopFindings(after).length,
+      simulated: simulated ?? { outage: 0, pairs: 0, frames: null },
+    },
+  };
+}

@@ -1,0 +1,138 @@
+'use client';
+/** Ways out of a network whose switches do not agree on trees, side by side: what each costs, what is left then, and the steps of the one that is chosen. */
+import Button from '@mui/material/Button';
+import { useMemo, useState } from 'react';
+import { editAll } from '../../../core/edit/edit';
+import type { Design } from '../../../core/model/document';
+import type { WayOut, WayStep } from '../../../core/analysis/dialects/waysOut';
+import { useAsk } from '../../state/ask';
+import { EMPTY, useClockStore } from '../../state/clock';
+import { useWorkbench, useWorkbenchStore } from '../../state/context';
+import { atPresent } from '../../state/looking';
+import { askWaysOut } from '../../state/questions';
+import { TextButton } from '../../ui/TextButton';
+import { durationText } from '../../ui/words/durations';
+import { counted } from '../../ui/words/units';
+import { Asking } from '../shared/Asking';
+import { SimulatedSteps } from '../shared/SimulatedSteps';
+import styles from '../shared/group.module.css';
+
+export function WaysOutTable() {
+  const design = useWorkbench((state) => (atPresent(state) && state.solution !== null ? state.design : null));
+  const ways = useAsk(useMemo(() => (design ? askWaysOut(design) : null), [design]));
+  if (!design) return <p className={styles.empty}>Ways out are found for the present state: go back to now.</p>;
+  if (ways.status.kind !== 'found') return <Asking {...ways} what="Solving and simulating the ways out" />;
+  return <Ways design={design} ways={ways.status.value} />;
+}
+
+function Ways({ design, ways }: { readonly design: Design; readonly ways: readonly WayOut[] }) {
+  const [key, setKey] = useState('');
+  const chosen = ways.find((way) => way.key === key) ?? ways[0]!;
+  return (
+    <div className={styles.page}>
+      <table className={styles.ways} aria-label="Ways out, side by side">
+        <thead>
+          <tr>
+            <th scope="col">Way</th>
+            <th scope="col">To set</th>
+            <th scope="col">Trees then</th>
+            <th scope="col">Cables that nothing replaces</th>
+            <th scope="col">Blocked by own BPDUs</th>
+            <th scope="col">On the way, simulated</th>
+          </tr>
+        </thead>
+        <tbody>
+          {ways.map((way) => (
+            <tr key={way.key} aria-current={way === chosen || undefined}>
+              <th scope="row">
+                <TextButton aria-pressed={way === chosen} onClick={() => setKey(way.key)}>
+                  {way.name}
+                </TextButton>
+              </th>
+              <td>{toSet(way)}</td>
+              <td>{way.costs.trees}</td>
+              <td data-bad={way.costs.alone[1] > way.costs.alone[0] ? '' : undefined}>{cables(way.costs.alone)}</td>
+              <td data-bad={way.costs.open > 0 ? '' : undefined}>{blocked(way)}</td>
+              <td data-bad={way.costs.simulated.frames === 'circle' ? '' : undefined}>{simulated(way)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <Chosen key={chosen.key} design={design} way={chosen} />
+    </div>
+  );
+}
+
+const toSet = ({ costs: { settings, switches, cables: out } }: WayOut): string =>
+  [
+    ...(switches > 0 ? [`${counted(settings - out, 'setting')} at ${counted(switches, 'switch', 'switches')}`] : []),
+    ...(out > 0 ? [`${counted(out, 'cable')} out`] : []),
+  ].join(', ');
+
+const cables = ([now, then]: readonly [number, number]): string =>
+  now === then ? `${then}, as now` : `${then}, now ${now}`;
+
+const blocked = ({ costs: { returning, open } }: WayOut): string =>
+  [
+    returning === 0 ? 'none' : counted(returning, 'port'),
+    ...(open > 0 ? [`${counted(open, 'loop')} that nothing blocks`] : []),
+  ].join('; ');
+
+function simulated({ costs: { simulated: of } }: WayOut): string {
+  const { outage, pairs, frames } = of;
+  const cut =
+    pairs === 0
+      ? 'nobody cut off'
+      : `cut off for ${outage === Infinity ? 'good' : durationText(outage)} at the longest`;
+  return frames === 'circle' ? `frames circle; ${cut}` : frames === 'come twice' ? `frames come twice; ${cut}` : cut;
+}
+
+function Chosen({ design, way }: { readonly design: Design; readonly way: WayOut }) {
+  const store = useWorkbenchStore();
+  const clockStore = useClockStore();
+  const act = useWorkbench((state) => state.act);
+  const prepared = useMemo(() => {
+    const edited = editAll(design, way.preparation);
+    return edited.ok ? edited.value.design : design;
+  }, [design, way]);
+  const { preparation, steps, actions, until } = way;
+  const play = () => {
+    if (preparation.length > 0 && act(...preparation) !== null) return;
+    clockStore.getState().open({ ...EMPTY, name: `Way out: ${way.name}`, actions: [...actions], until });
+    store.getState().setLens('Break');
+  };
+  return (
+    <section aria-label="The way chosen">
+      <p className={styles.lead}>{way.says}</p>
+      <SimulatedSteps
+        plan={way}
+        design={prepared}
+        label={`Steps: ${way.name}`}
+        after={
+          <>
+            <Button size="small" variant="outlined" onClick={play}>
+              {preparation.length > 0 ? 'Prepare, and play it on the timeline' : 'Play it on the timeline'}
+            </Button>
+            <Button
+              size="small"
+              variant="outlined"
+              onClick={() => act(...preparation, ...steps.flatMap(({ changes }) => changes))}
+            >
+              Take over the result
+            </Button>
+          </>
+        }
+        columns={[
+          [
+            'In the design',
+            ({ changes }: WayStep) => (
+              <TextButton does="edit" onClick={() => act(...preparation, ...changes)}>
+                take this step
+              </TextButton>
+            ),
+          ],
+        ]}
+      />
+    </section>
+  );
+}
