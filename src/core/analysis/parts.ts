@@ -41,8 +41,8 @@ export function closingPorts(
 /** The parts over the cables that carry a tree's frames. */
 export const partsIn = (network: Network, tree: SettledTree): Int32Array => partsOf(network, (p) => forwards(tree, p));
 
-/** How many live cables, a bundle being one, have no other to take their place: without one of them some switches lose each other. */
-export function lonelyCables({ switches, ports, owner, far, live }: Network): number {
+/** How many live cables have no other to take their place, beside them or around: without one of them some switches lose each other. */
+export function lonelyCables({ switches, ports, owner, far, live, aggregates }: Network): number {
   const cables: number[][] = switches.map(() => []);
   for (let p = 0; p < ports.length; p += 1)
     if (far[p]! >= 0 && live[p] && owner[far[p]!] !== owner[p]) cables[owner[p]!]!.push(p);
@@ -62,7 +62,7 @@ export function lonelyCables({ switches, ports, owner, far, live }: Network): nu
         const back = way.at(-1);
         if (!back) continue;
         low[back.s] = Math.min(low[back.s]!, low[at.s]!);
-        if (low[at.s]! > order[back.s]!) alone += 1;
+        if (low[at.s]! > order[back.s]! && (aggregates.get(at.by)?.active.length ?? 1) < 2) alone += 1;
       } else if (far[p] !== at.by) {
         const t = owner[far[p]!]!;
         if (order[t]! >= 0) low[at.s] = Math.min(low[at.s]!, order[t]!);

@@ -25,8 +25,19 @@ describe('the ways out of the town office', () => {
   const town = townOffice();
   const ways = new Map(waysOf(town).map((way) => [way.key, way]));
 
-  it('are five, each with its steps and what it costs', () => {
-    expect([...ways.keys()]).toEqual(['speak', 'unplug', 'per-vlan-rstp', 'rstp', 'mstp']);
+  it('are six, each with its steps and what it costs', () => {
+    expect([...ways.keys()]).toEqual(['speak', 'unplug', 'stack', 'per-vlan-rstp', 'rstp', 'mstp']);
+    expect(ways.get('stack')!.steps.map(({ text }) => text)).toEqual([
+      'Cable stairs-a and stairs-b into one stack.',
+      'Bundle the 2 cables hall-a to stairs-a at both ends.',
+    ]);
+    expect(ways.get('stack')!.costs).toMatchObject({
+      cables: 0,
+      alone: [0, 0],
+      returning: 0,
+      open: 0,
+      simulated: null,
+    });
     expect(ways.get('speak')!.name).toBe('trees of VLANs at the cables of stairs-a and stairs-b');
     expect(ways.get('speak')!.steps.map(({ text }) => text)).toEqual([
       'stairs-a: trees of VLANs at ports 1, 2.',
@@ -50,8 +61,8 @@ describe('the ways out of the town office', () => {
     expect(ways.get('rstp')!.costs).toMatchObject({ settings: 4, switches: 4, trees: 1 });
   });
   it('say what happens on the way: frames circle while the root has one tree and others have many', () => {
-    expect(ways.get('rstp')!.costs.simulated.frames).toBe('circle');
-    expect(ways.get('per-vlan-rstp')!.costs.simulated.frames).toBeNull();
+    expect(ways.get('rstp')!.costs.simulated!.frames).toBe('circle');
+    expect(ways.get('per-vlan-rstp')!.costs.simulated!.frames).toBeNull();
   });
   it('are none where all switches agree', () => {
     expect(waysOut(solve(fernhollow()))).toMatchObject({ ok: false });

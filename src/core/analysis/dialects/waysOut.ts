@@ -5,6 +5,7 @@
 import { fail, ok, type Result } from '../../base/result';
 import type { Command } from '../../edit/commands';
 import { editAll } from '../../edit/edit';
+import { stackTogether } from '../../edit/stacking';
 import { isPerVlan, runsTrees, traitsOf, type Design, type Dialect } from '../../model/document';
 import type { BridgePortId, LinkId, SwitchId } from '../../model/ids';
 import { DEFAULT_TALK, type Action, type Undated } from '../../model/scenario';
@@ -14,7 +15,8 @@ import { switchName } from '../../tree/explain/phrases';
 import type { Solution } from '../../tree/settled';
 import { solve } from '../../tree/solve';
 import { openLoopFindings, returningBpduFindings } from '../findings/dialectFindings';
-import { lonelyCables, closingPorts } from '../parts';
+import { bundleAt, bundleThese, parallelsOf } from '../lag/bundling';
+import { closingPorts, lonelyCables, partsOf } from '../parts';
 import { keepingTrees } from '../regions/asDialect';
 import { outwardsFrom, planMoving } from '../regions/movingPlan';
 import { outcomesOf, pauseIn, type PlanStep, type StepOutcome } from '../regions/planSteps';
@@ -36,6 +38,8 @@ export interface WayOut {
   /** Of the prepared design. */
   readonly actions: readonly Action[];
   readonly until: number;
+  /** Whether the actions are all of it: switches that are rebuilt are in no run. */
+  readonly isRun: boolean;
   readonly costs: WayCosts;
 }
 
@@ -52,8 +56,8 @@ export interface WayCosts {
   /** Ports at which a bridge blocks since its own BPDUs come back, and loops that no tree sees: in the end. */
   readonly returning: number;
   readonly open: number;
-  /** Of all steps together, simulated: the longest outage, the pairs of hosts cut off, and whether frames circle. */
-  readonly simulated: StepOutcome;
+  /** Of all steps together, simulated: the longest outage, the pairs of hosts cut off, and whether frames circle; null where switches are rebuilt, which no run shows. */
+  readonly simulated: StepOutcome | null;
 }
 
 /** Switches that have one tree for all, where others have one for each VLAN; empty where all agree. */
@@ -68,7 +72,8 @@ interface Draft {
   readonly name: string;
   readonly says: string;
   readonly preparation?: readonly Command[];
-  readonly steps: readonly (Omit<WayStep, 'at'> & { readonly does: readonly Undated[] })[];
+  /** What each does in a run; null where no run shows it. */
+  readonly steps: readonly (Omit<WayStep, 'at'> & { readonly does: readonly Undated[] | null })[];
 }
 
 /** All ways, each solved and simulated; the error says that there is nothing to get out of. */
@@ -82,6 +87,7 @@ export function waysOut(before: Solution, progress: Progress = () => true): Resu
   const drafts = [
     speakThere(before, strangers),
     unplugged(before, strangers),
+    stacked(before, strangers),
     changed(before, strangers, 'per-vlan-rstp'),
     changed(before, othersThan(design, 'rstp'), 'rstp'),
   ].filter((draft) => draft.steps.length > 0);
@@ -160,6 +166,63 @@ function cablesOf(network: Network, p: number): LinkId[] {
   return members.flatMap((q) => (network.cable[q]! >= 0 ? [network.design.links[network.cable[q]!]!.id] : []));
 }
 
+/** Those that hang together become a stack, and its cables to each neighbour a bundle. */
+function stacked({ network }: Solution, strangers: readonly SwitchId[]): Draft {
+  const { design, owner, far, switchIndex, switches } = network;
+  const own = new Set(strangers.map((id) => switchIndex.get(id)!));
+  const parts = partsOf(network, (p) => own.has(owner[p]!) && far[p]! >= 0 && own.has(owner[far[p]!]!));
+  const groups = new Map<string, SwitchId[]>();
+  for (const s of own) {
+    const key = `${parts[s]!} ${switches[s]!.dialect}`;
+    groups.set(key, [...(groups.get(key) ?? []), switches[s]!.id]);
+  }
+  const steps: Draft['steps'][number][] = [];
+  let at = design;
+  const step = (id: SwitchId, text: string, why: string, changes: readonly Command[]): boolean => {
+    const edited = editAll(at, changes);
+    if (!edited.ok) return false;
+    at = edited.value.design;
+    steps.push({ switch: id, text, why, changes, does: null });
+    return true;
+  };
+  for (const ids of groups.values()) {
+    const commands = stackTogether(at, ids);
+    const [lead] = ids as [SwitchId];
+    if (!commands.ok || ids.length < 2) continue;
+    const names = ids.map((id) => nameOf(design, id));
+    const done = step(
+      lead,
+      `Cable ${names.slice(0, -1).join(', ')} and ${names.at(-1)!} into one stack.`,
+      'They are one switch then, and need no cable of the network between them. They are off meanwhile.',
+      commands.value,
+    );
+    if (!done) continue;
+    for (const { a, b, links } of parallelsOf(at)) {
+      const free = links.filter((link) => [link.a, link.b].every((end) => !bundleAt(at, end.switch, end.port)));
+      const bundling =
+        [a, b].includes(lead) && free.length > 1
+          ? bundleThese(
+              at,
+              free.map(({ id }) => id),
+            )
+          : null;
+      if (bundling?.ok)
+        step(
+          lead,
+          `Bundle the ${free.length} cables ${nameOf(at, a)} to ${nameOf(at, b)} at both ends.`,
+          'A bundle is one port: no BPDU leaves by one of its cables and comes back by the other.',
+          bundling.value.commands,
+        );
+    }
+  }
+  return {
+    key: 'stack',
+    name: `${namesOf(design, strangers)} made into ${groups.size === 1 ? 'a stack' : 'stacks'}, with their uplinks bundled`,
+    says: 'They keep their one tree, in which there is no loop any more; what they are made of has to be able to do it.',
+    steps,
+  };
+}
+
 /** Switches change to another mode, from the root outwards. */
 function changed(before: Solution, ids: readonly SwitchId[], dialect: Dialect): Draft {
   const { network } = before;
@@ -195,8 +258,9 @@ function timed(before: Solution, { key, name, says, preparation = [], steps }: D
   return reckoned(before, {
     ...{ key, name, says, preparation },
     steps: steps.map(({ does: _, ...step }, i) => ({ ...step, at: at(i) })),
-    actions: steps.flatMap(({ does }, i) => does.map((each) => ({ ...each, at: at(i) }) as Action)),
+    actions: steps.flatMap(({ does }, i) => (does ?? []).map((each) => ({ ...each, at: at(i) }) as Action)),
     until: at(steps.length),
+    isRun: steps.every(({ does }) => does !== null),
   });
 }
 
@@ -229,6 +293,7 @@ function toRegion(before: Solution): WayOut | null {
     })),
     actions,
     until,
+    isRun: true,
   });
 }
 
@@ -238,14 +303,16 @@ function reckoned(before: Solution, way: Omit<WayOut, 'costs'>): WayOut {
   const edited = editAll(design, commands);
   const after = solve(edited.ok ? edited.value.design : design);
   const prepared = editAll(design, way.preparation);
-  const run = simulate(
-    prepared.ok ? prepared.value.design : design,
-    {
-      ...{ actions: [...way.actions], until: way.until, talk: DEFAULT_TALK, fromBoot: false },
-    },
-    { mostFrames: 0, views: false },
-  );
-  const [simulated] = run.ok ? outcomesOf({ steps: [{ at: 0 }], until: way.until }, run.value) : [];
+  const run =
+    way.isRun &&
+    simulate(
+      prepared.ok ? prepared.value.design : design,
+      {
+        ...{ actions: [...way.actions], until: way.until, talk: DEFAULT_TALK, fromBoot: false },
+      },
+      { mostFrames: 0, views: false },
+    );
+  const [simulated] = run && run.ok ? outcomesOf({ steps: [{ at: 0 }], until: way.until }, run.value) : [];
   return {
     ...way,
     costs: {
@@ -255,12 +322,12 @@ function reckoned(before: Solution, way: Omit<WayOut, 'costs'>): WayOut {
           'switch' in command && typeof command.switch === 'string' ? [command.switch] : [],
         ),
       ).size,
-      cables: commands.filter((command) => command.do === 'set-link').length,
+      cables: commands.filter((command) => command.do === 'set-link' && command.up === false).length,
       trees: after.trees.length,
       alone: [lonelyCables(before.network), lonelyCables(after.network)],
       returning: returningBpduFindings(after).length,
       open: openLoopFindings(after).length,
-      simulated: simulated ?? { outage: 0, pairs: 0, frames: null },
+      simulated: simulated ?? null,
     },
   };
 }

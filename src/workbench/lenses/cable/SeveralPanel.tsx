@@ -1,7 +1,10 @@
 'use client';
 /** Several things at once: one field to set a thing of all that are alike. */
 import Button from '@mui/material/Button';
+import { useState } from 'react';
 import type { Command } from '../../../core/edit/commands';
+import { stackTogether } from '../../../core/edit/stacking';
+import type { SwitchId } from '../../../core/model/ids';
 import type { Alignment } from '../../state/align';
 import { useWorkbench, useWorkbenchStore } from '../../state/context';
 import { lineUp, removeSelected } from '../../state/editing';
@@ -14,6 +17,38 @@ import { TextButton } from '../../ui/TextButton';
 import { counted } from '../../ui/words/units';
 import { PortFields } from './PortFields';
 import { SwitchFields } from './SwitchFields';
+
+/** Switches that are there become one stack, or why not. */
+function MakeStack({ ids }: { readonly ids: readonly SwitchId[] }) {
+  const store = useWorkbenchStore();
+  const act = useWorkbench((state) => state.act);
+  const [refused, setRefused] = useState<{ readonly of: string; readonly why: string } | null>(null);
+  const key = ids.join();
+  const make = () => {
+    const commands = stackTogether(store.getState().design, ids);
+    const why = commands.ok ? act(...commands.value) : commands.error;
+    setRefused(why === null ? null : { of: key, why });
+    if (why === null) store.getState().select({ kind: 'switch', switch: ids[0]! });
+  };
+  return (
+    <>
+      <div className={styles.buttons}>
+        <Button
+          variant="outlined"
+          title="The first keeps its name and settings; cables between them become stack cables"
+          onClick={make}
+        >
+          Make them one stack
+        </Button>
+      </div>
+      {refused?.of === key && (
+        <p className={styles.fault} role="alert">
+          {refused.why}
+        </p>
+      )}
+    </>
+  );
+}
 
 const ALIGNMENTS: readonly (readonly [Alignment, string, number])[] = [
   ['row', 'in a row', 2],
@@ -44,6 +79,7 @@ export function SeveralPanel({ chosen: { switches, links, linkPorts, ports, host
               )
             }
           />
+          {switches.length > 1 && <MakeStack ids={switches.map(({ id }) => id)} />}
           {switches.length > 1 && (
             <p className={styles.sub}>
               Line up:{' '}

@@ -44,3 +44,25 @@ it('makes a switch a stack, says how its members stand, and sets what they are',
   await settle();
   expect(stack()).toBeUndefined();
 });
+
+it('makes several switches one stack, or says why not', async () => {
+  const store = await renderWith(<Inspector />);
+  const choose = (...ids: string[]) =>
+    act(() =>
+      store
+        .getState()
+        .select({ kind: 'several', items: ids.map((id) => ({ kind: 'switch', switch: id as SwitchId })) }),
+    );
+  act(() => void store.getState().act({ do: 'set-switch', switch: lodge, dialect: 'stp' }));
+  await settle();
+  choose('lodge', 'workshop');
+  fireEvent.click(screen.getByRole('button', { name: 'Make them one stack' }));
+  expect(screen.getByRole('alert')).toHaveTextContent('The members of a stack run one spanning tree mode');
+  act(() => void store.getState().act({ do: 'set-switch', switch: lodge, dialect: 'per-vlan-rstp' }));
+  await settle();
+  fireEvent.click(screen.getByRole('button', { name: 'Make them one stack' }));
+  await settle();
+  expect(store.getState().selection).toMatchObject({ kind: 'switch' });
+  expect(screen.getByRole('region', { name: 'Members of the stack' })).toHaveTextContent('All 2 members act');
+  expect(store.getState().design.switches).toHaveLength(7);
+});

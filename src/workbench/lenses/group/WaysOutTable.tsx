@@ -53,7 +53,7 @@ function Ways({ design, ways }: { readonly design: Design; readonly ways: readon
               <td>{way.costs.trees}</td>
               <td data-bad={way.costs.alone[1] > way.costs.alone[0] ? '' : undefined}>{cables(way.costs.alone)}</td>
               <td data-bad={way.costs.open > 0 ? '' : undefined}>{blocked(way)}</td>
-              <td data-bad={way.costs.simulated.frames === 'circle' ? '' : undefined}>{simulated(way)}</td>
+              <td data-bad={way.costs.simulated?.frames === 'circle' ? '' : undefined}>{simulated(way)}</td>
             </tr>
           ))}
         </tbody>
@@ -79,6 +79,7 @@ const blocked = ({ costs: { returning, open } }: WayOut): string =>
   ].join('; ');
 
 function simulated({ costs: { simulated: of } }: WayOut): string {
+  if (!of) return 'off while they are rebuilt: not simulated';
   const { outage, pairs, frames } = of;
   const cut =
     pairs === 0
@@ -95,7 +96,7 @@ function Chosen({ design, way }: { readonly design: Design; readonly way: WayOut
     const edited = editAll(design, way.preparation);
     return edited.ok ? edited.value.design : design;
   }, [design, way]);
-  const { preparation, steps, actions, until } = way;
+  const { preparation, steps, actions, until, isRun } = way;
   const play = () => {
     if (preparation.length > 0 && act(...preparation) !== null) return;
     clockStore.getState().open({ ...EMPTY, name: `Way out: ${way.name}`, actions: [...actions], until });
@@ -106,13 +107,16 @@ function Chosen({ design, way }: { readonly design: Design; readonly way: WayOut
       <p className={styles.lead}>{way.says}</p>
       <SimulatedSteps
         plan={way}
+        notRun={isRun ? undefined : 'No run shows these steps: switches are off while they are rebuilt.'}
         design={prepared}
         label={`Steps: ${way.name}`}
         after={
           <>
-            <Button size="small" variant="outlined" onClick={play}>
-              {preparation.length > 0 ? 'Prepare, and play it on the timeline' : 'Play it on the timeline'}
-            </Button>
+            {isRun && (
+              <Button size="small" variant="outlined" onClick={play}>
+                {preparation.length > 0 ? 'Prepare, and play it on the timeline' : 'Play it on the timeline'}
+              </Button>
+            )}
             <Button
               size="small"
               variant="outlined"

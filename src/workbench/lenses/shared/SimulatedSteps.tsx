@@ -20,6 +20,8 @@ export interface Steps {
 
 interface Props<P extends Steps> {
   readonly plan: P;
+  /** Why no run shows the steps, where that is so. */
+  readonly notRun?: string | undefined;
   /** The network that the plan begins with. */
   readonly design: Design;
   readonly label: string;
@@ -30,7 +32,15 @@ interface Props<P extends Steps> {
   readonly columns?: readonly (readonly [heading: string, cell: (step: P['steps'][number]) => ReactNode])[];
 }
 
-export function SimulatedSteps<P extends Steps>({ plan, design, label, before, after, columns = [] }: Props<P>) {
+export function SimulatedSteps<P extends Steps>({
+  plan,
+  notRun,
+  design,
+  label,
+  before,
+  after,
+  columns = [],
+}: Props<P>) {
   const clock = useClockStore();
   const [ran, setRan] = useState<{ readonly of: P; readonly outcomes: readonly StepOutcome[] | string } | null>(null);
   const [share, setShare] = useState<number | null>(null);
@@ -52,9 +62,11 @@ export function SimulatedSteps<P extends Steps>({ plan, design, label, before, a
     <>
       <div className={styles.stepsLine}>
         {before}
-        <Button size="small" variant="outlined" disabled={share !== null} onClick={() => void simulate()}>
-          Simulate each step
-        </Button>
+        {notRun === undefined && (
+          <Button size="small" variant="outlined" disabled={share !== null} onClick={() => void simulate()}>
+            Simulate each step
+          </Button>
+        )}
         {after}
         {share !== null && (
           <span role="status">
@@ -76,7 +88,7 @@ export function SimulatedSteps<P extends Steps>({ plan, design, label, before, a
                 {heading}
               </th>
             ))}
-            <th scope="col">Simulated</th>
+            {notRun === undefined && <th scope="col">Simulated</th>}
           </tr>
         </thead>
         <tbody>
@@ -88,9 +100,11 @@ export function SimulatedSteps<P extends Steps>({ plan, design, label, before, a
               {columns.map(([heading, cell]) => (
                 <td key={heading}>{cell(step)}</td>
               ))}
-              <td data-bad={outcomes && (outcomes[i]!.frames !== null || outcomes[i]!.outage > 1) ? '' : undefined}>
-                {outcomes ? outcomeText(outcomes[i]!) : ''}
-              </td>
+              {notRun === undefined && (
+                <td data-bad={outcomes && (outcomes[i]!.frames !== null || outcomes[i]!.outage > 1) ? '' : undefined}>
+                  {outcomes ? outcomeText(outcomes[i]!) : ''}
+                </td>
+              )}
             </tr>
           ))}
         </tbody>
@@ -102,7 +116,7 @@ export function SimulatedSteps<P extends Steps>({ plan, design, label, before, a
       )}
       {!outcomes && (
         <p className={styles.stepsHint}>
-          Simulate, to see of each step whom it cuts off, for how long, and whether frames circle.
+          {notRun ?? 'Simulate, to see of each step whom it cuts off, for how long, and whether frames circle.'}
         </p>
       )}
     </>
