@@ -66,3 +66,18 @@ test('ways out stand side by side; one is played, and taken over', async ({ page
   await expect(page.getByText(/hears its own BPDUs there/)).toBeHidden();
   await saved(page);
 });
+
+test('conversations are listed, those that come back first, and a switch tells what it believes', async ({ page }) => {
+  await openDemo(page, 'town');
+  await view(page, 'Root');
+  await page.getByRole('tab', { name: 'Conversations', exact: true }).click();
+  await expect(page.getByText(/^Of \d+ conversations 1 comes back to the sender, and 1 rides through/)).toBeVisible();
+  const grid = page.getByRole('grid', { name: 'Conversations' });
+  await expect(grid.getByRole('row').nth(1)).toContainText('back to its sender');
+  await grid.getByRole('gridcell', { name: 'hall-a port 3' }).first().click();
+  await expect(inspector(page).getByRole('region', { name: 'BPDUs that come in' })).toBeVisible();
+  await page.locator('[data-switch="hall-a"]').click();
+  await expect(inspector(page).getByRole('region', { name: 'As it believes' })).toContainText(
+    'VLANs 15,25,35: it is root itself. Port 3 hears itself; its cable leads to stairs-b.',
+  );
+});

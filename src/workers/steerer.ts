@@ -4,6 +4,7 @@ import type { Command } from '../core/edit/commands';
 import type { LinkId, SwitchId, TreeId } from '../core/model/ids';
 import type { Design } from '../core/model/document';
 import { ok, type Result } from '../core/base/result';
+import { conversationsIn, type Conversation } from '../core/analysis/dialects/heard';
 import { waysOut, type WayOut } from '../core/analysis/dialects/waysOut';
 import { underFailures, type UnderFailures } from '../core/analysis/guards/failures';
 import { intrusionsOf, type Intrusion } from '../core/analysis/guards/intruder';
@@ -51,6 +52,8 @@ const steerer = {
   equal: (design: Design, a: SwitchId, b: SwitchId, tell: Tell): Result<RegionMatch[], string> =>
     solved(design, tell, (solution) => regionMatches(solution, a, b)),
   goals: (design: Design, tell: Tell): Result<MovingGoal[], string> => solved(design, tell, movingGoals),
+  conversations: (design: Design, tell: Tell): Result<Conversation[], string> =>
+    solved(design, tell, (solution, progress) => ok(conversationsIn(solution, progress))),
   waysOut: (design: Design, tell: Tell): Result<WayOut[], string> => solved(design, tell, waysOut),
   plan: (design: Design, commands: readonly Command[], kind: MovingKind, tell: Tell): Result<MovingPlan, string> =>
     solved(design, tell, (solution, progress) => planMoving(solution, commands, kind, progress)),

@@ -4,6 +4,7 @@ import type { Command } from '../../core/edit/commands';
 import type { LinkId, SwitchId, TreeId } from '../../core/model/ids';
 import type { Design } from '../../core/model/document';
 import { fail, type Result } from '../../core/base/result';
+import type { Conversation } from '../../core/analysis/dialects/heard';
 import type { WayOut } from '../../core/analysis/dialects/waysOut';
 import type { UnderFailures } from '../../core/analysis/guards/failures';
 import type { Intrusion } from '../../core/analysis/guards/intruder';
@@ -68,6 +69,10 @@ export const askEqual = (design: Design, a: SwitchId, b: SwitchId): Ask<RegionMa
 /** Where the network may move to. */
 export const askGoals = (design: Design): Ask<MovingGoal[]> =>
   ask(design, (remote, tell) => remote.goals(design, tell));
+
+/** What bridges say to each other. */
+export const askConversations = (design: Design): Ask<Conversation[]> =>
+  ask(design, (remote, tell) => remote.conversations(design, tell), TABLE_SECONDS);
 
 /** Ways out of a network whose switches do not agree on trees. */
 export const askWaysOut = (design: Design): Ask<WayOut[]> =>

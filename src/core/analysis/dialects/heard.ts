@@ -1,6 +1,16 @@
 /** What BPDUs come to a port of a settled network: of which trees, in which form, from whom and by what way, and what becomes of each. */
 import { isMultiple, isPerVlan } from '../../model/document';
-import { CIST, CST, treeInstance, treesName, treeVlan, vlanTree, type TreeId } from '../../model/ids';
+import {
+  CIST,
+  CST,
+  treeInstance,
+  treesName,
+  treeVlan,
+  vlanTree,
+  type BridgePortId,
+  type SwitchId,
+  type TreeId,
+} from '../../model/ids';
 import { isGuarded } from '../../topology/shut';
 import { segmentsOf } from '../../topology/segments';
 import { belongs, partAt } from '../../topology/trees';
@@ -9,6 +19,7 @@ import { passing } from '../../tree/passing';
 import { CODE, type SettledTree, type Solution } from '../../tree/settled';
 import { bpduWays, wayPhrase } from '../../tree/explain/bpduWay';
 import { label } from '../../tree/explain/phrases';
+import type { Progress } from '../steering/steer';
 
 /** A port takes them into a tree, throws them away, is shut by them; or its switch has no part in that tree there, and passes them on or not. */
 export type Fate = 'read' | 'discarded' | 'shuts' | 'passed on' | 'blocked' | 'not carried';
@@ -82,15 +93,68 @@ function heardInTree(solution: Solution, tree: SettledTree, p: number): HeardBpd
 const isCommon = (trees: readonly TreeId[]): boolean =>
   trees.length === 1 && [CST, CIST, vlanTree(1)].includes(trees[0]!);
 
-/** `RST BPDUs of VLANs 15,25, tagged, from hall-core port 1: read as those trees.` */
-export function heardText({ network }: Solution, p: number, heard: HeardBpdus): string {
-  const { trees, from, way, kind, group, fate } = heard;
-  const what = `${kind} BPDUs of ${group === 'standard' && isCommon(trees) ? 'the common tree' : treesName(trees)}`;
-  const form = group === 'standard' ? 'untagged' : `${group}, for trees of VLANs`;
-  const through = way.length === 0 ? '' : `, passed on through ${wayPhrase(network, way)}`;
+/** What is said of BPDUs that come in, part by part. */
+interface HeardWords {
+  /** `VLANs 15,25`, `the common tree`. */
+  readonly trees: string;
+  /** `tagged, for trees of VLANs`. */
+  readonly form: string;
+  /** `stairs-a (port 1 to port 2)`; empty where nobody passes them on. */
+  readonly through: string;
+  readonly fate: string;
+}
+
+function heardWords({ network }: Solution, p: number, { trees, way, group, fate }: HeardBpdus): HeardWords {
   const own = isPerVlan(network.switches[network.owner[p]!]!);
   const as = isCommon(trees) ? (own ? 'read as VLAN 1' : 'read as the common tree') : 'read as such';
-  return `${what}, ${form}, from ${label(network, from)}${through}: ${fate === 'read' ? as : FATES[fate]}.`;
+  return {
+    trees: group === 'standard' && isCommon(trees) ? 'the common tree' : treesName(trees),
+    form: group === 'standard' ? 'untagged' : `${group}, for trees of VLANs`,
+    through: way.length === 0 ? '' : wayPhrase(network, way),
+    fate: fate === 'read' ? as : FATES[fate],
+  };
+}
+
+/** `RST BPDUs of VLANs 15,25, tagged, from hall-core port 1: read as those trees.` */
+export function heardText(solution: Solution, p: number, heard: HeardBpdus): string {
+  const { trees, form, through, fate } = heardWords(solution, p, heard);
+  const by = through === '' ? '' : `, passed on through ${through}`;
+  return `${heard.kind} BPDUs of ${trees}, ${form}, from ${label(solution.network, heard.from)}${by}: ${fate}.`;
+}
+
+/** BPDUs that come to a port, as a row of all that is said in a network. */
+export interface Conversation extends HeardWords {
+  readonly switch: SwitchId;
+  readonly port: BridgePortId;
+  /** The port that they come to, and the one that sends them. */
+  readonly at: string;
+  readonly from: string;
+  readonly kind: HeardBpdus['kind'];
+  /** Whether they have come back to the switch that sends them. */
+  readonly returns: boolean;
+}
+
+/** All that bridges say to each other, what comes back and what rides through others first. */
+export function conversationsIn(solution: Solution, progress: Progress = () => true): Conversation[] {
+  const { network } = solution;
+  const { ports, switches, owner, far, live } = network;
+  const found: Conversation[] = [];
+  for (let p = 0; p < ports.length; p += 1) {
+    if (p % 20 === 0 && !progress(p / ports.length)) break;
+    if (far[p]! < 0 || !live[p]) continue;
+    for (const heard of heardAt(solution, p))
+      found.push({
+        ...heardWords(solution, p, heard),
+        switch: switches[owner[p]!]!.id,
+        port: ports[p]!.id,
+        at: label(network, p),
+        from: label(network, heard.from),
+        kind: heard.kind,
+        returns: owner[heard.from] === owner[p],
+      });
+  }
+  const rank = ({ returns, through }: Conversation): number => (returns ? 0 : through === '' ? 2 : 1);
+  return found.sort((a, b) => rank(a) - rank(b));
 }
 
 const FATES: Record<Exclude<Fate, 'read'>, string> = {

@@ -18,6 +18,9 @@ export const root: LensManifest = {
       offer: 'Worksheet: work a tree out by hand',
       open: true,
     }),
+    table('conversations', 'Conversations', () => import('./ConversationTable').then((m) => m.ConversationTable), {
+      offer: 'Conversations: what bridges say to each other',
+    }),
     moved,
     findings,
     history,

@@ -1,5 +1,6 @@
 import type { BridgePortId, SwitchId } from '../../../core/model/ids';
 import { panel, type Panel } from '../manifest';
+import { AsItBelieves } from './AsItBelieves';
 import { BridgePriority } from './BridgePriority';
 import { Heard } from './Heard';
 import { PairOfRoots } from './PairOfRoots';
@@ -10,6 +11,7 @@ import { WhyRoot } from './WhyRoot';
 /** Why things are as they are, and the priorities that decide it. */
 export const PANELS: readonly Panel[] = [
   panel('switch', 'why', ({ sw }) => <WhyRoot id={sw.id} />),
+  panel('switch', 'why', ({ sw }) => <AsItBelieves id={sw.id} />, 'Root'),
   panel('switch', 'tuning', BridgePriority),
   panel('port', 'why', ({ sw, port }) => <PortIs switch={sw.id} port={port.id} />),
   panel('bundle', 'why', ({ bundle }) => <PortIs switch={bundle.switch} port={bundle.id} />),

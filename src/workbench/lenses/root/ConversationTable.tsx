@@ -1,0 +1,68 @@
+'use client';
+/** What bridges say to each other over each cable, and what becomes of it: what comes back to its sender or rides through others first. */
+import type { GridColDef } from '@mui/x-data-grid';
+import { useMemo } from 'react';
+import type { Conversation } from '../../../core/analysis/dialects/heard';
+import { useAsk } from '../../state/ask';
+import { useFollowing } from '../../state/context';
+import { askConversations } from '../../state/questions';
+import type { Item } from '../../state/selection';
+import styles from '../../ui/table.module.css';
+import { counted } from '../../ui/words/units';
+import { Asking } from '../shared/Asking';
+import { ItemTable } from '../shared/ItemTable';
+
+interface Row extends Conversation {
+  readonly id: string;
+  /** Through whom they ride, and whether that is back to their sender. */
+  readonly ride: string;
+}
+
+const COLUMNS: GridColDef<Row>[] = [
+  { field: 'at', headerName: 'Comes in at', width: 140 },
+  { field: 'from', headerName: 'From', width: 140 },
+  { field: 'kind', headerName: 'BPDUs', width: 110 },
+  { field: 'trees', headerName: 'Trees', width: 140 },
+  { field: 'form', headerName: 'How', width: 180 },
+  { field: 'ride', headerName: 'Rides through', flex: 1, minWidth: 180 },
+  { field: 'fate', headerName: 'What becomes of it', flex: 1, minWidth: 180 },
+];
+
+const itemOf = ({ switch: sw, port }: Row): Item => ({ kind: 'port', switch: sw, port });
+
+export function ConversationTable() {
+  const design = useFollowing((state) => state.design);
+  const { status, stop } = useAsk(useMemo(() => askConversations(design), [design]));
+  const rows = useMemo(() => (status.kind === 'found' ? rowsOf(status.value) : []), [status]);
+  if (status.kind !== 'found') return <Asking status={status} stop={stop} what="Following what bridges say" />;
+  const [back, ride] = [
+    rows.filter(({ returns }) => returns).length,
+    rows.filter(({ returns, through }) => !returns && through !== '').length,
+  ];
+  return (
+    <>
+      <p className={styles.summary}>
+        {rows.length === 0
+          ? 'No bridge speaks to another one.'
+          : back + ride === 0
+            ? `${counted(rows.length, 'conversation')}: every bridge hears its neighbours, and nobody rides through anybody.`
+            : `Of ${counted(rows.length, 'conversation')} ${back} ${back === 1 ? 'comes' : 'come'} back to the sender, and ${ride} ${ride === 1 ? 'rides' : 'ride'} through switches that have no part in them.`}
+      </p>
+      <ItemTable
+        rows={rows}
+        columns={COLUMNS}
+        itemOf={itemOf}
+        label="Conversations"
+        what="conversations"
+        example="stairs passed"
+      />
+    </>
+  );
+}
+
+const rowsOf = (all: readonly Conversation[]): Row[] =>
+  all.map((each, i) => ({
+    ...each,
+    id: String(i),
+    ride: each.returns ? `${each.through === '' ? '' : `${each.through}, `}back to its sender` : each.through,
+  }));
