@@ -20,7 +20,7 @@ it('ends where a switch has no part, and where another island has a root of its 
   expect(beliefsOf(town, at('stairs-b'))).toEqual([
     {
       trees: ['vlan:1'],
-      root: 'root stairs-a, at cost 20000 by port 2',
+      root: 'root stairs-a, at cost 20\u202f000 by port 2',
       truth: 'hall-a is root too, elsewhere',
       neighbours: [],
     },
@@ -53,6 +53,7 @@ describe('conversations', () => {
       at: 'hall-a port 3',
       from: 'hall-a port 2',
       returns: true,
+      riding: 'stairs-a, stairs-b',
       trees: 'VLANs 15,25,35',
     });
     const order = all.map(({ returns, through }) => (returns ? 0 : through === '' ? 2 : 1));

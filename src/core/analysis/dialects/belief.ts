@@ -3,6 +3,7 @@ import { isPerVlan, runsTrees } from '../../model/document';
 import { treesName, treeInstance, type TreeId } from '../../model/ids';
 import { islandRoots } from '../../tree/explain/election';
 import { switchName } from '../../tree/explain/phrases';
+import { costText } from '../../tree/explain/vector';
 import { CODE, roleOf, type SettledTree, type Solution } from '../../tree/settled';
 
 /** What a switch takes for true of some trees, and what is. */
@@ -63,7 +64,7 @@ function beliefIn({ network }: Solution, tree: SettledTree, s: number): Omit<Bel
     root:
       root === s
         ? 'it is root itself'
-        : `root ${name(root)}, at cost ${tree.rootPathCost[s]!} by port ${ports[up]!.id}`,
+        : `root ${name(root)}, at cost ${costText(tree.rootPathCost[s]!)} by port ${ports[up]!.id}`,
     truth:
       others.length > 0
         ? `${others.map(name).join(', ')} ${others.length === 1 ? 'is' : 'are'} root too, elsewhere`

@@ -18,7 +18,8 @@ import { speaksVersion0 } from '../../tree/hearing';
 import { passing } from '../../tree/passing';
 import { CODE, type SettledTree, type Solution } from '../../tree/settled';
 import { bpduWays, wayPhrase } from '../../tree/explain/bpduWay';
-import { label } from '../../tree/explain/phrases';
+import { label, switchName } from '../../tree/explain/phrases';
+import type { Network } from '../../topology/network';
 import type { Progress } from '../steering/steer';
 
 /** A port takes them into a tree, throws them away, is shut by them; or its switch has no part in that tree there, and passes them on or not. */
@@ -130,8 +131,17 @@ export interface Conversation extends HeardWords {
   readonly at: string;
   readonly from: string;
   readonly kind: HeardBpdus['kind'];
+  readonly group: HeardBpdus['group'];
+  /** The switches that they ride through, in turn; empty where there are none. */
+  readonly riding: string;
   /** Whether they have come back to the switch that sends them. */
   readonly returns: boolean;
+}
+
+/** `stairs-a, stairs-b`, of many the first ones. */
+function ridden({ switches, owner }: Network, way: readonly number[]): string {
+  const names = [...new Set(way.map((q) => owner[q]!))].map((s) => switchName(switches[s]!));
+  return names.length > 3 ? `${names.slice(0, 2).join(', ')} and ${names.length - 2} more` : names.join(', ');
 }
 
 /** All that bridges say to each other, what comes back and what rides through others first. */
@@ -150,6 +160,8 @@ export function conversationsIn(solution: Solution, progress: Progress = () => t
         at: label(network, p),
         from: label(network, heard.from),
         kind: heard.kind,
+        group: heard.group,
+        riding: ridden(network, heard.way),
         returns: owner[heard.from] === owner[p],
       });
   }

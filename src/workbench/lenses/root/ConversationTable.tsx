@@ -14,18 +14,19 @@ import { ItemTable } from '../shared/ItemTable';
 
 interface Row extends Conversation {
   readonly id: string;
-  /** Through whom they ride, and whether that is back to their sender. */
-  readonly ride: string;
+  /** `RST, tagged`. */
+  readonly how: string;
+  readonly back: string;
 }
 
 const COLUMNS: GridColDef<Row>[] = [
-  { field: 'at', headerName: 'Comes in at', width: 140 },
-  { field: 'from', headerName: 'From', width: 140 },
-  { field: 'kind', headerName: 'BPDUs', width: 110 },
-  { field: 'trees', headerName: 'Trees', width: 140 },
-  { field: 'form', headerName: 'How', width: 180 },
-  { field: 'ride', headerName: 'Rides through', flex: 1, minWidth: 180 },
-  { field: 'fate', headerName: 'What becomes of it', flex: 1, minWidth: 180 },
+  { field: 'at', headerName: 'Comes in at', width: 125 },
+  { field: 'from', headerName: 'From', width: 125 },
+  { field: 'trees', headerName: 'Trees', width: 130 },
+  { field: 'how', headerName: 'BPDUs', width: 150 },
+  { field: 'riding', headerName: 'Rides through', flex: 1, minWidth: 140 },
+  { field: 'back', headerName: 'Back', width: 80 },
+  { field: 'fate', headerName: 'What becomes of it', width: 285 },
 ];
 
 const itemOf = ({ switch: sw, port }: Row): Item => ({ kind: 'port', switch: sw, port });
@@ -60,9 +61,16 @@ export function ConversationTable() {
   );
 }
 
+const FORMS: Record<Conversation['group'], string> = {
+  standard: 'untagged',
+  tagged: 'tagged',
+  untagged: 'untagged, per VLAN',
+};
+
 const rowsOf = (all: readonly Conversation[]): Row[] =>
   all.map((each, i) => ({
     ...each,
     id: String(i),
-    ride: each.returns ? `${each.through === '' ? '' : `${each.through}, `}back to its sender` : each.through,
+    how: `${each.kind}, ${FORMS[each.group]}`,
+    back: each.returns ? 'to sender' : '',
   }));
