@@ -73,7 +73,7 @@ test('conversations are listed, those that come back first, and a switch tells w
   await page.getByRole('tab', { name: 'Conversations', exact: true }).click();
   await expect(page.getByText(/^Of \d+ conversations 1 comes back to the sender, and 1 rides through/)).toBeVisible();
   const grid = page.getByRole('grid', { name: 'Conversations' });
-  await expect(grid.getByRole('row').nth(1)).toContainText('to sender');
+  await expect(grid.getByRole('row').nth(1)).toContainText('stairs-a, stairs-b and back');
   await grid.getByRole('gridcell', { name: 'hall-a port 3' }).first().click();
   await expect(inspector(page).getByRole('region', { name: 'BPDUs that come in' })).toBeVisible();
   await page.locator('[data-switch="hall-a"]').click();

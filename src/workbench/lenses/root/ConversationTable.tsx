@@ -16,17 +16,17 @@ interface Row extends Conversation {
   readonly id: string;
   /** `RST, tagged`. */
   readonly how: string;
-  readonly back: string;
+  /** `stairs-a, stairs-b and back`. */
+  readonly ride: string;
 }
 
 const COLUMNS: GridColDef<Row>[] = [
-  { field: 'at', headerName: 'Comes in at', width: 125 },
-  { field: 'from', headerName: 'From', width: 125 },
-  { field: 'trees', headerName: 'Trees', width: 130 },
-  { field: 'how', headerName: 'BPDUs', width: 150 },
-  { field: 'riding', headerName: 'Rides through', flex: 1, minWidth: 140 },
-  { field: 'back', headerName: 'Back', width: 80 },
-  { field: 'fate', headerName: 'What becomes of it', width: 285 },
+  { field: 'at', headerName: 'Comes in at', width: 100 },
+  { field: 'from', headerName: 'From', width: 100 },
+  { field: 'trees', headerName: 'Trees', width: 105 },
+  { field: 'how', headerName: 'BPDUs', width: 110 },
+  { field: 'ride', headerName: 'Rides through', flex: 1, minWidth: 180 },
+  { field: 'fate', headerName: 'What becomes of it', width: 280 },
 ];
 
 const itemOf = ({ switch: sw, port }: Row): Item => ({ kind: 'port', switch: sw, port });
@@ -61,16 +61,13 @@ export function ConversationTable() {
   );
 }
 
-const FORMS: Record<Conversation['group'], string> = {
-  standard: 'untagged',
-  tagged: 'tagged',
-  untagged: 'untagged, per VLAN',
-};
+/** The standard's own needs no more said; those for trees of VLANs have a tag, or are for the VLAN that goes without. */
+const FORMS: Record<Conversation['group'], string> = { standard: '', tagged: ', tagged', untagged: ', per VLAN' };
 
 const rowsOf = (all: readonly Conversation[]): Row[] =>
   all.map((each, i) => ({
     ...each,
     id: String(i),
-    how: `${each.kind}, ${FORMS[each.group]}`,
-    back: each.returns ? 'to sender' : '',
+    how: `${each.kind}${FORMS[each.group]}`,
+    ride: each.returns ? `${each.riding} and back` : each.riding,
   }));
