@@ -1,5 +1,6 @@
 /** Guards by rule: what a rule would set, and on how many ports, before it is done. */
 import type { Command } from '../../edit/commands';
+import { hasLoopProbe } from '../../model/guard';
 import { RECOVERY } from '../../model/legal';
 import type { SwitchId } from '../../model/ids';
 import type { Solution } from '../../tree/settled';
@@ -47,7 +48,10 @@ export function guardRules(solution: Solution, only: ReadonlySet<SwitchId> | nul
       .filter((each) => !cabled.has(each.switch))
       .map(({ switch: sw, port }): Command => ({ do: 'set-port', switch: sw, port, bpduGuard: null })),
   ];
-  const unprobed = switches.filter((sw) => !sw.edgeLoopProbe);
+  const unprobed = switches.filter((sw) => !sw.edgeLoopProbe && !cabled.has(sw.id));
+  const unprobedEdges = edges.filter(
+    (each) => cabled.has(each.switch) && !hasLoopProbe(portOf(each), network.switches[network.owner[each.p]!]!),
+  );
   const tierOf = (p: number): string => network.switches[network.owner[p]!]!.tier;
   const downward = all.filter((each) => {
     const far = beyond(network, each.p);
@@ -79,8 +83,11 @@ export function guardRules(solution: Solution, only: ReadonlySet<SwitchId> | nul
       key: 'edge-loop-probe',
       label: 'Loop probe on every edge port',
       why: 'A small switch without spanning tree that is looped onto itself sends no BPDU back: the switch’s own test frame tells.',
-      commands: unprobed.map(({ id }) => ({ do: 'set-switch', switch: id, edgeLoopProbe: true })),
-      changes: unprobed.length,
+      commands: [
+        ...unprobed.map(({ id }): Command => ({ do: 'set-switch', switch: id, edgeLoopProbe: true })),
+        ...setPorts(unprobedEdges, { loopProbe: true }),
+      ],
+      changes: unprobed.length + new Set(unprobedEdges.map((each) => each.switch)).size,
       of: 'switch',
     },
     {
