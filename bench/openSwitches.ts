@@ -1,6 +1,6 @@
 /**
  * The same networks through real switches: Open vSwitch in virtual time, which needs neither its kernel module nor ports of the
- * machine. Left out where it is not installed (`apt install openvswitch-switch`).
+ * machine. Left out where it is not installed.
  */
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
@@ -161,7 +161,7 @@ function row(switches: number) {
 
 export function benchOpenSwitches(): void {
   if (!isInstalled()) {
-    console.log('\nReal switches in virtual time: left out, openvswitch-switch is not installed');
+    console.log('\nReal switches in virtual time: left out, Open vSwitch is not installed');
     return;
   }
   report(

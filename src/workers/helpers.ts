@@ -33,7 +33,7 @@ export interface WorkingHelper extends Helper {
 /** A worker as a helper; everything asked of it fails when `failed` does. */
 export function helperBehind(endpoint: Comlink.Endpoint, failed: Promise<never>): WorkingHelper {
   failed.catch(() => undefined); // nobody may be asking
-  const remote = Comlink.wrap<ReturnType<typeof helpingWorker>>(endpoint) as unknown as WorkingHelper;
+  const remote = Comlink.wrap<ReturnType<typeof helpingWorker>>(endpoint) as WorkingHelper;
   return new Proxy(remote, {
     get: (_, method) => {
       const asked = remote[method as keyof Helper] as (...given: readonly unknown[]) => Promise<unknown>;

@@ -12,5 +12,7 @@ export function helperBeside(): Helper {
       await Promise.resolve();
       return structuredClone(helping[method](...copied));
     };
-  return Object.fromEntries(METHODS.map((method) => [method, asked(method)])) as unknown as Helper;
+  const helper = {} as Helper;
+  for (const method of METHODS) Object.assign(helper, { [method]: asked(method) });
+  return helper;
 }
