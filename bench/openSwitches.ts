@@ -3,7 +3,7 @@
  * machine. Left out where it is not installed.
  */
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { CIST } from '../src/core/model/ids';
@@ -21,6 +21,15 @@ const SETTLES = 60_000;
 const STEP = 250;
 
 const isInstalled = (): boolean => spawnSync('ovs-vswitchd', ['--version']).status === 0;
+
+/** Where their package has put the schema of their settings. */
+function schemaFile(): string {
+  const found = readdirSync('/usr/share')
+    .map((folder) => path.join('/usr/share', folder, 'vswitch.ovsschema'))
+    .find(existsSync);
+  if (!found) throw new Error('vswitch.ovsschema is nowhere under /usr/share');
+  return found;
+}
 
 /** Runs a command to its end; throws with what it said. */
 function command(name: string, args: readonly string[]): string {
@@ -43,7 +52,7 @@ function withSwitches<T>(
   ];
   const socket = `unix:${file('db.sock')}`;
   try {
-    command('ovsdb-tool', ['create', file('conf.db'), '/usr/share/openvswitch/vswitch.ovsschema']);
+    command('ovsdb-tool', ['create', file('conf.db'), schemaFile()]);
     command('ovsdb-server', [
       file('conf.db'),
       `--remote=p${socket}`,
