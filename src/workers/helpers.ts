@@ -42,9 +42,16 @@ export function helperBehind(endpoint: Comlink.Endpoint, failed: Promise<never>)
   });
 }
 
-/** Gives helpers for a run of a size, as many as there are processors to spare; each is started once. */
-export function helpersFrom(start: () => WorkingHelper, spare: number): (size: number) => readonly WorkingHelper[] {
+/** Gives helpers for a run of a size, as many as there are processors to spare; each is started once, and not asked again once it is lost. */
+export function helpersFrom(
+  start: (lost: () => void) => WorkingHelper,
+  spare: number,
+): (size: number) => readonly WorkingHelper[] {
   let helpers: readonly WorkingHelper[] | null = null;
   const count = Math.max(0, Math.min(MOST_HELPERS, spare));
-  return (size) => (size < WORTH_SHARING ? [] : (helpers ??= Array.from({ length: count }, start)));
+  const begin = (): WorkingHelper => {
+    const helper = start(() => (helpers = helpers?.filter((each) => each !== helper) ?? null));
+    return helper;
+  };
+  return (size) => (size < WORTH_SHARING ? [] : (helpers ??= Array.from({ length: count }, begin)));
 }

@@ -1,13 +1,14 @@
 /** The simulator in a worker of its own: a run can be stopped, keeping what it has, and is asked about afterwards. */
 import * as Comlink from 'comlink';
-import { helperBehind, helpersFrom } from './helpers';
+import { helperBehind, helpersFrom, type WorkingHelper } from './helpers';
 import { createRunning } from './running';
 
-function startHelper() {
+function startHelper(lost: () => void): WorkingHelper {
   const worker = new Worker(new URL('./helper.ts', import.meta.url), { type: 'module', name: 'knot-path-helper' });
   const failed = new Promise<never>((_, fail) => {
     worker.onerror = (event) => {
       event.preventDefault();
+      lost();
       fail(new Error('A helper of the simulator has stopped.'));
     };
   });

@@ -11,14 +11,14 @@ import type { BridgePortId, LinkId, SwitchId } from '../../model/ids';
 import { DEFAULT_TALK, type Action, type Undated } from '../../model/scenario';
 import { simulate } from '../../sim/simulate';
 import { isBundle, type Network } from '../../topology/network';
-import { switchName } from '../../tree/explain/phrases';
+import { label, switchName } from '../../tree/explain/phrases';
 import type { Solution } from '../../tree/settled';
 import { solve } from '../../tree/solve';
 import { openLoopFindings, returningBpduFindings } from '../findings/dialectFindings';
 import { bundleAt, bundleThese, parallelsOf } from '../lag/bundling';
 import { closingPorts, lonelyCables, partsOf } from '../parts';
 import { keepingTrees } from '../regions/asDialect';
-import { outwardsFrom, planMoving } from '../regions/movingPlan';
+import { outwardsFrom, planMoving, preparedDesign } from '../regions/movingPlan';
 import { outcomesOf, pauseIn, type PlanStep, type StepOutcome } from '../regions/planSteps';
 import type { Progress } from '../steering/steer';
 
@@ -141,8 +141,6 @@ function unplugged({ network }: Solution, strangers: readonly SwitchId[]): Draft
   const touches = (p: number): boolean => own.has(owner[p]!) || own.has(owner[far[p]!]!);
   // Cables of the others come first: what closes a loop then is one of a stranger.
   const closing = closingPorts(network, () => true, touches).filter(touches);
-  const label = (p: number): string =>
-    `${nameOf(design, network.switches[owner[p]!]!.id)} port ${network.ports[p]!.id}`;
   return {
     key: 'unplug',
     name: `redundant cables of ${namesOf(design, strangers)} unplugged`,
@@ -151,7 +149,7 @@ function unplugged({ network }: Solution, strangers: readonly SwitchId[]): Draft
       const cables = cablesOf(network, p);
       return {
         switch: null,
-        text: `Unplug ${cables.length === 1 ? 'the cable' : `all ${cables.length} cables of the bundle`} ${label(p)} to ${label(far[p]!)}.`,
+        text: `Unplug ${cables.length === 1 ? 'the cable' : `all ${cables.length} cables of the bundle`} ${label(network, p)} to ${label(network, far[p]!)}.`,
         why: 'It closes a loop through a switch that does not see the trees of VLANs.',
         changes: cables.map((link): Command => ({ do: 'set-link', link, up: false })),
         does: cables.map((link) => ({ do: 'link-down' as const, link, light: true })),
@@ -251,7 +249,7 @@ const namesOf = (design: Design, ids: readonly SwitchId[]): string =>
 const nameOf = ({ switches }: Design, id: SwitchId): string => switchName(switches.find((sw) => sw.id === id)!);
 
 /** Steps at their times, simulated and counted. */
-function timed(before: Solution, { key, name, says, preparation = [], steps }: Draft): WayOut {
+function timed(before: Solution, { key, name, says, preparation = [], steps }: Draft): WayOut | null {
   const { design } = before.network;
   const pause = pauseIn(design);
   const at = (i: number): number => 1 + i * pause;
@@ -297,22 +295,22 @@ function toRegion(before: Solution): WayOut | null {
   });
 }
 
-function reckoned(before: Solution, way: Omit<WayOut, 'costs'>): WayOut {
+/** What a way costs; null where it does not fit the design, or cannot be run. */
+function reckoned(before: Solution, way: Omit<WayOut, 'costs'>): WayOut | null {
   const { design } = before.network;
   const commands = [...way.preparation, ...way.steps.flatMap(({ changes }) => changes)];
   const edited = editAll(design, commands);
-  const after = solve(edited.ok ? edited.value.design : design);
-  const prepared = editAll(design, way.preparation);
+  if (!edited.ok) return null;
+  const after = solve(edited.value.design);
   const run =
     way.isRun &&
     simulate(
-      prepared.ok ? prepared.value.design : design,
-      {
-        ...{ actions: [...way.actions], until: way.until, talk: DEFAULT_TALK, fromBoot: false },
-      },
+      preparedDesign(design, way),
+      { actions: [...way.actions], until: way.until, talk: DEFAULT_TALK, fromBoot: false },
       { mostFrames: 0, views: false },
     );
-  const [simulated] = run && run.ok ? outcomesOf({ steps: [{ at: 0 }], until: way.until }, run.value) : [];
+  if (run && !run.ok) return null;
+  const [simulated] = run ? outcomesOf({ steps: [{ at: 0 }], until: way.until }, run.value) : [];
   return {
     ...way,
     costs: {

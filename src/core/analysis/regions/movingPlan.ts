@@ -214,7 +214,7 @@ function regionsText(network: Network): string {
 }
 
 /** The network that a plan is simulated on: prepared, with nobody moved yet. */
-export function preparedDesign(design: Design, plan: MovingPlan): Design {
+export function preparedDesign(design: Design, plan: Pick<MovingPlan, 'preparation'>): Design {
   const edited = editAll(design, plan.preparation);
   return edited.ok ? edited.value.design : design;
 }
