@@ -3,7 +3,7 @@ import { z } from '../base/zod';
 import { branded, nameField } from './common';
 import { field } from './field';
 import type { BundleId, PortId, SwitchId } from './ids';
-import { ACTIVE_MEMBERS, lacpKey, memberCount } from './legal';
+import { ACTIVE_MEMBERS, lacpKey, memberCount, pairNumber } from './legal';
 import { MAX_ENDS } from './limits';
 import { bridgePortFields } from './port';
 
@@ -47,6 +47,8 @@ export const bundleSchema = z.strictObject({
     }),
     { label: 'members', most: MAX_ENDS, reads: 'trees', text: (ports) => ports.join(', ') },
   ),
+  /** Of a pair: bundles of both switches with one number are one bundle. */
+  pairNumber: field(pairNumber.optional(), { label: 'number in the pair', reads: 'trees', absent: 'none' }),
   ...negotiation,
   ...bridgePortFields,
 });

@@ -25,6 +25,7 @@ export * from './observed';
 export * from './port';
 export * from './region';
 export * from './stack';
+export * from './pair';
 export * from './switch';
 export * from './vlan';
 export * from './worksheet';

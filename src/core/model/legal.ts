@@ -73,6 +73,14 @@ export const memberCount = whole(ACTIVE_MEMBERS.min, ACTIVE_MEMBERS.max, 'a numb
 export const stackMemberNumber = whole(1, 16, 'a number of a stack member');
 export const MASTER_PRIORITY = { min: 1, max: 15, default: 1 } as const;
 export const masterPriority = whole(MASTER_PRIORITY.min, MASTER_PRIORITY.max, 'a priority to be master');
+/** Pairs: a number that both switches of one have, which of them is primary, and how long one that comes back waits. */
+export const pairDomain = whole(1, 4095, 'a domain of a pair');
+export const PAIR_PRIORITY = { min: 1, max: 65_535, default: 32_768 } as const;
+export const pairPriority = whole(PAIR_PRIORITY.min, PAIR_PRIORITY.max, 'a priority in a pair');
+/** Seconds. */
+export const PAIR_DELAY = { min: 0, max: 3600, default: 30 } as const;
+export const pairDelay = whole(PAIR_DELAY.min, PAIR_DELAY.max, 'a delay in seconds').default(PAIR_DELAY.default);
+export const pairNumber = whole(1, 2047, 'a number of a pair bundle');
 export const vlanId = whole(MIN_VLAN, MAX_VLAN, 'a VLAN ID');
 /** Twelve bits; 0 is the IST. */
 export const mstid = whole(1, 4094, 'an MSTID');

@@ -15,7 +15,9 @@ import {
   type Host,
   type Link,
   type LinkEnd,
+  type PairHalf,
   type Port,
+  type Switch,
 } from './document';
 import type { GroupId } from './ids';
 import { methodOf } from './costMethod';
@@ -70,6 +72,19 @@ export function referenceProblems(design: Design): DesignProblem[] {
     for (const [tree, set] of Object.entries(port.trees)) hold(set?.cost, 'trees', tree, 'cost');
   };
 
+  const domains = new Map<number, string[]>();
+  for (const { id, pair } of design.switches)
+    if (pair) domains.set(pair.domain, [...(domains.get(pair.domain) ?? []), id]);
+  const half = ({ id, ports: own }: Switch, pair: PairHalf, path: readonly PropertyKey[]): void => {
+    const others = domains.get(pair.domain)!.filter((other) => other !== id);
+    if (others.length > 1)
+      add([...path, 'domain'], String(pair.domain), `a domain of two switches: ${others.join(', ')} have it already`);
+    if (!design.bundles.some((bundle) => bundle.id === pair.peerLink && bundle.switch === id))
+      add([...path, 'peerLink'], JSON.stringify(pair.peerLink), `the id of a bundle of ${id}`);
+    if (pair.keepalivePort !== undefined && !idsOf(own).has(pair.keepalivePort))
+      add([...path, 'keepalivePort'], JSON.stringify(pair.keepalivePort), `the id of a port of ${id}`);
+  };
+
   for (const [key, node] of designNode.fields)
     if (node.kind === 'list' && node.keyed && node.facts) unique(itemsOf(design, key), [key], node.facts.one);
 
@@ -89,6 +104,7 @@ export function referenceProblems(design: Design): DesignProblem[] {
             `a member of the stack ${sw.id}: ${members.join(', ')}`,
           );
       });
+    if (sw.pair) half(sw, sw.pair, ['switches', i, 'pair']);
     for (const j of costly(sw.ports)) costs(sw.ports[j]!, methodOf(design, sw), ['switches', i, 'ports', j]);
   });
 

@@ -7,6 +7,7 @@ import { switchGuardFields } from './guard';
 import type { GroupId, RegionId, SwitchId } from './ids';
 import { BRIDGE_PRIORITY, LACP_PRIORITY, bridgePriority, lacpPriority, macAddress, timerSchemas } from './legal';
 import { MAX_PORTS } from './limits';
+import { pairField } from './pair';
 import { portSchema } from './port';
 import { stackField } from './stack';
 
@@ -73,6 +74,8 @@ export const switchSchema = z.strictObject({
   }),
   /** Absent: a switch by itself. Else the members that it is made of; each of its ports is on one. */
   stack: stackField,
+  /** Its half of a pair; absent: of none. */
+  pair: pairField,
   /** Where this switch takes costs from speed by another method than the design's. */
   pathCost: field(z.enum(COST_METHODS).optional(), {
     label: 'path cost method',

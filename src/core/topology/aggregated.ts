@@ -85,12 +85,23 @@ interface AggregationPorts {
   readonly plug: Int32Array;
   readonly cable: Int32Array;
   readonly macOperational: Uint8Array;
+  /** The bundle that a bundle is part of: itself, but for a half of a pair bundle. */
+  readonly partOf?: (bundle: number) => number;
 }
 
 const NOBODY: ReadonlyMap<number, readonly number[]> = new Map();
 
 /** Which bridge port each aggregationPort serves, and where the BPDUs of each bridge port go. */
-export function bridgePorts({ bundles, used, portIndexOf, ports, plug, cable, macOperational }: AggregationPorts) {
+export function bridgePorts({
+  bundles,
+  used,
+  portIndexOf,
+  ports,
+  plug,
+  cable,
+  macOperational,
+  partOf = (bundle) => bundle,
+}: AggregationPorts) {
   const bundleOf = new Int32Array(ports.length).fill(-1);
   const serves = Int32Array.from(ports.keys());
   const transmitPort = Int32Array.from(ports.keys());
@@ -109,33 +120,34 @@ export function bridgePorts({ bundles, used, portIndexOf, ports, plug, cable, ma
   const far = plug.slice();
   const link = cable.slice();
   const live = macOperational.slice();
-  const carriers: { readonly bundle: number; readonly aggregationPorts: number[] }[] = [];
+  /** By bundle, its members. */
+  const together = new Map<number, { readonly id: BundleId; readonly end: BundleEnd; readonly members: number[] }>();
   for (const end of bundles.ends) {
     if (end.owner.kind === 'host') continue;
-    const bundle = portIndexOf(end.owner.switch, end.owner.bundle);
-    const aggregationPorts = end.members.map((m) =>
-      portIndexOf(bundles.members[m]!.at.switch, bundles.members[m]!.at.port),
-    );
-    end.members.forEach((m, i) => {
-      const aggregationPort = aggregationPorts[i]!;
+    const bundle = partOf(portIndexOf(end.owner.switch, end.owner.bundle));
+    const own = together.get(bundle) ?? { id: end.owner.bundle, end, members: [] };
+    together.set(bundle, own);
+    for (const m of end.members) {
+      const { at } = bundles.members[m]!;
+      const aggregationPort = portIndexOf(at.switch, at.port);
       const use = used[m]!;
-      if (use === 'apart') return;
+      if (use === 'apart') continue;
+      own.members.push(aggregationPort);
       bundleOf[aggregationPort] = bundle;
       serves[aggregationPort] = use === 'own' ? aggregationPort : use === 'bundle' ? bundle : -1;
-    });
-    const inOrder = aggregationPorts
-      .filter((aggregationPort) => bundleOf[aggregationPort] === bundle)
-      .sort((p, q) => ports[p]!.number - ports[q]!.number);
+    }
+  }
+  const carriers: { readonly bundle: number; readonly aggregationPorts: number[] }[] = [];
+  for (const [bundle, { id, end, members }] of together) {
+    const inOrder = members.sort((p, q) => ports[p]!.number - ports[q]!.number);
+    const isActive = (aggregationPort: number): boolean => serves[aggregationPort] === bundle;
     aggregates.set(bundle, {
-      id: end.owner.bundle,
+      id,
       end,
       aggregationPorts: inOrder,
-      active: inOrder.flatMap((aggregationPort, place) => (serves[aggregationPort] === bundle ? [place] : [])),
+      active: inOrder.flatMap((aggregationPort, place) => (isActive(aggregationPort) ? [place] : [])),
     });
-    carriers.push({
-      bundle,
-      aggregationPorts: inOrder.filter((aggregationPort) => serves[aggregationPort] === bundle),
-    });
+    carriers.push({ bundle, aggregationPorts: inOrder.filter(isActive) });
   }
   const reached = (aggregationPort: number): number =>
     plug[aggregationPort]! < 0 ? -1 : serves[plug[aggregationPort]!]!;

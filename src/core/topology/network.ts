@@ -9,10 +9,12 @@ import { bundlesOf, type Bundles } from './lag/ends';
 import { settleBundles } from './lag/settled';
 import type { Design } from '../model/document';
 import { bridgePorts, usesOf, withBundles, type Aggregate, type MemberUse } from './aggregated';
-import { groupBridges, type ActingAsOne, type Bridge, type BridgePort } from './bridges';
+import { actingFrom, keepalivePorts, named, pairedIn, type PairedBridges } from './acting';
+import { placesOf, type Bridge, type BridgePort } from './bridges';
 import type { VlanSet } from '../model/vlanSet';
 import { guardsActing, probesActing, withShut, type ShutPort } from './shut';
-import { withStacks } from './stacks';
+import { downForPairs, type PairDown } from './pairs';
+import { asItStands } from './standing';
 import { carried } from './trees';
 
 /** Why a port has no signal, or null where it has. */
@@ -21,6 +23,7 @@ export type DeadReason =
   | 'switch-off'
   | 'port-down'
   | 'stack-member-off'
+  | PairDown
   | 'shut'
   | 'link-cut'
   | 'far-end-down'
@@ -36,15 +39,20 @@ export type DeadReason =
  */
 export interface Network {
   readonly design: Design;
-  /** The bridges, each a switch or several that act as one, with a port for each bundle after a switch's own ports. */
+  /** The switches, with a port for each bundle after a switch's own ports. */
   readonly switches: readonly Bridge[];
   readonly ports: readonly BridgePort[];
-  /** The bridge that a switch is, or is part of. */
   readonly switchIndex: ReadonlyMap<SwitchId, number>;
   /** Length switches + 1: the ports of bridge `s` are `firstPort[s]` up to `firstPort[s + 1]`. */
   readonly firstPort: Int32Array;
-  /** The bridge of each port. */
+  /** The switch of each port; where a pair acts as one, of both switches' ports the primary. */
   readonly owner: Int32Array;
+  /** The switch that each port is at. */
+  readonly home: Int32Array;
+  /** Pairs of switches: the secondary stands behind its primary. */
+  readonly pairs: readonly PairedBridges[];
+  /** The same as its bridges are, for protocols and frames, with the same places: pairs that act as one are one bridge, in the place of the primary. Itself where there are none. */
+  readonly acting?: Network;
   /** The bridge port that a port's BPDUs arrive at, or -1 (nothing, a host, a bundle's member that is kept out). */
   readonly far: Int32Array;
   /** The index of the link that a port's BPDUs take, or -1. */
@@ -83,63 +91,54 @@ export interface Network {
 
 /**
  * Compiles a checked design. `use` says what the members of bundles are used for, by default what they settle to, and `shut`
- * which ports guards have shut, by default those that they will in the end; `asOne` which switches act as one bridge: none in
- * a design so far.
+ * which ports guards have shut, by default those that they will in the end.
  */
 export function compileNetwork(
   design: Design,
   use: readonly MemberUse[] | null = null,
   shut: readonly ShutPort[] | null = null,
-  asOne: ActingAsOne = [],
 ): Network {
-  const network = compileWith(design, shut ?? [], use, asOne);
+  const network = compileWith(design, shut ?? [], use);
   if (shut) return network;
-  const guards = guardsActing(network);
-  const guarded = guards.length === 0 ? network : compileWith(design, guards, use, asOne);
-  const probes = probesActing(guarded);
-  return probes.length === 0 ? guarded : compileWith(design, [...guards, ...probes], use, asOne);
+  const guards = guardsActing(network.acting ?? network);
+  const guarded = guards.length === 0 ? network : compileWith(design, guards, use);
+  const probes = probesActing(guarded.acting ?? guarded);
+  return probes.length === 0 ? guarded : compileWith(design, [...guards, ...probes], use);
 }
 
 /**
  * The network of a design of which `dirtyBetween` says that it differs from another one in what single trees read, or in what
- * none does: what was made of cables, bundles and VLANs is shared. Null where bundles, hosts or guards come into it.
+ * none does: what was made of cables, bundles and VLANs is shared. Null where bundles, hosts, pairs or guards come into it.
  */
 export function withOtherSettings(network: Network, design: Design): Network | null {
   const { design: before, bundles, use, shut } = network;
-  if (design.bundles !== before.bundles || design.hosts !== before.hosts || shut.some((by) => by !== SHUT_BY.nothing))
+  if (network.acting || design.bundles !== before.bundles || design.hosts !== before.hosts || shut.some((by) => by !== SHUT_BY.nothing))
     return null;
-  const standing = withStacks(design);
+  const standing = asItStands(design);
   const switches = bundles.members.length > 0 ? withBundles(standing, bundles, use) : standing.switches;
   return { ...network, design, switches, ports: switches.flatMap((sw) => sw.ports) };
 }
 
-function compileWith(
-  design: Design,
-  shut: readonly ShutPort[],
-  use: readonly MemberUse[] | null,
-  asOne: ActingAsOne,
-): Network {
-  const network = { ...compileWired(withShut(design, shut), use, asOne), design };
-  if (shut.length === 0) return network;
-  const live = network.live.slice();
+function compileWith(design: Design, shut: readonly ShutPort[], use: readonly MemberUse[] | null): Network {
+  const wired = compileWired(withShut(design, shut), use);
+  const network = { ...wired, design, live: shut.length === 0 ? wired.live : wired.live.slice() };
+  const { live, shut: shutBy } = network;
   for (const { switch: sw, port, by } of shut) {
     const p = network.portIndexOf(sw, port);
-    network.shut[p] = by;
+    shutBy[p] = by;
     live[p] = 0;
   }
-  return { ...network, live };
+  if (network.pairs.length === 0) return network;
+  const paired = { ...network, switches: named(network) };
+  return { ...paired, acting: actingFrom(paired) };
 }
 
 /** Compiles a design whose ports are set down where they are shut. */
-function compileWired(design: Design, use: readonly MemberUse[] | null, asOne: ActingAsOne): Network {
+function compileWired(design: Design, use: readonly MemberUse[] | null): Network {
   const bundles = bundlesOf(design);
   const used = use ?? (bundles.members.length > 0 ? usesOf(bundles, settleBundles(bundles)) : []);
-  const {
-    bridges: switches,
-    firstPort,
-    switchIndex,
-    portIndexOf,
-  } = groupBridges(bundles.members.length > 0 ? withBundles(design, bundles, used) : design.switches, asOne);
+  const switches = bundles.members.length > 0 ? withBundles(design, bundles, used) : design.switches;
+  const { firstPort, switchIndex, portIndexOf } = placesOf(switches);
   const ports = switches.flatMap((sw) => sw.ports);
   const owner = new Int32Array(ports.length);
   switches.forEach((_, s) => owner.fill(s, firstPort[s], firstPort[s + 1]));
@@ -165,6 +164,8 @@ function compileWired(design: Design, use: readonly MemberUse[] | null, asOne: A
       macOperational[p] = ready(p) ? 1 : 0;
     }
   }
+  for (const p of keepalivePorts(design, portIndexOf))
+    for (const end of [p, plug[p]!]) if (end >= 0) macOperational[end] = 0;
   const aggregationPorts = { plug, cable, macOperational };
   return {
     design,
@@ -173,6 +174,8 @@ function compileWired(design: Design, use: readonly MemberUse[] | null, asOne: A
     switchIndex,
     firstPort,
     owner,
+    home: owner,
+    pairs: pairedIn(design, { switchIndex, portIndexOf }),
     ...aggregationPorts,
     linkEnds,
     portIndexOf,
@@ -206,7 +209,7 @@ export function deadReason(network: Network, p: number): DeadReason | null {
   if (network.live[p]) return null;
   if (!network.switches[network.owner[p]!]!.up) return 'switch-off';
   if (isShut(network, p)) return 'shut';
-  if (!network.ports[p]!.up) return isOfIdleStackMember(network, p) ? 'stack-member-off' : 'port-down';
+  if (!network.ports[p]!.up) return downForOthers(network, p) ?? 'port-down';
   if (isBundle(network, p)) return 'bundle-down';
   if (network.bundleOf[p]! >= 0 && network.macOperational[p]) return 'member';
   const l = network.cable[p]!;
@@ -217,12 +220,12 @@ export function deadReason(network: Network, p: number): DeadReason | null {
   return isShut(network, there) ? 'far-end-shut' : 'far-end-down';
 }
 
-/** Whether a port is set up, and its member of a stack does not act. */
-function isOfIdleStackMember({ design, switches, ports, owner }: Network, p: number): boolean {
-  const port = design.switches
-    .find(({ id }) => id === switches[owner[p]!]!.id)
-    ?.ports.find(({ id }) => (id as BridgePortId) === ports[p]!.id);
-  return port?.up === true;
+/** Why a port that is set up is down all the same: for its stack or its pair; null where it is set down. */
+function downForOthers({ design, switches, ports, home }: Network, p: number): DeadReason | null {
+  const { id } = switches[home[p]!]!;
+  const port = design.switches.find((sw) => sw.id === id)?.ports.find((each) => (each.id as BridgePortId) === ports[p]!.id);
+  if (!port?.up) return null;
+  return downForPairs(design).get(id)?.get(port.id) ?? 'stack-member-off';
 }
 
 /** What shut a port, or the bundle that it is a member of: a code of `SHUT_BY`. */

@@ -7,7 +7,7 @@ import { isOpen, runsTrees, type Design } from '../model/document';
 import { treeInstance, treeVlan, type BridgePortId, type SwitchId, type TreeId } from '../model/ids';
 import type { VlanSet } from '../model/vlanSet';
 import type { Bridge, BridgePort } from './bridges';
-import { withStacks } from './stacks';
+import { asItStands } from './standing';
 import { belongs, partAt, treesOf, type TreePart } from './trees';
 
 /** A bridge port with the code of what shut it (`SHUT_BY`). */
@@ -17,9 +17,9 @@ export interface ShutPort {
   readonly by: number;
 }
 
-/** The design with the ports that are shut set down, and those of stack members that do not act: a bundle takes its members along. Those that are blocked keep their signal. */
+/** The design as it stands with the ports that are shut set down: a bundle takes its members along. Those that are blocked keep their signal. */
 export function withShut(given: Design, all: readonly ShutPort[]): Design {
-  const design = withStacks(given);
+  const design = asItStands(given);
   const shut = all.filter(({ by }) => by !== SHUT_BY.loopProbeBlocks);
   if (shut.length === 0) return design;
   const down = new Map<SwitchId, Set<BridgePortId>>();

@@ -15,6 +15,7 @@ import { designatedOn, disputeBeside, disputeUnheard, mayLead, rolesOf, thrownAw
 import { segmentsOf, type Segments } from '../topology/segments';
 import { compileSettings, type TreeSettings } from './settings';
 import { costsFrom, walkFromRoots, type Costs } from './shortestPaths';
+import { spread } from './spread';
 import { type SettledTree, type Solution, forwards } from './settled';
 import { treesOf } from '../topology/trees';
 
@@ -26,6 +27,7 @@ export function solve(design: Design): Solution {
 
 /** Solves the trees named. */
 export function solveTrees(network: Network, trees: readonly TreeId[]): SettledTree[] {
+  if (network.acting) return solveTrees(network.acting, trees).map((tree) => spread(network, tree));
   const settings = compileSettings(network);
   if (network.switches.some((sw) => sw.up && isMultiple(sw))) return solveWithMstp(network, settings, trees);
   // A relay's ports do in another VLAN's tree what they do in its own, which is one with VLAN 1's.

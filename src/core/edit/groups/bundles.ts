@@ -44,6 +44,7 @@ export const bundleCommands = [
       apply(draft, { bundle: id }) {
         findBundle(draft, id);
         draft.bundles = draft.bundles.filter((bundle) => bundle.id !== id);
+        for (const sw of draft.switches) if (sw.pair?.peerLink === id) delete sw.pair; // no half without its peer link
       },
       say: ({ names }, { bundle: id }) => did('removed', 'bundle ', names.bundle(id)),
     },

@@ -2,7 +2,8 @@
 import { oncePer } from '../../base/cache';
 import type { BundleId, HostId, LinkId, BridgePortId, SwitchId } from '../../model/ids';
 import { LACP_PRIORITY } from '../../model/legal';
-import { withStacks } from '../stacks';
+import { pairIdentity } from '../pairs';
+import { asItStands } from '../standing';
 import type { BundleMode, Design, HashPolicy, HostBundle, LinkEnd } from '../../model/document';
 
 /** One end of a bundle: on a switch, or all cards of a host. */
@@ -75,7 +76,7 @@ type Draft = { -readonly [K in keyof BundleMember]: BundleMember[K] };
 export const bundlesOf = oncePer(findBundles);
 
 function findBundles(given: Design): Bundles {
-  const design = withStacks(given);
+  const design = asItStands(given);
   if (design.bundles.length === 0 && design.hosts.every((host) => !host.bundle)) return NONE;
   const switches = new Map(design.switches.map((sw) => [sw.id, sw]));
   const ports = new Map(
@@ -123,11 +124,12 @@ function findBundles(given: Design): Bundles {
   for (const bundle of design.bundles) {
     const sw = switches.get(bundle.switch)!;
     const owner = { kind: 'switch', switch: sw.id, bundle: bundle.id } as const;
+    const asPair = pairIdentity(given, sw, bundle);
     const own = bundle.ports.map((id) => {
       const port = ports.get(placeOf(sw.id, id))!;
       return {
         id: port.id as string,
-        number: port.number,
+        number: port.number + (asPair?.numbersFrom ?? 0),
         priority: port.lacp?.priority ?? LACP_PRIORITY.default,
         key: port.lacp?.key,
         speed: port.speed,
@@ -143,8 +145,8 @@ function findBundles(given: Design): Bundles {
         owner,
         ownerName: sw.name ?? sw.id,
         systemPriority: sw.lacp?.systemPriority ?? LACP_PRIORITY.default,
-        mac: sw.mac,
-        key: bundle.key ?? bundle.number,
+        mac: asPair?.mac ?? sw.mac,
+        key: asPair?.key ?? bundle.key ?? bundle.number,
       },
       own,
     );

@@ -1,0 +1,67 @@
+/** Networks with a pair: two switches that act as one for bundles to others. */
+import type { Design } from '../model/document';
+import { networkOf } from './networks';
+
+export const PAIR_MAC = '02:00:00:00:0a:01';
+
+/** One switch's half: domain 7, peer link `peer-` and its id. */
+export const halfOf = (sw: string, rest: object = {}): object => ({
+  domain: 7,
+  mac: PAIR_MAC,
+  peerLink: `peer-${sw}`,
+  ...rest,
+});
+
+type Settings = Record<string, unknown>;
+
+export interface PairedOptions {
+  readonly switches?: Readonly<Record<string, Settings>>;
+  readonly half?: Readonly<Record<string, object>>;
+  readonly bundles?: Readonly<Record<string, object>>;
+  readonly ports?: Record<string, Settings>;
+  readonly rest?: Settings;
+}
+
+/**
+ * Primary `p` and secondary `s`, two cables of peer link between them (ports 1 and 2) and one of their keepalive (3); `x` and `y`
+ * with a bundle of a cable to each (4, 5) and `r` with a single cable to each (6); `x` and `r` are cabled to each other.
+ */
+export function pairedNetwork({ switches = {}, half = {}, bundles = {}, ports = {}, rest = {} }: PairedOptions = {}): Design {
+  const own = { keepalive: 'own-link', keepalivePort: '3' };
+  const bundle = (sw: string, id: string, members: string[], more: object = {}) => ({
+    id,
+    number: Number(members[0]),
+    switch: sw,
+    ports: members,
+    ...more,
+    ...bundles[id],
+  });
+  return networkOf(
+    {
+      p: { pair: halfOf('p', { ...own, priority: 10, ...half['p'] }), ...switches['p'] },
+      s: { pair: halfOf('s', { ...own, priority: 20, ...half['s'] }), ...switches['s'] },
+      x: { ...switches['x'] },
+      y: { ...switches['y'] },
+      r: { ...switches['r'] },
+    },
+    [
+      ...['p 1 = s 1', 'p 2 = s 2', 'p 3 = s 3'],
+      ...['p 4 = x 1', 's 4 = x 2', 'p 5 = y 1', 's 5 = y 2'],
+      ...['p 6 = r 1', 's 6 = r 2', 'x 3 = r 3'],
+    ],
+    ports,
+    {
+      bundles: [
+        bundle('p', 'peer-p', ['1', '2']),
+        bundle('s', 'peer-s', ['1', '2']),
+        ...['p', 's'].flatMap((sw) => [
+          bundle(sw, `${sw}-x`, ['4'], { pairNumber: 1 }),
+          bundle(sw, `${sw}-y`, ['5'], { pairNumber: 2 }),
+        ]),
+        bundle('x', 'x-pair', ['1', '2']),
+        bundle('y', 'y-pair', ['1', '2']),
+      ],
+      ...rest,
+    },
+  );
+}
