@@ -97,7 +97,7 @@ export function createRunning(
       if (!kept) return null;
       const { run, network } = kept;
       const change = run.recording.whyAt(treesOf(run).indexOf(tree), network.portIndexOf(sw, port), t);
-      return change && { t: change.t, text: causeText(network, bridgeKeys(network.switches), change.cause) };
+      return change && { t: change.t, text: causeText(network, bridgeKeys(network), change.cause) };
     },
     async frames(
       scope: FrameScope,
@@ -113,7 +113,7 @@ export function createRunning(
         frameRows(
           network,
           ids,
-          bridgeKeys(network.switches),
+          bridgeKeys(network),
           run,
           (port, tree) => inScope(port) && (trees === null || tree === null || trees.includes(ids[tree]!)),
           most,

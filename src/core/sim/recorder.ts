@@ -104,10 +104,10 @@ export class Recorder {
     this.restless = null;
     const booted = this.recording !== null;
     this.recording ??= this.newRecording();
-    const { bundles, use } = sim.network;
+    const { bundles, use } = sim.physical;
     this.members.begin(use);
     if (!booted) bundles.members.forEach((_, m) => this.members.mark(start, m, sim.aggregation.memberNow(m), start));
-    this.codes = Uint8Array.from(sim.network.ports, (_, port) => this.signalOf(port));
+    this.codes = Uint8Array.from(sim.physical.ports, (_, port) => this.signalOf(port));
     this.signal = new Timeline(this.codes.slice());
     this.plane = new DataPlane(sim, Math.round(talk * SECOND), this.options.follows);
     this.plane.begin(start);
@@ -129,11 +129,9 @@ export class Recorder {
   }
 
   private newRecording(): Recording {
-    return new Recording(this.options.told.length, this.sim.network.ports.length, (tree, port) => [
-      this.sim.state(tree, port),
-      this.sim.role(tree, port),
-      this.sim.isHeld(tree, port),
-    ]);
+    return new Recording(this.options.told.length, this.sim.physical.ports.length, (tree, port) =>
+      this.sim.shown(tree, port),
+    );
   }
 
   private note(tree: number, port: number): void {
@@ -141,12 +139,13 @@ export class Recorder {
   }
 
   private signalOf(port: number): number {
+    const { physical } = this.sim;
     return (
-      (this.sim.network.live[port] ? LIVE : 0) |
-      (this.sim.carries(port) ? CARRIES : 0) |
+      (physical.live[port] ? LIVE : 0) |
+      (this.sim.carries(port, physical) ? CARRIES : 0) |
       (this.sim.arrives(port) ? ARRIVES : 0) |
-      (this.sim.network.macOperational[port] ? OPERATIONAL : 0) |
-      (this.sim.network.shut[port]! << SHUT_SHIFT)
+      (physical.macOperational[port] ? OPERATIONAL : 0) |
+      (physical.shut[port]! << SHUT_SHIFT)
     );
   }
 

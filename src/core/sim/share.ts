@@ -199,8 +199,8 @@ export class Share {
   /** Ports that listen or learn now. */
   onTheWay(): OfTree<readonly TraceEntry[]>[] {
     return this.ofTrees(({ sim }, run, tree) =>
-      sim.network.ports.flatMap((_, p) => {
-        const state = sim.state(run, p);
+      sim.physical.ports.flatMap((_, p) => {
+        const [state, role] = sim.shown(run, p);
         return state === 'listening' || state === 'learning'
           ? [
               {
@@ -208,7 +208,7 @@ export class Share {
                 ...this.named(tree, p),
                 from: state,
                 to: state,
-                role: sim.role(run, p),
+                role,
               },
             ]
           : [];
@@ -241,7 +241,7 @@ export class Share {
 
   /** As it is now. */
   get network(): Network {
-    return this.members[0]!.sim.network;
+    return this.members[0]!.sim.physical;
   }
 
   /** Something of each tree, from the part that runs it. */
@@ -254,9 +254,9 @@ export class Share {
 
 /** What the ports of trees are called. */
 export const namesIn =
-  ({ ports, switches, owner }: Network, trees: readonly TreeId[]) =>
+  ({ ports, switches, home }: Network, trees: readonly TreeId[]) =>
   (tree: number, p: number): PortInTree => ({
-    switch: switches[owner[p]!]!.id,
+    switch: switches[home[p]!]!.id,
     port: ports[p]!.id,
     tree: trees[tree]!,
   });

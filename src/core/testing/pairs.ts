@@ -26,7 +26,13 @@ export interface PairedOptions {
  * Primary `p` and secondary `s`, two cables of peer link between them (ports 1 and 2) and one of their keepalive (3); `x` and `y`
  * with a bundle of a cable to each (4, 5) and `r` with a single cable to each (6); `x` and `r` are cabled to each other.
  */
-export function pairedNetwork({ switches = {}, half = {}, bundles = {}, ports = {}, rest = {} }: PairedOptions = {}): Design {
+export function pairedNetwork({
+  switches = {},
+  half = {},
+  bundles = {},
+  ports = {},
+  rest = {},
+}: PairedOptions = {}): Design {
   const own = { keepalive: 'own-link', keepalivePort: '3' };
   const bundle = (sw: string, id: string, members: string[], more: object = {}) => ({
     id,
@@ -64,4 +70,16 @@ export function pairedNetwork({ switches = {}, half = {}, bundles = {}, ports = 
       ...rest,
     },
   );
+}
+
+/** What may fail or come back in `pairedNetwork`, by number: a switch's power, a cable, what carries the keepalive. */
+export function turnedInPair(design: Design, turn: number): Design {
+  const { switches, links } = design;
+  const at = turn % (links.length + 3);
+  if (at < links.length)
+    return { ...design, links: links.map((link, l) => (l === at ? { ...link, up: !link.up } : link)) };
+  return {
+    ...design,
+    switches: switches.map((sw, s) => (s === at - links.length ? { ...sw, up: !sw.up } : sw)),
+  };
 }

@@ -25,9 +25,7 @@ export function pairedIn(design: Design, { switchIndex, portIndexOf }: Omit<Plac
     return {
       state,
       first: switchIndex.get(one.id)!,
-      bundles: bundles.map(
-        ({ halves: [a, b] }) => [portIndexOf(a.switch, a.id), portIndexOf(b.switch, b.id)] as const,
-      ),
+      bundles: bundles.map(({ halves: [a, b] }) => [portIndexOf(a.switch, a.id), portIndexOf(b.switch, b.id)] as const),
       peer: [peerOf(one), peerOf(other)],
       named: [state !== 'unlike', actsAsOne({ state }) || state === 'both-alone'],
     };
@@ -43,6 +41,14 @@ export const keepalivePorts = (
 
 /** Whether a pair acts as one bridge. */
 export const isOne = ({ state }: PairedBridges): boolean => actsAsOne({ state });
+
+/** The ports that a port of a bridge is at its switches: two of a bundle of a pair. */
+export const halvesOf = ({ pairs }: Pick<Network, 'pairs'>, p: number): readonly number[] =>
+  pairs.filter(isOne).flatMap(({ bundles }) => bundles.filter(([whole]) => whole === p))[0] ?? [p];
+
+/** The bridge that a switch is, or is part of. */
+export const bridgeOf = ({ pairs }: Pick<Network, 'pairs'>, s: number): number =>
+  pairs.some((pair) => isOne(pair) && pair.first + 1 === s) ? s - 1 : s;
 
 /** Where pairs act as one, so do their ports; where they do not, each switch is a bridge, by the pair's address or its own. */
 export function actingFrom(network: Network): Network {

@@ -112,7 +112,12 @@ export function compileNetwork(
  */
 export function withOtherSettings(network: Network, design: Design): Network | null {
   const { design: before, bundles, use, shut } = network;
-  if (network.acting || design.bundles !== before.bundles || design.hosts !== before.hosts || shut.some((by) => by !== SHUT_BY.nothing))
+  if (
+    network.acting ||
+    design.bundles !== before.bundles ||
+    design.hosts !== before.hosts ||
+    shut.some((by) => by !== SHUT_BY.nothing)
+  )
     return null;
   const standing = asItStands(design);
   const switches = bundles.members.length > 0 ? withBundles(standing, bundles, use) : standing.switches;
@@ -223,7 +228,9 @@ export function deadReason(network: Network, p: number): DeadReason | null {
 /** Why a port that is set up is down all the same: for its stack or its pair; null where it is set down. */
 function downForOthers({ design, switches, ports, home }: Network, p: number): DeadReason | null {
   const { id } = switches[home[p]!]!;
-  const port = design.switches.find((sw) => sw.id === id)?.ports.find((each) => (each.id as BridgePortId) === ports[p]!.id);
+  const port = design.switches
+    .find((sw) => sw.id === id)
+    ?.ports.find((each) => (each.id as BridgePortId) === ports[p]!.id);
   if (!port?.up) return null;
   return downForPairs(design).get(id)?.get(port.id) ?? 'stack-member-off';
 }

@@ -60,11 +60,7 @@ function pairOf(design: Design, both: readonly [PairedSwitch, PairedSwitch]): Pa
     (a, b) => a.pair.priority - b.pair.priority || (a.mac < b.mac ? -1 : 1),
   ) as [PairedSwitch, PairedSwitch];
   const membersOf = ({ id, pair: { peerLink } }: PairedSwitch): ReadonlySet<string> =>
-    new Set(
-      design.bundles
-        .find((bundle) => bundle.id === peerLink)
-        ?.ports.map((port) => `${id}\n${port}`),
-    );
+    new Set(design.bundles.find((bundle) => bundle.id === peerLink)?.ports.map((port) => `${id}\n${port}`));
   const [own, its] = [membersOf(primary), membersOf(secondary)];
   const joins = ({ a, b }: Link, from: ReadonlySet<string>, to: ReadonlySet<string>): boolean =>
     (from.has(placeOf(a)) && to.has(placeOf(b))) || (from.has(placeOf(b)) && to.has(placeOf(a)));
@@ -134,7 +130,8 @@ function ownLinkUp(
   );
 }
 
-const placeOf = ({ switch: sw, port }: { readonly switch: SwitchId; readonly port: PortId }): string => `${sw}\n${port}`;
+const placeOf = ({ switch: sw, port }: { readonly switch: SwitchId; readonly port: PortId }): string =>
+  `${sw}\n${port}`;
 
 const isUp = (both: readonly PairedSwitch[], at: Link['a']): boolean => {
   const sw = both.find(({ id }) => id === at.switch);

@@ -25,5 +25,7 @@ const asItStands = oncePer((sw: Switch): Switch => {
 });
 
 /** Every address that a switch may come to have. */
-export const addressesOf = ({ mac, stack }: Pick<Switch, 'mac' | 'stack'>): readonly string[] =>
-  !stack || stack.keepsAddress ? [mac] : stack.members.map((member) => member.mac);
+export const addressesOf = ({ mac, stack, pair }: Pick<Switch, 'mac' | 'stack' | 'pair'>): readonly string[] => [
+  ...(!stack || stack.keepsAddress ? [mac] : stack.members.map((member) => member.mac)),
+  ...(pair ? [pair.mac] : []),
+];

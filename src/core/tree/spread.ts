@@ -3,16 +3,41 @@ import { isOne, type PairedBridges } from '../topology/acting';
 import type { Network } from '../topology/network';
 import { CODE, type SettledTree } from './settled';
 
+type Shown = Pick<Network, 'home' | 'live' | 'switches'>;
+
 /** By which port each switch of a pair reaches the root: its own where the bridge's root port is one of its own, or a bundle of both; else the peer link; -1 at the root itself. */
 export function rootPortsOf(
-  { home, live }: Pick<Network, 'home' | 'live'>,
+  { home, live, switches }: Shown,
   { first, bundles, peer }: PairedBridges,
   rootPort: number,
 ): readonly [number, number] {
-  if (rootPort < 0) return [-1, peer[1]];
   const halves = bundles.find(([a]) => a === rootPort);
-  if (halves) return [live[halves[0]] ? halves[0] : peer[0], live[halves[1]] ? halves[1] : peer[1]];
-  return home[rootPort] === first ? [rootPort, peer[1]] : [peer[0], rootPort];
+  const reached = (i: 0 | 1): number => {
+    if (!switches[first + i]!.up) return -1;
+    if (halves && live[halves[i]]) return halves[i];
+    if (rootPort < 0 ? i === 0 || !switches[first]!.up : !halves && home[rootPort] === first + i) return rootPort;
+    return live[peer[i]] ? peer[i] : -1;
+  };
+  return [reached(0), reached(1)];
+}
+
+/** The root port of a switch whose bridge has this one. */
+export function rootPortAt(network: Network, s: number, rootPort: number): number {
+  const pair = network.pairs.find((each) => isOne(each) && (each.first === s || each.first + 1 === s));
+  return pair ? rootPortsOf(network, pair, rootPort)[s === pair.first ? 0 : 1] : rootPort;
+}
+
+/** Who a bridge is called by: the one of a pair that has power. */
+export const calledBy = ({ pairs, switches }: Pick<Network, 'pairs' | 'switches'>, s: number): number =>
+  !switches[s]!.up && pairs.some((pair) => isOne(pair) && pair.first === s) ? s + 1 : s;
+
+/** The cost of a port: none of a peer link, and a half's is that of its bundle. */
+export function costOfPair({ pairs }: Pick<Network, 'pairs'>, p: number, costOf: (p: number) => number): number {
+  const pair = pairs.find(
+    (each) => isOne(each) && (each.peer.includes(p) || each.bundles.some(([, half]) => half === p)),
+  );
+  if (!pair) return costOf(p);
+  return pair.peer.includes(p) ? 0 : costOf(pair.bundles.find(([, half]) => half === p)![0]);
 }
 
 /** What a port of the peer link is: it leads to the root from where no other port does; it never blocks. */
@@ -62,14 +87,12 @@ function atPair(network: Network, pair: PairedBridges, tree: SettledTree, of: Se
       if (of.regional) of.regional.inside[p] = tree.regional!.inside[main]!;
     }
   if (tree.root[s]! < 0) return;
-  const reached = rootPortsOf(network, pair, tree.rootPort[s]!);
-  reached.forEach((p, i) => {
-    const sw = switches[s + i]!;
-    of.rootPort[s + i] = sw.up && p >= 0 && live[p] ? p : -1;
-    if (!sw.up) of.root[s + i] = -1;
+  rootPortsOf(network, pair, tree.rootPort[s]!).forEach((p, i) => {
+    of.rootPort[s + i] = p;
+    if (!switches[s + i]!.up) of.root[s + i] = -1;
   });
-  // What is left of a pair is called by who has power.
-  if (!switches[s]!.up) for (const list of [of.root, ...(of.regional ? [of.regional.root] : [])]) renamed(list, s);
+  const caller = calledBy(network, s);
+  if (caller !== s) for (const list of [of.root, ...(of.regional ? [of.regional.root] : [])]) renamed(list, s, caller);
   for (const [i, p] of peer.entries()) {
     const joined = live[p] === 1 && far[p]! >= 0;
     const role = joined ? peerRole(p, [of.rootPort[s]!, of.rootPort[s + 1]!]) : null;
@@ -79,6 +102,6 @@ function atPair(network: Network, pair: PairedBridges, tree: SettledTree, of: Se
   }
 }
 
-function renamed(list: Int32Array, from: number): void {
-  list.forEach((s, i) => s === from && (list[i] = from + 1));
+function renamed(list: Int32Array, from: number, to: number): void {
+  list.forEach((s, i) => s === from && (list[i] = to));
 }

@@ -1,5 +1,5 @@
 /** Bridge identifiers as single numbers that compare as they do (IEEE 802.1Q-2018 13.26.2), and back. */
-import type { Bridge } from '../../topology/bridges';
+import type { Network } from '../../topology/network';
 import { ADDRESSES } from '../../modes/vector';
 import type { BridgeId } from '../../topology/bridgeId';
 import { addressesOf } from '../../topology/stacks';
@@ -13,8 +13,11 @@ export interface BridgeKeys {
 }
 
 /** Numbers for the switches of a network: priority first, then the place of the address; of one address twice, the switch's id decides. */
-export function bridgeKeys(switches: readonly Bridge[]): BridgeKeys {
-  const byMac = switches.flatMap((sw, s) => [...new Set(addressesOf(sw))].map((mac) => ({ s, mac, id: sw.id })));
+export function bridgeKeys({ switches, design }: Pick<Network, 'switches' | 'design'>): BridgeKeys {
+  const known = new Map(design.switches.map((sw) => [sw.id, sw]));
+  const byMac = switches.flatMap((sw, s) =>
+    [...new Set(addressesOf(known.get(sw.id)!))].map((mac) => ({ s, mac, id: sw.id })),
+  );
   byMac.sort((a, b) => (a.mac < b.mac ? -1 : a.mac > b.mac ? 1 : a.id < b.id ? -1 : 1));
   const places = switches.map(() => new Map<string, number>());
   byMac.forEach(({ s, mac }, at) => places[s]!.set(mac, at));

@@ -5,7 +5,7 @@ import { SECOND, type Micros, type ProtocolEntity } from '../../modes/entity';
 import type { Network } from '../../topology/network';
 import { bridgeKeys, type BridgeKeys } from './bridgeKeys';
 import { entityOf, entitySettings, settingsIn, type TreeSettings } from './entitySettings';
-import { treesByEntity, type Spoken } from './places';
+import { portsPlaced, treesByEntity, type Spoken } from './places';
 import type { Running } from './running';
 
 /** What the entities run in. */
@@ -37,7 +37,7 @@ export class Entities {
     this.host = host;
     this.trees = trees;
     this.offsets = offsets;
-    this.keys = bridgeKeys(switches);
+    this.keys = bridgeKeys(host.network);
     this.running = trees.map(() => switches.map(() => null));
     this.fast = trees.map(() => switches.map(() => null));
   }
@@ -46,10 +46,8 @@ export class Entities {
   start(s: number): void {
     const { network, spoken } = this.host;
     for (const trees of treesByEntity(network.switches[s]!, spoken.regions[s]!, this.trees)) {
-      const { firstPort } = network;
-      const places = spoken.places[trees[0]!]!;
-      const ports: number[] = [];
-      for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) if (places[p]! >= 0) ports.push(p);
+      const [tree] = trees as [number];
+      const ports = portsPlaced(network, this.trees[tree]!, s, spoken.places[tree]!);
       const running = this.entityFor(trees, s, ports);
       for (const tree of trees) this.running[tree]![s] = running;
     }

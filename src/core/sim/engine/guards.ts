@@ -5,6 +5,7 @@
 import { SHUT_BY } from '../../model/guard';
 import type { Design } from '../../model/document';
 import type { Bpdu } from '../../modes/bpdu';
+import { halvesOf } from '../../topology/acting';
 import { SECOND, type Micros } from '../../modes/entity';
 import { compileNetwork } from '../../topology/network';
 import { isGuarded, probeCode, type ShutPort } from '../../topology/shut';
@@ -90,7 +91,7 @@ export class Guards {
   follow(design: Design): void {
     const { network } = this.around;
     for (const p of this.since.keys()) {
-      const sw = design.switches.find(({ id }) => id === network.switches[network.owner[p]!]!.id);
+      const sw = design.switches.find(({ id }) => id === network.switches[network.home[p]!]!.id);
       const own = sw?.ports.find(({ id }) => id === network.ports[p]!.id);
       if (!sw?.up || own?.up === false) this.since.delete(p);
     }
@@ -102,7 +103,7 @@ export class Guards {
     for (const [p, by] of all) {
       const stands = { t: now, by };
       this.since.set(p, stands);
-      const { recovery } = network.switches[network.owner[p]!]!;
+      const { recovery } = network.switches[network.home[p]!]!;
       if (recovery !== undefined)
         this.around.at(now + recovery * SECOND, () => this.since.get(p) === stands && this.open(p));
     }
@@ -110,7 +111,10 @@ export class Guards {
   }
 
   private note(): void {
-    const { switches, owner, ports } = this.around.network;
-    this.shut = [...this.since].map(([p, { by }]) => ({ switch: switches[owner[p]!]!.id, port: ports[p]!.id, by }));
+    const { network } = this.around;
+    const { switches, home, ports } = network;
+    this.shut = [...this.since].flatMap(([whole, { by }]) =>
+      halvesOf(network, whole).map((p) => ({ switch: switches[home[p]!]!.id, port: ports[p]!.id, by })),
+    );
   }
 }

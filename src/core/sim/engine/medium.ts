@@ -51,8 +51,8 @@ export class Medium {
   }
 
   /** Whether what a bridge port sends reaches the other end. */
-  carries(port: number): boolean {
-    return this.mute.carries(this.to.network, port);
+  carries(port: number, as = this.to.network): boolean {
+    return this.mute.carries(as, port);
   }
 
   /** Whether what goes out of an aggregation port comes out of the cable. */

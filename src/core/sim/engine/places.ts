@@ -76,15 +76,35 @@ function placesOf(
   return trees.map((tree) => {
     const places = new Int32Array(ports.length).fill(-1);
     const next = new Int32Array(switches.length);
-    const vid = treeVlan(tree);
-    const takesPartAt = (p: number, s: number): boolean => partAt(switches[s]!, ports[p]!, tree, 'bridge') === 'bridge';
+    const isPlaced = placing({ switches, ports, carried }, tree);
     const takesPart = switches.map((sw, s) => takesPartIn(sw, regions[s]!, tree));
     for (let p = 0; p < ports.length; p += 1) {
       const s = owner[p]!;
-      if (takesPart[s] && takesPartAt(p, s) && belongs(switches[s]!, carried[p]!, vid)) places[p] = next[s]!++;
+      if (takesPart[s] && isPlaced(p, s)) places[p] = next[s]!++;
     }
     return places;
   });
+}
+
+/** Whether a port has a place in the entity of a switch that takes part in a tree. */
+function placing(
+  { switches, ports, carried }: Pick<Network, 'switches' | 'ports' | 'carried'>,
+  tree: TreeId,
+): (p: number, s: number) => boolean {
+  const vid = treeVlan(tree);
+  return (p, s) =>
+    partAt(switches[s]!, ports[p]!, tree, 'bridge') === 'bridge' && belongs(switches[s]!, carried[p]!, vid);
+}
+
+/** The ports that have a place in the entity of a switch; of a primary also those of its secondary, which come to it once they are one. */
+export function portsPlaced(network: Network, tree: TreeId, s: number, places: Int32Array): number[] {
+  const { firstPort, pairs, home, owner } = network;
+  const found: number[] = [];
+  for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) if (places[p]! >= 0) found.push(p);
+  if (!pairs.some(({ first }) => first === s)) return found;
+  const isPlaced = placing(network, tree);
+  home.forEach((at, p) => at === s + 1 && owner[p] !== s && isPlaced(p, s) && found.push(p));
+  return found;
 }
 
 /** The trees of each entity of a switch, by their places among all: one each, but with MSTP one entity for the CIST and its instances. */

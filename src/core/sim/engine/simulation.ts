@@ -4,6 +4,7 @@ import { isOpen, type Design } from '../../model/document';
 import type { Bpdu } from '../../modes/bpdu';
 import type { Micros, RunRole, RunState } from '../../modes/entity';
 import { randomFrom } from '../../base/random';
+import { bridgeOf } from '../../topology/acting';
 import { compileNetwork, type Network } from '../../topology/network';
 import { withShut } from '../../topology/shut';
 import type { BridgeKeys } from './bridgeKeys';
@@ -11,41 +12,36 @@ import { Aggregation, withAbsent } from './aggregation';
 import { bringToRest } from './atRest';
 import { lifeOfInformation, settingCalls, type TreeSettings } from './entitySettings';
 import { Entities } from './entities';
-import { EventQueue } from './eventQueue';
+import { Clock } from './clock';
 import { Guards } from './guards';
 import type { Cause } from '../trace/recording';
 import { Medium } from './medium';
 import type { SimulationOptions } from './options';
-import { PortStates } from './portStates';
 import { spokenIn, type Spoken } from './places';
+import { ShownPorts } from './shownPorts';
 import { ranksOf, type Event, type Running } from './running';
 import { SteadyHellos } from './steadyHellos';
-import { touchedSwitches, turnedSwitches } from './touched';
+import { movedPorts, touchedSwitches, turnedSwitches } from './touched';
 import type { Watch } from './watch';
 
 const NONE: ReadonlyMap<TreeId, number> = new Map();
 const [TIMER, SIGNAL, SETTING] = [{ kind: 'timer' }, { kind: 'signal' }, { kind: 'setting' }] as const;
 
-export class Simulation {
-  /** As it is now; switches and ports keep their indices. */
+export class Simulation extends Clock {
+  /** As its bridges are now; switches and ports keep their indices. */
   network: Network;
-  now: Micros = 0;
+  /** As its switches are: another one where pairs act as one. */
+  physical: Network;
   /** When a state or role changed last. */
   lastChange: Micros = 0;
-  /** How many events have happened. */
-  events = 0;
-  private readonly queue = new EventQueue<Event>();
-  private readonly rankOf: (event: Event) => number;
   private readonly entities: Entities;
-  private readonly ports: PortStates;
+  private readonly ports: ShownPorts;
   private readonly medium: Medium;
   spoken: Spoken;
   readonly aggregation: Aggregation;
   readonly guards = new Guards(this);
   private dirty = false;
-  private cause: Cause = SIGNAL;
-  /** The rank of the wake-up that happens now: those below it have happened at this moment; none where something else does. */
-  private turn = Infinity;
+  cause: Cause = SIGNAL;
 
   readonly trees: readonly TreeId[];
   private readonly watch: Watch;
@@ -62,6 +58,9 @@ export class Simulation {
     watch: Watch = {},
     { absent = [], alike = NONE, everyHello = false, compile = compileNetwork }: SimulationOptions = {},
   ) {
+    const { switches, ports, bundles } = network;
+    const places = [switches, ports, bundles.members, bundles.ends].map(({ length }) => length);
+    super(ranksOf(trees.length, Math.max(...places) + 1));
     this.trees = trees;
     this.watch = watch;
     this.alike = alike;
@@ -77,14 +76,12 @@ export class Simulation {
       told: (t, { from, port, bpdu, held, period }, times) =>
         watch.sent?.(t, from.trees[0]!, port, bpdu, from.switch, held, times, period),
     });
-    this.network = withAbsent(network, absent);
-    const { switches, ports, bundles } = this.network;
-    const places = [switches, ports, bundles.members, bundles.ends].map(({ length }) => length);
-    this.rankOf = ranksOf(trees.length, Math.max(...places) + 1);
+    this.physical = withAbsent(network, absent);
+    this.network = this.physical.acting ?? this.physical;
     this.spoken = spokenIn(this.network, trees, alike);
     const random = randomFrom(seed);
     this.entities = new Entities(this, trees, Float64Array.from(switches, random));
-    this.ports = new PortStates(trees.length, ports.length);
+    this.ports = new ShownPorts(this, this.physical, trees.length, (change) => watch.changed?.(change));
     this.aggregation = new Aggregation(network.design, absent, {
       now: () => this.now,
       transmit: (member, lacpdu) => this.medium.negotiate(member, lacpdu),
@@ -99,9 +96,10 @@ export class Simulation {
   /** Switches every switch on that has power. */
   boot(): void {
     this.aggregation.boot();
-    this.recompile(this.network.design);
+    this.take(this.recompile(this.network.design));
     this.network.switches.forEach((sw, s) => sw.up && this.start(s));
     this.signal(this.network.ports.keys());
+    this.ports.tellPairs(this.trees.keys());
     this.guards.probe();
   }
 
@@ -111,7 +109,7 @@ export class Simulation {
    */
   *beginAtRest(): Generator<void, boolean> {
     this.aggregation.boot();
-    this.recompile(this.network.design);
+    this.take(this.recompile(this.network.design));
     return yield* bringToRest(this);
   }
 
@@ -124,24 +122,6 @@ export class Simulation {
     this.cause = SIGNAL;
     for (const running of all) if (running) this.after(running);
     if (!this.everyHello) this.hellos.hushAll(all);
-  }
-
-  /** Runs up to a moment, everything that happens at it included; no farther than so many events take it. True where it got there. */
-  runTo(until: Micros, most = Infinity): boolean {
-    const { queue } = this;
-    for (let count = 0; queue.next <= until; count += 1) {
-      if (count >= most) return false;
-      if (queue.next < this.now) throw new Error('something was put before the present');
-      this.now = queue.next;
-      this.events += 1;
-      const event = queue.pop();
-      this.turn = event.kind === 'wake' ? this.rankOf(event) : -1;
-      this.happen(event);
-      this.turn = Infinity;
-      if (queue.next > this.now) this.endMoment();
-    }
-    this.now = Math.max(this.now, until);
-    return true;
   }
 
   get keys(): BridgeKeys {
@@ -162,21 +142,16 @@ export class Simulation {
     this.dirty = true;
   };
 
-  /** Puts something on the clock. */
-  readonly schedule = (t: Micros, event: Event): void => this.queue.push(t, event, this.rankOf(event));
-
-  /** Does something at a moment to come. */
-  at(t: Micros, act: () => void): void {
-    this.schedule(t, { kind: 'do', act });
-  }
-
   /** Members that move at one moment are one change of the network, and so are ports that guards shut. */
-  private endMoment(): void {
+  protected endMoment(): void {
     if (this.guards.due) this.guards.act();
     const { aggregation, network } = this;
     if (aggregation.moved.size > 0)
-      this.adopt(network.design, new Set(aggregation.movedOwners.map((id) => network.switchIndex.get(id)!)));
-    if (this.dirty && this.queue.next > this.now) this.passMoment();
+      this.adopt(
+        network.design,
+        new Set(aggregation.movedOwners.map((id) => bridgeOf(network, network.switchIndex.get(id)!))),
+      );
+    if (this.dirty && this.isOver) this.passMoment();
   }
 
   /** Guards have shut ports, or opened them. */
@@ -202,17 +177,24 @@ export class Simulation {
     this.adopt(this.network.design);
   }
 
-  private recompile(design: Design): void {
+  private recompile(design: Design): Network {
     this.aggregation.moved.clear();
     const uses = this.aggregation.uses();
     this.watch.used?.(this.now, uses);
-    this.network = this.compile(design, uses, this.guards.shut);
+    return this.compile(design, uses, this.guards.shut);
+  }
+  private take(physical: Network): void {
+    this.physical = physical;
+    this.network = physical.acting ?? physical;
   }
 
   /** `only`: the switches that can have changed; null for all. */
   private adopt(design: Design, only: ReadonlySet<number> | null = null): void {
     const before = this.network;
-    this.recompile(design);
+    const physical = this.recompile(design);
+    const moving = movedPorts(before, physical.acting ?? physical);
+    this.leave(moving);
+    this.take(physical);
     const next = this.network;
     const spoken = design === before.design ? this.spoken : spokenIn(next, this.trees, this.alike);
     const turned = turnedSwitches([before, this.spoken], [next, spoken]);
@@ -224,10 +206,19 @@ export class Simulation {
         if (running && !turned.includes(running.switch) && (only === null || only.has(running.switch)))
           this.reset(running, running.trees.indexOf(tree), before);
     const isAnother = (p: number): boolean => before.live[p] !== next.live[p] || turned.includes(next.owner[p]!);
-    this.signal(Array.from(next.ports.keys()).filter(isAnother));
+    this.signal([...next.ports.keys()].filter((p) => isAnother(p) || moving.includes(p)));
+    this.ports.tellPairs(this.trees.keys());
     this.watch.signalled?.(this.now);
     this.dirty = true;
-    if (this.queue.next > this.now) this.passMoment();
+    if (this.isOver) this.passMoment();
+  }
+
+  /** Ports leave the bridges that have them: their pair is one no longer, or again. */
+  private leave(ports: readonly number[]): void {
+    const { owner } = this.network;
+    this.hellos.rouseAt(new Set(ports.map((p) => owner[p]!)));
+    this.cause = SIGNAL;
+    this.signal(ports, () => false);
   }
 
   /** Starts the protocol over where a switch has got power, or speaks otherwise than before, and ends it where it has lost power. */
@@ -259,7 +250,7 @@ export class Simulation {
   }
 
   /** Whether what a port sends reaches the other end. */
-  carries = (port: number): boolean => this.medium.carries(port);
+  carries = (port: number, as = this.network): boolean => this.medium.carries(port, as);
   /** Whether what goes out of a aggregationPort comes out of the cable. */
   arrives = (aggregationPort: number): boolean => this.medium.arrives(aggregationPort);
   /** The tree that decides where a VLAN's frames pass at a port; -1 where none does. */
@@ -290,16 +281,24 @@ export class Simulation {
   readonly forwardsIn = (vid: number, port: number): boolean =>
     this.state(this.treeFor(port, vid), port) === 'forwarding';
 
-  state = (tree: number, port: number): RunState => this.ports.state(tree, port);
-  role = (tree: number, port: number): RunRole => this.ports.role(tree, port);
-  isHeld = (tree: number, port: number): boolean => this.ports.isHeld(tree, port);
-  inTree = (tree: number, port: number): boolean => this.spoken.places[tree]![port]! >= 0;
+  state = (tree: number, port: number): RunState => this.ports.acting.state(tree, port);
+  role = (tree: number, port: number): RunRole => this.ports.acting.role(tree, port);
+  inTree = (tree: number, port: number): boolean => this.placeOf(tree, port) >= 0;
+  /** A port's place in the entity that has it, -1 in none. */
+  placeOf = (tree: number, port: number): number => this.spoken.places[tree]![port]!;
+  /** State, role and whether loop guard holds it, as its switch shows it. */
+  shown = (tree: number, port: number) => this.ports.at(tree, port);
+  /** The root port of a bridge; -1 at a root, null where it has no part in the tree. */
+  rootPort(tree: number, s: number): number | null {
+    const running = this.running[tree]![s];
+    return running ? (running.ports[running.entity.rootPort(running.trees.indexOf(tree))] ?? -1) : null;
+  }
   /** The entity of a switch that runs a tree, and the tree's place among its own; null where none does. */
   entity = (tree: number, s: number) => this.entities.at(tree, s);
   /** The path costs of a switch's ports in a tree, in the order of the ports. */
   costs = (tree: number, s: number): number[] => this.entities.costs(tree, s);
 
-  private happen(event: Event): void {
+  protected happen(event: Event): void {
     switch (event.kind) {
       case 'lacpdu':
         if (this.aggregation.bundles.members[event.member]!.macOperational)
@@ -355,9 +354,9 @@ export class Simulation {
   }
 
   /** Tells the entities which ports have signal now. */
-  private signal(ports: Iterable<number>): void {
+  private signal(ports: Iterable<number>, isLive = (p: number): boolean => this.network.live[p] === 1): void {
     for (const p of ports) {
-      const live = this.network.live[p] === 1;
+      const live = isLive(p);
       this.cause = this.guards.causeOf(p) ?? SIGNAL;
       for (const all of this.running) {
         const running = all[this.network.owner[p]!];
@@ -379,6 +378,7 @@ export class Simulation {
         this.record(trees[own]!, ports[local]!, state, role, held);
       }
       dirty.clear();
+      this.ports.tellPairs(trees, running.switch);
     }
     this.hellos.answer(running);
     if (entity.due === running.wakes || entity.due === Infinity || ports.length === 0) return; // without a port there is nobody to tell
@@ -387,10 +387,8 @@ export class Simulation {
   }
 
   private record(tree: number, port: number, to: RunState, role: RunRole, held = false): void {
-    const from = this.ports.set(tree, port, to, role, held);
-    if (from === null) return;
+    if (!this.ports.set(tree, port, to, role, held)) return;
     this.lastChange = this.now;
     this.dirty = true;
-    this.watch.changed?.({ t: this.now, tree, port, from, to, role, held, cause: this.cause });
   }
 }

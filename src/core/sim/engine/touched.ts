@@ -14,6 +14,10 @@ export const turnedSwitches = (
       : [],
   );
 
+/** Ports that another bridge has than before: a pair has become one, or is one no longer. */
+export const movedPorts = (before: Network, next: Network): number[] =>
+  before.owner === next.owner ? [] : [...next.owner.keys()].filter((p) => before.owner[p] !== next.owner[p]);
+
 /** Switches with a port that has other signal, another far end, another way there or other VLANs than before, and those beyond; with `turned` and all next to them. */
 export function touchedSwitches(before: Network, next: Network, turned: readonly number[]): ReadonlySet<number> {
   const touched = new Set(turned);
@@ -21,6 +25,7 @@ export function touchedSwitches(before: Network, next: Network, turned: readonly
   next.ports.forEach((_, p) => {
     const same =
       !turned.includes(owner[p]!) &&
+      before.owner[p] === owner[p] &&
       before.live[p] === next.live[p] &&
       before.far[p] === next.far[p] &&
       before.link[p] === next.link[p] &&

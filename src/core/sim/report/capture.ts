@@ -29,7 +29,7 @@ export function captureOf(
   { sent: log, negotiation }: SentFrames,
   wanted: (port: number) => boolean = () => true,
 ): Capture {
-  const keys = bridgeKeys(network.switches);
+  const keys = bridgeKeys(network);
   const frames: CapturedFrame[] = [];
   const interfaces: string[] = [];
   const interfaceOf = new Map<string, number>();

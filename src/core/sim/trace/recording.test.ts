@@ -60,7 +60,7 @@ describe('a recording', () => {
     const { recording, trace } = run.value;
     expect(recording.count).toBe(trace.length);
     const { network } = solutionOf(design);
-    const keys = bridgeKeys(network.switches);
+    const keys = bridgeKeys(network);
     const words = new Set<string>();
     const before = new Map<string, RunState>();
     for (let i = 0; i < recording.count; i += 1) {

@@ -188,7 +188,7 @@ describe('frames', () => {
     const { rows, left } = frameRows(
       network,
       run.final.trees.map((tree) => tree.id),
-      bridgeKeys(network.switches),
+      bridgeKeys(network),
       run,
       (port) => port === 0,
       2,
@@ -196,7 +196,7 @@ describe('frames', () => {
     const all = frameRows(
       network,
       run.final.trees.map((tree) => tree.id),
-      bridgeKeys(network.switches),
+      bridgeKeys(network),
       run,
       (port) => port === 0,
       100,

@@ -11,6 +11,8 @@ import {
   type TreeView,
 } from '../../tree/settled';
 import type { RunState } from '../../modes/entity';
+import { bridgeOf } from '../../topology/acting';
+import { calledBy, costOfPair, rootPortAt } from '../../tree/spread';
 import type { Simulation } from '../engine/simulation';
 
 /** Blocking and listening ports discard; a learning one forwards nothing yet. */
@@ -18,38 +20,40 @@ const plain = (state: RunState): PortState => (state === 'forwarding' ? 'forward
 
 /** `id`: what it is called, where another tree is run in its stead. */
 export function viewNow(sim: Simulation, tree: number, id = sim.trees[tree]!): TreeView {
-  const { network, keys } = sim;
+  const { physical: network, keys } = sim;
   const switches: Record<SwitchId, SwitchView> = {};
+  const nameOf = (key: number): SwitchId => network.switches[calledBy(network, keys.switchOf(key))]!.id;
   network.switches.forEach((sw, s) => {
-    const runs = sim.entity(tree, s);
+    const bridge = bridgeOf(network, s);
+    const runs = sw.up ? sim.entity(tree, bridge) : null;
     if (!runs) return;
     const { entity, own: at } = runs;
-    const own = Array.from(
-      { length: network.firstPort[s + 1]! - network.firstPort[s]! },
-      (_, i) => network.firstPort[s]! + i,
-    ).filter((p) => sim.inTree(tree, p));
     const ports: Record<BridgePortId, PortView | MemberView> = {};
-    const costs = sim.costs(tree, s);
-    own.forEach((p, local) => {
-      const role = sim.role(tree, p);
+    const costs = sim.costs(tree, bridge);
+    for (let p = network.firstPort[s]!; p < network.firstPort[s + 1]!; p += 1) {
+      if (!sim.inTree(tree, p)) continue;
+      const [state, role, held] = sim.shown(tree, p);
       ports[network.ports[p]!.id] = entryOf(network, p, {
         role,
-        state: plain(sim.state(tree, p)),
-        cost: costs[local]!,
-        ...guardAt(network, p, role, sim.isHeld(tree, p)),
+        state: plain(state),
+        cost: costOfPair(network, p, (whole) => costs[sim.placeOf(tree, whole)]!),
+        ...guardAt(network, p, role, held),
       })!;
-    });
-    const rootPort = own[entity.rootPort(at)];
+    }
+    const rootPort = rootPortAt(network, s, sim.rootPort(tree, bridge)!);
     const { root, externalCost, regionalRoot, internalCost } = entity.rootVector(at);
-    const idOf = (key: number): SwitchId => network.switches[keys.switchOf(key)]!.id;
     const instance = at > 0;
     switches[sw.id] = {
-      root: idOf(instance ? regionalRoot : root),
+      root: nameOf(instance ? regionalRoot : root),
       rootPathCost: instance ? internalCost : externalCost,
-      rootPort: rootPort === undefined ? null : network.ports[rootPort]!.id,
+      rootPort: rootPort < 0 ? null : network.ports[rootPort]!.id,
       ports,
       ...(isMultiple(sw) && treeVlan(id) === null
-        ? { regionalRoot: idOf(regionalRoot), externalRootPathCost: externalCost, internalRootPathCost: internalCost }
+        ? {
+            regionalRoot: nameOf(regionalRoot),
+            externalRootPathCost: externalCost,
+            internalRootPathCost: internalCost,
+          }
         : {}),
     };
   });
