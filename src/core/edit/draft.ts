@@ -1,7 +1,7 @@
 /** Finding and setting things in a draft of a design. */
 import equal from 'fast-deep-equal';
 import type { Draft } from 'immer';
-import type { Bundle, Design, Port } from '../model/document';
+import type { Bundle, Design, PairHalf, Port } from '../model/document';
 import type { BridgePortId, BundleId, GroupId, HostId, LinkId, RegionId, SwitchId, TreeId } from '../model/ids';
 import { PORT_PRIORITY } from '../model/legal';
 
@@ -26,6 +26,12 @@ export const findSwitch = ({ switches }: Draft<Design>, id: SwitchId) =>
   find(switches, (sw) => sw.id === id, `switch ${id}`);
 export const findStackMember = (draft: Draft<Design>, sw: SwitchId, member: number) =>
   find(findSwitch(draft, sw).stack?.members ?? [], ({ id }) => id === member, `member ${member} of ${sw}`);
+/** A switch's half of a pair. */
+export function findHalf(draft: Draft<Design>, sw: SwitchId): Draft<PairHalf> {
+  const { pair } = findSwitch(draft, sw);
+  if (!pair) throw new Missing(`half of a pair at ${sw}`);
+  return pair;
+}
 export const findPort = (draft: Draft<Design>, sw: SwitchId, id: BridgePortId) =>
   find(findSwitch(draft, sw).ports, (port) => port.id === id, `port ${id} of ${sw}`);
 export const findBundle = ({ bundles }: Draft<Design>, id: BundleId) =>

@@ -167,12 +167,13 @@ export const hasLoopProbe = ({ edge, loopProbe }: GuardedPort, sw: { readonly ed
   loopProbe ?? (edge && sw.edgeLoopProbe);
 
 /** Why a port is shut, by the code that stands for it in networks and recordings; 0: it is not. One that is blocked keeps its signal. */
-export const SHUT_BY = { nothing: 0, bpduGuard: 1, loopProbe: 2, loopProbeBlocks: 3 } as const;
+export const SHUT_BY = { nothing: 0, bpduGuard: 1, loopProbe: 2, loopProbeBlocks: 3, pairWaits: 4 } as const;
 
+const SHUT_TEXTS: Readonly<Record<number, string>> = {
+  [SHUT_BY.bpduGuard]: 'shut by BPDU guard',
+  [SHUT_BY.loopProbe]: 'shut by loop probe',
+  [SHUT_BY.loopProbeBlocks]: 'blocked by loop probe',
+  [SHUT_BY.pairWaits]: 'down: its switch, back in its pair, waits',
+};
 /** `shut by BPDU guard`. */
-export const shutText = (code: number): string =>
-  code === SHUT_BY.bpduGuard
-    ? 'shut by BPDU guard'
-    : code === SHUT_BY.loopProbe
-      ? 'shut by loop probe'
-      : 'blocked by loop probe';
+export const shutText = (code: number): string => SHUT_TEXTS[code]!;

@@ -21,38 +21,53 @@ const KEEPALIVE_NAMES: Record<Keepalive, string> = {
 };
 export const keepaliveName = (keepalive: Keepalive): string => KEEPALIVE_NAMES[keepalive];
 
-const pairSchema = z
-  .strictObject({
-    /** The same at both switches, and at no other. */
-    domain: pairDomain,
-    /** What both are called as one bridge and as one LACP system. */
-    mac: macAddress,
-    /** The lower is primary; of two alike the switch with the lower address. */
-    priority: pairPriority.default(PAIR_PRIORITY.default),
-    /** The bundle of this switch that leads to its peer. */
-    peerLink: branded<BundleId>(),
-    keepalive: z.enum(KEEPALIVES).default('out-of-band'),
-    /** The port of this switch that the cable for the keepalive is in; it takes part in nothing else. */
-    keepalivePort: branded<PortId>().optional(),
-    /** False: the network that carries an out-of-band keepalive has failed at this switch. */
-    keepaliveUp: z.boolean().default(true),
-    /** How long this switch, once it has power, leaves its pair bundles down, seconds. */
-    delay: pairDelay,
-  })
-  .superRefine(({ keepalive, keepalivePort }, ctx) => {
-    if (keepalive === 'own-link' && keepalivePort === undefined)
-      ctx.addIssue({
-        code: 'custom',
-        path: ['keepalivePort'],
-        message: 'the port that the cable for the keepalive is in',
-      });
-    if (keepalive !== 'own-link' && keepalivePort !== undefined)
-      ctx.addIssue({
-        code: 'custom',
-        path: ['keepalivePort'],
-        message: 'no port, since the keepalive has no cable of its own',
-      });
-  });
+/** The settings of a half one by one. */
+export const halfShape = {
+  /** The same at both switches, and at no other. */
+  domain: field(pairDomain, { label: 'domain', reads: 'trees' }),
+  /** What both are called as one bridge and as one LACP system. */
+  mac: field(macAddress, { label: 'address of the pair', reads: 'trees' }),
+  /** The lower is primary; of two alike the switch with the lower address. */
+  priority: field(pairPriority.default(PAIR_PRIORITY.default), { label: 'priority in the pair', reads: 'trees' }),
+  /** The bundle of this switch that leads to its peer. */
+  peerLink: field(branded<BundleId>(), { label: 'peer link', reads: 'trees' }),
+  keepalive: field(z.enum(KEEPALIVES).default('out-of-band'), {
+    label: 'keepalive',
+    reads: 'trees',
+    text: (keepalive) => keepaliveName(keepalive),
+  }),
+  /** The port of this switch that the cable for the keepalive is in; it takes part in nothing else. */
+  keepalivePort: field(branded<PortId>().optional(), {
+    label: 'port for the keepalive',
+    reads: 'trees',
+    absent: 'none',
+  }),
+  /** False: the network that carries an out-of-band keepalive has failed at this switch. */
+  keepaliveUp: field(z.boolean().default(true), {
+    label: 'network of the keepalive',
+    reads: 'trees',
+    text: (up) => (up ? 'works' : 'has failed'),
+    done: (up) => (up ? 'keepalive works again' : 'keepalive has failed'),
+  }),
+  /** How long this switch, once it is back, leaves its pair bundles down, seconds. */
+  delay: field(pairDelay, { label: 'delay of its bundles', reads: 'run', text: (delay) => `${delay} s` }),
+};
+
+export const halfSchema = z.strictObject(halfShape);
+const pairSchema = halfSchema.superRefine(({ keepalive, keepalivePort }, ctx) => {
+  if (keepalive === 'own-link' && keepalivePort === undefined)
+    ctx.addIssue({
+      code: 'custom',
+      path: ['keepalivePort'],
+      message: 'the port that the cable for the keepalive is in',
+    });
+  if (keepalive !== 'own-link' && keepalivePort !== undefined)
+    ctx.addIssue({
+      code: 'custom',
+      path: ['keepalivePort'],
+      message: 'no port, since the keepalive has no cable of its own',
+    });
+});
 /** One switch's half of a pair. */
 export type PairHalf = z.output<typeof pairSchema>;
 

@@ -1,5 +1,6 @@
 /** A network as its bridges are: pairs that act as one are one bridge, which has the ports of both switches, and their bundles whole. */
 import type { Design } from '../model/document';
+import { nameOf } from '../model/names';
 import type { BridgePortId, SwitchId } from '../model/ids';
 import { bridgePorts } from './aggregated';
 import type { Bridge, BridgePort, Places } from './bridges';
@@ -46,6 +47,10 @@ export const isOne = ({ state }: PairedBridges): boolean => actsAsOne({ state })
 export const halvesOf = ({ pairs }: Pick<Network, 'pairs'>, p: number): readonly number[] =>
   pairs.filter(isOne).flatMap(({ bundles }) => bundles.filter(([whole]) => whole === p))[0] ?? [p];
 
+/** The port of its bridge that a switch's port is, or is half of. */
+export const wholeOf = ({ pairs }: Pick<Network, 'pairs'>, p: number): number =>
+  pairs.filter(isOne).flatMap(({ bundles }) => bundles.filter(([, half]) => half === p))[0]?.[0] ?? p;
+
 /** The bridge that a switch is, or is part of. */
 export const bridgeOf = ({ pairs }: Pick<Network, 'pairs'>, s: number): number =>
   pairs.some((pair) => isOne(pair) && pair.first + 1 === s) ? s - 1 : s;
@@ -55,12 +60,14 @@ export function actingFrom(network: Network): Network {
   const { pairs, shut, firstPort } = network;
   const ones = pairs.filter(isOne);
   const owner = network.owner.slice();
+  const switchIndex = new Map(network.switchIndex);
   const first = firstPort.slice();
   const ports = network.ports.slice();
   const whole = new Map<number, number>();
   for (const { first: s, bundles } of ones) {
     owner.fill(s, firstPort[s + 1], firstPort[s + 2]);
     first[s + 1] = firstPort[s + 2]!;
+    switchIndex.set(network.switches[s + 1]!.id, s);
     const most = network.switches[s]!.ports.reduce((most, { number }) => Math.max(most, number), 0);
     for (let p = firstPort[s + 1]!; p < firstPort[s + 2]!; p += 1)
       ports[p] = { ...ports[p]!, number: numberBeside(ports[p]!.number, most) };
@@ -82,7 +89,7 @@ export function actingFrom(network: Network): Network {
   return {
     ...network,
     ...served,
-    ...{ live, far, link, owner, firstPort: first, ports, home: network.owner, acting: undefined },
+    ...{ live, far, link, owner, firstPort: first, switchIndex, ports, acting: undefined },
     switches: switchesOf(network, ports),
   };
 }
@@ -120,7 +127,8 @@ function switchesOf({ switches, firstPort, pairs }: Network, ports: readonly Bri
     const own = ports
       .slice(firstPort[s], firstPort[s + 2])
       .map((port, i) => ((i < one.ports.length ? one : other).up ? port : { ...port, up: false }));
-    all[s] = { ...one, up: one.up || other.up, ports: own };
+    const name = one.up && other.up ? `pair of ${nameOf(one)} and ${nameOf(other)}` : nameOf(one.up ? one : other);
+    all[s] = { ...one, name, up: one.up || other.up, ports: own };
     all[s + 1] = { ...other, up: false, ports: [] };
   }
   return all;

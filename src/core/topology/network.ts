@@ -42,6 +42,7 @@ export interface Network {
   /** The switches, with a port for each bundle after a switch's own ports. */
   readonly switches: readonly Bridge[];
   readonly ports: readonly BridgePort[];
+  /** The switch, or the bridge that it is part of. */
   readonly switchIndex: ReadonlyMap<SwitchId, number>;
   /** Length switches + 1: the ports of bridge `s` are `firstPort[s]` up to `firstPort[s + 1]`. */
   readonly firstPort: Int32Array;

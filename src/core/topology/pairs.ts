@@ -4,7 +4,7 @@
  */
 import { oncePer } from '../base/cache';
 import type { Bundle, Design, Link, PairHalf, Switch } from '../model/document';
-import type { PortId, SwitchId } from '../model/ids';
+import type { BundleId, PortId, SwitchId } from '../model/ids';
 import { withStacks } from './stacks';
 import { carried } from './trees';
 
@@ -180,3 +180,18 @@ export function pairIdentity(design: Design, sw: Switch, bundle: Pick<Bundle, 'i
 }
 /** Added to the numbers of the secondary's ports, as LACP tells them (802.1AX-2020 9.6: they are unlike in both). */
 const SECOND_NUMBERS = 4096;
+
+/** Bundles of switches that have got power while the other one of their pair had it: they stay down for a time, seconds (trade practice). */
+export function waitingIn(
+  before: Design,
+  after: Design,
+): { readonly switch: SwitchId; readonly bundle: BundleId; readonly delay: number }[] {
+  const had = new Set(before.switches.filter(({ up }) => up).map(({ id }) => id));
+  return pairsOf(after).flatMap(({ switches, bundles }) =>
+    switches.flatMap(({ id, up, pair }, i) =>
+      up && !had.has(id) && had.has(switches[1 - i]!.id) && pair.delay > 0
+        ? bundles.map(({ halves }) => ({ switch: id, bundle: halves[i]!.id, delay: pair.delay }))
+        : [],
+    ),
+  );
+}

@@ -1,7 +1,7 @@
 /** What the trees of bridges are at the switches of pairs that act as one: each switch has its part of the one bridge's answer. */
 import { isOne, type PairedBridges } from '../topology/acting';
 import type { Network } from '../topology/network';
-import { CODE, type SettledTree } from './settled';
+import { CODE, type SettledTree, type Solution } from './settled';
 
 type Shown = Pick<Network, 'home' | 'live' | 'switches'>;
 
@@ -44,6 +44,16 @@ export function costOfPair({ pairs }: Pick<Network, 'pairs'>, p: number, costOf:
 export const peerRole = (p: number, rootPorts: readonly number[]): 'root' | 'designated' =>
   rootPorts.includes(p) ? 'root' : 'designated';
 
+/** By tree of switches, that of bridges which it was. */
+const before = new WeakMap<SettledTree, SettledTree>();
+
+/** A solution as its bridges have it, from one as its switches show it; itself where no pair acts as one. */
+export function bridgesSolution({ network, trees }: Solution): Solution {
+  return network.acting
+    ? { network: network.acting, trees: trees.map((tree) => before.get(tree) ?? tree) }
+    : { network, trees };
+}
+
 /** The tree of a network's bridges as that of its switches. */
 export function spread(network: Network, tree: SettledTree): SettledTree {
   const ones = network.pairs.filter(isOne);
@@ -64,6 +74,7 @@ export function spread(network: Network, tree: SettledTree): SettledTree {
       : {}),
   };
   for (const pair of ones) atPair(network, pair, tree, of);
+  before.set(of, tree);
   return of;
 }
 

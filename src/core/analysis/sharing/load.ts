@@ -1,6 +1,8 @@
 /** How much each link carries in the busy hour: the VLANs' loads laid along the ways that their frames take, those of a bundle spread over its active members. */
 import type { LinkId, TreeId } from '../../model/ids';
 import type { Design, Link } from '../../model/document';
+import { crossing, peerCables, type Side } from './peerLoad';
+import { halvesOf } from '../../topology/acting';
 import { bridgePortOf, type Network } from '../../topology/network';
 import { passing, treeForVlan } from '../../tree/passing';
 import type { SettledTree, Solution } from '../../tree/settled';
@@ -37,6 +39,7 @@ export interface Loads {
 export function linkLoads(solution: Solution): Loads {
   const { network } = solution;
   const { design, ports } = network;
+  const bridges = network.acting ?? network;
   const declared = new Map(design.vlans.map((vlan) => [vlan.id, vlan.load]));
   const assumed = [...declared.values()].every((load) => !load);
   const vids = [...new Set([1, ...declared.keys()])].sort((a, b) => a - b);
@@ -48,7 +51,7 @@ export function linkLoads(solution: Solution): Loads {
     const load = loadOf(design, vid);
     const tree = load === 0 ? null : treeForVlan(solution, vid);
     if (!tree) continue;
-    for (const [l, share] of sharesOf(network, tree, vid, passes)) {
+    for (const [l, share] of sharesOf(bridges, tree, vid, wholes(bridges, passes))) {
       if (share > 0) byTree[l]!.set(tree.id, (byTree[l]!.get(tree.id) ?? 0) + share * load);
     }
   }
@@ -84,8 +87,15 @@ export function loadOf({ vlans }: Design, vid: number): number {
 /** The share of a VLAN's load that each link has, by link index. */
 export function vlanShares(solution: Solution, vid: number): ReadonlyMap<number, number> {
   const tree = treeForVlan(solution, vid);
-  return tree ? sharesOf(solution.network, tree, vid, passing(solution, vid)) : new Map<number, number>();
+  const network = solution.network.acting ?? solution.network;
+  return tree ? sharesOf(network, tree, vid, wholes(network, passing(solution, vid))) : new Map<number, number>();
 }
+
+/** Where frames pass at the ports of a network's bridges: by either half of a bundle of a pair, and not by its peer link, which is inside. */
+const wholes = (bridges: Network, passes: Uint8Array): Uint8Array =>
+  bridges.pairs.length === 0
+    ? passes
+    : passes.map((_, p) => Number(bridges.live[p] === 1 && halvesOf(bridges, p).some((half) => passes[half])));
 
 function endsOf({ design, portIndexOf }: Network, l: number): [number, number] {
   const { a, b } = design.links[l] as Link;
@@ -102,7 +112,8 @@ function sharesOf(network: Network, tree: SettledTree, vid: number, passes: Uint
   const between = total >= 2;
   const weight = between ? hosts : total === 1 ? hosts : edgesAt(network, passes);
   const shares = new Map<number, number>();
-  for (const { order, up, root } of islandsOf(network, tree, passes)) {
+  for (const island of islandsOf(network, tree, passes)) {
+    const { order, up, root } = island;
     const below = new Map(order.map((s) => [s, weight[s]!]));
     const here = order.reduce((sum, s) => sum + weight[s]!, 0);
     const all = between ? (total * (total - 1)) / 2 : weight.reduce((sum, each) => sum + each, 0);
@@ -119,9 +130,32 @@ function sharesOf(network: Network, tree: SettledTree, vid: number, passes: Uint
       for (const aggregationPort of aggregationPorts)
         shares.set(network.cable[aggregationPort]!, share / aggregationPorts.length);
     }
+    for (const pair of network.pairs) {
+      if (pair.state !== 'together' || !order.includes(pair.first) || all === 0) continue;
+      const sides = sidesOf(network, island, below, pair.first);
+      if (between) sides.push(...hostSides(network, vid, pair.first));
+      const upward = up.get(pair.first);
+      if (upward !== undefined) sides.push({ weight: between ? here - below.get(pair.first)! : 1, ports: [upward] });
+      const last = sides.length - 1;
+      const meets = (i: number, j: number): boolean => between || (upward !== undefined && (i === last || j === last));
+      const cables = peerCables(network, pair);
+      const share = crossing(network, pair, sides, meets) / all;
+      for (const p of cables) shares.set(network.cable[p]!, share / cables.length);
+    }
   }
   return shares;
 }
+
+/** What lies behind each port of a bridge that leads away from the start of its island. */
+const sidesOf = ({ far, owner }: Network, { up }: Island, below: ReadonlyMap<number, number>, s: number): Side[] =>
+  [...up].flatMap(([child, p]) => (owner[far[p]!] === s ? [{ weight: below.get(child)!, ports: [far[p]!] }] : []));
+
+/** The hosts of a VLAN at a bridge, each by its cards. */
+const hostSides = ({ design, serves, owner, portIndexOf }: Network, vid: number, s: number): Side[] =>
+  design.hosts.flatMap((host) => {
+    const cards = host.attach.map((at) => serves[portIndexOf(at.switch, at.port)]!);
+    return host.vlan === vid && owner[cards[0]!] === s ? [{ weight: 1, ports: cards.filter((p) => p >= 0) }] : [];
+  });
 
 /** The aggregationPorts whose cables carry what passes a bridge port: where it is a bundle, or faces one, those of the active members. */
 function aggregationPortsBetween({ aggregates, far, plug, serves, transmitPort }: Network, p: number): number[] {

@@ -1,16 +1,17 @@
 import { z } from '../../base/zod';
-import { stackMemberSchema, positionSchema, switchSchema } from '../../model/document';
+import { halfSchema, stackMemberSchema, positionSchema, switchSchema } from '../../model/document';
 import { nodeOf, type GroupNode } from '../../model/field';
 import { BRIDGE_PRIORITY, stackMemberNumber, bridgePriority } from '../../model/legal';
 import { nameOf } from '../../model/names';
 import { command } from '../command';
-import { assign, copyOf, findStackMember, findSwitch } from '../draft';
+import { assign, copyOf, findHalf, findStackMember, findSwitch } from '../draft';
 import { did, say } from '../phrase';
 import { applySettings, settingsOf, settingsText } from '../settings';
 import { switchId, treeOrAll } from './ids';
 
 const node = nodeOf(switchSchema) as GroupNode;
 const stackMemberNode = nodeOf(stackMemberSchema) as GroupNode;
+const halfNode = nodeOf(halfSchema) as GroupNode;
 // What these say is set by commands of its own.
 const plain = switchSchema.omit({ id: true, priority: true, trees: true, position: true, ports: true }).shape;
 
@@ -79,6 +80,20 @@ export const switchCommands = [
             settings,
             naming.names,
           )}`,
+        ),
+    },
+  ),
+  /** A switch's half of a pair. */
+  command(
+    'set-pair',
+    { switch: switchId, ...settingsOf(halfSchema.shape) },
+    {
+      apply: (draft, { switch: id, ...settings }) => applySettings(halfNode, findHalf(draft, id), settings),
+      say: (naming, { switch: id, ...settings }) =>
+        say(
+          '',
+          naming.names.switch(id),
+          `: ${settingsText(halfNode, naming.switch(id)?.pair, settings, naming.names)}`,
         ),
     },
   ),

@@ -11,6 +11,8 @@ import { bundleMode } from './bundleMode';
 import { bundlePorts } from './bundlePorts';
 import type { ActionFacts } from './kind';
 import { hostBpdus } from './hostBpdus';
+import { keepaliveDown } from './keepaliveDown';
+import { keepaliveUp } from './keepaliveUp';
 import { linkDown } from './linkDown';
 import { linkUp } from './linkUp';
 import { loseBpdus } from './loseBpdus';
@@ -36,6 +38,8 @@ const KINDS = [
   stackMemberUp,
   stackCableDown,
   stackCableUp,
+  keepaliveDown,
+  keepaliveUp,
   bridgePriority,
   speak,
   portSpeaks,

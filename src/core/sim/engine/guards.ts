@@ -8,6 +8,7 @@ import type { Bpdu } from '../../modes/bpdu';
 import { halvesOf } from '../../topology/acting';
 import { SECOND, type Micros } from '../../modes/entity';
 import { compileNetwork } from '../../topology/network';
+import { waitingIn } from '../../topology/pairs';
 import { isGuarded, probeCode, type ShutPort } from '../../topology/shut';
 import type { Cause } from '../trace/recording';
 import { probeLoops, type ProbedNetwork } from './loopProbe';
@@ -95,26 +96,35 @@ export class Guards {
       const own = sw?.ports.find(({ id }) => id === network.ports[p]!.id);
       if (!sw?.up || own?.up === false) this.since.delete(p);
     }
+    for (const { switch: sw, bundle, delay } of waitingIn(network.design, design))
+      this.stop(network.portIndexOf(sw, bundle), SHUT_BY.pairWaits, delay);
     this.note();
   }
 
   private shutAll(all: ReadonlyMap<number, number>): void {
-    const { network, now } = this.around;
-    for (const [p, by] of all) {
-      const stands = { t: now, by };
-      this.since.set(p, stands);
-      const { recovery } = network.switches[network.home[p]!]!;
-      if (recovery !== undefined)
-        this.around.at(now + recovery * SECOND, () => this.since.get(p) === stands && this.open(p));
-    }
+    const { network } = this.around;
+    for (const [p, by] of all) this.stop(p, by, network.switches[network.home[p]!]!.recovery);
     this.note();
+  }
+
+  /** Until it opens by itself, after so many seconds. */
+  private stop(p: number, by: number, opensAfter: number | undefined): void {
+    const { now } = this.around;
+    const stands = { t: now, by };
+    this.since.set(p, stands);
+    if (opensAfter !== undefined)
+      this.around.at(now + opensAfter * SECOND, () => this.since.get(p) === stands && this.open(p));
   }
 
   private note(): void {
     const { network } = this.around;
     const { switches, home, ports } = network;
     this.shut = [...this.since].flatMap(([whole, { by }]) =>
-      halvesOf(network, whole).map((p) => ({ switch: switches[home[p]!]!.id, port: ports[p]!.id, by })),
+      (by === SHUT_BY.pairWaits ? [whole] : halvesOf(network, whole)).map((p) => ({
+        switch: switches[home[p]!]!.id,
+        port: ports[p]!.id,
+        by,
+      })),
     );
   }
 }

@@ -4,7 +4,6 @@ import { isOpen, type Design } from '../../model/document';
 import type { Bpdu } from '../../modes/bpdu';
 import type { Micros, RunRole, RunState } from '../../modes/entity';
 import { randomFrom } from '../../base/random';
-import { bridgeOf } from '../../topology/acting';
 import { compileNetwork, type Network } from '../../topology/network';
 import { withShut } from '../../topology/shut';
 import type { BridgeKeys } from './bridgeKeys';
@@ -147,10 +146,7 @@ export class Simulation extends Clock {
     if (this.guards.due) this.guards.act();
     const { aggregation, network } = this;
     if (aggregation.moved.size > 0)
-      this.adopt(
-        network.design,
-        new Set(aggregation.movedOwners.map((id) => bridgeOf(network, network.switchIndex.get(id)!))),
-      );
+      this.adopt(network.design, new Set(aggregation.movedOwners.map((id) => network.switchIndex.get(id)!)));
     if (this.dirty && this.isOver) this.passMoment();
   }
 

@@ -1,6 +1,7 @@
 /** A run as plain data that travels from worker to page, and what is read off it at any instant. */
 import type { Ending, Run } from '../run';
 import { isOpen } from '../../model/document';
+import { SHUT_BY } from '../../model/guard';
 import type { TreeId } from '../../model/ids';
 import type { Action } from '../../model/scenario';
 import type { Design } from '../../model/document';
@@ -139,7 +140,9 @@ export class Player {
     this.states = Timeline.from(trace.states);
     this.signal = Timeline.from(trace.signal);
     this.uses = Timeline.from(trace.uses);
-    this.turns = turnsIn(trace.actions);
+    this.turns = this.trace.design.switches.some(({ pair }) => pair)
+      ? trace.actions.toSorted((a, b) => a.at - b.at) // cables and power make pairs one, or two
+      : turnsIn(trace.actions);
     this.network = this.networkAt(0).network;
     this.reach = new Reach(trace.pairs, trace.reach);
     this.moments = Float64Array.from(
@@ -221,8 +224,9 @@ export class Player {
         if (!shut(signal.after(i))) break;
         since = signal.timeOf(i);
       }
-      const { recovery } = switches[owner[port]!]!;
-      return [{ port, since, opens: since === null || recovery === undefined ? null : since + recovery * SECOND }];
+      const { recovery, pair } = switches[owner[port]!]!;
+      const after = code >> SHUT_SHIFT === SHUT_BY.pairWaits ? pair?.delay : recovery;
+      return [{ port, since, opens: since === null || after === undefined ? null : since + after * SECOND }];
     });
   }
 

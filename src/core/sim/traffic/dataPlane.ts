@@ -7,6 +7,7 @@ import type { Network } from '../../topology/network';
 import { BROADCAST, type Flow } from '../../topology/lag/hash';
 import type { Host } from '../../model/document';
 import { forwardingLoops, type Circling, type Flapping } from './loops';
+import { wholeOf } from '../../topology/acting';
 import { entryPortOf, farOf, reachesHost, socketFor, socketsOf } from './hop';
 import { Reach, type HostPair, type OutageCause } from './reach';
 import type { Simulation } from '../engine/simulation';
@@ -145,7 +146,8 @@ export class DataPlane {
   }
 
   /** A port forgets the addresses behind it, in the VLANs of a tree. */
-  flush(port: number, tree: number): void {
+  flush(half: number, tree: number): void {
+    const port = wholeOf(this.sim.network, half);
     const s = this.sim.network.owner[port]!;
     for (const lan of this.lans) {
       if (this.sim.treeFor(port, lan.vlan) !== tree) continue;

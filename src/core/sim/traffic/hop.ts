@@ -1,4 +1,5 @@
 /** One hop of a frame: by which aggregationPort it leaves a bridge port or a host, and where it comes in. */
+import { halvesOf } from '../../topology/acting';
 import { memberFor, type Flow } from '../../topology/lag/hash';
 import type { Host } from '../../model/document';
 import type { Network } from '../../topology/network';
@@ -14,13 +15,31 @@ export interface Passage {
   arrives(aggregationPort: number): boolean;
 }
 
-/** The aggregationPort by which a frame leaves a bridge port; -1 where none is active. */
-export function socketFor(network: Network, port: number, flow: Flow): number {
+/** The passage of a network's bridges: where pairs act as one, frames pass from switch to switch inside of them. */
+export function asBridges(passage: Passage): Passage {
+  const { network } = passage;
+  const { acting } = network;
+  if (!acting) return passage;
+  const some = (port: number, is: (half: number) => boolean): boolean =>
+    acting.live[port] === 1 && halvesOf(network, port).some(is);
+  return {
+    network: acting,
+    passes: (vid, port) => some(port, (half) => passage.passes(vid, half)),
+    carries: (port) => some(port, (half) => passage.carries(half)),
+    arrives: (aggregationPort) => passage.arrives(aggregationPort),
+  };
+}
+
+/** The aggregationPort by which a frame leaves a bridge port; -1 where none is active. `at`: the switch of a pair that it is at, whose own members it takes. */
+export function socketFor(network: Network, port: number, flow: Flow, at = -1): number {
   const bundle = network.aggregates.get(port);
   if (!bundle) return port;
-  const { end, aggregationPorts } = bundle;
-  const place = memberFor(end.hash, flow, aggregationPorts.length, bundle.active);
-  return place < 0 ? -1 : aggregationPorts[place]!;
+  const { end, aggregationPorts, active } = bundle;
+  const own = at < 0 ? [] : aggregationPorts.filter((p) => network.home[p] === at);
+  const near = own.flatMap((p, i) => (active.includes(aggregationPorts.indexOf(p)) ? [i] : []));
+  const [from, lit] = near.length > 0 ? [own, near] : [aggregationPorts, active];
+  const place = memberFor(end.hash, flow, from.length, lit);
+  return place < 0 ? -1 : from[place]!;
 }
 
 /** The bridge port at which a frame that leaves by a aggregationPort comes in; -1 where it is lost, or comes to a host. */

@@ -1,7 +1,7 @@
 /** Broadcasts that circle where forwarding ports close a loop. */
 import { BROADCAST, type Flow } from '../../topology/lag/hash';
 import type { LinkId, BridgePortId, SwitchId } from '../../model/ids';
-import { entryPortOf, farOf, socketFor, type Passage } from './hop';
+import { asBridges, entryPortOf, farOf, socketFor, type Passage } from './hop';
 
 /** A switch at which one frame comes in by several ports: it learns its sender now here, now there. */
 export interface Flapping {
@@ -27,7 +27,8 @@ const HOPS = 24;
 const MOST_SENDERS = 64;
 
 /** What becomes of one broadcast in a VLAN where forwarding ports close a loop; null where none do. */
-export function forwardingLoops(passage: Passage, vid: number): Circling | null {
+export function forwardingLoops(given: Passage, vid: number): Circling | null {
+  const passage = asBridges(given);
   const { design, aggregates } = passage.network;
   const senders =
     aggregates.size === 0

@@ -4,7 +4,8 @@ import { BROADCAST, type Flow } from '../../topology/lag/hash';
 import type { Host } from '../../model/document';
 import { passing } from '../../tree/passing';
 import type { Solution } from '../../tree/settled';
-import { entryPortOf, farOf, reachesHost, socketFor, type Passage } from './hop';
+import { bridgeOf, halvesOf, isOne } from '../../topology/acting';
+import { asBridges, entryPortOf, farOf, reachesHost, socketFor, type Passage } from './hop';
 
 export type { Passage } from './hop';
 
@@ -37,9 +38,10 @@ export type FrameWay =
   { readonly arrives: true; readonly hops: readonly FrameHop[] } | { readonly arrives: false; readonly why: string };
 
 /** Follows a frame between two hosts of one VLAN: the way that flooding opens and learning keeps. */
-export function followFrame(passage: Passage, from: HostId, to: HostId): FrameWay {
+export function followFrame(given: Passage, from: HostId, to: HostId): FrameWay {
+  const passage = asBridges(given);
   const { network } = passage;
-  const { design, owner, firstPort, cable, switches, ports } = network;
+  const { design, owner, home, firstPort, cable, switches, ports } = network;
   const [a, b] = [from, to].map((id) => design.hosts.find((host) => host.id === id));
   if (!a || !b) return { arrives: false, why: `There is no host ${a ? to : from}.` };
   if (a.vlan !== b.vlan)
@@ -56,6 +58,8 @@ export function followFrame(passage: Passage, from: HostId, to: HostId): FrameWa
       why: `No port that ${stuck.name ?? stuck.id} is plugged into forwards VLAN ${stuck.vlan}.`,
     };
   const cameBy = new Map<number, { readonly ingress: number; readonly out: number }>();
+  /** The switch at which it comes in by a port: of a pair's bundle that of the member. */
+  const inAt = new Map([[start, entryHome(network, a, start)]]);
   const open = [start];
   const seen = new Set([owner[start]!]);
   for (const ingress of open) {
@@ -63,10 +67,12 @@ export function followFrame(passage: Passage, from: HostId, to: HostId): FrameWa
     for (let out = firstPort[s]!; out < firstPort[s + 1]!; out += 1) {
       if (out === ingress || !passage.passes(a.vlan, out)) continue;
       if (reachesHost(passage, b, out, flow)) return { arrives: true, hops: wayTo(ingress, out) };
-      const next = farOf(passage, socketFor(network, out, flow));
+      const by = socketFor(network, out, flow, inAt.get(ingress));
+      const next = farOf(passage, by);
       if (next < 0 || !passage.passes(a.vlan, next) || seen.has(owner[next]!)) continue;
       seen.add(owner[next]!);
       cameBy.set(next, { ingress, out });
+      inAt.set(next, home[network.plug[by]!]!);
       open.push(next);
     }
   }
@@ -85,15 +91,44 @@ export function followFrame(passage: Passage, from: HostId, to: HostId): FrameWa
   };
 
   function wayTo(ingress: number, out: number): FrameHop[] {
-    const hop: FrameHop = {
-      switch: switches[owner[ingress]!]!.id,
-      in: ports[ingress]!.id,
-      out: ports[out]!.id,
-      link: design.links[cable[socketFor(network, out, flow)]!]?.id ?? null,
-    };
+    const at = inAt.get(ingress)!;
+    const by = socketFor(network, out, flow, at);
+    const from = home[by]!;
+    const link = design.links[cable[by]!]?.id ?? null;
+    const nameAt = (port: number, s: number): BridgePortId =>
+      ports[halvesOf(network, port).find((half) => home[half] === s) ?? port]!.id;
+    const hop = (s: number, i: BridgePortId, o: BridgePortId, over: LinkId | null): FrameHop => ({
+      switch: switches[s]!.id,
+      in: i,
+      out: o,
+      link: over,
+    });
+    const peer = network.pairs.find((pair) => isOne(pair) && pair.first === bridgeOf(network, at))?.peer;
+    const inside =
+      peer && from !== at
+        ? [
+            hop(at, nameAt(ingress, at), ports[peer.find((p) => home[p] === at)!]!.id, peerCable(network, peer)),
+            hop(from, ports[peer.find((p) => home[p] === from)!]!.id, nameAt(out, from), link),
+          ]
+        : [hop(from, nameAt(ingress, at), nameAt(out, from), link)];
     const before = cameBy.get(ingress);
-    return before ? [...wayTo(before.ingress, before.out), hop] : [hop];
+    return before ? [...wayTo(before.ingress, before.out), ...inside] : inside;
   }
+}
+
+/** The switch that a host's frame comes in at. */
+function entryHome({ serves, home, portIndexOf }: Passage['network'], host: Host, entry: number): number {
+  const card = host.attach.map((at) => portIndexOf(at.switch, at.port)).find((p) => serves[p] === entry);
+  return home[card ?? entry]!;
+}
+
+/** A cable of a peer link that carries; which one a frame takes is not told. */
+function peerCable(
+  { design, bundleOf, cable, macOperational }: Passage['network'],
+  peer: readonly number[],
+): LinkId | null {
+  const p = bundleOf.findIndex((bundle, port) => peer.includes(bundle) && macOperational[port] === 1);
+  return design.links[cable[p]!]?.id ?? null;
 }
 
 /** Where the first frame to an unknown destination, or a broadcast, gets to: every switch copies it out of all other ports. */
@@ -105,7 +140,8 @@ export interface Flood {
 }
 
 /** Follows a frame that no switch knows the destination of; one copy a switch, however many come. */
-export function followFlood(passage: Passage, from: HostId): Flood {
+export function followFlood(given: Passage, from: HostId): Flood {
+  const passage = asBridges(given);
   const { network } = passage;
   const { design, owner, firstPort, cable, switches } = network;
   const host = design.hosts.find((each) => each.id === from);
@@ -132,8 +168,11 @@ export function followFlood(passage: Passage, from: HostId): Flood {
       open.push(next);
     }
   }
+  const both = [...seen].flatMap((s) =>
+    network.pairs.some(({ first, state }) => first === s && state === 'together') ? [s, s + 1] : [s],
+  );
   return {
-    switches: [...seen].map((s) => switches[s]!.id),
+    switches: both.map((s) => switches[s]!.id),
     links: [...links].map((l) => design.links[l]!.id),
     hosts: [...hosts],
   };

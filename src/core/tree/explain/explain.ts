@@ -2,8 +2,10 @@
 import { CIST, treeName } from '../../model/ids';
 import { SHUT_BY, shutText } from '../../model/guard';
 import { settleBundles } from '../../topology/lag/settled';
+import { isOne, wholeOf } from '../../topology/acting';
 import { deadReason, isBundle, isShut, shutCode, type Network } from '../../topology/network';
 import { roleOf, stateIn, treeOf, type PortState, type Role, type SettledTree, type Solution } from '../settled';
+import { bridgesSolution } from '../spread';
 import { bpduWay, wayPhrase } from './bpduWay';
 import { compareVectors, costText, decidingField, heardBy, offerOf } from './vector';
 import { label, lossPhrase, offerPhrase, portText, switchName, type Way, type VectorComparison } from './phrases';
@@ -18,6 +20,21 @@ export interface PortExplanation {
 
 /** Explains port index `p` in a tree of a solution; null where the port does not belong to the tree. */
 export function explainPort(solution: Solution, tree: SettledTree, p: number): PortExplanation | null {
+  const { network } = solution;
+  const role = roleOf(tree, p);
+  if (!network.acting || role === null || role === 'disabled') return explainOwn(solution, tree, p);
+  const pair = network.pairs.find((each) => isOne(each) && each.peer.includes(p));
+  if (pair) {
+    const over = role === 'root' ? ' Its way to the root leads over it.' : '';
+    const sentence = `Peer link: to spanning tree both switches of the pair are one bridge, and the link between them lies inside of it. It always forwards.${over}`;
+    return { role, state: stateIn(tree, p), sentence, comparisons: [] };
+  }
+  const bridges = bridgesSolution(solution);
+  return explainOwn(bridges, treeOf(bridges, tree.id)!, wholeOf(network, p));
+}
+
+/** Explains a port of a bridge. */
+function explainOwn(solution: Solution, tree: SettledTree, p: number): PortExplanation | null {
   const { network } = solution;
   const role = roleOf(tree, p);
   if (!role) return null;
@@ -63,7 +80,7 @@ export function explainPort(solution: Solution, tree: SettledTree, p: number): P
   function explainBoundary(): PortExplanation {
     const what = BOUNDARY_TEXT[role!] ?? BOUNDARY_TEXT.alternate!;
     const cist = treeOf(solution, CIST);
-    const there = cist ? explainPort(solution, cist, p) : null;
+    const there = cist ? explainOwn(solution, cist, p) : null;
     if (!there) return say(what);
     return say(
       `${what} In the CIST it is ${there.sentence[0]!.toLowerCase()}${there.sentence.slice(1)}`,
@@ -181,12 +198,15 @@ function deadText(network: Network, p: number): string {
   const reason = deadReason(network, p) ?? 'no-cable';
   if (reason !== 'shut') return DEAD_TEXT[reason];
   const by = shutCode(network, p);
-  const why =
-    by === SHUT_BY.bpduGuard
-      ? 'A bridge is heard here, and the guard shuts the port at its first BPDU.'
-      : 'A test frame of this switch comes back here: something behind the port closes a loop.';
-  return `Disabled: ${shutText(by)}. ${why}`;
+  return `Disabled: ${shutText(by)}.${SHUT_WHY[by] ?? ''}`;
 }
+
+const BACK = ' A test frame of this switch comes back here: something behind the port closes a loop.';
+const SHUT_WHY: Readonly<Record<number, string>> = {
+  [SHUT_BY.bpduGuard]: ' A bridge is heard here, and the guard shuts the port at its first BPDU.',
+  [SHUT_BY.loopProbe]: BACK,
+  [SHUT_BY.loopProbeBlocks]: BACK,
+};
 
 const DEAD_TEXT = {
   'no-cable': 'Disabled: nothing is plugged in.',

@@ -2,6 +2,7 @@
 import type { BridgePortId } from '../../model/ids';
 import { nameOf } from '../../model/names';
 import type { Bridge } from '../../topology/bridges';
+import { isOne } from '../../topology/acting';
 import type { Network } from '../../topology/network';
 import { costText, fieldText, type PriorityVector, type VectorField } from './vector';
 
@@ -40,18 +41,22 @@ export const fieldName = (vector: PriorityVector, field: VectorField): string =>
 /** What people call a switch: its name, else its id. */
 export const switchName = (sw: Pick<Bridge, 'id' | 'name'>): string => nameOf(sw);
 
-/** `port 3`, or `bundle Uplinks`. */
-export function portText({ design, ports, owner, switches }: Network, p: number): string {
+/** `port 3`, or `bundle Uplinks`; in a pair that is seen as one bridge `port 3 of ridge-a`. */
+export function portText(network: Network, p: number): string {
+  const { design, ports, home, owner, switches } = network;
   const { id } = ports[p]!;
-  const bundle = design.bundles.find(
-    (each) => (each.id as BridgePortId) === id && each.switch === switches[owner[p]!]!.id,
-  );
-  return bundle ? `bundle ${nameOf(bundle)}` : `port ${id}`;
+  const at = design.switches.find((sw) => sw.id === switches[home[p]!]!.id)!;
+  const bundle = design.bundles.find((each) => (each.id as BridgePortId) === id && each.switch === at.id);
+  const own = bundle ? `bundle ${nameOf(bundle)}` : `port ${id}`;
+  const ofPair = !network.acting && network.pairs.some((pair) => isOne(pair) && pair.first === owner[p]);
+  return ofPair ? `${own} of ${nameOf(at)}` : own;
 }
 
 /** A switch and its port. */
-export const label = (network: Network, p: number): string =>
-  `${switchName(network.switches[network.owner[p]!]!)} ${portText(network, p)}`;
+export const label = (network: Network, p: number): string => {
+  const own = portText(network, p);
+  return own.includes(' of ') ? own : `${switchName(network.switches[network.owner[p]!]!)} ${own}`;
+};
 
 /** Who speaks for a segment and by what: `ridge-b offers this segment at 2 000, lodge could only at 20 000`. */
 export function offerPhrase({ winner, loser, decidedBy }: VectorComparison): string {
