@@ -63,6 +63,7 @@ export function actingFrom(network: Network): Network {
   const switchIndex = new Map(network.switchIndex);
   const first = firstPort.slice();
   const ports = network.ports.slice();
+  const carried = network.carried.slice();
   const whole = new Map<number, number>();
   for (const { first: s, bundles } of ones) {
     owner.fill(s, firstPort[s + 1], firstPort[s + 2]);
@@ -73,7 +74,12 @@ export function actingFrom(network: Network): Network {
       ports[p] = { ...ports[p]!, number: numberBeside(ports[p]!.number, most) };
     for (const [a, b] of bundles) {
       whole.set(b, a);
-      ports[a] = { ...ports[a]!, speed: speedOf(network, a) + speedOf(network, b) || ports[a]!.speed };
+      const own = ports[a]!;
+      const speed = speedOf(network, a) + speedOf(network, b) || own.speed;
+      // Of a primary without power nothing counts: the secondary's half is the bundle.
+      const isUp = network.switches[s]!.up;
+      ports[a] = { ...(isUp ? own : { ...ports[b]!, id: own.id, number: own.number }), speed };
+      if (!isUp) carried[a] = carried[b]!;
     }
   }
   const { plug, cable, macOperational, bundles, use, portIndexOf } = network;
@@ -89,7 +95,7 @@ export function actingFrom(network: Network): Network {
   return {
     ...network,
     ...served,
-    ...{ live, far, link, owner, firstPort: first, switchIndex, ports, acting: undefined },
+    ...{ live, far, link, owner, firstPort: first, switchIndex, ports, carried, acting: undefined },
     switches: switchesOf(network, ports),
   };
 }
@@ -128,7 +134,7 @@ function switchesOf({ switches, firstPort, pairs }: Network, ports: readonly Bri
       .slice(firstPort[s], firstPort[s + 2])
       .map((port, i) => ((i < one.ports.length ? one : other).up ? port : { ...port, up: false }));
     const name = one.up && other.up ? `pair of ${nameOf(one)} and ${nameOf(other)}` : nameOf(one.up ? one : other);
-    all[s] = { ...one, name, up: one.up || other.up, ports: own };
+    all[s] = { ...(one.up ? one : { ...other, id: one.id }), name, up: one.up || other.up, ports: own };
     all[s + 1] = { ...other, up: false, ports: [] };
   }
   return all;

@@ -216,6 +216,7 @@ export function deadReason(network: Network, p: number): DeadReason | null {
   if (!network.switches[network.owner[p]!]!.up) return 'switch-off';
   if (isShut(network, p)) return 'shut';
   if (!network.ports[p]!.up) return downForOthers(network, p) ?? 'port-down';
+  if (isKeepalivePort(network, p)) return 'keepalive';
   if (isBundle(network, p)) return 'bundle-down';
   if (network.bundleOf[p]! >= 0 && network.macOperational[p]) return 'member';
   const l = network.cable[p]!;
@@ -235,6 +236,9 @@ function downForOthers({ design, switches, ports, home }: Network, p: number): D
   if (!port?.up) return null;
   return downForPairs(design).get(id)?.get(port.id) ?? 'stack-member-off';
 }
+
+const isKeepalivePort = ({ switches, ports, home }: Network, p: number): boolean =>
+  switches[home[p]!]!.pair?.keepalivePort === (ports[p]!.id as string);
 
 /** What shut a port, or the bundle that it is a member of: a code of `SHUT_BY`. */
 export const shutCode = ({ shut, bundleOf }: Network, p: number): number =>

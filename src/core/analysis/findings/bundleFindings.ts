@@ -1,6 +1,6 @@
 /** Findings about bundles: ends that do not come up, members that do not fit, links that should be one. */
 import type { BridgePort } from '../../topology/bridges';
-import { bundlesOf, type BundleEnd, type Bundles } from '../../topology/lag/ends';
+import { areHalves, bundlesOf, type BundleEnd, type Bundles } from '../../topology/lag/ends';
 import { modePair } from '../../topology/lag/modes';
 import type { Command } from '../../edit/commands';
 import { treesName, type TreeId } from '../../model/ids';
@@ -40,7 +40,12 @@ function endFindings(design: Design, bundles: Bundles, end: BundleEnd): Finding[
     ...strayFindings(design, bundles, end, opposites, say),
     ...(own ? [...vlanFindings(design, own, end, opposites, say), ...memberFindings(design, own, say)] : []),
     ...speedFindings(bundles, end, own, say),
-    ...countFindings(end, own, say),
+    ...countFindings(
+      end,
+      own,
+      say,
+      bundles.ends.some((other) => areHalves(end, other)),
+    ),
   ];
 }
 
@@ -217,7 +222,7 @@ function speedFindings({ members }: Bundles, end: BundleEnd, own: Bundle | null,
   ];
 }
 
-function countFindings(end: BundleEnd, own: Bundle | null, say: Say): Finding[] {
+function countFindings(end: BundleEnd, own: Bundle | null, say: Say, isHalf: boolean): Finding[] {
   const count = end.members.length;
   const used = Math.min(count, end.maxActive);
   const shares = bucketShares(used);
@@ -234,7 +239,7 @@ function countFindings(end: BundleEnd, own: Bundle | null, say: Say): Finding[] 
           ),
         ]
       : []),
-    ...(count === 1
+    ...(count === 1 && !isHalf
       ? [
           say(
             'bundle-single',

@@ -12,6 +12,7 @@ import { laterVlanFindings } from '../roots/toCome';
 import { neighbourFindings } from '../neighbours/neighbours';
 import { regionFindings } from './regionFindings';
 import { rootFindings } from './rootFindings';
+import { pairFindings } from './pairFindings';
 import { stackFindings } from './stackFindings';
 import { costMethodFindings, timerFindings } from './settingFindings';
 import { hostFindings, pathFindings, unlistedVlanFindings } from './vlanFindings';
@@ -26,6 +27,7 @@ export const findingsOf = (design: Design, solution: Solution): Finding[] => [
   ...laterVlanFindings(solution),
   ...regionFindings(solution),
   ...stackFindings(solution),
+  ...pairFindings(design),
   ...bundleFindings(design),
   ...linkFindings(design),
   ...hostFindings(solution.network),

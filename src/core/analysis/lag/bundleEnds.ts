@@ -42,8 +42,9 @@ export function oppositesOf({ ends, members }: Bundles, end: BundleEnd): Opposit
     if (member.farSide === 'nothing') continue;
     const far = member.far < 0 ? null : ends[members[member.far]!.end]!;
     const name = far ? far.ownerName : member.farName.replace(/ (port|card) [^ ]*$/, '');
-    const key = far ? `bundle ${far.index}` : name;
+    const key = !far ? name : far.ofPair ? `pair ${far.mac} ${far.key}` : `bundle ${far.index}`;
     const known = found.get(key) ?? { name, end: far, members: [] };
+    if (!known.name.split(' and ').includes(name)) known.name += ` and ${name}`;
     known.members.push(m);
     found.set(key, known);
   }

@@ -25,6 +25,8 @@ export interface BundleEnd {
   readonly minLinks: number;
   readonly maxActive: number;
   readonly hash: HashPolicy;
+  /** Whether it is called as its pair is. */
+  readonly ofPair: boolean;
   /** Places among all members. */
   readonly members: readonly number[];
 }
@@ -63,6 +65,10 @@ export interface Bundles {
 
 const NONE: Bundles = { ends: [], members: [], memberAt: () => -1 };
 
+/** Whether two ends are halves of one bundle of a pair, as their partner sees them (802.1AX-2020 clause 9). */
+export const areHalves = (a: BundleEnd, b: BundleEnd): boolean =>
+  a !== b && a.ofPair && b.ofPair && a.mac === b.mac && a.key === b.key;
+
 /** Whether a mode speaks first (802.1AX-2020 6.4.1: LACP_Activity), and the older negotiation's way of the same. */
 export const initiates = (mode: BundleMode): boolean => mode === 'active' || mode === 'initiate';
 
@@ -92,7 +98,7 @@ function findBundles(given: Design): Bundles {
 
   const addEnd = (
     from: HostBundle,
-    end: Pick<BundleEnd, 'id' | 'name' | 'owner' | 'ownerName' | 'systemPriority' | 'mac' | 'key'>,
+    end: Pick<BundleEnd, 'id' | 'name' | 'owner' | 'ownerName' | 'systemPriority' | 'mac' | 'key' | 'ofPair'>,
     own: readonly (Pick<Draft, 'id' | 'number' | 'priority' | 'speed' | 'at'> & { readonly key: number | undefined })[],
   ): void => {
     const index = ends.length;
@@ -147,6 +153,7 @@ function findBundles(given: Design): Bundles {
         systemPriority: sw.lacp?.systemPriority ?? LACP_PRIORITY.default,
         mac: asPair?.mac ?? sw.mac,
         key: asPair?.key ?? bundle.key ?? bundle.number,
+        ofPair: asPair !== null,
       },
       own,
     );
@@ -173,6 +180,7 @@ function findBundles(given: Design): Bundles {
         systemPriority: LACP_PRIORITY.default,
         mac: host.mac,
         key: host.bundle.key ?? 1,
+        ofPair: false,
       },
       own,
     );

@@ -25,7 +25,7 @@ export function explainPort(solution: Solution, tree: SettledTree, p: number): P
   if (!network.acting || role === null || role === 'disabled') return explainOwn(solution, tree, p);
   const pair = network.pairs.find((each) => isOne(each) && each.peer.includes(p));
   if (pair) {
-    const over = role === 'root' ? ' Its way to the root leads over it.' : '';
+    const over = role === 'root' ? " This switch's way to the root leads over it." : '';
     const sentence = `Peer link: to spanning tree both switches of the pair are one bridge, and the link between them lies inside of it. It always forwards.${over}`;
     return { role, state: stateIn(tree, p), sentence, comparisons: [] };
   }
