@@ -31,7 +31,8 @@ export class FreshNames {
     this.hostIds = new Set(design.hosts.flatMap((host) => [host.id, host.name ?? host.id]));
     this.groupIds = new Set(design.groups.flatMap((group) => [group.id, group.name ?? group.id]));
     const members = design.switches.flatMap(({ stack }) => stack?.members ?? []);
-    this.macs = new Set([...design.switches, ...members, ...design.hosts].map(({ mac }) => mac));
+    const halves = design.switches.flatMap(({ pair }) => pair ?? []);
+    this.macs = new Set([...design.switches, ...members, ...halves, ...design.hosts].map(({ mac }) => mac));
     this.dialect = design.mode ?? usual(design.switches.map((sw) => sw.dialect)) ?? 'rstp';
     this.region =
       usual(design.switches.flatMap((sw) => (isMultiple(sw) ? (sw.region ?? []) : []))) ?? design.regions[0]?.id;

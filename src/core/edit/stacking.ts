@@ -1,4 +1,5 @@
 /** Making a stack of switches that are there: the first keeps its name, settings and ports, the others become members with theirs. */
+import { firstFree } from '../base/firstFree';
 import { fail, ok, type Result } from '../base/result';
 import { MAX_ID, isIdentifier, traitsOf, type Bundle, type Design, type Port, type Switch } from '../model/document';
 import type { BundleId, PortId, SwitchId } from '../model/ids';
@@ -103,10 +104,4 @@ function movedBundles(
         return { do: 'add-bundle', bundle: { ...bundle, id: id as BundleId, switch: lead.id, number, ports } };
       }),
   );
-}
-
-function firstFree(numbers: ReadonlySet<number>): number {
-  let n = 1;
-  while (numbers.has(n)) n += 1;
-  return n;
 }

@@ -4,21 +4,8 @@ import { nameOf } from '../model/names';
 import type { BridgePortId, SwitchId } from '../model/ids';
 import { bridgePorts } from './aggregated';
 import type { Bridge, BridgePort, Places } from './bridges';
-import type { Network } from './network';
-import { actsAsOne, pairsOf, type PairedSwitch, type PairState } from './pairs';
-
-/** A pair by the places of a network. */
-export interface PairedBridges {
-  readonly state: PairState;
-  /** The primary; the secondary comes after it. */
-  readonly first: number;
-  /** Their halves of each bundle, the primary's before the secondary's. */
-  readonly bundles: readonly (readonly [number, number])[];
-  /** The ports that the peer link is in: bundles, the primary's before the secondary's. */
-  readonly peer: readonly [number, number];
-  /** Who calls itself by the pair's address. */
-  readonly named: readonly [boolean, boolean];
-}
+import type { Network, PairedBridges } from './shape';
+import { actsAsOne, pairsOf, type PairedSwitch } from './pairs';
 
 export function pairedIn(design: Design, { switchIndex, portIndexOf }: Omit<Places, 'firstPort'>): PairedBridges[] {
   return pairsOf(design).map(({ state, switches: [one, other], bundles }) => {

@@ -1,5 +1,6 @@
 /** What the trees of bridges are at the switches of pairs that act as one: each switch has its part of the one bridge's answer. */
-import { isOne, type PairedBridges } from '../topology/acting';
+import { isOne } from '../topology/acting';
+import type { PairedBridges } from '../topology/shape';
 import type { Network } from '../topology/network';
 import { CODE, type SettledTree, type Solution } from './settled';
 

@@ -34,6 +34,7 @@ import { Overview } from './Overview';
 import { Strands } from './Strands';
 import { GroupNode, type GroupNodeType } from './GroupNode';
 import { GroupOutlines } from './GroupOutlines';
+import { PairYokes } from './PairYokes';
 import { SwitchNode, type SwitchNodeType } from './SwitchNode';
 import { useMapControls } from './useMapControls';
 import { useMapLayout, type Drag } from './useMapLayout';
@@ -207,6 +208,7 @@ function Map({ Under, Over, Signs }: OfLens) {
                   <Bands bands={map.bands} bounds={bounds} />
                   <KeptProvider value={setKept}>{Under && <Under boxes={map.boxes} lines={map.lines} />}</KeptProvider>
                   <GroupOutlines outlines={map.outlines} />
+                  <PairYokes boxes={map.boxes} />
                   <Strands
                     skeleton={skeleton}
                     lines={map.lines}

@@ -1,6 +1,8 @@
 /** What the inspector's texts mean: text in, a legal value or a fault with suggestions out. */
 import {
   MASTER_PRIORITY,
+  PAIR_DELAY,
+  PAIR_PRIORITY,
   BRIDGE_PRIORITY,
   MAX_COST,
   PORT_PRIORITY,
@@ -119,6 +121,12 @@ export const lacpPriority = within(0, 65_535, 'An LACP priority');
 export const lacpKey = optional(within(0, 65_535, 'A key'));
 export const memberCount = within(1, 64, 'A number of members');
 export const bundleNumber = within(1, 2047, "A bundle's number");
+export const pairDomain = within(1, 4095, 'A domain');
+export const pairPriority = within(PAIR_PRIORITY.min, PAIR_PRIORITY.max, 'A priority in a pair');
+/** Seconds. */
+export const pairDelay = within(PAIR_DELAY.min, PAIR_DELAY.max, 'A delay in seconds');
+/** Empty: not of the pair. */
+export const pairNumber = optional(within(1, 2047, 'A number in the pair'));
 
 export const vlan = (text: string): Reading<number> => {
   const value = readWhole(text);

@@ -1,4 +1,5 @@
 /** Making bundles: of parallel links at both ends in one step, and taking them apart. */
+import { firstFree } from '../../base/firstFree';
 import type { Command } from '../../edit/commands';
 import type { BridgePortId, HostId, LinkId, SwitchId } from '../../model/ids';
 import type { Bundle, BundleMode, Design, Link, Port } from '../../model/document';
@@ -131,7 +132,11 @@ interface Wanted {
 }
 
 /** Named after the far end, carrying what its ports carry; its identifier is taken from then on. */
-function newBundle(design: Design, taken: Set<string>, { switch: side, ports, mode, far, farName }: Wanted): Bundle {
+export function newBundle(
+  design: Design,
+  taken: Set<string>,
+  { switch: side, ports, mode, far, farName }: Wanted,
+): Bundle {
   const own = design.switches.find((sw) => sw.id === side)!.ports.filter((port) => ports.includes(port.id));
   const id = freshId(taken, [`to-${far}`, `${side}-to-${far}`]);
   taken.add(id);
@@ -146,7 +151,7 @@ function newBundle(design: Design, taken: Set<string>, { switch: side, ports, mo
   });
 }
 
-const takenIds = (design: Design): Set<string> =>
+export const takenIds = (design: Design): Set<string> =>
   new Set<string>([
     ...design.bundles.map((bundle) => bundle.id),
     ...design.switches.flatMap((sw) => sw.ports.map((port) => port.id)),
@@ -164,12 +169,8 @@ function freshId(taken: ReadonlySet<string>, wanted: readonly string[]): string 
 }
 
 /** The lowest number that no bundle of a switch has. */
-export function freeNumber(design: Design, sw: SwitchId): number {
-  const taken = new Set(design.bundles.filter((bundle) => bundle.switch === sw).map((bundle) => bundle.number));
-  let number = 1;
-  while (taken.has(number)) number += 1;
-  return number;
-}
+export const freeNumber = ({ bundles }: Design, sw: SwitchId): number =>
+  firstFree(new Set(bundles.filter((bundle) => bundle.switch === sw).map((bundle) => bundle.number)));
 
 /** What the ports carry, from the first; costs and priorities only where all ports have them: a bundle's cost comes from its members. */
 function commonSettings(ports: readonly Port[]) {

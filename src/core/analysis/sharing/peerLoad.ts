@@ -1,5 +1,5 @@
 /** What the peer link of a pair carries: frames that come in at one switch of it and leave by the other alone (common practice: who can, sends by members of its own). */
-import type { PairedBridges } from '../../topology/acting';
+import type { PairedBridges } from '../../topology/shape';
 import type { Network } from '../../topology/network';
 
 /** Frames that come to a bridge from one side: how many ends of a VLAN lie there, and by what they come in. */

@@ -3,7 +3,8 @@
  * that act as one, whose halves of a bundle are what the bundle is, and whose peer link forwards.
  */
 import type { Micros, RunRole, RunState } from '../../modes/entity';
-import { isOne, type PairedBridges } from '../../topology/acting';
+import { isOne } from '../../topology/acting';
+import type { PairedBridges } from '../../topology/shape';
 import type { Network } from '../../topology/network';
 import { peerRole, rootPortsOf } from '../../tree/spread';
 import type { Cause, PortChange } from '../trace/recording';

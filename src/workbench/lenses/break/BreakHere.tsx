@@ -10,6 +10,7 @@ import { namesOf } from '../../../core/model/derive/names';
 import { freePortsOf } from '../../../core/model/plugs';
 import { MAX_UNTIL, type Action, type Undated } from '../../../core/model/scenario';
 import type { Design, Host, Link, LinkEnd, Stack, Switch } from '../../../core/model/document';
+import { pairsOf } from '../../../core/topology/pairs';
 import { mayBeShut } from '../../../core/topology/shut';
 import { scenarioDesign } from '../../../core/sim/scenario/scenario';
 import { newSwitch, smallSwitch, strangersSwitch } from './newSwitch';
@@ -20,13 +21,13 @@ import styles from '../../ui/panel.module.css';
 import * as read from '../../ui/read';
 import { Select } from '../../ui/Select';
 
-function useHappen(): (what: Undated) => null {
+function useHappen(): (...all: Undated[]) => null {
   const add = useClock((clock) => clock.addAction);
   const at = useClock((clock) => clock.nextAt);
   const setNextAt = useClock((clock) => clock.setNextAt);
   const openDrawer = useWorkbench((state) => state.openDrawer);
-  return (what) => {
-    add({ ...what, at } as Action);
+  return (...all) => {
+    for (const what of all) add({ ...what, at } as Action);
     setNextAt(Math.min(MAX_UNTIL, at + 10));
     openDrawer('clock');
     return null;
@@ -128,6 +129,7 @@ export function BreakSwitch({ sw }: { readonly sw: Switch }) {
         s after it has power.
       </p>
       {sw.stack && <BreakStackMembers sw={sw} stack={sw.stack} />}
+      {sw.pair && <BreakPair sw={sw} />}
       <TextSetting
         label="Gets bridge priority"
         value=""
@@ -146,6 +148,46 @@ export function BreakSwitch({ sw }: { readonly sw: Switch }) {
         <p className={styles.hint}>A new switch could be plugged in if a port were free.</p>
       )}
     </section>
+  );
+}
+
+/** What happens between the switches of a pair. */
+function BreakPair({ sw }: { readonly sw: Switch }) {
+  const happen = useHappen();
+  const design = useWorkbench((state) => state.design);
+  const pair = pairsOf(design).find(({ switches }) => switches.some(({ id }) => id === sw.id));
+  const links = pair?.peerLinks ?? [];
+  const about = (link: Link) => ({ link: link.id, between: { a: link.a, b: link.b } });
+  return (
+    <div className={styles.buttons}>
+      {links.length > 0 && (
+        <>
+          <Button
+            variant="outlined"
+            title={links.length === 1 ? undefined : `All ${links.length} cables at once`}
+            onClick={() => happen(...links.map((link) => ({ do: 'link-down' as const, ...about(link), light: true })))}
+          >
+            The peer link is cut
+          </Button>
+          <Button
+            variant="outlined"
+            onClick={() => happen(...links.map((link) => ({ do: 'link-up' as const, ...about(link) })))}
+          >
+            The peer link is restored
+          </Button>
+        </>
+      )}
+      {sw.pair?.keepalive === 'out-of-band' && (
+        <>
+          <Button variant="outlined" onClick={() => happen({ do: 'keepalive-down', switch: sw.id })}>
+            The keepalive fails
+          </Button>
+          <Button variant="outlined" onClick={() => happen({ do: 'keepalive-up', switch: sw.id })}>
+            The keepalive works again
+          </Button>
+        </>
+      )}
+    </div>
   );
 }
 

@@ -96,6 +96,7 @@ function Settings({ bundle }: { readonly bundle: Bundle }) {
   const priority = useWorkbench(
     (state) => state.design.switches.find((sw) => sw.id === bundle.switch)?.lacp?.systemPriority ?? 32_768,
   );
+  const paired = useWorkbench((state) => state.design.switches.some(({ id, pair }) => id === bundle.switch && pair));
   const set = (settings: Omit<Extract<Command, { do: 'set-bundle' }>, 'do' | 'bundle'>): string | null =>
     act({ do: 'set-bundle', bundle: bundle.id, ...settings });
   // Members carry what their bundle does, so that a member that leaves it fits in.
@@ -117,6 +118,16 @@ function Settings({ bundle }: { readonly bundle: Bundle }) {
         commit={(timeout) => set({ timeout })}
         {...(bundle.mode === 'static' ? {} : { note: TIMEOUT_NOTES[bundle.timeout] })}
       />
+      {paired && (
+        <TextSetting
+          label="Number in the pair"
+          value={bundle.pairNumber === undefined ? '' : String(bundle.pairNumber)}
+          placeholder="none"
+          note="bundles of both switches with one number are one"
+          read={read.pairNumber}
+          commit={(pairNumber) => set({ pairNumber })}
+        />
+      )}
       <TextSetting
         label="Minimum links"
         value={String(bundle.minLinks)}

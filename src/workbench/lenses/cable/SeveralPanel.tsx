@@ -3,7 +3,10 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { Command } from '../../../core/edit/commands';
+import { pairThese } from '../../../core/analysis/lag/pairing';
+import type { Result } from '../../../core/base/result';
 import { stackTogether } from '../../../core/edit/stacking';
+import type { Design } from '../../../core/model/document';
 import type { SwitchId } from '../../../core/model/ids';
 import type { Alignment } from '../../state/align';
 import { useWorkbench, useWorkbenchStore } from '../../state/context';
@@ -18,14 +21,14 @@ import { counted } from '../../ui/words/units';
 import { PortFields } from './PortFields';
 import { SwitchFields } from './SwitchFields';
 
-/** Switches that are there become one stack, or why not. */
-function MakeStack({ ids }: { readonly ids: readonly SwitchId[] }) {
+/** Switches that are there become one stack, or a pair; or why not. */
+function ActAsOne({ ids }: { readonly ids: readonly SwitchId[] }) {
   const store = useWorkbenchStore();
   const act = useWorkbench((state) => state.act);
   const [refused, setRefused] = useState<{ readonly of: string; readonly why: string } | null>(null);
   const key = ids.join();
-  const make = () => {
-    const commands = stackTogether(store.getState().design, ids);
+  const make = (how: (design: Design, ids: readonly SwitchId[]) => Result<Command[], string>) => () => {
+    const commands = how(store.getState().design, ids);
     const why = commands.ok ? act(...commands.value) : commands.error;
     setRefused(why === null ? null : { of: key, why });
     if (why === null) store.getState().select({ kind: 'switch', switch: ids[0]! });
@@ -36,10 +39,19 @@ function MakeStack({ ids }: { readonly ids: readonly SwitchId[] }) {
         <Button
           variant="outlined"
           title="The first keeps its name and settings; cables between them become stack cables"
-          onClick={make}
+          onClick={make(stackTogether)}
         >
           Make them one stack
         </Button>
+        {ids.length === 2 && (
+          <Button
+            variant="outlined"
+            title="The first is primary; cables between them become the peer link, and single cables that others have to both become bundles"
+            onClick={make(pairThese)}
+          >
+            Make them a pair
+          </Button>
+        )}
       </div>
       {refused?.of === key && (
         <p className={styles.fault} role="alert">
@@ -79,7 +91,7 @@ export function SeveralPanel({ chosen: { switches, links, linkPorts, ports, host
               )
             }
           />
-          {switches.length > 1 && <MakeStack ids={switches.map(({ id }) => id)} />}
+          {switches.length > 1 && <ActAsOne ids={switches.map(({ id }) => id)} />}
           {switches.length > 1 && (
             <p className={styles.sub}>
               Line up:{' '}

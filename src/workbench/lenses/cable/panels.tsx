@@ -8,6 +8,7 @@ import { LinkPanel } from './LinkPanel';
 import { PortList } from './PortList';
 import { PortPanel } from './PortPanel';
 import { SeveralPanel } from './SeveralPanel';
+import { PairPanel } from './PairPanel';
 import { StackPanel } from './StackPanel';
 import { SwitchPanel } from './SwitchPanel';
 
@@ -17,6 +18,7 @@ export const PANELS: readonly Panel[] = [
   panel('switch', 'here', CableTo, 'Cable'),
   panel('switch', 'itself', PortList),
   panel('switch', 'itself', StackPanel),
+  panel('switch', 'itself', PairPanel),
   panel('switch', 'itself', SwitchPanel),
   panel('switch', 'itself', AllSettings),
   panel('port', 'itself', PortPanel),

@@ -46,6 +46,11 @@ export function Legend({ Signs }: { readonly Signs?: ComponentType | undefined }
         <rect x={10} y={2} width={36} height={16} rx={6} stroke="var(--ink)" fill="var(--raised)" />
         <rect x={12.5} y={4.5} width={31} height={11} rx={4} stroke="var(--ink)" fill="none" />
       </Sign>
+      <Sign says="line around two boxes: a pair, two switches that act as one; dashed where they have come apart">
+        <rect x={6} y={0.7} width={44} height={18.6} rx={3} stroke="var(--ink-soft)" fill="none" />
+        <rect x={9} y={4} width={15} height={12} rx={3} stroke="var(--ink)" fill="var(--raised)" />
+        <rect x={32} y={4} width={15} height={12} rx={3} stroke="var(--ink)" fill="var(--raised)" />
+      </Sign>
       <Sign says="box on another box: a folded group of switches">
         <rect x={13} y={4} width={34} height={14} rx={5} stroke="var(--ink-soft)" fill="var(--paper)" />
         <rect x={10} y={1} width={34} height={14} rx={5} stroke="var(--ink)" strokeWidth={1.6} fill="var(--raised)" />

@@ -9,6 +9,8 @@ import { hostsRectangle } from '../hosts';
 import { placeLabels } from '../labels';
 import { drawnLink, linkText } from '../linkStrands';
 import { outlinesOf } from '../outlines';
+import { YokeDrawing } from '../PairYokes';
+import { yokesOf } from '../pairYokes';
 import { labelledSheaf, SheafDrawing, sheafOf } from '../sheaf';
 import { LinkDrawing } from '../StrandView';
 import { GroupBox, SwitchBox } from './PictureBoxes';
@@ -22,6 +24,7 @@ export function drawingOf(given: PictureOf) {
   const places = of.places ?? positionsOf(skeleton);
   const { boxes, lines } = layOutMap(skeleton, places, { strands: trees.length, scale });
   const outlines = outlinesOf(of.open, boxes);
+  const yokes = solution ? yokesOf(solution.network, boxes) : [];
   const cabling = trees.length === 0;
   const own = skeleton.links.filter(({ id }) => !skeleton.sheaves.has(id));
   const lineOf = new Map(lines.map((line) => [line.link, line]));
@@ -54,13 +57,13 @@ export function drawingOf(given: PictureOf) {
     bands.flatMap(({ points }) => pointsAlong(points)),
     outlines.flatMap(({ label }) => label?.at ?? []),
   );
-  return { of, skeleton, boxes, lines, outlines, sheaves, links, bands, labels, cabling };
+  return { of, skeleton, boxes, lines, outlines, yokes, sheaves, links, bands, labels, cabling };
 }
 export type Drawing = ReturnType<typeof drawingOf>;
 
 /** The map itself, in pixels of the scale that it was laid out for. */
 export function MapDrawing({ drawing }: { readonly drawing: Drawing }) {
-  const { of, skeleton, boxes, outlines, sheaves, links, bands, labels, cabling } = drawing;
+  const { of, skeleton, boxes, outlines, yokes, sheaves, links, bands, labels, cabling } = drawing;
   return (
     <>
       {outlines.map(({ group, rectangles, label }) => (
@@ -77,6 +80,9 @@ export function MapDrawing({ drawing }: { readonly drawing: Drawing }) {
             </>
           )}
         </g>
+      ))}
+      {yokes.map((yoke) => (
+        <YokeDrawing key={yoke.key} yoke={yoke} />
       ))}
       {sheaves.map((sheaf) => (
         <SheafDrawing key={sheaf.line.link} sheaf={sheaf} labels={labels.get(sheaf.line.link)} />
