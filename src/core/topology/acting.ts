@@ -44,7 +44,7 @@ export const bridgeOf = ({ pairs }: Pick<Network, 'pairs'>, s: number): number =
 
 /** Where pairs act as one, so do their ports; where they do not, each switch is a bridge, by the pair's address or its own. */
 export function actingFrom(network: Network): Network {
-  const { pairs, shut, firstPort } = network;
+  const { pairs, firstPort } = network;
   const ones = pairs.filter(isOne);
   const owner = network.owner.slice();
   const switchIndex = new Map(network.switchIndex);
@@ -78,11 +78,14 @@ export function actingFrom(network: Network): Network {
       live[p] = 0;
       far[p] = link[p] = -1;
     }
+  // A bundle lives by the half that is not shut.
+  const shut = network.shut.slice();
+  for (const { bundles: halves } of ones) for (const [a, b] of halves) if (!shut[a] || !shut[b]) shut[a] = shut[b] = 0;
   shut.forEach((by, p) => by !== 0 && (live[p] = 0));
   return {
     ...network,
     ...served,
-    ...{ live, far, link, owner, firstPort: first, switchIndex, ports, carried, acting: undefined },
+    ...{ live, far, link, owner, firstPort: first, switchIndex, ports, carried, shut, acting: undefined },
     switches: switchesOf(network, ports),
   };
 }

@@ -4,7 +4,7 @@ import { useInstant } from '../state/clock';
 import { useWorkbench } from '../state/context';
 import type { Box } from './drawn';
 import { MapLayer } from './MapLayer';
-import { yokesOf, type Yoke } from './pairYokes';
+import { yokesOf, type Yoke } from './yokes';
 
 export const PairYokes = memo(function PairYokes({ boxes }: { readonly boxes: readonly Box[] }) {
   const solution = useWorkbench((state) => state.solution);

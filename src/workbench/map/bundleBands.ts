@@ -1,5 +1,5 @@
 /** Bands of bundles: where they run over the links that act as one. Pure. */
-import type { BundleEnd, Bundles } from '../../core/topology/lag/ends';
+import { areHalves, type BundleEnd, type Bundles } from '../../core/topology/lag/ends';
 import type { SettledBundles } from '../../core/topology/lag/settled';
 import type { Link } from '../../core/model/document';
 import type { Network } from '../../core/topology/network';
@@ -8,6 +8,8 @@ import { courseOf } from './run';
 
 export interface BundleBand {
   readonly end: BundleEnd;
+  /** Itself, or both halves of a bundle of a pair. */
+  readonly ends: readonly BundleEnd[];
   readonly up: boolean;
   readonly points: readonly Point[];
   readonly title: string;
@@ -17,17 +19,21 @@ export interface BundleBand {
 const OVER = 9;
 /** Where a band stands that is one end's alone, from that end. */
 const NEAR = 0.2;
+const ASIDE = 0.36;
 
 export function bandsOf(
   links: readonly Link[],
   lines: readonly Line[],
-  { ends, members }: Bundles,
+  bundles: Bundles,
   settled: SettledBundles,
 ): BundleBand[] {
+  const { ends, members } = bundles;
   const place = new Map(links.map((link, i) => [link.id, i]));
   const done = new Set<string>();
-  return ends.flatMap((end): BundleBand[] => {
-    const drawn = end.members.flatMap((m) => {
+  const all = wholeEnds(ends);
+  return all.flatMap((own): BundleBand[] => {
+    const [end] = own as [BundleEnd];
+    const drawn = membersOf(own).flatMap((m) => {
       const { link: id, at, far } = members[m]!;
       const i = id === null ? undefined : place.get(id);
       const line = i === undefined ? undefined : lines[i];
@@ -36,31 +42,54 @@ export function bandsOf(
     if (drawn.length === 0) return [];
     const others = new Set(drawn.map(({ far }) => (far < 0 ? -1 : members[far]!.end)));
     const [other = -1] = others;
-    const far =
-      others.size === 1 && other >= 0 && ends[other]!.members.length === end.members.length ? ends[other]! : null;
+    const there = all.find((each) => each.some(({ index }) => index === other)) ?? [];
+    const isWhole =
+      [...others].every((one) => there.some(({ index }) => index === one)) &&
+      membersOf(there).length === membersOf(own).length;
+    const far = isWhole ? there : [];
     const key = drawn
       .map(({ line }) => line.link)
       .sort()
       .join();
-    if (far && done.has(key)) return [];
-    if (far) done.add(key);
-    const points = drawn.map(({ line, fromHere }) => courseOf(line, 0).along(far ? 0.5 : fromHere ? NEAR : 1 - NEAR));
-    const reason = settled.ends[end.index]!.reason;
+    if (isWhole && done.has(key)) return [];
+    if (isWhole) done.add(key);
+    // Across the middle; of a pair's bundle nearer to who has it by one end, where bundles to several do not meet.
+    const share = !isWhole ? NEAR : own.length === far.length ? 0.5 : own.length < far.length ? ASIDE : 1 - ASIDE;
+    const points = drawn.map(({ line, fromHere }) => courseOf(line, 0).along(fromHere ? share : 1 - share));
+    const nameOf = (each: BundleEnd): string => `${each.ownerName}, bundle ${each.name}`;
+    const reasons = [...new Set(own.map(({ index }) => settled.ends[index]!.reason))].join(' ');
     return [
       {
         end,
-        up: settled.ends[end.index]!.up && (!far || settled.ends[far.index]!.up),
+        ends: own,
+        up: isUpIn(settled, own) && (!isWhole || isUpIn(settled, far)),
         points: reaching(points, drawn[0]!.line),
-        title: `${end.ownerName}, bundle ${end.name}${far ? `; ${far.ownerName}, bundle ${far.name}` : ''}. ${reason}`,
+        title: `${[...own, ...far].map(nameOf).join('; ')}. ${reasons}`,
       },
     ];
   });
 }
 
+/** Ends, halves of one bundle of a pair together. */
+function wholeEnds(ends: readonly BundleEnd[]): (readonly BundleEnd[])[] {
+  return ends.flatMap((end) => {
+    const halves = ends.filter((other) => other === end || areHalves(other, end));
+    return halves[0] === end ? [halves] : [];
+  });
+}
+
+const membersOf = (ends: readonly BundleEnd[]): number[] => ends.flatMap(({ members }) => members);
+
+const isUpIn = (settled: SettledBundles, ends: readonly BundleEnd[]): boolean =>
+  ends.some(({ index }) => settled.ends[index]!.up);
+
 /** Whether a bundle is up: at an instant of a run by its network then. */
-export function isUpNow({ end, up }: BundleBand, played: Network | null): boolean {
-  const port = played && end.owner.kind === 'switch' ? played.portIndexOf(end.owner.switch, end.owner.bundle) : -1;
-  return played && port >= 0 ? played.live[port] === 1 : up;
+export function isUpNow({ ends, up }: BundleBand, played: Network | null): boolean {
+  if (!played) return up;
+  const ports = ends.flatMap(({ owner }) =>
+    owner.kind === 'switch' ? [played.portIndexOf(owner.switch, owner.bundle)] : [],
+  );
+  return ports.length > 0 ? ports.some((port) => played.live[port] === 1) : up;
 }
 
 /** The points in order along the band, and a little beyond the outer ones; around one link, across it. */

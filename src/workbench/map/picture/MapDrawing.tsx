@@ -10,7 +10,7 @@ import { placeLabels } from '../labels';
 import { drawnLink, linkText } from '../linkStrands';
 import { outlinesOf } from '../outlines';
 import { YokeDrawing } from '../PairYokes';
-import { yokesOf } from '../pairYokes';
+import { yokesOf } from '../yokes';
 import { labelledSheaf, SheafDrawing, sheafOf } from '../sheaf';
 import { LinkDrawing } from '../StrandView';
 import { GroupBox, SwitchBox } from './PictureBoxes';

@@ -26,15 +26,33 @@ export function yokesOf({ pairs, switches }: Pick<Network, 'pairs' | 'switches'>
     return [
       {
         key: both[0]!.id,
-        d: `M${hull(own.flatMap(cornersOf))
-          .map(({ x, y }) => `${x.toFixed(1)} ${y.toFixed(1)}`)
-          .join('L')}Z`,
+        d: closed(around(own, boxes)),
         whole,
         title: `${names}: a pair${whole ? '' : ' that has come apart'}`,
       },
     ];
   });
 }
+
+/** A rectangle where no other box stands in it, else as narrow a line as goes around both. */
+function around(own: readonly Box[], boxes: readonly Box[]): Point[] {
+  const corners = own.flatMap(cornersOf);
+  const [xs, ys] = [corners.map(({ x }) => x), corners.map(({ y }) => y)];
+  const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+  const meets = ({ centre: { x, y }, width, height }: Box): boolean =>
+    x + width / 2 > left && x - width / 2 < right && y + height / 2 > top && y - height / 2 < bottom;
+  return boxes.some((box) => !own.includes(box) && meets(box))
+    ? hull(corners)
+    : [
+        { x: left, y: top },
+        { x: right, y: top },
+        { x: right, y: bottom },
+        { x: left, y: bottom },
+      ];
+}
+
+const closed = (points: readonly Point[]): string =>
+  `M${points.map(({ x, y }) => `${x.toFixed(1)} ${y.toFixed(1)}`).join('L')}Z`;
 
 const cornersOf = ({ centre, width, height }: Box): Point[] =>
   [-1, 1].flatMap((x) =>
