@@ -1,6 +1,6 @@
 /** Networks with a pair: two switches that act as one for bundles to others. */
 import type { Design } from '../model/document';
-import { networkOf } from './networks';
+import { designOf, networkOf } from './networks';
 
 export const PAIR_MAC = '02:00:00:00:0a:01';
 
@@ -72,14 +72,54 @@ export function pairedNetwork({
   );
 }
 
-/** What may fail or come back in `pairedNetwork`, by number: a switch's power, a cable, what carries the keepalive. */
+/** What may fail or come back in `pairedNetwork`, by number: the peer link, the keepalive, `p`, `s`, and each cable to others. */
 export function turnedInPair(design: Design, turn: number): Design {
   const { switches, links } = design;
-  const at = turn % (links.length + 3);
-  if (at < links.length)
-    return { ...design, links: links.map((link, l) => (l === at ? { ...link, up: !link.up } : link)) };
-  return {
+  const at = turn % (links.length + 1);
+  const turnedLinks = (...own: string[]): Design => ({
     ...design,
-    switches: switches.map((sw, s) => (s === at - links.length ? { ...sw, up: !sw.up } : sw)),
-  };
+    links: links.map((link) => (own.includes(link.id) ? { ...link, up: !link.up } : link)),
+  });
+  if (at === 0) return turnedLinks('l0', 'l1');
+  if (at === 1) return turnedLinks('l2');
+  if (at > 3) return turnedLinks(`l${at - 1}`);
+  return { ...design, switches: switches.map((sw, s) => (s === at - 2 ? { ...sw, up: !sw.up } : sw)) };
+}
+
+/** The same network with the pair as one switch twice as wide, `p`: what was port 4 of `s` is its port 24. */
+export function collapsed(design: Design): Design {
+  const at = <E extends { readonly switch: string; readonly port: string }>(end: E): E =>
+    end.switch === 's' ? { ...end, switch: 'p', port: `2${end.port}` } : end;
+  const [p, s] = ['p', 's'].map((id) => design.switches.find((sw) => sw.id === id)!);
+  const inside = ({ a, b }: Design['links'][number]): boolean =>
+    [a, b].every((end) => end.switch === 'p' || end.switch === 's');
+  return designOf({
+    ...design,
+    switches: design.switches.flatMap((sw): object[] =>
+      sw === s
+        ? []
+        : sw === p
+          ? [
+              {
+                ...p,
+                pair: undefined,
+                mac: PAIR_MAC,
+                ports: [
+                  ...p!.ports,
+                  ...s!.ports.map((port) => ({ ...port, id: `2${port.id}`, number: port.number + 20 })),
+                ],
+              },
+            ]
+          : [sw],
+    ),
+    links: design.links.filter((link) => !inside(link)).map((link) => ({ ...link, a: at(link.a), b: at(link.b) })),
+    hosts: design.hosts.map((host) => ({ ...host, attach: host.attach.map(at) })),
+    bundles: design.bundles.flatMap(({ pairNumber, ...bundle }) => {
+      if (bundle.switch === 's' || bundle.id === 'peer-p') return [];
+      const half = design.bundles.find((each) => each.switch === 's' && each.pairNumber === pairNumber);
+      return pairNumber === undefined || !half
+        ? [bundle]
+        : [{ ...bundle, ports: [...bundle.ports, ...half.ports.map((port) => `2${port}`)] }];
+    }),
+  });
 }
