@@ -12,7 +12,7 @@ export function pairFindings(design: Design): Finding[] {
   const paired = new Set(pairs.flatMap(({ switches }) => switches.map(({ id }) => id)));
   const lone = design.switches.filter((sw): sw is PairedSwitch => sw.pair !== undefined && !paired.has(sw.id));
   return [
-    ...lone.map(halfMade),
+    ...lone.map((sw) => halfMade(sw, lone.length === 2 ? lone.find((other) => other !== sw)! : null)),
     ...pairs.flatMap((pair) => [
       ...unlike(pair),
       ...apart(pair),
@@ -28,12 +28,23 @@ export function pairFindings(design: Design): Finding[] {
 
 const namesOf = ({ switches }: Pair): string => switches.map(switchName).join(' and ');
 
-const halfMade = (sw: PairedSwitch): Finding => ({
+/** `other`: the only one that may be meant. */
+const halfMade = (sw: PairedSwitch, other: PairedSwitch | null): Finding => ({
   rule: 'pair-half',
   text: `${switchName(sw)} is half of a pair: no other switch is in domain ${sw.pair.domain}`,
   why: 'Its pair bundles go by the address of the pair, and nobody shares them.',
   at: { switch: sw.id },
-  remedies: [{ label: 'no pair', commands: [{ do: 'set-switch', switch: sw.id, pair: null }] }],
+  remedies: [
+    ...(other
+      ? [
+          {
+            label: `put ${switchName(other)} in domain ${sw.pair.domain}`,
+            commands: [{ do: 'set-pair' as const, switch: other.id, domain: sw.pair.domain }],
+          },
+        ]
+      : []),
+    { label: 'no pair', commands: [{ do: 'set-switch', switch: sw.id, pair: null }] },
+  ],
 });
 
 function unlike(pair: Pair): Finding[] {
