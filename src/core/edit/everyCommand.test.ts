@@ -1,6 +1,6 @@
 /** What a command may write is exactly what the document's schema accepts. */
 import fc from 'fast-check';
-import { fernhollow, valleyStation } from '../demo/demos';
+import { fernhollow, townOffice, valleyStation } from '../demo/demos';
 import { fromSchema, type Pools } from '../testing/fromSchema';
 import { commandSchema, type Command } from './commands';
 import { sentencesOf } from './describe';
@@ -72,7 +72,7 @@ const grouped = ((): Design => {
     switches: demo.switches.map((sw, i) => (i < 3 ? { ...sw, group: groups[i % 2]!.id, stack: stackOf(2) } : sw)),
   };
 })();
-const designs = [grouped, valleyStation()];
+const designs = [grouped, valleyStation(), townOffice()];
 const options = commandSchema.options;
 
 it.each(options.map((option) => [[...option.shape.do.values][0]!, option] as const))(
@@ -114,6 +114,7 @@ it.each(options.map((option) => [[...option.shape.do.values][0]!, option] as con
         'keep-scenario',
         'set-region',
         'set-switch',
+        'set-pair',
         'set-bundle',
         'forget-worksheets',
         'remove-instance',

@@ -58,7 +58,7 @@ describe('the ways out of the town office', () => {
       alone: [0, 2],
       returning: 0,
     });
-    expect(ways.get('rstp')!.costs).toMatchObject({ settings: 4, switches: 4, trees: 1 });
+    expect(ways.get('rstp')!.costs).toMatchObject({ settings: 6, switches: 6, trees: 1 });
   });
   it('say what happens on the way: frames circle while the root has one tree and others have many', () => {
     expect(ways.get('rstp')!.costs.simulated!.frames).toBe('circle');
