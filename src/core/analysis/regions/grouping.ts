@@ -211,7 +211,7 @@ export function groupingCommands(
     for (const [tree, i] of trees) {
       const at = roots[(as === 'root' ? i : i + 1) % Math.max(1, roots.length)];
       if (at === undefined || (as === 'standby' && roots.length < 2)) continue;
-      const placed = place(network, tree, at, as);
+      const placed = place(network, tree, network.switchIndex.get(design.switches[at]!.id)!, as);
       if (placed.done) commands.push(...placed.commands);
     }
   }

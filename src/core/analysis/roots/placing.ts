@@ -14,6 +14,7 @@ import {
   settingKey,
   type BridgeId,
 } from '../../topology/bridgeId';
+import { bridgeOf, isOne } from '../../topology/acting';
 import type { Network } from '../../topology/network';
 import { switchName } from '../../tree/explain/phrases';
 import { hasInstance, regionsOf, sameRegion } from '../../topology/region';
@@ -54,6 +55,21 @@ interface Rival {
 
 /** Places switch index `s` in a tree. Rivals are all bridges of the tree, whether cables reach them now or not. */
 export function place(network: Network, tree: TreeId, s: number, as: Placement): Placing {
+  const placing = placeBridge(network.acting ?? network, tree, bridgeOf(network, s), as);
+  if (network.pairs.length === 0 || !placing.done) return placing;
+  return { ...placing, commands: forBoth(network, placing.commands) };
+}
+
+/** What is set at the primary of a pair goes for its secondary too: it is what the pair goes by once the primary is lost. */
+function forBoth({ pairs, switches }: Network, commands: readonly Command[]): Command[] {
+  return commands.flatMap((command): Command[] => {
+    if (command.do !== 'set-bridge-priority') return [command];
+    const pair = pairs.find((each) => isOne(each) && switches[each.first]!.id === command.switch);
+    return pair ? [command, { ...command, switch: switches[pair.first + 1]!.id }] : [command];
+  });
+}
+
+function placeBridge(network: Network, tree: TreeId, s: number, as: Placement): Placing {
   const sw = network.switches[s]!;
   const name = switchName(sw);
   const regionOf = regionsOf(network.design);

@@ -2,7 +2,9 @@
 import { isMultiple } from '../../model/document';
 import { CIST, treeName } from '../../model/ids';
 import { bridgeId, bridgeIdText, setBridgePriority, systemIdExtension, type BridgeId } from '../../topology/bridgeId';
+import { bridgeOf } from '../../topology/acting';
 import type { Network } from '../../topology/network';
+import { calledBy } from '../spread';
 import { switchName } from './phrases';
 import type { SettledTree } from '../settled';
 import { costText } from './vector';
@@ -30,7 +32,7 @@ export function explainRoot(network: Network, tree: SettledTree, s: number): Ele
   if (root < 0) return null;
   const ranking = network.switches
     .map((_, i) => i)
-    .filter((i) => tree.root[i] === root)
+    .filter((i) => tree.root[i] === root && calledBy(network, bridgeOf(network, i)) === i)
     .sort((a, b) => tree.rank[a]! - tree.rank[b]!)
     .map((i): Contender => {
       const sw = network.switches[i]!;
