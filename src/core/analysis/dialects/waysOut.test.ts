@@ -21,6 +21,22 @@ const taken = (design: Design, { preparation, steps }: WayOut): Design => {
   return edited.value.design;
 };
 
+it('a stranger on two cables is bundled to a pair, through which no BPDU comes back', () => {
+  const many = { dialect: 'per-vlan-rstp', priority: 0 };
+  const design = networkOf(
+    { a: many, b: { ...many, priority: 4096 }, x: {} },
+    ['a 1 = b 1', 'a 2 = x 1', 'b 2 = x 2'],
+    { 'x 1': { vlans: { mode: 'trunk', allowed: '1,15' } }, 'x 2': { vlans: { mode: 'trunk', allowed: '1,15' } } },
+    { vlans: [{ id: 15, name: 'one' }] },
+  );
+  const way = waysOf(design).find(({ key }) => key === 'pair')!;
+  expect(way.steps.map(({ text }) => text)).toEqual(['Make a pair of a and b, and bundle what has cables to both.']);
+  expect(way.costs).toMatchObject({ returning: 0, open: 0, simulated: null });
+  const { network } = solve(taken(design, way));
+  expect(network.pairs.map(({ state }) => state)).toEqual(['together']);
+  expect(closingPorts(network.acting!, () => true)).toEqual([]);
+});
+
 describe('the ways out of the town office', () => {
   const town = townOffice();
   const ways = new Map(waysOf(town).map((way) => [way.key, way]));

@@ -8,7 +8,7 @@ import { editAll } from '../../edit/edit';
 import { stackTogether } from '../../edit/stacking';
 import { isPerVlan, runsTrees, traitsOf, type Design, type Dialect } from '../../model/document';
 import type { BridgePortId, LinkId, SwitchId } from '../../model/ids';
-import { DEFAULT_TALK, type Action, type Undated } from '../../model/scenario';
+import { DEFAULT_TALK, type Action } from '../../model/scenario';
 import { simulate } from '../../sim/simulate';
 import { isBundle, type Network } from '../../topology/network';
 import { label, switchName } from '../../tree/explain/phrases';
@@ -19,13 +19,10 @@ import { bundleAt, bundleThese, parallelsOf } from '../lag/bundling';
 import { closingPorts, lonelyCables, partsOf } from '../parts';
 import { keepingTrees } from '../regions/asDialect';
 import { outwardsFrom, planMoving, preparedDesign } from '../regions/movingPlan';
-import { outcomesOf, pauseIn, type PlanStep, type StepOutcome } from '../regions/planSteps';
+import { outcomesOf, pauseIn, type StepOutcome } from '../regions/planSteps';
 import type { Progress } from '../steering/steer';
-
-/** A step with what it changes. */
-export interface WayStep extends PlanStep {
-  readonly changes: readonly Command[];
-}
+import { paired } from './pairedWay';
+import type { Draft, WayStep } from './wayDraft';
 
 export interface WayOut {
   readonly key: string;
@@ -67,15 +64,6 @@ export function strangersIn({ switches }: Pick<Design, 'switches'>): SwitchId[] 
   return strangers.length === running.length ? [] : strangers.map(({ id }) => id);
 }
 
-interface Draft {
-  readonly key: string;
-  readonly name: string;
-  readonly says: string;
-  readonly preparation?: readonly Command[];
-  /** What each does in a run; null where no run shows it. */
-  readonly steps: readonly (Omit<WayStep, 'at'> & { readonly does: readonly Undated[] | null })[];
-}
-
 /** All ways, each solved and simulated; the error says that there is nothing to get out of. */
 export function waysOut(before: Solution, progress: Progress = () => true): Result<WayOut[], string> {
   const { design } = before.network;
@@ -88,6 +76,7 @@ export function waysOut(before: Solution, progress: Progress = () => true): Resu
     speakThere(before, strangers),
     unplugged(before, strangers),
     stacked(before, strangers),
+    paired(design, strangers),
     changed(before, strangers, 'per-vlan-rstp'),
     changed(before, othersThan(design, 'rstp'), 'rstp'),
   ].filter((draft) => draft.steps.length > 0);
