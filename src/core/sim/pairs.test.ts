@@ -1,14 +1,22 @@
 /** Pairs in a run: what each switch of one does as they lose each other, and who notices. */
 import fc from 'fast-check';
+import { pairThese } from '../analysis/lag/pairing';
 import { linkLoads } from '../analysis/sharing/load';
+import { editAll } from '../edit/edit';
 import { SECOND } from '../modes/entity';
 import type { Design } from '../model/document';
 import { explainPort } from '../tree/explain/explain';
 import { solve } from '../tree/solve';
+import { bundledDesign } from '../testing/bundles';
+import { anyDesign, meshDesign, regionsDesign } from '../testing/networks';
+import { otherwise } from '../testing/portDialects';
+import { withStack } from '../testing/stacks';
 import { pairedNetwork, turnedInPair, type PairedOptions } from '../testing/pairs';
 import { tries } from '../testing/runs';
 import { benchedScenario } from '../testing/scenarios';
 import { booted, unlike } from '../testing/settling';
+import { treesOf } from '../topology/trees';
+import type { RunOptions } from './run';
 import { simulate } from './simulate';
 import { followFlood, followFrame, settledPassage } from './traffic/passage';
 
@@ -39,6 +47,65 @@ it.each(MODES)('settles to what the solver says after everything that is lost or
     { numRuns: tries(15) },
   );
 });
+
+it.each([
+  ['any dialects', anyDesign] as const,
+  ['ports that speak otherwise', otherwise(meshDesign, ['version-0', 'per-vlan-rstp'])] as const,
+  ['regions', regionsDesign(6, ['r0', 'r0', 'r0', 'r1', 'rstp'])] as const,
+  ['stacks', withStack(anyDesign)] as const,
+  ['bundles', bundledDesign({ modes: ['active', 'passive'] })] as const,
+])('so it does in any network of which two switches are made a pair: %s', (_, designs) => {
+  const paired = designs.chain((design) => {
+    const made = pairsIn(design);
+    return made.length === 0 ? fc.constant(null) : fc.constantFrom(...made);
+  });
+  fc.assert(
+    fc.property(paired, fc.nat(), fc.array(fc.nat({ max: 60 }), { maxLength: 3 }), (design, seed, turns) => {
+      fc.pre(design !== null);
+      let now = design!;
+      const sim = booted(now, seed, REST);
+      expect(unlike(sim, now)).toEqual([]);
+      for (const turn of turns) {
+        now = turned(now, turn);
+        if (treesOf(now).join() !== sim.trees.join()) return; // a run has the trees that it began with
+        sim.follow(now);
+        sim.runTo(sim.now + REST);
+        expect(unlike(sim, now)).toEqual([]);
+      }
+    }),
+    { numRuns: tries(25) },
+  );
+});
+
+/** All ways to make two switches of a design a pair. */
+const pairsIn = (design: Design): Design[] =>
+  design.switches.flatMap((one) =>
+    design.switches.flatMap((other) => {
+      const commands = one === other ? null : pairThese(design, [one.id, other.id]);
+      const edited = commands?.ok ? editAll(design, commands.value) : null;
+      return edited?.ok ? [edited.value.design] : [];
+    }),
+  );
+
+/** A switch loses its power, a cable is cut, a keepalive fails; or the other way round. */
+function turned(design: Design, turn: number): Design {
+  const { switches, links } = design;
+  const at = turn % (links.length + 2 * switches.length);
+  if (at < links.length)
+    return { ...design, links: links.map((link, l) => (l === at ? { ...link, up: !link.up } : link)) };
+  const s = Math.floor((at - links.length) / 2);
+  const isPower = (at - links.length) % 2 === 0;
+  return {
+    ...design,
+    switches: switches.map((sw, i) =>
+      i !== s
+        ? sw
+        : isPower
+          ? { ...sw, up: !sw.up }
+          : { ...sw, ...(sw.pair ? { pair: { ...sw.pair, keepaliveUp: !sw.pair.keepaliveUp } } : {}) },
+    ),
+  };
+}
 
 it('settles so in every order in which peer link, keepalive and both switches are lost and come back', () => {
   const orders = (left: readonly number[]): number[][] =>
@@ -153,6 +220,27 @@ describe('frames at a pair', () => {
     const twice = { ...HOSTS[0]!, attach: [HOSTS[0]!.attach[0]!, HOSTS[1]!.attach[0]!] };
     expect(carries([twice, HOSTS[2]!])).toEqual([0, 0]);
   });
+});
+
+it.each(['rstp', 'mstp', 'per-vlan-rstp'])('runs of a pair are told alike however they are run: %s', (dialect) => {
+  const switches = Object.fromEntries(['p', 's', 'x', 'y', 'r'].map((sw) => [sw, { dialect }]));
+  const design = pairedNetwork({ switches, rest: { vlans: [{ id: 15, name: 'one' }] } });
+  const actions = [
+    ...cut('l0', 'l1'),
+    { at: 9, do: 'link-up', link: 'l0' },
+    { at: 12, do: 'switch-down', switch: 'p' },
+  ];
+  const told = (options: RunOptions) => {
+    const done = simulate(design, benchedScenario(design, actions, 40), options);
+    if (!done.ok) throw new Error(done.error);
+    return {
+      final: done.value.final,
+      trace: [...new Set(done.value.trace.map((each) => JSON.stringify(each)))].sort(),
+    };
+  };
+  const plain = told({ begins: 'booted', clocks: 'all on one', everyHello: true });
+  expect(told({ begins: 'booted', clocks: 'each its own' })).toEqual(plain);
+  expect(told({ begins: 'at-rest' }).final).toEqual(plain.final);
 });
 
 it('ports of a pair are explained as those of one bridge', () => {

@@ -13,7 +13,9 @@ export function pairedIn(design: Design, { switchIndex, portIndexOf }: Omit<Plac
     return {
       state,
       first: switchIndex.get(one.id)!,
-      bundles: bundles.map(({ halves: [a, b] }) => [portIndexOf(a.switch, a.id), portIndexOf(b.switch, b.id)] as const),
+      bundles: bundles.flatMap(({ unlike, halves: [a, b] }) =>
+        unlike.length > 0 ? [] : [[portIndexOf(a.switch, a.id), portIndexOf(b.switch, b.id)] as const],
+      ),
       peer: [peerOf(one), peerOf(other)],
       named: [state !== 'unlike', actsAsOne({ state }) || state === 'both-alone'],
     };
@@ -41,6 +43,12 @@ export const wholeOf = ({ pairs }: Pick<Network, 'pairs'>, p: number): number =>
 /** The bridge that a switch is, or is part of. */
 export const bridgeOf = ({ pairs }: Pick<Network, 'pairs'>, s: number): number =>
   pairs.some((pair) => isOne(pair) && pair.first + 1 === s) ? s - 1 : s;
+
+/** The bridges whose protocols have places for a switch's ports: its own, and while it is apart from its primary that one's. */
+export function entitiesOf({ pairs, switchIndex }: Pick<Network, 'pairs' | 'switchIndex'>, id: SwitchId): number[] {
+  const s = switchIndex.get(id)!;
+  return pairs.some(({ first }) => first + 1 === s) ? [s, s - 1] : [s];
+}
 
 /** Where pairs act as one, so do their ports; where they do not, each switch is a bridge, by the pair's address or its own. */
 export function actingFrom(network: Network): Network {

@@ -12,7 +12,7 @@ export interface PairedBridges {
   readonly state: PairState;
   /** The primary; the secondary comes after it. */
   readonly first: number;
-  /** Their halves of each bundle, the primary's before the secondary's. */
+  /** Their halves of each bundle, the primary's before the secondary's; those that are unlike are bundles each by itself. */
   readonly bundles: readonly (readonly [number, number])[];
   /** The ports that the peer link is in: bundles, the primary's before the secondary's. */
   readonly peer: readonly [number, number];

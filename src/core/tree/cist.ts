@@ -14,6 +14,7 @@ import { regionsOf, sameRegion, type RegionMap } from '../topology/region';
 import { segmentsOf, type Segments } from '../topology/segments';
 import type { TreeSettings } from './settings';
 import { ageing, noticing } from './ageing';
+import { boundsBeside, silencedBeside } from './beside';
 import { forcedOn, isOld } from './hearing';
 import { designatedOn, disputeBeside, disputeUnheard, mayLead, rolesOf, thrownAway } from './roles';
 import type { SettledTree } from './settled';
@@ -105,12 +106,12 @@ export function solveCist(context: MstpContext): SettledTree {
   const ofOne = (s: number, p: number, t: number): boolean =>
     regionOf[s]! >= 0 && regionOf[s] === regionOf[t] && !forced(p);
   const ways = waysIn(context, { rank, internalCost, externalCost, ofOne, forced });
-  walkFromRoots(network, segments, rank, ways);
-
   const comparePorts = (p: number, q: number): number =>
     portKey[p]! - portKey[q]! || network.order[p]! - network.order[q]!;
   const offersMore = offersMoreBy(context, ways, rank, comparePorts);
-  const designated = designatedOn(network, segments, offersMore);
+  const nearer = (q: number, p: number): boolean => ways.root[owner[q]!] === ways.root[owner[p]!] && offersMore(q, p);
+  walkFromRoots(network, segments, rank, ways, boundsBeside(network, segments, nearer));
+  const designated = silencedBeside(network, segments, designatedOn(network, segments, offersMore), offersMore);
   // A LAN is inside of a region where its designated bridge is of it; ports of other regions there are at their boundary.
   const inside = Uint8Array.from(ports, (_, p) => {
     const best = designated[p]!;

@@ -11,6 +11,7 @@ import { solveInstance } from './instance';
 import { mstpContext, solveCist } from './cist';
 import { compileNetwork, type Network } from '../topology/network';
 import { ageing, noticing, type Wear } from './ageing';
+import { boundsBeside, silencedBeside } from './beside';
 import { designatedOn, disputeBeside, disputeUnheard, mayLead, rolesOf, thrownAway } from './roles';
 import { segmentsOf, type Segments } from '../topology/segments';
 import { compileSettings, type TreeSettings } from './settings';
@@ -86,7 +87,7 @@ function solveTree(
     (rootOrder[network.owner[p]!]! - rootOrder[network.owner[q]!]! || compareSenders(p, q)) < 0;
   const { owner } = network;
   const tooOld = (from: number, p: number): boolean => !wear.counts(owner[from]!, root[owner[from]!]!, owner[p]!);
-  const designated = designatedPorts(network, segments, offersMore);
+  const designated = silencedBeside(network, segments, designatedOn(network, segments, offersMore), offersMore);
   const noticed = noticing(network, segments);
   const disputed = thrownAway(designated, tooOld, noticed);
   const hears = { designated, isWorse: (p: number, than: number) => offersMore(than, p) };
@@ -118,61 +119,12 @@ interface Paths {
 /** Root and root path cost of each bridge; beyond the root's max age another root rules. */
 function rootPaths(network: Network, segments: Segments, { rank, cost, wear, compareSenders }: Paths): Costs {
   const costs = costsFrom({ rank, cost, wear, takes: (_, q) => mayLead(network, q) });
-  if (network.oneWayPeers.size === 0) {
-    walkFromRoots(network, segments, rank, costs);
-    return costs;
-  }
-  walkFromRoots(network, segments, rank, costs, { beside: hearersOf(network, segments), sends: isHeard });
+  const nearer = (q: number, p: number): boolean => {
+    const [t, s] = [network.owner[q]!, network.owner[p]!];
+    return costs.root[t] === costs.root[s] && (costs.cost[t]! - costs.cost[s]! || compareSenders(q, p)) < 0;
+  };
+  walkFromRoots(network, segments, rank, costs, boundsBeside(network, segments, nearer));
   return costs;
-
-  /** Whether a bundle hears nobody better beside its segment, and so is not silent. */
-  function isHeard(s: number, p: number): boolean {
-    return !network.oneWayPeers.get(p)?.some((q) => {
-      const t = network.owner[q]!;
-      return (
-        segments.of[q]! >= 0 &&
-        costs.root[t] === costs.root[s] &&
-        (costs.cost[t]! - costs.cost[s]! || compareSenders(q, p)) < 0
-      );
-    });
-  }
-}
-
-/** By port, the bundles that hear it though it does not hear them: they check nothing, and speak by another member. */
-function hearersOf({ oneWayPeers }: Network, segments: Segments): ReadonlyMap<number, readonly number[]> {
-  const found = new Map<number, number[]>();
-  for (const [bundle, heard] of oneWayPeers) {
-    if (segments.of[bundle]! < 0) continue;
-    for (const port of heard) if (segments.of[port]! >= 0) found.set(port, [...(found.get(port) ?? []), bundle]);
-  }
-  return found;
-}
-
-/** The designated port of each port's segment, by port. */
-function designatedPorts(
-  network: Network,
-  segments: Segments,
-  offersMore: (p: number, q: number) => boolean,
-): Int32Array {
-  const designated = designatedOn(network, segments, offersMore);
-  // A bundle that hears somebody better beside its segment is silent there; the nearest to the root first, since those farther may hear them.
-  for (const [bundle, heard] of [...network.oneWayPeers].sort(([p], [q]) => (offersMore(p, q) ? -1 : 1))) {
-    const segment = segments.of[bundle]!;
-    if (segment < 0) continue;
-    const [best = bundle] = heard
-      .filter((port) => segments.of[port]! >= 0 && designated[port] === port)
-      .sort((p, q) => (offersMore(p, q) ? -1 : 1));
-    if (best === bundle || !offersMore(best, designated[bundle]!)) continue;
-    if (designated[bundle] === bundle) {
-      const others = Array.from(segments.ports.subarray(segments.first[segment], segments.first[segment + 1])).filter(
-        (port) => port !== bundle,
-      );
-      const [next] = others.sort((p, q) => (offersMore(p, q) ? -1 : 1));
-      for (const port of others) designated[port] = next!;
-    }
-    designated[bundle] = best;
-  }
-  return designated;
 }
 
 /**

@@ -4,6 +4,7 @@ import { isOpen, type Design } from '../../model/document';
 import type { Bpdu } from '../../modes/bpdu';
 import type { Micros, RunRole, RunState } from '../../modes/entity';
 import { randomFrom } from '../../base/random';
+import { entitiesOf } from '../../topology/acting';
 import { compileNetwork, type Network } from '../../topology/network';
 import { withShut } from '../../topology/shut';
 import type { BridgeKeys } from './bridgeKeys';
@@ -112,8 +113,12 @@ export class Simulation extends Clock {
     return yield* bringToRest(this);
   }
 
-  /** Begins the entities of a switch. */
-  readonly start = (s: number): void => this.entities.start(s);
+  /** Begins the entities of a switch; of a primary also those that have no port but its secondary's as yet. */
+  readonly start = (s: number): void => {
+    this.entities.start(s);
+    if (this.network.pairs.some(({ first }) => first === s))
+      for (const all of this.running) if (all[s]) this.after(all[s]);
+  };
 
   /** A tree's entities have been brought to rest: goes on from there. */
   goOn(tree: number): void {
@@ -146,7 +151,7 @@ export class Simulation extends Clock {
     if (this.guards.due) this.guards.act();
     const { aggregation, network } = this;
     if (aggregation.moved.size > 0)
-      this.adopt(network.design, new Set(aggregation.movedOwners.map((id) => network.switchIndex.get(id)!)));
+      this.adopt(network.design, new Set(aggregation.movedOwners.flatMap((id) => entitiesOf(network, id))));
     if (this.dirty && this.isOver) this.passMoment();
   }
 
@@ -222,7 +227,7 @@ export class Simulation extends Clock {
     const gone = (tree: number, port: number): void => this.record(tree, port, 'disabled', 'disabled');
     for (const s of turned) if (before.switches[s]!.up) this.entities.stop(s, gone);
     this.spoken = spoken;
-    for (const s of turned) if (this.network.switches[s]!.up) this.entities.start(s);
+    for (const s of turned) if (this.network.switches[s]!.up) this.start(s);
   }
 
   /** Tells an entity of costs and priorities in one of its trees that are others now. */
