@@ -21,9 +21,11 @@ export function speaksOtherwise(
   [after, is]: readonly [Bridge, RegionMap | null],
 ): boolean {
   if (before.dialect !== after.dialect) return true;
-  const asBefore = ({ speaks, speaksFor }: BridgePort, i: number): boolean =>
-    speaks === before.ports[i]?.speaks && speaksFor === before.ports[i]?.speaksFor;
-  if (!after.ports.every(asBefore)) return true;
+  // Ports that come or go, as a pair joins or parts, change what is spoken where they speak otherwise than their switch.
+  const longer = before.ports.length > after.ports.length ? before.ports : after.ports;
+  const asBefore = (_: BridgePort, i: number): boolean =>
+    after.ports[i]?.speaks === before.ports[i]?.speaks && after.ports[i]?.speaksFor === before.ports[i]?.speaksFor;
+  if (!longer.every(asBefore)) return true;
   return (
     was !== is &&
     was !== null &&
