@@ -95,6 +95,8 @@ export const portGuardFields = {
 export const switchGuardFields = {
   edgeBpduGuard: unlessSet('BPDU guard on edge ports', 'trees', 'edge-bpdu-guard', 'a BPDU shuts each edge port'),
   edgeLoopProbe: unlessSet('loop probe on edge ports', 'trees', 'edge-loop-probe', 'test frames on each edge port'),
+  /** Whether a BPDU of a VLAN's tree that arrives in another VLAN has its port held in both (trade practice). */
+  vlanCheck: unlessSet('VLAN check', 'trees', 'vlan-check', 'holds a port at which VLANs differ'),
   probeInterval: field(probeInterval.default(PROBE_INTERVAL.default), {
     label: 'interval of loop probes',
     unit: 's',

@@ -36,6 +36,8 @@ export interface ProtocolEntity {
   readonly due: Micros;
   /** Signal comes or goes. */
   enable(port: number, on: boolean): void;
+  /** A port's BPDUs say that it may not forward, whatever its role; of an entity of one tree (trade practice). It begins anew. */
+  setHeld(port: number, on: boolean): void;
   /** Another cost: outside regions that of the CIST, inside one that of a tree. */
   setPathCost(port: number, cost: PortCost, tree?: number): void;
   setPortId(port: number, id: number, tree?: number): void;
@@ -43,7 +45,7 @@ export interface ProtocolEntity {
   setBridge(key: number, tree?: number): void;
   role(port: number, tree?: number): RunRole;
   state(port: number, tree?: number): RunState;
-  /** Whether loop guard keeps a port from forwarding. */
+  /** Whether loop guard or a check keeps a port from forwarding. */
   isHeld(port: number, tree?: number): boolean;
   /** What a port holds of its segment's designated bridge, its own words where it is that (802.1Q-2018 13.27 portPriority; 802.1D-1998 8.5.5). */
   held(port: number): Vector;

@@ -17,6 +17,7 @@ import { ageing, noticing } from './ageing';
 import { boundsBeside, silencedBeside } from './beside';
 import { forcedOn, isOld } from './hearing';
 import { designatedOn, disputeBeside, disputeUnheard, mayLead, rolesOf, thrownAway } from './roles';
+import { markHeld } from './held';
 import type { SettledTree } from './settled';
 import { walkFromRoots, type Messages } from './shortestPaths';
 
@@ -93,7 +94,8 @@ interface Heard {
 }
 
 /** The CIST (13.9, 13.10). */
-export function solveCist(context: MstpContext): SettledTree {
+/** `held`: ports that discard whatever their role. */
+export function solveCist(context: MstpContext, held: Iterable<number> = []): SettledTree {
   const { network, segments, settings, regionOf } = context;
   const { switches, owner, ports, design } = network;
   const { cost: internalCost, portKey } = settings.portsIn(CIST);
@@ -124,8 +126,10 @@ export function solveCist(context: MstpContext): SettledTree {
   const noticed = noticing(network, segments);
   const disputed = thrownAway(designated, (from, p) => ways.heard(owner[from]!, p, owner[p]!) === null, noticed);
   const hears = { designated, isWorse: (p: number, than: number) => offersMore(than, p) };
+  markHeld(disputed, held); // who learns nothing is no reason to dispute
   disputeBeside(network, disputed, hears, noticed);
   disputeUnheard(network, segments, disputed, hears, noticed);
+  markHeld(disputed, held);
   const hearsBetter = (p: number, q: number, s: number): boolean =>
     (ways.seenRank(owner[designated[p]!]!, p, s) - ways.seenRank(owner[designated[q]!]!, q, s) ||
       portKey[designated[p]!]! - portKey[designated[q]!]! ||

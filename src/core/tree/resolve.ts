@@ -5,6 +5,7 @@ import { dirtyBetween, type Dirty } from '../model/derive/dirty';
 import type { Design } from '../model/document';
 import { compileNetwork, withOtherSettings } from '../topology/network';
 import { hasVlanTrees } from '../topology/trees';
+import { wrongVlans } from '../topology/vlanCheck';
 import type { SettledTree, Solution } from './settled';
 import { solve, solveTrees } from './solve';
 
@@ -17,7 +18,9 @@ export function mayHaveMoved(before: Solution, design: Design): Pick<Dirty, 'tre
   const mixed = perVlan && design.switches.some(isSingle);
   // Every instance follows the CIST at the boundary of its region, and trees of VLANs follow the instance that has the VLAN there; nothing else follows an instance.
   const regional = design.switches.some(isMultiple);
-  const followed = (id: TreeId): boolean => mixed || (regional && (perVlan || !treeInstance(id)));
+  // Whether a port is held in one VLAN hangs on another one's tree.
+  const held = wrongVlans(before.network).size > 0;
+  const followed = (id: TreeId): boolean => mixed || held || (regional && (perVlan || !treeInstance(id)));
   return { trees: [...trees].some(followed) ? 'all' : trees, wiring };
 }
 

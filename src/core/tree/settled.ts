@@ -3,6 +3,7 @@ import { isMultiple } from '../model/document';
 import { shutText } from '../model/guard';
 import { CIST, type BundleId, type BridgePortId, type SwitchId, type TreeId } from '../model/ids';
 import type { Network } from '../topology/network';
+import { wrongVlans } from '../topology/vlanCheck';
 
 /** Port roles (IEEE 802.1Q-2018 clause 13.12), in the order of their codes; code 0 is a port outside the tree. */
 export const ROLES = ['absent', 'root', 'designated', 'alternate', 'backup', 'master', 'disabled'] as const;
@@ -11,6 +12,9 @@ export type Role = Exclude<(typeof ROLES)[number], 'absent'>;
 export type PortState = 'forwarding' | 'discarding';
 
 export const CODE = { absent: 0, root: 1, designated: 2, alternate: 3, backup: 4, master: 5, disabled: 6 } as const;
+
+/** In `disputed`: held by the VLAN check. */
+export const HELD = 2;
 
 /** One tree's answer. Switch arrays have one entry a switch, port arrays one a port, by the network's indices. */
 export interface SettledTree {
@@ -28,7 +32,7 @@ export interface SettledTree {
   readonly cost: Int32Array;
   /** Index of the designated port of the port's segment; -1 without one. */
   readonly designated: Int32Array;
-  /** 1 for each designated port that discards, since it hears a worse bridge speak for its segment too: one that throws away what it says. */
+  /** 1 for each designated port that discards, since it hears a worse bridge speak for its segment too: one that throws away what it says; `HELD` where the VLAN check holds it: it hears nothing in this tree. */
   readonly disputed: Uint8Array;
   /** Of the CIST and of instances: each bridge's regional root, -1 where it does not take part, and the internal root path cost; 1 for each port that leads to its own region alone. */
   readonly regional?: { readonly root: Int32Array; readonly cost: Float64Array; readonly inside: Uint8Array };
@@ -73,7 +77,7 @@ export interface PortView {
   readonly role: Role;
   readonly state: PortState;
   readonly cost: number;
-  /** What a guard does there: `shut by BPDU guard`, `held by root guard`, `held by loop guard`. */
+  /** What a guard does there: `shut by BPDU guard`, `held by root guard`, `held by loop guard`, `held: VLANs differ`. */
   readonly guard?: string;
   /** The bundle that the port is a member of, where it is a port of its own all the same. */
   readonly memberOf?: BundleId;
@@ -101,9 +105,10 @@ export interface TreeView {
 }
 
 /** What a guard does at a port that has this role; `held`: loop guard keeps it from forwarding. */
-export function guardAt({ shut, ports }: Network, p: number, role: Role, held = false): { readonly guard?: string } {
+export function guardAt(network: Network, p: number, role: Role, held = false): { readonly guard?: string } {
+  const { shut, ports } = network;
   if (shut[p]) return { guard: shutText(shut[p]) };
-  if (held) return { guard: 'held by loop guard' };
+  if (held) return { guard: wrongVlans(network).has(p) ? 'held: VLANs differ' : 'held by loop guard' };
   return role === 'alternate' && ports[p]!.rootGuard ? { guard: 'held by root guard' } : {};
 }
 
@@ -130,7 +135,12 @@ export function viewTree(network: Network, tree: SettledTree): TreeView {
           ? entryOf(
               network,
               p,
-              role && { role, state: stateIn(tree, p), cost: tree.cost[p]!, ...guardAt(network, p, role) },
+              role && {
+                role,
+                state: stateIn(tree, p),
+                cost: tree.cost[p]!,
+                ...guardAt(network, p, role, tree.disputed[p] === HELD),
+              },
             )
           : null;
       if (entry) ports[port.id] = entry;

@@ -19,6 +19,10 @@ import { costsFrom, walkFromRoots, type Costs } from './shortestPaths';
 import { spread } from './spread';
 import { type SettledTree, type Solution, forwards } from './settled';
 import { treesOf } from '../topology/trees';
+import { wrongVlans } from '../topology/vlanCheck';
+import { deafIn, heldPorts, markHeld, vlanOf, type HeldPorts } from './held';
+
+const NONE: ReadonlySet<number> = new Set();
 
 /** Solves every tree of a checked design. */
 export function solve(design: Design): Solution {
@@ -29,25 +33,41 @@ export function solve(design: Design): Solution {
 /** Solves the trees named. */
 export function solveTrees(network: Network, trees: readonly TreeId[]): SettledTree[] {
   if (network.acting) return solveTrees(network.acting, trees).map((tree) => spread(network, tree));
+  if (wrongVlans(network).size === 0) return solveHeld(network, trees, NONE_HELD);
+  return solveHeld(
+    network,
+    trees,
+    heldPorts(network, (tree, held) => solveHeld(network, [tree], held)[0]!),
+  );
+}
+
+const NONE_HELD: HeldPorts = new Map();
+
+function solveHeld(network: Network, trees: readonly TreeId[], held: HeldPorts): SettledTree[] {
   const settings = compileSettings(network);
-  if (network.switches.some((sw) => sw.up && isMultiple(sw))) return solveWithMstp(network, settings, trees);
+  if (network.switches.some((sw) => sw.up && isMultiple(sw))) return solveWithMstp(network, settings, trees, held);
   // A relay's ports do in another VLAN's tree what they do in its own, which is one with VLAN 1's.
   let common: SettledTree | null = null;
-  const relayForwards = (port: number): boolean => {
-    common ??= solveTree(network, vlanTree(1), settings, () => false);
-    return forwards(common, port);
-  };
-  return trees.map((tree) => solveTree(network, tree, settings, relayForwards));
+  const solved = (tree: TreeId, relayForwards: (port: number) => boolean): SettledTree =>
+    solveTree(deafIn(network, held, tree), tree, settings, relayForwards, held.get(vlanOf(tree)));
+  const relayForwards = (port: number): boolean => forwards((common ??= solved(vlanTree(1), () => false)), port);
+  return trees.map((tree) => solved(tree, relayForwards));
 }
 
 /** With MSTP the CIST takes the place of the common tree; a relay's ports do in a VLAN's tree what they do in the tree that has the VLAN there. */
-function solveWithMstp(network: Network, settings: TreeSettings, trees: readonly TreeId[]): SettledTree[] {
+function solveWithMstp(
+  given: Network,
+  settings: TreeSettings,
+  trees: readonly TreeId[],
+  held: HeldPorts,
+): SettledTree[] {
+  const network = deafIn(given, held, CIST);
   const context = mstpContext(
     network,
     segmentsOf(network, CIST, () => false),
     settings,
   );
-  const cist = solveCist(context);
+  const cist = solveCist(context, held.get(vlanOf(CIST)));
   const known = new Map<TreeId, SettledTree>([[CIST, cist]]);
   const standard = (id: TreeId): SettledTree => {
     const tree = known.get(id) ?? solveInstance(context, cist, id);
@@ -57,9 +77,9 @@ function solveWithMstp(network: Network, settings: TreeSettings, trees: readonly
   return trees.map((id) => {
     if (treeInstance(id) !== null) return standard(id);
     const vid = treeVlan(id) ?? 0;
-    return solveTree(network, id, settings, (port) =>
-      forwards(standard(instanceTree(context.regions[network.owner[port]!]?.instanceOf(vid) ?? 0)), port),
-    );
+    const relayForwards = (port: number): boolean =>
+      forwards(standard(instanceTree(context.regions[network.owner[port]!]?.instanceOf(vid) ?? 0)), port);
+    return solveTree(deafIn(given, held, id), id, settings, relayForwards, held.get(vlanOf(id)));
   });
 }
 
@@ -68,6 +88,7 @@ function solveTree(
   id: TreeId,
   settings: TreeSettings,
   relayForwards: (port: number) => boolean,
+  held: ReadonlySet<number> = NONE,
 ): SettledTree {
   const segments = segmentsOf(network, id, relayForwards);
   const { cost, portKey } = settings.portsIn(id);
@@ -91,8 +112,10 @@ function solveTree(
   const noticed = noticing(network, segments);
   const disputed = thrownAway(designated, tooOld, noticed);
   const hears = { designated, isWorse: (p: number, than: number) => offersMore(than, p) };
+  markHeld(disputed, held); // who learns nothing is no reason to dispute
   disputeBeside(network, disputed, hears, noticed);
   disputeUnheard(network, segments, disputed, hears, noticed);
+  markHeld(disputed, held);
   const hearsBetter = (p: number, q: number): boolean =>
     (compareSenders(designated[p]!, designated[q]!) || comparePorts(p, q)) < 0;
   const rootPort = rootPorts(network, { root, rootPathCost, cost, designated }, hearsBetter);

@@ -2,7 +2,7 @@
 import { cist, isZero, type BridgePort, type TreePort } from './state';
 
 /** A port that takes no BPDU in cannot tell (its edgeDelayWhile stays at Migrate Time, 13.31); one that has lost its bridge is none, if loop guard says so. */
-const mayBeEdge = (p: TreePort): boolean => p.proposing && p.port.enableBPDUrx && !p.loopHeld;
+const mayBeEdge = (p: TreePort): boolean => p.proposing && p.port.enableBPDUrx && !p.loopHeld && !p.checkHeld;
 
 export function bridgeDetection(port: BridgePort): boolean {
   const { adminEdge, autoEdge, portEnabled, operEdge, sendRSTP } = port;

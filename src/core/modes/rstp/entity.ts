@@ -144,6 +144,15 @@ class RstpEntity implements ProtocolEntity, Beginning, Steady {
     this.run();
   }
 
+  setHeld(port: number, on: boolean): void {
+    const to = this.bridge.ports[port]!;
+    const had = to.portEnabled;
+    this.enable(port, false);
+    cist(to).checkHeld = on;
+    if (on) to.operEdge = false; // it hears BPDUs
+    this.enable(port, had);
+  }
+
   setPathCost(port: number, cost: PortCost, tree = 0): void {
     this.bridge.ports[port]!.trees[tree]!.pathCost = cost;
     this.reselect(tree);

@@ -14,5 +14,5 @@ export function letLoopGo(p: TreePort): void {
   p.loopHeld = false;
 }
 
-/** Whether a port may not forward; outside of its region an instance hears nothing by itself. */
-export const keepsLoopOpen = (p: TreePort): boolean => p.loopHeld || cist(p.port).loopHeld;
+/** Whether a port may not forward, be it that a check holds it; outside of its region an instance hears nothing by itself. */
+export const keepsLoopOpen = (p: TreePort): boolean => p.loopHeld || p.checkHeld || cist(p.port).loopHeld;

@@ -50,6 +50,8 @@ export interface TreePort {
   mastered: boolean;
   /** Loop guard holds it: BPDUs stopped coming while it kept a loop open. */
   loopHeld: boolean;
+  /** A check holds it, for as long as it is told to. */
+  checkHeld: boolean;
   rcvdMsg: Bpdu | MstiMessage | null;
   /** The latest message of the port's own region that was taken in. */
   heardMsg: MstiMessage | null;
@@ -294,6 +296,7 @@ function addTree(bridge: Bridge, mstid: number, bridgeIdentifier: number, ports:
       proposing: false,
       mastered: false,
       loopHeld: false,
+      checkHeld: false,
       rcvdMsg: null,
       heardMsg: null,
       rcvdTc: false,

@@ -162,6 +162,14 @@ class StpEntity implements ProtocolEntity {
     this.rest();
   }
 
+  setHeld(index: number, on: boolean): void {
+    const port = this.bridge.ports[index]!;
+    const had = port.state !== 'disabled';
+    this.enable(index, false);
+    port.checkHeld = on;
+    if (had) this.enable(index, true);
+  }
+
   /** 8.8.6. */
   setPathCost(index: number, cost: PortCost): void {
     this.bridge.ports[index]!.pathCost = cost.external;
@@ -229,7 +237,8 @@ class StpEntity implements ProtocolEntity {
     return this.bridge.ports[index]!.state;
   }
   isHeld(index: number): boolean {
-    return this.bridge.ports[index]!.loopHeld;
+    const { loopHeld, checkHeld } = this.bridge.ports[index]!;
+    return loopHeld || checkHeld;
   }
   held(index: number): Vector {
     const { designatedRoot, designatedCost, designatedBridge, designatedPort } = this.bridge.ports[index]!;

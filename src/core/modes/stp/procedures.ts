@@ -137,7 +137,7 @@ export function portStateSelection(bridge: StpBridge): void {
     if (port === bridge.rootPort) {
       port.configurationPending = port.topologyChangeAcknowledge = false;
       makeForwarding(bridge, port);
-    } else if (isDesignated(bridge, port) && !port.loopHeld) {
+    } else if (isDesignated(bridge, port) && !port.loopHeld && !port.checkHeld) {
       port.messageAgeTimer = STOPPED;
       makeForwarding(bridge, port);
     } else {

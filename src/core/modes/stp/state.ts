@@ -19,6 +19,8 @@ export interface StpPort {
   readonly loopGuard: boolean;
   /** Loop guard holds it: what it heard has outlived its time, and nothing has come since. */
   loopHeld: boolean;
+  /** A check holds it, for as long as it is told to. */
+  checkHeld: boolean;
   portId: number;
   state: RunState;
   pathCost: number;
@@ -92,6 +94,7 @@ export function createStpBridge(
       enableBPDUtx: port.enableBPDUtx,
       loopGuard: port.loopGuard,
       loopHeld: false,
+      checkHeld: false,
       portId: port.id,
       state: 'disabled',
       pathCost: port.cost.external,

@@ -8,6 +8,7 @@ import { treeVlan, vlanTree, type TreeId } from '../../model/ids';
 import type { Scenario } from '../../model/scenario';
 import { compileNetwork } from '../../topology/network';
 import { mayBeShut } from '../../topology/shut';
+import { untagged } from '../../topology/vlanCheck';
 
 /** A tree of a run that one is told as: its place among all of them, and how much higher its VLAN is. */
 export interface Told {
@@ -71,10 +72,11 @@ function alikeTrees(design: Design, trees: readonly TreeId[], actions: Scenario[
     actions.flatMap((action) => ('tree' in action && action.tree !== undefined ? [action.tree] : [])),
   );
   const { carried } = compileNetwork(design);
+  const differ = mayDiffer(design);
   const classes = new Map<string, number[]>();
   for (const [i, tree] of trees.entries()) {
     const vid = treeVlan(tree);
-    const alone = vid === null || tree === vlanTree(1) || named.has(tree);
+    const alone = differ || vid === null || tree === vlanTree(1) || named.has(tree);
     const key = alone ? tree : keyOf(design, tree, carried.map((vlans) => (vlans.has(vid) ? 1 : 0)).join(''));
     const all = classes.get(key);
     if (all) all.push(i);
@@ -93,8 +95,15 @@ function keyOf({ switches, bundles }: Design, tree: TreeId, carried: string): st
   return `${carried} ${JSON.stringify(set.map((each) => each ?? null))}`;
 }
 
+/** Whether a VLAN check may come to hold a port: not all untagged frames of trunks are of one VLAN. */
+const mayDiffer = ({ switches, bundles }: Design): boolean =>
+  switches.some((sw) => sw.vlanCheck) &&
+  new Set([...switches.flatMap((sw) => sw.ports), ...bundles].map((port) => untagged(port.vlans))).size > 1;
+
 /** Whether a guard may come to shut a port, for all trees, at what comes over a link. */
-function hangTogether({ switches, links, bundles }: Design): boolean {
+function hangTogether(design: Design): boolean {
+  const { switches, links, bundles } = design;
+  if (mayDiffer(design)) return true; // a BPDU of one VLAN holds a port in another
   const linked = new Set(links.flatMap(({ a, b }) => [a, b]).map((end) => `${end.switch} ${end.port}`));
   const isLinked = (sw: string, port: string): boolean => linked.has(`${sw} ${port}`);
   return switches.some(

@@ -1,8 +1,9 @@
 /** Which entities run in a switch, and which of its ports each has. */
 import { oncePerNumber } from '../../base/cache';
 import type { Bridge, BridgePort } from '../../topology/bridges';
-import { runsTrees } from '../../model/document';
+import { isOpen, runsTrees } from '../../model/document';
 import { treeInstance, treeVlan, type TreeId } from '../../model/ids';
+import type { RunState } from '../../modes/entity';
 import type { Network } from '../../topology/network';
 import { regionsOf, sameRegion, type RegionMap } from '../../topology/region';
 import { portVlanTrees } from '../../topology/vlanTree';
@@ -115,6 +116,26 @@ export function treesByEntity(sw: Bridge, region: RegionMap | null, trees: reado
   const together = mine.filter((i) => region !== null && treeInstance(trees[i]!) !== null);
   const apart = mine.filter((i) => !together.includes(i)).map((i) => [i]);
   return together.length > 0 ? [together, ...apart] : apart;
+}
+
+/** Whether a port lets frames of a VLAN through now. */
+export function letsFramesThrough(
+  {
+    network: { switches, ports, owner, live, carried },
+    spoken,
+    state,
+  }: {
+    readonly network: Network;
+    readonly spoken: Pick<Spoken, 'treeFor'>;
+    readonly state: (tree: number, port: number) => RunState;
+  },
+  vid: number,
+  port: number,
+): boolean {
+  if (!live[port] || !carried[port]!.has(vid)) return false;
+  if (isOpen(switches[owner[port]!]!, ports[port]!)) return true;
+  const tree = spoken.treeFor(port, vid);
+  return tree >= 0 && state(tree, port) === 'forwarding';
 }
 
 /** When a port lets a tree's BPDUs through as any multicast: of a switch without spanning tree, or one that passes them on, or a standard bridge's in another VLAN, where it forwards. */

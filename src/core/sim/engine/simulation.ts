@@ -1,6 +1,6 @@
 /** The protocols of a whole network on one clock: a deterministic run of messages and timers, in microseconds. */
 import type { BundleId, BridgePortId, TreeId } from '../../model/ids';
-import { isOpen, type Design } from '../../model/document';
+import type { Design } from '../../model/document';
 import type { Bpdu } from '../../modes/bpdu';
 import type { Micros, RunRole, RunState } from '../../modes/entity';
 import { randomFrom } from '../../base/random';
@@ -17,11 +17,12 @@ import { Guards } from './guards';
 import type { Cause } from '../trace/recording';
 import { Medium } from './medium';
 import type { SimulationOptions } from './options';
-import { spokenIn, type Spoken } from './places';
+import { letsFramesThrough, spokenIn, type Spoken } from './places';
 import { ShownPorts } from './shownPorts';
 import { ranksOf, type Event, type Running } from './running';
 import { SteadyHellos } from './steadyHellos';
 import { movedPorts, touchedSwitches, turnedSwitches } from './touched';
+import { VlanChecks } from './vlanChecks';
 import type { Watch } from './watch';
 
 const NONE: ReadonlyMap<TreeId, number> = new Map();
@@ -40,6 +41,7 @@ export class Simulation extends Clock {
   spoken: Spoken;
   readonly aggregation: Aggregation;
   readonly guards = new Guards(this);
+  private readonly checks = new VlanChecks(this);
   private dirty = false;
   cause: Cause = SIGNAL;
 
@@ -115,6 +117,7 @@ export class Simulation extends Clock {
 
   /** Begins the entities of a switch; of a primary also those that have no port but its secondary's as yet. */
   readonly start = (s: number): void => {
+    this.checks.forget(s);
     this.entities.start(s);
     if (this.network.pairs.some(({ first }) => first === s))
       for (const all of this.running) if (all[s]) this.after(all[s]);
@@ -242,6 +245,16 @@ export class Simulation extends Clock {
     this.after(running);
   }
 
+  /** A check says that a port may not forward in a tree, or may again. */
+  hold(tree: number, port: number, on: boolean): void {
+    const running = this.running[tree]![this.network.owner[port]!];
+    const local = this.placeOf(tree, port);
+    if (!running || local < 0) return;
+    this.hellos.rouse(running);
+    running.entity.setHeld(local, on);
+    this.after(running);
+  }
+
   /** What a port sends gets lost, or arrives again. */
   setMute(port: number, on: boolean, bpdus = false): void {
     this.hellos.rouseAt(new Set([this.network.owner[port]!]));
@@ -257,13 +270,7 @@ export class Simulation extends Clock {
   /** The tree that decides where a VLAN's frames pass at a port; -1 where none does. */
   treeFor = (port: number, vid: number): number => this.spoken.treeFor(port, vid);
   /** Whether frames of a VLAN pass a port now. */
-  passes(vid: number, port: number): boolean {
-    const { switches, ports, owner, live, carried } = this.network;
-    if (!live[port] || !carried[port]!.has(vid)) return false;
-    if (isOpen(switches[owner[port]!]!, ports[port]!)) return true;
-    const tree = this.treeFor(port, vid);
-    return tree >= 0 && this.state(tree, port) === 'forwarding';
-  }
+  passes = (vid: number, port: number): boolean => letsFramesThrough(this, vid, port);
 
   /**
    * Whether nothing moves and nothing will: every entity rests, and no information that is left from before can still be
@@ -341,6 +348,7 @@ export class Simulation extends Clock {
     if (!this.network.live[port]) return; // the light went out meanwhile
     const running = this.running[tree]![this.network.owner[port]!];
     const local = this.spoken.places[tree]![port]!;
+    if (this.checks.catches(tree, port, bpdu)) return;
     if (running && local >= 0) {
       const { entity } = running;
       if (this.guards.catches(port, bpdu)) return;

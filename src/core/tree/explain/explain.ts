@@ -4,7 +4,8 @@ import { SHUT_BY, shutText } from '../../model/guard';
 import { settleBundles } from '../../topology/lag/settled';
 import { isOne, wholeOf } from '../../topology/acting';
 import { deadReason, isBundle, isShut, shutCode, type Network } from '../../topology/network';
-import { roleOf, stateIn, treeOf, type PortState, type Role, type SettledTree, type Solution } from '../settled';
+import { HELD, roleOf, stateIn, treeOf, type PortState, type Role, type SettledTree, type Solution } from '../settled';
+import { wrongVlans } from '../../topology/vlanCheck';
 import { bridgesSolution } from '../spread';
 import { bpduWay, wayPhrase } from './bpduWay';
 import { compareVectors, costText, decidingField, heardBy, offerOf } from './vector';
@@ -96,6 +97,11 @@ function explainOwn(solution: Solution, tree: SettledTree, p: number): PortExpla
       tree.regional?.inside[p] ? 'no hop is left' : 'they are older than the max age of their root',
       network.far[p]!,
     ];
+    const wrong = tree.disputed[p] === HELD ? wrongVlans(network).get(p) : undefined;
+    if (wrong)
+      return say(
+        `Designated, but it discards: held, since VLANs differ. BPDUs of VLAN ${wrong.heard} arrive here in VLAN ${wrong.own}, from ${label(network, wrong.from)}.`,
+      );
     if (tree.disputed[p] && network.oneWayPeers.has(p)) {
       const [beside] = network.oneWayPeers.get(p)!;
       return say(
