@@ -13,7 +13,7 @@ const REST = 120 * SECOND;
 
 it.each([
   ['any dialects', withStack(anyDesign)] as const,
-  ['bundles', withStack(bundledDesign({ modes: ['active', 'static'] }))] as const,
+  ['bundles', withStack(bundledDesign({ modes: ['active', 'passive'] }))] as const,
 ])(
   'settles to what the solver says after every member and stack cable that is lost or comes back: %s',
   (_, designs) => {

@@ -1,5 +1,8 @@
 /** The VLAN check: where untagged VLANs differ a port is held in both, settled and in a run, until that clears up. */
 import fc from 'fast-check';
+import { heardAt } from '../analysis/dialects/heard';
+import { findingsOf } from '../analysis/findings/findings';
+import { editAll } from '../edit/edit';
 import type { Dialect } from '../model/document';
 import { SECOND } from '../modes/entity';
 import { networkOf, randomDesign, regionsDesign, settledTree } from '../testing/networks';
@@ -80,6 +83,23 @@ describe.each<Dialect>(['per-vlan-rstp', 'per-vlan-stp'])(
     });
   },
 );
+
+it('what holds a port is told of its BPDUs, and as a finding whose remedy lets it go', () => {
+  const design = between([15, 25], [false, true], 'per-vlan-rstp');
+  const solution = solve(design);
+  const at = (sw: string) => solution.network.portIndexOf(sw as never, '1' as never);
+  const fates = Object.fromEntries(
+    heardAt(solution, at('b')).flatMap(({ trees, fate }) => trees.map((tree) => [tree, fate])),
+  );
+  expect(fates).toMatchObject({ 'vlan:15': 'held against', 'vlan:25': 'held', 'vlan:1': 'read' });
+  const about = (of: typeof design) => findingsOf(of, solve(of)).filter(({ rule }) => rule === 'vlans-held');
+  expect(about(design).map(({ text }) => text)).toEqual([
+    'b port 1 is held in VLANs 15,25: BPDUs of VLAN 15 arrive there in VLAN 25',
+  ]);
+  const edited = editAll(design, about(design)[0]!.remedies[0]!.commands);
+  expect(edited.ok && about(edited.value.design)).toEqual([]);
+  expect(about(between([15, 25], [false, false], 'per-vlan-rstp'))).toEqual([]);
+});
 
 it('an access port is held by the BPDUs of a trunk’s native VLAN, and a trunk by none of an access port', () => {
   const design = between([15, 1], [true, true], 'per-vlan-rstp', { vlans: { mode: 'access', vlan: 25 } });

@@ -7,14 +7,15 @@ import type { RunState } from '../../core/modes/entity';
 import { bridgePortOf, isShut, shutCode } from '../../core/topology/network';
 import { SHUT_BY } from '../../core/model/guard';
 import type { Instant } from '../../core/sim/trace/trace';
-import { CODE, roleOf, treeOf, type Role, type SettledTree } from '../../core/tree/settled';
+import { wrongVlans } from '../../core/topology/vlanCheck';
+import { CODE, HELD, roleOf, treeOf, type Role, type SettledTree } from '../../core/tree/settled';
 import type { Workbench } from '../state/store';
 import { ROLE_LETTERS } from '../ui/words/roles';
 import { speedText } from '../ui/words/units';
 
 /** A guard at an end of a link: `acts` where it keeps the port from forwarding, or has shut it. */
 export interface GuardSign {
-  readonly letter: 'B' | 'P' | 'R' | 'L';
+  readonly letter: 'B' | 'P' | 'R' | 'L' | 'V';
   readonly acts: boolean;
 }
 
@@ -84,7 +85,8 @@ export function drawnLink(
   return { dead: network.macOperational[one] !== 1, shut: [shutBy(one), shutBy(other)], strands };
 
   function guardAt(treeIndex: number, tree: SettledTree, p: number): GuardSign | null {
-    if (at?.isHeld(treeIndex, p)) return { letter: 'L', acts: true };
+    if (at?.isHeld(treeIndex, p)) return { letter: wrongVlans(network).has(p) ? 'V' : 'L', acts: true };
+    if (tree.disputed[p] === HELD) return { letter: 'V', acts: true };
     const port = network.ports[p]!;
     if (port.rootGuard && tree.role[p] === CODE.alternate) return { letter: 'R', acts: true };
     if (lens !== 'Guard' || tree.role[p] === CODE.absent) return null;

@@ -14,16 +14,18 @@ import {
 import { isGuarded } from '../../topology/shut';
 import { segmentsOf } from '../../topology/segments';
 import { belongs, partAt } from '../../topology/trees';
+import { wrongVlans } from '../../topology/vlanCheck';
 import { speaksVersion0 } from '../../tree/hearing';
 import { passing } from '../../tree/passing';
-import { CODE, type SettledTree, type Solution } from '../../tree/settled';
+import { vlanOf } from '../../tree/held';
+import { CODE, HELD, type SettledTree, type Solution } from '../../tree/settled';
 import { bpduWays, wayPhrase } from '../../tree/explain/bpduWay';
 import { label, switchName } from '../../tree/explain/phrases';
 import type { Network } from '../../topology/network';
 import type { Progress } from '../steering/steer';
 
-/** A port takes them into a tree, throws them away, is shut by them; or its switch has no part in that tree there, and passes them on or not. */
-export type Fate = 'read' | 'discarded' | 'shuts' | 'passed on' | 'blocked' | 'not carried';
+/** A port takes them into a tree, throws them away, is shut by them, is held against them in two VLANs, or throws them away since it is; or its switch has no part in that tree there, and passes them on or not. */
+export type Fate = 'read' | 'discarded' | 'shuts' | 'held against' | 'held' | 'passed on' | 'blocked' | 'not carried';
 
 /** BPDUs that come in the same way, and are treated alike. */
 export interface HeardBpdus {
@@ -65,11 +67,15 @@ function heardInTree(solution: Solution, tree: SettledTree, p: number): HeardBpd
   const sends = (x: number): boolean => ports[x]!.bpduTx && instances.some(({ role }) => role[x] === CODE.designated);
   const isActive = (q: number): boolean => tree.role[q] === CODE.designated || tree.role[q] === CODE.root;
 
+  const isHeld = trees.some(({ disputed }) => disputed[p] === HELD);
   const fateOf = (group: HeardBpdus['group']): Fate => {
     const sw = switches[owner[p]!]!;
     const part = partAt(sw, ports[p]!, tree.id);
     // The copy for bridges with trees of VLANs is no BPDU to one of the standard.
     const foreign = part === 'bridge' && group !== 'standard' && common && !isPerVlan(sw);
+    const wrong = isHeld ? wrongVlans(network).get(p) : undefined;
+    if (wrong && vlanOf(tree.id) === wrong.heard) return 'held against';
+    if (wrong && vlanOf(tree.id) === wrong.own) return 'held';
     if (!belongs(sw, carried[p]!, vid)) return 'not carried';
     if (part === 'hub') return 'passed on';
     if (part === 'relay' || foreign) return passes(p) ? 'passed on' : 'blocked';
@@ -172,6 +178,8 @@ export function conversationsIn(solution: Solution, progress: Progress = () => t
 const FATES: Record<Exclude<Fate, 'read'>, string> = {
   discarded: 'discarded, since the port takes none in',
   shuts: 'BPDU guard shuts the port',
+  'held against': 'held against, since they arrive in another VLAN',
+  held: 'dropped, since the port is held',
   'passed on': 'passed on untouched',
   blocked: 'dropped, since the port blocks there',
   'not carried': 'dropped, since the VLAN is not carried here',

@@ -116,7 +116,7 @@ function nativeFindings(link: Link, ends: Ends): Finding[] {
       link,
       ends,
       `untagged frames are VLAN ${na} at one end and VLAN ${nb} at the other`,
-      'Frames sent untagged change their VLAN on the way, and per-VLAN BPDUs reach the wrong tree.',
+      'Frames sent untagged change their VLAN on the way, and per-VLAN BPDUs reach the wrong tree: where a VLAN check is on, it holds the port in both.',
       remedies.reverse(),
     ),
   ];

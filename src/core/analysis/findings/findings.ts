@@ -15,7 +15,7 @@ import { rootFindings } from './rootFindings';
 import { pairFindings } from './pairFindings';
 import { stackFindings } from './stackFindings';
 import { costMethodFindings, timerFindings } from './settingFindings';
-import { hostFindings, pathFindings, unlistedVlanFindings } from './vlanFindings';
+import { heldFindings, hostFindings, pathFindings, unlistedVlanFindings } from './vlanFindings';
 
 /** All findings: loops first, then roots, then what does not match. */
 export const findingsOf = (design: Design, solution: Solution): Finding[] => [
@@ -31,6 +31,7 @@ export const findingsOf = (design: Design, solution: Solution): Finding[] => [
   ...bundleFindings(design),
   ...linkFindings(design),
   ...hostFindings(solution.network),
+  ...heldFindings(solution),
   ...pathFindings(solution.network),
   ...unlistedVlanFindings(solution.network),
   ...identifierFindings(design),

@@ -2,8 +2,11 @@
 import { vlansText } from '../../model/vlanSet';
 import type { Command } from '../../edit/commands';
 import { type Host, type LinkEnd, isPerVlan } from '../../model/document';
-import type { Network } from '../../topology/network';
-import { switchName } from '../../tree/explain/phrases';
+import type { BundleId } from '../../model/ids';
+import { isBundle, type Network } from '../../topology/network';
+import { wrongVlans } from '../../topology/vlanCheck';
+import { label, switchName } from '../../tree/explain/phrases';
+import { HELD, type Solution } from '../../tree/settled';
 import type { Finding } from './finding';
 import { partsOf } from '../parts';
 
@@ -183,4 +186,37 @@ export function membersByVlan({
   for (const host of design.hosts) for (const end of host.attach) at(end, host.vlan);
   ports.forEach(({ vlans, up }, p) => vlans.mode === 'access' && up && cable[p]! < 0 && add(vlans.vlan, owner[p]!));
   return members;
+}
+
+/** Ports that the VLAN check holds, each once for both VLANs. */
+export function heldFindings({ network, trees }: Solution): Finding[] {
+  const { switches, ports, home } = network;
+  return [...wrongVlans(network.acting ?? network)].flatMap(([p, { from, heard, own }]): Finding[] => {
+    const held = trees.filter(({ disputed }) => disputed[p] === HELD).map(({ id }) => id);
+    if (held.length === 0) return [];
+    const { id, vlans } = ports[p]!;
+    const sw = switches[home[p]!]!;
+    const at = { switch: sw.id, port: id };
+    return [
+      {
+        rule: 'vlans-held',
+        text: `${label(network, p)} is held in VLANs ${vlansText([heard, own])}: BPDUs of VLAN ${heard} arrive there in VLAN ${own}`,
+        why: `Its VLAN check keeps the two from becoming one: ${label(network, from)} sends VLAN ${heard} untagged. Neither gets over this cable until both ends mean the same.`,
+        at: { ...at, trees: held },
+        remedies:
+          vlans.mode === 'trunk'
+            ? [
+                {
+                  label: `native VLAN ${heard} on ${label(network, p)}`,
+                  commands: [
+                    isBundle(network, p)
+                      ? { do: 'set-bundle', bundle: id as string as BundleId, vlans: { ...vlans, native: heard } }
+                      : { do: 'set-port', ...at, port: id, vlans: { ...vlans, native: heard } },
+                  ],
+                },
+              ]
+            : [],
+      },
+    ];
+  });
 }

@@ -130,7 +130,7 @@ export function FlowsTable() {
             </BarChart>
           </ResponsiveContainer>
         </div>
-        <div className={own.scroll} tabIndex={0} role="region" aria-label="Flows">
+        <div className={own.scroll} tabIndex={0} role="region" aria-label="Table of flows">
           <table className={own.flows} aria-label="Flows by member">
             <thead>
               <tr>

@@ -1,7 +1,7 @@
 'use client';
 /** What a switch sets for all of its edge ports, and how its shut ports open again; of one switch or of several. */
 import type { Command } from '../../../core/edit/commands';
-import type { Switch } from '../../../core/model/document';
+import { isPerVlan, type Switch } from '../../../core/model/document';
 import { labelOf } from '../../../core/model/field';
 import { switchGuardFields } from '../../../core/model/guard';
 import { useWorkbench } from '../../state/context';
@@ -66,6 +66,20 @@ export function SwitchGuards({ switches }: { readonly switches: readonly Switch[
             commit={(action) => action !== '' && set({ probeAction: action })}
           />
         </>
+      )}
+      {switches.some((sw) => isPerVlan(sw)) && (
+        <ChoiceSetting
+          label={upper(labelOf(switchGuardFields.vlanCheck))}
+          {...choiceOf(
+            switches.map((sw): 'on' | 'off' => (sw.vlanCheck ? 'on' : 'off')),
+            [
+              ['off', 'Off'],
+              ['on', 'On: holds a port'],
+            ],
+          )}
+          note="a BPDU that arrives in another VLAN than it is of holds its port in both"
+          commit={(to) => to !== '' && set({ vlanCheck: to === 'on' })}
+        />
       )}
       <ChoiceSetting
         label={upper(labelOf(switchGuardFields.unmanned))}
