@@ -74,7 +74,7 @@ export function drawnLink(
         label: treeLabel(id),
         roles: [roleOf(tree, a), roleOf(tree, b)],
         moved: before?.has(a) || before?.has(b) ? [before.get(a) ?? null, before.get(b) ?? null] : null,
-        disputed: [tree.disputed[a] === 1, tree.disputed[b] === 1],
+        disputed: [tree.disputed[a] !== 0, tree.disputed[b] !== 0],
         guards: [guardAt(treeIndex, tree, a), guardAt(treeIndex, tree, b)],
         states: at ? [at.state(treeIndex, a), at.state(treeIndex, b)] : null,
       },
