@@ -16,7 +16,7 @@ test('the root blocks a port of its own, says why, and no longer does once the c
   await expect(why).toContainText('then through stairs-a (port 1 to port 2) and stairs-b (port 2 to port 1)');
   const heard = inspector(page).getByRole('region', { name: 'BPDUs that come in' });
   await expect(heard.getByRole('listitem')).toHaveText([
-    'RST BPDUs of the common tree, untagged, from stairs-b port 1: dropped, since the VLAN is not carried here.',
+    'RST BPDUs of the common tree, untagged, from stairs-b port 1: dropped: VLAN not carried here.',
     /^RST BPDUs of VLANs 15,25,35, tagged, for trees of VLANs, from hall-a port 2, passed on through .*: read as such\.$/,
   ]);
 
@@ -80,4 +80,32 @@ test('conversations are listed, those that come back first, and a switch tells w
   await expect(inspector(page).getByRole('region', { name: 'As it believes' })).toContainText(
     'VLANs 15,25,35: it is root itself. Port 3 hears itself; its cable leads to stairs-b.',
   );
+});
+
+test('what rides around is drawn on the map beside the conversations, and a check holds a trunk whose VLANs differ', async ({
+  page,
+}) => {
+  await openDemo(page, 'town');
+  await page.getByRole('tab', { name: 'Conversations' }).click();
+  await expect(page.locator('[data-ride="returns"]')).toHaveCount(3);
+  await page.getByRole('tab', { name: /^Findings/ }).click();
+  await expect(page.locator('[data-ride]')).toHaveCount(0);
+
+  await page.getByRole('tab', { name: 'Cable', exact: true }).click();
+  await page.keyboard.press('/');
+  await page.getByLabel('Quick-cabling line').fill('switch archive vlan-check\nport archive 1 native 15');
+  await page.getByRole('button', { name: 'Do 2 lines' }).click();
+  await page.getByRole('tab', { name: /^Findings/ }).click();
+  await expect(
+    page.getByText('archive port 1 is held in VLANs 1,15: BPDUs of VLAN 1 arrive there in VLAN 15').first(),
+  ).toBeVisible();
+  await page.getByRole('tab', { name: 'Root', exact: true }).click();
+  await treeRow(page, 'vlan:15').click();
+  await page.getByRole('tab', { name: /^Findings/ }).click();
+  await expect(page.locator('[data-guard="V"]').first()).toBeVisible();
+  await page
+    .getByRole('button', { name: /native VLAN 1 on archive port 1/ })
+    .first()
+    .click();
+  await expect(page.locator('[data-guard="V"]')).toHaveCount(0);
 });

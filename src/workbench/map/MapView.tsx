@@ -35,6 +35,7 @@ import { Strands } from './Strands';
 import { GroupNode, type GroupNodeType } from './GroupNode';
 import { GroupOutlines } from './GroupOutlines';
 import { PairYokes } from './PairYokes';
+import { Rides } from './Rides';
 import { SwitchNode, type SwitchNodeType } from './SwitchNode';
 import { useMapControls } from './useMapControls';
 import { useMapLayout, type Drag } from './useMapLayout';
@@ -209,6 +210,7 @@ function Map({ Under, Over, Signs }: OfLens) {
                   <KeptProvider value={setKept}>{Under && <Under boxes={map.boxes} lines={map.lines} />}</KeptProvider>
                   <GroupOutlines outlines={map.outlines} />
                   <PairYokes boxes={map.boxes} />
+                  <Rides lines={map.lines} />
                   <Strands
                     skeleton={skeleton}
                     lines={map.lines}

@@ -11,6 +11,7 @@ import type { Result } from '../../core/base/result';
 import type { Remedy } from '../../core/analysis/findings/finding';
 import type { PortMargins } from '../../core/analysis/steering/margin';
 import type { Wish } from '../../core/analysis/steering/wishes';
+import type { Conversation } from '../../core/analysis/dialects/heard';
 import type { Marked } from '../../core/analysis/practice/worksheet';
 import type { Present } from './document';
 import type { Folded } from './folding';
@@ -20,6 +21,9 @@ import type { Moved } from './moved';
 import type { Item, Selection } from './selection';
 import type { Lens } from './lens';
 import type { Looking, View } from './looking';
+
+/** A conversation that others pass on. */
+export type Ride = Pick<Conversation, 'switch' | 'port' | 'returns' | 'ride'>;
 
 /** Where switches stand on the map: at their own places, or hanging under the root of the tree that is shown. */
 export type MapLayout = 'placed' | 'hung';
@@ -50,6 +54,8 @@ export interface WorkbenchState extends Present {
   readonly inspector: boolean;
   /** The worksheet that was compared last, shown beside the trees. */
   readonly marked: Marked | null;
+  /** Ways of BPDUs through switches that have no part in them, for the map to show while they are asked about. */
+  readonly rides: readonly Ride[];
   /** The step of the tour that is to be done next; null where none is taken. */
   readonly tour: number | null;
   readonly dialog: 'palette' | 'keys' | 'glossary' | null;

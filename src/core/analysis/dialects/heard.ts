@@ -8,9 +8,11 @@ import {
   treeVlan,
   vlanTree,
   type BridgePortId,
+  type LinkId,
   type SwitchId,
   type TreeId,
 } from '../../model/ids';
+import { wholeOf } from '../../topology/acting';
 import { isGuarded } from '../../topology/shut';
 import { segmentsOf } from '../../topology/segments';
 import { belongs, partAt } from '../../topology/trees';
@@ -18,6 +20,7 @@ import { wrongVlans } from '../../topology/vlanCheck';
 import { speaksVersion0 } from '../../tree/hearing';
 import { passing } from '../../tree/passing';
 import { vlanOf } from '../../tree/held';
+import { bridgesSolution } from '../../tree/spread';
 import { CODE, HELD, type SettledTree, type Solution } from '../../tree/settled';
 import { bpduWays, wayPhrase } from '../../tree/explain/bpduWay';
 import { label, switchName } from '../../tree/explain/phrases';
@@ -40,8 +43,9 @@ export interface HeardBpdus {
   readonly fate: Fate;
 }
 
-/** Those that come to port `p`, the same of several trees together. */
-export function heardAt(solution: Solution, p: number): HeardBpdus[] {
+/** Those that come to port `p`, the same of several trees together; those of a pair that acts as one come to both halves of a bundle. */
+export function heardAt(given: Solution, half: number): HeardBpdus[] {
+  const [solution, p] = [bridgesSolution(given), wholeOf(given.network, half)];
   const found = new Map<string, HeardBpdus & { readonly trees: TreeId[] }>();
   for (const tree of solution.trees) {
     if (treeInstance(tree.id)) continue; // what is said of instances is in the CIST's BPDUs
@@ -142,6 +146,18 @@ export interface Conversation extends HeardWords {
   readonly riding: string;
   /** Whether they have come back to the switch that sends them. */
   readonly returns: boolean;
+  /** The cables that they take, each from a switch on; empty where nobody passes them on. */
+  readonly ride: readonly { readonly link: LinkId; readonly from: SwitchId }[];
+}
+
+/** The cables of a way, of a bundle the one that BPDUs take. */
+function rideOf({ design, link, home, switches }: Network, { from, way }: HeardBpdus): Conversation['ride'] {
+  if (way.length === 0) return [];
+  const leaves = [from, ...way.filter((_, i) => i % 2 === 1)];
+  return leaves.flatMap((q) => {
+    const cable = design.links[link[q]!];
+    return cable ? [{ link: cable.id, from: switches[home[q]!]!.id }] : [];
+  });
 }
 
 /** `stairs-a, stairs-b`, of many the first ones. */
@@ -152,16 +168,17 @@ function ridden({ switches, owner }: Network, way: readonly number[]): string {
 
 /** All that bridges say to each other, what comes back and what rides through others first. */
 export function conversationsIn(solution: Solution, progress: Progress = () => true): Conversation[] {
-  const { network } = solution;
-  const { ports, switches, owner, far, live } = network;
+  const bridges = bridgesSolution(solution);
+  const { network } = bridges;
+  const { ports, switches, owner, home, far, live } = network;
   const found: Conversation[] = [];
   for (let p = 0; p < ports.length; p += 1) {
     if (p % 20 === 0 && !progress(p / ports.length)) break;
     if (far[p]! < 0 || !live[p]) continue;
-    for (const heard of heardAt(solution, p))
+    for (const heard of heardAt(bridges, p))
       found.push({
-        ...heardWords(solution, p, heard),
-        switch: switches[owner[p]!]!.id,
+        ...heardWords(bridges, p, heard),
+        switch: switches[home[p]!]!.id,
         port: ports[p]!.id,
         at: label(network, p),
         from: label(network, heard.from),
@@ -169,6 +186,7 @@ export function conversationsIn(solution: Solution, progress: Progress = () => t
         group: heard.group,
         riding: ridden(network, heard.way),
         returns: owner[heard.from] === owner[p],
+        ride: rideOf(network, heard),
       });
   }
   const rank = ({ returns, through }: Conversation): number => (returns ? 0 : through === '' ? 2 : 1);
@@ -176,11 +194,11 @@ export function conversationsIn(solution: Solution, progress: Progress = () => t
 }
 
 const FATES: Record<Exclude<Fate, 'read'>, string> = {
-  discarded: 'discarded, since the port takes none in',
+  discarded: 'discarded: the port takes none in',
   shuts: 'BPDU guard shuts the port',
-  'held against': 'held against, since they arrive in another VLAN',
-  held: 'dropped, since the port is held',
+  'held against': 'held against: of another VLAN',
+  held: 'dropped: the port is held',
   'passed on': 'passed on untouched',
-  blocked: 'dropped, since the port blocks there',
-  'not carried': 'dropped, since the VLAN is not carried here',
+  blocked: 'dropped: the port blocks there',
+  'not carried': 'dropped: VLAN not carried here',
 };

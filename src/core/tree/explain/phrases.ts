@@ -41,22 +41,26 @@ export const fieldName = (vector: PriorityVector, field: VectorField): string =>
 /** What people call a switch: its name, else its id. */
 export const switchName = (sw: Pick<Bridge, 'id' | 'name'>): string => nameOf(sw);
 
+const homeOf = ({ design, switches, home }: Network, p: number) =>
+  design.switches.find((sw) => sw.id === switches[home[p]!]!.id)!;
+
+const ownPortText = (network: Network, p: number): string => {
+  const { id } = network.ports[p]!;
+  const at = homeOf(network, p);
+  const bundle = network.design.bundles.find((each) => (each.id as BridgePortId) === id && each.switch === at.id);
+  return bundle ? `bundle ${nameOf(bundle)}` : `port ${id}`;
+};
+
 /** `port 3`, or `bundle Uplinks`; in a pair that is seen as one bridge `port 3 of ridge-a`. */
 export function portText(network: Network, p: number): string {
-  const { design, ports, home, owner, switches } = network;
-  const { id } = ports[p]!;
-  const at = design.switches.find((sw) => sw.id === switches[home[p]!]!.id)!;
-  const bundle = design.bundles.find((each) => (each.id as BridgePortId) === id && each.switch === at.id);
-  const own = bundle ? `bundle ${nameOf(bundle)}` : `port ${id}`;
-  const ofPair = !network.acting && network.pairs.some((pair) => isOne(pair) && pair.first === owner[p]);
-  return ofPair ? `${own} of ${nameOf(at)}` : own;
+  const { pairs, owner, acting } = network;
+  const ofPair = !acting && pairs.some((pair) => isOne(pair) && pair.first === owner[p]);
+  return ofPair ? `${ownPortText(network, p)} of ${nameOf(homeOf(network, p))}` : ownPortText(network, p);
 }
 
 /** A switch and its port. */
-export const label = (network: Network, p: number): string => {
-  const own = portText(network, p);
-  return own.includes(' of ') ? own : `${switchName(network.switches[network.owner[p]!]!)} ${own}`;
-};
+export const label = (network: Network, p: number): string =>
+  `${nameOf(homeOf(network, p))} ${ownPortText(network, p)}`;
 
 /** Who speaks for a segment and by what: `ridge-b offers this segment at 2 000, lodge could only at 20 000`. */
 export function offerPhrase({ winner, loser, decidedBy }: VectorComparison): string {

@@ -1,10 +1,10 @@
 'use client';
 /** What bridges say to each other over each cable, and what becomes of it: what comes back to its sender or rides through others first. */
 import type { GridColDef } from '@mui/x-data-grid';
-import { useMemo } from 'react';
+import { useEffect, useMemo } from 'react';
 import type { Conversation } from '../../../core/analysis/dialects/heard';
 import { useAsk } from '../../state/ask';
-import { useFollowing } from '../../state/context';
+import { useFollowing, useWorkbenchStore } from '../../state/context';
 import { askConversations } from '../../state/questions';
 import type { Item } from '../../state/selection';
 import styles from '../../ui/table.module.css';
@@ -17,7 +17,7 @@ interface Row extends Conversation {
   /** `RST, tagged`. */
   readonly how: string;
   /** `stairs-a, stairs-b and back`. */
-  readonly ride: string;
+  readonly rides: string;
 }
 
 const COLUMNS: GridColDef<Row>[] = [
@@ -25,8 +25,8 @@ const COLUMNS: GridColDef<Row>[] = [
   { field: 'from', headerName: 'From', width: 100 },
   { field: 'trees', headerName: 'Trees', width: 105 },
   { field: 'how', headerName: 'BPDUs', width: 110 },
-  { field: 'ride', headerName: 'Rides through', flex: 1, minWidth: 180 },
-  { field: 'fate', headerName: 'What becomes of it', width: 280 },
+  { field: 'rides', headerName: 'Rides through', flex: 1, minWidth: 172 },
+  { field: 'fate', headerName: 'What becomes of it', width: 198 },
 ];
 
 const itemOf = ({ switch: sw, port }: Row): Item => ({ kind: 'port', switch: sw, port });
@@ -35,6 +35,11 @@ export function ConversationTable() {
   const design = useFollowing((state) => state.design);
   const { status, stop } = useAsk(useMemo(() => askConversations(design), [design]));
   const rows = useMemo(() => (status.kind === 'found' ? rowsOf(status.value) : []), [status]);
+  const store = useWorkbenchStore();
+  useEffect(() => {
+    store.setState({ rides: rows.filter(({ ride }) => ride.length > 0) });
+    return () => store.setState({ rides: [] });
+  }, [store, rows]);
   if (status.kind !== 'found') return <Asking status={status} stop={stop} what="Following what bridges say" />;
   const [back, ride] = [
     rows.filter(({ returns }) => returns).length,
@@ -69,5 +74,5 @@ const rowsOf = (all: readonly Conversation[]): Row[] =>
     ...each,
     id: String(i),
     how: `${each.kind}${FORMS[each.group]}`,
-    ride: each.returns ? `${each.riding} and back` : each.riding,
+    rides: each.returns ? `${each.riding} and back` : each.riding,
   }));

@@ -2,6 +2,7 @@ import { table, type LensManifest } from '../manifest';
 import { findings, history, ports, moved } from '../shared/tables';
 import { ACTIONS } from './actions';
 import { PANELS } from './panels';
+import { Signs } from './Signs';
 
 export const root: LensManifest = {
   lens: 'Root',
@@ -27,4 +28,5 @@ export const root: LensManifest = {
   ],
   panels: PANELS,
   actions: ACTIONS,
+  Signs,
 };
