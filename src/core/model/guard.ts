@@ -97,6 +97,8 @@ export const switchGuardFields = {
   edgeLoopProbe: unlessSet('loop probe on edge ports', 'trees', 'edge-loop-probe', 'test frames on each edge port'),
   /** Whether a BPDU of a VLAN's tree that arrives in another VLAN has its port held in both (trade practice). */
   vlanCheck: unlessSet('VLAN check', 'trees', 'vlan-check', 'holds a port at which VLANs differ'),
+  /** Whether a region's port to a per-VLAN bridge is held while not all its VLANs have their root on the side of the CIST's (trade practice). */
+  rootCheck: unlessSet('root check', 'trees', 'root-check', 'holds a port out of the region where roots differ'),
   probeInterval: field(probeInterval.default(PROBE_INTERVAL.default), {
     label: 'interval of loop probes',
     unit: 's',

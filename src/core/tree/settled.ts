@@ -3,6 +3,7 @@ import { isMultiple } from '../model/document';
 import { shutText } from '../model/guard';
 import { CIST, type BundleId, type BridgePortId, type SwitchId, type TreeId } from '../model/ids';
 import type { Network } from '../topology/network';
+import { rootCheckedPorts } from '../topology/rootCheck';
 import { wrongVlans } from '../topology/vlanCheck';
 
 /** Port roles (IEEE 802.1Q-2018 clause 13.12), in the order of their codes; code 0 is a port outside the tree. */
@@ -13,8 +14,9 @@ export type PortState = 'forwarding' | 'discarding';
 
 export const CODE = { absent: 0, root: 1, designated: 2, alternate: 3, backup: 4, master: 5, disabled: 6 } as const;
 
-/** In `disputed`: held by the VLAN check. */
+/** In `disputed`: held by the VLAN check, by the root check. */
 export const HELD = 2;
+export const ROOTS_DIFFER = 3;
 
 /** One tree's answer. Switch arrays have one entry a switch, port arrays one a port, by the network's indices. */
 export interface SettledTree {
@@ -32,7 +34,7 @@ export interface SettledTree {
   readonly cost: Int32Array;
   /** Index of the designated port of the port's segment; -1 without one. */
   readonly designated: Int32Array;
-  /** 1 for each designated port that discards, since it hears a worse bridge speak for its segment too: one that throws away what it says; `HELD` where the VLAN check holds it: it hears nothing in this tree. */
+  /** 1 for each designated port that discards, since it hears a worse bridge speak for its segment too: one that throws away what it says; `HELD` where the VLAN check holds it: it hears nothing in this tree; `ROOTS_DIFFER` where the root check does, whatever its role. */
   readonly disputed: Uint8Array;
   /** Of the CIST and of instances: each bridge's regional root, -1 where it does not take part, and the internal root path cost; 1 for each port that leads to its own region alone. */
   readonly regional?: { readonly root: Int32Array; readonly cost: Float64Array; readonly inside: Uint8Array };
@@ -104,11 +106,19 @@ export interface TreeView {
   readonly switches: Readonly<Record<SwitchId, SwitchView>>;
 }
 
+/** What holds a port. */
+export const heldText = (network: Network, p: number): string =>
+  wrongVlans(network).has(p)
+    ? 'held: VLANs differ'
+    : rootCheckedPorts(network).has(p)
+      ? 'held: roots differ'
+      : 'held by loop guard';
+
 /** What a guard does at a port that has this role; `held`: loop guard keeps it from forwarding. */
 export function guardAt(network: Network, p: number, role: Role, held = false): { readonly guard?: string } {
   const { shut, ports } = network;
   if (shut[p]) return { guard: shutText(shut[p]) };
-  if (held) return { guard: wrongVlans(network).has(p) ? 'held: VLANs differ' : 'held by loop guard' };
+  if (held) return { guard: heldText(network, p) };
   return role === 'alternate' && ports[p]!.rootGuard ? { guard: 'held by root guard' } : {};
 }
 
@@ -139,7 +149,7 @@ export function viewTree(network: Network, tree: SettledTree): TreeView {
                 role,
                 state: stateIn(tree, p),
                 cost: tree.cost[p]!,
-                ...guardAt(network, p, role, tree.disputed[p] === HELD),
+                ...guardAt(network, p, role, tree.disputed[p]! >= HELD),
               },
             )
           : null;

@@ -16,8 +16,10 @@ import { designatedOn, disputeBeside, disputeUnheard, mayLead, rolesOf, thrownAw
 import { segmentsOf, type Segments } from '../topology/segments';
 import { compileSettings, type TreeSettings } from './settings';
 import { costsFrom, walkFromRoots, type Costs } from './shortestPaths';
+import { markRootsHeld } from './rootsHeld';
 import { spread } from './spread';
 import { type SettledTree, type Solution, forwards } from './settled';
+import { rootCheckedPorts } from '../topology/rootCheck';
 import { treesOf } from '../topology/trees';
 import { wrongVlans } from '../topology/vlanCheck';
 import { deafIn, heldPorts, markHeld, vlanOf, type HeldPorts } from './held';
@@ -68,19 +70,24 @@ function solveWithMstp(
     settings,
   );
   const cist = solveCist(context, held.get(vlanOf(CIST)));
-  const known = new Map<TreeId, SettledTree>([[CIST, cist]]);
+  let known = new Map<TreeId, SettledTree>([[CIST, cist]]);
   const standard = (id: TreeId): SettledTree => {
     const tree = known.get(id) ?? solveInstance(context, cist, id);
     known.set(id, tree);
     return tree;
   };
-  return trees.map((id) => {
-    if (treeInstance(id) !== null) return standard(id);
+  const ofVlan = (id: TreeId): SettledTree => {
     const vid = treeVlan(id) ?? 0;
     const relayForwards = (port: number): boolean =>
       forwards(standard(instanceTree(context.regions[network.owner[port]!]?.instanceOf(vid) ?? 0)), port);
     return solveTree(deafIn(given, held, id), id, settings, relayForwards, held.get(vlanOf(id)));
-  });
+  };
+  if (rootCheckedPorts(network).size > 0)
+    markRootsHeld(network, cist, (vlans) => {
+      known = new Map([[CIST, cist]]); // instances follow what is held by now
+      return vlans.map(ofVlan);
+    });
+  return trees.map((id) => (treeInstance(id) !== null ? standard(id) : ofVlan(id)));
 }
 
 function solveTree(

@@ -7,15 +7,14 @@ import type { RunState } from '../../core/modes/entity';
 import { bridgePortOf, isShut, shutCode } from '../../core/topology/network';
 import { SHUT_BY } from '../../core/model/guard';
 import type { Instant } from '../../core/sim/trace/trace';
-import { wrongVlans } from '../../core/topology/vlanCheck';
-import { CODE, HELD, roleOf, treeOf, type Role, type SettledTree } from '../../core/tree/settled';
+import { CODE, HELD, heldText, roleOf, treeOf, type Role, type SettledTree } from '../../core/tree/settled';
 import type { Workbench } from '../state/store';
 import { ROLE_LETTERS } from '../ui/words/roles';
 import { speedText } from '../ui/words/units';
 
 /** A guard at an end of a link: `acts` where it keeps the port from forwarding, or has shut it. */
 export interface GuardSign {
-  readonly letter: 'B' | 'P' | 'R' | 'L' | 'V';
+  readonly letter: 'B' | 'P' | 'R' | 'L' | 'V' | 'W';
   readonly acts: boolean;
 }
 
@@ -85,8 +84,8 @@ export function drawnLink(
   return { dead: network.macOperational[one] !== 1, shut: [shutBy(one), shutBy(other)], strands };
 
   function guardAt(treeIndex: number, tree: SettledTree, p: number): GuardSign | null {
-    if (at?.isHeld(treeIndex, p)) return { letter: wrongVlans(network).has(p) ? 'V' : 'L', acts: true };
-    if (tree.disputed[p] === HELD) return { letter: 'V', acts: true };
+    if (at?.isHeld(treeIndex, p)) return { letter: HOLDERS[heldText(network, p)] ?? 'L', acts: true };
+    if (tree.disputed[p]! >= HELD) return { letter: tree.disputed[p] === HELD ? 'V' : 'W', acts: true };
     const port = network.ports[p]!;
     if (port.rootGuard && tree.role[p] === CODE.alternate) return { letter: 'R', acts: true };
     if (lens !== 'Guard' || tree.role[p] === CODE.absent) return null;
@@ -94,6 +93,8 @@ export function drawnLink(
     return port.loopGuard ? { letter: 'L', acts: false } : null;
   }
 }
+
+const HOLDERS: Readonly<Record<string, GuardSign['letter']>> = { 'held: VLANs differ': 'V', 'held: roots differ': 'W' };
 
 /** What is written on a link: in the Cable view its speed, else only that it carries nothing. */
 export function linkText(

@@ -15,7 +15,7 @@ import { rootFindings } from './rootFindings';
 import { pairFindings } from './pairFindings';
 import { stackFindings } from './stackFindings';
 import { costMethodFindings, timerFindings } from './settingFindings';
-import { heldFindings, hostFindings, pathFindings, unlistedVlanFindings } from './vlanFindings';
+import { heldFindings, hostFindings, pathFindings, rootsHeldFindings, unlistedVlanFindings } from './vlanFindings';
 
 /** All findings: loops first, then roots, then what does not match. */
 export const findingsOf = (design: Design, solution: Solution): Finding[] => [
@@ -32,6 +32,7 @@ export const findingsOf = (design: Design, solution: Solution): Finding[] => [
   ...linkFindings(design),
   ...hostFindings(solution.network),
   ...heldFindings(solution),
+  ...rootsHeldFindings(solution),
   ...pathFindings(solution.network),
   ...unlistedVlanFindings(solution.network),
   ...identifierFindings(design),

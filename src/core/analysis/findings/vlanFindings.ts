@@ -2,11 +2,12 @@
 import { vlansText } from '../../model/vlanSet';
 import type { Command } from '../../edit/commands';
 import { type Host, type LinkEnd, isPerVlan } from '../../model/document';
-import type { BundleId } from '../../model/ids';
+import { CIST, type BundleId } from '../../model/ids';
 import { isBundle, type Network } from '../../topology/network';
+import { rootCheckedPorts } from '../../topology/rootCheck';
 import { wrongVlans } from '../../topology/vlanCheck';
 import { label, switchName } from '../../tree/explain/phrases';
-import { HELD, type Solution } from '../../tree/settled';
+import { CODE, HELD, ROOTS_DIFFER, type Solution } from '../../tree/settled';
 import type { Finding } from './finding';
 import { partsOf } from '../parts';
 
@@ -186,6 +187,28 @@ export function membersByVlan({
   for (const host of design.hosts) for (const end of host.attach) at(end, host.vlan);
   ports.forEach(({ vlans, up }, p) => vlans.mode === 'access' && up && cable[p]! < 0 && add(vlans.vlan, owner[p]!));
   return members;
+}
+
+/** Ports out of a region that the root check holds. */
+export function rootsHeldFindings({ network, trees }: Solution): Finding[] {
+  const cist = trees.find(({ id }) => id === CIST);
+  if (!cist) return [];
+  const { switches, ports, home, owner, far } = network;
+  return [...rootCheckedPorts(network)].flatMap((p): Finding[] => {
+    if (cist.disputed[p] !== ROOTS_DIFFER) return [];
+    const root = switchName(switches[cist.root[owner[p]!]!]!);
+    const there = switchName(switches[owner[far[p]!]!]!);
+    const inside = cist.role[p] === CODE.designated;
+    return [
+      {
+        rule: 'roots-held',
+        text: `${label(network, p)} is held: VLANs of ${there} have ${inside ? 'a better' : 'a worse'} root than the CIST, which has ${root}`,
+        why: `Its root check wants all roots ${inside ? 'on this side, since the CIST has its root here' : 'beyond, since the CIST has its root there'}. Until they are, nothing gets over this port.`,
+        at: { switch: switches[home[p]!]!.id, port: ports[p]!.id },
+        remedies: [],
+      },
+    ];
+  });
 }
 
 /** Ports that the VLAN check holds, each once for both VLANs. */

@@ -2,6 +2,7 @@
 import type { TreeId } from '../../model/ids';
 import { SECOND, type Heard, type Micros } from '../../modes/entity';
 import type { Network } from '../../topology/network';
+import { rootCheckedPorts } from '../../topology/rootCheck';
 import { wrongVlans } from '../../topology/vlanCheck';
 import type { SettledTree } from '../../tree/settled';
 import { solveTrees } from '../../tree/solve';
@@ -50,7 +51,13 @@ export function* bringToRest(begun: Begun): Generator<void, boolean> {
   }
   begun.guards.actAtRest();
   const { network, trees, running } = begun;
-  if (network.oneWayPeers.size > 0 || wrongVlans(network).size > 0 || filters(network) || speaksOtherwise(network))
+  if (
+    network.oneWayPeers.size > 0 ||
+    wrongVlans(network).size > 0 ||
+    rootCheckedPorts(network).size > 0 ||
+    filters(network) ||
+    speaksOtherwise(network)
+  )
     return false;
   for (const [s, sw] of network.switches.entries()) {
     if (sw.up) begun.start(s);

@@ -12,6 +12,7 @@ import { Aggregation, withAbsent } from './aggregation';
 import { bringToRest } from './atRest';
 import { lifeOfInformation, settingCalls, type TreeSettings } from './entitySettings';
 import { Entities } from './entities';
+import { Checks } from './checks';
 import { Clock } from './clock';
 import { Guards } from './guards';
 import type { Cause } from '../trace/recording';
@@ -22,7 +23,6 @@ import { ShownPorts } from './shownPorts';
 import { ranksOf, type Event, type Running } from './running';
 import { SteadyHellos } from './steadyHellos';
 import { movedPorts, touchedSwitches, turnedSwitches } from './touched';
-import { VlanChecks } from './vlanChecks';
 import type { Watch } from './watch';
 
 const NONE: ReadonlyMap<TreeId, number> = new Map();
@@ -41,7 +41,7 @@ export class Simulation extends Clock {
   spoken: Spoken;
   readonly aggregation: Aggregation;
   readonly guards = new Guards(this);
-  private readonly checks = new VlanChecks(this);
+  private readonly checks = new Checks(this);
   private dirty = false;
   cause: Cause = SIGNAL;
 
@@ -245,16 +245,6 @@ export class Simulation extends Clock {
     this.after(running);
   }
 
-  /** A check says that a port may not forward in a tree, or may again. */
-  hold(tree: number, port: number, on: boolean): void {
-    const running = this.running[tree]![this.network.owner[port]!];
-    const local = this.placeOf(tree, port);
-    if (!running || local < 0) return;
-    this.hellos.rouse(running);
-    running.entity.setHeld(local, on);
-    this.after(running);
-  }
-
   /** What a port sends gets lost, or arrives again. */
   setMute(port: number, on: boolean, bpdus = false): void {
     this.hellos.rouseAt(new Set([this.network.owner[port]!]));
@@ -339,6 +329,8 @@ export class Simulation extends Clock {
     if (runs === entity.steady?.runs && !this.everyHello) this.hellos.hushAfterHello(running);
   }
 
+  readonly rouse = (running: Running): void => this.hellos.rouse(running);
+
   /** Tells whoever watches what is sent of the hellos up to now that were not run. */
   tellHellos(): void {
     this.hellos.tell();
@@ -378,7 +370,7 @@ export class Simulation extends Clock {
   }
 
   /** What an entity's run has changed, and when it wants to run again. */
-  private after(running: Running): void {
+  after(running: Running): void {
     const { entity, trees, dirty, ports } = running;
     if (dirty.size > 0) {
       for (const each of dirty) {
@@ -395,7 +387,8 @@ export class Simulation extends Clock {
     this.schedule(entity.due, { kind: 'wake', running });
   }
 
-  private record(tree: number, port: number, to: RunState, role: RunRole, held = false): void {
+  private record(tree: number, port: number, is: RunState, role: RunRole, holds = false): void {
+    const [to, held] = this.checks.shows(port, is, holds);
     if (!this.ports.set(tree, port, to, role, held)) return;
     this.lastChange = this.now;
     this.dirty = true;

@@ -12,8 +12,6 @@ export interface CheckedNetwork {
   readonly now: Micros;
   /** Puts something on the clock. */
   at(t: Micros, act: () => void): void;
-  /** A port of a tree may not forward any more, or may again. */
-  hold(tree: number, port: number, on: boolean): void;
 }
 
 /** How many hello times a check remembers. */
@@ -24,8 +22,12 @@ export class VlanChecks {
   private readonly until = new Map<number, Micros>();
   private readonly around: CheckedNetwork;
 
-  constructor(around: CheckedNetwork) {
+  private readonly hold: (tree: number, port: number, on: boolean) => void;
+
+  /** `hold`: a port of a tree may not forward any more, or may again. */
+  constructor(around: CheckedNetwork, hold: (tree: number, port: number, on: boolean) => void) {
     this.around = around;
+    this.hold = hold;
   }
 
   /** A BPDU comes in at a port: whether the check keeps it from the tree. */
@@ -66,6 +68,6 @@ export class VlanChecks {
     const { network, trees } = this.around;
     const wrong = wrongVlans(network).get(port);
     for (const [tree, id] of trees.entries())
-      if (!wrong || [wrong.heard, wrong.own].includes(vlanOf(id))) this.around.hold(tree, port, on);
+      if (!wrong || [wrong.heard, wrong.own].includes(vlanOf(id))) this.hold(tree, port, on);
   }
 }

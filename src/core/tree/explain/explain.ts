@@ -4,7 +4,17 @@ import { SHUT_BY, shutText } from '../../model/guard';
 import { settleBundles } from '../../topology/lag/settled';
 import { isOne, wholeOf } from '../../topology/acting';
 import { deadReason, isBundle, isShut, shutCode, type Network } from '../../topology/network';
-import { HELD, roleOf, stateIn, treeOf, type PortState, type Role, type SettledTree, type Solution } from '../settled';
+import {
+  HELD,
+  ROOTS_DIFFER,
+  roleOf,
+  stateIn,
+  treeOf,
+  type PortState,
+  type Role,
+  type SettledTree,
+  type Solution,
+} from '../settled';
 import { wrongVlans } from '../../topology/vlanCheck';
 import { bridgesSolution } from '../spread';
 import { bpduWay, wayPhrase } from './bpduWay';
@@ -46,6 +56,10 @@ function explainOwn(solution: Solution, tree: SettledTree, p: number): PortExpla
     comparisons: comparisons.filter((c) => c !== null),
   });
   const s = network.owner[p]!;
+  if (tree.disputed[p] === ROOTS_DIFFER)
+    return say(
+      `${role[0]!.toUpperCase()}${role.slice(1)}, but it discards: held, since roots differ. ${ownerName(network, network.far[p]!)} has VLANs whose root does not fit the CIST's at this port: all have theirs inside of the region, or all beyond it.`,
+    );
   const boundary = tree.regional !== undefined && tree.id !== CIST && !tree.regional.inside[p];
   if (role !== 'disabled' && boundary && network.far[p]! >= 0) return explainBoundary();
   switch (role) {

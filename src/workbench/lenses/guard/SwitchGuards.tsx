@@ -1,7 +1,7 @@
 'use client';
 /** What a switch sets for all of its edge ports, and how its shut ports open again; of one switch or of several. */
 import type { Command } from '../../../core/edit/commands';
-import { isPerVlan, type Switch } from '../../../core/model/document';
+import { isMultiple, isPerVlan, type Switch } from '../../../core/model/document';
 import { labelOf } from '../../../core/model/field';
 import { switchGuardFields } from '../../../core/model/guard';
 import { useWorkbench } from '../../state/context';
@@ -79,6 +79,20 @@ export function SwitchGuards({ switches }: { readonly switches: readonly Switch[
           )}
           note="a BPDU that arrives in another VLAN than it is of holds its port in both"
           commit={(to) => to !== '' && set({ vlanCheck: to === 'on' })}
+        />
+      )}
+      {switches.some((sw) => isMultiple(sw)) && (
+        <ChoiceSetting
+          label={upper(labelOf(switchGuardFields.rootCheck))}
+          {...choiceOf(
+            switches.map((sw): 'on' | 'off' => (sw.rootCheck ? 'on' : 'off')),
+            [
+              ['off', 'Off'],
+              ['on', 'On: holds a port'],
+            ],
+          )}
+          note="toward switches with trees of VLANs: all roots inside of the region, or all beyond"
+          commit={(to) => to !== '' && set({ rootCheck: to === 'on' })}
         />
       )}
       <ChoiceSetting
