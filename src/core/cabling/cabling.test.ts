@@ -6,6 +6,7 @@ import type { Design } from '../model/document';
 import { writeDesign } from '../model/derive/write';
 import { line, portWords } from '../testing/cablingLines';
 import { anyDesign, designOf } from '../testing/networks';
+import { pairsOf } from '../topology/pairs';
 import { completionsAt } from './complete';
 import { parseLine } from './parse';
 import { linesOf, printStatement } from './print';
@@ -344,10 +345,33 @@ describe('a fault points at its place', () => {
     expect(planLines(empty, 'a 1 = b 1\nc 1 =').lines.map((each) => each.commands.length)).toEqual([5, 0]));
 });
 
+describe('a pair', () => {
+  const text = 'a 1-2 = b 1-2\na 3 = x 1\nb 3 = x 2\npair a, b\nswitch c';
+  it('is made of two switches as the lines before it leave them', () => {
+    const design = made(text);
+    const [pair] = pairsOf(design);
+    expect(pair!.switches.map(({ id }) => id)).toEqual(['a', 'b']);
+    expect(pair!.bundles.map(({ halves }) => halves.map(({ ports }) => ports))).toEqual([[['3'], ['3']]]);
+    expect(new Set([pair!.switches[0]!.pair!.mac, ...design.switches.map(({ mac }) => mac)]).size).toBe(5);
+  });
+  it('that is there is left alone', () => {
+    const design = made(text);
+    expect(planLines(design, 'pair b, a').commands).toEqual([]);
+    expect(made('switch a core\npair a, b', design).switches[0]!.pair).toEqual(design.switches[0]!.pair);
+  });
+  it.each([
+    ['a 1 = b 1\npair a', 'A pair takes two switches.'],
+    ['a 1 = b 1\npair a, gone', 'there is no switch gone'],
+    ['switch a, b\npair a, b', 'No cable'],
+  ])('%s', (lines, message) =>
+    expect(faultOf(lines)).toMatchObject({ message: expect.stringContaining(message) as string }),
+  );
+});
+
 describe('completion', () => {
   const options = (text: string) => completionsAt(fernhollow(), text, text.length).options.map((option) => option.text);
   it('offers what may follow', () => {
-    expect(options('')).toEqual(['switch', 'port', 'host', 'vlan', 'group', 'ridge-a', 'ridge-b', 'dome-north']);
+    expect(options('')).toEqual(['switch', 'port', 'host', 'vlan', 'group', 'pair', 'ridge-a', 'ridge-b']);
     expect(options('dome-')).toEqual(['dome-north', 'dome-east', 'dome-west']);
     expect(options('lodge ')).toEqual(['6', '7', '=', '*']);
     expect(options('lodge 6 = ridge-b 20 t')).toEqual(['trunk']);

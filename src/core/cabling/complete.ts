@@ -30,6 +30,7 @@ const KEYWORD_DETAIL: Readonly<Record<(typeof KEYWORDS)[number], string>> = {
   host: 'adds hosts and plugs them in',
   vlan: 'adds VLANs',
   group: 'adds or sets groups of switches',
+  pair: 'makes two switches a pair',
 };
 const WORD_DETAIL: ReadonlyMap<string, string> = new Map([
   ['=', 'one to one'],

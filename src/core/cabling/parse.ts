@@ -80,6 +80,8 @@ class Parser {
         return { kind, names: this.names('switch'), settings: this.settings('switch') };
       case 'group':
         return { kind, names: this.names('group'), settings: this.settings('group') };
+      case 'pair':
+        return { kind, names: this.names('switch') };
       case 'port':
         return { kind, end: this.side(true), settings: this.portOptions() };
       case 'vlan':

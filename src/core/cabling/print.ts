@@ -43,6 +43,8 @@ export function printStatement(statement: Statement): string {
         values(statement.names).map(nameText).join(', '),
         ...settingWords(FIELD_WORDS.group, statement.settings),
       );
+    case 'pair':
+      return words('pair', values(statement.names).map(nameText).join(', '));
     case 'port':
       return words('port', endText(statement.end), ...portWords(statement.settings));
     case 'vlan':

@@ -1,6 +1,6 @@
 /** Pairs in a run: what each switch of one does as they lose each other, and who notices. */
 import fc from 'fast-check';
-import { pairThese } from '../analysis/lag/pairing';
+import { pairThese } from '../edit/pairing';
 import { linkLoads } from '../analysis/sharing/load';
 import { editAll } from '../edit/edit';
 import { SECOND } from '../modes/entity';

@@ -16,7 +16,7 @@ it('the root’s BPDUs ride around the closet and back, over each of its cables 
 });
 
 it('those of a port alone are shown where it is selected', () => {
-  const port = (sw: string, id: string) =>
-    ({ items: [{ kind: 'port', switch: sw, port: id }] }) as unknown as Parameters<typeof ridesBy>[1];
-  expect(ridesBy(rides, port('hall-a', '3'), town.links)).toHaveLength(3);
+  const hall = town.switches.find(({ id }) => id === 'hall-a')!;
+  const port = hall.ports.find(({ id }) => id === '3')!;
+  expect(ridesBy(rides, { kind: 'port', switch: hall.id, port: port.id }, town.links)).toHaveLength(3);
 });

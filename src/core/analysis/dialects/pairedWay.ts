@@ -3,7 +3,7 @@ import { editAll } from '../../edit/edit';
 import type { Design, Switch } from '../../model/document';
 import type { SwitchId } from '../../model/ids';
 import { nameOf } from '../../model/names';
-import { pairThese } from '../lag/pairing';
+import { pairThese } from '../../edit/pairing';
 import type { Draft } from './wayDraft';
 
 export function paired(design: Design, strangers: readonly SwitchId[]): Draft {

@@ -3,7 +3,7 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { Command } from '../../../core/edit/commands';
-import { pairThese } from '../../../core/analysis/lag/pairing';
+import { pairThese } from '../../../core/edit/pairing';
 import type { Result } from '../../../core/base/result';
 import { stackTogether } from '../../../core/edit/stacking';
 import type { Design } from '../../../core/model/document';

@@ -1,12 +1,12 @@
 /** Making a pair of two switches that are there: cables between them become the peer link, and cables that others have to both become bundles. */
-import { firstFree } from '../../base/firstFree';
-import { fail, ok, type Result } from '../../base/result';
-import type { Command } from '../../edit/commands';
-import { FreshNames } from '../../edit/fresh';
-import { hostBundleSchema, pairField, traitsOf, type Bundle, type Design, type Switch } from '../../model/document';
-import type { BridgePortId, HostId, PortId, SwitchId } from '../../model/ids';
-import { nameOf } from '../../model/names';
-import { bundleAt, newBundle, takenIds } from './bundling';
+import { firstFree } from '../base/firstFree';
+import { fail, ok, type Result } from '../base/result';
+import type { Command } from './commands';
+import { FreshNames } from './fresh';
+import { hostBundleSchema, pairField, traitsOf, type Bundle, type Design, type Switch } from '../model/document';
+import type { BridgePortId, HostId, PortId, SwitchId } from '../model/ids';
+import { nameOf } from '../model/names';
+import { newBundle, takenIds } from './newBundle';
 
 /** The commands that do it, in one step; the first is primary. The error is a sentence. */
 export function pairThese(design: Design, ids: readonly SwitchId[]): Result<Command[], string> {
@@ -36,6 +36,10 @@ export function pairThese(design: Design, ids: readonly SwitchId[]): Result<Comm
     })),
   ]);
 }
+
+/** The bundle that a port is a member of. */
+const bundleAt = ({ bundles }: Design, sw: SwitchId, port: PortId): Bundle | undefined =>
+  bundles.find((bundle) => bundle.switch === sw && bundle.ports.includes(port));
 
 type Plug = { readonly switch: SwitchId; readonly port: PortId };
 

@@ -1,11 +1,11 @@
 /** Making a pair of two switches that are there. */
-import { editAll } from '../../edit/edit';
-import type { Design } from '../../model/document';
-import { problemText } from '../../model/problem';
-import { pairsOf } from '../../topology/pairs';
-import { networkOf } from '../../testing/networks';
-import { solve } from '../../tree/solve';
-import { pairFindings } from '../findings/pairFindings';
+import { editAll } from './edit';
+import type { Design } from '../model/document';
+import { problemText } from '../model/problem';
+import { pairsOf } from '../topology/pairs';
+import { networkOf } from '../testing/networks';
+import { solve } from '../tree/solve';
+import { pairFindings } from '../analysis/findings/pairFindings';
 import { pairThese } from './pairing';
 
 const CABLES = ['a 1 = b 1', 'a 2 = b 2', 'a 3 = x 1', 'b 3 = x 2', 'x 3 = a 4', 'y 1 = a 5', 'a 6 = z 1', 'b 6 = z 2'];
