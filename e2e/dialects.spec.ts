@@ -16,7 +16,7 @@ test('the root blocks a port of its own, says why, and no longer does once the c
   await expect(why).toContainText('then through stairs-a (port 1 to port 2) and stairs-b (port 2 to port 1)');
   const heard = inspector(page).getByRole('region', { name: 'BPDUs that come in' });
   await expect(heard.getByRole('listitem')).toHaveText([
-    'RST BPDUs of the common tree, untagged, from stairs-b port 1: dropped: VLAN not carried here.',
+    'RST BPDUs of the common tree, untagged, from stairs-b port 1: dropped: VLAN not carried.',
     /^RST BPDUs of VLANs 15,25,35, tagged, for trees of VLANs, from hall-a port 2, passed on through .*: read as such\.$/,
   ]);
 
@@ -88,8 +88,11 @@ test('what rides around is drawn on the map beside the conversations, and a chec
   await openDemo(page, 'town');
   await page.getByRole('tab', { name: 'Conversations' }).click();
   await expect(page.locator('[data-ride="returns"]')).toHaveCount(3);
+  await expect(page.locator('[data-shade="trees of VLANs"] rect').first()).toBeAttached();
+  await expect(page.locator('[data-shade="one tree"]')).toBeVisible();
+  await expect(page.locator('[data-border="VLAN 1 as common tree"]').first()).toBeVisible();
   await page.getByRole('tab', { name: /^Findings/ }).click();
-  await expect(page.locator('[data-ride]')).toHaveCount(0);
+  await expect(page.locator('[data-ride], [data-shade]')).toHaveCount(0);
 
   await page.getByRole('tab', { name: 'Cable', exact: true }).click();
   await page.keyboard.press('/');

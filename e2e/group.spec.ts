@@ -15,7 +15,7 @@ const column = (page: Page, name: string) => board(page).getByRole('region', { n
 test('the switch with the wrong map is found, compared, and made equal by a click', async ({ page }) => {
   await openValley(page);
   await expect(treeRow(page, 'mst:2')).toContainText('maps differ');
-  await expect(map(page).locator('[data-region]')).toHaveCount(2);
+  await expect(map(page).locator('[data-shade]')).toHaveCount(2);
 
   await page.getByRole('tab', { name: /Findings 1/ }).click();
   await expect(page.getByText(/gatehouse maps VLAN 55 to instance 1, the others to instance 2/)).toBeVisible();
@@ -24,7 +24,7 @@ test('the switch with the wrong map is found, compared, and made equal by a clic
 
   // What it does to the trees is seen before it is done.
   await page.getByRole('button', { name: 'show proposal 1 on the map' }).click();
-  await expect(map(page).locator('[data-region]')).toHaveCount(1);
+  await expect(map(page).locator('[data-shade]')).toHaveCount(1);
   await page.getByRole('button', { name: 'go back to now' }).first().click();
   await page.getByRole('button', { name: 'take it, proposal 1' }).click();
   await expect(treeRow(page, 'mst:2')).toContainText('VLAN 25, 45, 55, 85');
@@ -36,7 +36,7 @@ test('the switch with the wrong map is found, compared, and made equal by a clic
   // The same from the switch itself.
   await selectSwitch(page, 'gatehouse');
   await inspector(page).getByRole('button', { name: 'make equal to VALLEY (number 1 of 2 of this name)' }).click();
-  await expect(map(page).locator('[data-region]')).toHaveCount(1);
+  await expect(map(page).locator('[data-shade]')).toHaveCount(1);
   await saved(page);
 });
 
@@ -101,7 +101,7 @@ test('many trees become two: proposed, seen, planned switch by switch, simulated
   await selectSwitch(page, 'dome-east');
   await inspector(page).getByRole('combobox', { name: 'Settings' }).selectOption('New settings…');
   await setSetting(page, 'Revision', '9');
-  await expect(map(page).locator('[data-region]')).toHaveCount(2);
+  await expect(map(page).locator('[data-shade]')).toHaveCount(2);
   await page.getByRole('button', { name: 'show instance 1 alone' }).click();
   await portEnd(page, 'dome-east port 1').click();
   await expect(inspector(page).getByRole('region', { name: 'Why' })).toContainText(

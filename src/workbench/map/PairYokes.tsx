@@ -12,7 +12,7 @@ export const PairYokes = memo(function PairYokes({ boxes }: { readonly boxes: re
   const yokes = network ? yokesOf(network, boxes) : [];
   if (yokes.length === 0) return null;
   return (
-    <MapLayer level={-2}>
+    <MapLayer level={-1}>
       {yokes.map((yoke) => (
         <YokeDrawing key={yoke.key} yoke={yoke} />
       ))}

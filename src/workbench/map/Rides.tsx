@@ -11,7 +11,7 @@ export const Rides = memo(function Rides({ lines }: { readonly lines: readonly L
   const rides = useWorkbench((state) => state.rides);
   const selection = useWorkbench((state) => state.selection);
   const links = useWorkbench((state) => state.design.links);
-  if (rides.length === 0) return null;
+  if (!rides?.length) return null;
   const signs = ridesBy(rides, selection, links);
   const byLink = new Map<LinkId, Line>(lines.map((line) => [line.link as LinkId, line]));
   return (

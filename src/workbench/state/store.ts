@@ -87,7 +87,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       drawer: { tab: null, open: true },
       layout: 'placed',
       marked: null,
-      rides: [],
+      rides: null,
       tour: null,
       dialog: null,
       sight: null,

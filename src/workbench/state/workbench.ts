@@ -54,8 +54,8 @@ export interface WorkbenchState extends Present {
   readonly inspector: boolean;
   /** The worksheet that was compared last, shown beside the trees. */
   readonly marked: Marked | null;
-  /** Ways of BPDUs through switches that have no part in them, for the map to show while they are asked about. */
-  readonly rides: readonly Ride[];
+  /** Ways of BPDUs through switches that have no part in them, for the map to show while they are asked about; else null. */
+  readonly rides: readonly Ride[] | null;
   /** The step of the tour that is to be done next; null where none is taken. */
   readonly tour: number | null;
   readonly dialog: 'palette' | 'keys' | 'glossary' | null;

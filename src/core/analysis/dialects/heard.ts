@@ -200,5 +200,5 @@ const FATES: Record<Exclude<Fate, 'read'>, string> = {
   held: 'dropped: the port is held',
   'passed on': 'passed on untouched',
   blocked: 'dropped: the port blocks there',
-  'not carried': 'dropped: VLAN not carried here',
+  'not carried': 'dropped: VLAN not carried',
 };

@@ -1,7 +1,7 @@
 import { act, fireEvent, screen, within } from '@testing-library/react';
 import { fernhollow, valleyStation } from '../../../core/demo/demos';
 import type { Command } from '../../../core/edit/commands';
-import type { RegionId, SwitchId } from '../../../core/model/ids';
+import type { LinkId, RegionId, SwitchId } from '../../../core/model/ids';
 import type { Design } from '../../../core/model/document';
 import type * as EqualModule from '../../../core/analysis/regions/matching';
 import type * as Grouping from '../../../core/analysis/regions/grouping';
@@ -12,7 +12,7 @@ import { solutionOf } from '../../../core/testing/networks';
 import { regionsIn } from '../../../core/analysis/regions/regions';
 import { Inspector } from '../../inspector/Inspector';
 import { plainBox, plainLine } from '../../map/testing';
-import { shadesOf } from './RegionOutlines';
+import { bordersBetween, shadesOf } from './RegionOutlines';
 import type { WorkbenchStore } from '../../state/store';
 import { renderWith, settle } from '../../testing';
 import { Board } from './Board';
@@ -253,6 +253,18 @@ describe('regions', () => {
     expect(large?.lines.flatMap(({ link }) => ends.get(link)!)).not.toContain('gatehouse');
     expect(large?.lines.flatMap(({ link }) => ends.get(link)!)).not.toContain('ferry');
     expect([large?.lines.length, small?.lines.length]).toEqual([9, 0]);
+  });
+
+  it('say on links between two in which parts of the settings they differ', () => {
+    const regions = regionsIn(solutionOf(valleyStation()).network);
+    const [inside, outside] = [regions[0]!.switches[0]!, regions[1]!.switches[0]!];
+    const label = bordersBetween(regions, () => [inside, outside])('l' as LinkId);
+    const [a, b] = [regions[0]!.map.configurationId, regions[1]!.map.configurationId];
+    expect(label).toContain('≠ ');
+    expect(label!.includes('revision')).toBe(a.revision !== b.revision);
+    expect(label!.includes('name')).toBe(a.name !== b.name);
+    expect(label!.includes('VLANs')).toBe(a.digest !== b.digest);
+    expect(bordersBetween(regions, () => [inside, inside])('l' as LinkId)).toBeNull();
   });
 });
 

@@ -38,7 +38,7 @@ export function ConversationTable() {
   const store = useWorkbenchStore();
   useEffect(() => {
     store.setState({ rides: rows.filter(({ ride }) => ride.length > 0) });
-    return () => store.setState({ rides: [] });
+    return () => store.setState({ rides: null });
   }, [store, rows]);
   if (status.kind !== 'found') return <Asking status={status} stop={stop} what="Following what bridges say" />;
   const [back, ride] = [

@@ -1,6 +1,7 @@
 import { table, type LensManifest } from '../manifest';
 import { findings, history, ports, moved } from '../shared/tables';
 import { ACTIONS } from './actions';
+import { IslandOutlines } from './IslandOutlines';
 import { PANELS } from './panels';
 import { Signs } from './Signs';
 
@@ -28,5 +29,6 @@ export const root: LensManifest = {
   ],
   panels: PANELS,
   actions: ACTIONS,
+  layers: { under: IslandOutlines },
   Signs,
 };

@@ -1,18 +1,18 @@
 import fc from 'fast-check';
-import type { Box, Line } from '../../map/geometry';
-import { crosses } from '../../map/facing';
-import { plainBox, plainLine } from '../../map/testing';
-import { placeNames } from './regionNames';
+import type { Box, Line } from '../geometry';
+import { crosses } from '../facing';
+import { plainBox, plainLine } from '../testing';
+import { placeNames } from './shadeNames';
 
 const box = (id: string, x: number, y: number, hostSide?: Box['hostSide']): Box => plainBox(id, { x, y }, hostSide);
 const line = (from: Box, to: Box): Line => plainLine(`${from.id}-${to.id}`, from.centre, to.centre);
 
-describe('the name of a region', () => {
+describe('the name of a shade', () => {
   it('stands above its topmost switch where nothing is in the way', () => {
     const [a, b] = [box('a', 0, 0), box('b', 0, 300)];
     const [at] = placeNames([{ label: 'A. NORTH', boxes: [a, b] }], [a, b], [line(a, b)], 15, 15);
     expect(at!.y + at!.height).toBeLessThan(-20 - 15);
-    expect(at!.x).toBe(-65);
+    expect(at!.x).toBe(-50);
   });
 
   it('gives way to boxes and to names that stand there', () => {

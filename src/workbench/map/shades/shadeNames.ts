@@ -1,7 +1,7 @@
-/** Where a region's name goes on the map: beside one of its switches, where it hides least. Pure. */
-import { crosses } from '../../map/facing';
-import type { Box, Line } from '../../map/geometry';
-import type { Rectangle } from '../../map/occupied';
+/** Where the name of a shade goes on the map: beside one of its switches, where it hides least. Pure. */
+import { crosses } from '../facing';
+import type { Box, Line } from '../geometry';
+import type { Rectangle } from '../occupied';
 
 /** What a name is placed for. */
 export interface Named {
@@ -9,9 +9,9 @@ export interface Named {
   readonly boxes: readonly Box[];
 }
 
-/** Between a name and the outline of its region. */
+/** Between a name and the outline of its shade. */
 const GAP = 5;
-/** Boxes of a region that are tried, from its top and from its bottom. */
+/** Boxes of a shade that are tried, from its top and from its bottom. */
 const TRIED = 8;
 /** Room for the hosts that are listed beside a box. */
 const HOSTS = 20;
@@ -53,7 +53,7 @@ export function placeNames(
 
 /** Above and below a box, flush with either of its sides; above first, since of equals the first is taken. */
 function placesAt({ centre, width, height, hostSide }: Box, w: number, h: number, around: number): Rectangle[] {
-  const [left, right] = [centre.x - width / 2 - around, centre.x + width / 2 + around - w];
+  const [left, right] = [centre.x - width / 2, centre.x + width / 2 - w];
   const above = centre.y - height / 2 - around - GAP - h - (hostSide === 'top' ? HOSTS : 0);
   const below = centre.y + height / 2 + around + GAP + (hostSide === 'bottom' ? HOSTS : 0);
   return [above, below].flatMap((y) => [left, right].map((x) => ({ x, y, width: w, height: h })));
