@@ -90,7 +90,7 @@ test('what rides around is drawn on the map beside the conversations, and a chec
   await expect(page.locator('[data-ride="returns"]')).toHaveCount(3);
   await expect(page.locator('[data-shade="trees of VLANs"] rect').first()).toBeAttached();
   await expect(page.locator('[data-shade="one tree"]')).toBeVisible();
-  await expect(page.locator('[data-border="VLAN 1 as common tree"]').first()).toBeVisible();
+  await expect(page.locator('[data-border="no tree in common"]').first()).toBeVisible();
   await page.getByRole('tab', { name: /^Findings/ }).click();
   await expect(page.locator('[data-ride], [data-shade]')).toHaveCount(0);
 
@@ -111,4 +111,23 @@ test('what rides around is drawn on the map beside the conversations, and a chec
     .first()
     .click();
   await expect(page.locator('[data-guard="V"]')).toHaveCount(0);
+});
+
+test('a switch that checks for its own BPDUs holds the port at which they come back', async ({ page }) => {
+  await openDemo(page, 'town');
+  await view(page, 'Guard');
+  await treeRow(page, 'vlan:15').click();
+  await page.locator('[data-switch="hall-a"]').click();
+  await inspector(page).getByLabel('Own BPDU check').selectOption('on');
+  await page.getByRole('button', { name: 'hide table' }).click();
+  await expect(page.locator('[data-guard="O"]')).toBeVisible();
+  await page.getByRole('tab', { name: /^Findings/ }).click();
+  await expect(
+    page
+      .getByText('hall-a port 3 is held in all VLANs: the switch hears its own BPDUs there in VLANs 15,25,35')
+      .first(),
+  ).toBeVisible();
+  await view(page, 'Root');
+  await page.getByRole('tab', { name: 'Conversations', exact: true }).click();
+  await expect(page.getByRole('gridcell', { name: 'held against: its own' }).first()).toBeVisible();
 });

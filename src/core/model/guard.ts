@@ -99,6 +99,8 @@ export const switchGuardFields = {
   vlanCheck: unlessSet('VLAN check', 'trees', 'vlan-check', 'holds a port at which VLANs differ'),
   /** Whether a region's port to a per-VLAN bridge is held while not all its VLANs have their root on the side of the CIST's (trade practice). */
   rootCheck: unlessSet('root check', 'trees', 'root-check', 'holds a port out of the region where roots differ'),
+  /** Whether a BPDU of a per-VLAN bridge's own that arrives at a port holds it (trade practice). */
+  ownCheck: unlessSet('own BPDU check', 'trees', 'own-check', 'holds a port at which own BPDUs arrive'),
   probeInterval: field(probeInterval.default(PROBE_INTERVAL.default), {
     label: 'interval of loop probes',
     unit: 's',

@@ -19,7 +19,7 @@ export function mayHaveMoved(before: Solution, design: Design): Pick<Dirty, 'tre
   // Every instance follows the CIST at the boundary of its region, and trees of VLANs follow the instance that has the VLAN there; nothing else follows an instance.
   const regional = design.switches.some(isMultiple);
   // Whether a port is held in one VLAN hangs on another one's tree.
-  const held = wrongVlans(before.network).size > 0;
+  const held = wrongVlans(before.network).size > 0 || design.switches.some((sw) => sw.ownCheck);
   const followed = (id: TreeId): boolean => mixed || held || (regional && (perVlan || !treeInstance(id)));
   return { trees: [...trees].some(followed) ? 'all' : trees, wiring };
 }

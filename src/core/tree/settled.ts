@@ -3,6 +3,7 @@ import { isMultiple } from '../model/document';
 import { shutText } from '../model/guard';
 import { CIST, type BundleId, type BridgePortId, type SwitchId, type TreeId } from '../model/ids';
 import type { Network } from '../topology/network';
+import { ownCheckedPorts } from '../topology/ownCheck';
 import { rootCheckedPorts } from '../topology/rootCheck';
 import { wrongVlans } from '../topology/vlanCheck';
 
@@ -14,9 +15,10 @@ export type PortState = 'forwarding' | 'discarding';
 
 export const CODE = { absent: 0, root: 1, designated: 2, alternate: 3, backup: 4, master: 5, disabled: 6 } as const;
 
-/** In `disputed`: held by the VLAN check, by the root check. */
+/** In `disputed`: held by the VLAN check, by the root check, by the own BPDU check. */
 export const HELD = 2;
 export const ROOTS_DIFFER = 3;
+export const OWN_HEARD = 4;
 
 /** One tree's answer. Switch arrays have one entry a switch, port arrays one a port, by the network's indices. */
 export interface SettledTree {
@@ -34,7 +36,7 @@ export interface SettledTree {
   readonly cost: Int32Array;
   /** Index of the designated port of the port's segment; -1 without one. */
   readonly designated: Int32Array;
-  /** 1 for each designated port that discards, since it hears a worse bridge speak for its segment too: one that throws away what it says; `HELD` where the VLAN check holds it: it hears nothing in this tree; `ROOTS_DIFFER` where the root check does, whatever its role. */
+  /** 1 for each designated port that discards, since it hears a worse bridge speak for its segment too: one that throws away what it says; `HELD` where the VLAN check holds it: it hears nothing in this tree; `ROOTS_DIFFER` and `OWN_HEARD` where another check does, whatever its role. */
   readonly disputed: Uint8Array;
   /** Of the CIST and of instances: each bridge's regional root, -1 where it does not take part, and the internal root path cost; 1 for each port that leads to its own region alone. */
   readonly regional?: { readonly root: Int32Array; readonly cost: Float64Array; readonly inside: Uint8Array };
@@ -79,7 +81,7 @@ export interface PortView {
   readonly role: Role;
   readonly state: PortState;
   readonly cost: number;
-  /** What a guard does there: `shut by BPDU guard`, `held by root guard`, `held by loop guard`, `held: VLANs differ`. */
+  /** What a guard does there: `shut by BPDU guard`, `held by root guard`, `held by loop guard`, `held: VLANs differ`, `held: own BPDU`. */
   readonly guard?: string;
   /** The bundle that the port is a member of, where it is a port of its own all the same. */
   readonly memberOf?: BundleId;
@@ -112,7 +114,11 @@ export const heldText = (network: Network, p: number): string =>
     ? 'held: VLANs differ'
     : rootCheckedPorts(network).has(p)
       ? 'held: roots differ'
-      : 'held by loop guard';
+      : !ownCheckedPorts(network)?.[p]
+        ? 'held by loop guard'
+        : network.ports[p]!.loopGuard
+          ? 'held: own BPDU, or by loop guard'
+          : 'held: own BPDU';
 
 /** What a guard does at a port that has this role; `held`: loop guard keeps it from forwarding. */
 export function guardAt(network: Network, p: number, role: Role, held = false): { readonly guard?: string } {

@@ -16,9 +16,11 @@ import { designatedOn, disputeBeside, disputeUnheard, mayLead, rolesOf, thrownAw
 import { segmentsOf, type Segments } from '../topology/segments';
 import { compileSettings, type TreeSettings } from './settings';
 import { costsFrom, walkFromRoots, type Costs } from './shortestPaths';
+import { markOwnHeard } from './ownHeard';
 import { markRootsHeld } from './rootsHeld';
 import { spread } from './spread';
 import { type SettledTree, type Solution, forwards } from './settled';
+import { ownCheckedPorts } from '../topology/ownCheck';
 import { rootCheckedPorts } from '../topology/rootCheck';
 import { treesOf } from '../topology/trees';
 import { wrongVlans } from '../topology/vlanCheck';
@@ -35,6 +37,15 @@ export function solve(design: Design): Solution {
 /** Solves the trees named. */
 export function solveTrees(network: Network, trees: readonly TreeId[]): SettledTree[] {
   if (network.acting) return solveTrees(network.acting, trees).map((tree) => spread(network, tree));
+  if (ownCheckedPorts(network) === null) return solveChecked(network, trees);
+  // Whether a port is held in one tree hangs on all others.
+  const own = treesOf(network.design);
+  const all = solveChecked(network, [...new Set([...own, ...trees])]);
+  markOwnHeard(network, all, own.length);
+  return trees.map((id) => all.find((tree) => tree.id === id)!);
+}
+
+function solveChecked(network: Network, trees: readonly TreeId[]): SettledTree[] {
   if (wrongVlans(network).size === 0) return solveHeld(network, trees, NONE_HELD);
   return solveHeld(
     network,

@@ -14,7 +14,7 @@ import { speedText } from '../ui/words/units';
 
 /** A guard at an end of a link: `acts` where it keeps the port from forwarding, or has shut it. */
 export interface GuardSign {
-  readonly letter: 'B' | 'P' | 'R' | 'L' | 'V' | 'W';
+  readonly letter: 'B' | 'P' | 'R' | 'L' | 'V' | 'W' | 'O';
   readonly acts: boolean;
 }
 
@@ -84,8 +84,8 @@ export function drawnLink(
   return { dead: network.macOperational[one] !== 1, shut: [shutBy(one), shutBy(other)], strands };
 
   function guardAt(treeIndex: number, tree: SettledTree, p: number): GuardSign | null {
-    if (at?.isHeld(treeIndex, p)) return { letter: HOLDERS[heldText(network, p)] ?? 'L', acts: true };
-    if (tree.disputed[p]! >= HELD) return { letter: tree.disputed[p] === HELD ? 'V' : 'W', acts: true };
+    if (at?.isHeld(treeIndex, p) || tree.disputed[p]! >= HELD)
+      return { letter: HOLDERS[heldText(network, p)] ?? 'L', acts: true };
     const port = network.ports[p]!;
     if (port.rootGuard && tree.role[p] === CODE.alternate) return { letter: 'R', acts: true };
     if (lens !== 'Guard' || tree.role[p] === CODE.absent) return null;
@@ -94,7 +94,12 @@ export function drawnLink(
   }
 }
 
-const HOLDERS: Readonly<Record<string, GuardSign['letter']>> = { 'held: VLANs differ': 'V', 'held: roots differ': 'W' };
+const HOLDERS: Readonly<Record<string, GuardSign['letter']>> = {
+  'held: VLANs differ': 'V',
+  'held: roots differ': 'W',
+  'held: own BPDU': 'O',
+  'held: own BPDU, or by loop guard': 'O',
+};
 
 /** What is written on a link: in the Cable view its speed, else only that it carries nothing. */
 export function linkText(

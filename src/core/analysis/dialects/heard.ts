@@ -21,14 +21,15 @@ import { speaksVersion0 } from '../../tree/hearing';
 import { passing } from '../../tree/passing';
 import { vlanOf } from '../../tree/held';
 import { bridgesSolution } from '../../tree/spread';
-import { CODE, HELD, type SettledTree, type Solution } from '../../tree/settled';
+import { CODE, HELD, OWN_HEARD, type SettledTree, type Solution } from '../../tree/settled';
 import { bpduWays, wayPhrase } from '../../tree/explain/bpduWay';
 import { label, switchName } from '../../tree/explain/phrases';
 import type { Network } from '../../topology/network';
 import type { Progress } from '../steering/steer';
 
-/** A port takes them into a tree, throws them away, is shut by them, is held against them in two VLANs, or throws them away since it is; or its switch has no part in that tree there, and passes them on or not. */
-export type Fate = 'read' | 'discarded' | 'shuts' | 'held against' | 'held' | 'passed on' | 'blocked' | 'not carried';
+/** A port takes them into a tree, throws them away, is shut by them, is held since they are its bridge's own, is held against them in two VLANs, or throws them away since it is; or its switch has no part in that tree there, and passes them on or not. */
+export type Fate =
+  'read' | 'own' | 'discarded' | 'shuts' | 'held against' | 'held' | 'passed on' | 'blocked' | 'not carried';
 
 /** BPDUs that come in the same way, and are treated alike. */
 export interface HeardBpdus {
@@ -97,7 +98,11 @@ function heardInTree(solution: Solution, tree: SettledTree, p: number): HeardBpd
         ...(common ? (['standard'] as const) : []),
         ...(tree.id !== CST && (!common || isPerVlan(sw)) ? ([tagged ? 'tagged' : 'untagged'] as const) : []),
       ];
-      return groups.map((group): HeardBpdus => ({ trees: [], from, way, kind, group, fate: fateOf(group) }));
+      const own = owner[from] === owner[p] && tree.disputed[p] === OWN_HEARD;
+      return groups.map((group): HeardBpdus => {
+        const fate = fateOf(group);
+        return { trees: [], from, way, kind, group, fate: own && fate === 'read' ? 'own' : fate };
+      });
     });
 }
 
@@ -196,6 +201,7 @@ export function conversationsIn(solution: Solution, progress: Progress = () => t
 const FATES: Record<Exclude<Fate, 'read'>, string> = {
   discarded: 'discarded: the port takes none in',
   shuts: 'BPDU guard shuts the port',
+  own: 'held against: its own',
   'held against': 'held against: of another VLAN',
   held: 'dropped: the port is held',
   'passed on': 'passed on untouched',

@@ -26,7 +26,7 @@ export interface Islands {
 }
 
 export const islandsOf = oncePer((network: Network): Islands => {
-  const { design, switches, ports, owner, far, live, link } = network;
+  const { design, switches, ports, owner, far, live, link, carried } = network;
   const trees = treesOf(design);
   const inside = insidePorts(network);
   const regionOf = regionsOf(design);
@@ -72,11 +72,13 @@ export const islandsOf = oncePer((network: Network): Islands => {
   };
 
   function borderAt(p: number, q: number): string {
-    const vlans = [p, q].filter((end) => kindAt(end) === 'vlans').length;
-    if (vlans === 0)
+    const perVlan = [p, q].find((end) => kindAt(end) === 'vlans');
+    if (perVlan === undefined)
       return kindAt(p) === 'common' && kindAt(q) === 'common' ? 'one tree alone' : 'region as one bridge';
     // A port of a standard switch may speak as a per-VLAN one.
     const both = trees.filter((tree) => (treeVlan(tree) ?? 1) !== 1 && takesPart(p, tree) && takesPart(q, tree));
-    return `VLAN 1 as common tree${both.length > 0 ? `, ${treesName(both)} too` : ''}`;
+    const common = carried[perVlan]!.has(1); // VLAN 1's tree runs over ports that carry it
+    if (both.length === 0) return common ? 'VLAN 1 as common tree' : 'no tree in common';
+    return common ? `VLAN 1 as common tree, ${treesName(both)} too` : `${treesName(both)} alone`;
   }
 });

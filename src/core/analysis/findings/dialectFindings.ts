@@ -6,7 +6,7 @@ import { vlansText } from '../../model/vlanSet';
 import { bpduWay, wayPhrase } from '../../tree/explain/bpduWay';
 import { label } from '../../tree/explain/phrases';
 import { passing } from '../../tree/passing';
-import { CODE, type Solution } from '../../tree/settled';
+import { CODE, OWN_HEARD, type Solution } from '../../tree/settled';
 import { isBundle, type Network } from '../../topology/network';
 import { closingPorts } from '../parts';
 import type { Finding } from './finding';
@@ -14,13 +14,15 @@ import type { Finding } from './finding';
 /** Bridges that block a port of their own, since switches without part in a VLAN's tree pass its BPDUs on and around. */
 export function returningBpduFindings(solution: Solution): Finding[] {
   const { network, trees } = solution;
+  const rides = (way: readonly number[]): boolean => way.some((q) => runsTrees(network.switches[network.owner[q]!]!));
+  const isHeld = (p: number): boolean => trees.some(({ disputed }) => disputed[p] === OWN_HEARD);
   const found = new Map<number, { readonly way: readonly number[]; readonly trees: TreeId[] }>();
   for (const tree of trees) {
     if (treeVlan(tree.id) === null) continue;
     for (const [p, role] of tree.role.entries()) {
       if (role !== CODE.backup) continue;
       const way = bpduWay(solution, tree.id, tree.designated[p]!, p) ?? [];
-      if (!way.some((q) => runsTrees(network.switches[network.owner[q]!]!))) continue;
+      if (!rides(way) && tree.disputed[p] !== OWN_HEARD) continue;
       const known = found.get(p);
       if (known) known.trees.push(tree.id);
       else found.set(p, { way, trees: [tree.id] });
@@ -31,10 +33,10 @@ export function returningBpduFindings(solution: Solution): Finding[] {
     const port = network.ports[p]!;
     return {
       rule: 'own-bpdu-returns',
-      text: `${label(network, p)} is blocked in ${treesName(own)}: the switch hears its own BPDUs there, through ${wayPhrase(network, way)}`,
-      why: 'Those switches have no part in the VLAN’s tree and pass its BPDUs on, so that the loop through them is opened at this switch.',
+      text: `${label(network, p)} is ${isHeld(p) ? 'held in all VLANs' : `blocked in ${treesName(own)}`}: the switch hears its own BPDUs there${isHeld(p) ? ` in ${treesName(own)}` : ''}${way.length > 0 ? `, through ${wayPhrase(network, way)}` : ''}`,
+      why: `${rides(way) ? 'Those switches have no part in the VLAN’s tree and pass its BPDUs on, so that the loop through them is opened at this switch.' : 'Two of its ports are on one segment.'}${isHeld(p) ? ' Its own BPDU check keeps every VLAN from this port until none has come for three hellos.' : ''}`,
       at: { switch: sw.id, port: port.id, trees: own },
-      remedies: [{ label: 'have trees of VLANs on that way', commands: speakThere(network, way) }],
+      remedies: rides(way) ? [{ label: 'have trees of VLANs on that way', commands: speakThere(network, way) }] : [],
     };
   });
 }

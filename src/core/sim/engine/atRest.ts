@@ -2,6 +2,7 @@
 import type { TreeId } from '../../model/ids';
 import { SECOND, type Heard, type Micros } from '../../modes/entity';
 import type { Network } from '../../topology/network';
+import { ownCheckedPorts } from '../../topology/ownCheck';
 import { rootCheckedPorts } from '../../topology/rootCheck';
 import { wrongVlans } from '../../topology/vlanCheck';
 import type { SettledTree } from '../../tree/settled';
@@ -55,6 +56,7 @@ export function* bringToRest(begun: Begun): Generator<void, boolean> {
     network.oneWayPeers.size > 0 ||
     wrongVlans(network).size > 0 ||
     rootCheckedPorts(network).size > 0 ||
+    ownCheckedPorts(network) !== null ||
     filters(network) ||
     speaksOtherwise(network)
   )

@@ -1,6 +1,7 @@
-/** The checks of a running network: BPDUs that hold a port at which VLANs or roots differ. */
+/** The checks of a running network: BPDUs that hold a port at which VLANs or roots differ, or that are the bridge's own. */
 import type { Bpdu } from '../../modes/bpdu';
 import type { RunState } from '../../modes/entity';
+import { OwnChecks } from './ownChecks';
 import { RootChecks, type RootedNetwork } from './rootChecks';
 import type { Running } from './running';
 import { VlanChecks, type CheckedNetwork } from './vlanChecks';
@@ -18,28 +19,34 @@ export class Checks {
   private readonly run: CheckedRun;
   private readonly vlans: VlanChecks;
   private readonly roots: RootChecks;
+  private readonly own: OwnChecks;
 
   constructor(run: CheckedRun) {
     this.run = run;
     this.vlans = new VlanChecks(run, (tree, port, on) => this.hold(tree, port, on));
     this.roots = new RootChecks(run, (port) => this.showAnew(port));
+    this.own = new OwnChecks(run, (port) => this.showAnew(port));
   }
 
-  /** A BPDU comes in at a port: whether a check keeps it from the tree. */
-  catches(tree: number, port: number, bpdu: Bpdu): boolean {
+  /** A BPDU that switch `from` has sent comes in at a port: whether a check keeps it from the tree. */
+  catches(tree: number, port: number, bpdu: Bpdu, from: number): boolean {
     if (this.vlans.catches(tree, port, bpdu)) return true;
     this.roots.hears(tree, port, bpdu);
+    if (this.run.placeOf(tree, port) >= 0) this.own.hears(port, bpdu, from);
     return false;
   }
 
   /** What a port shows whose machines have this state. */
   shows(port: number, state: RunState, held: boolean): readonly [RunState, held: boolean] {
-    return this.roots.holds(port) && state !== 'disabled' ? ['discarding', true] : [state, held];
+    return (this.roots.holds.has(port) || this.own.holds.has(port)) && state !== 'disabled'
+      ? ['discarding', true]
+      : [state, held];
   }
 
   /** Ports of a switch that begins anew are held by nothing. */
   forget(s: number): void {
-    this.vlans.forget(s);
+    const { owner } = this.run.network;
+    for (const { holds } of [this.vlans, this.roots, this.own]) holds.forget((port) => owner[port] === s);
   }
 
   /** A port of a tree may not forward any more, or may again. */

@@ -5,6 +5,7 @@ import type { Micros } from '../../modes/entity';
 import type { Lacpdu } from '../../modes/lacp/state';
 import type { Vector } from '../../modes/vector';
 import type { Network } from '../../topology/network';
+import { ownCheckedPorts } from '../../topology/ownCheck';
 import { wrongVlans } from '../../topology/vlanCheck';
 import type { Aggregation } from './aggregation';
 import { delayOf } from './delays';
@@ -116,7 +117,8 @@ export class Medium {
     const { far, owner, link } = network;
     const to = far[port]!;
     if (to < 0 || !this.gets(port)) return null;
-    if (wrongVlans(network).has(to)) return undefined; // each is looked at
+    const isOwn = owner[to] === owner[port] && ownCheckedPorts(network)?.[to] === 1;
+    if (isOwn || wrongVlans(network).has(to)) return undefined; // each is looked at
     if (!network.ports[to]!.bpduRx && letsThrough(network, trees[tree!]!, to) === 'never') return null;
     const [there, local] = [running[tree!]![owner[to]!], spoken.places[tree!]![to]!];
     if (there && local >= 0) return { running: there, local, delay: delayOf(network, link[port]!) };

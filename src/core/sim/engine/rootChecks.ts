@@ -1,10 +1,11 @@
 /** The root check of a running network: a port out of a region at which a VLAN's root does not fit the CIST's is held, until no such BPDU has come for three hellos. */
 import { CIST, treeVlan, type TreeId } from '../../model/ids';
 import type { Bpdu } from '../../modes/bpdu';
-import { SECOND, type Micros, type ProtocolEntity, type RunRole } from '../../modes/entity';
+import type { Micros, ProtocolEntity, RunRole } from '../../modes/entity';
 import type { Network } from '../../topology/network';
 import { rootCheckedPorts, rootsAgree } from '../../topology/rootCheck';
 import type { BridgeKeys } from './bridgeKeys';
+import { Holds } from './holds';
 
 export interface RootedNetwork {
   readonly network: Network;
@@ -18,28 +19,19 @@ export interface RootedNetwork {
   at(t: Micros, act: () => void): void;
 }
 
-const HELLOS = 3;
-
 export class RootChecks {
-  private readonly until = new Map<number, Micros>();
   private readonly around: RootedNetwork;
-
-  private readonly showAnew: (port: number) => void;
+  readonly holds: Holds;
 
   /** `showAnew`: what a port shows is another state than before, though its machines have not moved. */
   constructor(around: RootedNetwork, showAnew: (port: number) => void) {
     this.around = around;
-    this.showAnew = showAnew;
-  }
-
-  /** Whether a port forwards nothing, whatever its machines say. */
-  holds(port: number): boolean {
-    return this.until.has(port);
+    this.holds = new Holds(around, showAnew);
   }
 
   /** A BPDU comes in at a port that may check it. */
   hears(tree: number, port: number, bpdu: Bpdu): void {
-    const { network, trees, now, keys } = this.around;
+    const { network, trees, keys } = this.around;
     if (!rootCheckedPorts(network).has(port) || !('vector' in bpdu)) return;
     if ('role' in bpdu && bpdu.role !== 'designated') return; // an answer offers nothing
     const vid = treeVlan(trees[tree]!) ?? 1;
@@ -48,20 +40,6 @@ export class RootChecks {
     if (vid === 1 || !runs) return;
     const root = runs.entity.rootVector(runs.own).root;
     if (rootsAgree(this.around.role(cist, port), keys.idOf(root), keys.idOf(bpdu.vector.root))) return;
-    const lasts = now + HELLOS * bpdu.times.hello * SECOND;
-    const isNew = !this.until.has(port);
-    this.until.set(port, lasts);
-    if (!isNew) return;
-    this.showAnew(port);
-    this.lookAt(lasts, port);
-  }
-
-  private lookAt(t: Micros, port: number): void {
-    this.around.at(t, () => {
-      const until = this.until.get(port)!;
-      if (until > t) return this.lookAt(until, port);
-      this.until.delete(port);
-      this.showAnew(port);
-    });
+    this.holds.renew(port, bpdu.times.hello);
   }
 }

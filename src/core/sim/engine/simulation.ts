@@ -340,7 +340,7 @@ export class Simulation extends Clock {
     if (!this.network.live[port]) return; // the light went out meanwhile
     const running = this.running[tree]![this.network.owner[port]!];
     const local = this.spoken.places[tree]![port]!;
-    if (this.checks.catches(tree, port, bpdu)) return;
+    if (this.checks.catches(tree, port, bpdu, origin)) return;
     if (running && local >= 0) {
       const { entity } = running;
       if (this.guards.catches(port, bpdu)) return;

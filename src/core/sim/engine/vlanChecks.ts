@@ -1,8 +1,9 @@
 /** The VLAN check of a running network: who hears a BPDU in another VLAN than it is of holds its port in both, until none has come for three hellos. */
 import type { TreeId } from '../../model/ids';
 import type { Bpdu } from '../../modes/bpdu';
-import { SECOND, type Micros } from '../../modes/entity';
+import type { Micros } from '../../modes/entity';
 import { vlanOf } from '../../tree/held';
+import { Holds } from './holds';
 import { wrongVlans } from '../../topology/vlanCheck';
 import type { Network } from '../../topology/network';
 
@@ -14,13 +15,9 @@ export interface CheckedNetwork {
   at(t: Micros, act: () => void): void;
 }
 
-/** How many hello times a check remembers. */
-const HELLOS = 3;
-
 export class VlanChecks {
-  /** Until when each port is held. */
-  private readonly until = new Map<number, Micros>();
   private readonly around: CheckedNetwork;
+  readonly holds: Holds;
 
   private readonly hold: (tree: number, port: number, on: boolean) => void;
 
@@ -28,40 +25,20 @@ export class VlanChecks {
   constructor(around: CheckedNetwork, hold: (tree: number, port: number, on: boolean) => void) {
     this.around = around;
     this.hold = hold;
+    this.holds = new Holds(around, (port, on) => this.setHeld(port, on));
   }
 
   /** A BPDU comes in at a port: whether the check keeps it from the tree. */
   catches(tree: number, port: number, bpdu: Bpdu): boolean {
-    const { network, trees, now } = this.around;
+    const { network, trees } = this.around;
     const wrong = wrongVlans(network).get(port);
     if (!wrong) return false;
     const vid = vlanOf(trees[tree]!);
     // A notification names no VLAN.
     if (vid !== wrong.heard || !('times' in bpdu))
-      return [wrong.own, wrong.heard].includes(vid) && this.until.has(port);
-    const lasts = now + HELLOS * bpdu.times.hello * SECOND;
-    const isNew = !this.until.has(port);
-    this.until.set(port, lasts);
-    if (isNew) {
-      this.setHeld(port, true);
-      this.lookAt(lasts, port);
-    }
+      return [wrong.own, wrong.heard].includes(vid) && this.holds.has(port);
+    this.holds.renew(port, bpdu.times.hello);
     return true;
-  }
-
-  /** Ports whose switch begins anew are held by nothing. */
-  forget(s: number): void {
-    for (const port of this.until.keys()) if (this.around.network.owner[port] === s) this.until.delete(port);
-  }
-
-  private lookAt(t: Micros, port: number): void {
-    this.around.at(t, () => {
-      const until = this.until.get(port);
-      if (until === undefined) return;
-      if (until > t) return this.lookAt(until, port);
-      this.until.delete(port);
-      this.setHeld(port, false);
-    });
   }
 
   private setHeld(port: number, on: boolean): void {

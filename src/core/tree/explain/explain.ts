@@ -6,6 +6,7 @@ import { isOne, wholeOf } from '../../topology/acting';
 import { deadReason, isBundle, isShut, shutCode, type Network } from '../../topology/network';
 import {
   HELD,
+  OWN_HEARD,
   ROOTS_DIFFER,
   roleOf,
   stateIn,
@@ -60,6 +61,10 @@ function explainOwn(solution: Solution, tree: SettledTree, p: number): PortExpla
     return say(
       `${role[0]!.toUpperCase()}${role.slice(1)}, but it discards: held, since roots differ. ${ownerName(network, network.far[p]!)} has VLANs whose root does not fit the CIST's at this port: all have theirs inside of the region, or all beyond it.`,
     );
+  if (tree.disputed[p] === OWN_HEARD && role !== 'backup')
+    return say(
+      `${role[0]!.toUpperCase()}${role.slice(1)}, but it discards: held, since the switch's own BPDUs arrive here in another VLAN.`,
+    );
   const boundary = tree.regional !== undefined && tree.id !== CIST && !tree.regional.inside[p];
   if (role !== 'disabled' && boundary && network.far[p]! >= 0) return explainBoundary();
   switch (role) {
@@ -75,7 +80,7 @@ function explainOwn(solution: Solution, tree: SettledTree, p: number): PortExpla
       return explainRoot();
     case 'backup':
       return say(
-        `Backup: this switch already serves the segment through ${portText(network, tree.designated[p]!)}, whose port identifier is better.${comesBack(tree.designated[p]!)}`,
+        `Backup: this switch already serves the segment through ${portText(network, tree.designated[p]!)}, whose port identifier is better.${comesBack(tree.designated[p]!)}${tree.disputed[p] === OWN_HEARD ? ' The own BPDU check holds it in all VLANs.' : ''}`,
         segmentComparison(network, tree, tree.designated[p]!, p),
       );
     case 'alternate':

@@ -81,6 +81,20 @@ export function SwitchGuards({ switches }: { readonly switches: readonly Switch[
           commit={(to) => to !== '' && set({ vlanCheck: to === 'on' })}
         />
       )}
+      {switches.some((sw) => isPerVlan(sw)) && (
+        <ChoiceSetting
+          label={upper(labelOf(switchGuardFields.ownCheck))}
+          {...choiceOf(
+            switches.map((sw): 'on' | 'off' => (sw.ownCheck ? 'on' : 'off')),
+            [
+              ['off', 'Off'],
+              ['on', 'On: holds a port'],
+            ],
+          )}
+          note="a BPDU of the switch's own that comes back holds the port in all VLANs"
+          commit={(to) => to !== '' && set({ ownCheck: to === 'on' })}
+        />
+      )}
       {switches.some((sw) => isMultiple(sw)) && (
         <ChoiceSetting
           label={upper(labelOf(switchGuardFields.rootCheck))}

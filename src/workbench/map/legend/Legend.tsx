@@ -121,7 +121,7 @@ function TreeSigns({ running }: { readonly running: boolean }) {
         .map((sign) => (
           <EndSign key={sign.says} {...sign} />
         ))}
-      <Sign says="hexagon in place of a letter: the port is held, R by root guard, L by loop guard, V since VLANs differ, W since their roots do">
+      <Sign says="hexagon in place of a letter: the port is held, R by root guard, L by loop guard, V since VLANs differ, W since their roots do, O since the switch hears its own BPDUs there">
         <path d="M4 10H28" stroke={COLOUR} strokeWidth={1.7} />
         <GuardBadge at={{ x: 24, y: MIDDLE }} sign={{ letter: 'R', acts: true }} />
       </Sign>
