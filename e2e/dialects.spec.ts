@@ -50,9 +50,9 @@ test('ways out stand side by side; one is played, and taken over', async ({ page
   await view(page, 'Group');
   await page.getByRole('tab', { name: 'Ways out', exact: true }).click();
   const ways = page.getByRole('table', { name: 'Ways out, side by side' });
-  await expect(ways.getByRole('row')).toHaveCount(7);
+  await expect(ways.getByRole('row')).toHaveCount(10);
   await expect(ways.getByRole('row', { name: /made into a stack/ })).toContainText('not simulated');
-  await expect(ways.getByRole('row', { name: /^RSTP at every switch/ })).toContainText('frames circle');
+  await expect(ways.getByRole('row', { name: /^RSTP at every switch, from the root/ })).toContainText('frames circle');
   await expect(ways.getByRole('row', { name: /unplugged/ })).toContainText('2, now 0');
   await page.getByRole('button', { name: 'Simulate each step' }).click();
   const steps = page.getByRole('table', { name: /^Steps: trees of VLANs/ });

@@ -18,7 +18,7 @@ import { openLoopFindings, returningBpduFindings } from '../findings/dialectFind
 import { bundleAt, bundleThese, parallelsOf } from '../lag/bundling';
 import { closingPorts, lonelyCables, partsOf } from '../parts';
 import { keepingTrees } from '../regions/asDialect';
-import { outwardsFrom, planMoving, preparedDesign } from '../regions/movingPlan';
+import { outwardsFrom, planMoving, preparedDesign, type MovingKind } from '../regions/movingPlan';
 import { outcomesOf, pauseIn, type StepOutcome } from '../regions/planSteps';
 import type { Progress } from '../steering/steer';
 import { paired } from './pairedWay';
@@ -77,18 +77,23 @@ export function waysOut(before: Solution, progress: Progress = () => true): Resu
     unplugged(before, strangers),
     stacked(before, strangers),
     paired(design, strangers),
-    changed(before, strangers, 'per-vlan-rstp'),
-    changed(before, othersThan(design, 'rstp'), 'rstp'),
+    ...ORDERS.map((order) => changed(before, strangers, 'per-vlan-rstp', order)),
+    ...ORDERS.map((order) => changed(before, othersThan(design, 'rstp'), 'rstp', order)),
   ].filter((draft) => draft.steps.length > 0);
   const ways: WayOut[] = [];
   const add = (way: WayOut | null): boolean => {
     if (way) ways.push(way);
-    return progress(ways.length / (drafts.length + 1));
+    return progress(ways.length / (drafts.length + ORDERS.length));
   };
   for (const draft of drafts) if (!add(timed(before, draft))) return ok(ways);
-  add(toRegion(before));
+  for (const order of ORDERS) if (!add(toRegion(before, order))) break;
   return ok(ways);
 }
+
+/** Core first, or closet by closet. */
+const ORDERS = ['outwards', 'inwards'] as const satisfies readonly MovingKind[];
+const ORDER_TEXT = { outwards: 'from the root outwards', inwards: 'from the rim inwards' } as const;
+type Order = (typeof ORDERS)[number];
 
 const othersThan = ({ switches }: Design, dialect: Dialect): SwitchId[] =>
   switches.filter((sw) => sw.up && runsTrees(sw) && sw.dialect !== dialect).map(({ id }) => id);
@@ -210,21 +215,26 @@ function stacked({ network }: Solution, strangers: readonly SwitchId[]): Draft {
   };
 }
 
-/** Switches change to another mode, from the root outwards. */
-function changed(before: Solution, ids: readonly SwitchId[], dialect: Dialect): Draft {
+/** Switches change to another mode, one after the other; nothing for one alone in the second order. */
+function changed(before: Solution, ids: readonly SwitchId[], dialect: Dialect, order: Order): Draft {
   const { network } = before;
   const { name, trees } = traitsOf(dialect);
+  const inwards = order === 'inwards';
+  const outwards = outwardsFrom(before, ids);
+  const inOrder = !inwards ? outwards : ids.length > 1 ? outwards.reverse() : [];
   return {
-    key: dialect,
-    name: `${name} at every switch`,
+    key: `${dialect} ${order}`,
+    name: `${name} at every switch${ids.length > 1 ? `, ${ORDER_TEXT[order]}` : ''}`,
     says:
       trees === 'vlan'
         ? 'Every VLAN has a tree of its own, which all switches see whole. All of them have to know that mode.'
         : 'One tree for all VLANs, which every switch knows: VLANs share their ways, and half of the cables may lie idle.',
-    steps: outwardsFrom(before, ids).map((id) => ({
+    steps: inOrder.map((id) => ({
       switch: id,
       text: `${nameOf(network.design, id)}: ${name}.`,
-      why: 'From the root outwards: those that have changed hang together.',
+      why: inwards
+        ? 'Nothing beyond it hangs on it.'
+        : 'From the root outwards: those that have changed hang together.',
       changes: [{ do: 'set-switch', switch: id, dialect }],
       does: [{ do: 'speak' as const, switch: id, dialect }],
     })),
@@ -252,13 +262,13 @@ function timed(before: Solution, { key, name, says, preparation = [], steps }: D
 }
 
 /** Into one region, with an instance for each way in which the trees are set. */
-function toRegion(before: Solution): WayOut | null {
-  const plan = planMoving(before, keepingTrees(before.network.design).commands, 'outwards');
+function toRegion(before: Solution, order: Order): WayOut | null {
+  const plan = planMoving(before, keepingTrees(before.network.design).commands, order);
   if (!plan.ok) return null;
   const { preparation, steps, actions, until } = plan.value;
   return reckoned(before, {
-    key: 'mstp',
-    name: 'MSTP at every switch, in one region',
+    key: `mstp ${order}`,
+    name: `MSTP at every switch, in one region, ${ORDER_TEXT[order]}`,
     says: 'VLANs share a few trees, which every switch sees whole; each has to have the same region settings.',
     preparation,
     steps: steps.map(({ at, switch: sw, text, why }) => ({
