@@ -5,8 +5,8 @@ import { readDesignText } from '../model/read';
 import type { Design } from '../model/document';
 import { writeDesign } from '../model/derive/write';
 import { line, portWords } from '../testing/cablingLines';
+import { cablesOf, faultOf, made, portOf } from '../testing/madeByLines';
 import { anyDesign, designOf } from '../testing/networks';
-import { pairsOf } from '../topology/pairs';
 import { completionsAt } from './complete';
 import { parseLine } from './parse';
 import { linesOf, printStatement } from './print';
@@ -14,19 +14,6 @@ import { planLines } from './plan';
 import { parts, tries } from '../testing/runs';
 
 const empty = designOf({});
-/** The design that lines make, or the first fault. */
-function made(text: string, from: Design = empty): Design {
-  const plan = planLines(from, text);
-  const fault = plan.lines.find((line) => line.fault)?.fault;
-  if (fault) throw new Error(`${fault.at}: ${fault.message}`);
-  const edited = editAll(from, plan.commands);
-  if (!edited.ok) throw new Error(`${edited.error.path}: ${edited.error.found}`);
-  return edited.value.design;
-}
-const cablesOf = (design: Design) => design.links.map(({ a, b }) => `${a.switch} ${a.port} = ${b.switch} ${b.port}`);
-const faultOf = (text: string, from: Design = empty) => planLines(from, text).lines.find((line) => line.fault)?.fault;
-const portOf = (design: Design, sw: string, port: string) =>
-  design.switches.find((s) => s.id === sw)?.ports.find((p) => p.id === port);
 
 /** Without places in the line, as a statement means the same wherever its words stand. */
 const bare = (value: unknown): unknown =>
@@ -345,33 +332,10 @@ describe('a fault points at its place', () => {
     expect(planLines(empty, 'a 1 = b 1\nc 1 =').lines.map((each) => each.commands.length)).toEqual([5, 0]));
 });
 
-describe('a pair', () => {
-  const text = 'a 1-2 = b 1-2\na 3 = x 1\nb 3 = x 2\npair a, b\nswitch c';
-  it('is made of two switches as the lines before it leave them', () => {
-    const design = made(text);
-    const [pair] = pairsOf(design);
-    expect(pair!.switches.map(({ id }) => id)).toEqual(['a', 'b']);
-    expect(pair!.bundles.map(({ halves }) => halves.map(({ ports }) => ports))).toEqual([[['3'], ['3']]]);
-    expect(new Set([pair!.switches[0]!.pair!.mac, ...design.switches.map(({ mac }) => mac)]).size).toBe(5);
-  });
-  it('that is there is left alone', () => {
-    const design = made(text);
-    expect(planLines(design, 'pair b, a').commands).toEqual([]);
-    expect(made('switch a core\npair a, b', design).switches[0]!.pair).toEqual(design.switches[0]!.pair);
-  });
-  it.each([
-    ['a 1 = b 1\npair a', 'A pair takes two switches.'],
-    ['a 1 = b 1\npair a, gone', 'there is no switch gone'],
-    ['switch a, b\npair a, b', 'No cable'],
-  ])('%s', (lines, message) =>
-    expect(faultOf(lines)).toMatchObject({ message: expect.stringContaining(message) as string }),
-  );
-});
-
 describe('completion', () => {
   const options = (text: string) => completionsAt(fernhollow(), text, text.length).options.map((option) => option.text);
   it('offers what may follow', () => {
-    expect(options('')).toEqual(['switch', 'port', 'host', 'vlan', 'group', 'pair', 'ridge-a', 'ridge-b']);
+    expect(options('')).toEqual(['switch', 'port', 'host', 'vlan', 'group', 'pair', 'stack', 'ridge-a']);
     expect(options('dome-')).toEqual(['dome-north', 'dome-east', 'dome-west']);
     expect(options('lodge ')).toEqual(['6', '7', '=', '*']);
     expect(options('lodge 6 = ridge-b 20 t')).toEqual(['trunk']);

@@ -31,6 +31,7 @@ const KEYWORD_DETAIL: Readonly<Record<(typeof KEYWORDS)[number], string>> = {
   vlan: 'adds VLANs',
   group: 'adds or sets groups of switches',
   pair: 'makes two switches a pair',
+  stack: 'makes switches one stack',
 };
 const WORD_DETAIL: ReadonlyMap<string, string> = new Map([
   ['=', 'one to one'],

@@ -81,6 +81,7 @@ class Parser {
       case 'group':
         return { kind, names: this.names('group'), settings: this.settings('group') };
       case 'pair':
+      case 'stack':
         return { kind, names: this.names('switch') };
       case 'port':
         return { kind, end: this.side(true), settings: this.portOptions() };

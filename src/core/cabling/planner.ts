@@ -12,9 +12,8 @@ import {
   type Switch,
 } from '../model/document';
 import type { Command } from '../edit/commands';
-import { editAll } from '../edit/edit';
+import type { Making } from './making';
 import { FreshNames } from '../edit/fresh';
-import { pairThese } from '../edit/pairing';
 import type { HostId, LinkId, SwitchId } from '../model/ids';
 import { vlanSet } from '../model/vlanSet';
 import { z } from '../base/zod';
@@ -41,12 +40,12 @@ interface Plug {
   readonly spot: Spot<string>;
 }
 
+/** What is not planned on the whole design. */
+type Planned = Exclude<Statement, Making>;
+
 /** The design as the lines so far leave it, kept in maps: hundreds of lines may be planned at each keystroke. */
 export class Planner {
   private commands: Command[] = [];
-  /** Those of all statements so far. */
-  private readonly done: Command[] = [];
-  private readonly design: Design;
   private readonly fresh: FreshNames;
   private readonly switches = new Map<string, Switch>();
   private readonly ports = new Map<SwitchId, Map<string, Port>>();
@@ -60,7 +59,6 @@ export class Planner {
   private readonly cut = new Map<LinkId, boolean>();
 
   constructor(design: Design) {
-    this.design = design;
     this.fresh = new FreshNames(design);
     this.vlans = new Map(design.vlans.map((vlan) => [vlan.id, vlan]));
     this.groups = new PlannedGroups(design, this.fresh, (command) => this.commands.push(command));
@@ -76,11 +74,10 @@ export class Planner {
   }
 
   /** Plans one statement. Where it cannot be done the lines after it are only read for their own faults: no plan with a fault is used. */
-  take(statement: Statement): { commands: Command[]; fault: LineFault | null } {
+  take(statement: Planned): { commands: Command[]; fault: LineFault | null } {
     this.commands = [];
     try {
       this.run(statement);
-      this.done.push(...this.commands);
       return { commands: this.commands, fault: null };
     } catch (error) {
       if (error instanceof Stop) return { commands: [], fault: error.fault };
@@ -90,7 +87,7 @@ export class Planner {
     }
   }
 
-  private run(statement: Statement): void {
+  private run(statement: Planned): void {
     switch (statement.kind) {
       case 'switch': {
         const { mac, position } = statement.settings;
@@ -105,8 +102,6 @@ export class Planner {
         for (const name of statement.names)
           if (!this.groups.set(name.value, statement.settings)) stop(name, `${name.value} would lie within itself`);
         return;
-      case 'pair':
-        return this.pair(statement.names);
       case 'vlan':
         return this.setVlans(statement);
       case 'port':
@@ -117,24 +112,6 @@ export class Planner {
       case 'cable':
         return this.cable(statement);
     }
-  }
-
-  /** What both have cables to is bundled as the lines so far leave it; a pair that is there is left alone. */
-  private pair(names: readonly Spot<string>[]): void {
-    const both = names.map((name) => this.switches.get(name.value) ?? stop(name, `there is no switch ${name.value}`));
-    const [one, other] = both;
-    if (both.length === 2 && one?.pair && one.pair.domain === other?.pair?.domain) return;
-    const edited = editAll(this.design, this.done);
-    const made = edited.ok
-      ? pairThese(
-          edited.value.design,
-          both.map(({ id }) => id),
-        )
-      : null;
-    if (!made?.ok) stop(names[0]!, made ? made.error : 'the lines before it cannot be done');
-    else this.commands.push(...made.value);
-    for (const command of this.commands)
-      if (command.do === 'set-switch' && command.pair?.mac) this.fresh.takeMac(command.pair.mac);
   }
 
   private setSwitch(name: Spot<string>, settings: Partial<Switch>): Switch {

@@ -44,7 +44,8 @@ export function printStatement(statement: Statement): string {
         ...settingWords(FIELD_WORDS.group, statement.settings),
       );
     case 'pair':
-      return words('pair', values(statement.names).map(nameText).join(', '));
+    case 'stack':
+      return words(statement.kind, values(statement.names).map(nameText).join(', '));
     case 'port':
       return words('port', endText(statement.end), ...portWords(statement.settings));
     case 'vlan':

@@ -38,7 +38,7 @@ export type GroupSettings = { readonly kind?: GroupKind; readonly within?: strin
 export type Statement =
   | { readonly kind: 'switch'; readonly names: readonly Spot<string>[]; readonly settings: SwitchSettings }
   | { readonly kind: 'group'; readonly names: readonly Spot<string>[]; readonly settings: GroupSettings }
-  | { readonly kind: 'pair'; readonly names: readonly Spot<string>[] }
+  | { readonly kind: 'pair' | 'stack'; readonly names: readonly Spot<string>[] }
   | { readonly kind: 'port'; readonly end: End; readonly settings: PortSettings }
   | { readonly kind: 'vlan'; readonly vlans: string; readonly name?: string; readonly load?: number }
   | {
@@ -59,7 +59,7 @@ export type Statement =
     };
 
 /** The first words of a statement. */
-export const KEYWORDS = ['switch', 'port', 'host', 'vlan', 'group', 'pair'] as const;
+export const KEYWORDS = ['switch', 'port', 'host', 'vlan', 'group', 'pair', 'stack'] as const;
 
 /** What lines say of speed and VLANs, in words that take more than a value; a speed may stand wherever `10G` does. */
 const CARRIES = ['10G', 'trunk', 'native', 'access'] as const;

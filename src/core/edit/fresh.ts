@@ -78,11 +78,6 @@ export class FreshNames {
     return mac(this.lastMac);
   }
 
-  /** Not to be handed out: something new has it already. */
-  takeMac(mac: string): void {
-    this.macs.add(mac);
-  }
-
   /** Label and number of one more port beside `own`; the label's own number where it is one and free. */
   port(own: readonly Port[], label: string | null): { id: PortId; number: number } {
     const numbers = new Set(own.map((port) => port.number));

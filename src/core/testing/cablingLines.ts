@@ -46,5 +46,6 @@ export const line: fc.Arbitrary<string> = fc.oneof(
     .tuple(name, side, fc.subarray(['vlan 15', 'mac 02:00:00:00:00:ab', '1G']))
     .map(([who, where, words]) => `host ${who} = ${where} ${words.join(' ')}`),
   fc.tuple(name, fc.subarray(['floor', 'in "East wing"'])).map(([who, words]) => `group ${who} ${words.join(' ')}`),
+  fc.tuple(fc.constantFrom('pair', 'stack'), name, name).map(([word, one, other]) => `${word} ${one}, ${other}`),
   fc.constantFrom('vlan 15', 'vlan 60-79 "Halls" load 12.5', 'vlan 4094 load 0'),
 );
