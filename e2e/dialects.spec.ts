@@ -80,6 +80,7 @@ test('conversations are listed, those that come back first, and a switch tells w
   await expect(inspector(page).getByRole('region', { name: 'As it believes' })).toContainText(
     'VLANs 15,25,35: it is root itself. Port 3 hears itself; its cable leads to stairs-b.',
   );
+  await expect(inspector(page).getByRole('region', { name: 'BPDUs that come in' })).toContainText('at hall-a port 3');
 });
 
 test('what rides around is drawn on the map beside the conversations, and a check holds a trunk whose VLANs differ', async ({

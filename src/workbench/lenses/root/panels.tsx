@@ -2,7 +2,7 @@ import type { BridgePortId, SwitchId } from '../../../core/model/ids';
 import { panel, type Panel } from '../manifest';
 import { AsItBelieves } from './AsItBelieves';
 import { BridgePriority } from './BridgePriority';
-import { Heard } from './Heard';
+import { Heard, HeardBy } from './Heard';
 import { PairOfRoots } from './PairOfRoots';
 import { WhyLink } from './WhyLink';
 import { WhyPort } from './WhyPort';
@@ -12,6 +12,7 @@ import { WhyRoot } from './WhyRoot';
 export const PANELS: readonly Panel[] = [
   panel('switch', 'why', ({ sw }) => <WhyRoot id={sw.id} />),
   panel('switch', 'why', ({ sw }) => <AsItBelieves id={sw.id} />, 'Root'),
+  panel('switch', 'why', ({ sw }) => <HeardBy id={sw.id} />, 'Root'),
   panel('switch', 'tuning', BridgePriority),
   panel('port', 'why', ({ sw, port }) => <PortIs switch={sw.id} port={port.id} />),
   panel('bundle', 'why', ({ bundle }) => <PortIs switch={bundle.switch} port={bundle.id} />),
