@@ -2,7 +2,7 @@
 import { vlansText } from '../../model/vlanSet';
 import type { Command } from '../../edit/commands';
 import { type Host, type LinkEnd, isPerVlan } from '../../model/document';
-import { CIST, type BundleId } from '../../model/ids';
+import { CIST } from '../../model/ids';
 import { isBundle, type Network } from '../../topology/network';
 import { rootCheckedPorts } from '../../topology/rootCheck';
 import { wrongVlans } from '../../topology/vlanCheck';
@@ -233,7 +233,7 @@ export function heldFindings({ network, trees }: Solution): Finding[] {
                   label: `native VLAN ${heard} on ${label(network, p)}`,
                   commands: [
                     isBundle(network, p)
-                      ? { do: 'set-bundle', bundle: id as string as BundleId, vlans: { ...vlans, native: heard } }
+                      ? { do: 'set-bundle', bundle: network.aggregates.get(p)!.id, vlans: { ...vlans, native: heard } }
                       : { do: 'set-port', ...at, port: id, vlans: { ...vlans, native: heard } },
                   ],
                 },
