@@ -127,12 +127,6 @@ test('pictures', async ({ page }) => {
     .first()
     .waitFor();
   await picture(page, 'guard');
-  await openDemo(page);
-  await page.getByRole('tab', { name: 'Break' }).click();
-  await page.getByLabel('Scenario').first().selectOption({ label: 'The same switch at a guarded port' });
-  await page.getByText(/settled at/).waitFor();
-  for (let i = 0; i < 2; i += 1) await page.keyboard.press('.');
-  await picture(page, 'countdown');
 
   // Group: the valley station as shipped, and a grouping proposed for the observatory.
   await page.goto('/');
@@ -184,6 +178,13 @@ test('pictures', async ({ page }) => {
   await page.getByRole('button', { name: 'Dark' }).click();
   for (let i = 0; i < 4; i += 1) await page.keyboard.press('.');
   await picture(page, 'timeline-dark');
+});
+
+test('a picture of several makers', async ({ page }) => {
+  await openDemo(page, 'town');
+  await page.getByRole('tab', { name: 'Conversations', exact: true }).click();
+  await page.locator('[data-ride="returns"]').first().waitFor();
+  await picture(page, 'conversations');
 });
 
 test('pictures of two hundred switches', async ({ page }) => {
