@@ -14,6 +14,7 @@ import { benchOpenSwitches } from './openSwitches';
 import { benchSimulator } from './simulator';
 import { benchSolver } from './solver';
 import { benchSteering } from './steering';
+import { benchStarting } from './starting';
 import { benchStudy } from './study';
 
 /** Parts by name. */
@@ -23,6 +24,7 @@ const ALONE = {
   study: benchStudy,
   steering: benchSteering,
   simulator: benchSimulator,
+  starting: benchStarting,
   'real-switches': benchOpenSwitches,
 };
 const IN_BROWSER = { edits: benchEdits, map: benchMap, matrix: benchMatrix, clock: benchClock };

@@ -27,13 +27,18 @@ export async function buildCommandLine() {
     minify: true,
     keepNames: true,
     logLevel: 'warning',
+    logOverride: { 'empty-import-meta': 'silent' }, // where pages start workers: drawing a map starts none
   });
   copyFileSync('src/cli/launch.cjs', LAUNCHER);
   chmodSync(LAUNCHER, 0o755);
   rmSync('dist/cli/main.compiled', { force: true });
   const empty = JSON.stringify({ format: 'knot-path-design', version: 1, name: 'Empty', switches: [], links: [] });
   const env = { ...process.env, KNOT_PATH_COMPILE: '1' };
-  const { status, stderr } = spawnSync(process.execPath, [LAUNCHER, 'check', '-'], { input: empty, env });
+  const { status, stderr } = spawnSync(process.execPath, [LAUNCHER, 'check', '-'], {
+    input: empty,
+    env,
+    encoding: 'utf8',
+  });
   if (status !== 0) throw new Error(`the command line does not start: ${stderr}`);
   if (!existsSync('node_modules/.bin')) mkdirSync('node_modules/.bin', { recursive: true });
   rmSync('node_modules/.bin/knot-path', { force: true });

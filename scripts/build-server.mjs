@@ -1,4 +1,4 @@
-/** Bundles the server's entry and its worker; Next and native packages stay outside. */
+/** Bundles the server's entry and its worker with what they use: many small files load slowly. Next and native packages stay outside. */
 import { build } from 'esbuild';
 
 export async function buildServer() {
@@ -10,7 +10,7 @@ export async function buildServer() {
     platform: 'node',
     format: 'cjs',
     target: 'node20',
-    packages: 'external',
+    external: ['next', 'better-sqlite3', 'pino'],
     sourcemap: 'linked',
     logLevel: 'warning',
   });

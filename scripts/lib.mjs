@@ -1,5 +1,5 @@
 /** What the set-up, start and test scripts share. */
-import { spawn, spawnSync } from 'node:child_process';
+import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
@@ -23,20 +23,18 @@ export function run(command, args, options = {}) {
   if (status !== 0) process.exit(status ?? 1);
 }
 
-/** Runs a long-lived command in our place: its end is ours, our signals are its. */
-export function become(command, args, options = {}) {
-  const child = spawn(command, args, { stdio: 'inherit', ...options });
-  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => child.kill(signal));
-  child.on('error', (error) => stop(error.message));
-  child.on('exit', (code, signal) => process.exit(code ?? (signal ? 0 : 1)));
-}
-
 export const bin = (name) => path.join(root, 'node_modules', '.bin', name);
 
-const fileHash = (files) => {
+/** One hash over Node's version and what `tell` says of each file. */
+function hashOf(files, tell) {
   const hash = createHash('sha256').update(process.version);
-  for (const file of files) hash.update(file).update('\0').update(readFileSync(file)).update('\0');
+  for (const file of files) hash.update(file).update('\0').update(tell(file)).update('\0');
   return hash.digest('hex');
+}
+
+const sizeAndTime = (file) => {
+  const { size, mtimeMs } = statSync(file);
+  return `${size} ${mtimeMs}`;
 };
 
 function filesUnder(place) {
@@ -47,12 +45,22 @@ function filesUnder(place) {
     .sort();
 }
 
-/** Does `work` unless what it was last done from, the files under `places`, is unchanged and `result` is there. */
+/**
+ * Does `work` unless what it was last done from, the files under `places`, is unchanged and `result` is there. The files
+ * are read only where one has another size or time than when we last looked.
+ */
 export async function unlessFresh(stamp, places, result, work) {
-  const wanted = fileHash(places.flatMap(filesUnder));
-  const fresh = existsSync(result) && existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted;
-  if (fresh) return;
-  await work();
-  mkdirSync(path.dirname(stamp), { recursive: true });
-  writeFileSync(stamp, wanted);
+  const files = places.flatMap(filesUnder);
+  const looks = hashOf(files, sizeAndTime);
+  const seen = `${stamp}-seen`;
+  const says = (file, text) => existsSync(file) && readFileSync(file, 'utf8') === text;
+  const there = existsSync(result) && existsSync(stamp);
+  if (there && says(seen, looks)) return;
+  const wanted = hashOf(files, (file) => readFileSync(file));
+  if (!there || !says(stamp, wanted)) {
+    await work();
+    mkdirSync(path.dirname(stamp), { recursive: true });
+    writeFileSync(stamp, wanted);
+  }
+  writeFileSync(seen, looks);
 }

@@ -25,7 +25,6 @@ await unlessFresh('node_modules/.knot-path-native', ['node_modules/.knot-path-lo
   run('npm', ['rebuild', 'better-sqlite3', '--loglevel=error']);
 });
 
-const { buildCommandLine } = await import('./build-cli.mjs');
 await unlessFresh(
   'dist/.stamp',
   [
@@ -39,15 +38,14 @@ await unlessFresh(
     'node_modules/.knot-path-lock',
   ],
   'node_modules/.bin/knot-path',
-  buildCommandLine,
+  async () => (await import('./build-cli.mjs')).buildCommandLine(),
 );
 
-const { buildServer } = await import('./build-server.mjs');
 await unlessFresh(
   'dist/.server-stamp',
   ['src/core', 'src/contract', 'src/server', 'scripts/build-server.mjs', 'node_modules/.knot-path-lock'],
   'dist/server/main.cjs',
-  buildServer,
+  async () => (await import('./build-server.mjs')).buildServer(),
 );
 
 if (process.argv.includes('--build')) {

@@ -1,6 +1,6 @@
 /** `npm start`: sets up what is missing, builds what has changed, serves on 127.0.0.1. With --dev it builds as you look. */
 import { createServer } from 'node:net';
-import { become, stop } from './lib.mjs';
+import { stop } from './lib.mjs';
 
 const dev = process.argv.includes('--dev');
 const port = Number(process.env.PORT || 3000);
@@ -10,9 +10,8 @@ if (!Number.isInteger(port) || port < 1 || port > 65_535)
 await freePort(port); // before the build: nobody should wait a minute to be told
 if (!dev) process.argv.push('--build');
 await import('./setup.mjs');
-become(process.execPath, ['dist/server/main.cjs', ...(dev ? ['--dev'] : [])], {
-  env: { ...process.env, NODE_ENV: dev ? 'development' : 'production' },
-});
+process.env.NODE_ENV = dev ? 'development' : 'production';
+await import('../dist/server/main.cjs');
 
 function freePort(wanted) {
   return new Promise((done) => {

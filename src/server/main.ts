@@ -1,14 +1,14 @@
 /**
- * The server as it is started: settings and database first, each fault a sentence; then Next behind the front; an end that
+ * The server as it is started: settings and database first, each fault a sentence; the port; then Next behind the front; an end that
  * closes the database. Bundled to `dist/server/main.cjs` by the set-up.
  */
-import { createServer } from 'node:http';
-import next from 'next';
+import { once } from 'node:events';
+import { createServer, type RequestListener, type Server } from 'node:http';
 import { closeDatabase, database } from './db/connect';
 import { DatabaseTrouble } from './db/trouble';
 import { plantDemos } from './designService';
 import { createFront } from './front/front';
-import { readSettings } from './front/settings';
+import { readSettings, type FrontSettings } from './front/settings';
 
 /** How long requests under way may take to end. */
 const PATIENCE_MS = 3000;
@@ -28,19 +28,12 @@ async function main(): Promise<void> {
     if (error instanceof DatabaseTrouble) stop(error.message);
     throw error;
   }
-  const app = next({ dev: process.argv.includes('--dev'), hostname: address, port });
-  await app.prepare();
-  const handle = app.getRequestHandler();
+  const dev = process.argv.includes('--dev');
   const server = createServer(
     // A connection that idles is kept longer than its other end expects: closed in the moment of a request, it loses that.
     { headersTimeout: 20_000, requestTimeout: 60_000, keepAliveTimeout: 75_000 },
-    createFront(settings.value, (request, response) => void handle(request, response)),
+    createFront(settings.value, (request, response) => void pages.then((answer) => answer(request, response))),
   );
-  if (process.argv.includes('--dev'))
-    server.on(
-      'upgrade',
-      (request, aggregationPort, head) => void app.getUpgradeHandler()(request, aggregationPort, head),
-    );
   const end = (): void => {
     const done = (): never => {
       closeDatabase();
@@ -51,8 +44,7 @@ async function main(): Promise<void> {
     setTimeout(done, PATIENCE_MS).unref();
     setTimeout(() => server.closeAllConnections(), PATIENCE_MS / 3).unref();
   };
-  process.on('SIGTERM', end);
-  process.on('SIGINT', end);
+  for (const signal of ['SIGTERM', 'SIGINT', 'SIGHUP']) process.on(signal, end);
   server.on('error', (error: NodeJS.ErrnoException) => {
     closeDatabase();
     stop(
@@ -61,11 +53,23 @@ async function main(): Promise<void> {
         : `port ${port} on ${address} cannot be used: ${error.message}`,
     );
   });
-  server.listen(port, address, () =>
+  server.on('listening', () =>
     process.stdout.write(
       `knot-path: serving on http://${address.includes(':') ? `[${address}]` : address}:${port} (designs in ${settings.value.database})\n`,
     ),
   );
+  // The port is open at once; what is asked for meanwhile waits for Next, which takes longer to load than all the rest.
+  const pages = once(server, 'listening').then(() => startPages(server, settings.value, dev));
+  pages.catch((error: unknown) => stop(error instanceof Error ? error.message : String(error)));
+  server.listen(port, address);
+}
+
+async function startPages(server: Server, { port, address }: FrontSettings, dev: boolean): Promise<RequestListener> {
+  const { default: next } = await import('next');
+  const app = next({ dev, hostname: address, port });
+  await app.prepare();
+  if (dev) server.on('upgrade', (request, socket, head) => void app.getUpgradeHandler()(request, socket, head));
+  return app.getRequestHandler() as RequestListener;
 }
 
 void main();
