@@ -6,7 +6,7 @@ import { buffersOf, createHelping, type Helper } from '../core/sim/helper';
 import { rehearse } from './rehearsal';
 
 /** Ports x trees of a run from which on helpers gain more than their start and sending cost. */
-const WORTH_SHARING = 100_000;
+const WORTH_SHARING = 30_000;
 /** Beyond these, what a run takes is memory that all of them wait for. */
 const MOST_HELPERS = 3;
 

@@ -198,27 +198,23 @@ export class Share {
 
   /** Ports that listen or learn now. */
   onTheWay(): OfTree<readonly TraceEntry[]>[] {
-    return this.ofTrees(({ sim }, run, tree) =>
-      sim.physical.ports.flatMap((_, p) => {
+    const { named } = this;
+    return this.ofTrees(({ sim }, run) => {
+      const moving = sim.physical.ports.flatMap((_, p) => {
         const [state, role] = sim.shown(run, p);
-        return state === 'listening' || state === 'learning'
-          ? [
-              {
-                t: (sim.now - this.start) / SECOND,
-                ...this.named(tree, p),
-                from: state,
-                to: state,
-                role,
-              },
-            ]
-          : [];
-      }),
-    );
+        return state === 'listening' || state === 'learning' ? [{ p, from: state, to: state, role }] : [];
+      });
+      const t = (sim.now - this.start) / SECOND;
+      return (tree) => moving.map(({ p, ...entry }) => ({ t, ...named(tree, p), ...entry }));
+    });
   }
 
   /** How each tree stands now. */
   views(): OfTree<TreeView>[] {
-    return this.ofTrees(({ sim }, run, tree) => viewNow(sim, run, this.of.trees[tree]!));
+    return this.ofTrees(({ sim }, run) => {
+      const view = viewNow(sim, run);
+      return (tree) => ({ ...view, id: this.of.trees[tree]! });
+    });
   }
 
   /** What has been written down of each part. */
@@ -244,10 +240,13 @@ export class Share {
     return this.members[0]!.sim.physical;
   }
 
-  /** Something of each tree, from the part that runs it. */
-  private ofTrees<T>(of: (member: Member, run: number, tree: number) => T): OfTree<T>[] {
+  /** Something of each tree, from the part that runs it; `of` is asked once for all trees that a run tells. */
+  private ofTrees<T>(of: (member: Member, run: number) => (tree: number) => T): OfTree<T>[] {
     return this.members.flatMap((member) =>
-      member.part.told.flatMap((told, run) => told.map(({ tree }) => [tree, of(member, run, tree)] as const)),
+      member.part.told.flatMap((told, run) => {
+        const tell = of(member, run);
+        return told.map(({ tree }) => [tree, tell(tree)] as const);
+      }),
     );
   }
 }

@@ -2,6 +2,7 @@
  * Ports that guards have shut: who is, and the design that is left of it. A BPDU guard acts where a BPDU comes in, and bridges
  * all speak when they begin, so each that has another bridge in its LAN acts in the end.
  */
+import { oncePer } from '../base/cache';
 import { SHUT_BY, hasBpduGuard, hasLoopProbe } from '../model/guard';
 import { isOpen, runsTrees, type Design } from '../model/document';
 import { treeInstance, treeVlan, type BridgePortId, type SwitchId, type TreeId } from '../model/ids';
@@ -56,6 +57,11 @@ export function isGuarded(
   const sw = switches[owner[p]!]!;
   return !isOpen(sw, ports[p]!) && ports[p]!.bpduRx && hasBpduGuard(ports[p]!, sw);
 }
+
+/** The same of every port, 1 or 0. */
+export const guardedPorts = oncePer((network: Pick<Cabled, 'switches' | 'ports' | 'owner'>) =>
+  Uint8Array.from(network.ports, (_, p) => (isGuarded(network, p) ? 1 : 0)),
+);
 
 /** Whether a guard may come to shut a port or a bundle. */
 export const mayBeShut = (

@@ -24,7 +24,7 @@ import { portReceive } from './portReceive';
 import { portRoleSelection } from './portRoleSelection';
 import { portRoleTransitions } from './portRoleTransitions';
 import { portStateTransition } from './portStateTransition';
-import { portTransmit, tellsInstances } from './portTransmit';
+import { tellsInstances, transmitAll } from './portTransmit';
 import { forgetTheWay, hasComeToRest, hearAll, knewOf, lastHello, leadTo, offerOf } from './rest';
 import {
   HELD,
@@ -55,8 +55,8 @@ class RstpEntity implements ProtocolEntity, Beginning, Steady {
   due: Micros = Infinity;
   /** When a timer other than a hello reaches zero, or may. */
   private machinesDue: Micros = Infinity;
-  /** When the machines ran last: a timer that was at zero then moves none of them. */
-  private ranAt: Micros = -Infinity;
+  /** When the machines ran last, HELD before: a timer that was at zero then moves none of them. */
+  private ranAt: Micros = HELD;
   private readonly bridge: Bridge;
   /** Hellos are due, but need not be sent. */
   private hushed = false;
@@ -82,7 +82,7 @@ class RstpEntity implements ProtocolEntity, Beginning, Steady {
       this.machinesDue = machinesDue(bridge, this.ranAt);
       if (this.machinesDue <= bridge.now) return this.run();
     }
-    for (const port of bridge.ports) while (portTransmit(port));
+    transmitAll(bridge);
     this.due = Math.min(this.machinesDue, this.hellosDue());
   }
 
@@ -247,7 +247,7 @@ class RstpEntity implements ProtocolEntity, Beginning, Steady {
   private run(): void {
     this.runMachines();
     // Sent once all has come to rest: one BPDU says it all.
-    for (const port of this.bridge.ports) while (portTransmit(port));
+    transmitAll(this.bridge);
     this.schedule();
   }
 
@@ -330,7 +330,7 @@ function moveOfTreePort(p: TreePort): boolean {
 
 /** The first moment after another at which some timer reaches zero that a machine waits for. */
 function machinesDue(bridge: Bridge, after: Micros): Micros {
-  let due: Micros = HELD;
+  let due: Micros = Infinity;
   for (const port of bridge.ports) due = portDue(port, due, after);
   return due;
 }

@@ -71,7 +71,7 @@ const repeats = (p: TreePort, message: MstiMessage): boolean =>
   p.heardMsg === message &&
   message.role === 'designated' &&
   p.mastered === message.master &&
-  saysNothingNew(p, message, p.port.bridge.now);
+  saysNothingNew(p, message);
 
 export function portReceive(port: BridgePort): boolean {
   if (!port.rcvdBpdu) return false;

@@ -2,7 +2,7 @@
 import type { MstBpdu, MstiMessage, RoleCode, RstBpdu, RstFlags } from '../bpdu';
 import { SECOND } from '../entity';
 import { vectorOf } from '../vector';
-import { cist, helloTime, inSeconds, isZero, type BridgePort, type TreePort } from './state';
+import { cist, helloTime, inSeconds, isZero, type Bridge, type BridgePort, type TreePort } from './state';
 
 export const ready = (p: TreePort): boolean => p.selected && !p.updtInfo;
 
@@ -11,14 +11,23 @@ function allReady({ trees }: BridgePort): boolean {
   return true;
 }
 
-export function portTransmit(port: BridgePort): boolean {
-  const { bridge } = port;
-  const p = cist(port);
-  // Every second forgives one transmission (13.30).
-  while (port.txCount > 0 && isZero(bridge, port.txTick)) {
+/** Every port of a bridge sends what it has to say, as far as it may. */
+export function transmitAll({ ports, now }: Bridge): void {
+  for (const port of ports) if (port.newInfo || port.newInfoMsti || port.helloWhen <= now) while (portTransmit(port));
+}
+
+/** Every second forgives one transmission (13.30). */
+export function forgive(port: BridgePort): void {
+  while (port.txCount > 0 && isZero(port.bridge, port.txTick)) {
     port.txCount -= 1;
     port.txTick += SECOND;
   }
+}
+
+function portTransmit(port: BridgePort): boolean {
+  const { bridge } = port;
+  const p = cist(port);
+  forgive(port);
   if (!port.portEnabled || !port.enableBPDUtx || !allReady(port)) return false;
   if (isZero(bridge, port.helloWhen)) {
     // TRANSMIT_PERIODIC, then IDLE

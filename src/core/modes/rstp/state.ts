@@ -15,8 +15,11 @@ import {
 } from '../entity';
 import { ownVector, timesOf, vectorOf, type Times, type Vector } from '../vector';
 
-/** A timer that the machines keep at its full value: it counts from the moment at which they let go of it. */
-export const HELD: Micros = Infinity;
+/**
+ * A timer that the machines keep at its full value: it counts from the moment at which they let go of it. A small integer
+ * as moments are, before all of them: engines box fields that hold Infinity.
+ */
+export const HELD: Micros = -(2 ** 30);
 /** Migrate Time (802.1Q-2018 table 13-5), seconds. */
 export const MIGRATE_TIME = 3;
 
@@ -187,7 +190,7 @@ export function newInfoXst(p: TreePort): void {
 }
 
 /** Whether a timer has reached zero. */
-export const isZero = (bridge: Bridge, timer: Micros): boolean => timer <= bridge.now;
+export const isZero = (bridge: Bridge, timer: Micros): boolean => timer <= bridge.now && timer !== HELD;
 export const inSeconds = (bridge: Bridge, seconds: number): Micros => bridge.now + seconds * SECOND;
 
 /** Times by their names in the clause (13.28). */

@@ -2,7 +2,7 @@
 import type { Bpdu, MstBpdu, MstiMessage, RstBpdu } from '../bpdu';
 import { SECOND, type Hello, type Micros } from '../entity';
 import { sameTimes } from '../vector';
-import { bpduOf, ready, speaks } from './portTransmit';
+import { bpduOf, forgive, ready, speaks } from './portTransmit';
 import { cist, helloTime, instanceOf, isZero, type Bridge, type BridgePort, type TreePort } from './state';
 
 /**
@@ -19,21 +19,20 @@ export function knows(port: BridgePort, bpdu: Bpdu): boolean {
     port.mcheck
   )
     return false;
-  const { now } = port.bridge;
-  if (!saysNothingNew(cist(port), bpdu, now)) return false;
+  if (!saysNothingNew(cist(port), bpdu)) return false;
   if (!port.rcvdInternal || bpdu.kind !== 'mst') return true;
   return bpdu.instances.every((message, i) => {
     const p = instanceOf(port, message, i);
-    return !p || saysNothingNew(p, message, now);
+    return !p || saysNothingNew(p, message);
   });
 }
 
 /** Whether a message that has been read once changes nothing in its tree: what the port holds said again, or an agreement that stands. */
-export function saysNothingNew(p: TreePort, message: RstBpdu | MstBpdu | MstiMessage, now: Micros): boolean {
+export function saysNothingNew(p: TreePort, message: RstBpdu | MstBpdu | MstiMessage): boolean {
   if (message.tc || message.proposal || p.updtInfo || p.rcvdMsg !== null) return false;
   if (message.role !== 'designated')
     return message.kind === 'msti' && p.infoIs === 'Mine' && p.agreed === message.agreement && !p.proposing;
-  if (p.infoIs !== 'Received' || p.rcvdInfoWhile <= now) return false; // it is about to age
+  if (p.infoIs !== 'Received' || isZero(p.port.bridge, p.rcvdInfoWhile)) return false; // it is about to age
   return p.msgPriority === p.portPriority && sameTimes(p.msgTimes, p.portTimes);
 }
 
@@ -59,6 +58,7 @@ export function hellosOf(bridge: Bridge): (Hello | null)[] | null {
 function helloOf(port: BridgePort): Hello | null | undefined {
   const { bridge } = port;
   if (port.newInfo || port.newInfoMsti || !port.sendRSTP || port.helloWhen <= bridge.now) return undefined;
+  forgive(port);
   if (port.txCount > 1 || (port.txCount === 1 && port.txTick > port.helloWhen)) return undefined; // held back before long
   for (const p of port.trees) if (!ready(p) || !isZero(bridge, p.tcWhile)) return undefined;
   if (!speaks(port)) return null;

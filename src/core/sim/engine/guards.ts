@@ -9,7 +9,7 @@ import { halvesOf } from '../../topology/acting';
 import { SECOND, type Micros } from '../../modes/entity';
 import { compileNetwork } from '../../topology/network';
 import { waitingIn } from '../../topology/pairs';
-import { isGuarded, probeCode, type ShutPort } from '../../topology/shut';
+import { guardedPorts, probeCode, type ShutPort } from '../../topology/shut';
 import type { Cause } from '../trace/recording';
 import { probeLoops, type ProbedNetwork } from './loopProbe';
 
@@ -33,7 +33,7 @@ export class Guards {
 
   /** A BPDU comes in at a port: whether a guard keeps it from the trees. */
   catches(port: number, bpdu: Bpdu): boolean {
-    if (!isGuarded(this.around.network, port)) return false;
+    if (guardedPorts(this.around.network)[port] !== 1) return false;
     if (!this.caught.has(port)) this.caught.set(port, bpdu);
     return true;
   }

@@ -18,8 +18,8 @@ import type { Simulation } from '../engine/simulation';
 /** Blocking and listening ports discard; a learning one forwards nothing yet. */
 const plain = (state: RunState): PortState => (state === 'forwarding' ? 'forwarding' : 'discarding');
 
-/** `id`: what it is called, where another tree is run in its stead. */
-export function viewNow(sim: Simulation, tree: number, id = sim.trees[tree]!): TreeView {
+export function viewNow(sim: Simulation, tree: number): TreeView {
+  const id = sim.trees[tree]!;
   const { physical: network, keys } = sim;
   const switches: Record<SwitchId, SwitchView> = {};
   const nameOf = (key: number): SwitchId => network.switches[calledBy(network, keys.switchOf(key))]!.id;
