@@ -44,15 +44,22 @@ const WORD_DETAIL: ReadonlyMap<string, string> = new Map([
   ),
 ]);
 
-/** Completions at a place in a line. */
-export function completionsAt(design: Design, line: string, cursor: number): Completions {
+/** Completions at a place in a cabling line. */
+export const completionsAt = (design: Design, line: string, cursor: number): Completions =>
+  completionsIn(line, cursor, (before) => hintsAfter(before).flatMap((hint) => optionsOf(design, hint)));
+
+/** Completions at a place in a line of any language; `after` gives what may follow a text, typed already or not. */
+export function completionsIn(
+  line: string,
+  cursor: number,
+  after: (before: string) => readonly Completion[],
+): Completions {
   const before = line.slice(0, cursor);
   const word = /(?:"[^"]*|[^\s=*,+"]*)$/.exec(before)?.[0] ?? '';
   const from = cursor - word.length;
   const typed = word.replace(/^"/, '').toLowerCase();
-  const all = hintsAfter(before.slice(0, from)).flatMap((hint) => optionsOf(design, hint));
   const seen = new Set<string>();
-  const options = all.filter(({ text }) => {
+  const options = after(before.slice(0, from)).filter(({ text }) => {
     const bare = text.replace(/^"/, '').toLowerCase();
     const fits = bare.startsWith(typed) && bare !== typed && !seen.has(text);
     seen.add(text);

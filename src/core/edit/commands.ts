@@ -6,6 +6,7 @@ import { bundleCommands } from './groups/bundles';
 import { designCommands } from './groups/design';
 import { groupCommands } from './groups/groups';
 import { hostCommands } from './groups/hosts';
+import { intentCommands } from './groups/intents';
 import { keptCommands } from './groups/kept';
 import { linkCommands } from './groups/links';
 import { portCommands } from './groups/ports';
@@ -23,6 +24,7 @@ const KINDS = [
   ...vlanCommands,
   ...regionCommands,
   ...groupCommands,
+  ...intentCommands,
   ...keptCommands,
 ] as const;
 

@@ -42,6 +42,7 @@ function poolsOf(design: Design): Pools {
       link: [design.links[0]!.id, 'none'],
       bundle: [...design.bundles.map(({ id }) => id as string), 'none'],
       host: [...design.hosts.slice(0, 2).map(({ id }) => id as string), 'none'],
+      intent: ['kept', 'none'],
       scenario: ['new', ...design.scenarios.map(({ id }) => id)],
       device: ['lodge', 'other'],
       devicePort: ['1'],
@@ -69,6 +70,7 @@ const grouped = ((): Design => {
   return {
     ...demo,
     groups,
+    intents: [{ id: 'kept', line: 'no finding', severity: 'must', note: '' }],
     switches: demo.switches.map((sw, i) => (i < 3 ? { ...sw, group: groups[i % 2]!.id, stack: stackOf(2) } : sw)),
   };
 })();

@@ -6,6 +6,7 @@ import { SPOKEN, traitsOf } from './dialect';
 import { field, listField, nodeOf, type GroupNode } from './field';
 import { groupSchema } from './group';
 import { hostSchema } from './host';
+import { intentSchema } from './intent';
 import { linkSchema } from './link';
 import { nameOf } from './names';
 import { observedSchema } from './observed';
@@ -20,6 +21,7 @@ export * from './common';
 export * from './dialect';
 export * from './group';
 export * from './host';
+export * from './intent';
 export * from './link';
 export * from './observed';
 export * from './port';
@@ -103,6 +105,14 @@ export const designSchema = z.strictObject({
     most: 50_000,
     reads: 'nothing',
     text: (rows) => (rows.length === 0 ? 'none' : rows.length === 1 ? '1 row' : `${rows.length} rows`),
+  }),
+  /** What must hold of the network. What they name need not be there any more. */
+  intents: listField(z.array(intentSchema).default([]), {
+    label: 'intents',
+    one: 'intent',
+    most: 1000,
+    reads: 'nothing',
+    nameOf: (intent) => `intent ${intent.line}`,
   }),
   /** What happens to the network while the clock runs. What they name need not be there any more. */
   scenarios: listField(z.array(scenarioSchema).default([]), {

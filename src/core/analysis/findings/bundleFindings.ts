@@ -16,7 +16,7 @@ import {
   type Opposite,
 } from '../lag/bundleEnds';
 import { bundleAt, bundleThese, parallelsOf } from '../lag/bundling';
-import type { Finding, Remedy } from './finding';
+import type { Finding, Remedy, Rule } from './finding';
 import { bucketShares } from '../sharing/flows';
 
 /** All findings about bundles. */
@@ -28,7 +28,7 @@ export function bundleFindings(design: Design): Finding[] {
 function endFindings(design: Design, bundles: Bundles, end: BundleEnd): Finding[] {
   const opposites = oppositesOf(bundles, end);
   const own = bundleOf(design, end);
-  const say = (rule: string, text: string, why: string, remedies: readonly Remedy[]): Finding => ({
+  const say = (rule: Rule, text: string, why: string, remedies: readonly Remedy[]): Finding => ({
     rule,
     text: `${end.ownerName}, ${own ? `bundle ${end.name}` : 'its cards'}: ${text}`,
     why,
@@ -49,7 +49,7 @@ function endFindings(design: Design, bundles: Bundles, end: BundleEnd): Finding[
   ];
 }
 
-type Say = (rule: string, text: string, why: string, remedies: readonly Remedy[]) => Finding;
+type Say = (rule: Rule, text: string, why: string, remedies: readonly Remedy[]) => Finding;
 
 /** Each pair is told once, at its first end. */
 function modeFindings(

@@ -6,7 +6,7 @@ import type { VlanSet } from '../../model/vlanSet';
 import { vlanSet } from '../../model/vlanSet';
 import { switchName } from '../../tree/explain/phrases';
 import { bundleAt } from '../lag/bundling';
-import type { Finding, Remedy } from './finding';
+import type { Finding, Remedy, Rule } from './finding';
 
 /** One end of a cable, with what it is called. */
 interface CableEnd {
@@ -32,7 +32,7 @@ export function linkFindings(design: Design): Finding[] {
 const sameCarriage = (a: Carriage, b: Carriage): boolean => a === b || JSON.stringify(a) === JSON.stringify(b);
 
 const finding = (
-  rule: string,
+  rule: Rule,
   link: Link,
   [a, b]: Ends,
   text: string,

@@ -8,7 +8,7 @@ import { mayBeShut } from '../../topology/shut';
 import type { Solution } from '../../tree/settled';
 import { guardRules } from '../guards/rules';
 import { beyond, overConverter, protectionOf, type Protection } from '../guards/protection';
-import type { Finding } from './finding';
+import type { Finding, Rule } from './finding';
 
 export function guardFindings(solution: Solution): Finding[] {
   const { network } = solution;
@@ -28,7 +28,7 @@ function openEdges(solution: Solution, all: readonly Protection[]): Finding[] {
   const { network } = solution;
   const rules = new Map(guardRules(solution, null).map((rule) => [rule.key, rule]));
   const say = (
-    rule: string,
+    rule: Rule,
     open: readonly Protection[],
     remedy: string,
     text: (ports: string) => string,
@@ -85,7 +85,7 @@ function portFindings(
     label: text,
     commands: [{ do: 'set-port', switch: sw, port, ...settings }],
   });
-  const found = (rule: string, text: string, reason: string, remedy: ReturnType<typeof set>): Finding => ({
+  const found = (rule: Rule, text: string, reason: string, remedy: ReturnType<typeof set>): Finding => ({
     rule,
     text: `${name}: ${text}`,
     why: reason,

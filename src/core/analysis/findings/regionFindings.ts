@@ -6,13 +6,13 @@ import { treeOf, type Solution, forwards } from '../../tree/settled';
 import type { Network } from '../../topology/network';
 import { switchName } from '../../tree/explain/phrases';
 import { regionsOf } from '../../topology/region';
-import type { Finding } from './finding';
+import type { Finding, Rule } from './finding';
 import { listedVlans } from '../regions/mapping';
 import { partsOf } from '../parts';
 import { regionsIn, misconfigurationsOf, type Region, type Misconfiguration } from '../regions/regions';
 import { membersByVlan } from './vlanFindings';
 
-const RULES: Readonly<Record<Misconfiguration['field'], string>> = {
+const RULES: Readonly<Record<Misconfiguration['field'], Rule>> = {
   name: 'region-name-slip',
   revision: 'region-revision-alone',
   map: 'region-map-differs',

@@ -1,16 +1,10 @@
 /** What guards do under every single failure: root guards that cut somebody off who had another way, loop guards that never act. */
-import { editAll } from '../../edit/edit';
-import type { Command } from '../../edit/commands';
-import type { Design } from '../../model/document';
-import type { BridgePortId, LinkId, SwitchId, TreeId } from '../../model/ids';
+import type { BridgePortId, SwitchId, TreeId } from '../../model/ids';
 import { CODE, type SettledTree, type Solution } from '../../tree/settled';
 import { solve } from '../../tree/solve';
+import { failed, failuresOf, type Failure } from '../failures/failure';
 import { partsIn } from '../parts';
 import { markToward } from './protection';
-
-/** A cable that is cut, or a switch without power. */
-export type Failure =
-  { readonly kind: 'link'; readonly link: LinkId } | { readonly kind: 'switch'; readonly switch: SwitchId };
 
 /** Root guard at a port keeps switches from a way that the failure leaves them. */
 export interface Severed {
@@ -29,31 +23,10 @@ export interface UnderFailures {
   readonly idle: readonly { readonly switch: SwitchId; readonly port: BridgePortId }[];
 }
 
-/** Every failure of one thing that works now. */
-export function failuresOf({ network }: Solution): Failure[] {
-  const { design } = network;
-  return [
-    ...design.links
-      .filter((_, l) => network.cable.some((own, p) => own === l && network.macOperational[p] === 1))
-      .map(({ id }): Failure => ({ kind: 'link', link: id })),
-    ...design.switches.filter((sw) => sw.up).map(({ id }): Failure => ({ kind: 'switch', switch: id })),
-  ];
-}
-
-/** A design after a failure. */
-export function failed(design: Design, failure: Failure): Design {
-  const command: Command =
-    failure.kind === 'link'
-      ? { do: 'set-link', link: failure.link, up: false }
-      : { do: 'set-switch', switch: failure.switch, up: false };
-  const edited = editAll(design, [command]);
-  return edited.ok ? edited.value.design : design;
-}
-
 /** Solves every failure; `progress` is told how far it is, 0 to 1. */
 export function underFailures(before: Solution, progress: (share: number) => void = () => undefined): UnderFailures {
   const { network } = before;
-  const failures = failuresOf(before);
+  const failures = failuresOf(before, ['link', 'switch', 'member']);
   const held = new Set(heldPorts(before).flatMap(({ ports }) => [...ports]));
   const useful = new Uint8Array(network.ports.length);
   markToward(before.trees, useful);

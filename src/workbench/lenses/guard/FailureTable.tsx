@@ -2,7 +2,8 @@
 /** Guards under every single failure: whom a root guard would cut off that has another way, which loop guard can never act. A row shows the map after it. */
 import type { GridColDef } from '@mui/x-data-grid';
 import { useCallback, useMemo } from 'react';
-import { failed, type Failure, type UnderFailures } from '../../../core/analysis/guards/failures';
+import { failed, failureText, type Failure } from '../../../core/analysis/failures/failure';
+import type { UnderFailures } from '../../../core/analysis/guards/failures';
 import { namesOf } from '../../../core/model/derive/names';
 import { treesName } from '../../../core/model/ids';
 import type { Design } from '../../../core/model/document';
@@ -35,12 +36,10 @@ const COLUMNS: GridColDef<Row>[] = [
 
 export function failureRows(design: Design, { severed, idle }: UnderFailures): Row[] {
   const names = namesOf(design);
-  const textOf = (failure: Failure): string =>
-    failure.kind === 'link' ? `${names.link(failure.link)} is cut` : `${names.switch(failure.switch)} has no power`;
   return [
     ...severed.map(({ switch: sw, port, failure, trees, cutOff }, i): Row => ({
       id: String(i),
-      failure: textOf(failure),
+      failure: failureText(failure, names),
       guard: `root guard at ${names.end({ switch: sw, port })}`,
       trees: treesName(trees),
       cutOff: switchesText(cutOff, names),

@@ -1,0 +1,106 @@
+/** Every failure in turn, held against each by itself. */
+import fc from 'fast-check';
+import { fernhollow } from '../../demo/demos';
+import { editAll } from '../../edit/edit';
+import type { Design } from '../../model/document';
+import type { HostId, LinkId, SwitchId } from '../../model/ids';
+import { solve } from '../../tree/solve';
+import { readIntent } from '../intents/intents';
+import { Settled } from '../intents/settled';
+import { byHarm, everyFailure } from './everyFailure';
+import { FAILURE_KINDS, commandsOf, deadIn, failed, failuresOf } from './failure';
+
+const LINES = [
+  'whatever link or switch fails, all hosts reach each other',
+  'whatever switch fails, access switches never becomes root',
+  'whatever card fails, "Image store", "Camera recorder" reach each other',
+  'whatever member or link fails, no link above 60 %',
+];
+const withIntents = (design: Design): Design => ({
+  ...design,
+  intents: LINES.map((line, i) => ({
+    id: `i${i}`,
+    line,
+    severity: i === 0 ? ('must' as const) : ('should' as const),
+    note: '',
+  })),
+});
+const DEMO = withIntents(fernhollow());
+
+it('has each thing that works fail once', () => {
+  const failures = failuresOf(solve(DEMO));
+  const count = (kind: string): number => failures.filter((each) => each.kind === kind).length;
+  expect(count('switch')).toBe(DEMO.switches.length);
+  expect(count('link') + count('member')).toBe(DEMO.links.filter(({ up }) => up).length);
+  expect(count('card')).toBe(DEMO.hosts.flatMap(({ attach }) => attach).length);
+  for (const kind of FAILURE_KINDS)
+    expect(failuresOf(solve(DEMO), [kind])).toEqual(failures.filter((each) => each.kind === kind));
+});
+
+/** The demo with some of its links cut and switches off. */
+const damaged = fc
+  .tuple(fc.subarray(DEMO.links.map(({ id }) => id)), fc.subarray(DEMO.switches.map(({ id }) => id)))
+  .map(([links, off]) => {
+    const done = editAll(DEMO, [
+      ...links.slice(0, 5).map((link: LinkId) => ({ do: 'set-link', link, up: false }) as const),
+      ...off.slice(0, 2).map((id: SwitchId) => ({ do: 'set-switch', switch: id, up: false }) as const),
+    ]);
+    return done.ok ? done.value.design : DEMO;
+  });
+
+it('breaks the intents that are broken in the network after it', () => {
+  fc.assert(
+    fc.property(damaged, (design) => {
+      const { outcomes } = everyFailure(solve(design));
+      for (const { failure, broken } of outcomes) {
+        const after = new Settled(solve(failed(design, failure)), deadIn(failure));
+        const wrong = design.intents.filter(({ line }) => {
+          const meant = readIntent(design, line, true);
+          return meant.ok && meant.value.whatever!.includes(failure.kind) && meant.value.claim.judge(after) !== null;
+        });
+        expect(broken.map(({ intent }) => intent)).toEqual(wrong.map(({ id }) => id));
+      }
+    }),
+    { numRuns: 8 },
+  );
+});
+
+it('counts whoever reached others before and is split from them', () => {
+  fc.assert(
+    fc.property(damaged, (design) => {
+      const reaches = (of: Settled, a: HostId, b: HostId): boolean => {
+        const [one, other] = [a, b].map((id) => design.hosts.find((host) => host.id === id)!);
+        const ways = of.ways(one!.vlan, of.switchesAt(one!));
+        return one!.vlan === other!.vlan && of.switchesAt(other!).some((s) => ways[s]! >= 0);
+      };
+      const now = new Settled(solve(design));
+      for (const { failure, cutOff, lost } of everyFailure(solve(design)).outcomes) {
+        const after = new Settled(solve(failed(design, failure)));
+        const gone = new Set(lost);
+        const pairs = design.hosts.flatMap(({ id: a }) => design.hosts.map(({ id: b }) => [a, b] as const));
+        const parted = pairs.some(
+          ([a, b]) => a !== b && !gone.has(a) && !gone.has(b) && reaches(now, a, b) && !reaches(after, a, b),
+        );
+        expect(cutOff.length > 0).toBe(parted);
+        for (const id of lost) expect(reaches(after, id, id)).toBe(false);
+      }
+    }),
+    { numRuns: 8 },
+  );
+});
+
+it('tells the worst first, and the links that no failure needs', () => {
+  const { outcomes, unneeded } = everyFailure(solve(DEMO));
+  const sorted = [...outcomes].sort(byHarm(DEMO));
+  const musts = sorted.map(({ broken }) => broken.filter(({ intent }) => intent === 'i0').length);
+  expect(musts).toEqual([...musts].sort((a, b) => b - a));
+  for (const link of unneeded)
+    for (const { failure } of outcomes) {
+      const after = new Settled(solve(failed(DEMO, failure)));
+      expect(after.loads.links.find((each) => each.link === link)!.state).not.toBe('carries');
+    }
+});
+
+it('says what it is afterwards by commands that the design takes', () => {
+  for (const failure of failuresOf(solve(DEMO))) expect(editAll(DEMO, commandsOf(failure)).ok).toBe(true);
+});

@@ -1,0 +1,129 @@
+/** That hosts of one VLAN reach each other, over or not over switches, within so many hops. */
+import type { Host } from '../../../model/document';
+import { nameOf } from '../../../model/names';
+import type { Breach, Claim, Form } from '../claim';
+import type { HostsOf, Reader, SwitchesOf } from '../reader';
+import { few, type Settled } from '../settled';
+
+interface Terms {
+  readonly over: readonly SwitchesOf[] | null;
+  readonly notOver: readonly SwitchesOf[] | null;
+  readonly hops: number | null;
+}
+
+class ReachClaim implements Claim {
+  private readonly hosts: readonly HostsOf[];
+  private readonly terms: Terms;
+
+  constructor(hosts: readonly HostsOf[], terms: Terms) {
+    this.hosts = hosts;
+    this.terms = terms;
+  }
+
+  write(writer: Parameters<Claim['write']>[0]): string {
+    const { over, notOver, hops } = this.terms;
+    return [
+      writer.hosts(this.hosts),
+      'reach each other',
+      ...(over ? [`over ${writer.switches(over)}`] : []),
+      ...(notOver ? [`not over ${writer.switches(notOver)}`] : []),
+      ...(hops === null ? [] : [`within ${hops} hops`]),
+    ].join(' ');
+  }
+
+  judge(of: Settled): Breach | null {
+    const hosts = of.hostsOf(this.hosts);
+    if (hosts.length === 0) return null;
+    for (const vid of new Set(hosts.map(({ vlan }) => vlan))) {
+      const found = this.inVlan(
+        of,
+        vid,
+        hosts.filter(({ vlan }) => vlan === vid),
+      );
+      if (found) return found;
+    }
+    return null;
+  }
+
+  private inVlan(of: Settled, vid: number, hosts: readonly Host[]): Breach | null {
+    const trees = of.treesOf({ by: 'vlans', vlans: String(vid) }).map(({ id }) => id);
+    const breach = (host: Host, why: string): Breach => ({
+      why,
+      at: { ...(host.attach[0] ? { switch: host.attach[0].switch } : {}), trees },
+    });
+    const entries = hosts.map((host) => of.switchesAt(host));
+    const [over, notOver] = [this.terms.over, this.terms.notOver].map(
+      (all) => all && new Set(of.switchesOf(all).map((id) => of.network.switchIndex.get(id)!)),
+    );
+    for (const [i, host] of hosts.entries()) {
+      const before = of.ways(vid, entries[i]!);
+      const lost = hosts.filter((_, j) => j !== i && !entries[j]!.some((s) => before[s]! >= 0));
+      if (lost.length > 0) {
+        // Who misses the others is told of: of two sides the smaller one.
+        const alone = 2 * lost.length > hosts.length;
+        const [who, others] = alone
+          ? [hosts.filter((each) => !lost.includes(each)), lost]
+          : [lost, hosts.filter((each) => !lost.includes(each))];
+        return breach(
+          who[0]!,
+          `In VLAN ${vid}, ${few(who.map(nameOf))} ${who.length === 1 ? 'does' : 'do'} not reach ${others.length === 1 ? nameOf(others[0]!) : `the other ${others.length}`}.`,
+        );
+      }
+      for (let j = i + 1; j < hosts.length; j += 1) {
+        const wrong = this.wrongWay(of, wayTo(before, entries[j]!), over ?? null, notOver ?? null);
+        if (wrong !== null)
+          return breach(host, `In VLAN ${vid}, the way from ${nameOf(host)} to ${nameOf(hosts[j]!)} ${wrong}.`);
+      }
+    }
+    return null;
+  }
+
+  private wrongWay(
+    of: Settled,
+    way: readonly number[],
+    over: ReadonlySet<number> | null,
+    notOver: ReadonlySet<number> | null,
+  ): string | null {
+    const { hops } = this.terms;
+    const named = way.map((s) => of.nameAt(s));
+    if (over && !way.some((s) => over.has(s))) return `is ${named.join(', ')}`;
+    const through = notOver && way.find((s) => notOver.has(s));
+    if (typeof through === 'number') return `goes over ${of.nameAt(through)}`;
+    if (hops !== null && way.length - 1 > hops) return `takes ${way.length - 1} hops: ${named.join(', ')}`;
+    return null;
+  }
+}
+
+/** The switches on the shortest way to one of some, from the far end. */
+function wayTo(before: Int32Array, to: readonly number[]): number[] {
+  const ways = to.flatMap((end) => {
+    if (before[end]! < 0) return [];
+    const way = [end];
+    for (let s = end; before[s] !== s;) way.push((s = before[s]!));
+    return [way];
+  });
+  return ways
+    .reduce<number[]>((best, way) => (best.length === 0 || way.length < best.length ? way : best), [])
+    .reverse();
+}
+
+function termsOf(reader: Reader): Terms {
+  const over = reader.takes('over', 'every way passes one of some switches') ? reader.switches() : null;
+  const notOver = reader.takes('not over', 'no way passes some switches') ? reader.switches() : null;
+  const within = reader.takes('within', 'so many links at most');
+  const hops = within ? reader.number('a number of hops', 'hops', (n) => Number.isInteger(n) && n <= 100) : null;
+  return { over, notOver, hops };
+}
+
+export const reachForms: readonly Form[] = [
+  {
+    words: 'reach each other',
+    about: 'subject',
+    detail: 'hosts of one VLAN, each VLAN by itself',
+    read: (reader, subject) =>
+      new ReachClaim(
+        subject.map((item) => reader.hostsOf(item)),
+        termsOf(reader),
+      ),
+  },
+];
