@@ -154,6 +154,39 @@ describe('knot-path check', () => {
   });
 });
 
+describe('knot-path prove', () => {
+  const intents = (...lines: readonly string[]) =>
+    file(
+      'intents.knot.json',
+      JSON.stringify({
+        ...(JSON.parse(readFileSync(demo, 'utf8')) as object),
+        intents: lines.map((line, i) => ({
+          id: `i${i}`,
+          line,
+          severity: line.startsWith('no link') ? 'should' : 'must',
+        })),
+      }),
+    );
+
+  it('says what holds whatever fails, and which failure breaks what', () => {
+    const { status, stdout } = knotPath([
+      'prove',
+      intents('all hosts reach each other', 'whatever link fails, access switches never become root'),
+    ]);
+    expect(status).toBe(1);
+    expect(stdout).toMatch(/^holds: all hosts reach each other\nbroken \(must\): whatever link fails/);
+    expect(stdout).toContain('  if ridge-a port 1 to ridge-b port 1 is cut: The root of VLANs');
+  });
+
+  it('ends with 0 where only a should does not hold', () => {
+    expect(knotPath(['prove', intents('no link above 1 %')])).toMatchObject({
+      status: 0,
+      stdout: expect.stringContaining('broken (should): no link above 1 %') as string,
+    });
+    expect(knotPath(['prove', demo]).stdout).toBe('no intents\n');
+  });
+});
+
 describe('unusable input', () => {
   it.each([
     ['no such file', ['solve', path.join(folder, 'none')], 'cannot be read (ENOENT)'],

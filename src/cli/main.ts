@@ -3,6 +3,7 @@ import { Command } from 'commander';
 import { backupCommand, restoreCommand } from './commands/backup';
 import { bundlesCommand } from './commands/bundles';
 import { checkCommand } from './commands/check';
+import { proveCommand } from './commands/prove';
 import { explainCommand } from './commands/explain';
 import { pictureCommand } from './commands/picture';
 import { simulateCommand } from './commands/simulate';
@@ -17,6 +18,7 @@ const VERBS: readonly Verb[] = [
   simulateCommand,
   bundlesCommand,
   checkCommand,
+  proveCommand,
   pictureCommand,
   backupCommand,
   restoreCommand,

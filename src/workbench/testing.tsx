@@ -5,6 +5,8 @@ import { fernhollow } from '../core/demo/demos';
 import { applyChange } from '../core/edit/edit';
 import type { Design } from '../core/model/document';
 import { readNeighbours } from '../core/exchange/neighbours/formats';
+import { judged } from '../core/analysis/intents/intents';
+import { Settled } from '../core/analysis/intents/settled';
 import { findingsOf } from '../core/analysis/findings/findings';
 import { portMargins } from '../core/analysis/steering/margin';
 import { solve } from '../core/tree/solve';
@@ -39,6 +41,7 @@ export function inlineSolver(): SolverClient {
       return answer();
     },
     readObserved: (text, seenOn) => Promise.resolve(readNeighbours(text, seenOn)),
+    verdicts: () => Promise.resolve(design ? [...judged(new Settled(solve(design)), design.intents)] : []),
     findings: (of) => Promise.resolve(solutionFindings(of)),
     margin: (tree, sw, port) => Promise.resolve(design && portMargins(design, tree, sw, port)),
     close: () => undefined,

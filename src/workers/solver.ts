@@ -6,6 +6,8 @@ import { problemText } from '../core/model/problem';
 import { readDesign } from '../core/model/read';
 import type { Design } from '../core/model/document';
 import { leanDesign } from '../core/model/derive/write';
+import { judged, type Verdict } from '../core/analysis/intents/intents';
+import { Settled } from '../core/analysis/intents/settled';
 import { portMargins, type PortMargins } from '../core/analysis/steering/margin';
 import type { SettledTree, Solution } from '../core/tree/settled';
 import { resolve } from '../core/tree/resolve';
@@ -37,6 +39,9 @@ const solver = {
     const again = resolve(solution, design);
     return answer(again.solution, again.changed);
   },
+  /** Whether each intent holds in the network as it is. */
+  verdicts: (): [intent: string, Verdict][] =>
+    design && solution ? [...judged(new Settled(solution), design.intents)] : [],
   /** How far a port's cost, and its rival's, can move in a tree before some end takes another role; null where it is not in the tree. */
   margin(tree: TreeId, sw: SwitchId, port: BridgePortId): PortMargins | null {
     return design && solution ? portMargins(design, tree, sw, port) : null;

@@ -6,6 +6,8 @@ import type { Design } from '../core/model/document';
 import { ok, type Result } from '../core/base/result';
 import { conversationsIn, type Conversation } from '../core/analysis/dialects/heard';
 import { waysOut, type WayOut } from '../core/analysis/dialects/waysOut';
+import { everyFailure, type EveryFailure } from '../core/analysis/failures/everyFailure';
+import type { FailureKind } from '../core/analysis/failures/failure';
 import { underFailures, type UnderFailures } from '../core/analysis/guards/failures';
 import { intrusionsOf, type Intrusion } from '../core/analysis/guards/intruder';
 import { controlCosts, type ControlCost } from '../core/analysis/sharing/controlPlane';
@@ -48,6 +50,8 @@ const steerer = {
     solved(design, tell, (solution) => ok(intrusionsOf(solution, tell))),
   guardsUnderFailures: (design: Design, tell: Tell): Result<UnderFailures, string> =>
     solved(design, tell, (solution) => ok(underFailures(solution, tell))),
+  everyFailure: (design: Design, kinds: readonly FailureKind[], tell: Tell): Result<EveryFailure, string> =>
+    solved(design, tell, (solution) => ok(everyFailure(solution, kinds, tell))),
   gain: (design: Design, commands: readonly Command[]): Result<GainRow[], string> => ok(groupingGain(design, commands)),
   equal: (design: Design, a: SwitchId, b: SwitchId, tell: Tell): Result<RegionMatch[], string> =>
     solved(design, tell, (solution) => regionMatches(solution, a, b)),

@@ -8,6 +8,7 @@ import { cable } from './cable';
 import { group } from './group';
 import { guard } from './guard';
 import { PARTS, type LensManifest, type Panel, type PanelOf, type Table } from './manifest';
+import { prove } from './prove';
 import { root } from './root';
 import { steer } from './steer';
 
@@ -19,6 +20,7 @@ const BY_LENS: Readonly<Record<Lens, LensManifest>> = {
   Bundle: bundle,
   Guard: guard,
   Break: breaking,
+  Prove: prove,
 };
 
 /** In the order in which they stand above the map. */

@@ -14,6 +14,7 @@ import type { SettledTree, Solution } from '../../core/tree/settled';
 import { useClock, useInstant } from '../state/clock';
 import { shortened } from '../ui/words/shortened';
 import { useFollowing, useWorkbench } from '../state/context';
+import { IntentsFoot } from './IntentsFoot';
 import styles from './rail.module.css';
 import { Swatch } from '../ui/Swatch';
 import { isHidden } from '../state/looking';
@@ -82,6 +83,7 @@ export function TreeRail() {
           <kbd>[</kbd> and <kbd>]</kbd> step through the trees; tick several to draw them side by side.
         </p>
       )}
+      <IntentsFoot />
     </nav>
   );
 }

@@ -23,6 +23,7 @@ import { KeySheet } from './KeySheet';
 import { Notices } from './Notices';
 import { Palette } from './Palette';
 import { useRoom } from './room';
+import { useFailures } from './useFailures';
 import { useKeys } from './useKeys';
 
 interface Props {
@@ -49,6 +50,7 @@ function Frame() {
     if (tourInUrl()) setTour(0);
   }, [setTour]);
   usePresence();
+  useFailures();
   const lens = useWorkbench((state) => state.lens);
   const glossary = useWorkbench((state) => state.dialog === 'glossary');
   const { Above, layers, Signs } = manifestOf(lens);

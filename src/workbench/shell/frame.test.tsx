@@ -50,6 +50,7 @@ describe('the header', () => {
       'Bundle',
       'Guard',
       'Break',
+      'Prove',
     ]);
     fireEvent.click(screen.getByRole('tab', { name: 'Cable' }));
     expect(store.getState().lens).toBe('Cable');

@@ -6,6 +6,8 @@ import type { Design } from '../../core/model/document';
 import { fail, type Result } from '../../core/base/result';
 import type { Conversation } from '../../core/analysis/dialects/heard';
 import type { WayOut } from '../../core/analysis/dialects/waysOut';
+import type { EveryFailure } from '../../core/analysis/failures/everyFailure';
+import type { FailureKind } from '../../core/analysis/failures/failure';
 import type { UnderFailures } from '../../core/analysis/guards/failures';
 import type { Intrusion } from '../../core/analysis/guards/intruder';
 import type { ControlCost } from '../../core/analysis/sharing/controlPlane';
@@ -61,6 +63,10 @@ export const askIntrusions = (design: Design): Ask<Intrusion[]> =>
 /** What guards do under every single failure: as long as it takes. */
 export const askGuardsUnderFailures = (design: Design): Ask<UnderFailures> =>
   ask(design, async (remote, tell) => await remote.guardsUnderFailures(design, tell));
+
+/** What every failure of some kinds does: as long as it takes. */
+export const askEveryFailure = (design: Design, kinds: readonly FailureKind[]): Ask<EveryFailure> =>
+  ask(design, async (remote, tell) => await remote.everyFailure(design, [...kinds], tell));
 
 /** Either of two switches with the region settings of the other. */
 export const askEqual = (design: Design, a: SwitchId, b: SwitchId): Ask<RegionMatch[]> =>

@@ -5,6 +5,7 @@ import type { Design } from '../../core/model/document';
 import type { ObservedImport } from '../../core/exchange/neighbours/format';
 import { fail, type Result } from '../../core/base/result';
 import type { Finding } from '../../core/analysis/findings/finding';
+import type { Verdict } from '../../core/analysis/intents/intents';
 import type { PortMargins } from '../../core/analysis/steering/margin';
 import type { AnalystWorker } from '../../workers/analyst';
 import type { SolverAnswer, SolverWorker } from '../../workers/solver';
@@ -22,6 +23,8 @@ export interface SolverClient {
   change(patches: readonly Patch[], design: Design): Promise<SolverAnswer>;
   /** Answered after the changes told before it. */
   margin(tree: TreeId, sw: SwitchId, port: BridgePortId): Promise<PortMargins | null>;
+  /** Whether the intents of the design hold as it is, by their ids; answered after the changes told before. */
+  verdicts(): Promise<readonly (readonly [intent: string, Verdict])[]>;
   /** Rejected with a `NoAnswer` where that takes too long, or the client is closed. */
   findings(design: Design): Promise<readonly Finding[]>;
   /** Reads what switches reported; the error is a sentence. */
@@ -66,6 +69,7 @@ export function workerSolver(told: (waits: boolean) => void = () => undefined): 
       return inOrder((remote) => remote.change(patches as Patch[]), anew);
     },
     margin: (tree, sw, port) => solver.ask((remote) => remote.margin(tree, sw, port)),
+    verdicts: () => solver.ask(async (remote) => await remote.verdicts(), FINDINGS_SECONDS),
     findings: (design) => analyst.ask((remote) => remote.findings(design), FINDINGS_SECONDS),
     readObserved: (text, seenOn) =>
       reader

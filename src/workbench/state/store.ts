@@ -6,7 +6,10 @@ import { createStore } from 'zustand/vanilla';
 import type { OpenDesign } from '../../contract/api';
 import { createDocument } from './document';
 import { foldedAtFirst, groupsOf, rememberFolds, rememberedFolds, unfoldedFor } from './folding';
-import { NO_FINDINGS, watchFindings, type FindingsWatch } from './findings';
+import type { Design } from '../../core/model/document';
+import type { Solution } from '../../core/tree/settled';
+import { NOTHING_FOUND, watchBeside, type Watch } from './beside';
+import { NO_FAILURES } from './failures';
 import { forgetWrites, holdPage, orphanedWrites } from './kept';
 import { atPresent, lookingText, PRESENT, shownOf, type Looking } from './looking';
 import { createSaver, freshName, type Saver, type SaverRoom } from './saver';
@@ -14,6 +17,7 @@ import { stillThere, toggled, switchesOf } from './selection';
 import { sendKept } from './sendKept';
 import { inOrder, stillShown } from './shownTrees';
 import type { SolverClient } from './solverClient';
+import { judgedSince } from './verdicts';
 import type { Workbench } from './workbench';
 import { leaveWorksheetUrl } from './worksheet';
 import { worksheetActions } from './worksheetActions';
@@ -27,7 +31,8 @@ export const MAX_SHOWN = 6;
 
 /** Opens a store over a design; `saver` is there for tests. */
 export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor = serverSaver, calm?: number) {
-  let watch: FindingsWatch | null = null;
+  let watch: Watch<Solution> | null = null;
+  let judge: Watch<Design> | null = null;
   const store = createStore<Workbench>()((set, get) => {
     const page = freshName();
     let letGo: () => void = () => undefined;
@@ -75,7 +80,9 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       looking: PRESENT,
       others: [],
       orphaned: [],
-      findings: NO_FINDINGS,
+      findings: NOTHING_FOUND,
+      verdicts: NOTHING_FOUND,
+      failures: NO_FAILURES,
       chosenTrees: [],
       shownTrees: [],
       selection: null,
@@ -101,12 +108,17 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
         const folded = rememberedFolds(open.id);
         if (folded) set({ folded });
         letGo = holdPage(page);
-        watch = watchFindings(
+        watch = watchBeside(
           (of) => solver.findings(of.network.design),
           (next) => set({ findings: next(get().findings) }),
           calm,
         );
         watch.see(get().solution);
+        judge = watchBeside(
+          async () => judgedSince(get().verdicts.list, await solver.verdicts(), get().moved?.label ?? null),
+          (next) => set({ verdicts: next(get().verdicts) }),
+          0,
+        );
         void orphanedWrites(open.id).then((orphaned) => !stopped && set({ orphaned }));
         document.start();
       },
@@ -115,6 +127,8 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
         letGo();
         watch?.stop();
         watch = null;
+        judge?.stop();
+        judge = null;
         document.stop();
         solver.close();
       },
@@ -233,7 +247,11 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       abandon: () => document.abandon(),
     };
   });
-  store.subscribe(({ solution, partly }) => !partly && watch?.see(solution));
+  store.subscribe(({ design, solution, partly, looking }) => {
+    if (partly) return;
+    watch?.see(solution);
+    if (looking.kind === 'present') judge?.see(solution && design);
+  });
   return store;
 }
 

@@ -15,7 +15,9 @@ import type { Conversation } from '../../core/analysis/dialects/heard';
 import type { Marked } from '../../core/analysis/practice/worksheet';
 import type { Present } from './document';
 import type { Folded } from './folding';
-import type { Findings } from './findings';
+import type { Beside, Findings } from './beside';
+import type { Judged } from './verdicts';
+import type { Failures } from './failures';
 import type { KeptWrites } from './kept';
 import type { Moved } from './moved';
 import type { Item, Selection } from './selection';
@@ -36,6 +38,10 @@ export interface WorkbenchState extends Present {
   /** Other windows that look at this design. */
   readonly others: readonly Onlooker[];
   readonly findings: Findings;
+  /** Whether the intents of the present design hold, as far as that does not hang on failures. */
+  readonly verdicts: Beside<Judged>;
+  /** What every failure of some kinds does to the present design. */
+  readonly failures: Failures;
   /** What an earlier page did not send, to be taken or left. */
   readonly orphaned: readonly KeptWrites[];
   readonly shownTrees: readonly TreeId[];

@@ -1,7 +1,7 @@
 /** Workers that load, that do not, and that take for ever. */
 import { MessageChannel } from 'node:worker_threads';
 import * as Comlink from 'comlink';
-import { watchFindings, NO_FINDINGS, type Findings } from './findings';
+import { NOTHING_FOUND, watchBeside, type Findings } from './beside';
 import type { Finding } from '../../core/analysis/findings/finding';
 import type { Solution } from '../../core/tree/settled';
 import { NoAnswer, workerLink } from './workerLink';
@@ -74,9 +74,9 @@ describe('findings', () => {
   const solution = (): Solution => ({}) as Solution;
   const tick = () => new Promise((done) => setTimeout(done, 5));
   function watched(ask: (of: Solution) => Promise<readonly Finding[]>) {
-    let now: Findings = NO_FINDINGS;
+    let now: Findings = NOTHING_FOUND;
     const states: Findings['kind'][] = [];
-    const watch = watchFindings(ask, (next) => states.push((now = next(now)).kind), 0);
+    const watch = watchBeside(ask, (next) => states.push((now = next(now)).kind), 0);
     return { watch, states, now: () => now };
   }
 
@@ -95,7 +95,7 @@ describe('findings', () => {
     await tick();
     expect(now()).toMatchObject({ kind: 'found', list: [{ text: 'of 2' }] });
     watch.see(null);
-    expect(now()).toBe(NO_FINDINGS);
+    expect(now()).toBe(NOTHING_FOUND);
   });
 
   it('that take too long say so, and are looked for again when asked', async () => {

@@ -12,7 +12,7 @@ import { FAILURE_KINDS, commandsOf, deadIn, failed, failuresOf } from './failure
 
 const LINES = [
   'whatever link or switch fails, all hosts reach each other',
-  'whatever switch fails, access switches never becomes root',
+  'whatever switch fails, access switches never become root',
   'whatever card fails, "Image store", "Camera recorder" reach each other',
   'whatever member or link fails, no link above 60 %',
 ];

@@ -83,7 +83,9 @@ it('reads every line as it writes it, with names and with ids', () => {
   fc.assert(
     fc.property(line, (typed) => {
       const meant = read(typed);
-      const text = typed.replace('never becomes root of all trees', 'never becomes root');
+      const text = typed
+        .replace('never becomes root of all trees', 'never becomes root')
+        .replace(/((?:, |switches |peak" )(?:ridge-a |lodge )?)never becomes/, '$1never become');
       expect(writeIntent(DEMO, meant)).toBe(text);
       const kept = keptLine(DEMO, meant);
       expect(intentText(DEMO, { line: kept })).toBe(text);
@@ -139,7 +141,7 @@ describe('in the demo', () => {
   it('says who is root and who should be', () => {
     expect(why('ridge-a is root of vlan 15,25')).toBe('The root of VLANs 15,25 is lodge.');
     expect(why('access switches is root of all trees')).toBeNull();
-    expect(why('access switches never becomes root of vlan 45')).toBe('The root of VLAN 45 is lodge.');
+    expect(why('access switches never become root of vlan 45')).toBe('The root of VLAN 45 is lodge.');
     expect(why('workshop is standby of all trees')).toBeNull();
   });
 

@@ -13,7 +13,7 @@ import { plainBox } from '../../map/testing';
 import type { Item } from '../../state/selection';
 import { renderWith, settle } from '../../testing';
 import { failureRows } from './FailureTable';
-import { placeTags } from './OpenEdges';
+import { placeTags } from '../../map/tags';
 import { RulesTable } from './RulesTable';
 import { strangerRows } from './StrangerTable';
 

@@ -4,12 +4,13 @@ import { useCallback, useState } from 'react';
 import type { Finding, Remedy } from '../../../core/analysis/findings/finding';
 import { TextButton } from '../../ui/TextButton';
 import { useWorkbench, useWorkbenchStore } from '../../state/context';
-import { switchesOf, type Item } from '../../state/selection';
+import { switchesOf } from '../../state/selection';
 import { FINDINGS_SECONDS } from '../../state/solverClient';
 import styles from '../../ui/table.module.css';
 import { atPresent } from '../../state/looking';
 import { counted } from '../../ui/words/units';
 import { useOfSelection } from './ofSelection';
+import { placeOf } from './places';
 
 /** Most findings drawn at once. */
 const MOST = 100;
@@ -125,10 +126,4 @@ export function FindingsList() {
       )}
     </>
   );
-}
-
-function placeOf({ at }: Finding): Item | null {
-  if (at.link) return { kind: 'link', link: at.link };
-  if (at.switch && at.port) return { kind: 'port', switch: at.switch, port: at.port };
-  return at.switch ? { kind: 'switch', switch: at.switch } : null;
 }

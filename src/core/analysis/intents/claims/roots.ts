@@ -1,5 +1,5 @@
 /** Who is root of which trees, who stands by, and who never becomes root. */
-import { treeName, treesName, type SwitchId } from '../../../model/ids';
+import { treesName, type SwitchId } from '../../../model/ids';
 import { standbyRoot } from '../../../tree/explain/election';
 import type { SettledTree } from '../../../tree/settled';
 import { place, type Placement } from '../../roots/placing';
@@ -31,7 +31,8 @@ class PlaceClaim implements Claim {
   write(writer: Parameters<Claim['write']>[0]): string {
     const who = writer.switches(this.who);
     if (this.as !== 'never') return `${who} is ${this.as} of ${writer.trees(this.trees)}`;
-    return `${who} never becomes root${this.trees.by === 'all' ? '' : ` of ${writer.trees(this.trees)}`}`;
+    const alone = this.who.length === 1 && this.who[0]!.by === 'switch';
+    return `${who} never ${alone ? 'becomes' : 'become'} root${this.trees.by === 'all' ? '' : ` of ${writer.trees(this.trees)}`}`;
   }
 
   judge(of: Settled): Breach | null {
@@ -95,8 +96,8 @@ export const rootForms: readonly Form[] = [
     detail: 'standby root of trees',
     read: (reader, subject) => new PlaceClaim(whoIs(reader, subject), 'standby', reader.trees()),
   },
-  {
-    words: 'never becomes root',
+  ...['never becomes root', 'never become root'].map((words): Form => ({
+    words,
     about: 'subject',
     detail: 'of any tree, or of some',
     read: (reader, subject) =>
@@ -105,8 +106,5 @@ export const rootForms: readonly Form[] = [
         'never',
         reader.takes('of', 'some trees') ? reader.trees() : { by: 'all' },
       ),
-  },
+  })),
 ];
-
-/** A tree by its name, where one is told alone. */
-export const told = (tree: SettledTree): string => treeName(tree.id);

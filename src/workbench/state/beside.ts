@@ -1,34 +1,34 @@
-/** The findings on the design that is shown: looked for beside the page, after the map has been redrawn. */
+/** What is looked for beside the page, after the map has been redrawn: findings on what is shown, whether intents hold. */
 import type { Finding } from '../../core/analysis/findings/finding';
-import type { Solution } from '../../core/tree/settled';
 import { NoAnswer } from './workerLink';
 
 /** `late`: looking for them took too long and was stopped. */
-export interface Findings {
+export interface Beside<T> {
   readonly kind: 'none' | 'busy' | 'found' | 'late' | 'failed';
-  readonly list: readonly Finding[];
+  readonly list: readonly T[];
 }
+export type Findings = Beside<Finding>;
 
-export const NO_FINDINGS: Findings = { kind: 'none', list: [] };
+export const NOTHING_FOUND: Beside<never> = { kind: 'none', list: [] };
 /** Several edits in a row are looked at once. */
 const CALM_MS = 150;
 
-export interface FindingsWatch {
-  /** Tells of the solution that is shown now. */
-  see(solution: Solution | null): void;
+export interface Watch<K> {
+  /** Tells what is to be looked at now; null for nothing. */
+  see(of: K | null): void;
   /** Looks again, after it was too late. */
   again(): void;
   stop(): void;
 }
 
-/** `ask` looks for findings, `show` takes them: the last ones stay on the screen until newer ones are there. */
-export function watchFindings(
-  ask: (solution: Solution) => Promise<readonly Finding[]>,
-  show: (findings: (before: Findings) => Findings) => void,
+/** `ask` looks, `show` takes what was found: the last stays on the screen until newer is there. */
+export function watchBeside<K extends object, T>(
+  ask: (of: K) => Promise<readonly T[]>,
+  show: (found: (before: Beside<T>) => Beside<T>) => void,
   calm = CALM_MS,
-): FindingsWatch {
-  let seen: Solution | null = null;
-  let busy: Solution | null = null;
+): Watch<K> {
+  let seen: K | null = null;
+  let busy: K | null = null;
   let soon: ReturnType<typeof setTimeout> | null = null;
   async function look(): Promise<void> {
     soon = null;
@@ -36,8 +36,8 @@ export function watchFindings(
     if (busy || !of) return;
     busy = of;
     const found = await ask(of).then(
-      (list): Findings => ({ kind: 'found', list }),
-      (error: unknown): Findings | null =>
+      (list): Beside<T> => ({ kind: 'found', list }),
+      (error: unknown): Beside<T> | null =>
         error instanceof NoAnswer && error.kind === 'ended'
           ? null
           : { kind: error instanceof NoAnswer ? 'late' : 'failed', list: [] },
@@ -47,10 +47,10 @@ export function watchFindings(
     else if (seen && seen !== of) void look();
   }
   return {
-    see(solution) {
-      if (solution === seen) return;
-      seen = solution;
-      show((before) => (solution ? { kind: 'busy', list: before.list } : NO_FINDINGS));
+    see(of) {
+      if (of === seen) return;
+      seen = of;
+      show((before) => (of ? { kind: 'busy', list: before.list } : NOTHING_FOUND));
       if (soon !== null) clearTimeout(soon);
       soon = setTimeout(() => void look(), calm);
     },

@@ -1,0 +1,83 @@
+/** What must hold is written down, judged at each edit and under every failure. */
+import { expect, test, type Page } from '@playwright/test';
+import { map, openDemo, saved, setSetting, selectSwitch } from './design';
+
+const view = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
+const intents = (page: Page) => page.getByRole('list', { name: 'Intents' }).getByRole('listitem');
+const foot = (page: Page) =>
+  page.getByRole('navigation', { name: 'Trees' }).getByRole('button', { name: /intents? hold/ });
+
+test('intents are typed, one is mended, an edit breaks it again, and the rail says so', async ({ page }) => {
+  await openDemo(page);
+  await view(page, 'Prove');
+  await expect(page.getByText('No intents yet')).toBeVisible();
+  const line = page.getByLabel('Line for intents');
+  await line.pressSequentially('ridge-a is r');
+  await page.getByRole('option', { name: /^root of/ }).waitFor();
+  await line.press('Tab');
+  await expect(line).toHaveValue('ridge-a is root of ');
+  await line.pressSequentially('vlan 15,25');
+  await expect(page.getByText('does not hold now: The root of VLANs 15,25 is lodge.')).toBeVisible();
+  await line.press('Enter');
+  await expect(intents(page).filter({ hasText: 'The root of VLANs 15,25 is lodge.' })).toHaveAttribute(
+    'data-intent',
+    'broken',
+  );
+  await expect(foot(page)).toHaveText('0 of 1 intent hold1 broken');
+
+  await page.getByRole('button', { name: 'Make ridge-a root of VLANs 15,25' }).click();
+  await expect(intents(page).first()).toHaveAttribute('data-intent', 'holds');
+  await view(page, 'Root');
+  await selectSwitch(page, 'lodge');
+  await setSetting(page, 'VLAN 15', '0');
+  await expect(foot(page)).toContainText('1 broken');
+  await foot(page).click();
+  await expect(intents(page).first()).toContainText('It held until “priority of lodge in VLAN 15');
+  await page.keyboard.press('Control+z');
+  await expect(intents(page).first()).toHaveAttribute('data-intent', 'holds');
+  await saved(page);
+});
+
+test('every failure is tried, one is shown on the map and played on the timeline', async ({ page }) => {
+  await openDemo(page);
+  await view(page, 'Prove');
+  await page.getByRole('button', { name: 'add a campus in order' }).click();
+  const never = intents(page).filter({ hasText: 'whatever switch fails, access switches never become root' });
+  await expect(never).toHaveAttribute('data-intent', 'broken');
+  await expect(intents(page).filter({ hasText: 'whatever link or member fails, all hosts' })).toHaveAttribute(
+    'data-intent',
+    'holds',
+  );
+  await expect(map(page).locator('[data-alone="dome-north"]')).toHaveText('2 hosts alone');
+
+  await view(page, 'Every failure');
+  const grid = page.getByRole('grid', { name: 'Every failure' });
+  await grid.getByRole('row', { name: /^lodge has no power/ }).click();
+  await expect(page.locator('[data-tree="vlan:15"]')).toContainText('root workshop');
+  await expect(page.getByRole('list', { name: 'Intents that it breaks' })).toContainText(
+    'never become root: The root of',
+  );
+  await page.getByRole('button', { name: 'Play it on the timeline' }).click();
+  await page.getByRole('slider', { name: 'Time' }).waitFor();
+  await expect(page.getByRole('tab', { name: 'Break', exact: true })).toHaveAttribute('aria-selected', 'true');
+  await expect(page.locator('[data-tree="vlan:15"]')).toContainText('root lodge');
+});
+
+test('intents survive a page that is loaded again, and come back as lines', async ({ page, context }) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  await openDemo(page);
+  await view(page, 'Prove');
+  const line = page.getByLabel('Line for intents');
+  await line.fill('"Duty desk", "Office desk" reach each other over ridge-a\nno link above 70 %');
+  await line.press('Enter');
+  await expect(intents(page)).toHaveCount(2);
+  await saved(page);
+  await page.reload();
+  await view(page, 'Prove');
+  await expect(intents(page)).toHaveCount(2);
+  await page.getByRole('button', { name: 'copy as lines' }).click();
+  await expect(page.getByText('Copied.')).toBeVisible();
+  expect(await page.evaluate(() => navigator.clipboard.readText())).toBe(
+    '"Duty desk", "Office desk" reach each other over ridge-a\nno link above 70 %',
+  );
+});

@@ -1,0 +1,30 @@
+/** What the Prove view adds to the map, for its legend. */
+import { Sign, SignText } from '../../map/legend/Sign';
+
+export const Signs = () => (
+  <>
+    <Sign says="pale band along a link: the wider, the more ports change when it fails">
+      <path d="M4 10H52" stroke="var(--ink)" strokeOpacity={0.13} strokeWidth={14} />
+      <path d="M4 10H52" stroke="var(--strand-0)" strokeWidth={3} />
+    </Sign>
+    <Sign says="band with edges: without this link hosts are cut off for good">
+      <path d="M4 10H52" stroke="var(--ink)" strokeWidth={16} />
+      <path d="M4 10H52" stroke="var(--paper)" strokeWidth={13.5} />
+      <path d="M4 10H52" stroke="var(--ink)" strokeOpacity={0.13} strokeWidth={12} />
+      <path d="M4 10H52" stroke="var(--strand-0)" strokeWidth={3} />
+    </Sign>
+    <Sign says="tag beside a switch: hosts that hang on it alone, and are cut off without it">
+      <rect
+        x={2}
+        y={2}
+        width={52}
+        height={16}
+        rx={3}
+        fill="var(--paper)"
+        stroke="var(--accent)"
+        strokeDasharray="3 2"
+      />
+      <SignText x={28} anchor="middle" text="2 alone" />
+    </Sign>
+  </>
+);

@@ -1,0 +1,26 @@
+import { table, type LensManifest } from '../manifest';
+import { findings, history, moved } from '../shared/tables';
+import { loadable } from '../../ui/loadable';
+import { HarmBands, HarmTags } from './Harm';
+import { IntentLine } from './IntentLine';
+
+export const prove: LensManifest = {
+  lens: 'Prove',
+  purpose: 'What must hold, on each edit and whatever fails.',
+  tables: [
+    table('intents', 'Intents', () => import('./IntentList').then((m) => m.IntentList), {
+      offer: 'Intents, and whether they hold',
+      count: (state) => state.design.intents.length,
+    }),
+    table('every-failure', 'Every failure', () => import('./EveryFailureTable').then((m) => m.EveryFailureTable), {
+      offer: 'What every single failure does',
+      tall: true,
+    }),
+    moved,
+    findings,
+    history,
+  ],
+  Above: IntentLine,
+  layers: { under: HarmBands, over: HarmTags },
+  Signs: loadable('the signs of prove', () => import('./Signs').then((m) => m.Signs)),
+};
