@@ -2,7 +2,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { map, openDemo, saved, setSetting, selectSwitch } from './design';
 
-const view = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
+const view = (page: Page, name: string) => page.getByRole('tab', { name: new RegExp(`^${name}( \\d+)?$`) }).click();
 const intents = (page: Page) => page.getByRole('list', { name: 'Intents' }).getByRole('listitem');
 const foot = (page: Page) =>
   page.getByRole('navigation', { name: 'Trees' }).getByRole('button', { name: /intents? hold/ });
@@ -80,4 +80,27 @@ test('intents survive a page that is loaded again, and come back as lines', asyn
   expect(await page.evaluate(() => navigator.clipboard.readText())).toBe(
     '"Duty desk", "Office desk" reach each other over ridge-a\nno link above 70 %',
   );
+});
+
+test('how long each failure cuts hosts off is simulated, and an intent about it is played', async ({ page }) => {
+  await openDemo(page);
+  await view(page, 'Prove');
+  await view(page, 'Outages');
+  await page.getByRole('button', { name: 'Simulate every failure' }).click();
+  const grid = page.getByRole('grid', { name: 'Outages by failure' });
+  await expect(grid.getByRole('row', { name: /^lodge has no power 8\.\d+ s/ })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('img', { name: /Failures by how long .* to 10 s: 1\./ })).toBeVisible();
+  await page.getByRole('button', { name: 'by pair' }).click();
+  await expect(page.getByRole('grid', { name: 'Outages by pair' })).toBeVisible();
+
+  await view(page, 'Intents');
+  const line = page.getByLabel('Line for intents');
+  await line.fill('whatever switch fails, all hosts are cut off no longer than 3 s');
+  await line.press('Enter');
+  await expect(intents(page).first()).toHaveAttribute('data-intent', 'broken', { timeout: 30_000 });
+  await expect(intents(page).first()).toContainText('If lodge has no power: in VLAN');
+  await page.getByRole('button', { name: 'play the failure' }).click();
+  await page.getByRole('slider', { name: 'Time' }).waitFor();
+  await expect(page.getByRole('tab', { name: 'Break', exact: true })).toHaveAttribute('aria-selected', 'true');
+  await expect(page.getByText('lodge loses power').first()).toBeVisible();
 });

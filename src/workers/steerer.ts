@@ -7,7 +7,8 @@ import { ok, type Result } from '../core/base/result';
 import { conversationsIn, type Conversation } from '../core/analysis/dialects/heard';
 import { waysOut, type WayOut } from '../core/analysis/dialects/waysOut';
 import { everyFailure, type EveryFailure } from '../core/analysis/failures/everyFailure';
-import type { FailureKind } from '../core/analysis/failures/failure';
+import type { Failure } from '../core/analysis/failures/failure';
+import { runFailure, type FailureRun } from '../core/analysis/failures/outages';
 import { underFailures, type UnderFailures } from '../core/analysis/guards/failures';
 import { intrusionsOf, type Intrusion } from '../core/analysis/guards/intruder';
 import { controlCosts, type ControlCost } from '../core/analysis/sharing/controlPlane';
@@ -50,8 +51,9 @@ const steerer = {
     solved(design, tell, (solution) => ok(intrusionsOf(solution, tell))),
   guardsUnderFailures: (design: Design, tell: Tell): Result<UnderFailures, string> =>
     solved(design, tell, (solution) => ok(underFailures(solution, tell))),
-  everyFailure: (design: Design, kinds: readonly FailureKind[], tell: Tell): Result<EveryFailure, string> =>
-    solved(design, tell, (solution) => ok(everyFailure(solution, kinds, tell))),
+  everyFailure: (design: Design, failures: readonly Failure[]): EveryFailure => everyFailure(solve(design), failures),
+  runFailures: (design: Design, failures: readonly Failure[]): Result<FailureRun, string>[] =>
+    failures.map((failure) => runFailure(design, failure)),
   gain: (design: Design, commands: readonly Command[]): Result<GainRow[], string> => ok(groupingGain(design, commands)),
   equal: (design: Design, a: SwitchId, b: SwitchId, tell: Tell): Result<RegionMatch[], string> =>
     solved(design, tell, (solution) => regionMatches(solution, a, b)),

@@ -1,7 +1,7 @@
 /** `knot-path prove`. */
 import type { Verb } from '../verb';
 import { everyFailure, watchedIn } from '../../core/analysis/failures/everyFailure';
-import { failureText } from '../../core/analysis/failures/failure';
+import { failureText, failuresOf } from '../../core/analysis/failures/failure';
 import { intentText, judged } from '../../core/analysis/intents/intents';
 import { Settled } from '../../core/analysis/intents/settled';
 import { namesOf } from '../../core/model/derive/names';
@@ -20,7 +20,7 @@ function runProve(file: string, options: { json?: boolean }): void {
   const verdicts = judged(new Settled(solution), design.intents);
   const watched = watchedIn(design);
   const kinds = [...new Set(watched.flatMap(({ meant }) => meant.whatever ?? []))];
-  const outcomes = kinds.length === 0 ? [] : everyFailure(solution, kinds).outcomes;
+  const outcomes = kinds.length === 0 ? [] : everyFailure(solution, failuresOf(solution, kinds)).outcomes;
   const names = namesOf(design);
   const proved = design.intents.map((intent): Proved => {
     const verdict = verdicts.get(intent.id)!;

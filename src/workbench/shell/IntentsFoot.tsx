@@ -1,14 +1,14 @@
 /** The rail's foot: how many intents hold. */
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { isHidden } from '../state/looking';
-import { useStandings } from '../state/standings';
+import { useStandings, useWaiting } from '../state/standings';
 import { counted } from '../ui/words/units';
 import styles from './rail.module.css';
 
 export function IntentsFoot() {
   const store = useWorkbenchStore();
   const standings = useStandings();
-  const failures = useWorkbench((state) => state.failures);
+  const waiting = useWaiting();
   const hidden = useWorkbench(isHidden);
   if (standings.length === 0 || hidden) return null;
   const count = (is: (typeof standings)[number]['is']): number => standings.filter((each) => each.is === is).length;
@@ -26,7 +26,7 @@ export function IntentsFoot() {
       {broken > 0 && <b>{broken} broken</b>}
       {waits > 0 && (
         <span>
-          {waits} not known yet{failures.kind === 'busy' ? `: ${Math.round(failures.share * 100)} %` : ''}
+          {waits} not known yet{waiting === null ? '' : `: ${Math.round(waiting * 100)} %`}
         </span>
       )}
     </button>

@@ -7,6 +7,8 @@ import type { Design } from '../../core/model/document';
 /** A question about a design. */
 export interface Ask<T> {
   readonly of: Design;
+  /** Where it is stopped, what was answered until then is its answer. */
+  readonly keeps?: boolean;
   /** Asks; `tell` is told how far the answer is, 0 to 1. */
   readonly begin: (tell: (share: number) => void) => Asked<T>;
 }
@@ -41,7 +43,7 @@ export function useAsk<T>(ask: Ask<T> | null): { readonly status: AskStatus<T>; 
   }, [ask]);
   const stop = useCallback(() => {
     running.current?.stop();
-    if (ask) setGot({ ask, result: fail('Stopped.') });
+    if (ask && !ask.keeps) setGot({ ask, result: fail('Stopped.') });
   }, [ask]);
   return { status: statusOf(), stop };
 

@@ -3,11 +3,12 @@ import type * as Comlink from 'comlink';
 import type { Command } from '../../core/edit/commands';
 import type { LinkId, SwitchId, TreeId } from '../../core/model/ids';
 import type { Design } from '../../core/model/document';
-import { fail, type Result } from '../../core/base/result';
+import { fail, ok, type Result } from '../../core/base/result';
 import type { Conversation } from '../../core/analysis/dialects/heard';
 import type { WayOut } from '../../core/analysis/dialects/waysOut';
 import type { EveryFailure } from '../../core/analysis/failures/everyFailure';
-import type { FailureKind } from '../../core/analysis/failures/failure';
+import type { Failure } from '../../core/analysis/failures/failure';
+import type { FailureRun } from '../../core/analysis/failures/outages';
 import type { UnderFailures } from '../../core/analysis/guards/failures';
 import type { Intrusion } from '../../core/analysis/guards/intruder';
 import type { ControlCost } from '../../core/analysis/sharing/controlPlane';
@@ -23,7 +24,7 @@ import type { SteererWorker } from '../../workers/steerer';
 import { tellWaiting } from '../ui/loading';
 import type { Ask } from './ask';
 import { whileAsked, type Tell } from './progress';
-import { NoAnswer, workerLink } from './workerLink';
+import { NoAnswer, workerLink, type WorkerLink } from './workerLink';
 
 /** Ways to fulfil wishes in some trees. */
 export const askSteering = (design: Design, wishes: readonly Wish[], trees: readonly TreeId[]): Ask<Proposal[]> =>
@@ -64,9 +65,16 @@ export const askIntrusions = (design: Design): Ask<Intrusion[]> =>
 export const askGuardsUnderFailures = (design: Design): Ask<UnderFailures> =>
   ask(design, async (remote, tell) => await remote.guardsUnderFailures(design, tell));
 
-/** What every failure of some kinds does: as long as it takes. */
-export const askEveryFailure = (design: Design, kinds: readonly FailureKind[]): Ask<EveryFailure> =>
-  ask(design, async (remote, tell) => await remote.everyFailure(design, [...kinds], tell));
+/** What failures do, settled. */
+export const askEveryFailure = (design: Design, failures: readonly Failure[]): Ask<Pieces<EveryFailure>> =>
+  askInTurn(design, failures, SETTLED_AT_ONCE, (remote, some) => remote.everyFailure(design, some));
+
+/** What failures do, run by the protocols. */
+export const askRuns = (design: Design, failures: readonly Failure[]): Ask<Pieces<Result<FailureRun, string>[]>> =>
+  askInTurn(design, failures, 1, (remote, some) => remote.runFailures(design, some));
+
+/** So many failures are solved between two looks at how far it is. */
+const SETTLED_AT_ONCE = 12;
 
 /** Either of two switches with the region settings of the other. */
 export const askEqual = (design: Design, a: SwitchId, b: SwitchId): Ask<RegionMatch[]> =>
@@ -93,15 +101,73 @@ const TABLE_SECONDS = 60;
 
 type Question<T> = (remote: Comlink.Remote<SteererWorker>, tell: Tell) => Promise<Result<T, string>>;
 
+const startSteerer = (): WorkerLink<SteererWorker> =>
+  workerLink<SteererWorker>(
+    () =>
+      new Worker(new URL('../../workers/steerer.ts', import.meta.url), { type: 'module', name: 'knot-path-steerer' }),
+    (waits) => tellWaiting('steerer', waits),
+  );
+
+/** What was answered piece by piece, in no order. */
+export interface Pieces<P> {
+  readonly pieces: readonly P[];
+  /** How many things were asked about, and how many of them are answered: less where it was stopped. */
+  readonly asked: number;
+  readonly answered: number;
+}
+
+/** Most workers that share one question: each holds a design of its own. */
+const MOST_SHARING = 4;
+
+/** A question about many things, some at a time, shared by as many workers as there are processors to spare. What is answered is kept where it is stopped. */
+function askInTurn<I, P>(
+  of: Design,
+  items: readonly I[],
+  atOnce: number,
+  question: (remote: Comlink.Remote<SteererWorker>, some: I[]) => Promise<P>,
+): Ask<Pieces<P>> {
+  return {
+    of,
+    keeps: true,
+    begin(tell) {
+      const pieces: P[] = [];
+      let [next, answered, over] = [0, 0, false];
+      const links = Array.from(
+        { length: Math.max(1, Math.min(MOST_SHARING, navigator.hardwareConcurrency - 1, items.length / atOnce)) },
+        startSteerer,
+      );
+      const work = async (link: WorkerLink<SteererWorker>): Promise<void> => {
+        while (!over && next < items.length) {
+          const some = items.slice(next, next + atOnce);
+          next += some.length;
+          pieces.push(await link.ask((remote) => question(remote, some)));
+          answered += some.length;
+          tell(answered / items.length);
+        }
+      };
+      const end = (): void => {
+        over = true;
+        for (const link of links) link.end();
+      };
+      const found = Promise.all(links.map(work))
+        .catch((error: unknown) => {
+          if (!(error instanceof NoAnswer)) throw error;
+        })
+        .then(
+          () => ok({ pieces, asked: items.length, answered }),
+          () => fail('Working this out has failed.'),
+        )
+        .finally(end);
+      return { found, stop: end };
+    },
+  };
+}
+
 /** A question to a worker of its own, which can be stopped. `seconds`: how long it may take. */
 const ask = <T>(of: Design, question: Question<T>, seconds?: number): Ask<T> => ({
   of,
   begin(tell) {
-    const link = workerLink<SteererWorker>(
-      () =>
-        new Worker(new URL('../../workers/steerer.ts', import.meta.url), { type: 'module', name: 'knot-path-steerer' }),
-      (waits) => tellWaiting('steerer', waits),
-    );
+    const link = startSteerer();
     const found = whileAsked(tell, (told) => link.ask((remote) => question(remote, told), seconds))
       .catch((error: unknown) => fail(reasonOf(error, seconds)))
       .finally(() => link.end());

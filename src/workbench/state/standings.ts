@@ -1,15 +1,17 @@
 /** How each intent stands: by the network as it is, or by what failures do to it. */
 import { useMemo, useState } from 'react';
 import type { Finding } from '../../core/analysis/findings/finding';
-import type { FailureOutcome } from '../../core/analysis/failures/everyFailure';
-import { failureText, type Failure } from '../../core/analysis/failures/failure';
-import type { Way } from '../../core/analysis/intents/claim';
-import { intentText } from '../../core/analysis/intents/intents';
+import { deadIn, failureText, type Failure } from '../../core/analysis/failures/failure';
+import type { FailureRun } from '../../core/analysis/failures/outages';
+import type { Breach, Way } from '../../core/analysis/intents/claim';
+import { intentText, readIntent, type Meant } from '../../core/analysis/intents/intents';
+import { Settled } from '../../core/analysis/intents/settled';
 import { namesOf } from '../../core/model/derive/names';
-import type { Design, Intent } from '../../core/model/document';
+import type { Intent } from '../../core/model/document';
+import type { Solution } from '../../core/tree/settled';
 import type { Beside } from './beside';
-import { useFollowing } from './context';
-import type { Failures } from './failures';
+import { useFollowing, useWorkbench } from './context';
+import type { FailureRuns, Failures } from './failures';
 import type { Judged } from './verdicts';
 
 export interface Standing {
@@ -24,18 +26,25 @@ export interface Standing {
   readonly brokenBy: string | null;
   /** The failure that breaks it, where one does. */
   readonly failure: Failure | null;
+  /** It is about the time that this takes. */
+  readonly timed: boolean;
 }
 
 /** In the order of the design. */
-export function standingsOf(design: Design, verdicts: Beside<Judged>, failures: Failures): Standing[] {
+export function standingsOf(
+  solution: Solution,
+  verdicts: Beside<Judged>,
+  failures: Failures,
+  runs: FailureRuns,
+  design = solution.network.design,
+): Standing[] {
   const byId = new Map(verdicts.list.map((each) => [each.intent, each]));
   const names = namesOf(design);
-  const outcomes = failures.found?.of === design ? failures.found.all.outcomes : null;
   return design.intents.map((intent): Standing => {
     const judged = byId.get(intent.id);
     const plain = {
       ...{ intent, text: intentText(design, intent), why: '', at: {}, way: null },
-      ...{ failure: null, brokenBy: judged?.brokenBy ?? null },
+      ...{ failure: null, timed: false, brokenBy: judged?.brokenBy ?? null },
     };
     if (!judged) return { ...plain, is: 'waits' };
     const { verdict } = judged;
@@ -47,36 +56,60 @@ export function standingsOf(design: Design, verdicts: Beside<Judged>, failures: 
       case 'unreadable':
         return { ...plain, is: 'unreadable', why: verdict.why };
       case 'later': {
-        if (!outcomes) return { ...plain, is: 'waits', why: failures.kind === 'refused' ? failures.why : '' };
-        const breaks = outcomes.filter(({ broken }) => broken.some((each) => each.intent === intent.id));
+        const meant = readIntent(design, intent.line, true);
+        const timed = meant.ok && meant.value.claim.judgeRun ? meant.value : null;
+        const from = timed ? runs : failures;
+        if (from.found?.of !== design) return { ...plain, is: 'waits', why: from.kind === 'refused' ? from.why : '' };
+        const breaks = timed
+          ? brokenInRuns(solution, timed, runs.found!.all.runs)
+          : failures.found!.all.outcomes.flatMap(({ failure, broken }) => {
+              const breach = broken.find((each) => each.intent === intent.id);
+              return breach ? [{ failure, breach }] : [];
+            });
         const [first] = breaks;
-        if (!first) return { ...plain, is: 'holds' };
-        return { ...plain, is: 'broken', ...whyUnder(first, breaks.length, intent, names) };
+        if (first) return { ...plain, is: 'broken', timed: timed !== null, ...whyUnder(first, breaks.length, names) };
+        const gap = timed ? (runs.found!.all.refused[0] ?? null) : null;
+        if (!from.found.whole || gap !== null)
+          return { ...plain, is: 'waits', why: gap ?? 'Stopped before every failure was tried.' };
+        return { ...plain, is: 'holds' };
       }
     }
   });
 }
 
+interface Break {
+  readonly failure: Failure;
+  readonly breach: Breach;
+}
+
+/** Runs in which a claim about times does not hold. */
+const brokenInRuns = (solution: Solution, { whatever, claim }: Meant, runs: readonly FailureRun[]): Break[] =>
+  runs.flatMap((run) => {
+    if (!whatever!.includes(run.failure.kind)) return [];
+    const breach = claim.judgeRun!(run, new Settled(solution, deadIn(run.failure)));
+    return breach ? [{ failure: run.failure, breach }] : [];
+  });
+
 function whyUnder(
-  { failure, broken }: FailureOutcome,
+  { failure, breach: { why, at } }: Break,
   count: number,
-  intent: Intent,
   names: ReturnType<typeof namesOf>,
 ): Pick<Standing, 'why' | 'at' | 'failure'> {
-  const { why, at } = broken.find((each) => each.intent === intent.id)!;
   const more = count === 1 ? '' : ` ${count - 1} more ${count === 2 ? 'failure breaks' : 'failures break'} it, too.`;
   return { why: `If ${failureText(failure, names)}: ${inside(why)}${more}`, at, failure };
 }
 
 /** How the intents of the present design stand. */
 export function useStandings(): readonly Standing[] {
+  const solution = useFollowing((state) => state.solution);
   const design = useFollowing((state) => state.design);
   const verdicts = useFollowing((state) => state.verdicts);
   const failures = useFollowing((state) => state.failures);
+  const runs = useFollowing((state) => state.runs);
   const present = useFollowing((state) => state.looking.kind === 'present');
   const now = useMemo(
-    () => (present ? standingsOf(design, verdicts, failures) : null),
-    [present, design, verdicts, failures],
+    () => (present && solution ? standingsOf(solution, verdicts, failures, runs, design) : null),
+    [present, solution, verdicts, failures, runs, design],
   );
   // While another state is looked at, those of the present stay.
   const [kept, keep] = useState<readonly Standing[]>([]);
@@ -86,3 +119,11 @@ export function useStandings(): readonly Standing[] {
 
 /** A sentence that goes on after a colon. */
 const inside = (why: string): string => why.replace(/^(The|In) /, (word) => word.toLowerCase());
+
+/** How far what intents wait for is, 0 to 1; null while nothing is worked out. */
+export function useWaiting(): number | null {
+  return useWorkbench(({ failures, runs }) => {
+    const busy = [failures, runs].filter(({ kind }) => kind === 'busy');
+    return busy.length === 0 ? null : Math.min(...busy.map(({ share }) => share));
+  });
+}

@@ -9,7 +9,7 @@ import { foldedAtFirst, groupsOf, rememberFolds, rememberedFolds, unfoldedFor } 
 import type { Design } from '../../core/model/document';
 import type { Solution } from '../../core/tree/settled';
 import { NOTHING_FOUND, watchBeside, type Watch } from './beside';
-import { NO_FAILURES } from './failures';
+import { NOT_ASKED } from './failures';
 import { forgetWrites, holdPage, orphanedWrites } from './kept';
 import { atPresent, lookingText, PRESENT, shownOf, type Looking } from './looking';
 import { createSaver, freshName, type Saver, type SaverRoom } from './saver';
@@ -82,7 +82,9 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       orphaned: [],
       findings: NOTHING_FOUND,
       verdicts: NOTHING_FOUND,
-      failures: NO_FAILURES,
+      failures: NOT_ASKED,
+      runs: NOT_ASKED,
+      runsWanted: false,
       chosenTrees: [],
       shownTrees: [],
       selection: null,

@@ -17,7 +17,7 @@ import type { Present } from './document';
 import type { Folded } from './folding';
 import type { Beside, Findings } from './beside';
 import type { Judged } from './verdicts';
-import type { Failures } from './failures';
+import type { FailureRuns, Failures } from './failures';
 import type { KeptWrites } from './kept';
 import type { Moved } from './moved';
 import type { Item, Selection } from './selection';
@@ -42,6 +42,10 @@ export interface WorkbenchState extends Present {
   readonly verdicts: Beside<Judged>;
   /** What every failure of some kinds does to the present design. */
   readonly failures: Failures;
+  /** The same run by the protocols, where an intent or somebody asks for it. */
+  readonly runs: FailureRuns;
+  /** Whether somebody has asked for the runs of every failure. */
+  readonly runsWanted: boolean;
   /** What an earlier page did not send, to be taken or left. */
   readonly orphaned: readonly KeptWrites[];
   readonly shownTrees: readonly TreeId[];

@@ -7,7 +7,7 @@ import type { HostId, LinkId, SwitchId } from '../../model/ids';
 import { solve } from '../../tree/solve';
 import { readIntent } from '../intents/intents';
 import { Settled } from '../intents/settled';
-import { byHarm, everyFailure } from './everyFailure';
+import { byHarm, everyFailure, joined, unneededIn } from './everyFailure';
 import { FAILURE_KINDS, commandsOf, deadIn, failed, failuresOf } from './failure';
 
 const LINES = [
@@ -90,7 +90,13 @@ it('counts whoever reached others before and is split from them', () => {
 });
 
 it('tells the worst first, and the links that no failure needs', () => {
-  const { outcomes, unneeded } = everyFailure(solve(DEMO));
+  const all = everyFailure(solve(DEMO));
+  const { outcomes } = all;
+  const unneeded = unneededIn(DEMO, all);
+  expect(joined(outcomes.map((outcome) => everyFailure(solve(DEMO), [outcome.failure])))).toEqual({
+    outcomes,
+    carries: expect.arrayContaining([...all.carries]) as string[],
+  });
   const sorted = [...outcomes].sort(byHarm(DEMO));
   const musts = sorted.map(({ broken }) => broken.filter(({ intent }) => intent === 'i0').length);
   expect(musts).toEqual([...musts].sort((a, b) => b - a));

@@ -7,7 +7,7 @@ import { solve } from '../../tree/solve';
 import type { Breach } from '../intents/claim';
 import { readIntent, type Meant } from '../intents/intents';
 import { Settled } from '../intents/settled';
-import { deadIn, failed, failuresOf, type Failure, type FailureKind } from './failure';
+import { deadIn, failed, failuresOf, type Failure } from './failure';
 
 /** What one failure does, once all has settled. */
 export interface FailureOutcome {
@@ -33,8 +33,8 @@ export interface Broken extends Breach {
 
 export interface EveryFailure {
   readonly outcomes: readonly FailureOutcome[];
-  /** Links that forward in some tree under no failure and not now: no failure needs them. */
-  readonly unneeded: readonly LinkId[];
+  /** Links that VLANs' frames pass now, or under one of these failures. */
+  readonly carries: readonly LinkId[];
 }
 
 /** Intents that hold under failures, with what they mean. */
@@ -49,14 +49,13 @@ export const watchedIn = (design: Design): Watched[] =>
     return meant.ok && meant.value.whatever ? [{ id, meant: meant.value }] : [];
   });
 
-/** Solves every failure; `progress` is told how far it is, 0 to 1. */
+/** Solves failures, all of those of one thing unless some are given; `progress` is told how far it is, 0 to 1. */
 export function everyFailure(
   before: Solution,
-  kinds?: readonly FailureKind[],
+  failures: readonly Failure[] = failuresOf(before),
   progress: (share: number) => void = () => undefined,
 ): EveryFailure {
   const { design } = before.network;
-  const failures = failuresOf(before, kinds);
   const watched = watchedIn(design);
   const now = new Settled(before);
   const together = groupsOf(now);
@@ -67,8 +66,20 @@ export function everyFailure(
     for (const link of linksIn(after)) carries.add(link);
     return outcomeOf(now, after, failure, { together, watched });
   });
-  return { outcomes, unneeded: design.links.map(({ id }) => id).filter((id) => !carries.has(id)) };
+  return { outcomes, carries: [...carries] };
 }
+
+/** Links that no failure needs, and the network as it is neither. */
+export const unneededIn = ({ links }: Design, { carries }: EveryFailure): LinkId[] => {
+  const used = new Set(carries);
+  return links.map(({ id }) => id).filter((id) => !used.has(id));
+};
+
+/** Of several, which were worked out apart. */
+export const joined = (parts: readonly EveryFailure[]): EveryFailure => ({
+  outcomes: parts.flatMap(({ outcomes }) => outcomes),
+  carries: [...new Set(parts.flatMap(({ carries }) => carries))],
+});
 
 /** By host, which hosts of its VLAN it reaches: those of one number reach each other. */
 function groupsOf(of: Settled): ReadonlyMap<HostId, number> {

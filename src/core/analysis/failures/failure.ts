@@ -3,6 +3,7 @@ import { editAll } from '../../edit/edit';
 import type { Command } from '../../edit/commands';
 import type { Design } from '../../model/document';
 import type { GroupId, HostId, LinkId, PortId, SwitchId } from '../../model/ids';
+import type { Undated } from '../../model/scenario';
 import type { Names } from '../../model/names';
 import type { Solution } from '../../tree/settled';
 import { filledGroups } from '../groups/groups';
@@ -62,6 +63,21 @@ export function commandsOf(failure: Failure): Command[] {
       return [{ do: 'set-port', switch: failure.switch, port: failure.port, up: false }];
     case 'group':
       return failure.switches.map((id) => ({ do: 'set-switch', switch: id, up: false }));
+  }
+}
+
+/** What happens in a run where it fails; nothing for a host's card, which no action takes away. */
+export function actionsOf(failure: Failure): Undated[] {
+  switch (failure.kind) {
+    case 'link':
+    case 'member':
+      return [{ do: 'link-down', link: failure.link, light: true }];
+    case 'switch':
+      return [{ do: 'switch-down', switch: failure.switch }];
+    case 'group':
+      return failure.switches.map((id) => ({ do: 'switch-down', switch: id }));
+    case 'card':
+      return [];
   }
 }
 

@@ -1,5 +1,6 @@
 /** What an intent claims of a network, and how kinds of claims are told apart by their words. */
 import type { Command } from '../../edit/commands';
+import type { FailureRun } from '../failures/outages';
 import type { Finding } from '../findings/finding';
 import type { Wish } from '../steering/wishes';
 import type { TreeId } from '../../model/ids';
@@ -23,6 +24,8 @@ export interface Claim {
   write(writer: Writer): string;
   /** What is wrong in a settled network; null where it holds. */
   judge(of: Settled): Breach | null;
+  /** What is wrong in the run of a failure, where it says something of the time that this takes; it then says nothing of what has settled. */
+  judgeRun?(run: FailureRun, hosts: Settled): Breach | null;
   /** How it can be made to hold where it does not; null where that takes judgement. */
   mend?(of: Settled): Way | null;
 }
@@ -33,6 +36,8 @@ export interface Form {
   readonly about: 'nothing' | 'subject';
   /** A few words on what it says. */
   readonly detail: string;
+  /** It says something of failures alone. */
+  readonly underFailures?: true;
   /** Reads what follows the words. */
   read(reader: Reader, subject: Subject): Claim;
 }

@@ -78,6 +78,8 @@ function read(reader: Reader): Meant {
   const verb = reader.takesOne(VERBS);
   reader.offerPorts(subject);
   if (!verb) reader.wrong(`what of it? Such as "${VERBS[0]!.words}" or "${VERBS.at(-1)!.words}"`);
+  if (verb!.underFailures && !whatever)
+    reader.wrong(`this is about failures: begin with "whatever link fails," or another thing`);
   return { whatever, claim: verb!.read(reader, subject) };
 }
 

@@ -2,8 +2,9 @@
 /** The time that pairs were cut off as bars, a part for each cause. */
 import { Bar, BarChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
 import type { PairCost } from '../../../core/sim/report/cost';
-import { OUTAGE_CAUSES, type OutageCause } from '../../../core/sim/traffic/reach';
+import { OUTAGE_CAUSES } from '../../../core/sim/traffic/reach';
 import { NameTick } from '../../ui/NameTick';
+import { CAUSE_FILLS } from '../shared/causeFills';
 import styles from '../shared/clock.module.css';
 import { durationText } from '../../ui/words/durations';
 
@@ -21,12 +22,6 @@ export interface OutageRow {
 
 const MOST_BARS = 30;
 const ROW = 21;
-/** How each cause is filled: told apart without colour. */
-const FILLS: Readonly<Record<OutageCause, string>> = {
-  'no path': 'var(--ink)',
-  'outdated address': 'var(--ink-soft)',
-  storm: 'var(--accent)',
-};
 
 export function OutageChart({
   rows,
@@ -91,7 +86,7 @@ export function OutageChart({
               dataKey={(row: OutageRow) => row.by[cause] ?? 0}
               name={cause}
               stackId="time"
-              fill={FILLS[cause]}
+              fill={CAUSE_FILLS[cause]}
               isAnimationActive={false}
               cursor="pointer"
               onClick={(_, at) => drawn[at] && onOpen(drawn[at])}

@@ -3,15 +3,19 @@
 import Button from '@mui/material/Button';
 import type { GridColDef } from '@mui/x-data-grid';
 import { useCallback, useMemo } from 'react';
-import { byHarm, type EveryFailure, type FailureOutcome } from '../../../core/analysis/failures/everyFailure';
-import { failureText, type Failure } from '../../../core/analysis/failures/failure';
+import {
+  byHarm,
+  unneededIn,
+  type EveryFailure,
+  type FailureOutcome,
+} from '../../../core/analysis/failures/everyFailure';
+import { actionsOf, failureText, type Failure } from '../../../core/analysis/failures/failure';
 import { intentText } from '../../../core/analysis/intents/intents';
 import { namesOf } from '../../../core/model/derive/names';
 import type { Design } from '../../../core/model/document';
 import type { HostId } from '../../../core/model/ids';
 import { treesName } from '../../../core/model/ids';
-import type { Action } from '../../../core/model/scenario';
-import { EMPTY, useClockStore } from '../../state/clock';
+import { useClockStore } from '../../state/clock';
 import { useFollowing, useWorkbench, useWorkbenchStore } from '../../state/context';
 import { csvOf } from '../../ui/csv';
 import { FilterField, useFilter } from '../../ui/FilterField';
@@ -21,7 +25,7 @@ import { TextButton } from '../../ui/TextButton';
 import { counted } from '../../ui/words/units';
 import { BackToNow, MapShows, useShownRow } from '../shared/lossTable';
 import own from './prove.module.css';
-import { actionsOf, showFailure } from './showFailure';
+import { playFailure, showFailure } from './showFailure';
 
 interface Row {
   readonly id: string;
@@ -119,12 +123,6 @@ export function EveryFailureTable() {
     },
     [store, setShownRow],
   );
-  const play = ({ failure, what }: Row) => {
-    store.getState().look(null);
-    const actions = actionsOf(what).map((action) => ({ ...action, at: 1 }) as Action);
-    clock.getState().open({ ...EMPTY, name: `If ${failure}`.slice(0, 120), actions, until: 60 });
-    store.getState().setLens('Break');
-  };
   if (!design)
     return (
       <p className={styles.empty} role="status">
@@ -148,7 +146,7 @@ export function EveryFailureTable() {
               </TextButton>
             </>
           ) : present ? (
-            summaryOf(failures.found!.all.outcomes, design, failures.found!.all)
+            `${failures.found!.whole ? '' : 'Stopped: some were not tried. '}${summaryOf(design, failures.found!.all)}`
           ) : (
             <>
               <MapShows /> <BackToNow />
@@ -156,7 +154,7 @@ export function EveryFailureTable() {
           )}
         </span>
         {shown && actionsOf(shown.what).length > 0 && (
-          <Button size="small" variant="outlined" onClick={() => play(shown)}>
+          <Button size="small" variant="outlined" onClick={() => playFailure(store, clock, shown.what)}>
             Play it on the timeline
           </Button>
         )}
@@ -173,9 +171,10 @@ export function EveryFailureTable() {
   );
 }
 
-function summaryOf(outcomes: readonly FailureOutcome[], design: Design, { unneeded }: EveryFailure): string {
-  const cut = outcomes.filter(({ cutOff }) => cutOff.length > 0).length;
+function summaryOf(design: Design, all: EveryFailure): string {
+  const cut = all.outcomes.filter(({ cutOff }) => cutOff.length > 0).length;
   const names = namesOf(design);
+  const unneeded = unneededIn(design, all);
   const spare =
     unneeded.length === 0
       ? ''

@@ -4,9 +4,10 @@ import { useState } from 'react';
 import { CAMPUS, holdingNow, linesOfIntents, newTo, type Suggestion } from '../../../core/analysis/intents/sets';
 import { Settled } from '../../../core/analysis/intents/settled';
 import { ok } from '../../../core/base/result';
+import { useClockStore } from '../../state/clock';
 import { useWorkbench, useWorkbenchStore } from '../../state/context';
 import { atPresent } from '../../state/looking';
-import { useStandings, type Standing } from '../../state/standings';
+import { useStandings, useWaiting, type Standing } from '../../state/standings';
 import type { WorkbenchStore } from '../../state/store';
 import { TextSetting } from '../../ui/fields';
 import styles from '../../ui/table.module.css';
@@ -15,7 +16,7 @@ import { counted } from '../../ui/words/units';
 import { placeOf } from '../shared/places';
 import { addIntents } from './addIntents';
 import own from './prove.module.css';
-import { showFailure } from './showFailure';
+import { playFailure, showFailure } from './showFailure';
 
 /** Most intents drawn at once. */
 const MOST = 200;
@@ -32,7 +33,7 @@ export function IntentList() {
   const store = useWorkbenchStore();
   const viewing = !useWorkbench(atPresent);
   const standings = useStandings();
-  const failures = useWorkbench((state) => state.failures);
+  const waiting = useWaiting();
   const [said, say] = useState<string | null>(null);
   const sorted = [...standings].sort((a, b) => ORDER.indexOf(a.is) - ORDER.indexOf(b.is));
   const count = (is: Standing['is']): number => standings.filter((each) => each.is === is).length;
@@ -54,7 +55,7 @@ export function IntentList() {
           {standings.length === 0
             ? 'No intents yet: write one in the line above the map, or begin with some.'
             : `${count('holds')} of ${counted(standings.length, 'intent')} hold${count('waits') > 0 ? `, ${count('waits')} not known yet` : ''}.`}
-          {failures.kind === 'busy' && count('waits') > 0 && ` Trying failures, ${Math.round(failures.share * 100)} %…`}
+          {waiting !== null && count('waits') > 0 && ` Trying failures, ${Math.round(waiting * 100)} %…`}
         </span>
         {!viewing && (
           <>
@@ -95,7 +96,8 @@ function IntentRow({ standing, viewing }: { readonly standing: Standing; readonl
   const store = useWorkbenchStore();
   const act = useWorkbench((state) => state.act);
   const [noting, setNoting] = useState(false);
-  const { intent, text, is, why, way, failure, brokenBy } = standing;
+  const { intent, text, is, why, way, failure, timed, brokenBy } = standing;
+  const clock = useClockStore();
   const { id, severity, note } = intent;
   return (
     <li data-intent={is}>
@@ -142,12 +144,17 @@ function IntentRow({ standing, viewing }: { readonly standing: Standing; readonl
             {way.label}
           </TextButton>
         )}
-        {failure && (
+        {failure && !timed && (
           <TextButton
             onClick={() => showFailure(store, failure)}
             title="the map once that has failed and all has settled"
           >
             show the failure
+          </TextButton>
+        )}
+        {failure && timed && (
+          <TextButton onClick={() => playFailure(store, clock, failure)} title="on the timeline, in the Break view">
+            play the failure
           </TextButton>
         )}
         {placeOf(standing) && <TextButton onClick={() => goTo(store, standing)}>go there</TextButton>}

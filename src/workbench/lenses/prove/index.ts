@@ -16,6 +16,10 @@ export const prove: LensManifest = {
       offer: 'What every single failure does',
       tall: true,
     }),
+    table('runs', 'Outages', () => import('./RunsTable').then((m) => m.RunsTable), {
+      offer: 'How long each failure cuts hosts off',
+      tall: true,
+    }),
     moved,
     findings,
     history,

@@ -1,11 +1,12 @@
 /** The Prove view: lines that become intents, how they stand, what failures say. */
 import { act, fireEvent, screen, within } from '@testing-library/react';
+import { actionsOf } from '../../../core/analysis/failures/failure';
 import { everyFailure } from '../../../core/analysis/failures/everyFailure';
 import { fernhollow } from '../../../core/demo/demos';
 import { editAll } from '../../../core/edit/edit';
 import type { Design } from '../../../core/model/document';
 import { solve } from '../../../core/tree/solve';
-import { NO_FAILURES } from '../../state/failures';
+import { NOT_ASKED } from '../../state/failures';
 import { standingsOf } from '../../state/standings';
 import { judgedSince, type Judged } from '../../state/verdicts';
 import { renderWith, settle } from '../../testing';
@@ -14,7 +15,6 @@ import { failureRows } from './EveryFailureTable';
 import { harmOfLinks, harmOfSwitches } from './Harm';
 import { IntentLine } from './IntentLine';
 import { IntentList } from './IntentList';
-import { actionsOf } from './showFailure';
 
 const type = async (text: string): Promise<void> => {
   const field = screen.getByLabelText('Line for intents');
@@ -87,6 +87,7 @@ it('lets an intent wait until failures are known, then names the failure', () =>
     'whatever switch fails, access switches never become root',
     'whatever link fails, all hosts reach each other',
   );
+  const solution = solve(design);
   const later = {
     kind: 'found' as const,
     list: judgedSince(
@@ -95,17 +96,16 @@ it('lets an intent wait until failures are known, then names the failure', () =>
       null,
     ),
   };
-  expect(standingsOf(design, later, NO_FAILURES).map(({ is }) => is)).toEqual(['waits', 'waits']);
-  const found = { of: design, all: everyFailure(solve(design)) };
-  const [first, second] = standingsOf(design, later, { ...NO_FAILURES, kind: 'found', found });
+  expect(standingsOf(solution, later, NOT_ASKED, NOT_ASKED, design).map(({ is }) => is)).toEqual(['waits', 'waits']);
+  const found = { of: design, all: everyFailure(solution), whole: true };
+  const [first, second] = standingsOf(solution, later, { ...NOT_ASKED, kind: 'found', found }, NOT_ASKED, design);
   expect(first).toMatchObject({ is: 'broken', failure: { kind: 'switch' } });
   expect(first!.why).toMatch(/^If ridge-a has no power: the root of VLANs .* 7 more failures break it, too\.$/);
   expect(second!.is).toBe('holds');
   // What was found of another state says nothing of this one.
-  expect(standingsOf({ ...design }, later, { ...NO_FAILURES, kind: 'busy', found }).map(({ is }) => is)).toEqual([
-    'waits',
-    'waits',
-  ]);
+  expect(
+    standingsOf(solution, later, { ...NOT_ASKED, kind: 'busy', found }, NOT_ASKED, { ...design }).map(({ is }) => is),
+  ).toEqual(['waits', 'waits']);
 });
 
 it('remembers the change that broke an intent until it holds again', () => {

@@ -1,8 +1,9 @@
 /** The map after a failure, or the failure on the timeline. */
-import { failed, failureText, type Failure } from '../../../core/analysis/failures/failure';
+import { actionsOf, failed, failureText, type Failure } from '../../../core/analysis/failures/failure';
 import { namesOf } from '../../../core/model/derive/names';
-import type { Undated } from '../../../core/model/scenario';
 import { movedEnds } from '../../../core/tree/moved';
+import type { Action } from '../../../core/model/scenario';
+import { EMPTY, type ClockStore } from '../../state/clock';
 import type { WorkbenchStore } from '../../state/store';
 import { movedOf } from '../../state/moved';
 import { solvedOf } from '../../state/revisions';
@@ -18,17 +19,12 @@ export function showFailure(store: WorkbenchStore, failure: Failure): void {
   look({ ...there, kind: 'loss', moved: movedOf(label, movedEnds(solution, there.solution), 'comparison') });
 }
 
-/** What a scenario does where that fails; none for a host's card, which no action takes away. */
-export function actionsOf(failure: Failure): Undated[] {
-  switch (failure.kind) {
-    case 'link':
-    case 'member':
-      return [{ do: 'link-down', link: failure.link, light: true }];
-    case 'switch':
-      return [{ do: 'switch-down', switch: failure.switch }];
-    case 'group':
-      return failure.switches.map((id) => ({ do: 'switch-down', switch: id }));
-    case 'card':
-      return [];
-  }
+/** Opens a scenario in which that fails after a second. */
+export function playFailure(store: WorkbenchStore, clock: ClockStore, failure: Failure): void {
+  store.getState().look(null);
+  const { design, setLens } = store.getState();
+  const actions = actionsOf(failure).map((action) => ({ ...action, at: 1 }) as Action);
+  const name = `If ${failureText(failure, namesOf(design))}`.slice(0, 120);
+  clock.getState().open({ ...EMPTY, name, actions, until: 60 });
+  setLens('Break');
 }

@@ -1,6 +1,7 @@
 /** That hosts of one VLAN reach each other, over or not over switches, within so many hops. */
 import type { Host } from '../../../model/document';
 import { nameOf } from '../../../model/names';
+import type { FailureRun } from '../../failures/outages';
 import type { Breach, Claim, Form } from '../claim';
 import type { HostsOf, Reader, SwitchesOf } from '../reader';
 import { few, type Settled } from '../settled';
@@ -115,7 +116,51 @@ function termsOf(reader: Reader): Terms {
   return { over, notOver, hops };
 }
 
+/** That hosts are cut off from each other for no longer than a time, in seconds, while the network gets over a failure. */
+class OutageClaim implements Claim {
+  private readonly hosts: readonly HostsOf[];
+  private readonly most: number;
+
+  constructor(hosts: readonly HostsOf[], most: number) {
+    this.hosts = hosts;
+    this.most = most;
+  }
+
+  write(writer: Parameters<Claim['write']>[0]): string {
+    return `${writer.hosts(this.hosts)} are cut off no longer than ${this.most} s`;
+  }
+
+  judge(): null {
+    return null;
+  }
+
+  judgeRun({ pairs }: FailureRun, of: Settled): Breach | null {
+    const named = new Set(of.hostsOf(this.hosts).map(({ id }) => id));
+    const [worst] = pairs
+      .filter(({ from, to, longest }) => named.has(from) && named.has(to) && longest > this.most)
+      .sort((a, b) => b.longest - a.longest);
+    if (!worst) return null;
+    const host = of.network.design.hosts.find(({ id }) => id === worst.from)!;
+    const time = worst.lasting ? 'for good' : `for ${Number(worst.longest.toPrecision(3))} s`;
+    return {
+      why: `In VLAN ${worst.vlan}, ${nameOf(host)} does not reach ${of.names.host(worst.to)} ${time}.`,
+      at: host.attach[0] ? { switch: host.attach[0].switch } : {},
+    };
+  }
+}
+
 export const reachForms: readonly Form[] = [
+  {
+    words: 'are cut off no longer than',
+    about: 'subject',
+    detail: 'seconds, while a failure is got over: simulated',
+    underFailures: true,
+    read: (reader, subject) =>
+      new OutageClaim(
+        subject.map((item) => reader.hostsOf(item)),
+        reader.number('a time in seconds, such as 3 s', 's', (n) => n >= 0 && n <= 3600),
+      ),
+  },
   {
     words: 'reach each other',
     about: 'subject',

@@ -1,14 +1,19 @@
 /** Lines that are wrong, with marks under the characters, and why. */
 import type { LineFault } from '../../../../core/cabling/tokens';
-import type { Understood } from './LineEditor';
 import styles from './line.module.css';
+
+/** A line that was read; `fault` where it is wrong. */
+export interface ReadLine {
+  readonly line: number;
+  readonly fault: LineFault | null;
+}
 
 /** How much of a long line is shown around a fault. */
 const AROUND = 46;
 /** Lines shown at once. */
 const MOST = 3;
 
-export function Faults({ lines, text }: { readonly lines: Understood['lines']; readonly text: string }) {
+export function Faults({ lines, text }: { readonly lines: readonly ReadLine[]; readonly text: string }) {
   const wrong = lines.flatMap(({ line, fault }) => (fault ? [{ line, fault }] : []));
   const source = text.replace(/\r\n?/g, '\n').split('\n');
   return (

@@ -4,15 +4,13 @@ import Button from '@mui/material/Button';
 import { flushSync } from 'react-dom';
 import { useDeferredValue, useId, useMemo, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
 import type { Completions } from '../../../../core/cabling/complete';
-import type { LineFault } from '../../../../core/cabling/tokens';
 import { counted } from '../../../ui/words/units';
-import { Faults } from './Faults';
+import { Faults, type ReadLine } from './Faults';
 import styles from './line.module.css';
 
 /** What was understood of a text. */
 export interface Understood {
-  /** One entry a line; `fault` where it is wrong. */
-  readonly lines: readonly { readonly line: number; readonly fault: LineFault | null }[];
+  readonly lines: readonly ReadLine[];
   /** Whether there is anything to do. */
   readonly does: boolean;
 }

@@ -1,0 +1,83 @@
+/** Failures that the protocols run: how long hosts are cut off, held against what all of it settles to. */
+import fc from 'fast-check';
+import { fernhollow } from '../../demo/demos';
+import { editAll } from '../../edit/edit';
+import type { Design, Dialect } from '../../model/document';
+import { solve } from '../../tree/solve';
+import { readIntent } from '../intents/intents';
+import { Settled } from '../intents/settled';
+import { everyFailure } from './everyFailure';
+import { deadIn, failuresOf } from './failure';
+import { canRun, runFailure, worstByPair, type FailureRun } from './outages';
+
+const speaking = (dialect: Dialect): Design => {
+  const demo = fernhollow();
+  return { ...demo, switches: demo.switches.map((sw) => ({ ...sw, dialect })) };
+};
+const runsOf = (design: Design): FailureRun[] =>
+  failuresOf(solve(design))
+    .filter(canRun)
+    .map((failure) => {
+      const run = runFailure(design, failure);
+      if (!run.ok) throw new Error(run.error);
+      return run.value;
+    });
+
+it('cuts off for good whom the settled network cuts off, and nobody else', () => {
+  const demo = speaking('per-vlan-rstp');
+  fc.assert(
+    fc.property(
+      fc.subarray(
+        demo.links.map(({ id }) => id),
+        { maxLength: 6 },
+      ),
+      (cut) => {
+        const done = editAll(
+          demo,
+          cut.map((link) => ({ do: 'set-link', link, up: false }) as const),
+        );
+        const design = done.ok ? done.value.design : demo;
+        const failures = failuresOf(solve(design)).filter(canRun).slice(0, 6);
+        const { outcomes } = everyFailure(solve(design), failures);
+        for (const [i, failure] of failures.entries()) {
+          const run = runFailure(design, failure);
+          if (!run.ok) throw new Error(run.error);
+          expect(run.value.forGood > 0).toBe(outcomes[i]!.cutOff.length > 0);
+        }
+      },
+    ),
+    { numRuns: 4 },
+  );
+});
+
+it('takes classic bridges longer than rapid ones, and each pair has the worst of all failures', () => {
+  const [rapid, classic] = (['rstp', 'stp'] as const).map((dialect) => runsOf(speaking(dialect)));
+  const longest = (runs: readonly FailureRun[]): number => Math.max(...runs.map(({ worst }) => worst ?? 0));
+  // 802.1D-1998: a bridge listens and learns for two forward delays before it forwards again.
+  expect(longest(classic!)).toBeGreaterThanOrEqual(30);
+  expect(longest(rapid!)).toBeLessThan(longest(classic!));
+  const worst = worstByPair(classic!);
+  expect(worst[0]!.pair.longest).toBe(longest(classic!));
+  for (const { pair } of worst)
+    for (const run of classic!)
+      for (const other of run.pairs)
+        if (other.from === pair.from && other.to === pair.to && other.vlan === pair.vlan)
+          expect(other.longest).toBeLessThanOrEqual(pair.longest);
+});
+
+it('holds claims about times against runs, and takes them under failures alone', () => {
+  const design = speaking('stp');
+  expect(readIntent(design, 'all hosts are cut off no longer than 3 s')).toMatchObject({ ok: false });
+  const claimOf = (line: string) => {
+    const meant = readIntent(design, line);
+    if (!meant.ok) throw new Error(meant.error.message);
+    return meant.value.claim;
+  };
+  const claim = claimOf('whatever link fails, all hosts are cut off no longer than 3 s');
+  const long = claimOf('whatever link fails, all hosts are cut off no longer than 3600 s');
+  for (const run of runsOf(design)) {
+    const of = new Settled(solve(design), deadIn(run.failure));
+    expect(claim.judgeRun!(run, of) === null).toBe((run.worst ?? 0) <= 3);
+    expect(long.judgeRun!(run, of)).toBeNull();
+  }
+});

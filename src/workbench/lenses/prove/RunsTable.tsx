@@ -1,0 +1,170 @@
+'use client';
+/** Every failure run by the protocols: how long hosts are cut off from each other, by failure and by pair, as chart and table. */
+import Button from '@mui/material/Button';
+import type { GridColDef } from '@mui/x-data-grid';
+import { useMemo, useState } from 'react';
+import { failureText, type Failure } from '../../../core/analysis/failures/failure';
+import { WATCHED, worstByPair, type FailureRun } from '../../../core/analysis/failures/outages';
+import { namesOf } from '../../../core/model/derive/names';
+import type { Design } from '../../../core/model/document';
+import type { Names } from '../../../core/model/names';
+import type { PairCost } from '../../../core/sim/report/cost';
+import { useClockStore } from '../../state/clock';
+import { useFollowing, useWorkbench, useWorkbenchStore } from '../../state/context';
+import { Grid } from '../../ui/Grid';
+import styles from '../../ui/table.module.css';
+import { TextButton } from '../../ui/TextButton';
+import { durationText } from '../../ui/words/durations';
+import { counted } from '../../ui/words/units';
+import { playFailure } from './showFailure';
+import { SpreadChart } from './SpreadChart';
+
+interface Row {
+  readonly id: string;
+  readonly failure: string;
+  readonly pair: string;
+  /** Seconds; to the end of the run counts as for good. */
+  readonly longest: number;
+  readonly lasting: boolean;
+  readonly why: string;
+  readonly pairs: number;
+  readonly settled: string;
+  readonly what: Failure;
+}
+
+const timeColumn: GridColDef<Row> = {
+  field: 'longest',
+  headerName: 'Cut off for',
+  type: 'number',
+  width: 110,
+  valueFormatter: (seconds: number, { lasting }) => timeText(seconds, lasting),
+};
+const BY_FAILURE: GridColDef<Row>[] = [
+  { field: 'failure', headerName: 'If', flex: 1, minWidth: 220 },
+  timeColumn,
+  { field: 'pair', headerName: 'Frames from, to', flex: 1, minWidth: 180 },
+  { field: 'why', headerName: 'Because of', width: 140 },
+  { field: 'pairs', headerName: 'Pairs cut', type: 'number', width: 90 },
+  { field: 'settled', headerName: 'Settled after', width: 110 },
+];
+const BY_PAIR: GridColDef<Row>[] = [
+  { field: 'pair', headerName: 'Frames from, to', flex: 1, minWidth: 200 },
+  timeColumn,
+  { field: 'failure', headerName: 'at worst, if', flex: 1, minWidth: 220 },
+  { field: 'why', headerName: 'Because of', width: 140 },
+];
+
+const timeText = (seconds: number, lasting: boolean): string => (lasting ? 'for good' : durationText(seconds));
+const whyText = ({ by }: PairCost): string => Object.keys(by).join(', ');
+const pairText = ({ from, to, vlan }: PairCost, names: Names): string =>
+  `${names.host(from)} to ${names.host(to)}, VLAN ${vlan}`;
+
+/** The worst first. */
+export function runRows(design: Design, runs: readonly FailureRun[]): Row[] {
+  const names = namesOf(design);
+  return [...runs]
+    .sort((a, b) => b.forGood - a.forGood || (b.worst ?? 0) - (a.worst ?? 0) || b.pairs.length - a.pairs.length)
+    .map(({ failure, pairs, worst, settledAfter }, i): Row => {
+      const first = pairs.find(({ lasting }) => lasting) ?? pairs[0];
+      return {
+        id: `failure ${i}`,
+        failure: failureText(failure, names),
+        pair: first ? pairText(first, names) : '',
+        longest: worst ?? 0,
+        lasting: first?.lasting ?? false,
+        why: first ? whyText(first) : '',
+        pairs: pairs.length,
+        settled: settledAfter === null ? 'not yet' : settledAfter === 0 ? '' : durationText(settledAfter),
+        what: failure,
+      };
+    });
+}
+
+export function pairRows(design: Design, runs: readonly FailureRun[]): Row[] {
+  const names = namesOf(design);
+  return worstByPair(runs).map(({ pair, run }, i): Row => ({
+    id: `pair ${i}`,
+    failure: failureText(run.failure, names),
+    pair: pairText(pair, names),
+    longest: pair.longest,
+    lasting: pair.lasting,
+    why: whyText(pair),
+    pairs: run.pairs.length,
+    settled: '',
+    what: run.failure,
+  }));
+}
+
+export function RunsTable() {
+  const store = useWorkbenchStore();
+  const clock = useClockStore();
+  const runs = useFollowing((state) => state.runs);
+  const wanted = useWorkbench((state) => state.runsWanted);
+  const [by, setBy] = useState<'failure' | 'pair'>('failure');
+  const found = runs.found;
+  const rows = useMemo(
+    () => (found ? (by === 'failure' ? runRows : pairRows)(found.of, found.all.runs) : []),
+    [found, by],
+  );
+  const simulate = () => store.setState({ runsWanted: true });
+  if (runs.kind === 'busy')
+    return (
+      <p className={styles.empty} role="status">
+        Running every failure, {Math.round(runs.share * 100)} %…{' '}
+        <TextButton does="plain" onClick={runs.stop}>
+          stop
+        </TextButton>
+      </p>
+    );
+  if (!found)
+    return (
+      <div className={styles.empty}>
+        <p>
+          {runs.kind === 'refused'
+            ? runs.why
+            : `Each failure is run by the protocols and watched for ${WATCHED} s: which hosts are cut off from each other, for how long, and why. A host's card is no part of a run.`}
+        </p>
+        <Button variant="outlined" size="small" onClick={simulate}>
+          Simulate every failure
+        </Button>
+      </div>
+    );
+  const { refused } = found.all;
+  return (
+    <>
+      <div className={styles.filter}>
+        <span>
+          {found.whole ? '' : 'Stopped: some were not run. '}
+          {summaryOf(found.all.runs)}
+          {refused.length > 0 && ` ${refused[0]}`}
+        </span>
+        {(['failure', 'pair'] as const).map((each) => (
+          <TextButton key={each} does="plain" aria-pressed={by === each} onClick={() => setBy(each)}>
+            by {each}
+          </TextButton>
+        ))}
+        <span>A click on a row plays it on the timeline.</span>
+        {!wanted && (
+          <TextButton does="plain" onClick={simulate}>
+            simulate every kind of failure
+          </TextButton>
+        )}
+      </div>
+      <SpreadChart runs={found.all.runs} />
+      <Grid
+        aria-label={by === 'failure' ? 'Outages by failure' : 'Outages by pair'}
+        rows={rows}
+        columns={by === 'failure' ? BY_FAILURE : BY_PAIR}
+        onOpen={({ what }) => playFailure(store, clock, what)}
+      />
+    </>
+  );
+}
+
+function summaryOf(runs: readonly FailureRun[]): string {
+  const cut = runs.filter(({ pairs }) => pairs.length > 0);
+  const forGood = runs.filter((run) => run.forGood > 0).length;
+  const times = cut.flatMap(({ worst, forGood: lasting }) => (lasting > 0 || worst === null ? [] : [worst]));
+  const longest = times.length > 0 ? `; the longest that is over lasts ${durationText(Math.max(...times))}` : '';
+  return `${cut.length} of ${counted(runs.length, 'failure')} cut${cut.length === 1 ? 's' : ''} hosts off for a while${forGood > 0 ? `, ${forGood} for good` : ''}${longest}.`;
+}
