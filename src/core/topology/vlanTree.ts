@@ -13,13 +13,14 @@ export function vlanTrees(
   const common = commonTree(trees);
   const regionOf = regionsOf(design);
   const found = switches.map(() => new Map<number, number>());
+  const places = placesOf(trees);
   return (s, vid) => {
     const known = found[s]!.get(vid);
     if (known !== undefined) return known;
     const sw = switches[s]!;
     const map = regionOf(sw);
     const own = map ? instanceTree(map.instanceOf(vid)) : isPerVlan(sw) ? vlanTree(vid) : null;
-    const tree = own === null || (own === vlanTree(1) && trees[common] === CIST) ? common : trees.indexOf(own);
+    const tree = own === null || (own === vlanTree(1) && trees[common] === CIST) ? common : (places.get(own) ?? -1);
     found[s]!.set(vid, tree);
     return tree;
   };
@@ -32,6 +33,9 @@ export function portVlanTrees(
 ): (p: number, vid: number) => number {
   const treeAt = vlanTrees(network, trees);
   const { switches, ports, owner } = network;
+  const places = placesOf(trees);
   return (p, vid) =>
-    hasTreeOf(switches[owner[p]!]!, ports[p]!, vid) ? trees.indexOf(vlanTree(vid)) : treeAt(owner[p]!, vid);
+    hasTreeOf(switches[owner[p]!]!, ports[p]!, vid) ? (places.get(vlanTree(vid)) ?? -1) : treeAt(owner[p]!, vid);
 }
+
+const placesOf = (trees: readonly TreeId[]): ReadonlyMap<TreeId, number> => new Map(trees.map((id, i) => [id, i]));

@@ -1,14 +1,18 @@
 /** Where a VLAN's frames pass once a network has settled. */
+import { oncePer, oncePerNumber } from '../base/cache';
 import { isOpen, runsTrees } from '../model/document';
+import type { TreeId } from '../model/ids';
 import { forwards, type SettledTree, type Solution } from './settled';
 import { portVlanTrees, vlanTrees } from '../topology/vlanTree';
 
+const idsOf = ({ trees }: Solution): TreeId[] => trees.map(({ id }) => id);
+const atSwitches = oncePer((solution: Solution) => vlanTrees(solution.network, idsOf(solution)));
+const atPorts = oncePer((solution: Solution) => portVlanTrees(solution.network, idsOf(solution)));
+
 /** The tree that decides where a VLAN's frames go at most of the switches; null where no switch runs spanning tree. */
-export function treeForVlan({ network, trees }: Solution, vid: number): SettledTree | null {
-  const treeAt = vlanTrees(
-    network,
-    trees.map((tree) => tree.id),
-  );
+export function treeForVlan(solution: Solution, vid: number): SettledTree | null {
+  const { network, trees } = solution;
+  const treeAt = atSwitches(solution);
   const votes = trees.map(() => 0);
   network.switches.forEach((sw, s) => {
     const tree = treeAt(s, vid);
@@ -18,17 +22,18 @@ export function treeForVlan({ network, trees }: Solution, vid: number): SettledT
   return most === 0 ? null : trees[votes.indexOf(most)]!;
 }
 
-/** 1 for each port through which frames of a VLAN pass once the network has settled. */
-export function passing({ network, trees }: Solution, vid: number): Uint8Array {
-  const { ports, switches, owner, live, carried } = network;
-  const treeAt = portVlanTrees(
-    network,
-    trees.map((tree) => tree.id),
+/** 1 for each port through which frames of a VLAN pass once the network has settled. Not to be written to. */
+export const passing = (solution: Solution, vid: number): Uint8Array => passes(solution)(vid);
+
+const passes = oncePer((solution: Solution) => {
+  const { switches, ports, owner, live, carried } = solution.network;
+  const treeAt = atPorts(solution);
+  return oncePerNumber((vid) =>
+    Uint8Array.from(ports, (_, p) => {
+      if (!live[p] || !carried[p]!.has(vid)) return 0;
+      if (isOpen(switches[owner[p]!]!, ports[p]!)) return 1;
+      const tree = solution.trees[treeAt(p, vid)];
+      return tree && forwards(tree, p) ? 1 : 0;
+    }),
   );
-  return Uint8Array.from(ports, (_, p) => {
-    if (!live[p] || !carried[p]!.has(vid)) return 0;
-    if (isOpen(switches[owner[p]!]!, ports[p]!)) return 1;
-    const tree = trees[treeAt(p, vid)];
-    return tree && forwards(tree, p) ? 1 : 0;
-  });
-}
+});

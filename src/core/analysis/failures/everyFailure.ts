@@ -84,17 +84,20 @@ export const joined = (parts: readonly EveryFailure[]): EveryFailure => ({
 /** By host, which hosts of its VLAN it reaches: those of one number reach each other. */
 function groupsOf(of: Settled): ReadonlyMap<HostId, number> {
   const groups = new Map<HostId, number>();
-  const hosts = of.network.design.hosts;
-  let next = 0;
-  for (const host of hosts) {
-    if (groups.has(host.id)) continue;
-    const at = of.switchesAt(host);
-    if (at.length === 0) continue;
-    const ways = of.ways(host.vlan, at);
-    for (const other of hosts)
-      if (other.vlan === host.vlan && of.switchesAt(other).some((s) => ways[s]! >= 0)) groups.set(other.id, next);
-    next += 1;
+  const byVlan = new Map<number, { readonly id: HostId; readonly at: readonly number[] }[]>();
+  for (const host of of.network.design.hosts) {
+    const all = byVlan.get(host.vlan) ?? [];
+    byVlan.set(host.vlan, all);
+    all.push({ id: host.id, at: of.switchesAt(host) });
   }
+  let next = 0;
+  for (const [vid, hosts] of byVlan)
+    for (const { id, at } of hosts) {
+      if (groups.has(id) || at.length === 0) continue;
+      const ways = of.ways(vid, at);
+      for (const other of hosts) if (other.at.some((s) => ways[s]! >= 0)) groups.set(other.id, next);
+      next += 1;
+    }
   return groups;
 }
 

@@ -71,9 +71,9 @@ export class Settled {
     if (of.by === 'all') return [...this.solution.trees];
     const found =
       of.by === 'vlans'
-        ? [...VlanSet.of(vlanSet(of.vlans).ranges()).ranges()].flatMap(([from, to]) =>
-            this.listed(from, to).map((vid) => treeForVlan(this.solution, vid)),
-          )
+        ? vlanSet(of.vlans)
+            .ranges()
+            .flatMap(([from, to]) => this.listed(from, to).map((vid) => treeForVlan(this.solution, vid)))
         : of.mstids.map((mstid) => treeOf(this.solution, instanceTree(mstid)) ?? null);
     return [...new Set(found.filter((tree) => tree !== null))];
   }
@@ -103,7 +103,9 @@ export class Settled {
   }
 
   /** 1 for each port through which a VLAN's frames pass. */
-  readonly passes = oncePerNumber((vid: number): Uint8Array => passing(this.solution, vid));
+  passes(vid: number): Uint8Array {
+    return passing(this.solution, vid);
+  }
 
   /** Switches next to each over cables that a VLAN's frames pass. */
   readonly next = oncePerNumber((vid: number): readonly (readonly number[])[] => {
