@@ -4,7 +4,13 @@
  */
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { joined, watchedIn } from '../../core/analysis/failures/everyFailure';
-import { FAILURE_KINDS, failuresOf, type FailureKind } from '../../core/analysis/failures/failure';
+import {
+  FAILURE_KINDS,
+  failuresOf,
+  inTwos,
+  type Failure,
+  type FailureKind,
+} from '../../core/analysis/failures/failure';
 import { canRun } from '../../core/analysis/failures/outages';
 import { dirtyBetween } from '../../core/model/derive/dirty';
 import type { Design } from '../../core/model/document';
@@ -23,6 +29,7 @@ export function useFailures(): void {
   const design = useFollowing((state) => state.design);
   const proving = useWorkbench((state) => state.lens === 'Prove');
   const running = useWorkbench((state) => state.runsWanted);
+  const twos = useWorkbench((state) => state.pairsWanted);
   const named = useMemo(() => {
     const watched = watchedIn(design);
     const kindsOf = (all: typeof watched): string =>
@@ -31,7 +38,7 @@ export function useFailures(): void {
   }, [design]);
   const every = kindsText(() => true);
   useBackground(
-    useWanted(solution, design, proving ? every : named.settled, askEveryFailure),
+    useWanted(solution, design, (proving ? every : named.settled) + (twos ? ` ${TWOS}` : ''), askEveryFailure),
     (pieces) => joined(pieces),
     (change) => store.setState({ failures: change(store.getState().failures) }),
   );
@@ -45,6 +52,9 @@ export function useFailures(): void {
   );
 }
 
+/** Beside the kinds: two at a time as well. */
+const TWOS = 'two';
+
 const kindsText = (counts: (kind: FailureKind) => boolean): string => FAILURE_KINDS.filter(counts).join(' ');
 
 /** The question about failures of some kinds; the same one while nothing that a run reads has changed, nor an intent. */
@@ -52,17 +62,19 @@ function useWanted<T>(
   solution: Solution | null,
   design: Design,
   kinds: string,
-  ask: (design: Design, failures: ReturnType<typeof failuresOf>) => Ask<T>,
+  ask: (design: Design, failures: readonly Failure[]) => Ask<T>,
 ): { readonly ask: Ask<T> | null; readonly of: Design } {
   const [kept, keep] = useState<{ readonly ask: Ask<T>; readonly kinds: string } | null>(null);
   const asked = useMemo(() => {
     if (!solution || kinds === '') return null;
     if (kept?.kinds === kinds && saysTheSame(kept.ask.of, design)) return kept;
-    const failures = failuresOf(
+    const words = kinds.split(' ');
+    const failures: readonly Failure[] = failuresOf(
       solution,
-      FAILURE_KINDS.filter((kind) => kinds.split(' ').includes(kind)),
+      FAILURE_KINDS.filter((kind) => words.includes(kind)),
     );
-    return { ask: ask(design, failures), kinds };
+    const all = words.includes(TWOS) ? [...failures, ...inTwos(failures)] : failures;
+    return { ask: ask(design, all), kinds };
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `ask` is made anew each time and says the same
   }, [solution, design, kinds, kept]);
   if (asked !== kept && asked) keep(asked);

@@ -1,7 +1,7 @@
 /** How each intent stands: by the network as it is, or by what failures do to it. */
 import { useMemo, useState } from 'react';
 import type { Finding } from '../../core/analysis/findings/finding';
-import { deadIn, failureText, type Failure } from '../../core/analysis/failures/failure';
+import { deadIn, failureText, isOf, type Failure } from '../../core/analysis/failures/failure';
 import type { FailureRun } from '../../core/analysis/failures/outages';
 import type { Breach, Way } from '../../core/analysis/intents/claim';
 import { intentText, readIntent, type Meant } from '../../core/analysis/intents/intents';
@@ -85,7 +85,7 @@ interface Break {
 /** Runs in which a claim about times does not hold. */
 const brokenInRuns = (solution: Solution, { whatever, claim }: Meant, runs: readonly FailureRun[]): Break[] =>
   runs.flatMap((run) => {
-    if (!whatever!.includes(run.failure.kind)) return [];
+    if (!isOf(run.failure, whatever!)) return [];
     const breach = claim.judgeRun!(run, new Settled(solution, deadIn(run.failure)));
     return breach ? [{ failure: run.failure, breach }] : [];
   });

@@ -85,6 +85,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       failures: NOT_ASKED,
       runs: NOT_ASKED,
       runsWanted: false,
+      pairsWanted: false,
       chosenTrees: [],
       shownTrees: [],
       selection: null,

@@ -46,6 +46,8 @@ export interface WorkbenchState extends Present {
   readonly runs: FailureRuns;
   /** Whether somebody has asked for the runs of every failure. */
   readonly runsWanted: boolean;
+  /** Whether failures are to be tried two at a time as well. */
+  readonly pairsWanted: boolean;
   /** What an earlier page did not send, to be taken or left. */
   readonly orphaned: readonly KeptWrites[];
   readonly shownTrees: readonly TreeId[];

@@ -8,7 +8,7 @@ import { solve } from '../../tree/solve';
 import { readIntent } from '../intents/intents';
 import { Settled } from '../intents/settled';
 import { byHarm, everyFailure, joined, unneededIn } from './everyFailure';
-import { FAILURE_KINDS, commandsOf, deadIn, failed, failuresOf } from './failure';
+import { FAILURE_KINDS, MOST_PAIRS, commandsOf, deadIn, failed, failuresOf, inTwos, isOf } from './failure';
 
 const LINES = [
   'whatever link or switch fails, all hosts reach each other',
@@ -56,7 +56,7 @@ it('breaks the intents that are broken in the network after it', () => {
         const after = new Settled(solve(failed(design, failure)), deadIn(failure));
         const wrong = design.intents.filter(({ line }) => {
           const meant = readIntent(design, line, true);
-          return meant.ok && meant.value.whatever!.includes(failure.kind) && meant.value.claim.judge(after) !== null;
+          return meant.ok && isOf(failure, meant.value.whatever!) && meant.value.claim.judge(after) !== null;
         });
         expect(broken.map(({ intent }) => intent)).toEqual(wrong.map(({ id }) => id));
       }
@@ -109,4 +109,24 @@ it('tells the worst first, and the links that no failure needs', () => {
 
 it('says what it is afterwards by commands that the design takes', () => {
   for (const failure of failuresOf(solve(DEMO))) expect(editAll(DEMO, commandsOf(failure)).ok).toBe(true);
+});
+
+it('tries pairs of cables and switches, each once, so many at most', () => {
+  const all = failuresOf(solve(DEMO));
+  const single = all.filter((each) => each.kind !== 'card' && each.kind !== 'group');
+  const pairs = inTwos(all);
+  expect(pairs).toHaveLength((single.length * (single.length - 1)) / 2);
+  expect(new Set(pairs.map((pair) => JSON.stringify(pair))).size).toBe(pairs.length);
+  const many = Array.from({ length: 100 }, (_, i) => ({ kind: 'link' as const, link: `l${i}` as LinkId }));
+  expect(inTwos(many)).toHaveLength(MOST_PAIRS);
+  // Both ridges at once cut off whatever has no other way.
+  const ridges = pairs.find(
+    (pair) =>
+      pair.kind === 'two' && pair.both.every((each) => each.kind === 'switch' && each.switch.startsWith('ridge')),
+  )!;
+  const [{ cutOff, lost }] = everyFailure(solve(DEMO), [ridges]).outcomes as [
+    ReturnType<typeof everyFailure>['outcomes'][number],
+  ];
+  expect(cutOff.length).toBeGreaterThan(0);
+  expect(lost.length).toBeGreaterThan(0);
 });

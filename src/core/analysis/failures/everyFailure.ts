@@ -7,7 +7,7 @@ import { solve } from '../../tree/solve';
 import type { Breach } from '../intents/claim';
 import { readIntent, type Meant } from '../intents/intents';
 import { Settled } from '../intents/settled';
-import { deadIn, failed, failuresOf, type Failure } from './failure';
+import { deadIn, failed, failuresOf, isOf, type Failure } from './failure';
 
 /** What one failure does, once all has settled. */
 export interface FailureOutcome {
@@ -144,7 +144,7 @@ function outcomeOf(
     lost: lost.map(({ id }) => id),
     peak: peak && { link: peak.link, share: peak.share },
     broken: watched.flatMap(({ id, meant }): Broken[] => {
-      if (!meant.whatever!.includes(failure.kind)) return [];
+      if (!isOf(failure, meant.whatever!)) return [];
       const breach = meant.claim.judge(after);
       return breach ? [{ intent: id, ...breach }] : [];
     }),

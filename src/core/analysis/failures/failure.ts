@@ -8,11 +8,16 @@ import type { Names } from '../../model/names';
 import type { Solution } from '../../tree/settled';
 import { filledGroups } from '../groups/groups';
 
-/** In the order in which they are told. */
+/** Kinds of things that fail alone, in the order in which they are told. */
 export const FAILURE_KINDS = ['link', 'switch', 'member', 'card', 'group'] as const;
 export type FailureKind = (typeof FAILURE_KINDS)[number];
 
 export type Failure =
+  | SingleFailure
+  /** Both at once. */
+  | { readonly kind: 'two'; readonly both: readonly [SingleFailure, SingleFailure] };
+
+export type SingleFailure =
   /** A cable, one that is no bundle's. */
   | { readonly kind: 'link'; readonly link: LinkId }
   | { readonly kind: 'switch'; readonly switch: SwitchId }
@@ -23,8 +28,25 @@ export type Failure =
   /** Every switch of a group loses its power. */
   | { readonly kind: 'group'; readonly group: GroupId; readonly switches: readonly SwitchId[] };
 
+/** Most pairs of failures that are tried. */
+export const MOST_PAIRS = 2000;
+
+/** Failures two at a time, those of cables and switches: the first ones where there are too many. */
+export function inTwos(failures: readonly Failure[]): Failure[] {
+  const each = failures.filter(
+    (failure): failure is SingleFailure =>
+      failure.kind === 'link' || failure.kind === 'switch' || failure.kind === 'member',
+  );
+  const pairs: Failure[] = [];
+  // Along the diagonals: of too many, those among the first.
+  for (let sum = 1; sum < 2 * each.length - 2 && pairs.length < MOST_PAIRS; sum += 1)
+    for (let i = Math.max(0, sum - each.length + 1); 2 * i < sum && pairs.length < MOST_PAIRS; i += 1)
+      pairs.push({ kind: 'two', both: [each[i]!, each[sum - i]!] });
+  return pairs;
+}
+
 /** Every failure of one thing that works now. */
-export function failuresOf({ network }: Solution, kinds: readonly FailureKind[] = FAILURE_KINDS): Failure[] {
+export function failuresOf({ network }: Solution, kinds: readonly FailureKind[] = FAILURE_KINDS): SingleFailure[] {
   const { design } = network;
   const bundled = new Set(design.bundles.flatMap(({ switch: sw, ports }) => ports.map((port) => `${sw} ${port}`)));
   const cables = design.links.filter((_, l) =>
@@ -32,7 +54,7 @@ export function failuresOf({ network }: Solution, kinds: readonly FailureKind[] 
   );
   const isMember = ({ a, b }: (typeof cables)[number]): boolean =>
     [a, b].some((end) => bundled.has(`${end.switch} ${end.port}`));
-  const all: Readonly<Record<FailureKind, () => Failure[]>> = {
+  const all: Readonly<Record<FailureKind, () => SingleFailure[]>> = {
     link: () => cables.filter((link) => !isMember(link)).map(({ id }) => ({ kind: 'link', link: id })),
     switch: () => design.switches.filter((sw) => sw.up).map(({ id }) => ({ kind: 'switch', switch: id })),
     member: () => cables.filter(isMember).map(({ id }) => ({ kind: 'member', link: id })),
@@ -40,16 +62,20 @@ export function failuresOf({ network }: Solution, kinds: readonly FailureKind[] 
       design.hosts.flatMap((host) =>
         host.attach
           .filter((end) => network.macOperational[network.portIndexOf(end.switch, end.port)] === 1)
-          .map((end): Failure => ({ kind: 'card', host: host.id, ...end })),
+          .map((end): SingleFailure => ({ kind: 'card', host: host.id, ...end })),
       ),
     group: () =>
-      filledGroups(design).flatMap(({ group, switches }): Failure[] => {
+      filledGroups(design).flatMap(({ group, switches }): SingleFailure[] => {
         const up = switches.filter((sw) => network.switches[network.switchIndex.get(sw)!]!.up);
         return up.length > 0 ? [{ kind: 'group', group: group.id, switches: up }] : [];
       }),
   };
   return FAILURE_KINDS.flatMap((kind) => (kinds.includes(kind) ? all[kind]() : []));
 }
+
+/** Whether it is of one of some kinds; two at once are of none. */
+export const isOf = (failure: Failure, kinds: readonly FailureKind[]): boolean =>
+  failure.kind !== 'two' && kinds.includes(failure.kind);
 
 /** What does it to a design. */
 export function commandsOf(failure: Failure): Command[] {
@@ -63,6 +89,8 @@ export function commandsOf(failure: Failure): Command[] {
       return [{ do: 'set-port', switch: failure.switch, port: failure.port, up: false }];
     case 'group':
       return failure.switches.map((id) => ({ do: 'set-switch', switch: id, up: false }));
+    case 'two':
+      return failure.both.flatMap(commandsOf);
   }
 }
 
@@ -78,6 +106,8 @@ export function actionsOf(failure: Failure): Undated[] {
       return failure.switches.map((id) => ({ do: 'switch-down', switch: id }));
     case 'card':
       return [];
+    case 'two':
+      return failure.both.flatMap(actionsOf);
   }
 }
 
@@ -89,6 +119,7 @@ export function failed(design: Design, ...failures: readonly Failure[]): Design 
 
 /** The switches that a failure takes away. */
 export function deadIn(failure: Failure): ReadonlySet<SwitchId> {
+  if (failure.kind === 'two') return new Set(failure.both.flatMap((each) => [...deadIn(each)]));
   if (failure.kind === 'switch') return new Set([failure.switch]);
   return new Set(failure.kind === 'group' ? failure.switches : []);
 }
@@ -105,5 +136,7 @@ export function failureText(failure: Failure, names: Names): string {
       return `the card of ${names.host(failure.host)} at ${names.end(failure)} is dead`;
     case 'group':
       return `group ${names.group(failure.group)} has no power`;
+    case 'two':
+      return failure.both.map((each) => failureText(each, names)).join(' and ');
   }
 }

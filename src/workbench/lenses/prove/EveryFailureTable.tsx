@@ -9,7 +9,7 @@ import {
   type EveryFailure,
   type FailureOutcome,
 } from '../../../core/analysis/failures/everyFailure';
-import { actionsOf, failureText, type Failure } from '../../../core/analysis/failures/failure';
+import { actionsOf, failureText, MOST_PAIRS, type Failure } from '../../../core/analysis/failures/failure';
 import { intentText } from '../../../core/analysis/intents/intents';
 import { namesOf } from '../../../core/model/derive/names';
 import type { Design } from '../../../core/model/document';
@@ -113,6 +113,7 @@ export function EveryFailureTable() {
     () => (failures.found ? failureRows(failures.found.of, failures.found.all) : []),
     [failures.found],
   );
+  const twos = useWorkbench((state) => state.pairsWanted);
   const filter = useFilter(rows);
   const [chosen, setShownRow] = useShownRow();
   const shown = rows.find(({ id }) => chosen.has(id)) ?? null;
@@ -153,6 +154,14 @@ export function EveryFailureTable() {
             </>
           )}
         </span>
+        <TextButton
+          does="plain"
+          aria-pressed={twos}
+          onClick={() => store.setState({ pairsWanted: !twos })}
+          title={`two cables or switches at once, ${MOST_PAIRS} pairs at most`}
+        >
+          {twos ? 'one thing at a time' : 'two at a time, too'}
+        </TextButton>
         {shown && actionsOf(shown.what).length > 0 && (
           <Button size="small" variant="outlined" onClick={() => playFailure(store, clock, shown.what)}>
             Play it on the timeline
@@ -172,6 +181,7 @@ export function EveryFailureTable() {
 }
 
 function summaryOf(design: Design, all: EveryFailure): string {
+  const pairs = all.outcomes.filter(({ failure }) => failure.kind === 'two').length;
   const cut = all.outcomes.filter(({ cutOff }) => cutOff.length > 0).length;
   const names = namesOf(design);
   const unneeded = unneededIn(design, all);
@@ -179,5 +189,6 @@ function summaryOf(design: Design, all: EveryFailure): string {
     unneeded.length === 0
       ? ''
       : ` No failure needs ${unneeded.length > 2 ? counted(unneeded.length, 'link') : unneeded.map((id) => names.link(id)).join(' or ')}.`;
-  return `${cut === 0 ? 'None cuts' : cut === 1 ? '1 cuts' : `${cut} cut`} off hosts for good.${spare}`;
+  const bounded = pairs === MOST_PAIRS ? ` Of pairs, the first ${MOST_PAIRS} were tried.` : '';
+  return `${cut === 0 ? 'None cuts' : cut === 1 ? '1 cuts' : `${cut} cut`} off hosts for good.${spare}${bounded}`;
 }

@@ -7,6 +7,7 @@ import { MapLayer } from '../../map/MapLayer';
 import type { LayerProps } from '../../map/geometry';
 import { polyline } from '../../map/run';
 import { Tags } from '../../map/tags';
+import { useStandings, type Standing } from '../../state/standings';
 import { useFollowing, useWorkbench } from '../../state/context';
 import { counted } from '../../ui/words/units';
 
@@ -73,8 +74,26 @@ export const HarmBands = memo(function HarmBands({ lines }: LayerProps) {
   );
 });
 
+/** Beside each switch: the hosts that hang on it alone, and the intents that are broken there. */
+export function tagTexts(
+  outcomes: readonly FailureOutcome[],
+  broken: readonly Pick<Standing, 'is' | 'at'>[],
+): ReadonlyMap<SwitchId, string> {
+  const counts = new Map<SwitchId, number>();
+  for (const { is, at } of broken)
+    if (is === 'broken' && at.switch) counts.set(at.switch, (counts.get(at.switch) ?? 0) + 1);
+  const alone = harmOfSwitches(outcomes);
+  return new Map(
+    [...new Set([...alone.keys(), ...counts.keys()])].map((id) => [
+      id,
+      [...(counts.has(id) ? [`${counts.get(id)} broken`] : []), ...(alone.has(id) ? [alone.get(id)!] : [])].join(', '),
+    ]),
+  );
+}
+
 export const HarmTags = memo(function HarmTags({ boxes, lines }: LayerProps) {
   const outcomes = useOutcomes();
-  const texts = useMemo(() => harmOfSwitches(outcomes), [outcomes]);
+  const standings = useStandings();
+  const texts = useMemo(() => tagTexts(outcomes, standings), [outcomes, standings]);
   return <Tags texts={texts} mark="data-alone" boxes={boxes} lines={lines} />;
 });

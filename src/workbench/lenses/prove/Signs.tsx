@@ -13,7 +13,7 @@ export const Signs = () => (
       <path d="M4 10H52" stroke="var(--ink)" strokeOpacity={0.13} strokeWidth={12} />
       <path d="M4 10H52" stroke="var(--strand-0)" strokeWidth={3} />
     </Sign>
-    <Sign says="tag beside a switch: hosts that hang on it alone, and are cut off without it">
+    <Sign says="tag beside a switch: intents broken there, hosts that hang on it alone">
       <rect
         x={2}
         y={2}
