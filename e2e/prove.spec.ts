@@ -104,3 +104,25 @@ test('how long each failure cuts hosts off is simulated, and an intent about it 
   await expect(page.getByRole('tab', { name: 'Break', exact: true })).toHaveAttribute('aria-selected', 'true');
   await expect(page.getByRole('list', { name: 'What happens' })).toContainText('lodge loses power');
 });
+
+test('an exercise says what is asked, and that it is done', async ({ page }) => {
+  await page.goto('/');
+  await page.getByText('Exercises: a network that does not do yet').click();
+  await expect(page.getByRole('list', { name: 'Exercises' }).getByRole('listitem')).toHaveCount(6);
+  await page.getByRole('button', { name: 'A building without power' }).click();
+  await page.waitForURL(/\/designs\//);
+  const asked = page.getByRole('list', { name: 'What is asked' }).getByRole('listitem');
+  await expect(asked.filter({ hasText: 'whatever group fails' })).toHaveAttribute('data-is', 'broken');
+  await expect(page.getByText('1 of 2 that must hold do')).toBeVisible();
+
+  await view(page, 'Cable');
+  const line = page.getByLabel('Quick-cabling line');
+  await line.fill('dome-north = dome-east 10G');
+  await line.press('Enter');
+  await view(page, 'Prove');
+  await view(page, 'Exercise');
+  await expect(page.getByText(/^Done\. 2 of 2 that must hold do.*with 3 settings touched\.$/)).toBeVisible();
+  await saved(page);
+  await page.getByRole('button', { name: 'begin again' }).click();
+  await expect(asked.filter({ hasText: 'whatever group fails' })).toHaveAttribute('data-is', 'broken');
+});

@@ -196,9 +196,17 @@ test('pictures of two hundred switches', async ({ page }) => {
   await page.goto(`/designs/${id}`);
   await settled(page);
   await picture(page, 'two-hundred');
-  await page.keyboard.press('Control+k');
-  await page.keyboard.type('acc-100');
-  await page.keyboard.press('Enter');
-  await page.getByRole('button', { name: 'only its ways to the root' }).click();
-  await picture(page, 'focus');
+});
+
+test('a picture of intents', async ({ page }) => {
+  await openDemo(page);
+  await page.getByRole('tab', { name: 'Prove', exact: true }).click();
+  const line = page.getByLabel('Line for intents');
+  await line.fill('ridge-a is root of vlan 15,25');
+  await line.press('Enter');
+  await page.getByRole('button', { name: 'add a campus in order' }).click();
+  await page.getByText('4 of 10 intents hold.').waitFor();
+  await page.getByRole('button', { name: 'close', exact: true }).click();
+  await page.locator('[data-alone]').first().waitFor();
+  await picture(page, 'prove');
 });

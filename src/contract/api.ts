@@ -1,4 +1,5 @@
 /** What the workbench and the server say to each other: one zod schema a body, shared by both sides. */
+import { EXERCISES } from '../core/demo/exercises';
 import { DEMO_SITES } from '../core/demo/sites';
 import { commandSchema } from '../core/edit/commands';
 import { MAX_COMMANDS } from '../core/model/limits';
@@ -14,6 +15,7 @@ export const newDesignSchema = z.discriminatedUnion('do', [
   z.strictObject({ do: z.literal('create'), name: titleSchema, mode: z.enum(SPOKEN).optional() }),
   z.strictObject({ do: z.literal('duplicate'), of: z.string() }),
   z.strictObject({ do: z.literal('demo'), site: z.enum(DEMO_SITES).optional() }),
+  z.strictObject({ do: z.literal('exercise'), number: z.number().int().min(1).max(EXERCISES.length) }),
   /** `document` is checked by the core, which names what is wrong far better than a schema here could. */
   z.strictObject({ do: z.literal('import'), document: z.unknown() }),
 ]);

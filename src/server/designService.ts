@@ -12,6 +12,7 @@ import {
 } from '../contract/api';
 import type { Command } from '../core/edit/commands';
 import { demoOf } from '../core/demo/demos';
+import { EXERCISES } from '../core/demo/exercises';
 import { DEMO_SITES } from '../core/demo/sites';
 import { describeCommands } from '../core/edit/describe';
 import { applyChange, editAll, replaceDesign, type Edited } from '../core/edit/edit';
@@ -51,6 +52,8 @@ function newDesign(db: Db, wish: NewDesign): Result<Design, Refused> {
   switch (wish.do) {
     case 'demo':
       return ok(demoOf(wish.site ?? 'observatory'));
+    case 'exercise':
+      return ok(EXERCISES[wish.number - 1]!.on(demoOf('observatory')));
     case 'create':
       return emptyDesign(wish.name, wish.mode);
     case 'import':

@@ -3,6 +3,7 @@ import { z } from '../base/zod';
 import { bundleSchema } from './bundle';
 import { COST_METHODS, text, titleSchema } from './common';
 import { SPOKEN, traitsOf } from './dialect';
+import { exerciseSchema } from './exercise';
 import { field, listField, nodeOf, type GroupNode } from './field';
 import { groupSchema } from './group';
 import { hostSchema } from './host';
@@ -19,6 +20,7 @@ import { worksheetSchema } from './worksheet';
 export * from './bundle';
 export * from './common';
 export * from './dialect';
+export * from './exercise';
 export * from './group';
 export * from './host';
 export * from './intent';
@@ -113,6 +115,13 @@ export const designSchema = z.strictObject({
     most: 1000,
     reads: 'nothing',
     nameOf: (intent) => `intent ${intent.line}`,
+  }),
+  /** Absent: no exercise. */
+  exercise: field(exerciseSchema.optional(), {
+    label: 'exercise',
+    reads: 'nothing',
+    absent: 'none',
+    present: 'an exercise',
   }),
   /** What happens to the network while the clock runs. What they name need not be there any more. */
   scenarios: listField(z.array(scenarioSchema).default([]), {

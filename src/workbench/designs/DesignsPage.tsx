@@ -1,6 +1,7 @@
 'use client';
 /** The list of designs: open, create, import, duplicate, rename, export, delete with a way back. */
 import Button from '@mui/material/Button';
+import { EXERCISES } from '../../core/demo/exercises';
 import { DEMO_NAMES, DEMO_SITES } from '../../core/demo/sites';
 import OutlinedInput from '@mui/material/OutlinedInput';
 import Snackbar from '@mui/material/Snackbar';
@@ -229,6 +230,23 @@ export function DesignsPage({
         <details className={styles.practice}>
           <summary>Practise on a small network: work its tree out by hand, then compare</summary>
           <PracticeChoice />
+        </details>
+        <details className={styles.practice}>
+          <summary>Exercises: a network that does not do yet what it should</summary>
+          <ol className={styles.exercises} aria-label="Exercises">
+            {EXERCISES.map(({ name, task }, i) => (
+              <li key={name}>
+                <Button
+                  variant="outlined"
+                  size="small"
+                  onClick={() => void run('It was not made', api.create({ do: 'exercise', number: i + 1 }), goTo)}
+                >
+                  {name}
+                </Button>
+                <span>{task}</span>
+              </li>
+            ))}
+          </ol>
         </details>
       </main>
       <Snackbar

@@ -90,11 +90,11 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
       shownTrees: [],
       selection: null,
       // Where nothing is yet, cabling comes first.
-      lens: document.now().design.switches.length === 0 ? 'Cable' : 'Root',
+      lens: document.now().design.switches.length === 0 ? 'Cable' : document.now().design.exercise ? 'Prove' : 'Root',
       focus: null,
       folded: foldedAtFirst(document.now().design),
       inspector: true,
-      drawer: { tab: null, open: true },
+      drawer: { tab: document.now().design.exercise ? 'exercise' : null, open: true },
       layout: 'placed',
       marked: null,
       rides: null,

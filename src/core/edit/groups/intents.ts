@@ -1,9 +1,9 @@
 /** Commands about intents. */
 import { z } from '../../base/zod';
-import { intentSchema } from '../../model/document';
+import { exerciseSchema, intentSchema } from '../../model/document';
 import { nodeOf, type GroupNode } from '../../model/field';
 import { command } from '../command';
-import { copyOf, find } from '../draft';
+import { assign, copyOf, find } from '../draft';
 import { did, say, type Naming } from '../phrase';
 import { applySettings, settingsOf, settingsText } from '../settings';
 
@@ -52,6 +52,18 @@ export const intentCommands = [
         draft.intents = draft.intents.filter((each) => each.id !== id);
       },
       say: (naming, { intent }) => did('removed', 'intent ', lineOf(naming, intent)),
+    },
+  ),
+  /** Makes an exercise of the design, or, null, none any more. */
+  command(
+    'set-exercise',
+    { exercise: exerciseSchema.nullable() },
+    {
+      apply(draft, { exercise }) {
+        if (exercise === null) delete draft.exercise;
+        else assign(draft, 'exercise', exercise);
+      },
+      say: (_, { exercise }) => say('exercise: ', exercise ? exercise.task : 'none any more'),
     },
   ),
 ] as const;

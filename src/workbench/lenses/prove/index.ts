@@ -20,6 +20,9 @@ export const prove: LensManifest = {
       offer: 'How long each failure cuts hosts off',
       tall: true,
     }),
+    table('exercise', 'Exercise', () => import('./ExerciseTable').then((m) => m.ExerciseTable), {
+      offer: 'Exercise: what is asked, and how far it is',
+    }),
     moved,
     findings,
     history,
