@@ -11,6 +11,7 @@ import type { Failure } from '../../core/analysis/failures/failure';
 import type { FailureRun } from '../../core/analysis/failures/outages';
 import type { UnderFailures } from '../../core/analysis/guards/failures';
 import type { Intrusion } from '../../core/analysis/guards/intruder';
+import type { ChangePlan } from '../../core/analysis/plans/changePlan';
 import type { ControlCost } from '../../core/analysis/sharing/controlPlane';
 import type { RegionMatch } from '../../core/analysis/regions/matching';
 import type { GainRow, GroupingProposal } from '../../core/analysis/regions/grouping';
@@ -64,6 +65,10 @@ export const askIntrusions = (design: Design): Ask<Intrusion[]> =>
 /** What guards do under every single failure: as long as it takes. */
 export const askGuardsUnderFailures = (design: Design): Ask<UnderFailures> =>
   ask(design, async (remote, tell) => await remote.guardsUnderFailures(design, tell));
+
+/** The order of steps from one state to another; `order`: by hand. */
+export const askChange = (before: Design, after: Design, order: readonly string[] | null): Ask<ChangePlan> =>
+  ask(after, (remote, tell) => remote.change(before, after, order ? [...order] : null, tell));
 
 /** What failures do, settled. */
 export const askEveryFailure = (design: Design, failures: readonly Failure[]): Ask<Pieces<EveryFailure>> =>

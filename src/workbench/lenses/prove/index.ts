@@ -20,6 +20,10 @@ export const prove: LensManifest = {
       offer: 'How long each failure cuts hosts off',
       tall: true,
     }),
+    table('change-plan', 'Change plan', () => import('./ChangePlanTable').then((m) => m.ChangePlanTable), {
+      offer: 'Change plan: the steps from an earlier state to this one',
+      tall: true,
+    }),
     table('exercise', 'Exercise', () => import('./ExerciseTable').then((m) => m.ExerciseTable), {
       offer: 'Exercise: what is asked, and how far it is',
     }),
