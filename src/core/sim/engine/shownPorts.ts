@@ -49,7 +49,7 @@ export class ShownPorts {
   /** A bridge has a port otherwise than before; false where it has not. What a pair shows then is to be asked for: `tellPairs`. */
   set(tree: number, port: number, to: RunState, role: RunRole, held: boolean): boolean {
     const from = this.acting.set(tree, port, to, role, held);
-    if (from !== null && !this.ofPairs.has(port)) this.change({ tree, port, from, to, role, held });
+    if (from !== null && !this.ofPairs.has(port)) this.change(tree, port, from, to, role, held);
     return from !== null;
   }
 
@@ -62,13 +62,13 @@ export class ShownPorts {
         for (const port of portsOf(pair)) {
           const [to, role, held] = this.now(tree, pair, port);
           const from = this.paired.set(tree, port, to, role, held);
-          if (from !== null) this.change({ tree, port, from, to, role, held });
+          if (from !== null) this.change(tree, port, from, to, role, held);
         }
   }
 
-  private change(change: Omit<PortChange, 't' | 'cause'>): void {
+  private change(tree: number, port: number, from: RunState, to: RunState, role: RunRole, held: boolean): void {
     const { now: t, cause } = this.of;
-    this.tell({ t, ...change, cause });
+    this.tell({ t, tree, port, from, to, role, held, cause });
   }
 
   private now(tree: number, pair: PairedBridges, port: number): Shown {

@@ -150,8 +150,8 @@ export class DataPlane {
     const port = wholeOf(this.sim.network, half);
     const s = this.sim.network.owner[port]!;
     for (const lan of this.lans) {
-      if (this.sim.treeFor(port, lan.vlan) !== tree) continue;
       const table = lan.tables[s]!;
+      if (table.size === 0 || this.sim.treeFor(port, lan.vlan) !== tree) continue;
       for (const [host, at] of table) if (at.port === port) table.delete(host);
     }
   }
