@@ -92,6 +92,12 @@ test('how long each failure cuts hosts off is simulated, and an intent about it 
   await expect(page.getByRole('img', { name: /Failures by how long .* to 10 s: 1\./ })).toBeVisible();
   await page.getByRole('button', { name: 'by pair' }).click();
   await expect(page.getByRole('grid', { name: 'Outages by pair' })).toBeVisible();
+  await page.getByRole('button', { name: 'matrix' }).click();
+  const matrix = page.getByRole('table', { name: 'Longest outage of each pair' });
+  await expect(matrix.getByRole('button', { name: /^8\.\d+ s$/ }).first()).toHaveAttribute(
+    'title',
+    'if lodge has no power',
+  );
 
   await view(page, 'Intents');
   const line = page.getByLabel('Line for intents');

@@ -105,7 +105,8 @@ export function* simulateInSteps(
   const isLarge = size > MOST_BOOTED;
   const { begins = isLarge ? 'at-rest' : 'booted' } = options;
   // Trees that fare alike in one state may not in the other.
-  const { clocks = becomes ? 'all on one' : isLarge && !negotiatesMuch(design) ? 'each its own' : 'one of each kind' } = options;
+  const { clocks = becomes ? 'all on one' : isLarge && !negotiatesMuch(design) ? 'each its own' : 'one of each kind' } =
+    options;
   const parts = clocks === 'all on one' ? inOnePart(trees) : clocks === 'each its own' ? each : [onOneClock(each)];
   const ensemble = new Ensemble(
     { design, before: given, scenario, becomes, trees, parts, seed, mostFrames, everyHello },

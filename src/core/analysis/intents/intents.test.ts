@@ -160,6 +160,11 @@ describe('in the demo', () => {
     expect(why('all hosts reach each other', alone)).toBe('In VLAN 45, Office desk does not reach Duty desk.');
   });
 
+  it('does not hold where it speaks of nobody', () => {
+    expect(why('hosts of vlan 4000 reach each other')).toBe('There is no such host.');
+    expect(why('ridge-a is root of instance 7')).toBe('There is no such tree.');
+  });
+
   it('leads to what would mend it', () => {
     const after = (text: string): Design => {
       const verdict = verdictOf(read(text).claim, new Settled(solve(DEMO)));

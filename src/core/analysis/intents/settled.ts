@@ -19,11 +19,15 @@ export class Settled {
   readonly solution: Solution;
   /** Switches that a failure has taken away: what hangs on nothing else went with them. */
   private readonly dead: ReadonlySet<SwitchId>;
+  /** Whether it is the network after a failure. */
+  readonly isAfterFailure: boolean;
   private known: { loads?: Loads; findings?: readonly Finding[] } = {};
 
-  constructor(solution: Solution, dead: ReadonlySet<SwitchId> = new Set()) {
+  /** `dead`: of a network after a failure. */
+  constructor(solution: Solution, dead: ReadonlySet<SwitchId> | null = null) {
     this.solution = solution;
-    this.dead = dead;
+    this.dead = dead ?? new Set();
+    this.isAfterFailure = dead !== null;
   }
 
   get network(): Network {

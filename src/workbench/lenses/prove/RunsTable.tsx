@@ -17,6 +17,7 @@ import { TextButton } from '../../ui/TextButton';
 import { durationText } from '../../ui/words/durations';
 import { counted } from '../../ui/words/units';
 import { playFailure } from './showFailure';
+import { PairMatrix } from './PairMatrix';
 import { SpreadChart } from './SpreadChart';
 
 interface Row {
@@ -59,6 +60,9 @@ const whyText = ({ by }: PairCost): string => Object.keys(by).join(', ');
 const pairText = ({ from, to, vlan }: PairCost, names: Names): string =>
   `${names.host(from)} to ${names.host(to)}, VLAN ${vlan}`;
 
+/** How outages are told. */
+const VIEWS = ['failure', 'pair', 'matrix'] as const;
+
 /** The worst first. */
 export function runRows(design: Design, runs: readonly FailureRun[]): Row[] {
   const names = namesOf(design);
@@ -100,10 +104,10 @@ export function RunsTable() {
   const clock = useClockStore();
   const runs = useFollowing((state) => state.runs);
   const wanted = useWorkbench((state) => state.runsWanted);
-  const [by, setBy] = useState<'failure' | 'pair'>('failure');
+  const [by, setBy] = useState<(typeof VIEWS)[number]>('failure');
   const found = runs.found;
   const rows = useMemo(
-    () => (found ? (by === 'failure' ? runRows : pairRows)(found.of, found.all.runs) : []),
+    () => (found ? (by === 'pair' ? pairRows : runRows)(found.of, found.all.runs) : []),
     [found, by],
   );
   const simulate = () => store.setState({ runsWanted: true });
@@ -138,25 +142,31 @@ export function RunsTable() {
           {summaryOf(found.all.runs)}
           {refused.length > 0 && ` ${refused[0]}`}
         </span>
-        {(['failure', 'pair'] as const).map((each) => (
+        {VIEWS.map((each) => (
           <TextButton key={each} does="plain" aria-pressed={by === each} onClick={() => setBy(each)}>
-            by {each}
+            {each === 'matrix' ? 'matrix' : `by ${each}`}
           </TextButton>
         ))}
-        <span>A click on a row plays it on the timeline.</span>
+        <span>A click plays it on the timeline.</span>
         {!wanted && (
           <TextButton does="plain" onClick={simulate}>
             simulate every kind of failure
           </TextButton>
         )}
       </div>
-      <SpreadChart runs={found.all.runs} />
-      <Grid
-        aria-label={by === 'failure' ? 'Outages by failure' : 'Outages by pair'}
-        rows={rows}
-        columns={by === 'failure' ? BY_FAILURE : BY_PAIR}
-        onOpen={({ what }) => playFailure(store, clock, what)}
-      />
+      {by === 'matrix' ? (
+        <PairMatrix design={found.of} runs={found.all.runs} onOpen={(what) => playFailure(store, clock, what)} />
+      ) : (
+        <>
+          <SpreadChart runs={found.all.runs} />
+          <Grid
+            aria-label={by === 'failure' ? 'Outages by failure' : 'Outages by pair'}
+            rows={rows}
+            columns={by === 'failure' ? BY_FAILURE : BY_PAIR}
+            onOpen={({ what }) => playFailure(store, clock, what)}
+          />
+        </>
+      )}
     </>
   );
 }

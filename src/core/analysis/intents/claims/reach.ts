@@ -34,7 +34,8 @@ class ReachClaim implements Claim {
 
   judge(of: Settled): Breach | null {
     const hosts = of.hostsOf(this.hosts);
-    if (hosts.length === 0) return null;
+    // Whoever went with a failure is not missed; but what speaks of nobody says nothing.
+    if (hosts.length === 0) return of.isAfterFailure ? null : { why: 'There is no such host.', at: {} };
     for (const vid of new Set(hosts.map(({ vlan }) => vlan))) {
       const found = this.inVlan(
         of,
