@@ -99,6 +99,12 @@ test('how long each failure cuts hosts off is simulated, and an intent about it 
     'if lodge has no power',
   );
 
+  await page.getByRole('button', { name: 'by failure' }).click();
+  await page.getByLabel('Beside it').selectOption('stp');
+  await expect(grid.getByRole('row', { name: /^lodge has no power 8\.\d+ s [34]\d\.\d+ s/ })).toBeVisible({
+    timeout: 30_000,
+  });
+
   await view(page, 'Intents');
   const line = page.getByLabel('Line for intents');
   await line.fill('whatever switch fails, all hosts are cut off no longer than 3 s');

@@ -8,6 +8,9 @@ import { readIntent } from '../intents/intents';
 import { Settled } from '../intents/settled';
 import { everyFailure } from './everyFailure';
 import { deadIn, failuresOf } from './failure';
+import { readDesign } from '../../model/read';
+import { leanDesign } from '../../model/derive/write';
+import { VARIANTS } from './variants';
 import { canRun, runFailure, worstByPair, type FailureRun } from './outages';
 
 const speaking = (dialect: Dialect): Design => {
@@ -79,5 +82,18 @@ it('holds claims about times against runs, and takes them under failures alone',
     const of = new Settled(solve(design), deadIn(run.failure));
     expect(claim.judgeRun!(run, of) === null).toBe((run.worst ?? 0) <= 3);
     expect(long.judgeRun!(run, of)).toBeNull();
+  }
+});
+
+it('is run otherwise beside it: every variant is a legal design with the same switches and cables', () => {
+  const demo = fernhollow();
+  for (const { key, of } of VARIANTS) {
+    const variant = of(demo);
+    expect(readDesign(leanDesign(variant)).ok).toBe(true);
+    expect(variant.switches.map(({ id }) => id)).toEqual(demo.switches.map(({ id }) => id));
+    expect(variant.links).toEqual(demo.links);
+    const [failure] = failuresOf(solve(variant), ['switch']);
+    expect(runFailure(variant, failure!)).toMatchObject({ ok: true });
+    expect(key).not.toBe('');
   }
 });

@@ -5,13 +5,17 @@ import type { GridColDef } from '@mui/x-data-grid';
 import { useMemo, useState } from 'react';
 import { failureText, type Failure } from '../../../core/analysis/failures/failure';
 import { WATCHED, worstByPair, type FailureRun } from '../../../core/analysis/failures/outages';
+import { VARIANTS } from '../../../core/analysis/failures/variants';
 import { namesOf } from '../../../core/model/derive/names';
 import type { Design } from '../../../core/model/document';
 import type { Names } from '../../../core/model/names';
 import type { PairCost } from '../../../core/sim/report/cost';
 import { useClockStore } from '../../state/clock';
+import { useAsk } from '../../state/ask';
 import { useFollowing, useWorkbench, useWorkbenchStore } from '../../state/context';
 import { Grid } from '../../ui/Grid';
+import { Select } from '../../ui/Select';
+import { askRuns } from '../../state/questions';
 import styles from '../../ui/table.module.css';
 import { TextButton } from '../../ui/TextButton';
 import { durationText } from '../../ui/words/durations';
@@ -30,6 +34,8 @@ interface Row {
   readonly why: string;
   readonly pairs: number;
   readonly settled: string;
+  /** The longest outage in the network that stands beside, in words. */
+  readonly beside: string;
   readonly what: Failure;
 }
 
@@ -55,6 +61,14 @@ const BY_PAIR: GridColDef<Row>[] = [
   { field: 'why', headerName: 'Because of', width: 140 },
 ];
 
+/** The columns with one more, for what stands beside. */
+const withBeside = (name: string): GridColDef<Row>[] =>
+  BY_FAILURE.flatMap((column) =>
+    column === timeColumn
+      ? [column, { field: 'beside', headerName: name, width: 150, align: 'right', headerAlign: 'right' }]
+      : [column],
+  );
+
 const timeText = (seconds: number, lasting: boolean): string => (lasting ? 'for good' : durationText(seconds));
 const whyText = ({ by }: PairCost): string => Object.keys(by).join(', ');
 const pairText = ({ from, to, vlan }: PairCost, names: Names): string =>
@@ -79,6 +93,7 @@ export function runRows(design: Design, runs: readonly FailureRun[]): Row[] {
         why: first ? whyText(first) : '',
         pairs: pairs.length,
         settled: settledAfter === null ? 'not yet' : settledAfter === 0 ? '' : durationText(settledAfter),
+        beside: '',
         what: failure,
       };
     });
@@ -95,6 +110,7 @@ export function pairRows(design: Design, runs: readonly FailureRun[]): Row[] {
     why: whyText(pair),
     pairs: run.pairs.length,
     settled: '',
+    beside: '',
     what: run.failure,
   }));
 }
@@ -109,6 +125,42 @@ export function RunsTable() {
   const rows = useMemo(
     () => (found ? (by === 'pair' ? pairRows : runRows)(found.of, found.all.runs) : []),
     [found, by],
+  );
+  const [variant, setVariant] = useState('');
+  const beside = VARIANTS.find(({ key }) => key === variant) ?? null;
+  const asked = useMemo(
+    () =>
+      beside && found
+        ? askRuns(
+            beside.of(found.of),
+            found.all.runs.map(({ failure }) => failure),
+          )
+        : null,
+    [beside, found],
+  );
+  const other = useAsk(asked);
+  const others = useMemo(
+    () =>
+      new Map(
+        other.status.kind === 'found'
+          ? other.status.value.pieces
+              .flat()
+              .flatMap((each) => (each.ok ? [[JSON.stringify(each.value.failure), each.value] as const] : []))
+          : [],
+      ),
+    [other.status],
+  );
+  const shown = useMemo(
+    () =>
+      rows.map((row) => {
+        const run = others.get(JSON.stringify(row.what));
+        return run ? { ...row, beside: run.worst === null ? 'none' : timeText(run.worst, run.forGood > 0) } : row;
+      }),
+    [rows, others],
+  );
+  const columns = useMemo(
+    () => (by === 'pair' ? BY_PAIR : beside ? withBeside(beside.name) : BY_FAILURE),
+    [by, beside],
   );
   const simulate = () => store.setState({ runsWanted: true });
   if (runs.kind === 'busy')
@@ -147,6 +199,21 @@ export function RunsTable() {
             {each === 'matrix' ? 'matrix' : `by ${each}`}
           </TextButton>
         ))}
+        <Select
+          label="Beside it"
+          value={variant}
+          options={[
+            ['', 'nothing beside it'],
+            ...VARIANTS.map(({ key, name }) => [key, `beside it: ${name}`] as const),
+          ]}
+          choose={setVariant}
+        />
+        {other.status.kind === 'busy' && <span role="status">{Math.round(other.status.share * 100)} %…</span>}
+        {beside && others.size > 0 && (
+          <span>
+            {beside.name}: {summaryOf([...others.values()])}
+          </span>
+        )}
         <span>A click plays it on the timeline.</span>
         {!wanted && (
           <TextButton does="plain" onClick={simulate}>
@@ -161,8 +228,8 @@ export function RunsTable() {
           <SpreadChart runs={found.all.runs} />
           <Grid
             aria-label={by === 'failure' ? 'Outages by failure' : 'Outages by pair'}
-            rows={rows}
-            columns={by === 'failure' ? BY_FAILURE : BY_PAIR}
+            rows={shown}
+            columns={columns}
             onOpen={({ what }) => playFailure(store, clock, what)}
           />
         </>

@@ -4,6 +4,7 @@ import { Bar, BarChart, Legend, ResponsiveContainer, Tooltip, XAxis, YAxis } fro
 import type { FailureRun } from '../../../core/analysis/failures/outages';
 import { OUTAGE_CAUSES, type OutageCause } from '../../../core/sim/traffic/reach';
 import { CAUSE_FILLS } from '../shared/causeFills';
+import own from './prove.module.css';
 
 /** Up to so many seconds. */
 const BUCKETS: readonly (readonly [label: string, upTo: number])[] = [
@@ -57,10 +58,18 @@ export function SpreadChart({ runs }: { readonly runs: readonly FailureRun[] }) 
         >
           <XAxis dataKey="label" tick={TICK} interval={0} height={20} stroke="var(--rule-strong)" />
           <YAxis tick={TICK} allowDecimals={false} width={34} stroke="var(--rule-strong)" />
-          <Legend verticalAlign="top" align="right" height={18} iconSize={9} wrapperStyle={{ fontSize: 12 }} />
+          <Legend
+            verticalAlign="top"
+            align="right"
+            height={18}
+            iconSize={9}
+            wrapperStyle={{ fontSize: 12 }}
+            formatter={(text: string) => <span className={own.legend}>{text}</span>}
+          />
           <Tooltip
             cursor={{ fill: 'var(--accent-wash)' }}
             contentStyle={{ background: 'var(--raised)', border: '1px solid var(--rule-strong)', fontSize: 12 }}
+            wrapperStyle={{ zIndex: 5 }}
             labelStyle={{ color: 'var(--ink)' }}
             itemStyle={{ color: 'var(--ink)' }}
           />
