@@ -48,7 +48,7 @@ test('every failure is tried, one is shown on the map and played on the timeline
     'data-intent',
     'holds',
   );
-  await expect(map(page).locator('[data-alone="dome-north"]')).toHaveText('2 hosts alone');
+  await expect(map(page).locator('[data-alone="dome-north"]')).toHaveText('2 alone');
 
   await view(page, 'Every failure');
   const grid = page.getByRole('grid', { name: 'Every failure' });

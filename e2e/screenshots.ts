@@ -206,7 +206,6 @@ test('a picture of intents', async ({ page }) => {
   await line.press('Enter');
   await page.getByRole('button', { name: 'add a campus in order' }).click();
   await page.getByText('4 of 10 intents hold.').waitFor();
-  await page.getByRole('button', { name: 'close', exact: true }).click();
   await page.locator('[data-alone]').first().waitFor();
   await picture(page, 'prove');
 });

@@ -9,7 +9,6 @@ import { polyline } from '../../map/run';
 import { Tags } from '../../map/tags';
 import { useStandings, type Standing } from '../../state/standings';
 import { useFollowing, useWorkbench } from '../../state/context';
-import { counted } from '../../ui/words/units';
 
 /** Of a band, pixels: where nothing but its own ends changes, and where most changes. */
 const WIDTH = { least: 5, most: 20 } as const;
@@ -39,7 +38,7 @@ export function harmOfSwitches(outcomes: readonly FailureOutcome[]): ReadonlyMap
   return new Map(
     outcomes.flatMap((outcome) =>
       outcome.failure.kind === 'switch' && hosts(outcome) > 0
-        ? [[outcome.failure.switch, `${counted(hosts(outcome), 'host')} alone`] as const]
+        ? [[outcome.failure.switch, `${hosts(outcome)} alone`] as const]
         : [],
     ),
   );
