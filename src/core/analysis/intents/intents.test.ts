@@ -51,6 +51,7 @@ const hosts = fc
     { minLength: 1, maxLength: 3 },
   )
   .map((all) => all.join(', '));
+const places = fc.oneof(switches, fc.constantFrom('link lodge 1', 'ridge-a, link ridge-b 3, lodge'));
 const trees = fc.constantFrom('all trees', 'vlan 15', 'vlan 15,25-35', 'instance 1,3');
 const end = fc.constantFrom('lodge 1', 'ridge-b 3', 'lodge Uplinks');
 const claim = fc.oneof(
@@ -60,7 +61,7 @@ const claim = fc.oneof(
   fc.tuple(end, fc.constantFrom('blocks', 'forwards'), trees).map((p) => p.join(' ')),
   fc.tuple(end, fc.constantFrom('carries', 'never carries')).map(([at, does]) => `link ${at} ${does} vlan 15,25`),
   fc
-    .tuple(hosts, fc.option(switches), fc.option(switches), fc.option(fc.integer({ min: 0, max: 9 })))
+    .tuple(hosts, fc.option(places), fc.option(places), fc.option(fc.integer({ min: 0, max: 9 })))
     .map(([who, over, not, hops]) =>
       [
         `${who} reach each other`,
@@ -148,6 +149,13 @@ describe('in the demo', () => {
     expect(why('all hosts reach each other')).toBeNull();
     expect(why('hosts of vlan 25 reach each other not over lodge')).toBe(
       'In VLAN 25, the way from Camera recorder to Image store goes over lodge.',
+    );
+    expect(why('hosts of vlan 25 reach each other over link lodge 2')).toBeNull();
+    expect(why('hosts of vlan 25 reach each other not over link ridge-a 7')).toBe(
+      'In VLAN 25, the way from Camera recorder to Image store goes over the link at ridge-a port 7.',
+    );
+    expect(why('hosts of vlan 25 reach each other over link workshop 1')).toContain(
+      'is dome-north, ridge-a, lodge, ridge-b',
     );
     const apart = edited(DEMO, { do: 'set-switch', switch: 'lodge' as SwitchId, up: false });
     expect(why('all hosts reach each other', apart)).toBeNull();

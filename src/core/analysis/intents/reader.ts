@@ -13,6 +13,8 @@ export type SwitchesOf =
   | { readonly by: 'switch'; readonly id: SwitchId }
   | { readonly by: 'group'; readonly id: GroupId }
   | { readonly by: 'tier'; readonly tier: Tier };
+/** What a way goes over: switches, or the link at a port. */
+export type PlacesOf = SwitchesOf | { readonly by: 'link'; readonly end: End };
 /** Hosts by their names, all of them, of a VLAN, or at some switches. */
 export type HostsOf =
   | { readonly by: 'host'; readonly id: HostId }
@@ -123,14 +125,19 @@ export class Reader {
     return joined;
   }
 
-  /** A subject of the same kind later in a line: `over ridge-a, ridge-b`. */
-  switches(): readonly SwitchesOf[] {
-    const found: SwitchesOf[] = [];
+  /** What a way goes over, later in a line: `over ridge-a, link ridge-b 3`. */
+  places(): readonly PlacesOf[] {
+    const found: PlacesOf[] = [];
     do {
+      if (this.takes('link', 'the link at a port')) {
+        found.push({ by: 'link', end: this.port() });
+        continue;
+      }
       this.offer(() => this.switchOptions());
       const words: Token[] = [];
       const first = this.peek();
-      if (!first || first.kind === 'sign') this.wrong('the name of a switch or a group belongs here');
+      if (!first || first.kind === 'sign')
+        this.wrong('the name of a switch or a group belongs here, or a link: link ridge-a 1');
       words.push(first!);
       this.next += 1;
       const second = this.peek();

@@ -2,7 +2,7 @@
 import { writtenName } from '../../cabling/tokens';
 import type { Design } from '../../model/document';
 import { nameOf } from '../../model/names';
-import type { End, HostsOf, SwitchesOf, TreesOf } from './reader';
+import type { End, HostsOf, PlacesOf, SwitchesOf, TreesOf } from './reader';
 
 type Thing = { readonly id: string; readonly name?: string | undefined };
 
@@ -19,6 +19,9 @@ export class Writer {
 
   switches(all: readonly SwitchesOf[]): string {
     return all.map((each) => this.switchesOf(each)).join(', ');
+  }
+  places(all: readonly PlacesOf[]): string {
+    return all.map((each) => (each.by === 'link' ? `link ${this.end(each.end)}` : this.switchesOf(each))).join(', ');
   }
   hosts(all: readonly HostsOf[]): string {
     return all.map((each) => this.hostsOf(each)).join(', ');

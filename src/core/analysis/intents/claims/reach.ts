@@ -1,14 +1,14 @@
-/** That hosts of one VLAN reach each other, over or not over switches, within so many hops. */
+/** That hosts of one VLAN reach each other, over or not over switches and links, within so many hops. */
 import type { Host } from '../../../model/document';
 import { nameOf } from '../../../model/names';
 import type { FailureRun } from '../../failures/outages';
 import type { Breach, Claim, Form } from '../claim';
-import type { HostsOf, Reader, SwitchesOf } from '../reader';
+import type { HostsOf, PlacesOf, Reader } from '../reader';
 import { few, type Settled } from '../settled';
 
 interface Terms {
-  readonly over: readonly SwitchesOf[] | null;
-  readonly notOver: readonly SwitchesOf[] | null;
+  readonly over: readonly PlacesOf[] | null;
+  readonly notOver: readonly PlacesOf[] | null;
   readonly hops: number | null;
 }
 
@@ -26,8 +26,8 @@ class ReachClaim implements Claim {
     return [
       writer.hosts(this.hosts),
       'reach each other',
-      ...(over ? [`over ${writer.switches(over)}`] : []),
-      ...(notOver ? [`not over ${writer.switches(notOver)}`] : []),
+      ...(over ? [`over ${writer.places(over)}`] : []),
+      ...(notOver ? [`not over ${writer.places(notOver)}`] : []),
       ...(hops === null ? [] : [`within ${hops} hops`]),
     ].join(' ');
   }
@@ -54,9 +54,7 @@ class ReachClaim implements Claim {
       at: { ...(host.attach[0] ? { switch: host.attach[0].switch } : {}), trees },
     });
     const entries = hosts.map((host) => of.switchesAt(host));
-    const [over, notOver] = [this.terms.over, this.terms.notOver].map(
-      (all) => all && new Set(of.switchesOf(all).map((id) => of.network.switchIndex.get(id)!)),
-    );
+    const [over, notOver] = [this.terms.over, this.terms.notOver].map((all) => all && passesOf(of, vid, all));
     for (const [i, host] of hosts.entries()) {
       const before = of.ways(vid, entries[i]!);
       const lost = hosts.filter((_, j) => j !== i && !entries[j]!.some((s) => before[s]! >= 0));
@@ -80,20 +78,39 @@ class ReachClaim implements Claim {
     return null;
   }
 
-  private wrongWay(
-    of: Settled,
-    way: readonly number[],
-    over: ReadonlySet<number> | null,
-    notOver: ReadonlySet<number> | null,
-  ): string | null {
+  private wrongWay(of: Settled, way: readonly number[], over: Passes | null, notOver: Passes | null): string | null {
     const { hops } = this.terms;
     const named = way.map((s) => of.nameAt(s));
-    if (over && !way.some((s) => over.has(s))) return `is ${named.join(', ')}`;
-    const through = notOver && way.find((s) => notOver.has(s));
-    if (typeof through === 'number') return `goes over ${of.nameAt(through)}`;
+    if (over && over(way) === null) return `is ${named.join(', ')}`;
+    const through = notOver?.(way) ?? null;
+    if (through !== null) return `goes over ${through}`;
     if (hops !== null && way.length - 1 > hops) return `takes ${way.length - 1} hops: ${named.join(', ')}`;
     return null;
   }
+}
+
+/** What of some places a way passes, as people call it; null where it passes none. */
+type Passes = (way: readonly number[]) => string | null;
+
+function passesOf(of: Settled, vid: number, places: readonly PlacesOf[]): Passes {
+  const switches = new Set(
+    of.switchesOf(places.filter((place) => place.by !== 'link')).map((id) => of.network.switchIndex.get(id)!),
+  );
+  const links = places.flatMap((place) => {
+    const p = place.by === 'link' ? of.portAt(place.end) : -1;
+    const far = p < 0 ? -1 : of.network.far[p]!;
+    if (place.by !== 'link' || far < 0 || !of.passes(vid)[p] || !of.passes(vid)[far]) return [];
+    const { owner } = of.network;
+    return [{ ends: [owner[p]!, owner[far]!] as const, name: `the link at ${of.names.end(place.end)}` }];
+  });
+  return (way) => {
+    const at = way.find((s) => switches.has(s));
+    if (at !== undefined) return of.nameAt(at);
+    const link = links.find(({ ends: [a, b] }) =>
+      way.some((s, i) => (s === a && way[i + 1] === b) || (s === b && way[i + 1] === a)),
+    );
+    return link?.name ?? null;
+  };
 }
 
 /** The switches on the shortest way to one of some, from the far end. */
@@ -110,8 +127,8 @@ function wayTo(before: Int32Array, to: readonly number[]): number[] {
 }
 
 function termsOf(reader: Reader): Terms {
-  const over = reader.takes('over', 'every way passes one of some switches') ? reader.switches() : null;
-  const notOver = reader.takes('not over', 'no way passes some switches') ? reader.switches() : null;
+  const over = reader.takes('over', 'every way passes one of some switches or links') ? reader.places() : null;
+  const notOver = reader.takes('not over', 'no way passes some switches or links') ? reader.places() : null;
   const within = reader.takes('within', 'so many links at most');
   const hops = within ? reader.number('a number of hops', 'hops', (n) => Number.isInteger(n) && n <= 100) : null;
   return { over, notOver, hops };
