@@ -12,6 +12,7 @@ import { solve } from '../../tree/solve';
 import { everyFailure } from '../failures/everyFailure';
 import { settingsTouched } from './exercise';
 import { judged } from './intents';
+import { SETS, newTo } from './sets';
 import { Settled } from './settled';
 
 /** Intents that do not hold, failures included. */
@@ -75,6 +76,10 @@ it.each(EXERCISES.map((exercise) => [exercise.name, exercise] as const))(
     expect(broken(done.value.design)).toEqual([]);
   },
 );
+
+it('has sets to begin with that every design can read', () => {
+  for (const { lines } of SETS) expect(newTo(fernhollow(), lines)).toHaveLength(lines.length);
+});
 
 it('counts the settings that were touched, and not what was only written down', () => {
   const begin = EXERCISES[0]!.on(fernhollow());

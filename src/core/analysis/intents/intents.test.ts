@@ -34,10 +34,12 @@ const several = fc.uniqueArray(
   { minLength: 1, maxLength: 3 },
 );
 const switches = several.map((all) => all.join(', '));
+const isOne = (all: readonly string[]): boolean => all.length === 1 && /^[a-z-]+$/.test(all[0]!);
 /** As many become as are named. */
-const never = several.map(
-  (all) => `${all.join(', ')} never ${all.length === 1 && /^[a-z-]+$/.test(all[0]!) ? 'becomes' : 'become'} root`,
-);
+const never = several.map((all) => `${all.join(', ')} never ${isOne(all) ? 'becomes' : 'become'} root`);
+const placed = fc
+  .tuple(several, fc.constantFrom('root of', 'standby of'))
+  .map(([all, what]) => `${all.join(', ')} ${isOne(all) ? 'is' : 'are'} ${what}`);
 const hosts = fc
   .uniqueArray(
     fc.constantFrom(
@@ -55,7 +57,7 @@ const places = fc.oneof(switches, fc.constantFrom('link lodge 1', 'ridge-a, link
 const trees = fc.constantFrom('all trees', 'vlan 15', 'vlan 15,25-35', 'instance 1,3');
 const end = fc.constantFrom('lodge 1', 'ridge-b 3', 'lodge Uplinks');
 const claim = fc.oneof(
-  fc.tuple(switches, fc.constantFrom('is root of', 'is standby of'), trees).map((p) => p.join(' ')),
+  fc.tuple(placed, trees).map((p) => p.join(' ')),
   never,
   fc.tuple(never, fc.constantFrom('vlan 15', 'instance 1,3')).map((p) => p.join(' of ')),
   fc.tuple(end, fc.constantFrom('blocks', 'forwards'), trees).map((p) => p.join(' ')),

@@ -29,6 +29,36 @@ export const CAMPUS: readonly Suggestion[] = [
   should('whatever link or member or switch fails, no link above 90 %'),
 ];
 
+/** Sets to begin with, by what they are called. */
+export const SETS: readonly { readonly name: string; readonly says: string; readonly lines: readonly Suggestion[] }[] =
+  [
+    {
+      name: 'a campus in order',
+      says: 'what is asked of every campus: hosts reach each other whatever fails, no access switch becomes root, edges are guarded',
+      lines: CAMPUS,
+    },
+    {
+      name: 'strong roots',
+      says: 'core switches are root and standby of every tree, chosen by priority, and share the trees',
+      lines: [
+        must('core switches are root of all trees'),
+        must('core switches are standby of all trees'),
+        must('whatever switch fails, access switches never become root'),
+        should('no finding of root-by-mac'),
+        should('no finding of standby-by-mac'),
+        should('no finding of one-root-for-all'),
+      ],
+    },
+    {
+      name: 'quick recovery',
+      says: 'how long hosts may be cut off while a failure is got over: simulated',
+      lines: [
+        must('whatever link or member fails, all hosts are cut off no longer than 1 s'),
+        should('whatever switch fails, all hosts are cut off no longer than 3 s'),
+      ],
+    },
+  ];
+
 /** What holds now and is worth keeping so, as lines by names: who is root and standby, bundles, the region, and what is asked of every campus. */
 export function holdingNow(of: Settled): Suggestion[] {
   const { design } = of.network;

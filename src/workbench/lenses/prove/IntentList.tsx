@@ -1,7 +1,7 @@
 'use client';
 /** The intents of the design, those that are broken first: each with why, the way there, and what would mend it. */
 import { useState } from 'react';
-import { CAMPUS, holdingNow, linesOfIntents, newTo, type Suggestion } from '../../../core/analysis/intents/sets';
+import { SETS, holdingNow, linesOfIntents, newTo, type Suggestion } from '../../../core/analysis/intents/sets';
 import { Settled } from '../../../core/analysis/intents/settled';
 import { ok } from '../../../core/base/result';
 import { useClockStore } from '../../state/clock';
@@ -59,13 +59,11 @@ export function IntentList() {
         </span>
         {!viewing && (
           <>
-            <TextButton
-              does="edit"
-              onClick={() => add(() => CAMPUS, false)}
-              title="what is asked of every campus: hosts reach each other whatever fails, no access switch becomes root, edges are guarded"
-            >
-              add a campus in order
-            </TextButton>
+            {SETS.map(({ name, says, lines }) => (
+              <TextButton key={name} does="edit" onClick={() => add(() => lines, false)} title={says}>
+                add {name}
+              </TextButton>
+            ))}
             <TextButton
               does="edit"
               onClick={() => add(holdingNow, true)}

@@ -30,8 +30,8 @@ class PlaceClaim implements Claim {
 
   write(writer: Parameters<Claim['write']>[0]): string {
     const who = writer.switches(this.who);
-    if (this.as !== 'never') return `${who} is ${this.as} of ${writer.trees(this.trees)}`;
     const alone = this.who.length === 1 && this.who[0]!.by === 'switch';
+    if (this.as !== 'never') return `${who} ${alone ? 'is' : 'are'} ${this.as} of ${writer.trees(this.trees)}`;
     return `${who} never ${alone ? 'becomes' : 'become'} root${this.trees.by === 'all' ? '' : ` of ${writer.trees(this.trees)}`}`;
   }
 
@@ -84,18 +84,14 @@ class PlaceClaim implements Claim {
 const whoIs = (reader: Reader, subject: Subject): SwitchesOf[] => subject.map((item) => reader.switchesOf(item));
 
 export const rootForms: readonly Form[] = [
-  {
-    words: 'is root of',
-    about: 'subject',
-    detail: 'root of trees; of several, one of them',
-    read: (reader, subject) => new PlaceClaim(whoIs(reader, subject), 'root', reader.trees()),
-  },
-  {
-    words: 'is standby of',
-    about: 'subject',
-    detail: 'standby root of trees',
-    read: (reader, subject) => new PlaceClaim(whoIs(reader, subject), 'standby', reader.trees()),
-  },
+  ...(['root', 'standby'] as const).flatMap((as) =>
+    ['is', 'are'].map((verb): Form => ({
+      words: `${verb} ${as} of`,
+      about: 'subject',
+      detail: as === 'root' ? 'root of trees; of several, one of them' : 'standby root of trees',
+      read: (reader, subject) => new PlaceClaim(whoIs(reader, subject), as, reader.trees()),
+    })),
+  ),
   ...['never becomes root', 'never become root'].map((words): Form => ({
     words,
     about: 'subject',
