@@ -1,8 +1,8 @@
 /** The order of steps that takes a running network from one state to another: each judged once it has settled, the least harmful next. */
 import { settingDifferences } from '../../model/derive/compare';
 import { namesOf } from '../../model/derive/names';
-import type { Design } from '../../model/document';
-import type { HostId, SwitchId, TreeId } from '../../model/ids';
+import { portSchema, type Design } from '../../model/document';
+import type { HostId, PortId, SwitchId, TreeId } from '../../model/ids';
 import { fail, ok, type Result } from '../../base/result';
 import { movedEnds } from '../../tree/moved';
 import type { SettledTree } from '../../tree/settled';
@@ -176,11 +176,30 @@ function doing(step: Step, from: Design, to: Design): string[] {
     if (!is?.up) return was ? [`Unplug ${named(from)}.`] : [];
     return [was?.up ? `Plug ${named(from)} over to ${named(to)}.` : `Plug in ${named(to)}.`];
   }
-  return settingDifferences(from, to).map(({ on, setting, before, after }) =>
-    before === null
-      ? `${on}: ${setting}, ${after}`
-      : after === null
-        ? `${on}: ${setting}`
-        : `${on}: ${setting} ${before} to ${after}`,
-  );
+  const fresh = new Set<string>();
+  const base = withNewPorts(from, to, step.switch, fresh);
+  return [
+    ...[...fresh].map((port) => `${namesOf(to).end({ switch: step.switch, port: port as PortId })}: new.`),
+    ...settingDifferences(base, to).map(({ on, setting, before, after }) =>
+      before === null
+        ? `${on}: ${setting}, ${after}`
+        : after === null
+          ? `${on}: ${setting}`
+          : `${on}: ${setting} ${before} to ${after}`,
+    ),
+  ];
+}
+
+/** A state with the ports that a switch gets, as they come: what is set there beside is told. */
+function withNewPorts(from: Design, to: Design, id: SwitchId, fresh: Set<string>): Design {
+  const is = to.switches.find((sw) => sw.id === id);
+  const was = from.switches.find((sw) => sw.id === id);
+  if (!is || !was) return from;
+  const ports = is.ports.map((port) => {
+    const known = was.ports.find((each) => each.id === port.id);
+    if (!known) fresh.add(port.id);
+    return known ?? portSchema.parse({ id: port.id, number: port.number });
+  });
+  const gone = was.ports.filter((port) => !is.ports.some((each) => each.id === port.id));
+  return { ...from, switches: from.switches.map((sw) => (sw === was ? { ...was, ports: [...ports, ...gone] } : sw)) };
 }
