@@ -21,7 +21,7 @@ import { TextButton } from '../../ui/TextButton';
 import { durationText } from '../../ui/words/durations';
 import { counted } from '../../ui/words/units';
 import { playFailure } from './showFailure';
-import { PairMatrix } from './PairMatrix';
+import { WorstOfPairs } from './WorstOfPairs';
 import { SpreadChart } from './SpreadChart';
 
 interface Row {
@@ -222,7 +222,7 @@ export function RunsTable() {
         )}
       </div>
       {by === 'matrix' ? (
-        <PairMatrix design={found.of} runs={found.all.runs} onOpen={(what) => playFailure(store, clock, what)} />
+        <WorstOfPairs design={found.of} runs={found.all.runs} onOpen={(what) => playFailure(store, clock, what)} />
       ) : (
         <>
           <SpreadChart runs={found.all.runs} />

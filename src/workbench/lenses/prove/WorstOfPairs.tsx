@@ -14,7 +14,7 @@ import own from './prove.module.css';
 const MOST = 40;
 const NAME = 16;
 
-export function PairMatrix({
+export function WorstOfPairs({
   design,
   runs,
   onOpen,
