@@ -178,6 +178,17 @@ describe('knot-path prove', () => {
     expect(stdout).toContain('  if ridge-a port 1 to ridge-b port 1 is cut: The root of VLANs');
   });
 
+  it('runs the protocols for what is said of times', () => {
+    const { status, stdout } = knotPath([
+      'prove',
+      intents('whatever switch fails, all hosts are cut off no longer than 3 s'),
+    ]);
+    expect(status).toBe(1);
+    expect(stdout).toMatch(
+      /^broken \(must\).*\n {2}if lodge has no power: In VLAN 25, Camera recorder does not reach Image store for 8 s\.\n/,
+    );
+  });
+
   it('ends with 0 where only a should does not hold', () => {
     expect(knotPath(['prove', intents('no link above 1 %')])).toMatchObject({
       status: 0,

@@ -2,6 +2,8 @@
 import type { Verb } from '../verb';
 import { everyFailure, watchedIn } from '../../core/analysis/failures/everyFailure';
 import { failureText, failuresOf } from '../../core/analysis/failures/failure';
+import { canRun, runFailure } from '../../core/analysis/failures/outages';
+import { brokenInRuns } from '../../core/analysis/failures/timed';
 import { intentText, judged } from '../../core/analysis/intents/intents';
 import { Settled } from '../../core/analysis/intents/settled';
 import { namesOf } from '../../core/model/derive/names';
@@ -21,11 +23,27 @@ function runProve(file: string, options: { json?: boolean }): void {
   const watched = watchedIn(design);
   const kinds = [...new Set(watched.flatMap(({ meant }) => meant.whatever ?? []))];
   const outcomes = kinds.length === 0 ? [] : everyFailure(solution, failuresOf(solution, kinds)).outcomes;
+  const timed = new Map(watched.flatMap(({ id, meant }) => (meant.claim.judgeRun ? [[id, meant] as const] : [])));
+  const run = failuresOf(
+    solution,
+    [...timed.values()].flatMap(({ whatever }) => whatever ?? []),
+  )
+    .filter(canRun)
+    .map((failure) => runFailure(design, failure));
+  const runs = run.flatMap((each) => (each.ok ? [each.value] : []));
+  const refused = run.flatMap((each) => (each.ok ? [] : [each.error]));
   const names = namesOf(design);
   const proved = design.intents.map((intent): Proved => {
     const verdict = verdicts.get(intent.id)!;
-    const why =
-      verdict.is === 'later'
+    const meant = timed.get(intent.id);
+    const why = meant
+      ? [
+          ...refused,
+          ...brokenInRuns(solution, meant, runs).map(
+            ({ failure, breach }) => `if ${failureText(failure, names)}: ${breach.why}`,
+          ),
+        ]
+      : verdict.is === 'later'
         ? outcomes.flatMap(({ failure, broken }) =>
             broken
               .filter((each) => each.intent === intent.id)

@@ -38,7 +38,7 @@ export function useFailures(): void {
   }, [design]);
   const every = kindsText(() => true);
   useBackground(
-    useWanted(solution, design, (proving ? every : named.settled) + (twos ? ` ${TWOS}` : ''), askEveryFailure),
+    useWanted(solution, design, proving ? every + (twos ? ` ${TWOS}` : '') : named.settled, askEveryFailure),
     (pieces) => joined(pieces),
     (change) => store.setState({ failures: change(store.getState().failures) }),
   );
@@ -109,11 +109,12 @@ function useBackground<P, T>(
   );
   useEffect(() => {
     if (!present) return;
-    const waits = asked !== wanted && wanted !== null;
+    // What was found is about what was asked, until that is another thing.
+    const current = asked === wanted;
     tell((before) => ({
-      ...standOf(waits ? { kind: 'busy', share: 0 } : status),
+      ...standOf(current ? status : wanted ? { kind: 'busy', share: 0 } : { kind: 'idle' }),
       found:
-        !waits && status.kind === 'found' && answer
+        current && wanted && status.kind === 'found' && answer
           ? { of, all: answer, whole: status.value.answered === status.value.asked }
           : before.found,
       stop,

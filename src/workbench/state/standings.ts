@@ -1,11 +1,10 @@
 /** How each intent stands: by the network as it is, or by what failures do to it. */
 import { useMemo, useState } from 'react';
 import type { Finding } from '../../core/analysis/findings/finding';
-import { deadIn, failureText, isOf, type Failure } from '../../core/analysis/failures/failure';
-import type { FailureRun } from '../../core/analysis/failures/outages';
-import type { Breach, Way } from '../../core/analysis/intents/claim';
-import { intentText, readIntent, type Meant } from '../../core/analysis/intents/intents';
-import { Settled } from '../../core/analysis/intents/settled';
+import { failureText, type Failure } from '../../core/analysis/failures/failure';
+import { brokenInRuns, type Break } from '../../core/analysis/failures/timed';
+import type { Way } from '../../core/analysis/intents/claim';
+import { intentText, readIntent } from '../../core/analysis/intents/intents';
 import { namesOf } from '../../core/model/derive/names';
 import type { Intent } from '../../core/model/document';
 import type { Solution } from '../../core/tree/settled';
@@ -76,19 +75,6 @@ export function standingsOf(
     }
   });
 }
-
-interface Break {
-  readonly failure: Failure;
-  readonly breach: Breach;
-}
-
-/** Runs in which a claim about times does not hold. */
-const brokenInRuns = (solution: Solution, { whatever, claim }: Meant, runs: readonly FailureRun[]): Break[] =>
-  runs.flatMap((run) => {
-    if (!isOf(run.failure, whatever!)) return [];
-    const breach = claim.judgeRun!(run, new Settled(solution, deadIn(run.failure)));
-    return breach ? [{ failure: run.failure, breach }] : [];
-  });
 
 function whyUnder(
   { failure, breach: { why, at } }: Break,

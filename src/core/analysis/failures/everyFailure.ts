@@ -115,15 +115,6 @@ function outcomeOf(
   const moved = movedEnds(now.solution, after.solution).filter(
     (end) => !dead.has(end.switch) && end.after !== 'disabled',
   );
-  const rootIn = (of: Settled, tree: Settled['solution']['trees'][number]): SwitchId | null => {
-    const s = of.rootOf(tree);
-    return s === null ? null : of.network.switches[s]!.id;
-  };
-  const before = new Map(now.solution.trees.map((tree) => [tree.id, rootIn(now, tree)]));
-  const roots = after.solution.trees.flatMap((tree) => {
-    const root = rootIn(after, tree);
-    return before.has(tree.id) && before.get(tree.id) !== root ? [{ tree: tree.id, root }] : [];
-  });
   const { hosts } = now.network.design;
   const lost = hosts.filter(
     (host) => host.attach.length > 0 && together.has(host.id) && after.switchesAt(host).length === 0,
@@ -135,7 +126,7 @@ function outcomeOf(
     failure,
     moves: [...new Set(moved.map(({ tree }) => tree))],
     ends: moved.length,
-    roots,
+    roots: after.newRoots(now),
     cutOff: splitOff(
       hosts.filter(({ id }) => together.has(id) && !isLost.has(id)).map(({ id }) => id),
       together,

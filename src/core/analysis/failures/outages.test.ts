@@ -71,6 +71,9 @@ it('takes classic bridges longer than rapid ones, and each pair has the worst of
 it('holds claims about times against runs, and takes them under failures alone', () => {
   const design = speaking('stp');
   expect(readIntent(design, 'all hosts are cut off no longer than 3 s')).toMatchObject({ ok: false });
+  expect(readIntent(design, 'whatever card fails, all hosts are cut off no longer than 3 s')).toMatchObject({
+    ok: false,
+  });
   const claimOf = (line: string) => {
     const meant = readIntent(design, line);
     if (!meant.ok) throw new Error(meant.error.message);

@@ -80,6 +80,8 @@ function read(reader: Reader): Meant {
   if (!verb) reader.wrong(`what of it? Such as "${VERBS[0]!.words}" or "${VERBS.at(-1)!.words}"`);
   if (verb!.underFailures && !whatever)
     reader.wrong(`this is about failures: begin with "whatever link fails," or another thing`);
+  if (verb!.underFailures && whatever!.includes('card'))
+    reader.wrong('this is found by running the protocols, where no card fails; name other things');
   return { whatever, claim: verb!.read(reader, subject) };
 }
 

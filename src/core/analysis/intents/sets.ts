@@ -1,10 +1,9 @@
 /** Intents to begin with: what is true of every campus in order, and what holds of a network now. */
 import { isMultiple, type Design, type Severity } from '../../model/document';
-import { instanceTree, treeInstance, treeVlan, type SwitchId, type TreeId } from '../../model/ids';
+import { treeInstance, treeVlan, type SwitchId, type TreeId } from '../../model/ids';
 import { VlanSet } from '../../model/vlanSet';
 import { standbyRoot } from '../../tree/explain/election';
 import { keptLine, readIntent, verdictOf, writeIntent } from './intents';
-import type { TreesOf } from './reader';
 import type { Settled } from './settled';
 
 /** A line with how much it matters. */
@@ -103,31 +102,22 @@ function placesIn(of: Settled): Suggestion[] {
     }
   }
   return (['root', 'standby'] as const).flatMap((as) =>
-    [...holders[as]].flatMap(([id, trees]) => treesAs(trees).map((said) => must(lineFor(id, as, said)))),
+    [...holders[as]].flatMap(([id, trees]) => treesAs(trees).map((said) => must(`${quoted(id)} is ${as} of ${said}`))),
   );
 }
 
 /** Trees as lines say them: VLANs, and instances. */
-function treesAs(trees: readonly TreeId[]): TreesOf[] {
+function treesAs(trees: readonly TreeId[]): string[] {
   const vlans = trees.flatMap((id) => treeVlan(id) ?? []);
-  const mstids = trees.flatMap((id) => treeInstance(id) ?? []).filter((mstid) => trees.includes(instanceTree(mstid)));
+  const mstids = trees.flatMap((id) => treeInstance(id) ?? []);
   return [
-    ...(vlans.length > 0 ? [{ by: 'vlans' as const, vlans: VlanSet.empty.with(vlans).format() }] : []),
-    ...(mstids.length > 0 ? [{ by: 'instances' as const, mstids }] : []),
-    ...(vlans.length + mstids.length === 0 ? [{ by: 'all' as const }] : []),
+    ...(vlans.length > 0 ? [`vlan ${VlanSet.empty.with(vlans).format()}`] : []),
+    ...(mstids.length > 0 ? [`instance ${mstids.join(',')}`] : []),
+    ...(vlans.length + mstids.length === 0 ? ['all trees'] : []),
   ];
 }
 
 const quoted = (id: string): string => `"${id.replace(/[\\"]/g, '\\$&')}"`;
-function lineFor(id: SwitchId, as: string, trees: TreesOf): string {
-  const said =
-    trees.by === 'all'
-      ? 'all trees'
-      : trees.by === 'vlans'
-        ? `vlan ${trees.vlans}`
-        : `instance ${trees.mstids.join(',')}`;
-  return `${quoted(id)} is ${as} of ${said}`;
-}
 
 const bundlesIn = ({ bundles }: Design): Suggestion[] =>
   bundles.map(({ switch: sw, id, ports }) =>

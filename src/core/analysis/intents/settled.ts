@@ -1,7 +1,7 @@
 /** What claims ask of a settled network, each found once. */
 import { oncePerNumber } from '../../base/cache';
 import type { Host } from '../../model/document';
-import { instanceTree, type HostId, type SwitchId } from '../../model/ids';
+import { instanceTree, type HostId, type SwitchId, type TreeId } from '../../model/ids';
 import { namesOf } from '../../model/derive/names';
 import type { Names } from '../../model/names';
 import { VlanSet, vlanSet } from '../../model/vlanSet';
@@ -96,6 +96,18 @@ export class Settled {
   rootOf(tree: SettledTree): number | null {
     return islandRoots(this.network, tree)[0] ?? null;
   }
+  private rootIdOf(tree: SettledTree): SwitchId | null {
+    const s = this.rootOf(tree);
+    return s === null ? null : this.network.switches[s]!.id;
+  }
+  /** Trees that have another root than before, null where none is left. */
+  newRoots(before: Settled): { readonly tree: TreeId; readonly root: SwitchId | null }[] {
+    const was = new Map(before.solution.trees.map((tree) => [tree.id, before.rootIdOf(tree)]));
+    return this.solution.trees.flatMap((tree) => {
+      const root = this.rootIdOf(tree);
+      return was.has(tree.id) && was.get(tree.id) !== root ? [{ tree: tree.id, root }] : [];
+    });
+  }
   nameAt(s: number): string {
     return this.names.switch(this.network.switches[s]!.id);
   }
@@ -123,13 +135,11 @@ export class Settled {
 
   /** Switches at which a host's frames come in: those with power, whose port lets its VLAN through. */
   switchesAt(host: Host): number[] {
-    const { switchIndex, portIndexOf, switches } = this.network;
+    const { switchIndex, switches } = this.network;
     const passes = this.passes(host.vlan);
     return host.attach.flatMap((end) => {
       const p = this.portAt(end);
-      return p >= 0 && portIndexOf(end.switch, end.port) >= 0 && switches[switchIndex.get(end.switch)!]!.up && passes[p]
-        ? [switchIndex.get(end.switch)!]
-        : [];
+      return p >= 0 && switches[switchIndex.get(end.switch)!]!.up && passes[p] ? [switchIndex.get(end.switch)!] : [];
     });
   }
 

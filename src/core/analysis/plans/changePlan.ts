@@ -5,7 +5,6 @@ import { portSchema, type Design } from '../../model/document';
 import type { HostId, PortId, SwitchId, TreeId } from '../../model/ids';
 import { fail, ok, type Result } from '../../base/result';
 import { movedEnds } from '../../tree/moved';
-import type { SettledTree } from '../../tree/settled';
 import { solve } from '../../tree/solve';
 import { intentText, judged } from '../intents/intents';
 import { Settled } from '../intents/settled';
@@ -25,7 +24,7 @@ export interface PlannedStep {
   readonly roots: readonly { readonly tree: TreeId; readonly root: SwitchId | null }[];
   /** Hosts cut off from some that they reach both before and after the whole change. */
   readonly cutOff: readonly HostId[];
-  /** Intents that must hold, and do before or after the whole change, and do not now: in words. */
+  /** Intents on the network as it is that must hold, do before and after the whole change, and do not now: in words. */
   readonly broken: readonly string[];
   /** What happens meanwhile; or why that was not run. */
   readonly run: Result<StepRun, string>;
@@ -35,6 +34,8 @@ export interface PlannedStep {
 type JudgedStep = Omit<PlannedStep, 'run'>;
 
 export interface ChangePlan {
+  /** How many intents are watched on the way. */
+  readonly watched: number;
   readonly steps: readonly PlannedStep[];
 }
 
@@ -94,6 +95,7 @@ export function planChange(
   }
   const counted = new Set(goal.pairs.map((pair) => pair.join(' ')));
   return ok({
+    watched: goal.musts.length,
     steps: planned.map(({ told, from, to }, i) => {
       progress(SEARCHING + (1 - SEARCHING) * (i / planned.length));
       return { ...told, run: runStep(from, to, (a, b) => counted.has(`${a} ${b}`)) };
@@ -143,11 +145,6 @@ function pairsIn(of: Settled): (readonly [HostId, HostId])[] {
 }
 
 function judgeStep(step: Step, from: State, to: State, { pairs, musts }: Goal): JudgedStep {
-  const rootIn = (of: Settled, tree: SettledTree): SwitchId | null => {
-    const s = of.rootOf(tree);
-    return s === null ? null : of.network.switches[s]!.id;
-  };
-  const held = new Map(from.of.solution.trees.map((tree) => [tree.id, rootIn(from.of, tree)]));
   const reached = new Set(pairsIn(to.of).map((pair) => pair.join(' ')));
   const verdicts = judged(to.of, musts);
   return {
@@ -156,10 +153,7 @@ function judgeStep(step: Step, from: State, to: State, { pairs, musts }: Goal): 
     back: doing(step, to.design, from.design),
     ends: movedEnds(from.of.solution, to.of.solution).filter(({ before: was, after: is }) => isPart(was) && isPart(is))
       .length,
-    roots: to.of.solution.trees.flatMap((tree) => {
-      const root = rootIn(to.of, tree);
-      return held.has(tree.id) && held.get(tree.id) !== root ? [{ tree: tree.id, root }] : [];
-    }),
+    roots: to.of.newRoots(from.of),
     cutOff: [...new Set(pairs.filter((pair) => !reached.has(pair.join(' '))).map(([host]) => host))],
     broken: musts.filter(({ id }) => verdicts.get(id)!.is !== 'holds').map((intent) => intentText(to.design, intent)),
   };

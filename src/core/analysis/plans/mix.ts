@@ -1,4 +1,5 @@
 /** Designs on the way from one state to another: some switches visited, some cables done, the rest as before. */
+import { oncePer } from '../../base/cache';
 import type { Bundle, Design, Host, Link, RegionSettings, Switch } from '../../model/document';
 import type { LinkId, RegionId, SwitchId } from '../../model/ids';
 import { leanDesign } from '../../model/derive/write';
@@ -18,9 +19,7 @@ const byId = <T extends { readonly id: string }>(items: readonly T[]): Map<T['id
 /** Every step between two states, visits first, in the order of the design. */
 export function stepsBetween(before: Design, after: Design): Step[] {
   const ids = [...new Set([...before.switches, ...after.switches].map(({ id }) => id))];
-  const visits = ids
-    .filter((id) => settingsAt(before, id) !== settingsAt(after, id))
-    .map((id): Step => ({ kind: 'visit', switch: id }));
+  const visits = ids.filter((id) => changesAt(before, after, id)).map((id): Step => ({ kind: 'visit', switch: id }));
   const [was, is] = [byId(before.links), byId(after.links)];
   const cables = [...new Set([...was.keys(), ...is.keys()])].flatMap((id): Step[] => {
     const [a, b] = [was.get(id), is.get(id)];
@@ -31,18 +30,21 @@ export function stepsBetween(before: Design, after: Design): Step[] {
   return [...visits, ...cables];
 }
 
-/** All that is set at a switch: its own settings, its bundles, the contents of its region, the cost method. */
-function settingsAt(design: Design, id: SwitchId): string {
-  const sw = design.switches.find((each) => each.id === id);
-  if (!sw) return '';
-  const { position: _, tier: __, group: ___, ...settings } = sw;
-  return text([
-    settings,
-    bundlesAt(design, id),
-    design.regions.find((region) => region.id === sw.region) ?? null,
-    sw.pathCost ?? design.pathCost,
-  ]);
-}
+/** By switch, all that is set there: its own settings, its bundles, the contents of its region, the cost method. */
+const settingsOf = oncePer(
+  (design: Design): ReadonlyMap<SwitchId, string> =>
+    new Map(
+      design.switches.map(({ position: _, tier: __, group: ___, ...settings }) => [
+        settings.id,
+        text([
+          settings,
+          bundlesAt(design, settings.id),
+          design.regions.find((region) => region.id === settings.region) ?? null,
+          settings.pathCost ?? design.pathCost,
+        ]),
+      ]),
+    ),
+);
 const bundlesAt = ({ bundles }: Design, id: SwitchId): Bundle[] => bundles.filter((bundle) => bundle.switch === id);
 
 /** The state in which some steps are done; null where that is no legal design, as a cable to a port that is not there yet. */
@@ -89,7 +91,7 @@ export function mixed(before: Design, after: Design, done: ReadonlySet<string>):
 }
 
 const changesAt = (before: Design, after: Design, id: SwitchId): boolean =>
-  settingsAt(before, id) !== settingsAt(after, id);
+  settingsOf(before).get(id) !== settingsOf(after).get(id);
 
 /** Regions are settings of each switch: two states of one may stand side by side, as two regions of one name. */
 function regionOf(sw: Switch, from: Design, regions: Map<string, RegionSettings>): Partial<Switch> {

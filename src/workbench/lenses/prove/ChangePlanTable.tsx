@@ -109,7 +109,7 @@ export function ChangePlanTable() {
 }
 
 function Steps({
-  plan: { steps },
+  plan: { steps, watched },
   wanted: { before, after, from },
   stale,
   reorder,
@@ -146,8 +146,7 @@ function Steps({
   return (
     <>
       <p className={styles.summary}>
-        {counted(steps.length, 'step')} from {from} to now:{' '}
-        {summaryOf(steps, after.intents.filter(({ severity }) => severity === 'must').length)}
+        {counted(steps.length, 'step')} from {from} to now: {summaryOf(steps, watched)}
         {stale && ' The design has changed since: find it again.'}
       </p>
       <ol className={`${styles.findings} ${own.steps}`} aria-label="Steps">
@@ -223,9 +222,9 @@ function meanwhile(run: PlannedStep['run'], names: Names): string {
   return `Meanwhile ${names.host(worst.from)} does not reach ${names.host(worst.to)} ${time}${pairs > 1 ? `, and ${counted(pairs - 1, 'more pair')} for less` : ''}.${circle}`;
 }
 
-/** `musts`: intents that must hold. */
-function summaryOf(steps: readonly PlannedStep[], musts: number): string {
+/** `watched`: intents that must hold and do at both ends. */
+function summaryOf(steps: readonly PlannedStep[], watched: number): string {
   const times = steps.flatMap(({ run }) => (run.ok && run.value.worst ? [run.value.worst.longest] : []));
   const broken = steps.filter(({ broken: all }) => all.length > 0).length;
-  return `${times.length === 0 ? 'nobody is cut off on the way' : `the longest outage lasts ${durationText(Math.max(...times))}`}${broken > 0 ? `; ${counted(broken, 'step')} with an intent broken` : musts > 0 ? ', and every intent that must hold does all the way' : ''}.`;
+  return `${times.length === 0 ? 'nobody is cut off on the way' : `the longest outage lasts ${durationText(Math.max(...times))}`}${broken > 0 ? `; ${counted(broken, 'step')} with an intent broken` : watched > 0 ? ', and every must about the network as it is that holds at both ends does all the way' : ''}.`;
 }

@@ -1,5 +1,6 @@
 /** What the Prove view adds to the map, for its legend. */
-import { Sign, SignText } from '../../map/legend/Sign';
+import { Sign } from '../../map/legend/Sign';
+import { TagSign } from '../../map/legend/TagSign';
 
 export const Signs = () => (
   <>
@@ -13,18 +14,6 @@ export const Signs = () => (
       <path d="M4 10H52" stroke="var(--ink)" strokeOpacity={0.13} strokeWidth={12} />
       <path d="M4 10H52" stroke="var(--strand-0)" strokeWidth={3} />
     </Sign>
-    <Sign says="tag beside a switch: intents broken there, hosts that hang on it alone">
-      <rect
-        x={2}
-        y={2}
-        width={52}
-        height={16}
-        rx={3}
-        fill="var(--paper)"
-        stroke="var(--accent)"
-        strokeDasharray="3 2"
-      />
-      <SignText x={28} anchor="middle" text="2 alone" />
-    </Sign>
+    <TagSign says="tag beside a switch: intents broken there, hosts that hang on it alone" text="2 alone" />
   </>
 );
