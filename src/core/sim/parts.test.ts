@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import type { Design } from '../model/document';
 import { helperBeside } from '../testing/helpers';
-import { randomDesign } from '../testing/networks';
+import { networkOf, randomDesign } from '../testing/networks';
 import { benchedScenario } from '../testing/scenarios';
 import { tries } from '../testing/runs';
 import { compileNetwork } from '../topology/network';
@@ -13,14 +13,27 @@ import type { Run } from './run';
 import { treesThrough } from './scenario/scenario';
 import { simulate, simulateShared } from './simulate';
 
-/** Switches with a tree for each VLAN, or none at all; more VLANs than random designs have, one of which has a root of its own. */
-const designs = fc.tuple(randomDesign('perVlan'), fc.integer({ min: 2, max: 5 })).map(([design, more]): Design => ({
-  ...design,
-  vlans: [...design.vlans, ...Array.from({ length: more }, (_, i) => ({ id: 100 + i }))],
-  switches: design.switches.map((sw, i) =>
-    i === 0 ? { ...sw, trees: { ...sw.trees, 'vlan:101': { priority: 0 } } } : sw,
-  ),
-}));
+/** Without what is set for VLAN 1 alone. */
+const withoutFirst = <T extends { readonly trees: object }>(it: T): T => ({
+  ...it,
+  trees: Object.fromEntries(Object.entries(it.trees).filter(([tree]) => tree !== 'vlan:1')),
+});
+
+/**
+ * Switches with a tree for each VLAN, or none at all; more VLANs than random designs have, one of which has a root of its own.
+ * VLAN 1 has settings of its own in half of them.
+ */
+const designs = fc
+  .tuple(randomDesign('perVlan'), fc.integer({ min: 2, max: 5 }), fc.boolean())
+  .map(([design, more, firstToo]): Design => ({
+    ...design,
+    vlans: [...design.vlans, ...Array.from({ length: more }, (_, i) => ({ id: 100 + i }))],
+    switches: design.switches.map((given, i) => {
+      const sw = firstToo ? given : { ...withoutFirst(given), ports: given.ports.map(withoutFirst) };
+      return i === 0 ? { ...sw, trees: { ...sw.trees, 'vlan:101': { priority: 0 } } } : sw;
+    }),
+    bundles: firstToo ? design.bundles : design.bundles.map(withoutFirst),
+  }));
 
 /** In an order that does not hang on which of several trees comes first at a moment. */
 const told = (list: readonly unknown[]) => list.map((each) => JSON.stringify(each)).sort();
@@ -168,7 +181,10 @@ describe('the parts of a run', () => {
   const [design] = fc.sample(
     designs.filter(
       ({ vlans, switches, links }) =>
-        vlans.length > 4 && links.length > 0 && switches.every((sw) => sw.up && sw.dialect !== 'off'),
+        vlans.length > 4 &&
+        links.length > 1 &&
+        switches.length > 2 &&
+        switches.every((sw) => sw.up && sw.dialect !== 'off'),
     ),
     { seed: 7, numRuns: 1 },
   ) as [Design];
@@ -176,20 +192,52 @@ describe('the parts of a run', () => {
   const partWith = (found: readonly Part[], vid: number) =>
     found.filter(({ told }) => told.some((all) => all.some(({ tree }) => tree === at(vid))));
 
-  it('are the trees, those with the same members and settings in one, but for VLAN 1 and what a scenario sets by itself', () => {
+  it('are the trees, those with the same members and settings in one, but for what a scenario sets by itself', () => {
     const found = parts(design);
     const [alike] = partWith(found, 102);
     expect(alike!.trees).toHaveLength(1);
     expect(partWith(found, 100)).toEqual([alike]);
     expect(alike!.told[0]!.find(({ tree }) => tree === at(102))!.by).toBe(102 - Number(alike!.trees[0]!.slice(5)));
     expect(partWith(found, 101)[0]!.told).toEqual([[{ tree: at(101), by: 0 }]]);
-    expect(partWith(found, 1)[0]!.told).toEqual([[{ tree: 0, by: 0 }]]);
     const named = parts(design, [
       { at: 1, do: 'bridge-priority', switch: design.switches[0]!.id, priority: 0, tree: 'vlan:100' },
     ]);
     expect(partWith(named, 100)[0]!.told).toEqual([[{ tree: at(100), by: 0 }]]);
     const all = found.flatMap(({ told }) => told.flat().map(({ tree }) => tree));
     expect(all.sort((a, b) => a - b)).toEqual(treesThrough(design, []).map((_, tree) => tree));
+  });
+
+  it('have VLAN 1 among those that fare alike, and by itself where something is set for it', () => {
+    const speaks = { dialect: 'per-vlan-rstp' };
+    const ringOf = (more: object) =>
+      networkOf(
+        { a: { ...speaks, ...more }, b: speaks, c: speaks },
+        ['a 1 = b 1', 'b 2 = c 1', 'c 2 = a 2'],
+        {},
+        { vlans: [{ id: 15 }, { id: 25 }] },
+      );
+    const told = (found: Design) =>
+      parts(found).map(({ trees, told: [all] }) => [trees, all!.map(({ tree, by }) => [tree, by])]);
+    expect(told(ringOf({}))).toEqual([
+      [
+        ['vlan:1'],
+        [
+          [0, 0],
+          [1, 14],
+          [2, 24],
+        ],
+      ],
+    ]);
+    expect(told(ringOf({ trees: { 'vlan:1': { priority: 0 } } }))).toEqual([
+      [['vlan:1'], [[0, 0]]],
+      [
+        ['vlan:15'],
+        [
+          [1, 0],
+          [2, 10],
+        ],
+      ],
+    ]);
   });
 
   it('are one, with no tree left out, where a standard bridge takes part, or a switch comes to speak otherwise', () => {

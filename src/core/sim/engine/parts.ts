@@ -4,7 +4,7 @@
  */
 import { actionKind } from '../../model/actions/actions';
 import { isPerVlan, runsTrees, type Design } from '../../model/document';
-import { treeVlan, vlanTree, type TreeId } from '../../model/ids';
+import { treeVlan, type TreeId } from '../../model/ids';
 import type { Scenario } from '../../model/scenario';
 import { compileNetwork } from '../../topology/network';
 import { mayBeShut } from '../../topology/shut';
@@ -65,7 +65,8 @@ function partOf(trees: readonly TreeId[], classes: readonly (readonly number[])[
 
 /**
  * Which trees fare alike throughout a scenario: those with the same bridges, ports, costs and priorities, since hellos start at
- * the same moment in all trees of a switch. The tree of VLAN 1, which is spoken otherwise, stands by itself.
+ * the same moment in all trees of a switch. That of VLAN 1 is one of them: without standard bridges nobody else hears that it is
+ * spoken otherwise.
  */
 function alikeTrees(design: Design, trees: readonly TreeId[], actions: Scenario['actions']): number[][] {
   const named = new Set(
@@ -76,7 +77,7 @@ function alikeTrees(design: Design, trees: readonly TreeId[], actions: Scenario[
   const classes = new Map<string, number[]>();
   for (const [i, tree] of trees.entries()) {
     const vid = treeVlan(tree);
-    const alone = differ || vid === null || tree === vlanTree(1) || named.has(tree);
+    const alone = differ || vid === null || named.has(tree);
     const key = alone ? tree : keyOf(design, tree, carried.map((vlans) => (vlans.has(vid) ? 1 : 0)).join(''));
     const all = classes.get(key);
     if (all) all.push(i);
