@@ -34,11 +34,15 @@ export const isOne = ({ state }: PairedBridges): boolean => actsAsOne({ state })
 
 /** The ports that a port of a bridge is at its switches: two of a bundle of a pair. */
 export const halvesOf = ({ pairs }: Pick<Network, 'pairs'>, p: number): readonly number[] =>
-  pairs.filter(isOne).flatMap(({ bundles }) => bundles.filter(([whole]) => whole === p))[0] ?? [p];
+  pairs.length === 0
+    ? [p]
+    : (pairs.filter(isOne).flatMap(({ bundles }) => bundles.filter(([whole]) => whole === p))[0] ?? [p]);
 
 /** The port of its bridge that a switch's port is, or is half of. */
 export const wholeOf = ({ pairs }: Pick<Network, 'pairs'>, p: number): number =>
-  pairs.filter(isOne).flatMap(({ bundles }) => bundles.filter(([, half]) => half === p))[0]?.[0] ?? p;
+  pairs.length === 0
+    ? p
+    : (pairs.filter(isOne).flatMap(({ bundles }) => bundles.filter(([, half]) => half === p))[0]?.[0] ?? p);
 
 /** The bridge that a switch is, or is part of. */
 export const bridgeOf = ({ pairs }: Pick<Network, 'pairs'>, s: number): number =>

@@ -37,6 +37,12 @@ export class FlushLog implements Iterable<Flush> {
   timeOf(i: number): Micros {
     return this.moments[i]!;
   }
+  treeOf(i: number): number {
+    return this.trees[i]!;
+  }
+  portOf(i: number): number {
+    return this.ports[i]!;
+  }
   *[Symbol.iterator](): Iterator<Flush> {
     for (let i = 0; i < this.count; i += 1) yield this.at(i);
   }

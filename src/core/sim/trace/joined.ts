@@ -27,7 +27,7 @@ interface Ordered {
 /** Goes through several lists as one, as long as it is answered with true. */
 function inOrder(lists: readonly Ordered[], visit: (list: number, i: number) => boolean): void {
   const heads = new MinHeap();
-  const next = lists.map(() => 0);
+  const next = new Uint32Array(lists.length);
   const put = (list: number): void => {
     const { count, timeOf, rankOf } = lists[list]!;
     const i = next[list]!;
@@ -71,8 +71,9 @@ export function joinFlushes(parts: readonly Part[], flushes: readonly FlushLog[]
   const joined = new FlushLog();
   const lists = flushes.map((own): Ordered => ({ count: own.count, timeOf: (i) => own.timeOf(i), rankOf: () => 0 }));
   inOrder(lists, (part, i) => {
-    const { t, tree, port } = flushes[part]!.at(i);
-    for (const told of parts[part]!.told[tree]!) if (joined.count < most) joined.add(t, told.tree, port);
+    const own = flushes[part]!;
+    for (const { tree } of parts[part]!.told[own.treeOf(i)]!)
+      if (joined.count < most) joined.add(own.timeOf(i), tree, own.portOf(i));
     return joined.count < most;
   });
   return joined;
