@@ -11,7 +11,9 @@ import type { Failure } from '../core/analysis/failures/failure';
 import { runFailure, type FailureRun } from '../core/analysis/failures/outages';
 import { underFailures, type UnderFailures } from '../core/analysis/guards/failures';
 import { intrusionsOf, type Intrusion } from '../core/analysis/guards/intruder';
-import { planChange, type ChangePlan } from '../core/analysis/plans/changePlan';
+import { planChange, type ChangePlan, type PlanOptions } from '../core/analysis/plans/changePlan';
+import { judgePlan, type JudgedPlan } from '../core/analysis/plans/judge';
+import type { Plan } from '../core/analysis/plans/plan';
 import { controlCosts, type ControlCost } from '../core/analysis/sharing/controlPlane';
 import { regionMatches, type RegionMatch } from '../core/analysis/regions/matching';
 import { groupingGain, proposeGroupings, type GainRow, type GroupingProposal } from '../core/analysis/regions/grouping';
@@ -52,8 +54,9 @@ const steerer = {
     solved(design, tell, (solution) => ok(intrusionsOf(solution, tell))),
   guardsUnderFailures: (design: Design, tell: Tell): Result<UnderFailures, string> =>
     solved(design, tell, (solution) => ok(underFailures(solution, tell))),
-  change: (before: Design, after: Design, order: readonly string[] | null, tell: Tell): Result<ChangePlan, string> =>
-    planChange(before, after, order, tell),
+  change: (before: Design, after: Design, options: PlanOptions, tell: Tell): Result<ChangePlan, string> =>
+    planChange(before, after, options, tell),
+  judge: (design: Design, plan: Plan, tell: Tell): Result<JudgedPlan, string> => judgePlan(design, plan, tell),
   everyFailure: (design: Design, failures: readonly Failure[]): EveryFailure => everyFailure(solve(design), failures),
   runFailures: (design: Design, failures: readonly Failure[]): Result<FailureRun, string>[] =>
     failures.map((failure) => runFailure(design, failure)),

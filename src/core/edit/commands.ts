@@ -9,6 +9,7 @@ import { hostCommands } from './groups/hosts';
 import { intentCommands } from './groups/intents';
 import { keptCommands } from './groups/kept';
 import { linkCommands } from './groups/links';
+import { placeCommands } from './groups/places';
 import { portCommands } from './groups/ports';
 import { regionCommands } from './groups/regions';
 import { switchCommands } from './groups/switches';
@@ -26,6 +27,7 @@ const KINDS = [
   ...groupCommands,
   ...intentCommands,
   ...keptCommands,
+  ...placeCommands,
 ] as const;
 
 export const commandSchema = schemaOfAny(KINDS);

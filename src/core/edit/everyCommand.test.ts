@@ -43,6 +43,7 @@ function poolsOf(design: Design): Pools {
       bundle: [...design.bundles.map(({ id }) => id as string), 'none'],
       host: [...design.hosts.slice(0, 2).map(({ id }) => id as string), 'none'],
       intent: ['kept', 'none'],
+      place: ['switches', 'lodge', 'name', '__proto__'],
       scenario: ['new', ...design.scenarios.map(({ id }) => id)],
       device: ['lodge', 'other'],
       devicePort: ['1'],
@@ -122,6 +123,7 @@ it.each(options.map((option) => [[...option.shape.do.values][0]!, option] as con
         'remove-instance',
         'set-link',
         'set-host',
+        'put',
       ].includes(name)
     )
       expect(taken).toBeGreaterThan(0);

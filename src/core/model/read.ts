@@ -75,6 +75,18 @@ function readParts(document: Readonly<Record<string, unknown>>, known: Design | 
   }
 }
 
+/** A part of a document with every default filled in; what is not legal stays as it is, and so does what stands in `known`. */
+export function readPart(key: keyof Design, value: unknown, known: unknown): unknown {
+  const read = (schema: z.ZodType, part: unknown): unknown => {
+    const parsed = schema.safeParse(part);
+    return parsed.success ? parsed.data : part;
+  };
+  const item = LISTS.find(([list]) => list === key)?.[1];
+  if (!item || !Array.isArray(value)) return read(designSchema.shape[key], value);
+  const before = new Set<unknown>(Array.isArray(known) ? known : []);
+  return value.map((each) => (before.has(each) ? each : read(item, each)));
+}
+
 type ListKey = { [K in keyof Design]-?: Design[K] extends readonly unknown[] ? K : never }[keyof Design] & keyof Design;
 
 /** The document's lists with what an item of each is. */

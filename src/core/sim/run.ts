@@ -82,15 +82,7 @@ export interface Run {
 
 export type Clocks = 'all on one' | 'one of each kind' | 'each its own';
 
-/** Another state of the design that holds from a moment of the scenario on: the same switches, ports and bundles. */
-export interface Becoming {
-  /** Seconds. */
-  readonly at: number;
-  readonly design: Design;
-}
-
 export interface RunOptions {
-  readonly becomes?: Becoming;
   /** Moves the hellos of the switches against each other. */
   readonly seed?: number;
   /** All switches powered on at once at 0, instead of settled. */

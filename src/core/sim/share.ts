@@ -10,7 +10,7 @@ import type { TreeView } from '../tree/settled';
 import type { Part } from './engine/parts';
 import { Simulation } from './engine/simulation';
 import { MOST_FLUSHES, MOST_RESTLESS, Recorder } from './recorder';
-import type { Becoming, PortInTree, TraceEntry } from './run';
+import type { PortInTree, TraceEntry } from './run';
 import { happeningIn, States } from './scenario/clocked';
 import type { Written } from './trace/joined';
 import { SentLog } from './trace/sentLog';
@@ -26,7 +26,6 @@ export interface ShareOf {
   /** The design before the scenario's bundles came. */
   readonly before: Design;
   readonly scenario: Scenario;
-  readonly becomes: Becoming | null;
   readonly trees: readonly TreeId[];
   /** All parts of the run, and the places of those that are this share. */
   readonly parts: readonly Part[];
@@ -169,14 +168,13 @@ export class Share {
 
   /** The scenario begins: its actions are on the clock of each part. */
   begin(start: Micros): void {
-    const { scenario, design, becomes } = this.of;
+    const { scenario, design } = this.of;
     this.start = start;
     this.states = new States(design);
     for (const { sim, recorder } of this.members) {
       sim.lastChange = start;
       recorder.begin(sim, start, scenario.talk);
       this.states.schedule(sim, happeningIn(scenario), start);
-      if (becomes) sim.at(start + Math.round(becomes.at * SECOND), () => sim.follow(becomes.design));
     }
   }
 

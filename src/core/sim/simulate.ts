@@ -97,19 +97,16 @@ export function* simulateInSteps(
     mostEvents = MOST_EVENTS,
     mostFrames = MOST_FRAMES,
     everyHello = false,
-    becomes = null,
   } = options;
-  const trees = treesThrough(design, scenario.actions, becomes?.design);
+  const trees = treesThrough(design, scenario.actions);
   const each = partsOf(design, trees, scenario);
   const size = sizeOf(design, each);
   const isLarge = size > MOST_BOOTED;
   const { begins = isLarge ? 'at-rest' : 'booted' } = options;
-  // Trees that fare alike in one state may not in the other.
-  const { clocks = becomes ? 'all on one' : isLarge && !negotiatesMuch(design) ? 'each its own' : 'one of each kind' } =
-    options;
+  const { clocks = isLarge && !negotiatesMuch(design) ? 'each its own' : 'one of each kind' } = options;
   const parts = clocks === 'all on one' ? inOnePart(trees) : clocks === 'each its own' ? each : [onOneClock(each)];
   const ensemble = new Ensemble(
-    { design, before: given, scenario, becomes, trees, parts, seed, mostFrames, everyHello },
+    { design, before: given, scenario, trees, parts, seed, mostFrames, everyHello },
     parts.length > 1 ? helpers(size) : [],
   );
   try {

@@ -49,6 +49,7 @@ export function fromSchema(schema: z.ZodType, pools: Pools, key = ''): fc.Arbitr
     optional: () => fc.oneof(fc.constant(undefined), again(def.innerType)),
     default: () => fc.oneof(fc.constant(undefined), again(def.innerType)),
     nullable: () => fc.oneof(fc.constant(null), again(def.innerType)),
+    unknown: () => fc.constantFrom(...pools.other.texts, ...pools.other.numbers),
     pipe: () => again(def.in),
   };
   const make = makers[def.type];

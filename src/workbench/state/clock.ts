@@ -30,6 +30,11 @@ export type RunStatus =
 /** How fast the clock goes: times real time; or from change to change, so slow that each is seen, or one with every picture. */
 export type Speed = number | 'changes' | 'fastest';
 
+export interface Hold {
+  readonly t: Micros;
+  readonly text: string;
+}
+
 export interface ClockState {
   readonly scenario: Draft;
   /** What stands against each action in the design as it is. */
@@ -43,6 +48,8 @@ export interface ClockState {
   readonly playing: Speed | null;
   /** What the scenario of the run brings along; null where nothing. */
   readonly arrivals: { readonly switches: readonly Switch[]; readonly links: readonly Link[] } | null;
+  /** Where it halts while it plays, and what is to be looked at then. */
+  readonly holds: readonly Hold[];
   /** When the next action by pointing happens, seconds. */
   readonly nextAt: number;
   /** Hosts whose frame is followed. */
@@ -53,7 +60,9 @@ export interface ClockState {
 
 export interface ClockActions {
   /** Takes a scenario in hand and runs it. */
-  open(draft: Draft): void;
+  open(draft: Draft, holds?: readonly Hold[]): void;
+  /** Plays on to a moment, or to where it halts before. */
+  playTo(t: Micros): void;
   /** Changes the scenario in hand and runs it again. */
   change(part: Partial<Draft>): void;
   addAction(action: Action): void;
@@ -112,12 +121,18 @@ export function createClock(workbench: WorkbenchStore, runner: Runner, calm = CA
       picture: null,
       playing: null,
       arrivals: null,
+      holds: [],
       nextAt: 1,
       pair: null,
       way: null,
       runner,
-      open(draft) {
-        set({ t: 0, playing: null, nextAt: Math.ceil(Math.max(0, ...draft.actions.map((action) => action.at)) + 1) });
+      open(draft, holds = []) {
+        set({
+          t: 0,
+          playing: null,
+          holds,
+          nextAt: Math.ceil(Math.max(0, ...draft.actions.map((action) => action.at)) + 1),
+        });
         put(draft);
       },
       change: (part) => put({ ...get().scenario, ...part }),
@@ -174,6 +189,12 @@ export function createClock(workbench: WorkbenchStore, runner: Runner, calm = CA
         if (!player) return;
         const at = Math.max(0, Math.min(player.trace.until, Math.round(t)));
         set(shown(player, at, get().pair));
+      },
+      playTo(to) {
+        const { t, holds, seek, play } = get();
+        const hold = holds.find((each) => each.t > t && each.t <= to);
+        seek(hold?.t ?? to);
+        if (hold) play(null);
       },
       step(by) {
         const { player, t, seek } = get();

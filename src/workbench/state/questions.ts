@@ -11,7 +11,9 @@ import type { Failure } from '../../core/analysis/failures/failure';
 import type { FailureRun } from '../../core/analysis/failures/outages';
 import type { UnderFailures } from '../../core/analysis/guards/failures';
 import type { Intrusion } from '../../core/analysis/guards/intruder';
-import type { ChangePlan } from '../../core/analysis/plans/changePlan';
+import type { ChangePlan, PlanOptions } from '../../core/analysis/plans/changePlan';
+import type { JudgedPlan } from '../../core/analysis/plans/judge';
+import type { Plan } from '../../core/analysis/plans/plan';
 import type { ControlCost } from '../../core/analysis/sharing/controlPlane';
 import type { RegionMatch } from '../../core/analysis/regions/matching';
 import type { GainRow, GroupingProposal } from '../../core/analysis/regions/grouping';
@@ -66,9 +68,13 @@ export const askIntrusions = (design: Design): Ask<Intrusion[]> =>
 export const askGuardsUnderFailures = (design: Design): Ask<UnderFailures> =>
   ask(design, async (remote, tell) => await remote.guardsUnderFailures(design, tell));
 
-/** The order of steps from one state to another; `order`: by hand. */
-export const askChange = (before: Design, after: Design, order: readonly string[] | null): Ask<ChangePlan> =>
-  ask(after, (remote, tell) => remote.change(before, after, order ? [...order] : null, tell));
+/** The order of steps from one state to another. */
+export const askChange = (before: Design, after: Design, options: PlanOptions): Ask<ChangePlan> =>
+  ask(after, (remote, tell) => remote.change(before, after, options as never, tell));
+
+/** What each step of a plan does. */
+export const askJudged = (design: Design, plan: Plan): Ask<JudgedPlan> =>
+  ask(design, (remote, tell) => remote.judge(design, plan as never, tell));
 
 /** What failures do, settled. */
 export const askEveryFailure = (design: Design, failures: readonly Failure[]): Ask<Pieces<EveryFailure>> =>

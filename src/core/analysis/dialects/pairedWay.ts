@@ -20,10 +20,9 @@ export function paired(design: Design, strangers: readonly SwitchId[]): Draft {
     const [one, other] = both.map(nameOf);
     steps.push({
       switch: both[0].id,
-      text: `Make a pair of ${one} and ${other}, and bundle what has cables to both.`,
+      does: [`Make a pair of ${one} and ${other}, and bundle what has cables to both.`],
       why: 'They are one bridge then, and a bundle is one port: no BPDU leaves by one of its cables and comes back by the other.',
       changes: commands.value,
-      does: null,
     });
   }
   const names = steps.map(({ switch: id }) => nameOf(design.switches.find((sw) => sw.id === id)!));
@@ -32,6 +31,7 @@ export function paired(design: Design, strangers: readonly SwitchId[]): Draft {
     name: `uplinks bundled to ${steps.length === 1 ? `a pair around ${names[0]!}` : 'pairs'}`,
     says: 'The strangers keep their one tree, and have one neighbour instead of two; the two have to be able to be one.',
     steps,
+    rebuilds: true,
   };
 }
 

@@ -30,7 +30,7 @@ it('a stranger on two cables is bundled to a pair, through which no BPDU comes b
     { vlans: [{ id: 15, name: 'one' }] },
   );
   const way = waysOf(design).find(({ key }) => key === 'pair')!;
-  expect(way.steps.map(({ text }) => text)).toEqual(['Make a pair of a and b, and bundle what has cables to both.']);
+  expect(way.steps.map(({ does }) => does[0])).toEqual(['Make a pair of a and b, and bundle what has cables to both.']);
   expect(way.costs).toMatchObject({ returning: 0, open: 0, simulated: null });
   const { network } = solve(taken(design, way));
   expect(network.pairs.map(({ state }) => state)).toEqual(['together']);
@@ -54,7 +54,7 @@ describe('the ways out of the town office', () => {
     const order = (key: string) => ways.get(key)!.steps.flatMap((step) => step.switch ?? []);
     expect(order('rstp inwards')).toEqual(order('rstp outwards').reverse());
     expect(order('rstp outwards')[0]).toBe('hall-a');
-    expect(ways.get('stack')!.steps.map(({ text }) => text)).toEqual([
+    expect(ways.get('stack')!.steps.map(({ does }) => does[0])).toEqual([
       'Cable stairs-a and stairs-b into one stack.',
       'Bundle the 2 cables hall-a to stairs-a at both ends.',
     ]);
@@ -66,7 +66,7 @@ describe('the ways out of the town office', () => {
       simulated: null,
     });
     expect(ways.get('speak')!.name).toBe('trees of VLANs at the cables of stairs-a and stairs-b');
-    expect(ways.get('speak')!.steps.map(({ text }) => text)).toEqual([
+    expect(ways.get('speak')!.steps.map(({ does }) => does[0])).toEqual([
       'stairs-a: trees of VLANs at ports 1, 2.',
       'stairs-b: trees of VLANs at ports 1, 2.',
     ]);

@@ -7,8 +7,8 @@ import type { Command } from '../../edit/commands';
 import { editAll } from '../../edit/edit';
 import { stackTogether } from '../../edit/stacking';
 import { isPerVlan, runsTrees, traitsOf, type Design, type Dialect } from '../../model/document';
-import type { BridgePortId, LinkId, SwitchId } from '../../model/ids';
-import { DEFAULT_TALK, type Action } from '../../model/scenario';
+import type { LinkId, SwitchId } from '../../model/ids';
+import { DEFAULT_TALK } from '../../model/scenario';
 import { simulate } from '../../sim/simulate';
 import { isBundle, type Network } from '../../topology/network';
 import { label, switchName } from '../../tree/explain/phrases';
@@ -18,24 +18,20 @@ import { openLoopFindings, returningBpduFindings } from '../findings/dialectFind
 import { bundleAt, bundleThese, parallelsOf } from '../lag/bundling';
 import { closingPorts, lonelyCables, partsOf } from '../parts';
 import { keepingTrees } from '../regions/asDialect';
-import { outwardsFrom, planMoving, preparedDesign, type MovingKind } from '../regions/movingPlan';
-import { outcomesOf, pauseIn, type StepOutcome } from '../regions/planSteps';
+import { outcomesOf, type StepOutcome } from '../plans/outcome';
+import type { Plan } from '../plans/plan';
+import { playOf, type PlayedPlan } from '../plans/played';
+import { outwardsFrom, planMoving, type MovingKind } from '../regions/movingPlan';
 import type { Progress } from '../steering/steer';
 import { paired } from './pairedWay';
-import type { Draft, WayStep } from './wayDraft';
+import type { Draft } from './wayDraft';
 
-export interface WayOut {
+export interface WayOut extends Plan {
   readonly key: string;
   readonly name: string;
   /** What it comes to, in a sentence. */
   readonly says: string;
-  /** What is set before the first step, and does nothing by itself. */
-  readonly preparation: readonly Command[];
-  readonly steps: readonly WayStep[];
-  /** Of the prepared design. */
-  readonly actions: readonly Action[];
-  readonly until: number;
-  /** Whether the actions are all of it: switches that are rebuilt are in no run. */
+  /** Whether a run shows it: switches that are rebuilt are in none. */
   readonly isRun: boolean;
   readonly costs: WayCosts;
 }
@@ -85,7 +81,7 @@ export function waysOut(before: Solution, progress: Progress = () => true): Resu
     if (way) ways.push(way);
     return progress(ways.length / (drafts.length + ORDERS.length));
   };
-  for (const draft of drafts) if (!add(timed(before, draft))) return ok(ways);
+  for (const draft of drafts) if (!add(finished(before, draft))) return ok(ways);
   for (const order of ORDERS) if (!add(toRegion(before, order))) break;
   return ok(ways);
 }
@@ -116,12 +112,9 @@ function speakThere(before: Solution, strangers: readonly SwitchId[]): Draft {
       return [
         {
           switch: id,
-          text: `${name}: trees of VLANs at ${own.length === 1 ? 'port' : 'ports'} ${own.join(', ')}.`,
+          does: [`${name}: trees of VLANs at ${own.length === 1 ? 'port' : 'ports'} ${own.join(', ')}.`],
           why: 'Where it has part in a VLAN’s tree, it reads that BPDU instead of passing it on.',
           changes: own.map((port): Command => ({ do: 'set-port', switch: id, port, speaks: 'per-vlan-rstp' })),
-          does: [
-            { do: 'port-speaks' as const, switch: id, ports: own as BridgePortId[], speaks: 'per-vlan-rstp' as const },
-          ],
         },
       ];
     }),
@@ -143,10 +136,11 @@ function unplugged({ network }: Solution, strangers: readonly SwitchId[]): Draft
       const cables = cablesOf(network, p);
       return {
         switch: null,
-        text: `Unplug ${cables.length === 1 ? 'the cable' : `all ${cables.length} cables of the bundle`} ${label(network, p)} to ${label(network, far[p]!)}.`,
+        does: [
+          `Unplug ${cables.length === 1 ? 'the cable' : `all ${cables.length} cables of the bundle`} ${label(network, p)} to ${label(network, far[p]!)}.`,
+        ],
         why: 'It closes a loop through a switch that does not see the trees of VLANs.',
         changes: cables.map((link): Command => ({ do: 'set-link', link, up: false })),
-        does: cables.map((link) => ({ do: 'link-down' as const, link, light: true })),
       };
     }),
   };
@@ -174,7 +168,7 @@ function stacked({ network }: Solution, strangers: readonly SwitchId[]): Draft {
     const edited = editAll(at, changes);
     if (!edited.ok) return false;
     at = edited.value.design;
-    steps.push({ switch: id, text, why, changes, does: null });
+    steps.push({ switch: id, does: [text], why, changes });
     return true;
   };
   for (const ids of groups.values()) {
@@ -212,6 +206,7 @@ function stacked({ network }: Solution, strangers: readonly SwitchId[]): Draft {
     name: `${namesOf(design, strangers)} made into ${groups.size === 1 ? 'a stack' : 'stacks'}, with their uplinks bundled`,
     says: 'They keep their one tree, in which there is no loop any more; what they are made of has to be able to do it.',
     steps,
+    rebuilds: true,
   };
 }
 
@@ -231,12 +226,11 @@ function changed(before: Solution, ids: readonly SwitchId[], dialect: Dialect, o
         : 'One tree for all VLANs, which every switch knows: VLANs share their ways, and half of the cables may lie idle.',
     steps: inOrder.map((id) => ({
       switch: id,
-      text: `${nameOf(network.design, id)}: ${name}.`,
+      does: [`${nameOf(network.design, id)}: ${name}.`],
       why: inwards
         ? 'Nothing beyond it hangs on it.'
         : 'From the root outwards: those that have changed hang together.',
       changes: [{ do: 'set-switch', switch: id, dialect }],
-      does: [{ do: 'speak' as const, switch: id, dialect }],
     })),
   };
 }
@@ -247,52 +241,34 @@ const namesOf = (design: Design, ids: readonly SwitchId[]): string =>
 
 const nameOf = ({ switches }: Design, id: SwitchId): string => switchName(switches.find((sw) => sw.id === id)!);
 
-/** Steps at their times, simulated and counted. */
-function timed(before: Solution, { key, name, says, preparation = [], steps }: Draft): WayOut | null {
-  const { design } = before.network;
-  const pause = pauseIn(design);
-  const at = (i: number): number => 1 + i * pause;
-  return reckoned(before, {
-    ...{ key, name, says, preparation },
-    steps: steps.map(({ does: _, ...step }, i) => ({ ...step, at: at(i) })),
-    actions: steps.flatMap(({ does }, i) => (does ?? []).map((each) => ({ ...each, at: at(i) }) as Action)),
-    until: at(steps.length),
-    isRun: steps.every(({ does }) => does !== null),
+/** A draft, simulated and counted. */
+const finished = (before: Solution, { rebuilds, steps, preparation = [], ...draft }: Draft): WayOut | null =>
+  reckoned(before, {
+    ...draft,
+    preparation,
+    steps: steps.map((step, i) => ({ ...step, key: String(i) })),
+    isRun: !rebuilds,
   });
-}
 
 /** Into one region, with an instance for each way in which the trees are set. */
 function toRegion(before: Solution, order: Order): WayOut | null {
   const plan = planMoving(before, keepingTrees(before.network.design).commands, order);
   if (!plan.ok) return null;
-  const { preparation, steps, actions, until } = plan.value;
   return reckoned(before, {
     key: `mstp ${order}`,
     name: `MSTP at every switch, in one region, ${ORDER_TEXT[order]}`,
     says: 'VLANs share a few trees, which every switch sees whole; each has to have the same region settings.',
-    preparation,
-    steps: steps.map(({ at, switch: sw, text, why }) => ({
-      ...{ at, switch: sw, text, why },
-      changes: actions
-        .filter((action) => action.at === at)
-        .flatMap((action) =>
-          action.do === 'speak'
-            ? [
-                {
-                  do: 'set-switch' as const,
-                  switch: action.switch,
-                  dialect: action.dialect,
-                  region: action.region ?? null,
-                },
-              ]
-            : [],
-        ),
-    })),
-    actions,
-    until,
+    ...plan.value,
     isRun: true,
   });
 }
+
+const scenarioOf = ({ actions, until }: Pick<PlayedPlan, 'actions' | 'until'>) => ({
+  actions: [...actions],
+  until,
+  talk: DEFAULT_TALK,
+  fromBoot: false,
+});
 
 /** What a way costs; null where it does not fit the design, or cannot be run. */
 function reckoned(before: Solution, way: Omit<WayOut, 'costs'>): WayOut | null {
@@ -301,15 +277,11 @@ function reckoned(before: Solution, way: Omit<WayOut, 'costs'>): WayOut | null {
   const edited = editAll(design, commands);
   if (!edited.ok) return null;
   const after = solve(edited.value.design);
-  const run =
-    way.isRun &&
-    simulate(
-      preparedDesign(design, way),
-      { actions: [...way.actions], until: way.until, talk: DEFAULT_TALK, fromBoot: false },
-      { mostFrames: 0, views: false },
-    );
+  const play = way.isRun ? playOf(design, way) : null;
+  if (play && !play.ok) return null;
+  const run = play && simulate(play.value.design, scenarioOf(play.value), { mostFrames: 0, views: false });
   if (run && !run.ok) return null;
-  const [simulated] = run ? outcomesOf({ steps: [{ at: 0 }], until: way.until }, run.value) : [];
+  const [simulated] = run ? outcomesOf({ times: [0], until: play.value.until }, run.value) : [];
   return {
     ...way,
     costs: {

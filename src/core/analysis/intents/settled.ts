@@ -96,7 +96,7 @@ export class Settled {
   rootOf(tree: SettledTree): number | null {
     return islandRoots(this.network, tree)[0] ?? null;
   }
-  private rootIdOf(tree: SettledTree): SwitchId | null {
+  rootIdOf(tree: SettledTree): SwitchId | null {
     const s = this.rootOf(tree);
     return s === null ? null : this.network.switches[s]!.id;
   }

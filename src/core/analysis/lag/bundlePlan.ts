@@ -1,21 +1,16 @@
 /** The order of steps that bundles parallel links while the network runs: none loops, none cuts off for longer than a port takes over. */
 import type { Command } from '../../edit/commands';
 import type { LinkId, PortId, SwitchId } from '../../model/ids';
-import type { Action, Undated } from '../../model/scenario';
 import type { Bundle, Design, Link } from '../../model/document';
 import { fail, ok, type Result } from '../../base/result';
 import { CODE, type Solution, forwards } from '../../tree/settled';
 import { bundleThese } from './bundling';
-import { pauseIn, type PlanStep } from '../regions/planSteps';
+import type { Plan, PlanStep } from '../plans/plan';
 
 /** `lacp`: by negotiation; `static`: the careful order; `static-both-ends`: both cables in, one end after the other, to show what that does. */
 export type PlanKind = 'lacp' | 'static' | 'static-both-ends';
 
-export interface BundlingPlan {
-  readonly steps: readonly PlanStep[];
-  /** Every step at its time. */
-  readonly actions: readonly Action[];
-  readonly until: number;
+export interface BundlingPlan extends Plan {
   /** The design once all is done, in one step. */
   readonly commands: readonly Command[];
 }
@@ -42,22 +37,16 @@ export function planBundle(
     of.length === 1
       ? `the cable ${nameOf(of[0]!.a.switch)} port ${of[0]!.a.port} to ${nameOf(of[0]!.b.switch)} port ${of[0]!.b.port}`
       : `the ${of.length} other cables`;
-  const pause = pauseIn(design);
-
   const steps: PlanStep[] = [];
-  const actions: Action[] = [];
-  const step = (where: SwitchId | null, text: string, why: string, ...does: readonly Undated[]): void => {
-    const at = 1 + steps.length * pause;
-    steps.push({ switch: where, text, why, at });
-    for (const each of does) actions.push({ ...each, at } as Action);
-  };
-  const begin = (bundle: Bundle, of: readonly Link[]): Undated => ({
+  const step = (where: SwitchId | null, text: string, why: string, ...changes: readonly Command[]): void =>
+    void steps.push({ key: String(steps.length), switch: where, does: [text], why, changes });
+  const begin = (bundle: Bundle, of: readonly Link[]): Command => ({
     do: 'add-bundle',
     bundle: { ...bundle, ports: portsAt(bundle, of) },
   });
-  const widen = (bundle: Bundle): Undated => ({ do: 'bundle-ports', bundle: bundle.id, ports: [...bundle.ports] });
-  const cut = (of: readonly Link[]): Undated[] => of.map((link) => ({ do: 'link-down', link: link.id, light: true }));
-  const plug = (of: readonly Link[]): Undated[] => of.map((link) => ({ do: 'link-up', link: link.id }));
+  const widen = (bundle: Bundle): Command => ({ do: 'set-bundle', bundle: bundle.id, ports: [...bundle.ports] });
+  const cut = (of: readonly Link[]): Command[] => of.map((link) => ({ do: 'set-link', link: link.id, up: false }));
+  const plug = (of: readonly Link[]): Command[] => of.map((link) => ({ do: 'set-link', link: link.id, up: true }));
   const on = (bundle: Bundle): string => `On ${nameOf(bundle.switch)}: `;
 
   /** The link that carried the traffic comes in last, out of service meanwhile: alone in a bundle it would become a port of its own again. */
@@ -133,9 +122,8 @@ export function planBundle(
     over();
   }
   return ok({
+    preparation: [],
     steps,
-    actions,
-    until: 1 + steps.length * pause,
     commands: [
       ...made.value.commands,
       ...links.filter((link) => !link.up).map((link): Command => ({ do: 'set-link', link: link.id, up: true })),

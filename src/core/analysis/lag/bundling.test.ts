@@ -14,7 +14,8 @@ import { roleOf, treeOf } from '../../tree/settled';
 import { bundleFindings } from '../findings/bundleFindings';
 import { bundlePicture } from './bundleEnds';
 import { planBundle, type PlanKind } from './bundlePlan';
-import { outcomesOf } from '../regions/planSteps';
+import { outcomesOf } from '../plans/outcome';
+import { playOf } from '../plans/played';
 import { besides, bundleCards, bundleThese, parallelsOf } from './bundling';
 import { findingsOf } from '../findings/findings';
 import { designedCsv, readObservedCsv } from '../../exchange/neighbours/table';
@@ -301,14 +302,12 @@ describe('a plan of action', () => {
   const outcomes = (design: Design, kind: PlanKind) => {
     const plan = planBundle(design, solutionOf(design), ridge, kind);
     if (!plan.ok) throw new Error(plan.error);
-    const run = simulate(design, {
-      actions: [...plan.value.actions],
-      until: plan.value.until,
-      talk: 0.01,
-      fromBoot: false,
-    });
+    const play = playOf(design, plan.value);
+    if (!play.ok) throw new Error(play.error);
+    const { actions, until } = play.value;
+    const run = simulate(design, { actions: [...actions], until, talk: 0.01, fromBoot: false });
     if (!run.ok) throw new Error(run.error);
-    return { steps: outcomesOf(plan.value, run.value), run: run.value, plan: plan.value };
+    return { steps: outcomesOf(play.value, run.value), run: run.value, plan: plan.value };
   };
   const rooted = after(fernhollow(), [
     { do: 'set-bridge-priority', switch: 'ridge-a' as never, tree: null, priority: 0 },
@@ -339,7 +338,7 @@ describe('a plan of action', () => {
       links: fernhollow().links.map((link) => (link.id === 'l2' ? { ...link, up: false } : link)),
     };
     const { plan, steps } = outcomes(unplugged, 'lacp');
-    expect(plan.steps.map((step) => step.text)[2]).toBe('Plug in the cable ridge-a port 2 to ridge-b port 2.');
+    expect(plan.steps.map((step) => step.does)[2]).toEqual(['Plug in the cable ridge-a port 2 to ridge-b port 2.']);
     expect(steps.every((step) => step.frames === null && step.outage < 0.1)).toBe(true);
     expect(links(after(unplugged, plan.commands))).toHaveLength(15);
   });

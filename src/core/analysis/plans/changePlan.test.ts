@@ -4,13 +4,19 @@ import { planLines } from '../../cabling/plan';
 import { fernhollow } from '../../demo/demos';
 import { editAll } from '../../edit/edit';
 import type { Command } from '../../edit/commands';
+import { touchedPlaces } from '../../model/derive/touched';
 import type { Design } from '../../model/document';
 import type { SwitchId } from '../../model/ids';
 import { simulate } from '../../sim/simulate';
 import { solve } from '../../tree/solve';
 import { viewTree } from '../../tree/settled';
-import { planChange, type ChangePlan } from './changePlan';
+import { planChange, type ChangePlan, type PlanOptions } from './changePlan';
+import { planBundle } from '../lag/bundlePlan';
+import { judgePlan } from './judge';
 import { mixed, stepKey, stepsBetween } from './mix';
+import { statesOf } from './plan';
+import { playOf } from './played';
+import { readScenario } from '../../sim/scenario/scenario';
 
 const DEMO = fernhollow();
 const edited = (design: Design, ...commands: readonly Command[]): Design => {
@@ -39,8 +45,8 @@ const CHANGES: readonly ((design: Design) => Design)[] = [
 const goal = fc
   .subarray([...CHANGES], { minLength: 1 })
   .map((all) => all.reduce((design, change) => change(design), DEMO));
-const planned = (after: Design, order: readonly string[] | null = null): ChangePlan => {
-  const plan = planChange(DEMO, after, order);
+const planned = (after: Design, options: PlanOptions = {}): ChangePlan => {
+  const plan = planChange(DEMO, after, options);
   if (!plan.ok) throw new Error(plan.error);
   return plan.value;
 };
@@ -50,30 +56,60 @@ const trees = (design: Design) => {
   return all.map((tree) => viewTree(network, tree));
 };
 
-it('takes every step once, through states that are legal, to where it should go', () => {
+const keysOf = ({ plan }: ChangePlan): string[] => plan.steps.map(({ key }) => key);
+
+it.each(['visits', 'settings'] as const)(
+  'takes every step once, through states that are legal, to where it should go: %s',
+  (grain) => {
+    fc.assert(
+      fc.property(goal, (after) => {
+        const change = planned(after, { grain });
+        expect(keysOf(change).sort()).toEqual(stepsBetween(DEMO, after, grain).map(stepKey).sort());
+        const states = statesOf(DEMO, change.plan);
+        if (!states.ok) throw new Error(states.error);
+        expect(trees(states.value[0]!)).toEqual(trees(DEMO));
+        expect(trees(states.value.at(-1)!)).toEqual(trees(after));
+        // What travels as commands is the state that was judged.
+        const done = new Set<string>();
+        for (const [i, { key }] of change.plan.steps.entries()) {
+          done.add(key);
+          expect(touchedPlaces(states.value[i + 1], mixed(DEMO, after, done))).toEqual([]);
+        }
+      }),
+      { numRuns: 3 },
+    );
+  },
+);
+
+it('runs to where the settled answer says that it ends, played whole on the clock', () => {
   fc.assert(
     fc.property(goal, (after) => {
-      const { steps } = planned(after);
-      const keys = steps.map(({ step }) => stepKey(step));
-      expect([...keys].sort()).toEqual(stepsBetween(DEMO, after).map(stepKey).sort());
-      const states = keys.map((_, i) => mixed(DEMO, after, new Set(keys.slice(0, i + 1))));
-      for (const state of states) expect(state).not.toBeNull();
-      expect(trees(states.at(-1)!)).toEqual(trees(after));
-      expect(trees(mixed(DEMO, after, new Set())!)).toEqual(trees(DEMO));
+      const play = playOf(DEMO, planned(after).plan);
+      if (!play.ok) throw new Error(play.error);
+      const { design, actions, until } = play.value;
+      const scenario = readScenario({ actions, until, talk: 1 }, design);
+      if (!scenario.ok) throw new Error(JSON.stringify(scenario.error));
+      const run = simulate(design, scenario.value);
+      if (!run.ok) throw new Error(run.error);
+      const ways = (all: ReturnType<typeof trees>) =>
+        all.map(({ id, switches }) => [
+          id,
+          ...Object.entries(switches)
+            .map(([name, { root, rootPort, rootPathCost }]) => [name, root, rootPort, rootPathCost].join(' '))
+            .sort(),
+        ]);
+      expect(ways([...run.value.final.trees])).toEqual(ways(trees(after)));
     }),
-    { numRuns: 3 },
+    { numRuns: 4 },
   );
 });
 
-it('runs a step to where the settled answer says that it ends', () => {
-  const after = CHANGES.slice(0, 3).reduce((design, change) => change(design), DEMO);
-  const run = simulate(
-    DEMO,
-    { actions: [], until: 60, talk: 0.01, fromBoot: false },
-    { becomes: { at: 1, design: after } },
-  );
-  if (!run.ok) throw new Error(run.error);
-  expect(run.value.final.trees).toEqual(trees(after));
+it('runs a step that bundles', () => {
+  const plan = planBundle(DEMO, solve(DEMO), ['l1', 'l2'] as never, 'lacp');
+  const judged = plan.ok ? judgePlan(DEMO, plan.value) : plan;
+  if (!judged.ok) throw new Error(judged.error);
+  expect(judged.value.steps.map(({ run }) => run.ok && run.value.frames)).toEqual(judged.value.steps.map(() => null));
+  expect(judged.value.steps.at(-1)!.back).toEqual(['Unplug ridge-a port 1 to ridge-b port 1.']);
 });
 
 it('says what moves, who is root, what takes it back, and keeps what must hold as long as it can', () => {
@@ -82,20 +118,41 @@ it('says what moves, who is root, what takes it back, and keeps what must hold a
     ...CHANGES.slice(0, 2).reduce((design, change) => change(design), DEMO),
     intents: [must('a', 'all hosts reach each other')],
   };
-  const { steps } = planned(after);
-  expect(steps.map(({ step }) => stepKey(step))).toEqual(['visit ridge-a', 'visit ridge-b']);
-  const [first] = steps;
-  expect(first!.does).toEqual(['ridge-a: priority 32768 to 4096']);
+  const change = planned(after);
+  expect(keysOf(change)).toEqual(['visit ridge-a', 'visit ridge-b']);
+  const [first] = change.judged.steps;
+  expect(change.plan.steps[0]!.does).toEqual(['ridge-a: priority 32768 to 4096']);
   expect(first!.back).toEqual(['ridge-a: priority 4096 to 32768']);
   expect(new Set(first!.roots.map(({ root }) => root))).toEqual(new Set(['ridge-a']));
-  expect(steps.flatMap(({ broken, cutOff }) => [...broken, ...cutOff])).toEqual([]);
-  expect(first!.run).toMatchObject({ ok: true, value: { loops: false } });
+  expect(change.judged.steps.flatMap(({ broken, cutOff }) => [...broken, ...cutOff])).toEqual([]);
+  expect(first!.run).toMatchObject({ ok: true, value: { frames: null } });
+});
+
+it('goes setting by setting, with what is alike in several trees as one', () => {
+  const set = (tree: string) =>
+    ({ do: 'set-bridge-priority', switch: sw('lodge'), tree: tree as never, priority: 8192 }) as const;
+  const after = edited(DEMO, set('vlan:15'), set('vlan:25'), {
+    do: 'set-port-cost',
+    switch: sw('lodge'),
+    port: '1' as never,
+    tree: null,
+    cost: 7,
+  });
+  expect(stepsBetween(DEMO, after, 'visits')).toHaveLength(1);
+  const { plan } = planned(after, { grain: 'settings' });
+  expect(plan.steps.map(({ does }) => does)).toEqual(
+    expect.arrayContaining([
+      ['lodge: priority in VLANs 15,25 as for all trees to 8192'],
+      ['lodge port 1: cost from speed to 7'],
+    ]),
+  );
+  expect(plan.steps).toHaveLength(2);
 });
 
 it('judges an order by hand, and says where one cannot be', () => {
   const after = CHANGES[3]!(DEMO);
-  const keys = stepsBetween(DEMO, after).map(stepKey);
-  expect(planned(after, keys).steps.map(({ step }) => stepKey(step))).toEqual(keys);
-  expect(planChange(DEMO, after, [...keys].reverse())).toMatchObject({ ok: false });
+  const order = stepsBetween(DEMO, after).map(stepKey);
+  expect(keysOf(planned(after, { order }))).toEqual(order);
+  expect(planChange(DEMO, after, { order: [...order].reverse() })).toMatchObject({ ok: false });
   expect(planChange(DEMO, DEMO)).toMatchObject({ ok: false });
 });

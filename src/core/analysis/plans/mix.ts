@@ -1,25 +1,45 @@
 /** Designs on the way from one state to another: some switches visited, some cables done, the rest as before. */
 import { oncePer } from '../../base/cache';
 import type { Bundle, Design, Host, Link, RegionSettings, Switch } from '../../model/document';
-import type { LinkId, RegionId, SwitchId } from '../../model/ids';
+import { treeInstance, treeVlan, type LinkId, type RegionId, type SwitchId, type TreeId } from '../../model/ids';
+import { touchedPlaces, valueAt, withPlaces, type Place } from '../../model/derive/touched';
 import { leanDesign } from '../../model/derive/write';
 import { readDesign } from '../../model/read';
 
-/** Everything that is set at one switch in one visit; a cable that is plugged in, unplugged, or plugged in elsewhere. */
+/** Everything that is set at one switch in one visit, or one setting there; a cable that is plugged in, unplugged, or plugged in elsewhere. */
 export type Step =
   | { readonly kind: 'visit'; readonly switch: SwitchId }
+  | { readonly kind: 'setting'; readonly switch: SwitchId; readonly setting: string }
   | { readonly kind: 'cable'; readonly link: LinkId; readonly does: 'in' | 'out' | 'over' };
 
-export const stepKey = (step: Step): string => (step.kind === 'visit' ? `visit ${step.switch}` : `cable ${step.link}`);
+/** Each switch's settings in one visit, or one by one. */
+export type Grain = 'visits' | 'settings';
+
+export function stepKey(step: Step): string {
+  switch (step.kind) {
+    case 'visit':
+      return `visit ${step.switch}`;
+    case 'setting':
+      return `setting ${step.switch} ${step.setting}`;
+    case 'cable':
+      return `cable ${step.link}`;
+  }
+}
 
 const text = (value: unknown): string => JSON.stringify([value]);
 const byId = <T extends { readonly id: string }>(items: readonly T[]): Map<T['id'], T> =>
   new Map(items.map((item) => [item.id, item]));
 
-/** Every step between two states, visits first, in the order of the design. */
-export function stepsBetween(before: Design, after: Design): Step[] {
+/** Every step between two states, those at switches first, in the order of the design. */
+export function stepsBetween(before: Design, after: Design, grain: Grain = 'visits'): Step[] {
   const ids = [...new Set([...before.switches, ...after.switches].map(({ id }) => id))];
-  const visits = ids.filter((id) => changesAt(before, after, id)).map((id): Step => ({ kind: 'visit', switch: id }));
+  const visits = ids
+    .filter((id) => changesAt(before, after, id))
+    .flatMap((id): Step[] =>
+      grain === 'visits'
+        ? [{ kind: 'visit', switch: id }]
+        : [...settingsAt(before, after, id).keys()].map((setting) => ({ kind: 'setting', switch: id, setting })),
+    );
   const [was, is] = [byId(before.links), byId(after.links)];
   const cables = [...new Set([...was.keys(), ...is.keys()])].flatMap((id): Step[] => {
     const [a, b] = [was.get(id), is.get(id)];
@@ -30,35 +50,79 @@ export function stepsBetween(before: Design, after: Design): Step[] {
   return [...visits, ...cables];
 }
 
-/** By switch, all that is set there: its own settings, its bundles, the contents of its region, the cost method. */
-const settingsOf = oncePer(
-  (design: Design): ReadonlyMap<SwitchId, string> =>
+/** All that is set at a switch: its own settings, its bundles, the contents of its region, the cost method. */
+interface SetThere {
+  readonly switch: Switch;
+  readonly bundles: readonly Bundle[];
+  readonly region: Omit<RegionSettings, 'id'> | null;
+}
+
+const setAt = oncePer(
+  (design: Design): ReadonlyMap<SwitchId, SetThere> =>
     new Map(
-      design.switches.map(({ position: _, tier: __, group: ___, ...settings }) => [
-        settings.id,
-        text([
-          settings,
-          bundlesAt(design, settings.id),
-          design.regions.find((region) => region.id === settings.region) ?? null,
-          settings.pathCost ?? design.pathCost,
-        ]),
-      ]),
+      design.switches.map((sw) => {
+        const region = design.regions.find(({ id }) => id === sw.region);
+        const { region: _, ...own } = sw;
+        const { id: __, ...contents } = region ?? { id: null };
+        return [
+          sw.id,
+          {
+            switch: { ...own, pathCost: sw.pathCost ?? design.pathCost },
+            bundles: design.bundles.filter((bundle) => bundle.switch === sw.id),
+            region: region ? (contents as Omit<RegionSettings, 'id'>) : null,
+          },
+        ];
+      }),
     ),
 );
-const bundlesAt = ({ bundles }: Design, id: SwitchId): Bundle[] => bundles.filter((bundle) => bundle.switch === id);
+/** Where it is on the map, and in which group, is set at no switch. */
+const isOnPaper = ([part, key]: Place): boolean =>
+  part === 'switch' && key !== undefined && ['position', 'tier', 'group'].includes(key);
+
+/** The settings that differ at a switch, by name, each with its places: what differs alike in several trees is one. */
+function settingsAt(before: Design, after: Design, id: SwitchId): ReadonlyMap<string, readonly Place[]> {
+  const [was, is] = [setAt(before).get(id), setAt(after).get(id)];
+  if (!was || !is) return new Map([['all', []]]);
+  const found = new Map<string, { readonly name: string; readonly places: Place[] }>();
+  for (const place of touchedPlaces(was, is)) {
+    if (isOnPaper(place)) continue;
+    // The region is one setting, and so is all of a port or a bundle that comes or goes.
+    const [whole, trees] = [place[0] === 'region', place.findIndex((key) => isTree(key))];
+    const values = [was, is].map((side) => valueAt(side, place));
+    const key = whole ? 'region' : trees < 0 ? place.join('/') : text([place.toSpliced(trees, 1), values]);
+    const known = found.get(key);
+    if (known) known.places.push(place);
+    else found.set(key, { name: whole ? 'region' : place.join('/'), places: [place] });
+  }
+  return new Map([...found.values()].map(({ name, places }) => [name, places]));
+}
+
+/** Whether a key is the name of a tree. */
+const isTree = (key: string): boolean =>
+  key === 'cst' || treeVlan(key as TreeId) !== null || treeInstance(key as TreeId) !== null;
+
+const changesAt = (before: Design, after: Design, id: SwitchId): boolean => {
+  const [was, is] = [setAt(before).get(id), setAt(after).get(id)];
+  return was !== is && (!was || !is || touchedPlaces(was, is).some((place) => !isOnPaper(place)));
+};
+
+/** What is set at a switch once some steps are done; undefined where there is no such switch then. */
+function setThere(before: Design, after: Design, id: SwitchId, done: ReadonlySet<string>): SetThere | undefined {
+  const [was, is] = [setAt(before).get(id), setAt(after).get(id)];
+  if (done.has(`visit ${id}`) || (!was || !is ? done.has(`setting ${id} all`) : !changesAt(before, after, id)))
+    return is;
+  if (!was || !is) return was;
+  const settings = [...settingsAt(before, after, id)].filter(([setting]) => done.has(`setting ${id} ${setting}`));
+  const places = new Set(settings.flatMap(([, all]) => all.map((place) => place.join('/'))));
+  return withPlaces(was, is, (place) => isOnPaper(place) || places.has(place.join('/')));
+}
 
 /** The state in which some steps are done; null where that is no legal design, as a cable to a port that is not there yet. */
 export function mixed(before: Design, after: Design, done: ReadonlySet<string>): Design | null {
-  const visited = (id: SwitchId): boolean => done.has(`visit ${id}`);
-  const [was, is] = [byId(before.switches), byId(after.switches)];
   const regions = new Map<string, RegionSettings>();
   const ids = [...new Set([...after.switches, ...before.switches].map(({ id }) => id))];
-  const switches = ids.flatMap((id): Switch[] => {
-    const from = visited(id) || !changesAt(before, after, id) ? after : before;
-    const sw = (from === after ? is : was).get(id);
-    if (!sw) return [];
-    return [{ ...sw, pathCost: sw.pathCost ?? from.pathCost, ...regionOf(sw, from, regions) }];
-  });
+  const set = ids.flatMap((id) => setThere(before, after, id, done) ?? []);
+  const switches = set.map((each): Switch => ({ ...each.switch, ...regionOf(each, [after, before], regions) }));
   const there = new Map(switches.map((sw) => [sw.id, new Set<string>(sw.ports.map(({ id }) => id))]));
   const has = (end: { readonly switch: SwitchId; readonly port: string }): boolean =>
     there.get(end.switch)?.has(end.port) ?? false;
@@ -79,10 +143,8 @@ export function mixed(before: Design, after: Design, done: ReadonlySet<string>):
     switches,
     links,
     hosts: hosts.map((host) => (fits(host) ? host : { ...host, attach: [] })),
-    bundles: ids
-      .flatMap((id) =>
-        is.has(id) || was.has(id) ? bundlesAt(visited(id) || !changesAt(before, after, id) ? after : before, id) : [],
-      )
+    bundles: set
+      .flatMap(({ bundles }) => bundles)
       .filter(({ switch: id, ports }) => ports.every((port) => has({ switch: id, port }))),
     regions: [...regions.values()],
   };
@@ -90,21 +152,21 @@ export function mixed(before: Design, after: Design, done: ReadonlySet<string>):
   return read.ok ? read.value : null;
 }
 
-const changesAt = (before: Design, after: Design, id: SwitchId): boolean =>
-  settingsOf(before).get(id) !== settingsOf(after).get(id);
-
 /** Regions are settings of each switch: two states of one may stand side by side, as two regions of one name. */
-function regionOf(sw: Switch, from: Design, regions: Map<string, RegionSettings>): Partial<Switch> {
-  const own = from.regions.find(({ id }) => id === sw.region);
-  if (!own) return {};
-  const { id: _, ...settings } = own;
-  const known = regions.get(text(settings));
+function regionOf(
+  { switch: { id: sw }, region: contents }: SetThere,
+  designs: readonly Design[],
+  regions: Map<string, RegionSettings>,
+): Partial<Switch> {
+  if (!contents) return {};
+  const known = regions.get(text(contents));
   if (known) return { region: known.id };
-  const taken = new Set([...regions.values()].map(({ id }) => id));
-  let id = own.id;
-  for (let i = 2; taken.has(id); i += 1) id = `${own.id}-${i}` as RegionId;
-  regions.set(text(settings), { ...own, id });
-  return { region: id };
+  const taken = new Set<string>([...regions.values()].map(({ id }) => id));
+  const own = designs.flatMap((design) => design.switches.find((each) => each.id === sw)?.region ?? [])[0] ?? 'region';
+  let id: string = own;
+  for (let i = 2; taken.has(id); i += 1) id = `${own}-${i}`;
+  regions.set(text(contents), { ...contents, id: id as RegionId });
+  return { region: id as RegionId };
 }
 
 /** Links as they are: those whose step is done as after, the others as before. */

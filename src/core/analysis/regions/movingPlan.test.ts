@@ -7,9 +7,11 @@ import { simulate } from '../../sim/simulate';
 import { scenarioProblems } from '../../sim/scenario/scenario';
 import { meshDesign, networkOf, solutionOf } from '../../testing/networks';
 import { joining, keepingTrees } from './asDialect';
-import { outcomesOf } from './planSteps';
+import { outcomesOf } from '../plans/outcome';
+import { preparedDesign } from '../plans/plan';
+import { playOf } from '../plans/played';
 import { proposeGroupings } from './grouping';
-import { planMoving, preparedDesign, type MovingKind, type MovingPlan } from './movingPlan';
+import { planMoving, type MovingKind, type MovingPlan } from './movingPlan';
 import { regionsIn } from './regions';
 import { parts, tries } from '../../testing/runs';
 
@@ -18,6 +20,11 @@ const planOf = (design: Design, kind: MovingKind): MovingPlan | null => {
   const found = proposeGroupings(solution);
   const plan = found.ok ? planMoving(solution, found.value[0]!.commands, kind) : null;
   return plan?.ok ? plan.value : null;
+};
+const played = (design: Design, plan: MovingPlan) => {
+  const play = playOf(design, plan);
+  if (!play.ok) throw new Error(play.error);
+  return { ...play.value, actions: [...play.value.actions] };
 };
 const KINDS = ['tree', 'outwards', 'inwards'] as const satisfies readonly MovingKind[];
 
@@ -31,12 +38,11 @@ it.each(parts(3, 20))(
         expect(plan.steps.flatMap((step) => step.switch ?? []).sort()).toEqual(
           design.switches.map((sw) => sw.id).sort(),
         );
-        expect(scenarioProblems({ ...plan, actions: [...plan.actions] }, preparedDesign(design, plan)).flat()).toEqual(
-          [],
-        );
+        const play = played(design, plan);
+        expect(scenarioProblems(play, play.design).flat()).toEqual([]);
         expect(plan.steps.at(-1)?.regions).toContain(`${design.switches.length} switches; nobody outside`);
         // Whatever was unplugged is plugged in again.
-        const cables = plan.actions.flatMap((action) =>
+        const cables = play.actions.flatMap((action) =>
           action.do === 'link-down' ? [action.link] : action.do === 'link-up' ? [`-${action.link}`] : [],
         );
         expect(cables.filter((id) => !id.startsWith('-')).map((id) => `-${id}`)).toEqual(
@@ -54,11 +60,8 @@ it('grows one region outwards: no step leaves it in pieces', () => {
       const plan = planOf(design, 'outwards');
       if (!plan) return;
       let at = preparedDesign(design, plan);
-      for (const action of plan.actions) {
-        if (action.do !== 'speak') continue;
-        const edited = editAll(at, [
-          { do: 'set-switch', switch: action.switch, dialect: 'mstp', region: action.region! },
-        ]);
+      for (const { changes } of plan.steps) {
+        const edited = editAll(at, changes);
         if (!edited.ok) throw new Error(edited.error.found);
         at = edited.value.design;
         expect(regionsIn(solutionOf(at).network).map((region) => region.pieces.length)).toEqual([1]);
@@ -70,13 +73,10 @@ it('grows one region outwards: no step leaves it in pieces', () => {
 
 const outcomes = (kind: MovingKind) => {
   const plan = planOf(fernhollow(), kind)!;
-  const run = simulate(
-    preparedDesign(fernhollow(), plan),
-    { actions: [...plan.actions], until: plan.until, talk: DEFAULT_TALK, fromBoot: false },
-    { mostFrames: 0 },
-  );
+  const { design, actions, until, times } = played(fernhollow(), plan);
+  const run = simulate(design, { actions, until, talk: DEFAULT_TALK, fromBoot: false }, { mostFrames: 0 });
   if (!run.ok) throw new Error(run.error);
-  return outcomesOf(plan, run.value);
+  return outcomesOf({ times, until }, run.value);
 };
 
 it('does not let frames circle where the redundant cables are out meanwhile', () => {
@@ -101,7 +101,7 @@ it('begins at the root to be, and says what stands before the first step', () =>
 it('has nothing to do where all are there, and follows classic bridges’ slower pace', () => {
   const classic = networkOf({ a: { dialect: 'stp' }, b: { dialect: 'stp' } }, ['a 1 = b 1']);
   const kept = planMoving(solutionOf(classic), keepingTrees(classic).commands, 'outwards');
-  expect(kept.ok && kept.value.steps.map((step) => step.at)).toEqual([1, 61]);
+  expect(kept.ok && played(classic, kept.value).times).toEqual([1, 61]);
   const there = editAll(classic, keepingTrees(classic).commands);
   if (!there.ok) throw new Error(there.error.found);
   expect(

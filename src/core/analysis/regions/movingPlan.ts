@@ -3,7 +3,6 @@ import { isMultiple, runsTrees } from '../../model/document';
 import type { Command } from '../../edit/commands';
 import { editAll } from '../../edit/edit';
 import type { LinkId, RegionId, SwitchId } from '../../model/ids';
-import type { Action, Undated } from '../../model/scenario';
 import type { Design, RegionSettings } from '../../model/document';
 import { fail, ok, type Result } from '../../base/result';
 import { islandRoots } from '../../tree/explain/election';
@@ -14,7 +13,7 @@ import { type Solution, forwards } from '../../tree/settled';
 import { solve } from '../../tree/solve';
 import { joining, keepingTrees, mainRegion } from './asDialect';
 import { proposeGroupings } from './grouping';
-import { pauseIn, type PlanStep } from './planSteps';
+import type { Plan, PlanStep } from '../plans/plan';
 import { regionsIn } from './regions';
 import type { Progress } from '../steering/steer';
 
@@ -29,14 +28,8 @@ export interface MovingStep extends PlanStep {
   readonly moved: number;
 }
 
-export interface MovingPlan {
-  /** Region settings, priorities and costs of instances: they do nothing before a switch speaks MSTP. */
-  readonly preparation: readonly Command[];
-  readonly steps: readonly MovingStep[];
-  /** Of the prepared design. */
-  readonly actions: readonly Action[];
-  readonly until: number;
-}
+/** Region settings, priorities and costs of instances come first: they do nothing before a switch speaks MSTP. */
+export type MovingPlan = Plan<MovingStep>;
 
 type Joining = Extract<Command, { do: 'set-switch' }> & { readonly region: RegionId };
 const isJoining = (command: Command): command is Joining =>
@@ -62,7 +55,6 @@ export function planMoving(
   const preparation = commands.filter((command) => !isJoining(command));
   const prepared = editAll(design, preparation);
   if (!prepared.ok) return fail(`${prepared.error.path}: ${prepared.error.found}; allowed: ${prepared.error.allowed}`);
-  const pause = pauseIn(design);
   const goal = editAll(design, commands);
   const target = goal.ok ? solve(goal.value.design) : null;
   if (!target) return fail('The plan does not fit the design.');
@@ -72,37 +64,26 @@ export function planMoving(
   );
   const spare = kind === 'tree' ? spareLinks(target) : [];
   const steps: MovingStep[] = [];
-  const actions: Action[] = [];
   let at: Design = prepared.value.design;
   let was = solve(at);
-  const step = (
-    where: SwitchId | null,
-    text: string,
-    why: string,
-    does: readonly Undated[],
-    changes: readonly Command[],
-  ): boolean => {
+  const step = (where: SwitchId | null, text: string, why: string, changes: readonly Command[]): boolean => {
     const edited = editAll(at, changes);
     const next = edited.ok ? solve(edited.value.design) : null;
     if (!edited.ok || !next || !progress(steps.length / (order.length + 2))) return false;
     at = edited.value.design;
-    const time = 1 + steps.length * pause;
     steps.push({
+      key: String(steps.length),
       switch: where,
-      at: time,
-      text,
+      does: [text],
       why,
+      changes,
       regions: regionsText(next.network),
       moved: movedEnds(was, next).length,
     });
-    for (const each of does) actions.push({ ...each, at: time } as Action);
     was = next;
     return true;
   };
-  const cables = (up: boolean): [Undated[], Command[]] => [
-    spare.map((link) => (up ? { do: 'link-up', link } : { do: 'link-down', link, light: true })),
-    spare.map((link) => ({ do: 'set-link', link, up })),
-  ];
+  const cables = (up: boolean): Command[] => spare.map((link) => ({ do: 'set-link', link, up }));
   const names = cableNames(before.network, spare);
   const done = [
     spare.length === 0 ||
@@ -110,14 +91,13 @@ export function planMoving(
         null,
         `Unplug ${names}, or shut their ports.`,
         'What is left is a tree: while bridges that understand each other only in part run side by side, nothing can circle.',
-        ...cables(false),
+        cables(false),
       ),
     ...order.map((join, i) =>
       step(
         join.switch,
         `${switchName(design.switches.find((sw) => sw.id === join.switch)!)}: MSTP, with the settings of region ${regionName(at.regions, join.region)}.`,
         reason(kind, i, order.length, joined),
-        [{ do: 'speak', switch: join.switch, dialect: 'mstp', region: join.region }],
         [{ do: 'set-switch', switch: join.switch, dialect: 'mstp', region: join.region }],
       ),
     ),
@@ -126,11 +106,11 @@ export function planMoving(
         null,
         `Plug ${spare.length === 1 ? 'it' : 'them'} in again.`,
         'All run MSTP: the instances take their ways.',
-        ...cables(true),
+        cables(true),
       ),
   ];
   if (done.includes(false)) return fail('The plan does not fit the design.');
-  return ok({ preparation, steps, actions, until: 1 + steps.length * pause });
+  return ok({ preparation, steps });
 }
 
 const regionName = (regions: readonly RegionSettings[], id: RegionId): string =>
@@ -211,12 +191,6 @@ function regionsText(network: Network): string {
     ...(parts.length > 3 ? [`${parts.length - 3} regions more`] : []),
     ...(outside > 0 ? [`${outside} outside`] : ['nobody outside']),
   ].join('; ');
-}
-
-/** The network that a plan is simulated on: prepared, with nobody moved yet. */
-export function preparedDesign(design: Design, plan: Pick<MovingPlan, 'preparation'>): Design {
-  const edited = editAll(design, plan.preparation);
-  return edited.ok ? edited.value.design : design;
 }
 
 /** Where one may move. */

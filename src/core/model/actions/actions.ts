@@ -9,6 +9,7 @@ import { stackMemberUp } from './stackMemberUp';
 import { bridgePriority } from './bridgePriority';
 import { bundleMode } from './bundleMode';
 import { bundlePorts } from './bundlePorts';
+import { change } from './change';
 import type { ActionFacts } from './kind';
 import { hostBpdus } from './hostBpdus';
 import { keepaliveDown } from './keepaliveDown';
@@ -52,6 +53,7 @@ const KINDS = [
   addSwitch,
   hostBpdus,
   openPort,
+  change,
 ] as const;
 
 export const actionSchema = schemaOfAny(KINDS);

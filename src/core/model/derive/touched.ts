@@ -1,13 +1,13 @@
 /** What two states of a design differ in, as places that mean the same in both: `switches/ridge-a/ports/1/cost`. */
-import type { Design } from '../document';
+import equal from 'fast-deep-equal';
 
-type Place = readonly string[];
+export type Place = readonly string[];
 
 /**
  * The places at which a design changed. Items of lists go by their id, so that places still fit after others were added
  * or removed; an item that came or went is one place, and so is a list whose items have no ids.
  */
-export function touchedPlaces(before: Design, after: Design): Place[] {
+export function touchedPlaces(before: unknown, after: unknown): Place[] {
   const places: Place[] = [];
   walk(before, after, []);
   return places;
@@ -16,11 +16,46 @@ export function touchedPlaces(before: Design, after: Design): Place[] {
     if (a === b) return;
     const [one, other] = [partsOf(a), partsOf(b)];
     if (!one || !other) {
-      if (JSON.stringify(a) !== JSON.stringify(b)) places.push(at);
+      if (!equal(a, b)) places.push(at);
       return;
     }
     for (const key of new Set([...one.keys(), ...other.keys()])) walk(one.get(key), other.get(key), [...at, key]);
   }
+}
+
+/** One state with what stands at some places as in another one. Items of lists that the other has not come last. */
+export function withPlaces<T>(before: T, after: T, taken: (place: Place) => boolean): T {
+  return walk(before, after, []) as T;
+
+  function walk(a: unknown, b: unknown, at: Place): unknown {
+    if (a === b) return a;
+    const [one, other] = [partsOf(a), partsOf(b)];
+    if (!one || !other) return !equal(a, b) && taken(at) ? b : a;
+    const parts = [...new Set([...other.keys(), ...one.keys()])].flatMap((key) => {
+      const value = walk(one.get(key), other.get(key), [...at, key]);
+      return value === undefined ? [] : [[key, value] as const];
+    });
+    return Array.isArray(b) ? parts.map(([, value]) => value) : Object.fromEntries(parts);
+  }
+}
+
+/** What stands at a place; undefined where nothing does. */
+export const valueAt = (value: unknown, place: Place): unknown =>
+  place.reduce<unknown>((at, key) => partsOf(at)?.get(key), value);
+
+/** Where a place leads to nothing. */
+export const NOWHERE = Symbol('nowhere');
+
+/** A value with another one at a place, undefined to take away what is there; or `NOWHERE`. */
+export function putAt(value: unknown, [key, ...rest]: Place, put: unknown): unknown {
+  if (key === undefined) return put;
+  const parts = partsOf(value);
+  if (!parts || (rest.length > 0 && !parts.has(key))) return NOWHERE;
+  const inside = putAt(parts.get(key), rest, put);
+  if (inside === NOWHERE) return NOWHERE;
+  if (inside === undefined) parts.delete(key);
+  else parts.set(key, inside);
+  return Array.isArray(value) ? [...parts.values()] : Object.fromEntries(parts);
 }
 
 /** The parts of an object by key, or of a list by id; null where a value is to be compared as a whole. */

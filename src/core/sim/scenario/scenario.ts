@@ -87,8 +87,8 @@ export function afterAction(design: Design, action: Action): Design {
 }
 
 /** Every tree that a design has at some time of a scenario, its switches powered; the common tree once, as the CIST where there is one. */
-export function treesThrough(design: Design, actions: readonly Action[], later: Design = design): TreeId[] {
-  const found = new Set<TreeId>(treesOf(later));
+export function treesThrough(design: Design, actions: readonly Action[]): TreeId[] {
+  const found = new Set<TreeId>(treesOf(design));
   let at: Design = { ...design, switches: design.switches.map((sw) => ({ ...sw, up: true })) };
   for (const tree of treesOf(at)) found.add(tree);
   for (const action of actions) {

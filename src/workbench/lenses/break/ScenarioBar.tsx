@@ -52,8 +52,23 @@ export function ScenarioBar() {
         <Outcome />
       </div>
       {draft.look !== '' && <p className={styles.look}>{draft.look}</p>}
+      <Held />
       <Actions />
     </div>
+  );
+}
+
+/** What is to be looked at where a plan is held. */
+function Held() {
+  const text = useClock(({ holds, t, playing }) =>
+    playing === null ? (holds.find((hold) => hold.t === t)?.text ?? null) : null,
+  );
+  return (
+    text !== null && (
+      <p className={styles.look} role="status">
+        {text}
+      </p>
+    )
   );
 }
 

@@ -14,7 +14,7 @@ export function usePlaying(): void {
     let last = performance.now();
     let owed = 0;
     let frame = requestAnimationFrame(function turn(now: number) {
-      const { t, player, seek, play } = store.getState();
+      const { t, player, playTo, play } = store.getState();
       const gone = Math.min(100, now - last) / 1000;
       last = now;
       if (!player) return play(null);
@@ -24,10 +24,10 @@ export function usePlaying(): void {
           owed = 0;
           const next = player.next(t);
           if (next === null) return play(null);
-          seek(next);
+          playTo(next);
         }
       } else if (t >= player.trace.until) return play(null);
-      else seek(t + gone * playing * SECOND);
+      else playTo(t + gone * playing * SECOND);
       frame = requestAnimationFrame(turn);
     });
     return () => cancelAnimationFrame(frame);

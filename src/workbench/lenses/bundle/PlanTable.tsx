@@ -5,10 +5,11 @@ import { useMemo, useState } from 'react';
 import type { LinkId } from '../../../core/model/ids';
 import { planBundle, type PlanKind } from '../../../core/analysis/lag/bundlePlan';
 import { bundleAt, parallelsOf } from '../../../core/analysis/lag/bundling';
-import { EMPTY, useClockStore } from '../../state/clock';
-import { useFollowing, useWorkbench, useWorkbenchStore } from '../../state/context';
+import { useWorkbench, useWorkbenchStore } from '../../state/context';
 import { itemsOf } from '../../state/selection';
-import { SimulatedSteps } from '../shared/SimulatedSteps';
+import { PlanSteps } from '../shared/plan/PlanSteps';
+import { useJudged } from '../shared/plan/useJudged';
+import { usePresent } from '../shared/plan/usePresent';
 import own from './bundle.module.css';
 import { Select } from '../../ui/Select';
 
@@ -19,12 +20,9 @@ const KINDS: readonly (readonly [PlanKind, string])[] = [
 ];
 
 export function PlanTable() {
-  const design = useFollowing((state) => state.design);
-  const solution = useFollowing((state) => state.solution);
+  const { design, solution } = usePresent();
   const selection = useWorkbench((state) => state.selection);
-  const act = useWorkbench((state) => state.act);
   const store = useWorkbenchStore();
-  const clock = useClockStore();
   const [kind, setKind] = useState<PlanKind>('lacp');
   const [pairKey, setPairKey] = useState('');
   const choices = useMemo(
@@ -53,6 +51,7 @@ export function PlanTable() {
     () => (chosen ? planBundle(design, solution, chosen.links as LinkId[], kind) : null),
     [design, solution, chosen, kind],
   );
+  const { judged, button, told } = useJudged(design, plan?.ok ? plan.value : null);
   if (!chosen || !plan)
     return (
       <p className={own.hint}>
@@ -60,17 +59,17 @@ export function PlanTable() {
       </p>
     );
   if (!plan.ok) return <p className={own.hint}>{plan.error}</p>;
-  const { actions, until, commands } = plan.value;
-  const play = () => {
-    clock.getState().open({ ...EMPTY, name: `Bundling ${chosen.name}`, actions: [...actions], until });
-    store.getState().setLens('Break');
+  const takeAll = () => {
+    store.getState().look(null);
+    store.getState().act(...plan.value.commands);
   };
   return (
     <div className={own.page}>
-      <SimulatedSteps
-        plan={plan.value}
+      <PlanSteps
         design={design}
+        plan={plan.value}
         label="Plan of action"
+        judged={judged}
         before={
           <>
             <label>
@@ -85,21 +84,18 @@ export function PlanTable() {
             <label>
               How <Select label="How to bundle" value={kind} options={KINDS} choose={setKind} />
             </label>
+            {button}
           </>
         }
         after={
-          <>
-            <Button size="small" variant="outlined" onClick={play}>
-              Play it on the timeline
+          kind !== 'static-both-ends' && (
+            <Button size="small" variant="outlined" onClick={takeAll}>
+              Take over the result
             </Button>
-            {kind !== 'static-both-ends' && (
-              <Button size="small" variant="outlined" onClick={() => act(...commands)}>
-                Take over the result
-              </Button>
-            )}
-          </>
+          )
         }
       />
+      {told}
     </div>
   );
 }

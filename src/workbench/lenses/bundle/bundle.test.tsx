@@ -1,13 +1,29 @@
 /** The Bundle view's panels, each on the demo. */
 import { act, fireEvent, screen, within } from '@testing-library/react';
+import type * as Judge from '../../../core/analysis/plans/judge';
+import type { Plan } from '../../../core/analysis/plans/plan';
+import type { Design } from '../../../core/model/document';
 import type { HostId, LinkId, PortId, SwitchId } from '../../../core/model/ids';
 import { Inspector } from '../../inspector/Inspector';
 import { bundleSelected, canBundle, removeSelected } from '../../state/editing';
 import { networkOf } from '../../../core/testing/networks';
+import { clockOf } from '../../state/clock';
 import { renderWith, settle } from '../../testing';
 import { FlowsTable } from './FlowsTable';
 import { ModesTable } from './ModesTable';
 import { PlanTable } from './PlanTable';
+
+/** The worker's answer, in this thread. */
+jest.mock('../../state/questions', () => {
+  const { judgePlan } = jest.requireActual<typeof Judge>('../../../core/analysis/plans/judge');
+  return {
+    ...jest.requireActual<object>('../../state/questions'),
+    askJudged: (of: Design, plan: Plan) => ({
+      of,
+      begin: () => ({ found: Promise.resolve().then(() => judgePlan(of, plan)), stop: () => undefined }),
+    }),
+  };
+});
 
 type Store = Awaited<ReturnType<typeof renderWith>>;
 const link = (id: string) => ({ kind: 'link', link: id as LinkId }) as const;
@@ -161,11 +177,40 @@ describe('tables', () => {
       expect([member, then]).toEqual([member, '2']);
     }
   });
-  it('a plan is simulated, played, and taken over', async () => {
+  it('a plan is simulated, shown step by step, held, played, and taken over', async () => {
     const store = await renderWith(<PlanTable />);
+    const rows = () =>
+      within(screen.getByRole('table', { name: 'Plan of action' }))
+        .getAllByRole('row')
+        .slice(1);
     fireEvent.click(screen.getByRole('button', { name: 'Simulate each step' }));
-    for (let i = 0; i < 60 && screen.queryAllByText('nobody is cut off').length === 0; i += 1) await settle();
-    expect(screen.getAllByText('nobody is cut off')).toHaveLength(6);
+    for (let i = 0; i < 60 && screen.queryAllByText('Nobody is cut off.').length === 0; i += 1) await settle();
+    expect(screen.getAllByText('Nobody is cut off.')).toHaveLength(6);
+    expect(rows()[2]).toHaveTextContent('Take it backPlug in ridge-a port 1 to ridge-b port 1.');
+    expect(screen.getByText(/^On the way, nobody is cut off on the way/)).toBeInTheDocument();
+
+    fireEvent.click(screen.getByRole('button', { name: 'show step 2' }));
+    await settle();
+    expect(store.getState().looking).toMatchObject({ kind: 'loss', label: 'the network after step 2' });
+    expect(rows()[1]).toHaveAttribute('data-shown');
+    expect(rows()).toHaveLength(6);
+
+    fireEvent.click(screen.getByLabelText('hold after step 3'));
+    fireEvent.click(screen.getByRole('button', { name: 'Play it on the timeline' }));
+    const clock = clockOf(store);
+    expect(store.getState()).toMatchObject({ lens: 'Break', looking: { kind: 'present' } });
+    expect(clock.getState().scenario.actions.map(({ do: what }) => what)).toEqual([
+      'add-bundle',
+      'add-bundle',
+      'link-down',
+      'bundle-ports',
+      'bundle-ports',
+      'link-up',
+    ]);
+    expect(clock.getState().holds).toEqual([
+      { t: 30_999_000, text: expect.stringMatching(/^Held after step 3.*Play on when that is so\.$/) as string },
+    ]);
+    act(() => store.getState().setLens('Bundle'));
     fireEvent.click(screen.getByRole('button', { name: 'Take over the result' }));
     await settle();
     expect(store.getState().design.bundles).toHaveLength(4);

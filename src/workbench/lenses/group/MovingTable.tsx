@@ -4,23 +4,17 @@ import Button from '@mui/material/Button';
 import { useMemo, useState, type ReactNode } from 'react';
 import type { Design } from '../../../core/model/document';
 import { mainRegion } from '../../../core/analysis/regions/asDialect';
-import {
-  preparedDesign,
-  type MovingGoal,
-  type MovingKind,
-  type MovingPlan,
-  type MovingStep,
-} from '../../../core/analysis/regions/movingPlan';
-import { SimulatedSteps } from '../shared/SimulatedSteps';
-import { EMPTY, useClockStore } from '../../state/clock';
-import { useWorkbench, useWorkbenchStore } from '../../state/context';
+import type { MovingGoal, MovingKind, MovingPlan, MovingStep } from '../../../core/analysis/regions/movingPlan';
+import { PlanSteps } from '../shared/plan/PlanSteps';
+import { useJudged } from '../shared/plan/useJudged';
+import { usePresent } from '../shared/plan/usePresent';
+import { useWorkbenchStore } from '../../state/context';
 import { askGoals, askPlan } from '../../state/questions';
 import { useAsk } from '../../state/ask';
 import { counted } from '../../ui/words/units';
 import { Asking } from '../shared/Asking';
 import { GoalChoice } from './GoalChoice';
 import styles from '../shared/group.module.css';
-import { atPresent } from '../../state/looking';
 import { Select } from '../../ui/Select';
 
 const KINDS: readonly (readonly [MovingKind, string])[] = [
@@ -30,9 +24,8 @@ const KINDS: readonly (readonly [MovingKind, string])[] = [
 ];
 
 export function MovingTable() {
-  const design = useWorkbench((state) => (atPresent(state) && state.solution !== null ? state.design : null));
-  const goals = useAsk(useMemo(() => (design ? askGoals(design) : null), [design]));
-  if (!design) return <p className={styles.empty}>A plan is made for the present state: go back to now.</p>;
+  const { design } = usePresent();
+  const goals = useAsk(useMemo(() => askGoals(design), [design]));
   if (goals.status.kind !== 'found') return <Asking {...goals} what="Looking for what to move to" />;
   return <Plans design={design} goals={goals.status.value} />;
 }
@@ -80,41 +73,40 @@ function Steps({
   readonly choices: ReactNode;
 }) {
   const store = useWorkbenchStore();
-  const clock = useClockStore();
-  const act = useWorkbench((state) => state.act);
-  const prepared = useMemo(() => preparedDesign(design, plan), [design, plan]);
-  const { preparation, actions, until } = plan;
-  const play = () => {
-    if (preparation.length > 0 && act(...preparation) !== null) return;
-    clock.getState().open({ ...EMPTY, name: 'Migration to MSTP', actions: [...actions], until });
-    store.getState().setLens('Break');
+  const { judged, button, told } = useJudged(design, plan);
+  const takeAll = () => {
+    store.getState().look(null);
+    store.getState().act(...goal.commands);
   };
   return (
     <>
-      <SimulatedSteps
+      <PlanSteps
         plan={plan}
-        design={prepared}
+        design={design}
         label="Migration to MSTP"
-        before={choices}
-        after={
+        judged={judged}
+        before={
           <>
-            <Button size="small" variant="outlined" onClick={play}>
-              {preparation.length > 0 ? 'Prepare, and play it on the timeline' : 'Play it on the timeline'}
-            </Button>
-            <Button size="small" variant="outlined" onClick={() => act(...goal.commands)}>
-              Take over the result
-            </Button>
+            {choices}
+            {button}
           </>
+        }
+        after={
+          <Button size="small" variant="outlined" onClick={takeAll}>
+            Take over the result
+          </Button>
         }
         columns={[
           ['Regions then', (step: MovingStep) => step.regions],
           ['Ports that change', (step: MovingStep) => step.moved],
         ]}
+        takes
       />
-      {preparation.length > 0 && (
+      {told}
+      {plan.preparation.length > 0 && (
         <p className={styles.soft}>
-          Before the first step: {counted(preparation.length, 'setting')} for region and instances, on every switch.
-          They do nothing as long as a switch does not run MSTP.
+          Before the first step: {counted(plan.preparation.length, 'setting')} for region and instances, on every
+          switch. They do nothing as long as a switch does not run MSTP.
         </p>
       )}
     </>

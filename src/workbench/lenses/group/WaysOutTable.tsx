@@ -2,26 +2,23 @@
 /** Ways out of a network whose switches do not agree on trees, side by side: what each costs, what is left then, and the steps of the one that is chosen. */
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
-import { editAll } from '../../../core/edit/edit';
 import type { Design } from '../../../core/model/document';
-import type { WayStep } from '../../../core/analysis/dialects/wayDraft';
 import type { WayOut } from '../../../core/analysis/dialects/waysOut';
 import { useAsk } from '../../state/ask';
-import { EMPTY, useClockStore } from '../../state/clock';
-import { useWorkbench, useWorkbenchStore } from '../../state/context';
-import { atPresent } from '../../state/looking';
+import { useWorkbenchStore } from '../../state/context';
+import { PlanSteps } from '../shared/plan/PlanSteps';
+import { useJudged } from '../shared/plan/useJudged';
+import { usePresent } from '../shared/plan/usePresent';
 import { askWaysOut } from '../../state/questions';
 import { TextButton } from '../../ui/TextButton';
 import { durationText } from '../../ui/words/durations';
 import { counted } from '../../ui/words/units';
 import { Asking } from '../shared/Asking';
-import { SimulatedSteps } from '../shared/SimulatedSteps';
 import styles from '../shared/group.module.css';
 
 export function WaysOutTable() {
-  const design = useWorkbench((state) => (atPresent(state) && state.solution !== null ? state.design : null));
-  const ways = useAsk(useMemo(() => (design ? askWaysOut(design) : null), [design]));
-  if (!design) return <p className={styles.empty}>Ways out are found for the present state: go back to now.</p>;
+  const { design } = usePresent();
+  const ways = useAsk(useMemo(() => askWaysOut(design), [design]));
   if (ways.status.kind !== 'found') return <Asking {...ways} what="Solving and simulating the ways out" />;
   return <Ways design={design} ways={ways.status.value} />;
 }
@@ -91,53 +88,30 @@ function simulated({ costs: { simulated: of } }: WayOut): string {
 
 function Chosen({ design, way }: { readonly design: Design; readonly way: WayOut }) {
   const store = useWorkbenchStore();
-  const clockStore = useClockStore();
-  const act = useWorkbench((state) => state.act);
-  const prepared = useMemo(() => {
-    const edited = editAll(design, way.preparation);
-    return edited.ok ? edited.value.design : design;
-  }, [design, way]);
-  const { preparation, steps, actions, until, isRun } = way;
-  const play = () => {
-    if (preparation.length > 0 && act(...preparation) !== null) return;
-    clockStore.getState().open({ ...EMPTY, name: `Way out: ${way.name}`, actions: [...actions], until });
-    store.getState().setLens('Break');
+  const notRun = way.isRun ? undefined : 'No run shows these steps: switches are off while they are rebuilt.';
+  const { judged, button, told } = useJudged(design, way, notRun);
+  const takeAll = () => {
+    store.getState().look(null);
+    store.getState().act(...way.preparation, ...way.steps.flatMap(({ changes }) => changes));
   };
   return (
     <section aria-label="The way chosen">
       <p className={styles.lead}>{way.says}</p>
-      <SimulatedSteps
+      <PlanSteps
         plan={way}
-        notRun={isRun ? undefined : 'No run shows these steps: switches are off while they are rebuilt.'}
-        design={prepared}
+        design={design}
         label={`Steps: ${way.name}`}
+        judged={judged}
+        notRun={notRun}
+        before={button}
         after={
-          <>
-            {isRun && (
-              <Button size="small" variant="outlined" onClick={play}>
-                {preparation.length > 0 ? 'Prepare, and play it on the timeline' : 'Play it on the timeline'}
-              </Button>
-            )}
-            <Button
-              size="small"
-              variant="outlined"
-              onClick={() => act(...preparation, ...steps.flatMap(({ changes }) => changes))}
-            >
-              Take over the result
-            </Button>
-          </>
+          <Button size="small" variant="outlined" onClick={takeAll}>
+            Take over the result
+          </Button>
         }
-        columns={[
-          [
-            'In the design',
-            ({ changes }: WayStep) => (
-              <TextButton does="edit" onClick={() => act(...preparation, ...changes)}>
-                take this step
-              </TextButton>
-            ),
-          ],
-        ]}
+        takes
       />
+      {told}
     </section>
   );
 }
