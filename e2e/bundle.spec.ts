@@ -75,10 +75,10 @@ test('a plan is simulated step by step, flows are spread, and a mode that change
   const plan = page.getByRole('table', { name: 'Plan of action' });
   await expect(plan.getByRole('row')).toHaveCount(7);
   await page.getByRole('button', { name: 'Simulate each step' }).click();
-  await expect(plan.getByText('nobody is cut off')).toHaveCount(6);
+  await expect(plan.getByText('Nobody is cut off.')).toHaveCount(6);
   await page.getByLabel('How to bundle').selectOption('static-both-ends');
   await page.getByRole('button', { name: 'Simulate each step' }).click();
-  await expect(plan.getByRole('row').nth(1)).toContainText('frames circle');
+  await expect(plan.getByRole('row').nth(1)).toContainText('Frames circle.');
   await page.getByLabel('How to bundle').selectOption('lacp');
   await page.getByRole('button', { name: 'Take over the result' }).click();
   await expect(page.getByText('No links run side by side unbundled')).toBeVisible();

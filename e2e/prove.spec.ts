@@ -154,14 +154,16 @@ test('an order of steps is found from an earlier revision, shown on the map, and
   await saved(page);
   await view(page, 'Prove');
   await view(page, 'Change plan');
-  await page.getByLabel('From', { exact: true }).selectOption('0');
+  await page.getByLabel('Plan', { exact: true }).selectOption('0');
   await page.getByRole('button', { name: 'Find an order' }).click();
-  const steps = page.getByRole('list', { name: 'Steps' }).getByRole('listitem');
+  const steps = page.getByRole('table', { name: 'Steps from revision 0 to now' }).locator('tbody').getByRole('row');
   await expect(steps).toHaveCount(4);
   const root = steps.filter({ hasText: 'ridge-a: priority 32768 to 4096' });
-  await expect(root).toContainText('Check: the root of VLANs 1,15,25,35,45,55,65 is ridge-a.');
+  await expect(root).toContainText('New root of VLANs 1,15,25,35,45,55,65: ridge-a.');
   await expect(page.getByText(/^4 steps from revision 0 to now: .* does all the way\./)).toBeVisible();
-  await root.getByRole('button', { name: 'show it' }).click();
+  await root.getByText('What to check').click();
+  await expect(root).toContainText('Before: root of VLANs 1,15,25,35,45,55,65: lodge');
+  await root.getByRole('button', { name: /^show step/ }).click();
   await expect(page.locator('[data-tree="vlan:15"]')).toContainText('root ridge-a');
   await page.locator('#drawer-table').getByRole('button', { name: 'go back to now' }).click();
 
@@ -169,6 +171,40 @@ test('an order of steps is found from an earlier revision, shown on the map, and
   const place = Number.parseInt(await root.innerText(), 10);
   const [way, next] = place < 4 ? (['later', place + 1] as const) : (['earlier', place - 1] as const);
   await root.getByRole('button', { name: `step ${place} ${way}` }).click();
-  await expect(root.getByText(`${next}. ridge-a: priority`)).toBeVisible();
+  await expect(root.getByRole('rowheader')).toHaveText(String(next));
   await expect(steps).toHaveCount(4);
+
+  // Played from the state that it begins with, it halts where one is to look.
+  await expect(root.getByRole('checkbox')).toBeChecked();
+  await page.getByRole('button', { name: 'Play it on the timeline' }).click();
+  await page.getByRole('slider', { name: 'Time' }).waitFor({ timeout: 60_000 });
+  await expect(page.locator('[data-tree="vlan:15"]')).toContainText('root lodge');
+  await page.getByRole('button', { name: 'fastest' }).click();
+  await expect(
+    page.getByText(/^Held after step \d: check root of .*: ridge-a; .* Play on when that is so\./),
+  ).toBeVisible();
+  await expect(page.locator('[data-switch="ridge-a"]').getByRole('img', { name: /^root/ })).toBeVisible();
+});
+
+test('the steps to a proposal are found setting by setting, and taken one by one', async ({ page }) => {
+  await openDemo(page);
+  await view(page, 'Steer');
+  await page.getByRole('tab', { name: 'Load sharing' }).click();
+  await page.getByRole('button', { name: 'Propose ways to share' }).click();
+  await page.getByRole('button', { name: 'show proposal 1 on the map' }).click();
+  await view(page, 'Prove');
+  await view(page, 'Change plan');
+  await expect(page.getByLabel('Plan', { exact: true })).toContainText('from now to the design with this proposal');
+  await page.getByLabel('Steps', { exact: true }).selectOption('settings');
+  await page.getByRole('button', { name: 'Find an order' }).click();
+  const steps = page
+    .getByRole('table', { name: /^Steps from now to/ })
+    .locator('tbody')
+    .getByRole('row');
+  await expect(steps).toHaveCount(6);
+  await expect(steps.first()).toContainText(/: priority in VLANs .* as for all trees to/);
+  await steps.first().getByRole('button', { name: 'take step 1' }).click();
+  await saved(page);
+  await expect(page.getByText('The design has changed since: find it again.')).toBeVisible();
+  await expect(page.locator('[data-save]')).toContainText('revision 1');
 });
