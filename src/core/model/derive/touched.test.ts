@@ -1,7 +1,8 @@
+import fc from 'fast-check';
 import { fernhollow } from '../../demo/demos';
 import { commandSchema } from '../../edit/commands';
 import { editAll } from '../../edit/edit';
-import { collide, touchedPlaces } from './touched';
+import { collide, putAt, touchedPlaces, valueAt, withPlaces } from './touched';
 
 const demo = fernhollow();
 const after = (...inputs: object[]) => {
@@ -49,3 +50,61 @@ it.each<[string, object, object, boolean]>([
   ['an earlier switch that is gone', remove('ridge-a'), cost('lodge', '1'), false],
   ['two new links of one id', { do: 'remove-link', link: 'l1' }, { do: 'remove-link', link: 'l1' }, true],
 ])('%s', (_, mine, theirs, collides) => expect(collide(after(mine), after(theirs))).toBe(collides));
+
+describe('places of two states', () => {
+  const commands: readonly object[] = [
+    cost('lodge', '1'),
+    cost('lodge', '2', null),
+    name('ridge-a'),
+    { do: 'remove-link', link: 'l1' },
+    { do: 'add-vlan', vlan: { id: 16 } },
+    { do: 'set-link', link: 'l2', up: false },
+    remove('array-hut'),
+    { do: 'set-bridge-priority', switch: 'ridge-b', tree: 'vlan:15', priority: 0 },
+  ];
+  const states = fc.subarray([...commands]).map((some) => {
+    const edited = editAll(
+      demo,
+      some.map((each) => commandSchema.parse(each)),
+    );
+    if (!edited.ok) throw new Error(edited.error.path);
+    return edited.value.design;
+  });
+
+  it('lead from one to the other, all at once, one by one, and as a command', () => {
+    fc.assert(
+      fc.property(states, states, (from, to) => {
+        const places = touchedPlaces(from, to);
+        expect(
+          touchedPlaces(
+            withPlaces(from, to, () => true),
+            to,
+          ),
+        ).toEqual([]);
+        expect(
+          touchedPlaces(
+            withPlaces(from, to, () => false),
+            from,
+          ),
+        ).toEqual([]);
+        const put = places.reduce<unknown>((at, place) => putAt(at, place, valueAt(to, place)), from);
+        expect(touchedPlaces(put, to)).toEqual([]);
+        if (places.length === 0) return;
+        const puts = places.map((place) => ({ place: [...place], value: valueAt(to, place) }));
+        const edited = editAll(from, [{ do: 'put', puts }]);
+        expect(edited.ok && touchedPlaces(edited.value.design, to)).toEqual([]);
+      }),
+    );
+  });
+
+  it('are refused where nothing leads there, and what is put there must be legal', () => {
+    const put = (place: string[], value: unknown) => {
+      const edited = editAll(demo, [{ do: 'put', puts: [{ place, value }] }]);
+      return edited.ok ? 'taken' : `${edited.error.path}: ${edited.error.found}`;
+    };
+    expect(put(['switches', 'nobody', 'priority'], 0)).toBe('switches/nobody/priority: nothing');
+    expect(put(['__proto__', 'x'], 1)).toBe('__proto__/x: nothing');
+    expect(put(['switches', 'lodge', 'priority'], 5)).toMatch(/^switches\[\d\]\.priority: 5/);
+    expect(put(['switches', 'lodge', 'priority'], 4096)).toBe('taken');
+  });
+});
