@@ -119,7 +119,7 @@ test('how long each failure cuts hosts off is simulated, and an intent about it 
 
 test('an exercise says what is asked, and that it is done', async ({ page }) => {
   await page.goto('/');
-  await page.getByText('Exercises: a network that does not do yet').click();
+  await page.getByText('Exercises: networks that do not do yet').click();
   await expect(page.getByRole('list', { name: 'Exercises' }).getByRole('listitem')).toHaveCount(6);
   await page.getByRole('button', { name: 'A building without power' }).click();
   await page.waitForURL(/\/designs\//);

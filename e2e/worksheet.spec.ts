@@ -63,7 +63,7 @@ test('a worksheet with one wrong answer: the trees are hidden, then compared, an
 
 test('a practice network opens with its trees hidden and can be put aside', async ({ page }) => {
   await page.goto('/');
-  await page.getByText('Practise on a small network').click();
+  await page.getByText('Exercises: networks that do not do yet').click();
   await page.getByRole('button', { name: 'Level 3' }).click();
   await page.waitForURL(/worksheet=vlan%3A25/);
   const sheet = page.getByRole('table', { name: 'Worksheet for VLAN 25' });
@@ -77,4 +77,16 @@ test('a practice network opens with its trees hidden and can be put aside', asyn
   await page.getByRole('button', { name: 'Close, keep answers', exact: true }).click();
   await expect(rail).toContainText('root ');
   expect(page.url()).not.toContain('worksheet');
+
+  // It is an exercise: what is asked, and how far it is.
+  await page.getByRole('tab', { name: 'Prove', exact: true }).click();
+  await page.getByRole('tab', { name: 'Exercise' }).click();
+  await expect(page.getByText('Of the worksheet nothing is filled in yet.')).toBeVisible();
+  await page.getByRole('button', { name: 'fill it in' }).click();
+  await expect(sheet.getByLabel(/^Role of weir port 1/)).toHaveValue('designated');
+  await page.getByRole('button', { name: 'Compare' }).click();
+  await saved(page);
+  await page.getByRole('tab', { name: 'Prove', exact: true }).click();
+  await page.getByRole('tab', { name: 'Exercise' }).click();
+  await expect(page.getByText(/^Of the worksheet \d+ of \d+ are right\.$/)).toBeVisible();
 });

@@ -228,11 +228,7 @@ export function DesignsPage({
           </>
         )}
         <details className={styles.practice}>
-          <summary>Practise on a small network: work its tree out by hand, then compare</summary>
-          <PracticeChoice />
-        </details>
-        <details className={styles.practice}>
-          <summary>Exercises: a network that does not do yet what it should</summary>
+          <summary>Exercises: networks that do not do yet what they should, and trees to work out by hand</summary>
           <ol className={styles.exercises} aria-label="Exercises">
             {EXERCISES.map(({ name, task }, i) => (
               <li key={name}>
@@ -247,6 +243,8 @@ export function DesignsPage({
               </li>
             ))}
           </ol>
+          <p>Small networks, never twice the same: work a tree out by hand, then compare.</p>
+          <PracticeChoice />
         </details>
       </main>
       <Snackbar

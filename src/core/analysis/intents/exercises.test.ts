@@ -2,6 +2,7 @@
 import { planLines } from '../../cabling/plan';
 import { fernhollow } from '../../demo/demos';
 import { EXERCISES } from '../../demo/exercises';
+import { PRACTICE_LEVELS, PRACTICE_TEXT, practiceDesign, practiceTree } from '../practice/practice';
 import { editAll } from '../../edit/edit';
 import type { Command } from '../../edit/commands';
 import type { Design } from '../../model/document';
@@ -10,7 +11,7 @@ import { readDesignText } from '../../model/read';
 import { leanDesign } from '../../model/derive/write';
 import { solve } from '../../tree/solve';
 import { everyFailure } from '../failures/everyFailure';
-import { settingsTouched } from './exercise';
+import { bestSheet, settingsTouched } from './exercise';
 import { judged } from './intents';
 import { SETS, newTo } from './sets';
 import { Settled } from './settled';
@@ -92,4 +93,32 @@ it('counts the settings that were touched, and not what was only written down', 
   expect(after(...priority('ridge-a', 4096, 15, 25), ...priority('ridge-b', 8192))).toBe(3);
   expect(after({ do: 'remove-intent', intent: 'i1' }, { do: 'set-exercise', exercise: null })).toBe(0);
   expect(after(...planLines(begin, 'dome-north = dome-east 10G').commands)).toBeGreaterThan(0);
+});
+
+it('takes the best worksheet since it began, for its tree', () => {
+  const sheet = (at: string, right: number, tree = 'vlan:15') => ({
+    at,
+    right,
+    of: 10,
+    tree: tree as never,
+    answers: { switches: {} },
+  });
+  const begin = { ...fernhollow(), worksheets: [sheet('2026-11-01T10:00:00Z', 10)] };
+  const now = (...more: ReturnType<typeof sheet>[]) => ({ ...begin, worksheets: [...begin.worksheets, ...more] });
+  expect(bestSheet(begin, now(), 'vlan:15' as never)).toBeNull();
+  const [some, better] = [sheet('2026-11-02T10:00:00Z', 4), sheet('2026-11-02T11:00:00Z', 7)];
+  expect(bestSheet(begin, now(some, better, sheet('2026-11-02T12:00:00Z', 10, 'vlan:25')), 'vlan:15' as never)).toBe(
+    better,
+  );
+});
+
+it('makes each practice network an exercise with a worksheet', () => {
+  for (const level of PRACTICE_LEVELS) {
+    const made = practiceDesign(level, 7);
+    expect(made.ok && made.value.exercise).toEqual({
+      task: PRACTICE_TEXT[level],
+      begins: 0,
+      worksheet: practiceTree(level),
+    });
+  }
 });

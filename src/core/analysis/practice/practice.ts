@@ -83,6 +83,7 @@ function draw(level: PracticeLevel, number: number, random: () => number): Desig
     version: FORMAT.version,
     name: `Valley station, practice ${level}.${number}`,
     notes: PRACTICE_TEXT[level],
+    exercise: { task: PRACTICE_TEXT[level], begins: 0, worksheet: practiceTree(level) },
     vlans:
       level === 3
         ? [

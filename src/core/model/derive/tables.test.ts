@@ -64,7 +64,8 @@ describe.each([...byField])('%s', (field, places) => {
       fc
         .sample(valueFor(full, place), { numRuns: tries(12), seed: 7 })
         .flatMap((value) => withValue(full, place.path, value) ?? []),
-    );
+    )
+    .filter((other) => writeDesign(other) !== writeDesign(full));
 
   it('is written, read back, and compared as different', () => {
     expect(variants.length).toBeGreaterThan(0);

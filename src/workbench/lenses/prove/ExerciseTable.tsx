@@ -2,12 +2,14 @@
 /** An exercise: what is asked, which intents hold already, and with how many settings touched; or how to make one of the design. */
 import Button from '@mui/material/Button';
 import { useEffect, useMemo, useState } from 'react';
-import { settingsTouched } from '../../../core/analysis/intents/exercise';
+import { bestSheet, settingsTouched } from '../../../core/analysis/intents/exercise';
 import type { Design, Exercise } from '../../../core/model/document';
+import { treeName, type TreeId } from '../../../core/model/ids';
 import { useFollowing, useWorkbench, useWorkbenchStore } from '../../state/context';
 import { atPresent } from '../../state/looking';
 import { revisionAt } from '../../state/revisions';
 import { useStandings, useWaiting } from '../../state/standings';
+import { Select } from '../../ui/Select';
 import styles from '../../ui/table.module.css';
 import { TextButton } from '../../ui/TextButton';
 import { counted } from '../../ui/words/units';
@@ -23,12 +25,14 @@ function Make() {
   const revision = useWorkbench((state) => state.revision);
   const intents = useFollowing((state) => state.design.intents.length);
   const viewing = !useWorkbench(atPresent);
+  const trees = useFollowing((state) => state.solution?.trees);
   const [task, setTask] = useState('');
-  if (intents === 0)
+  const [worksheet, setWorksheet] = useState<TreeId | ''>('');
+  if (intents === 0 && (trees ?? []).length === 0)
     return (
       <p className={styles.empty}>
-        An exercise is a design whose intents do not hold yet. Write the intents first, then say here what is asked. The
-        list of designs has six to begin with.
+        An exercise is a design whose intents do not hold yet, or one of whose trees is to be worked out by hand. Write
+        the intents first, then say here what is asked. The list of designs has six to begin with.
       </p>
     );
   return (
@@ -36,7 +40,8 @@ function Make() {
       className={own.make}
       onSubmit={(event) => {
         event.preventDefault();
-        act({ do: 'set-exercise', exercise: { task: task.trim(), begins: revision + 1 } });
+        const sheet = worksheet === '' ? {} : { worksheet };
+        act({ do: 'set-exercise', exercise: { task: task.trim(), begins: revision + 1, ...sheet } });
       }}
     >
       <label htmlFor="exercise-task">What is asked of whoever takes it</label>
@@ -47,14 +52,28 @@ function Make() {
         placeholder="Make the two core switches roots, so that both uplinks of every access switch are used."
         onChange={(event) => setTask(event.target.value)}
       />
-      <Button type="submit" variant="outlined" size="small" disabled={viewing || task.trim() === ''}>
+      <label>
+        To be worked out by hand, too:{' '}
+        <Select<TreeId | ''>
+          label="Worksheet for"
+          value={worksheet}
+          options={[['', 'nothing'], ...(trees ?? []).map(({ id }) => [id, treeName(id)] as const)]}
+          choose={setWorksheet}
+        />
+      </label>
+      <Button
+        type="submit"
+        variant="outlined"
+        size="small"
+        disabled={viewing || task.trim() === '' || (intents === 0 && worksheet === '')}
+      >
         Make an exercise of this
       </Button>
     </form>
   );
 }
 
-function Taken({ exercise: { task, begins } }: { readonly exercise: Exercise }) {
+function Taken({ exercise: { task, begins, worksheet } }: { readonly exercise: Exercise }) {
   const store = useWorkbenchStore();
   const id = useWorkbench((state) => state.id);
   const act = useWorkbench((state) => state.act);
@@ -69,18 +88,41 @@ function Taken({ exercise: { task, begins } }: { readonly exercise: Exercise }) 
   const asked = standings.filter(({ intent }) => intent.severity === 'must');
   const extra = standings.filter(({ intent }) => intent.severity === 'should');
   const hold = (all: typeof standings): number => all.filter(({ is }) => is === 'holds').length;
-  const done = asked.length > 0 && hold(asked) === asked.length;
+  const sheet = worksheet === undefined ? null : bestSheet(begin, design, worksheet);
+  const filled = worksheet === undefined || (sheet !== null && sheet.right === sheet.of);
+  const done = (asked.length > 0 || worksheet !== undefined) && hold(asked) === asked.length && filled;
   return (
     <div className={own.exercise}>
       <p className={own.task}>{task}</p>
       <p role="status" data-done={done || undefined}>
         <b>{done ? 'Done. ' : ''}</b>
-        {hold(asked)} of {asked.length} that must hold do
-        {extra.length > 0 && `, and ${hold(extra)} of ${extra.length} that should`}
-        {touched !== null && `, with ${counted(touched, 'setting')} touched`}.
+        {asked.length + extra.length > 0 && (
+          <>
+            {hold(asked)} of {asked.length} that must hold do
+            {extra.length > 0 && `, and ${hold(extra)} of ${extra.length} that should`}
+            {touched !== null && `, with ${counted(touched, 'setting')} touched`}.
+          </>
+        )}
+        {worksheet !== undefined &&
+          ` Of the worksheet ${sheet ? `${sheet.right} of ${sheet.of} are right` : 'nothing is filled in yet'}.`}
         {waiting !== null && ` Trying failures, ${Math.round(waiting * 100)} %…`}
       </p>
       <ul className={own.asked} aria-label="What is asked">
+        {worksheet !== undefined && (
+          <li data-is={filled ? 'holds' : 'broken'}>
+            <span className={own.state} data-is={filled ? 'holds' : 'broken'} data-severity="must">
+              {filled ? 'done' : 'not yet'}
+            </span>
+            <span>
+              The worksheet for {treeName(worksheet)}, worked out by hand.{' '}
+              {!viewing && (
+                <TextButton onClick={() => store.getState().openWorksheet(worksheet)}>
+                  {sheet === null ? 'fill it in' : 'fill it in again'}
+                </TextButton>
+              )}
+            </span>
+          </li>
+        )}
         {[...asked, ...extra].map(({ intent, text, is, why }) => (
           <li key={intent.id} data-is={is}>
             <span className={own.state} data-is={is} data-severity={intent.severity}>
