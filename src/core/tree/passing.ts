@@ -28,12 +28,14 @@ export const passing = (solution: Solution, vid: number): Uint8Array => passes(s
 const passes = oncePer((solution: Solution) => {
   const { switches, ports, owner, live, carried } = solution.network;
   const treeAt = atPorts(solution);
-  return oncePerNumber((vid) =>
-    Uint8Array.from(ports, (_, p) => {
-      if (!live[p] || !carried[p]!.has(vid)) return 0;
-      if (isOpen(switches[owner[p]!]!, ports[p]!)) return 1;
-      const tree = solution.trees[treeAt(p, vid)];
-      return tree && forwards(tree, p) ? 1 : 0;
-    }),
-  );
+  const open = Uint8Array.from(ports, (port, p) => (isOpen(switches[owner[p]!]!, port) ? 1 : 0));
+  return oncePerNumber((vid) => {
+    const found = new Uint8Array(ports.length);
+    for (let p = 0; p < found.length; p += 1) {
+      if (!live[p] || !carried[p]!.has(vid)) continue;
+      const tree = open[p] ? undefined : solution.trees[treeAt(p, vid)];
+      found[p] = open[p] || (tree && forwards(tree, p)) ? 1 : 0;
+    }
+    return found;
+  });
 });

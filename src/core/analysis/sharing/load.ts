@@ -45,9 +45,11 @@ export function linkLoads(solution: Solution): Loads {
   const vids = [...new Set([1, ...declared.keys()])].sort((a, b) => a - b);
   const byTree = design.links.map(() => new Map<TreeId, number>());
   const used = design.links.map(() => false);
+  const ends = design.links.map((_, l) => endsOf(network, l));
+  const bridgeEnds = ends.map((both) => both.map((p) => bridgePortOf(network, p)));
   for (const vid of vids) {
     const passes = passing(solution, vid);
-    design.links.forEach((_, l) => (used[l] ||= bridgeEndsOf(network, l).every((p) => passes[p])));
+    bridgeEnds.forEach(([a, b], l) => (used[l] ||= passes[a!] === 1 && passes[b!] === 1));
     const load = loadOf(design, vid);
     const tree = load === 0 ? null : treeForVlan(solution, vid);
     if (!tree) continue;
@@ -56,8 +58,8 @@ export function linkLoads(solution: Solution): Loads {
     }
   }
   const links = design.links.map((link, l): LinkLoad => {
-    const ends = endsOf(network, l);
-    const speed = Math.min(...ends.map((p) => ports[p]!.speed));
+    const [a, b] = ends[l]!;
+    const speed = Math.min(ports[a]!.speed, ports[b]!.speed);
     const total = [...byTree[l]!.values()].reduce((sum, each) => sum + each, 0);
     return {
       link: link.id,
@@ -65,7 +67,7 @@ export function linkLoads(solution: Solution): Loads {
       byTree: byTree[l]!,
       total,
       share: total / speed,
-      state: !ends.every((p) => network.macOperational[p]) ? 'down' : used[l] ? 'carries' : 'idle',
+      state: !network.macOperational[a] || !network.macOperational[b] ? 'down' : used[l] ? 'carries' : 'idle',
     };
   });
   const peak = links.reduce<LinkLoad | null>((most, each) => (each.share > (most?.share ?? 0) ? each : most), null);
@@ -102,9 +104,6 @@ function endsOf({ design, portIndexOf }: Network, l: number): [number, number] {
   return [portIndexOf(a.switch, a.port), portIndexOf(b.switch, b.port)];
 }
 
-/** The bridge ports at both ends: bundles where the cable is a member's. */
-const bridgeEndsOf = (network: Network, l: number): number[] => endsOf(network, l).map((p) => bridgePortOf(network, p));
-
 /** The share of a VLAN's load on each link, by link index. */
 function sharesOf(network: Network, tree: SettledTree, vid: number, passes: Uint8Array): Map<number, number> {
   const hosts = hostsAt(network, vid);
@@ -112,18 +111,18 @@ function sharesOf(network: Network, tree: SettledTree, vid: number, passes: Uint
   const between = total >= 2;
   const weight = between ? hosts : total === 1 ? hosts : edgesAt(network, passes);
   const shares = new Map<number, number>();
+  const all = between ? (total * (total - 1)) / 2 : weight.reduce((sum, each) => sum + each, 0);
+  const below = Float64Array.from(weight);
   for (const island of islandsOf(network, tree, passes)) {
     const { order, up, root } = island;
-    const below = new Map(order.map((s) => [s, weight[s]!]));
     const here = order.reduce((sum, s) => sum + weight[s]!, 0);
-    const all = between ? (total * (total - 1)) / 2 : weight.reduce((sum, each) => sum + each, 0);
     // Away from the start of each island inwards: what lies below a link is known when it is reached.
-    for (const s of [...order].reverse()) {
-      const p = up.get(s);
-      if (p === undefined) continue;
-      const under = below.get(s)!;
-      const parent = network.owner[network.far[p]!]!;
-      below.set(parent, below.get(parent)! + under);
+    for (let i = order.length - 1; i >= 0; i -= 1) {
+      const s = order[i]!;
+      const p = up[s]!;
+      if (p < 0) continue;
+      const under = below[s]!;
+      below[network.owner[network.far[p]!]!]! += under;
       const share = between ? (under * (here - under)) / all : root ? under / all : 0;
       if (all === 0) continue;
       const aggregationPorts = aggregationPortsBetween(network, p);
@@ -134,10 +133,10 @@ function sharesOf(network: Network, tree: SettledTree, vid: number, passes: Uint
       if (pair.state !== 'together' || !order.includes(pair.first) || all === 0) continue;
       const sides = sidesOf(network, island, below, pair.first);
       if (between) sides.push(...hostSides(network, vid, pair.first));
-      const upward = up.get(pair.first);
-      if (upward !== undefined) sides.push({ weight: between ? here - below.get(pair.first)! : 1, ports: [upward] });
+      const upward = up[pair.first]!;
+      if (upward >= 0) sides.push({ weight: between ? here - below[pair.first]! : 1, ports: [upward] });
       const last = sides.length - 1;
-      const meets = (i: number, j: number): boolean => between || (upward !== undefined && (i === last || j === last));
+      const meets = (i: number, j: number): boolean => between || (upward >= 0 && (i === last || j === last));
       const cables = peerCables(network, pair);
       const share = crossing(network, pair, sides, meets) / all;
       for (const p of cables) shares.set(network.cable[p]!, share / cables.length);
@@ -147,8 +146,11 @@ function sharesOf(network: Network, tree: SettledTree, vid: number, passes: Uint
 }
 
 /** What lies behind each port of a bridge that leads away from the start of its island. */
-const sidesOf = ({ far, owner }: Network, { up }: Island, below: ReadonlyMap<number, number>, s: number): Side[] =>
-  [...up].flatMap(([child, p]) => (owner[far[p]!] === s ? [{ weight: below.get(child)!, ports: [far[p]!] }] : []));
+const sidesOf = ({ far, owner }: Network, { order, up }: Island, below: Float64Array, s: number): Side[] =>
+  order.flatMap((child) => {
+    const p = up[child]!;
+    return p >= 0 && owner[far[p]!] === s ? [{ weight: below[child]!, ports: [far[p]!] }] : [];
+  });
 
 /** The hosts of a VLAN at a bridge, each by its cards. */
 const hostSides = ({ design, serves, owner, portIndexOf }: Network, vid: number, s: number): Side[] =>
@@ -159,6 +161,10 @@ const hostSides = ({ design, serves, owner, portIndexOf }: Network, vid: number,
 
 /** The aggregationPorts whose cables carry what passes a bridge port: where it is a bundle, or faces one, those of the active members. */
 function aggregationPortsBetween({ aggregates, far, plug, serves, transmitPort }: Network, p: number): number[] {
+  if (!aggregates.has(p) && !aggregates.has(far[p]!)) {
+    const own = transmitPort[p]!;
+    return plug[own]! >= 0 && serves[plug[own]!] === far[p] ? [own] : [];
+  }
   const socketsAt = (port: number): number[] => {
     const bundle = aggregates.get(port);
     return bundle ? bundle.active.map((place) => bundle.aggregationPorts[place]!) : [transmitPort[port]!];
@@ -183,35 +189,36 @@ function hostsAt({ design, switches, switchIndex, portIndexOf, ports }: Network,
 
 /** One for each access switch that has the VLAN's frames; for every switch that has, where none is an access switch. */
 function edgesAt({ switches, owner }: Network, passes: Uint8Array): number[] {
-  const reached = new Set(Array.from(passes.keys()).flatMap((p) => (passes[p] ? [owner[p]!] : [])));
-  const access = switches.map((sw, s) => Number(sw.tier === 'access' && reached.has(s)));
-  return access.some(Boolean) ? access : switches.map((_, s) => Number(reached.has(s)));
+  const reached = new Uint8Array(switches.length);
+  for (let p = 0; p < passes.length; p += 1) if (passes[p]) reached[owner[p]!] = 1;
+  const access = switches.map((sw, s) => (sw.tier === 'access' ? reached[s]! : 0));
+  return access.some(Boolean) ? access : Array.from(reached);
 }
 
 interface Island {
   /** Its switches, nearer ones first. */
   readonly order: readonly number[];
-  /** The port of each switch toward the first one. */
-  readonly up: ReadonlyMap<number, number>;
+  /** The port of each switch toward the first one, -1 at the first. */
+  readonly up: Int32Array;
   /** Whether the first one is the root of a tree. */
   readonly root: boolean;
 }
 
 /** The switches that a VLAN's frames join, from each root outwards; a loop that nothing blocks is followed one way. */
 function islandsOf({ switches, firstPort, far, owner }: Network, tree: SettledTree, passes: Uint8Array): Island[] {
-  const seen = new Set<number>();
-  const starts = [...switches.keys()].sort((s, t) => Number(tree.root[t] === t) - Number(tree.root[s] === s));
-  return starts.flatMap((start): Island[] => {
-    if (seen.has(start)) return [];
-    seen.add(start);
+  const seen = new Uint8Array(switches.length);
+  const up = new Int32Array(switches.length).fill(-1);
+  const roots = switches.flatMap((_, s) => (tree.root[s] === s ? [s] : []));
+  return [...roots, ...switches.keys()].flatMap((start): Island[] => {
+    if (seen[start]) return [];
+    seen[start] = 1;
     const order = [start];
-    const up = new Map<number, number>();
     for (const s of order) {
       for (let p = firstPort[s]!; p < firstPort[s + 1]!; p += 1) {
         const q = far[p]!;
-        if (q < 0 || !passes[p] || !passes[q] || seen.has(owner[q]!)) continue;
-        seen.add(owner[q]!);
-        up.set(owner[q]!, q);
+        if (q < 0 || !passes[p] || !passes[q] || seen[owner[q]!]) continue;
+        seen[owner[q]!] = 1;
+        up[owner[q]!] = q;
         order.push(owner[q]!);
       }
     }
