@@ -1,12 +1,13 @@
 /** The searches for ways to steer, to share, to group and to move, and what is solved many times over for a table, in a worker of their own: they may take seconds, and stopping one is ending the worker. */
 import * as Comlink from 'comlink';
 import type { Command } from '../core/edit/commands';
+import { sharingParts } from '../core/model/derive/touched';
 import type { LinkId, SwitchId, TreeId } from '../core/model/ids';
 import type { Design } from '../core/model/document';
 import { ok, type Result } from '../core/base/result';
 import { conversationsIn, type Conversation } from '../core/analysis/dialects/heard';
 import { waysOut, type WayOut } from '../core/analysis/dialects/waysOut';
-import { everyFailure, type EveryFailure } from '../core/analysis/failures/everyFailure';
+import { SolvedFailures, everyFailure, type EveryFailure } from '../core/analysis/failures/everyFailure';
 import type { Failure } from '../core/analysis/failures/failure';
 import { runFailure, type FailureRun } from '../core/analysis/failures/outages';
 import { underFailures, type UnderFailures } from '../core/analysis/guards/failures';
@@ -29,11 +30,14 @@ import { lossesOf, type LossOf } from '../core/analysis/roots/rootLoss';
 import { shareTrees, type SharingProposal } from '../core/analysis/sharing/share';
 import { steer, type Progress, type Proposal } from '../core/analysis/steering/steer';
 import type { Wish } from '../core/analysis/steering/wishes';
+import { resolve } from '../core/tree/resolve';
 import type { Solution } from '../core/tree/settled';
 import { solve } from '../core/tree/solve';
 
 /** Told how far a search is, 0 to 1. */
 type Tell = (share: number) => void;
+
+let regarded: { readonly solution: Solution; readonly failed: SolvedFailures } | null = null;
 
 const steerer = {
   steer: (design: Design, wishes: readonly Wish[], trees: readonly TreeId[], tell: Tell): Result<Proposal[], string> =>
@@ -57,7 +61,16 @@ const steerer = {
   change: (before: Design, after: Design, options: PlanOptions, tell: Tell): Result<ChangePlan, string> =>
     planChange(before, after, options, tell),
   judge: (design: Design, plan: Plan, tell: Tell): Result<JudgedPlan, string> => judgePlan(design, plan, tell),
-  everyFailure: (design: Design, failures: readonly Failure[]): EveryFailure => everyFailure(solve(design), failures),
+  /** The design that failures are asked about from now on: of the one before what is alike is taken over. */
+  regard(design: Design): void {
+    const now = regarded ? sharingParts(regarded.solution.network.design, design) : design;
+    const solution = regarded ? resolve(regarded.solution, now).solution : solve(now);
+    regarded = { solution, failed: regarded?.failed ?? new SolvedFailures() };
+  },
+  everyFailure(failures: readonly Failure[]): EveryFailure {
+    if (!regarded) throw new Error('no design is regarded');
+    return everyFailure(regarded.solution, failures, undefined, regarded.failed);
+  },
   runFailures: (design: Design, failures: readonly Failure[]): Result<FailureRun, string>[] =>
     failures.map((failure) => runFailure(design, failure)),
   gain: (design: Design, commands: readonly Command[]): Result<GainRow[], string> => ok(groupingGain(design, commands)),

@@ -2,7 +2,7 @@
 import type { Verb } from '../verb';
 import { everyFailure, watchedIn } from '../../core/analysis/failures/everyFailure';
 import { failureText, failuresOf } from '../../core/analysis/failures/failure';
-import { canRun, runFailure } from '../../core/analysis/failures/outages';
+import { runFailure } from '../../core/analysis/failures/outages';
 import { brokenInRuns } from '../../core/analysis/failures/timed';
 import { intentText, judged } from '../../core/analysis/intents/intents';
 import { Settled } from '../../core/analysis/intents/settled';
@@ -27,9 +27,7 @@ function runProve(file: string, options: { json?: boolean }): void {
   const run = failuresOf(
     solution,
     [...timed.values()].flatMap(({ whatever }) => whatever ?? []),
-  )
-    .filter(canRun)
-    .map((failure) => runFailure(design, failure));
+  ).map((failure) => runFailure(design, failure));
   const runs = run.flatMap((each) => (each.ok ? [each.value] : []));
   const refused = run.flatMap((each) => (each.ok ? [] : [each.error]));
   const names = namesOf(design);

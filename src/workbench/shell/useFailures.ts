@@ -11,7 +11,6 @@ import {
   type Failure,
   type FailureKind,
 } from '../../core/analysis/failures/failure';
-import { canRun } from '../../core/analysis/failures/outages';
 import { dirtyBetween } from '../../core/model/derive/dirty';
 import type { Design } from '../../core/model/document';
 import type { Solution } from '../../core/tree/settled';
@@ -43,7 +42,7 @@ export function useFailures(): void {
     (change) => store.setState({ failures: change(store.getState().failures) }),
   );
   useBackground(
-    useWanted(solution, design, running ? every : named.run, (of, failures) => askRuns(of, failures.filter(canRun))),
+    useWanted(solution, design, running ? every : named.run, askRuns),
     (pieces): FailedRuns => ({
       runs: pieces.flat().flatMap((each) => (each.ok ? [each.value] : [])),
       refused: [...new Set(pieces.flat().flatMap((each) => (each.ok ? [] : [each.error])))],

@@ -78,11 +78,25 @@ export const askJudged = (design: Design, plan: Plan): Ask<JudgedPlan> =>
 
 /** What failures do, settled. */
 export const askEveryFailure = (design: Design, failures: readonly Failure[]): Ask<Pieces<EveryFailure>> =>
-  askInTurn(design, failures, SETTLED_AT_ONCE, (remote, some) => remote.everyFailure(design, some));
+  askInTurn({
+    of: design,
+    items: failures,
+    atOnce: SETTLED_AT_ONCE,
+    pool: keeping,
+    begin: (remote) => remote.regard(design),
+    question: (remote, some) => remote.everyFailure(some),
+  });
 
 /** What failures do, run by the protocols. */
 export const askRuns = (design: Design, failures: readonly Failure[]): Ask<Pieces<Result<FailureRun, string>[]>> =>
-  askInTurn(design, failures, 1, (remote, some) => remote.runFailures(design, some));
+  askInTurn({
+    of: design,
+    items: failures,
+    atOnce: 1,
+    pool: null,
+    begin: () => Promise.resolve(),
+    question: (remote, some) => remote.runFailures(design, some),
+  });
 
 /** So many failures are solved between two looks at how far it is. */
 const SETTLED_AT_ONCE = 12;
@@ -130,48 +144,89 @@ export interface Pieces<P> {
 /** Most workers that share one question: each holds a design of its own. */
 const MOST_SHARING = 4;
 
-/** A question about many things, some at a time, shared by as many workers as there are processors to spare. What is answered is kept where it is stopped. */
-function askInTurn<I, P>(
-  of: Design,
-  items: readonly I[],
-  atOnce: number,
-  question: (remote: Comlink.Remote<SteererWorker>, some: I[]) => Promise<P>,
-): Ask<Pieces<P>> {
+/** Workers that stay, since they keep what they have found: those of failures, which after an edit solve again what it touches. */
+const keeping: { links: readonly WorkerLink<SteererWorker>[]; idle: ReturnType<typeof setTimeout> | undefined } = {
+  links: [],
+  idle: undefined,
+};
+/** After so long without a question they end, and forget. */
+const IDLE_MS = 180_000;
+
+interface InTurn<I, P> {
+  readonly of: Design;
+  readonly items: readonly I[];
+  readonly atOnce: number;
+  /** Workers that are there already and stay; null for new ones that end with the question. */
+  readonly pool: typeof keeping | null;
+  /** What each worker is told first. */
+  readonly begin: (remote: Comlink.Remote<SteererWorker>) => Promise<void>;
+  readonly question: (remote: Comlink.Remote<SteererWorker>, some: I[]) => Promise<P>;
+}
+
+/**
+ * A question about many things, some at a time, shared by as many workers as there are processors to spare: each thing always by
+ * the same one of those that stay. What is answered is kept where it is stopped.
+ */
+function askInTurn<I, P>({ of, items, atOnce, pool, begin: first, question }: InTurn<I, P>): Ask<Pieces<P>> {
   return {
     of,
     keeps: true,
     begin(tell) {
       const pieces: P[] = [];
-      let [next, answered, over] = [0, 0, false];
-      const links = Array.from(
-        { length: Math.max(1, Math.min(MOST_SHARING, navigator.hardwareConcurrency - 1, items.length / atOnce)) },
-        startSteerer,
+      let [answered, over] = [0, false];
+      const spare = Math.max(1, Math.min(MOST_SHARING, navigator.hardwareConcurrency - 1));
+      const count = pool ? spare : Math.min(spare, Math.max(1, items.length / atOnce));
+      const links = pool?.links.length ? pool.links : Array.from({ length: count }, startSteerer);
+      if (pool) {
+        clearTimeout(pool.idle);
+        pool.links = links;
+      }
+      const places = [...items.keys()];
+      const shares = links.map((_, w) =>
+        pool ? places.filter((i) => placeOf(items[i]!, links.length) === w) : places,
       );
-      const work = async (link: WorkerLink<SteererWorker>): Promise<void> => {
-        while (!over && next < items.length) {
-          const some = items.slice(next, next + atOnce);
-          next += some.length;
+      const work = async (link: WorkerLink<SteererWorker>, share: number[]): Promise<void> => {
+        await link.ask(first);
+        while (!over && share.length > 0) {
+          const some = share.splice(0, atOnce).map((i) => items[i]!);
           pieces.push(await link.ask((remote) => question(remote, some)));
           answered += some.length;
           tell(answered / items.length);
         }
       };
+      const letGo = (): void => {
+        for (const link of links) link.end();
+        if (pool?.links === links) pool.links = [];
+      };
       const end = (): void => {
         over = true;
-        for (const link of links) link.end();
+        if (!pool) letGo();
       };
-      const found = Promise.all(links.map(work))
+      const found = Promise.all(links.map((link, w) => work(link, shares[w]!)))
         .catch((error: unknown) => {
+          letGo();
           if (!(error instanceof NoAnswer)) throw error;
         })
         .then(
           () => ok({ pieces, asked: items.length, answered }),
           () => fail('Working this out has failed.'),
         )
-        .finally(end);
+        .finally(() => {
+          end();
+          if (!pool) return;
+          clearTimeout(pool.idle);
+          pool.idle = setTimeout(letGo, IDLE_MS);
+        });
       return { found, stop: end };
     },
   };
+}
+
+/** Which of several workers something belongs to, the same one each time. */
+function placeOf(item: unknown, workers: number): number {
+  let sum = 0;
+  for (const letter of JSON.stringify(item)) sum = (31 * sum + letter.charCodeAt(0)) % 65_536;
+  return sum % workers;
 }
 
 /** A question to a worker of its own, which can be stopped. `seconds`: how long it may take. */

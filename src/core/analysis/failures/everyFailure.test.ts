@@ -2,12 +2,14 @@
 import fc from 'fast-check';
 import { fernhollow } from '../../demo/demos';
 import { editAll } from '../../edit/edit';
+import type { Command } from '../../edit/commands';
+import { sharingParts } from '../../model/derive/touched';
 import type { Design } from '../../model/document';
 import type { HostId, LinkId, SwitchId } from '../../model/ids';
 import { solve } from '../../tree/solve';
 import { readIntent } from '../intents/intents';
 import { Settled } from '../intents/settled';
-import { byHarm, everyFailure, joined, unneededIn } from './everyFailure';
+import { byHarm, everyFailure, joined, SolvedFailures, unneededIn } from './everyFailure';
 import { FAILURE_KINDS, MOST_PAIRS, commandsOf, deadIn, failed, failuresOf, inTwos, isOf } from './failure';
 
 const LINES = [
@@ -129,4 +131,34 @@ it('tries pairs of cables and switches, each once, so many at most', () => {
   ];
   expect(cutOff.length).toBeGreaterThan(0);
   expect(lost.length).toBeGreaterThan(0);
+});
+
+it('says the same after edits as though it had been asked for the first time, whatever it keeps', () => {
+  const EDITS: readonly Command[] = [
+    { do: 'set-bridge-priority', switch: 'ridge-a' as never, tree: 'vlan:15' as never, priority: 4096 },
+    { do: 'set-bridge-priority', switch: 'workshop' as never, tree: null, priority: 0 },
+    { do: 'set-port-cost', switch: 'lodge' as never, port: '1' as never, tree: 'vlan:25' as never, cost: 7 },
+    { do: 'set-link', link: 'l3' as never, up: false },
+    { do: 'set-switch', switch: 'dome-east' as never, tier: 'core' },
+    { do: 'set-host', host: DEMO.hosts[0]!.id, vlan: 25 },
+    { do: 'set-switch', switch: 'ridge-b' as never, dialect: 'rstp' },
+    { do: 'set-vlan', vlan: 15, load: 40 },
+  ];
+  fc.assert(
+    fc.property(fc.shuffledSubarray([...EDITS], { minLength: 2 }), (edits) => {
+      const kept = new SolvedFailures();
+      let at: Design = DEMO;
+      for (const edit of edits) {
+        const done = editAll(at, [edit]);
+        if (!done.ok) throw new Error(`${done.error.path} ${done.error.found}`);
+        at = sharingParts(at, JSON.parse(JSON.stringify(done.value.design)) as Design);
+        const solution = solve(at);
+        const failures = failuresOf(solution).filter((_, i) => i % 3 === 0);
+        expect(everyFailure(solution, failures, undefined, kept)).toEqual(
+          everyFailure(solve(done.value.design), failures),
+        );
+      }
+    }),
+    { numRuns: 6 },
+  );
 });

@@ -3,6 +3,7 @@ import type { Design, Intent } from '../../model/document';
 import type { HostId, LinkId, SwitchId, TreeId } from '../../model/ids';
 import { movedEnds } from '../../tree/moved';
 import type { Solution } from '../../tree/settled';
+import { resolve } from '../../tree/resolve';
 import { solve } from '../../tree/solve';
 import type { Breach } from '../intents/claim';
 import { readIntent, type Meant } from '../intents/intents';
@@ -49,11 +50,32 @@ export const watchedIn = (design: Design): Watched[] =>
     return meant.ok && meant.value.whatever ? [{ id, meant: meant.value }] : [];
   });
 
+/** Networks after failures, as they were solved last: after an edit only the trees that it can have moved are solved again. */
+export class SolvedFailures {
+  private readonly known = new Map<string, Solution>();
+  private kept = 0;
+
+  after(design: Design, failure: Failure): Solution {
+    const key = JSON.stringify(failure);
+    const before = this.known.get(key);
+    const next = failed(design, failure);
+    const solution = before ? resolve(before, next).solution : solve(next);
+    const size = solution.network.ports.length * solution.trees.length;
+    if (!before && this.kept + size > MOST_KEPT) return solution;
+    if (!before) this.kept += size;
+    this.known.set(key, { ...solution }); // without what was made of it meanwhile
+    return solution;
+  }
+}
+/** Ports x trees that are kept, at some 20 octets each. */
+const MOST_KEPT = 4_000_000;
+
 /** Solves failures, all of those of one thing unless some are given; `progress` is told how far it is, 0 to 1. */
 export function everyFailure(
   before: Solution,
   failures: readonly Failure[] = failuresOf(before),
   progress: (share: number) => void = () => undefined,
+  solved = new SolvedFailures(),
 ): EveryFailure {
   const { design } = before.network;
   const watched = watchedIn(design);
@@ -62,7 +84,7 @@ export function everyFailure(
   const carries = linksIn(now);
   const outcomes = failures.map((failure, i) => {
     progress(i / failures.length);
-    const after = new Settled(solve(failed(design, failure)), deadIn(failure));
+    const after = new Settled(solved.after(design, failure), deadIn(failure));
     for (const link of linksIn(after)) carries.add(link);
     return outcomeOf(now, after, failure, { together, watched });
   });

@@ -94,7 +94,7 @@ export function commandsOf(failure: Failure): Command[] {
   }
 }
 
-/** What happens in a run where it fails; nothing for a host's card, which no action takes away. */
+/** What happens in a run where it fails. */
 export function actionsOf(failure: Failure): Undated[] {
   switch (failure.kind) {
     case 'link':
@@ -105,7 +105,7 @@ export function actionsOf(failure: Failure): Undated[] {
     case 'group':
       return failure.switches.map((id) => ({ do: 'switch-down', switch: id }));
     case 'card':
-      return [];
+      return [{ do: 'port-down', switch: failure.switch, port: failure.port }];
     case 'two':
       return failure.both.flatMap(actionsOf);
   }
@@ -123,6 +123,18 @@ export function deadIn(failure: Failure): ReadonlySet<SwitchId> {
   if (failure.kind === 'switch') return new Set([failure.switch]);
   return new Set(failure.kind === 'group' ? failure.switches : []);
 }
+
+/** Whether a failure takes a host's card away, or the switch that it is plugged into. */
+export const takesCard = (
+  failure: Failure,
+  host: HostId,
+  end: { readonly switch: SwitchId; readonly port: PortId },
+): boolean =>
+  failure.kind === 'two'
+    ? failure.both.some((each) => takesCard(each, host, end))
+    : failure.kind === 'card'
+      ? failure.host === host && failure.switch === end.switch && failure.port === end.port
+      : deadIn(failure).has(end.switch);
 
 /** `ridge-a port 1 to ridge-b port 1 is cut`. */
 export function failureText(failure: Failure, names: Names): string {

@@ -11,20 +11,18 @@ import { deadIn, failuresOf } from './failure';
 import { readDesign } from '../../model/read';
 import { leanDesign } from '../../model/derive/write';
 import { VARIANTS } from './variants';
-import { canRun, runFailure, worstByPair, type FailureRun } from './outages';
+import { runFailure, worstByPair, type FailureRun } from './outages';
 
 const speaking = (dialect: Dialect): Design => {
   const demo = fernhollow();
   return { ...demo, switches: demo.switches.map((sw) => ({ ...sw, dialect })) };
 };
 const runsOf = (design: Design): FailureRun[] =>
-  failuresOf(solve(design))
-    .filter(canRun)
-    .map((failure) => {
-      const run = runFailure(design, failure);
-      if (!run.ok) throw new Error(run.error);
-      return run.value;
-    });
+  failuresOf(solve(design)).map((failure) => {
+    const run = runFailure(design, failure);
+    if (!run.ok) throw new Error(run.error);
+    return run.value;
+  });
 
 it('cuts off for good whom the settled network cuts off, and nobody else', () => {
   const demo = speaking('per-vlan-rstp');
@@ -40,7 +38,7 @@ it('cuts off for good whom the settled network cuts off, and nobody else', () =>
           cut.map((link) => ({ do: 'set-link', link, up: false }) as const),
         );
         const design = done.ok ? done.value.design : demo;
-        const failures = failuresOf(solve(design)).filter(canRun).slice(0, 6);
+        const failures = failuresOf(solve(design)).filter((_, i) => i % 5 === 0); // some of every kind
         const { outcomes } = everyFailure(solve(design), failures);
         for (const [i, failure] of failures.entries()) {
           const run = runFailure(design, failure);

@@ -5,7 +5,7 @@ import type { HostId } from '../../model/ids';
 import { DEFAULT_TALK, type Action } from '../../model/scenario';
 import { costOf, type PairCost } from '../../sim/report/cost';
 import { simulate } from '../../sim/simulate';
-import { actionsOf, deadIn, type Failure } from './failure';
+import { actionsOf, takesCard, type Failure } from './failure';
 
 /** When a failure comes, and how long the network is watched, seconds: classic bridges forget a root after Max Age and learn for twice the forward delay. */
 const FAILS_AT = 1;
@@ -24,9 +24,6 @@ export interface FailureRun {
   readonly settledAfter: number | null;
 }
 
-/** Whether a run has something that fails so: a host's card is no part of one. */
-export const canRun = (failure: Failure): boolean => actionsOf(failure).length > 0;
-
 /** Runs one failure; the error is a sentence. */
 export function runFailure(design: Design, failure: Failure): Result<FailureRun, string> {
   const actions = actionsOf(failure).map((action) => ({ ...action, at: FAILS_AT }) as Action);
@@ -36,10 +33,9 @@ export function runFailure(design: Design, failure: Failure): Result<FailureRun,
     { mostFrames: 0, views: false },
   );
   if (!done.ok) return fail(done.error);
-  const dead = deadIn(failure);
   const lost = new Set<HostId>(
     design.hosts
-      .filter(({ attach }) => attach.length > 0 && attach.every((end) => dead.has(end.switch)))
+      .filter(({ id, attach }) => attach.length > 0 && attach.every((end) => takesCard(failure, id, end)))
       .map(({ id }) => id),
   );
   const { pairs } = costOf(

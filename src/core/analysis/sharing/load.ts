@@ -1,4 +1,5 @@
 /** How much each link carries in the busy hour: the VLANs' loads laid along the ways that their frames take, those of a bundle spread over its active members. */
+import { oncePer } from '../../base/cache';
 import type { LinkId, TreeId } from '../../model/ids';
 import type { Design, Link } from '../../model/document';
 import { crossing, peerCables, type Side } from './peerLoad';
@@ -53,8 +54,10 @@ export function linkLoads(solution: Solution): Loads {
     const load = loadOf(design, vid);
     const tree = load === 0 ? null : treeForVlan(solution, vid);
     if (!tree) continue;
-    for (const [l, share] of sharesOf(bridges, tree, vid, wholes(bridges, passes))) {
-      if (share > 0) byTree[l]!.set(tree.id, (byTree[l]!.get(tree.id) ?? 0) + share * load);
+    const { at, share } = sharesIn(bridges, tree, vid, passes);
+    for (let i = 0; i < at.length; i += 1) {
+      const own = byTree[at[i]!]!;
+      if (share[i]! > 0) own.set(tree.id, (own.get(tree.id) ?? 0) + share[i]! * load);
     }
   }
   const links = design.links.map((link, l): LinkLoad => {
@@ -90,7 +93,9 @@ export function loadOf({ vlans }: Design, vid: number): number {
 export function vlanShares(solution: Solution, vid: number): ReadonlyMap<number, number> {
   const tree = treeForVlan(solution, vid);
   const network = solution.network.acting ?? solution.network;
-  return tree ? sharesOf(network, tree, vid, wholes(network, passing(solution, vid))) : new Map<number, number>();
+  if (!tree) return new Map<number, number>();
+  const { at, share } = sharesIn(network, tree, vid, passing(solution, vid));
+  return new Map(Array.from(at, (l, i) => [l, share[i]!] as const));
 }
 
 /** Where frames pass at the ports of a network's bridges: by either half of a bundle of a pair, and not by its peer link, which is inside. */
@@ -103,6 +108,40 @@ function endsOf({ design, portIndexOf }: Network, l: number): [number, number] {
   const { a, b } = design.links[l] as Link;
   return [portIndexOf(a.switch, a.port), portIndexOf(b.switch, b.port)];
 }
+
+/** The same, made once for what passes as long as the tree, the hosts and the tiers of the switches are the same. */
+function sharesIn(network: Network, tree: SettledTree, vid: number, passes: Uint8Array): Shares {
+  const kept = keptFor(passes);
+  const [{ hosts }, tiers] = [network.design, tiersOf(network.switches)];
+  if (network.pairs.length > 0) return packed(sharesOf(network, tree, vid, wholes(network, passes)));
+  if (kept.tree === tree && kept.hosts === hosts && kept.tiers === tiers) return kept.shares;
+  const shares = packed(sharesOf(network, tree, vid, passes));
+  Object.assign(kept, { tree, hosts, tiers, shares });
+  return shares;
+}
+
+/** Links by index, and the share that each has. */
+interface Shares {
+  readonly at: Int32Array;
+  readonly share: Float64Array;
+}
+const packed = (shares: ReadonlyMap<number, number>): Shares => ({
+  at: Int32Array.from(shares.keys()),
+  share: Float64Array.from(shares.values()),
+});
+interface KeptShares {
+  tree: SettledTree | null;
+  hosts: Design['hosts'];
+  tiers: string;
+  shares: Shares;
+}
+const keptFor = oncePer((_: Uint8Array): KeptShares => ({
+  tree: null,
+  hosts: [],
+  tiers: '',
+  shares: packed(new Map()),
+}));
+const tiersOf = oncePer((switches: Network['switches']): string => switches.map(({ tier }) => tier).join());
 
 /** The share of a VLAN's load on each link, by link index. */
 function sharesOf(network: Network, tree: SettledTree, vid: number, passes: Uint8Array): Map<number, number> {

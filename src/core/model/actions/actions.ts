@@ -20,6 +20,8 @@ import { loseBpdus } from './loseBpdus';
 import { oneWay } from './oneWay';
 import { openPort } from './openPort';
 import { portCost } from './portCost';
+import { portDown } from './portDown';
+import { portUp } from './portUp';
 import { portSpeaks } from './portSpeaks';
 import { removeBundle } from './removeBundle';
 import { speak } from './speak';
@@ -45,6 +47,8 @@ const KINDS = [
   speak,
   portSpeaks,
   portCost,
+  portDown,
+  portUp,
   addLink,
   addBundle,
   bundlePorts,

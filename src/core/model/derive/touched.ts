@@ -23,7 +23,7 @@ export function touchedPlaces(before: unknown, after: unknown): Place[] {
   }
 }
 
-/** One state with what stands at some places as in another one. Items of lists that the other has not come last. */
+/** One state with what stands at some places as in another one; parts that are alike remain the same values. Items of lists that the other has not come last. */
 export function withPlaces<T>(before: T, after: T, taken: (place: Place) => boolean): T {
   return walk(before, after, []) as T;
 
@@ -35,6 +35,11 @@ export function withPlaces<T>(before: T, after: T, taken: (place: Place) => bool
       const value = walk(one.get(key), other.get(key), [...at, key]);
       return value === undefined ? [] : [[key, value] as const];
     });
+    const before = [...one];
+    const isAsBefore =
+      parts.length === before.length &&
+      before.every(([key, value], i) => parts[i]![0] === key && parts[i]![1] === value);
+    if (isAsBefore) return a;
     return Array.isArray(b) ? parts.map(([, value]) => value) : Object.fromEntries(parts);
   }
 }
@@ -76,3 +81,6 @@ export function collide(mine: readonly Place[], theirs: readonly Place[]): boole
   for (const place of theirs) for (let n = 1; n < place.length; n += 1) above.add(keyOf(place.slice(0, n)));
   return mine.some((place) => above.has(keyOf(place)) || place.some((_, n) => exact.has(keyOf(place.slice(0, n + 1)))));
 }
+
+/** The later of two states, with all that is alike in both as the values of the earlier one: what was made of them stays. */
+export const sharingParts = <T>(before: T, after: T): T => withPlaces(before, after, () => true);

@@ -2,17 +2,17 @@
 /** What happens to the thing that is selected, and when: each button puts an action into the scenario and runs it. */
 import { NumberField } from '../../ui/NumberField';
 import Button from '@mui/material/Button';
-import { useId, useMemo, useState } from 'react';
+import { useId, useState } from 'react';
 import { FreshNames } from '../../../core/edit/fresh';
 import type { BridgePortId, SwitchId } from '../../../core/model/ids';
 import { BRIDGE_PRIORITY } from '../../../core/model/legal';
 import { namesOf } from '../../../core/model/derive/names';
 import { freePortsOf } from '../../../core/model/plugs';
-import { MAX_UNTIL, type Action, type Undated } from '../../../core/model/scenario';
+import { MAX_UNTIL } from '../../../core/model/scenario';
 import type { Design, Host, Link, LinkEnd, Stack, Switch } from '../../../core/model/document';
 import { pairsOf } from '../../../core/topology/pairs';
 import { mayBeShut } from '../../../core/topology/shut';
-import { scenarioDesign } from '../../../core/sim/scenario/scenario';
+import { useHappen, useStage, When } from './happen';
 import { newSwitch, smallSwitch, strangersSwitch } from './newSwitch';
 import { useClock } from '../../state/clock';
 import { useWorkbench } from '../../state/context';
@@ -20,40 +20,6 @@ import { ChoiceSetting, TextSetting } from '../../ui/fields';
 import styles from '../../ui/panel.module.css';
 import * as read from '../../ui/read';
 import { Select } from '../../ui/Select';
-
-function useHappen(): (...all: Undated[]) => null {
-  const add = useClock((clock) => clock.addAction);
-  const at = useClock((clock) => clock.nextAt);
-  const setNextAt = useClock((clock) => clock.setNextAt);
-  const openDrawer = useWorkbench((state) => state.openDrawer);
-  return (...all) => {
-    for (const what of all) add({ ...what, at } as Action);
-    setNextAt(Math.min(MAX_UNTIL, at + 10));
-    openDrawer('clock');
-    return null;
-  };
-}
-
-/** The design with what the scenario has brought along so far: names and ports that are taken. */
-function useStage(): Design {
-  const design = useWorkbench((state) => state.design);
-  const scenario = useClock((clock) => clock.scenario);
-  return useMemo(() => {
-    const staged = scenarioDesign(design, scenario);
-    return staged.ok ? staged.value : design;
-  }, [design, scenario]);
-}
-
-function When() {
-  const at = useClock((clock) => clock.nextAt);
-  const set = useClock((clock) => clock.setNextAt);
-  return (
-    <p className={styles.hint}>
-      Happens at <NumberField label="When it happens, in seconds" value={at} least={0} most={MAX_UNTIL} commit={set} />{' '}
-      s
-    </p>
-  );
-}
 
 /** Longer than three hellos of 2 s, after which what was heard is forgotten. */
 const BUSY = 10;
@@ -247,6 +213,18 @@ export function BreakPort({ id, port: portId }: { readonly id: SwitchId; readonl
         read={read.pathCost(sw.pathCost ?? design.pathCost)}
         commit={(cost) => (cost === null ? null : happen({ do: 'port-cost', switch: id, port, cost }))}
       />
+      <div className={styles.buttons}>
+        <Button
+          variant="outlined"
+          title="As with its card, or because somebody sets it down"
+          onClick={() => happen({ do: 'port-down', ...here })}
+        >
+          Goes down
+        </Button>
+        <Button variant="outlined" onClick={() => happen({ do: 'port-up', ...here })}>
+          Comes up again
+        </Button>
+      </div>
       {(free || opens) && (
         <div className={styles.buttons}>
           {stranger && (

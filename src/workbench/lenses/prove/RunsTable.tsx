@@ -178,7 +178,7 @@ export function RunsTable() {
         <p>
           {runs.kind === 'refused'
             ? runs.why
-            : `Each failure is run by the protocols and watched for ${WATCHED} s: which hosts are cut off from each other, for how long, and why. A host's card is no part of a run.`}
+            : `Each failure is run by the protocols and watched for ${WATCHED} s: which hosts are cut off from each other, for how long, and why.`}
         </p>
         <Button variant="outlined" size="small" onClick={simulate}>
           Simulate every failure

@@ -133,5 +133,5 @@ it('lists failures with what they do, and draws how much hangs on what', () => {
   const links = harmOfLinks(all.outcomes);
   expect(Math.max(...[...links.values()].map(({ share }) => share))).toBe(1);
   expect(harmOfSwitches(all.outcomes).get('dome-north' as never)).toBe('2 alone');
-  for (const { failure } of all.outcomes) expect(actionsOf(failure).length > 0).toBe(failure.kind !== 'card');
+  for (const { failure } of all.outcomes) expect(actionsOf(failure).length).toBeGreaterThan(0);
 });
