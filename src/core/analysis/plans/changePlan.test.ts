@@ -43,7 +43,7 @@ const CHANGES: readonly ((design: Design) => Design)[] = [
   (design) => edited(design, { do: 'set-port', switch: sw('lodge'), port: '5' as never, bpduGuard: true }),
 ];
 const goal = fc
-  .subarray([...CHANGES], { minLength: 1 })
+  .subarray([...CHANGES], { minLength: 1, maxLength: 4 })
   .map((all) => all.reduce((design, change) => change(design), DEMO));
 const planned = (after: Design, options: PlanOptions = {}): ChangePlan => {
   const plan = planChange(DEMO, after, options);
@@ -126,6 +126,26 @@ it('says what moves, who is root, what takes it back, and keeps what must hold a
   expect(new Set(first!.roots.map(({ root }) => root))).toEqual(new Set(['ridge-a']));
   expect(change.judged.steps.flatMap(({ broken, cutOff }) => [...broken, ...cutOff])).toEqual([]);
   expect(first!.run).toMatchObject({ ok: true, value: { frames: null } });
+});
+
+it('begins with the step that cuts off for the shortest time, of those that do equally little in the end', () => {
+  fc.assert(
+    fc.property(goal, (after) => {
+      const { plan, judged } = planned(after);
+      const keys = plan.steps.map(({ key }) => key);
+      const [first, second] = keys;
+      if (second === undefined) return;
+      const other = planChange(DEMO, after, { order: [second, first!, ...keys.slice(2)] });
+      if (!other.ok) return; // it cannot come first
+      const [a, b] = [judged.steps[0]!, other.value.judged.steps[0]!];
+      const harm = ({ broken, cutOff, roots }: typeof a): number[] => [broken.length, cutOff.length, roots.length];
+      const longest = ({ run }: typeof a): number => (run.ok ? (run.value.worst?.longest ?? 0) : Infinity);
+      const least = harm(a).findIndex((n, i) => n !== harm(b)[i]);
+      if (least >= 0) expect(harm(a)[least]).toBeLessThan(harm(b)[least]!);
+      else if (keys.length <= 3) expect(longest(a)).toBeLessThanOrEqual(longest(b));
+    }),
+    { numRuns: 4 },
+  );
 });
 
 it('goes setting by setting, with what is alike in several trees as one', () => {

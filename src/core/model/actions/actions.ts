@@ -73,3 +73,6 @@ export function actionKind(action: Pick<Action, 'do'>): ActionFacts<Action> {
   if (!kind) throw new Error(`no action ${action.do}`);
   return kind;
 }
+
+/** Whether an action changes more of the network than power, signal, costs and priorities. */
+export const isTurn = (action: Action): boolean => actionKind(action).turns?.(action) ?? false;

@@ -4,6 +4,9 @@ import type { LinkId, SwitchId } from '../ids';
 import { putsSchema, type Put } from '../put';
 import { action } from './kind';
 
+/** Settings that change no more than which way trees take. */
+const PLAIN: ReadonlySet<string> = new Set(['up', 'priority', 'cost', 'trees']);
+
 /** Anything that is set at switches, as a step of a plan does: `brings` are ports and switches that are dead until then. */
 export const change = action(
   'change',
@@ -24,7 +27,8 @@ export const change = action(
     arrivals: ({ brings }) => (brings.length > 0 ? [{ do: 'put', puts: brings }] : []),
     happens: ({ puts }) => (puts.length > 0 ? { changes: [{ do: 'put', puts }] } : {}),
     text: ({ text }) => text,
-    turns: true,
+    turns: ({ puts }) => !puts.every(({ place }) => place.some((key) => PLAIN.has(key))),
+    setsTrees: ({ puts }) => puts.length > 0,
     brings: ({ brings }, { switches }) => ({
       switches: named(brings, 'switches').flatMap((id) => switches.filter((sw) => sw.id === (id as SwitchId))),
       links: named(brings, 'links') as LinkId[],

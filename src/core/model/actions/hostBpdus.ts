@@ -67,7 +67,7 @@ export const hostBpdus = action(
     },
     happens: ({ host, dialect }) => ({ changes: [{ do: 'set-switch', switch: bridgeOf(host), dialect }] }),
     text: ({ host, priority }, names) => `The host ${names.host(host)} sends BPDUs, with bridge priority ${priority}`,
-    turns: true,
+    turns: () => true,
     brings: ({ host, dialect }, { switches }) => ({
       switches: switches.flatMap((sw) => (sw.id === bridgeOf(host) ? { ...sw, dialect } : [])),
       links: [linkOf(host)],

@@ -58,8 +58,10 @@ export interface ActionFacts<A> {
   happens(action: A): Happening;
   /** Begins with a capital, has no full stop. */
   text(action: A, names: Names, topology: Topology): string;
-  /** Whether switches change what they speak, and so which trees there are. */
-  readonly turns?: boolean;
+  /** Whether it changes more of the network than power, signal, costs and priorities: what switches speak, which trees there are. */
+  turns?(action: A): boolean;
+  /** Whether it sets something for some trees and not for others. */
+  setsTrees?(action: A): boolean;
   /** The switch that it is about. */
   about?(action: A): SwitchId;
   /** What the map has to draw that is not in the design; `topology` has all that arrives. */

@@ -25,7 +25,7 @@ export const portSpeaks = action(
     }),
     text: ({ switch: sw, ports, speaks }, names) =>
       `${names.switch(sw)} ${ports.length === 1 ? 'port' : 'ports'} ${ports.join(', ')}: ${valueText(nodeOf(bridgePortFields.speaks), speaks ?? undefined, names)}`,
-    turns: true,
+    turns: () => true,
     about: aboutSwitch,
   },
 );

@@ -30,7 +30,7 @@ export const speak = action(
       const of = region ? `, region ${region.name || region.id}` : '';
       return `${names.switch(sw)} changes to ${traitsOf(dialect).name}${of}`;
     },
-    turns: true,
+    turns: () => true,
     about: aboutSwitch,
   },
 );

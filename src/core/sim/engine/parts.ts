@@ -2,7 +2,7 @@
  * What of a run is run by itself. Per-VLAN trees do not hear each other, so each has a clock of its own: what a processor keeps
  * at hand of one tree is not pushed out by the others. Those that fare alike, however it goes, are run once and told as many.
  */
-import { actionKind } from '../../model/actions/actions';
+import { actionKind, isTurn } from '../../model/actions/actions';
 import { isPerVlan, runsTrees, type Design } from '../../model/document';
 import { treeVlan, type TreeId } from '../../model/ids';
 import type { Scenario } from '../../model/scenario';
@@ -47,7 +47,7 @@ export function onOneClock(parts: readonly Part[]): Part {
  */
 export function partsOf(design: Design, trees: readonly TreeId[], { actions }: Pick<Scenario, 'actions'>): Part[] {
   const standard = design.switches.some((sw) => runsTrees(sw) && !isPerVlan(sw));
-  if (standard || actions.some((action) => actionKind(action).turns)) return inOnePart(trees);
+  if (standard || actions.some(isTurn)) return inOnePart(trees);
   const classes = alikeTrees(design, trees, actions);
   if (classes.length <= 1 || hangTogether(design)) return [partOf(trees, classes)];
   return classes.map((each) => partOf(trees, [each]));
@@ -73,7 +73,7 @@ function alikeTrees(design: Design, trees: readonly TreeId[], actions: Scenario[
     actions.flatMap((action) => ('tree' in action && action.tree !== undefined ? [action.tree] : [])),
   );
   const { carried } = compileNetwork(design);
-  const differ = mayDiffer(design);
+  const differ = mayDiffer(design) || actions.some((action) => actionKind(action).setsTrees?.(action));
   const classes = new Map<string, number[]>();
   for (const [i, tree] of trees.entries()) {
     const vid = treeVlan(tree);

@@ -3,7 +3,7 @@ import { oncePer } from '../../base/cache';
 import { fail, ok, type Result } from '../../base/result';
 import { commandSchema, type Command } from '../../edit/commands';
 import { editAll } from '../../edit/edit';
-import { actionKind } from '../../model/actions/actions';
+import { actionKind, isTurn } from '../../model/actions/actions';
 import type { CommandCall } from '../../model/actions/kind';
 import { namesOf } from '../../model/derive/names';
 import type { Design, Link } from '../../model/document';
@@ -77,8 +77,7 @@ export const actionText = (design: Design, action: Action): string =>
   actionKind(action).text(action, namesOf(design), design);
 
 /** The actions by which switches come to speak otherwise, in the order of time. */
-export const turnsIn = (actions: readonly Action[]): Action[] =>
-  actions.filter((action) => actionKind(action).turns).sort((a, b) => a.at - b.at);
+export const turnsIn = (actions: readonly Action[]): Action[] => actions.filter(isTurn).sort((a, b) => a.at - b.at);
 
 /** The design once an action's time has come. */
 export function afterAction(design: Design, action: Action): Design {
@@ -92,7 +91,7 @@ export function treesThrough(design: Design, actions: readonly Action[]): TreeId
   let at: Design = { ...design, switches: design.switches.map((sw) => ({ ...sw, up: true })) };
   for (const tree of treesOf(at)) found.add(tree);
   for (const action of actions) {
-    if (!actionKind(action).turns) continue;
+    if (!isTurn(action)) continue;
     at = afterAction(at, action);
     for (const tree of treesOf(at)) found.add(tree);
   }
