@@ -9,7 +9,7 @@ import { conversationsIn, type Conversation } from '../core/analysis/dialects/he
 import { waysOut, type WayOut } from '../core/analysis/dialects/waysOut';
 import { SolvedFailures, everyFailure, type EveryFailure } from '../core/analysis/failures/everyFailure';
 import type { Failure } from '../core/analysis/failures/failure';
-import { runFailure, type FailureRun } from '../core/analysis/failures/outages';
+import { RanFailures, type FailureRun } from '../core/analysis/failures/outages';
 import { underFailures, type UnderFailures } from '../core/analysis/guards/failures';
 import { intrusionsOf, type Intrusion } from '../core/analysis/guards/intruder';
 import { planChange, type ChangePlan, type PlanOptions } from '../core/analysis/plans/changePlan';
@@ -37,7 +37,8 @@ import { solve } from '../core/tree/solve';
 /** Told how far a search is, 0 to 1. */
 type Tell = (share: number) => void;
 
-let regarded: { readonly solution: Solution; readonly failed: SolvedFailures } | null = null;
+/** What failures are asked about, and what they came to. */
+let regarded: { readonly solution: Solution; readonly failed: SolvedFailures; readonly ran: RanFailures } | null = null;
 
 const steerer = {
   steer: (design: Design, wishes: readonly Wish[], trees: readonly TreeId[], tell: Tell): Result<Proposal[], string> =>
@@ -65,14 +66,18 @@ const steerer = {
   regard(design: Design): void {
     const now = regarded ? sharingParts(regarded.solution.network.design, design) : design;
     const solution = regarded ? resolve(regarded.solution, now).solution : solve(now);
-    regarded = { solution, failed: regarded?.failed ?? new SolvedFailures() };
+    const { failed = new SolvedFailures(), ran = new RanFailures() } = regarded ?? {};
+    regarded = { solution, failed, ran };
   },
   everyFailure(failures: readonly Failure[]): EveryFailure {
     if (!regarded) throw new Error('no design is regarded');
     return everyFailure(regarded.solution, failures, undefined, regarded.failed);
   },
-  runFailures: (design: Design, failures: readonly Failure[]): Result<FailureRun, string>[] =>
-    failures.map((failure) => runFailure(design, failure)),
+  runFailures(failures: readonly Failure[]): Result<FailureRun, string>[] {
+    if (!regarded) throw new Error('no design is regarded');
+    const { solution, ran } = regarded;
+    return failures.map((failure) => ran.run(solution.network.design, failure));
+  },
   gain: (design: Design, commands: readonly Command[]): Result<GainRow[], string> => ok(groupingGain(design, commands)),
   equal: (design: Design, a: SwitchId, b: SwitchId, tell: Tell): Result<RegionMatch[], string> =>
     solved(design, tell, (solution) => regionMatches(solution, a, b)),

@@ -83,6 +83,8 @@ export interface Run {
 export type Clocks = 'all on one' | 'one of each kind' | 'each its own';
 
 export interface RunOptions {
+  /** Runs these trees alone, as they would fare in a run of all: for networks whose trees do not hear each other. */
+  readonly only?: ReadonlySet<TreeId>;
   /** Moves the hellos of the switches against each other. */
   readonly seed?: number;
   /** All switches powered on at once at 0, instead of settled. */

@@ -97,10 +97,12 @@ export function* simulateInSteps(
     mostEvents = MOST_EVENTS,
     mostFrames = MOST_FRAMES,
     everyHello = false,
+    only,
   } = options;
-  const trees = treesThrough(design, scenario.actions);
+  const all = treesThrough(design, scenario.actions);
+  const trees = only ? all.filter((tree) => only.has(tree)) : all;
   const each = partsOf(design, trees, scenario);
-  const size = sizeOf(design, each);
+  const size = sizeOf(design, only ? partsOf(design, all, scenario) : each);
   const isLarge = size > MOST_BOOTED;
   const { begins = isLarge ? 'at-rest' : 'booted' } = options;
   const { clocks = isLarge && !negotiatesMuch(design) ? 'each its own' : 'one of each kind' } = options;

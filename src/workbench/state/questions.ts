@@ -82,8 +82,7 @@ export const askEveryFailure = (design: Design, failures: readonly Failure[]): A
     of: design,
     items: failures,
     atOnce: SETTLED_AT_ONCE,
-    pool: keeping,
-    begin: (remote) => remote.regard(design),
+    pool: SOLVING,
     question: (remote, some) => remote.everyFailure(some),
   });
 
@@ -93,9 +92,8 @@ export const askRuns = (design: Design, failures: readonly Failure[]): Ask<Piece
     of: design,
     items: failures,
     atOnce: 1,
-    pool: null,
-    begin: () => Promise.resolve(),
-    question: (remote, some) => remote.runFailures(design, some),
+    pool: RUNNING,
+    question: (remote, some) => remote.runFailures(some),
   });
 
 /** So many failures are solved between two looks at how far it is. */
@@ -144,11 +142,13 @@ export interface Pieces<P> {
 /** Most workers that share one question: each holds a design of its own. */
 const MOST_SHARING = 4;
 
-/** Workers that stay, since they keep what they have found: those of failures, which after an edit solve again what it touches. */
-const keeping: { links: readonly WorkerLink<SteererWorker>[]; idle: ReturnType<typeof setTimeout> | undefined } = {
-  links: [],
-  idle: undefined,
-};
+/** Workers that stay, since they keep what they have found: after an edit they do again what it touches. */
+interface Pool {
+  links: readonly WorkerLink<SteererWorker>[];
+  idle: ReturnType<typeof setTimeout> | undefined;
+}
+const SOLVING: Pool = { links: [], idle: undefined };
+const RUNNING: Pool = { links: [], idle: undefined };
 /** After so long without a question they end, and forget. */
 const IDLE_MS = 180_000;
 
@@ -156,68 +156,59 @@ interface InTurn<I, P> {
   readonly of: Design;
   readonly items: readonly I[];
   readonly atOnce: number;
-  /** Workers that are there already and stay; null for new ones that end with the question. */
-  readonly pool: typeof keeping | null;
-  /** What each worker is told first. */
-  readonly begin: (remote: Comlink.Remote<SteererWorker>) => Promise<void>;
+  readonly pool: Pool;
   readonly question: (remote: Comlink.Remote<SteererWorker>, some: I[]) => Promise<P>;
 }
 
 /**
  * A question about many things, some at a time, shared by as many workers as there are processors to spare: each thing always by
- * the same one of those that stay. What is answered is kept where it is stopped.
+ * the same one. What is answered is kept where it is stopped; what is under way then ends by itself.
  */
-function askInTurn<I, P>({ of, items, atOnce, pool, begin: first, question }: InTurn<I, P>): Ask<Pieces<P>> {
+function askInTurn<I, P>({ of, items, atOnce, pool, question }: InTurn<I, P>): Ask<Pieces<P>> {
   return {
     of,
     keeps: true,
     begin(tell) {
       const pieces: P[] = [];
-      let [answered, over] = [0, false];
-      const spare = Math.max(1, Math.min(MOST_SHARING, navigator.hardwareConcurrency - 1));
-      const count = pool ? spare : Math.min(spare, Math.max(1, items.length / atOnce));
-      const links = pool?.links.length ? pool.links : Array.from({ length: count }, startSteerer);
-      if (pool) {
-        clearTimeout(pool.idle);
-        pool.links = links;
-      }
-      const places = [...items.keys()];
-      const shares = links.map((_, w) =>
-        pool ? places.filter((i) => placeOf(items[i]!, links.length) === w) : places,
-      );
-      const work = async (link: WorkerLink<SteererWorker>, share: number[]): Promise<void> => {
-        await link.ask(first);
-        while (!over && share.length > 0) {
-          const some = share.splice(0, atOnce).map((i) => items[i]!);
-          pieces.push(await link.ask((remote) => question(remote, some)));
+      let over = false;
+      const isOver = (): boolean => over;
+      let answered = 0;
+      let stop: () => void = () => undefined;
+      const stopped = new Promise<void>((done) => (stop = done));
+      const count = Math.max(1, Math.min(MOST_SHARING, navigator.hardwareConcurrency - 1));
+      const links = (pool.links = pool.links.length > 0 ? pool.links : Array.from({ length: count }, startSteerer));
+      const letGo = (): void => {
+        for (const link of links) link.end();
+        if (pool.links === links) pool.links = [];
+      };
+      clearTimeout(pool.idle);
+      const work = async (link: WorkerLink<SteererWorker>, place: number): Promise<void> => {
+        const share = items.filter((item) => placeOf(item, links.length) === place);
+        if (share.length > 0) await link.ask((remote) => remote.regard(of));
+        while (!isOver() && share.length > 0) {
+          const some = share.splice(0, atOnce);
+          const piece = await link.ask((remote) => question(remote, some));
+          if (isOver()) return;
+          pieces.push(piece);
           answered += some.length;
           tell(answered / items.length);
         }
       };
-      const letGo = (): void => {
-        for (const link of links) link.end();
-        if (pool?.links === links) pool.links = [];
-      };
-      const end = (): void => {
-        over = true;
-        if (!pool) letGo();
-      };
-      const found = Promise.all(links.map((link, w) => work(link, shares[w]!)))
-        .catch((error: unknown) => {
-          letGo();
-          if (!(error instanceof NoAnswer)) throw error;
-        })
+      const all = Promise.all(links.map(work)).catch((error: unknown) => {
+        letGo();
+        if (!(error instanceof NoAnswer)) throw error;
+      });
+      const found = Promise.race([all, stopped])
         .then(
           () => ok({ pieces, asked: items.length, answered }),
           () => fail('Working this out has failed.'),
         )
         .finally(() => {
-          end();
-          if (!pool) return;
+          over = true;
           clearTimeout(pool.idle);
           pool.idle = setTimeout(letGo, IDLE_MS);
         });
-      return { found, stop: end };
+      return { found, stop };
     },
   };
 }

@@ -2,6 +2,7 @@
 import fc from 'fast-check';
 import { fernhollow } from '../../demo/demos';
 import { editAll } from '../../edit/edit';
+import type { Command } from '../../edit/commands';
 import type { Design, Dialect } from '../../model/document';
 import { solve } from '../../tree/solve';
 import { readIntent } from '../intents/intents';
@@ -10,8 +11,9 @@ import { everyFailure } from './everyFailure';
 import { deadIn, failuresOf } from './failure';
 import { readDesign } from '../../model/read';
 import { leanDesign } from '../../model/derive/write';
+import { tries } from '../../testing/runs';
 import { VARIANTS } from './variants';
-import { runFailure, worstByPair, type FailureRun } from './outages';
+import { RanFailures, runFailure, worstByPair, type FailureRun } from './outages';
 
 const speaking = (dialect: Dialect): Design => {
   const demo = fernhollow();
@@ -97,4 +99,42 @@ it('is run otherwise beside it: every variant is a legal design with the same sw
     expect(runFailure(variant, failure!)).toMatchObject({ ok: true });
     expect(key).not.toBe('');
   }
+});
+
+it('says the same after edits as though all had been run again, whatever it keeps', () => {
+  const demo = speaking('per-vlan-rstp');
+  const cost = (tree: string, value: number) =>
+    ({
+      do: 'set-port-cost',
+      switch: 'ridge-a' as never,
+      port: '7' as never,
+      tree: tree as never,
+      cost: value,
+    }) as const;
+  const priority = (tree: string | null, sw: string) =>
+    ({ do: 'set-bridge-priority', switch: sw as never, tree: tree as never, priority: 4096 }) as const;
+  const EDITS: readonly Command[] = [
+    cost('vlan:15', 90_000),
+    cost('vlan:45', 3),
+    priority('vlan:25', 'dome-north'),
+    priority('vlan:1', 'ridge-b'),
+    priority(null, 'ridge-a'),
+    { do: 'set-switch', switch: 'lodge' as never, name: 'Lodge' },
+    { do: 'put', puts: [{ place: ['switches', 'lodge', 'timers', 'hello'], value: 1 }] },
+    { do: 'set-port', switch: 'lodge' as never, port: '3' as never, bpduGuard: true },
+  ];
+  fc.assert(
+    fc.property(fc.shuffledSubarray([...EDITS], { minLength: 2, maxLength: 4 }), (edits) => {
+      const kept = new RanFailures();
+      let at = demo;
+      for (const edit of edits) {
+        const done = editAll(at, [edit]);
+        if (!done.ok) throw new Error(done.error.found);
+        at = done.value.design;
+        for (const failure of failuresOf(solve(at)).filter((_, i) => i % 9 === 0))
+          expect(kept.run(at, failure)).toEqual(runFailure(at, failure));
+      }
+    }),
+    { numRuns: tries(5) },
+  );
 });

@@ -11,6 +11,8 @@ export interface Dirty {
   readonly wiring: boolean;
   /** Whether a run of the protocols can come out otherwise. */
   readonly run: boolean;
+  /** Whether it is more than the trees named that makes it so. */
+  readonly runOfAll: boolean;
   /** Whether the places on the map can. */
   readonly layout: boolean;
 }
@@ -30,6 +32,7 @@ export function dirtyBetween(before: Design, after: Design): Dirty {
     trees: moves ? 'all' : trees,
     wiring,
     run: moves || trees.size > 0 || readers.has('run'),
+    runOfAll: moves || readers.has('run'),
     layout: moves || readers.has('layout'),
   };
 }

@@ -46,12 +46,19 @@ export function onOneClock(parts: readonly Part[]): Part {
  * dialect, whose tree per-VLAN bridges hear too, or comes to speak otherwise, or where one tree's BPDUs may shut a port of all.
  */
 export function partsOf(design: Design, trees: readonly TreeId[], { actions }: Pick<Scenario, 'actions'>): Part[] {
-  const standard = design.switches.some((sw) => runsTrees(sw) && !isPerVlan(sw));
-  if (standard || actions.some(isTurn)) return inOnePart(trees);
+  if (hearEachOther(design, actions)) return inOnePart(trees);
   const classes = alikeTrees(design, trees, actions);
   if (classes.length <= 1 || hangTogether(design)) return [partOf(trees, classes)];
   return classes.map((each) => partOf(trees, [each]));
 }
+
+/** Whether what is heard in one tree is heard in others, too: a standard bridge takes part, or comes to. */
+const hearEachOther = (design: Design, actions: Scenario['actions']): boolean =>
+  design.switches.some((sw) => runsTrees(sw) && !isPerVlan(sw)) || actions.some(isTurn);
+
+/** Whether each tree fares as it would if it were the only one. */
+export const areApart = (design: Design, { actions }: Pick<Scenario, 'actions'>): boolean =>
+  !hearEachOther(design, actions) && !hangTogether(design);
 
 /** Of each class the first is run. */
 function partOf(trees: readonly TreeId[], classes: readonly (readonly number[])[]): Part {

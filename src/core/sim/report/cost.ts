@@ -27,6 +27,10 @@ export interface RunCost {
   readonly total: number;
 }
 
+/** The longest first. */
+export const byCost = (a: PairCost, b: PairCost): number =>
+  b.longest - a.longest || b.total - a.total || a.from.localeCompare(b.from) || a.to.localeCompare(b.to);
+
 /** Sums up the outages of a run of `until` seconds. */
 export function costOf(outages: readonly Outage[], until: number): RunCost {
   const pairs = new Map<string, { cost: PairCost; by: Partial<Record<OutageCause, number>> }>();
@@ -51,10 +55,6 @@ export function costOf(outages: readonly Outage[], until: number): RunCost {
       },
     });
   }
-  const all = [...pairs.values()]
-    .map(({ cost }) => cost)
-    .sort(
-      (a, b) => b.longest - a.longest || b.total - a.total || a.from.localeCompare(b.from) || a.to.localeCompare(b.to),
-    );
+  const all = [...pairs.values()].map(({ cost }) => cost).sort(byCost);
   return { pairs: all, longest: all[0]?.longest ?? 0, total: all.reduce((sum, pair) => sum + pair.total, 0) };
 }
