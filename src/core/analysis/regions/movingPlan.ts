@@ -6,7 +6,6 @@ import type { LinkId, RegionId, SwitchId } from '../../model/ids';
 import type { Design, RegionSettings } from '../../model/document';
 import { fail, ok, type Result } from '../../base/result';
 import { islandRoots } from '../../tree/explain/election';
-import { movedEnds } from '../../tree/moved';
 import { bridgePortOf, type Network } from '../../topology/network';
 import { switchName } from '../../tree/explain/phrases';
 import { type Solution, forwards } from '../../tree/settled';
@@ -24,8 +23,6 @@ export type MovingKind = 'tree' | 'outwards' | 'inwards';
 export interface MovingStep extends PlanStep {
   /** What regions there are then. */
   readonly regions: string;
-  /** Ends that have another role once all has settled, in trees that there were before. */
-  readonly moved: number;
 }
 
 /** Region settings, priorities and costs of instances come first: they do nothing before a switch speaks MSTP. */
@@ -65,7 +62,6 @@ export function planMoving(
   const spare = kind === 'tree' ? spareLinks(target) : [];
   const steps: MovingStep[] = [];
   let at: Design = prepared.value.design;
-  let was = solve(at);
   const step = (where: SwitchId | null, text: string, why: string, changes: readonly Command[]): boolean => {
     const edited = editAll(at, changes);
     const next = edited.ok ? solve(edited.value.design) : null;
@@ -78,9 +74,7 @@ export function planMoving(
       why,
       changes,
       regions: regionsText(next.network),
-      moved: movedEnds(was, next).length,
     });
-    was = next;
     return true;
   };
   const cables = (up: boolean): Command[] => spare.map((link) => ({ do: 'set-link', link, up }));

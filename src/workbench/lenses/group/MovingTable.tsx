@@ -96,10 +96,7 @@ function Steps({
             Take over the result
           </Button>
         }
-        columns={[
-          ['Regions then', (step: MovingStep) => step.regions],
-          ['Ports that change', (step: MovingStep) => step.moved],
-        ]}
+        columns={[['Regions then', (step: MovingStep) => step.regions]]}
         takes
       />
       {told}

@@ -10,7 +10,7 @@ import { counted } from '../../../ui/words/units';
 export function settledText({ ends, roots, cutOff, broken }: StepEffect, names: Names): string {
   return [
     ends === 0
-      ? 'No port of others changes its role.'
+      ? 'No port changes its role.'
       : `${counted(ends, 'port')} ${ends === 1 ? 'changes its' : 'change their'} role.`,
     ...byRoot(roots, ({ root }) => root, names).map((text) => `New ${text}.`),
     ...(cutOff.length > 0
