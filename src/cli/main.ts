@@ -5,6 +5,7 @@ import { bundlesCommand } from './commands/bundles';
 import { checkCommand } from './commands/check';
 import { proveCommand } from './commands/prove';
 import { explainCommand } from './commands/explain';
+import { exportCommand } from './commands/export';
 import { pictureCommand } from './commands/picture';
 import { simulateCommand } from './commands/simulate';
 import { solveCommand } from './commands/solve';
@@ -20,6 +21,7 @@ const VERBS: readonly Verb[] = [
   checkCommand,
   proveCommand,
   pictureCommand,
+  exportCommand,
   backupCommand,
   restoreCommand,
 ];

@@ -1,0 +1,164 @@
+/** Settings in open forms: everything that is set is said, or told to be left out; nothing that a shell would read otherwise. */
+import fc from 'fast-check';
+import { fernhollow, townOffice, valleyStation } from '../../demo/demos';
+import { editAll } from '../../edit/edit';
+import type { Design } from '../../model/document';
+import { setBridgePriority } from '../../topology/bridgeId';
+import { compileNetwork } from '../../topology/network';
+import { anyDesign, networkOf } from '../../testing/networks';
+import { tries } from '../../testing/runs';
+import { treesOf } from '../../topology/trees';
+import { FORMS, leftOutText, settingsFiles } from './forms';
+import { settingsOf } from './settings';
+
+const [openConfig, linux, openSwitch] = FORMS as [(typeof FORMS)[0], (typeof FORMS)[0], (typeof FORMS)[0]];
+const designs = fc.oneof(anyDesign, fc.constantFrom(fernhollow(), valleyStation(), townOffice()));
+const fileOf = (design: Design, form: (typeof FORMS)[0], sw: string) =>
+  settingsFiles(design, form).find((file) => file.switch === sw)!;
+interface Json {
+  readonly [key: string]: Json;
+}
+const opened = (design: Design, sw: string): Json => JSON.parse(fileOf(design, openConfig, sw).text) as Json;
+
+it('has every tree with the priority that the solver goes by, and every port with what it carries', () => {
+  fc.assert(
+    fc.property(designs, (design) => {
+      const { switches } = compileNetwork(design);
+      const known = new Set(treesOf(design));
+      for (const [s, set] of settingsOf(design).entries()) {
+        const sw = design.switches[s]!;
+        for (const { tree, priority } of set.trees)
+          if (known.has(tree)) expect(priority).toBe(setBridgePriority(switches[s]!, tree));
+        expect(set.ports.map(({ vlans, speed, up }) => [vlans, speed, up])).toEqual(
+          sw.ports.map(({ vlans, speed, up }) => [vlans, speed, up]),
+        );
+        expect(new Set(set.bundles.flatMap(({ members }) => members))).toEqual(
+          new Set(set.ports.filter(({ bundle }) => bundle !== null).map((port) => port.interface)),
+        );
+      }
+    }),
+    { numRuns: tries(40) },
+  );
+});
+
+it('writes a file of its own for each switch, which hangs on that switch alone', () => {
+  fc.assert(
+    fc.property(designs, fc.constantFrom(...FORMS), (design, form) => {
+      const files = settingsFiles(design, form);
+      expect(files).toHaveLength(design.switches.length);
+      expect(new Set(files.map(({ name }) => name.toLowerCase())).size).toBe(files.length);
+      for (const { name, text } of files) {
+        expect(name).toMatch(/^[A-Za-z0-9_-][A-Za-z0-9_.-]*$/);
+        if (form === openConfig) expect(() => JSON.parse(text) as unknown).not.toThrow();
+        // Names of people's own stand in comments alone: a shell must not run them.
+        else
+          for (const line of text.split('\n'))
+            expect(line.startsWith('#') || !/[;&|`$<>(){}*?]/.test(line.replace(' 2>/dev/null || true', ''))).toBe(
+              true,
+            );
+      }
+      const [first] = design.switches;
+      if (first) expect(settingsFiles(design, form, [first.id])).toEqual([files[0]]);
+    }),
+    { numRuns: tries(40) },
+  );
+});
+
+it('keeps a name with a line feed or a command in it out of a script', () => {
+  const design = networkOf({ a: { name: 'rack $(reboot)' } }, []);
+  for (const form of [linux, openSwitch])
+    expect(
+      fileOf(design, form, 'a')
+        .text.split('\n')
+        .filter((line) => line.includes('reboot') && !line.startsWith('#')),
+    ).toEqual([]);
+});
+
+it('says in OpenConfig what is set: VLANs, trunks, bundles, trees, guards', () => {
+  const done = editAll(fernhollow(), [
+    { do: 'set-bridge-priority', switch: 'lodge' as never, tree: 'vlan:15' as never, priority: 4096 },
+    { do: 'set-port-cost', switch: 'lodge' as never, port: '3' as never, tree: 'vlan:15' as never, cost: 777 },
+    { do: 'set-port', switch: 'lodge' as never, port: '5' as never, edge: true, bpduGuard: true },
+  ]);
+  if (!done.ok) throw new Error(done.error.found);
+  const lodge = opened(done.value.design, 'lodge');
+  const stp = lodge['openconfig-spanning-tree:stp']!;
+  expect(stp.global!.config).toEqual({ 'enabled-protocol': ['openconfig-spanning-tree-types:RAPID_PVST'] });
+  const vlan = (stp['rapid-pvst']!.vlan as unknown as Json[]).find((each) => (each['vlan-id'] as unknown) === 15)!;
+  expect(vlan.config).toMatchObject({ 'bridge-priority': 4096, 'hello-time': 2, 'forwarding-delay': 15 });
+  expect(vlan.interfaces!.interface).toContainEqual({
+    name: 'port3',
+    config: { name: 'port3', cost: 777, 'port-priority': 128 },
+  });
+  expect(stp.interfaces!.interface).toContainEqual({
+    name: 'port5',
+    config: expect.objectContaining({
+      'edge-port': 'openconfig-spanning-tree-types:EDGE_ENABLE',
+      'bpdu-guard': true,
+    }) as object,
+  });
+  const interfaces = lodge['openconfig-interfaces:interfaces']!.interface as unknown as Json[];
+  const named = (name: string): Json => interfaces.find((each) => (each.name as unknown) === name)!;
+  expect(named('port1')['openconfig-if-ethernet:ethernet']!.config).toMatchObject({
+    'openconfig-if-aggregate:aggregate-id': 'bundle1',
+  });
+  expect(named('bundle1')['openconfig-if-aggregate:aggregation']).toMatchObject({
+    config: { 'lag-type': 'LACP', 'min-links': 1 },
+    'openconfig-vlan:switched-vlan': {
+      config: { 'interface-mode': 'TRUNK', 'native-vlan': 1, 'trunk-vlans': [1, 15, 25, 35, 45, 55, 65] },
+    },
+  });
+  expect(lodge['openconfig-lacp:lacp']!.interfaces!.interface).toMatchObject([
+    { name: 'bundle1', config: { 'lacp-mode': 'ACTIVE', interval: 'SLOW' } },
+  ]);
+});
+
+it('tells what a form cannot say, by switch', () => {
+  const classic = networkOf(
+    { a: { dialect: 'stp', vlanCheck: true }, b: { dialect: 'mstp', priority: 4096 } },
+    ['a 1 = b 1'],
+    {
+      'a 1': { loopProbe: true, speed: 123 },
+    },
+  );
+  expect(leftOutText(settingsFiles(classic, openConfig))).toBe(
+    [
+      'a',
+      '  The model has no speed of 123 Mb/s (port1).',
+      '  The model has no spanning tree of the kind Classic STP: nothing of it is set.',
+      '  The model has no VLAN check.',
+      '',
+      'b',
+      '  The model has no priority of the CIST: it would be 4096.',
+      '',
+    ].join('\n'),
+  );
+  expect(fileOf(classic, linux, 'b').leftOut).toContain(
+    "The kernel's bridge speaks classic STP alone, one tree for all VLANs: it will not speak MSTP.",
+  );
+  expect(fileOf(classic, linux, 'a').leftOut).toEqual([
+    "The kernel's bridge has no loop probe (port1).",
+    "The kernel's bridge has no VLAN check.",
+  ]);
+});
+
+it('sets a classic bridge, its bonds and VLANs as Linux commands, and a rapid one for Open vSwitch', () => {
+  const design = networkOf(
+    { a: { dialect: 'stp', priority: 8192 }, b: { dialect: 'rstp', priority: 4096 } },
+    ['a 1 = b 1'],
+    {
+      'a 1': { cost: 19, priority: 64 },
+      'a 2': { vlans: { mode: 'access', vlan: 15 } },
+      'b 1': { cost: 19, edge: false },
+    },
+  );
+  const a = fileOf(design, linux, 'a').text;
+  expect(a).toContain(
+    'ip link add name a address 02:00:00:00:00:01 type bridge vlan_filtering 1 vlan_default_pvid 0 stp_state 1 priority 8192 hello_time 200 max_age 2000 forward_delay 1500',
+  );
+  expect(a).toContain('bridge link set dev port1 priority 16 cost 19 guard off root_block off');
+  expect(a).toContain('bridge vlan add dev port2 vid 15 pvid untagged');
+  const b = fileOf(design, openSwitch, 'b').text;
+  expect(b).toContain('rstp_enable=true other-config:rstp-priority=4096');
+  expect(b).toContain('other-config:rstp-path-cost=19');
+});
