@@ -1,8 +1,7 @@
 import axe from 'axe-core';
 import { expect, test, type Page } from '@playwright/test';
 import { openDemo, settled } from './design';
-
-const LENSES = ['Cable', 'Root', 'Steer', 'Group', 'Bundle', 'Guard', 'Break'];
+import { LENSES } from '../src/workbench/state/lens';
 
 /** What axe-core finds in a part of the page: rule, place and reason. */
 async function violations(page: Page, part: string | null = null, rules: string[] | null = null): Promise<string[]> {

@@ -1,6 +1,6 @@
 /** The command line as people run it: the bundle that the set-up builds. */
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { fernhollow } from '../core/demo/demos';
@@ -310,4 +310,38 @@ it('draws the map as one SVG, fonts and all, in either scheme; says what it cann
     expect(refused.status).toBe(2);
     expect(refused.stderr).toMatch(told);
   }
+});
+
+describe('knot-path export', () => {
+  it('writes a file for each switch and what the form cannot say, and replaces nothing without --force', () => {
+    const out = path.join(folder, 'linux');
+    const args = ['export', demo, '--as', 'linux', '--out', out];
+    expect(knotPath(args)).toEqual({
+      status: 0,
+      stdout: `8 files in ${out}; 17 things that Linux commands cannot say: left-out.txt\n`,
+      stderr: '',
+    });
+    expect(readdirSync(out)).toHaveLength(9);
+    expect(readFileSync(path.join(out, 'lodge.linux.sh'), 'utf8')).toContain('ip link add name lodge ');
+    writeFileSync(path.join(out, 'lodge.linux.sh'), 'mine');
+    expect(knotPath(args)).toMatchObject({
+      status: 2,
+      stderr: expect.stringContaining('--force replaces them') as string,
+    });
+    expect(readFileSync(path.join(out, 'lodge.linux.sh'), 'utf8')).toBe('mine');
+    expect(knotPath([...args, '--force']).status).toBe(0);
+    expect(readFileSync(path.join(out, 'lodge.linux.sh'), 'utf8')).toContain('ip link add');
+    expect(readdirSync(out)).toHaveLength(9);
+  });
+  it('writes nothing where something is wrong', () => {
+    const out = path.join(folder, 'none');
+    const wrong = knotPath(['export', demo, '--as', 'openconfig', '--switch', 'nobody', '--out', out]);
+    expect(wrong).toMatchObject({ status: 2, stderr: expect.stringContaining('--switch: found "nobody"') as string });
+    expect(knotPath(['export', demo, '--as', 'paper', '--out', out]).status).toBe(2);
+    expect(knotPath(['export', demo, '--as', 'ovs', '--out', path.join(demo, 'below')])).toMatchObject({
+      status: 2,
+      stdout: '',
+    });
+    expect(existsSync(out)).toBe(false);
+  });
 });

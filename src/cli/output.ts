@@ -23,8 +23,8 @@ export function writeAll(directory: string, files: ReadonlyMap<string, string>, 
     // Only renaming is left, which either was never possible here or is for all of them.
     [...files.keys()].forEach((name, i) => renameSync(written[i]!, path.join(directory, name)));
   } catch (error) {
-    for (const draft of written) rmSync(draft, { force: true });
-    if (there === null) rmSync(directory, { recursive: true, force: true });
+    for (const draft of written) if (existsSync(draft)) rmSync(draft);
+    if (there === null && existsSync(directory)) rmSync(directory, { recursive: true, force: true });
     throw new Unusable(`${directory}: cannot be written (${(error as NodeJS.ErrnoException).code ?? 'unknown'})`);
   }
 }

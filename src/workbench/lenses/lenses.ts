@@ -7,6 +7,7 @@ import { bundle } from './bundle';
 import { cable } from './cable';
 import { group } from './group';
 import { guard } from './guard';
+import { handOver } from './handOver';
 import { PARTS, type LensManifest, type Panel, type PanelOf, type Table } from './manifest';
 import { prove } from './prove';
 import { root } from './root';
@@ -21,6 +22,7 @@ const BY_LENS: Readonly<Record<Lens, LensManifest>> = {
   Guard: guard,
   Break: breaking,
   Prove: prove,
+  'Hand over': handOver,
 };
 
 /** In the order in which they stand above the map. */

@@ -51,6 +51,7 @@ describe('the header', () => {
       'Guard',
       'Break',
       'Prove',
+      'Hand over',
     ]);
     fireEvent.click(screen.getByRole('tab', { name: 'Cable' }));
     expect(store.getState().lens).toBe('Cable');

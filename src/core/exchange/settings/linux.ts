@@ -69,7 +69,7 @@ function bond(sw: SwitchSet, bundle: BundleSet, left: LeftOut): string[] {
   const negotiates = bundle.mode === 'active' || bundle.mode === 'passive';
   if (bundle.mode === 'initiate' || bundle.mode === 'answer')
     left.note('A bond has no negotiation older than LACP: it is static', bundle.interface);
-  if (bundle.maxActive < bundle.members.length) left.note('A bond has no most active members', bundle.interface);
+  if (bundle.maxActive < bundle.members.length) left.note('A bond has no maximum of active links', bundle.interface);
   const options = negotiates
     ? [
         'mode 802.3ad',

@@ -91,7 +91,7 @@ function portInterface(port: PortSet, left: LeftOut): Json {
 
 function bundleInterface(bundle: BundleSet, left: LeftOut): Json {
   if (bundle.maxActive < bundle.members.length)
-    left.note('The model has no most active members of a bundle', bundle.interface);
+    left.note('The model has no maximum of active links of a bundle', bundle.interface);
   if (bundle.hash !== '2') left.note('The model has no hash of a bundle', bundle.interface);
   if (bundle.mode === 'initiate' || bundle.mode === 'answer')
     left.note('The model has no negotiation older than LACP: the bundle is static', bundle.interface);

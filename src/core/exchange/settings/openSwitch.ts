@@ -63,8 +63,8 @@ function bundleLines(sw: SwitchSet, bridge: string, bundle: BundleSet, prefix: P
   const negotiates = bundle.mode === 'active' || bundle.mode === 'passive';
   if (bundle.mode === 'initiate' || bundle.mode === 'answer')
     left.note('Open vSwitch has no negotiation older than LACP: the bond is static', bundle.interface);
-  if (bundle.maxActive < bundle.members.length) left.note('A bond has no most active members', bundle.interface);
-  if (bundle.minLinks > 1) left.note('A bond has no minimum of members', bundle.interface);
+  if (bundle.maxActive < bundle.members.length) left.note('A bond has no maximum of active links', bundle.interface);
+  if (bundle.minLinks > 1) left.note('A bond has no minimum of links', bundle.interface);
   const settings = [
     `lacp=${negotiates ? bundle.mode : 'off'}`,
     // Hashes of layer 3 and 4 need LACP there.

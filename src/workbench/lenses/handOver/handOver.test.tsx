@@ -1,0 +1,59 @@
+/** The Hand over view: settings as files, with what a form cannot say. */
+import { act, fireEvent, screen, within } from '@testing-library/react';
+import { unzipSync } from 'fflate';
+import { designOf } from '../../../core/testing/networks';
+import type { SwitchId } from '../../../core/model/ids';
+import { renderWith, settle } from '../../testing';
+import { SettingsTable } from './SettingsTable';
+
+const text = () => document.querySelector('pre')!.textContent;
+
+it('shows the file of the switch that is selected or chosen, and what its form cannot say', async () => {
+  const store = await renderWith(<SettingsTable />);
+  expect(screen.getByLabelText('ridge-a.openconfig.json')).toBeInTheDocument();
+  expect(screen.getByRole('heading')).toHaveTextContent('Everything that is set is said');
+  act(() => store.getState().select({ kind: 'switch', switch: 'lodge' as SwitchId }));
+  await settle();
+  expect(text()).toContain('"system-name": "lodge"');
+  fireEvent.change(screen.getByLabelText('Form'), { target: { value: 'linux' } });
+  fireEvent.change(screen.getByLabelText('Switch'), { target: { value: 'workshop' } });
+  await settle();
+  expect(text()).toContain('ip link add name workshop');
+  const left = within(screen.getByRole('region', { name: 'What the form cannot say' }));
+  expect(left.getAllByRole('listitem')[0]).toHaveTextContent('it will not speak Per-VLAN rapid');
+  act(
+    () =>
+      void store
+        .getState()
+        .act({ do: 'set-bridge-priority', switch: 'workshop' as SwitchId, tree: null, priority: 4096 }),
+  );
+  await settle();
+  expect(text()).toContain('priority 4096');
+});
+
+it('saves all files in one archive, with what is left out', async () => {
+  const saved: string[] = [];
+  const blobs: Blob[] = [];
+  Object.assign(URL, { createObjectURL: (blob: Blob) => `blob:${blobs.push(blob)}`, revokeObjectURL: () => undefined });
+  jest.spyOn(HTMLAnchorElement.prototype, 'click').mockImplementation(function (this: HTMLAnchorElement) {
+    saved.push(this.download);
+  });
+  await renderWith(<SettingsTable />);
+  fireEvent.click(screen.getByRole('button', { name: 'Save this file' }));
+  fireEvent.change(screen.getByLabelText('Form'), { target: { value: 'ovs' } });
+  fireEvent.click(screen.getByRole('button', { name: 'Save all 8' }));
+  expect(saved).toEqual(['ridge-a.openconfig.json', 'fernhollow-observatory-ovs.zip']);
+  const octets = await new Promise<ArrayBuffer>((done) => {
+    const reader = new FileReader();
+    reader.onload = () => done(reader.result as ArrayBuffer);
+    reader.readAsArrayBuffer(blobs[1]!);
+  });
+  const files = unzipSync(new Uint8Array(octets));
+  expect(Object.keys(files)).toHaveLength(9);
+  expect(new TextDecoder().decode(files['left-out.txt'])).toContain('Open vSwitch has one tree for all VLANs');
+});
+
+it('says so where there is no switch', async () => {
+  await renderWith(<SettingsTable />, designOf({}));
+  expect(screen.getByText(/There is no switch yet/)).toBeInTheDocument();
+});
