@@ -57,7 +57,7 @@ test('ways out stand side by side; one is played, and taken over', async ({ page
   await page.getByRole('button', { name: 'Simulate each step' }).click();
   const steps = page.getByRole('table', { name: /^Steps: trees of VLANs/ });
   await expect(steps.getByRole('row', { name: /^2 stairs-b/ })).toContainText(/Nobody is cut off|does not reach/);
-  await steps.getByRole('button', { name: 'take step 1' }).click();
+  await steps.getByRole('button', { name: 'take this step, step 1' }).click();
   await expect(page.getByRole('table', { name: 'Ways out, side by side' }).getByRole('row').nth(1)).toContainText(
     '2 settings at 1 switch',
   );

@@ -163,7 +163,7 @@ test('an order of steps is found from an earlier revision, shown on the map, and
   await expect(page.getByText(/^4 steps from revision 0 to now: .* does all the way\./)).toBeVisible();
   await root.getByText('What to check').click();
   await expect(root).toContainText('Before: root of VLANs 1,15,25,35,45,55,65: lodge');
-  await root.getByRole('button', { name: /^show step/ }).click();
+  await root.getByRole('button', { name: /^show it, step/ }).click();
   await expect(page.locator('[data-tree="vlan:15"]')).toContainText('root ridge-a');
   await page.locator('#drawer-table').getByRole('button', { name: 'go back to now' }).click();
 
@@ -203,7 +203,7 @@ test('the steps to a proposal are found setting by setting, and taken one by one
     .getByRole('row');
   await expect(steps).toHaveCount(6);
   await expect(steps.first()).toContainText(/: priority in VLANs .* as for all trees to/);
-  await steps.first().getByRole('button', { name: 'take step 1' }).click();
+  await steps.first().getByRole('button', { name: 'take this step, step 1' }).click();
   await saved(page);
   await expect(page.getByText('The design has changed since: find it again.')).toBeVisible();
   await expect(page.locator('[data-save]')).toContainText('revision 1');

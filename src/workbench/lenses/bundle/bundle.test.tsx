@@ -189,7 +189,7 @@ describe('tables', () => {
     expect(rows()[2]).toHaveTextContent('Take it backPlug in ridge-a port 1 to ridge-b port 1.');
     expect(screen.getByText(/^On the way, nobody is cut off on the way/)).toBeInTheDocument();
 
-    fireEvent.click(screen.getByRole('button', { name: 'show step 2' }));
+    fireEvent.click(screen.getByRole('button', { name: 'show it, step 2' }));
     await settle();
     expect(store.getState().looking).toMatchObject({ kind: 'loss', label: 'the network after step 2' });
     expect(rows()[1]).toHaveAttribute('data-shown');

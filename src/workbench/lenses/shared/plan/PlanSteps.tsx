@@ -169,13 +169,13 @@ export function PlanSteps<S extends PlanStep>(props: Props<S>) {
                   <td className={styles.ways}>
                     <TextButton
                       onClick={() => show(i)}
-                      aria-label={`show step ${i + 1}`}
+                      aria-label={`show it, step ${i + 1}`}
                       title="the map once this step is done and all has settled"
                     >
                       show it
                     </TextButton>
                     {takes && (
-                      <TextButton does="edit" onClick={() => take(step)} aria-label={`take step ${i + 1}`}>
+                      <TextButton does="edit" onClick={() => take(step)} aria-label={`take this step, step ${i + 1}`}>
                         take this step
                       </TextButton>
                     )}
