@@ -174,10 +174,15 @@ test('pictures', async ({ page }) => {
   await page.getByText(/at the end|settled at/).waitFor();
   await page.getByRole('tab', { name: 'Outages' }).click();
   await picture(page, 'outages');
-  await page.getByRole('tab', { name: 'Timeline' }).click();
+});
+
+test('a picture of what is handed over, dark', async ({ page }) => {
+  await openDemo(page);
+  await page.getByRole('tab', { name: 'Hand over', exact: true }).click();
+  await page.locator('[data-switch="ridge-b"]').click();
+  await page.getByLabel('Form', { exact: true }).selectOption('linux');
   await page.getByRole('button', { name: 'Dark' }).click();
-  for (let i = 0; i < 4; i += 1) await page.keyboard.press('.');
-  await picture(page, 'timeline-dark');
+  await picture(page, 'hand-over');
 });
 
 test('a picture of several makers', async ({ page }) => {
