@@ -2,6 +2,7 @@
 import type { Bundle } from '../../model/document';
 import { vlanSet } from '../../model/vlanSet';
 import { LeftOut, type SettingsForm, type Written } from './form';
+import { noteBundle, noteUnsaid, outsideOf } from './oneTree';
 import type { BridgePortSet, BundleSet, PortSet, SwitchSet } from './settings';
 
 /** The longest name that an interface may have. */
@@ -36,7 +37,7 @@ export const linux: SettingsForm = {
       '',
       `ip link add name ${bridge} address ${sw.mac} type bridge ${bridgeOptions(sw, left)}`,
       ...sw.bundles.flatMap((bundle) => bond(sw, bundle, left)),
-      ...outside(sw).flatMap((port) => ['', ...member(sw, bridge, port, left)]),
+      ...outsideOf(sw).flatMap((port) => ['', ...member(sw, bridge, port, left)]),
       '',
       `bridge vlan del dev ${bridge} vid 1 self 2>/dev/null || true`,
       `ip link set dev ${bridge} up`,
@@ -45,11 +46,6 @@ export const linux: SettingsForm = {
     return { text: `${lines.join('\n')}\n`, leftOut: left.sentences };
   },
 };
-
-const outside = (sw: SwitchSet): (PortSet | BundleSet)[] => [
-  ...sw.ports.filter(({ bundle }) => bundle === null),
-  ...sw.bundles,
-];
 
 function bridgeOptions(sw: SwitchSet, left: LeftOut): string {
   const { hello, maxAge, forwardDelay } = sw.timers;
@@ -66,10 +62,7 @@ function bridgeOptions(sw: SwitchSet, left: LeftOut): string {
 }
 
 function bond(sw: SwitchSet, bundle: BundleSet, left: LeftOut): string[] {
-  const negotiates = bundle.mode === 'active' || bundle.mode === 'passive';
-  if (bundle.mode === 'initiate' || bundle.mode === 'answer')
-    left.note('A bond has no negotiation older than LACP: it is static', bundle.interface);
-  if (bundle.maxActive < bundle.members.length) left.note('A bond has no maximum of active links', bundle.interface);
+  const negotiates = noteBundle(bundle, 'A bond', left);
   const options = negotiates
     ? [
         'mode 802.3ad',
@@ -92,18 +85,12 @@ function bond(sw: SwitchSet, bundle: BundleSet, left: LeftOut): string[] {
 
 function member(sw: SwitchSet, bridge: string, port: PortSet | BundleSet, left: LeftOut): string[] {
   const name = port.interface;
-  const [common, ...others] = port.trees;
+  const [common] = port.trees;
   const cost = common?.cost ?? null;
+  noteUnsaid(port, "The kernel's bridge", ['loopProbe', 'loopGuard', 'restrictedTcn'], left);
   if (cost !== null && cost > MAX_KERNEL_COST) left.note(`The kernel's costs end at ${MAX_KERNEL_COST}`, name);
-  if (others.some((tree) => tree.cost !== cost || tree.priority !== common?.priority))
-    left.note('There is one tree: costs and priorities are those of the first', name);
-  if (port.loopProbe) left.note("The kernel's bridge has no loop probe", name);
-  if (port.loopGuard) left.note("The kernel's bridge has no loop guard", name);
-  if (port.restrictedTcn) left.note("The kernel's bridge has no restricted topology change", name);
   if (port.edge) left.note("The kernel's bridge has no edge ports: they listen and learn like others", name);
   if (port.stormLimit) left.note('A storm limit is a matter of tc', name);
-  if (port.speaks !== null || !port.bpduRx || !port.bpduTx)
-    left.note("The kernel's bridge has no port that speaks otherwise", name);
   const link = [
     ...(common ? [`priority ${portPriority(common.priority)}`] : []),
     ...(cost === null || cost > MAX_KERNEL_COST ? [] : [`cost ${cost}`]),

@@ -5,6 +5,7 @@
 import type { Dialect } from '../../model/document';
 import { vlanSet } from '../../model/vlanSet';
 import { LeftOut, type SettingsForm, type Written } from './form';
+import { outsideOf } from './oneTree';
 import type { BridgePortSet, BundleSet, PortSet, SwitchSet, TreeSet } from './settings';
 
 /** The identities of openconfig-spanning-tree-types; null where it has none. */
@@ -149,7 +150,7 @@ function spanningTree(sw: SwitchSet, left: LeftOut): Json {
     );
     return {};
   }
-  const ports = outside(sw);
+  const ports = outsideOf(sw);
   for (const port of ports) {
     if (port.loopProbe) left.note('The model has no loop probe', port.interface);
     if (port.restrictedTcn) left.note('The model has no restricted topology change', port.interface);
@@ -188,12 +189,6 @@ function spanningTree(sw: SwitchSet, left: LeftOut): Json {
   };
 }
 
-/** Ports that spanning tree sees: bundles in place of their members. */
-const outside = (sw: SwitchSet): BridgePortSet[] => [
-  ...sw.ports.filter(({ bundle }) => bundle === null),
-  ...sw.bundles,
-];
-
 const timers = ({ timers: { hello, maxAge, forwardDelay, txHold } }: SwitchSet): Json => ({
   'hello-time': hello,
   'max-age': maxAge,
@@ -203,7 +198,7 @@ const timers = ({ timers: { hello, maxAge, forwardDelay, txHold } }: SwitchSet):
 
 /** What ports have in a tree; those with nothing set are left to their speed. */
 function inTree(sw: SwitchSet, { tree }: TreeSet): Json {
-  const interfaces = outside(sw).map((port) => {
+  const interfaces = outsideOf(sw).map((port) => {
     const { cost, priority } = port.trees.find((each) => each.tree === tree)!;
     return {
       name: port.interface,

@@ -2,6 +2,7 @@
 import { vlanSet, VlanSet } from '../../model/vlanSet';
 import { LeftOut, type SettingsForm, type Written } from './form';
 import { bridgeName } from './linux';
+import { noteBundle, noteUnsaid } from './oneTree';
 import type { BridgePortSet, BundleSet, PortSet, SwitchSet } from './settings';
 
 export const openSwitch: SettingsForm = {
@@ -60,10 +61,7 @@ function portLines(bridge: string, port: PortSet, prefix: Prefix, left: LeftOut)
 }
 
 function bundleLines(sw: SwitchSet, bridge: string, bundle: BundleSet, prefix: Prefix, left: LeftOut): string[] {
-  const negotiates = bundle.mode === 'active' || bundle.mode === 'passive';
-  if (bundle.mode === 'initiate' || bundle.mode === 'answer')
-    left.note('Open vSwitch has no negotiation older than LACP: the bond is static', bundle.interface);
-  if (bundle.maxActive < bundle.members.length) left.note('A bond has no maximum of active links', bundle.interface);
+  const negotiates = noteBundle(bundle, 'A bond', left);
   if (bundle.minLinks > 1) left.note('A bond has no minimum of links', bundle.interface);
   const settings = [
     `lacp=${negotiates ? bundle.mode : 'off'}`,
@@ -87,18 +85,9 @@ function bundleLines(sw: SwitchSet, bridge: string, bundle: BundleSet, prefix: P
 }
 
 function portSettings(port: BridgePortSet, prefix: Prefix, left: LeftOut): string[] {
-  const name = port.interface;
-  const [common, ...others] = port.trees;
-  if (others.some((tree) => tree.cost !== common?.cost || tree.priority !== common.priority))
-    left.note('There is one tree: costs and priorities are those of the first', name);
-  if (port.bpduGuard) left.note('Open vSwitch has no BPDU guard', name);
-  if (port.loopProbe) left.note('Open vSwitch has no loop probe', name);
-  if (port.rootGuard) left.note('Open vSwitch has no root guard', name);
-  if (port.loopGuard) left.note('Open vSwitch has no loop guard', name);
-  if (port.restrictedTcn) left.note('Open vSwitch has no restricted topology change', name);
-  if (port.stormLimit) left.note('A storm limit is a matter of policing', name);
-  if (port.speaks !== null || !port.bpduRx || !port.bpduTx)
-    left.note('Open vSwitch has no port that speaks otherwise', name);
+  const [common] = port.trees;
+  noteUnsaid(port, 'Open vSwitch', ['bpduGuard', 'loopProbe', 'rootGuard', 'loopGuard', 'restrictedTcn'], left);
+  if (port.stormLimit) left.note('A storm limit is a matter of policing', port.interface);
   const of = (key: string, value: number | boolean): string => `other-config:${prefix}-${key}=${value}`;
   const cost = common?.cost ?? null;
   return [
