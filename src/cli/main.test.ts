@@ -5,7 +5,8 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { fernhollow } from '../core/demo/demos';
 import { writeDesign } from '../core/model/derive/write';
-import { settledTree } from '../core/testing/networks';
+import { planLines } from '../core/cabling/plan';
+import { designOf, settledTree } from '../core/testing/networks';
 import { decodePcapng } from '../core/wire/pcapng';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'knot-path-cli-'));
@@ -332,6 +333,16 @@ describe('knot-path export', () => {
     expect(knotPath([...args, '--force']).status).toBe(0);
     expect(readFileSync(path.join(out, 'lodge.linux.sh'), 'utf8')).toContain('ip link add');
     expect(readdirSync(out)).toHaveLength(9);
+  });
+  it('writes the design as lines that make it again, and as graphs', () => {
+    const out = path.join(folder, 'whole');
+    for (const form of ['lines', 'graphml', 'dot'])
+      expect(knotPath(['export', demo, '--as', form, '--out', out]).status).toBe(0);
+    expect(readdirSync(out).sort()).toEqual(
+      ['dot', 'graphml', 'lines.txt'].map((end) => `fernhollow-observatory.${end}`),
+    );
+    const again = planLines(designOf({}), readFileSync(path.join(out, 'fernhollow-observatory.lines.txt'), 'utf8'));
+    expect(again.faults).toBe(0);
   });
   it('writes nothing where something is wrong', () => {
     const out = path.join(folder, 'none');

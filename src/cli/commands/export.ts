@@ -1,6 +1,7 @@
 /** `knot-path export`. */
 import { Option } from 'commander';
 import { FORMS, leftOutText, settingsFiles } from '../../core/exchange/settings/forms';
+import { WHOLES, wholeFile } from '../../core/exchange/wholes';
 import type { SwitchId } from '../../core/model/ids';
 import { loadDesign, Unusable } from '../input';
 import { writeAll } from '../output';
@@ -18,6 +19,15 @@ const LEFT_OUT = 'left-out.txt';
 
 function runExport(file: string, { as, switch: only, out, force = false }: Options): void {
   const design = loadDesign(file);
+  const whole = WHOLES.find(({ key }) => key === as);
+  if (whole) {
+    if (only)
+      throw new Unusable(`--switch: found with --as ${as}; allowed: with ${FORMS.map(({ key }) => key).join(', ')}`);
+    const { name, text } = wholeFile(design, whole);
+    writeAll(out, new Map([[name, text]]), force);
+    process.stdout.write(`${name} in ${out}\n`);
+    return;
+  }
   const form = FORMS.find(({ key }) => key === as)!;
   const unknown = only?.find((id) => !design.switches.some((sw) => sw.id === id));
   if (unknown !== undefined)
@@ -37,9 +47,13 @@ function runExport(file: string, { as, switch: only, out, force = false }: Optio
 export const exportCommand: Verb = (program) =>
   void program
     .command('export')
-    .description('settings of the switches in an open form, a file for each; all files are written or none')
+    .description(
+      'settings of the switches in an open form, a file for each, or the design as lines or a graph; all files are written or none',
+    )
     .argument('<file>', 'design document, - for standard input')
-    .addOption(new Option('--as <form>', 'the form').choices(FORMS.map(({ key }) => key)).makeOptionMandatory())
+    .addOption(
+      new Option('--as <form>', 'the form').choices([...FORMS, ...WHOLES].map(({ key }) => key)).makeOptionMandatory(),
+    )
     .option('--switch <id...>', 'these switches alone')
     .requiredOption('--out <directory>', 'where to write them; made where it is not there')
     .option('--force', 'replaces files of the same names')

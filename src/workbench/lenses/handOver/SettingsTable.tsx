@@ -4,6 +4,7 @@ import Button from '@mui/material/Button';
 import { strToU8, zipSync } from 'fflate';
 import { useMemo, useState } from 'react';
 import { FORMS, leftOutText, settingsFiles } from '../../../core/exchange/settings/forms';
+import { WHOLES, wholeFile } from '../../../core/exchange/wholes';
 import { fileNameOf } from '../../../core/model/derive/write';
 import type { SwitchId } from '../../../core/model/ids';
 import { useFollowing, useWorkbench } from '../../state/context';
@@ -12,17 +13,25 @@ import { saveFile } from '../../ui/saveFile';
 import { Select } from '../../ui/Select';
 import styles from '../../ui/table.module.css';
 import { counted } from '../../ui/words/units';
-import own from './handOver.module.css';
+import room from './handOver.module.css';
 
 export function SettingsTable() {
   const design = useFollowing((state) => state.design);
   const selection = useWorkbench((state) => state.selection);
   const [key, setKey] = useState(FORMS[0]!.key);
   const [chosen, choose] = useState<SwitchId | null>(null);
-  const form = FORMS.find((each) => each.key === key)!;
-  const files = useMemo(() => settingsFiles(design, form), [design, form]);
+  const form = [...FORMS, ...WHOLES].find((each) => each.key === key)!;
+  const files = useMemo(() => {
+    const settings = FORMS.find((each) => each.key === key);
+    return settings ? settingsFiles(design, settings) : [];
+  }, [design, key]);
+  const whole = useMemo(() => {
+    const found = WHOLES.find((each) => each.key === key);
+    return found ? { ...wholeFile(design, found), leftOut: NOTHING } : null;
+  }, [design, key]);
   const selected = itemsOf(selection).flatMap((item) => ('switch' in item ? [item.switch] : []))[0];
-  const file = [chosen, selected].flatMap((id) => files.find((each) => each.switch === id) ?? [])[0] ?? files[0];
+  const own = [chosen, selected].flatMap((id) => files.find((each) => each.switch === id) ?? [])[0] ?? files[0];
+  const file = whole ?? own;
   if (!file)
     return <p className={styles.empty}>There is no switch yet: what is set at switches can be saved here then.</p>;
   const all = () => {
@@ -42,42 +51,48 @@ export function SettingsTable() {
           <Select
             label="Form"
             value={key}
-            options={FORMS.map((each) => [each.key, each.name])}
+            options={[...FORMS, ...WHOLES].map((each) => [each.key, each.name])}
             choose={setKey}
             title={form.says}
           />
         </label>
-        <label>
-          of{' '}
-          <Select<string>
-            label="Switch"
-            value={file.switch}
-            options={files.map((each) => [each.switch, each.of])}
-            choose={(id) => choose(id as SwitchId)}
-          />
-        </label>
+        {own && !whole && (
+          <label>
+            of{' '}
+            <Select<string>
+              label="Switch"
+              value={own.switch}
+              options={files.map((each) => [each.switch, each.of])}
+              choose={(id) => choose(id as SwitchId)}
+            />
+          </label>
+        )}
         <Button size="small" variant="outlined" onClick={() => saveFile(file.name, form.type, file.text)}>
           Save this file
         </Button>
-        <Button size="small" variant="outlined" onClick={all}>
-          Save all {files.length}
-        </Button>
+        {!whole && (
+          <Button size="small" variant="outlined" onClick={all}>
+            Save all {files.length}
+          </Button>
+        )}
         <span>{form.says}</span>
       </div>
-      <div className={own.room}>
-        <section className={own.left} aria-label="What the form cannot say">
-          <h3>
-            {file.leftOut.length === 0
-              ? 'Everything that is set is said'
-              : `${counted(file.leftOut.length, 'thing')} that ${form.name} cannot say`}
-          </h3>
-          <ul>
-            {file.leftOut.map((sentence) => (
-              <li key={sentence}>{sentence}</li>
-            ))}
-          </ul>
-        </section>
-        <pre className={own.text} tabIndex={0} aria-label={file.name}>
+      <div className={room.room}>
+        {!whole && (
+          <section className={room.left} aria-label="What the form cannot say">
+            <h3>
+              {file.leftOut.length === 0
+                ? 'Everything that is set is said'
+                : `${counted(file.leftOut.length, 'thing')} that ${form.name} cannot say`}
+            </h3>
+            <ul>
+              {file.leftOut.map((sentence) => (
+                <li key={sentence}>{sentence}</li>
+              ))}
+            </ul>
+          </section>
+        )}
+        <pre className={room.text} tabIndex={0} aria-label={file.name}>
           {file.text}
         </pre>
       </div>
@@ -86,5 +101,6 @@ export function SettingsTable() {
 }
 
 const LEFT_OUT = 'left-out.txt';
+const NOTHING: readonly string[] = [];
 
 const stem = (design: Parameters<typeof fileNameOf>[0]): string => fileNameOf(design).replace(/\.knot\.json$/, '');

@@ -53,6 +53,15 @@ it('saves all files in one archive, with what is left out', async () => {
   expect(new TextDecoder().decode(files['left-out.txt'])).toContain('Open vSwitch has one tree for all VLANs');
 });
 
+it('shows the whole design in one file, too: as lines, and as a graph', async () => {
+  await renderWith(<SettingsTable />);
+  fireEvent.change(screen.getByLabelText('Form'), { target: { value: 'dot' } });
+  expect(screen.getByLabelText('fernhollow-observatory.dot')).toHaveTextContent('"switch:ridge-a" -- "switch:ridge-b"');
+  expect(screen.queryByLabelText('Switch')).toBeNull();
+  fireEvent.change(screen.getByLabelText('Form'), { target: { value: 'lines' } });
+  expect(text()).toContain('ridge-a 1 = ridge-b 1');
+});
+
 it('says so where there is no switch', async () => {
   await renderWith(<SettingsTable />, designOf({}));
   expect(screen.getByText(/There is no switch yet/)).toBeInTheDocument();
