@@ -1,6 +1,6 @@
 /** The command line as people run it: the bundle that the set-up builds. */
 import { spawnSync } from 'node:child_process';
-import { existsSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { fernhollow } from '../core/demo/demos';
@@ -10,6 +10,7 @@ import { designOf, settledTree } from '../core/testing/networks';
 import { decodePcapng } from '../core/wire/pcapng';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'knot-path-cli-'));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
 const file = (name: string, text: string) => {
   writeFileSync(path.join(folder, name), text);
   return path.join(folder, name);

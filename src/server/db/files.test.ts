@@ -9,6 +9,7 @@ import {
   mkdtempSync,
   readFileSync,
   readdirSync,
+  rmSync,
   statSync,
   writeFileSync,
 } from 'node:fs';
@@ -26,6 +27,7 @@ const at = (name: string): string => path.join(folder, name);
 beforeEach(() => {
   folder = mkdtempSync(path.join(tmpdir(), 'knot-path-db-'));
 });
+afterEach(() => rmSync(folder, { recursive: true, force: true }));
 
 const whyNot = (file: string): string => {
   try {

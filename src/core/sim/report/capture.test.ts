@@ -1,6 +1,6 @@
 /** What goes over the cables, read back by ourselves and by the packet analyser. */
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type { Design } from '../../model/document';
@@ -71,10 +71,13 @@ it('captures every kind of BPDU, each on its link, in its VLAN, with its address
   expect(seen.every((frame, i) => i === 0 || frame.t >= seen[i - 1]!.t)).toBe(true);
 });
 
+const folder = mkdtempSync(path.join(tmpdir(), 'knot-path-capture-'));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
 const analyser = spawnSync('tshark', ['--version']).error ? it.skip : it;
 analyser('is read by the packet analyser without a malformed frame, each frame as what it is', () => {
   const capture = captured(everyKind, cut);
-  const file = path.join(mkdtempSync(path.join(tmpdir(), 'knot-path-capture-')), 'run.pcapng');
+  const file = path.join(folder, 'run.pcapng');
   writeFileSync(file, encodePcapng(capture));
   const read = (...args: string[]) =>
     spawnSync('tshark', ['-r', file, '-T', 'fields', ...args], { encoding: 'utf8', maxBuffer: 64 * 1024 * 1024 })
@@ -160,7 +163,7 @@ it('has LACPDUs on every member, and BPDUs on one', () => {
 
 analyser('has its LACPDUs read by the packet analyser, bit by bit', () => {
   const capture = captured(bundled);
-  const file = path.join(mkdtempSync(path.join(tmpdir(), 'knot-path-lacp-')), 'run.pcapng');
+  const file = path.join(folder, 'lacp.pcapng');
   writeFileSync(file, encodePcapng(capture));
   const read = (...args: string[]) =>
     spawnSync('tshark', ['-r', file, '-T', 'fields', ...args], { encoding: 'utf8', maxBuffer: 64 * 1024 * 1024 })
