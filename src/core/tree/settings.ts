@@ -12,7 +12,7 @@ import type { Network } from '../topology/network';
 import { pathCostOf } from '../topology/pathCost';
 
 export interface TreeSettings {
-  /** Each port's path cost in a tree, and its port identifier as one number to compare by. */
+  /** Each port's path cost in a tree, and its port identifier as one number to compare by; trees may have the same lists: not to be written to. */
   portsIn(tree: TreeId): { readonly cost: Int32Array; readonly portKey: Int32Array };
   /** Each switch's place among all bridge identifiers of a tree, 0 the best; whether or not it is a bridge there. */
   bridgesIn(tree: TreeId): Int32Array;
@@ -110,9 +110,11 @@ export function compileSettings(network: Network): TreeSettings {
 
   return {
     portsIn(tree) {
+      const special = [...specialPorts(tree), ...otherPorts];
+      if (special.length === 0) return everywhere;
       const cost = everywhere.cost.slice();
       const portKey = everywhere.portKey.slice();
-      for (const p of [...specialPorts(tree), ...otherPorts]) {
+      for (const p of special) {
         cost[p] = costOf(network, p, tree);
         portKey[p] = keyOf(ports[p]!, switches[owner[p]!]!, tree);
       }

@@ -67,8 +67,8 @@ export class SolvedFailures {
     return solution;
   }
 }
-/** Ports x trees that are kept, at some 20 octets each. */
-const MOST_KEPT = 4_000_000;
+/** Ports x trees that are kept, at some 25 octets each. */
+const MOST_KEPT = 10_000_000;
 
 /** Solves failures, all of those of one thing unless some are given; `progress` is told how far it is, 0 to 1. */
 export function everyFailure(
