@@ -179,9 +179,12 @@ test('an order of steps is found from an earlier revision, shown on the map, and
   await page.getByRole('button', { name: 'Play it on the timeline' }).click();
   await page.getByRole('slider', { name: 'Time' }).waitFor({ timeout: 60_000 });
   await expect(page.locator('[data-tree="vlan:15"]')).toContainText('root lodge');
+  await expect(page.locator('[data-hold]').first()).toBeAttached();
   await page.getByRole('button', { name: 'fastest' }).click();
   await expect(
-    page.getByText(/^Held after step \d: check root of .*: ridge-a; .* Play on when that is so\./),
+    page
+      .getByRole('status')
+      .filter({ hasText: /^Held after step \d: check root of .*: ridge-a; .* Play on when that is so\./ }),
   ).toBeVisible();
   await expect(page.locator('[data-switch="ridge-a"]').getByRole('img', { name: /^root/ })).toBeVisible();
 });

@@ -19,6 +19,7 @@ export function Axis({ scale, axis }: { readonly scale: Scale; readonly axis: nu
   const seek = useClock((clock) => clock.seek);
   const ticks = useMemo(() => ticksOf(scale, moments, trace.until, TICK_GAP / axis), [scale, moments, trace, axis]);
   const design = useClock((clock) => clock.player!.trace.design);
+  const holds = useClock((clock) => clock.holds);
   const flushes = useMemo(() => {
     const marks = new Map<number, { readonly t: Micros; ports: number }>();
     for (const t of trace.flushes) {
@@ -47,6 +48,18 @@ export function Axis({ scale, axis }: { readonly scale: Scale; readonly axis: nu
             </path>
           );
         })}
+        {holds.map(({ t, text }) => (
+          <path
+            key={t}
+            d={`M${scale.at(t) * axis - 9} 1v11m-4 0v-11`}
+            stroke="var(--ink)"
+            strokeWidth={2}
+            data-hold={t}
+            onClick={() => seek(t)}
+          >
+            <title>{text}</title>
+          </path>
+        ))}
         {ticks.map((t) => (
           <text
             key={t}
