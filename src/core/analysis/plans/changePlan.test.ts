@@ -68,6 +68,9 @@ it.each(['visits', 'settings'] as const)(
         const states = statesOf(DEMO, change.plan);
         if (!states.ok) throw new Error(states.error);
         expect(trees(states.value[0]!)).toEqual(trees(DEMO));
+        // Nothing is set that the goal does not set.
+        expect(change.plan.preparation).toEqual([]);
+        expect(touchedPlaces(states.value.at(-1), after)).toEqual([]);
         expect(trees(states.value.at(-1)!)).toEqual(trees(after));
         // What travels as commands is the state that was judged.
         const done = new Set<string>();

@@ -122,7 +122,14 @@ export function mixed(before: Design, after: Design, done: ReadonlySet<string>):
   const regions = new Map<string, RegionSettings>();
   const ids = [...new Set([...after.switches, ...before.switches].map(({ id }) => id))];
   const set = ids.flatMap((id) => setThere(before, after, id, done) ?? []);
-  const switches = set.map((each): Switch => ({ ...each.switch, ...regionOf(each, [after, before], regions) }));
+  const switches = set.map((each): Switch => {
+    const { pathCost, ...sw } = each.switch;
+    const isOwn = [before, after].some(({ switches: all }) => all.some(({ id, pathCost: own }) => id === sw.id && own));
+    // A method of its own it has only where it had one, or where the design's is another one by now.
+    const method = isOwn || pathCost !== after.pathCost ? { pathCost } : {};
+    return { ...sw, ...method, ...regionOf(each, [after, before], regions) };
+  });
+  const used = new Set<string>([...regions.values()].map(({ id }) => id));
   const there = new Map(switches.map((sw) => [sw.id, new Set<string>(sw.ports.map(({ id }) => id))]));
   const has = (end: { readonly switch: SwitchId; readonly port: string }): boolean =>
     there.get(end.switch)?.has(end.port) ?? false;
@@ -146,7 +153,7 @@ export function mixed(before: Design, after: Design, done: ReadonlySet<string>):
     bundles: set
       .flatMap(({ bundles }) => bundles)
       .filter(({ switch: id, ports }) => ports.every((port) => has({ switch: id, port }))),
-    regions: [...regions.values()],
+    regions: [...regions.values(), ...after.regions.filter(({ id }) => !used.has(id))],
   };
   const read = readDesign(leanDesign(design));
   return read.ok ? read.value : null;
