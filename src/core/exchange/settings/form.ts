@@ -21,6 +21,13 @@ export interface SettingsForm {
   readonly write: (sw: SwitchSet) => Written;
 }
 
+/** Notes all that no form has a place for; `who`: "The model". */
+export function noteAlsoSet(sw: SwitchSet, who: string, left: LeftOut): void {
+  for (const what of sw.alsoSet) left.note(`${who} has no ${what}`);
+  for (const port of [...sw.ports, ...sw.bundles])
+    for (const what of port.alsoSet) left.note(`${who} has no ${what}`, port.interface);
+}
+
 /** Sentences, each once, with how many ports each is about. */
 export class LeftOut {
   private readonly found = new Map<string, string[]>();

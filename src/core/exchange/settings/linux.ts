@@ -1,7 +1,7 @@
 /** Settings as a script of `ip` and `bridge` commands: a bridge with VLAN filtering, bonds, and the kernel's own classic spanning tree. */
 import type { Bundle } from '../../model/document';
 import { vlanSet } from '../../model/vlanSet';
-import { LeftOut, type SettingsForm, type Written } from './form';
+import { LeftOut, noteAlsoSet, type SettingsForm, type Written } from './form';
 import { noteBundle, noteUnsaid, outsideOf } from './oneTree';
 import type { BridgePortSet, BundleSet, PortSet, SwitchSet } from './settings';
 
@@ -42,7 +42,7 @@ export const linux: SettingsForm = {
       `bridge vlan del dev ${bridge} vid 1 self 2>/dev/null || true`,
       `ip link set dev ${bridge} up`,
     ];
-    for (const guard of sw.guards) left.note(`The kernel's bridge has no ${guard}`);
+    noteAlsoSet(sw, "The kernel's bridge", left);
     return { text: `${lines.join('\n')}\n`, leftOut: left.sentences };
   },
 };
@@ -69,7 +69,6 @@ function bond(sw: SwitchSet, bundle: BundleSet, left: LeftOut): string[] {
         `lacp_active ${bundle.mode === 'active' ? 'on' : 'off'}`,
         `lacp_rate ${bundle.timeout}`,
         `ad_actor_sys_prio ${sw.lacpSystemPriority}`,
-        `ad_user_port_key ${Math.min(1023, bundle.key)}`,
       ]
     : ['mode balance-xor'];
   return [

@@ -4,7 +4,7 @@
  */
 import type { Dialect } from '../../model/document';
 import { vlanSet } from '../../model/vlanSet';
-import { LeftOut, type SettingsForm, type Written } from './form';
+import { LeftOut, noteAlsoSet, type SettingsForm, type Written } from './form';
 import { outsideOf } from './oneTree';
 import type { BridgePortSet, BundleSet, PortSet, SwitchSet, TreeSet } from './settings';
 
@@ -51,7 +51,7 @@ export const openConfig: SettingsForm = {
       ...lacp(sw),
       'openconfig-lldp:lldp': { config: { enabled: true, 'system-name': sw.name } },
     };
-    for (const guard of sw.guards) left.note(`The model has no ${guard}`);
+    noteAlsoSet(sw, 'The model', left);
     return { text: `${JSON.stringify(document, null, 2)}\n`, leftOut: left.sentences };
   },
 };

@@ -1,6 +1,6 @@
 /** Settings as `ovs-vsctl` commands: a bridge with VLANs, bonds with LACP, and rapid or classic spanning tree, one for all VLANs. */
 import { vlanSet, VlanSet } from '../../model/vlanSet';
-import { LeftOut, type SettingsForm, type Written } from './form';
+import { LeftOut, noteAlsoSet, type SettingsForm, type Written } from './form';
 import { bridgeName } from './linux';
 import { noteBundle, noteUnsaid } from './oneTree';
 import type { BridgePortSet, BundleSet, PortSet, SwitchSet } from './settings';
@@ -30,7 +30,7 @@ export const openSwitch: SettingsForm = {
         .flatMap((port) => ['', ...portLines(bridge, port, prefix, left)]),
       ...sw.bundles.flatMap((bundle) => ['', ...bundleLines(sw, bridge, bundle, prefix, left)]),
     ];
-    for (const guard of sw.guards) left.note(`Open vSwitch has no ${guard}`);
+    noteAlsoSet(sw, 'Open vSwitch', left);
     return { text: `${lines.join('\n')}\n`, leftOut: left.sentences };
   },
 };

@@ -142,6 +142,26 @@ it('tells what a form cannot say, by switch', () => {
   ]);
 });
 
+it('tells of what no form has a place for: stacks, pairs, LACP of members, external costs', () => {
+  const design = networkOf(
+    { a: { dialect: 'mstp' } },
+    [],
+    { 'a 1': { lacp: { priority: 5, key: 9 } }, 'a 2': {}, 'a 3': { externalCost: 7 } },
+    { bundles: [{ id: 'x', number: 1, key: 4, switch: 'a', ports: ['1', '2'] }] },
+  );
+  for (const form of FORMS) {
+    const left = fileOf(design, form, 'a').leftOut.join('\n');
+    for (const what of [
+      'LACP priority of a member (port1)',
+      'LACP key of a member (port1)',
+      'LACP key of a bundle (bundle1)',
+      'external cost (port3)',
+    ])
+      expect(left).toContain(`has no ${what}.`);
+    expect(leftOutText(settingsFiles(townOffice(), form))).toMatch(/has no stack of \d members\./);
+  }
+});
+
 it('sets a classic bridge, its bonds and VLANs as Linux commands, and a rapid one for Open vSwitch', () => {
   const design = networkOf(
     { a: { dialect: 'stp', priority: 8192 }, b: { dialect: 'rstp', priority: 4096 } },

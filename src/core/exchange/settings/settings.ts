@@ -7,6 +7,7 @@ import {
   isPerVlan,
   runsTrees,
   traitsOf,
+  DEFAULT_TIMERS,
   type Bundle,
   type Carriage,
   type CostMethod,
@@ -18,6 +19,7 @@ import {
 } from '../../model/document';
 import { methodOf } from '../../model/costMethod';
 import { hasBpduGuard, hasLoopProbe } from '../../model/guard';
+import { LACP_PRIORITY } from '../../model/legal';
 import { CIST, CST, instanceTree, treeInstance, treeVlan, vlanTree, type SwitchId, type TreeId } from '../../model/ids';
 import { nameOf } from '../../model/names';
 import { VlanSet, vlanSet } from '../../model/vlanSet';
@@ -61,6 +63,8 @@ export interface BridgePortSet {
   readonly stormLimit: { readonly most: number; readonly of: 'percent' | 'frames' } | null;
   /** How it speaks otherwise than its switch; null where it does not. */
   readonly speaks: string | null;
+  /** What else is set there and no form has a place for, in words. */
+  readonly alsoSet: readonly string[];
   readonly trees: readonly PortInTreeSet[];
 }
 
@@ -105,8 +109,8 @@ export interface SwitchSet {
   readonly trees: readonly TreeSet[];
   readonly ports: readonly PortSet[];
   readonly bundles: readonly BundleSet[];
-  /** Checks and guards of the whole switch that are on, in words. */
-  readonly guards: readonly string[];
+  /** What else is set of the whole switch and no form has a place for, in words: checks, a stack, a pair. */
+  readonly alsoSet: readonly string[];
   /** Seconds until shut ports open by themselves; null where they do not. */
   readonly recovery: number | null;
 }
@@ -129,6 +133,7 @@ function settingsAt(design: Design, sw: Switch): SwitchSet {
     bpduTx: port.bpduTx,
     stormLimit: port.stormLimit ?? null,
     speaks: port.speaks ?? null,
+    alsoSet: alsoAt(port),
     trees: trees.map(({ tree }) => ({
       tree,
       cost: setPathCost(port as never, tree, sw.dialect) ?? null,
@@ -144,7 +149,7 @@ function settingsAt(design: Design, sw: Switch): SwitchSet {
     modeName: traitsOf(sw.dialect).name,
     costMethod: methodOf(design, sw),
     timers: sw.timers,
-    lacpSystemPriority: sw.lacp?.systemPriority ?? 32_768,
+    lacpSystemPriority: sw.lacp?.systemPriority ?? LACP_PRIORITY.default,
     region: isMultiple(sw) ? { name: region?.name ?? '', revision: region?.revision ?? 0 } : null,
     vlans: vlansAt(design, sw),
     trees,
@@ -160,7 +165,7 @@ function settingsAt(design: Design, sw: Switch): SwitchSet {
         edge: port.edge,
         autoEdge: port.autoEdge,
         bundle: bundle ? bundleName(bundle) : null,
-        lacpPriority: port.lacp?.priority ?? 32_768,
+        lacpPriority: port.lacp?.priority ?? LACP_PRIORITY.default,
         to: pluggedTo(design, sw.id, port.id),
       };
     }),
@@ -181,7 +186,10 @@ function settingsAt(design: Design, sw: Switch): SwitchSet {
       maxActive: bundle.maxActive,
       hash: bundle.hash,
     })),
-    guards: [
+    alsoSet: [
+      ...(sw.stack ? [`stack of ${sw.stack.members.length} members`] : []),
+      ...(sw.pair ? ['pair of switches'] : []),
+      ...(sw.timers.ageIncrement !== DEFAULT_TIMERS.ageIncrement ? ['message age increment'] : []),
       ...(sw.vlanCheck ? ['VLAN check'] : []),
       ...(sw.rootCheck ? ['root check'] : []),
       ...(sw.ownCheck ? ['own BPDU check'] : []),
@@ -189,6 +197,14 @@ function settingsAt(design: Design, sw: Switch): SwitchSet {
     recovery: sw.recovery ?? null,
   };
 }
+
+/** LACP settings of a member, a key other than the bundle's number, and the external cost. */
+const alsoAt = (port: Port | Bundle): string[] => [
+  ...('lacp' in port && port.lacp && port.lacp.priority !== LACP_PRIORITY.default ? ['LACP priority of a member'] : []),
+  ...('lacp' in port && port.lacp?.key !== undefined ? ['LACP key of a member'] : []),
+  ...('key' in port && port.key !== undefined && port.key !== port.number ? ['LACP key of a bundle'] : []),
+  ...(port.externalCost === undefined ? [] : ['external cost']),
+];
 
 const portName = ({ number }: Port): string => `port${number}`;
 const bundleName = ({ number }: Bundle): string => `bundle${number}`;
