@@ -23,7 +23,13 @@ test('settings are read in an open form, follow an edit, and are saved one by on
   await expect(page.getByRole('region', { name: 'What the form cannot say' })).toContainText('classic STP alone');
   const [all] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Save all 8' }).click(),
+    page.getByRole('button', { name: 'Save all 8 switches' }).click(),
   ]);
   expect(all.suggestedFilename()).toBe('fernhollow-observatory-linux.zip');
+
+  // Only what differs from before the edit: a YANG Patch for one switch.
+  await page.getByLabel('Form', { exact: true }).selectOption('openconfig');
+  await page.getByLabel('What of it', { exact: true }).selectOption('0');
+  await expect(page.getByLabel('lodge.openconfig-patch.json')).toContainText('system-name');
+  await expect(page.getByRole('button', { name: 'Save all 1 switch' })).toBeVisible();
 });

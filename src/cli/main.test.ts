@@ -1,27 +1,13 @@
 /** The command line as people run it: the bundle that the set-up builds. */
-import { spawnSync } from 'node:child_process';
-import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { fernhollow } from '../core/demo/demos';
 import { writeDesign } from '../core/model/derive/write';
-import { planLines } from '../core/cabling/plan';
-import { designOf, settledTree } from '../core/testing/networks';
+import { settledTree } from '../core/testing/networks';
 import { decodePcapng } from '../core/wire/pcapng';
+import { clearFolder, file, folder, knotPath } from './testing';
 
-const folder = mkdtempSync(path.join(tmpdir(), 'knot-path-cli-'));
-afterAll(() => rmSync(folder, { recursive: true, force: true }));
-const file = (name: string, text: string) => {
-  writeFileSync(path.join(folder, name), text);
-  return path.join(folder, name);
-};
-const knotPath = (args: string[], input = '') => {
-  const { status, stdout, stderr } = spawnSync(process.execPath, ['dist/cli/knot-path.cjs', ...args], {
-    encoding: 'utf8',
-    input,
-  });
-  return { status, stdout, stderr };
-};
+afterAll(clearFolder);
 const demo = file('demo.knot.json', writeDesign(fernhollow()));
 const minimal = (more: object) =>
   JSON.stringify({ format: 'knot-path-design', version: 1, name: 'n', switches: [], links: [], ...more });
@@ -312,48 +298,4 @@ it('draws the map as one SVG, fonts and all, in either scheme; says what it cann
     expect(refused.status).toBe(2);
     expect(refused.stderr).toMatch(told);
   }
-});
-
-describe('knot-path export', () => {
-  it('writes a file for each switch and what the form cannot say, and replaces nothing without --force', () => {
-    const out = path.join(folder, 'linux');
-    const args = ['export', demo, '--as', 'linux', '--out', out];
-    expect(knotPath(args)).toEqual({
-      status: 0,
-      stdout: `8 files in ${out}; 17 things that Linux commands cannot say: left-out.txt\n`,
-      stderr: '',
-    });
-    expect(readdirSync(out)).toHaveLength(9);
-    expect(readFileSync(path.join(out, 'lodge.linux.sh'), 'utf8')).toContain('ip link add name lodge ');
-    writeFileSync(path.join(out, 'lodge.linux.sh'), 'mine');
-    expect(knotPath(args)).toMatchObject({
-      status: 2,
-      stderr: expect.stringContaining('--force replaces them') as string,
-    });
-    expect(readFileSync(path.join(out, 'lodge.linux.sh'), 'utf8')).toBe('mine');
-    expect(knotPath([...args, '--force']).status).toBe(0);
-    expect(readFileSync(path.join(out, 'lodge.linux.sh'), 'utf8')).toContain('ip link add');
-    expect(readdirSync(out)).toHaveLength(9);
-  });
-  it('writes the design as lines that make it again, and as graphs', () => {
-    const out = path.join(folder, 'whole');
-    for (const form of ['lines', 'graphml', 'dot'])
-      expect(knotPath(['export', demo, '--as', form, '--out', out]).status).toBe(0);
-    expect(readdirSync(out).sort()).toEqual(
-      ['dot', 'graphml', 'lines.txt'].map((end) => `fernhollow-observatory.${end}`),
-    );
-    const again = planLines(designOf({}), readFileSync(path.join(out, 'fernhollow-observatory.lines.txt'), 'utf8'));
-    expect(again.faults).toBe(0);
-  });
-  it('writes nothing where something is wrong', () => {
-    const out = path.join(folder, 'none');
-    const wrong = knotPath(['export', demo, '--as', 'openconfig', '--switch', 'nobody', '--out', out]);
-    expect(wrong).toMatchObject({ status: 2, stderr: expect.stringContaining('--switch: found "nobody"') as string });
-    expect(knotPath(['export', demo, '--as', 'paper', '--out', out]).status).toBe(2);
-    expect(knotPath(['export', demo, '--as', 'ovs', '--out', path.join(demo, 'below')])).toMatchObject({
-      status: 2,
-      stdout: '',
-    });
-    expect(existsSync(out)).toBe(false);
-  });
 });

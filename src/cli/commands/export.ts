@@ -1,7 +1,19 @@
 /** `knot-path export`. */
 import { Option } from 'commander';
-import { FORMS, leftOutText, settingsFiles } from '../../core/exchange/settings/forms';
+import { planChange } from '../../core/analysis/plans/changePlan';
+import { counted } from '../../core/base/words';
+import type { SettingsForm } from '../../core/exchange/settings/form';
+import {
+  FORMS,
+  LEFT_OUT,
+  leftOutText,
+  settingsFiles,
+  type NamedFile,
+  type SwitchFiles,
+} from '../../core/exchange/settings/forms';
+import { STEPS, stepFiles } from '../../core/exchange/settings/stepFiles';
 import { WHOLES, wholeFile } from '../../core/exchange/wholes';
+import type { Design } from '../../core/model/document';
 import type { SwitchId } from '../../core/model/ids';
 import { loadDesign, Unusable } from '../input';
 import { writeAll } from '../output';
@@ -10,38 +22,92 @@ import type { Verb } from '../verb';
 interface Options {
   readonly as: string;
   readonly switch?: string[];
+  readonly from?: string;
   readonly out: string;
   readonly force?: boolean;
 }
 
-/** The file that says what a form cannot. */
-const LEFT_OUT = 'left-out.txt';
-
-function runExport(file: string, { as, switch: only, out, force = false }: Options): void {
+function runExport(file: string, options: Options): void {
   const design = loadDesign(file);
-  const whole = WHOLES.find(({ key }) => key === as);
-  if (whole) {
-    if (only)
-      throw new Unusable(`--switch: found with --as ${as}; allowed: with ${FORMS.map(({ key }) => key).join(', ')}`);
-    const { name, text } = wholeFile(design, whole);
-    writeAll(out, new Map([[name, text]]), force);
-    process.stdout.write(`${name} in ${out}\n`);
-    return;
-  }
-  const form = FORMS.find(({ key }) => key === as)!;
+  const whole = WHOLES.find(({ key }) => key === options.as);
+  if (whole) exportWhole(design, whole, options);
+  else
+    exportSettings(
+      design,
+      FORMS.find(({ key }) => key === options.as)!,
+      file,
+      options,
+    );
+}
+
+function exportWhole(design: Design, whole: (typeof WHOLES)[0], { as, switch: only, from, out, force }: Options): void {
+  for (const [option, given] of [
+    ['--switch', only],
+    ['--from', from],
+  ] as const)
+    if (given)
+      throw new Unusable(`${option}: found with --as ${as}; allowed: with ${FORMS.map(({ key }) => key).join(', ')}`);
+  const { name, text } = wholeFile(design, whole);
+  writeAll(out, new Map([[name, text]]), force === true);
+  process.stdout.write(`${name} in ${out}\n`);
+}
+
+function exportSettings(design: Design, form: SettingsForm, file: string, options: Options): void {
+  const { switch: only, from, out, force = false } = options;
   const unknown = only?.find((id) => !design.switches.some((sw) => sw.id === id));
   if (unknown !== undefined)
     throw new Unusable(
       `--switch: found "${unknown}"; allowed: ${design.switches.map(({ id }) => id).join(', ') || 'none, since the design has no switch'}`,
     );
-  const files = settingsFiles(design, form, (only ?? null) as SwitchId[] | null);
-  const leftOut = leftOutText(files);
-  const all = new Map(files.map(({ name, text }) => [name, text]));
-  writeAll(out, leftOut === '' ? all : all.set(LEFT_OUT, leftOut), force);
-  const told = files.reduce((sum, each) => sum + each.leftOut.length, 0);
-  process.stdout.write(
-    `${files.length} ${files.length === 1 ? 'file' : 'files'} in ${out}${told > 0 ? `; ${told} ${told === 1 ? 'thing' : 'things'} that ${form.name} cannot say: ${LEFT_OUT}` : ''}\n`,
+  const { files, leftOut, order } = settingsToWrite(
+    design,
+    form,
+    options.from,
+    (only ?? null) as SwitchId[] | null,
+    file,
   );
+  if (files.length === 0) {
+    process.stdout.write(
+      `nothing to write: ${from === undefined ? 'there is no switch' : `nothing that ${form.name} can say differs`}\n`,
+    );
+    return;
+  }
+  const text = leftOutText(leftOut);
+  const all = new Map(files.map((each) => [each.name, each.text]));
+  writeAll(out, text === '' ? all : all.set(LEFT_OUT, text), force);
+  const told = leftOut.reduce((sum, each) => sum + each.leftOut.length, 0);
+  process.stdout.write(
+    `${counted(files.length, 'file')} in ${out}${order}${told > 0 ? `; ${counted(told, 'thing')} that ${form.name} cannot say: ${LEFT_OUT}` : ''}\n`,
+  );
+}
+
+interface ToWrite {
+  readonly files: readonly NamedFile[];
+  readonly leftOut: readonly Pick<SwitchFiles, 'of' | 'leftOut'>[];
+  /** What is said of their order. */
+  readonly order: string;
+}
+
+/** The whole; or, from another revision on, what differs, in the order of a plan where all switches are asked for. */
+function settingsToWrite(
+  design: Design,
+  form: SettingsForm,
+  from: string | undefined,
+  only: readonly SwitchId[] | null,
+  file: string,
+): ToWrite {
+  const before = from === undefined ? null : loadDesign(from);
+  const plainly = (order: string): ToWrite => {
+    const leftOut = settingsFiles(design, form, { only, from: before });
+    return { files: leftOut.flatMap(({ files }) => files), leftOut, order };
+  };
+  if (!before || only) return plainly('');
+  const change = planChange(before, design);
+  if (!change.ok) return plainly(`; in no order: ${change.error}`);
+  const { plan, judged } = change.value;
+  const steps = stepFiles(before, plan, judged, form, `From ${from!} to ${file}`);
+  if (!steps.ok) throw new Unusable(`--from ${from!}: ${steps.error}`);
+  return { ...steps.value, order: `, in the order of their numbers: ${STEPS}` };
 }
 
 export const exportCommand: Verb = (program) =>
@@ -55,6 +121,7 @@ export const exportCommand: Verb = (program) =>
       new Option('--as <form>', 'the form').choices([...FORMS, ...WHOLES].map(({ key }) => key)).makeOptionMandatory(),
     )
     .option('--switch <id...>', 'these switches alone')
+    .option('--from <revision>', 'what leads from this design document to the other one, in the order of a plan')
     .requiredOption('--out <directory>', 'where to write them; made where it is not there')
     .option('--force', 'replaces files of the same names')
     .action(runExport);

@@ -18,7 +18,7 @@ import { SchemeButton } from '../shell/SchemeButton';
 import { TextButton } from '../ui/TextButton';
 import { WholePageLink } from '../ui/WholePageLink';
 import { api, type ApiFailure } from '../state/api';
-import { counted } from '../ui/words/units';
+import { counted } from '../../core/base/words';
 import { PracticeChoice } from '../lenses/root/worksheet/PracticeChoice';
 import styles from './designs.module.css';
 

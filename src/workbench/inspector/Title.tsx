@@ -10,7 +10,7 @@ import { useBundles } from '../state/useBundles';
 import styles from '../ui/panel.module.css';
 import { TextButton } from '../ui/TextButton';
 import { dialectText } from '../ui/words/choices';
-import { counted } from '../ui/words/units';
+import { counted } from '../../core/base/words';
 
 export function Title({ subject }: { readonly subject: Subject }) {
   switch (subject.kind) {

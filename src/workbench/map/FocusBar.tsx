@@ -2,7 +2,7 @@
 /** What the map leaves out, and the way back to all of it. */
 import { TextButton } from '../ui/TextButton';
 import { useWorkbench } from '../state/context';
-import { counted } from '../ui/words/units';
+import { counted } from '../../core/base/words';
 import type { Focus } from '../../core/analysis/focus/focus';
 import { useFocused } from './mapDesign';
 import { memo } from 'react';

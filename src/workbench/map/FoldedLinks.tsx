@@ -7,7 +7,7 @@ import { useInstant } from '../state/clock';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { isSelected, selectionOf, type Item } from '../state/selection';
 import { means } from '../ui/means';
-import { counted } from '../ui/words/units';
+import { counted } from '../../core/base/words';
 import type { Line } from './drawn';
 import type { LinkLabels } from './labels';
 import { courseOf } from './run';

@@ -10,7 +10,7 @@ import { treeOf } from '../../core/tree/settled';
 import { useInstant } from '../state/clock';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { strandStyle } from '../ui/strandStyle';
-import { counted } from '../ui/words/units';
+import { counted } from '../../core/base/words';
 import type { Box } from './drawn';
 import { Knot } from './knots';
 import styles from './map.module.css';

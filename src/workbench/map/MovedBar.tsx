@@ -6,7 +6,7 @@ import { treeName, type TreeId } from '../../core/model/ids';
 import { TextButton } from '../ui/TextButton';
 import { useWorkbench } from '../state/context';
 import type { Moved } from '../state/moved';
-import { counted } from '../ui/words/units';
+import { counted } from '../../core/base/words';
 import styles from './map.module.css';
 
 export function MovedBar() {

@@ -10,7 +10,7 @@ import { useInstant } from '../state/clock';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import type { Workbench } from '../state/workbench';
 import { isSelected } from '../state/selection';
-import { counted } from '../ui/words/units';
+import { counted } from '../../core/base/words';
 import type { Attachment, Box } from './geometry';
 import { useCableDrag } from './cableDrag';
 import { isSheafEnd } from './folded';

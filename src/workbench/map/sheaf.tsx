@@ -4,7 +4,7 @@ import type { Link } from '../../core/model/document';
 import { treeLabel, treeName, type TreeId } from '../../core/model/ids';
 import { treeOf, type Solution } from '../../core/tree/settled';
 import { strandStyle } from '../ui/strandStyle';
-import { counted } from '../ui/words/units';
+import { counted } from '../../core/base/words';
 import type { Line } from './drawn';
 import { TEXT, type Labelled, type LinkLabels } from './labels';
 import { courseOf } from './run';

@@ -9,7 +9,7 @@ import { useState } from 'react';
 import { leanDesign } from '../../core/model/derive/write';
 import { api } from '../state/api';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
-import { counted } from '../ui/words/units';
+import { counted } from '../../core/base/words';
 
 export function ConflictDialog() {
   const save = useWorkbench((state) => state.save);

@@ -2,7 +2,7 @@
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { isHidden } from '../state/looking';
 import { useStandings, useWaiting } from '../state/standings';
-import { counted } from '../ui/words/units';
+import { counted } from '../../core/base/words';
 import styles from './rail.module.css';
 
 export function IntentsFoot() {

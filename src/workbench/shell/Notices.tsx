@@ -3,7 +3,7 @@
 import { useWorkbench } from '../state/context';
 import { describeWrites } from '../state/describeWrites';
 import { useWaiting } from '../ui/loading';
-import { counted } from '../ui/words/units';
+import { counted } from '../../core/base/words';
 import styles from './frame.module.css';
 import { TextButton } from '../ui/TextButton';
 

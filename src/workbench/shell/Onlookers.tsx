@@ -3,7 +3,7 @@
 import Menu from '@mui/material/Menu';
 import { useState } from 'react';
 import { useWorkbench } from '../state/context';
-import { counted } from '../ui/words/units';
+import { counted } from '../../core/base/words';
 import styles from './frame.module.css';
 import { TextButton } from '../ui/TextButton';
 

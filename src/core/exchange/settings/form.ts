@@ -1,9 +1,16 @@
 /** A form in which settings leave Knot Path. */
 import type { SwitchSet } from './settings';
 
+/** A file of a switch; its name is the switch's, with this at its end: `.linux.sh`, `/10-bridge.netdev`. */
+export interface WrittenFile {
+  readonly end: string;
+  readonly text: string;
+}
+
 /** What one switch's settings are in a form. */
 export interface Written {
-  readonly text: string;
+  /** None where nothing differs. */
+  readonly files: readonly WrittenFile[];
   /** What the form cannot say, a sentence each: told, never dropped in silence. */
   readonly leftOut: readonly string[];
 }
@@ -14,12 +21,14 @@ export interface SettingsForm {
   /** As people call it, and what it is for. */
   readonly name: string;
   readonly says: string;
-  /** The end of its files' names: `.json`. */
-  readonly suffix: string;
   /** `text/plain`. */
   readonly type: string;
-  readonly write: (sw: SwitchSet) => Written;
+  /** The whole of a switch; or, where it is given as it was, what leads from there to what it is. */
+  readonly write: (sw: SwitchSet, was: SwitchSet | null) => Written;
 }
+
+/** One file, or none where nothing is left to say. */
+export const fileOf = (end: string, text: string | null): WrittenFile[] => (text === null ? [] : [{ end, text }]);
 
 /** Notes all that no form has a place for; `who`: "The model". */
 export function noteAlsoSet(sw: SwitchSet, who: string, left: LeftOut): void {

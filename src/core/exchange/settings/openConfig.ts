@@ -4,8 +4,9 @@
  */
 import type { Dialect } from '../../model/document';
 import { vlanSet } from '../../model/vlanSet';
-import { LeftOut, noteAlsoSet, type SettingsForm, type Written } from './form';
-import { outsideOf } from './oneTree';
+import { fileOf, LeftOut, noteAlsoSet, type SettingsForm, type Written } from './form';
+import { negotiates, outsideOf } from './oneTree';
+import { yangPatch } from '../yangPatch';
 import type { BridgePortSet, BundleSet, PortSet, SwitchSet, TreeSet } from './settings';
 
 /** The identities of openconfig-spanning-tree-types; null where it has none. */
@@ -40,21 +41,32 @@ export const openConfig: SettingsForm = {
   key: 'openconfig',
   name: 'OpenConfig',
   says: 'Open models in JSON, one file for each switch, for whatever takes OpenConfig.',
-  suffix: '.openconfig.json',
   type: 'application/json',
-  write(sw): Written {
+  write(sw, was): Written {
     const left = new LeftOut();
-    const document = {
-      ...interfaces(sw, left),
-      ...vlans(sw),
-      ...spanningTree(sw, left),
-      ...lacp(sw),
-      'openconfig-lldp:lldp': { config: { enabled: true, 'system-name': sw.name } },
-    };
+    const document = documentOf(sw, left);
     noteAlsoSet(sw, 'The model', left);
-    return { text: `${JSON.stringify(document, null, 2)}\n`, leftOut: left.sentences };
+    const said = was ? yangPatch(sw.id, documentOf(was, new LeftOut()), document, LIST_KEYS) : document;
+    const end = was ? '.openconfig-patch.json' : '.openconfig.json';
+    return { files: fileOf(end, said && `${JSON.stringify(said, null, 2)}\n`), leftOut: left.sentences };
   },
 };
+
+/** The key leaf of each of the models' lists. */
+const LIST_KEYS = {
+  interface: 'name',
+  vlan: 'vlan-id',
+  'network-instance': 'name',
+  'mst-instance': 'mst-id',
+} as const;
+
+const documentOf = (sw: SwitchSet, left: LeftOut): Json => ({
+  ...interfaces(sw, left),
+  ...vlans(sw),
+  ...spanningTree(sw, left),
+  ...lacp(sw),
+  'openconfig-lldp:lldp': { config: { enabled: true, 'system-name': sw.name } },
+});
 
 const listed = <T>(key: string, items: readonly T[]): Json => (items.length === 0 ? {} : { [key]: items });
 
@@ -105,8 +117,6 @@ function bundleInterface(bundle: BundleSet, left: LeftOut): Json {
     },
   };
 }
-
-const negotiates = ({ mode }: BundleSet): boolean => mode === 'active' || mode === 'passive';
 
 function switched({ vlans }: BridgePortSet): Json {
   const config =

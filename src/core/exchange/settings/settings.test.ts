@@ -9,12 +9,17 @@ import { anyDesign, networkOf } from '../../testing/networks';
 import { tries } from '../../testing/runs';
 import { treesOf } from '../../topology/trees';
 import { FORMS, leftOutText, settingsFiles } from './forms';
+import type { SettingsForm } from './form';
 import { settingsOf } from './settings';
 
-const [openConfig, linux, openSwitch] = FORMS as [(typeof FORMS)[0], (typeof FORMS)[0], (typeof FORMS)[0]];
+const [openConfig, linux, networkd, openSwitch] = ['openconfig', 'linux', 'networkd', 'ovs'].map((key) =>
+  FORMS.find((form) => form.key === key)!,
+) as [SettingsForm, SettingsForm, SettingsForm, SettingsForm];
 const designs = fc.oneof(anyDesign, fc.constantFrom(fernhollow(), valleyStation(), townOffice()));
-const fileOf = (design: Design, form: (typeof FORMS)[0], sw: string) =>
-  settingsFiles(design, form).find((file) => file.switch === sw)!;
+const fileOf = (design: Design, form: SettingsForm, sw: string) => {
+  const { files, leftOut } = settingsFiles(design, form).find((file) => file.switch === sw)!;
+  return { text: files[0]!.text, leftOut };
+};
 interface Json {
   readonly [key: string]: Json;
 }
@@ -41,24 +46,29 @@ it('has every tree with the priority that the solver goes by, and every port wit
   );
 });
 
-it('writes a file of its own for each switch, which hangs on that switch alone', () => {
+it('writes files of its own for each switch, which hang on that switch alone', () => {
   fc.assert(
     fc.property(designs, fc.constantFrom(...FORMS), (design, form) => {
-      const files = settingsFiles(design, form);
-      expect(files).toHaveLength(design.switches.length);
+      const written = settingsFiles(design, form);
+      expect(written).toHaveLength(design.switches.length);
+      const files = written.flatMap((each) => each.files);
       expect(new Set(files.map(({ name }) => name.toLowerCase())).size).toBe(files.length);
       for (const { name, text } of files) {
-        expect(name).toMatch(/^[A-Za-z0-9_-][A-Za-z0-9_.-]*$/);
+        expect(name).toMatch(
+          form === networkd
+            ? /^[A-Za-z0-9_][A-Za-z0-9_.-]*\/[A-Za-z0-9_.-]+\.(netdev|network)$/
+            : /^[A-Za-z0-9_][A-Za-z0-9_.-]*$/,
+        );
         if (form === openConfig) expect(() => JSON.parse(text) as unknown).not.toThrow();
         // Names of people's own stand in comments alone: a shell must not run them.
-        else
+        else if (form !== networkd)
           for (const line of text.split('\n'))
             expect(line.startsWith('#') || !/[;&|`$<>(){}*?]/.test(line.replace(' 2>/dev/null || true', ''))).toBe(
               true,
             );
       }
       const [first] = design.switches;
-      if (first) expect(settingsFiles(design, form, [first.id])).toEqual([files[0]]);
+      if (first) expect(settingsFiles(design, form, { only: [first.id] })).toEqual([written[0]]);
     }),
     { numRuns: tries(40) },
   );
@@ -66,7 +76,7 @@ it('writes a file of its own for each switch, which hangs on that switch alone',
 
 it('keeps a name with a line feed or a command in it out of a script', () => {
   const design = networkOf({ a: { name: 'rack $(reboot)' } }, []);
-  for (const form of [linux, openSwitch])
+  for (const form of [linux, networkd, openSwitch])
     expect(
       fileOf(design, form, 'a')
         .text.split('\n')
@@ -138,6 +148,7 @@ it('tells what a form cannot say, by switch', () => {
   );
   expect(fileOf(classic, linux, 'a').leftOut).toEqual([
     "The kernel's bridge has no loop probe (port1).",
+    "The kernel's costs end at 65535 (port1).",
     "The kernel's bridge has no VLAN check.",
   ]);
 });

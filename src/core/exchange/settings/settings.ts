@@ -23,6 +23,8 @@ import { LACP_PRIORITY } from '../../model/legal';
 import { CIST, CST, instanceTree, treeInstance, treeVlan, vlanTree, type SwitchId, type TreeId } from '../../model/ids';
 import { nameOf } from '../../model/names';
 import { VlanSet, vlanSet } from '../../model/vlanSet';
+import { BUNDLE_PORTS } from '../../topology/aggregated';
+import { pathCostOf } from '../../topology/pathCost';
 import { portIdentifier, setBridgePriority, setPathCost } from '../../topology/bridgeId';
 
 /** A tree that a switch takes part in. */
@@ -42,6 +44,8 @@ export interface PortInTreeSet {
   readonly tree: TreeId;
   /** Set by hand; null where the speed decides. */
   readonly cost: number | null;
+  /** What the speed makes of it by the switch's method; of a bundle that of all its members together. */
+  readonly bySpeed: number;
   readonly priority: number;
 }
 
@@ -49,6 +53,8 @@ export interface PortInTreeSet {
 export interface BridgePortSet {
   /** What exports call it: `port3`, `bundle1`. */
   readonly interface: string;
+  /** The port number of its identifier. */
+  readonly number: number;
   readonly up: boolean;
   readonly vlans: Carriage;
   readonly edge: boolean;
@@ -70,7 +76,6 @@ export interface BridgePortSet {
 
 export interface PortSet extends BridgePortSet {
   readonly id: string;
-  readonly number: number;
   /** Mbit/s. */
   readonly speed: number;
   /** The interface of the bundle that it is a member of. */
@@ -83,7 +88,8 @@ export interface PortSet extends BridgePortSet {
 export interface BundleSet extends BridgePortSet {
   readonly id: string;
   readonly name: string | null;
-  readonly number: number;
+  /** The bundle's own, which is not that of its port. */
+  readonly bundleNumber: number;
   /** Interfaces. */
   readonly members: readonly string[];
   readonly mode: Bundle['mode'];
@@ -122,7 +128,11 @@ function settingsAt(design: Design, sw: Switch): SwitchSet {
   const region = design.regions.find(({ id }) => id === sw.region) ?? null;
   const bundles = design.bundles.filter((bundle) => bundle.switch === sw.id);
   const trees = treesAt(design, sw);
-  const common = (port: Port | Bundle): Omit<BridgePortSet, 'interface' | 'up' | 'edge' | 'autoEdge'> => ({
+  const method = methodOf(design, sw);
+  const common = (
+    port: Port | Bundle,
+    speed: number,
+  ): Omit<BridgePortSet, 'interface' | 'number' | 'up' | 'edge' | 'autoEdge'> => ({
     vlans: port.vlans,
     bpduGuard: hasBpduGuard(port, sw),
     loopProbe: hasLoopProbe(port, sw),
@@ -137,6 +147,7 @@ function settingsAt(design: Design, sw: Switch): SwitchSet {
     trees: trees.map(({ tree }) => ({
       tree,
       cost: setPathCost(port as never, tree, sw.dialect) ?? null,
+      bySpeed: pathCostOf(speed, method),
       priority: portIdentifier(port as never, tree, sw.dialect).priority,
     })),
   });
@@ -147,7 +158,7 @@ function settingsAt(design: Design, sw: Switch): SwitchSet {
     mac: sw.mac,
     mode: sw.dialect,
     modeName: traitsOf(sw.dialect).name,
-    costMethod: methodOf(design, sw),
+    costMethod: method,
     timers: sw.timers,
     lacpSystemPriority: sw.lacp?.systemPriority ?? LACP_PRIORITY.default,
     region: isMultiple(sw) ? { name: region?.name ?? '', revision: region?.revision ?? 0 } : null,
@@ -156,7 +167,7 @@ function settingsAt(design: Design, sw: Switch): SwitchSet {
     ports: sw.ports.map((port) => {
       const bundle = inBundle(port);
       return {
-        ...common(port),
+        ...common(port, port.speed),
         interface: portName(port),
         id: port.id,
         number: port.number,
@@ -170,11 +181,12 @@ function settingsAt(design: Design, sw: Switch): SwitchSet {
       };
     }),
     bundles: bundles.map((bundle) => ({
-      ...common(bundle),
+      ...common(bundle, speedOf(sw, bundle)),
       interface: bundleName(bundle),
       id: bundle.id,
       name: bundle.name ?? null,
-      number: bundle.number,
+      number: BUNDLE_PORTS + bundle.number,
+      bundleNumber: bundle.number,
       up: true,
       edge: bundle.edge,
       autoEdge: bundle.autoEdge,
@@ -205,6 +217,9 @@ const alsoAt = (port: Port | Bundle): string[] => [
   ...('key' in port && port.key !== undefined && port.key !== port.number ? ['LACP key of a bundle'] : []),
   ...(port.externalCost === undefined ? [] : ['external cost']),
 ];
+
+const speedOf = (sw: Switch, { ports }: Bundle): number =>
+  sw.ports.reduce((sum, { id, speed }) => sum + (ports.includes(id) ? speed : 0), 0);
 
 const portName = ({ number }: Port): string => `port${number}`;
 const bundleName = ({ number }: Bundle): string => `bundle${number}`;

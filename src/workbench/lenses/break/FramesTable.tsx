@@ -12,7 +12,7 @@ import { saveFile } from '../../ui/saveFile';
 import { timeText, useClock, useClockStore } from '../../state/clock';
 import { useWorkbench } from '../../state/context';
 import { switchesIn } from '../../state/selection';
-import { counted } from '../../ui/words/units';
+import { counted } from '../../../core/base/words';
 import styles from '../shared/clock.module.css';
 import { NoRun } from './NoRun';
 

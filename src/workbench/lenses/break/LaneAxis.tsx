@@ -4,7 +4,7 @@ import { useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import type { Micros } from '../../../core/modes/entity';
 import { actionText } from '../../../core/sim/scenario/scenario';
 import { timeText, useClock, useClockStore } from '../../state/clock';
-import { counted } from '../../ui/words/units';
+import { counted } from '../../../core/base/words';
 import styles from '../shared/clock.module.css';
 import { ticksOf, type Scale } from './scale';
 

@@ -6,7 +6,7 @@ import { OUTAGE_CAUSES } from '../../../core/sim/traffic/reach';
 import { NameTick } from '../../ui/NameTick';
 import { CAUSE_FILLS } from '../shared/causeFills';
 import styles from '../shared/clock.module.css';
-import { durationText } from '../../ui/words/durations';
+import { durationText } from '../../../core/base/words';
 
 export interface OutageRow {
   readonly id: string;

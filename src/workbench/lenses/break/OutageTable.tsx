@@ -12,7 +12,7 @@ import styles from '../shared/clock.module.css';
 import { useOfSelection } from '../shared/ofSelection';
 import { OutageChart, type OutageRow } from './OutageChart';
 import { NoRun } from './NoRun';
-import { durationText } from '../../ui/words/durations';
+import { durationText } from '../../../core/base/words';
 
 /** A pair, and the switches that its hosts are plugged into. */
 interface Row extends OutageRow {

@@ -17,7 +17,7 @@ import { solve } from '../../../core/tree/solve';
 import { TextButton } from '../../ui/TextButton';
 import { timeText, useClock, useInstant } from '../../state/clock';
 import { useFollowing, useWorkbench } from '../../state/context';
-import { counted } from '../../ui/words/units';
+import { counted } from '../../../core/base/words';
 import styles from '../shared/clock.module.css';
 import { Select } from '../../ui/Select';
 

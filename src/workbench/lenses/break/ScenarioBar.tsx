@@ -6,7 +6,7 @@ import { actionText, nearestLink, scenarioDesign } from '../../../core/sim/scena
 import { TextButton } from '../../ui/TextButton';
 import { EMPTY, useClock } from '../../state/clock';
 import { useWorkbench } from '../../state/context';
-import { counted } from '../../ui/words/units';
+import { counted } from '../../../core/base/words';
 import { NumberField } from '../../ui/NumberField';
 import kit from '../../ui/kit.module.css';
 import styles from '../shared/clock.module.css';

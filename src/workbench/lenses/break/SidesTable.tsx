@@ -20,7 +20,7 @@ import { dialectText } from '../../ui/words/choices';
 import kit from '../../ui/kit.module.css';
 import styles from '../shared/clock.module.css';
 import { NoRun } from './NoRun';
-import { durationText } from '../../ui/words/durations';
+import { durationText } from '../../../core/base/words';
 
 /** The shortest timers that 802.1D-1998 allows (table 8-3), to begin with. */
 const SHORTEST: BridgeTimers = { hello: 1, maxAge: 6, forwardDelay: 4 };

@@ -15,7 +15,7 @@ import { OrderTable } from './OrderTable';
 import { OutageTable } from './OutageTable';
 import { ReachTable } from './ReachTable';
 import { SidesTable } from './SidesTable';
-import { durationText } from '../../ui/words/durations';
+import { durationText } from '../../../core/base/words';
 
 /** Chooses a scenario of the demo and waits for its run. */
 async function take(store: WorkbenchStore, id = 'root-link') {

@@ -12,7 +12,8 @@ import { TextButton } from '../../ui/TextButton';
 import styles from '../../ui/panel.module.css';
 import { useFollowing, useWorkbench } from '../../state/context';
 import { ROLE_LETTERS } from '../../ui/words/roles';
-import { counted, groupText } from '../../ui/words/units';
+import { groupText } from '../../ui/words/units';
+import { counted } from '../../../core/base/words';
 
 /** Most ends that are named. */
 const MOST = 6;

@@ -8,7 +8,8 @@ import { FORMATS, formatOf } from '../../../core/exchange/neighbours/formats';
 import { MAX_FILE, decodeText, tooLarge } from '../../../core/exchange/text';
 import { fail, type Result } from '../../../core/base/result';
 import { useWorkbench } from '../../state/context';
-import { counted, upper } from '../../ui/words/units';
+import { upper } from '../../ui/words/units';
+import { counted } from '../../../core/base/words';
 import styles from '../../ui/table.module.css';
 
 /** A file as it was read; JSON does not say on which switch it was printed. */

@@ -2,7 +2,7 @@
 import type { Plan } from '../../../core/cabling/plan';
 import { sentencesOf } from '../../../core/edit/describe';
 import type { Design } from '../../../core/model/document';
-import { counted } from '../../ui/words/units';
+import { counted } from '../../../core/base/words';
 import styles from '../shared/lines/line.module.css';
 
 /** Most effects shown at once. */

@@ -17,7 +17,7 @@ import styles from '../../ui/panel.module.css';
 import * as read from '../../ui/read';
 import { choiceOf, textOf } from '../../ui/several';
 import { TextButton } from '../../ui/TextButton';
-import { counted } from '../../ui/words/units';
+import { counted } from '../../../core/base/words';
 import { PortFields } from './PortFields';
 import { SwitchFields } from './SwitchFields';
 

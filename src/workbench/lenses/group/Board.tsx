@@ -13,7 +13,7 @@ import { keepingUnlisted, listedVlans, regionsInUse, vlansIn } from '../../../co
 import { TextButton } from '../../ui/TextButton';
 import * as read from '../../ui/read';
 import { useFollowing, useWorkbench } from '../../state/context';
-import { counted } from '../../ui/words/units';
+import { counted } from '../../../core/base/words';
 import styles from '../shared/group.module.css';
 import { InstanceColumn, type VlanTag } from './InstanceColumn';
 import { ProposeGroupings } from './ProposeGroupings';

@@ -17,7 +17,7 @@ import { askEqual } from '../../state/questions';
 import { useAsk } from '../../state/ask';
 import { percentText } from '../shared/loadRows';
 import { Offers, type Offer } from '../shared/Offers';
-import { counted } from '../../ui/words/units';
+import { counted } from '../../../core/base/words';
 import { Asking } from '../shared/Asking';
 import styles from '../shared/group.module.css';
 import { atPresent } from '../../state/looking';

@@ -11,7 +11,7 @@ import { usePresent } from '../shared/plan/usePresent';
 import { useWorkbenchStore } from '../../state/context';
 import { askGoals, askPlan } from '../../state/questions';
 import { useAsk } from '../../state/ask';
-import { counted } from '../../ui/words/units';
+import { counted } from '../../../core/base/words';
 import { Asking } from '../shared/Asking';
 import { GoalChoice } from './GoalChoice';
 import styles from '../shared/group.module.css';

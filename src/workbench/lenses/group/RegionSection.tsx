@@ -23,7 +23,7 @@ import styles from '../../ui/panel.module.css';
 import * as read from '../../ui/read';
 import { choiceOf } from '../../ui/several';
 import { useFollowing, useWorkbench } from '../../state/context';
-import { counted } from '../../ui/words/units';
+import { counted } from '../../../core/base/words';
 import { useRegions } from '../../state/useRegions';
 
 const OWN = ' own';

@@ -10,7 +10,7 @@ import { TextButton } from '../../ui/TextButton';
 import { useFollowing, useWorkbench, useWorkbenchStore } from '../../state/context';
 import type { Item } from '../../state/selection';
 import { selectionOf } from '../../state/selection';
-import { counted } from '../../ui/words/units';
+import { counted } from '../../../core/base/words';
 import { regionLetter } from './RegionOutlines';
 import { CompareSwitches } from './CompareSwitches';
 import styles from '../shared/group.module.css';

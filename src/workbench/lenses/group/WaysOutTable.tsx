@@ -11,8 +11,7 @@ import { useJudged } from '../shared/plan/useJudged';
 import { usePresent } from '../shared/plan/usePresent';
 import { askWaysOut } from '../../state/questions';
 import { TextButton } from '../../ui/TextButton';
-import { durationText } from '../../ui/words/durations';
-import { counted } from '../../ui/words/units';
+import { counted, durationText } from '../../../core/base/words';
 import { Asking } from '../shared/Asking';
 import styles from '../shared/group.module.css';
 

@@ -12,7 +12,8 @@ import { ChoiceSetting, TextSetting } from '../../ui/fields';
 import styles from '../../ui/panel.module.css';
 import * as read from '../../ui/read';
 import { choiceOf, textOf } from '../../ui/several';
-import { counted, upper } from '../../ui/words/units';
+import { upper } from '../../ui/words/units';
+import { counted } from '../../../core/base/words';
 import { EDGE_CHOICES } from '../../ui/words/choices';
 
 type Guarded = { readonly switch: SwitchId; readonly port: Port | Bundle };

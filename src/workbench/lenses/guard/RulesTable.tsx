@@ -4,7 +4,7 @@ import { useMemo } from 'react';
 import { guardRules, type GuardRule } from '../../../core/analysis/guards/rules';
 import { useFollowing } from '../../state/context';
 import { switchesIn } from '../../state/selection';
-import { counted } from '../../ui/words/units';
+import { counted } from '../../../core/base/words';
 import styles from '../../ui/table.module.css';
 import group from '../shared/group.module.css';
 import { Offers, type Offer } from '../shared/Offers';

@@ -14,7 +14,7 @@ import { csvOf } from '../../ui/csv';
 import { FilterField, useFilter } from '../../ui/FilterField';
 import { Grid } from '../../ui/Grid';
 import styles from '../../ui/table.module.css';
-import { counted } from '../../ui/words/units';
+import { counted } from '../../../core/base/words';
 import { Asking } from '../shared/Asking';
 import { BackToNow, MapShows, switchesText, useKept, useShownRow } from '../shared/lossTable';
 

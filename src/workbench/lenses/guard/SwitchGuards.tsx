@@ -9,7 +9,8 @@ import { ChoiceSetting, TextSetting } from '../../ui/fields';
 import styles from '../../ui/panel.module.css';
 import * as read from '../../ui/read';
 import { choiceOf, textOf } from '../../ui/several';
-import { counted, upper } from '../../ui/words/units';
+import { upper } from '../../ui/words/units';
+import { counted } from '../../../core/base/words';
 
 export function SwitchGuards({ switches }: { readonly switches: readonly Switch[] }) {
   const act = useWorkbench((state) => state.act);

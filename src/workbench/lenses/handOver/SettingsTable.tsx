@@ -1,47 +1,51 @@
 'use client';
-/** The settings of a switch in an open form, as its file will be, with what the form cannot say; saved one by one or all together. */
+/** The settings of a switch in an open form, as its files will be, with what the form cannot say; saved one by one or all together. */
 import Button from '@mui/material/Button';
-import { strToU8, zipSync } from 'fflate';
-import { useMemo, useState } from 'react';
-import { FORMS, leftOutText, settingsFiles } from '../../../core/exchange/settings/forms';
-import { WHOLES, wholeFile } from '../../../core/exchange/wholes';
+import { useState } from 'react';
+import { counted } from '../../../core/base/words';
+import { FORMS, LEFT_OUT, leftOutText } from '../../../core/exchange/settings/forms';
+import { WHOLES } from '../../../core/exchange/wholes';
 import { fileNameOf } from '../../../core/model/derive/write';
+import type { Design } from '../../../core/model/document';
 import type { SwitchId } from '../../../core/model/ids';
 import { useFollowing, useWorkbench } from '../../state/context';
 import { itemsOf } from '../../state/selection';
+import { saveAll } from '../../ui/saveAll';
 import { saveFile } from '../../ui/saveFile';
 import { Select } from '../../ui/Select';
 import styles from '../../ui/table.module.css';
-import { counted } from '../../ui/words/units';
+import { fromThere, useEarlier } from '../shared/useEarlier';
+import { FilesView } from './FilesView';
 import room from './handOver.module.css';
+import { useRevision, useWritten } from './useWritten';
+
+/** In place of a revision to begin with. */
+const WHOLE = 'whole';
 
 export function SettingsTable() {
   const design = useFollowing((state) => state.design);
-  const selection = useWorkbench((state) => state.selection);
   const [key, setKey] = useState(FORMS[0]!.key);
-  const [chosen, choose] = useState<SwitchId | null>(null);
+  const [since, setSince] = useState(WHOLE);
+  const earlier = useEarlier();
   const form = [...FORMS, ...WHOLES].find((each) => each.key === key)!;
-  const files = useMemo(() => {
-    const settings = FORMS.find((each) => each.key === key);
-    return settings ? settingsFiles(design, settings) : [];
-  }, [design, key]);
-  const whole = useMemo(() => {
-    const found = WHOLES.find((each) => each.key === key);
-    return found ? { ...wholeFile(design, found), leftOut: NOTHING } : null;
-  }, [design, key]);
-  const selected = itemsOf(selection).flatMap((item) => ('switch' in item ? [item.switch] : []))[0];
-  const own = [chosen, selected].flatMap((id) => files.find((each) => each.switch === id) ?? [])[0] ?? files[0];
-  const file = whole ?? own;
-  if (!file)
+  const differs = since !== WHOLE && FORMS.some((each) => each.key === key);
+  const before = useRevision(differs ? Number(since) : null);
+  const { switches, whole } = useWritten(design, key, differs ? before.design : null);
+  const { own, choose } = useChosen(switches);
+  if (design.switches.length === 0)
     return <p className={styles.empty}>There is no switch yet: what is set at switches can be saved here then.</p>;
-  const all = () => {
-    const leftOut = leftOutText(files);
-    const named = [
-      ...files.map(({ name, text }) => [name, text] as const),
-      ...(leftOut === '' ? [] : [[LEFT_OUT, leftOut] as const]),
-    ];
-    const zipped = zipSync(Object.fromEntries(named.map(([name, text]) => [name, strToU8(text)])));
-    saveFile(`${stem(design)}-${form.key}.zip`, 'application/zip', zipped);
+  const waits = differs && !before.design;
+  const files = whole ? [whole] : waits ? [] : (own?.files ?? []);
+  const saveOne = () =>
+    files.length === 1
+      ? saveFile(files[0]!.name, form.type, files[0]!.text)
+      : saveAll(`${stem(design)}-${form.key}-${own!.switch}`, files);
+  const saveEvery = () => {
+    const leftOut = leftOutText(switches);
+    saveAll(`${stem(design)}-${form.key}`, [
+      ...switches.flatMap((each) => each.files),
+      ...(leftOut === '' ? [] : [{ name: LEFT_OUT, text: leftOut }]),
+    ]);
   };
   return (
     <>
@@ -56,51 +60,76 @@ export function SettingsTable() {
             title={form.says}
           />
         </label>
-        {own && !whole && (
+        {!whole && (
+          <Select<string>
+            label="What of it"
+            value={since}
+            options={[[WHOLE, 'all that is set'], ...(earlier ?? []).map(fromThere)]}
+            choose={setSince}
+            title="all that is set, or only what differs from an earlier revision"
+          />
+        )}
+        {own && !whole && !waits && (
           <label>
             of{' '}
             <Select<string>
               label="Switch"
               value={own.switch}
-              options={files.map((each) => [each.switch, each.of])}
+              options={switches.map((each) => [each.switch, each.of])}
               choose={(id) => choose(id as SwitchId)}
             />
           </label>
         )}
-        <Button size="small" variant="outlined" onClick={() => saveFile(file.name, form.type, file.text)}>
-          Save this file
+        <Button size="small" variant="outlined" disabled={files.length === 0} onClick={saveOne}>
+          {files.length > 1 ? `Save these ${files.length} files` : 'Save this file'}
         </Button>
         {!whole && (
-          <Button size="small" variant="outlined" onClick={all}>
-            Save all {files.length}
+          <Button size="small" variant="outlined" disabled={waits || switches.length === 0} onClick={saveEvery}>
+            Save all {counted(switches.length, 'switch', 'switches')}
           </Button>
         )}
-        <span>{form.says}</span>
+        <span>
+          {form.says}
+          {differs && ' In a safe order, step by step: Change plan, in Prove.'}
+        </span>
+        {before.trouble && <span role="alert">{before.trouble}</span>}
       </div>
-      <div className={room.room}>
-        {!whole && (
-          <section className={room.left} aria-label="What the form cannot say">
-            <h3>
-              {file.leftOut.length === 0
-                ? 'Everything that is set is said'
-                : `${counted(file.leftOut.length, 'thing')} that ${form.name} cannot say`}
-            </h3>
-            <ul>
-              {file.leftOut.map((sentence) => (
-                <li key={sentence}>{sentence}</li>
-              ))}
-            </ul>
-          </section>
-        )}
-        <pre className={room.text} tabIndex={0} aria-label={file.name}>
-          {file.text}
-        </pre>
-      </div>
+      {differs && before.design && switches.length === 0 ? (
+        <p className={styles.empty}>Nothing that {form.name} can say differs from that revision.</p>
+      ) : (
+        <div className={room.room}>
+          {own && !whole && (
+            <section className={room.left} aria-label="What the form cannot say">
+              <h3>
+                {own.leftOut.length === 0
+                  ? 'Everything that is set is said'
+                  : `${counted(own.leftOut.length, 'thing')} that ${form.name} cannot say`}
+              </h3>
+              <ul>
+                {own.leftOut.map((sentence) => (
+                  <li key={sentence}>{sentence}</li>
+                ))}
+              </ul>
+            </section>
+          )}
+          <FilesView files={files} />
+        </div>
+      )}
     </>
   );
 }
 
-const LEFT_OUT = 'left-out.txt';
-const NOTHING: readonly string[] = [];
+/** The switch whose files are shown: the one chosen or selected last, where something is written for it. */
+function useChosen(switches: ReturnType<typeof useWritten>['switches']) {
+  const selection = useWorkbench((state) => state.selection);
+  const selected = itemsOf(selection).flatMap((item) => ('switch' in item ? [item.switch] : []))[0];
+  const [chosen, choose] = useState<{ readonly id: SwitchId; readonly over: SwitchId | undefined } | null>(null);
+  // What was chosen in the list holds until another one is selected.
+  const wanted = chosen && chosen.over === selected ? chosen.id : selected;
+  return {
+    own: switches.find((each) => each.switch === wanted) ?? switches[0],
+    choose: (id: SwitchId) => choose({ id, over: selected }),
+  };
+}
 
-const stem = (design: Parameters<typeof fileNameOf>[0]): string => fileNameOf(design).replace(/\.knot\.json$/, '');
+const stem = (design: Design): string => fileNameOf(design).replace(/\.knot\.json$/, '');

@@ -41,7 +41,7 @@ it('saves all files in one archive, with what is left out', async () => {
   await renderWith(<SettingsTable />);
   fireEvent.click(screen.getByRole('button', { name: 'Save this file' }));
   fireEvent.change(screen.getByLabelText('Form'), { target: { value: 'ovs' } });
-  fireEvent.click(screen.getByRole('button', { name: 'Save all 8' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Save all 8 switches' }));
   expect(saved).toEqual(['ridge-a.openconfig.json', 'fernhollow-observatory-ovs.zip']);
   const octets = await new Promise<ArrayBuffer>((done) => {
     const reader = new FileReader();
@@ -51,6 +51,24 @@ it('saves all files in one archive, with what is left out', async () => {
   const files = unzipSync(new Uint8Array(octets));
   expect(Object.keys(files)).toHaveLength(9);
   expect(new TextDecoder().decode(files['left-out.txt'])).toContain('Open vSwitch has one tree for all VLANs');
+});
+
+it('shows every file of a form that has several', async () => {
+  await renderWith(<SettingsTable />);
+  fireEvent.change(screen.getByLabelText('Form'), { target: { value: 'networkd' } });
+  expect(screen.getByLabelText('ridge-a/10-ridge-a.netdev')).toHaveTextContent('Kind=bridge');
+  fireEvent.change(screen.getByLabelText('Switch'), { target: { value: 'lodge' } });
+  expect(screen.getByLabelText('lodge/20-bundle1.netdev')).toHaveTextContent('Mode=802.3ad');
+  expect(screen.getByRole('button', { name: /^Save these \d+ files$/ })).toBeEnabled();
+});
+
+it('follows the selection again after a switch was chosen in the list', async () => {
+  const store = await renderWith(<SettingsTable />);
+  fireEvent.change(screen.getByLabelText('Switch'), { target: { value: 'workshop' } });
+  expect(text()).toContain('"system-name": "workshop"');
+  act(() => store.getState().select({ kind: 'switch', switch: 'lodge' as SwitchId }));
+  await settle();
+  expect(text()).toContain('"system-name": "lodge"');
 });
 
 it('shows the whole design in one file, too: as lines, and as a graph', async () => {

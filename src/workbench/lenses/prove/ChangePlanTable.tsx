@@ -7,21 +7,19 @@ import type { Grain } from '../../../core/analysis/plans/mix';
 import type { Design } from '../../../core/model/document';
 import { useAsk, type Ask } from '../../state/ask';
 import { useWorkbench, useWorkbenchStore } from '../../state/context';
-import { atPresent, lookingText } from '../../state/looking';
+import { lookingText } from '../../state/looking';
 import { askChange } from '../../state/questions';
 import { revisionAt, revisionName } from '../../state/revisions';
 import { Select } from '../../ui/Select';
 import styles from '../../ui/table.module.css';
-import { counted } from '../../ui/words/units';
+import { counted } from '../../../core/base/words';
 import { Asking } from '../shared/Asking';
 import { PlanSteps } from '../shared/plan/PlanSteps';
-import { summaryText } from '../shared/plan/planWords';
+import { summaryText } from '../../../core/analysis/plans/planWords';
 import { usePresent } from '../shared/plan/usePresent';
-import { useHistory } from '../shared/useHistory';
+import { fromThere, useEarlier } from '../shared/useEarlier';
 import own from './prove.module.css';
 
-/** Revisions offered to begin with, beside those with names. */
-const MOST = 40;
 /** The design that is looked at, as what a plan leads to. */
 const SHOWN = 'shown';
 
@@ -44,24 +42,19 @@ interface Wanted {
 export function ChangePlanTable() {
   const id = useWorkbench((state) => state.id);
   const { design } = usePresent();
-  const saved = useWorkbench((state) => (state.save.kind === 'saved' && atPresent(state) ? state.revision : null));
   const looking = useWorkbench((state) => state.looking);
-  const { entries } = useHistory(id, saved);
+  const earlier = useEarlier();
   const [chosen, choose] = useState<string | null>(null);
   const [grain, setGrain] = useState<Grain>('visits');
   const [wanted, want] = useState<Wanted | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const { status, stop } = useAsk(wanted?.ask ?? null);
-  const earlier = (entries ?? []).filter(({ number }) => number < (saved ?? Infinity));
-  const offered = earlier.filter(({ baseline }, i) => i < MOST || baseline !== null);
+  const offered = earlier ?? [];
   const shown =
     looking.kind === 'proposal' || looking.kind === 'comparison' || looking.kind === 'revision' ? looking : null;
   const options = [
     ...(shown ? [[SHOWN, `from now to ${lookingText(shown)}`] as const] : []),
-    ...offered.map(
-      ({ number, baseline, label }) =>
-        [String(number), `from ${revisionName(number, baseline)} to now: ${label}`.slice(0, 80)] as const,
-    ),
+    ...offered.map(fromThere),
   ];
   const ends = options.find(([value]) => value === chosen)?.[0] ?? options[0]?.[0];
   const find = async () => {
@@ -81,7 +74,7 @@ export function ChangePlanTable() {
       want((now) => now && { ...now, ask: askChange(now.before, now.after, { grain: now.grain, order }) }),
     [],
   );
-  if (entries !== null && options.length === 0 && !wanted)
+  if (earlier !== null && options.length === 0 && !wanted)
     return (
       <p className={styles.empty}>
         Once something has been changed, this finds the order of steps from an earlier revision to the present design;

@@ -22,7 +22,7 @@ import { FilterField, useFilter } from '../../ui/FilterField';
 import { Grid } from '../../ui/Grid';
 import styles from '../../ui/table.module.css';
 import { TextButton } from '../../ui/TextButton';
-import { counted } from '../../ui/words/units';
+import { counted } from '../../../core/base/words';
 import { BackToNow, MapShows, useShownRow } from '../shared/lossTable';
 import own from './prove.module.css';
 import { playFailure, showFailure } from './showFailure';

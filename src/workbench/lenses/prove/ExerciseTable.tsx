@@ -12,7 +12,7 @@ import { useStandings, useWaiting } from '../../state/standings';
 import { Select } from '../../ui/Select';
 import styles from '../../ui/table.module.css';
 import { TextButton } from '../../ui/TextButton';
-import { counted } from '../../ui/words/units';
+import { counted } from '../../../core/base/words';
 import own from './prove.module.css';
 
 export function ExerciseTable() {

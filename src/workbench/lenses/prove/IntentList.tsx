@@ -12,7 +12,7 @@ import type { WorkbenchStore } from '../../state/store';
 import { TextSetting } from '../../ui/fields';
 import styles from '../../ui/table.module.css';
 import { TextButton } from '../../ui/TextButton';
-import { counted } from '../../ui/words/units';
+import { counted } from '../../../core/base/words';
 import { placeOf } from '../shared/places';
 import { addIntents } from './addIntents';
 import own from './prove.module.css';

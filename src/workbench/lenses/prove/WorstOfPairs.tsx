@@ -6,7 +6,7 @@ import { worstByPair, type FailureRun } from '../../../core/analysis/failures/ou
 import { namesOf } from '../../../core/model/derive/names';
 import type { Design } from '../../../core/model/document';
 import styles from '../../ui/table.module.css';
-import { durationText } from '../../ui/words/durations';
+import { durationText } from '../../../core/base/words';
 import { shortened } from '../../ui/words/shortened';
 import own from './prove.module.css';
 

@@ -8,7 +8,7 @@ import { useWorkbench } from '../../state/context';
 import { TextSetting } from '../../ui/fields';
 import styles from '../../ui/panel.module.css';
 import * as read from '../../ui/read';
-import { counted } from '../../ui/words/units';
+import { counted } from '../../../core/base/words';
 
 export function BridgePriority({ sw }: { readonly sw: Switch }) {
   const { id } = sw;

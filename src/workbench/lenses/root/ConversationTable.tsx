@@ -8,7 +8,7 @@ import { useFollowing, useWorkbenchStore } from '../../state/context';
 import { askConversations } from '../../state/questions';
 import type { Item } from '../../state/selection';
 import styles from '../../ui/table.module.css';
-import { counted } from '../../ui/words/units';
+import { counted } from '../../../core/base/words';
 import { Asking } from '../shared/Asking';
 import { ItemTable } from '../shared/ItemTable';
 

@@ -6,7 +6,8 @@ import type { CostMargin, Flip, PortMargins } from '../../../core/analysis/steer
 import type { Solution } from '../../../core/tree/settled';
 import { TextButton } from '../../ui/TextButton';
 import { useFollowing, useWorkbench, useWorkbenchStore } from '../../state/context';
-import { counted, groupText } from '../../ui/words/units';
+import { groupText } from '../../ui/words/units';
+import { counted } from '../../../core/base/words';
 import styles from '../../ui/panel.module.css';
 
 interface Props {

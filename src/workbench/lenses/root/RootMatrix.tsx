@@ -18,7 +18,7 @@ import { Knot, Loop } from '../../map/knots';
 import { strandStyle } from '../../ui/strandStyle';
 import { useFollowing, useWorkbench, useWorkbenchStore } from '../../state/context';
 import { itemsOf, switchesIn, type Item } from '../../state/selection';
-import { counted } from '../../ui/words/units';
+import { counted } from '../../../core/base/words';
 import { csvOf } from '../../ui/csv';
 import { FilterField, useFilter } from '../../ui/FilterField';
 import { useOfSelection } from '../shared/ofSelection';

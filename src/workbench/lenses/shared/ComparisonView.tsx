@@ -9,7 +9,7 @@ import { TextButton } from '../../ui/TextButton';
 import { useWorkbenchStore } from '../../state/context';
 import type { SideBySide } from '../../state/revisions';
 import type { Item } from '../../state/selection';
-import { counted } from '../../ui/words/units';
+import { counted } from '../../../core/base/words';
 import { FilterField, useFilter } from '../../ui/FilterField';
 import { Grid } from '../../ui/Grid';
 import styles from '../../ui/table.module.css';

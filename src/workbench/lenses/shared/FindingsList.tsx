@@ -8,7 +8,7 @@ import { switchesOf } from '../../state/selection';
 import { FINDINGS_SECONDS } from '../../state/solverClient';
 import styles from '../../ui/table.module.css';
 import { atPresent } from '../../state/looking';
-import { counted } from '../../ui/words/units';
+import { counted } from '../../../core/base/words';
 import { useOfSelection } from './ofSelection';
 import { placeOf } from './places';
 

@@ -10,7 +10,7 @@ import { TextButton } from '../../ui/TextButton';
 import { useWorkbench, useWorkbenchStore } from '../../state/context';
 import { movedOf } from '../../state/moved';
 import { solvedOf } from '../../state/revisions';
-import { counted } from '../../ui/words/units';
+import { counted } from '../../../core/base/words';
 import styles from './steering.module.css';
 import { atPresent } from '../../state/looking';
 

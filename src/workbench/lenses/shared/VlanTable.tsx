@@ -11,7 +11,7 @@ import { vlanUses, vlanUsesText } from '../../../core/model/vlanUses';
 import { fail, ok, type Result } from '../../../core/base/result';
 import { TextButton } from '../../ui/TextButton';
 import { useFollowing, useWorkbench, useWorkbenchStore } from '../../state/context';
-import { counted } from '../../ui/words/units';
+import { counted } from '../../../core/base/words';
 import { Grid } from '../../ui/Grid';
 import { useOfSelection } from './ofSelection';
 import styles from '../../ui/table.module.css';

@@ -7,7 +7,7 @@ import type { Names } from '../../../core/model/names';
 import { useWorkbench, useWorkbenchStore } from '../../state/context';
 import { lookingText } from '../../state/looking';
 import { TextButton } from '../../ui/TextButton';
-import { counted } from '../../ui/words/units';
+import { counted } from '../../../core/base/words';
 
 /** The last that was found about a design, which stays while nothing is; null before. */
 export function useKept<T>(of: Design | null, found: T | null): T | null {

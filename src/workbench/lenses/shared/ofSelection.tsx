@@ -5,7 +5,7 @@ import type { SwitchId } from '../../../core/model/ids';
 import { useFollowing } from '../../state/context';
 import { switchesIn } from '../../state/selection';
 import { TextButton } from '../../ui/TextButton';
-import { counted } from '../../ui/words/units';
+import { counted } from '../../../core/base/words';
 
 /** The rows to show, and the choice for the filter's line; `switchesOf` is the same function at each call. */
 export function useOfSelection<T>(

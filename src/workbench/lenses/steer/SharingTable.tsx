@@ -17,7 +17,7 @@ import { Grid } from '../../ui/Grid';
 import { useFollowing, useWorkbench, useWorkbenchStore } from '../../state/context';
 import { itemsOf, type Item } from '../../state/selection';
 import { askSharing } from '../../state/questions';
-import { counted } from '../../ui/words/units';
+import { counted } from '../../../core/base/words';
 import { LoadChart, MOST_BARS } from '../shared/LoadChart';
 import { linkNames, loadRows, percentText, type LoadRow } from '../shared/loadRows';
 import { Asking } from '../shared/Asking';

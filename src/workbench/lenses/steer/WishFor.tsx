@@ -4,7 +4,7 @@ import type { Wish } from '../../../core/analysis/steering/wishes';
 import { useWorkbench } from '../../state/context';
 import type { Chosen } from '../../state/subject';
 import styles from '../../ui/panel.module.css';
-import { counted } from '../../ui/words/units';
+import { counted } from '../../../core/base/words';
 import { AddWishes } from './SteerHere';
 
 export function WishFor({ chosen: { links, ports } }: { readonly chosen: Chosen }) {

@@ -6,7 +6,7 @@ import { treeLabel } from '../../../core/model/ids';
 import { nameOf } from '../../../core/model/names';
 import { treeOf } from '../../../core/tree/settled';
 import { strandStyle } from '../../ui/strandStyle';
-import { counted } from '../../ui/words/units';
+import { counted } from '../../../core/base/words';
 import type { Box } from '../drawn';
 import { figuresKey, readFigures } from '../figures';
 import { isSheafEnd } from '../folded';

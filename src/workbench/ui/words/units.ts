@@ -24,8 +24,5 @@ export function readWhole(text: string): Result<number, string> {
   return /^\d+$/.test(bare) ? ok(Number(bare)) : fail('A whole number, please.');
 }
 
-/** `1 link`, `3 links`. */
-export const counted = (count: number, one: string, many = `${one}s`): string => `${count} ${count === 1 ? one : many}`;
-
 /** With a capital first letter. */
 export const upper = (text: string): string => text.slice(0, 1).toUpperCase() + text.slice(1);

@@ -13,7 +13,8 @@ import { ChoiceSetting, TextSetting } from '../../../ui/fields';
 import styles from '../../../ui/panel.module.css';
 import * as read from '../../../ui/read';
 import { TextButton } from '../../../ui/TextButton';
-import { counted, upper } from '../../../ui/words/units';
+import { upper } from '../../../ui/words/units';
+import { counted } from '../../../../core/base/words';
 
 export function GroupPanel({ chosen: { switches } }: { readonly chosen: Chosen }) {
   const design = useWorkbench((state) => state.design);

@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import { flushSync } from 'react-dom';
 import { useDeferredValue, useId, useMemo, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
 import type { Completions } from '../../../../core/cabling/complete';
-import { counted } from '../../../ui/words/units';
+import { counted } from '../../../../core/base/words';
 import { Faults, type ReadLine } from './Faults';
 import styles from './line.module.css';
 

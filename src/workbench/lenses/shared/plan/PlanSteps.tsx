@@ -12,7 +12,7 @@ import { atPresent } from '../../../state/looking';
 import { Editable } from '../../../ui/editable';
 import { TextButton } from '../../../ui/TextButton';
 import { BackToNow, MapShows } from '../lossTable';
-import { checksOf, meanwhileText, settledText, stepsText } from './planWords';
+import { checksOf, meanwhileText, settledText, stepsText } from '../../../../core/analysis/plans/planWords';
 import styles from './plan.module.css';
 import { playPlan, showStep } from './showPlan';
 

@@ -9,7 +9,7 @@ import { useAsk, type Ask } from '../../../state/ask';
 import { askJudged } from '../../../state/questions';
 import { Asking } from '../Asking';
 import styles from './plan.module.css';
-import { summaryText } from './planWords';
+import { summaryText } from '../../../../core/analysis/plans/planWords';
 
 interface Judging {
   readonly judged: JudgedPlan | null;

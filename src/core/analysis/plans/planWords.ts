@@ -1,10 +1,9 @@
 /** Plans in words. */
-import type { JudgedPlan, JudgedStep, StepEffect } from '../../../../core/analysis/plans/judge';
-import type { Plan } from '../../../../core/analysis/plans/plan';
-import { treesName, type SwitchId, type TreeId } from '../../../../core/model/ids';
-import type { Names } from '../../../../core/model/names';
-import { durationText } from '../../../ui/words/durations';
-import { counted } from '../../../ui/words/units';
+import type { JudgedPlan, JudgedStep, StepEffect } from './judge';
+import type { Plan } from './plan';
+import { treesName, type SwitchId, type TreeId } from '../../model/ids';
+import type { Names } from '../../model/names';
+import { counted, durationText } from '../../base/words';
 
 /** What a step does once all has settled, in a sentence or some. */
 export function settledText({ ends, roots, cutOff, broken }: StepEffect, names: Names): string {

@@ -1,4 +1,7 @@
-/** Lengths of time as people say them. */
+/** Counts and lengths of time as people say them. */
+
+/** `1 port`, `3 ports`. */
+export const counted = (count: number, one: string, many = `${one}s`): string => `${count} ${count === 1 ? one : many}`;
 
 /** `1.005 ms`, `820 ms`, `31.2 s`. */
 export function durationText(seconds: number): string {

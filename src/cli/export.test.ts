@@ -1,0 +1,78 @@
+/** `knot-path export`, as people run it. */
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { planLines } from '../core/cabling/plan';
+import { fernhollow } from '../core/demo/demos';
+import { writeDesign } from '../core/model/derive/write';
+import { designOf } from '../core/testing/networks';
+import { clearFolder, file, folder, knotPath } from './testing';
+
+afterAll(clearFolder);
+const demo = file('demo.knot.json', writeDesign(fernhollow()));
+
+describe('knot-path export', () => {
+  it('writes a file for each switch and what the form cannot say, and replaces nothing without --force', () => {
+    const out = path.join(folder, 'linux');
+    const args = ['export', demo, '--as', 'linux', '--out', out];
+    expect(knotPath(args)).toEqual({
+      status: 0,
+      stdout: `8 files in ${out}; 19 things that Linux commands cannot say: left-out.txt\n`,
+      stderr: '',
+    });
+    expect(readdirSync(out)).toHaveLength(9);
+    expect(readFileSync(path.join(out, 'lodge.linux.sh'), 'utf8')).toContain('ip link add name lodge ');
+    writeFileSync(path.join(out, 'lodge.linux.sh'), 'mine');
+    expect(knotPath(args)).toMatchObject({
+      status: 2,
+      stderr: expect.stringContaining('--force replaces them') as string,
+    });
+    expect(readFileSync(path.join(out, 'lodge.linux.sh'), 'utf8')).toBe('mine');
+    expect(knotPath([...args, '--force']).status).toBe(0);
+    expect(readFileSync(path.join(out, 'lodge.linux.sh'), 'utf8')).toContain('ip link add');
+    expect(readdirSync(out)).toHaveLength(9);
+  });
+  it('writes what leads from a revision to the design, step by step, and folders where a form has several files', () => {
+    const out = mkdtempSync(path.join(tmpdir(), 'knot-path-'));
+    const before = path.join(out, 'before.json');
+    const design = JSON.parse(readFileSync(demo, 'utf8')) as { switches: { id: string; priority?: number }[] };
+    design.switches.find(({ id }) => id === 'lodge')!.priority = 61_440;
+    writeFileSync(before, JSON.stringify(design));
+    const steps = path.join(out, 'steps');
+    const { status, stdout } = knotPath(['export', demo, '--as', 'ovs', '--from', before, '--out', steps]);
+    expect([status, stdout]).toEqual([0, expect.stringContaining('in the order of their numbers: steps.txt')]);
+    expect(readdirSync(steps).sort()).toEqual(['01-lodge.ovs.sh', 'left-out.txt', 'steps.txt']);
+    expect(readFileSync(path.join(steps, '01-lodge.ovs.sh'), 'utf8')).toContain('ovs-vsctl set bridge lodge');
+    expect(knotPath(['export', demo, '--as', 'ovs', '--from', demo, '--out', path.join(out, 'none')])).toMatchObject({
+      status: 0,
+      stdout: 'nothing to write: nothing that Open vSwitch commands can say differs\n',
+    });
+    const folders = path.join(out, 'folders');
+    expect(knotPath(['export', demo, '--as', 'networkd', '--out', folders]).status).toBe(0);
+    expect(readdirSync(path.join(folders, 'lodge'))).toContain('10-lodge.netdev');
+    expect(existsSync(path.join(out, 'none'))).toBe(false);
+    rmSync(out, { recursive: true });
+  });
+
+  it('writes the design as lines that make it again, and as graphs', () => {
+    const out = path.join(folder, 'whole');
+    for (const form of ['lines', 'graphml', 'dot'])
+      expect(knotPath(['export', demo, '--as', form, '--out', out]).status).toBe(0);
+    expect(readdirSync(out).sort()).toEqual(
+      ['dot', 'graphml', 'lines.txt'].map((end) => `fernhollow-observatory.${end}`),
+    );
+    const again = planLines(designOf({}), readFileSync(path.join(out, 'fernhollow-observatory.lines.txt'), 'utf8'));
+    expect(again.faults).toBe(0);
+  });
+  it('writes nothing where something is wrong', () => {
+    const out = path.join(folder, 'none');
+    const wrong = knotPath(['export', demo, '--as', 'openconfig', '--switch', 'nobody', '--out', out]);
+    expect(wrong).toMatchObject({ status: 2, stderr: expect.stringContaining('--switch: found "nobody"') as string });
+    expect(knotPath(['export', demo, '--as', 'paper', '--out', out]).status).toBe(2);
+    expect(knotPath(['export', demo, '--as', 'ovs', '--out', path.join(demo, 'below')])).toMatchObject({
+      status: 2,
+      stdout: '',
+    });
+    expect(existsSync(out)).toBe(false);
+  });
+});
