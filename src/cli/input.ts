@@ -1,5 +1,8 @@
 /** What the commands read, and what makes it unusable (exit code 2, one line on standard error). */
 import { readFileSync } from 'node:fs';
+import { parseJson } from '../core/base/json';
+import type { Scenario } from '../core/model/scenario';
+import { readScenario } from '../core/sim/scenario/scenario';
 import type { DesignProblem } from '../core/model/problem';
 import { problemText } from '../core/model/problem';
 import { readDesignText } from '../core/model/read';
@@ -24,6 +27,18 @@ export function loadDesign(file: string): Design {
   const design = readDesignText(readText(file));
   if (!design.ok) throw new Unusable(`${file}: ${firstOf(design.error)}`);
   return design.value;
+}
+
+/** Reads a scenario and holds it against the design. */
+export function loadScenario(file: string, design: Design): Scenario {
+  const json = parseJson(readText(file));
+  if (!json.ok) throw new Unusable(`${file}: found ${json.error}; allowed: a JSON document`);
+  const scenario = readScenario(json.value, design);
+  if (!scenario.ok)
+    throw new Unusable(
+      `${file}: ${problemText(scenario.error[0]!)}${scenario.error.length > 1 ? ` (and ${scenario.error.length - 1} more)` : ''}`,
+    );
+  return scenario.value;
 }
 
 /** Loads and solves. */

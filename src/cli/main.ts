@@ -6,6 +6,7 @@ import { checkCommand } from './commands/check';
 import { proveCommand } from './commands/prove';
 import { explainCommand } from './commands/explain';
 import { exportCommand } from './commands/export';
+import { labCommand } from './commands/lab';
 import { pictureCommand } from './commands/picture';
 import { simulateCommand } from './commands/simulate';
 import { solveCommand } from './commands/solve';
@@ -22,6 +23,7 @@ const VERBS: readonly Verb[] = [
   proveCommand,
   pictureCommand,
   exportCommand,
+  labCommand,
   backupCommand,
   restoreCommand,
 ];

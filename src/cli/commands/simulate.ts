@@ -3,17 +3,12 @@ import type { Verb } from '../verb';
 import type { Ending, PortInTree, Run, TraceEntry } from '../../core/sim/run';
 import { MOST_FRAMES } from '../../core/sim/trace/sentLog';
 import { renameSync, rmSync, writeFileSync } from 'node:fs';
-import { problemText } from '../../core/model/problem';
 import { captureOf } from '../../core/sim/report/capture';
 import { MOST_COPIES } from '../../core/sim/traffic/loops';
-import type { Scenario } from '../../core/model/scenario';
-import { readScenario } from '../../core/sim/scenario/scenario';
 import { simulate } from '../../core/sim/simulate';
-import type { Design } from '../../core/model/document';
 import { compileNetwork } from '../../core/topology/network';
 import { encodePcapng } from '../../core/wire/pcapng';
-import { parseJson } from '../../core/base/json';
-import { Unusable, loadDesign, readText } from '../input';
+import { Unusable, loadDesign, loadScenario } from '../input';
 
 interface Options {
   readonly scenario: string;
@@ -81,17 +76,6 @@ function writeWhole(file: string, bytes: Uint8Array): void {
     rmSync(beside, { force: true });
     throw new Unusable(`${file}: cannot be written (${(error as NodeJS.ErrnoException).code ?? 'unknown'})`);
   }
-}
-
-function loadScenario(file: string, design: Design): Scenario {
-  const json = parseJson(readText(file));
-  if (!json.ok) throw new Unusable(`${file}: found ${json.error}; allowed: a JSON document`);
-  const scenario = readScenario(json.value, design);
-  if (!scenario.ok)
-    throw new Unusable(
-      `${file}: ${problemText(scenario.error[0]!)}${scenario.error.length > 1 ? ` (and ${scenario.error.length - 1} more)` : ''}`,
-    );
-  return scenario.value;
 }
 
 function seedOf(text: string | undefined): number {

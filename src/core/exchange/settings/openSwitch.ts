@@ -37,6 +37,11 @@ function note(sw: SwitchSet, left: LeftOut): void {
     if (bundle.minLinks > 1) left.note('A bond has no minimum of links', bundle.interface);
     if (bundle.members.length > 1 && sw.mode !== 'off')
       left.note('Open vSwitch runs no spanning tree on a bond: it forwards whatever the tree says', bundle.interface);
+    else if (negotiates(bundle) && sw.mode !== 'off')
+      left.note(
+        'Open vSwitch sends no LACPDU where its tree holds a port: one member alone never comes up',
+        bundle.interface,
+      );
   }
   for (const port of outsideOf(sw)) {
     noteUnsaid(port, 'Open vSwitch', ['bpduGuard', 'loopProbe', 'rootGuard', 'loopGuard', 'restrictedTcn'], left);
@@ -89,7 +94,7 @@ function bridgeSettings(sw: SwitchSet): Settings {
     ['stp_enable', `${prefix === 'stp'}`],
     ['rstp_enable', `${prefix === 'rstp'}`],
     ...(prefix === null
-      ? []
+      ? ([['other-config:forward-bpdu', 'true']] satisfies [string, string][])
       : [of('priority', sw.trees[0]!.priority), of('max-age', maxAge), of('forward-delay', forwardDelay)]),
     ...(prefix === 'stp' ? [of('hello-time', hello), of('system-id', mac)] : []),
     ...(prefix === 'rstp' ? [of('transmit-hold-count', txHold), of('address', mac)] : []),

@@ -1,0 +1,155 @@
+/** A lab: a design built of real switches, changed as a scenario says, and held against what we say. */
+import path from 'node:path';
+import { mkdirSync, writeFileSync } from 'node:fs';
+import { labDesign, type LabSystem } from '../../core/exchange/lab/labDesign';
+import { judgeLab, type Verdict } from '../../core/exchange/lab/judge';
+import { FORMS, settingsFiles } from '../../core/exchange/settings/forms';
+import type { SettingsForm } from '../../core/exchange/settings/form';
+import type { Design, Switch } from '../../core/model/document';
+import type { SwitchId, TreeId } from '../../core/model/ids';
+import { run, runIn } from './run';
+import { noteNamespace, type Lab } from './standing';
+import { SYSTEMS, type Place, type System } from './systems';
+import { hostTag, portName, signals, wiringOf, type Wiring } from './wiring';
+
+/** What its folder has of the files that built it. */
+const FILES = 'settings';
+
+export class RunningLab {
+  /** What it is built of now: the design as these switches can be it. */
+  design: Design;
+  readonly leftOut: readonly string[];
+  readonly wiring: Wiring;
+  private readonly lab: Lab;
+  private readonly tree: TreeId | null;
+  private readonly kind: LabSystem;
+  private readonly system: System;
+  private readonly form: SettingsForm;
+  private told = 0;
+
+  constructor(lab: Lab, design: Design, kind: LabSystem, tree: TreeId | null) {
+    const { vlans, bonds, tags } = SYSTEMS[kind].abilities();
+    const made = labDesign(design, kind, tree, bonds);
+    this.lab = lab;
+    this.kind = kind;
+    this.tree = tree;
+    this.design = made.design;
+    this.leftOut = [
+      ...made.leftOut,
+      ...(vlans ? [] : ["This kernel's bridge does not tell VLANs apart: none is set."]),
+      ...(tags
+        ? []
+        : ['This kernel puts no VLAN tags on frames of hosts: where one would be needed, a host has no address.']),
+    ];
+    this.system = SYSTEMS[kind];
+    this.form = FORMS.find(({ key }) => key === kind)!;
+    this.wiring = wiringOf(this.design, lab.id);
+  }
+
+  /** Makes namespaces, cables, switches and hosts. */
+  build(): void {
+    const { switches, hosts, cables } = this.wiring;
+    for (const name of [...switches.values(), ...hosts.values()]) {
+      noteNamespace(this.lab, name);
+      run('ip', ['netns', 'add', name]);
+      // A switch has no addresses of its own; what it would say by itself is in nobody's way then.
+      if (!name.includes('-host')) runIn(name, 'sh', ['-c', 'echo 1 > /proc/sys/net/ipv6/conf/default/disable_ipv6']);
+      run('ip', ['-n', name, 'link', 'set', 'lo', 'up']);
+    }
+    batch(
+      null,
+      cables.map(
+        ([a, b]) =>
+          `link add name ${a.interface} netns ${a.namespace} type veth peer name ${b.interface} netns ${b.namespace}`,
+      ),
+    );
+    for (const sw of this.design.switches) this.system.start(sw, this.placeOf(sw.id));
+    this.runScripts(null);
+    this.setSignals(null);
+    this.design.hosts.forEach((host, h) => this.setHost(host, h));
+  }
+
+  /** Goes on to another state of the design, by the scripts that lead there. */
+  follow(design: Design): void {
+    const before = this.design;
+    this.design = labDesign(design, this.kind, this.tree, this.system.abilities().bonds).design;
+    this.runScripts(before);
+    this.setSignals(before);
+  }
+
+  /** Reads every switch that has power, and compares. */
+  judge(): Verdict {
+    const on = this.design.switches.filter(({ up }) => up);
+    return judgeLab(this.design, new Map(on.map((sw) => [sw.id, this.read(sw)])));
+  }
+
+  private read(sw: Switch) {
+    return this.system.read(sw, this.placeOf(sw.id));
+  }
+
+  private placeOf(id: SwitchId): Place {
+    const namespace = this.wiring.switches.get(id)!;
+    return { namespace, folder: path.join(this.lab.folder, namespace) };
+  }
+
+  private runScripts(from: Design | null): void {
+    const folder = path.join(this.lab.folder, FILES, String(this.told));
+    this.told += 1;
+    mkdirSync(folder, { recursive: true });
+    for (const { switch: id, files } of settingsFiles(this.design, this.form, { from }))
+      for (const { name, text } of files) {
+        const file = path.join(folder, name);
+        writeFileSync(file, text);
+        const place = this.placeOf(id);
+        runIn(place.namespace, 'sh', [file], { env: this.system.environment(place) });
+      }
+  }
+
+  /** Sets cables' ends up and down: all of them, or those that are otherwise than before. */
+  private setSignals(from: Design | null): void {
+    const before = from ? signals(from) : null;
+    const now = signals(this.design);
+    for (const sw of this.design.switches) {
+      const lines = sw.ports.flatMap((port) => {
+        const up = now.get(`${sw.id} ${port.id}`)!;
+        return before?.get(`${sw.id} ${port.id}`) === up
+          ? []
+          : [`link set dev ${portName(this.design, { switch: sw.id, port: port.id })} ${up ? 'up' : 'down'}`];
+      });
+      if (lines.length > 0) batch(this.placeOf(sw.id).namespace, lines);
+    }
+  }
+
+  /** A host has its cards up, as one bond where they are, and an address in its VLAN. */
+  private setHost(host: Design['hosts'][number], h: number): void {
+    const namespace = this.wiring.hosts.get(host.id)!;
+    const cards = host.attach.map((_, i) => `eth${i}`);
+    const tag = hostTag(this.design, host);
+    const lines = cards.map((card) => `link set dev ${card} up`);
+    let own = cards[0];
+    if (own === undefined) return;
+    if (host.bundle) {
+      const { mode, timeout } = host.bundle;
+      const lacp = mode === 'active' || mode === 'passive';
+      own = 'bond0';
+      lines.unshift(
+        `link add name bond0 type bond ${lacp ? `mode 802.3ad lacp_active ${mode === 'active' ? 'on' : 'off'} lacp_rate ${timeout}` : 'mode balance-xor'} miimon 100`,
+        ...cards.flatMap((card) => [`link set dev ${card} down`, `link set dev ${card} master bond0`]),
+      );
+      lines.push('link set dev bond0 up');
+    } else lines.unshift(`link set dev ${own} address ${host.mac}`);
+    if (tag !== null && !this.system.abilities().tags) return batch(namespace, lines);
+    if (tag !== null) {
+      lines.push(`link add link ${own} name vlan${tag} type vlan id ${tag}`, `link set dev vlan${tag} up`);
+      own = `vlan${tag}`;
+    }
+    // 2001:db8::/32 is for documentation (RFC 3849).
+    lines.push(`addr add 2001:db8:0:${host.vlan.toString(16)}::${(h + 1).toString(16)}/64 dev ${own} nodad`);
+    batch(namespace, lines);
+  }
+}
+
+/** Lines of `ip`, all at once. */
+function batch(namespace: string | null, lines: readonly string[]): void {
+  run('ip', [...(namespace === null ? [] : ['-n', namespace]), '-batch', '-'], { input: `${lines.join('\n')}\n` });
+}
