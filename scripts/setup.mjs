@@ -66,14 +66,26 @@ if (process.argv.includes('--chromium')) {
 }
 // Tools that some tests hold our answers against; without them those tests are left out, and say so.
 if (process.argv.includes('--tools')) {
-  if (spawnSync('tshark', ['--version']).error && !install('tshark', 'the packet analyser'))
-    say('no packet analyser here: captures are not held against one');
-  if (spawnSync('ip', ['-V']).error && !install('iproute2', 'the network tools'))
-    say('no iproute2 here: nothing is held against the Linux bridge');
+  const wanted = [
+    ['tshark', 'tshark', 'captures are not held against a packet analyser'],
+    ['ip', 'iproute2', 'nothing is held against the Linux bridge'],
+    ['ovs-vsctl', 'openvswitch-switch', 'nothing is held against Open vSwitch'],
+    ['shellcheck', 'shellcheck', 'scripts are not checked'],
+    ['xmllint', 'libxml2-utils', 'GraphML is not parsed by another'],
+    ['dot', 'graphviz', 'DOT is not parsed by another'],
+  ].filter(([program]) => spawnSync(program, ['-V'], { stdio: 'ignore' }).error);
+  if (
+    wanted.length > 0 &&
+    !install(
+      wanted.map(([, name]) => name),
+      'what tests compare with',
+    )
+  )
+    for (const [, name, lost] of wanted) say(`no ${name} here: ${lost}`);
 }
 
-/** Installs a system package where this machine lets us; false where it does not. */
-function install(name, what) {
+/** Installs a system package, or several, where this machine lets us; false where it does not. */
+function install(names, what) {
   if (process.getuid?.() !== 0 || spawnSync('apt-get', ['--version']).status !== 0) return false;
   say(`installing ${what} from the system packages`);
   const options = {
@@ -82,5 +94,5 @@ function install(name, what) {
     stdio: 'inherit',
   };
   const done = (args) => spawnSync('apt-get', args, options).status === 0;
-  return done(['update', '-qq']) && done(['install', '-y', '-qq', '--no-install-recommends', name]);
+  return done(['update', '-qq']) && done(['install', '-y', '-qq', '--no-install-recommends', ...[names].flat()]);
 }

@@ -13,10 +13,11 @@ export function file(name: string, text: string): string {
   return path.join(folder, name);
 }
 
-export function knotPath(args: string[], input = '') {
+export function knotPath(args: string[], input = '', env: NodeJS.ProcessEnv = process.env) {
   const { status, stdout, stderr } = spawnSync(process.execPath, ['dist/cli/knot-path.cjs', ...args], {
     encoding: 'utf8',
     input,
+    env,
   });
   return { status, stdout, stderr };
 }

@@ -89,7 +89,9 @@ export class RunningLab {
 
   private placeOf(id: SwitchId): Place {
     const namespace = this.wiring.switches.get(id)!;
-    return { namespace, folder: path.join(this.lab.folder, namespace) };
+    // Sockets have short paths, and switches may have long names.
+    const s = this.design.switches.findIndex((sw) => sw.id === id);
+    return { namespace, folder: path.join(this.lab.folder, `switch${s}`) };
   }
 
   private runScripts(from: Design | null): void {

@@ -19,8 +19,8 @@ export interface Lab {
   readonly folder: string;
 }
 
-/** Makes a folder for a lab, and has it watched: however this program ends, what it has made is taken away. */
-export function newLab(): Lab {
+/** Makes a folder for a lab, and has it watched: however this program ends, `cli` takes away what it has made. */
+export function newLab(cli = process.argv[1]!): Lab {
   const folder = mkdtempSync(path.join(tmpdir(), PREFIX));
   writeFileSync(path.join(folder, NAMESPACES), '');
   const lab = { id: path.basename(folder).slice(PREFIX.length), folder };
@@ -33,7 +33,7 @@ export function newLab(): Lab {
       'sh',
       folder,
       process.execPath,
-      process.argv[1]!,
+      cli,
       lab.id,
     ],
     { detached: true, stdio: ['pipe', 'ignore', 'ignore'] },
@@ -51,11 +51,11 @@ export const keep = ({ folder }: Lab): void => writeFileSync(path.join(folder, K
 
 export const isKept = ({ folder }: Lab): boolean => existsSync(path.join(folder, KEPT));
 
-/** The labs that stand here. */
-export const standingLabs = (): Lab[] =>
-  readdirSync(tmpdir())
-    .filter((name) => name.startsWith(PREFIX) && existsSync(path.join(tmpdir(), name, NAMESPACES)))
-    .map((name) => ({ id: name.slice(PREFIX.length), folder: path.join(tmpdir(), name) }));
+/** The labs that stand, whose folders are in this one. */
+export const standingLabs = (within = tmpdir()): Lab[] =>
+  readdirSync(within)
+    .filter((name) => name.startsWith(PREFIX) && existsSync(path.join(within, name, NAMESPACES)))
+    .map((name) => ({ id: name.slice(PREFIX.length), folder: path.join(within, name) }));
 
 /** Takes a lab away: its daemons, its namespaces with all that is in them, its folder. */
 export function takeAway({ folder }: Lab): void {
@@ -64,7 +64,7 @@ export function takeAway({ folder }: Lab): void {
   for (const name of namespaces) {
     // Whatever runs in a namespace of ours is ours: a daemon, a shell that somebody has left open.
     const { stdout } = spawnSync('ip', ['netns', 'pids', name], { encoding: 'utf8' });
-    for (const pid of (stdout ?? '').split('\n').filter(Boolean)) end(Number(pid));
+    for (const pid of stdout.split('\n').filter(Boolean)) end(Number(pid));
     spawnSync('ip', ['netns', 'del', name], { stdio: 'ignore' });
   }
   rmSync(folder, { recursive: true, force: true });

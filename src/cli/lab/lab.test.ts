@@ -1,0 +1,100 @@
+/** `knot-path lab`, as people run it: on machines where it can be, with real switches. */
+import { existsSync, readFileSync } from 'node:fs';
+import { spawn, spawnSync } from 'node:child_process';
+import path from 'node:path';
+import { writeDesign } from '../../core/model/derive/write';
+import { networkOf } from '../../core/testing/networks';
+import { readLabResult } from '../../core/exchange/lab/result';
+import { clearFolder, file, folder, knotPath } from '../testing';
+import { standingLabs } from './standing';
+import { unable } from './systems';
+
+afterAll(clearFolder);
+// Labs of these tests alone, whatever else stands here.
+const env = { ...process.env, TMPDIR: folder };
+const lab = (args: string[]) => knotPath(['lab', ...args], '', env);
+const standing = () => standingLabs(folder);
+const quick = { dialect: 'rstp', timers: { hello: 1, maxAge: 6, forwardDelay: 4 } };
+const DESIGN = networkOf(
+  { a: { ...quick, priority: 4096 }, b: quick, c: quick },
+  ['a 1 = b 1', 'b 2 = c 2', 'c 3 = a 3'],
+  { 'c 9': { vlans: { mode: 'access', vlan: 15 } } },
+  { hosts: [{ id: 'h', mac: '02:00:00:00:01:01', vlan: 15, attach: [{ switch: 'c', port: '9' }] }] },
+);
+const design = file('ring.knot.json', writeDesign(DESIGN));
+const real = unable('ovs') === null ? it : it.skip;
+const namespaces = (): string => spawnSync('ip', ['netns'], { encoding: 'utf8' }).stdout;
+
+real(
+  'builds a ring, cuts a cable, finds all as we say, leaves a result and nothing else',
+  () => {
+    const scenario = file(
+      'cut.json',
+      JSON.stringify({
+        until: 60,
+        actions: [
+          { at: 0, do: 'link-down', link: 'l0' },
+          { at: 1, do: 'bridge-priority', switch: 'c', priority: 0 },
+        ],
+      }),
+    );
+    const out = path.join(folder, 'result.json');
+    const { status, stdout, stderr } = lab([design, '--with', 'ovs', '--scenario', scenario, '--out', out]);
+    expect([status, stderr]).toEqual([0, '']);
+    expect(stdout).toMatch(/^Built, and powered on: after [\d.]+ s all \d+ things are as we say\.$/m);
+    expect(stdout).toContain('0 s: The link a port 1 to b port 1 is cut.');
+    const result = readLabResult(readFileSync(out, 'utf8'));
+    expect(result).toMatchObject({
+      ok: true,
+      value: { with: 'ovs', rounds: [{ differences: [] }, { differences: [] }] },
+    });
+    expect(standing()).toEqual([]);
+  },
+  120_000,
+);
+
+real(
+  'leaves a lab standing that is kept, until it is stopped',
+  () => {
+    const { status, stdout } = lab([design, '--with', 'ovs', '--keep']);
+    expect(status).toBe(0);
+    const [, id] = /lab stop (\S+)$/m.exec(stdout)!;
+    expect(stdout).toContain(`ip netns exec knot-path-${id}-host1 sh    # h`);
+    const shell = spawnSync('ip', ['netns', 'exec', `knot-path-${id}-host1`, 'ip', '-6', 'addr'], { encoding: 'utf8' });
+    expect(shell.stdout).toContain('2001:db8:0:f::1/64');
+    expect(lab(['stop', id!])).toMatchObject({ status: 0, stdout: '1 lab taken away.\n' });
+    expect(namespaces()).not.toContain(`knot-path-${id}`);
+  },
+  120_000,
+);
+
+real(
+  'takes away what it made even where it is killed',
+  async () => {
+    const child = spawn(process.execPath, ['dist/cli/knot-path.cjs', 'lab', design, '--with', 'ovs'], {
+      stdio: 'ignore',
+    });
+    const until = async (what: () => boolean): Promise<void> => {
+      while (!what()) await new Promise((done) => setTimeout(done, 50));
+    };
+    await until(() => standing().some(({ id }) => namespaces().includes(`knot-path-${id}-`)));
+    const [made] = standing();
+    child.kill('SIGKILL');
+    await until(() => !existsSync(made!.folder));
+    expect(namespaces()).not.toContain(`knot-path-${made!.id}`);
+  },
+  120_000,
+);
+
+it('says what cannot be done', () => {
+  const scenario = file('mute.json', JSON.stringify({ until: 60, actions: [{ at: 0, do: 'one-way', link: 'l0' }] }));
+  for (const [args, found] of [
+    [[design], '--with: found nothing; allowed: linux, ovs'],
+    [[design, '--with', 'ovs', '--tree', 'vlan:7'], '--tree: found "vlan:7"; allowed: cst'],
+    [[design, '--with', 'ovs', '--scenario', scenario], 'actions[0]: found one-way; allowed: what can be done to real'],
+    [['stop', 'nobody'], 'lab stop: found "nobody"'],
+  ] as const) {
+    const { status, stderr } = lab([...args]);
+    expect([status, stderr]).toEqual([2, expect.stringContaining(found)]);
+  }
+});
