@@ -73,6 +73,7 @@ real(
   async () => {
     const child = spawn(process.execPath, ['dist/cli/knot-path.cjs', 'lab', design, '--with', 'ovs'], {
       stdio: 'ignore',
+      env,
     });
     const until = async (what: () => boolean): Promise<void> => {
       while (!what()) await new Promise((done) => setTimeout(done, 50));
