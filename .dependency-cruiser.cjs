@@ -45,6 +45,7 @@ module.exports = {
           '^src/core/testing/',
           '^src/core/exchange/csv\\.ts$',
           '^src/core/wire/mstConfiguration\\.ts$',
+          '^src/core/exchange/templates/liquid\\.ts$',
         ],
       },
       to: {
@@ -59,6 +60,15 @@ module.exports = {
       to: {
         dependencyTypes: ['npm', 'npm-dev', 'npm-no-pkg', 'npm-unknown', 'core'],
         pathNot: '^node_modules/(@types/)?papaparse/',
+      },
+    },
+    {
+      name: 'core-does-templates-with-liquidjs-only',
+      severity: 'error',
+      from: { path: '^src/core/exchange/templates/liquid\\.ts$' },
+      to: {
+        dependencyTypes: ['npm', 'npm-dev', 'npm-no-pkg', 'npm-unknown', 'core'],
+        pathNot: '^node_modules/liquidjs/',
       },
     },
     {

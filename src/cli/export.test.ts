@@ -64,6 +64,21 @@ describe('knot-path export', () => {
     const again = planLines(designOf({}), readFileSync(path.join(out, 'fernhollow-observatory.lines.txt'), 'utf8'));
     expect(again.faults).toBe(0);
   });
+  it('writes by a template that comes with the product or is kept in the design, and tells what is wrong with one', () => {
+    const out = path.join(folder, 'templates');
+    expect(knotPath(['export', demo, '--as', 'template:worklist', '--switch', 'lodge', '--out', out]).status).toBe(0);
+    expect(readFileSync(path.join(out, 'lodge.txt'), 'utf8')).toContain('lodge: what to set');
+    const template = { id: 't1', name: 'Mine', end: '.mine', text: 'a\n{{ nobody }}' };
+    const own = file('own.knot.json', writeDesign({ ...fernhollow(), templates: [template] }));
+    expect(knotPath(['export', own, '--as', 'template:Mine', '--out', out])).toMatchObject({
+      status: 2,
+      stderr: 'knot-path: --as: Mine, of ridge-a: Line 2, column 4: undefined variable: nobody\n',
+    });
+    expect(knotPath(['export', own, '--as', 'template:Yours', '--out', out]).stderr).toContain(
+      '--as: found "template:Yours"; allowed: openconfig, linux, networkd, ovs, template:t1, template:worklist',
+    );
+  });
+
   it('writes nothing where something is wrong', () => {
     const out = path.join(folder, 'none');
     const wrong = knotPath(['export', demo, '--as', 'openconfig', '--switch', 'nobody', '--out', out]);

@@ -1,5 +1,4 @@
 /** `knot-path export`. */
-import { Option } from 'commander';
 import { planChange } from '../../core/analysis/plans/changePlan';
 import { counted } from '../../core/base/words';
 import type { SettingsForm } from '../../core/exchange/settings/form';
@@ -12,6 +11,7 @@ import {
   type SwitchFiles,
 } from '../../core/exchange/settings/forms';
 import { STEPS, stepFiles } from '../../core/exchange/settings/stepFiles';
+import { formsOf, templateKey, TemplateError } from '../../core/exchange/templates/form';
 import { WHOLES, wholeFile } from '../../core/exchange/wholes';
 import type { Design } from '../../core/model/document';
 import type { SwitchId } from '../../core/model/ids';
@@ -31,13 +31,17 @@ function runExport(file: string, options: Options): void {
   const design = loadDesign(file);
   const whole = WHOLES.find(({ key }) => key === options.as);
   if (whole) exportWhole(design, whole, options);
-  else
-    exportSettings(
-      design,
-      FORMS.find(({ key }) => key === options.as)!,
-      file,
-      options,
-    );
+  else exportSettings(design, formCalled(design, options.as), file, options);
+}
+
+/** A form by its key; a template also by its name. */
+function formCalled(design: Design, asked: string): SettingsForm {
+  const forms = formsOf(design);
+  const form =
+    forms.find(({ key }) => key === asked) ??
+    forms.find(({ key, name }) => key.startsWith(templateKey('')) && templateKey(name) === asked);
+  if (form) return form;
+  throw new Unusable(`--as: found "${asked}"; allowed: ${[...forms, ...WHOLES].map(({ key }) => key).join(', ')}`);
 }
 
 function exportWhole(design: Design, whole: (typeof WHOLES)[0], { as, switch: only, from, out, force }: Options): void {
@@ -59,12 +63,8 @@ function exportSettings(design: Design, form: SettingsForm, file: string, option
     throw new Unusable(
       `--switch: found "${unknown}"; allowed: ${design.switches.map(({ id }) => id).join(', ') || 'none, since the design has no switch'}`,
     );
-  const { files, leftOut, order } = settingsToWrite(
-    design,
-    form,
-    options.from,
-    (only ?? null) as SwitchId[] | null,
-    file,
+  const { files, leftOut, order } = written(() =>
+    settingsToWrite(design, form, options.from, (only ?? null) as SwitchId[] | null, file),
   );
   if (files.length === 0) {
     process.stdout.write(
@@ -79,6 +79,15 @@ function exportSettings(design: Design, form: SettingsForm, file: string, option
   process.stdout.write(
     `${counted(files.length, 'file')} in ${out}${order}${told > 0 ? `; ${counted(told, 'thing')} that ${form.name} cannot say: ${LEFT_OUT}` : ''}\n`,
   );
+}
+
+/** A faulty template is told in one line. */
+function written<T>(write: () => T): T {
+  try {
+    return write();
+  } catch (error) {
+    throw error instanceof TemplateError ? new Unusable(`--as: ${error.message}`) : error;
+  }
 }
 
 interface ToWrite {
@@ -117,9 +126,7 @@ export const exportCommand: Verb = (program) =>
       'settings of the switches in an open form, a file for each, or the design as lines or a graph; all files are written or none',
     )
     .argument('<file>', 'design document, - for standard input')
-    .addOption(
-      new Option('--as <form>', 'the form').choices([...FORMS, ...WHOLES].map(({ key }) => key)).makeOptionMandatory(),
-    )
+    .requiredOption('--as <form>', `${[...FORMS, ...WHOLES].map(({ key }) => key).join(', ')}, or template:NAME`)
     .option('--switch <id...>', 'these switches alone')
     .option('--from <revision>', 'what leads from this design document to the other one, in the order of a plan')
     .requiredOption('--out <directory>', 'where to write them; made where it is not there')

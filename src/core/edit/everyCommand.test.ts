@@ -44,6 +44,7 @@ function poolsOf(design: Design): Pools {
       host: [...design.hosts.slice(0, 2).map(({ id }) => id as string), 'none'],
       intent: ['kept', 'none'],
       place: ['switches', 'lodge', 'name', '__proto__'],
+      template: ['g1', 'none'],
       scenario: ['new', ...design.scenarios.map(({ id }) => id)],
       device: ['lodge', 'other'],
       devicePort: ['1'],
@@ -71,6 +72,7 @@ const grouped = ((): Design => {
   return {
     ...demo,
     groups,
+    templates: [{ id: 'g1', name: 'kept', end: '.txt', text: '{{ name }}' }],
     intents: [{ id: 'kept', line: 'no finding', severity: 'must', note: '' }],
     switches: demo.switches.map((sw, i) => (i < 3 ? { ...sw, group: groups[i % 2]!.id, stack: stackOf(2) } : sw)),
   };
@@ -115,6 +117,7 @@ it.each(options.map((option) => [[...option.shape.do.values][0]!, option] as con
         'add-region',
         'keep-worksheet',
         'keep-scenario',
+        'keep-template',
         'set-region',
         'set-switch',
         'set-pair',

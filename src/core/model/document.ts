@@ -14,6 +14,7 @@ import { observedSchema } from './observed';
 import { regionSchema } from './region';
 import { scenarioSchema } from './scenario';
 import { switchSchema } from './switch';
+import { templateSchema } from './template';
 import { vlanSchema } from './vlan';
 import { worksheetSchema } from './worksheet';
 
@@ -31,6 +32,7 @@ export * from './region';
 export * from './stack';
 export * from './pair';
 export * from './switch';
+export * from './template';
 export * from './vlan';
 export * from './worksheet';
 
@@ -130,6 +132,14 @@ export const designSchema = z.strictObject({
     most: 100,
     reads: 'nothing',
     nameOf: (scenario) => `scenario ${scenario.name}`,
+  }),
+  /** Templates by which settings are written. */
+  templates: listField(z.array(templateSchema).default([]), {
+    label: 'templates',
+    one: 'template',
+    most: 50,
+    reads: 'nothing',
+    nameOf: (template) => `template ${template.name}`,
   }),
   /** Worksheets that were filled in by hand, the oldest first. */
   worksheets: field(z.array(worksheetSchema).default([]), {

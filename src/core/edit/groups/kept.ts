@@ -1,7 +1,7 @@
-/** What is kept with a design and no part of the network: reported neighbours, worksheets, scenarios. */
+/** What is kept with a design and no part of the network: reported neighbours, worksheets, scenarios, templates. */
 import equal from 'fast-deep-equal';
 import { z } from '../../base/zod';
-import { mostOf, observedSchema, worksheetSchema } from '../../model/document';
+import { mostOf, observedSchema, templateSchema, worksheetSchema } from '../../model/document';
 import { treesName } from '../../model/ids';
 import { scenarioSchema } from '../../model/scenario';
 import { command } from '../command';
@@ -69,6 +69,36 @@ export const keptCommands = [
       say({ design }, { scenario }) {
         const name = design.scenarios.find((each) => each.id === scenario)?.name;
         return say('scenario ', `${name ?? scenario}: forgotten`);
+      },
+    },
+  ),
+  /** Adds a template, or replaces the one of that id. */
+  command(
+    'keep-template',
+    { template: templateSchema },
+    {
+      apply(draft, { template }) {
+        const place = draft.templates.findIndex((each) => each.id === template.id);
+        draft.templates.splice(place < 0 ? draft.templates.length : place, place < 0 ? 0 : 1, copyOf(template));
+      },
+      say({ design }, { template }) {
+        const there = design.templates.some((each) => each.id === template.id);
+        return say('template ', `${template.name}: ${there ? 'changed' : 'kept'}`);
+      },
+    },
+  ),
+  command(
+    'forget-template',
+    { template: z.string() },
+    {
+      apply(draft, { template }) {
+        const place = draft.templates.findIndex((each) => each.id === template);
+        if (place < 0) throw new Missing(`template ${template}`);
+        draft.templates.splice(place, 1);
+      },
+      say({ design }, { template }) {
+        const name = design.templates.find((each) => each.id === template)?.name;
+        return say('template ', `${name ?? template}: forgotten`);
       },
     },
   ),

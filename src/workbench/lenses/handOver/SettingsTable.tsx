@@ -4,6 +4,7 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { counted } from '../../../core/base/words';
 import { FORMS, LEFT_OUT, leftOutText } from '../../../core/exchange/settings/forms';
+import { formsOf } from '../../../core/exchange/templates/form';
 import { WHOLES } from '../../../core/exchange/wholes';
 import { fileNameOf } from '../../../core/model/derive/write';
 import type { Design } from '../../../core/model/document';
@@ -27,10 +28,11 @@ export function SettingsTable() {
   const [key, setKey] = useState(FORMS[0]!.key);
   const [since, setSince] = useState(WHOLE);
   const earlier = useEarlier();
-  const form = [...FORMS, ...WHOLES].find((each) => each.key === key)!;
-  const differs = since !== WHOLE && FORMS.some((each) => each.key === key);
+  const offered = [...formsOf(design), ...WHOLES];
+  const form = offered.find((each) => each.key === key) ?? FORMS[0]!;
+  const differs = since !== WHOLE && !WHOLES.some((each) => each.key === form.key);
   const before = useRevision(differs ? Number(since) : null);
-  const { switches, whole } = useWritten(design, key, differs ? before.design : null);
+  const { switches, whole, fault } = useWritten(design, form.key, differs ? before.design : null);
   const { own, choose } = useChosen(switches);
   if (design.switches.length === 0)
     return <p className={styles.empty}>There is no switch yet: what is set at switches can be saved here then.</p>;
@@ -39,10 +41,10 @@ export function SettingsTable() {
   const saveOne = () =>
     files.length === 1
       ? saveFile(files[0]!.name, form.type, files[0]!.text)
-      : saveAll(`${stem(design)}-${form.key}-${own!.switch}`, files);
+      : saveAll(`${stem(design)}-${fileWord(form.key)}-${own!.switch}`, files);
   const saveEvery = () => {
     const leftOut = leftOutText(switches);
-    saveAll(`${stem(design)}-${form.key}`, [
+    saveAll(`${stem(design)}-${fileWord(form.key)}`, [
       ...switches.flatMap((each) => each.files),
       ...(leftOut === '' ? [] : [{ name: LEFT_OUT, text: leftOut }]),
     ]);
@@ -54,8 +56,8 @@ export function SettingsTable() {
           As{' '}
           <Select
             label="Form"
-            value={key}
-            options={[...FORMS, ...WHOLES].map((each) => [each.key, each.name])}
+            value={form.key}
+            options={offered.map((each) => [each.key, each.name])}
             choose={setKey}
             title={form.says}
           />
@@ -92,7 +94,11 @@ export function SettingsTable() {
           {form.says}
           {differs && ' In a safe order, step by step: Change plan, in Prove.'}
         </span>
-        {before.trouble && <span role="alert">{before.trouble}</span>}
+        {(before.trouble ?? fault) !== null && (
+          <span className={styles.fault} role="alert">
+            {before.trouble ?? fault}
+          </span>
+        )}
       </div>
       {differs && before.design && switches.length === 0 ? (
         <p className={styles.empty}>Nothing that {form.name} can say differs from that revision.</p>
@@ -131,5 +137,8 @@ function useChosen(switches: ReturnType<typeof useWritten>['switches']) {
     choose: (id: SwitchId) => choose({ id, over: selected }),
   };
 }
+
+/** `template:worklist` has a sign that file names do not take everywhere. */
+const fileWord = (key: string): string => key.replaceAll(/[^A-Za-z0-9_.-]/g, '-');
 
 const stem = (design: Design): string => fileNameOf(design).replace(/\.knot\.json$/, '');

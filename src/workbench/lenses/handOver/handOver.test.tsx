@@ -4,7 +4,9 @@ import { unzipSync } from 'fflate';
 import { designOf } from '../../../core/testing/networks';
 import type { SwitchId } from '../../../core/model/ids';
 import { renderWith, settle } from '../../testing';
+import { LabTable } from './LabTable';
 import { SettingsTable } from './SettingsTable';
+import { TemplatesTable } from './TemplatesTable';
 
 const text = () => document.querySelector('pre')!.textContent;
 
@@ -78,6 +80,72 @@ it('shows the whole design in one file, too: as lines, and as a graph', async ()
   expect(screen.queryByLabelText('Switch')).toBeNull();
   fireEvent.change(screen.getByLabelText('Form'), { target: { value: 'lines' } });
   expect(text()).toContain('ridge-a 1 = ridge-b 1');
+});
+
+it('writes by a template, shows its fault at its line, and keeps it in the design', async () => {
+  const store = await renderWith(<TemplatesTable />);
+  const area = screen.getByLabelText<HTMLTextAreaElement>('Text of the template');
+  expect(screen.getByLabelText('Preview')).toHaveTextContent('ridge-a: what to set');
+  fireEvent.change(area, { target: { value: 'x\n{{ name | rangs }}' } });
+  await settle();
+  expect(screen.getByRole('alert')).toHaveTextContent('Line 2, column 1: undefined filter: rangs.');
+  fireEvent.click(screen.getByRole('button', { name: 'show the line' }));
+  expect(area.value.slice(area.selectionStart, area.selectionEnd)).toBe('{{ name | rangs }}');
+  fireEvent.change(area, { target: { value: '{{ name }} of mine' } });
+  await settle();
+  expect(screen.getByLabelText('Preview')).toHaveTextContent('ridge-a of mine');
+  fireEvent.click(screen.getByRole('button', { name: 'Keep it in the design' }));
+  await settle();
+  expect(store.getState().design.templates).toMatchObject([{ id: 'worklist', text: '{{ name }} of mine' }]);
+  fireEvent.click(screen.getByRole('button', { name: 'New' }));
+  fireEvent.change(screen.getByLabelText('Name'), { target: { value: 'Another' } });
+  fireEvent.click(screen.getByRole('button', { name: 'Keep it' }));
+  await settle();
+  expect(store.getState().design.templates.map(({ name }) => name)).toEqual(['Worklist', 'Another']);
+  fireEvent.click(screen.getByRole('button', { name: 'forget it' }));
+  await settle();
+  expect(store.getState().design.templates.map(({ name }) => name)).toEqual(['Worklist']);
+});
+
+it('says how a lab is run, reads what one found, and leads to the place of a difference', async () => {
+  const store = await renderWith(<LabTable />);
+  expect(screen.getByText(/npx knot-path lab/)).toHaveTextContent('fernhollow-observatory.knot.json');
+  const choose = (text: string) =>
+    fireEvent.change(screen.getByLabelText('Result of a lab'), {
+      target: {
+        files: [
+          Object.assign(new File([text], 'lab.json'), {
+            arrayBuffer: async () => new TextEncoder().encode(text).buffer,
+          }),
+        ],
+      },
+    });
+  choose('[]');
+  expect(await screen.findByRole('alert')).toHaveTextContent('This is no result of a lab');
+  choose(
+    JSON.stringify({
+      format: 'knot-path-lab',
+      version: 1,
+      name: 'Another',
+      with: 'ovs',
+      tree: 'vlan:15',
+      at: '2026-01-01T12:00:00Z',
+      leftOut: [],
+      rounds: [
+        {
+          after: 'Built',
+          seconds: 3,
+          compared: 9,
+          differences: [{ switch: 'lodge', interface: 'port3', what: 'role', there: 'root', ours: 'alternate' }],
+        },
+      ],
+    }),
+  );
+  const found = within(await screen.findByRole('region', { name: 'What the lab found' }));
+  expect(found.getByText('1 thing otherwise than we say')).toBeInTheDocument();
+  expect(found.getByText('It is a result of “Another”.')).toBeInTheDocument();
+  fireEvent.click(found.getByRole('button', { name: 'lodge port 3' }));
+  expect(store.getState().selection).toEqual({ kind: 'port', switch: 'lodge', port: '3' });
 });
 
 it('says so where there is no switch', async () => {

@@ -10,6 +10,16 @@ export const handOver: LensManifest = {
       tall: true,
       withoutTrees: true,
     }),
+    table('templates', 'Templates', () => import('./TemplatesTable').then((m) => m.TemplatesTable), {
+      offer: 'Templates of your own, over the settings of a switch',
+      tall: true,
+      withoutTrees: true,
+    }),
+    table('lab', 'Lab', () => import('./LabTable').then((m) => m.LabTable), {
+      offer: 'Lab: the design built of real switches, and what it found',
+      tall: true,
+      withoutTrees: true,
+    }),
     vlans,
     findings,
     history,

@@ -1,7 +1,8 @@
 'use client';
 /** What is written in a form: of every switch, whole or from an earlier revision on, or the design in one file. */
 import { useEffect, useMemo, useState } from 'react';
-import { FORMS, settingsFiles, type NamedFile, type SwitchFiles } from '../../../core/exchange/settings/forms';
+import { settingsFiles, type NamedFile, type SwitchFiles } from '../../../core/exchange/settings/forms';
+import { formsOf, TemplateError } from '../../../core/exchange/templates/form';
 import { WHOLES, wholeFile } from '../../../core/exchange/wholes';
 import type { Design } from '../../../core/model/document';
 import { useWorkbench } from '../../state/context';
@@ -12,15 +13,23 @@ export interface Written {
   readonly switches: readonly SwitchFiles[];
   /** Of forms that hold the design in one file. */
   readonly whole: NamedFile | null;
+  /** Why a template cannot be done. */
+  readonly fault: string | null;
 }
 
 export function useWritten(design: Design, key: string, from: Design | null): Written {
   return useMemo(() => {
-    const [form, whole] = [FORMS.find((each) => each.key === key), WHOLES.find((each) => each.key === key)];
-    return {
-      switches: form ? settingsFiles(design, form, { from }) : [],
-      whole: whole ? wholeFile(design, whole) : null,
-    };
+    const form = formsOf(design).find((each) => each.key === key);
+    const whole = WHOLES.find((each) => each.key === key);
+    const nothing: Written = { switches: [], whole: null, fault: null };
+    if (whole) return { ...nothing, whole: wholeFile(design, whole) };
+    if (!form) return nothing;
+    try {
+      return { ...nothing, switches: settingsFiles(design, form, { from }) };
+    } catch (error) {
+      if (error instanceof TemplateError) return { ...nothing, fault: error.message };
+      throw error;
+    }
   }, [design, key, from]);
 }
 

@@ -14,6 +14,7 @@ import { TextButton } from '../../../ui/TextButton';
 import { BackToNow, MapShows } from '../lossTable';
 import { checksOf, meanwhileText, settledText, stepsText } from '../../../../core/analysis/plans/planWords';
 import styles from './plan.module.css';
+import { SaveSteps } from './SaveSteps';
 import { playPlan, showStep } from './showPlan';
 
 interface Props<S extends PlanStep> {
@@ -95,6 +96,7 @@ export function PlanSteps<S extends PlanStep>(props: Props<S>) {
         )}
         {after}
         <TextButton onClick={() => void copy()}>copy the steps</TextButton>
+        <SaveSteps design={design} plan={plan} judged={judged} label={label} fail={setTrouble} />
         {viewing && (
           <span>
             <MapShows /> <BackToNow />
