@@ -46,6 +46,7 @@ module.exports = {
           '^src/core/exchange/csv\\.ts$',
           '^src/core/wire/mstConfiguration\\.ts$',
           '^src/core/exchange/templates/liquid\\.ts$',
+          '^src/core/exchange/tables/spreadsheet\\.ts$',
         ],
       },
       to: {
@@ -60,6 +61,15 @@ module.exports = {
       to: {
         dependencyTypes: ['npm', 'npm-dev', 'npm-no-pkg', 'npm-unknown', 'core'],
         pathNot: '^node_modules/(@types/)?papaparse/',
+      },
+    },
+    {
+      name: 'core-does-spreadsheets-with-these-two-only',
+      severity: 'error',
+      from: { path: '^src/core/exchange/tables/spreadsheet\\.ts$' },
+      to: {
+        dependencyTypes: ['npm', 'npm-dev', 'npm-no-pkg', 'npm-unknown', 'core'],
+        pathNot: '^node_modules/(read|write)-excel-file/',
       },
     },
     {

@@ -79,6 +79,30 @@ describe('knot-path export', () => {
     );
   });
 
+  it('writes tables, and reads changed ones back as edits or says what is wrong at its cell', () => {
+    const out = path.join(folder, 'tables');
+    expect(knotPath(['export', demo, '--as', 'xlsx', '--out', out]).status).toBe(0);
+    expect(knotPath(['import', path.join(out, 'fernhollow-observatory.xlsx'), '--into', demo]).stdout).toBe(
+      '0 changes; --out FILE writes the design with them\n',
+    );
+    rmSync(out, { recursive: true });
+    expect(knotPath(['export', demo, '--as', 'csv', '--out', out]).stdout).toBe(`11 files in ${out}\n`);
+    const costs = readFileSync(path.join(out, 'costs.csv'), 'utf8');
+    const changed = file('changed.json', '');
+    writeFileSync(path.join(out, 'costs.csv'), costs.replace('lodge,3,,', 'lodge,3,777,'));
+    expect(knotPath(['import', out, '--into', demo, '--out', changed]).stderr).toContain('--force replaces');
+    expect(knotPath(['import', out, '--into', demo, '--out', changed, '--force'])).toMatchObject({
+      status: 0,
+      stdout: `lodge port 3: cost from speed to 777\n1 change in ${changed}\n`,
+    });
+    expect(readFileSync(changed, 'utf8')).toContain('777');
+    writeFileSync(path.join(out, 'costs.csv'), costs.replace('lodge,3,,', 'lodge,3,cheap,'));
+    const { status, stdout } = knotPath(['import', out, '--into', demo, '--out', changed, '--force']);
+    expect([status, stdout]).toEqual([2, expect.stringContaining('all trees: found “cheap”; allowed: a number')]);
+    expect(knotPath(['import', demo, '--into', demo]).status).toBe(2);
+    expect(knotPath(['import', path.join(out, 'nowhere'), '--into', demo]).stderr).toContain('is not there');
+  });
+
   it('writes nothing where something is wrong', () => {
     const out = path.join(folder, 'none');
     const wrong = knotPath(['export', demo, '--as', 'openconfig', '--switch', 'nobody', '--out', out]);

@@ -6,6 +6,7 @@ import { checkCommand } from './commands/check';
 import { proveCommand } from './commands/prove';
 import { explainCommand } from './commands/explain';
 import { exportCommand } from './commands/export';
+import { importCommand } from './commands/import';
 import { labCommand } from './commands/lab';
 import { pictureCommand } from './commands/picture';
 import { simulateCommand } from './commands/simulate';
@@ -23,6 +24,7 @@ const VERBS: readonly Verb[] = [
   proveCommand,
   pictureCommand,
   exportCommand,
+  importCommand,
   labCommand,
   backupCommand,
   restoreCommand,

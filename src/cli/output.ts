@@ -4,7 +4,7 @@ import path from 'node:path';
 import { Unusable } from './input';
 
 /** Writes files into a directory; it and folders in it are made where they are not there. `force`: those of the same names are replaced. */
-export function writeAll(directory: string, files: ReadonlyMap<string, string>, force: boolean): void {
+export function writeAll(directory: string, files: ReadonlyMap<string, string | Uint8Array>, force: boolean): void {
   const taken = [...files.keys()].filter((name) => existsSync(path.join(directory, name)));
   if (taken.length > 0 && !force)
     throw new Unusable(

@@ -11,7 +11,8 @@ import {
   type SwitchFiles,
 } from '../../core/exchange/settings/forms';
 import { STEPS, stepFiles } from '../../core/exchange/settings/stepFiles';
-import { formsOf, templateKey, TemplateError } from '../../core/exchange/templates/form';
+import { CSV, csvTables, spreadsheetName, XLSX } from '../../core/exchange/tables/files';
+import { tablesOf } from '../../core/exchange/tables/tables';
 import { WHOLES, wholeFile } from '../../core/exchange/wholes';
 import type { Design } from '../../core/model/document';
 import type { SwitchId } from '../../core/model/ids';
@@ -27,33 +28,53 @@ interface Options {
   readonly force?: boolean;
 }
 
-function runExport(file: string, options: Options): void {
+async function runExport(file: string, options: Options): Promise<void> {
   const design = loadDesign(file);
   const whole = WHOLES.find(({ key }) => key === options.as);
-  if (whole) exportWhole(design, whole, options);
-  else exportSettings(design, formCalled(design, options.as), file, options);
+  if (whole) {
+    const { name, text } = wholeFile(design, whole);
+    exportWhole(new Map([[name, text]]), options);
+  } else if (options.as === CSV) exportWhole(new Map(csvTables(design).map(({ name, text }) => [name, text])), options);
+  else if (options.as === XLSX)
+    exportWhole(
+      new Map([[spreadsheetName(design), await (await spreadsheets()).writeSpreadsheet(tablesOf(design))]]),
+      options,
+    );
+  else exportSettings(design, await formCalled(design, options.as), file, options);
 }
 
+/** What only some ask for is loaded only then. */
+const templates = () => import('../../core/exchange/templates/form');
+const spreadsheets = () => import('../../core/exchange/tables/spreadsheet');
+
 /** A form by its key; a template also by its name. */
-function formCalled(design: Design, asked: string): SettingsForm {
+async function formCalled(design: Design, asked: string): Promise<SettingsForm> {
+  const plain = FORMS.find(({ key }) => key === asked);
+  if (plain) return plain;
+  const { formsOf, templateKey } = await templates();
   const forms = formsOf(design);
   const form =
     forms.find(({ key }) => key === asked) ??
     forms.find(({ key, name }) => key.startsWith(templateKey('')) && templateKey(name) === asked);
   if (form) return form;
-  throw new Unusable(`--as: found "${asked}"; allowed: ${[...forms, ...WHOLES].map(({ key }) => key).join(', ')}`);
+  throw new Unusable(
+    `--as: found "${asked}"; allowed: ${[...forms, ...WHOLES].map(({ key }) => key).join(', ')}, ${CSV}, ${XLSX}`,
+  );
 }
 
-function exportWhole(design: Design, whole: (typeof WHOLES)[0], { as, switch: only, from, out, force }: Options): void {
+/** Of the whole design: what is about switches or differences has no place there. */
+function exportWhole(
+  files: ReadonlyMap<string, string | Uint8Array>,
+  { as, switch: only, from, out, force }: Options,
+): void {
   for (const [option, given] of [
     ['--switch', only],
     ['--from', from],
   ] as const)
     if (given)
       throw new Unusable(`${option}: found with --as ${as}; allowed: with ${FORMS.map(({ key }) => key).join(', ')}`);
-  const { name, text } = wholeFile(design, whole);
-  writeAll(out, new Map([[name, text]]), force === true);
-  process.stdout.write(`${name} in ${out}\n`);
+  writeAll(out, files, force === true);
+  process.stdout.write(`${files.size === 1 ? [...files.keys()][0]! : counted(files.size, 'file')} in ${out}\n`);
 }
 
 function exportSettings(design: Design, form: SettingsForm, file: string, options: Options): void {
@@ -86,7 +107,7 @@ function written<T>(write: () => T): T {
   try {
     return write();
   } catch (error) {
-    throw error instanceof TemplateError ? new Unusable(`--as: ${error.message}`) : error;
+    throw error instanceof Error && error.name === 'TemplateError' ? new Unusable(`--as: ${error.message}`) : error;
   }
 }
 
@@ -126,7 +147,10 @@ export const exportCommand: Verb = (program) =>
       'settings of the switches in an open form, a file for each, or the design as lines or a graph; all files are written or none',
     )
     .argument('<file>', 'design document, - for standard input')
-    .requiredOption('--as <form>', `${[...FORMS, ...WHOLES].map(({ key }) => key).join(', ')}, or template:NAME`)
+    .requiredOption(
+      '--as <form>',
+      `${[...FORMS, ...WHOLES].map(({ key }) => key).join(', ')}, ${CSV}, ${XLSX}, or template:NAME`,
+    )
     .option('--switch <id...>', 'these switches alone')
     .option('--from <revision>', 'what leads from this design document to the other one, in the order of a plan')
     .requiredOption('--out <directory>', 'where to write them; made where it is not there')

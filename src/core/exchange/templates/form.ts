@@ -16,6 +16,7 @@ export const faultText = ({ line, column, says }: TemplateFault): string => `Lin
 
 /** A template that cannot be done to a switch. */
 export class TemplateError extends Error {
+  override readonly name = 'TemplateError';
   readonly fault: TemplateFault;
   constructor(template: Template, sw: SwitchSet, fault: TemplateFault) {
     super(`${template.name}, of ${sw.name}: ${faultText(fault)}`);

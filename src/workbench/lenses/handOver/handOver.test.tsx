@@ -6,6 +6,7 @@ import type { SwitchId } from '../../../core/model/ids';
 import { renderWith, settle } from '../../testing';
 import { LabTable } from './LabTable';
 import { SettingsTable } from './SettingsTable';
+import { TablesTable } from './TablesTable';
 import { TemplatesTable } from './TemplatesTable';
 
 const text = () => document.querySelector('pre')!.textContent;
@@ -146,6 +147,28 @@ it('says how a lab is run, reads what one found, and leads to the place of a dif
   expect(found.getByText('It is a result of “Another”.')).toBeInTheDocument();
   fireEvent.click(found.getByRole('button', { name: 'lodge port 3' }));
   expect(store.getState().selection).toEqual({ kind: 'port', switch: 'lodge', port: '3' });
+});
+
+it('reads tables back: shows what they change before it is taken, and what is wrong at its cell', async () => {
+  const store = await renderWith(<TablesTable />);
+  const choose = (name: string, text: string) =>
+    fireEvent.change(screen.getByLabelText('Tables to read back'), {
+      target: {
+        files: [
+          Object.assign(new File([text], name), { arrayBuffer: async () => new TextEncoder().encode(text).buffer }),
+        ],
+      },
+    });
+  expect(screen.getByRole('region', { name: 'Tables' })).toHaveTextContent('Ports');
+  choose('costs.csv', 'switch,port,all trees\nlodge,3,cheap\n');
+  expect(await screen.findByText('costs.csv, line 2, all trees: found “cheap”; allowed: a number')).toBeInTheDocument();
+  choose('costs.csv', 'switch,port,all trees\nlodge,3,777\n');
+  expect(await screen.findByText('lodge port 3: cost from speed to 777')).toBeInTheDocument();
+  fireEvent.click(screen.getByRole('button', { name: 'take this step, step 1' }));
+  await settle();
+  const lodge = store.getState().design.switches.find(({ id }) => id === 'lodge')!;
+  expect(lodge.ports.find(({ id }) => id === '3')!.cost).toBe(777);
+  expect(await screen.findByText(/Nothing in them differs from the design/)).toBeInTheDocument();
 });
 
 it('says so where there is no switch', async () => {

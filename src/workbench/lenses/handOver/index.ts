@@ -15,6 +15,11 @@ export const handOver: LensManifest = {
       tall: true,
       withoutTrees: true,
     }),
+    table('tables', 'Tables', () => import('./TablesTable').then((m) => m.TablesTable), {
+      offer: 'Tables: every list of the design as CSV or spreadsheet, out and in',
+      tall: true,
+      withoutTrees: true,
+    }),
     table('lab', 'Lab', () => import('./LabTable').then((m) => m.LabTable), {
       offer: 'Lab: the design built of real switches, and what it found',
       tall: true,

@@ -1,0 +1,28 @@
+/** Who is root of each tree and who would be next: a table to read, not to read back. */
+import type { Design } from '../../model/document';
+import { treeName } from '../../model/ids';
+import { bridgeId, bridgeIdText } from '../../topology/bridgeId';
+import { islandRoots, standbyRoot } from '../../tree/explain/election';
+import { solve } from '../../tree/solve';
+import type { Column, DesignTable } from './table';
+
+const column = (head: string): Column => ({ head, path: null, node: null });
+
+export function shownRoots(design: Design): DesignTable {
+  const { network, trees } = solve(design);
+  const { switches } = network;
+  return {
+    key: 'roots',
+    name: 'Roots',
+    keys: 1,
+    columns: ['tree', 'name', 'root', 'bridge identifier', 'standby', 'bridge identifier of the standby'].map(column),
+    // A line for each root: several where a tree's switches do not all hear each other.
+    rows: trees.flatMap((tree) =>
+      islandRoots(network, tree).map((root) => {
+        const told = (s: number): (string | null)[] =>
+          s < 0 ? [null, null] : [switches[s]!.id, bridgeIdText(bridgeId(switches[s]!, tree.id))];
+        return { place: [], cells: [tree.id, treeName(tree.id), ...told(root), ...told(standbyRoot(tree, root))] };
+      }),
+    ),
+  };
+}
