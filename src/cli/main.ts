@@ -9,6 +9,7 @@ import { exportCommand } from './commands/export';
 import { importCommand } from './commands/import';
 import { labCommand } from './commands/lab';
 import { pictureCommand } from './commands/picture';
+import { reportCommand } from './commands/report';
 import { simulateCommand } from './commands/simulate';
 import { solveCommand } from './commands/solve';
 import { Unusable } from './input';
@@ -23,6 +24,7 @@ const VERBS: readonly Verb[] = [
   checkCommand,
   proveCommand,
   pictureCommand,
+  reportCommand,
   exportCommand,
   importCommand,
   labCommand,

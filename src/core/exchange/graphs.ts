@@ -1,4 +1,5 @@
 /** The design as a graph for other programs: GraphML and DOT. Nodes are switches and hosts, edges their cables. */
+import { escapeXml } from './text';
 import { nameOf } from '../model/names';
 import type { Design } from '../model/document';
 
@@ -64,9 +65,6 @@ function graphOf(design: Design): { readonly nodes: readonly GraphNode[]; readon
 const typeOf = (value: string | number | boolean): string =>
   typeof value === 'string' ? 'string' : typeof value === 'number' ? 'int' : 'boolean';
 
-const xml = (value: string): string =>
-  value.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;');
-
 /** GraphML 1.0, undirected, with what is known of each thing as data. */
 export function graphMl(design: Design): string {
   const { nodes, edges } = graphOf(design);
@@ -81,17 +79,17 @@ export function graphMl(design: Design): string {
   });
   const data = (of: 'node' | 'edge', facts: Readonly<Record<string, string | number | boolean>>): string =>
     Object.entries(facts)
-      .map(([key, value]) => `<data key="${of}-${key.replaceAll(' ', '-')}">${xml(String(value))}</data>`)
+      .map(([key, value]) => `<data key="${of}-${key.replaceAll(' ', '-')}">${escapeXml(String(value))}</data>`)
       .join('');
   return [
     '<?xml version="1.0" encoding="UTF-8"?>',
     '<graphml xmlns="http://graphml.graphdrawing.org/xmlns">',
     ...keys.map(({ of, key, type, id }) => `  <key id="${id}" for="${of}" attr.name="${key}" attr.type="${type}"/>`),
-    `  <graph id="${xml(design.name)}" edgedefault="undirected">`,
-    ...nodes.map(({ id }, i) => `    <node id="${xml(id)}">${data('node', told.node[i]!)}</node>`),
+    `  <graph id="${escapeXml(design.name)}" edgedefault="undirected">`,
+    ...nodes.map(({ id }, i) => `    <node id="${escapeXml(id)}">${data('node', told.node[i]!)}</node>`),
     ...edges.map(
       ({ id, from, to, facts }) =>
-        `    <edge id="${xml(id)}" source="${xml(from)}" target="${xml(to)}">${data('edge', facts)}</edge>`,
+        `    <edge id="${escapeXml(id)}" source="${escapeXml(from)}" target="${escapeXml(to)}">${data('edge', facts)}</edge>`,
     ),
     '  </graph>',
     '</graphml>',

@@ -1,4 +1,4 @@
-/** Octets of a text file of unknown encoding as text. */
+/** Octets of a text file of unknown encoding as text; and texts inside of XML and HTML. */
 import { fail, ok, type Result } from '../base/result';
 
 /** Largest file that is read, in octets. */
@@ -28,3 +28,7 @@ export function decodeText(octets: Uint8Array): Result<string, string> {
       : ok(new TextDecoder('windows-1252').decode(octets));
   }
 }
+
+/** A text as a part of XML or HTML: in elements, and between double quotation marks. */
+export const escapeXml = (value: string): string =>
+  value.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;');

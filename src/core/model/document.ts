@@ -12,6 +12,7 @@ import { linkSchema } from './link';
 import { nameOf } from './names';
 import { observedSchema } from './observed';
 import { regionSchema } from './region';
+import { reportSchema } from './report';
 import { scenarioSchema } from './scenario';
 import { switchSchema } from './switch';
 import { templateSchema } from './template';
@@ -132,6 +133,14 @@ export const designSchema = z.strictObject({
     most: 100,
     reads: 'nothing',
     nameOf: (scenario) => `scenario ${scenario.name}`,
+  }),
+  /** The chapters of its report; absent: all of them. */
+  report: field(reportSchema.optional(), {
+    label: 'chapters of the report',
+    reads: 'nothing',
+    absent: 'all',
+    whole: true,
+    text: (chapters) => (chapters ? `${chapters.length} chosen` : 'all'),
   }),
   /** Templates by which settings are written. */
   templates: listField(z.array(templateSchema).default([]), {

@@ -3,6 +3,7 @@ import equal from 'fast-deep-equal';
 import { z } from '../../base/zod';
 import { mostOf, observedSchema, templateSchema, worksheetSchema } from '../../model/document';
 import { treesName } from '../../model/ids';
+import { reportSchema } from '../../model/report';
 import { scenarioSchema } from '../../model/scenario';
 import { command } from '../command';
 import { Missing, copyOf } from '../draft';
@@ -70,6 +71,17 @@ export const keptCommands = [
         const name = design.scenarios.find((each) => each.id === scenario)?.name;
         return say('scenario ', `${name ?? scenario}: forgotten`);
       },
+    },
+  ),
+  command(
+    'set-report',
+    { report: reportSchema.nullable() },
+    {
+      apply(draft, { report }) {
+        if (report === null) delete draft.report;
+        else if (!equal(draft.report, report)) draft.report = copyOf(report);
+      },
+      say: (_, { report }) => say('report: ', report === null ? 'all chapters' : `${report.length} chapters`),
     },
   ),
   /** Adds a template, or replaces the one of that id. */

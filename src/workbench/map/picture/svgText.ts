@@ -13,3 +13,6 @@ export const tokensFor = (sheet: string, scheme: 'light' | 'dark'): string => {
   const blockOf = (selector: string): string => sheet.split(`${selector} {`)[1]?.split('}')[0] ?? '';
   return `svg{${[blockOf(':root'), scheme === 'dark' ? blockOf('.dark') : ''].join('').replace(/\s*\n\s*/g, '')}}`;
 };
+
+/** The same for a page that holds pictures, in the light scheme: paper is. */
+export const pageTokens = (sheet: string): string => `:root${tokensFor(sheet, 'light').slice('svg'.length)}`;
