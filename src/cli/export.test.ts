@@ -115,3 +115,21 @@ describe('knot-path export', () => {
     expect(existsSync(out)).toBe(false);
   });
 });
+
+describe('knot-path report', () => {
+  it('writes one file with the chapters asked for, and what has changed since', () => {
+    const out = path.join(folder, 'report.html');
+    const before = file('earlier.knot.json', writeDesign({ ...fernhollow(), pathCost: 'short' }));
+    expect(knotPath(['report', demo, '-o', out, '--from', before])).toMatchObject({ status: 0, stderr: '' });
+    const html = readFileSync(out, 'utf8');
+    expect(html).toContain('From earlier.knot.json to now');
+    expect(html).toMatch(/<figure><svg .*lodge/s);
+    expect(html).toContain('@font-face');
+    expect(knotPath(['report', demo, '-o', out, '--chapters', 'cables,roots']).stderr).toContain('--force replaces');
+    expect(knotPath(['report', demo, '-o', out, '--chapters', 'cables,roots', '--force']).status).toBe(0);
+    expect(readFileSync(out, 'utf8').match(/<section/g)).toHaveLength(2);
+    expect(knotPath(['report', demo, '-o', out, '--chapters', 'weather']).stderr).toContain(
+      '--chapters: found "weather"; allowed: summary, changes',
+    );
+  });
+});

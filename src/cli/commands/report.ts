@@ -54,7 +54,8 @@ function earlier(before: Design, design: Design, label: string): Earlier {
 }
 
 /** The chapters that the design has been given, else all. */
-const asKept = (design: Design, before: Earlier | null): readonly Wanted[] => design.report ?? wholeReport({ before });
+const asKept = (design: Design, before: Earlier | null): readonly Wanted[] =>
+  design.report ?? wholeReport(before !== null);
 
 function named(list: string): Wanted[] {
   return list.split(',').map((key) => {

@@ -11,8 +11,8 @@ export interface Wanted {
 }
 
 /** Everything in its order; what is of a change only where there is one. */
-export const wholeReport = ({ before }: Pick<Subject, 'before'>): Wanted[] =>
-  CHAPTERS.filter(({ ofChange }) => !ofChange || before !== null).map(({ key }) => ({ chapter: key, note: '' }));
+export const wholeReport = (change: boolean): Wanted[] =>
+  CHAPTERS.filter(({ ofChange }) => !ofChange || change).map(({ key }) => ({ chapter: key, note: '' }));
 
 /** What draws a map under a title: the text of an SVG. */
 export type Draw = (trees: readonly TreeId[], of: 'now' | 'before', title: string) => string;

@@ -4,7 +4,9 @@ import { unzipSync } from 'fflate';
 import { designOf } from '../../../core/testing/networks';
 import type { SwitchId } from '../../../core/model/ids';
 import { renderWith, settle } from '../../testing';
+import { CHAPTERS } from '../../../core/exchange/report/chapters';
 import { LabTable } from './LabTable';
+import { ReportTable } from './ReportTable';
 import { SettingsTable } from './SettingsTable';
 import { TablesTable } from './TablesTable';
 import { TemplatesTable } from './TemplatesTable';
@@ -147,6 +149,29 @@ it('says how a lab is run, reads what one found, and leads to the place of a dif
   expect(found.getByText('It is a result of “Another”.')).toBeInTheDocument();
   fireEvent.click(found.getByRole('button', { name: 'lodge port 3' }));
   expect(store.getState().selection).toEqual({ kind: 'port', switch: 'lodge', port: '3' });
+});
+
+it('chooses and orders the chapters of the report, with a note to each', async () => {
+  const store = await renderWith(<ReportTable />);
+  const report = () => store.getState().design.report?.map(({ chapter, note }) => [chapter, note]);
+  expect(screen.getAllByRole('checkbox', { checked: true })).toHaveLength(CHAPTERS.length);
+  fireEvent.click(screen.getByRole('checkbox', { name: 'Loads' }));
+  await settle();
+  expect(report()).toHaveLength(CHAPTERS.length - 1);
+  fireEvent.click(screen.getByRole('button', { name: 'earlier, Trees' }));
+  await settle();
+  expect(report()!.slice(2, 4)).toEqual([
+    ['trees', ''],
+    ['plan', ''],
+  ]);
+  const note = screen.getByLabelText('Note to Summary');
+  fireEvent.change(note, { target: { value: 'For the night shift' } });
+  fireEvent.blur(note);
+  await settle();
+  expect(report()![0]).toEqual(['summary', 'For the night shift']);
+  fireEvent.click(screen.getByRole('button', { name: 'all chapters again' }));
+  await settle();
+  expect(report()).toBeUndefined();
 });
 
 it('reads tables back: shows what they change before it is taken, and what is wrong at its cell', async () => {

@@ -15,6 +15,11 @@ export const handOver: LensManifest = {
       tall: true,
       withoutTrees: true,
     }),
+    table('report', 'Report', () => import('./ReportTable').then((m) => m.ReportTable), {
+      offer: 'Report of the design, as one file to print',
+      tall: true,
+      withoutTrees: true,
+    }),
     table('tables', 'Tables', () => import('./TablesTable').then((m) => m.TablesTable), {
       offer: 'Tables: every list of the design as CSV or spreadsheet, out and in',
       tall: true,

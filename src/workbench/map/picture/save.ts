@@ -67,8 +67,11 @@ async function asPng(svg: string): Promise<Uint8Array<ArrayBuffer> | null> {
   }
 }
 
-/** Colours and fonts of this page, as a picture of its own needs them. */
-async function cssOfPage(): Promise<string> {
+/** Colours and fonts of this page, as a picture of its own needs them, or, with `:root`, a page. */
+export async function cssOfPage(
+  at: 'svg' | ':root' = 'svg',
+  dark = document.documentElement.classList.contains('dark'),
+): Promise<string> {
   const rules = [...document.styleSheets].flatMap((sheet) => {
     try {
       return [...sheet.cssRules];
@@ -76,7 +79,6 @@ async function cssOfPage(): Promise<string> {
       return []; // another's sheet: none of ours
     }
   });
-  const dark = document.documentElement.classList.contains('dark');
   const tokens = rules.flatMap((rule) =>
     rule instanceof CSSStyleRule && (rule.selectorText === ':root' || (dark && rule.selectorText === '.dark'))
       ? [
@@ -88,7 +90,7 @@ async function cssOfPage(): Promise<string> {
   );
   const faces = rules.filter((rule): rule is CSSFontFaceRule => rule instanceof CSSFontFaceRule && isLatin(rule));
   const fonts = await Promise.all(faces.map(embedded));
-  return `${fonts.join('')}svg{${tokens.flat().join(';')}}`;
+  return `${fonts.join('')}${at}{${tokens.flat().join(';')}}`;
 }
 
 /** The face that has plain letters, of each of our fonts. */
