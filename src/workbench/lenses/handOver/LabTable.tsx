@@ -1,6 +1,5 @@
 'use client';
 /** How a lab of real switches is run, and what one has found: read from its file, each difference with its place on the map. */
-import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { counted } from '../../../core/base/words';
 import { labTree, LAB_SYSTEMS, labDesign, type LabSystem } from '../../../core/exchange/lab/labDesign';
@@ -12,6 +11,7 @@ import { treeName, type TreeId } from '../../../core/model/ids';
 import { namesOf } from '../../../core/model/derive/names';
 import { useFollowing, useWorkbench } from '../../state/context';
 import type { Item } from '../../state/selection';
+import { FileButton } from '../../ui/FileButton';
 import { Select } from '../../ui/Select';
 import { TextButton } from '../../ui/TextButton';
 import styles from '../../ui/table.module.css';
@@ -47,19 +47,9 @@ export function LabTable() {
             choose={setSystem}
           />
         </label>
-        <Button size="small" variant="outlined" component="label">
+        <FileButton label="Result of a lab" accept=".json" read={([file]) => void read(file)}>
           Read a result
-          <input
-            type="file"
-            hidden
-            accept=".json"
-            aria-label="Result of a lab"
-            onChange={(event) => {
-              void read(event.target.files?.[0]);
-              event.target.value = '';
-            }}
-          />
-        </Button>
+        </FileButton>
         <span>Built from the files of the Settings table, on a Linux machine, as root.</span>
         {trouble && (
           <span className={styles.fault} role="alert">

@@ -10,6 +10,7 @@ import { cellFaultText, readTables, type ReadBack, type Sheet } from '../../../c
 import { tablesOf } from '../../../core/exchange/tables/tables';
 import { MAX_FILE, tooLarge } from '../../../core/exchange/text';
 import type { Design } from '../../../core/model/document';
+import { FileButton } from '../../ui/FileButton';
 import { saveAll } from '../../ui/saveAll';
 import { saveFile } from '../../ui/saveFile';
 import { TextButton } from '../../ui/TextButton';
@@ -52,20 +53,9 @@ export function TablesTable() {
         <Button size="small" variant="outlined" onClick={() => saveAll(`${stem}-tables`, csvTables(design))}>
           Save all as CSV
         </Button>
-        <Button size="small" variant="outlined" component="label">
+        <FileButton label="Tables to read back" accept=".csv,.xlsx" multiple read={(files) => void load(files)}>
           Read tables back
-          <input
-            type="file"
-            multiple
-            hidden
-            accept=".csv,.xlsx"
-            aria-label="Tables to read back"
-            onChange={(event) => {
-              void load([...(event.target.files ?? [])]);
-              event.target.value = '';
-            }}
-          />
-        </Button>
+        </FileButton>
         <span>
           Change cells in any program for tables and read them back: what differs is shown before it is taken.
         </span>
