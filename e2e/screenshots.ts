@@ -1,4 +1,5 @@
 /** Draws the pictures in docs/screenshots from the demo: `npm run screenshots`. */
+import { copyFileSync } from 'node:fs';
 import { test, type Page } from '@playwright/test';
 import { campusOf } from '../src/core/testing/campus';
 import { leanDesign } from '../src/core/model/derive/write';
@@ -92,13 +93,6 @@ test('pictures', async ({ page }) => {
 
   await page.getByRole('tab', { name: 'Cable', exact: true }).click();
   await picture(page, 'cable');
-  const line = page.getByLabel('Quick-cabling line');
-  await line.fill('hut-[1-3] * dome-east,dome-west\nhost "Night desk" = lodge 9 vlan 45\nport lodge 2 100M trunk 1,35');
-  await line.press('Enter');
-  await page.getByRole('tab', { name: /Findings/ }).click();
-  await page.getByRole('button', { name: 'whole map' }).click();
-  await picture(page, 'findings');
-  await page.getByRole('button', { name: 'Undo', exact: true }).click();
   // Bundle: a demo as shipped.
   await openDemo(page);
   await page.getByRole('tab', { name: 'Bundle', exact: true }).click();
@@ -183,6 +177,24 @@ test('a picture of what is handed over, dark', async ({ page }) => {
   await page.getByLabel('Form', { exact: true }).selectOption('linux');
   await page.getByRole('button', { name: 'Dark' }).click();
   await picture(page, 'hand-over');
+});
+
+test('a picture of a report, as it is printed', async ({ page }) => {
+  await openDemo(page);
+  await selectSwitch(page, 'ridge-a');
+  await setSetting(page, 'All trees', '4096');
+  await page.locator('[data-save="saved"]').waitFor();
+  await page.getByRole('tab', { name: 'Hand over', exact: true }).click();
+  await page.getByRole('tab', { name: 'Report', exact: true }).click();
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Write the report' }).click(),
+  ]);
+  const kept = `${await file.path()}.html`;
+  copyFileSync(await file.path(), kept);
+  await page.goto(`file://${kept}`);
+  await page.locator('#roots').evaluate((section) => section.scrollIntoView());
+  await picture(page, 'report');
 });
 
 test('a picture of several makers', async ({ page }) => {
