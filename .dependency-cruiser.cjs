@@ -16,6 +16,16 @@ const coreOrder = [
   'base',
 ];
 
+/** What is not of this repository. */
+const library = { dependencyTypes: ['npm', 'npm-dev', 'npm-no-pkg', 'npm-unknown', 'core'] };
+/** Files of the core that have a library of their own, and no other. */
+const withLibraries = [
+  ['^src/core/exchange/csv\\.ts$', '(@types/)?papaparse'],
+  ['^src/core/exchange/templates/liquid\\.ts$', 'liquidjs'],
+  ['^src/core/exchange/tables/spreadsheet\\.ts$', '(read|write)-excel-file'],
+  ['^src/core/wire/mstConfiguration\\.ts$', '@noble/hashes'],
+];
+
 // Inside the workbench: shell and inspector are made of the lenses' manifests, and no lens knows another.
 const roomOrder = ['shell', 'inspector', 'lenses', 'map', 'state', 'ui'];
 const above = (i) => roomOrder.slice(0, i).map((name) => `^src/workbench/${name}/`);
@@ -40,56 +50,16 @@ module.exports = {
       severity: 'error',
       from: {
         path: '^src/core/',
-        pathNot: [
-          '\\.test\\.ts$',
-          '^src/core/testing/',
-          '^src/core/exchange/csv\\.ts$',
-          '^src/core/wire/mstConfiguration\\.ts$',
-          '^src/core/exchange/templates/liquid\\.ts$',
-          '^src/core/exchange/tables/spreadsheet\\.ts$',
-        ],
+        pathNot: ['\\.test\\.ts$', '^src/core/testing/', ...withLibraries.map(([file]) => file)],
       },
-      to: {
-        dependencyTypes: ['npm', 'npm-dev', 'npm-no-pkg', 'npm-unknown', 'core'],
-        pathNot: '^node_modules/(zod|immer|fast-deep-equal)/',
-      },
+      to: { ...library, pathNot: '^node_modules/(zod|immer|fast-deep-equal)/' },
     },
-    {
-      name: 'core-reads-csv-with-papaparse-only',
+    ...withLibraries.map(([file, own]) => ({
+      name: `core-${own.replaceAll(/\W+/g, '-')}-alone`,
       severity: 'error',
-      from: { path: '^src/core/exchange/csv\\.ts$' },
-      to: {
-        dependencyTypes: ['npm', 'npm-dev', 'npm-no-pkg', 'npm-unknown', 'core'],
-        pathNot: '^node_modules/(@types/)?papaparse/',
-      },
-    },
-    {
-      name: 'core-does-spreadsheets-with-these-two-only',
-      severity: 'error',
-      from: { path: '^src/core/exchange/tables/spreadsheet\\.ts$' },
-      to: {
-        dependencyTypes: ['npm', 'npm-dev', 'npm-no-pkg', 'npm-unknown', 'core'],
-        pathNot: '^node_modules/(read|write)-excel-file/',
-      },
-    },
-    {
-      name: 'core-does-templates-with-liquidjs-only',
-      severity: 'error',
-      from: { path: '^src/core/exchange/templates/liquid\\.ts$' },
-      to: {
-        dependencyTypes: ['npm', 'npm-dev', 'npm-no-pkg', 'npm-unknown', 'core'],
-        pathNot: '^node_modules/liquidjs/',
-      },
-    },
-    {
-      name: 'core-digests-with-noble-only',
-      severity: 'error',
-      from: { path: '^src/core/wire/mstConfiguration\\.ts$' },
-      to: {
-        dependencyTypes: ['npm', 'npm-dev', 'npm-no-pkg', 'npm-unknown', 'core'],
-        pathNot: '^node_modules/@noble/hashes/',
-      },
-    },
+      from: { path: file },
+      to: { ...library, pathNot: `^node_modules/${own}/` },
+    })),
     ...coreOrder
       .map((name, i) => ({
         name: `core-downward-${name}`,

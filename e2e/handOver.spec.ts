@@ -102,3 +102,23 @@ test('the report is one file, which works from a disk and needs nothing from out
   const pages = await page.pdf({ format: 'Letter' });
   expect(pages.length).toBeGreaterThan(10_000);
 });
+
+test('a link shows a colleague what was shown: view, tree and selection, of an earlier revision', async ({ page }) => {
+  await page.context().grantPermissions(['clipboard-read', 'clipboard-write']);
+  await openDemo(page);
+  const design = page.url();
+  await page.getByRole('tab', { name: 'Guard', exact: true }).click();
+  await treeRow(page, 'vlan:35').getByRole('button').first().click();
+  await selectSwitch(page, 'workshop');
+  await page.keyboard.press('Control+k');
+  await page.getByRole('combobox').fill('copy a link');
+  await page.keyboard.press('Enter');
+  await expect.poll(() => page.evaluate(() => navigator.clipboard.readText())).toContain('view=Guard');
+  const link = await page.evaluate(() => navigator.clipboard.readText());
+  await page.goto(`${link}&revision=0`);
+  await expect(page.getByRole('tab', { name: 'Guard', exact: true })).toHaveAttribute('aria-selected', 'true');
+  await expect(page.getByRole('complementary', { name: 'Inspector' })).toContainText('workshop');
+  await expect(treeRow(page, 'vlan:35').locator('[aria-pressed=true]')).toBeVisible();
+  await expect(page.getByText('Looking at revision 0; nothing can be changed here.')).toBeVisible();
+  expect(page.url()).toBe(design);
+});

@@ -7,6 +7,7 @@ import { ACTION_GROUPS, selected, type PageAction } from '../state/action';
 import { cutOrRestore, lineUp, powerOffOrOn, removeSelected, selectAll } from '../state/editing';
 import { api } from '../state/api';
 import { atPresent } from '../state/looking';
+import { linkTo } from '../state/link';
 import { focusMap } from '../state/mapRoom';
 import { type Workbench } from '../state/store';
 import { LENSES } from '../state/lens';
@@ -56,6 +57,13 @@ const OWN: readonly PageAction[] = [
     group: 'Anywhere',
     when: (state) => state.save.kind === 'saved',
     run: (state) => window.location.assign(api.exportPath(state.id)),
+  },
+  {
+    id: 'link',
+    name: 'Copy a link to what is shown',
+    group: 'Anywhere',
+    when: ({ looking: { kind } }) => kind === 'present' || kind === 'revision',
+    run: (state) => void navigator.clipboard.writeText(`${window.location.origin}${linkTo(state)}`),
   },
   {
     id: 'designs',

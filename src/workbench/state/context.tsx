@@ -6,6 +6,7 @@ import { createStore, type StoreApi } from 'zustand/vanilla';
 import { oncePer } from '../../core/base/cache';
 import type { OpenDesign } from '../../contract/api';
 import { useMounted } from '../ui/useMounted';
+import { followLink } from './link';
 import { worksheetInUrl } from './worksheet';
 import { workerSolver } from './solverClient';
 import { createWorkbench, type Workbench, type WorkbenchStore } from './store';
@@ -35,6 +36,7 @@ export function WorkbenchProvider({ open, first = null, children }: ProviderProp
     start();
     const practised = worksheetInUrl();
     if (practised) openWorksheet(practised);
+    else void followLink(store, window.location.search);
     const guard = (event: BeforeUnloadEvent) => {
       if (store.getState().unsent() > 0 || holdsText()) event.preventDefault();
     };

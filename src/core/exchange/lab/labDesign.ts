@@ -60,7 +60,7 @@ export function labDesign(design: Design, system: LabSystem, tree: TreeId | null
     bpduTx: true,
   });
   for (const sw of design.switches) noteSwitch(sw, system, left);
-  const built = {
+  const built: Design = {
     ...design,
     pathCost: 'long',
     regions: [],
@@ -77,8 +77,7 @@ export function labDesign(design: Design, system: LabSystem, tree: TreeId | null
         maxActive: Math.max(bundle.maxActive, bundle.ports.length),
       };
     }),
-    // The brands of identifiers are lost in what is put together; all of them are the design's own.
-  } as unknown as Design;
+  };
   if (system === 'ovs') {
     const cabled = bonds ? built : withoutHostBonds(built, left);
     const why = 'Open vSwitch runs no spanning tree on a bond, and no LACP beside one';
@@ -136,7 +135,7 @@ function noteSwitch(sw: Switch, system: LabSystem, left: LeftOut): void {
 const dialectThere = (sw: Switch, system: LabSystem): 'off' | 'stp' | 'rstp' =>
   !runsTrees(sw) ? 'off' : system === 'ovs' && protocolOf(sw.dialect) === 'rstp' ? 'rstp' : 'stp';
 
-function labSwitch(sw: Switch, system: LabSystem, tree: TreeId | null): object {
+function labSwitch(sw: Switch, system: LabSystem, tree: TreeId | null): Switch {
   return {
     ...without(sw, ['region', 'stack', 'pair', 'recovery', 'pathCost']),
     dialect: dialectThere(sw, system),

@@ -111,9 +111,8 @@ nav ol{padding-left:24px}
 a{color:inherit}
 .note{padding:8px 12px;border-left:3px solid var(--accent);background:var(--surface)}
 table{width:100%;margin:8px 0 16px;border-collapse:collapse;font-size:12px}
-th,td{padding:4px 10px 4px 0;border-bottom:1px solid var(--rule);text-align:left;vertical-align:top;overflow-wrap:anywhere}
-th{color:var(--ink-soft);font-weight:600;overflow-wrap:normal}
-td:first-child{overflow-wrap:break-word}
+th,td{padding:4px 10px 4px 0;border-bottom:1px solid var(--rule);text-align:left;vertical-align:top;overflow-wrap:break-word}
+th{color:var(--ink-soft);font-weight:600}
 figure{margin:12px 0 20px}
 figure>svg{display:block;max-width:100%;height:auto;max-height:230mm}
 @media print{
