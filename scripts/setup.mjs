@@ -73,7 +73,7 @@ if (process.argv.includes('--tools')) {
     ['shellcheck', 'shellcheck', 'scripts are not checked'],
     ['xmllint', 'libxml2-utils', 'GraphML is not parsed by another'],
     ['dot', 'graphviz', 'DOT is not parsed by another'],
-  ].filter(([program]) => spawnSync(program, ['-V'], { stdio: 'ignore' }).error);
+  ].filter(([program]) => spawnSync('sh', ['-c', 'command -v "$1"', 'sh', program], { stdio: 'ignore' }).status !== 0);
   if (
     wanted.length > 0 &&
     !install(
