@@ -61,13 +61,15 @@ export const standingLabs = (within = tmpdir()): Lab[] =>
 export function takeAway({ folder }: Lab): void {
   if (!existsSync(folder)) return;
   const namespaces = readFileSync(path.join(folder, NAMESPACES), 'utf8').split('\n').filter(Boolean);
-  for (const name of namespaces) {
-    // Whatever runs in a namespace of ours is ours: a daemon, a shell that somebody has left open.
-    const { stdout } = spawnSync('ip', ['netns', 'pids', name], { encoding: 'utf8' });
-    for (const pid of stdout.split('\n').filter(Boolean)) end(Number(pid));
-    spawnSync('ip', ['netns', 'del', name], { stdio: 'ignore' });
-  }
+  namespaces.forEach(clearNamespace);
   rmSync(folder, { recursive: true, force: true });
+}
+
+/** Ends what runs in a namespace of ours, a daemon or a shell that somebody has left open, and takes it away with all that is in it. */
+export function clearNamespace(name: string): void {
+  const { stdout } = spawnSync('ip', ['netns', 'pids', name], { encoding: 'utf8' });
+  for (const pid of stdout.split('\n').filter(Boolean)) end(Number(pid));
+  spawnSync('ip', ['netns', 'del', name], { stdio: 'ignore' });
 }
 
 function end(pid: number): void {

@@ -1,5 +1,6 @@
 /** The real switches that a lab is built of: how one is started in its namespace, and what it says of itself. */
-import { mkdirSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type { LabSystem } from '../../core/exchange/lab/labDesign';
 import { readKernel } from '../../core/exchange/readings/linux';
@@ -7,7 +8,11 @@ import { readOpenSwitch } from '../../core/exchange/readings/openSwitch';
 import type { SwitchReading } from '../../core/exchange/readings/reading';
 import { bridgeName } from '../../core/exchange/settings/oneTree';
 import type { Switch } from '../../core/model/document';
-import { isThere, run, runIn } from './run';
+import { Failed, isThere, run, runIn } from './run';
+import { clearNamespace } from './standing';
+
+/** Of a switch, what its bridge is called by. */
+type Named = { readonly id: string };
 
 /** Where a switch lives. */
 export interface Place {
@@ -29,7 +34,7 @@ export interface System {
   /** Programs that it needs. */
   readonly needs: readonly string[];
   /** Starts it, with no bridge as yet. */
-  start(sw: Switch, place: Place): void;
+  start(sw: Named, place: Place): void;
   /** What its scripts have to find in their environment. */
   environment(place: Place): Readonly<Record<string, string>>;
   /** What of it is there on this machine. */
@@ -142,10 +147,26 @@ const ovs: System = {
 
 export const SYSTEMS: Readonly<Record<LabSystem, System>> = { linux, ovs };
 
-/** Why no lab can be built here; null where one can. */
+/** Why no lab can be built here; null where one can: tried with one switch. */
 export function unable(system: LabSystem): string | null {
   if (process.platform !== 'linux') return 'it needs Linux';
   if (process.getuid?.() !== 0) return 'it needs root, since it makes network namespaces';
   const missing = SYSTEMS[system].needs.filter((program) => !isThere(program) && !isThere(`/usr/sbin/${program}`));
-  return missing.length > 0 ? `these programs are not here: ${missing.join(', ')}` : null;
+  if (missing.length > 0) return `these programs are not here: ${missing.join(', ')}`;
+  const namespace = `knot-path-try-${process.pid}`;
+  const folder = mkdtempSync(path.join(tmpdir(), 'knot-path-try-'));
+  try {
+    run('ip', ['netns', 'add', namespace]);
+    run('ip', ['-n', namespace, 'link', 'add', 'name', 'one', 'type', 'veth', 'peer', 'name', 'other']);
+    SYSTEMS[system].start({ id: 'tried' }, { namespace, folder });
+    if (system === 'linux')
+      run('ip', ['-n', namespace, 'link', 'add', 'name', 'tried', 'type', 'bridge', 'stp_state', '1']);
+    return null;
+  } catch (error) {
+    if (error instanceof Failed) return error.message;
+    throw error;
+  } finally {
+    clearNamespace(namespace);
+    rmSync(folder, { recursive: true, force: true });
+  }
 }

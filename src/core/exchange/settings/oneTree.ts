@@ -22,7 +22,7 @@ export const isBundle = (port: PortSet | BundleSet): port is BundleSet => 'membe
 export const costIn = ({ cost, bySpeed }: PortInTreeSet): number => cost ?? bySpeed;
 
 /** A switch's bridge as an interface: letters, digits and hyphens, short enough for one. */
-export const bridgeName = ({ id }: Pick<SwitchSet, 'id'>): string =>
+export const bridgeName = ({ id }: { readonly id: string }): string =>
   id
     .replaceAll(/[^A-Za-z0-9_.-]/g, '-')
     .replace(/^[.-]+/, '')
