@@ -1,11 +1,10 @@
 /** `knot-path picture`. */
 import { writeFileSync } from 'node:fs';
 import { Option } from 'commander';
-import mono from '@fontsource-variable/atkinson-hyperlegible-mono/files/atkinson-hyperlegible-mono-latin-wght-normal.woff2';
-import sans from '@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2';
 import { foldableGroups, standIns } from '../../core/analysis/groups/groups';
 import type { SwitchId } from '../../core/model/ids';
 import type { PictureOf } from '../../workbench/map/picture/pictureOf';
+import { FONT_FACES } from '../fonts';
 import { loadSolution, treeCalled, Unusable } from '../input';
 import type { Verb } from '../verb';
 
@@ -26,10 +25,6 @@ async function runPicture(file: string, { tree, lens, folded, dark, scale, outpu
   if (chosen.length > MOST) throw new Unusable(`--tree: found ${chosen.length} trees; allowed: at most ${MOST}`);
   const groups = foldableGroups(design);
   const { pictureText, tokensFor } = await import('../../workbench/map/picture/svgText');
-  const faces = [
-    ['Atkinson Hyperlegible Next Variable', sans],
-    ['Atkinson Hyperlegible Mono Variable', mono],
-  ].map(([family, url]) => `@font-face{font-family:"${family}";font-weight:200 800;src:url(${url}) format("woff2")}`);
   const of: PictureOf = {
     design,
     solution,
@@ -38,7 +33,7 @@ async function runPicture(file: string, { tree, lens, folded, dark, scale, outpu
     open: folded || design.groups.length === 0 ? [] : groups,
     scale: factor,
     title: design.name.slice(0, 120),
-    css: `${faces.join('')}${tokensFor(TOKENS, dark ? 'dark' : 'light')}`,
+    css: `${FONT_FACES}${tokensFor(TOKENS, dark ? 'dark' : 'light')}`,
   };
   const text = pictureText(of);
   if (output === '-') process.stdout.write(text);

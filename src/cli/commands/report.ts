@@ -1,7 +1,5 @@
 /** `knot-path report`. */
 import path from 'node:path';
-import mono from '@fontsource-variable/atkinson-hyperlegible-mono/files/atkinson-hyperlegible-mono-latin-wght-normal.woff2';
-import sans from '@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2';
 import { everyFailure } from '../../core/analysis/failures/everyFailure';
 import { planChange } from '../../core/analysis/plans/changePlan';
 import { CHAPTERS } from '../../core/exchange/report/chapters';
@@ -9,6 +7,7 @@ import { reportHtml, wholeReport, type Wanted } from '../../core/exchange/report
 import type { Earlier } from '../../core/exchange/report/report';
 import type { Design } from '../../core/model/document';
 import { solve } from '../../core/tree/solve';
+import { FONT_FACES } from '../fonts';
 import { loadDesign, Unusable } from '../input';
 import { writeAll } from '../output';
 import type { Verb } from '../verb';
@@ -35,15 +34,11 @@ async function runReport(file: string, { output, chapters, from, force = false }
   };
   const { drawer } = await import('../../workbench/map/picture/drawer');
   const { pageTokens } = await import('../../workbench/map/picture/svgText');
-  const faces = [
-    ['Atkinson Hyperlegible Next Variable', sans],
-    ['Atkinson Hyperlegible Mono Variable', mono],
-  ].map(([family, url]) => `@font-face{font-family:"${family}";font-weight:200 800;src:url(${url}) format("woff2")}`);
   const html = reportHtml(
     subject,
     wanted,
     drawer(design, before?.design ?? null),
-    `${faces.join('')}${pageTokens(TOKENS)}`,
+    `${FONT_FACES}${pageTokens(TOKENS)}`,
   );
   writeAll(path.dirname(output), new Map([[path.basename(output), html]]), force);
 }

@@ -9,7 +9,7 @@ import type { Design, Switch } from '../../core/model/document';
 import type { SwitchId, TreeId } from '../../core/model/ids';
 import { run, runIn } from './run';
 import { noteNamespace, type Lab } from './standing';
-import { SYSTEMS, type Place, type System } from './systems';
+import { SYSTEMS, type Abilities, type Place, type System } from './systems';
 import { hostTag, portName, signals, wiringOf, type Wiring } from './wiring';
 
 /** What its folder has of the files that built it. */
@@ -23,14 +23,16 @@ export class RunningLab {
   private readonly lab: Lab;
   private readonly tree: TreeId | null;
   private readonly kind: LabSystem;
+  private readonly able: Abilities;
   private readonly system: System;
   private readonly form: SettingsForm;
   private told = 0;
 
-  constructor(lab: Lab, design: Design, kind: LabSystem, tree: TreeId | null) {
-    const { vlans, bonds, tags } = SYSTEMS[kind].abilities();
+  constructor(lab: Lab, design: Design, kind: LabSystem, tree: TreeId | null, able = SYSTEMS[kind].abilities()) {
+    const { vlans, bonds, tags } = able;
     const made = labDesign(design, kind, tree, bonds);
     this.lab = lab;
+    this.able = able;
     this.kind = kind;
     this.tree = tree;
     this.design = made.design;
@@ -63,7 +65,7 @@ export class RunningLab {
           `link add name ${a.interface} netns ${a.namespace} type veth peer name ${b.interface} netns ${b.namespace}`,
       ),
     );
-    for (const sw of this.design.switches) this.system.start(sw, this.placeOf(sw.id));
+    for (const sw of this.design.switches) this.system.start(sw, this.placeOf(sw.id), this.able);
     this.runScripts(null);
     this.setSignals(null);
     this.design.hosts.forEach((host, h) => this.setHost(host, h));
@@ -72,7 +74,7 @@ export class RunningLab {
   /** Goes on to another state of the design, by the scripts that lead there. */
   follow(design: Design): void {
     const before = this.design;
-    this.design = labDesign(design, this.kind, this.tree, this.system.abilities().bonds).design;
+    this.design = labDesign(design, this.kind, this.tree, this.able.bonds).design;
     this.runScripts(before);
     this.setSignals(before);
   }
@@ -84,7 +86,7 @@ export class RunningLab {
   }
 
   private read(sw: Switch) {
-    return this.system.read(sw, this.placeOf(sw.id));
+    return this.system.read(sw, this.placeOf(sw.id), this.able);
   }
 
   private placeOf(id: SwitchId): Place {
@@ -103,7 +105,7 @@ export class RunningLab {
         const file = path.join(folder, name);
         writeFileSync(file, text);
         const place = this.placeOf(id);
-        runIn(place.namespace, 'sh', [file], { env: this.system.environment(place) });
+        runIn(place.namespace, 'sh', [file], { env: this.system.environment(place, this.able) });
       }
   }
 
@@ -140,7 +142,7 @@ export class RunningLab {
       );
       lines.push('link set dev bond0 up');
     } else lines.unshift(`link set dev ${own} address ${host.mac}`);
-    if (tag !== null && !this.system.abilities().tags) return batch(namespace, lines);
+    if (tag !== null && !this.able.tags) return batch(namespace, lines);
     if (tag !== null) {
       lines.push(`link add link ${own} name vlan${tag} type vlan id ${tag}`, `link set dev vlan${tag} up`);
       own = `vlan${tag}`;

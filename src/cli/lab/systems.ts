@@ -30,22 +30,25 @@ export interface Abilities {
   readonly tags: boolean;
 }
 
+/** With none of it: what every kernel that has bridges can do. */
+export const NOTHING: Abilities = { vlans: false, bonds: false, tags: false };
+
 export interface System {
   /** Programs that it needs. */
   readonly needs: readonly string[];
   /** Starts it, with no bridge as yet. */
-  start(sw: Named, place: Place): void;
+  start(sw: Named, place: Place, able: Abilities): void;
   /** What its scripts have to find in their environment. */
-  environment(place: Place): Readonly<Record<string, string>>;
+  environment(place: Place, able: Abilities): Readonly<Record<string, string>>;
   /** What of it is there on this machine. */
   abilities(): Abilities;
-  read(sw: Switch, place: Place): SwitchReading;
+  read(sw: Switch, place: Place, able: Abilities): SwitchReading;
 }
 
 const linux: System = {
   needs: ['ip', 'bridge'],
-  start(_sw, { folder }) {
-    if (linux.abilities().vlans) return;
+  start(_sw, { folder }, { vlans }) {
+    if (vlans) return;
     // The same scripts, past what this kernel does not have.
     mkdirSync(folder, { recursive: true });
     for (const [name, text] of Object.entries(WITHOUT_VLANS)) {
@@ -53,14 +56,14 @@ const linux: System = {
       writeFileSync(path.join(folder, name), text.replace('REAL', real), { mode: 0o755 });
     }
   },
-  environment: ({ folder }): Record<string, string> =>
-    linux.abilities().vlans ? {} : { PATH: `${folder}${path.delimiter}${process.env.PATH ?? ''}` },
+  environment: ({ folder }, { vlans }): Record<string, string> =>
+    vlans ? {} : { PATH: `${folder}${path.delimiter}${process.env.PATH ?? ''}` },
   abilities: once(() => ({ vlans: canMake(['type', 'bridge', 'vlan_filtering', '1']), ...ofHosts() })),
-  read: (sw, { namespace }) =>
+  read: (sw, { namespace }, { vlans }) =>
     readKernel(
       bridgeName(sw),
       JSON.parse(runIn(namespace, 'ip', ['-j', '-d', 'link', 'show'])),
-      linux.abilities().vlans ? JSON.parse(runIn(namespace, 'bridge', ['-j', 'vlan', 'show'])) : null,
+      vlans ? JSON.parse(runIn(namespace, 'bridge', ['-j', 'vlan', 'show'])) : null,
     ),
 };
 
@@ -107,7 +110,7 @@ const SCHEMA = '/usr/share/openvswitch/vswitch.ovsschema';
 /** Without its system service: a database and a daemon of its own for each switch, in its folder; frames go through the daemon, no module of the kernel is needed. */
 const ovs: System = {
   needs: ['ip', 'ovsdb-tool', 'ovsdb-server', 'ovs-vswitchd', 'ovs-vsctl', 'ovs-appctl', 'ovs-ofctl'],
-  start(sw, place) {
+  start(sw, place, able) {
     const { namespace, folder } = place;
     mkdirSync(folder, { recursive: true });
     const in_ = (name: string): string => path.join(folder, name);
@@ -119,7 +122,7 @@ const ovs: System = {
       '--detach',
       '--no-chdir',
     ];
-    const env = ovs.environment(place);
+    const env = ovs.environment(place, able);
     run('ovsdb-tool', ['create', in_('conf.db'), SCHEMA]);
     runIn(namespace, 'ovsdb-server', [in_('conf.db'), `--remote=punix:${in_('db.sock')}`, ...daemon('db')], { env });
     runIn(namespace, 'ovs-vsctl', ['--no-wait', 'init'], { env });
@@ -130,8 +133,8 @@ const ovs: System = {
   },
   abilities: once(() => ({ vlans: true, ...ofHosts() })),
   environment: ({ folder }) => ({ OVS_RUNDIR: folder, OVS_DBDIR: folder, OVS_LOGDIR: folder }),
-  read(sw, place) {
-    const env = ovs.environment(place);
+  read(sw, place, able) {
+    const env = ovs.environment(place, able);
     const bridge = bridgeName(sw);
     const ask = (...args: string[]): string =>
       run('ovs-appctl', ['-t', path.join(place.folder, 'switch.ctl'), ...args], { env });
@@ -158,7 +161,7 @@ export function unable(system: LabSystem): string | null {
   try {
     run('ip', ['netns', 'add', namespace]);
     run('ip', ['-n', namespace, 'link', 'add', 'name', 'one', 'type', 'veth', 'peer', 'name', 'other']);
-    SYSTEMS[system].start({ id: 'tried' }, { namespace, folder });
+    SYSTEMS[system].start({ id: 'tried' }, { namespace, folder }, NOTHING);
     if (system === 'linux')
       run('ip', ['-n', namespace, 'link', 'add', 'name', 'tried', 'type', 'bridge', 'stp_state', '1']);
     return null;

@@ -1,6 +1,6 @@
 /** Forms that hold the whole design in one file: one line each. */
 import { linesOf } from '../cabling/print';
-import { fileNameOf } from '../model/derive/write';
+import { fileStemOf } from '../model/derive/write';
 import type { Design } from '../model/document';
 import { dot, graphMl } from './graphs';
 
@@ -43,6 +43,6 @@ export const WHOLES: readonly WholeForm[] = [
 
 /** The file of a design: `fernhollow-observatory.graphml`. */
 export const wholeFile = (design: Design, form: WholeForm): { readonly name: string; readonly text: string } => ({
-  name: `${fileNameOf(design).replace(/\.knot\.json$/, '')}${form.suffix}`,
+  name: `${fileStemOf(design)}${form.suffix}`,
   text: form.write(design),
 });

@@ -1,6 +1,6 @@
 /** What is shown, as an address that shows it again: view, trees, selection, revision. */
-import { selectionOf, itemsOf, type Item } from './selection';
-import { LENSES, type Lens } from './lens';
+import { selectionOf, itemsOf, stillThere, type Item } from './selection';
+import { LENSES } from './lens';
 import { revisionAt, revisionName } from './revisions';
 import type { Workbench } from './workbench';
 import type { WorkbenchStore } from './store';
@@ -47,23 +47,6 @@ function decoded(part: string): string {
   }
 }
 
-/** Whether the design has it: what a link names may be gone. */
-function isThere({ design }: Workbench, item: Item): boolean {
-  const has = (list: readonly { readonly id: string }[], id: string): boolean => list.some((each) => each.id === id);
-  switch (item.kind) {
-    case 'switch':
-      return has(design.switches, item.switch);
-    case 'link':
-      return has(design.links, item.link);
-    case 'host':
-      return has(design.hosts, item.host);
-    case 'port': {
-      const sw = design.switches.find(({ id }) => id === item.switch);
-      return sw !== undefined && has([...sw.ports, ...design.bundles], item.port);
-    }
-  }
-}
-
 /** Shows what an address asks for, as far as it is there, once there are trees; and takes it out of the address. */
 export async function followLink(store: WorkbenchStore, search: string): Promise<void> {
   const parts = new URLSearchParams(search);
@@ -73,7 +56,7 @@ export async function followLink(store: WorkbenchStore, search: string): Promise
   const rest = parts.toString();
   window.history.replaceState(null, '', `${window.location.pathname}${rest === '' ? '' : `?${rest}`}`);
   const wanted = new URLSearchParams(search);
-  const lens = LENSES.find((each) => each === wanted.get(PARTS.view)) as Lens | undefined;
+  const lens = LENSES.find((each) => each === wanted.get(PARTS.view));
   if (lens) store.getState().setLens(lens);
   await solvedFirst(store);
   const revision = wanted.get(PARTS.revision);
@@ -90,8 +73,9 @@ export async function followLink(store: WorkbenchStore, search: string): Promise
     else if (!shownTrees.includes(tree)) showTree(tree, 'toggle');
   });
   const items = wanted.getAll(PARTS.selected).flatMap((text) => itemOf(text) ?? []);
-  const there = items.filter((item) => isThere(store.getState(), item));
-  if (there.length > 0) store.getState().select(selectionOf(there));
+  // What a link names may be gone.
+  const there = stillThere(store.getState().design, selectionOf(items));
+  if (there) store.getState().select(there);
 }
 
 /** Until there are trees. */

@@ -23,8 +23,9 @@ export const networkd: SettingsForm = {
       if (port.rootGuard) left.note('systemd-networkd sets no root guard', port.interface);
     }
     const before = new Map((was ? filesOf(was) : []).map(({ end, text }) => [end, text]));
-    const files = filesOf(sw).filter(({ end, text }) => before.get(end) !== text);
-    const ends = new Set(filesOf(sw).map(({ end }) => end));
+    const all = filesOf(sw);
+    const files = all.filter(({ end, text }) => before.get(end) !== text);
+    const ends = new Set(all.map(({ end }) => end));
     const gone = [...before.keys()].filter((end) => !ends.has(end));
     return {
       files: [

@@ -1,5 +1,5 @@
 /** Tables as files: a CSV file each, or all of them as sheets of one spreadsheet. */
-import { fileNameOf } from '../../model/derive/write';
+import { fileStemOf } from '../../model/derive/write';
 import type { Design } from '../../model/document';
 import { ok, type Result } from '../../base/result';
 import { readCsv, writeCsv } from '../csv';
@@ -22,7 +22,7 @@ export const csvText = ({ columns, rows }: DesignTable): string =>
 export const csvTables = (design: Design): { readonly name: string; readonly text: string }[] =>
   tablesOf(design).map((table) => ({ name: `${table.key}.csv`, text: csvText(table) }));
 
-export const spreadsheetName = (design: Design): string => fileNameOf(design).replace(/\.knot\.json$/, '.xlsx');
+export const spreadsheetName = (design: Design): string => `${fileStemOf(design)}.xlsx`;
 
 /** What zip archives begin with, which spreadsheet files are. */
 const ZIP = [0x50, 0x4b];

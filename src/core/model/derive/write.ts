@@ -40,13 +40,16 @@ function lean(node: Node, value: unknown): unknown {
 const goesWithoutSaying = ({ facts, standard }: Node, value: unknown): boolean =>
   value === undefined || (standard !== undefined && !facts?.always && equal(value, standard));
 
-/** A file name for a design that every file system takes: `fernhollow-observatory.knot.json`. */
-export function fileNameOf(design: Design): string {
+/** A file name for a design: `fernhollow-observatory.knot.json`. */
+export const fileNameOf = (design: Design): string => `${fileStemOf(design)}.knot.json`;
+
+/** What names of files about a design begin with, as every file system takes it: `fernhollow-observatory`. */
+export function fileStemOf(design: Design): string {
   const stem = design.name
     .normalize('NFKD')
     .replace(/[^A-Za-z0-9]+/g, '-')
     .replace(/^-+|-+$/g, '')
     .toLowerCase()
     .slice(0, 60);
-  return `${stem || 'design'}.knot.json`;
+  return stem || 'design';
 }

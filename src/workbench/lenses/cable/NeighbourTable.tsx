@@ -7,7 +7,7 @@ import { useCallback, useMemo, useState } from 'react';
 import { type Design, carriageText } from '../../../core/model/document';
 import { designedCsv } from '../../../core/exchange/neighbours/table';
 import { neighboursOf, type Neighbour } from '../../../core/analysis/neighbours/neighbours';
-import { fileNameOf } from '../../../core/model/derive/write';
+import { fileStemOf } from '../../../core/model/derive/write';
 import { TextButton } from '../../ui/TextButton';
 import { useFollowing, useWorkbench, useWorkbenchStore } from '../../state/context';
 import { itemsOf, selectionOf, type Item } from '../../state/selection';
@@ -125,8 +125,7 @@ export function NeighbourTable() {
     [selection],
   );
   if (importing) return <ImportNeighbours close={() => setImporting(false)} />;
-  const csv = () =>
-    saveFile(`${fileNameOf(design).replace(/\.knot\.json$/, '')}-neighbours.csv`, 'text/csv', designedCsv(design));
+  const csv = () => saveFile(`${fileStemOf(design)}-neighbours.csv`, 'text/csv', designedCsv(design));
   return (
     <>
       <FilterField

@@ -72,7 +72,7 @@ function HowTo({ design, system }: { readonly design: Design; readonly system: L
     <section className={room.how} aria-label="How a lab is run">
       <p>Save the design as a file, and there:</p>
       <pre
-        className={room.command}
+        className={room.text}
         tabIndex={0}
       >{`npx knot-path lab \\\n  ${file} \\\n  --with ${system} --out lab.json`}</pre>
       <p>

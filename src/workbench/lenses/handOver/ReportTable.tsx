@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import { useEffect, useRef, useState } from 'react';
 import { CHAPTERS } from '../../../core/exchange/report/chapters';
 import { wholeReport, type Wanted } from '../../../core/exchange/report/html';
-import { fileNameOf } from '../../../core/model/derive/write';
+import { fileStemOf } from '../../../core/model/derive/write';
 import { useAsk, type Ask } from '../../state/ask';
 import { useWorkbench } from '../../state/context';
 import { atPresent } from '../../state/looking';
@@ -35,7 +35,7 @@ export function ReportTable() {
   useEffect(() => {
     if (status.kind !== 'found' || saved.current === ask) return;
     saved.current = ask;
-    saveFile(fileNameOf(status.of).replace(/\.knot\.json$/, '.report.html'), 'text/html', status.value);
+    saveFile(`${fileStemOf(status.of)}.report.html`, 'text/html', status.value);
   }, [status, ask]);
   const editable = useWorkbench(atPresent);
   const wanted: readonly Wanted[] = design.report ?? wholeReport(true);

@@ -6,11 +6,8 @@ import { counted } from '../../../core/base/words';
 import { FORMS, LEFT_OUT, leftOutText } from '../../../core/exchange/settings/forms';
 import { formsOf } from '../../../core/exchange/templates/form';
 import { WHOLES } from '../../../core/exchange/wholes';
-import { fileNameOf } from '../../../core/model/derive/write';
-import type { Design } from '../../../core/model/document';
-import type { SwitchId } from '../../../core/model/ids';
-import { useFollowing, useWorkbench } from '../../state/context';
-import { itemsOf } from '../../state/selection';
+import { fileStemOf } from '../../../core/model/derive/write';
+import { useFollowing } from '../../state/context';
 import { saveAll } from '../../ui/saveAll';
 import { saveFile } from '../../ui/saveFile';
 import { Select } from '../../ui/Select';
@@ -18,6 +15,7 @@ import styles from '../../ui/table.module.css';
 import { fromThere, useEarlier } from '../shared/useEarlier';
 import { FilesView } from './FilesView';
 import room from './handOver.module.css';
+import { useSwitchOf } from './useSwitchOf';
 import { useRevision, useWritten } from './useWritten';
 
 /** In place of a revision to begin with. */
@@ -33,7 +31,7 @@ export function SettingsTable() {
   const differs = since !== WHOLE && !WHOLES.some((each) => each.key === form.key);
   const before = useRevision(differs ? Number(since) : null);
   const { switches, whole, fault } = useWritten(design, form.key, differs ? before.design : null);
-  const { own, choose } = useChosen(switches);
+  const { own, choose } = useSwitchOf(switches, (each) => each.switch);
   if (design.switches.length === 0)
     return <p className={styles.empty}>There is no switch yet: what is set at switches can be saved here then.</p>;
   const waits = differs && !before.design;
@@ -41,10 +39,10 @@ export function SettingsTable() {
   const saveOne = () =>
     files.length === 1
       ? saveFile(files[0]!.name, form.type, files[0]!.text)
-      : saveAll(`${stem(design)}-${fileWord(form.key)}-${own!.switch}`, files);
+      : saveAll(`${fileStemOf(design)}-${fileWord(form.key)}-${own!.switch}`, files);
   const saveEvery = () => {
     const leftOut = leftOutText(switches);
-    saveAll(`${stem(design)}-${fileWord(form.key)}`, [
+    saveAll(`${fileStemOf(design)}-${fileWord(form.key)}`, [
       ...switches.flatMap((each) => each.files),
       ...(leftOut === '' ? [] : [{ name: LEFT_OUT, text: leftOut }]),
     ]);
@@ -78,7 +76,7 @@ export function SettingsTable() {
               label="Switch"
               value={own.switch}
               options={switches.map((each) => [each.switch, each.of])}
-              choose={(id) => choose(id as SwitchId)}
+              choose={choose}
             />
           </label>
         )}
@@ -125,20 +123,5 @@ export function SettingsTable() {
   );
 }
 
-/** The switch whose files are shown: the one chosen or selected last, where something is written for it. */
-function useChosen(switches: ReturnType<typeof useWritten>['switches']) {
-  const selection = useWorkbench((state) => state.selection);
-  const selected = itemsOf(selection).flatMap((item) => ('switch' in item ? [item.switch] : []))[0];
-  const [chosen, choose] = useState<{ readonly id: SwitchId; readonly over: SwitchId | undefined } | null>(null);
-  // What was chosen in the list holds until another one is selected.
-  const wanted = chosen && chosen.over === selected ? chosen.id : selected;
-  return {
-    own: switches.find((each) => each.switch === wanted) ?? switches[0],
-    choose: (id: SwitchId) => choose({ id, over: selected }),
-  };
-}
-
 /** `template:worklist` has a sign that file names do not take everywhere. */
 const fileWord = (key: string): string => key.replaceAll(/[^A-Za-z0-9_.-]/g, '-');
-
-const stem = (design: Design): string => fileNameOf(design).replace(/\.knot\.json$/, '');

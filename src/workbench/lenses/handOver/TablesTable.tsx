@@ -9,6 +9,7 @@ import { csvTables, csvText, sheetsIn, spreadsheetName } from '../../../core/exc
 import { cellFaultText, readTables, type ReadBack, type Sheet } from '../../../core/exchange/tables/readBack';
 import { tablesOf } from '../../../core/exchange/tables/tables';
 import { MAX_FILE, tooLarge } from '../../../core/exchange/text';
+import { fileStemOf } from '../../../core/model/derive/write';
 import type { Design } from '../../../core/model/document';
 import { FileButton } from '../../ui/FileButton';
 import { saveAll } from '../../ui/saveAll';
@@ -43,7 +44,7 @@ export function TablesTable() {
     const { writeSpreadsheet, XLSX_TYPE } = await import('../../../core/exchange/tables/spreadsheet');
     saveFile(spreadsheetName(design), XLSX_TYPE, await writeSpreadsheet(tables));
   };
-  const stem = spreadsheetName(design).replace(/\.xlsx$/, '');
+  const stem = fileStemOf(design);
   return (
     <>
       <div className={styles.filter}>

@@ -9,12 +9,12 @@ import { faultText, templatesOf } from '../../../core/exchange/templates/form';
 import { OWN_FILTERS, renderTemplate } from '../../../core/exchange/templates/liquid';
 import type { Template } from '../../../core/model/document';
 import { useFollowing, useWorkbench } from '../../state/context';
-import { itemsOf } from '../../state/selection';
 import { Editable } from '../../ui/editable';
 import { Select } from '../../ui/Select';
 import { TextButton } from '../../ui/TextButton';
 import styles from '../../ui/table.module.css';
 import room from './handOver.module.css';
+import { useSwitchOf } from './useSwitchOf';
 
 const NEW: Template = { id: '', name: 'New template', end: '.txt', text: '{{ name }}\n' };
 
@@ -107,10 +107,8 @@ interface EditorProps {
 }
 
 function Editor({ template, change, sets }: EditorProps) {
-  const selection = useWorkbench((state) => state.selection);
-  const selected = itemsOf(selection).flatMap((item) => ('switch' in item ? [item.switch] : []))[0];
-  const [chosen, choose] = useState<string | null>(null);
-  const sw = sets.find(({ id }) => id === (chosen ?? selected)) ?? sets[0]!;
+  const { own, choose } = useSwitchOf(sets, ({ id }) => id);
+  const sw = own!; // there is one: without any, no template is shown
   const text = useDeferredValue(template.text);
   const made = useMemo(() => renderTemplate(text, { ...sw, was: null }), [text, sw]);
   const area = useRef<HTMLTextAreaElement>(null);

@@ -110,6 +110,15 @@ it('writes by a template, shows its fault at its line, and keeps it in the desig
   expect(store.getState().design.templates.map(({ name }) => name)).toEqual(['Worklist']);
 });
 
+it('shows what a template makes of the switch that was chosen or selected last', async () => {
+  const store = await renderWith(<TemplatesTable />);
+  fireEvent.change(screen.getByLabelText('Switch'), { target: { value: 'workshop' } });
+  expect(screen.getByLabelText('Preview')).toHaveTextContent('workshop: what to set');
+  act(() => store.getState().select({ kind: 'switch', switch: 'lodge' as SwitchId }));
+  await settle();
+  expect(screen.getByLabelText('Preview')).toHaveTextContent('lodge: what to set');
+});
+
 it('says how a lab is run, reads what one found, and leads to the place of a difference', async () => {
   const store = await renderWith(<LabTable />);
   expect(screen.getByText(/npx knot-path lab/)).toHaveTextContent('fernhollow-observatory.knot.json');

@@ -1,5 +1,5 @@
 /** Saves a picture of the map, as it is shown or the whole of it, as SVG or PNG. */
-import { fileNameOf } from '../../../core/model/derive/write';
+import { fileStemOf } from '../../../core/model/derive/write';
 import { saveFile } from '../../ui/saveFile';
 import { mapGroups, UNGROUPED } from '../../state/folding';
 import type { Workbench } from '../../state/workbench';
@@ -39,7 +39,7 @@ export async function savePicture(state: Workbench, part: Part, kind: Kind): Pro
       : { scale: Math.min(1, WIDEST / Math.max(1, drawn.width)) }),
   };
   const text = pictureText(of);
-  const file = fileNameOf(state.design).replace(/\.knot\.json$/, `.${kind}`);
+  const file = `${fileStemOf(state.design)}.${kind}`;
   if (kind === 'svg') saveFile(file, 'image/svg+xml', text);
   else {
     const octets = await asPng(text);

@@ -5,7 +5,7 @@ import type { JudgedPlan } from '../../../../core/analysis/plans/judge';
 import type { Plan } from '../../../../core/analysis/plans/plan';
 import { FORMS, LEFT_OUT, leftOutText } from '../../../../core/exchange/settings/forms';
 import { stepFiles } from '../../../../core/exchange/settings/stepFiles';
-import { fileNameOf } from '../../../../core/model/derive/write';
+import { fileStemOf } from '../../../../core/model/derive/write';
 import type { Design } from '../../../../core/model/document';
 import { saveAll } from '../../../ui/saveAll';
 import { Select } from '../../../ui/Select';
@@ -27,7 +27,7 @@ export function SaveSteps({ design, plan, judged, label, fail }: Props) {
     if (!written.ok) return fail(written.error);
     fail(null);
     const leftOut = leftOutText(written.value.leftOut);
-    saveAll(`${fileNameOf(design).replace(/\.knot\.json$/, '')}-steps-${key}`, [
+    saveAll(`${fileStemOf(design)}-steps-${key}`, [
       ...written.value.files,
       ...(leftOut === '' ? [] : [{ name: LEFT_OUT, text: leftOut }]),
     ]);
