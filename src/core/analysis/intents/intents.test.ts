@@ -122,6 +122,7 @@ it('offers what may follow', () => {
   expect(after('whatever l')).toEqual(['link']);
   expect(after('ridge-a is ')).toEqual(['standby of', 'root of']);
   expect(after('link lodge ')).toContain('Uplinks');
+  expect(after('ridge-a never becomes root ')).toEqual(['of']);
   expect(after('all hosts reach each other ')).toEqual(['over', 'not over', 'within']);
 });
 
