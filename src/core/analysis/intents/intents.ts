@@ -76,8 +76,10 @@ function read(reader: Reader): Meant {
   if (opening) return { whatever, claim: opening.read(reader, []) };
   const subject = reader.subject(VERB_WORDS);
   const verb = reader.takesOne(VERBS);
-  if (!verb) reader.offerPorts(subject);
-  if (!verb) reader.wrong(`what of it? Such as "${VERBS[0]!.words}" or "${VERBS.at(-1)!.words}"`);
+  if (!verb) {
+    reader.offerPorts(subject);
+    reader.wrong(`what of it? Such as "${VERBS[0]!.words}" or "${VERBS.at(-1)!.words}"`);
+  }
   if (verb!.underFailures && !whatever)
     reader.wrong(`this is about failures: begin with "whatever link fails," or another thing`);
   if (verb!.underFailures && whatever!.includes('card'))

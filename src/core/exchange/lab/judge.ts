@@ -14,7 +14,17 @@ export interface Difference {
   readonly switch: SwitchId;
   /** `port3`; null for the whole switch. */
   readonly interface: string | null;
-  readonly what: 'root' | 'root path cost' | 'root port' | 'role' | 'state' | 'cost' | 'priority' | 'VLANs' | 'members';
+  readonly what:
+    | 'root'
+    | 'root path cost'
+    | 'root port'
+    | 'role'
+    | 'state'
+    | 'cost'
+    | 'priority'
+    | 'VLANs'
+    | 'members'
+    | 'neighbour';
   /** What the real switch says, and what we do. */
   readonly there: string;
   readonly ours: string;
@@ -92,6 +102,20 @@ class Judge implements Verdict {
       if (there.priority !== null) told('priority', name, String(there.priority), String(port.trees[0]?.priority));
     }
     this.compareBundles(set, reading, told);
+    if (reading.neighbours) this.compareNeighbours(set, reading.neighbours, told);
+  }
+
+  /** By the cables: what both ends of one with signal have to see of each other. */
+  private compareNeighbours(set: SwitchSet, neighbours: NonNullable<SwitchReading['neighbours']>, told: Told): void {
+    const { network } = this.solution;
+    for (const { id, interface: name } of set.ports) {
+      const p = network.portIndexOf(set.id, id as never);
+      const far = network.plug[p]!;
+      if (far < 0 || !network.macOperational[p]) continue;
+      const seen = neighbours.find((each) => each.interface === name);
+      const [sw, port] = [network.switches[network.owner[far]!]!, network.ports[far]!];
+      told('neighbour', name, seen ? `${seen.system ?? 'somebody'} ${seen.port}` : null, `${sw.id} port${port.number}`);
+    }
   }
 
   private compareBridge(

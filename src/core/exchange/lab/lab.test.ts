@@ -24,7 +24,7 @@ const systems = fc.constantFrom(...LAB_SYSTEMS);
 it('is a design of one tree that a document can hold, with nothing that these switches do not have', () => {
   fc.assert(
     fc.property(designs, systems, fc.boolean(), (design, system, bonds) => {
-      const { design: made } = labDesign(design, system, labTree(design), bonds);
+      const { design: made } = labDesign(design, system, labTree(design), { bonds });
       const read = readDesign(JSON.parse(JSON.stringify(made)));
       expect(read.ok ? [] : read.error).toEqual([]);
       expect(treesOf(made).length).toBeLessThanOrEqual(1);
@@ -64,7 +64,7 @@ it('has the tree that was asked for, where all is of one kind and nothing is bun
 });
 
 it('tells what is left out, and costs that are divided', () => {
-  const { leftOut } = labDesign(fernhollow(), 'linux', labTree(fernhollow()), false);
+  const { leftOut } = labDesign(fernhollow(), 'linux', labTree(fernhollow()), { bonds: false });
   expect(leftOut.join('\n')).toContain('There is one tree for all VLANs, with the costs and priorities of VLAN 1.');
   expect(leftOut.join('\n')).toContain('This kernel has no bonds: a bundle is its first member alone (lodge uplinks');
   const slow = networkOf({ a: { dialect: 'stp' }, b: { dialect: 'stp' } }, ['a 1 = b 1'], {
@@ -120,7 +120,7 @@ function obedient(design: Design): Map<SwitchId, SwitchReading> {
 it('has nothing against switches that do what we say, and names what one does otherwise', () => {
   fc.assert(
     fc.property(anyDesign, systems, fc.nat(), (given, system, at) => {
-      const { design } = labDesign(given, system, labTree(given), false);
+      const { design } = labDesign(given, system, labTree(given), { bonds: false });
       fc.pre(design.bundles.length === 0);
       const readings = obedient(design);
       expect(judgeLab(design, readings).differences).toEqual([]);

@@ -39,33 +39,51 @@ export function labTree(design: Design): TreeId | null {
   return trees[commonTree(trees)] ?? trees[0] ?? null;
 }
 
-/** `tree`: whose costs and priorities are set; null where no switch runs one. `bonds`: whether the kernel has them. */
-export function labDesign(design: Design, system: LabSystem, tree: TreeId | null, bonds = true): LabDesign {
+export interface LabOptions {
+  /** Whether the kernel has bonds. */
+  readonly bonds?: boolean;
+  /** Switches that stay in the simulator: they can what it can, with the one tree. */
+  readonly joined?: ReadonlySet<SwitchId>;
+}
+
+/** `tree`: whose costs and priorities are set; null where no switch runs one. */
+export function labDesign(
+  design: Design,
+  system: LabSystem,
+  tree: TreeId | null,
+  { bonds = true, joined = new Set() }: LabOptions = {},
+): LabDesign {
   const left = new LeftOut();
   if (tree !== null && treesOf(design).length > 1)
     left.note(`There is one tree for all VLANs, with the costs and priorities of ${treeName(tree)}`);
-  const cost = costsFor(design, system, tree, left);
+  const cost = costsFor(design, system, tree, left, joined);
   const set = (sw: Switch, port: Port | Bundle, speed: number) => ({
     cost: cost(sw, port, speed),
     priority: tree === null ? port.priority : portIdentifier(port as never, tree, sw.dialect).priority,
     trees: {},
-    edge: system === 'ovs' && port.edge,
-    autoEdge: system === 'ovs' && port.autoEdge,
-    bpduGuard: system === 'linux' && hasBpduGuard(port, sw),
-    rootGuard: system === 'linux' && port.rootGuard,
-    loopGuard: false,
+    ...(joined.has(sw.id)
+      ? { bpduGuard: hasBpduGuard(port, sw) }
+      : {
+          edge: system === 'ovs' && port.edge,
+          autoEdge: system === 'ovs' && port.autoEdge,
+          bpduGuard: system === 'linux' && hasBpduGuard(port, sw),
+          rootGuard: system === 'linux' && port.rootGuard,
+          loopGuard: false,
+          restrictedTcn: false,
+          bpduRx: true,
+          bpduTx: true,
+        }),
+    // A probe is a frame of its own, which nobody else sends back as ours do.
     loopProbe: false,
-    restrictedTcn: false,
-    bpduRx: true,
-    bpduTx: true,
   });
-  for (const sw of design.switches) noteSwitch(sw, system, left);
+  const kindOf = (sw: Switch): Kind => (joined.has(sw.id) ? 'ours' : system);
+  for (const sw of design.switches) noteSwitch(sw, kindOf(sw), left);
   const built: Design = {
     ...design,
     pathCost: 'long',
     regions: [],
     switches: design.switches.map((sw) => ({
-      ...labSwitch(sw, system, tree),
+      ...labSwitch(sw, kindOf(sw), tree),
       ports: sw.ports.map((port) => ({ ...without(port, PORT_LACKS), ...set(sw, port, port.speed) })),
     })),
     bundles: design.bundles.map((bundle) => {
@@ -81,10 +99,18 @@ export function labDesign(design: Design, system: LabSystem, tree: TreeId | null
   if (system === 'ovs') {
     const cabled = bonds ? built : withoutHostBonds(built, left);
     const why = 'Open vSwitch runs no spanning tree on a bond, and no LACP beside one';
-    return { design: withoutBundles(cabled, why, runsTrees, left), leftOut: left.sentences };
+    return {
+      design: withoutBundles(cabled, why, (sw) => !joined.has(sw.id) && runsTrees(sw), left),
+      leftOut: left.sentences,
+    };
   }
   return {
-    design: bonds ? built : withoutBundles(built, 'This kernel has no bonds', () => true, left),
+    design: bonds
+      ? built
+      : withoutHostBonds(
+          withoutBundles(built, 'This kernel has no bonds', (sw) => !joined.has(sw.id), left),
+          left,
+        ),
     leftOut: left.sentences,
   };
 }
@@ -104,7 +130,10 @@ const without = <T extends object>(of: T, keys: readonly string[]): T =>
 const speedOf = (sw: Switch, { ports }: Bundle): number =>
   sw.ports.reduce((sum, { id, speed }) => sum + (ports.includes(id) ? speed : 0), 0);
 
-function noteSwitch(sw: Switch, system: LabSystem, left: LeftOut): void {
+/** What a switch of a lab is: a real one, or one of ours. */
+type Kind = LabSystem | 'ours';
+
+function noteSwitch(sw: Switch, system: Kind, left: LeftOut): void {
   const name = nameOf(sw);
   const dialect = dialectThere(sw, system);
   if (dialect !== sw.dialect) left.note(`${traitsOf(sw.dialect).name} is ${traitsOf(dialect).name} there`, name);
@@ -117,25 +146,24 @@ function noteSwitch(sw: Switch, system: LabSystem, left: LeftOut): void {
     const lost = PORT_LACKS.filter(
       (key) => key !== 'stackMember' && key !== 'stormLimit' && key in port && port[key] !== undefined,
     );
-    if (lost.length > 0 || !port.bpduRx || !port.bpduTx)
+    if (lost.length > 0 || (system !== 'ours' && (!port.bpduRx || !port.bpduTx)))
       left.note(
         'What is set otherwise at a port (how it speaks, LACP of a member, an external cost) is not',
         `${name} port ${port.id}`,
       );
     if (
-      port.loopGuard ||
       port.loopProbe === true ||
-      port.restrictedTcn ||
+      (system !== 'ours' && (port.loopGuard || port.restrictedTcn)) ||
       (system === 'ovs' && (port.rootGuard || hasBpduGuard(port, sw)))
     )
       left.note('Guards that it does not have are not set', `${name} port ${port.id}`);
   }
 }
 
-const dialectThere = (sw: Switch, system: LabSystem): 'off' | 'stp' | 'rstp' =>
-  !runsTrees(sw) ? 'off' : system === 'ovs' && protocolOf(sw.dialect) === 'rstp' ? 'rstp' : 'stp';
+const dialectThere = (sw: Switch, system: Kind): 'off' | 'stp' | 'rstp' =>
+  !runsTrees(sw) ? 'off' : system !== 'linux' && protocolOf(sw.dialect) === 'rstp' ? 'rstp' : 'stp';
 
-function labSwitch(sw: Switch, system: LabSystem, tree: TreeId | null): Switch {
+function labSwitch(sw: Switch, system: Kind, tree: TreeId | null): Switch {
   return {
     ...without(sw, ['region', 'stack', 'pair', 'recovery', 'pathCost']),
     dialect: dialectThere(sw, system),
@@ -153,11 +181,18 @@ function labSwitch(sw: Switch, system: LabSystem, tree: TreeId | null): Switch {
 type CostOf = (sw: Switch, port: Port | Bundle, speed: number) => number;
 
 /** Costs as they are in the design; where they are larger than the system takes, all divided by the same, or by the short method. */
-function costsFor(design: Design, system: LabSystem, tree: TreeId | null, left: LeftOut): CostOf {
+function costsFor(
+  design: Design,
+  system: LabSystem,
+  tree: TreeId | null,
+  left: LeftOut,
+  joined: ReadonlySet<SwitchId>,
+): CostOf {
   const set = (sw: Switch, port: Port | Bundle): number | undefined =>
     tree === null ? port.cost : setPathCost(port as never, tree, sw.dialect);
   const own: CostOf = (sw, port, speed) => set(sw, port) ?? pathCostOf(speed, methodOf(design, sw));
-  const classic = system === 'linux' || design.switches.some((sw) => dialectThere(sw, system) === 'stp');
+  const kindOf = (sw: Switch): Kind => (joined.has(sw.id) ? 'ours' : system);
+  const classic = design.switches.some((sw) => kindOf(sw) === 'linux' || dialectThere(sw, kindOf(sw)) === 'stp');
   const all = [
     ...design.switches.flatMap((sw) => sw.ports.map((port) => own(sw, port, port.speed))),
     ...design.bundles.map((bundle) => {

@@ -35,9 +35,19 @@ export interface BridgeReading {
   readonly rootPort: string | null;
 }
 
+/** Whom a switch sees at a port by LLDP. */
+export interface NeighbourReading {
+  readonly interface: string;
+  /** The system name; null where it is not told. */
+  readonly system: string | null;
+  readonly port: string;
+}
+
 export interface SwitchReading {
   /** Null where it runs no spanning tree. */
   readonly bridge: BridgeReading | null;
   readonly ports: readonly PortReading[];
   readonly bundles: readonly BundleReading[];
+  /** Left out where they are not known. */
+  readonly neighbours?: readonly NeighbourReading[];
 }

@@ -25,6 +25,8 @@ export interface MemberNow {
 }
 
 export interface AggregationSurroundings {
+  /** An end negotiates by itself elsewhere: what it does is not known here, but by its LACPDUs. */
+  readonly isOutside: (end: BundleEnd) => boolean;
   readonly now: () => Micros;
   /** An LACPDU goes out of a member. */
   readonly transmit: (member: number, lacpdu: Lacpdu) => void;
@@ -173,7 +175,7 @@ export class Aggregation {
   private begin(end: BundleEnd): void {
     this.moved.add(end.index);
     this.wakes[end.index] = Infinity;
-    if (end.mode === 'static' || !this.stands(end)) {
+    if (end.mode === 'static' || !this.stands(end) || this.around.isOutside(end)) {
       this.entities[end.index] = null;
       return;
     }

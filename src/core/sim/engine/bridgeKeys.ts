@@ -8,6 +8,8 @@ export interface BridgeKeys {
   /** The number of the identifier that switch index `s` has with an address of its own and a priority, the system ID extension added. */
   readonly keyOf: (s: number, mac: string, priority: number) => number;
   readonly idOf: (key: number) => BridgeId;
+  /** The number of an identifier; null where no switch has its address. Of one address twice, that of the first. */
+  readonly of: (id: BridgeId) => number | null;
   /** The switch that an identifier is of. */
   readonly switchOf: (key: number) => number;
 }
@@ -22,9 +24,14 @@ export function bridgeKeys({ switches, design }: Pick<Network, 'switches' | 'des
   const places = switches.map(() => new Map<string, number>());
   byMac.forEach(({ s, mac }, at) => places[s]!.set(mac, at));
   const at = (key: number) => byMac[key % ADDRESSES]!;
+  const placeOf = new Map([...byMac.keys()].reverse().map((place) => [byMac[place]!.mac, place]));
   return {
     keyOf: (s, mac, priority) => priority * ADDRESSES + places[s]!.get(mac)!,
     switchOf: (key) => at(key).s,
+    of: ({ priority, mac }) => {
+      const place = placeOf.get(mac);
+      return place === undefined ? null : priority * ADDRESSES + place;
+    },
     idOf: (key) => ({ priority: Math.floor(key / ADDRESSES), mac: at(key).mac }),
   };
 }

@@ -25,6 +25,11 @@ export abstract class Clock {
     return this.queue.next > this.now;
   }
 
+  /** When something happens next; Infinity for never. */
+  get next(): Micros {
+    return this.queue.next;
+  }
+
   /** Puts something on the clock. */
   readonly schedule = (t: Micros, event: Event): void => this.queue.push(t, event, this.rankOf(event));
 

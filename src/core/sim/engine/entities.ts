@@ -30,13 +30,23 @@ export class Entities {
   private readonly host: Hosting;
   private readonly trees: readonly TreeId[];
   private readonly offsets: Float64Array;
+  private readonly outside: ReadonlySet<number>;
 
-  /** `offsets`: by switch, when its first hello goes out after a start, as a share of the hello time. */
-  constructor(host: Hosting, trees: readonly TreeId[], offsets: Float64Array) {
+  /**
+   * `offsets`: by switch, when its first hello goes out after a start, as a share of the hello time; `outside`: switches whose
+   * entities are not here.
+   */
+  constructor(
+    host: Hosting,
+    trees: readonly TreeId[],
+    offsets: Float64Array,
+    outside: ReadonlySet<number> = new Set(),
+  ) {
     const { switches } = host.network;
     this.host = host;
     this.trees = trees;
     this.offsets = offsets;
+    this.outside = outside;
     this.keys = bridgeKeys(host.network);
     this.running = trees.map(() => switches.map(() => null));
     this.fast = trees.map(() => switches.map(() => null));
@@ -44,6 +54,7 @@ export class Entities {
 
   /** Begins the entities of a switch. */
   start(s: number): void {
+    if (this.outside.has(s)) return;
     const { network, spoken } = this.host;
     for (const trees of treesByEntity(network.switches[s]!, spoken.regions[s]!, this.trees)) {
       const [tree] = trees as [number];

@@ -10,6 +10,7 @@ import { wrongVlans } from '../../topology/vlanCheck';
 import type { Aggregation } from './aggregation';
 import { delayOf } from './delays';
 import { Muted } from './muted';
+import { isEndOutside, leadsOutside, type Outside } from './outside';
 import { letsBpduThrough, letsThrough, type Spoken } from './places';
 import type { Event, Running, SteadyHello } from './running';
 import type { Hearer } from './steadyHellos';
@@ -36,10 +37,12 @@ export class Medium {
   private readonly silent = new Muted();
   private readonly to: Plugged;
   private readonly watch: Watch;
+  private readonly outside: Outside | undefined;
 
-  constructor(to: Plugged, watch: Watch) {
+  constructor(to: Plugged, watch: Watch, outside?: Outside) {
     this.to = to;
     this.watch = watch;
+    this.outside = outside;
   }
 
   /** What a port sends gets lost, or arrives again: all of it, or its BPDUs alone. */
@@ -69,6 +72,8 @@ export class Medium {
     const { far, at, end } = members[member]!;
     const aggregationPort = network.portIndexOf(at.switch, at.port);
     this.watch.negotiated?.(now, member, lacpdu);
+    if (far >= 0 && isEndOutside(network, this.outside, ends[members[far]!.end]!))
+      return this.outside.negotiate(aggregationPort, lacpdu);
     if (far < 0 || (ends[end]!.owner.kind === 'switch' && this.mute.has(aggregationPort))) return;
     schedule(now + delayOf(network, network.cable[aggregationPort]!), {
       kind: 'lacpdu',
@@ -86,6 +91,9 @@ export class Medium {
     const { network, now, schedule } = this.to;
     const to = network.far[port]!;
     this.watch.sent?.(now, tree, port, bpdu, origin, to < 0 ? null : this.heldBy(tree, to), 1, 0);
+    const by = network.transmitPort[port]!;
+    if (leadsOutside(network, this.outside, by))
+      return this.gets(port) ? this.outside.transmit(by, bpdu, origin) : undefined;
     if (to < 0 || !this.gets(port)) return;
     schedule(now + delayOf(network, network.link[port]!), { kind: 'arrive', tree, port: to, bpdu, origin, through });
   }

@@ -1,6 +1,7 @@
 /** How a simulation is run. */
 import type { TreeId } from '../../model/ids';
 import type { compileNetwork } from '../../topology/network';
+import type { Outside } from './outside';
 
 export interface SimulationOptions {
   /** Members of bundles that are single ports as yet. */
@@ -9,6 +10,8 @@ export interface SimulationOptions {
   readonly alike?: ReadonlyMap<TreeId, number>;
   /** Runs every hello, also those that say nothing new. */
   readonly everyHello?: boolean;
+  /** What is not simulated: its cables are real. Every hello is run then. */
+  readonly outside?: Outside;
   /** Compiles a state of the network. */
   readonly compile?: typeof compileNetwork;
 }

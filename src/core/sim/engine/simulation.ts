@@ -17,6 +17,7 @@ import { Clock } from './clock';
 import { Guards } from './guards';
 import type { Cause } from '../trace/recording';
 import { Medium } from './medium';
+import { isEndOutside } from './outside';
 import type { SimulationOptions } from './options';
 import { letsFramesThrough, spokenIn, type Spoken } from './places';
 import { ShownPorts } from './shownPorts';
@@ -58,7 +59,7 @@ export class Simulation extends Clock {
     trees: readonly TreeId[],
     seed = 1,
     watch: Watch = {},
-    { absent = [], alike = NONE, everyHello = false, compile = compileNetwork }: SimulationOptions = {},
+    { absent = [], alike = NONE, everyHello = false, outside, compile = compileNetwork }: SimulationOptions = {},
   ) {
     const { switches, ports, bundles } = network;
     const places = [switches, ports, bundles.members, bundles.ends].map(({ length }) => length);
@@ -67,8 +68,8 @@ export class Simulation extends Clock {
     this.watch = watch;
     this.alike = alike;
     this.compile = compile;
-    this.medium = new Medium(this, watch);
-    this.everyHello = everyHello;
+    this.medium = new Medium(this, watch, outside);
+    this.everyHello = everyHello || outside !== undefined;
     this.hellos = new SteadyHellos({
       now: () => this.now,
       hadItsTurn: (running) => this.rankOf({ kind: 'wake', running }) < this.turn,
@@ -82,9 +83,10 @@ export class Simulation extends Clock {
     this.network = this.physical.acting ?? this.physical;
     this.spoken = spokenIn(this.network, trees, alike);
     const random = randomFrom(seed);
-    this.entities = new Entities(this, trees, Float64Array.from(switches, random));
+    this.entities = new Entities(this, trees, Float64Array.from(switches, random), outside?.switches);
     this.ports = new ShownPorts(this, this.physical, trees.length, (change) => watch.changed?.(change));
     this.aggregation = new Aggregation(network.design, absent, {
+      isOutside: (end) => isEndOutside(network, outside, end),
       now: () => this.now,
       transmit: (member, lacpdu) => this.medium.negotiate(member, lacpdu),
       wakeAt: (t, end) => this.schedule(t, { kind: 'lacp', end }),

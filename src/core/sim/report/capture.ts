@@ -1,15 +1,14 @@
 /** Frames as they go over the cables, in octets: what a packet analyser would see. */
 import { isPerVlan } from '../../model/document';
 import { CIST, CST, treeVlan, vlanTree, type TreeId } from '../../model/ids';
-import type { Bpdu, MstBpdu, RstFlags } from '../../modes/bpdu';
 import type { Network } from '../../topology/network';
-import { encodeBpdu, type WireBpdu, type WireFlags, type WireInfo, type WireMst } from '../../wire/bpdu';
+import { encodeBpdu } from '../../wire/bpdu';
 import { negotiationOf } from '../../topology/lag/ends';
-import { type Lacpdu, type Participant, STATE_BITS } from '../../modes/lacp/state';
 import { BRIDGE_GROUP, PER_VLAN_GROUP, encodeFrame } from '../../wire/ethernet';
-import { encodeLacpFrame, type WireLacpdu } from '../../wire/lacpdu';
+import { encodeLacpFrame } from '../../wire/lacpdu';
 import type { Capture, CapturedFrame } from '../../wire/pcapng';
-import { bridgeKeys, type BridgeKeys } from '../engine/bridgeKeys';
+import { bridgeKeys } from '../engine/bridgeKeys';
+import { wireLacpdu, wireOf } from '../engine/onWire';
 import { portAddress } from '../../topology/bridgeId';
 import type { SentLog, SentLacpdu } from '../trace/sentLog';
 
@@ -78,15 +77,6 @@ export function captureOf(
   return { interfaces, frames: negotiation.length > 0 ? frames.sort((a, b) => a.t - b.t) : frames };
 }
 
-/** The LACPDU with its bits as an octet, activity the lowest (802.1AX-2020 6.4.2.3 m). */
-export function wireLacpdu({ actor, partner }: Lacpdu): WireLacpdu {
-  const side = ({ state, ...rest }: Participant) => ({
-    ...rest,
-    state: STATE_BITS.reduce((octet, bit, i) => octet | (state[bit] ? 1 << i : 0), 0),
-  });
-  return { actor: side(actor), partner: side(partner) };
-}
-
 /** A link by its ends; a port that leads to a host, or nowhere, by itself. */
 function interfaceName(
   { design, owner, switches, ports, cable: inSocket, transmitPort }: Network,
@@ -97,50 +87,3 @@ function interfaceName(
     ? `${cable.a.switch} ${cable.a.port} = ${cable.b.switch} ${cable.b.port}`
     : `${switches[owner[port]!]!.id} ${ports[port]!.id}`;
 }
-
-/** The BPDU with identifiers in place of the numbers that stand for them. */
-export function wireOf(keys: BridgeKeys, bpdu: Bpdu): WireBpdu {
-  if (bpdu.kind === 'tcn') return { kind: 'tcn' };
-  const { vector, times, tc } = bpdu;
-  const info: WireInfo = {
-    root: keys.idOf(vector.root),
-    rootPathCost: vector.externalCost,
-    bridge: keys.idOf(vector.bridge),
-    port: vector.port,
-    messageAge: times.messageAge,
-    maxAge: times.maxAge,
-    hello: times.hello,
-    forwardDelay: times.forwardDelay,
-    tc,
-  };
-  if (bpdu.kind === 'config') return { kind: 'config', ...info, tcAck: bpdu.tcAck };
-  if (bpdu.kind === 'rst') return { kind: 'rst', ...info, ...flags(bpdu) };
-  return { kind: 'mst', ...info, ...flags(bpdu), bridge: keys.idOf(vector.regionalRoot), mst: mstOf(keys, bpdu) };
-}
-
-function mstOf(keys: BridgeKeys, { configurationId, vector, times, instances }: MstBpdu): WireMst {
-  return {
-    configurationId,
-    internalRootPathCost: vector.internalCost,
-    bridge: keys.idOf(vector.bridge),
-    remainingHops: times.remainingHops,
-    instances: instances.map((message) => ({
-      ...flags(message),
-      tc: message.tc,
-      master: message.master,
-      regionalRoot: keys.idOf(message.vector.regionalRoot),
-      internalRootPathCost: message.vector.internalCost,
-      bridgePriority: keys.idOf(message.vector.bridge).priority & 0xf000,
-      portPriority: (message.vector.port >> 8) & 0xf0,
-      remainingHops: message.remainingHops,
-    })),
-  };
-}
-
-const flags = ({ role, proposal, learning, forwarding, agreement }: RstFlags): WireFlags => ({
-  role,
-  proposal,
-  learning,
-  forwarding,
-  agreement,
-});
