@@ -15,7 +15,7 @@ import { decodeLacpFrame, encodeLacpFrame, SLOW_GROUP } from '../../wire/lacpdu'
 import { NEAREST_BRIDGE } from '../../wire/lldpdu';
 import { OctetReader } from '../../wire/octets';
 import type { BridgeReading, BundleReading, PortReading, ReadState, SwitchReading } from '../readings/reading';
-import { isBundle, outsideOf } from '../settings/oneTree';
+import { outsideOf } from '../settings/oneTree';
 import { settingsOf, type SwitchSet } from '../settings/settings';
 import { Neighbours } from './neighbours';
 
