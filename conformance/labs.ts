@@ -152,7 +152,7 @@ async function hold(
       const lab = newLab(CLI);
       labs.push(lab);
       const [, design] = each.states[0]!;
-      const running = new RunningLab(lab, design, kind, labTree(design), able);
+      const running = new RunningLab(lab, design, kind, labTree(design), { able });
       running.build();
       return { each, lab, running };
     });

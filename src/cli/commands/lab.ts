@@ -9,13 +9,14 @@ import { actionKind } from '../../core/model/actions/actions';
 import { nameOf } from '../../core/model/names';
 import type { Design } from '../../core/model/document';
 import { problemText } from '../../core/model/problem';
-import type { TreeId } from '../../core/model/ids';
+import type { SwitchId, TreeId } from '../../core/model/ids';
 import type { Scenario } from '../../core/model/scenario';
 import { actionText, afterAction, scenarioDesign } from '../../core/sim/scenario/scenario';
 import { treesOf } from '../../core/topology/trees';
 import { loadDesign, loadScenario, Unusable } from '../input';
 import { RunningLab } from '../lab/lab';
-import { Failed } from '../lab/run';
+import { Failed, isThere } from '../lab/run';
+import { simulate } from '../lab/simulated';
 import { keep, newLab, standingLabs, takeAway, type Lab } from '../lab/standing';
 import { unable } from '../lab/systems';
 import type { Verb } from '../verb';
@@ -23,6 +24,7 @@ import type { Verb } from '../verb';
 interface Options {
   readonly with?: LabSystem;
   readonly tree?: string;
+  readonly join?: string;
   readonly scenario?: string;
   readonly keep?: boolean;
   readonly out?: string;
@@ -39,7 +41,8 @@ async function runLab(file: string, options: Options): Promise<void> {
   const scenario = options.scenario === undefined ? null : playable(options.scenario, given);
   const design = scenario ? withArrivals(given, scenario, options.scenario!) : given;
   const tree = treeToBuild(design, options.tree);
-  const why = unable(kind);
+  const joined = switchesToJoin(design, options.join);
+  const why = unable(kind) ?? (joined.size > 0 && !isThere('socat') ? 'socat is not here, which carries frames' : null);
   if (why !== null) throw new Unusable(`no lab of ${kind} can be built here: ${why}`);
   if (design.switches.length === 0) throw new Unusable(`${file}: there is no switch to build`);
   const lab = newLab();
@@ -47,7 +50,7 @@ async function runLab(file: string, options: Options): Promise<void> {
   const interrupted = (): void => (leave(), process.exit(130));
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.once(signal, interrupted);
   try {
-    const running = new RunningLab(lab, design, kind, tree);
+    const running = new RunningLab(lab, design, kind, tree, { joined });
     for (const sentence of running.leftOut) say(`left out: ${sentence}`);
     const at = new Date().toISOString();
     running.build();
@@ -62,6 +65,7 @@ async function runLab(file: string, options: Options): Promise<void> {
       leftOut: [...running.leftOut],
       rounds,
     };
+    for (const note of running.notes) say(`not understood: ${note}`);
     if (options.out !== undefined) writeResult(options.out, result);
     if (options.keep) {
       keep(lab);
@@ -104,6 +108,23 @@ function treeToBuild(design: Design, asked: string | undefined): TreeId | null {
       `--tree: found "${asked}"; allowed: ${trees.join(', ') || 'none, since no switch runs spanning tree'}`,
     );
   return asked as TreeId;
+}
+
+/** By ids or names, with commas between. */
+function switchesToJoin(design: Design, asked = ''): Set<SwitchId> {
+  const joined = asked
+    .split(',')
+    .map((name) => name.trim())
+    .filter(Boolean)
+    .map((name) => {
+      const found = design.switches.find((sw) => sw.id === name) ?? design.switches.find((sw) => sw.name === name);
+      if (!found)
+        throw new Unusable(`--join: found "${name}"; allowed: ${design.switches.map(({ id }) => id).join(', ')}`);
+      return found.id;
+    });
+  if (joined.length > 0 && joined.length === design.switches.length)
+    throw new Unusable('--join: found every switch; allowed: some of them, since one at least is to be real');
+  return new Set(joined);
 }
 
 /** Waits for the network to come to what we say; does what the scenario says; waits again. */
@@ -160,7 +181,9 @@ function writeResult(file: string, result: LabResult): void {
 function tellShells({ design, wiring }: RunningLab, { id }: Lab): void {
   say('It stands. Shells:');
   for (const host of design.hosts) say(`  ip netns exec ${wiring.hosts.get(host.id)!} sh    # ${host.name ?? host.id}`);
-  for (const sw of design.switches) say(`  ip netns exec ${wiring.switches.get(sw.id)!} sh    # ${nameOf(sw)}`);
+  for (const sw of design.switches)
+    if (wiring.switches.get(sw.id) !== wiring.simulated)
+      say(`  ip netns exec ${wiring.switches.get(sw.id)!} sh    # ${nameOf(sw)}`);
   say(`Taken away by: knot-path lab stop ${id}`);
 }
 
@@ -184,6 +207,10 @@ export const labCommand: Verb = (program) => {
     .argument('<file>', 'design document, - for standard input')
     .addOption(new Option('--with <switches>', "the kernel's bridge, or Open vSwitch").choices(LAB_SYSTEMS))
     .option('--tree <id>', 'the tree to build; the common one where it is not said')
+    .option(
+      '--join <switches>',
+      'switches that stay in our simulator, cabled to the real ones: ids with commas between',
+    )
     .option('--scenario <file>', 'what happens when, as JSON, once it has settled')
     .option('--keep', 'leaves it standing, with a shell for each host and switch')
     .option('--out <file>', 'what was found, as JSON, for the workbench')
@@ -193,4 +220,5 @@ export const labCommand: Verb = (program) => {
     .description('takes a lab that was kept away, or all of them')
     .argument('[id]', 'as --keep told it')
     .action(stopLabs);
+  lab.command('simulate', { hidden: true }).argument('<folder>').action(simulate);
 };

@@ -5,32 +5,55 @@ import { labDesign, type LabSystem } from '../../core/exchange/lab/labDesign';
 import { judgeLab, type Verdict } from '../../core/exchange/lab/judge';
 import { FORMS, settingsFiles } from '../../core/exchange/settings/forms';
 import type { SettingsForm } from '../../core/exchange/settings/form';
+import type { SwitchReading } from '../../core/exchange/readings/reading';
 import type { Design, Switch } from '../../core/model/document';
 import type { SwitchId, TreeId } from '../../core/model/ids';
 import { run, runIn } from './run';
-import { noteNamespace, type Lab } from './standing';
+import { hasLldpd, readLldpd, startLldpd } from './lldpd';
+import { Simulated } from './simulated';
+import { noteNamespace, type NewLab } from './standing';
 import { SYSTEMS, type Abilities, type Place, type System } from './systems';
 import { hostTag, portName, signals, wiringOf, type Wiring } from './wiring';
 
 /** What its folder has of the files that built it. */
 const FILES = 'settings';
 
+export interface RunningOptions {
+  /** What this machine's kernel has. */
+  readonly able?: Abilities;
+  /** Switches that stay in our simulator. */
+  readonly joined?: ReadonlySet<SwitchId>;
+}
+
 export class RunningLab {
+  /** What simulated switches did not understand: sentences. */
+  readonly notes = new Set<string>();
   /** What it is built of now: the design as these switches can be it. */
   design: Design;
   readonly leftOut: readonly string[];
   readonly wiring: Wiring;
-  private readonly lab: Lab;
+  private readonly lab: NewLab;
   private readonly tree: TreeId | null;
   private readonly kind: LabSystem;
   private readonly able: Abilities;
   private readonly system: System;
   private readonly form: SettingsForm;
+  private readonly joined: ReadonlySet<SwitchId>;
+  private readonly simulated: Simulated;
+  private readonly lldpd: boolean;
   private told = 0;
 
-  constructor(lab: Lab, design: Design, kind: LabSystem, tree: TreeId | null, able = SYSTEMS[kind].abilities()) {
-    const { vlans, bonds, tags } = able;
-    const made = labDesign(design, kind, tree, bonds);
+  constructor(
+    lab: NewLab,
+    design: Design,
+    kind: LabSystem,
+    tree: TreeId | null,
+    { able = SYSTEMS[kind].abilities(), joined = new Set() }: RunningOptions = {},
+  ) {
+    const { vlans, tags } = able;
+    this.joined = joined;
+    const made = this.madeOf(design, kind, tree, able);
+    this.lldpd = joined.size > 0 && hasLldpd();
     this.lab = lab;
     this.able = able;
     this.kind = kind;
@@ -42,16 +65,28 @@ export class RunningLab {
       ...(tags
         ? []
         : ['This kernel puts no VLAN tags on frames of hosts: where one would be needed, a host has no address.']),
+      ...(joined.size > 0 && !this.lldpd ? ['lldpd is not here: what real switches see by LLDP is not compared.'] : []),
+      ...(joined.size > 0 ? ['Frames of hosts do not pass simulated switches: those speak, and forward nothing.'] : []),
     ];
     this.system = SYSTEMS[kind];
     this.form = FORMS.find(({ key }) => key === kind)!;
-    this.wiring = wiringOf(this.design, lab.id);
+    this.wiring = wiringOf(this.design, lab.id, joined);
+    this.simulated = new Simulated(path.join(lab.folder, 'simulated'), [...joined], this.wiring.wires);
+  }
+
+  private madeOf(design: Design, kind: LabSystem, tree: TreeId | null, { bonds }: Abilities) {
+    return labDesign(design, kind, tree, { bonds, joined: this.joined });
+  }
+
+  /** Those that are built. */
+  private get real(): Switch[] {
+    return this.design.switches.filter(({ id }) => !this.joined.has(id));
   }
 
   /** Makes namespaces, cables, switches and hosts. */
   build(): void {
     const { switches, hosts, cables } = this.wiring;
-    for (const name of [...switches.values(), ...hosts.values()]) {
+    for (const name of new Set([...switches.values(), ...hosts.values()])) {
       noteNamespace(this.lab, name);
       run('ip', ['netns', 'add', name]);
       // A switch has no addresses of its own; what it would say by itself is in nobody's way then.
@@ -65,28 +100,46 @@ export class RunningLab {
           `link add name ${a.interface} netns ${a.namespace} type veth peer name ${b.interface} netns ${b.namespace}`,
       ),
     );
-    for (const sw of this.design.switches) this.system.start(sw, this.placeOf(sw.id), this.able);
+    for (const sw of this.real) this.system.start(sw, this.placeOf(sw.id), this.able);
+    if (this.wiring.simulated) {
+      batch(
+        this.wiring.simulated,
+        cables.flatMap((ends) =>
+          ends.flatMap((end) => (end.namespace === this.wiring.simulated ? [`link set dev ${end.interface} up`] : [])),
+        ),
+      );
+      this.simulated.start(this.wiring.simulated, this.lab.cli, this.design);
+    }
     this.runScripts(null);
     this.setSignals(null);
+    if (this.lldpd) for (const sw of this.real) startLldpd(sw.id, this.placeOf(sw.id));
     this.design.hosts.forEach((host, h) => this.setHost(host, h));
   }
 
   /** Goes on to another state of the design, by the scripts that lead there. */
   follow(design: Design): void {
     const before = this.design;
-    this.design = labDesign(design, this.kind, this.tree, this.able.bonds).design;
+    this.design = this.madeOf(design, this.kind, this.tree, this.able).design;
+    if (this.wiring.simulated) this.simulated.follow(this.design);
     this.runScripts(before);
     this.setSignals(before);
   }
 
   /** Reads every switch that has power, and compares. */
   judge(): Verdict {
-    const on = this.design.switches.filter(({ up }) => up);
-    return judgeLab(this.design, new Map(on.map((sw) => [sw.id, this.read(sw)])));
+    const on = this.real.filter(({ up }) => up);
+    const simulated = this.wiring.simulated ? this.simulated.read() : null;
+    for (const note of simulated?.notes ?? []) this.notes.add(note);
+    return judgeLab(
+      this.design,
+      new Map([...on.map((sw) => [sw.id, this.read(sw)] as const), ...(simulated?.readings ?? [])]),
+    );
   }
 
-  private read(sw: Switch) {
-    return this.system.read(sw, this.placeOf(sw.id), this.able);
+  private read(sw: Switch): SwitchReading {
+    const place = this.placeOf(sw.id);
+    const reading = this.system.read(sw, place, this.able);
+    return this.lldpd ? { ...reading, neighbours: readLldpd(place) } : reading;
   }
 
   private placeOf(id: SwitchId): Place {
@@ -100,7 +153,8 @@ export class RunningLab {
     const folder = path.join(this.lab.folder, FILES, String(this.told));
     this.told += 1;
     mkdirSync(folder, { recursive: true });
-    for (const { switch: id, files } of settingsFiles(this.design, this.form, { from }))
+    const only = this.real.map(({ id }) => id);
+    for (const { switch: id, files } of settingsFiles(this.design, this.form, { from, only }))
       for (const { name, text } of files) {
         const file = path.join(folder, name);
         writeFileSync(file, text);
@@ -111,9 +165,9 @@ export class RunningLab {
 
   /** Sets cables' ends up and down: all of them, or those that are otherwise than before. */
   private setSignals(from: Design | null): void {
-    const before = from ? signals(from) : null;
-    const now = signals(this.design);
-    for (const sw of this.design.switches) {
+    const before = from ? signals(from, this.joined) : null;
+    const now = signals(this.design, this.joined);
+    for (const sw of this.real) {
       const lines = sw.ports.flatMap((port) => {
         const up = now.get(`${sw.id} ${port.id}`)!;
         return before?.get(`${sw.id} ${port.id}`) === up

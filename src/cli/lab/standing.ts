@@ -19,11 +19,17 @@ export interface Lab {
   readonly folder: string;
 }
 
+/** One that is being made. */
+export interface NewLab extends Lab {
+  /** The program whose verbs it is run by. */
+  readonly cli: string;
+}
+
 /** Makes a folder for a lab, and has it watched: however this program ends, `cli` takes away what it has made. */
-export function newLab(cli = process.argv[1]!): Lab {
+export function newLab(cli = process.argv[1]!): NewLab {
   const folder = mkdtempSync(path.join(tmpdir(), PREFIX));
   writeFileSync(path.join(folder, NAMESPACES), '');
-  const lab = { id: path.basename(folder).slice(PREFIX.length), folder };
+  const lab = { id: path.basename(folder).slice(PREFIX.length), folder, cli };
   // Its standard input ends with us.
   const watcher = spawn(
     'sh',

@@ -10,6 +10,15 @@ export interface Wiring {
   readonly hosts: ReadonlyMap<HostId, string>;
   /** Ends of virtual cables: namespace and interface. A port with nothing plugged in has a far end that stays down. */
   readonly cables: readonly (readonly [a: CableEnd, b: CableEnd])[];
+  /** Where the switches are that stay in the simulator; null where all are real. */
+  readonly simulated: string | null;
+  /** Cables' ends there over which they speak to what is real. */
+  readonly wires: readonly Wire[];
+}
+
+export interface Wire {
+  readonly end: LinkEnd;
+  readonly interface: string;
 }
 
 export interface CableEnd {
@@ -17,28 +26,39 @@ export interface CableEnd {
   readonly interface: string;
 }
 
-/** `lab`: what its namespaces begin with. */
-export function wiringOf(design: Design, lab: string): Wiring {
+/** `lab`: what its namespaces begin with; `joined`: the switches that stay in the simulator, all in one namespace. */
+export function wiringOf(design: Design, lab: string, joined: ReadonlySet<SwitchId> = new Set()): Wiring {
   const prefix = `knot-path-${lab}`;
   const stems = fileStems(design);
-  const switches = new Map(design.switches.map((sw, s) => [sw.id, `${prefix}-${stems[s]!}`] as const));
+  const simulated = joined.size > 0 ? `${prefix}-simulated` : null;
+  const switches = new Map(
+    design.switches.map((sw, s) => [sw.id, joined.has(sw.id) ? simulated! : `${prefix}-${stems[s]!}`] as const),
+  );
   const hosts = new Map(design.hosts.map((host, h) => [host.id, `${prefix}-host${h + 1}`] as const));
   const at = (end: LinkEnd): CableEnd => ({
     namespace: switches.get(end.switch)!,
-    interface: portName(design, end),
+    interface: joined.has(end.switch) ? `s${indexOf.get(end.switch)!}${portName(design, end)}` : portName(design, end),
   });
+  const indexOf = new Map(design.switches.map((sw, s) => [sw.id, s]));
+  const real = design.links.filter(({ a, b }) => !joined.has(a.switch) || !joined.has(b.switch));
+  const wired = [
+    ...real.flatMap(({ a, b }) => [a, b]),
+    ...design.hosts.flatMap((host) => (host.bundle ? host.attach : [])),
+  ].filter((end) => joined.has(end.switch));
   const isPlugged = pluggedIn(design);
   return {
     switches,
     hosts,
+    simulated,
+    wires: wired.map((end) => ({ end, interface: at(end).interface })),
     cables: [
-      ...design.links.map(({ a, b }) => [at(a), at(b)] as const),
+      ...real.map(({ a, b }) => [at(a), at(b)] as const),
       ...design.hosts.flatMap((host) =>
         host.attach.map((end, i) => [at(end), { namespace: hosts.get(host.id)!, interface: `eth${i}` }] as const),
       ),
       ...design.switches.flatMap((sw) =>
         sw.ports
-          .filter((port) => !isPlugged(sw.id, port.id))
+          .filter((port) => !joined.has(sw.id) && !isPlugged(sw.id, port.id))
           .map((port) => {
             const end = at({ switch: sw.id, port: port.id });
             return [end, { namespace: end.namespace, interface: `no${end.interface}` }] as const;
@@ -51,8 +71,11 @@ export function wiringOf(design: Design, lab: string): Wiring {
 export const portName = (design: Design, { switch: sw, port }: LinkEnd): string =>
   `port${design.switches.find(({ id }) => id === sw)!.ports.find(({ id }) => id === port)!.number}`;
 
-/** By `switch port`, whether a cable's end is set up: its port, its cable and its switch are. */
-export function signals(design: Design): Map<string, boolean> {
+/**
+ * By `switch port`, whether a cable's end is set up: its port, its cable and its switch are. The end of a simulated switch has no
+ * signal to take away: the real end of its cable stands for both.
+ */
+export function signals(design: Design, joined: ReadonlySet<SwitchId> = new Set()): Map<string, boolean> {
   const found = new Map<string, boolean>();
   const isCut = new Set(
     design.links.filter(({ up }) => !up).flatMap(({ a, b }) => [a, b].map((end) => `${end.switch} ${end.port}`)),
@@ -62,6 +85,15 @@ export function signals(design: Design): Map<string, boolean> {
       const key = `${sw.id} ${port.id}`;
       found.set(key, sw.up && port.up && !isCut.has(key));
     }
+  for (const { a, b } of design.links)
+    for (const [end, far] of [
+      [a, b],
+      [b, a],
+    ] as const)
+      if (joined.has(far.switch) && !joined.has(end.switch)) {
+        const [key, there] = [`${end.switch} ${end.port}`, `${far.switch} ${far.port}`];
+        found.set(key, found.get(key)! && found.get(there)!);
+      }
   return found;
 }
 
