@@ -70,6 +70,8 @@ if (process.argv.includes('--tools')) {
     ['tshark', 'tshark', 'captures are not held against a packet analyser'],
     ['ip', 'iproute2', 'nothing is held against the Linux bridge'],
     ['ovs-vsctl', 'openvswitch-switch', 'nothing is held against Open vSwitch'],
+    ['socat', 'socat', 'no simulated switch is cabled to real ones'],
+    ['lldpd', 'lldpd', 'neighbours are not held against lldpd'],
     ['shellcheck', 'shellcheck', 'scripts are not checked'],
     ['xmllint', 'libxml2-utils', 'GraphML is not parsed by another'],
     ['dot', 'graphviz', 'DOT is not parsed by another'],

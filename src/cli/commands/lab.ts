@@ -63,6 +63,7 @@ async function runLab(file: string, options: Options): Promise<void> {
       tree,
       at,
       leftOut: [...running.leftOut],
+      ...(joined.size > 0 ? { simulated: [...joined] } : {}),
       rounds,
     };
     for (const note of running.notes) say(`not understood: ${note}`);

@@ -7,6 +7,7 @@ import { networkOf } from '../../core/testing/networks';
 import { readLabResult } from '../../core/exchange/lab/result';
 import { clearFolder, file, folder, knotPath } from '../testing';
 import { standingLabs } from './standing';
+import { isThere } from './run';
 import { unable } from './systems';
 
 afterAll(clearFolder);
@@ -53,6 +54,43 @@ real(
   120_000,
 );
 
+const wired = unable('ovs') === null && isThere('socat') ? it : it.skip;
+wired(
+  'cables simulated switches to real ones, follows a scenario on both sides, and compares both',
+  () => {
+    const scenario = file(
+      'cut-both.json',
+      JSON.stringify({
+        until: 60,
+        actions: [
+          { at: 0, do: 'link-down', link: 'l0' },
+          { at: 1, do: 'bridge-priority', switch: 'b', priority: 0 },
+        ],
+      }),
+    );
+    const out = path.join(folder, 'joined.json');
+    const { status, stdout, stderr } = lab([
+      design,
+      '--with',
+      'ovs',
+      '--join',
+      'a,b',
+      '--scenario',
+      scenario,
+      '--out',
+      out,
+    ]);
+    expect([status, stderr]).toEqual([0, '']);
+    expect(stdout).not.toContain('not understood');
+    expect(readLabResult(readFileSync(out, 'utf8'))).toMatchObject({
+      ok: true,
+      value: { simulated: ['a', 'b'], rounds: [{ differences: [] }, { differences: [] }] },
+    });
+    expect(standing()).toEqual([]);
+  },
+  120_000,
+);
+
 real(
   'leaves a lab standing that is kept, until it is stopped',
   () => {
@@ -93,6 +131,8 @@ it('says what cannot be done', () => {
     [[design], '--with: found nothing; allowed: linux, ovs'],
     [[design, '--with', 'ovs', '--tree', 'vlan:7'], '--tree: found "vlan:7"; allowed: cst'],
     [[design, '--with', 'ovs', '--scenario', scenario], 'actions[0]: found one-way; allowed: what can be done to real'],
+    [[design, '--with', 'ovs', '--join', 'a,z'], '--join: found "z"; allowed: a, b, c'],
+    [[design, '--with', 'ovs', '--join', 'a,b,c'], '--join: found every switch'],
     [['stop', 'nobody'], 'lab stop: found "nobody"'],
   ] as const) {
     const { status, stderr } = lab([...args]);

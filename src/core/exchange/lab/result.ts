@@ -31,6 +31,8 @@ export const labResultSchema = z.object({
   /** When it began, as ISO 8601. */
   at: text,
   leftOut: z.array(text),
+  /** Switches that stayed in the simulator. */
+  simulated: z.array(text).optional(),
   rounds: z.array(roundSchema),
 });
 export type LabResult = z.output<typeof labResultSchema>;

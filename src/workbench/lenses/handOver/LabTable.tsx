@@ -10,7 +10,7 @@ import type { Design } from '../../../core/model/document';
 import { treeName, type TreeId } from '../../../core/model/ids';
 import { namesOf } from '../../../core/model/derive/names';
 import { useFollowing, useWorkbench } from '../../state/context';
-import type { Item } from '../../state/selection';
+import { switchesIn, type Item } from '../../state/selection';
 import { FileButton } from '../../ui/FileButton';
 import { Select } from '../../ui/Select';
 import { TextButton } from '../../ui/TextButton';
@@ -66,7 +66,12 @@ export function LabTable() {
 }
 
 function HowTo({ design, system }: { readonly design: Design; readonly system: LabSystem }) {
-  const { leftOut } = labDesign(design, system, labTree(design));
+  const selection = useWorkbench((state) => state.selection);
+  const chosen = switchesIn(selection);
+  // One at least is to be real.
+  const joined = chosen.length < design.switches.length ? chosen : [];
+  const { leftOut } = labDesign(design, system, labTree(design), { joined: new Set(joined) });
+  const join = joined.length > 0 ? ` \\\n  --join ${joined.join(',')}` : '';
   const file = fileNameOf(design);
   return (
     <section className={room.how} aria-label="How a lab is run">
@@ -74,10 +79,14 @@ function HowTo({ design, system }: { readonly design: Design; readonly system: L
       <pre
         className={room.text}
         tabIndex={0}
-      >{`npx knot-path lab \\\n  ${file} \\\n  --with ${system} --out lab.json`}</pre>
+      >{`npx knot-path lab \\\n  ${file} \\\n  --with ${system}${join} --out lab.json`}</pre>
       <p>
         <code>--scenario</code> plays one and looks again, <code>--keep</code> leaves it standing with a shell for each
         host, <code>lab stop</code> takes it away.
+      </p>
+      <p>
+        <code>--join</code> keeps switches in the simulator, in real time, and cables them to the real ones: those that
+        are selected on the map.
       </p>
       {leftOut.length > 0 && (
         <>
@@ -101,6 +110,7 @@ function Found({ design, result }: { readonly design: Design; readonly result: L
         {SYSTEM_NAMES[result.with]}, {result.tree === null ? 'no tree' : treeName(result.tree as TreeId)}, begun{' '}
         <time dateTime={result.at}>{result.at.slice(0, 16).replace('T', ' ')}</time>:{' '}
         <b>{differences === 0 ? 'all is as we say' : `${counted(differences, 'thing')} otherwise than we say`}</b>.
+        {result.simulated && result.simulated.length > 0 && ` Simulated: ${result.simulated.join(', ')}.`}
         {result.name !== design.name && <em> It is a result of “{result.name}”.</em>}
       </p>
       {result.rounds.map((round, i) => (
