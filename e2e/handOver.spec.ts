@@ -46,10 +46,25 @@ test('a template is written beside what it makes of a switch, kept, and written 
   await text.fill('{{ name }}: {{ ports | ranges }}');
   await expect(page.getByLabel('Preview')).toHaveText('lodge: 1-3,5-6');
   await page.getByRole('region', { name: 'The template' }).getByLabel('Name').fill('Port ranges');
-  await page.getByRole('button', { name: 'Keep it', exact: true }).click();
+  await page.getByRole('button', { name: 'Keep it in the design' }).click();
   await page.getByRole('tab', { name: 'Settings', exact: true }).click();
   await page.getByLabel('Form', { exact: true }).selectOption({ label: 'Port ranges' });
   await expect(page.getByLabel('lodge.txt')).toHaveText('lodge: 1-3,5-6');
+
+  // Through the library into another design, and out of the library again.
+  await page.getByRole('tab', { name: 'Templates', exact: true }).click();
+  await page.getByLabel('Template', { exact: true }).selectOption({ label: 'Port ranges' });
+  await page.getByRole('button', { name: 'Keep it in the library' }).click();
+  await expect(page.getByRole('button', { name: 'take it out of the library' })).toBeVisible();
+  await openDemo(page);
+  await page.getByRole('tab', { name: 'Hand over', exact: true }).click();
+  await page.getByRole('tab', { name: 'Templates', exact: true }).click();
+  await page.getByLabel('Template', { exact: true }).selectOption({ label: 'Port ranges (library)' });
+  await page.getByRole('button', { name: 'Keep it in the design' }).click();
+  await expect(page.getByRole('button', { name: 'forget it' })).toBeVisible();
+  await page.getByLabel('Template', { exact: true }).selectOption({ label: 'Port ranges (library)' });
+  await page.getByRole('button', { name: 'take it out of the library' }).click();
+  await expect(page.getByLabel('Template', { exact: true }).getByRole('option', { name: /library/ })).toHaveCount(0);
 });
 
 test('tables go out, come back changed, are looked at on the map, and taken', async ({ page }) => {

@@ -5,6 +5,7 @@ import { commandSchema } from '../core/edit/commands';
 import { MAX_COMMANDS } from '../core/model/limits';
 import type { Patch } from '../core/edit/edit';
 import { SPOKEN, titleSchema, type Design } from '../core/model/document';
+import { templateSchema } from '../core/model/template';
 import { z } from '../core/base/zod';
 
 /** Largest body that the server takes, in octets. */
@@ -102,6 +103,11 @@ export type LiveEvent = z.output<typeof liveEventSchema>;
 /** The answer to a presence: the newest revision, null where the design is gone, and who else is there. */
 export const hereSchema = z.object({ revision: z.number().nullable(), windows: z.array(onlookerSchema) });
 
+/** `GET /api/templates`: the library, by name. */
+export const librarySchema = z.object({ templates: z.array(templateSchema) });
+/** `PUT /api/templates/:id` */
+export const libraryTemplateSchema = templateSchema.omit({ id: true });
+
 /** Every body that the server takes, by a name that can be told to a worker. */
 export const BODIES = {
   newDesign: newDesignSchema,
@@ -109,6 +115,7 @@ export const BODIES = {
   write: writeSchema,
   baseline: baselineSchema,
   presence: presenceSchema,
+  template: libraryTemplateSchema,
 } as const;
 export type BodyName = keyof typeof BODIES;
 export type Body<N extends BodyName> = z.output<(typeof BODIES)[N]>;

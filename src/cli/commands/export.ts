@@ -10,6 +10,7 @@ import {
   type NamedFile,
   type SwitchFiles,
 } from '../../core/exchange/settings/forms';
+import { templateKey } from '../../core/exchange/templates/atHand';
 import { STEPS, stepFiles } from '../../core/exchange/settings/stepFiles';
 import { CSV, csvTables, spreadsheetName, XLSX } from '../../core/exchange/tables/files';
 import { tablesOf } from '../../core/exchange/tables/tables';
@@ -51,7 +52,7 @@ const spreadsheets = () => import('../../core/exchange/tables/spreadsheet');
 async function formCalled(design: Design, asked: string): Promise<SettingsForm> {
   const plain = FORMS.find(({ key }) => key === asked);
   if (plain) return plain;
-  const { formsOf, templateKey } = await templates();
+  const { formsOf } = await templates();
   const forms = formsOf(design);
   const form =
     forms.find(({ key }) => key === asked) ??

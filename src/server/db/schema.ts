@@ -73,3 +73,12 @@ export const baselines = sqliteTable(
   },
   (table) => [primaryKey({ columns: [table.design, table.revision] })],
 );
+
+/** Templates for any design: the library. */
+export const templates = sqliteTable('templates', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  end: text('end').notNull(),
+  text: packedText('text').notNull(),
+  updatedAt: integer('updated_at').notNull(),
+});

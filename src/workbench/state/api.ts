@@ -5,6 +5,7 @@ import {
   glanceSchema,
   hereSchema,
   historySchema,
+  librarySchema,
   openDesignSchema,
   refusalSchema,
   savedSchema,
@@ -14,6 +15,7 @@ import {
   type Presence,
   type Write,
 } from '../../contract/api';
+import type { Template } from '../../core/model/document';
 import { problemText } from '../../core/model/problem';
 import { readDesign } from '../../core/model/read';
 import { fail, ok, type Result } from '../../core/base/result';
@@ -102,5 +104,9 @@ export const api = {
     call('GET', at(id, `/revisions/${revision}`), undefined, documentSchema),
   nameBaseline: (id: string, revision: number, name: string | null) =>
     call('PUT', at(id, `/baselines/${revision}`), { name }, nothing),
+  templates: () => call('GET', '/api/templates', undefined, librarySchema),
+  keepTemplate: ({ id, ...template }: Template) =>
+    call('PUT', `/api/templates/${encodeURIComponent(id)}`, template, nothing),
+  forgetTemplate: (id: string) => call('DELETE', `/api/templates/${encodeURIComponent(id)}`, undefined, nothing),
   exportPath: (id: string) => at(id, '/export'),
 };

@@ -5,11 +5,8 @@ import type { Template } from '../../model/template';
 import type { SettingsForm } from '../settings/form';
 import { FORMS } from '../settings/forms';
 import type { SwitchSet } from '../settings/settings';
-import { EXAMPLES } from './examples';
+import { templateKey, templatesOf } from './atHand';
 import { renderTemplate, type TemplateFault } from './liquid';
-
-/** What commands call a template: `template:worklist`. */
-export const templateKey = (name: string): string => `template:${name}`;
 
 /** `Line 3, column 12: undefined filter: rangs`. */
 export const faultText = ({ line, column, says }: TemplateFault): string => `Line ${line}, column ${column}: ${says}`;
@@ -38,14 +35,8 @@ export const templateForm = (template: Template): SettingsForm => ({
   },
 });
 
-/** The templates that a design has at hand: its own, and the examples that none of its own is called as. */
-export const templatesOf = ({ templates }: Pick<Design, 'templates'>): readonly Template[] => [
-  ...templates,
-  ...EXAMPLES.filter((example) => !templates.some(({ id }) => id === example.id)),
-];
-
 /** Every form in which a design's settings can be written. */
-export const formsOf = (design: Pick<Design, 'templates'>): SettingsForm[] => [
+export const formsOf = (design: Pick<Design, 'templates'>, library: readonly Template[] = []): SettingsForm[] => [
   ...FORMS,
-  ...templatesOf(design).map(templateForm),
+  ...templatesOf(design, library).map(templateForm),
 ];

@@ -8,6 +8,7 @@ import { formsOf } from '../../../core/exchange/templates/form';
 import { WHOLES } from '../../../core/exchange/wholes';
 import { fileStemOf } from '../../../core/model/derive/write';
 import { useFollowing } from '../../state/context';
+import { useLibrary } from '../../state/library';
 import { saveAll } from '../../ui/saveAll';
 import { saveFile } from '../../ui/saveFile';
 import { Select } from '../../ui/Select';
@@ -26,11 +27,12 @@ export function SettingsTable() {
   const [key, setKey] = useState(FORMS[0]!.key);
   const [since, setSince] = useState(WHOLE);
   const earlier = useEarlier();
-  const offered = [...formsOf(design), ...WHOLES];
+  const library = useLibrary();
+  const offered = [...formsOf(design, library.templates), ...WHOLES];
   const form = offered.find((each) => each.key === key) ?? FORMS[0]!;
   const differs = since !== WHOLE && !WHOLES.some((each) => each.key === form.key);
   const before = useRevision(differs ? Number(since) : null);
-  const { switches, whole, fault } = useWritten(design, form.key, differs ? before.design : null);
+  const { switches, whole, fault } = useWritten(design, library.templates, form.key, differs ? before.design : null);
   const { own, choose } = useSwitchOf(switches, (each) => each.switch);
   if (design.switches.length === 0)
     return <p className={styles.empty}>There is no switch yet: what is set at switches can be saved here then.</p>;
@@ -92,9 +94,9 @@ export function SettingsTable() {
           {form.says}
           {differs && ' In a safe order, step by step: Change plan, in Prove.'}
         </span>
-        {(before.trouble ?? fault) !== null && (
+        {(before.trouble ?? fault ?? library.trouble) !== null && (
           <span className={styles.fault} role="alert">
-            {before.trouble ?? fault}
+            {before.trouble ?? fault ?? library.trouble}
           </span>
         )}
       </div>

@@ -5,10 +5,12 @@ import { useDeferredValue, useMemo, useRef, useState } from 'react';
 import { firstFree } from '../../../core/base/firstFree';
 import { settingsOf, type SwitchSet } from '../../../core/exchange/settings/settings';
 import { EXAMPLES } from '../../../core/exchange/templates/examples';
-import { faultText, templatesOf } from '../../../core/exchange/templates/form';
+import { templatesOf, type AtHand } from '../../../core/exchange/templates/atHand';
+import { faultText } from '../../../core/exchange/templates/form';
 import { OWN_FILTERS, renderTemplate } from '../../../core/exchange/templates/liquid';
 import type { Template } from '../../../core/model/document';
 import { useFollowing, useWorkbench } from '../../state/context';
+import { useLibrary } from '../../state/library';
 import { Editable } from '../../ui/editable';
 import { Select } from '../../ui/Select';
 import { TextButton } from '../../ui/TextButton';
@@ -16,39 +18,44 @@ import styles from '../../ui/table.module.css';
 import room from './handOver.module.css';
 import { useSwitchOf } from './useSwitchOf';
 
-const NEW: Template = { id: '', name: 'New template', end: '.txt', text: '{{ name }}\n' };
+const NEW: AtHand = { id: '', name: 'New template', end: '.txt', text: '{{ name }}\n', keptIn: 'example' };
 
 export function TemplatesTable() {
   const design = useFollowing((state) => state.design);
   const act = useWorkbench((state) => state.act);
   const sets = useMemo(() => settingsOf(design), [design]);
-  const offered = templatesOf(design);
+  const library = useLibrary();
+  const offered = templatesOf(design, library.templates);
   const [chosen, choose] = useState(offered[0]!.id);
-  const [draft, setDraft] = useState<Template | null>(null);
+  const [draft, setDraft] = useState<AtHand | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   if (sets.length === 0)
     return <p className={styles.empty}>There is no switch yet: templates write what is set at switches.</p>;
-  const kept = design.templates.find(({ id }) => id === chosen) ?? null;
-  const shown = draft ?? offered.find(({ id }) => id === chosen) ?? offered[0]!;
-  const isExample = kept === null && EXAMPLES.some(({ id }) => id === shown.id);
+  const kept = offered.find(({ id }) => id === chosen) ?? offered[0]!;
+  const shown = draft ?? kept;
   const change = (part: Partial<Template>) => setDraft({ ...shown, ...part });
   const open = (id: string) => {
     setDraft(null);
     setTrouble(null);
     choose(id);
   };
-  const keep = () => {
-    const id = shown.id === '' ? `t${firstFree(new Set(offered.map((each) => Number(each.id.slice(1)))))}` : shown.id;
-    const refused = act({ do: 'keep-template', template: { ...shown, id } });
-    setTrouble(refused);
-    if (refused !== null) return;
-    choose(id);
-    setDraft(null);
-  };
-  const forget = () => {
-    const refused = act({ do: 'forget-template', template: shown.id });
-    if (refused === null) open(EXAMPLES[0]!.id);
+  const done = (id: string, refused: string | null) => {
+    if (refused === null) open(id);
     else setTrouble(refused);
+  };
+  const keepInDesign = ({ id: own, name, end, text }: Template, keptIn: AtHand['keptIn']) => {
+    const fresh = () => `t${firstFree(new Set(design.templates.map(({ id }) => Number(id.slice(1)))))}`;
+    // One of the library, or a new one, is another here.
+    const id = own === '' || keptIn === 'library' ? fresh() : own;
+    done(id, act({ do: 'keep-template', template: { id, name, end, text } }));
+  };
+  const keepInLibrary = async ({ id: own, name, end, text }: Template, keptIn: AtHand['keptIn']) => {
+    const id = keptIn === 'library' ? own : `l${crypto.randomUUID().slice(0, 8)}`;
+    if (await library.keep({ id, name, end, text })) open(id);
+  };
+  const forget = async () => {
+    if (kept.keptIn === 'design') done(EXAMPLES[0]!.id, act({ do: 'forget-template', template: kept.id }));
+    else if (await library.forget(kept.id)) open(EXAMPLES[0]!.id);
   };
   return (
     <>
@@ -60,8 +67,7 @@ export function TemplatesTable() {
             value={shown.id}
             options={[
               ...offered.map(
-                ({ id, name }) =>
-                  [id, design.templates.some((each) => each.id === id) ? name : `${name} (example)`] as const,
+                ({ id, name, keptIn }) => [id, keptIn === 'design' ? name : `${name} (${keptIn})`] as const,
               ),
               ...(shown.id === '' ? [['', shown.name] as const] : []),
             ]}
@@ -72,26 +78,41 @@ export function TemplatesTable() {
           New
         </Button>
         <Editable value>
-          <Button size="small" variant="contained" disabled={draft === null} onClick={keep}>
-            {isExample ? 'Keep it in the design' : 'Keep it'}
+          <Button
+            size="small"
+            variant="contained"
+            disabled={draft === null && kept.keptIn !== 'library'}
+            onClick={() => keepInDesign(shown, shown.keptIn)}
+          >
+            Keep it in the design
           </Button>
-          {draft !== null && (
-            <TextButton does="plain" onClick={() => open(kept ? chosen : EXAMPLES[0]!.id)}>
-              throw the change away
-            </TextButton>
-          )}
-          {kept && draft === null && (
-            <TextButton does="remove" onClick={forget}>
-              forget it
-            </TextButton>
-          )}
         </Editable>
+        <Button
+          size="small"
+          variant="outlined"
+          disabled={draft === null && kept.keptIn === 'library'}
+          title="The library is on the server, for any design"
+          onClick={() => void keepInLibrary(shown, shown.keptIn)}
+        >
+          Keep it in the library
+        </Button>
+        {draft !== null ? (
+          <TextButton does="plain" onClick={() => open(kept.id)}>
+            throw the change away
+          </TextButton>
+        ) : (
+          kept.keptIn !== 'example' && (
+            <TextButton does="remove" onClick={() => void forget()}>
+              {kept.keptIn === 'design' ? 'forget it' : 'take it out of the library'}
+            </TextButton>
+          )
+        )}
         <span>
           In the language Liquid, over the settings of one switch; our own filters are {OWN_FILTERS.join(', ')}.
         </span>
-        {trouble !== null && (
+        {(trouble ?? library.trouble) !== null && (
           <span className={styles.fault} role="alert">
-            {trouble}
+            {trouble ?? library.trouble}
           </span>
         )}
       </div>

@@ -1,8 +1,10 @@
 /** The Hand over view: settings as files, with what a form cannot say. */
 import { act, fireEvent, screen, within } from '@testing-library/react';
 import { unzipSync } from 'fflate';
+import { ok } from '../../../core/base/result';
 import { designOf } from '../../../core/testing/networks';
 import type { SwitchId } from '../../../core/model/ids';
+import { api } from '../../state/api';
 import { renderWith, settle } from '../../testing';
 import { CHAPTERS } from '../../../core/exchange/report/chapters';
 import { LabTable } from './LabTable';
@@ -10,6 +12,8 @@ import { ReportTable } from './ReportTable';
 import { SettingsTable } from './SettingsTable';
 import { TablesTable } from './TablesTable';
 import { TemplatesTable } from './TemplatesTable';
+
+beforeEach(() => void jest.spyOn(api, 'templates').mockResolvedValue(ok({ templates: [] })));
 
 const text = () => document.querySelector('pre')!.textContent;
 
@@ -102,7 +106,7 @@ it('writes by a template, shows its fault at its line, and keeps it in the desig
   expect(store.getState().design.templates).toMatchObject([{ id: 'worklist', text: '{{ name }} of mine' }]);
   fireEvent.click(screen.getByRole('button', { name: 'New' }));
   fireEvent.change(screen.getByLabelText('Name'), { target: { value: 'Another' } });
-  fireEvent.click(screen.getByRole('button', { name: 'Keep it' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Keep it in the design' }));
   await settle();
   expect(store.getState().design.templates.map(({ name }) => name)).toEqual(['Worklist', 'Another']);
   fireEvent.click(screen.getByRole('button', { name: 'forget it' }));

@@ -4,7 +4,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { settingsFiles, type NamedFile, type SwitchFiles } from '../../../core/exchange/settings/forms';
 import { formsOf, TemplateError } from '../../../core/exchange/templates/form';
 import { WHOLES, wholeFile } from '../../../core/exchange/wholes';
-import type { Design } from '../../../core/model/document';
+import type { Design, Template } from '../../../core/model/document';
 import { useWorkbench } from '../../state/context';
 import { revisionAt } from '../../state/revisions';
 
@@ -17,9 +17,9 @@ export interface Written {
   readonly fault: string | null;
 }
 
-export function useWritten(design: Design, key: string, from: Design | null): Written {
+export function useWritten(design: Design, library: readonly Template[], key: string, from: Design | null): Written {
   return useMemo(() => {
-    const form = formsOf(design).find((each) => each.key === key);
+    const form = formsOf(design, library).find((each) => each.key === key);
     const whole = WHOLES.find((each) => each.key === key);
     const nothing: Written = { switches: [], whole: null, fault: null };
     if (whole) return { ...nothing, whole: wholeFile(design, whole) };
@@ -30,7 +30,7 @@ export function useWritten(design: Design, key: string, from: Design | null): Wr
       if (error instanceof TemplateError) return { ...nothing, fault: error.message };
       throw error;
     }
-  }, [design, key, from]);
+  }, [design, library, key, from]);
 }
 
 /** The design of an earlier revision, once it is there; null where none is asked for. */
