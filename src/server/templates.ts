@@ -20,8 +20,7 @@ export const listTemplates = (db: Db): Template[] =>
 /** Puts one in, in place of what has its id. */
 export function keepTemplate(db: Db, template: Template, now = Date.now()): Result<null, Refused> {
   const read = templateSchema.shape.id.safeParse(template.id);
-  if (!read.success)
-    return fail({ status: 400, message: `A template needs ${read.error.issues[0]!.message}.` });
+  if (!read.success) return fail({ status: 400, message: `A template needs ${read.error.issues[0]!.message}.` });
   const { id, ...set } = template;
   return db.transaction(() => {
     const isThere = db.select({ id: templates.id }).from(templates).where(eq(templates.id, id)).get() !== undefined;

@@ -45,6 +45,7 @@ function poolsOf(design: Design): Pools {
       intent: ['kept', 'none'],
       place: ['switches', 'lodge', 'name', '__proto__'],
       template: ['g1', 'none'],
+      decision: ['g1', 'none'],
       scenario: ['new', ...design.scenarios.map(({ id }) => id)],
       device: ['lodge', 'other'],
       devicePort: ['1'],
@@ -72,6 +73,7 @@ const grouped = ((): Design => {
   return {
     ...demo,
     groups,
+    decisions: [{ id: 'g1', rule: 'root-by-mac', at: { switch: 'lodge' }, decided: 'stays', why: 'kept' }],
     templates: [{ id: 'g1', name: 'kept', end: '.txt', text: '{{ name }}' }],
     intents: [{ id: 'kept', line: 'no finding', severity: 'must', note: '' }],
     switches: demo.switches.map((sw, i) => (i < 3 ? { ...sw, group: groups[i % 2]!.id, stack: stackOf(2) } : sw)),

@@ -5,6 +5,7 @@ import { COST_METHODS, text, titleSchema } from './common';
 import { SPOKEN, traitsOf } from './dialect';
 import { exerciseSchema } from './exercise';
 import { field, listField, nodeOf, type GroupNode } from './field';
+import { decisionSchema } from './decision';
 import { groupSchema } from './group';
 import { hostSchema } from './host';
 import { intentSchema } from './intent';
@@ -21,6 +22,7 @@ import { worksheetSchema } from './worksheet';
 
 export * from './bundle';
 export * from './common';
+export * from './decision';
 export * from './dialect';
 export * from './exercise';
 export * from './group';
@@ -141,6 +143,14 @@ export const designSchema = z.strictObject({
     absent: 'all',
     whole: true,
     text: (chapters) => (chapters ? `${chapters.length} chosen` : 'all'),
+  }),
+  /** What was decided about findings. */
+  decisions: listField(z.array(decisionSchema).default([]), {
+    label: 'decisions',
+    one: 'decision',
+    most: 2000,
+    reads: 'nothing',
+    nameOf: ({ rule }) => `decision on ${rule}`,
   }),
   /** Templates by which settings are written. */
   templates: listField(z.array(templateSchema).default([]), {

@@ -1,6 +1,7 @@
-/** What is kept with a design and no part of the network: reported neighbours, worksheets, scenarios, templates. */
+/** What is kept with a design and no part of the network: reported neighbours, worksheets, scenarios, decisions, templates. */
 import equal from 'fast-deep-equal';
 import { z } from '../../base/zod';
+import { decidedText, decisionSchema } from '../../model/decision';
 import { mostOf, observedSchema, templateSchema, worksheetSchema } from '../../model/document';
 import { treesName } from '../../model/ids';
 import { reportSchema } from '../../model/report';
@@ -82,6 +83,33 @@ export const keptCommands = [
         else if (!equal(draft.report, report)) draft.report = copyOf(report);
       },
       say: (_, { report }) => say('report: ', report === null ? 'all chapters' : `${report.length} chapters`),
+    },
+  ),
+  /** Says what is to be done about a finding, or says it anew. */
+  command(
+    'decide',
+    { decision: decisionSchema },
+    {
+      apply(draft, { decision }) {
+        const place = draft.decisions.findIndex((each) => each.id === decision.id);
+        draft.decisions.splice(place < 0 ? draft.decisions.length : place, place < 0 ? 0 : 1, copyOf(decision));
+      },
+      say: (_, { decision }) => say(`finding ${decision.rule}: `, decidedText(decision)),
+    },
+  ),
+  command(
+    'undecide',
+    { decision: z.string() },
+    {
+      apply(draft, { decision }) {
+        const place = draft.decisions.findIndex((each) => each.id === decision);
+        if (place < 0) throw new Missing(`decision ${decision}`);
+        draft.decisions.splice(place, 1);
+      },
+      say({ design }, { decision }) {
+        const rule = design.decisions.find((each) => each.id === decision)?.rule;
+        return say(`finding ${rule ?? decision}: `, 'open again');
+      },
     },
   ),
   /** Adds a template, or replaces the one of that id. */

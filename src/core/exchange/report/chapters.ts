@@ -1,4 +1,6 @@
 /** The chapters that a report may have: one line each, in the order in which they stand unless people say otherwise. */
+import { decidedText } from '../../model/decision';
+import { decisionOn, openFirst } from '../../analysis/findings/decided';
 import { findingsOf } from '../../analysis/findings/findings';
 import { failureText } from '../../analysis/failures/failure';
 import { protectionOf } from '../../analysis/guards/protection';
@@ -22,6 +24,7 @@ const together = (trees: readonly SettledTree[]): string => treesName(trees.map(
 
 function summary({ design, solution, failures, names }: Reported): Block[] {
   const findings = findingsOf(design, solution);
+  const staying = openFirst(design, findings).staying.length;
   const verdicts = [...judged(new Settled(solution), design.intents).values()];
   const broken = new Set([
     ...[...judged(new Settled(solution), design.intents)].flatMap(([id, { is }]) => (is === 'broken' ? [id] : [])),
@@ -34,7 +37,9 @@ function summary({ design, solution, failures, names }: Reported): Block[] {
     ...listOf([
       `${counted(design.switches.length, 'switch', 'switches')}, ${counted(design.links.length, 'link')}, ${counted(design.vlans.length, 'VLAN')}, ${counted(design.hosts.length, 'host')}; spanning tree: ${modes.join(', ') || 'none'}.`,
       `${counted(solution.trees.length, 'tree')}, ${counted(design.bundles.length, 'bundle')}.`,
-      findings.length === 0 ? 'No findings.' : `${counted(findings.length, 'finding')}.`,
+      findings.length === 0
+        ? 'No findings.'
+        : `${counted(findings.length, 'finding')}${staying === 0 ? '' : `, ${staying} of which ${staying === 1 ? 'is' : 'are'} to stay`}.`,
       ...(verdicts.length === 0
         ? []
         : [
@@ -201,12 +206,16 @@ function everyFailure({ failures, names }: Reported): Block[] {
 
 const findings = ({ design, solution }: Reported): Block[] =>
   tableOf(
-    ['finding', 'why it matters', 'what would mend it'],
-    findingsOf(design, solution).map(({ text, why, remedies }) => [
-      text,
-      why,
-      remedies[0]?.label ?? 'a matter of judgement',
-    ]),
+    ['finding', 'why it matters', 'what would mend it', 'decided'],
+    findingsOf(design, solution).map((finding) => {
+      const decision = decisionOn(design, finding);
+      return [
+        finding.text,
+        finding.why,
+        finding.remedies[0]?.label ?? 'a matter of judgement',
+        decision ? decidedText(decision) : 'nothing yet',
+      ];
+    }),
   );
 
 const cables = ({ design, names }: Reported): Block[] =>

@@ -1,6 +1,10 @@
 'use client';
 /** What a practitioner would want to know about this design, each with its why, its place on the map and ways to end it. */
-import { useCallback, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
+import { firstFree } from '../../../core/base/firstFree';
+import { decisionOn, openFirst, placeOf as decisionPlace } from '../../../core/analysis/findings/decided';
+import type { Decision } from '../../../core/model/document';
+import { Decide, Decided } from './Decide';
 import type { Finding, Remedy } from '../../../core/analysis/findings/finding';
 import { TextButton } from '../../ui/TextButton';
 import { useWorkbench, useWorkbenchStore } from '../../state/context';
@@ -31,7 +35,20 @@ export function FindingsList() {
     },
     [design],
   );
-  const { rows: wanted, choice } = useOfSelection(findings, switchesIn);
+  const { open, staying } = useMemo(() => openFirst(design, findings), [design, findings]);
+  const { rows: wanted, choice } = useOfSelection(
+    useMemo(() => [...open, ...staying], [open, staying]),
+    switchesIn,
+  );
+  const [deciding, setDeciding] = useState<Finding | null>(null);
+  const decide = (finding: Finding, decided: Decision['decided'], why: string) => {
+    const known = decisionOn(design, finding);
+    const used = new Set(design.decisions.map(({ id }) => Number(id.slice(1))));
+    const id = known?.id ?? `d${firstFree(used)}`;
+    const decision: Decision = { id, rule: finding.rule, at: decisionPlace(finding.at), decided, why };
+    setRefused(store.getState().act({ do: 'decide', decision }));
+    setDeciding(null);
+  };
   if (kind === 'late' || kind === 'failed') {
     return (
       <p className={styles.empty} role="alert">
@@ -92,10 +109,21 @@ export function FindingsList() {
       )}
       <ul className={styles.findings} aria-label="Findings">
         {wanted.slice(0, MOST).map((finding, i) => (
-          <li key={`${i} ${finding.text}`}>
+          <li key={`${i} ${finding.text}`} data-stays={staying.includes(finding) || undefined}>
             <div>
               <p>{finding.text}.</p>
               <p className={styles.why}>{finding.why}</p>
+              <Decided
+                decision={decisionOn(design, finding)}
+                again={viewing ? null : (id) => setRefused(store.getState().act({ do: 'undecide', decision: id }))}
+              />
+              {deciding === finding && !viewing && (
+                <Decide
+                  given={decisionOn(design, finding)}
+                  decide={(decided, why) => decide(finding, decided, why)}
+                  leave={() => setDeciding(null)}
+                />
+              )}
             </div>
             <span className={styles.remedies}>
               {!viewing &&
@@ -111,6 +139,11 @@ export function FindingsList() {
                     {remedy.label}
                   </TextButton>
                 ))}
+              {!viewing && deciding !== finding && (
+                <TextButton does="edit" onClick={() => setDeciding(finding)}>
+                  decide
+                </TextButton>
+              )}
               {placeOf(finding) && <TextButton onClick={() => goTo(finding)}>go there</TextButton>}
               {switchesIn(finding).length > 0 && (
                 <TextButton onClick={() => only(finding)} title="on the map only this, and what it is cabled to">

@@ -1,4 +1,5 @@
 /** Tables that stand in several lenses. */
+import { openFirst } from '../../../core/analysis/findings/decided';
 import { table, type Table } from '../manifest';
 import { FindingsList } from './FindingsList';
 
@@ -11,7 +12,7 @@ export const findings: Table = {
   label: 'Findings',
   offer: 'Findings',
   Body: FindingsList,
-  count: (state) => state.findings.list.length,
+  count: ({ design, findings: { list } }) => openFirst(design, list).open.length,
 };
 export const history = table('history', 'History', () => import('./HistoryTable').then((m) => m.HistoryTable), {
   offer: 'History of revisions',
