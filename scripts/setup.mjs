@@ -56,6 +56,20 @@ if (process.argv.includes('--build')) {
   });
 }
 
+await unlessFresh(
+  'dist/.page-stamp',
+  [
+    'src/core',
+    'src/contract',
+    'src/workers',
+    'src/workbench',
+    'scripts/build-page.mjs',
+    'node_modules/.knot-path-lock',
+  ],
+  'dist/page/page.js',
+  async () => (await import('./build-page.mjs')).buildPage(),
+);
+
 if (process.argv.includes('--chromium')) {
   const wanted = process.env.CI ? !chromium().includes('headless-shell') : !existsSync(chromium());
   if (wanted && !process.env.KNOT_PATH_CHROMIUM) packages.some((name) => install(name, 'Chromium'));

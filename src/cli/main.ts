@@ -8,6 +8,7 @@ import { explainCommand } from './commands/explain';
 import { exportCommand } from './commands/export';
 import { importCommand } from './commands/import';
 import { labCommand } from './commands/lab';
+import { pageCommand } from './commands/page';
 import { pictureCommand } from './commands/picture';
 import { reportCommand } from './commands/report';
 import { simulateCommand } from './commands/simulate';
@@ -24,6 +25,7 @@ const VERBS: readonly Verb[] = [
   checkCommand,
   proveCommand,
   pictureCommand,
+  pageCommand,
   reportCommand,
   exportCommand,
   importCommand,

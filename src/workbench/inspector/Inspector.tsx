@@ -3,7 +3,7 @@
 import { createElement, Fragment, useMemo } from 'react';
 import { manifestOf, panelsFor } from '../lenses/lenses';
 import { useWorkbench } from '../state/context';
-import { atPresent } from '../state/looking';
+import { mayEdit } from '../state/looking';
 import { subjectOf, type SubjectKind, type Subjects } from '../state/subject';
 import { Editable } from '../ui/editable';
 import { TextButton } from '../ui/TextButton';
@@ -16,7 +16,7 @@ export function Inspector() {
   const design = useWorkbench((state) => state.design);
   const subject = useMemo(() => subjectOf(design, selection), [design, selection]);
   const open = useWorkbench((state) => state.inspector);
-  const editable = useWorkbench(atPresent);
+  const editable = useWorkbench(mayEdit);
   const toggle = useWorkbench((state) => state.toggleInspector);
   if (!open)
     return (

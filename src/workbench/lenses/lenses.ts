@@ -1,6 +1,8 @@
 /** The lenses: one line each. */
 import type { ComponentType } from 'react';
+import { oncePer } from '../../core/base/cache';
 import { LENSES, type Lens } from '../state/lens';
+import { HAS_SERVER } from '../state/reach';
 import type { SubjectKind, Subjects } from '../state/subject';
 import { breaking } from './break';
 import { bundle } from './bundle';
@@ -25,10 +27,19 @@ const BY_LENS: Readonly<Record<Lens, LensManifest>> = {
   'Hand over': handOver,
 };
 
-/** In the order in which they stand above the map. */
-export const MANIFESTS: readonly LensManifest[] = LENSES.map((lens) => BY_LENS[lens]);
+/** Without what only a server knows; no lens has nothing else. */
+const withoutServer = oncePer((manifest: LensManifest): LensManifest => {
+  const [first = manifest.tables[0], ...rest] = manifest.tables.filter(({ ofServer }) => !ofServer);
+  return { ...manifest, tables: [first, ...rest] };
+});
 
-export const manifestOf = (lens: Lens): LensManifest => BY_LENS[lens];
+/** In the order in which they stand above the map. */
+export const MANIFESTS: readonly LensManifest[] = LENSES.map((lens) => manifestOf(lens));
+
+export function manifestOf(lens: Lens): LensManifest {
+  const manifest = BY_LENS[lens];
+  return HAS_SERVER ? manifest : withoutServer(manifest);
+}
 
 /** The table that is open in a lens: the one chosen, where the lens has it, else its first. */
 export function tableIn(lens: Lens, key: string | null): Table {

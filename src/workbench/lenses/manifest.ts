@@ -21,6 +21,8 @@ export interface Table {
   readonly withoutTrees?: boolean;
   /** Gives nothing away while a worksheet is filled in. */
   readonly open?: boolean;
+  /** Says what a server knows. */
+  readonly ofServer?: true;
   /** How many things it holds, where people should see that from outside. */
   readonly count?: (state: Workbench) => number;
 }

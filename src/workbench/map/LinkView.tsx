@@ -15,7 +15,7 @@ import { answeredOn, drawnLink, linkText, outlinedOn, type LinkStrand } from './
 import { useFrayDrag } from './frayDrag';
 import { atEnd, polyline, courseOf, type Course, type CourseEnd } from './run';
 import { LinkDrawing, MapLabel } from './StrandView';
-import { atPresent } from '../state/looking';
+import { mayEdit } from '../state/looking';
 
 interface Props {
   readonly link: Link;
@@ -145,7 +145,7 @@ interface EndProps {
 function EndTarget({ link, side, end, reach, gap, strands, outlined }: EndProps) {
   const at = link[side];
   const pullFray = useFrayDrag();
-  const steering = useWorkbench((state) => state.lens === 'Steer' && atPresent(state));
+  const steering = useWorkbench((state) => state.lens === 'Steer' && mayEdit(state));
   const frayed = steering
     ? strands.filter(({ roles }) => ['alternate', 'backup'].includes(roles[side === 'a' ? 0 : 1] ?? ''))
     : [];

@@ -7,7 +7,7 @@ import { TextButton } from '../ui/TextButton';
 import { useWorkbench } from '../state/context';
 import { groupsOf, outermost } from '../state/folding';
 import styles from './map.module.css';
-import { atPresent } from '../state/looking';
+import { mayEdit } from '../state/looking';
 
 const LETTERS = [
   ['R', 'root port'],
@@ -113,7 +113,7 @@ function FoldChoice() {
 
 function TidyChoice() {
   const tidy = useWorkbench((state) => state.controls?.tidy);
-  const idle = useWorkbench((state) => atPresent(state) && state.design.switches.length > 0);
+  const idle = useWorkbench((state) => mayEdit(state) && state.design.switches.length > 0);
   return (
     <span className={styles.zoom} role="group" aria-label="Tidy the map">
       <TextButton does="edit" disabled={!idle} onClick={() => tidy?.('tier')} title="moves the switches, as one step">

@@ -43,7 +43,7 @@ import { useTravel } from './useTravel';
 import { ScaleProvider, useZoomScale } from './scale';
 import { isMany, ManyProvider } from './seen';
 import { ZOOM, fitted } from './zoom';
-import { atPresent } from '../state/looking';
+import { mayEdit } from '../state/looking';
 import { MAP_ROOM } from '../state/mapRoom';
 
 const nodeTypes = { switch: SwitchNode, folded: GroupNode };
@@ -69,7 +69,7 @@ function Map({ Under, Over, Signs }: OfLens) {
   const store = useWorkbenchStore();
   const { setViewport } = useReactFlow();
   const problem = useWorkbench((state) => state.problem);
-  const movable = useWorkbench((state) => state.layout === 'placed' && atPresent(state));
+  const movable = useWorkbench((state) => state.layout === 'placed' && mayEdit(state));
   const cabling = useWorkbench((state) => state.lens === 'Cable');
   // Where switches are while they are dragged, and after the drop until the design says the same: it holds over one skeleton only.
   const [drag, setDrag] = useState<Drag | null>(null);

@@ -3,13 +3,13 @@ import type { PageAction } from '../state/action';
 import { standIns } from '../../core/analysis/groups/groups';
 import type { GroupId, SwitchId } from '../../core/model/ids';
 import { groupsOf, outermost } from '../state/folding';
-import { atPresent, isHidden } from '../state/looking';
+import { mayEdit, isHidden } from '../state/looking';
 import { itemsOf, switchesOf } from '../state/selection';
 import type { Workbench } from '../state/workbench';
 import { addSwitch } from './AddSwitch';
 import { KINDS, PARTS, pictureName, savePicture } from './picture/save';
 
-const filled = (state: Workbench): boolean => atPresent(state) && state.design.switches.length > 0;
+const filled = (state: Workbench): boolean => mayEdit(state) && state.design.switches.length > 0;
 
 /** The switches that are selected, or that what is selected hangs on. */
 const chosen = (state: Workbench): SwitchId[] => [
@@ -124,7 +124,7 @@ export const ACTIONS: readonly PageAction[] = [
     name: 'Add a switch',
     group: 'Map',
     keys: ['N'],
-    when: (state) => atPresent(state) && state.layout === 'placed',
+    when: (state) => mayEdit(state) && state.layout === 'placed',
     run: addSwitch,
   },
   {

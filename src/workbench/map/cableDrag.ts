@@ -10,7 +10,7 @@ import { portSchema, type Design } from '../../core/model/document';
 import { useWorkbenchStore } from '../state/context';
 import type { Point } from './geometry';
 import { pull } from './pull';
-import { atPresent } from '../state/looking';
+import { mayEdit } from '../state/looking';
 
 /** What is held: an end to be, or the end of a cable that is there. */
 export interface CableGrip {
@@ -55,7 +55,7 @@ export function useCableHand(opened: (point: Point) => Point): CableDrag {
   const [held, setHeld] = useState<CableHeld | null>(null);
   const start = useCallback(
     (grip: CableGrip, event: ReactPointerEvent) => {
-      if (event.button !== 0 || !atPresent(store.getState())) return;
+      if (event.button !== 0 || !mayEdit(store.getState())) return;
       event.stopPropagation();
       const from = flow.screenToFlowPosition({ x: event.clientX, y: event.clientY });
       pull(event, {

@@ -10,20 +10,21 @@ import { Mark } from '../ui/Mark';
 import { Onlookers } from './Onlookers';
 import { PictureMenu } from './PictureMenu';
 import { SchemeButton } from './SchemeButton';
+import { HAS_SERVER } from '../state/reach';
+import { exportDesign } from '../state/exportDesign';
 import { TextButton } from '../ui/TextButton';
 import { WholePageLink } from '../ui/WholePageLink';
-import { atPresent, lookingText } from '../state/looking';
+import { mayEdit, lookingText } from '../state/looking';
 
 export function Header() {
   const name = useWorkbench((state) => state.design.name);
   const lens = useWorkbench((state) => state.lens);
   const setLens = useWorkbench((state) => state.setLens);
   const openDialog = useWorkbench((state) => state.openDialog);
+  const readOnly = useWorkbench((state) => state.readOnly);
   return (
     <header className={styles.head}>
-      <WholePageLink href="/" className={styles.brand} title="all designs">
-        <Mark /> Knot Path
-      </WholePageLink>
+      <Brand />
       <div className={styles.design}>
         <h1 title={name}>{name}</h1>
         <SaveStatus />
@@ -55,8 +56,12 @@ export function Header() {
         <TextButton does="plain" onClick={() => openDialog('keys')} title="all keys (?)" aria-keyshortcuts="?">
           Keys
         </TextButton>
-        <StepButton kind="undo" />
-        <StepButton kind="redo" />
+        {!readOnly && (
+          <>
+            <StepButton kind="undo" />
+            <StepButton kind="redo" />
+          </>
+        )}
         <ExportButton />
         <PictureMenu />
         <SchemeButton />
@@ -65,13 +70,29 @@ export function Header() {
   );
 }
 
+function Brand() {
+  const name = (
+    <>
+      <Mark /> Knot Path
+    </>
+  );
+  return HAS_SERVER ? (
+    <WholePageLink href="/" className={styles.brand} title="all designs">
+      {name}
+    </WholePageLink>
+  ) : (
+    <span className={styles.brand}>{name}</span>
+  );
+}
+
 function ExportButton() {
   const id = useWorkbench((state) => state.id);
+  const design = useWorkbench((state) => state.newest);
   const saved = useWorkbench((state) => state.save.kind === 'saved');
   return (
     <TextButton
       does="plain"
-      onClick={() => window.location.assign(`/api/designs/${encodeURIComponent(id)}/export`)}
+      onClick={() => exportDesign(id, design)}
       disabled={!saved}
       title="download this design as a .knot.json file"
     >
@@ -84,6 +105,7 @@ function SaveStatus() {
   const revision = useWorkbench((state) => state.revision);
   const save = useWorkbench((state) => state.save);
   const looking = useWorkbench((state) => state.looking);
+  const readOnly = useWorkbench((state) => state.readOnly);
   const trouble = save.kind !== 'saved' && save.kind !== 'saving';
   return (
     <span
@@ -93,7 +115,7 @@ function SaveStatus() {
       title={save.kind === 'offline' ? save.message : undefined}
     >
       {looking.kind === 'present'
-        ? `revision ${revision}, ${saveText(save)}`
+        ? `revision ${revision}, ${readOnly ? 'to look at only' : saveText(save)}`
         : `${looking.kind === 'worksheet' ? 'filling in' : 'looking at'} ${lookingText(looking).slice(0, 40)}`}
     </span>
   );
@@ -116,7 +138,7 @@ function saveText(save: SaveState): string {
 
 function StepButton({ kind }: { readonly kind: 'undo' | 'redo' }) {
   const step = useWorkbench((state) =>
-    (!atPresent(state) ? [] : kind === 'undo' ? state.undoSteps : state.redoSteps).at(-1),
+    (!mayEdit(state) ? [] : kind === 'undo' ? state.undoSteps : state.redoSteps).at(-1),
   );
   const go = useWorkbench((state) => state[kind]);
   const keys = kind === 'undo' ? 'Ctrl+Z' : 'Ctrl+Shift+Z';

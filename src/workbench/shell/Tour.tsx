@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react';
 import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { TextButton } from '../ui/TextButton';
 import styles from './frame.module.css';
-import { STEPS } from './tour';
+import { STEPS } from './tourSteps';
 
 /** How often it looks whether a step is done, ms: a run begins and ends without the workbench's saying so. */
 const LOOK_MS = 300;

@@ -3,17 +3,18 @@
 import { selectionText } from '../state/selectionText';
 import Snackbar from '@mui/material/Snackbar';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
-import type { OpenDesign } from '../../contract/api';
 import { manifestOf } from '../lenses/lenses';
 import { Inspector } from '../inspector/Inspector';
 import { Divider } from './Divider';
 import { Drawer } from './Drawer';
 import { MapView } from '../map/MapView';
 import { Tour } from './Tour';
-import { tourInUrl } from './tour';
+import { tourInUrl } from './tourSteps';
 import { TreeRail } from './TreeRail';
 import { useWorkbench, WorkbenchProvider } from '../state/context';
+import type { Opened } from '../state/store';
 import { usePresence } from '../state/usePresence';
+import { Editable } from '../ui/editable';
 import { Boundary } from '../ui/Boundary';
 import { ConflictDialog } from './ConflictDialog';
 import styles from './frame.module.css';
@@ -27,7 +28,7 @@ import { useFailures } from './useFailures';
 import { useKeys } from './useKeys';
 
 interface Props {
-  readonly open: OpenDesign;
+  readonly open: Opened;
   /** What is seen before the page is alive. */
   readonly first?: ReactNode;
 }
@@ -35,12 +36,22 @@ interface Props {
 export function WorkbenchPage({ open, first }: Props) {
   return (
     <WorkbenchProvider open={open} first={first}>
-      <Frame />
+      <Room />
     </WorkbenchProvider>
   );
 }
 
 const GlossarySheet = loadable('the glossary', () => import('./GlossarySheet').then((m) => m.GlossarySheet));
+
+/** Where nothing can be changed, nothing looks as though it could. */
+function Room() {
+  const readOnly = useWorkbench((state) => state.readOnly);
+  return (
+    <Editable value={!readOnly}>
+      <Frame />
+    </Editable>
+  );
+}
 
 function Frame() {
   const [told, tell] = useState<string | null>(null);

@@ -5,9 +5,10 @@ import { treeOf } from '../../core/tree/settled';
 import { ACTIONS as MAP_ACTIONS } from '../map/actions';
 import { ACTION_GROUPS, selected, type PageAction } from '../state/action';
 import { cutOrRestore, lineUp, powerOffOrOn, removeSelected, selectAll } from '../state/editing';
-import { api } from '../state/api';
-import { atPresent } from '../state/looking';
+import { exportDesign } from '../state/exportDesign';
+import { atPresent, mayEdit } from '../state/looking';
 import { linkTo } from '../state/link';
+import { HAS_SERVER } from '../state/reach';
 import { focusMap } from '../state/mapRoom';
 import { type Workbench } from '../state/store';
 import { LENSES } from '../state/lens';
@@ -32,7 +33,7 @@ const OWN: readonly PageAction[] = [
     id: 'tour',
     name: 'Tour of the workbench in five steps',
     group: 'Anywhere',
-    when: (state) => atPresent(state) && state.design.switches.length > 1,
+    when: (state) => mayEdit(state) && state.design.switches.length > 1,
     run: (state) => state.setTour(0),
   },
   {
@@ -40,7 +41,7 @@ const OWN: readonly PageAction[] = [
     name: 'Undo the last change',
     group: 'Anywhere',
     keys: ['Ctrl+Z'],
-    when: (state) => atPresent(state) && state.undoSteps.length > 0,
+    when: (state) => mayEdit(state) && state.undoSteps.length > 0,
     run: (state) => state.undo(),
   },
   {
@@ -48,7 +49,7 @@ const OWN: readonly PageAction[] = [
     name: 'Redo what was undone',
     group: 'Anywhere',
     keys: ['Ctrl+Shift+Z', 'Ctrl+Y'],
-    when: (state) => atPresent(state) && state.redoSteps.length > 0,
+    when: (state) => mayEdit(state) && state.redoSteps.length > 0,
     run: (state) => state.redo(),
   },
   {
@@ -56,19 +57,20 @@ const OWN: readonly PageAction[] = [
     name: 'Export this design as a file',
     group: 'Anywhere',
     when: (state) => state.save.kind === 'saved',
-    run: (state) => window.location.assign(api.exportPath(state.id)),
+    run: (state) => exportDesign(state.id, state.newest),
   },
   {
     id: 'link',
     name: 'Copy a link to what is shown',
     group: 'Anywhere',
-    when: ({ looking: { kind } }) => kind === 'present' || kind === 'revision',
+    when: ({ looking: { kind } }) => HAS_SERVER && (kind === 'present' || kind === 'revision'),
     run: (state) => void navigator.clipboard.writeText(`${window.location.origin}${linkTo(state)}`),
   },
   {
     id: 'designs',
     name: 'List of designs',
     group: 'Anywhere',
+    when: () => HAS_SERVER,
     run: () => window.location.assign('/'),
   },
   {
@@ -145,7 +147,7 @@ const OWN: readonly PageAction[] = [
     name: 'Remove what is selected',
     group: 'Selection',
     keys: ['Delete', 'Backspace'],
-    when: (state) => atPresent(state) && state.selection !== null,
+    when: (state) => mayEdit(state) && state.selection !== null,
     run: removeSelected,
   },
   {

@@ -2,7 +2,7 @@ import { act, fireEvent, screen } from '@testing-library/react';
 import { placeSelected } from '../lenses/shared/placing';
 import type { SwitchId, TreeId } from '../../core/model/ids';
 import { renderWith, settle } from '../testing';
-import { STEPS } from './tour';
+import { STEPS } from './tourSteps';
 import { Tour } from './Tour';
 
 const done = (step: number, ...states: Parameters<(typeof STEPS)[0]['done']>) => STEPS[step]!.done(...states);

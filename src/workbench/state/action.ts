@@ -1,5 +1,5 @@
 /** What can be done from the keyboard or the palette: what it is called, its key, when it can be done. */
-import { atPresent } from './looking';
+import { mayEdit } from './looking';
 import { itemsOf } from './selection';
 import type { Workbench } from './workbench';
 
@@ -21,4 +21,4 @@ export interface PageAction {
 export const selected =
   (kind: 'switch' | 'link', least = 1) =>
   (state: Workbench): boolean =>
-    atPresent(state) && itemsOf(state.selection).filter((item) => item.kind === kind).length >= least;
+    mayEdit(state) && itemsOf(state.selection).filter((item) => item.kind === kind).length >= least;

@@ -20,6 +20,7 @@ import { problemText } from '../../core/model/problem';
 import { readDesign } from '../../core/model/read';
 import { fail, ok, type Result } from '../../core/base/result';
 import { z } from '../../core/base/zod';
+import { HAS_SERVER } from './reach';
 
 /** Why a request did not do what it should. `status` 0: the server could not be reached. */
 export interface ApiFailure {
@@ -36,6 +37,7 @@ async function call<T extends z.ZodType>(
   body: unknown,
   schema: T,
 ): Promise<Result<z.output<T>, ApiFailure>> {
+  if (!HAS_SERVER) return fail({ status: 0, message: 'This page is a file: it has no server.', details: [] });
   let response: Response;
   try {
     const init: RequestInit = { method };
@@ -108,5 +110,6 @@ export const api = {
   keepTemplate: ({ id, ...template }: Template) =>
     call('PUT', `/api/templates/${encodeURIComponent(id)}`, template, nothing),
   forgetTemplate: (id: string) => call('DELETE', `/api/templates/${encodeURIComponent(id)}`, undefined, nothing),
+  pagePath: (id: string) => at(id, '/page'),
   exportPath: (id: string) => at(id, '/export'),
 };

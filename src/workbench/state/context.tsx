@@ -4,19 +4,18 @@ import { createContext, useContext, useDeferredValue, useEffect, useState, type 
 import { useStore } from 'zustand';
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import { oncePer } from '../../core/base/cache';
-import type { OpenDesign } from '../../contract/api';
 import { useMounted } from '../ui/useMounted';
 import { followLink } from './link';
 import { worksheetInUrl } from './worksheet';
 import { workerSolver } from './solverClient';
-import { createWorkbench, type Workbench, type WorkbenchStore } from './store';
+import { createWorkbench, type Opened, type Workbench, type WorkbenchStore } from './store';
 import { tellWaiting } from '../ui/loading';
 import { holdsText, watchFields } from './typedText';
 
 const StoreContext = createContext<WorkbenchStore | null>(null);
 
 interface ProviderProps {
-  readonly open: OpenDesign;
+  readonly open: Opened;
   /** What stands there until then. */
   readonly first?: ReactNode;
   readonly children: ReactNode;

@@ -1,3 +1,8 @@
+import { HAS_SERVER } from './reach';
+
 /** The lenses that are built so far, in the order of the work. */
-export const LENSES = ['Cable', 'Root', 'Steer', 'Group', 'Bundle', 'Guard', 'Break', 'Prove', 'Hand over'] as const;
-export type Lens = (typeof LENSES)[number];
+const ALL = ['Cable', 'Root', 'Steer', 'Group', 'Bundle', 'Guard', 'Break', 'Prove', 'Hand over'] as const;
+export type Lens = (typeof ALL)[number];
+
+/** Those of this page: what is handed over comes from a server. */
+export const LENSES: readonly Lens[] = HAS_SERVER ? ALL : ALL.filter((lens) => lens !== 'Hand over');

@@ -12,13 +12,16 @@ const MOST = 20;
 /** The names of the address's parts, once. */
 const PARTS = { view: 'view', trees: 'trees', selected: 'selected', revision: 'revision' } as const;
 
-/** `/designs/x?view=Steer&trees=vlan:15&selected=switch/lodge`. */
-export function linkTo({ id, lens, shownTrees, selection, looking }: Workbench): string {
+/** `/designs/x?view=Steer&trees=vlan:15&selected=switch/lodge`; `to`: a page to change the design in, or to look at it. */
+export function linkTo(
+  { id, lens, shownTrees, selection, looking, readOnly }: Workbench,
+  to: 'change' | 'read' = readOnly ? 'read' : 'change',
+): string {
   const parts = new URLSearchParams({ [PARTS.view]: lens });
   if (shownTrees.length > 0) parts.set(PARTS.trees, shownTrees.slice(0, MOST).join(','));
   for (const item of itemsOf(selection).slice(0, MOST)) parts.append(PARTS.selected, itemText(item));
   if (looking.kind === 'revision') parts.set(PARTS.revision, String(looking.revision));
-  return `/designs/${encodeURIComponent(id)}?${parts.toString()}`;
+  return `/designs/${encodeURIComponent(id)}${to === 'read' ? '/read' : ''}?${parts.toString()}`;
 }
 
 /** A thing by its kind and its identifiers, which may hold any sign. */

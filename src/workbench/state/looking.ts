@@ -29,8 +29,12 @@ export type Looking = { readonly kind: 'present' } | View | OpenWorksheet;
 
 export const PRESENT: Looking = { kind: 'present' };
 
-/** Whether the present is looked at, and so can be changed. */
+/** Whether the present is looked at. */
 export const atPresent = ({ looking }: { readonly looking: Looking }): boolean => looking.kind === 'present';
+
+/** Whether what is looked at can be changed. */
+export const mayEdit = (state: { readonly looking: Looking; readonly readOnly: boolean }): boolean =>
+  !state.readOnly && atPresent(state);
 
 /** Whether everything computed is hidden. */
 export const isHidden = ({ looking }: { readonly looking: Looking }): boolean => looking.kind === 'worksheet';

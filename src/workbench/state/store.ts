@@ -29,8 +29,11 @@ export type WorkbenchStore = ReturnType<typeof createWorkbench>;
 /** Most trees drawn side by side. */
 export const MAX_SHOWN = 6;
 
+/** A design that is opened, to be changed or to be looked at alone. */
+export type Opened = OpenDesign & { readonly readOnly?: boolean };
+
 /** Opens a store over a design; `saver` is there for tests. */
-export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor = serverSaver, calm?: number) {
+export function createWorkbench(open: Opened, solver: SolverClient, saverFor = serverSaver, calm?: number) {
   let watch: Watch<Solution> | null = null;
   let judge: Watch<Design> | null = null;
   const store = createStore<Workbench>()((set, get) => {
@@ -67,7 +70,8 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
     const choose = (chosenTrees: Workbench['chosenTrees']): void => set({ chosenTrees, shownTrees: chosenTrees });
     /** Why nothing can be changed now; null where it can. */
     function refusal(): string | null {
-      const { looking } = get();
+      const { looking, readOnly } = get();
+      if (readOnly) return 'This page is to look at only: the design is changed in the workbench.';
       if (looking.kind === 'worksheet') return 'A worksheet is open: compare or close it before you change the design.';
       if (looking.kind !== 'present')
         return `This is ${lookingText(looking)}, to look at only: go back to now, or restore it.`;
@@ -76,6 +80,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
 
     return {
       id: open.id,
+      readOnly: open.readOnly ?? false,
       ...document.now(),
       looking: PRESENT,
       others: [],
@@ -110,7 +115,7 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
         stopped = false;
         const folded = rememberedFolds(open.id);
         if (folded) set({ folded });
-        letGo = holdPage(page);
+        if (!get().readOnly) letGo = holdPage(page);
         watch = watchBeside(
           (of) => solver.findings(of.network.design),
           (next) => set({ findings: next(get().findings) }),
@@ -122,7 +127,8 @@ export function createWorkbench(open: OpenDesign, solver: SolverClient, saverFor
           (next) => set({ verdicts: next(get().verdicts) }),
           0,
         );
-        void orphanedWrites(open.id).then((orphaned) => !stopped && set({ orphaned }));
+        // What was not sent is for a page that may send.
+        if (!get().readOnly) void orphanedWrites(open.id).then((orphaned) => !stopped && set({ orphaned }));
         document.start();
       },
       stop() {

@@ -6,6 +6,7 @@ import type { Presence } from '../../contract/api';
 import { api } from './api';
 import { useWorkbenchStore } from './context';
 import { hearLive } from './live';
+import { HAS_SERVER } from './reach';
 import { freshName } from './saver';
 
 /** How often a window that does nothing says that it is there. */
@@ -15,6 +16,7 @@ const SAY_AFTER_MS = 400;
 export function usePresence(): void {
   const store = useWorkbenchStore();
   useEffect(() => {
+    if (!HAS_SERVER) return;
     const mine = freshName();
     const { id } = store.getState();
     let said = '';

@@ -33,6 +33,8 @@ export type MapLayout = 'placed' | 'hung';
 /** The design and all that was computed of it are those on the screen: of the present, or of what is looked at. */
 export interface WorkbenchState extends Present {
   readonly id: string;
+  /** The page is for looking alone. */
+  readonly readOnly: boolean;
   /** What the screen looks at: nothing can be changed while that is not the present. */
   readonly looking: Looking;
   /** Other windows that look at this design. */

@@ -10,7 +10,7 @@ import { counted } from '../../../core/base/words';
 import { NumberField } from '../../ui/NumberField';
 import kit from '../../ui/kit.module.css';
 import styles from '../shared/clock.module.css';
-import { atPresent } from '../../state/looking';
+import { mayEdit } from '../../state/looking';
 import { Select } from '../../ui/Select';
 
 export function ScenarioBar() {
@@ -98,7 +98,7 @@ function Outcome() {
 function Keep() {
   const draft = useClock((clock) => clock.scenario);
   const kept = useWorkbench((state) => state.design.scenarios);
-  const viewing = !useWorkbench(atPresent);
+  const viewing = !useWorkbench(mayEdit);
   const act = useWorkbench((state) => state.act);
   const open = useClock((clock) => clock.open);
   const [name, setName] = useState<string | null>(null);

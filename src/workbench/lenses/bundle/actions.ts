@@ -1,7 +1,7 @@
 /** What Bundle adds to keys and palette. */
 import type { PageAction } from '../../state/action';
 import { bundleSelected, canBundle } from '../../state/editing';
-import { atPresent } from '../../state/looking';
+import { mayEdit } from '../../state/looking';
 
 export const ACTIONS: readonly PageAction[] = [
   {
@@ -9,7 +9,7 @@ export const ACTIONS: readonly PageAction[] = [
     name: 'Bundle the selected links at both ends',
     group: 'Selection',
     keys: ['B'],
-    when: (state) => atPresent(state) && canBundle(state),
+    when: (state) => mayEdit(state) && canBundle(state),
     run: bundleSelected,
   },
 ];

@@ -20,7 +20,7 @@ import { Offers, type Offer } from '../shared/Offers';
 import { counted } from '../../../core/base/words';
 import { Asking } from '../shared/Asking';
 import styles from '../shared/group.module.css';
-import { atPresent } from '../../state/looking';
+import { mayEdit } from '../../state/looking';
 import { Select } from '../../ui/Select';
 
 interface Props {
@@ -36,7 +36,7 @@ export function CompareSwitches(props: Props) {
 }
 
 function Compared({ pair, among, choose, a, b }: Props & { readonly a: Switch; readonly b: Switch }) {
-  const viewing = !useWorkbench(atPresent);
+  const viewing = !useWorkbench(mayEdit);
   const design = useWorkbench((state) => state.design);
   const maps = [regionMapOf(design, a), regionMapOf(design, b)] as const;
   const differ = !sameRegion(regionMapOf(design, a), regionMapOf(design, b));

@@ -10,7 +10,7 @@ import { SearchStatus } from '../shared/SearchStatus';
 import { useAskOnDemand } from '../../state/ask';
 import { TextButton } from '../../ui/TextButton';
 import styles from '../shared/group.module.css';
-import { atPresent } from '../../state/looking';
+import { mayEdit } from '../../state/looking';
 
 /** A grouping with what it brings: `a switch keeps 3 trees instead of 7; 13 BPDUs a second instead of 61.5; …`. */
 export const groupingOffer = ({
@@ -32,7 +32,7 @@ export const groupingOffer = ({
 const rate = (value: number): string => String(Math.round(value * 10) / 10);
 
 export function ProposeGroupings() {
-  const viewing = !useWorkbench(atPresent);
+  const viewing = !useWorkbench(mayEdit);
   const design = useWorkbench((state) => state.design);
   const search = useAskOnDemand<GroupingProposal[]>();
   return (

@@ -7,7 +7,7 @@ import { wholeReport, type Wanted } from '../../../core/exchange/report/html';
 import { fileStemOf } from '../../../core/model/derive/write';
 import { useAsk, type Ask } from '../../state/ask';
 import { useWorkbench } from '../../state/context';
-import { atPresent } from '../../state/looking';
+import { mayEdit } from '../../state/looking';
 import { Editable } from '../../ui/editable';
 import { saveFile } from '../../ui/saveFile';
 import { Select } from '../../ui/Select';
@@ -24,6 +24,7 @@ const NOW = 'now';
 
 export function ReportTable() {
   const { design } = usePresent();
+  const readOnly = useWorkbench((state) => state.readOnly);
   const act = useWorkbench((state) => state.act);
   const revision = useWorkbench((state) => state.revision);
   const [since, setSince] = useState(NOW);
@@ -37,7 +38,7 @@ export function ReportTable() {
     saved.current = ask;
     saveFile(`${fileStemOf(status.of)}.report.html`, 'text/html', status.value);
   }, [status, ask]);
-  const editable = useWorkbench(atPresent);
+  const editable = useWorkbench(mayEdit);
   const wanted: readonly Wanted[] = design.report ?? wholeReport(true);
   const others = CHAPTERS.filter(({ key }) => !wanted.some(({ chapter }) => chapter === key));
   const set = (report: readonly Wanted[]) => act({ do: 'set-report', report: report.map((each) => ({ ...each })) });
@@ -78,7 +79,7 @@ export function ReportTable() {
           />
         </label>
         {design.report && (
-          <Editable value>
+          <Editable value={!readOnly}>
             <TextButton does="edit" onClick={() => act({ do: 'set-report', report: null })}>
               all chapters again
             </TextButton>

@@ -22,6 +22,7 @@ const NEW: AtHand = { id: '', name: 'New template', end: '.txt', text: '{{ name 
 
 export function TemplatesTable() {
   const design = useFollowing((state) => state.design);
+  const readOnly = useWorkbench((state) => state.readOnly);
   const act = useWorkbench((state) => state.act);
   const sets = useMemo(() => settingsOf(design), [design]);
   const library = useLibrary();
@@ -77,7 +78,7 @@ export function TemplatesTable() {
         <Button size="small" variant="outlined" onClick={() => setDraft(NEW)}>
           New
         </Button>
-        <Editable value>
+        <Editable value={!readOnly}>
           <Button
             size="small"
             variant="contained"

@@ -30,6 +30,10 @@ export const handOver: LensManifest = {
       tall: true,
       withoutTrees: true,
     }),
+    table('share', 'Share', () => import('./ShareTable').then((m) => m.ShareTable), {
+      offer: 'Share: a link, a page to look at, one file',
+      withoutTrees: true,
+    }),
     vlans,
     findings,
     history,

@@ -6,7 +6,7 @@ import { bestSheet, settingsTouched } from '../../../core/analysis/intents/exerc
 import type { Design, Exercise } from '../../../core/model/document';
 import { treeName, type TreeId } from '../../../core/model/ids';
 import { useFollowing, useWorkbench, useWorkbenchStore } from '../../state/context';
-import { atPresent } from '../../state/looking';
+import { mayEdit } from '../../state/looking';
 import { revisionAt } from '../../state/revisions';
 import { useStandings, useWaiting } from '../../state/standings';
 import { Select } from '../../ui/Select';
@@ -24,7 +24,7 @@ function Make() {
   const act = useWorkbench((state) => state.act);
   const revision = useWorkbench((state) => state.revision);
   const intents = useFollowing((state) => state.design.intents.length);
-  const viewing = !useWorkbench(atPresent);
+  const viewing = !useWorkbench(mayEdit);
   const trees = useFollowing((state) => state.solution?.trees);
   const [task, setTask] = useState('');
   const [worksheet, setWorksheet] = useState<TreeId | ''>('');
@@ -79,7 +79,7 @@ function Taken({ exercise: { task, begins, worksheet } }: { readonly exercise: E
   const act = useWorkbench((state) => state.act);
   const design = useFollowing((state) => state.design);
   const saved = useWorkbench((state) => state.save.kind === 'saved');
-  const viewing = !useWorkbench(atPresent);
+  const viewing = !useWorkbench(mayEdit);
   const standings = useStandings();
   const waiting = useWaiting();
   const { begin, trouble } = useBeginning(id, begins, saved);

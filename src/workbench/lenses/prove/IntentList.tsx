@@ -6,7 +6,7 @@ import { Settled } from '../../../core/analysis/intents/settled';
 import { ok } from '../../../core/base/result';
 import { useClockStore } from '../../state/clock';
 import { useWorkbench, useWorkbenchStore } from '../../state/context';
-import { atPresent } from '../../state/looking';
+import { mayEdit } from '../../state/looking';
 import { useStandings, useWaiting, type Standing } from '../../state/standings';
 import type { WorkbenchStore } from '../../state/store';
 import { TextSetting } from '../../ui/fields';
@@ -31,7 +31,7 @@ const WORDS: Readonly<Record<Standing['is'], string>> = {
 
 export function IntentList() {
   const store = useWorkbenchStore();
-  const viewing = !useWorkbench(atPresent);
+  const viewing = !useWorkbench(mayEdit);
   const standings = useStandings();
   const waiting = useWaiting();
   const [said, say] = useState<string | null>(null);

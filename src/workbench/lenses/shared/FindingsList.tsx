@@ -11,7 +11,7 @@ import { useWorkbench, useWorkbenchStore } from '../../state/context';
 import { switchesOf } from '../../state/selection';
 import { FINDINGS_SECONDS } from '../../state/solverClient';
 import styles from '../../ui/table.module.css';
-import { atPresent } from '../../state/looking';
+import { mayEdit } from '../../state/looking';
 import { counted } from '../../../core/base/words';
 import { useOfSelection } from './ofSelection';
 import { placeOf } from './places';
@@ -23,7 +23,7 @@ export function FindingsList() {
   const { kind, list: findings } = useWorkbench((state) => state.findings);
   const lookAgain = useWorkbench((state) => state.findAgain);
   const store = useWorkbenchStore();
-  const viewing = !useWorkbench(atPresent);
+  const viewing = !useWorkbench(mayEdit);
   const [refused, setRefused] = useState<string | null>(null);
   /** The list of which a remedy was taken: the next one belongs to what is found then. */
   const [mended, setMended] = useState<readonly Finding[] | null>(null);

@@ -22,7 +22,7 @@ import { Grid } from '../../ui/Grid';
 import { useHistory } from './useHistory';
 import { NameField } from '../../ui/NameField';
 import styles from '../../ui/table.module.css';
-import { atPresent } from '../../state/looking';
+import { atPresent, mayEdit } from '../../state/looking';
 
 interface HistoryRow {
   readonly id: number;
@@ -38,7 +38,7 @@ export function HistoryTable() {
   const store = useWorkbenchStore();
   const id = useWorkbench((state) => state.id);
   const saved = useWorkbench((state) => (state.save.kind === 'saved' && atPresent(state) ? state.revision : null));
-  const present = useWorkbench(atPresent);
+  const present = useWorkbench(mayEdit);
   const { entries, trouble: unread, again } = useHistory(id, saved);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [naming, setNaming] = useState<number | null>(null);

@@ -56,6 +56,7 @@ export function Offers({
   readonly done: () => void;
 }) {
   const store = useWorkbenchStore();
+  const readOnly = useWorkbench((state) => state.readOnly);
   const stale = useWorkbench((state) => atPresent(state) && state.design !== of);
   const show = (offer: Offer) => {
     store.getState().look(null);
@@ -73,7 +74,7 @@ export function Offers({
   if (stale) return <p className={styles.hint}>The design has changed since: look for ways again.</p>;
   // A proposal is taken while it is looked at.
   return (
-    <Editable value>
+    <Editable value={!readOnly}>
       <ol className={styles.offers} aria-label="Proposals">
         {offers.map((offer, i) => (
           <li key={`${i} ${offer.sentence}`}>

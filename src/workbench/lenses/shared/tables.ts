@@ -16,6 +16,7 @@ export const findings: Table = {
 };
 export const history = table('history', 'History', () => import('./HistoryTable').then((m) => m.HistoryTable), {
   offer: 'History of revisions',
+  ofServer: true,
   withoutTrees: true,
 });
 export const vlans = table('vlans', 'VLANs', () => import('./VlanTable').then((m) => m.VlanTable), {

@@ -27,7 +27,7 @@ import { type Offer } from '../shared/Offers';
 import { SearchStatus } from '../shared/SearchStatus';
 import styles from '../shared/steering.module.css';
 import { useAskOnDemand } from '../../state/ask';
-import { atPresent } from '../../state/looking';
+import { mayEdit } from '../../state/looking';
 
 export function SharingTable() {
   const solution = useFollowing((state) => state.solution);
@@ -136,7 +136,7 @@ export function treesTyped(solution: Solution, text: string): Result<TreeId[], s
 
 function SharePanel({ solution, loads, keep }: Shown & { readonly keep: (before: Loads) => void }) {
   const selection = useWorkbench((state) => state.selection);
-  const viewing = !useWorkbench(atPresent);
+  const viewing = !useWorkbench(mayEdit);
   const select = useWorkbench((state) => state.select);
   const [text, setText] = useState('');
   const search = useAskOnDemand<SharingProposal[]>();

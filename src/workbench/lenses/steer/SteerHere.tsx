@@ -11,11 +11,11 @@ import { steeringOffer } from '../shared/Offers';
 import { SearchStatus } from '../shared/SearchStatus';
 import { useAskOnDemand } from '../../state/ask';
 import styles from '../../ui/panel.module.css';
-import { atPresent } from '../../state/looking';
+import { mayEdit } from '../../state/looking';
 
 export function SteerHere({ wish }: { readonly wish: Wish }) {
   const trees = useWorkbench((state) => state.shownTrees);
-  const viewing = !useWorkbench(atPresent);
+  const viewing = !useWorkbench(mayEdit);
   const design = useWorkbench((state) => state.design);
   const search = useAskOnDemand<Proposal[]>();
   return (

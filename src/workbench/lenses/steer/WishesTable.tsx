@@ -11,7 +11,7 @@ import { steeringOffer } from '../shared/Offers';
 import { SearchStatus } from '../shared/SearchStatus';
 import styles from '../shared/steering.module.css';
 import { useAskOnDemand } from '../../state/ask';
-import { atPresent } from '../../state/looking';
+import { mayEdit } from '../../state/looking';
 
 export function WishesTable() {
   const { list, trees, asked } = useWorkbench((state) => state.wishes);
@@ -40,7 +40,7 @@ function Wishes({
   readonly ask: boolean;
 }) {
   const design = useWorkbench((state) => state.design);
-  const viewing = !useWorkbench(atPresent);
+  const viewing = !useWorkbench(mayEdit);
   const wish = useWorkbench((state) => state.wish);
   const goTo = useWorkbench((state) => state.goTo);
   const own = useWorkbench((state) => state.wishes.trees !== null);

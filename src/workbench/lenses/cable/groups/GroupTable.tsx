@@ -17,7 +17,7 @@ import { nameOf } from '../../../../core/model/names';
 import { treeOf, type Solution } from '../../../../core/tree/settled';
 import { useFollowing, useWorkbench, useWorkbenchStore } from '../../../state/context';
 import { groupsOf } from '../../../state/folding';
-import { atPresent } from '../../../state/looking';
+import { mayEdit } from '../../../state/looking';
 import { selectionOf, switchesIn, type Item } from '../../../state/selection';
 import { csvOf } from '../../../ui/csv';
 import { FilterField, useFilter } from '../../../ui/FilterField';
@@ -156,7 +156,7 @@ export function GroupTable() {
 /** Makes groups at once: of what is selected, or of all that hangs together in one of several ways. */
 function MakeGroups({ design }: { readonly design: Design }) {
   const store = useWorkbenchStore();
-  const present = useWorkbench(atPresent);
+  const present = useWorkbench(mayEdit);
   const chosen = useWorkbench((state) => switchesIn(state.selection).length);
   const ways = useMemo(
     () => WAYS.map(([by, label, title]) => ({ by, label, title, commands: commandsFor(design, groupsBy(design, by)) })),

@@ -8,14 +8,14 @@ import { TextButton } from '../../../ui/TextButton';
 import { useFollowing, useWorkbench } from '../../../state/context';
 import { PracticeChoice } from './PracticeChoice';
 import styles from './worksheet.module.css';
-import { atPresent } from '../../../state/looking';
+import { mayEdit } from '../../../state/looking';
 import { Select } from '../../../ui/Select';
 
 export function StartSheet() {
   const solution = useFollowing((state) => state.solution);
   const first = useWorkbench((state) => state.shownTrees[0]);
   const open = useWorkbench((state) => state.openWorksheet);
-  const viewing = !useWorkbench(atPresent);
+  const viewing = !useWorkbench(mayEdit);
   const kept = useWorkbench((state) => state.design.worksheets);
   const [chosen, choose] = useState<TreeId | null>(null);
   const trees = solution?.trees.map((tree) => tree.id) ?? [];
@@ -56,7 +56,7 @@ export function StartSheet() {
 /** Earlier worksheets, the newest first. */
 function Results({ kept }: { readonly kept: readonly Worksheet[] }) {
   const act = useWorkbench((state) => state.act);
-  const viewing = !useWorkbench(atPresent);
+  const viewing = !useWorkbench(mayEdit);
   return (
     <section>
       <h3>Results kept with this design</h3>

@@ -8,7 +8,7 @@ import { namesOf } from '../../../../core/model/derive/names';
 import type { Design } from '../../../../core/model/document';
 import { useClockStore } from '../../../state/clock';
 import { useWorkbench, useWorkbenchStore } from '../../../state/context';
-import { atPresent } from '../../../state/looking';
+import { mayEdit } from '../../../state/looking';
 import { Editable } from '../../../ui/editable';
 import { TextButton } from '../../../ui/TextButton';
 import { BackToNow, MapShows } from '../lossTable';
@@ -42,7 +42,8 @@ export function PlanSteps<S extends PlanStep>(props: Props<S>) {
   const { steps } = plan;
   const store = useWorkbenchStore();
   const clock = useClockStore();
-  const viewing = !useWorkbench(atPresent);
+  const readOnly = useWorkbench((state) => state.readOnly);
+  const viewing = !useWorkbench(mayEdit);
   const [shown, setShown] = useState<string | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [chosen, setChosen] = useState<ReadonlyMap<string, boolean>>(new Map());
@@ -108,7 +109,7 @@ export function PlanSteps<S extends PlanStep>(props: Props<S>) {
           </span>
         )}
       </div>
-      <Editable value>
+      <Editable value={!readOnly}>
         <table className={styles.steps} aria-label={label}>
           <thead>
             <tr>
