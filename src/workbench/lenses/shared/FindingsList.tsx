@@ -139,17 +139,19 @@ export function FindingsList() {
                     {remedy.label}
                   </TextButton>
                 ))}
-              {!viewing && deciding !== finding && (
-                <TextButton does="edit" onClick={() => setDeciding(finding)}>
-                  decide
-                </TextButton>
-              )}
-              {placeOf(finding) && <TextButton onClick={() => goTo(finding)}>go there</TextButton>}
-              {switchesIn(finding).length > 0 && (
-                <TextButton onClick={() => only(finding)} title="on the map only this, and what it is cabled to">
-                  only this
-                </TextButton>
-              )}
+              <span className={styles.ways}>
+                {!viewing && deciding !== finding && (
+                  <TextButton does="edit" onClick={() => setDeciding(finding)}>
+                    decide
+                  </TextButton>
+                )}
+                {placeOf(finding) && <TextButton onClick={() => goTo(finding)}>go there</TextButton>}
+                {switchesIn(finding).length > 0 && (
+                  <TextButton onClick={() => only(finding)} title="on the map only this, and what it is cabled to">
+                    only this
+                  </TextButton>
+                )}
+              </span>
             </span>
           </li>
         ))}
