@@ -73,8 +73,12 @@ export class Simulated {
       spawn('ip', ['netns', 'exec', namespace, ...args], { detached: true, stdio: ['ignore', log, log] }).unref();
     start([process.execPath, cli, 'lab', 'simulate', this.folder]);
     this.wires.forEach((wire, i) =>
+      // It ends where a frame cannot leave, as when the other end goes down in that moment: then it is started again.
       start([
-        'socat',
+        'sh',
+        '-c',
+        'while :; do socat "$1" "$2"; sleep 0.1; done',
+        'sh',
         `INTERFACE:${wire.interface}`,
         `UDP4-DATAGRAM:127.0.0.1:${fromSocat(i)},bind=127.0.0.1:${toSocat(i)}`,
       ]),

@@ -1,0 +1,140 @@
+/**
+ * What a network says of itself at one moment, switch by switch, whatever it was read from: what is known, and what is not.
+ * Kept apart from the design that it is held against.
+ */
+import { z } from '../../base/zod';
+import { parseJson } from '../../base/json';
+import { fail, ok, type Result } from '../../base/result';
+import { foundText } from '../../model/problem';
+
+const text = z.string().max(4000);
+const number = z.number().int().nonnegative();
+/** A bridge identifier: priority with its system ID extension, and address. */
+const bridgeId = z.object({ priority: number, mac: text });
+
+const treePortSchema = z.object({
+  /** The number of the bridge port. */
+  port: number,
+  state: z.enum(['disabled', 'blocking', 'discarding', 'listening', 'learning', 'forwarding']),
+  role: z.enum(['root', 'designated', 'alternate', 'backup', 'disabled']),
+  cost: number,
+  /** The settable part of its identifier: 0 to 240. */
+  priority: number,
+  designatedRoot: bridgeId.nullable(),
+  designatedBridge: bridgeId.nullable(),
+  /** The sixteen bits of the port identifier. */
+  designatedPort: number.nullable(),
+});
+
+const treeSchema = z.object({
+  /** `cst`, or `vlan:15`. */
+  tree: text,
+  /** What it speaks; null where it does not tell. */
+  speaks: z.enum(['stp', 'rstp', 'mstp']).nullable(),
+  bridge: bridgeId,
+  root: bridgeId,
+  rootPathCost: number,
+  /** The number of a bridge port; null at the root. */
+  rootPort: number.nullable(),
+  /** Of the root, seconds. */
+  maxAge: z.number(),
+  hello: z.number(),
+  forwardDelay: z.number(),
+  topologyChanges: number,
+  /** Seconds. */
+  sinceTopologyChange: z.number(),
+  ports: z.array(treePortSchema),
+});
+
+const portSchema = z.object({
+  number,
+  /** What it calls itself, and what people have called it. */
+  interface: text,
+  alias: text,
+  /** Mbit/s; 0 where it does not tell. */
+  speed: number,
+  mac: text.nullable(),
+  /** Switched on by people; and with signal. */
+  up: z.boolean(),
+  signal: z.boolean(),
+  /** Null where it does not tell of VLANs. */
+  vlans: z.object({ carried: text, untagged: number.nullable() }).nullable(),
+});
+
+const sideSchema = z.object({
+  systemPriority: number,
+  system: text,
+  key: number,
+  portPriority: number,
+  port: number,
+  state: number,
+});
+const bundleSchema = z.object({
+  /** The number of the bridge port that it is. */
+  number,
+  interface: text,
+  members: z.array(
+    z.object({
+      port: number,
+      /** Carries frames of the bundle. */
+      active: z.boolean(),
+      /** Null where it does not negotiate by LACP. */
+      lacp: z.object({ actor: sideSchema, partner: sideSchema }).nullable(),
+    }),
+  ),
+});
+
+const neighbourSchema = z.object({
+  /** The number of the own port. */
+  port: number,
+  /** Null where it tells no name. */
+  system: text.nullable(),
+  chassis: text,
+  portId: text,
+});
+
+export const observedSwitchSchema = z.object({
+  /** Where it was asked; the name of a file; or what it was simulated as. */
+  source: text,
+  name: text,
+  mac: text.nullable(),
+  /** VLANs that it has, whoever carries them; null where it does not tell. */
+  vlans: text.nullable(),
+  ports: z.array(portSchema),
+  bundles: z.array(bundleSchema),
+  trees: z.array(treeSchema),
+  neighbours: z.array(neighbourSchema),
+  /** What it did not tell, or could not be read: sentences. */
+  missing: z.array(text),
+});
+
+export const observationSchema = z.object({
+  format: z.literal('knot-path-observation'),
+  version: z.literal(1),
+  /** ISO 8601. */
+  at: text,
+  switches: z.array(observedSwitchSchema).max(5000),
+  /** Who did not answer, and what was not asked: sentences. */
+  leftOut: z.array(text),
+});
+export type Observation = z.output<typeof observationSchema>;
+export type ObservedSwitch = z.output<typeof observedSwitchSchema>;
+export type ObservedPort = ObservedSwitch['ports'][number];
+export type ObservedTree = ObservedSwitch['trees'][number];
+export type ObservedTreePort = ObservedTree['ports'][number];
+export type ObservedBundle = ObservedSwitch['bundles'][number];
+
+/** Reads an observation's file; the error is a sentence. */
+export function readObservation(file: string): Result<Observation, string> {
+  const json = parseJson(file);
+  if (!json.ok) return fail(`This is no observation: found ${json.error}.`);
+  const read = observationSchema.safeParse(json.value);
+  if (read.success) return ok(read.data);
+  const [issue] = read.error.issues;
+  const found = issue!.path.reduce<unknown>(
+    (at, key) => (typeof at === 'object' && at !== null ? (at as Record<PropertyKey, unknown>)[key] : undefined),
+    json.value,
+  );
+  const path = issue!.path.map(String).join('.');
+  return fail(`This is no observation: ${path === '' ? 'found' : `${path}: found`} ${foundText(found)}.`);
+}

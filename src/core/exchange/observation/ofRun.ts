@@ -1,0 +1,208 @@
+/** A running network as its switches would tell it: what stand-ins answer, and what reading them must come to. */
+import { isMultiple, traitsOf, type Design } from '../../model/document';
+import { CST, treeInstance, vlanTree, type BridgePortId } from '../../model/ids';
+import { VlanSet } from '../../model/vlanSet';
+import { SECOND, type Micros, type ProtocolEntity } from '../../modes/entity';
+import type { LacpView } from '../../modes/lacp/entity';
+import { wireLacpdu } from '../../sim/engine/onWire';
+import type { Simulation } from '../../sim/engine/simulation';
+import { bridgeId, portAddress, portIdentifier, systemIdExtension } from '../../topology/bridgeId';
+import { settingsOf, type BundleSet, type PortSet, type SwitchSet } from '../settings/settings';
+import { carried, untaggedOf } from '../settings/vlanChanges';
+import type { ObservedBundle, ObservedSwitch, ObservedTree, ObservedTreePort } from './observation';
+
+/** How often a bridge has flushed in a tree, and when last. */
+export interface Changes {
+  readonly count: number;
+  readonly at: Micros;
+}
+/** By place of the tree and switch. */
+export type ChangesOf = (tree: number, s: number) => Changes;
+
+/** Every switch that has power, as it stands now; `changes`: topology changes, where they have been counted. */
+export function observeRun(
+  simulation: Simulation,
+  design: Design,
+  changes: ChangesOf = () => ({ count: 0, at: 0 }),
+): ObservedSwitch[] {
+  return settingsOf(design).flatMap((set) => {
+    const sw = design.switches.find(({ id }) => id === set.id)!;
+    return sw.up ? [new Observer(simulation, design, set, changes).told()] : [];
+  });
+}
+
+class Observer {
+  private readonly simulation: Simulation;
+  private readonly design: Design;
+  private readonly set: SwitchSet;
+  private readonly changes: ChangesOf;
+  private readonly s: number;
+
+  constructor(simulation: Simulation, design: Design, set: SwitchSet, changes: ChangesOf) {
+    this.simulation = simulation;
+    this.design = design;
+    this.set = set;
+    this.changes = changes;
+    this.s = simulation.network.switchIndex.get(set.id)!;
+  }
+
+  told(): ObservedSwitch {
+    const { set, simulation } = this;
+    const { network } = simulation;
+    return {
+      source: set.id,
+      name: set.name,
+      mac: network.switches[this.s]!.mac,
+      vlans: this.known.format(),
+      ports: [...set.ports, ...set.bundles].map((port) => this.port(port)).sort((a, b) => a.number - b.number),
+      bundles: set.bundles.map((bundle) => this.bundle(bundle)),
+      trees: simulation.trees.flatMap((tree, t) => this.tree(tree, t) ?? []),
+      neighbours: set.ports.flatMap((port) => {
+        const p = this.indexOf(port);
+        const far = network.plug[p]!;
+        if (far < 0 || !network.macOperational[p]) return [];
+        const there = network.switches[network.owner[far]!]!;
+        const { name } = settingsName(this.design, there.id);
+        return [{ port: port.number, system: name, chassis: there.mac, portId: `port${network.ports[far]!.number}` }];
+      }),
+      missing: [],
+    };
+  }
+
+  /** A VLAN that the design does not have is told by nobody; VLAN 1 is there by itself. */
+  private get known(): VlanSet {
+    return VlanSet.of([[1, 1], ...this.design.vlans.map(({ id }) => [id, id] as const)]);
+  }
+
+  private indexOf(port: PortSet | BundleSet): number {
+    return this.simulation.network.portIndexOf(this.set.id, port.id as BridgePortId);
+  }
+
+  private port(port: PortSet | BundleSet): ObservedSwitch['ports'][number] {
+    const { network } = this.simulation;
+    const p = this.indexOf(port);
+    // A member that carries frames of its bundle, or none, is no bridge port.
+    const isBridgePort = network.serves[p] === p;
+    const { vlans } = network.ports[p]!;
+    const own = carried(vlans).intersect(this.known);
+    const untagged = untaggedOf(vlans);
+    return {
+      number: port.number,
+      interface: port.interface,
+      alias: '',
+      speed: 'speed' in port ? port.speed : this.speedOf(port),
+      mac: portAddress(this.set.mac, port.number),
+      up: port.up,
+      signal: ('members' in port ? network.live[p] : network.macOperational[p]) === 1,
+      vlans: isBridgePort
+        ? { carried: own.format(), untagged: untagged !== null && own.has(untagged) ? untagged : null }
+        : null,
+    };
+  }
+
+  /** Of what carries frames now. */
+  private speedOf({ id, members }: BundleSet): number {
+    const active = new Set(this.activeIn(id));
+    return this.set.ports.reduce((sum, { interface: name, id: port, speed }) => {
+      return members.includes(name) && active.has(port) ? sum + speed : sum;
+    }, 0);
+  }
+
+  private membersOf(id: string): readonly number[] {
+    const { bundles } = this.simulation.aggregation;
+    return bundles.ends.find(({ owner }) => owner.kind === 'switch' && owner.bundle === id)?.members ?? [];
+  }
+  private activeIn(id: string): string[] {
+    const { aggregation } = this.simulation;
+    return this.membersOf(id)
+      .filter((m) => aggregation.memberNow(m).state === 'active')
+      .map((m) => aggregation.bundles.members[m]!.id);
+  }
+
+  private bundle({ id, number, interface: name }: BundleSet): ObservedBundle {
+    const { aggregation } = this.simulation;
+    return {
+      number,
+      interface: name,
+      members: this.membersOf(id).map((m) => {
+        const { state, lacp } = aggregation.memberNow(m);
+        return { port: aggregation.bundles.members[m]!.number, active: state === 'active', lacp: lacp && sides(lacp) };
+      }),
+    };
+  }
+
+  private tree(tree: Simulation['trees'][number], t: number): ObservedTree | null {
+    const { simulation, s, set } = this;
+    const { network, keys } = simulation;
+    const there = simulation.entity(t, s);
+    // What an instance says is in no table that is read.
+    if (!there || (treeInstance(tree) ?? 0) > 0) return null;
+    const { entity, own } = there;
+    const vector = entity.rootVector(own);
+    const sw = network.switches[s]!;
+    const rootPort = simulation.rootPort(t, s) ?? -1;
+    const { count, at } = this.changes(t, s);
+    // As a reader would call it: by the bridge's own identifier.
+    const vid = systemIdExtension(sw, tree);
+    const root = network.switches[keys.switchOf(vector.root)]!;
+    return {
+      tree: vid === 0 ? CST : vlanTree(vid),
+      speaks: speaks(sw),
+      bridge: bridgeId(sw, tree),
+      root: keys.idOf(vector.root),
+      rootPathCost: vector.externalCost,
+      rootPort: rootPort < 0 ? null : network.ports[rootPort]!.number,
+      maxAge: root.timers.maxAge,
+      hello: root.timers.hello,
+      forwardDelay: root.timers.forwardDelay,
+      topologyChanges: count,
+      sinceTopologyChange: Math.round((simulation.now - at) / (SECOND / 100)) / 100,
+      ports: [...set.ports, ...set.bundles]
+        .flatMap((port) => {
+          const p = this.indexOf(port);
+          return simulation.inTree(t, p) ? [this.treePort(p, tree, t, entity, own)] : [];
+        })
+        .sort((a, b) => a.port - b.port),
+    };
+  }
+
+  private treePort(
+    p: number,
+    tree: Simulation['trees'][number],
+    t: number,
+    entity: ProtocolEntity,
+    own: number,
+  ): ObservedTreePort {
+    const { simulation, s } = this;
+    const { network, keys } = simulation;
+    const local = simulation.placeOf(t, p);
+    const [state, role] = [simulation.state(t, p), simulation.role(t, p)];
+    const held = own === 0 ? entity.held(local) : null;
+    const isOn = state !== 'disabled';
+    return {
+      port: network.ports[p]!.number,
+      state,
+      role: role === 'master' ? 'root' : role,
+      cost: simulation.costs(t, s)[local] ?? 0,
+      priority: portIdentifier(network.ports[p]!, tree, network.switches[s]!.dialect).priority,
+      designatedRoot: held && isOn ? keys.idOf(held.root) : null,
+      designatedBridge: held && isOn ? keys.idOf(held.bridge) : null,
+      designatedPort: held && isOn ? held.port : null,
+    };
+  }
+}
+
+const settingsName = (design: Design, id: string): { readonly name: string } => {
+  const sw = design.switches.find((each) => each.id === id)!;
+  return { name: sw.name ?? sw.id };
+};
+
+const speaks = (sw: Parameters<typeof isMultiple>[0]): ObservedTree['speaks'] =>
+  isMultiple(sw) ? 'mstp' : traitsOf(sw.dialect).machines === 'rapid' ? 'rstp' : 'stp';
+
+/** As they are on the wire; a partner that was never heard is all zeros. */
+function sides({ actor, partner }: LacpView): ObservedBundle['members'][number]['lacp'] {
+  const nobody = { ...actor, systemPriority: 0, system: '00:00:00:00:00:00', key: 0, portPriority: 0, port: 0 };
+  const told = wireLacpdu({ actor, partner: partner ?? nobody });
+  return partner ? told : { ...told, partner: { ...told.partner, state: 0 } };
+}
