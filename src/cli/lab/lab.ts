@@ -130,10 +130,13 @@ export class RunningLab {
     const on = this.real.filter(({ up }) => up);
     const simulated = this.wiring.simulated ? this.simulated.read() : null;
     for (const note of simulated?.notes ?? []) this.notes.add(note);
-    return judgeLab(
+    const verdict = judgeLab(
       this.design,
       new Map([...on.map((sw) => [sw.id, this.read(sw)] as const), ...(simulated?.readings ?? [])]),
     );
+    // A switch that takes an interface reads its flags and writes them: an end set up in between is down again then.
+    if (verdict.differences.length > 0) this.setSignals(null);
+    return verdict;
   }
 
   private read(sw: Switch): SwitchReading {

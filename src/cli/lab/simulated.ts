@@ -73,7 +73,7 @@ export class Simulated {
       spawn('ip', ['netns', 'exec', namespace, ...args], { detached: true, stdio: ['ignore', log, log] }).unref();
     start([process.execPath, cli, 'lab', 'simulate', this.folder]);
     this.wires.forEach((wire, i) =>
-      // It ends where a frame cannot leave, as when the other end goes down in that moment: then it is started again.
+      // Where it ends, it is started again.
       start([
         'sh',
         '-c',
