@@ -1,5 +1,6 @@
 /** `knot-path`: the core on the command line. */
 import { Command } from 'commander';
+import { agentsCommand } from './commands/agents';
 import { backupCommand, restoreCommand } from './commands/backup';
 import { bundlesCommand } from './commands/bundles';
 import { checkCommand } from './commands/check';
@@ -8,6 +9,7 @@ import { explainCommand } from './commands/explain';
 import { exportCommand } from './commands/export';
 import { importCommand } from './commands/import';
 import { labCommand } from './commands/lab';
+import { observeCommand } from './commands/observe';
 import { pageCommand } from './commands/page';
 import { pictureCommand } from './commands/picture';
 import { reportCommand } from './commands/report';
@@ -30,6 +32,8 @@ const VERBS: readonly Verb[] = [
   exportCommand,
   importCommand,
   labCommand,
+  observeCommand,
+  agentsCommand,
   backupCommand,
   restoreCommand,
 ];

@@ -91,6 +91,8 @@ const neighbourSchema = z.object({
   system: text.nullable(),
   chassis: text,
   portId: text,
+  /** Where it can be asked, as it tells: an IPv4 address; null where it tells none. */
+  address: text.nullable(),
 });
 
 export const observedSwitchSchema = z.object({

@@ -63,7 +63,15 @@ class Observer {
         if (far < 0 || !network.macOperational[p]) return [];
         const there = network.switches[network.owner[far]!]!;
         const { name } = settingsName(this.design, there.id);
-        return [{ port: port.number, system: name, chassis: there.mac, portId: `port${network.ports[far]!.number}` }];
+        return [
+          {
+            port: port.number,
+            system: name,
+            chassis: there.mac,
+            portId: `port${network.ports[far]!.number}`,
+            address: null,
+          },
+        ];
       }),
       missing: [],
     };

@@ -18,15 +18,15 @@ type Columns = Readonly<Record<string, readonly [number: number, syntax: Syntax]
 /** A table's entry with its columns; scalars of a group are one row with the index 0. */
 export interface MibTable<C extends Columns = Columns> {
   readonly oid: string;
-  /** How many sub-identifiers an index has. */
-  readonly index: number;
+  /** How many sub-identifiers an index has; null where that differs from row to row. */
+  readonly index: number | null;
   readonly columns: C;
 }
 export type Row<C extends Columns> = { readonly [K in keyof C]?: Js<C[K][1]> | undefined };
 /** A row with where it stands. */
 export type Placed<C extends Columns> = Row<C> & { readonly at: readonly number[] };
 
-export const mibTable = <const C extends Columns>(oid: string, index: number, columns: C): MibTable<C> => ({
+export const mibTable = <const C extends Columns>(oid: string, index: number | null, columns: C): MibTable<C> => ({
   oid,
   index,
   columns,
@@ -48,51 +48,48 @@ const encoded = (syntax: Syntax, value: SmiValue): Omit<Varbind, 'oid'> =>
   syntax === 'text' ? { type: 'octets', value: new TextEncoder().encode(value as string) } : { type: syntax, value };
 
 /** Compares names as agents put them in order (RFC 3416, lexicographically). */
-export function compareOids(a: string, b: string): number {
-  const [left, right] = [a.split('.'), b.split('.')];
-  for (let i = 0; i < left.length && i < right.length; i += 1) {
-    const by = Number(left[i]) - Number(right[i]);
+export const compareOids = (a: string, b: string): number =>
+  compareNames(a.split('.').map(Number), b.split('.').map(Number));
+
+/** The same of names that are taken apart. */
+export function compareNames(a: readonly number[], b: readonly number[]): number {
+  for (let i = 0; i < a.length && i < b.length; i += 1) {
+    const by = a[i]! - b[i]!;
     if (by !== 0) return by;
   }
-  return left.length - right.length;
+  return a.length - b.length;
 }
 
 /** What an agent has told, to be read table by table. */
 export class Told {
   /** Values that were of another kind than their column: the column's names. */
   readonly wrong = new Set<string>();
-  private readonly byColumn = new Map<string, Map<string, Varbind>>();
+  private readonly all: readonly Varbind[];
 
   constructor(all: Iterable<Varbind>) {
-    for (const each of all) this.add(each);
-  }
-
-  private add(each: Varbind): void {
-    // A column is known by its name's beginning, whose length only its table tells: all of them are kept.
-    const parts = each.oid.split('.');
-    for (let depth = 1; depth <= MOST_INDEX && depth < parts.length; depth += 1) {
-      const column = parts.slice(0, -depth).join('.');
-      const rows = this.byColumn.get(column) ?? new Map<string, Varbind>();
-      this.byColumn.set(column, rows);
-      rows.set(parts.slice(-depth).join('.'), each);
-    }
+    this.all = [...all];
   }
 
   /** The rows of a table, in the order of their indices. */
   rows<C extends Columns>({ oid, index, columns }: MibTable<C>): Placed<C>[] {
+    const entry = `${oid}.`;
+    const byNumber = new Map(Object.entries(columns).map(([name, [number, syntax]]) => [number, { name, syntax }]));
     const found = new Map<string, { at: readonly number[] } & Record<string, unknown>>();
-    for (const [name, [number, syntax]] of Object.entries(columns))
-      for (const [at, { type, value }] of this.byColumn.get(`${oid}.${number}`) ?? []) {
-        if (at.split('.').length !== index) continue;
-        const read = decoded(syntax, type, value);
-        if (read === undefined) {
-          this.wrong.add(name);
-          continue;
-        }
-        const row = found.get(at) ?? { at: at.split('.').map(Number) };
-        found.set(at, row);
-        row[name] = read;
+    for (const each of this.all) {
+      if (!each.oid.startsWith(entry)) continue;
+      const [number, ...at] = each.oid.slice(entry.length).split('.').map(Number);
+      const column = byNumber.get(number!);
+      if (!column || (index !== null && at.length !== index)) continue;
+      const read = decoded(column.syntax, each.type, each.value);
+      if (read === undefined) {
+        this.wrong.add(column.name);
+        continue;
       }
+      const place = at.join('.');
+      const row = found.get(place) ?? { at };
+      found.set(place, row);
+      row[column.name] = read;
+    }
     return [...found.entries()].sort(([a], [b]) => compareOids(a, b)).map(([, row]) => row as Placed<C>);
   }
 
@@ -101,9 +98,6 @@ export class Told {
     return this.rows(group).find(({ at }) => at[0] === 0) ?? ({} as Row<C>);
   }
 }
-
-/** The longest index of the tables here. */
-const MOST_INDEX = 3;
 
 const NUMBERS: readonly SmiType[] = ['integer', 'counter', 'gauge', 'ticks'];
 

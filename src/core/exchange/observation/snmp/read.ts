@@ -230,7 +230,16 @@ function neighboursTold(told: Told, ports: ObservedSwitch['ports']): ObservedSwi
       return [row.at[0]!, port?.number ?? row.at[0]!];
     }),
   );
+  const addresses = new Map(
+    told.rows(mib.LLDP_ADDRESS).flatMap(({ at }) => {
+      const [time, port, index, kind, length, ...address] = at;
+      return kind === mib.IPV4 && length === 4 && address.length === 4 && address.every((each) => each < 256)
+        ? [[[time, port, index].join('.'), address.join('.')] as const]
+        : [];
+    }),
+  );
   return told.rows(mib.LLDP_REMOTE).map((row) => ({
+    address: addresses.get(row.at.join('.')) ?? null,
     port: ownPort.get(row.at[1]!) ?? row.at[1]!,
     system: row.lldpRemSysName ?? null,
     chassis: idText(row.lldpRemChassisIdSubtype, mib.CHASSIS_MAC, row.lldpRemChassisId ?? new Uint8Array()),

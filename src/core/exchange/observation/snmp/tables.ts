@@ -105,6 +105,10 @@ export const LLDP_REMOTE = mibTable('1.0.8802.1.1.2.1.4.1.1', 3, {
   lldpRemPortId: [7, 'octets'],
   lldpRemSysName: [9, 'text'],
 });
+/** Its index: time filter, local port, index, kind of address, length, address. */
+export const LLDP_ADDRESS = mibTable('1.0.8802.1.1.2.1.4.2.1', null, { lldpRemManAddrIfSubtype: [3, 'integer'] });
+/** AddressFamilyNumbers. */
+export const IPV4 = 1;
 /** LldpChassisIdSubtype, LldpPortIdSubtype. */
 export const CHASSIS_MAC = 4;
 export const PORT_MAC = 3;
@@ -144,7 +148,7 @@ export const ROOTS = [
   '1.3.6.1.2.1.17.7.1.4',
   '1.3.6.1.2.1.47.1.2',
   '1.0.8802.1.1.2.1.3',
-  '1.0.8802.1.1.2.1.4.1',
+  '1.0.8802.1.1.2.1.4',
   '1.2.840.10006.300.43.1',
 ] as const;
 /** What is read of a bridge within a switch. */

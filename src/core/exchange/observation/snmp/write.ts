@@ -1,7 +1,7 @@
 /** A switch as its management information: what a stand-in answers. */
 import { type VlanSet, vlanSet } from '../../../model/vlanSet';
 import type { ObservedSwitch, ObservedTree } from '../observation';
-import { compareOids, written, type Varbind } from './mib';
+import { compareNames, written, type Varbind } from './mib';
 import * as mib from './tables';
 import { idOctets, macOctets, pairOctets, portList, stateBits } from './values';
 
@@ -14,8 +14,12 @@ export interface Agent {
 /** The context of a tree's bridge, and what is added to a community for it. */
 export const contextOf = (tree: string): string => tree.replace(':', '-');
 
-/** `upTime`: hundredths of a second. */
-export function agentOf(sw: ObservedSwitch, upTime: number): Agent {
+/** `upTime`: hundredths of a second; `communityOf`: by which community a bridge within it is asked, where it is by one. */
+export function agentOf(
+  sw: ObservedSwitch,
+  upTime: number,
+  communityOf: (context: string) => string | null = () => null,
+): Agent {
   const [first] = sw.trees;
   // The bridge of a VLAN is a logical entity of its own; the first is what the switch itself answers for, too.
   const within = sw.trees.filter(({ tree }) => tree.startsWith('vlan:'));
@@ -39,6 +43,7 @@ export function agentOf(sw: ObservedSwitch, upTime: number): Agent {
         at: [i + 1],
         entLogicalDescr: tree.replace('vlan:', 'VLAN '),
         entLogicalType: mib.BRIDGE_TYPE,
+        entLogicalCommunity: octetsOf(communityOf(contextOf(tree)) ?? ''),
         entLogicalContextName: contextOf(tree),
       })),
     ),
@@ -51,7 +56,11 @@ export function agentOf(sw: ObservedSwitch, upTime: number): Agent {
   };
 }
 
-const inOrder = (all: readonly Varbind[]): Varbind[] => [...all].sort((a, b) => compareOids(a.oid, b.oid));
+const inOrder = (all: readonly Varbind[]): Varbind[] =>
+  all
+    .map((each) => ({ each, name: each.oid.split('.').map(Number) }))
+    .sort((a, b) => compareNames(a.name, b.name))
+    .map(({ each }) => each);
 
 function interfaces({ ports, bundles }: ObservedSwitch): Varbind[] {
   const isBundle = new Set(bundles.map(({ number }) => number));
@@ -203,6 +212,14 @@ function lldp({ mac, name, ports, bundles, neighbours }: ObservedSwitch): Varbin
         lldpRemPortId: isMac(portId) ? macOctets(portId) : octetsOf(portId),
         lldpRemSysName: system ?? undefined,
       })),
+    ),
+    ...written(
+      mib.LLDP_ADDRESS,
+      neighbours.flatMap(({ port, address }, i) =>
+        address === null
+          ? []
+          : [{ at: [0, port, i + 1, mib.IPV4, 4, ...address.split('.').map(Number)], lldpRemManAddrIfSubtype: 2 }],
+      ),
     ),
   ];
 }

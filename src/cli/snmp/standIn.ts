@@ -1,0 +1,143 @@
+/** A simulated switch that speaks real SNMP, versions 2c and 3: the library frames and secures messages, the answers are ours. */
+import { createHash } from 'node:crypto';
+import snmp from 'net-snmp';
+import { compareOids, type Varbind } from '../../core/exchange/observation/snmp/mib';
+import type { Agent } from '../../core/exchange/observation/snmp/write';
+import type { Credential } from './credentials';
+import { security } from './security';
+import { toLibrary, type LibraryVarbind } from './values';
+
+/** Most that one answer to a bulk request holds. */
+const MOST_IN_BULK = 60;
+
+interface Pdu {
+  readonly type: number;
+  readonly contextName?: string;
+  readonly nonRepeaters?: number;
+  readonly maxRepetitions?: number;
+  readonly varbinds: readonly LibraryVarbind[];
+  getResponsePduForRequest(): { varbinds: LibraryVarbind[]; errorStatus: number; errorIndex: number };
+}
+interface Message {
+  readonly version: number;
+  readonly community?: Buffer | string;
+  readonly pdu: Pdu;
+}
+/** What of the library's agent answers requests: these are replaced. */
+interface Answering {
+  getRequest(socket: unknown, message: Message, from: unknown): void;
+  getNextRequest(socket: unknown, message: Message, from: unknown): void;
+  getBulkRequest(socket: unknown, message: Message, from: unknown): void;
+  setRequest(socket: unknown, message: Message, from: unknown): void;
+  onProxyRequest(socket: unknown, message: Message, from: unknown): void;
+  sendResponse(socket: unknown, from: unknown, message: Message, response: unknown): void;
+}
+
+/** The community by which a bridge within a switch is asked. */
+export const communityWithin = (community: string, context: string): string => `${community}.${context}`;
+
+export interface StandIn {
+  close(): void;
+}
+
+/** Answers at an address until it is closed; `now` is asked at each request. */
+export function standIn(
+  { address, port }: { readonly address: string; readonly port: number },
+  credential: Credential,
+  contexts: readonly string[],
+  now: () => Agent,
+  failed: (error: Error) => void,
+): StandIn {
+  // The same at each start, as a switch's is: what is known of it goes on holding.
+  const engineID = `80000000047e${createHash('sha256').update(address).digest('hex').slice(0, 16)}`;
+  const agent = snmp.createAgent(
+    { address, port, engineID, accessControlModelType: 0 } as never,
+    (error: Error | null) => {
+      // Of messages that cannot be answered nobody is told; of an address that cannot be taken, the engineer is.
+      if (error && 'code' in error) failed(error);
+    },
+  );
+  const authorizer = agent.getAuthorizer();
+  if (credential.version === '2c') {
+    authorizer.addCommunity(credential.community);
+    for (const context of contexts) authorizer.addCommunity(communityWithin(credential.community, context));
+  } else authorizer.addUser(security(credential));
+  const answering = agent as unknown as Answering;
+
+  const tableFor = ({ version, community, pdu }: Message): readonly Varbind[] => {
+    const all = now();
+    if (version === snmp.Version3) return pdu.contextName ? (all.bridges.get(pdu.contextName) ?? []) : all.own;
+    const own = credential.version === '2c' ? credential.community : '';
+    const asked = String(community ?? '');
+    return asked.startsWith(`${own}.`) ? (all.bridges.get(asked.slice(own.length + 1)) ?? []) : all.own;
+  };
+  const answer = (socket: unknown, message: Message, from: unknown, varbinds: LibraryVarbind[]): void => {
+    const response = message.pdu.getResponsePduForRequest();
+    response.varbinds = varbinds;
+    answering.sendResponse(socket, from, message, response);
+  };
+  const ended = (oid: string): LibraryVarbind => ({ oid, type: snmp.ObjectType.EndOfMibView, value: null });
+  const next = (all: readonly Varbind[], oid: string): LibraryVarbind => {
+    const at = firstAfter(all, oid);
+    return at < all.length ? toLibrary(all[at]!) : ended(oid);
+  };
+  answering.getRequest = (socket, message, from) => {
+    const all = tableFor(message);
+    const found = message.pdu.varbinds.map(({ oid }) => {
+      const at = firstAfter(all, oid) - 1;
+      return all[at]?.oid === oid ? toLibrary(all[at]) : { oid, type: snmp.ObjectType.NoSuchInstance, value: null };
+    });
+    answer(socket, message, from, found);
+  };
+  answering.getNextRequest = (socket, message, from) => {
+    const all = tableFor(message);
+    answer(
+      socket,
+      message,
+      from,
+      message.pdu.varbinds.map(({ oid }) => next(all, oid)),
+    );
+  };
+  answering.getBulkRequest = (socket, message, from) => {
+    const all = tableFor(message);
+    const { varbinds, nonRepeaters = 0, maxRepetitions = 0 } = message.pdu;
+    const found = varbinds.slice(0, nonRepeaters).map(({ oid }) => next(all, oid));
+    let last = varbinds.slice(nonRepeaters).map(({ oid }) => oid);
+    for (let i = 0; i < maxRepetitions && found.length + last.length <= MOST_IN_BULK && last.length > 0; i += 1) {
+      const row = last.map((oid) => next(all, oid));
+      found.push(...row);
+      if (row.every(({ type }) => type === snmp.ObjectType.EndOfMibView)) break;
+      last = row.map(({ oid }) => oid);
+    }
+    answer(socket, message, from, found);
+  };
+  answering.setRequest = (socket, message, from) => {
+    const response = message.pdu.getResponsePduForRequest();
+    response.varbinds = [...message.pdu.varbinds];
+    response.errorStatus = snmp.ErrorStatus.NotWritable;
+    response.errorIndex = 1;
+    answering.sendResponse(socket, from, message, response);
+  };
+  // A context is a bridge within the switch, not another agent.
+  answering.onProxyRequest = (socket, message, from) => {
+    const by = {
+      [snmp.PduType.GetRequest]: answering.getRequest,
+      [snmp.PduType.GetNextRequest]: answering.getNextRequest,
+      [snmp.PduType.GetBulkRequest]: answering.getBulkRequest,
+      [snmp.PduType.SetRequest]: answering.setRequest,
+    }[message.pdu.type];
+    by?.(socket, message, from);
+  };
+  return { close: () => agent.close(() => undefined) };
+}
+
+/** The place of the first name behind one. */
+function firstAfter(all: readonly Varbind[], oid: string): number {
+  let [from, to] = [0, all.length];
+  while (from < to) {
+    const middle = (from + to) >> 1;
+    if (compareOids(all[middle]!.oid, oid) <= 0) from = middle + 1;
+    else to = middle;
+  }
+  return from;
+}
