@@ -5,6 +5,7 @@ import { backupCommand, restoreCommand } from './commands/backup';
 import { bundlesCommand } from './commands/bundles';
 import { checkCommand } from './commands/check';
 import { proveCommand } from './commands/prove';
+import { compareCommand } from './commands/compare';
 import { explainCommand } from './commands/explain';
 import { exportCommand } from './commands/export';
 import { importCommand } from './commands/import';
@@ -33,6 +34,7 @@ const VERBS: readonly Verb[] = [
   importCommand,
   labCommand,
   observeCommand,
+  compareCommand,
   agentsCommand,
   backupCommand,
   restoreCommand,

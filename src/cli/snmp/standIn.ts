@@ -54,7 +54,7 @@ export function standIn(
     { address, port, engineID, accessControlModelType: 0 } as never,
     (error: Error | null) => {
       // Of messages that cannot be answered nobody is told; of an address that cannot be taken, the engineer is.
-      if (error && 'code' in error) failed(error);
+      if (error && 'syscall' in error) failed(error);
     },
   );
   const authorizer = agent.getAuthorizer();

@@ -1,0 +1,110 @@
+/** A design held against a network that does what it says has nothing to tell; against another, what is other, and why. */
+import fc from 'fast-check';
+import { fernhollow, townOffice, valleyStation } from '../../demo/demos';
+import { editAll } from '../../edit/edit';
+import type { Command } from '../../edit/commands';
+import type { Design } from '../../model/document';
+import type { SwitchId, TreeId } from '../../model/ids';
+import { namesOf } from '../../model/derive/names';
+import { SECOND } from '../../modes/entity';
+import { Simulation } from '../../sim/engine/simulation';
+import { anyDesign } from '../../testing/networks';
+import { tries } from '../../testing/runs';
+import { compileNetwork } from '../../topology/network';
+import { treesOf } from '../../topology/trees';
+import { solve } from '../../tree/solve';
+import { compareObserved, differenceText, type Comparison } from './compare';
+import { observeRun } from './ofRun';
+import { readObservation, type Observation } from './observation';
+
+const observed = (design: Design): Observation => {
+  const simulation = new Simulation(compileNetwork(design), treesOf(design));
+  simulation.boot();
+  simulation.runTo(150 * SECOND);
+  const switches = observeRun(simulation, design);
+  return { format: 'knot-path-observation', version: 1, at: '2026-01-01T00:00:00Z', switches, leftOut: [] };
+};
+const held = (design: Design, there: Design): Comparison => compareObserved(solve(design), observed(there));
+const texts = (design: Design, { differences }: Comparison): string[] =>
+  differences.map((each) => differenceText(namesOf(design), each));
+const after = (design: Design, ...commands: Command[]): Design => {
+  const done = editAll(design, commands);
+  if (!done.ok) throw new Error(done.error.found);
+  return done.value.design;
+};
+const demo = fernhollow();
+const id = (name: string): SwitchId => name as SwitchId;
+
+it('has nothing to say of a network that is as designed', () => {
+  for (const design of [demo, valleyStation()]) {
+    const comparison = held(design, design);
+    expect(texts(design, comparison)).toEqual([]);
+    expect(comparison.compared).toBeGreaterThan(100);
+  }
+  fc.assert(
+    fc.property(anyDesign, (design) => expect(texts(design, held(design, design))).toEqual([])),
+    { numRuns: tries(40) },
+  );
+});
+
+it('names another root with the setting that made it so, before what follows from it', () => {
+  const designed = after(demo, {
+    do: 'set-bridge-priority',
+    switch: id('ridge-a'),
+    tree: 'vlan:25' as TreeId,
+    priority: 4096,
+  });
+  const all = texts(designed, held(designed, demo));
+  expect(all[0]).toMatch(
+    /root in VLAN 25: lodge; the design says ridge-a \(ridge-a is set to 32768, the design says 4096\)$/,
+  );
+  expect(all.filter((text) => text.includes('it follows from the other root')).length).toBeGreaterThan(0);
+  expect(all.at(-1)).toContain('bridge priority');
+});
+
+it('names cables, members and VLANs that are other', () => {
+  const [link] = demo.links;
+  const without = after(demo, { do: 'remove-link', link: link!.id });
+  const all = texts(demo, held(demo, without));
+  expect(all.some((text) => /cable: nobody is seen there; the design says/.test(text))).toBe(true);
+  const vlans = after(demo, {
+    do: 'set-port',
+    switch: id('ridge-a'),
+    port: '3' as never,
+    vlans: { mode: 'trunk', native: 1 as never, allowed: '1,15' },
+  });
+  expect(texts(demo, held(demo, vlans))).toContain('ridge-a port 3: VLANs: 1,15; the design says 1,15,25,35,45,55,65');
+});
+
+it('tells of switches that nobody has read, and of those that the design does not have', () => {
+  const all = observed(demo);
+  const [first, ...rest] = all.switches;
+  const stranger = { ...first!, name: 'nobody', mac: '02:99:00:00:00:01' };
+  const { differences, matches } = compareObserved(solve(demo), { ...all, switches: [stranger, ...rest] });
+  expect(matches.unseen.map(({ id: sw }) => sw)).toEqual([first!.source]);
+  expect(differences.slice(0, 2).map(({ harm }) => harm)).toEqual(['silent', 'silent']);
+});
+
+it('finds a switch again by its name where its address is another', () => {
+  const all = observed(demo);
+  const renumbered = all.switches.map((sw, i) => (i === 0 ? { ...sw, mac: '02:99:00:00:00:01' } : sw));
+  const { matches } = compareObserved(solve(demo), { ...all, switches: renumbered });
+  expect(matches.pairs.filter(({ by }) => by === 'name')).toHaveLength(1);
+  expect(matches.unknown).toEqual([]);
+});
+
+it('holds pairs and stacks against what their switches tell, without falling over', () => {
+  const town = townOffice();
+  expect(held(town, town).compared).toBeGreaterThan(100);
+});
+
+it('reads its file again, and says what is none', () => {
+  const all = observed(demo);
+  expect(readObservation(JSON.stringify(all))).toEqual({ ok: true, value: all });
+  for (const [text, found] of [
+    ['{', 'This is no observation: found'],
+    [JSON.stringify({ ...all, version: 2 }), 'version: found 2'],
+    [JSON.stringify({ ...all, switches: [{}] }), 'switches.0'],
+  ] as const)
+    expect(readObservation(text)).toMatchObject({ ok: false, error: expect.stringContaining(found) as string });
+});

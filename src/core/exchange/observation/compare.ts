@@ -1,0 +1,338 @@
+/** A design held against what its network tells: where they differ, sorted by harm, each with a likely reason. */
+import type { BridgePortId, LinkId, SwitchId, TreeId } from '../../model/ids';
+import { CST, treeInstance, treeName, vlanTree } from '../../model/ids';
+import type { Design, LinkEnd, Switch } from '../../model/document';
+import { namesOf } from '../../model/derive/names';
+import type { Names } from '../../model/names';
+import { VlanSet, vlanSet } from '../../model/vlanSet';
+import { BUNDLE_PORTS } from '../../topology/aggregated';
+import { bridgeId, setBridgePriority, systemIdExtension } from '../../topology/bridgeId';
+import type { Bridge } from '../../topology/bridges';
+import { settleBundles } from '../../topology/lag/settled';
+import { roleOf, stateIn, type SettledTree, type Solution } from '../../tree/settled';
+import { carried, untaggedOf } from '../settings/vlanChanges';
+import { matchPorts, matchSwitches, type Matches, type Place, type SwitchMatch } from './match';
+import type { Observation, ObservedTree, ObservedTreePort } from './observation';
+
+/** From the worst on: nobody is heard, the wrong root, cables, where frames go, members, VLANs, settings that change nothing yet. */
+export const HARMS = ['silent', 'root', 'cable', 'path', 'bundle', 'vlan', 'setting'] as const;
+export type Harm = (typeof HARMS)[number];
+
+export interface Difference {
+  readonly harm: Harm;
+  readonly what: string;
+  /** Null where it is about the network as a whole, or about somebody whom the design does not have. */
+  readonly switch: SwitchId | null;
+  readonly port: BridgePortId | null;
+  readonly link: LinkId | null;
+  readonly trees: readonly TreeId[];
+  readonly designed: string;
+  readonly observed: string;
+  /** A likely reason, in a sentence; empty where none is known. */
+  readonly why: string;
+}
+
+export interface Comparison {
+  readonly matches: Matches;
+  readonly differences: readonly Difference[];
+  /** How many things were compared. */
+  readonly compared: number;
+}
+
+/** `lodge port 3: role in VLAN 15: alternate; the design says root`. */
+export function differenceText(
+  names: Names,
+  { switch: sw, port, trees, what, designed, observed, why }: Difference,
+): string {
+  const where =
+    sw === null ? '' : `${port === null ? names.switch(sw) : names.end({ switch: sw, port: port as never })}: `;
+  const of = trees.length > 0 ? ` in ${trees.map(treeName).join(', ')}` : '';
+  return `${where}${what}${of}: ${observed}; the design says ${designed}${why === '' ? '' : ` (${why})`}`;
+}
+
+/** `solution`: of the design. */
+export function compareObserved(solution: Solution, observation: Observation): Comparison {
+  return new Comparer(solution, observation).all();
+}
+
+class Comparer {
+  private readonly differences: Difference[] = [];
+  private compared = 0;
+  private readonly solution: Solution;
+  private readonly design: Design;
+  private readonly names: Names;
+  private readonly matches: Matches;
+  /** By the design's switch. */
+  private readonly places: ReadonlyMap<SwitchId, ReadonlyMap<number, Place>>;
+  private readonly seen: ReadonlyMap<SwitchId, SwitchMatch>;
+  private readonly byMac: ReadonlyMap<string, SwitchMatch>;
+
+  constructor(solution: Solution, observation: Observation) {
+    this.solution = solution;
+    this.design = solution.network.design;
+    this.names = namesOf(this.design);
+    this.matches = matchSwitches(this.design, observation);
+    const { pairs } = this.matches;
+    this.places = new Map(pairs.map((pair) => [pair.designed.id, matchPorts(this.design, pair)]));
+    this.seen = new Map(pairs.map((pair) => [pair.designed.id, pair]));
+    this.byMac = new Map(
+      pairs.flatMap((pair) => (pair.observed.mac === null ? [] : [[pair.observed.mac, pair] as const])),
+    );
+  }
+
+  all(): Comparison {
+    const { unseen, unknown, pairs } = this.matches;
+    for (const sw of unseen)
+      if (sw.up) this.tell('silent', 'switch', { switch: sw.id }, 'there', 'nobody answers as it', '');
+    for (const sw of unknown)
+      this.tell('silent', `switch ${sw.name || sw.source}`, {}, 'no such switch', `it answers at ${sw.source}`, '');
+    for (const pair of pairs) {
+      if (!pair.designed.up)
+        this.tell('silent', 'switch', { switch: pair.designed.id }, 'without power', 'it answers', '');
+      this.comparePorts(pair);
+      this.compareCables(pair);
+      this.compareBundles(pair);
+    }
+    const rank = (harm: Harm): number => HARMS.indexOf(harm);
+    for (const tree of this.solution.trees) this.compareTree(tree);
+    return {
+      matches: this.matches,
+      compared: this.compared,
+      differences: this.joined().sort((a, b) => rank(a.harm) - rank(b.harm)),
+    };
+  }
+
+  /** What is the same in several trees is one difference. */
+  private joined(): Difference[] {
+    const found = new Map<string, Difference>();
+    for (const each of this.differences) {
+      const { harm, what, switch: sw, port, designed, observed, why } = each;
+      const key = JSON.stringify([harm, what, sw, port, designed, observed, why]);
+      const before = found.get(key);
+      found.set(key, before ? { ...before, trees: [...before.trees, ...each.trees] } : each);
+    }
+    return [...found.values()];
+  }
+
+  private tell(
+    harm: Harm,
+    what: string,
+    at: Partial<Pick<Difference, 'switch' | 'port' | 'link' | 'trees'>>,
+    designed: string,
+    observed: string,
+    why: string,
+  ): void {
+    this.compared += 1;
+    if (designed === observed) return;
+    this.differences.push({
+      ...{ switch: null, port: null, link: null, trees: [], ...at },
+      ...{ harm, what, designed, observed, why },
+    });
+  }
+
+  private compareTree(tree: SettledTree): void {
+    const { network } = this.solution;
+    const wrongRoots = new Set<number>();
+    const seen = this.matches.pairs.flatMap((pair) => {
+      const s = network.switchIndex.get(pair.designed.id)!;
+      const there = treeThere(network.switches[s]!, pair, tree.id);
+      return there && pair.designed.up ? [{ pair, s, there }] : [];
+    });
+    for (const { pair, s, there } of seen) {
+      if (tree.root[s]! < 0) continue;
+      const root = network.switches[tree.root[s]!]!;
+      const observed = this.byMac.get(there.root.mac)?.designed;
+      const at = { switch: pair.designed.id, trees: [tree.id] };
+      const other = observed ? this.names.switch(observed.id) : there.root.mac;
+      const isRight = observed?.id === root.id || there.root.mac === bridgeId(root, tree.id).mac;
+      if (!isRight) wrongRoots.add(s);
+      this.tell(
+        'root',
+        'root',
+        at,
+        this.names.switch(root.id),
+        isRight ? this.names.switch(root.id) : other,
+        isRight ? '' : this.whyRoot(tree.id, root.id, observed ?? null),
+      );
+      const [designed, set] = [setBridgePriority(network.switches[s]!, tree.id), there.bridge.priority];
+      const own = set - (systemIdExtension(network.switches[s]!, tree.id) === 0 ? 0 : set & 0xfff);
+      this.tell('setting', 'bridge priority', at, String(designed), String(own), '');
+    }
+    for (const { pair, s, there } of seen) this.compareRoles(tree, pair, there, wrongRoots.has(s));
+  }
+
+  /** Why another is root: somebody's priority is not what the design says. */
+  private whyRoot(tree: TreeId, root: SwitchId, other: Switch | null): string {
+    const told = (id: SwitchId): string | null => {
+      const pair = this.seen.get(id);
+      const sw = this.solution.network.switches[this.solution.network.switchIndex.get(id)!]!;
+      const there = pair && treeThere(sw, pair, tree);
+      if (!there) return `${this.names.switch(id)} was not read`;
+      const wanted = bridgeId(sw, tree).priority;
+      return there.bridge.priority === wanted
+        ? null
+        : `${this.names.switch(id)} is set to ${there.bridge.priority & 0xf000}, the design says ${wanted & 0xf000}`;
+    };
+    return [told(root), other && told(other.id)].filter((each) => each !== null).join('; ');
+  }
+
+  private compareRoles(tree: SettledTree, { designed }: SwitchMatch, there: ObservedTree, follows: boolean): void {
+    const { network } = this.solution;
+    const places = this.places.get(designed.id)!;
+    const byPort = new Map(
+      there.ports.flatMap((port) => {
+        const place = places.get(port.port);
+        return place ? [[place.of.id as string, port] as const] : [];
+      }),
+    );
+    const s = network.switchIndex.get(designed.id)!;
+    for (let p = network.firstPort[s]!; p < network.firstPort[s + 1]!; p += 1) {
+      const { id } = network.ports[p]!;
+      const role = roleOf(tree, p);
+      const port = byPort.get(id);
+      if (role === null || !port || role === 'master') continue;
+      const at = { switch: designed.id, port: id, trees: [tree.id] };
+      const why = follows ? 'it follows from the other root' : port.cost !== tree.cost[p] ? 'its cost is another' : '';
+      this.tell('path', 'role', at, role, port.role, why);
+      if (port.role === role && role !== 'disabled')
+        this.tell('path', 'state', at, stateIn(tree, p), stateWord(port), '');
+      if (role !== 'disabled') this.tell('setting', 'cost', at, String(tree.cost[p]), String(port.cost), '');
+    }
+  }
+
+  private comparePorts({ designed, observed }: SwitchMatch): void {
+    const { network } = this.solution;
+    const places = this.places.get(designed.id)!;
+    const known = observed.vlans === null ? null : vlanSet(observed.vlans);
+    for (const port of observed.ports) {
+      const place = places.get(port.number);
+      if (!place) continue;
+      const { id } = place.of;
+      const p = network.portIndexOf(designed.id, id);
+      const at = { switch: designed.id, port: id };
+      if (place.kind === 'port') {
+        const lit = network.macOperational[p] === 1;
+        const words = (on: boolean): string => (on ? 'with signal' : 'without signal');
+        this.tell('cable', 'port', at, words(lit), words(port.signal), lit && !port.up ? 'it is switched off' : '');
+        if (port.speed > 0 && port.signal && lit)
+          this.tell('setting', 'speed', at, `${place.of.speed} Mb/s`, `${port.speed} Mb/s`, '');
+      }
+      if (!port.vlans || !known || network.serves[p] !== p) continue;
+      const { vlans } = network.ports[p]!;
+      const wanted = carried(vlans).intersect(
+        VlanSet.of([[1, 1], ...this.design.vlans.map((vlan) => [vlan.id, vlan.id] as const)]),
+      );
+      this.tell('vlan', 'VLANs', at, wanted.format() || 'none', vlanSet(port.vlans.carried).format() || 'none', '');
+      const untagged = untaggedOf(vlans);
+      const without = untagged !== null && wanted.has(untagged) ? String(untagged) : 'none';
+      this.tell('vlan', 'VLAN without tag', at, without, String(port.vlans.untagged ?? 'none'), '');
+    }
+    if (known)
+      for (const vlan of this.design.vlans)
+        if (
+          !known.has(vlan.id) &&
+          network.carried.some((of, p) => network.owner[p] === network.switchIndex.get(designed.id) && of.has(vlan.id))
+        )
+          this.tell('vlan', `VLAN ${vlan.id}`, { switch: designed.id }, 'there', 'not there', '');
+  }
+
+  /** By neighbour tables: what is at the other end of each cable. */
+  private compareCables({ designed, observed }: SwitchMatch): void {
+    if (observed.neighbours.length === 0 && observed.missing.some((each) => each.includes('LLDP'))) return;
+    const places = this.places.get(designed.id)!;
+    const { network } = this.solution;
+    const seen = new Map(
+      observed.neighbours.flatMap((each) => {
+        const place = places.get(each.port);
+        return place?.kind === 'port' ? [[place.of.id as string, each] as const] : [];
+      }),
+    );
+    for (const port of designed.ports) {
+      const p = network.portIndexOf(designed.id, port.id);
+      const far = network.plug[p]!;
+      const there = seen.get(port.id);
+      const other = there ? (this.byMac.get(there.chassis) ?? this.byName(there.system)) : null;
+      const end =
+        far < 0
+          ? null
+          : ({ switch: network.switches[network.owner[far]!]!.id, port: network.ports[far]!.id } as LinkEnd);
+      const cable = this.design.links.find(({ a, b }) =>
+        [a, b].some((each) => each.switch === designed.id && each.port === port.id),
+      );
+      // A host need not tell of itself, and who is not read is not known.
+      if (!end && !other) continue;
+      if (end && network.macOperational[p] === 0 && !there) continue;
+      this.tell(
+        'cable',
+        'cable',
+        { switch: designed.id, port: port.id, link: cable?.id ?? null },
+        end ? this.names.end(end) : 'no switch',
+        there
+          ? other
+            ? this.endThere(other, there.portId)
+            : `${there.system ?? there.chassis} ${there.portId}`
+          : 'nobody is seen there',
+        there ? '' : 'the neighbour table has no entry for it',
+      );
+    }
+  }
+
+  private byName(system: string | null): SwitchMatch | undefined {
+    return this.matches.pairs.find(({ observed }) => observed.name !== '' && observed.name === system);
+  }
+
+  /** The port of a switch that calls it so. */
+  private endThere({ designed, observed }: SwitchMatch, portId: string): string {
+    const port = observed.ports.find(
+      (each) => each.interface === portId || each.mac === portId || each.alias === portId,
+    );
+    const place = port && this.places.get(designed.id)!.get(port.number);
+    return place
+      ? this.names.end({ switch: designed.id, port: place.of.id as never })
+      : `${this.names.switch(designed.id)} ${portId}`;
+  }
+
+  private compareBundles({ designed, observed }: SwitchMatch): void {
+    const { bundles } = this.solution.network;
+    const settled = settleBundles(bundles);
+    const places = this.places.get(designed.id)!;
+    for (const end of bundles.ends) {
+      const { owner } = end;
+      if (owner.kind !== 'switch' || owner.switch !== designed.id) continue;
+      const bundle = this.design.bundles.find(({ id }) => id === owner.bundle)!;
+      const there = observed.bundles.find(
+        ({ number }) => places.get(number)?.of.id === bundle.id || number === BUNDLE_PORTS + bundle.number,
+      );
+      const text = (ids: readonly string[]): string => [...ids].sort().join(', ') || 'none';
+      const wanted = settled.ends[end.index]!.active.map((m) => bundles.members[m]!.id);
+      const active = there?.members
+        .filter((member) => member.active)
+        .flatMap(({ port }) => {
+          const place = places.get(port);
+          return place ? [place.of.id as string] : [String(port)];
+        });
+      const gone = wanted.filter((id) => !active?.includes(id));
+      const neighbourless = gone.filter(
+        (id) => !observed.neighbours.some(({ port }) => places.get(port)?.of.id === id),
+      );
+      this.tell(
+        'bundle',
+        'active members',
+        { switch: designed.id, port: bundle.id },
+        text(wanted),
+        there ? text(active!) : 'no such bundle',
+        there && neighbourless.length > 0 ? `the neighbour table has no cable at ${text(neighbourless)}` : '',
+      );
+    }
+  }
+}
+
+/** What a switch tells of one of our trees: known by the system ID extension of its identifier there. */
+function treeThere(sw: Bridge, { observed }: SwitchMatch, tree: TreeId): ObservedTree | null {
+  if ((treeInstance(tree) ?? 0) > 0) return null;
+  const vid = systemIdExtension(sw, tree);
+  return observed.trees.find((each) => each.tree === (vid === 0 ? CST : vlanTree(vid))) ?? null;
+}
+
+const stateWord = ({ state }: ObservedTreePort): string =>
+  state === 'blocking' || state === 'discarding' ? 'discarding' : state;
