@@ -86,6 +86,7 @@ if (process.argv.includes('--tools')) {
     ['ovs-vsctl', 'openvswitch-switch', 'nothing is held against Open vSwitch'],
     ['socat', 'socat', 'no simulated switch is cabled to real ones'],
     ['lldpd', 'lldpd', 'neighbours are not held against lldpd'],
+    ['snmpbulkwalk', 'snmp', 'stand-ins are not read by an independent client'],
     ['shellcheck', 'shellcheck', 'scripts are not checked'],
     ['xmllint', 'libxml2-utils', 'GraphML is not parsed by another'],
     ['dot', 'graphviz', 'DOT is not parsed by another'],
