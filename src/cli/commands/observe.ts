@@ -34,8 +34,9 @@ async function runObserve(addresses: readonly string[], options: Options): Promi
       throw new Unusable(`found "${address}"; allowed: addresses or names of switches`);
   // Who was not named is asked only inside of what was.
   const isNamed = options.within === undefined ? () => false : withinOf(options.within);
-  let over = false;
-  const stop = (): void => void (over = true);
+  const interrupt = new AbortController();
+  const isOver = (): boolean => interrupt.signal.aborted;
+  const stop = (): void => interrupt.abort();
   process.once('SIGINT', stop);
   const waiting = [...new Set(addresses)];
   const known = new Set(waiting);
@@ -44,7 +45,7 @@ async function runObserve(addresses: readonly string[], options: Options): Promi
   const byMac = new Map<string, string>();
   const ask = async (address: string): Promise<void> => {
     try {
-      const sw = await readSwitch({ address, port, credential, timeout, retries: 1 }, () => over);
+      const sw = await readSwitch({ address, port, credential, timeout, retries: 1 }, isOver);
       const twin = sw.mac === null ? undefined : byMac.get(sw.mac);
       if (twin !== undefined) {
         leftOut.push(`${address}: it is the switch that answers at ${twin}, too.`);
@@ -71,7 +72,7 @@ async function runObserve(addresses: readonly string[], options: Options): Promi
   };
   const asker = async (): Promise<void> => {
     for (;;) {
-      const address = over ? undefined : waiting.shift();
+      const address = isOver() ? undefined : waiting.shift();
       if (address !== undefined) {
         busy += 1;
         await ask(address);
@@ -83,7 +84,7 @@ async function runObserve(addresses: readonly string[], options: Options): Promi
   let busy = 0;
   await Promise.all(Array.from({ length: atOnce }, asker));
   process.removeListener('SIGINT', stop);
-  if (over) leftOut.push('It was stopped before all were asked.');
+  if (isOver()) leftOut.push('It was stopped before all were asked.');
   if (switches.length === 0) throw new Unusable(`nobody was read: ${leftOut.join(' ')}`);
   const observation: Observation = {
     format: 'knot-path-observation',

@@ -54,6 +54,6 @@ function checked<S extends z.ZodType>(schema: S, text: string, where: string): z
   const json = parseJson(text);
   const read = json.ok ? schema.safeParse(json.value) : null;
   if (read?.success) return read.data;
-  const issue = read?.error?.issues[0];
+  const issue = read?.error.issues[0];
   throw new Unusable(`${where}: ${issue ? `${issue.path.map(String).join('.')}: ${issue.message}` : 'it is no JSON'}`);
 }

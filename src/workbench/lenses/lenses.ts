@@ -11,6 +11,7 @@ import { group } from './group';
 import { guard } from './guard';
 import { handOver } from './handOver';
 import { PARTS, type LensManifest, type Panel, type PanelOf, type Table } from './manifest';
+import { observe } from './observe';
 import { prove } from './prove';
 import { root } from './root';
 import { steer } from './steer';
@@ -25,6 +26,7 @@ const BY_LENS: Readonly<Record<Lens, LensManifest>> = {
   Break: breaking,
   Prove: prove,
   'Hand over': handOver,
+  Observe: observe,
 };
 
 /** Without what only a server knows; no lens has nothing else. */

@@ -52,6 +52,7 @@ describe('the header', () => {
       'Break',
       'Prove',
       'Hand over',
+      'Observe',
     ]);
     fireEvent.click(screen.getByRole('tab', { name: 'Cable' }));
     expect(store.getState().lens).toBe('Cable');
