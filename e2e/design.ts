@@ -1,6 +1,12 @@
 /** What the end-to-end tests share: a fresh copy of the demo, and the parts of the screen by the names a person would use. */
 import { expect, type Page } from '@playwright/test';
 import type { DemoSite } from '../src/core/demo/sites';
+import { observeRun } from '../src/core/exchange/observation/ofRun';
+import type { Design } from '../src/core/model/document';
+import { SECOND } from '../src/core/modes/entity';
+import { Simulation } from '../src/core/sim/engine/simulation';
+import { compileNetwork } from '../src/core/topology/network';
+import { treesOf } from '../src/core/topology/trees';
 
 /** Adds a fresh demo and opens it; the story does the same through the list of designs. */
 export async function openDemo(page: Page, site: DemoSite = 'observatory'): Promise<void> {
@@ -75,4 +81,19 @@ export async function pullFray(page: Page, from: string, to: string): Promise<vo
   await page.mouse.move(...(await middleOf(`[data-link="${from}"] [data-frayed]`)));
   await page.mouse.down();
   await page.mouse.move(...(await middleOf(`[data-link="${to}"] [data-side="b"]`)), { steps: 6 });
+}
+
+/** What the switches of a design tell once they have settled, as the file that is read. */
+export function observationOf(design: Design): string {
+  const simulation = new Simulation(compileNetwork(design), treesOf(design));
+  simulation.boot();
+  simulation.runTo(120 * SECOND);
+  const switches = observeRun(simulation, design);
+  return JSON.stringify({
+    format: 'knot-path-observation',
+    version: 1,
+    at: '2026-11-30T10:00:00Z',
+    switches,
+    leftOut: [],
+  });
 }

@@ -3,7 +3,8 @@ import { copyFileSync } from 'node:fs';
 import { test, type Page } from '@playwright/test';
 import { campusOf } from '../src/core/testing/campus';
 import { leanDesign } from '../src/core/model/derive/write';
-import { openDemo, pullFray, selectLink, selectSwitch, setSetting, settled, treeRow } from './design';
+import { fernhollow } from '../src/core/demo/demos';
+import { observationOf, openDemo, pullFray, selectLink, selectSwitch, setSetting, settled, treeRow } from './design';
 
 const picture = async (page: Page, name: string) => {
   await page.waitForTimeout(700); // the tables follow the map
@@ -67,29 +68,6 @@ test('pictures', async ({ page }) => {
   await page.getByRole('button', { name: 'show proposal 1 on the map' }).click();
   await picture(page, 'sharing');
   await page.getByRole('button', { name: 'go back to now' }).first().click();
-
-  await page.getByRole('tab', { name: 'Root', exact: true }).click();
-  await page.getByRole('tab', { name: 'Worksheet' }).click();
-  await page.getByRole('button', { name: 'Begin' }).click();
-  await page.getByLabel('Root of VLAN 15').selectOption('ridge-b');
-  for (const [name, cost] of [
-    ['ridge-a', '0'],
-    ['ridge-b', '2000'],
-    ['dome-north', '2000'],
-    ['dome-east', '2000'],
-    ['dome-west', '2000'],
-    ['workshop', '40000'],
-    ['lodge', '20000'],
-    ['array-hut', '22000'],
-  ]) {
-    const field = page.getByLabel(`Root path cost of ${name}`);
-    if (await field.count()) await field.fill(cost!);
-  }
-  await page.getByLabel('Role of ridge-b port 1').selectOption('alternate');
-  await page.getByRole('button', { name: 'Compare' }).click();
-  await picture(page, 'worksheet');
-  await page.getByRole('button', { name: 'Close', exact: true }).click();
-  await page.getByRole('button', { name: 'Undo', exact: true }).click();
 
   await page.getByRole('tab', { name: 'Cable', exact: true }).click();
   await picture(page, 'cable');
@@ -168,6 +146,18 @@ test('pictures', async ({ page }) => {
   await page.getByText(/at the end|settled at/).waitFor();
   await page.getByRole('tab', { name: 'Outages' }).click();
   await picture(page, 'outages');
+});
+
+test('a picture of the design held against its network', async ({ page }) => {
+  await openDemo(page);
+  await page.getByRole('tab', { name: 'Observe', exact: true }).click();
+  await page
+    .getByLabel('Observation', { exact: true })
+    .setInputFiles({ name: 'observed.json', mimeType: '', buffer: Buffer.from(observationOf(fernhollow())) });
+  await selectSwitch(page, 'ridge-a');
+  await setSetting(page, 'All trees', '4096');
+  await page.getByText(/compared: \d+ differences/).waitFor();
+  await picture(page, 'observe');
 });
 
 test('a picture of what is handed over, dark', async ({ page }) => {

@@ -56,7 +56,7 @@ it('names another root with the setting that made it so, before what follows fro
   });
   const all = texts(designed, held(designed, demo));
   expect(all[0]).toMatch(
-    /root in VLAN 25: lodge; the design says ridge-a \(ridge-a is set to 32768, the design says 4096\)$/,
+    /^ridge-a: root in VLAN 25: lodge, as 7 switches tell; the design says ridge-a \(ridge-a is set to 32768, the design says 4096\)$/,
   );
   expect(all.filter((text) => text.includes('it follows from the other root')).length).toBeGreaterThan(0);
   expect(all.at(-1)).toContain('bridge priority');

@@ -1,4 +1,5 @@
 /** A design held against what its network tells: where they differ, sorted by harm, each with a likely reason. */
+import { counted } from '../../base/words';
 import type { BridgePortId, LinkId, SwitchId, TreeId } from '../../model/ids';
 import { CST, treeInstance, treeName, vlanTree } from '../../model/ids';
 import type { Design, LinkEnd, Switch } from '../../model/document';
@@ -111,7 +112,32 @@ class Comparer {
       const before = found.get(key);
       found.set(key, before ? { ...before, trees: [...before.trees, ...each.trees] } : each);
     }
-    return [...found.values()];
+    return this.rootsJoined([...found.values()]);
+  }
+
+  /** Another root is one difference, however many switches tell of it: at the switch that should be it. */
+  private rootsJoined(all: readonly Difference[]): Difference[] {
+    const found = new Map<
+      string,
+      { readonly first: Difference; readonly trees: Set<TreeId>; tellers: Set<SwitchId | null> }
+    >();
+    for (const each of all) {
+      if (each.harm !== 'root') continue;
+      const key = JSON.stringify([each.designed, each.observed, each.why]);
+      const group = found.get(key) ?? { first: each, trees: new Set<TreeId>(), tellers: new Set<SwitchId | null>() };
+      found.set(key, group);
+      for (const tree of each.trees) group.trees.add(tree);
+      group.tellers.add(each.switch);
+    }
+    const byName = new Map(this.design.switches.map(({ id }) => [this.names.switch(id), id]));
+    const inOrder = this.solution.trees.map(({ id }) => id);
+    const roots = [...found.values()].map(({ first, trees, tellers }): Difference => ({
+      ...first,
+      switch: byName.get(first.designed) ?? first.switch,
+      trees: inOrder.filter((tree) => trees.has(tree)),
+      observed: `${first.observed}, as ${counted(tellers.size, 'switch tells', 'switches tell')}`,
+    }));
+    return [...roots, ...all.filter(({ harm }) => harm !== 'root')];
   }
 
   private tell(
