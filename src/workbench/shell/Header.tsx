@@ -14,7 +14,7 @@ import { HAS_SERVER } from '../state/reach';
 import { exportDesign } from '../state/exportDesign';
 import { TextButton } from '../ui/TextButton';
 import { WholePageLink } from '../ui/WholePageLink';
-import { mayEdit, lookingText } from '../state/looking';
+import { mayEdit, lookingText, type Looking } from '../state/looking';
 
 export function Header() {
   const name = useWorkbench((state) => state.design.name);
@@ -116,10 +116,18 @@ function SaveStatus() {
     >
       {looking.kind === 'present'
         ? `revision ${revision}, ${readOnly ? 'to look at only' : saveText(save)}`
-        : `${looking.kind === 'worksheet' ? 'filling in' : 'looking at'} ${lookingText(looking).slice(0, 40)}`}
+        : awayText(looking)}
     </span>
   );
 }
+
+/** Short: the line above the map says the rest. */
+function awayText(looking: Looking): string {
+  if (looking.kind === 'worksheet') return 'filling in a worksheet';
+  const at = lookingText(looking);
+  return at.length <= SHORT ? `looking at ${at}` : 'looking at another state';
+}
+const SHORT = 14;
 
 function saveText(save: SaveState): string {
   switch (save.kind) {
