@@ -1,8 +1,8 @@
 /** A user of SNMP version 3, as the library takes one (RFC 3414, RFC 7860). */
-import snmp from 'net-snmp';
+import snmp, { type User } from 'net-snmp';
 import type { Credential } from './credentials';
 
-export function security(credential: Extract<Credential, { version: '3' }>) {
+export function security(credential: Extract<Credential, { version: '3' }>): User {
   const { user: name, auth, priv } = credential;
   const level = !auth ? 'noAuthNoPriv' : priv ? 'authPriv' : 'authNoPriv';
   return {
@@ -10,5 +10,5 @@ export function security(credential: Extract<Credential, { version: '3' }>) {
     level: snmp.SecurityLevel[level],
     ...(auth ? { authProtocol: snmp.AuthProtocols[auth.protocol], authKey: auth.key } : {}),
     ...(auth && priv ? { privProtocol: snmp.PrivProtocols[priv.protocol], privKey: priv.key } : {}),
-  } as never;
+  };
 }

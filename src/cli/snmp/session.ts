@@ -1,12 +1,12 @@
 /** Asks one agent, by walks that end whatever it answers. Nothing is ever written to it. */
-import snmp from 'net-snmp';
+import snmp, { type LibraryVarbind, type Session } from 'net-snmp';
 import { compareOids, type Varbind } from '../../core/exchange/observation/snmp/mib';
 import { logicalBridges, readAgent } from '../../core/exchange/observation/snmp/read';
 import { BRIDGE_ROOTS, ROOTS } from '../../core/exchange/observation/snmp/tables';
 import type { ObservedSwitch } from '../../core/exchange/observation/observation';
 import type { Credential } from './credentials';
 import { security } from './security';
-import { fromLibrary, type LibraryVarbind } from './values';
+import { fromLibrary } from './values';
 
 /** Values asked for at once, and most that one walk takes. */
 const AT_ONCE = 40;
@@ -55,17 +55,6 @@ export async function readSwitch(asking: Asking, isOver: () => boolean): Promise
   if (within.length > MOST_BRIDGES) missing.push(`${within.length} bridges within it: ${MOST_BRIDGES} were asked.`);
   const read = readAgent(address, own, bridges);
   return { ...read, missing: [...read.missing, ...missing] };
-}
-
-interface Session {
-  getBulk(
-    oids: string[],
-    nonRepeaters: number,
-    max: number,
-    done: (error: Error | null, found: LibraryVarbind[]) => void,
-  ): void;
-  close(): void;
-  on(event: 'error', heard: (error: Error) => void): void;
 }
 
 async function withSession<T>(
@@ -127,7 +116,7 @@ const bulk = (session: Session, oid: string): Promise<LibraryVarbind[]> =>
     session.getBulk([oid], 0, AT_ONCE, (error, found) => {
       if (error) reject(new NotRead(whyNot(error)));
       // The library gives a list for each name that repeats.
-      else done((found as unknown as (LibraryVarbind | LibraryVarbind[])[]).flat());
+      else done(found.flat());
     });
   });
 

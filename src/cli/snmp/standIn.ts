@@ -1,37 +1,14 @@
 /** A simulated switch that speaks real SNMP, versions 2c and 3: the library frames and secures messages, the answers are ours. */
 import { createHash } from 'node:crypto';
-import snmp from 'net-snmp';
+import snmp, { type LibraryVarbind, type Message } from 'net-snmp';
 import { compareOids, type Varbind } from '../../core/exchange/observation/snmp/mib';
 import type { Agent } from '../../core/exchange/observation/snmp/write';
 import type { Credential } from './credentials';
 import { security } from './security';
-import { toLibrary, type LibraryVarbind } from './values';
+import { toLibrary } from './values';
 
 /** Most that one answer to a bulk request holds. */
 const MOST_IN_BULK = 60;
-
-interface Pdu {
-  readonly type: number;
-  readonly contextName?: string;
-  readonly nonRepeaters?: number;
-  readonly maxRepetitions?: number;
-  readonly varbinds: readonly LibraryVarbind[];
-  getResponsePduForRequest(): { varbinds: LibraryVarbind[]; errorStatus: number; errorIndex: number };
-}
-interface Message {
-  readonly version: number;
-  readonly community?: Buffer | string;
-  readonly pdu: Pdu;
-}
-/** What of the library's agent answers requests: these are replaced. */
-interface Answering {
-  getRequest(socket: unknown, message: Message, from: unknown): void;
-  getNextRequest(socket: unknown, message: Message, from: unknown): void;
-  getBulkRequest(socket: unknown, message: Message, from: unknown): void;
-  setRequest(socket: unknown, message: Message, from: unknown): void;
-  onProxyRequest(socket: unknown, message: Message, from: unknown): void;
-  sendResponse(socket: unknown, from: unknown, message: Message, response: unknown): void;
-}
 
 /** The community by which a bridge within a switch is asked. */
 export const communityWithin = (community: string, context: string): string => `${community}.${context}`;
@@ -62,7 +39,6 @@ export function standIn(
     authorizer.addCommunity(credential.community);
     for (const context of contexts) authorizer.addCommunity(communityWithin(credential.community, context));
   } else authorizer.addUser(security(credential));
-  const answering = agent as unknown as Answering;
 
   const tableFor = ({ version, community, pdu }: Message): readonly Varbind[] => {
     const all = now();
@@ -74,14 +50,14 @@ export function standIn(
   const answer = (socket: unknown, message: Message, from: unknown, varbinds: LibraryVarbind[]): void => {
     const response = message.pdu.getResponsePduForRequest();
     response.varbinds = varbinds;
-    answering.sendResponse(socket, from, message, response);
+    agent.sendResponse(socket, from, message, response);
   };
   const ended = (oid: string): LibraryVarbind => ({ oid, type: snmp.ObjectType.EndOfMibView, value: null });
   const next = (all: readonly Varbind[], oid: string): LibraryVarbind => {
     const at = firstAfter(all, oid);
     return at < all.length ? toLibrary(all[at]!) : ended(oid);
   };
-  answering.getRequest = (socket, message, from) => {
+  agent.getRequest = (socket, message, from) => {
     const all = tableFor(message);
     const found = message.pdu.varbinds.map(({ oid }) => {
       const at = firstAfter(all, oid) - 1;
@@ -89,7 +65,7 @@ export function standIn(
     });
     answer(socket, message, from, found);
   };
-  answering.getNextRequest = (socket, message, from) => {
+  agent.getNextRequest = (socket, message, from) => {
     const all = tableFor(message);
     answer(
       socket,
@@ -98,7 +74,7 @@ export function standIn(
       message.pdu.varbinds.map(({ oid }) => next(all, oid)),
     );
   };
-  answering.getBulkRequest = (socket, message, from) => {
+  agent.getBulkRequest = (socket, message, from) => {
     const all = tableFor(message);
     const { varbinds, nonRepeaters = 0, maxRepetitions = 0 } = message.pdu;
     const found = varbinds.slice(0, nonRepeaters).map(({ oid }) => next(all, oid));
@@ -111,20 +87,20 @@ export function standIn(
     }
     answer(socket, message, from, found);
   };
-  answering.setRequest = (socket, message, from) => {
+  agent.setRequest = (socket, message, from) => {
     const response = message.pdu.getResponsePduForRequest();
     response.varbinds = [...message.pdu.varbinds];
     response.errorStatus = snmp.ErrorStatus.NotWritable;
     response.errorIndex = 1;
-    answering.sendResponse(socket, from, message, response);
+    agent.sendResponse(socket, from, message, response);
   };
   // A context is a bridge within the switch, not another agent.
-  answering.onProxyRequest = (socket, message, from) => {
+  agent.onProxyRequest = (socket, message, from) => {
     const by = {
-      [snmp.PduType.GetRequest]: answering.getRequest,
-      [snmp.PduType.GetNextRequest]: answering.getNextRequest,
-      [snmp.PduType.GetBulkRequest]: answering.getBulkRequest,
-      [snmp.PduType.SetRequest]: answering.setRequest,
+      [snmp.PduType.GetRequest]: agent.getRequest,
+      [snmp.PduType.GetNextRequest]: agent.getNextRequest,
+      [snmp.PduType.GetBulkRequest]: agent.getBulkRequest,
+      [snmp.PduType.SetRequest]: agent.setRequest,
     }[message.pdu.type];
     by?.(socket, message, from);
   };

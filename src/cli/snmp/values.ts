@@ -1,13 +1,6 @@
 /** Values as the SNMP library has them, and as ours are. */
-import snmp from 'net-snmp';
+import snmp, { type LibraryVarbind } from 'net-snmp';
 import type { SmiType, Varbind } from '../../core/exchange/observation/snmp/mib';
-
-/** As the library gives and takes one. */
-export interface LibraryVarbind {
-  readonly oid: string;
-  readonly type: number;
-  readonly value: unknown;
-}
 
 const TYPES: Readonly<Record<SmiType, number>> = {
   integer: snmp.ObjectType.Integer,

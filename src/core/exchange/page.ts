@@ -1,4 +1,5 @@
 /** A design as one HTML file in which it can be looked at: the workbench without a server. */
+import { escapeXml } from './text';
 import { writeDesign } from '../model/derive/write';
 import type { Design } from '../model/document';
 
@@ -18,9 +19,6 @@ const POLICY = [
   'font-src data:',
 ].join('; ');
 
-const escaped = (text: string): string =>
-  text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;');
-
 /** `revision`: the number of its revision; null where it is not known. */
 export function pageHtml(design: Design, revision: number | null, { script, style }: PageParts): string {
   // In a script nothing is escaped as text is: no sign may end it.
@@ -30,8 +28,8 @@ export function pageHtml(design: Design, revision: number | null, { script, styl
 <head>
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1">
-<meta http-equiv="content-security-policy" content="${escaped(POLICY)}">
-<title>${escaped(design.name)} · Knot Path</title>
+<meta http-equiv="content-security-policy" content="${escapeXml(POLICY)}">
+<title>${escapeXml(design.name)} · Knot Path</title>
 <style>${style.replaceAll('</style', '<\\/style')}</style>
 </head>
 <body>

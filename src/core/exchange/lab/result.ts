@@ -1,8 +1,7 @@
 /** What a lab has found, as the file that it leaves and the workbench reads. */
 import { z } from '../../base/zod';
-import { fail, ok, type Result } from '../../base/result';
-import { parseJson } from '../../base/json';
-import { foundText } from '../../model/problem';
+import type { Result } from '../../base/result';
+import { readJsonFile } from '../jsonFile';
 import { LAB_SYSTEMS } from './labDesign';
 
 const text = z.string().max(4000);
@@ -39,16 +38,5 @@ export type LabResult = z.output<typeof labResultSchema>;
 export type LabRound = z.output<typeof roundSchema>;
 
 /** Reads a result's file; the error is a sentence. */
-export function readLabResult(file: string): Result<LabResult, string> {
-  const json = parseJson(file);
-  if (!json.ok) return fail(`This is no result of a lab: found ${json.error}.`);
-  const read = labResultSchema.safeParse(json.value);
-  if (read.success) return ok(read.data);
-  const [issue] = read.error.issues;
-  const path = issue!.path.map(String).join('.');
-  const found = issue!.path.reduce<unknown>(
-    (at, key) => (typeof at === 'object' && at !== null ? (at as Record<PropertyKey, unknown>)[key] : undefined),
-    json.value,
-  );
-  return fail(`This is no result of a lab: ${path === '' ? 'found' : `${path}: found`} ${foundText(found)}.`);
-}
+export const readLabResult = (file: string): Result<LabResult, string> =>
+  readJsonFile(labResultSchema, file, 'result of a lab');

@@ -3,9 +3,8 @@
  * Kept apart from the design that it is held against.
  */
 import { z } from '../../base/zod';
-import { parseJson } from '../../base/json';
-import { fail, ok, type Result } from '../../base/result';
-import { foundText } from '../../model/problem';
+import type { Result } from '../../base/result';
+import { readJsonFile } from '../jsonFile';
 
 const text = z.string().max(4000);
 const number = z.number().int().nonnegative();
@@ -127,16 +126,5 @@ export type ObservedTreePort = ObservedTree['ports'][number];
 export type ObservedBundle = ObservedSwitch['bundles'][number];
 
 /** Reads an observation's file; the error is a sentence. */
-export function readObservation(file: string): Result<Observation, string> {
-  const json = parseJson(file);
-  if (!json.ok) return fail(`This is no observation: found ${json.error}.`);
-  const read = observationSchema.safeParse(json.value);
-  if (read.success) return ok(read.data);
-  const [issue] = read.error.issues;
-  const found = issue!.path.reduce<unknown>(
-    (at, key) => (typeof at === 'object' && at !== null ? (at as Record<PropertyKey, unknown>)[key] : undefined),
-    json.value,
-  );
-  const path = issue!.path.map(String).join('.');
-  return fail(`This is no observation: ${path === '' ? 'found' : `${path}: found`} ${foundText(found)}.`);
-}
+export const readObservation = (file: string): Result<Observation, string> =>
+  readJsonFile(observationSchema, file, 'observation');

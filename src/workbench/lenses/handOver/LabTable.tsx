@@ -4,7 +4,6 @@ import { useState } from 'react';
 import { counted } from '../../../core/base/words';
 import { labTree, LAB_SYSTEMS, labDesign, type LabSystem } from '../../../core/exchange/lab/labDesign';
 import { readLabResult, type LabResult, type LabRound } from '../../../core/exchange/lab/result';
-import { decodeText, MAX_FILE, tooLarge } from '../../../core/exchange/text';
 import { fileNameOf } from '../../../core/model/derive/write';
 import type { Design } from '../../../core/model/document';
 import { treeName, type TreeId } from '../../../core/model/ids';
@@ -12,6 +11,7 @@ import { namesOf } from '../../../core/model/derive/names';
 import { useFollowing, useWorkbench } from '../../state/context';
 import { switchesIn, type Item } from '../../state/selection';
 import { FileButton } from '../../ui/FileButton';
+import { readText } from '../../ui/readText';
 import { Select } from '../../ui/Select';
 import { TextButton } from '../../ui/TextButton';
 import styles from '../../ui/table.module.css';
@@ -28,12 +28,10 @@ export function LabTable() {
     return <p className={styles.empty}>There is no switch yet: a lab builds them of real ones then.</p>;
   const read = async (file: File | undefined) => {
     if (!file) return;
-    const text = file.size > MAX_FILE ? null : decodeText(new Uint8Array(await file.arrayBuffer()));
-    const found = text?.ok ? readLabResult(text.value) : null;
-    setResult(found?.ok ? found.value : null);
-    setTrouble(
-      !text ? `${file.name}: ${tooLarge(file.size)}` : !text.ok ? text.error : found!.ok ? null : found!.error,
-    );
+    const text = await readText(file);
+    const found = text.ok ? readLabResult(text.value) : text;
+    setResult(found.ok ? found.value : null);
+    setTrouble(found.ok ? null : found.error);
   };
   return (
     <>

@@ -2,7 +2,6 @@
 /** Where the network is other than designed: the worst first, each with its place on the map and a likely reason. */
 import { useState } from 'react';
 import { counted } from '../../../core/base/words';
-import { decodeText, MAX_FILE, tooLarge } from '../../../core/exchange/text';
 import type { Comparison, Difference, Harm } from '../../../core/exchange/observation/compare';
 import { readObservation } from '../../../core/exchange/observation/observation';
 import { fileNameOf } from '../../../core/model/derive/write';
@@ -12,6 +11,7 @@ import { useFollowing, useWorkbench } from '../../state/context';
 import { useComparison, useObservation } from '../../state/observation';
 import type { Item } from '../../state/selection';
 import { FileButton } from '../../ui/FileButton';
+import { readText } from '../../ui/readText';
 import { TextButton } from '../../ui/TextButton';
 import styles from '../../ui/table.module.css';
 import { useOfSelection } from '../shared/ofSelection';
@@ -36,12 +36,10 @@ export function HeldTable() {
   const [trouble, setTrouble] = useState<string | null>(null);
   const read = async (file: File | undefined) => {
     if (!file) return;
-    const text = file.size > MAX_FILE ? null : decodeText(new Uint8Array(await file.arrayBuffer()));
-    const found = text?.ok ? readObservation(text.value) : null;
-    if (found?.ok) hold(found.value);
-    setTrouble(
-      !text ? `${file.name}: ${tooLarge(file.size)}` : !text.ok ? text.error : found!.ok ? null : found!.error,
-    );
+    const text = await readText(file);
+    const found = text.ok ? readObservation(text.value) : text;
+    if (found.ok) hold(found.value);
+    setTrouble(found.ok ? null : found.error);
   };
   return (
     <>
