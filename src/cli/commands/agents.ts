@@ -31,15 +31,12 @@ async function runAgents(file: string, options: Options): Promise<void> {
     credential.version === '2c' ? credential.community : null,
     speed,
   );
-  const trees = new Map(
-    stage.observed().map((sw) => [sw.source as string, sw.trees.map(({ tree }) => contextOf(tree))]),
-  );
   for (const sw of design.switches) {
     const address = addressOf.get(sw.id)!;
     standIn(
       { address, port },
       credential,
-      trees.get(sw.id) ?? [],
+      (stage.observed(sw.id)?.trees ?? []).map(({ tree }) => contextOf(tree)),
       () => stage.agent(sw.id),
       (error) => {
         process.stderr.write(`knot-path: ${address} port ${port}: ${error.message}\n`);

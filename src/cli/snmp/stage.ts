@@ -1,5 +1,5 @@
 /** A design that runs by the clock, and the agents of its switches. */
-import { observeRun, type Changes } from '../../core/exchange/observation/ofRun';
+import { observerOf, type Changes, type Observe } from '../../core/exchange/observation/ofRun';
 import { agentOf, type Agent } from '../../core/exchange/observation/snmp/write';
 import type { ObservedSwitch } from '../../core/exchange/observation/observation';
 import type { Design } from '../../core/model/document';
@@ -13,7 +13,7 @@ import { treesOf } from '../../core/topology/trees';
 import { communityWithin } from './standIn';
 
 /** Milliseconds for which what was told stands: a walk's requests come one after the other. */
-const FRESH = 250;
+const FRESH = 1000;
 /** What a network is given to come to rest before its clock begins. */
 const SETTLE: Micros = 120 * SECOND;
 
@@ -21,16 +21,18 @@ export class Stage {
   private readonly simulation: Simulation;
   private design: Design;
   private readonly changes = new Map<string, Changes>();
-  private readonly addressOf: (id: SwitchId) => string;
+  /** By MAC address, where it answers. */
+  private readonly addresses: ReadonlyMap<string, string>;
   private readonly community: string | null;
   private readonly speed: number;
   private readonly start = Date.now();
-  private told: { readonly at: number; readonly agents: ReadonlyMap<SwitchId, Agent> } = { at: 0, agents: new Map() };
+  private readonly told = new Map<SwitchId, { readonly at: number; readonly agent: Agent | null }>();
+  private observe: Observe;
 
   /** `speed`: seconds of the network in one of ours. */
   constructor(design: Design, addressOf: (id: SwitchId) => string, community: string | null, speed: number) {
     this.design = design;
-    this.addressOf = addressOf;
+    this.addresses = new Map(design.switches.map((sw) => [sw.mac, addressOf(sw.id)]));
     this.community = community;
     this.speed = speed;
     this.simulation = new Simulation(compileNetwork(design), treesOf(design), 1, {
@@ -38,6 +40,7 @@ export class Stage {
     });
     this.simulation.boot();
     this.simulation.runTo(SETTLE);
+    this.observe = this.observer();
   }
 
   /** Seconds since it began. */
@@ -54,33 +57,41 @@ export class Stage {
       said.push(`${action.at} s: ${actionText(this.design, action)}`);
       this.design = afterAction(this.design, action);
       this.simulation.follow(this.design);
+      this.observe = this.observer();
+      this.told.clear();
     }
     this.simulation.runTo(SETTLE + this.seconds * SECOND);
     return said;
   }
 
-  /** What a switch answers now; nothing where it has no power. */
-  agent(id: SwitchId): Agent {
-    if (Date.now() - this.told.at > FRESH) {
-      this.simulation.runTo(Math.max(this.simulation.now, SETTLE + this.seconds * SECOND));
-      const upTime = Math.round(this.simulation.now / (SECOND / 100));
-      const communityOf = (context: string): string | null =>
-        this.community === null ? null : communityWithin(this.community, context);
-      const agents = this.observed().map((sw) => [sw.source as SwitchId, agentOf(sw, upTime, communityOf)] as const);
-      this.told = { at: Date.now(), agents: new Map(agents) };
-    }
-    return this.told.agents.get(id) ?? NOTHING;
+  /** What a switch answers now; null where it has no power. */
+  agent(id: SwitchId): Agent | null {
+    const known = this.told.get(id);
+    if (known && Date.now() - known.at < FRESH) return known.agent;
+    this.simulation.runTo(Math.max(this.simulation.now, SETTLE + this.seconds * SECOND));
+    const upTime = Math.round(this.simulation.now / (SECOND / 100));
+    const communityOf = (context: string): string | null =>
+      this.community === null ? null : communityWithin(this.community, context);
+    const sw = this.observed(id);
+    const agent = sw && agentOf(sw, upTime, communityOf);
+    this.told.set(id, { at: Date.now(), agent });
+    return agent;
   }
 
-  /** As its switches stand now. */
-  observed(): ObservedSwitch[] {
-    const byMac = new Map(this.design.switches.map((sw) => [sw.mac, this.addressOf(sw.id)]));
+  /** A switch as it stands now, its neighbours with where they answer; null without power. */
+  observed(id: SwitchId): ObservedSwitch | null {
+    const sw = this.observe(id);
+    return (
+      sw && {
+        ...sw,
+        neighbours: sw.neighbours.map((each) => ({ ...each, address: this.addresses.get(each.chassis) ?? null })),
+      }
+    );
+  }
+
+  private observer(): Observe {
     const nobody: Changes = { count: 0, at: 0 };
-    const all = observeRun(this.simulation, this.design, (t, s) => this.changes.get(`${t} ${s}`) ?? nobody);
-    return all.map((sw) => ({
-      ...sw,
-      neighbours: sw.neighbours.map((each) => ({ ...each, address: byMac.get(each.chassis) ?? null })),
-    }));
+    return observerOf(this.simulation, this.design, (t, s) => this.changes.get(`${t} ${s}`) ?? nobody);
   }
 
   /** A topology change is told once a bridge and moment, at however many ports it forgets addresses. */
@@ -90,5 +101,3 @@ export class Stage {
     if (before?.at !== t) this.changes.set(key, { count: (before?.count ?? 0) + 1, at: t });
   }
 }
-
-const NOTHING: Agent = { own: [], bridges: new Map() };

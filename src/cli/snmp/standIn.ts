@@ -17,12 +17,12 @@ export interface StandIn {
   close(): void;
 }
 
-/** Answers at an address until it is closed; `now` is asked at each request. */
+/** Answers at an address until it is closed; `now` is asked at each request, and null is silence. */
 export function standIn(
   { address, port }: { readonly address: string; readonly port: number },
   credential: Credential,
   contexts: readonly string[],
-  now: () => Agent,
+  now: () => Agent | null,
   failed: (error: Error) => void,
 ): StandIn {
   // The same at each start, as a switch's is: what is known of it goes on holding.
@@ -40,8 +40,9 @@ export function standIn(
     for (const context of contexts) authorizer.addCommunity(communityWithin(credential.community, context));
   } else authorizer.addUser(security(credential));
 
-  const tableFor = ({ version, community, pdu }: Message): readonly Varbind[] => {
+  const tableFor = ({ version, community, pdu }: Message): readonly Varbind[] | null => {
     const all = now();
+    if (!all) return null;
     if (version === snmp.Version3) return pdu.contextName ? (all.bridges.get(pdu.contextName) ?? []) : all.own;
     const own = credential.version === '2c' ? credential.community : '';
     const asked = String(community ?? '');
@@ -59,6 +60,7 @@ export function standIn(
   };
   agent.getRequest = (socket, message, from) => {
     const all = tableFor(message);
+    if (!all) return;
     const found = message.pdu.varbinds.map(({ oid }) => {
       const at = firstAfter(all, oid) - 1;
       return all[at]?.oid === oid ? toLibrary(all[at]) : { oid, type: snmp.ObjectType.NoSuchInstance, value: null };
@@ -67,6 +69,7 @@ export function standIn(
   };
   agent.getNextRequest = (socket, message, from) => {
     const all = tableFor(message);
+    if (!all) return;
     answer(
       socket,
       message,
@@ -76,6 +79,7 @@ export function standIn(
   };
   agent.getBulkRequest = (socket, message, from) => {
     const all = tableFor(message);
+    if (!all) return;
     const { varbinds, nonRepeaters = 0, maxRepetitions = 0 } = message.pdu;
     const found = varbinds.slice(0, nonRepeaters).map(({ oid }) => next(all, oid));
     let last = varbinds.slice(nonRepeaters).map(({ oid }) => oid);
@@ -88,6 +92,7 @@ export function standIn(
     answer(socket, message, from, found);
   };
   agent.setRequest = (socket, message, from) => {
+    if (!now()) return;
     const response = message.pdu.getResponsePduForRequest();
     response.varbinds = [...message.pdu.varbinds];
     response.errorStatus = snmp.ErrorStatus.NotWritable;

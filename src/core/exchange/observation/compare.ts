@@ -9,7 +9,7 @@ import { VlanSet, vlanSet } from '../../model/vlanSet';
 import { BUNDLE_PORTS } from '../../topology/aggregated';
 import { bridgeId, setBridgePriority, systemIdExtension } from '../../topology/bridgeId';
 import type { Bridge } from '../../topology/bridges';
-import { settleBundles } from '../../topology/lag/settled';
+import { settleBundles, type SettledBundles } from '../../topology/lag/settled';
 import { roleOf, stateIn, type SettledTree, type Solution } from '../../tree/settled';
 import { carried, untaggedOf } from '../settings/vlanChanges';
 import { matchPorts, matchSwitches, type Matches, type Place, type SwitchMatch } from './match';
@@ -67,11 +67,16 @@ class Comparer {
   private readonly places: ReadonlyMap<SwitchId, ReadonlyMap<number, Place>>;
   private readonly seen: ReadonlyMap<SwitchId, SwitchMatch>;
   private readonly byMac: ReadonlyMap<string, SwitchMatch>;
+  private readonly settled: SettledBundles;
+  /** VLANs that can be there. */
+  private readonly known: VlanSet;
 
   constructor(solution: Solution, observation: Observation) {
     this.solution = solution;
     this.design = solution.network.design;
     this.names = namesOf(this.design);
+    this.settled = settleBundles(solution.network.bundles);
+    this.known = VlanSet.of([[1, 1], ...this.design.vlans.map(({ id }) => [id, id] as const)]);
     this.matches = matchSwitches(this.design, observation);
     const { pairs } = this.matches;
     this.places = new Map(pairs.map((pair) => [pair.designed.id, matchPorts(this.design, pair)]));
@@ -245,21 +250,18 @@ class Comparer {
       }
       if (!port.vlans || !known || network.serves[p] !== p) continue;
       const { vlans } = network.ports[p]!;
-      const wanted = carried(vlans).intersect(
-        VlanSet.of([[1, 1], ...this.design.vlans.map((vlan) => [vlan.id, vlan.id] as const)]),
-      );
+      const wanted = carried(vlans).intersect(this.known);
       this.tell('vlan', 'VLANs', at, wanted.format() || 'none', vlanSet(port.vlans.carried).format() || 'none', '');
       const untagged = untaggedOf(vlans);
       const without = untagged !== null && wanted.has(untagged) ? String(untagged) : 'none';
       this.tell('vlan', 'VLAN without tag', at, without, String(port.vlans.untagged ?? 'none'), '');
     }
-    if (known)
-      for (const vlan of this.design.vlans)
-        if (
-          !known.has(vlan.id) &&
-          network.carried.some((of, p) => network.owner[p] === network.switchIndex.get(designed.id) && of.has(vlan.id))
-        )
-          this.tell('vlan', `VLAN ${vlan.id}`, { switch: designed.id }, 'there', 'not there', '');
+    if (!known) return;
+    const s = network.switchIndex.get(designed.id)!;
+    const own = network.carried.slice(network.firstPort[s], network.firstPort[s + 1]);
+    for (const vlan of this.design.vlans)
+      if (!known.has(vlan.id) && own.some((of) => of.has(vlan.id)))
+        this.tell('vlan', `VLAN ${vlan.id}`, { switch: designed.id }, 'there', 'not there', '');
   }
 
   /** By neighbour tables: what is at the other end of each cable. */
@@ -282,9 +284,7 @@ class Comparer {
         far < 0
           ? null
           : ({ switch: network.switches[network.owner[far]!]!.id, port: network.ports[far]!.id } as LinkEnd);
-      const cable = this.design.links.find(({ a, b }) =>
-        [a, b].some((each) => each.switch === designed.id && each.port === port.id),
-      );
+      const cable = this.design.links[network.cable[p] ?? -1];
       // A host need not tell of itself, and who is not read is not known.
       if (!end && !other) continue;
       if (end && network.macOperational[p] === 0 && !there) continue;
@@ -320,7 +320,6 @@ class Comparer {
 
   private compareBundles({ designed, observed }: SwitchMatch): void {
     const { bundles } = this.solution.network;
-    const settled = settleBundles(bundles);
     const places = this.places.get(designed.id)!;
     for (const end of bundles.ends) {
       const { owner } = end;
@@ -330,7 +329,7 @@ class Comparer {
         ({ number }) => places.get(number)?.of.id === bundle.id || number === BUNDLE_PORTS + bundle.number,
       );
       const text = (ids: readonly string[]): string => [...ids].sort().join(', ') || 'none';
-      const wanted = settled.ends[end.index]!.active.map((m) => bundles.members[m]!.id);
+      const wanted = this.settled.ends[end.index]!.active.map((m) => bundles.members[m]!.id);
       const active = there?.members
         .filter((member) => member.active)
         .flatMap(({ port }) => {

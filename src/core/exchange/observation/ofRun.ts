@@ -1,6 +1,8 @@
 /** A running network as its switches would tell it: what stand-ins answer, and what reading them must come to. */
 import { isMultiple, traitsOf, type Design } from '../../model/document';
-import { CST, treeInstance, vlanTree, type BridgePortId } from '../../model/ids';
+import { CST, treeInstance, vlanTree, type BridgePortId, type SwitchId } from '../../model/ids';
+import { namesOf } from '../../model/derive/names';
+import type { Names } from '../../model/names';
 import { VlanSet } from '../../model/vlanSet';
 import { SECOND, type Micros, type ProtocolEntity } from '../../modes/entity';
 import type { LacpView } from '../../modes/lacp/entity';
@@ -19,29 +21,49 @@ export interface Changes {
 /** By place of the tree and switch. */
 export type ChangesOf = (tree: number, s: number) => Changes;
 
-/** Every switch that has power, as it stands now; `changes`: topology changes, where they have been counted. */
-export function observeRun(
+/** Tells a switch as it stands now; null where it has no power. */
+export type Observe = (id: SwitchId) => ObservedSwitch | null;
+
+/** Of one design, until it is another; `changes`: topology changes, where they have been counted. */
+export function observerOf(
   simulation: Simulation,
   design: Design,
   changes: ChangesOf = () => ({ count: 0, at: 0 }),
-): ObservedSwitch[] {
-  return settingsOf(design).flatMap((set) => {
-    const sw = design.switches.find(({ id }) => id === set.id)!;
-    return sw.up ? [new Observer(simulation, design, set, changes).told()] : [];
-  });
+): Observe {
+  const sets = new Map(settingsOf(design).map((set) => [set.id as SwitchId, set]));
+  const known = VlanSet.of([[1, 1], ...design.vlans.map(({ id }) => [id, id] as const)]);
+  const up = new Set(design.switches.filter((sw) => sw.up).map(({ id }) => id));
+  const names = namesOf(design);
+  return (id) => (up.has(id) ? new Observer(simulation, { set: sets.get(id)!, known, names, changes }).told() : null);
+}
+
+/** Every switch that has power, as it stands now. */
+export function observeRun(simulation: Simulation, design: Design, changes?: ChangesOf): ObservedSwitch[] {
+  const observe = observerOf(simulation, design, changes);
+  return design.switches.flatMap(({ id }) => observe(id) ?? []);
+}
+
+interface Of {
+  readonly set: SwitchSet;
+  /** VLANs that the design has: others are told by nobody; VLAN 1 is there by itself. */
+  readonly known: VlanSet;
+  readonly names: Names;
+  readonly changes: ChangesOf;
 }
 
 class Observer {
   private readonly simulation: Simulation;
-  private readonly design: Design;
   private readonly set: SwitchSet;
+  private readonly known: VlanSet;
+  private readonly names: Names;
   private readonly changes: ChangesOf;
   private readonly s: number;
 
-  constructor(simulation: Simulation, design: Design, set: SwitchSet, changes: ChangesOf) {
+  constructor(simulation: Simulation, { set, known, names, changes }: Of) {
     this.simulation = simulation;
-    this.design = design;
     this.set = set;
+    this.known = known;
+    this.names = names;
     this.changes = changes;
     this.s = simulation.network.switchIndex.get(set.id)!;
   }
@@ -62,7 +84,7 @@ class Observer {
         const far = network.plug[p]!;
         if (far < 0 || !network.macOperational[p]) return [];
         const there = network.switches[network.owner[far]!]!;
-        const { name } = settingsName(this.design, there.id);
+        const name = this.names.switch(there.id as SwitchId);
         return [
           {
             port: port.number,
@@ -75,11 +97,6 @@ class Observer {
       }),
       missing: [],
     };
-  }
-
-  /** A VLAN that the design does not have is told by nobody; VLAN 1 is there by itself. */
-  private get known(): VlanSet {
-    return VlanSet.of([[1, 1], ...this.design.vlans.map(({ id }) => [id, id] as const)]);
   }
 
   private indexOf(port: PortSet | BundleSet): number {
@@ -199,11 +216,6 @@ class Observer {
     };
   }
 }
-
-const settingsName = (design: Design, id: string): { readonly name: string } => {
-  const sw = design.switches.find((each) => each.id === id)!;
-  return { name: sw.name ?? sw.id };
-};
 
 const speaks = (sw: Parameters<typeof isMultiple>[0]): ObservedTree['speaks'] =>
   isMultiple(sw) ? 'mstp' : traitsOf(sw.dialect).machines === 'rapid' ? 'rstp' : 'stp';
