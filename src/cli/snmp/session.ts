@@ -64,12 +64,10 @@ async function withSession<T>(
   ask: (session: Session) => Promise<T>,
 ): Promise<T> {
   const options = { port, timeout, retries, version: snmp.Version2c, context, backoff: 1.5 };
-  const session = (credential.version === '2c'
-    ? snmp.createSession(address, community, options as never)
-    : snmp.createV3Session(address, security(credential), {
-        ...options,
-        version: snmp.Version3,
-      } as never)) as unknown as Session;
+  const session =
+    credential.version === '2c'
+      ? snmp.createSession(address, community, options)
+      : snmp.createV3Session(address, security(credential), { ...options, version: snmp.Version3 });
   session.on('error', () => undefined);
   try {
     return await ask(session);
