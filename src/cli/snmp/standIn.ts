@@ -27,13 +27,10 @@ export function standIn(
 ): StandIn {
   // The same at each start, as a switch's is: what is known of it goes on holding.
   const engineID = `80000000047e${createHash('sha256').update(address).digest('hex').slice(0, 16)}`;
-  const agent = snmp.createAgent(
-    { address, port, engineID, accessControlModelType: 0 } as never,
-    (error: Error | null) => {
-      // Of messages that cannot be answered nobody is told; of an address that cannot be taken, the engineer is.
-      if (error && 'syscall' in error) failed(error);
-    },
-  );
+  const agent = snmp.createAgent({ address, port, engineID }, (error: Error | null) => {
+    // Of messages that cannot be answered nobody is told; of an address that cannot be taken, the engineer is.
+    if (error && 'syscall' in error) failed(error);
+  });
   const authorizer = agent.getAuthorizer();
   if (credential.version === '2c') {
     authorizer.addCommunity(credential.community);
