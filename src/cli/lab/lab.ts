@@ -39,7 +39,8 @@ export class RunningLab {
   private readonly system: System;
   private readonly form: SettingsForm;
   private readonly joined: ReadonlySet<SwitchId>;
-  private readonly simulated: Simulated;
+  /** Null where all switches are real. */
+  private readonly simulated: Simulated | null;
   private readonly lldpd: boolean;
   private told = 0;
 
@@ -71,7 +72,9 @@ export class RunningLab {
     this.system = SYSTEMS[kind];
     this.form = FORMS.find(({ key }) => key === kind)!;
     this.wiring = wiringOf(this.design, lab.id, joined);
-    this.simulated = new Simulated(path.join(lab.folder, 'simulated'), [...joined], this.wiring.wires);
+    const { simulated, wires } = this.wiring;
+    this.simulated =
+      simulated === null ? null : new Simulated(path.join(lab.folder, 'simulated'), simulated, [...joined], wires);
   }
 
   private madeOf(design: Design, kind: LabSystem, tree: TreeId | null, { bonds }: Abilities) {
@@ -101,14 +104,15 @@ export class RunningLab {
       ),
     );
     for (const sw of this.real) this.system.start(sw, this.placeOf(sw.id), this.able);
-    if (this.wiring.simulated) {
+    if (this.simulated) {
+      const { namespace } = this.simulated;
       batch(
-        this.wiring.simulated,
+        namespace,
         cables.flatMap((ends) =>
-          ends.flatMap((end) => (end.namespace === this.wiring.simulated ? [`link set dev ${end.interface} up`] : [])),
+          ends.flatMap((end) => (end.namespace === namespace ? [`link set dev ${end.interface} up`] : [])),
         ),
       );
-      this.simulated.start(this.wiring.simulated, this.lab.cli, this.design);
+      this.simulated.start(this.lab.cli, this.design);
     }
     this.runScripts(null);
     this.setSignals(null);
@@ -120,7 +124,7 @@ export class RunningLab {
   follow(design: Design): void {
     const before = this.design;
     this.design = this.madeOf(design, this.kind, this.tree, this.able).design;
-    if (this.wiring.simulated) this.simulated.follow(this.design);
+    this.simulated?.follow(this.design);
     this.runScripts(before);
     this.setSignals(before);
   }
@@ -128,7 +132,7 @@ export class RunningLab {
   /** Reads every switch that has power, and compares. */
   judge(): Verdict {
     const on = this.real.filter(({ up }) => up);
-    const simulated = this.wiring.simulated ? this.simulated.read() : null;
+    const simulated = this.simulated?.read();
     for (const note of simulated?.notes ?? []) this.notes.add(note);
     const verdict = judgeLab(
       this.design,

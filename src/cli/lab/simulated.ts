@@ -55,17 +55,21 @@ const fromSocat = (wire: number): number => FIRST_PORT + 2 * wire + 1;
 export class Simulated {
   private turn = 0;
   private readonly folder: string;
+  readonly namespace: string;
   private readonly joined: readonly SwitchId[];
   private readonly wires: readonly Wire[];
 
-  constructor(folder: string, joined: readonly SwitchId[], wires: readonly Wire[]) {
+  /** `namespace`: where the cables' ends are. */
+  constructor(folder: string, namespace: string, joined: readonly SwitchId[], wires: readonly Wire[]) {
     this.folder = folder;
+    this.namespace = namespace;
     this.joined = joined;
     this.wires = wires;
   }
 
-  /** Begins, in a namespace in which the cables' ends are there. */
-  start(namespace: string, cli: string, design: Design): void {
+  /** Begins, once the cables' ends are there. */
+  start(cli: string, design: Design): void {
+    const { namespace } = this;
     mkdirSync(this.folder, { recursive: true });
     this.order(design);
     const log = openSync(within(this.folder).log, 'a');

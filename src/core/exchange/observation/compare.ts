@@ -56,7 +56,17 @@ export function compareObserved(solution: Solution, observation: Observation): C
   return new Comparer(solution, observation).all();
 }
 
+/** A root that is not the one designed, with the switches that tell of it. */
+interface AnotherRoot {
+  readonly root: SwitchId;
+  readonly other: string;
+  readonly why: string;
+  readonly trees: Set<TreeId>;
+  readonly tellers: Set<SwitchId>;
+}
+
 class Comparer {
+  private readonly roots = new Map<string, AnotherRoot>();
   private readonly differences: Difference[] = [];
   private compared = 0;
   private readonly solution: Solution;
@@ -117,32 +127,17 @@ class Comparer {
       const before = found.get(key);
       found.set(key, before ? { ...before, trees: [...before.trees, ...each.trees] } : each);
     }
-    return this.rootsJoined([...found.values()]);
+    return [...this.rootDifferences(), ...found.values()];
   }
 
   /** Another root is one difference, however many switches tell of it: at the switch that should be it. */
-  private rootsJoined(all: readonly Difference[]): Difference[] {
-    const found = new Map<
-      string,
-      { readonly first: Difference; readonly trees: Set<TreeId>; tellers: Set<SwitchId | null> }
-    >();
-    for (const each of all) {
-      if (each.harm !== 'root') continue;
-      const key = JSON.stringify([each.designed, each.observed, each.why]);
-      const group = found.get(key) ?? { first: each, trees: new Set<TreeId>(), tellers: new Set<SwitchId | null>() };
-      found.set(key, group);
-      for (const tree of each.trees) group.trees.add(tree);
-      group.tellers.add(each.switch);
-    }
-    const byName = new Map(this.design.switches.map(({ id }) => [this.names.switch(id), id]));
-    const inOrder = this.solution.trees.map(({ id }) => id);
-    const roots = [...found.values()].map(({ first, trees, tellers }): Difference => ({
-      ...first,
-      switch: byName.get(first.designed) ?? first.switch,
-      trees: inOrder.filter((tree) => trees.has(tree)),
-      observed: `${first.observed}, as ${counted(tellers.size, 'switch tells', 'switches tell')}`,
+  private rootDifferences(): Difference[] {
+    return [...this.roots.values()].map(({ root, other, why, trees, tellers }) => ({
+      ...{ harm: 'root', what: 'root', switch: root, port: null, link: null, trees: [...trees] },
+      designed: this.names.switch(root),
+      observed: `${other}, as ${counted(tellers.size, 'switch tells', 'switches tell')}`,
+      why,
     }));
-    return [...roots, ...all.filter(({ harm }) => harm !== 'root')];
   }
 
   private tell(
@@ -176,15 +171,16 @@ class Comparer {
       const at = { switch: pair.designed.id, trees: [tree.id] };
       const other = observed ? this.names.switch(observed.id) : there.root.mac;
       const isRight = observed?.id === root.id || there.root.mac === bridgeId(root, tree.id).mac;
-      if (!isRight) wrongRoots.add(s);
-      this.tell(
-        'root',
-        'root',
-        at,
-        this.names.switch(root.id),
-        isRight ? this.names.switch(root.id) : other,
-        isRight ? '' : this.whyRoot(tree.id, root.id, observed ?? null),
-      );
+      this.compared += 1;
+      if (!isRight) {
+        wrongRoots.add(s);
+        const why = this.whyRoot(tree.id, root.id, observed ?? null);
+        const key = JSON.stringify([root.id, there.root.mac, why]);
+        const known = this.roots.get(key) ?? { root: root.id, other, why, trees: new Set(), tellers: new Set() };
+        this.roots.set(key, known);
+        known.trees.add(tree.id);
+        known.tellers.add(pair.designed.id);
+      }
       const [designed, set] = [setBridgePriority(network.switches[s]!, tree.id), there.bridge.priority];
       const own = set - (systemIdExtension(network.switches[s]!, tree.id) === 0 ? 0 : set & 0xfff);
       this.tell('setting', 'bridge priority', at, String(designed), String(own), '');

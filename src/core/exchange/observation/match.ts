@@ -6,7 +6,7 @@ import { BUNDLE_PORTS } from '../../topology/aggregated';
 import type { Observation, ObservedSwitch } from './observation';
 
 /** By what two were taken for one. */
-export type MatchedBy = 'address' | 'name' | 'number' | 'interface' | 'alias';
+export type MatchedBy = 'address' | 'name';
 
 export interface SwitchMatch {
   readonly observed: ObservedSwitch;

@@ -5,9 +5,9 @@ import { useEffect, useRef, useState } from 'react';
 import type { Observed } from '../../../core/model/document';
 import type { ObservedImport } from '../../../core/exchange/neighbours/format';
 import { FORMATS, formatOf } from '../../../core/exchange/neighbours/formats';
-import { MAX_FILE, decodeText, tooLarge } from '../../../core/exchange/text';
 import { fail, type Result } from '../../../core/base/result';
 import { useWorkbench } from '../../state/context';
+import { readText } from '../../ui/readText';
 import { upper } from '../../ui/words/units';
 import { counted } from '../../../core/base/words';
 import styles from '../../ui/table.module.css';
@@ -59,8 +59,7 @@ export function ImportNeighbours({ close }: { readonly close: () => void }) {
     const read: ReadFile[] = [];
     const wrong: string[] = [];
     for (const file of chosen) {
-      const text =
-        file.size > MAX_FILE ? fail(tooLarge(file.size)) : decodeText(new Uint8Array(await file.arrayBuffer()));
+      const text = await readText(file);
       if (!text.ok) wrong.push(`${file.name}: ${text.error}`);
       else
         read.push({

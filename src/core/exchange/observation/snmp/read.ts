@@ -195,22 +195,20 @@ function bundlesTold(told: Told, ports: ObservedSwitch['ports']): ObservedBundle
               actor === null || partner === null
                 ? null
                 : {
-                    actor: {
-                      systemPriority: row.dot3adAggPortActorSystemPriority ?? 0,
-                      system: macText(row.dot3adAggPortActorSystemID ?? new Uint8Array(6)),
-                      key: row.dot3adAggPortActorOperKey ?? 0,
-                      portPriority: row.dot3adAggPortActorPortPriority ?? 0,
-                      port: row.dot3adAggPortActorPort ?? 0,
-                      state: actor,
-                    },
-                    partner: {
-                      systemPriority: row.dot3adAggPortPartnerOperSystemPriority ?? 0,
-                      system: macText(row.dot3adAggPortPartnerOperSystemID ?? new Uint8Array(6)),
-                      key: row.dot3adAggPortPartnerOperKey ?? 0,
-                      portPriority: row.dot3adAggPortPartnerOperPortPriority ?? 0,
-                      port: row.dot3adAggPortPartnerOperPort ?? 0,
-                      state: partner,
-                    },
+                    actor: side(actor, {
+                      system: row.dot3adAggPortActorSystemID,
+                      systemPriority: row.dot3adAggPortActorSystemPriority,
+                      key: row.dot3adAggPortActorOperKey,
+                      portPriority: row.dot3adAggPortActorPortPriority,
+                      port: row.dot3adAggPortActorPort,
+                    }),
+                    partner: side(partner, {
+                      system: row.dot3adAggPortPartnerOperSystemID,
+                      systemPriority: row.dot3adAggPortPartnerOperSystemPriority,
+                      key: row.dot3adAggPortPartnerOperKey,
+                      portPriority: row.dot3adAggPortPartnerOperPortPriority,
+                      port: row.dot3adAggPortPartnerOperPort,
+                    }),
                   },
           };
         }),
@@ -218,6 +216,24 @@ function bundlesTold(told: Told, ports: ObservedSwitch['ports']): ObservedBundle
     ];
   });
 }
+
+type Side = NonNullable<ObservedBundle['members'][number]['lacp']>['actor'];
+
+/** What is not told is 0. */
+const side = (
+  state: number,
+  {
+    system,
+    ...told
+  }: { readonly system: Uint8Array | undefined } & Record<Exclude<keyof Side, 'system' | 'state'>, number | undefined>,
+): Side => ({
+  systemPriority: told.systemPriority ?? 0,
+  system: macText(system ?? new Uint8Array(6)),
+  key: told.key ?? 0,
+  portPriority: told.portPriority ?? 0,
+  port: told.port ?? 0,
+  state,
+});
 
 function neighboursTold(told: Told, ports: ObservedSwitch['ports']): ObservedSwitch['neighbours'] {
   const text = (octets: Uint8Array): string => new TextDecoder().decode(octets).replaceAll('\u0000', '');
