@@ -66,7 +66,15 @@ declare module 'net-snmp' {
   const Version3: number;
   const ObjectType: Readonly<
     Record<
-      'Integer' | 'OctetString' | 'OID' | 'Counter' | 'Gauge' | 'TimeTicks' | 'EndOfMibView' | 'NoSuchInstance',
+      | 'Integer'
+      | 'OctetString'
+      | 'OID'
+      | 'Counter'
+      | 'Counter64'
+      | 'Gauge'
+      | 'TimeTicks'
+      | 'EndOfMibView'
+      | 'NoSuchInstance',
       number
     >
   >;

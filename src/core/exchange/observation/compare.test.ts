@@ -108,3 +108,11 @@ it('reads its file again, and says what is none', () => {
   ] as const)
     expect(readObservation(text)).toMatchObject({ ok: false, error: expect.stringContaining(found) as string });
 });
+
+it('names an MST configuration that is another', () => {
+  const station = valleyStation();
+  const there = after(station, { do: 'set-region', region: 'valley' as never, revision: 5 });
+  const all = texts(station, held(station, there));
+  expect(all.filter((text) => text.includes('MST configuration'))).toHaveLength(6);
+  expect(all[0]).toContain('MST configuration: "VALLEY", revision 5, 1: 15,35,65,75');
+});

@@ -2,7 +2,7 @@
 import { counted } from '../../base/words';
 import type { BridgePortId, LinkId, SwitchId, TreeId } from '../../model/ids';
 import { CST, treeInstance, treeName, vlanTree } from '../../model/ids';
-import type { Design, LinkEnd, Switch } from '../../model/document';
+import { isMultiple, type Design, type LinkEnd, type Switch } from '../../model/document';
 import { namesOf } from '../../model/derive/names';
 import type { Names } from '../../model/names';
 import { VlanSet, vlanSet } from '../../model/vlanSet';
@@ -10,13 +10,15 @@ import { BUNDLE_PORTS } from '../../topology/aggregated';
 import { bridgeId, setBridgePriority, systemIdExtension } from '../../topology/bridgeId';
 import type { Bridge } from '../../topology/bridges';
 import { settleBundles, type SettledBundles } from '../../topology/lag/settled';
+import { mapText } from '../../model/region';
+import { regionsOf } from '../../topology/region';
 import { roleOf, stateIn, type SettledTree, type Solution } from '../../tree/settled';
 import { carried, untaggedOf } from '../settings/vlanChanges';
 import { matchPorts, matchSwitches, type Matches, type Place, type SwitchMatch } from './match';
 import type { Observation, ObservedTree, ObservedTreePort } from './observation';
 
-/** From the worst on: nobody is heard, the wrong root, cables, where frames go, members, VLANs, settings that change nothing yet. */
-export const HARMS = ['silent', 'root', 'cable', 'path', 'bundle', 'vlan', 'setting'] as const;
+/** From the worst on: nobody is heard, the wrong root, another region, cables, where frames go, members, VLANs, settings that change nothing yet. */
+export const HARMS = ['silent', 'root', 'region', 'cable', 'path', 'bundle', 'vlan', 'setting'] as const;
 export type Harm = (typeof HARMS)[number];
 
 export interface Difference {
@@ -105,6 +107,7 @@ class Comparer {
     for (const pair of pairs) {
       if (!pair.designed.up)
         this.tell('silent', 'switch', { switch: pair.designed.id }, 'without power', 'it answers', '');
+      this.compareRegion(pair);
       this.comparePorts(pair);
       this.compareCables(pair);
       this.compareBundles(pair);
@@ -225,6 +228,30 @@ class Comparer {
         this.tell('path', 'state', at, stateIn(tree, p), stateWord(port), '');
       if (role !== 'disabled') this.tell('setting', 'cost', at, String(tree.cost[p]), String(port.cost), '');
     }
+  }
+
+  /** Two that are told apart by anything of it are in regions of their own (802.1Q-2018 13.8). */
+  private compareRegion({ designed, observed: { mst } }: SwitchMatch): void {
+    const { network } = this.solution;
+    const region = regionsOf(this.design)(network.switches[network.switchIndex.get(designed.id)!]!);
+    if (!region || !mst) return;
+    const { name, revision, digest } = region.configurationId;
+    const text = (
+      called: string,
+      of: number,
+      map: readonly { readonly id: number; readonly vlans: string }[],
+    ): string => `"${called}", revision ${of}, ${mapText(map)}`;
+    const wanted = region.instances.map(({ mstid, vlans }) => ({ id: mstid, vlans: vlans.format() }));
+    const there = mst.instances.map(({ instance, vlans }) => ({ id: instance, vlans }));
+    const isOther = mst.digest !== null && mst.digest !== digest && mapText(wanted) === mapText(there);
+    this.tell(
+      'region',
+      'MST configuration',
+      { switch: designed.id },
+      text(name, revision, wanted),
+      `${text(mst.name, mst.revision, there)}${isOther ? `, digest ${mst.digest}` : ''}`,
+      isOther ? 'its map of VLANs is not what it tells' : '',
+    );
   }
 
   private comparePorts({ designed, observed }: SwitchMatch): void {
@@ -350,9 +377,9 @@ class Comparer {
 
 /** What a switch tells of one of our trees: known by the system ID extension of its identifier there. */
 function treeThere(sw: Bridge, { observed }: SwitchMatch, tree: TreeId): ObservedTree | null {
-  if ((treeInstance(tree) ?? 0) > 0) return null;
   const vid = systemIdExtension(sw, tree);
-  return observed.trees.find((each) => each.tree === (vid === 0 ? CST : vlanTree(vid))) ?? null;
+  const called = vid === 0 ? CST : (treeInstance(tree) ?? 0) > 0 && isMultiple(sw) ? tree : vlanTree(vid);
+  return observed.trees.find((each) => each.tree === called) ?? null;
 }
 
 const stateWord = ({ state }: ObservedTreePort): string =>

@@ -26,7 +26,7 @@ const treePortSchema = z.object({
 });
 
 const treeSchema = z.object({
-  /** `cst`, or `vlan:15`. */
+  /** `cst`, `vlan:15`, or `mst:1`: of an instance, whose root, cost and timers are those within its region. */
   tree: text,
   /** What it speaks; null where it does not tell. */
   speaks: z.enum(['stp', 'rstp', 'mstp']).nullable(),
@@ -56,6 +56,8 @@ const portSchema = z.object({
   /** Switched on by people; and with signal. */
   up: z.boolean(),
   signal: z.boolean(),
+  /** Set as a port where only hosts are; null where it does not tell. */
+  edge: z.boolean().nullable().default(null),
   /** Null where it does not tell of VLANs. */
   vlans: z.object({ carried: text, untagged: number.nullable() }).nullable(),
 });
@@ -83,6 +85,17 @@ const bundleSchema = z.object({
   ),
 });
 
+/** Its MST configuration (802.1Q-2018 13.8), and where it is in its region. */
+const mstSchema = z.object({
+  name: text,
+  revision: number,
+  /** Sixteen octets in hexadecimal; null where it does not tell. */
+  digest: text.nullable(),
+  instances: z.array(z.object({ instance: number, vlans: text })),
+  regionalRoot: bridgeId.nullable(),
+  internalCost: number,
+});
+
 const neighbourSchema = z.object({
   /** The number of the own port. */
   port: number,
@@ -92,6 +105,8 @@ const neighbourSchema = z.object({
   portId: text,
   /** Where it can be asked, as it tells: an IPv4 address; null where it tells none. */
   address: text.nullable(),
+  /** As it tells of itself; null where it does not. */
+  kind: z.enum(['switch', 'host']).nullable().default(null),
 });
 
 export const observedSwitchSchema = z.object({
@@ -104,6 +119,8 @@ export const observedSwitchSchema = z.object({
   ports: z.array(portSchema),
   bundles: z.array(bundleSchema),
   trees: z.array(treeSchema),
+  /** Null where it speaks no MSTP, or does not tell. */
+  mst: mstSchema.nullable().default(null),
   neighbours: z.array(neighbourSchema),
   /** What it did not tell, or could not be read: sentences. */
   missing: z.array(text),
@@ -123,6 +140,8 @@ export type ObservedSwitch = z.output<typeof observedSwitchSchema>;
 export type ObservedPort = ObservedSwitch['ports'][number];
 export type ObservedTree = ObservedSwitch['trees'][number];
 export type ObservedTreePort = ObservedTree['ports'][number];
+export type ObservedMst = NonNullable<ObservedSwitch['mst']>;
+export type ObservedNeighbour = ObservedSwitch['neighbours'][number];
 export type ObservedBundle = ObservedSwitch['bundles'][number];
 
 /** Reads an observation's file; the error is a sentence. */

@@ -1,17 +1,25 @@
 /** A running network as its switches would tell it: what stand-ins answer, and what reading them must come to. */
-import { isMultiple, traitsOf, type Design } from '../../model/document';
+import { isMultiple, runsTrees, traitsOf, type Design } from '../../model/document';
 import { CST, treeInstance, vlanTree, type BridgePortId, type SwitchId } from '../../model/ids';
 import { namesOf } from '../../model/derive/names';
-import type { Names } from '../../model/names';
+import { nameOf, type Names } from '../../model/names';
 import { VlanSet } from '../../model/vlanSet';
 import { SECOND, type Micros, type ProtocolEntity } from '../../modes/entity';
 import type { LacpView } from '../../modes/lacp/entity';
 import { wireLacpdu } from '../../sim/engine/onWire';
 import type { Simulation } from '../../sim/engine/simulation';
 import { bridgeId, portAddress, portIdentifier, systemIdExtension } from '../../topology/bridgeId';
+import { regionsOf } from '../../topology/region';
 import { settingsOf, type BundleSet, type PortSet, type SwitchSet } from '../settings/settings';
 import { carried, untaggedOf } from '../settings/vlanChanges';
-import type { ObservedBundle, ObservedSwitch, ObservedTree, ObservedTreePort } from './observation';
+import type {
+  ObservedBundle,
+  ObservedMst,
+  ObservedNeighbour,
+  ObservedSwitch,
+  ObservedTree,
+  ObservedTreePort,
+} from './observation';
 
 /** How often a bridge has flushed in a tree, and when last. */
 export interface Changes {
@@ -34,7 +42,8 @@ export function observerOf(
   const known = VlanSet.of([[1, 1], ...design.vlans.map(({ id }) => [id, id] as const)]);
   const up = new Set(design.switches.filter((sw) => sw.up).map(({ id }) => id));
   const names = namesOf(design);
-  return (id) => (up.has(id) ? new Observer(simulation, { set: sets.get(id)!, known, names, changes }).told() : null);
+  return (id) =>
+    up.has(id) ? new Observer(simulation, { set: sets.get(id)!, known, names, changes, design }).told() : null;
 }
 
 /** Every switch that has power, as it stands now. */
@@ -49,6 +58,7 @@ interface Of {
   readonly known: VlanSet;
   readonly names: Names;
   readonly changes: ChangesOf;
+  readonly design: Design;
 }
 
 class Observer {
@@ -57,14 +67,16 @@ class Observer {
   private readonly known: VlanSet;
   private readonly names: Names;
   private readonly changes: ChangesOf;
+  private readonly design: Design;
   private readonly s: number;
 
-  constructor(simulation: Simulation, { set, known, names, changes }: Of) {
+  constructor(simulation: Simulation, { set, known, names, changes, design }: Of) {
     this.simulation = simulation;
     this.set = set;
     this.known = known;
     this.names = names;
     this.changes = changes;
+    this.design = design;
     this.s = simulation.network.switchIndex.get(set.id)!;
   }
 
@@ -79,23 +91,46 @@ class Observer {
       ports: [...set.ports, ...set.bundles].map((port) => this.port(port)).sort((a, b) => a.number - b.number),
       bundles: set.bundles.map((bundle) => this.bundle(bundle)),
       trees: simulation.trees.flatMap((tree, t) => this.tree(tree, t) ?? []),
-      neighbours: set.ports.flatMap((port) => {
-        const p = this.indexOf(port);
-        const far = network.plug[p]!;
-        if (far < 0 || !network.macOperational[p]) return [];
-        const there = network.switches[network.owner[far]!]!;
-        const name = this.names.switch(there.id as SwitchId);
-        return [
-          {
-            port: port.number,
-            system: name,
-            chassis: there.mac,
-            portId: `port${network.ports[far]!.number}`,
-            address: null,
-          },
-        ];
-      }),
+      mst: this.mst(),
+      neighbours: set.ports.flatMap((port) => this.neighbours(port)),
       missing: [],
+    };
+  }
+
+  /** Who is plugged in there: switches and hosts tell of themselves by LLDP. */
+  private neighbours(port: PortSet): ObservedNeighbour[] {
+    const { network } = this.simulation;
+    const p = this.indexOf(port);
+    if (!network.macOperational[p]) return [];
+    const far = network.plug[p]!;
+    if (far >= 0) {
+      const there = network.switches[network.owner[far]!]!;
+      const [system, portId] = [this.names.switch(there.id as SwitchId), `port${network.ports[far]!.number}`];
+      return [{ port: port.number, system, chassis: there.mac, portId, address: null, kind: 'switch' }];
+    }
+    return this.design.hosts.flatMap((host) =>
+      host.attach
+        .filter((end) => end.switch === this.set.id && end.port === port.id)
+        .map(() => ({
+          ...{ port: port.number, system: nameOf(host), chassis: host.mac, portId: host.mac },
+          ...{ address: null, kind: 'host' as const },
+        })),
+    );
+  }
+
+  private mst(): ObservedMst | null {
+    const { simulation, s } = this;
+    const sw = simulation.network.switches[s]!;
+    const region = regionsOf(this.design)(sw);
+    const t = simulation.trees.findIndex((tree) => treeInstance(tree) === 0);
+    const there = t < 0 ? null : simulation.entity(t, s);
+    if (!region || !there) return null;
+    const { regionalRoot, internalCost } = there.entity.rootVector(there.own);
+    const { name, revision, digest } = region.configurationId;
+    return {
+      ...{ name, revision, digest, internalCost },
+      instances: region.instances.map(({ mstid, vlans }) => ({ instance: mstid, vlans: vlans.format() })),
+      regionalRoot: simulation.keys.idOf(regionalRoot),
     };
   }
 
@@ -118,6 +153,7 @@ class Observer {
       speed: 'speed' in port ? port.speed : this.speedOf(port),
       mac: portAddress(this.set.mac, port.number),
       up: port.up,
+      edge: isBridgePort && runsTrees(network.switches[this.s]!) ? network.ports[p]!.edge : null,
       signal: ('members' in port ? network.live[p] : network.macOperational[p]) === 1,
       vlans: isBridgePort
         ? { carried: own.format(), untagged: untagged !== null && own.has(untagged) ? untagged : null }
@@ -160,8 +196,7 @@ class Observer {
     const { simulation, s, set } = this;
     const { network, keys } = simulation;
     const there = simulation.entity(t, s);
-    // What an instance says is in no table that is read.
-    if (!there || (treeInstance(tree) ?? 0) > 0) return null;
+    if (!there) return null;
     const { entity, own } = there;
     const vector = entity.rootVector(own);
     const sw = network.switches[s]!;
@@ -169,13 +204,16 @@ class Observer {
     const { count, at } = this.changes(t, s);
     // As a reader would call it: by the bridge's own identifier.
     const vid = systemIdExtension(sw, tree);
-    const root = network.switches[keys.switchOf(vector.root)]!;
+    // Its timers are those of the CIST, which it has from that one's root.
+    const cist = own === 0 ? vector : entity.rootVector(0);
+    const root = network.switches[keys.switchOf(cist.root)]!;
+    const instance = own > 0;
     return {
-      tree: vid === 0 ? CST : vlanTree(vid),
+      tree: vid === 0 ? CST : (treeInstance(tree) ?? 0) > 0 ? tree : vlanTree(vid),
       speaks: speaks(sw),
       bridge: bridgeId(sw, tree),
-      root: keys.idOf(vector.root),
-      rootPathCost: vector.externalCost,
+      root: keys.idOf(instance ? vector.regionalRoot : vector.root),
+      rootPathCost: instance ? vector.internalCost : vector.externalCost,
       rootPort: rootPort < 0 ? null : network.ports[rootPort]!.number,
       maxAge: root.timers.maxAge,
       hello: root.timers.hello,

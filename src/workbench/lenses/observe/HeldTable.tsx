@@ -23,6 +23,7 @@ const MOST = 400;
 const HARM_WORDS: Readonly<Record<Harm, string>> = {
   silent: 'not heard',
   root: 'another root',
+  region: 'another region',
   cable: 'cable or signal',
   path: 'another path',
   bundle: 'members',

@@ -1,8 +1,8 @@
 /** Tables of management information (SMIv2, RFC 2578): written once, and by that both written and read. */
 
 /** Kinds of values; `text` and `octets` are both OCTET STRING, `bits` is BITS. */
-export type Syntax = 'integer' | 'counter' | 'gauge' | 'ticks' | 'text' | 'octets' | 'oid';
-export type SmiType = 'integer' | 'counter' | 'gauge' | 'ticks' | 'octets' | 'oid';
+export type Syntax = 'integer' | 'counter' | 'counter64' | 'gauge' | 'ticks' | 'text' | 'octets' | 'oid';
+export type SmiType = 'integer' | 'counter' | 'counter64' | 'gauge' | 'ticks' | 'octets' | 'oid';
 export type SmiValue = number | string | Uint8Array;
 
 export interface Varbind {
@@ -99,7 +99,7 @@ export class Told {
   }
 }
 
-const NUMBERS: readonly SmiType[] = ['integer', 'counter', 'gauge', 'ticks'];
+const NUMBERS: readonly SmiType[] = ['integer', 'counter', 'counter64', 'gauge', 'ticks'];
 
 /** Agents mix up the kinds of whole numbers; nothing is lost by that. None here is below 0. */
 function decoded(syntax: Syntax, type: SmiType, value: SmiValue): SmiValue | undefined {

@@ -2,6 +2,7 @@
 import { VlanSet } from '../../../model/vlanSet';
 import type { ObservedBundle, ObservedSwitch, ObservedTree, ObservedTreePort } from '../observation';
 import { Told, type Varbind } from './mib';
+import { mstpRead } from './mstp';
 import * as mib from './tables';
 import { idOf, macText, pairOf, portsOf, stateOf } from './values';
 
@@ -41,6 +42,8 @@ export function readAgent(
     const tree = treeOf(each, mac);
     if (tree && !trees.has(tree.tree)) trees.set(tree.tree, tree);
   }
+  const mstp = mstpRead(told, trees.get('cst'));
+  for (const each of mstp?.trees ?? []) trees.set(each.tree, each);
   const ports = portsTold(told);
   if (ports.length === 0) missing.push('It tells of no interfaces (IF-MIB).');
   if (mac === null) missing.push('It tells of no bridge (BRIDGE-MIB).');
@@ -60,6 +63,7 @@ export function readAgent(
     ports,
     bundles: bundlesTold(told, ports),
     trees: [...trees.values()].sort((a, b) => number(a) - number(b)),
+    mst: mstp?.mst ?? null,
     neighbours: neighboursTold(told, ports),
     missing,
   };
@@ -69,6 +73,7 @@ function portsTold(told: Told): ObservedSwitch['ports'] {
   const more = new Map(told.rows(mib.IF_X).map((row) => [row.at[0]!, row]));
   const bridgePort = new Map(told.rows(mib.BASE_PORT).map((row) => [row.dot1dBasePortIfIndex, row.at[0]!]));
   const vlans = told.rows(mib.VLAN_CURRENT);
+  const edge = new Map(told.rows(mib.STP_PORT_MORE).map((row) => [row.at[0]!, row.dot1dStpPortAdminEdgePort]));
   const pvid = new Map(told.rows(mib.PORT_VLAN).map((row) => [row.at[0]!, row.dot1qPvid]));
   const egress = new Map(vlans.map((row) => [row.at[1]!, new Set(portsOf(row.dot1qVlanCurrentEgressPorts))]));
   const untagged = new Map(vlans.map((row) => [row.at[1]!, new Set(portsOf(row.dot1qVlanCurrentUntaggedPorts))]));
@@ -90,6 +95,7 @@ function portsTold(told: Told): ObservedSwitch['ports'] {
         mac: row.ifPhysAddress?.length === 6 ? macText(row.ifPhysAddress) : null,
         up: row.ifAdminStatus === 1,
         signal: row.ifOperStatus === 1,
+        edge: edge.has(number) ? edge.get(number) === mib.TRUTH.true : null,
         vlans:
           vlans.length === 0 || (!bridgePort.has(index) && carried.length === 0)
             ? null
@@ -258,7 +264,14 @@ function neighboursTold(told: Told, ports: ObservedSwitch['ports']): ObservedSwi
     address: addresses.get(row.at.join('.')) ?? null,
     port: ownPort.get(row.at[1]!) ?? row.at[1]!,
     system: row.lldpRemSysName ?? null,
+    kind: kindOf(row.lldpRemSysCapEnabled),
     chassis: idText(row.lldpRemChassisIdSubtype, mib.CHASSIS_MAC, row.lldpRemChassisId ?? new Uint8Array()),
     portId: idText(row.lldpRemPortIdSubtype, mib.PORT_MAC, row.lldpRemPortId ?? new Uint8Array()),
   }));
+}
+
+/** What forwards frames is a switch, whatever else it is. */
+function kindOf(enabled: Uint8Array | undefined): ObservedSwitch['neighbours'][number]['kind'] {
+  const bits = portsOf(enabled);
+  return bits.includes(mib.CAPABILITIES.bridge) ? 'switch' : bits.includes(mib.CAPABILITIES.station) ? 'host' : null;
 }

@@ -1,5 +1,6 @@
 /** The tables that are read of switches, and that stand-ins have: standard ones alone. */
 import { mibScalars, mibTable } from './mib';
+import { MSTP_ROOT } from './mstp';
 
 /** SNMPv2-MIB (RFC 3418). */
 export const SYSTEM = mibScalars('1.3.6.1.2.1.1', {
@@ -63,6 +64,9 @@ export const STP_PORT = mibTable('1.3.6.1.2.1.17.2.15.1', 1, {
   dot1dStpPortDesignatedPort: [9, 'octets'],
   dot1dStpPortPathCost32: [11, 'integer'],
 });
+export const STP_PORT_MORE = mibTable('1.3.6.1.2.1.17.2.19.1', 1, { dot1dStpPortAdminEdgePort: [2, 'integer'] });
+/** TruthValue (RFC 2579). */
+export const TRUTH = { true: 1, false: 2 } as const;
 /** dot1dStpPortState. */
 export const STP_STATES = { disabled: 1, blocking: 2, listening: 3, learning: 4, forwarding: 5 } as const;
 /** dot1dStpVersion. */
@@ -104,9 +108,12 @@ export const LLDP_REMOTE = mibTable('1.0.8802.1.1.2.1.4.1.1', 3, {
   lldpRemPortIdSubtype: [6, 'integer'],
   lldpRemPortId: [7, 'octets'],
   lldpRemSysName: [9, 'text'],
+  lldpRemSysCapEnabled: [12, 'octets'],
 });
 /** Its index: time filter, local port, index, kind of address, length, address. */
 export const LLDP_ADDRESS = mibTable('1.0.8802.1.1.2.1.4.2.1', null, { lldpRemManAddrIfSubtype: [3, 'integer'] });
+/** LldpSystemCapabilitiesMap, as the number of a bit from the highest on. */
+export const CAPABILITIES = { bridge: 3, station: 8 } as const;
 /** AddressFamilyNumbers. */
 export const IPV4 = 1;
 /** LldpChassisIdSubtype, LldpPortIdSubtype. */
@@ -150,6 +157,7 @@ export const ROOTS = [
   '1.0.8802.1.1.2.1.3',
   '1.0.8802.1.1.2.1.4',
   '1.2.840.10006.300.43.1',
+  MSTP_ROOT,
 ] as const;
 /** What is read of a bridge within a switch. */
 export const BRIDGE_ROOTS = ['1.3.6.1.2.1.17.1', '1.3.6.1.2.1.17.2'] as const;

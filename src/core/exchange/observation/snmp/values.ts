@@ -18,9 +18,9 @@ export const pairOctets = (value: number): Uint8Array => Uint8Array.from([value 
 export const pairOf = (octets: Uint8Array | undefined): number | null =>
   octets?.length === 2 ? octets[0]! * 256 + octets[1]! : null;
 
-/** PortList: a bit for each port, the first one the highest of the first octet. */
-export function portList(ports: readonly number[]): Uint8Array {
-  const octets = new Uint8Array(Math.ceil(ports.reduce((most, port) => Math.max(most, port), 0) / 8));
+/** PortList: a bit for each port, the first one the highest of the first octet; `length`: octets, else as many as there must be. */
+export function portList(ports: readonly number[], length?: number): Uint8Array {
+  const octets = new Uint8Array(length ?? Math.ceil(ports.reduce((most, port) => Math.max(most, port), 0) / 8));
   for (const port of ports) octets[(port - 1) >> 3]! |= 0x80 >> ((port - 1) & 7);
   return octets;
 }

@@ -2,6 +2,7 @@
 import { type VlanSet, vlanSet } from '../../../model/vlanSet';
 import type { ObservedSwitch, ObservedTree } from '../observation';
 import { compareNames, written, type Varbind } from './mib';
+import { mstpTold } from './mstp';
 import * as mib from './tables';
 import { idOctets, macOctets, pairOctets, portList, stateBits } from './values';
 
@@ -49,6 +50,7 @@ export function agentOf(
     ),
     ...lldp(sw),
     ...aggregation(sw),
+    ...mstpTold(sw),
   ];
   return {
     own: inOrder(own),
@@ -105,6 +107,12 @@ function bridge({ mac, ports }: ObservedSwitch, tree: ObservedTree | null): Varb
     ...written(
       mib.BASE_PORT,
       own.map(({ number }) => ({ at: [number], dot1dBasePort: number, dot1dBasePortIfIndex: number })),
+    ),
+    ...written(
+      mib.STP_PORT_MORE,
+      ports.flatMap(({ number, edge }) =>
+        edge === null ? [] : [{ at: [number], dot1dStpPortAdminEdgePort: edge ? mib.TRUTH.true : mib.TRUTH.false }],
+      ),
     ),
     ...(tree ? spanningTree(tree) : []),
   ];
@@ -204,13 +212,15 @@ function lldp({ mac, name, ports, bundles, neighbours }: ObservedSwitch): Varbin
     ),
     ...written(
       mib.LLDP_REMOTE,
-      neighbours.map(({ port, system, chassis, portId }, i) => ({
+      neighbours.map(({ port, system, chassis, portId, kind }, i) => ({
         at: [0, port, i + 1],
         lldpRemChassisIdSubtype: isMac(chassis) ? mib.CHASSIS_MAC : 7,
         lldpRemChassisId: isMac(chassis) ? macOctets(chassis) : octetsOf(chassis),
         lldpRemPortIdSubtype: isMac(portId) ? mib.PORT_MAC : mib.PORT_NAME,
         lldpRemPortId: isMac(portId) ? macOctets(portId) : octetsOf(portId),
         lldpRemSysName: system ?? undefined,
+        lldpRemSysCapEnabled:
+          kind === null ? undefined : portList([mib.CAPABILITIES[kind === 'switch' ? 'bridge' : 'station']]),
       })),
     ),
     ...written(
