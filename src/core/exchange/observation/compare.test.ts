@@ -6,25 +6,14 @@ import type { Command } from '../../edit/commands';
 import type { Design } from '../../model/document';
 import type { SwitchId, TreeId } from '../../model/ids';
 import { namesOf } from '../../model/derive/names';
-import { SECOND } from '../../modes/entity';
-import { Simulation } from '../../sim/engine/simulation';
 import { anyDesign } from '../../testing/networks';
+import { observedAtRest } from '../../testing/observed';
 import { tries } from '../../testing/runs';
-import { compileNetwork } from '../../topology/network';
-import { treesOf } from '../../topology/trees';
 import { solve } from '../../tree/solve';
 import { compareObserved, differenceText, type Comparison } from './compare';
-import { observeRun } from './ofRun';
-import { readObservation, type Observation } from './observation';
+import { readObservation } from './observation';
 
-const observed = (design: Design): Observation => {
-  const simulation = new Simulation(compileNetwork(design), treesOf(design));
-  simulation.boot();
-  simulation.runTo(150 * SECOND);
-  const switches = observeRun(simulation, design);
-  return { format: 'knot-path-observation', version: 1, at: '2026-01-01T00:00:00Z', switches, leftOut: [] };
-};
-const held = (design: Design, there: Design): Comparison => compareObserved(solve(design), observed(there));
+const held = (design: Design, there: Design): Comparison => compareObserved(solve(design), observedAtRest(there));
 const texts = (design: Design, { differences }: Comparison): string[] =>
   differences.map((each) => differenceText(namesOf(design), each));
 const after = (design: Design, ...commands: Command[]): Design => {
@@ -77,17 +66,17 @@ it('names cables, members and VLANs that are other', () => {
 });
 
 it('tells of switches that nobody has read, and of those that the design does not have', () => {
-  const all = observed(demo);
+  const all = observedAtRest(demo);
   const [first, ...rest] = all.switches;
-  const stranger = { ...first!, name: 'nobody', mac: '02:99:00:00:00:01' };
+  const stranger = { ...first!, name: 'nobody', mac: '02:99:00:00:00:01', chassis: null };
   const { differences, matches } = compareObserved(solve(demo), { ...all, switches: [stranger, ...rest] });
   expect(matches.unseen.map(({ id: sw }) => sw)).toEqual([first!.source]);
   expect(differences.slice(0, 2).map(({ harm }) => harm)).toEqual(['silent', 'silent']);
 });
 
 it('finds a switch again by its name where its address is another', () => {
-  const all = observed(demo);
-  const renumbered = all.switches.map((sw, i) => (i === 0 ? { ...sw, mac: '02:99:00:00:00:01' } : sw));
+  const all = observedAtRest(demo);
+  const renumbered = all.switches.map((sw, i) => (i === 0 ? { ...sw, mac: '02:99:00:00:00:01', chassis: null } : sw));
   const { matches } = compareObserved(solve(demo), { ...all, switches: renumbered });
   expect(matches.pairs.filter(({ by }) => by === 'name')).toHaveLength(1);
   expect(matches.unknown).toEqual([]);
@@ -99,7 +88,7 @@ it('holds pairs and stacks against what their switches tell, without falling ove
 });
 
 it('reads its file again, and says what is none', () => {
-  const all = observed(demo);
+  const all = observedAtRest(demo);
   expect(readObservation(JSON.stringify(all))).toEqual({ ok: true, value: all });
   for (const [text, found] of [
     ['{', 'This is no observation: found'],

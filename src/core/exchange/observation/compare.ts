@@ -94,7 +94,9 @@ class Comparer {
     this.places = new Map(pairs.map((pair) => [pair.designed.id, matchPorts(this.design, pair)]));
     this.seen = new Map(pairs.map((pair) => [pair.designed.id, pair]));
     this.byMac = new Map(
-      pairs.flatMap((pair) => (pair.observed.mac === null ? [] : [[pair.observed.mac, pair] as const])),
+      pairs.flatMap((pair) =>
+        [pair.observed.mac, pair.observed.chassis].flatMap((each) => (each === null ? [] : [[each, pair] as const])),
+      ),
     );
   }
 

@@ -39,6 +39,12 @@ export function matchSwitches(design: Design, { switches }: Observation): Matche
       open.delete(observed);
     }
   };
+  // As its neighbours see it is told apart even where two act as one.
+  take(
+    'address',
+    ({ mac }) => [mac],
+    ({ chassis }) => chassis ?? '',
+  );
   take(
     'address',
     (sw) => [sw.mac, ...(sw.stack?.members.map(({ mac }) => mac) ?? [])],

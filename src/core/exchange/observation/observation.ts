@@ -39,6 +39,11 @@ const treeSchema = z.object({
   maxAge: z.number(),
   hello: z.number(),
   forwardDelay: z.number(),
+  /** Its own, which hold where it is the root, seconds; null where it does not tell. */
+  set: z
+    .object({ maxAge: z.number(), hello: z.number(), forwardDelay: z.number(), txHold: z.number().nullable() })
+    .nullable()
+    .default(null),
   topologyChanges: number,
   /** Seconds. */
   sinceTopologyChange: z.number(),
@@ -94,6 +99,8 @@ const mstSchema = z.object({
   instances: z.array(z.object({ instance: number, vlans: text })),
   regionalRoot: bridgeId.nullable(),
   internalCost: number,
+  /** Of its own, where it is the regional root. */
+  maxHops: number.nullable(),
 });
 
 const neighbourSchema = z.object({
@@ -114,6 +121,8 @@ export const observedSwitchSchema = z.object({
   source: text,
   name: text,
   mac: text.nullable(),
+  /** As neighbours see it by LLDP; null where it does not tell. */
+  chassis: text.nullable().default(null),
   /** VLANs that it has, whoever carries them; null where it does not tell. */
   vlans: text.nullable(),
   ports: z.array(portSchema),

@@ -87,6 +87,7 @@ class Observer {
       source: set.id,
       name: set.name,
       mac: network.switches[this.s]!.mac,
+      chassis: this.macOf(set.id),
       vlans: this.known.format(),
       ports: [...set.ports, ...set.bundles].map((port) => this.port(port)).sort((a, b) => a.number - b.number),
       bundles: set.bundles.map((bundle) => this.bundle(bundle)),
@@ -97,16 +98,22 @@ class Observer {
     };
   }
 
+  /** Its own, be it of a pair or not. */
+  private macOf(id: string): string {
+    return this.design.switches.find((sw) => sw.id === id)!.mac;
+  }
+
   /** Who is plugged in there: switches and hosts tell of themselves by LLDP. */
   private neighbours(port: PortSet): ObservedNeighbour[] {
-    const { network } = this.simulation;
-    const p = this.indexOf(port);
-    if (!network.macOperational[p]) return [];
-    const far = network.plug[p]!;
+    // Of a pair, each is itself to its neighbours.
+    const { physical } = this.simulation;
+    const p = physical.portIndexOf(this.set.id, port.id as BridgePortId);
+    if (!physical.macOperational[p]) return [];
+    const far = physical.plug[p]!;
     if (far >= 0) {
-      const there = network.switches[network.owner[far]!]!;
-      const [system, portId] = [this.names.switch(there.id as SwitchId), `port${network.ports[far]!.number}`];
-      return [{ port: port.number, system, chassis: there.mac, portId, address: null, kind: 'switch' }];
+      const there = physical.switches[physical.owner[far]!]!;
+      const [system, portId] = [this.names.switch(there.id as SwitchId), `port${physical.ports[far]!.number}`];
+      return [{ port: port.number, system, chassis: this.macOf(there.id), portId, address: null, kind: 'switch' }];
     }
     return this.design.hosts.flatMap((host) =>
       host.attach
@@ -131,6 +138,7 @@ class Observer {
       ...{ name, revision, digest, internalCost },
       instances: region.instances.map(({ mstid, vlans }) => ({ instance: mstid, vlans: vlans.format() })),
       regionalRoot: simulation.keys.idOf(regionalRoot),
+      maxHops: sw.timers.maxHops,
     };
   }
 
@@ -187,7 +195,12 @@ class Observer {
       interface: name,
       members: this.membersOf(id).map((m) => {
         const { state, lacp } = aggregation.memberNow(m);
-        return { port: aggregation.bundles.members[m]!.number, active: state === 'active', lacp: lacp && sides(lacp) };
+        const { id } = aggregation.bundles.members[m]!;
+        return {
+          port: this.set.ports.find((port) => port.id === id)!.number,
+          active: state === 'active',
+          lacp: lacp && sides(lacp),
+        };
       }),
     };
   }
@@ -218,6 +231,10 @@ class Observer {
       maxAge: root.timers.maxAge,
       hello: root.timers.hello,
       forwardDelay: root.timers.forwardDelay,
+      set: {
+        ...{ maxAge: sw.timers.maxAge, hello: sw.timers.hello, forwardDelay: sw.timers.forwardDelay },
+        txHold: speaks(sw) === 'stp' ? null : sw.timers.txHold,
+      },
       topologyChanges: count,
       sinceTopologyChange: Math.round((simulation.now - at) / (SECOND / 100)) / 100,
       ports: [...set.ports, ...set.bundles]

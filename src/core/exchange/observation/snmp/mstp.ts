@@ -13,6 +13,7 @@ const CIST_TABLE = mibTable(`${MSTP_ROOT}.1.1`, 1, {
   ieee8021MstpCistBridgeIdentifier: [2, 'octets'],
   ieee8021MstpCistRegionalRootIdentifier: [4, 'octets'],
   ieee8021MstpCistPathCost: [5, 'gauge'],
+  ieee8021MstpCistMaxHops: [6, 'integer'],
 });
 const INSTANCES = mibTable(`${MSTP_ROOT}.2.1`, 2, {
   ieee8021MstpBridgeId: [3, 'octets'],
@@ -67,6 +68,7 @@ export function mstpTold({ mst, trees }: ObservedSwitch): Varbind[] {
         ieee8021MstpCistBridgeIdentifier: cist && idOctets(cist.bridge),
         ieee8021MstpCistRegionalRootIdentifier: mst.regionalRoot ? idOctets(mst.regionalRoot) : undefined,
         ieee8021MstpCistPathCost: mst.internalCost,
+        ieee8021MstpCistMaxHops: mst.maxHops ?? undefined,
       },
     ]),
     ...written(
@@ -151,6 +153,7 @@ export function mstpRead(
     }),
     regionalRoot: idOf(own?.ieee8021MstpCistRegionalRootIdentifier),
     internalCost: own?.ieee8021MstpCistPathCost ?? 0,
+    maxHops: own?.ieee8021MstpCistMaxHops ?? null,
   };
   const ports = told.rows(INSTANCE_PORTS).filter(({ at: [component] }) => component === COMPONENT);
   const trees = rows.flatMap((row): ObservedTree[] => {
@@ -165,7 +168,8 @@ export function mstpRead(
         root,
         rootPathCost: row.ieee8021MstpRootPathCost ?? 0,
         rootPort: row.ieee8021MstpRootPort || null,
-        // An instance has the CIST's (802.1Q-2018 13.26.23).
+        // An instance has the timers of the CIST (802.1Q-2018 13.26.23).
+        set: cist?.set ?? null,
         maxAge: cist?.maxAge ?? 0,
         hello: cist?.hello ?? 0,
         forwardDelay: cist?.forwardDelay ?? 0,

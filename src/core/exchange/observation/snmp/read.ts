@@ -57,6 +57,7 @@ export function readAgent(
   const number = (a: { readonly tree: string }): number => Number(a.tree.split(':')[1] ?? 0);
   return {
     source,
+    chassis: chassisOf(told),
     name: sysName ?? '',
     mac,
     vlans: vlanRows.length === 0 ? null : VlanSet.of(vlanRows.map(({ at: [, vid] }) => [vid!, vid!] as const)).format(),
@@ -67,6 +68,11 @@ export function readAgent(
     neighbours: neighboursTold(told, ports),
     missing,
   };
+}
+
+function chassisOf(told: Told): string | null {
+  const { lldpLocChassisId: id, lldpLocChassisIdSubtype: subtype } = told.scalars(mib.LLDP_LOCAL);
+  return id === undefined || id.length === 0 ? null : idText(subtype, mib.CHASSIS_MAC, id);
 }
 
 function portsTold(told: Told): ObservedSwitch['ports'] {
@@ -138,6 +144,15 @@ function treeOf(told: Told, mac: string | null): ObservedTree | null {
     maxAge: (stp.dot1dStpMaxAge ?? 0) / 100,
     hello: (stp.dot1dStpHelloTime ?? 0) / 100,
     forwardDelay: (stp.dot1dStpForwardDelay ?? 0) / 100,
+    set:
+      stp.dot1dStpBridgeMaxAge === undefined
+        ? null
+        : {
+            maxAge: stp.dot1dStpBridgeMaxAge / 100,
+            hello: (stp.dot1dStpBridgeHelloTime ?? 0) / 100,
+            forwardDelay: (stp.dot1dStpBridgeForwardDelay ?? 0) / 100,
+            txHold: stp.dot1dStpTxHoldCount ?? null,
+          },
     topologyChanges: stp.dot1dStpTopChanges ?? 0,
     sinceTopologyChange: (stp.dot1dStpTimeSinceTopologyChange ?? 0) / 100,
     ports: told.rows(mib.STP_PORT).map((row): ObservedTreePort => {
@@ -241,10 +256,11 @@ const side = (
   state,
 });
 
+/** `mac`: the subtype of an address. */
+const idText = (subtype: number | undefined, mac: number, octets: Uint8Array): string =>
+  subtype === mac && octets.length === 6 ? macText(octets) : new TextDecoder().decode(octets).replaceAll('\u0000', '');
+
 function neighboursTold(told: Told, ports: ObservedSwitch['ports']): ObservedSwitch['neighbours'] {
-  const text = (octets: Uint8Array): string => new TextDecoder().decode(octets).replaceAll('\u0000', '');
-  const idText = (subtype: number | undefined, mac: number, octets: Uint8Array): string =>
-    subtype === mac && octets.length === 6 ? macText(octets) : text(octets);
   const ownPort = new Map(
     told.rows(mib.LLDP_PORT).map((row) => {
       const name = row.lldpLocPortId ? idText(row.lldpLocPortIdSubtype, mib.PORT_MAC, row.lldpLocPortId) : '';

@@ -51,7 +51,11 @@ export const STP = mibScalars('1.3.6.1.2.1.17.2', {
   dot1dStpMaxAge: [8, 'integer'],
   dot1dStpHelloTime: [9, 'integer'],
   dot1dStpForwardDelay: [11, 'integer'],
+  dot1dStpBridgeMaxAge: [12, 'integer'],
+  dot1dStpBridgeHelloTime: [13, 'integer'],
+  dot1dStpBridgeForwardDelay: [14, 'integer'],
   dot1dStpVersion: [16, 'integer'],
+  dot1dStpTxHoldCount: [17, 'integer'],
 });
 export const STP_PORT = mibTable('1.3.6.1.2.1.17.2.15.1', 1, {
   dot1dStpPort: [1, 'integer'],
@@ -118,6 +122,7 @@ export const CAPABILITIES = { bridge: 3, station: 8 } as const;
 export const IPV4 = 1;
 /** LldpChassisIdSubtype, LldpPortIdSubtype. */
 export const CHASSIS_MAC = 4;
+export const CHASSIS_LOCAL = 7;
 export const PORT_MAC = 3;
 export const PORT_NAME = 5;
 

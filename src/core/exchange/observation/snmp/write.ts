@@ -136,6 +136,12 @@ function spanningTree(tree: ObservedTree): Varbind[] {
         dot1dStpMaxAge: tree.maxAge * 100,
         dot1dStpHelloTime: tree.hello * 100,
         dot1dStpForwardDelay: tree.forwardDelay * 100,
+        ...(tree.set && {
+          dot1dStpBridgeMaxAge: tree.set.maxAge * 100,
+          dot1dStpBridgeHelloTime: tree.set.hello * 100,
+          dot1dStpBridgeForwardDelay: tree.set.forwardDelay * 100,
+          dot1dStpTxHoldCount: tree.set.txHold ?? undefined,
+        }),
         dot1dStpVersion: tree.speaks === null ? undefined : mib.STP_VERSIONS[tree.speaks],
       },
     ]),
@@ -188,14 +194,16 @@ function* numbersIn(set: VlanSet): Generator<number> {
 const octetsOf = (text: string): Uint8Array => new TextEncoder().encode(text);
 const isMac = (text: string): boolean => /^([0-9a-f]{2}:){5}[0-9a-f]{2}$/.test(text);
 
-function lldp({ mac, name, ports, bundles, neighbours }: ObservedSwitch): Varbind[] {
+function lldp({ chassis: own, name, ports, bundles, neighbours }: ObservedSwitch): Varbind[] {
   const isBundle = new Set(bundles.map(({ number }) => number));
   return [
     ...written(mib.LLDP_LOCAL, [
       {
         at: [0],
-        lldpLocChassisIdSubtype: mib.CHASSIS_MAC,
-        lldpLocChassisId: mac === null ? undefined : macOctets(mac),
+        ...(own !== null && {
+          lldpLocChassisIdSubtype: isMac(own) ? mib.CHASSIS_MAC : mib.CHASSIS_LOCAL,
+          lldpLocChassisId: isMac(own) ? macOctets(own) : octetsOf(own),
+        }),
         lldpLocSysName: name,
       },
     ]),
@@ -214,7 +222,7 @@ function lldp({ mac, name, ports, bundles, neighbours }: ObservedSwitch): Varbin
       mib.LLDP_REMOTE,
       neighbours.map(({ port, system, chassis, portId, kind }, i) => ({
         at: [0, port, i + 1],
-        lldpRemChassisIdSubtype: isMac(chassis) ? mib.CHASSIS_MAC : 7,
+        lldpRemChassisIdSubtype: isMac(chassis) ? mib.CHASSIS_MAC : mib.CHASSIS_LOCAL,
         lldpRemChassisId: isMac(chassis) ? macOctets(chassis) : octetsOf(chassis),
         lldpRemPortIdSubtype: isMac(portId) ? mib.PORT_MAC : mib.PORT_NAME,
         lldpRemPortId: isMac(portId) ? macOctets(portId) : octetsOf(portId),
