@@ -1,6 +1,7 @@
 /** What the commands read, and what makes it unusable (exit code 2, one line on standard error). */
 import { readFileSync } from 'node:fs';
 import { parseJson } from '../core/base/json';
+import { readObservation, type Observation } from '../core/exchange/observation/observation';
 import type { Scenario } from '../core/model/scenario';
 import { readScenario } from '../core/sim/scenario/scenario';
 import type { DesignProblem } from '../core/model/problem';
@@ -39,6 +40,13 @@ export function loadScenario(file: string, design: Design): Scenario {
       `${file}: ${problemText(scenario.error[0]!)}${scenario.error.length > 1 ? ` (and ${scenario.error.length - 1} more)` : ''}`,
     );
   return scenario.value;
+}
+
+/** Reads what a network told. */
+export function loadObservation(file: string): Observation {
+  const read = readObservation(readText(file));
+  if (!read.ok) throw new Unusable(`${file}: ${read.error}`);
+  return read.value;
 }
 
 /** Loads and solves. */

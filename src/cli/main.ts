@@ -5,6 +5,7 @@ import { backupCommand, restoreCommand } from './commands/backup';
 import { bundlesCommand } from './commands/bundles';
 import { checkCommand } from './commands/check';
 import { proveCommand } from './commands/prove';
+import { drawCommand } from './commands/draw';
 import { compareCommand } from './commands/compare';
 import { explainCommand } from './commands/explain';
 import { exportCommand } from './commands/export';
@@ -35,6 +36,7 @@ const VERBS: readonly Verb[] = [
   labCommand,
   observeCommand,
   compareCommand,
+  drawCommand,
   agentsCommand,
   backupCommand,
   restoreCommand,

@@ -1,15 +1,14 @@
 /** `knot-path compare`. */
-import { readFileSync } from 'node:fs';
 import { counted } from '../../core/base/words';
-import { compareObserved, differenceText } from '../../core/exchange/observation/compare';
-import { readObservation, type Observation } from '../../core/exchange/observation/observation';
+import { compareObserved } from '../../core/exchange/observation/compare/compare';
+import { differenceText } from '../../core/exchange/observation/compare/difference';
 import { namesOf } from '../../core/model/derive/names';
-import { loadSolution, Unusable } from '../input';
+import { loadObservation, loadSolution } from '../input';
 import type { Verb } from '../verb';
 
 function runCompare(file: string, observed: string, options: { readonly json?: boolean }): void {
   const { design, solution } = loadSolution(file);
-  const comparison = compareObserved(solution, observationIn(observed));
+  const comparison = compareObserved(solution, loadObservation(observed));
   const { differences, compared, matches } = comparison;
   process.exitCode = differences.length > 0 ? 1 : 0;
   if (options.json) {
@@ -24,18 +23,6 @@ function runCompare(file: string, observed: string, options: { readonly json?: b
       differences.length === 0 ? 'all as designed' : counted(differences.length, 'difference')
     }.\n`,
   );
-}
-
-function observationIn(file: string): Observation {
-  let text: string;
-  try {
-    text = readFileSync(file, 'utf8');
-  } catch (error) {
-    throw new Unusable(`${file}: cannot be read (${(error as NodeJS.ErrnoException).code ?? 'unknown'})`);
-  }
-  const read = readObservation(text);
-  if (!read.ok) throw new Unusable(`${file}: ${read.error}`);
-  return read.value;
 }
 
 export const compareCommand: Verb = (program) =>

@@ -1,6 +1,6 @@
 /** Ports, and what ports and bundles have in common as bridge ports. */
 import { z } from '../base/zod';
-import { AS_FOR_ALL, branded, perTree } from './common';
+import { AS_FOR_ALL, branded, perTree, titleSchema } from './common';
 import { PORT_DIALECTS, type PortDialect } from './dialect';
 import { field } from './field';
 import { portGuardFields } from './guard';
@@ -128,6 +128,12 @@ export const portSchema = z.strictObject({
         ['down', false],
       ],
     },
+  }),
+  /** What it calls itself in the network where that is something else: settled by hand. */
+  knownAs: field(titleSchema.optional(), {
+    label: 'known in the network as',
+    reads: 'nothing',
+    absent: 'its name or number',
   }),
   /** Of a stack: the member that it is on, the first where it says none. */
   stackMember: field(stackMemberNumber.optional(), {

@@ -1,5 +1,5 @@
 import { z } from '../base/zod';
-import { AS_FOR_ALL, COST_METHODS, branded, macWord, nameField, perTree, positionSchema } from './common';
+import { AS_FOR_ALL, COST_METHODS, branded, macWord, nameField, perTree, positionSchema, titleSchema } from './common';
 import { DIALECTS, traitsOf } from './dialect';
 import { field, listField } from './field';
 import { inGroup } from './group';
@@ -44,6 +44,12 @@ export type Timers = z.output<typeof timersSchema>;
 export const switchSchema = z.strictObject({
   id: branded<SwitchId>(),
   name: nameField,
+  /** By what it goes in the network where that is another name or address: settled by hand. */
+  knownAs: field(titleSchema.optional(), {
+    label: 'known in the network as',
+    reads: 'nothing',
+    absent: 'its name or address',
+  }),
   tier: field(z.enum(TIERS).default('access'), {
     label: 'tier',
     reads: 'layout',

@@ -2,7 +2,7 @@
 /** What was read of the network that is there, as long as the page is open: by design, since a page shows one after the other. */
 import { useMemo } from 'react';
 import { create } from 'zustand';
-import { compareObserved, type Comparison } from '../../core/exchange/observation/compare';
+import { compareObserved, type Comparison } from '../../core/exchange/observation/compare/compare';
 import type { Observation } from '../../core/exchange/observation/observation';
 import { useFollowing, useWorkbench } from './context';
 

@@ -6,7 +6,7 @@ import { BUNDLE_PORTS } from '../../topology/aggregated';
 import type { Observation, ObservedSwitch } from './observation';
 
 /** By what two were taken for one. */
-export type MatchedBy = 'address' | 'name';
+export type MatchedBy = 'hand' | 'address' | 'name';
 
 export interface SwitchMatch {
   readonly observed: ObservedSwitch;
@@ -22,7 +22,7 @@ export interface Matches {
 
 const folded = (text: string): string => text.trim().toLowerCase();
 
-/** By MAC address first, then by name; each at most once. */
+/** As it was settled by hand, then by MAC address, then by name; each at most once. */
 export function matchSwitches(design: Design, { switches }: Observation): Matches {
   const pairs: SwitchMatch[] = [];
   const left = new Set(design.switches);
@@ -39,6 +39,19 @@ export function matchSwitches(design: Design, { switches }: Observation): Matche
       open.delete(observed);
     }
   };
+  // What was settled by hand comes before all else, and is believed.
+  const byHand = new Map(
+    design.switches.flatMap((sw) => (sw.knownAs === undefined ? [] : [[sw.knownAs, sw] as const])),
+  );
+  for (const observed of switches) {
+    const designed = [observed.chassis, observed.mac, observed.name]
+      .map((each) => (each === null ? undefined : byHand.get(each)))
+      .find((sw) => sw && left.has(sw));
+    if (!designed) continue;
+    pairs.push({ observed, designed, by: 'hand' });
+    left.delete(designed);
+    open.delete(observed);
+  }
   // As its neighbours see it is told apart even where two act as one.
   take(
     'address',
@@ -70,7 +83,15 @@ export function matchPorts(design: Design, { designed, observed }: SwitchMatch):
     taken.add(`${place.kind} ${place.of.id}`);
   };
   // What an interface is called says more than its number, where it is called as a port of the design is.
+  const byHand = new Map(
+    designed.ports.flatMap((port) => (port.knownAs === undefined ? [] : [[port.knownAs, port] as const])),
+  );
+  for (const { number, interface: name } of observed.ports) {
+    const port = byHand.get(name);
+    if (port && !taken.has(`port ${port.id}`)) take(number, { kind: 'port', of: port });
+  }
   for (const { number, interface: name, alias } of observed.ports) {
+    if (found.has(number)) continue;
     const byName = (of: { readonly id: string }): boolean => [folded(name), folded(alias)].includes(folded(of.id));
     const port = designed.ports.find((each) => byName(each) || `port${each.number}` === name);
     const bundle = bundles.find((each) => byName(each) || `bundle${each.number}` === name);

@@ -2,7 +2,8 @@
 /** Where the network is other than designed: the worst first, each with its place on the map and a likely reason. */
 import { useState } from 'react';
 import { counted } from '../../../core/base/words';
-import type { Comparison, Difference, Harm } from '../../../core/exchange/observation/compare';
+import type { Comparison } from '../../../core/exchange/observation/compare/compare';
+import type { Difference, Harm } from '../../../core/exchange/observation/compare/difference';
 import { readObservation } from '../../../core/exchange/observation/observation';
 import { fileNameOf } from '../../../core/model/derive/write';
 import { namesOf } from '../../../core/model/derive/names';
@@ -23,7 +24,7 @@ const MOST = 400;
 const HARM_WORDS: Readonly<Record<Harm, string>> = {
   silent: 'not heard',
   root: 'another root',
-  region: 'another region',
+  mode: 'mode or region',
   cable: 'cable or signal',
   path: 'another path',
   bundle: 'members',

@@ -7,7 +7,8 @@ import { tries } from '../../../testing/runs';
 import { observedAtRest } from '../../../testing/observed';
 import type { Design } from '../../../model/document';
 import { solve } from '../../../tree/solve';
-import { compareObserved, differenceText } from '../compare';
+import { compareObserved } from '../compare/compare';
+import { differenceText } from '../compare/difference';
 import type { Observation } from '../observation';
 import { drawn } from './draw';
 

@@ -7,7 +7,8 @@ import { FORMAT, mostOf, type Design } from '../../../model/document';
 import { problemText } from '../../../model/problem';
 import { readDesign } from '../../../model/read';
 import { VlanSet, vlanSet } from '../../../model/vlanSet';
-import type { Observation } from '../observation';
+import type { SwitchId } from '../../../model/ids';
+import type { Observation, ObservedSwitch } from '../observation';
 import { cablesOf } from './cables';
 import { Drawing } from './drawing';
 import { usualMethod } from './costs';
@@ -16,6 +17,8 @@ import { groupsBy, tiersOf } from './tiers';
 
 export interface Drawn {
   readonly design: Design;
+  /** Who of it each observed switch is. */
+  readonly at: ReadonlyMap<ObservedSwitch, SwitchId>;
   /** What is a guess, or did not fit. */
   readonly doubts: readonly string[];
 }
@@ -50,6 +53,7 @@ export function drawn(observation: Observation, name = 'Observed network'): Resu
   const places = tidiedPlaces(read.value);
   return ok({
     doubts: drawing.doubts,
+    at: new Map([...drawing.at].map(([sw, { sw: made }]) => [sw, made.id])),
     design: {
       ...read.value,
       switches: read.value.switches.map((sw) => {

@@ -1,5 +1,5 @@
 /** One observed switch as a switch of a design: its ports, bundles, mode, priorities and costs. */
-import { isIdentifier, isTitle, type CostMethod, type Dialect } from '../../../model/document';
+import { isIdentifier, isTitle, traitsOf, type CostMethod, type Dialect } from '../../../model/document';
 import type { BundleId, PortId, RegionId } from '../../../model/ids';
 import {
   BRIDGE_PRIORITY,
@@ -12,10 +12,11 @@ import {
   portPriority,
 } from '../../../model/legal';
 import { regionName } from '../../../model/region';
-import { vlanSet } from '../../../model/vlanSet';
 import { BUNDLE_PORTS } from '../../../topology/aggregated';
 import { pathCostOf } from '../../../topology/pathCost';
 import type { ObservedBundle, ObservedPort, ObservedSwitch, ObservedTree, ObservedTreePort } from '../observation';
+import { carriageOf } from './carriage';
+import { dialectOf } from './dialect';
 import { methodOf, speedsOf } from './costs';
 import type { Drawing, DrawnPort } from './drawing';
 
@@ -126,20 +127,11 @@ class SwitchDrawer {
   }
 
   private spoken(): Dialect {
-    const { trees, mst } = this.sw;
-    const common = trees.find(({ tree }) => tree === 'cst');
-    if (common) {
-      if (mst || common.speaks === 'mstp') return 'mstp';
-      if (common.speaks === null) this.doubt('it does not say what it speaks; RSTP was taken for it');
-      return common.speaks ?? 'rstp';
-    }
-    const [first] = trees;
-    if (!first) {
-      if (this.sw.mac !== null && this.sw.missing.some((each) => each.includes('spanning tree')))
-        this.doubt('it tells of no spanning tree; it was drawn without one');
-      return 'off';
-    }
-    return first.speaks === 'stp' ? 'per-vlan-stp' : 'per-vlan-rstp';
+    const { dialect, isTold } = dialectOf(this.sw);
+    if (!isTold && this.sw.trees.length > 0)
+      this.doubt(`it does not say what it speaks; ${traitsOf(dialect).name} was taken for it`);
+    else if (!isTold) this.doubt('it tells of no spanning tree, and was drawn without one');
+    return dialect;
   }
 
   /** As its tree is called in a design. */
@@ -214,21 +206,10 @@ class SwitchDrawer {
   /** What ports and bundles have alike: VLANs, and what they are set to in each tree. */
   private asBridgePort({ number, vlans, edge }: ObservedPort): object {
     return {
-      vlans: this.carriage(vlans),
+      vlans: vlans ? carriageOf(vlans) : undefined,
       ...(edge ? { edge: true } : {}),
       ...this.steering(number),
     };
-  }
-
-  private carriage(vlans: ObservedPort['vlans']): object | undefined {
-    if (vlans === null) return undefined;
-    const { untagged } = vlans;
-    const all = vlanSet(vlans.carried);
-    if (untagged !== null && vlans.carried === String(untagged)) return { mode: 'access', vlan: untagged };
-    let native = untagged ?? 1;
-    // With a tag all of them: a native VLAN that the port does not carry.
-    if (untagged === null) while (all.has(native) && native < 4094) native += 1;
-    return { mode: 'trunk', native, allowed: vlans.carried };
   }
 
   private steering(number: number): object {

@@ -1,17 +1,18 @@
 /** A design held against a network that does what it says has nothing to tell; against another, what is other, and why. */
 import fc from 'fast-check';
-import { fernhollow, townOffice, valleyStation } from '../../demo/demos';
-import { editAll } from '../../edit/edit';
-import type { Command } from '../../edit/commands';
-import type { Design } from '../../model/document';
-import type { SwitchId, TreeId } from '../../model/ids';
-import { namesOf } from '../../model/derive/names';
-import { anyDesign } from '../../testing/networks';
-import { observedAtRest } from '../../testing/observed';
-import { tries } from '../../testing/runs';
-import { solve } from '../../tree/solve';
-import { compareObserved, differenceText, type Comparison } from './compare';
-import { readObservation } from './observation';
+import { fernhollow, townOffice, valleyStation } from '../../../demo/demos';
+import { editAll } from '../../../edit/edit';
+import type { Command } from '../../../edit/commands';
+import type { Design } from '../../../model/document';
+import type { SwitchId, TreeId } from '../../../model/ids';
+import { namesOf } from '../../../model/derive/names';
+import { anyDesign } from '../../../testing/networks';
+import { observedAtRest } from '../../../testing/observed';
+import { tries } from '../../../testing/runs';
+import { solve } from '../../../tree/solve';
+import { compareObserved, type Comparison } from './compare';
+import { differenceText } from './difference';
+import { readObservation } from '../observation';
 
 const held = (design: Design, there: Design): Comparison => compareObserved(solve(design), observedAtRest(there));
 const texts = (design: Design, { differences }: Comparison): string[] =>

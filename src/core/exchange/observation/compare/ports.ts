@@ -1,0 +1,91 @@
+/** Signal, speed, edge ports and VLANs, port by port. */
+import type { Command } from '../../../edit/commands';
+import type { Port } from '../../../model/document';
+import { speed as legalSpeed } from '../../../model/legal';
+import { VlanSet, vlanSet } from '../../../model/vlanSet';
+import { carried, untaggedOf } from '../../settings/vlanChanges';
+import { carriageOf } from '../draw/carriage';
+import type { SwitchMatch } from '../match';
+import type { ObservedPort } from '../observation';
+import type { Held } from './held';
+
+/** `known`: VLANs that can be there. */
+export function comparePorts(held: Held, { designed, observed }: SwitchMatch, known: VlanSet): void {
+  const { network } = held;
+  const places = held.places.get(designed.id)!;
+  const there = observed.vlans === null ? null : vlanSet(observed.vlans);
+  for (const port of observed.ports) {
+    const place = places.get(port.number);
+    if (!place) continue;
+    const { id } = place.of;
+    const p = network.portIndexOf(designed.id, id);
+    const at = () => ({ switch: designed.id, port: id });
+    if (place.kind === 'port') compareSignal(held, designed.id, place.of, port, p);
+    const { vlans, edge } = network.ports[p]!;
+    if (network.serves[p] !== p) continue;
+    if (port.edge !== null) {
+      held.compared += 1;
+      const { edge: isEdge } = port;
+      if (edge !== isEdge)
+        held.tell('setting', 'edge port', at(), edge ? 'yes' : 'no', isEdge ? 'yes' : 'no', {
+          takeOver: () => [{ do: 'set-port', switch: designed.id, port: id, edge: isEdge }],
+        });
+    }
+    if (!port.vlans || !there) continue;
+    const wanted = carried(vlans).intersect(known);
+    const own = untaggedOf(vlans);
+    const untagged = own !== null && wanted.has(own) ? own : null;
+    const takeOver = (): Command[] => [
+      { do: 'set-port', switch: designed.id, port: id, vlans: carriageOf(port.vlans!) as Port['vlans'] },
+    ];
+    held.compared += 2;
+    const [designedText, observedText] = [wanted.format(), vlanSet(port.vlans.carried).format()];
+    if (designedText !== observedText)
+      held.tell('vlan', 'VLANs', at(), designedText || 'none', observedText || 'none', { takeOver });
+    if (untagged !== port.vlans.untagged)
+      held.tell('vlan', 'VLAN without tag', at(), String(untagged ?? 'none'), String(port.vlans.untagged ?? 'none'), {
+        takeOver,
+      });
+  }
+  if (!there) return;
+  const s = held.switchAt(designed.id);
+  const own = network.carried.slice(network.firstPort[s], network.firstPort[s + 1]);
+  for (const vlan of held.design.vlans) {
+    held.compared += 1;
+    if (!there.has(vlan.id) && own.some((of) => of.has(vlan.id)))
+      held.tell('vlan', `VLAN ${vlan.id}`, { switch: designed.id }, 'there', 'not there');
+  }
+}
+
+function compareSignal(held: Held, sw: SwitchMatch['designed']['id'], of: Port, port: ObservedPort, p: number): void {
+  const { network } = held;
+  const lit = network.macOperational[p] === 1;
+  const at = { switch: sw, port: of.id };
+  held.compared += 2;
+  if (lit !== port.signal) {
+    const words = (on: boolean): string => (on ? 'with signal' : 'without signal');
+    const commands = signalAsThere(held, sw, of, port, p);
+    held.tell('cable', 'port', at, words(lit), words(port.signal), {
+      why: lit && !port.up ? 'it is switched off' : '',
+      takeOver: commands.length > 0 ? () => commands : null,
+    });
+  }
+  const { speed } = port;
+  if (speed > 0 && port.signal && lit && speed !== of.speed)
+    held.tell('setting', 'speed', at, `${of.speed} Mb/s`, `${speed} Mb/s`, {
+      takeOver: legalSpeed.safeParse(speed).success ? () => [{ do: 'set-port', ...at, speed }] : null,
+    });
+}
+
+/** Set up or down as it is there; else the cable is cut, or whole again. */
+function signalAsThere(
+  held: Held,
+  sw: SwitchMatch['designed']['id'],
+  of: Port,
+  port: ObservedPort,
+  p: number,
+): Command[] {
+  if (port.up !== of.up) return [{ do: 'set-port', switch: sw, port: of.id, up: port.up }];
+  const cable = held.design.links[held.network.cable[p] ?? -1];
+  return cable && cable.up !== port.signal ? [{ do: 'set-link', link: cable.id, up: port.signal }] : [];
+}
