@@ -8,6 +8,8 @@ import Snackbar from '@mui/material/Snackbar';
 import { useRouter } from 'next/navigation';
 import { useMemo, useRef, useState } from 'react';
 import type { DesignSummary } from '../../contract/api';
+import { drawn } from '../../core/exchange/observation/draw/draw';
+import { isObservation, readObservation } from '../../core/exchange/observation/observation';
 import { readDesignText } from '../../core/model/read';
 import { problemText } from '../../core/model/problem';
 import { leanDesign } from '../../core/model/derive/write';
@@ -96,6 +98,13 @@ export function DesignsPage({
         lines: [`It holds ${Math.ceil(chosen.size / 1024 / 1024)} MiB; 8 MiB is the limit.`],
       });
     const text = await chosen.text();
+    // What a network told is drawn.
+    const observation = isObservation(text) ? readObservation(text) : null;
+    if (observation) {
+      const made = observation.ok ? drawn(observation.value) : observation;
+      if (!made.ok) return setTrouble({ title, lines: [made.error] });
+      return run(title, api.create({ do: 'import', document: leanDesign(made.value.design) }), goTo);
+    }
     if (chosen.size > SMALL_FILE) return run(title, api.importText(text), goTo);
     const design = readDesignText(text);
     if (!design.ok) return setTrouble({ title, lines: design.error.map(problemText) });

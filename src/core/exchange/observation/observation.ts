@@ -153,6 +153,9 @@ export type ObservedMst = NonNullable<ObservedSwitch['mst']>;
 export type ObservedNeighbour = ObservedSwitch['neighbours'][number];
 export type ObservedBundle = ObservedSwitch['bundles'][number];
 
+/** Whether a text says that it is one, whatever else is wrong with it. */
+export const isObservation = (file: string): boolean => /^\s*\{\s*"format":\s*"knot-path-observation"/.test(file);
+
 /** Reads an observation's file; the error is a sentence. */
 export const readObservation = (file: string): Result<Observation, string> =>
   readJsonFile(observationSchema, file, 'observation');

@@ -1,13 +1,12 @@
 'use client';
-/** Where the network is other than designed: the worst first, each with its place on the map and a likely reason. */
+/** Where the network is other than designed: the worst first; what is there is taken over row by row, or all of it. */
 import { useState } from 'react';
 import { counted } from '../../../core/base/words';
+import { allTakenOver } from '../../../core/exchange/observation/compare/allTaken';
 import type { Comparison } from '../../../core/exchange/observation/compare/compare';
-import type { Difference, Harm } from '../../../core/exchange/observation/compare/difference';
+import type { Difference } from '../../../core/exchange/observation/compare/difference';
 import { readObservation } from '../../../core/exchange/observation/observation';
 import { fileNameOf } from '../../../core/model/derive/write';
-import { namesOf } from '../../../core/model/derive/names';
-import { treesName } from '../../../core/model/ids';
 import { useFollowing, useWorkbench } from '../../state/context';
 import { useComparison, useObservation } from '../../state/observation';
 import type { Item } from '../../state/selection';
@@ -16,21 +15,9 @@ import { readText } from '../../ui/readText';
 import { TextButton } from '../../ui/TextButton';
 import styles from '../../ui/table.module.css';
 import { useOfSelection } from '../shared/ofSelection';
+import { Differences } from './Differences';
+import { DrawIt } from './DrawIt';
 import room from './observe.module.css';
-
-/** Most that are drawn at once. */
-const MOST = 400;
-
-const HARM_WORDS: Readonly<Record<Harm, string>> = {
-  silent: 'not heard',
-  root: 'another root',
-  mode: 'mode or region',
-  cable: 'cable or signal',
-  path: 'another path',
-  bundle: 'members',
-  vlan: 'VLANs',
-  setting: 'setting',
-};
 
 export function HeldTable() {
   const { observation, hold } = useObservation();
@@ -57,6 +44,8 @@ export function HeldTable() {
               {comparison &&
                 `, ${counted(comparison.compared, 'thing')} compared: ${comparison.differences.length === 0 ? 'all is as designed' : counted(comparison.differences.length, 'difference')}`}
             </span>
+            {comparison && <TakeAll comparison={comparison} refused={setTrouble} />}
+            <DrawIt observation={observation} refused={setTrouble} />
             <TextButton does="plain" onClick={() => hold(null)}>
               put it away
             </TextButton>
@@ -68,7 +57,7 @@ export function HeldTable() {
           </span>
         )}
       </div>
-      {observation ? comparison && <Differences comparison={comparison} /> : <HowTo />}
+      {observation ? comparison && <OfDesign comparison={comparison} refused={setTrouble} /> : <HowTo />}
     </>
   );
 }
@@ -94,54 +83,57 @@ function HowTo() {
   );
 }
 
-function Differences({ comparison }: { readonly comparison: Comparison }) {
+interface Refusing {
+  readonly refused: (why: string | null) => void;
+}
+
+function TakeAll({ comparison, refused }: Refusing & { readonly comparison: Comparison }) {
+  const design = useFollowing((state) => state.design);
+  const act = useWorkbench((state) => state.act);
+  const { observation } = useObservation();
+  const count = comparison.differences.filter(({ takeOver }) => takeOver).length;
+  if (count === 0 || !observation) return null;
+  return (
+    <TextButton
+      does="edit"
+      title="makes the design like the network wherever a setting can; one step back undoes it"
+      onClick={() => refused(act(...allTakenOver(design, observation)))}
+    >
+      take all over
+    </TextButton>
+  );
+}
+
+function OfDesign({ comparison, refused }: Refusing & { readonly comparison: Comparison }) {
   const design = useFollowing((state) => state.design);
   const select = useWorkbench((state) => state.select);
-  const names = namesOf(design);
+  const act = useWorkbench((state) => state.act);
   const { rows, choice } = useOfSelection(comparison.differences, switchesOf);
   if (comparison.differences.length === 0) return <p className={styles.empty}>All that was read is as designed.</p>;
-  const whereText = ({ switch: sw, port }: Difference): string =>
-    sw === null ? 'outside of the design' : port === null ? names.switch(sw) : names.end({ switch: sw, port });
   return (
     <>
       {choice && <div className={styles.filter}>{choice}</div>}
-      <div className={room.scroll}>
-        <table className={room.differences} aria-label="Differences">
-          <thead>
-            <tr>
-              <th scope="col">Where</th>
-              <th scope="col">Harm</th>
-              <th scope="col">What</th>
-              <th scope="col">Designed</th>
-              <th scope="col">There</th>
-              <th scope="col">Likely why</th>
-            </tr>
-          </thead>
-          <tbody>
-            {rows.slice(0, MOST).map((each, i) => {
-              const place = placeOf(each);
-              return (
-                <tr key={i}>
-                  <th scope="row">
-                    {place ? <TextButton onClick={() => select(place)}>{whereText(each)}</TextButton> : whereText(each)}
-                  </th>
-                  <td>{HARM_WORDS[each.harm]}</td>
-                  <td>
-                    {each.what}
-                    {each.trees.length > 0 && `, ${treesName(each.trees)}`}
-                  </td>
-                  <td>{each.designed}</td>
-                  <td>{each.observed}</td>
-                  <td>{each.why}</td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
-        {rows.length > MOST && (
-          <p className={styles.empty}>and {rows.length - MOST} more; knot-path compare lists all.</p>
-        )}
-      </div>
+      <Differences
+        label="Differences"
+        design={design}
+        rows={rows}
+        expected="Designed"
+        place={(row, text) => {
+          const place = placeOf(row);
+          return place ? <TextButton onClick={() => select(place)}>{text}</TextButton> : text;
+        }}
+        does={(row) =>
+          row.takeOver && (
+            <TextButton
+              does="edit"
+              title="makes the design say what is there"
+              onClick={() => refused(act(...row.takeOver!()))}
+            >
+              take over
+            </TextButton>
+          )
+        }
+      />
     </>
   );
 }

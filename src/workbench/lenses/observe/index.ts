@@ -16,6 +16,10 @@ export const observe: LensManifest = {
       offer: 'Switches that were read, and what they did not tell',
       withoutTrees: true,
     }),
+    table('predicted', 'Predicted', () => import('./PredictedTable').then((m) => m.PredictedTable), {
+      offer: 'What the settings that were read come to, beside what the switches say',
+      withoutTrees: true,
+    }),
     ports,
     moved,
     findings,

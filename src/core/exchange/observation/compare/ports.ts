@@ -2,7 +2,7 @@
 import type { Command } from '../../../edit/commands';
 import type { Port } from '../../../model/document';
 import { speed as legalSpeed } from '../../../model/legal';
-import { VlanSet, vlanSet } from '../../../model/vlanSet';
+import { vlanSet, type VlanSet } from '../../../model/vlanSet';
 import { carried, untaggedOf } from '../../settings/vlanChanges';
 import { carriageOf } from '../draw/carriage';
 import type { SwitchMatch } from '../match';

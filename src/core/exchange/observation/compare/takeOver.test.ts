@@ -8,6 +8,7 @@ import type { SwitchId } from '../../../model/ids';
 import { observedAtRest } from '../../../testing/observed';
 import { solve } from '../../../tree/solve';
 import type { Observation } from '../observation';
+import { allTakenOver } from './allTaken';
 import { compareObserved } from './compare';
 import { differenceText } from './difference';
 
@@ -70,3 +71,17 @@ it('takes over a switch that the design does not have, with its cables', () => {
 });
 
 it('changes nothing where all is as designed', () => expect(takenOver(demo, observedAtRest(demo))).toBe(demo));
+
+it('takes all of it over at once', () => {
+  const there = after(
+    demo,
+    networks
+      .filter(([what, designed]) => designed === demo && what !== 'VLANs' && what !== 'a speed')
+      .flatMap(([, , commands]) => commands),
+  );
+  const observation = observedAtRest(there);
+  const commands = allTakenOver(demo, observation);
+  expect(commands.length).toBeGreaterThan(5);
+  expect(left(after(demo, commands), observation)).toEqual([]);
+  expect(allTakenOver(after(demo, commands), observation)).toEqual([]);
+});
