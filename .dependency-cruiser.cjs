@@ -1,5 +1,5 @@
 /** The layer rule: imports run downward only, the core knows nothing of the rooms around it, and nothing runs in a circle. */
-const rooms = '^src/(app|cli|workers|workbench|server|contract)/';
+const rooms = '^src/(app|cli|workers|workbench|server|snmp|contract)/';
 const lower = (order, i) => order.slice(0, i).map((name) => `^src/core/${name}/`);
 const coreOrder = [
   'testing',
@@ -98,13 +98,19 @@ module.exports = {
       name: 'contract-on-core',
       severity: 'error',
       from: { path: '^src/contract/' },
-      to: { path: '^src/(app|cli|workers|workbench|server)/' },
+      to: { path: '^src/(app|cli|workers|workbench|server|snmp)/' },
+    },
+    {
+      name: 'network-on-core',
+      severity: 'error',
+      from: { path: '^src/snmp/' },
+      to: { path: '^src/(app|cli|workers|workbench|server|contract)/' },
     },
     {
       name: 'workers-on-core',
       severity: 'error',
       from: { path: '^src/workers/' },
-      to: { path: '^src/(app|cli|workbench|server|contract)/' },
+      to: { path: '^src/(app|cli|workbench|server|snmp|contract)/' },
     },
     {
       name: 'server-not-interface',
@@ -116,7 +122,7 @@ module.exports = {
       name: 'interface-not-server',
       severity: 'error',
       from: { path: '^src/workbench/', pathNot: '\\.test\\.tsx?$' },
-      to: { path: '^src/(app|cli|server)/' },
+      to: { path: '^src/(app|cli|server|snmp)/' },
     },
     {
       name: 'command-line-on-core',

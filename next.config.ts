@@ -1,7 +1,7 @@
 import type { NextConfig } from 'next';
 
 const config: NextConfig = {
-  serverExternalPackages: ['better-sqlite3', 'pino'],
+  serverExternalPackages: ['better-sqlite3', 'pino', 'net-snmp'],
   poweredByHeader: false,
   reactStrictMode: true,
   // CI builds once: nobody reads what the next build could be made from.

@@ -10,7 +10,7 @@ export async function buildServer() {
     platform: 'node',
     format: 'cjs',
     target: 'node20',
-    external: ['next', 'better-sqlite3', 'pino'],
+    external: ['next', 'better-sqlite3', 'pino', 'net-snmp'],
     sourcemap: 'linked',
     logLevel: 'warning',
   });

@@ -30,6 +30,7 @@ await unlessFresh(
   [
     'src/core',
     'src/cli',
+    'src/snmp',
     'src/workbench/map',
     'src/workbench/ui',
     'src/server/db',
@@ -43,7 +44,7 @@ await unlessFresh(
 
 await unlessFresh(
   'dist/.server-stamp',
-  ['src/core', 'src/contract', 'src/server', 'scripts/build-server.mjs', 'node_modules/.knot-path-lock'],
+  ['src/core', 'src/contract', 'src/snmp', 'src/server', 'scripts/build-server.mjs', 'node_modules/.knot-path-lock'],
   'dist/server/main.cjs',
   async () => (await import('./build-server.mjs')).buildServer(),
 );

@@ -1,5 +1,6 @@
 /** What the commands read, and what makes it unusable (exit code 2, one line on standard error). */
 import { readFileSync } from 'node:fs';
+import type { Result } from '../core/base/result';
 import { parseJson } from '../core/base/json';
 import { readObservation, type Observation } from '../core/exchange/observation/observation';
 import type { Scenario } from '../core/model/scenario';
@@ -54,6 +55,20 @@ export function loadSolution(file: string): { design: Design; solution: Solution
   const design = loadDesign(file);
   const solution = solve(design);
   return { design, solution: solution };
+}
+
+/** What an option gives; what is wrong with it names the option. */
+export function valueOf<T>(option: string, read: Result<T, string>): T {
+  if (!read.ok) throw new Unusable(`${option}: ${read.error}`);
+  return read.value;
+}
+
+/** A whole number that an option gives. */
+export function wholeOf(option: string, text: string, least: number, most: number): number {
+  const value = Number(text);
+  if (!Number.isInteger(value) || value < least || value > most)
+    throw new Unusable(`${option}: found "${text}"; allowed: a whole number, ${least} to ${most}`);
+  return value;
 }
 
 /** The tree that was asked for. */

@@ -1,4 +1,5 @@
 /** What the workbench and the server say to each other: one zod schema a body, shared by both sides. */
+import { sourceSchema, watchSettingsSchema } from './observe';
 import { EXERCISES } from '../core/demo/exercises';
 import { DEMO_SITES } from '../core/demo/sites';
 import { commandSchema } from '../core/edit/commands';
@@ -96,6 +97,7 @@ export type Onlooker = z.output<typeof onlookerSchema>;
 /** What `GET /api/events` tells of: server-sent events of all designs, one stream a browser. */
 export const liveEventSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('revision'), design: z.string(), revision: z.number() }),
+  z.object({ kind: z.literal('watch'), design: z.string() }),
   z.object({ kind: z.literal('here'), design: z.string(), windows: z.array(onlookerSchema) }),
 ]);
 export type LiveEvent = z.output<typeof liveEventSchema>;
@@ -116,6 +118,8 @@ export const BODIES = {
   baseline: baselineSchema,
   presence: presenceSchema,
   template: libraryTemplateSchema,
+  source: sourceSchema,
+  watch: watchSettingsSchema,
 } as const;
 export type BodyName = keyof typeof BODIES;
 export type Body<N extends BodyName> = z.output<(typeof BODIES)[N]>;

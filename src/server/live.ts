@@ -16,6 +16,8 @@ export interface Live {
   /** Tells a stream everything from now on; null where there are too many. Gives how to end it. */
   watch(tell: (event: LiveEvent) => void): (() => void) | null;
   revised(design: string, revision: number): void;
+  /** Something was read of its network. */
+  watched(design: string): void;
   look(presence: Presence, now?: number): Onlooker[];
 }
 
@@ -35,6 +37,7 @@ export function createLive(): Live {
       streams.add(stream);
       return () => void streams.delete(stream);
     },
+    watched: (design) => tell({ kind: 'watch', design }),
     revised: (design, revision) => tell({ kind: 'revision', design, revision }),
     look({ window, design, lens, at: item, leave }, now = Date.now()) {
       const before = windows.get(window);

@@ -7,6 +7,7 @@ import { createServer, type RequestListener, type Server } from 'node:http';
 import { closeDatabase, database } from './db/connect';
 import { DatabaseTrouble } from './db/trouble';
 import { plantDemos } from './designService';
+import { resumeWatches, stopAll } from './watch/runner';
 import { createFront } from './front/front';
 import { readSettings, type FrontSettings } from './front/settings';
 
@@ -35,6 +36,7 @@ async function main(): Promise<void> {
     createFront(settings.value, (request, response) => void pages.then((answer) => answer(request, response))),
   );
   const end = (): void => {
+    stopAll();
     const done = (): never => {
       closeDatabase();
       process.exit(0);
@@ -53,6 +55,7 @@ async function main(): Promise<void> {
         : `port ${port} on ${address} cannot be used: ${error.message}`,
     );
   });
+  server.on('listening', () => resumeWatches(database()));
   server.on('listening', () =>
     process.stdout.write(
       `knot-path: serving on http://${address.includes(':') ? `[${address}]` : address}:${port} (designs in ${settings.value.database})\n`,

@@ -82,3 +82,38 @@ export const templates = sqliteTable('templates', {
   text: packedText('text').notNull(),
   updatedAt: integer('updated_at').notNull(),
 });
+
+/** Networks that are watched, one a design: as it is set, and whether it goes on. */
+export const watches = sqliteTable('watches', {
+  design: text('design')
+    .primaryKey()
+    .references(() => designs.id, { onDelete: 'cascade' }),
+  settings: text('settings').notNull(),
+});
+
+/** Readings of a watched network, most as what has changed since the one before. */
+export const watchPolls = sqliteTable(
+  'watch_polls',
+  {
+    design: text('design')
+      .notNull()
+      .references(() => designs.id, { onDelete: 'cascade' }),
+    at: integer('at').notNull(),
+    whole: integer('whole', { mode: 'boolean' }).notNull(),
+    data: packedText('data').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.design, table.at] })],
+);
+
+export const watchEvents = sqliteTable(
+  'watch_events',
+  {
+    id: integer('id').primaryKey({ autoIncrement: true }),
+    design: text('design')
+      .notNull()
+      .references(() => designs.id, { onDelete: 'cascade' }),
+    at: integer('at').notNull(),
+    event: packedText('event').notNull(),
+  },
+  (table) => [index('watch_events_by_design').on(table.design, table.id)],
+);

@@ -15,6 +15,7 @@ import {
   type Presence,
   type Write,
 } from '../../contract/api';
+import { readingAtSchema, readingSchema, watchSchema, type Source, type WatchSettings } from '../../contract/observe';
 import type { Template } from '../../core/model/document';
 import { problemText } from '../../core/model/problem';
 import { readDesign } from '../../core/model/read';
@@ -110,6 +111,15 @@ export const api = {
   keepTemplate: ({ id, ...template }: Template) =>
     call('PUT', `/api/templates/${encodeURIComponent(id)}`, template, nothing),
   forgetTemplate: (id: string) => call('DELETE', `/api/templates/${encodeURIComponent(id)}`, undefined, nothing),
+  watch: (id: string) => call('GET', at(id, '/watch'), undefined, watchSchema),
+  setWatch: (id: string, settings: WatchSettings) => call('PUT', at(id, '/watch'), settings, nothing),
+  forgetWatch: (id: string) => call('DELETE', at(id, '/watch'), undefined, nothing),
+  /** What was read last at a moment, milliseconds. */
+  readingAt: (id: string, moment: number) =>
+    call('GET', at(id, `/watch/reading?at=${moment}`), undefined, readingAtSchema),
+  reading: (id: string) => call('GET', at(id, '/reading'), undefined, readingSchema),
+  startReading: (id: string, source: Source) => call('POST', at(id, '/reading'), source, nothing),
+  stopReading: (id: string) => call('DELETE', at(id, '/reading'), undefined, nothing),
   pagePath: (id: string) => at(id, '/page'),
   exportPath: (id: string) => at(id, '/export'),
 };

@@ -8,7 +8,7 @@ import type { Lens } from './lens';
 
 /** Another state of the design, shown in place of the present one. */
 export interface View {
-  readonly kind: 'revision' | 'comparison' | 'proposal' | 'loss';
+  readonly kind: 'revision' | 'comparison' | 'proposal' | 'loss' | 'observed';
   /** What it is, as people say it: `revision 12`. */
   readonly label: string;
   readonly revision: number;
@@ -50,6 +50,7 @@ export function lookingText(looking: Looking): string {
     case 'comparison':
     case 'proposal':
     case 'loss':
+    case 'observed':
       return looking.label;
   }
 }
@@ -79,6 +80,7 @@ export function shownOf({ design, revision, solution, partly, problem, moved }: 
     case 'comparison':
     case 'proposal':
     case 'loss':
+    case 'observed':
       return { ...pick(looking), partly: false, problem: null };
   }
 }

@@ -1,10 +1,12 @@
 'use client';
 /** What was read of the network that is there, as long as the page is open: by design, since a page shows one after the other. */
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { create } from 'zustand';
 import { compareObserved, type Comparison } from '../../core/exchange/observation/compare/compare';
 import type { Observation } from '../../core/exchange/observation/observation';
+import type { Solution } from '../../core/tree/settled';
 import { useFollowing, useWorkbench } from './context';
+import { atPresent } from './looking';
 
 interface Observed {
   readonly byDesign: ReadonlyMap<string, Observation>;
@@ -31,10 +33,18 @@ export function useObservation(): {
   return { observation: byDesign.get(id) ?? null, hold: (observation) => hold(id, observation) };
 }
 
-/** The design on the screen held against it; null where nothing was read, or there are no trees yet. */
+/** The design as it stands, also while something else is looked at. */
+function usePresentSolution(): Solution | null {
+  const now = useFollowing((state) => (atPresent(state) ? state.solution : null));
+  const [kept, setKept] = useState(now);
+  if (now && now !== kept) setKept(now);
+  return now ?? kept;
+}
+
+/** The design held against it; null where nothing was read, or there are no trees yet. */
 export function useComparison(): Comparison | null {
   const { observation } = useObservation();
-  const solution = useFollowing((state) => state.solution);
+  const solution = usePresentSolution();
   return useMemo(
     () => (observation && solution ? compareObserved(solution, observation) : null),
     [observation, solution],

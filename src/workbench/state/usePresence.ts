@@ -56,7 +56,7 @@ export function usePresence(): void {
       if (event.kind === 'again') return void say();
       if (event.design !== id) return;
       if (event.kind === 'revision') store.getState().heard(null, event.revision);
-      else
+      else if (event.kind === 'here')
         store.getState().heard(
           event.windows.filter(({ window }) => window !== mine),
           null,

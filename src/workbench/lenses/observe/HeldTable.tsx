@@ -17,6 +17,8 @@ import styles from '../../ui/table.module.css';
 import { useOfSelection } from '../shared/ofSelection';
 import { Differences } from './Differences';
 import { DrawIt } from './DrawIt';
+import { OnMap } from './OnMap';
+import { ReadNetwork } from './ReadNetwork';
 import room from './observe.module.css';
 
 export function HeldTable() {
@@ -44,6 +46,7 @@ export function HeldTable() {
               {comparison &&
                 `, ${counted(comparison.compared, 'thing')} compared: ${comparison.differences.length === 0 ? 'all is as designed' : counted(comparison.differences.length, 'difference')}`}
             </span>
+            <OnMap observation={observation} />
             {comparison && <TakeAll comparison={comparison} refused={setTrouble} />}
             <DrawIt observation={observation} refused={setTrouble} />
             <TextButton does="plain" onClick={() => hold(null)}>
@@ -57,6 +60,7 @@ export function HeldTable() {
           </span>
         )}
       </div>
+      <ReadNetwork />
       {observation ? comparison && <OfDesign comparison={comparison} refused={setTrouble} /> : <HowTo />}
     </>
   );

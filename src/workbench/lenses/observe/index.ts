@@ -16,6 +16,12 @@ export const observe: LensManifest = {
       offer: 'Switches that were read, and what they did not tell',
       withoutTrees: true,
     }),
+    table('watch', 'Watch', () => import('./WatchTable').then((m) => m.WatchTable), {
+      offer: 'The network that is there, watched: what happened when',
+      tall: true,
+      withoutTrees: true,
+      ofServer: true,
+    }),
     table('predicted', 'Predicted', () => import('./PredictedTable').then((m) => m.PredictedTable), {
       offer: 'What the settings that were read come to, beside what the switches say',
       withoutTrees: true,

@@ -1,15 +1,15 @@
 /** A design that runs by the clock, and the agents of its switches. */
-import { observerOf, type Changes, type Observe } from '../../core/exchange/observation/ofRun';
-import { agentOf, type Agent } from '../../core/exchange/observation/snmp/write';
-import type { ObservedSwitch } from '../../core/exchange/observation/observation';
-import type { Design } from '../../core/model/document';
-import type { SwitchId } from '../../core/model/ids';
-import type { Scenario } from '../../core/model/scenario';
-import { SECOND, type Micros } from '../../core/modes/entity';
-import { actionText, afterAction } from '../../core/sim/scenario/scenario';
-import { Simulation } from '../../core/sim/engine/simulation';
-import { compileNetwork } from '../../core/topology/network';
-import { treesOf } from '../../core/topology/trees';
+import { observerOf, type Changes, type Observe } from '../core/exchange/observation/ofRun';
+import { agentOf, type Agent } from '../core/exchange/observation/snmp/write';
+import type { ObservedSwitch } from '../core/exchange/observation/observation';
+import type { Design } from '../core/model/document';
+import type { SwitchId } from '../core/model/ids';
+import type { Scenario } from '../core/model/scenario';
+import { SECOND, type Micros } from '../core/modes/entity';
+import { actionText, afterAction } from '../core/sim/scenario/scenario';
+import { Simulation } from '../core/sim/engine/simulation';
+import { compileNetwork } from '../core/topology/network';
+import { treesOf } from '../core/topology/trees';
 import { communityWithin } from './standIn';
 
 /** Milliseconds for which what was told stands: a walk's requests come one after the other. */

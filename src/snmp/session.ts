@@ -1,9 +1,9 @@
 /** Asks one agent, by walks that end whatever it answers. Nothing is ever written to it. */
 import snmp, { type LibraryVarbind, type Session } from 'net-snmp';
-import { compareOids, type Varbind } from '../../core/exchange/observation/snmp/mib';
-import { logicalBridges, readAgent } from '../../core/exchange/observation/snmp/read';
-import { BRIDGE_ROOTS, ROOTS } from '../../core/exchange/observation/snmp/tables';
-import type { ObservedSwitch } from '../../core/exchange/observation/observation';
+import { compareOids, type Varbind } from '../core/exchange/observation/snmp/mib';
+import { logicalBridges, readAgent } from '../core/exchange/observation/snmp/read';
+import { BRIDGE_ROOTS, ROOTS } from '../core/exchange/observation/snmp/tables';
+import type { ObservedSwitch } from '../core/exchange/observation/observation';
 import type { Credential } from './credentials';
 import { security } from './security';
 import { fromLibrary } from './values';

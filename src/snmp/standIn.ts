@@ -1,8 +1,8 @@
 /** A simulated switch that speaks real SNMP, versions 2c and 3: the library frames and secures messages, the answers are ours. */
 import { createHash } from 'node:crypto';
 import snmp, { type LibraryVarbind, type Message } from 'net-snmp';
-import { compareOids, type Varbind } from '../../core/exchange/observation/snmp/mib';
-import type { Agent } from '../../core/exchange/observation/snmp/write';
+import { compareOids, type Varbind } from '../core/exchange/observation/snmp/mib';
+import type { Agent } from '../core/exchange/observation/snmp/write';
 import type { Credential } from './credentials';
 import { security } from './security';
 import { toLibrary } from './values';

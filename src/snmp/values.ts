@@ -1,6 +1,6 @@
 /** Values as the SNMP library has them, and as ours are. */
 import snmp, { type LibraryVarbind } from 'net-snmp';
-import type { SmiType, Varbind } from '../../core/exchange/observation/snmp/mib';
+import type { SmiType, Varbind } from '../core/exchange/observation/snmp/mib';
 
 const TYPES: Readonly<Record<SmiType, number>> = {
   integer: snmp.ObjectType.Integer,

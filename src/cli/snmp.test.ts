@@ -2,11 +2,11 @@
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { chmodSync, existsSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { readObservation, type Observation } from '../../core/exchange/observation/observation';
-import { compareNames } from '../../core/exchange/observation/snmp/mib';
-import { fernhollow } from '../../core/demo/demos';
-import { writeDesign } from '../../core/model/derive/write';
-import { clearFolder, file, folder, knotPath } from '../testing';
+import { readObservation, type Observation } from '../core/exchange/observation/observation';
+import { compareNames } from '../core/exchange/observation/snmp/mib';
+import { fernhollow } from '../core/demo/demos';
+import { writeDesign } from '../core/model/derive/write';
+import { clearFolder, file, folder, knotPath } from './testing';
 
 const SECRETS = {
   plain: { version: '2c', community: 'Kestrel-Reads' },

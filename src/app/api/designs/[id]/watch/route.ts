@@ -1,0 +1,24 @@
+import { database } from '../../../../../server/db/connect';
+import { answer, readBody, refuse } from '../../../../../server/http';
+import { forgetWatch, setWatch, watchOf } from '../../../../../server/watch/service';
+
+type Context = { params: Promise<{ id: string }> };
+
+export const GET = (_: Request, { params }: Context) =>
+  answer(async () => {
+    const watch = watchOf(database(), (await params).id);
+    return watch.ok ? Response.json(watch.value) : refuse(watch.error);
+  });
+
+export const PUT = (request: Request, { params }: Context) =>
+  answer(async () => {
+    const settings = await readBody(request, 'watch');
+    const done = settings.ok ? setWatch(database(), (await params).id, settings.value) : settings;
+    return done.ok ? new Response(null, { status: 204 }) : refuse(done.error);
+  });
+
+export const DELETE = (_: Request, { params }: Context) =>
+  answer(async () => {
+    const done = forgetWatch(database(), (await params).id);
+    return done.ok ? new Response(null, { status: 204 }) : refuse(done.error);
+  });

@@ -1,0 +1,101 @@
+/** What the workbench and the server say to each other about networks that are read and watched. */
+import { z } from '../core/base/zod';
+import { EVENT_KINDS } from '../core/exchange/observation/watch/events';
+import { readRule } from '../core/exchange/observation/watch/rules';
+
+const ADDRESS = /^[a-z0-9]([a-z0-9.-]{0,252}[a-z0-9])?$/i;
+const NETWORK = /^\d{1,3}(\.\d{1,3}){3}\/\d{1,2}$/;
+
+/** Where a network is read from: only what is named here is ever asked. */
+const sourceShape = {
+  addresses: z.array(z.string().regex(ADDRESS, 'addresses or names of switches')).min(1).max(500),
+  /** Networks in which neighbours are asked, too. */
+  within: z.array(z.string().regex(NETWORK, 'networks such as 192.0.2.0/24')).max(100),
+  /** By its name; the secret is in the server's own file. */
+  credentials: z.string().min(1).max(100),
+  port: z.number().int().min(1).max(65_535),
+};
+/** `POST /api/designs/:id/reading` */
+export const sourceSchema = z.strictObject(sourceShape);
+export type Source = z.output<typeof sourceSchema>;
+
+/** `GET /api/designs/:id/reading` */
+export const readingSchema = z.object({
+  state: z.enum(['none', 'reading', 'done', 'failed']),
+  /** Switches read so far, and known of. */
+  done: z.number(),
+  known: z.number(),
+  /** What it came to, or why it failed. */
+  observation: z.unknown(),
+  why: z.string().nullable(),
+});
+export type ReadingState = z.output<typeof readingSchema>;
+
+const rule = z
+  .string()
+  .max(200)
+  .superRefine((text, ctx) => {
+    const read = readRule(text);
+    if (!read.ok) ctx.addIssue({ code: 'custom', message: read.error });
+  });
+
+/** `PUT /api/designs/:id/watch` */
+export const watchSettingsSchema = z.strictObject({
+  on: z.boolean(),
+  source: sourceSchema,
+  /** Seconds. */
+  every: z.number().int().min(5).max(3600),
+  rules: z.array(rule).max(50),
+  /** Where notices go as JSON; and as syslog, `host` or `host:port`. */
+  webhook: z
+    .string()
+    .regex(/^https?:\/\/[^\s/]+/, 'an address such as https://notices.example/knot')
+    .max(2000)
+    .nullable(),
+  syslog: z
+    .string()
+    .regex(/^[a-z0-9.-]+(:\d{1,5})?$/i, 'a host, or a host and a port: 192.0.2.9:514')
+    .nullable(),
+  /** How much is kept. */
+  days: z.number().int().min(1).max(3650),
+  mib: z.number().int().min(1).max(100_000),
+});
+export type WatchSettings = z.output<typeof watchSettingsSchema>;
+
+export const keptEventSchema = z.object({
+  id: z.number(),
+  /** Milliseconds since 1970. */
+  at: z.number(),
+  kind: z.enum(EVENT_KINDS),
+  text: z.string(),
+  switch: z.string().nullable(),
+  source: z.string().nullable(),
+  port: z.number().nullable(),
+  trees: z.array(z.string()),
+  count: z.number(),
+  was: z.string().nullable(),
+  is: z.string().nullable(),
+});
+export type KeptEvent = z.output<typeof keptEventSchema>;
+
+/** `GET /api/designs/:id/watch`: the newest events last. */
+export const watchSchema = z.object({
+  settings: watchSettingsSchema.nullable(),
+  /** Names of credentials that the server has, or why it has none. */
+  credentials: z.array(z.string()),
+  trouble: z.string().nullable(),
+  /** When it was read first and last, milliseconds; null: not yet. */
+  first: z.number().nullable(),
+  last: z.number().nullable(),
+  /** Octets that are kept. */
+  kept: z.number(),
+  /** Why notices could not be sent last. */
+  unsent: z.string().nullable(),
+  events: z.array(keptEventSchema),
+  /** Moments of readings, milliseconds; and by tree who was root from when on. */
+  polls: z.array(z.number()),
+});
+export type WatchView = z.output<typeof watchSchema>;
+
+/** `GET /api/designs/:id/watch/reading?at=`: what was read last at a moment. */
+export const readingAtSchema = z.object({ observation: z.unknown() });

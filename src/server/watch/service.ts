@@ -1,0 +1,65 @@
+/** What the server does with watches: seeing, setting, forgetting them. */
+import type { KeptEvent, Source, WatchSettings, WatchView } from '../../contract/observe';
+import { fail, ok, type Result } from '../../core/base/result';
+import type { Observation } from '../../core/exchange/observation/observation';
+import { credentialNames, credentialsFile } from '../../snmp/credentials';
+import type { Db } from '../db/handle';
+import { headRevision } from '../db/designStore';
+import type { Refused } from '../heavy/task';
+import { unknownDesign } from '../refusals';
+import * as runner from './runner';
+import * as store from './store';
+
+/** Events that are told at once. */
+const MOST_EVENTS = 500;
+
+export function watchOf(db: Db, id: string): Result<WatchView, Refused> {
+  if (headRevision(db, id) === null) return fail(unknownDesign(id));
+  const names = credentialNames();
+  const settings = store.settingsOf(db, id);
+  return ok({
+    settings: settings && { ...settings, on: runner.isWatching(id) },
+    credentials: names.ok ? [...names.value] : [],
+    trouble: !names.ok
+      ? names.error
+      : names.value.length === 0
+        ? `The server has no credentials: there is no file ${credentialsFile()}.`
+        : null,
+    ...store.firstAndLast(db, id),
+    kept: store.octetsOf(db, id),
+    unsent: runner.unsentOf(id),
+    events: store.eventsOf(db, id, MOST_EVENTS),
+    polls: store.pollsOf(db, id),
+  });
+}
+
+export function setWatch(db: Db, id: string, settings: WatchSettings): Result<null, Refused> {
+  if (headRevision(db, id) === null) return fail(unknownDesign(id));
+  if (!settings.on) runner.stopWatch(id);
+  const started = settings.on ? runner.startWatch(db, id, settings) : ok(null);
+  if (!started.ok) return fail({ status: 422, message: started.error });
+  store.keepSettings(db, id, settings);
+  return ok(null);
+}
+
+/** What was kept goes; a watch that goes on begins anew. */
+export function forgetWatch(db: Db, id: string): Result<null, Refused> {
+  if (headRevision(db, id) === null) return fail(unknownDesign(id));
+  store.forget(db, id);
+  const settings = store.settingsOf(db, id);
+  return settings && runner.isWatching(id) ? setWatch(db, id, settings) : ok(null);
+}
+
+export const earlierEvents = (db: Db, id: string, before: number): KeptEvent[] =>
+  store.eventsOf(db, id, MOST_EVENTS, before);
+
+export function readingAt(db: Db, id: string, at: number): Result<Observation, Refused> {
+  const reading = store.readingAt(db, id, at);
+  return reading ? ok(reading) : fail({ status: 404, message: 'Nothing was read yet at that moment.' });
+}
+
+export function readOnce(db: Db, id: string, source: Source): Result<null, Refused> {
+  if (headRevision(db, id) === null) return fail(unknownDesign(id));
+  const started = runner.startReading(id, source);
+  return started.ok ? started : fail({ status: 422, message: started.error });
+}

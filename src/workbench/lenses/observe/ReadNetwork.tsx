@@ -1,0 +1,61 @@
+'use client';
+/** Reads the network from here: the server asks the switches, and only those inside of what is named. */
+import { useState } from 'react';
+import type { Source } from '../../../contract/observe';
+import { api } from '../../state/api';
+import { useWorkbench } from '../../state/context';
+import { HAS_SERVER } from '../../state/reach';
+import { refreshWatch, useFollowWatch, useWatched } from '../../state/watching';
+import { TextButton } from '../../ui/TextButton';
+import styles from '../../ui/table.module.css';
+import { SourceFields, sourceIn, useSource } from './SourceFields';
+
+export function ReadNetwork() {
+  useFollowWatch();
+  const id = useWorkbench((state) => state.id);
+  const { view, reading } = useWatched();
+  const [source, setSource] = useSource(view);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  if (!HAS_SERVER || !view) return null;
+  const busy = reading?.state === 'reading';
+  const start = async () => {
+    const read = sourceIn(source);
+    if (!read.ok) return setTrouble(read.error);
+    const started = await api.startReading(id, read.value satisfies Source);
+    setTrouble(started.ok ? null : started.error.message);
+    await refreshWatch(id);
+  };
+  const stop = async () => {
+    await api.stopReading(id);
+    await refreshWatch(id);
+  };
+  return (
+    <form
+      className={styles.filter}
+      aria-label="Read the network"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void start();
+      }}
+    >
+      <SourceFields source={source} change={setSource} names={view.credentials} />
+      <TextButton type="submit" disabled={busy || view.credentials.length === 0}>
+        read the network
+      </TextButton>
+      {busy && (
+        <span role="status">
+          {reading.done} of {reading.known} read{' '}
+          <TextButton does="plain" onClick={() => void stop()}>
+            stop
+          </TextButton>
+        </span>
+      )}
+      {view.trouble && <span>{view.trouble}</span>}
+      {(trouble ?? (reading?.state === 'failed' ? reading.why : null)) && (
+        <span className={styles.fault} role="alert">
+          {trouble ?? reading?.why}
+        </span>
+      )}
+    </form>
+  );
+}

@@ -1,0 +1,119 @@
+'use client';
+/** A network that is watched: how, and what has happened, each event with its instant on the map. */
+import { useState } from 'react';
+import { counted } from '../../../core/base/words';
+import type { KeptEvent, WatchSettings, WatchView } from '../../../contract/observe';
+import { api } from '../../state/api';
+import { useWorkbench } from '../../state/context';
+import { refreshWatch, useFollowWatch, useWatched } from '../../state/watching';
+import { TextButton } from '../../ui/TextButton';
+import styles from '../../ui/table.module.css';
+import { useInstant } from './instant';
+import room from './observe.module.css';
+import { timeText } from './timeText';
+import { WatchBand } from './WatchBand';
+import { WatchForm } from './WatchForm';
+
+/** Most events that are drawn at once. */
+const MOST = 300;
+
+export function WatchTable() {
+  useFollowWatch();
+  const { view, trouble } = useWatched();
+  const [open, setOpen] = useState(false);
+  const [refused, setRefused] = useState<string | null>(null);
+  if (!view) return <p className={styles.empty}>{trouble ?? 'Asking the server.'}</p>;
+  const isForm = open || !view.settings;
+  return (
+    <div className={room.scroll}>
+      <Standing view={view} isForm={isForm} toggle={() => setOpen(!isForm)} refused={setRefused} />
+      {refused !== null && (
+        <p className={styles.fault} role="alert">
+          {refused}
+        </p>
+      )}
+      {isForm && <WatchForm view={view} done={() => setOpen(false)} />}
+      {view.first !== null && <WatchBand view={view} />}
+      <Events events={view.events} />
+    </div>
+  );
+}
+
+interface StandingProps {
+  readonly view: WatchView;
+  readonly isForm: boolean;
+  readonly toggle: () => void;
+  readonly refused: (why: string | null) => void;
+}
+
+function Standing({ view, isForm, toggle, refused }: StandingProps) {
+  const id = useWorkbench((state) => state.id);
+  const { settings } = view;
+  const set = async (part: Partial<WatchSettings>) => {
+    const done = await api.setWatch(id, { ...settings!, ...part });
+    refused(done.ok ? null : done.error.message);
+    await refreshWatch(id);
+  };
+  const forget = async () => {
+    await api.forgetWatch(id);
+    await refreshWatch(id);
+  };
+  return (
+    <div className={styles.filter}>
+      <span role="status">{settings ? standingText(view) : 'This network is not watched.'}</span>
+      {settings && (
+        <>
+          <TextButton does="edit" onClick={() => void set({ on: !settings.on })}>
+            {settings.on ? 'stop watching' : 'go on watching'}
+          </TextButton>
+          <TextButton aria-pressed={isForm} onClick={toggle}>
+            settings
+          </TextButton>
+          {view.first !== null && (
+            <TextButton does="remove" title="all readings and events; the settings stay" onClick={() => void forget()}>
+              forget what was read
+            </TextButton>
+          )}
+        </>
+      )}
+      {view.unsent !== null && <span className={styles.fault}>{view.unsent}</span>}
+    </div>
+  );
+}
+
+function standingText({ settings, last, polls, kept }: WatchView): string {
+  const size = kept < 1024 * 1024 ? `${Math.ceil(kept / 1024)} KiB` : `${(kept / 1024 / 1024).toFixed(1)} MiB`;
+  const read =
+    last === null
+      ? 'nothing read yet'
+      : `${counted(polls.length, 'reading')} kept, ${size}, the last at ${timeText(last)}`;
+  return settings!.on ? `Watched every ${settings!.every} s: ${read}.` : `Not watched now: ${read}.`;
+}
+
+function Events({ events }: { readonly events: readonly KeptEvent[] }) {
+  const { show, shown } = useInstant();
+  if (events.length === 0) return <p className={styles.empty}>Nothing has happened yet.</p>;
+  const newest = events.toReversed().slice(0, MOST);
+  return (
+    <table className={room.differences} aria-label="What happened">
+      <thead>
+        <tr>
+          <th scope="col">When</th>
+          <th scope="col">What happened</th>
+        </tr>
+      </thead>
+      <tbody>
+        {newest.map((event) => (
+          <tr key={event.id} aria-current={shown === event.at ? 'true' : undefined}>
+            <th scope="row">
+              <TextButton title="the network on the map as it was then" onClick={() => void show(event.at, event)}>
+                {timeText(event.at)}
+              </TextButton>
+            </th>
+            <td className={event.kind === 'rule' ? room.rule : undefined}>{event.text}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

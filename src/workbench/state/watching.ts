@@ -1,0 +1,74 @@
+'use client';
+/** What the server says of the network that is read and watched: by design, asked again whenever it has something new. */
+import { useEffect } from 'react';
+import { create } from 'zustand';
+import type { ReadingState, WatchView } from '../../contract/observe';
+import { observationSchema } from '../../core/exchange/observation/observation';
+import { api } from './api';
+import { useWorkbench } from './context';
+import { hearLive } from './live';
+import { useObservation } from './observation';
+import { HAS_SERVER } from './reach';
+
+interface Watched {
+  readonly view: WatchView | null;
+  readonly reading: ReadingState | null;
+  readonly trouble: string | null;
+}
+
+const NOTHING: Watched = { view: null, reading: null, trouble: null };
+
+const useStore = create<{ readonly of: ReadonlyMap<string, Watched> }>(() => ({ of: new Map() }));
+
+const put = (id: string, part: Partial<Watched>): void =>
+  useStore.setState(({ of }) => ({ of: new Map(of).set(id, { ...NOTHING, ...of.get(id), ...part }) }));
+
+/** Asks for all of it; answers that come late do no harm. */
+export async function refreshWatch(id: string): Promise<void> {
+  const [view, reading] = await Promise.all([api.watch(id), api.reading(id)]);
+  put(id, {
+    ...(view.ok ? { view: view.value, trouble: null } : { trouble: view.error.message }),
+    ...(reading.ok ? { reading: reading.value } : {}),
+  });
+}
+
+export function useWatched(): Watched {
+  const id = useWorkbench((state) => state.id);
+  return useStore((state) => state.of.get(id)) ?? NOTHING;
+}
+
+/** At most so often is it asked, milliseconds. */
+const CALM = 400;
+
+/** Follows the server as long as it is there; a reading that is done is held against the design. */
+export function useFollowWatch(): void {
+  const id = useWorkbench((state) => state.id);
+  const { hold } = useObservation();
+  const { reading } = useWatched();
+  useEffect(() => {
+    if (!HAS_SERVER) return undefined;
+    let soon: ReturnType<typeof setTimeout> | null = null;
+    const ask = (): void => {
+      soon ??= setTimeout(() => {
+        soon = null;
+        void refreshWatch(id);
+      }, CALM);
+    };
+    void refreshWatch(id);
+    const stop = hearLive((event) => {
+      if (event.kind === 'again' || (event.kind === 'watch' && event.design === id)) ask();
+    });
+    return () => {
+      if (soon) clearTimeout(soon);
+      stop();
+    };
+  }, [id]);
+  const done = reading?.state === 'done' ? reading.observation : null;
+  const at = (done as { readonly at?: unknown } | null)?.at;
+  useEffect(() => {
+    const read = done === null ? null : observationSchema.safeParse(done);
+    if (read?.success) hold(read.data);
+    // Held once for each reading, however often it is told.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [at]);
+}
