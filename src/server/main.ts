@@ -55,7 +55,7 @@ async function main(): Promise<void> {
         : `port ${port} on ${address} cannot be used: ${error.message}`,
     );
   });
-  server.on('listening', () => resumeWatches(database()));
+  server.on('listening', () => void resumeWatches(database()));
   server.on('listening', () =>
     process.stdout.write(
       `knot-path: serving on http://${address.includes(':') ? `[${address}]` : address}:${port} (designs in ${settings.value.database})\n`,

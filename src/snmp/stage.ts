@@ -4,7 +4,7 @@ import { agentOf, type Agent } from '../core/exchange/observation/snmp/write';
 import type { ObservedSwitch } from '../core/exchange/observation/observation';
 import type { Design } from '../core/model/document';
 import type { SwitchId } from '../core/model/ids';
-import type { Scenario } from '../core/model/scenario';
+import type { Action, Scenario } from '../core/model/scenario';
 import { SECOND, type Micros } from '../core/modes/entity';
 import { actionText, afterAction } from '../core/sim/scenario/scenario';
 import { Simulation } from '../core/sim/engine/simulation';
@@ -19,7 +19,9 @@ const SETTLE: Micros = 120 * SECOND;
 
 export class Stage {
   private readonly simulation: Simulation;
+  private readonly first: Design;
   private design: Design;
+  private playing: { readonly actions: readonly Action[]; readonly from: number; done: number } | null = null;
   private readonly changes = new Map<string, Changes>();
   /** By MAC address, where it answers. */
   private readonly addresses: ReadonlyMap<string, string>;
@@ -31,6 +33,7 @@ export class Stage {
 
   /** `speed`: seconds of the network in one of ours. */
   constructor(design: Design, addressOf: (id: SwitchId) => string, community: string | null, speed: number) {
+    this.first = design;
     this.design = design;
     this.addresses = new Map(design.switches.map((sw) => [sw.mac, addressOf(sw.id)]));
     this.community = community;
@@ -48,27 +51,49 @@ export class Stage {
     return ((Date.now() - this.start) / 1000) * this.speed;
   }
 
-  /** Does what is due of a scenario up to now; gives what it did, in words. */
-  follow(scenario: Scenario, done: number): readonly string[] {
+  /** A scenario begins now, in place of one that goes on. */
+  play({ actions }: Pick<Scenario, 'actions'>): void {
+    this.playing = { actions: [...actions].sort((x, y) => x.at - y.at), from: this.seconds, done: 0 };
+  }
+
+  /** Everything is as it was at first. */
+  restore(): void {
+    this.playing = null;
+    this.become(this.first, this.seconds);
+  }
+
+  /** Does what is due of the scenario up to now; gives what it did, in words. */
+  tick(): readonly string[] {
     const said: string[] = [];
-    for (const action of scenario.actions.slice(done)) {
-      if (action.at > this.seconds) break;
-      this.simulation.runTo(SETTLE + action.at * SECOND);
+    const { playing } = this;
+    for (const action of playing?.actions.slice(playing.done) ?? []) {
+      if (playing!.from + action.at > this.seconds) break;
       said.push(`${action.at} s: ${actionText(this.design, action)}`);
-      this.design = afterAction(this.design, action);
-      this.simulation.follow(this.design);
-      this.observe = this.observer();
-      this.told.clear();
+      this.become(afterAction(this.design, action), playing!.from + action.at);
+      playing!.done += 1;
     }
-    this.simulation.runTo(SETTLE + this.seconds * SECOND);
+    this.runTo(this.seconds);
     return said;
+  }
+
+  private become(design: Design, at: number): void {
+    this.runTo(at);
+    this.design = design;
+    this.simulation.follow(design);
+    this.observe = this.observer();
+    this.told.clear();
+  }
+
+  /** Time does not go back. */
+  private runTo(seconds: number): void {
+    this.simulation.runTo(Math.max(this.simulation.now, SETTLE + seconds * SECOND));
   }
 
   /** What a switch answers now; null where it has no power. */
   agent(id: SwitchId): Agent | null {
     const known = this.told.get(id);
     if (known && Date.now() - known.at < FRESH) return known.agent;
-    this.simulation.runTo(Math.max(this.simulation.now, SETTLE + this.seconds * SECOND));
+    this.runTo(this.seconds);
     const upTime = Math.round(this.simulation.now / (SECOND / 100));
     const communityOf = (context: string): string | null =>
       this.community === null ? null : communityWithin(this.community, context);

@@ -21,7 +21,8 @@ export async function watchNetwork(
   const known = new Set(reading.addresses);
   const quiet = new Map<string, { fails: number; until: number }>();
   let failures = 0;
-  for (let poll = 0; !signal.aborted; poll += 1) {
+  const isOver = (): boolean => signal.aborted;
+  for (let poll = 0; !isOver(); poll += 1) {
     const began = Date.now();
     const asked = [...known].filter((address) => (quiet.get(address)?.until ?? 0) <= poll);
     const failed = new Set<string>();
@@ -32,7 +33,7 @@ export async function watchNetwork(
       },
       failed: (address) => void failed.add(address),
     });
-    if (signal.aborted) return;
+    if (isOver()) return;
     for (const address of failed) {
       if (!known.has(address)) continue;
       const fails = (quiet.get(address)?.fails ?? 0) + 1;

@@ -1,7 +1,9 @@
 /** `knot-path agents`: simulated switches that speak real SNMP. */
+import type { Design } from '../../core/model/document';
 import { nameOf } from '../../core/model/names';
 import { loadDesign, loadScenario, valueOf, wholeOf } from '../input';
 import { credentialOf } from '../../snmp/credentials';
+import type { Stage } from '../../snmp/stage';
 import type { Verb } from '../verb';
 
 interface Options {
@@ -31,14 +33,28 @@ async function runAgents(file: string, options: Options): Promise<void> {
   });
   for (const sw of design.switches) say(`${addresses.get(sw.id)!}  ${nameOf(sw)}`);
   say(`They answer at port ${port}, until they are interrupted.`);
-  let done = 0;
-  if (!scenario) return;
-  const inOrder = { ...scenario, actions: [...scenario.actions].sort((a, b) => a.at - b.at) };
+  if (scenario) stage.play(scenario);
   setInterval(() => {
-    const said = stage.follow(inOrder, done);
-    done += said.length;
-    for (const line of said) say(`${line}.`);
+    for (const line of stage.tick()) say(`${line}.`);
   }, 100);
+  hearKeys(design, stage);
+}
+
+/** A digit begins a scenario of the design; 0 makes everything as it was. */
+function hearKeys(design: Design, stage: Stage): void {
+  const own = design.scenarios.slice(0, 9);
+  if (own.length === 0) return;
+  say(`Keys: ${own.map(({ name }, i) => `${i + 1} ${name}`).join('; ')}; 0 everything as designed again.`);
+  if (process.stdin.isTTY) process.stdin.setRawMode(true);
+  process.stdin.on('data', (typed: Buffer) => {
+    for (const key of typed.toString()) {
+      if (key === '\u0003') process.exit(0);
+      if (key === '0') stage.restore();
+      const scenario = own[Number(key) - 1];
+      if (scenario) stage.play(scenario);
+      if (key === '0' || scenario) say(scenario ? `Begins: ${scenario.name}.` : 'Everything is as designed again.');
+    }
+  });
 }
 
 export const agentsCommand: Verb = (program) =>

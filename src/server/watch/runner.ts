@@ -7,6 +7,7 @@ import { asDesigned } from '../../core/exchange/observation/watch/asDesigned';
 import { readRule } from '../../core/exchange/observation/watch/rules';
 import { ofWatch, WatchState } from '../../core/exchange/observation/watch/watch';
 import { credentialOf } from '../../snmp/credentials';
+import { DEMO, demoCredential, startDemo, stopDemo, stopDemos } from './demo';
 import { notify } from '../../snmp/notify';
 import type { Reading } from '../../snmp/reader';
 import { withinOf } from '../../snmp/within';
@@ -42,8 +43,9 @@ const running = (): Held => (held.knotPathWatches ??= { watches: new Map(), read
 export const unsentOf = (design: string): string | null => running().watches.get(design)?.unsent ?? null;
 export const isWatching = (design: string): boolean => running().watches.has(design);
 
-function readingOf({ addresses, within, credentials, port }: Source): Result<Reading, string> {
-  const credential = credentialOf(credentials);
+function readingOf(design: string, { addresses, within, credentials, port }: Source): Result<Reading, string> {
+  const simulated = credentials === DEMO ? demoCredential(design) : null;
+  const credential = simulated ? ok(simulated) : credentialOf(credentials);
   if (!credential.ok) return credential;
   const isNamed = withinOf(within.join(','));
   return isNamed.ok
@@ -54,7 +56,7 @@ function readingOf({ addresses, within, credentials, port }: Source): Result<Rea
 /** Goes on from what was kept; the error is a sentence. */
 export function startWatch(db: Db, design: string, settings: WatchSettings): Result<null, string> {
   stopWatch(design);
-  const reading = readingOf(settings.source);
+  const reading = readingOf(design, settings.source);
   if (!reading.ok) return fail(`The network cannot be read: ${reading.error}.`);
   const own: Running = { stop: new AbortController(), unsent: null };
   running().watches.set(design, own);
@@ -87,7 +89,7 @@ export function startWatch(db: Db, design: string, settings: WatchSettings): Res
   const polled = (observation: Observation, at: number): void =>
     quietly(() => {
       // A design that was deleted is watched no longer.
-      if (headRevision(db, design) === null) return stopWatch(design);
+      if (headRevision(db, design) === null) return endWatch(design);
       const was = state.observation;
       store.keepReading(db, design, was, observation, at);
       const events = state.take(
@@ -114,21 +116,39 @@ export function startWatch(db: Db, design: string, settings: WatchSettings): Res
   return ok(null);
 }
 
-export function stopWatch(design: string): void {
+/** Of the design's own switches, simulated here. */
+export async function watchDemo(db: Db, design: string): Promise<Result<null, string>> {
+  stopWatch(design);
+  const settings = await startDemo(design, designOf(db, design));
+  if (!settings.ok) return settings;
+  store.keepSettings(db, design, settings.value);
+  return startWatch(db, design, settings.value);
+}
+
+/** With what is simulated for it. */
+export function endWatch(design: string): void {
+  stopWatch(design);
+  stopDemo(design);
+}
+
+function stopWatch(design: string): void {
   running().watches.get(design)?.stop.abort();
   running().watches.delete(design);
 }
 
 /** Those that went on when the server ended; what cannot be read is said among its events. */
-export function resumeWatches(db: Db): void {
+export async function resumeWatches(db: Db): Promise<void> {
   for (const design of store.watchedDesigns(db).filter((id) => headRevision(db, id) !== null)) {
-    const started = startWatch(db, design, store.settingsOf(db, design)!);
+    const settings = store.settingsOf(db, design)!;
+    const started =
+      settings.source.credentials === DEMO ? await watchDemo(db, design) : startWatch(db, design, settings);
     if (!started.ok) store.keepEvents(db, design, [ofWatch('missed', started.error)], Date.now());
   }
 }
 
 export function stopAll(): void {
   for (const design of [...running().watches.keys()]) stopWatch(design);
+  stopDemos();
   for (const { stop } of running().readings.values()) stop.abort();
 }
 
@@ -154,7 +174,7 @@ export function readingState(design: string): ReadingState {
 
 /** Reads once, in place of a reading that goes on. */
 export function startReading(design: string, source: Source): Result<null, string> {
-  const reading = readingOf(source);
+  const reading = readingOf(design, source);
   if (!reading.ok) return fail(`The network cannot be read: ${reading.error}.`);
   running().readings.get(design)?.stop.abort();
   const stop = new AbortController();

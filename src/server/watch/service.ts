@@ -7,6 +7,7 @@ import type { Db } from '../db/handle';
 import { headRevision } from '../db/designStore';
 import type { Refused } from '../heavy/task';
 import { unknownDesign } from '../refusals';
+import { DEMO, demoCredential } from './demo';
 import * as runner from './runner';
 import * as store from './store';
 
@@ -35,11 +36,20 @@ export function watchOf(db: Db, id: string): Result<WatchView, Refused> {
 
 export function setWatch(db: Db, id: string, settings: WatchSettings): Result<null, Refused> {
   if (headRevision(db, id) === null) return fail(unknownDesign(id));
-  if (!settings.on) runner.stopWatch(id);
+  if (!settings.on) runner.endWatch(id);
+  const isDemo = settings.source.credentials === DEMO && settings.on && demoCredential(id) === null;
+  if (isDemo) return fail({ status: 409, message: 'The simulated switches are gone: watch the demo again.' });
   const started = settings.on ? runner.startWatch(db, id, settings) : ok(null);
   if (!started.ok) return fail({ status: 422, message: started.error });
   store.keepSettings(db, id, settings);
   return ok(null);
+}
+
+/** Watches the design's own switches, simulated: with no hardware. */
+export async function watchDemo(db: Db, id: string): Promise<Result<null, Refused>> {
+  if (headRevision(db, id) === null) return fail(unknownDesign(id));
+  const started = await runner.watchDemo(db, id);
+  return started.ok ? started : fail({ status: 422, message: started.error });
 }
 
 /** What was kept goes; a watch that goes on begins anew. */

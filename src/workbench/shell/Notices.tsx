@@ -1,6 +1,7 @@
 'use client';
 /** What cannot wait: revisions that cannot be read, changes that an earlier page did not send, parts that cannot be loaded. */
-import { useWorkbench } from '../state/context';
+import { useNews } from '../state/news';
+import { useWorkbench, useWorkbenchStore } from '../state/context';
 import { describeWrites } from '../state/describeWrites';
 import { useWaiting } from '../ui/loading';
 import { counted } from '../../core/base/words';
@@ -14,13 +15,32 @@ export function Notices() {
   const take = useWorkbench((state) => state.takeOrphaned);
   const design = useWorkbench((state) => state.design);
   const waiting = useWaiting();
+  const store = useWorkbenchStore();
   const [kept] = orphaned;
+  const { event, seen } = useNews();
   return (
     <>
       {waiting && (
         <p className={styles.notice} role="status">
           A part of the page cannot be loaded: the server does not answer. It is tried again; what you see stays as it
           is.
+        </p>
+      )}
+      {event && (
+        <p className={styles.notice} role="status">
+          The network, {timeOfDay(event.at)}: {event.text}{' '}
+          <TextButton
+            onClick={() => {
+              seen();
+              store.getState().setLens('Observe');
+              store.getState().openDrawer('watch');
+            }}
+          >
+            what happened
+          </TextButton>{' '}
+          <TextButton does="plain" onClick={seen}>
+            seen
+          </TextButton>
         </p>
       )}
       {damage && (
@@ -48,3 +68,5 @@ export function Notices() {
     </>
   );
 }
+
+const timeOfDay = (at: number): string => new Date(at).toLocaleTimeString('en-GB');

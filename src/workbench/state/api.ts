@@ -113,6 +113,7 @@ export const api = {
   forgetTemplate: (id: string) => call('DELETE', `/api/templates/${encodeURIComponent(id)}`, undefined, nothing),
   watch: (id: string) => call('GET', at(id, '/watch'), undefined, watchSchema),
   setWatch: (id: string, settings: WatchSettings) => call('PUT', at(id, '/watch'), settings, nothing),
+  watchDemo: (id: string) => call('POST', at(id, '/watch/demo'), undefined, nothing),
   forgetWatch: (id: string) => call('DELETE', at(id, '/watch'), undefined, nothing),
   /** What was read last at a moment, milliseconds. */
   readingAt: (id: string, moment: number) =>

@@ -1,6 +1,7 @@
 /** A design as its network tells that it stands, in the form in which the solver's answer is drawn. */
 import type { Design } from '../../model/document';
 import type { SwitchId } from '../../model/ids';
+import { bridgeId, compareBridgeIds } from '../../topology/bridgeId';
 import { CODE, stateOf, type SettledTree, type Solution } from '../../tree/settled';
 import { solve } from '../../tree/solve';
 import { matchPorts, matchSwitches, type Place } from './match';
@@ -20,17 +21,22 @@ export function asObserved(design: Design, observation: Observation): Solution {
   const trees = base.trees.map((tree): SettledTree => {
     const told = { ...tree, root: tree.root.slice(), rootPathCost: tree.rootPathCost.slice() };
     const now = { ...told, rootPort: tree.rootPort.slice(), role: tree.role.slice(), cost: tree.cost.slice() };
-    const all = { ...now, disputed: tree.disputed.slice() };
+    const all = { ...now, disputed: tree.disputed.slice(), rank: tree.rank.slice() };
+    const ids = network.switches.map((sw) => bridgeId(sw, tree.id));
     network.switches.forEach((sw, s) => {
       const pair = seen.get(sw.id as SwitchId);
       const there = pair && treeThere(sw, pair, tree.id);
       if (!there || tree.root[s]! < 0) return;
+      ids[s] = there.bridge;
       const root = byMac.get(there.root.mac);
       if (root !== undefined) all.root[s] = network.switchIndex.get(root) ?? all.root[s]!;
       all.rootPathCost[s] = there.rootPathCost;
       all.rootPort[s] = -1;
       takePorts(all, network, s, there, places.get(sw.id as SwitchId)!);
     });
+    // The election is between those identifiers.
+    const bridges = ids.map((_, s) => s).filter((s) => tree.rank[s]! >= 0);
+    bridges.sort((a, b) => compareBridgeIds(ids[a]!, ids[b]!)).forEach((s, place) => (all.rank[s] = place));
     return all;
   });
   return { network, trees };

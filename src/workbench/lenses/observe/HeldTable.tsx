@@ -36,7 +36,7 @@ export function HeldTable() {
     <>
       <div className={styles.filter}>
         <FileButton label="Observation" accept=".json" read={([file]) => void read(file)}>
-          Read an observation
+          Read a file
         </FileButton>
         {observation && (
           <>

@@ -1,17 +1,17 @@
 'use client';
 /** Reads the network from here: the server asks the switches, and only those inside of what is named. */
+import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { Source } from '../../../contract/observe';
 import { api } from '../../state/api';
 import { useWorkbench } from '../../state/context';
 import { HAS_SERVER } from '../../state/reach';
-import { refreshWatch, useFollowWatch, useWatched } from '../../state/watching';
+import { refreshWatch, useWatched } from '../../state/watching';
 import { TextButton } from '../../ui/TextButton';
 import styles from '../../ui/table.module.css';
 import { SourceFields, sourceIn, useSource } from './SourceFields';
 
 export function ReadNetwork() {
-  useFollowWatch();
   const id = useWorkbench((state) => state.id);
   const { view, reading } = useWatched();
   const [source, setSource] = useSource(view);
@@ -39,9 +39,9 @@ export function ReadNetwork() {
       }}
     >
       <SourceFields source={source} change={setSource} names={view.credentials} />
-      <TextButton type="submit" disabled={busy || view.credentials.length === 0}>
-        read the network
-      </TextButton>
+      <Button size="small" variant="outlined" type="submit" disabled={busy || view.credentials.length === 0}>
+        Read the network
+      </Button>
       {busy && (
         <span role="status">
           {reading.done} of {reading.known} read{' '}

@@ -6,7 +6,6 @@ import { bandOf, type Lane } from '../../../core/exchange/observation/watch/band
 import type { EventKind } from '../../../core/exchange/observation/watch/events';
 import { rootsOf } from '../../../core/exchange/observation/watch/events';
 import { observationSchema, type Observation } from '../../../core/exchange/observation/observation';
-import { treeName, type TreeId } from '../../../core/model/ids';
 import { api } from '../../state/api';
 import { useWorkbench, useWorkbenchStore } from '../../state/context';
 import { TextButton } from '../../ui/TextButton';
@@ -37,7 +36,7 @@ export function WatchBand({ view }: { readonly view: WatchView }) {
     const events = view.events.map((event) => ({ at: event.at, event }));
     const names = new Map(last?.switches.map((sw) => [sw.mac, sw.name || sw.source]));
     const roots = new Map(last ? [...rootsOf(last)].map(([tree, mac]) => [tree, names.get(mac) ?? mac]) : []);
-    return bandOf(events, roots, (tree) => treeName(tree as TreeId), from, to);
+    return bandOf(events, roots, from, to);
   }, [view.events, last, from, to]);
   const moments = useMemo(() => [...new Set(view.events.map(({ at }) => at))].sort((a, b) => a - b), [view.events]);
   const now = shown ?? view.last!;

@@ -8,6 +8,7 @@ import { RULE_EXAMPLES, readRule } from '../../../core/exchange/observation/watc
 import { api } from '../../state/api';
 import { useWorkbench } from '../../state/context';
 import { refreshWatch } from '../../state/watching';
+import { TextButton } from '../../ui/TextButton';
 import styles from '../../ui/table.module.css';
 import room from './observe.module.css';
 import { SourceFields, sourceIn, useSource, type TypedSource } from './SourceFields';
@@ -69,6 +70,12 @@ export function WatchForm({ view, done }: { readonly view: WatchView; readonly d
     await refreshWatch(id);
     if (set.ok) done();
   };
+  const demo = async () => {
+    const set = await api.watchDemo(id);
+    setTrouble(set.ok ? null : set.error.message);
+    await refreshWatch(id);
+    if (set.ok) done();
+  };
   const field = (key: keyof Typed, label: string, unit: string, width: string, hint = '') => (
     <label className={room.field}>
       {label}
@@ -117,6 +124,13 @@ export function WatchForm({ view, done }: { readonly view: WatchView; readonly d
         <Button size="small" variant="contained" type="submit" disabled={view.credentials.length === 0}>
           Watch it
         </Button>
+        <TextButton
+          does="edit"
+          title="the switches of this design, simulated by the server, with its scenarios one after the other"
+          onClick={() => void demo()}
+        >
+          watch a demo, with no hardware
+        </TextButton>
         {view.trouble && <span>{view.trouble}</span>}
         {trouble !== null && (
           <span className={styles.fault} role="alert">

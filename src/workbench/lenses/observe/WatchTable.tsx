@@ -5,7 +5,7 @@ import { counted } from '../../../core/base/words';
 import type { KeptEvent, WatchSettings, WatchView } from '../../../contract/observe';
 import { api } from '../../state/api';
 import { useWorkbench } from '../../state/context';
-import { refreshWatch, useFollowWatch, useWatched } from '../../state/watching';
+import { refreshWatch, useWatched } from '../../state/watching';
 import { TextButton } from '../../ui/TextButton';
 import styles from '../../ui/table.module.css';
 import { useInstant } from './instant';
@@ -18,7 +18,6 @@ import { WatchForm } from './WatchForm';
 const MOST = 300;
 
 export function WatchTable() {
-  useFollowWatch();
   const { view, trouble } = useWatched();
   const [open, setOpen] = useState(false);
   const [refused, setRefused] = useState<string | null>(null);
@@ -90,10 +89,11 @@ function standingText({ settings, last, polls, kept }: WatchView): string {
   return settings!.on ? `Watched every ${settings!.every} s: ${read}.` : `Not watched now: ${read}.`;
 }
 
+/** The newest moment first, and within one the worst. */
 function Events({ events }: { readonly events: readonly KeptEvent[] }) {
   const { show, shown } = useInstant();
   if (events.length === 0) return <p className={styles.empty}>Nothing has happened yet.</p>;
-  const newest = events.toReversed().slice(0, MOST);
+  const newest = events.toSorted((a, b) => b.at - a.at || a.id - b.id).slice(0, MOST);
   return (
     <table className={room.differences} aria-label="What happened">
       <thead>
@@ -103,14 +103,14 @@ function Events({ events }: { readonly events: readonly KeptEvent[] }) {
         </tr>
       </thead>
       <tbody>
-        {newest.map((event) => (
+        {newest.map((event, i) => (
           <tr key={event.id} aria-current={shown === event.at ? 'true' : undefined}>
-            <th scope="row">
+            <th scope="row">{event.at === newest[i - 1]?.at ? '' : timeText(event.at)}</th>
+            <td className={event.kind === 'rule' ? room.rule : undefined}>
               <TextButton title="the network on the map as it was then" onClick={() => void show(event.at, event)}>
-                {timeText(event.at)}
+                {event.text}
               </TextButton>
-            </th>
-            <td className={event.kind === 'rule' ? room.rule : undefined}>{event.text}</td>
+            </td>
           </tr>
         ))}
       </tbody>

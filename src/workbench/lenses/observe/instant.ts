@@ -13,6 +13,7 @@ import { useWorkbench, useWorkbenchStore } from '../../state/context';
 import { movedOf } from '../../state/moved';
 import { useObservation } from '../../state/observation';
 import type { Item } from '../../state/selection';
+import { timeText } from './timeText';
 import type { Workbench } from '../../state/workbench';
 
 const useStore = create<{ readonly at: number | null }>(() => ({ at: null }));
@@ -50,7 +51,11 @@ export function useInstant(): Instant {
       if (!read?.success || mine !== wish) return;
       hold(read.data);
       store.getState().look(null);
-      lookAtObserved(store.getState(), read.data, `the network on ${read.data.at.slice(0, 19).replace('T', ' ')}`);
+      lookAtObserved(
+        store.getState(),
+        read.data,
+        `the network as it was read at ${timeText(Date.parse(read.data.at))}`,
+      );
       useStore.setState({ at: moment });
       const item = event && placeOf(store.getState().design, read.data, event);
       if (item) store.getState().select(item);

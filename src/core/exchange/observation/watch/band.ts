@@ -1,4 +1,5 @@
 /** A watch as a band of time: who was root when, who was silent, and moments at which something happened. */
+import { treesName, type TreeId } from '../../../model/ids';
 import type { EventKind, WatchEvent } from './events';
 
 /** Milliseconds. */
@@ -30,24 +31,18 @@ interface At {
 }
 
 /** `roots`: by tree, who is root at the end; times are milliseconds, events in their order. */
-export function bandOf(
-  events: readonly At[],
-  roots: ReadonlyMap<string, string>,
-  nameOf: (tree: string) => string,
-  from: number,
-  to: number,
-): Band {
-  const lanes = new Map<string, { names: string[]; spans: readonly Span[] }>();
+export function bandOf(events: readonly At[], roots: ReadonlyMap<string, string>, from: number, to: number): Band {
+  const lanes = new Map<string, { trees: TreeId[]; spans: readonly Span[] }>();
   for (const [tree, last] of roots) {
     const own = events.filter(({ event }) => event.kind === 'root' && event.trees.includes(tree));
     const spans = spansOf(own, last, from, to);
     const key = JSON.stringify(spans);
-    const lane = lanes.get(key) ?? { names: [], spans };
-    lane.names.push(nameOf(tree));
+    const lane = lanes.get(key) ?? { trees: [], spans };
+    lane.trees.push(tree as TreeId);
     lanes.set(key, lane);
   }
   return {
-    roots: [...lanes.values()].map(({ names, spans }) => ({ name: names.join(', '), spans })),
+    roots: [...lanes.values()].map(({ trees, spans }) => ({ name: treesName(trees), spans })),
     silent: silentIn(events, from, to),
     marks: marksOf(events),
   };
