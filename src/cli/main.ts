@@ -5,6 +5,7 @@ import { backupCommand, restoreCommand } from './commands/backup';
 import { bundlesCommand } from './commands/bundles';
 import { checkCommand } from './commands/check';
 import { proveCommand } from './commands/prove';
+import { watchCommand } from './commands/watch';
 import { drawCommand } from './commands/draw';
 import { compareCommand } from './commands/compare';
 import { explainCommand } from './commands/explain';
@@ -37,6 +38,7 @@ const VERBS: readonly Verb[] = [
   observeCommand,
   compareCommand,
   drawCommand,
+  watchCommand,
   agentsCommand,
   backupCommand,
   restoreCommand,

@@ -1,6 +1,6 @@
 /** What the workbench and the server say to each other about networks that are read and watched. */
 import { z } from '../core/base/zod';
-import { EVENT_KINDS } from '../core/exchange/observation/watch/events';
+import { watchEventSchema } from '../core/exchange/observation/watch/events';
 import { readRule } from '../core/exchange/observation/watch/rules';
 
 const ADDRESS = /^[a-z0-9]([a-z0-9.-]{0,252}[a-z0-9])?$/i;
@@ -62,20 +62,8 @@ export const watchSettingsSchema = z.strictObject({
 });
 export type WatchSettings = z.output<typeof watchSettingsSchema>;
 
-export const keptEventSchema = z.object({
-  id: z.number(),
-  /** Milliseconds since 1970. */
-  at: z.number(),
-  kind: z.enum(EVENT_KINDS),
-  text: z.string(),
-  switch: z.string().nullable(),
-  source: z.string().nullable(),
-  port: z.number().nullable(),
-  trees: z.array(z.string()),
-  count: z.number(),
-  was: z.string().nullable(),
-  is: z.string().nullable(),
-});
+/** `at`: milliseconds since 1970. */
+export const keptEventSchema = watchEventSchema.extend({ id: z.number(), at: z.number() });
 export type KeptEvent = z.output<typeof keptEventSchema>;
 
 /** `GET /api/designs/:id/watch`: the newest events last. */

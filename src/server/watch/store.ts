@@ -1,9 +1,9 @@
 /** What is kept of a watched network: readings and events, as much as its settings say. */
 import { and, asc, count, desc, eq, gt, gte, lt, lte, max, min, sql } from 'drizzle-orm';
-import { keptEventSchema, watchSettingsSchema, type KeptEvent, type WatchSettings } from '../../contract/observe';
+import { watchSettingsSchema, type KeptEvent, type WatchSettings } from '../../contract/observe';
 import { parseJson } from '../../core/base/json';
 import type { Observation } from '../../core/exchange/observation/observation';
-import type { WatchEvent } from '../../core/exchange/observation/watch/events';
+import { watchEventSchema, type WatchEvent } from '../../core/exchange/observation/watch/events';
 import { keptOf, keptSchema, readAgain } from '../../core/exchange/observation/watch/kept';
 import type { Db } from '../db/handle';
 import { watches, watchEvents, watchPolls } from '../db/schema';
@@ -13,8 +13,6 @@ const WHOLE_EVERY = 200;
 const MIB = 1024 * 1024;
 /** Most moments that are told at once. */
 const MOST_POLLS = 20_000;
-
-const eventSchema = keptEventSchema.omit({ id: true, at: true });
 
 export function settingsOf(db: Db, design: string): WatchSettings | null {
   const row = db.select().from(watches).where(eq(watches.design, design)).get();
@@ -98,7 +96,7 @@ export function eventsOf(db: Db, design: string, most: number, before?: number):
     .all();
   return rows.reverse().flatMap(({ id, at, event }) => {
     const json = parseJson(event);
-    const read = json.ok ? eventSchema.safeParse(json.value) : null;
+    const read = json.ok ? watchEventSchema.safeParse(json.value) : null;
     return read?.success ? [{ ...read.data, id, at }] : [];
   });
 }

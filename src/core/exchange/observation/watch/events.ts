@@ -1,4 +1,5 @@
 /** What happened between two readings of a network, in sentences: the worst first. */
+import { z } from '../../../base/zod';
 import { counted } from '../../../base/words';
 import { treesName, type TreeId } from '../../../model/ids';
 import type { Observation, ObservedPort, ObservedSwitch, ObservedTreePort } from '../observation';
@@ -18,21 +19,22 @@ export const EVENT_KINDS = [
 ] as const;
 export type EventKind = (typeof EVENT_KINDS)[number];
 
-export interface WatchEvent {
-  readonly kind: EventKind;
-  readonly text: string;
+export const watchEventSchema = z.object({
+  kind: z.enum(EVENT_KINDS),
+  text: z.string(),
   /** As it is known in the observation: its name, and where it was read. Null where it is about the network as a whole. */
-  readonly switch: string | null;
-  readonly source: string | null;
+  switch: z.string().nullable(),
+  source: z.string().nullable(),
   /** The number of a port of it. */
-  readonly port: number | null;
-  readonly trees: readonly string[];
+  port: z.number().nullable(),
+  trees: z.array(z.string()),
   /** Of topology changes: how many more. */
-  readonly count: number;
+  count: z.number(),
   /** Of a root: who it was, and who it is. */
-  readonly was: string | null;
-  readonly is: string | null;
-}
+  was: z.string().nullable(),
+  is: z.string().nullable(),
+});
+export type WatchEvent = z.output<typeof watchEventSchema>;
 
 /** `before`: null at the first reading. */
 export function eventsBetween(before: Observation | null, after: Observation): WatchEvent[] {
