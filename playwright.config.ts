@@ -8,6 +8,9 @@ const port = Number(process.env.KNOT_PATH_TEST_PORT ?? 3187);
 // The config is read by every worker process: they must agree on one database.
 process.env.KNOT_PATH_TEST_DB ??= path.join(mkdtempSync(path.join(tmpdir(), 'knot-path-')), 'test.sqlite');
 
+/** What the simulated switches of the stories are asked by. */
+const LOOK = JSON.stringify({ version: '2c', community: 'look' });
+
 export default defineConfig({
   testDir: 'e2e',
   // A machine that does other things as well stalls for seconds at times.
@@ -46,6 +49,6 @@ export default defineConfig({
     timeout: 240_000,
     reuseExistingServer: false,
     gracefulShutdown: { signal: 'SIGTERM', timeout: 3000 },
-    env: { PORT: String(port), KNOT_PATH_DB: process.env.KNOT_PATH_TEST_DB },
+    env: { PORT: String(port), KNOT_PATH_DB: process.env.KNOT_PATH_TEST_DB, KNOT_PATH_CREDENTIALS_LOOK: LOOK },
   },
 });

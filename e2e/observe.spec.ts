@@ -34,4 +34,11 @@ test('a wrong root is found in what the network tells, explained, and led to', a
     .setInputFiles({ name: 'lab.json', mimeType: '', buffer: Buffer.from('{"format":"knot-path-lab"}') });
   await expect(page.getByRole('alert').filter({ hasText: 'This is no observation' })).toBeVisible();
   await expect(rows).toBeVisible();
+
+  // What is there is on the map; taken over, the design is as it is.
+  await page.getByRole('button', { name: 'show it on the map' }).click();
+  await expect(page.getByText(/Looking at the network as it was read/)).toBeVisible();
+  await page.getByRole('button', { name: 'show the design' }).click();
+  await rows.getByRole('row').nth(1).getByRole('button', { name: 'take over' }).click();
+  await expect(page.getByText('All that was read is as designed.')).toBeVisible();
 });

@@ -88,6 +88,7 @@ if (process.argv.includes('--tools')) {
     ['socat', 'socat', 'no simulated switch is cabled to real ones'],
     ['lldpd', 'lldpd', 'neighbours are not held against lldpd'],
     ['snmpbulkwalk', 'snmp', 'stand-ins are not read by an independent client'],
+    ['/usr/sbin/snmpd', 'snmpd', 'lldpd is not read by its own SNMP agent'],
     ['shellcheck', 'shellcheck', 'scripts are not checked'],
     ['xmllint', 'libxml2-utils', 'GraphML is not parsed by another'],
     ['dot', 'graphviz', 'DOT is not parsed by another'],

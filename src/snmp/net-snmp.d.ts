@@ -43,6 +43,8 @@ declare module 'net-snmp' {
   }
 
   interface Session {
+    /** Set once an agent of version 3 has told of its engine (RFC 3414 4). */
+    readonly msgSecurityParameters?: object;
     getBulk(
       oids: readonly string[],
       nonRepeaters: number,

@@ -112,15 +112,20 @@ async function walk(session: Session, root: string, into: Varbind[], isOver: () 
 const bulk = (session: Session, oid: string): Promise<LibraryVarbind[]> =>
   new Promise((done, reject) => {
     session.getBulk([oid], 0, AT_ONCE, (error, found) => {
-      if (error) reject(new NotRead(whyNot(error)));
+      if (error) reject(new NotRead(whyNot(error, isDeaf(session, oid))));
       // The library gives a list for each name that repeats.
       else done(found.flat());
     });
   });
 
+/** It has told of its engine, as anybody is told, and answers no request: the first one was of another user, or another key. */
+const isDeaf = (session: Session, oid: string): boolean =>
+  session.msgSecurityParameters !== undefined && oid === ROOTS[0];
+
 /** The library's errors may hold what was asked by. */
-function whyNot(error: Error): string {
-  if (error.name === 'RequestTimedOutError') return 'it does not answer';
+function whyNot(error: Error, isDeafToUs: boolean): string {
+  if (error.name === 'RequestTimedOutError')
+    return isDeafToUs ? 'it is there, and does not take the user or a key' : 'it does not answer';
   if (/Unknown user|UnknownUserNames?/i.test(error.message)) return 'it does not know the user';
   if (/Wrong digest|authentication|digest/i.test(error.message)) return 'it does not take the key';
   if (/decrypt/i.test(error.message)) return 'it cannot be decrypted: the key for privacy is another';

@@ -1,6 +1,9 @@
 /** `knot-path observe`. */
+import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { counted } from '../../core/base/words';
+import { observedInFiles } from '../../core/exchange/observation/files/read';
+import { MAX_FILE, tooLarge } from '../../core/exchange/text';
 import type { Observation } from '../../core/exchange/observation/observation';
 import { valueOf, wholeOf, Unusable } from '../input';
 import { writeAll } from '../output';
@@ -9,7 +12,8 @@ import { isAddress, withinOf } from '../../snmp/within';
 import type { Verb } from '../verb';
 
 interface Options {
-  readonly credentials: string;
+  readonly credentials?: string;
+  readonly files?: string;
   readonly output: string;
   readonly port: string;
   readonly within?: string;
@@ -20,6 +24,13 @@ interface Options {
 }
 
 async function runObserve(addresses: readonly string[], options: Options): Promise<void> {
+  if (options.files !== undefined) {
+    if (addresses.length > 0) throw new Unusable('--files: allowed: files, or addresses, one of the two');
+    keep(valueOf('--files', observedInFiles(filesBelow(options.files), new Date().toISOString())), options);
+    return;
+  }
+  if (addresses.length === 0) throw new Unusable('found no address; allowed: addresses of switches, or --files');
+  if (options.credentials === undefined) throw new Unusable('--credentials is missing: what switches are asked by');
   // Loaded only here: the library is large.
   const { readNetwork } = await import('../../snmp/reader');
   for (const address of addresses)
@@ -50,6 +61,21 @@ async function runObserve(addresses: readonly string[], options: Options): Promi
   keep(observation, options);
 }
 
+/** All files below a directory, by their paths in it. */
+function filesBelow(directory: string): { name: string; text: string }[] {
+  if (!existsSync(directory) || !statSync(directory).isDirectory())
+    throw new Unusable(`--files: ${directory} is no directory`);
+  return readdirSync(directory, { recursive: true, withFileTypes: true })
+    .filter((each) => each.isFile())
+    .map((each) => path.join(each.parentPath, each.name))
+    .sort()
+    .map((file) => {
+      const { size } = statSync(file);
+      if (size > MAX_FILE) throw new Unusable(`${file}: ${tooLarge(size)}`);
+      return { name: path.relative(directory, file).split(path.sep).join('/'), text: readFileSync(file, 'utf8') };
+    });
+}
+
 function keep({ ...observation }: Observation, { output, force = false }: Options): void {
   const { switches, leftOut } = observation;
   if (switches.length === 0) throw new Unusable(`nobody was read: ${leftOut.join(' ')}`);
@@ -66,8 +92,9 @@ export const observeCommand: Verb = (program) =>
     .description(
       'reads the switches that are there by SNMP, and keeps what they tell as one file; writes nothing to them',
     )
-    .argument('<address...>', 'switches to ask')
-    .requiredOption('--credentials <name>', 'what they are asked by: a name in the file of credentials')
+    .argument('[address...]', 'switches to ask')
+    .option('--files <directory>', 'what switches have written of themselves, in place of asking: a folder for each')
+    .option('--credentials <name>', 'what they are asked by: a name in the file of credentials')
     .requiredOption('-o, --output <file>', 'where to write what they tell')
     .option('--within <networks>', 'neighbours in these are asked, too: 192.0.2.0/24,198.51.100.0/25')
     .option('--port <number>', 'at which they answer', '161')
