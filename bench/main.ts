@@ -10,6 +10,7 @@ import { benchMatrix } from './matrix';
 import { withBrowser } from './session';
 import { benchRegions } from './regions';
 import { compareFigures, writeFigures } from './report';
+import { benchObserve } from './observe';
 import { benchOpenSwitches } from './openSwitches';
 import { benchSimulator } from './simulator';
 import { benchSolver } from './solver';
@@ -26,6 +27,7 @@ const ALONE = {
   simulator: benchSimulator,
   starting: benchStarting,
   'real-switches': benchOpenSwitches,
+  observe: benchObserve,
 };
 const IN_BROWSER = { edits: benchEdits, map: benchMap, matrix: benchMatrix, clock: benchClock };
 

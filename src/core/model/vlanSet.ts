@@ -75,6 +75,10 @@ export class VlanSet {
     return this.union(VlanSet.of([...vids].map((vid) => [vid, vid])));
   }
 
+  isSame(other: VlanSet): boolean {
+    return this === other || this.words.every((word, i) => word === other.words[i]);
+  }
+
   get isEmpty(): boolean {
     return this.words.every((word) => word === 0);
   }
@@ -83,6 +87,8 @@ export class VlanSet {
   ranges(): [number, number][] {
     const found: [number, number][] = [];
     for (let vid = MIN_VLAN; vid <= MAX_VLAN; vid += 1) {
+      // Most words of most sets are empty.
+      if ((vid & 31) === 0 && this.words[vid >>> 5] === 0) vid += 31;
       if (!this.has(vid)) continue;
       const first = vid;
       while (vid < MAX_VLAN && this.has(vid + 1)) vid += 1;

@@ -4,6 +4,7 @@
  */
 import { z } from '../../base/zod';
 import type { Result } from '../../base/result';
+import { vlanSetText } from '../../model/legal';
 import { readJsonFile } from '../jsonFile';
 
 const text = z.string().max(4000);
@@ -64,7 +65,7 @@ const portSchema = z.object({
   /** Set as a port where only hosts are; null where it does not tell. */
   edge: z.boolean().nullable().default(null),
   /** Null where it does not tell of VLANs. */
-  vlans: z.object({ carried: text, untagged: number.nullable() }).nullable(),
+  vlans: z.object({ carried: vlanSetText, untagged: number.nullable() }).nullable(),
 });
 
 const sideSchema = z.object({
@@ -96,7 +97,7 @@ const mstSchema = z.object({
   revision: number,
   /** Sixteen octets in hexadecimal; null where it does not tell. */
   digest: text.nullable(),
-  instances: z.array(z.object({ instance: number, vlans: text })),
+  instances: z.array(z.object({ instance: number, vlans: vlanSetText })),
   regionalRoot: bridgeId.nullable(),
   internalCost: number,
   /** Of its own, where it is the regional root. */
@@ -124,7 +125,7 @@ export const observedSwitchSchema = z.object({
   /** As neighbours see it by LLDP; null where it does not tell. */
   chassis: text.nullable().default(null),
   /** VLANs that it has, whoever carries them; null where it does not tell. */
-  vlans: text.nullable(),
+  vlans: vlanSetText.nullable(),
   ports: z.array(portSchema),
   bundles: z.array(bundleSchema),
   trees: z.array(treeSchema),

@@ -39,9 +39,9 @@ export function comparePorts(held: Held, { designed, observed }: SwitchMatch, kn
       { do: 'set-port', switch: designed.id, port: id, vlans: carriageOf(port.vlans!) as Port['vlans'] },
     ];
     held.compared += 2;
-    const [designedText, observedText] = [wanted.format(), vlanSet(port.vlans.carried).format()];
-    if (designedText !== observedText)
-      held.tell('vlan', 'VLANs', at(), designedText || 'none', observedText || 'none', { takeOver });
+    const carries = vlanSet(port.vlans.carried);
+    if (!wanted.isSame(carries))
+      held.tell('vlan', 'VLANs', at(), wanted.format() || 'none', carries.format() || 'none', { takeOver });
     if (untagged !== port.vlans.untagged)
       held.tell('vlan', 'VLAN without tag', at(), String(untagged ?? 'none'), String(port.vlans.untagged ?? 'none'), {
         takeOver,
