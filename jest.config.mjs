@@ -44,6 +44,7 @@ export default async function config() {
         [
           '<rootDir>/src/server/**/*.test.ts',
           '<rootDir>/src/cli/**/*.test.ts',
+          '<rootDir>/src/snmp/**/*.test.ts',
           '<rootDir>/src/contract/**/*.test.ts',
           '<rootDir>/src/workers/**/*.test.ts',
           '<rootDir>/src/*.test.ts',

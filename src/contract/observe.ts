@@ -25,6 +25,8 @@ export const readingSchema = z.object({
   /** Switches read so far, and known of. */
   done: z.number(),
   known: z.number(),
+  /** Who was read last; null: nobody yet. */
+  newest: z.string().nullable(),
   /** What it came to, or why it failed. */
   observation: z.unknown(),
   why: z.string().nullable(),

@@ -10,7 +10,7 @@ import { fromLibrary } from './values';
 
 /** Values asked for at once, and most that one walk takes. */
 const AT_ONCE = 40;
-const MOST = 200_000;
+const MOST = 100_000;
 /** Most bridges within a switch that are asked. */
 const MOST_BRIDGES = 512;
 

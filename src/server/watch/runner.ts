@@ -163,7 +163,7 @@ function nameOf(db: Db, id: string): string {
 }
 const timeText = (at: number): string => `${new Date(at).toISOString().slice(0, 16).replace('T', ' ')} UTC`;
 
-const NONE: ReadingState = { state: 'none', done: 0, known: 0, observation: null, why: null };
+const NONE: ReadingState = { state: 'none', done: 0, known: 0, newest: null, observation: null, why: null };
 
 export function readingState(design: string): ReadingState {
   const own = running().readings.get(design);
@@ -188,7 +188,7 @@ export function startReading(design: string, source: Source): Result<null, strin
   void import('../../snmp/reader')
     .then(({ readNetwork }) =>
       readNetwork(reading.value, stop.signal, {
-        read: (_, done, known) => set({ done, known }),
+        read: ({ name, source: at }, done, known) => set({ done, known, newest: name || at }),
         failed: () => undefined,
       }),
     )

@@ -44,7 +44,7 @@ export function ReadNetwork() {
       </Button>
       {busy && (
         <span role="status">
-          {reading.done} of {reading.known} read{' '}
+          {reading.done} of {reading.known} read{reading.newest === null ? '' : `, ${reading.newest} just now`}{' '}
           <TextButton does="plain" onClick={() => void stop()}>
             stop
           </TextButton>

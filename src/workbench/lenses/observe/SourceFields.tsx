@@ -4,8 +4,8 @@ import { useState } from 'react';
 import { sourceSchema, type Source, type WatchView } from '../../../contract/observe';
 import { fail, ok, type Result } from '../../../core/base/result';
 import { Select } from '../../ui/Select';
-import styles from '../../ui/table.module.css';
 import room from './observe.module.css';
+import { TypedField } from './TypedField';
 
 /** As it is typed. */
 export interface TypedSource {
@@ -53,16 +53,11 @@ interface Props {
 
 export function SourceFields({ source, change, names }: Props) {
   const field = (key: 'addresses' | 'within' | 'port', label: string, hint: string, width: string) => (
-    <label className={room.field}>
-      {label}
-      <input
-        className={styles.input}
-        style={{ width }}
-        placeholder={hint}
-        value={source[key]}
-        onChange={(event) => change({ ...source, [key]: event.target.value })}
-      />
-    </label>
+    <TypedField
+      {...{ label, hint, width }}
+      value={source[key]}
+      change={(value) => change({ ...source, [key]: value })}
+    />
   );
   return (
     <>

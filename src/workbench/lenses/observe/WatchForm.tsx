@@ -11,6 +11,7 @@ import { refreshWatch } from '../../state/watching';
 import { TextButton } from '../../ui/TextButton';
 import styles from '../../ui/table.module.css';
 import room from './observe.module.css';
+import { TypedField } from './TypedField';
 import { SourceFields, sourceIn, useSource, type TypedSource } from './SourceFields';
 
 interface Typed {
@@ -77,17 +78,11 @@ export function WatchForm({ view, done }: { readonly view: WatchView; readonly d
     if (set.ok) done();
   };
   const field = (key: keyof Typed, label: string, unit: string, width: string, hint = '') => (
-    <label className={room.field}>
-      {label}
-      <input
-        className={styles.input}
-        style={{ width }}
-        placeholder={hint}
-        value={own[key]}
-        onChange={(event) => setOwn({ ...own, [key]: event.target.value })}
-      />
-      {unit}
-    </label>
+    <TypedField
+      {...{ label, unit, hint, width }}
+      value={own[key]}
+      change={(value) => setOwn({ ...own, [key]: value })}
+    />
   );
   return (
     <form

@@ -1,6 +1,7 @@
 import { loadable } from '../../ui/loadable';
 import { table, type LensManifest } from '../manifest';
 import { findings, history, moved, ports } from '../shared/tables';
+import { PANELS } from './panels';
 import { DifferTags } from './DifferTags';
 
 export const observe: LensManifest = {
@@ -31,6 +32,7 @@ export const observe: LensManifest = {
     findings,
     history,
   ],
+  panels: PANELS,
   layers: { over: DifferTags },
   Signs: loadable('the signs of observe', () => import('./Signs').then((m) => m.Signs)),
 };

@@ -9,6 +9,7 @@ import { HARMS, type Difference } from './difference';
 import { Held } from './held';
 import { comparePorts } from './ports';
 import { compareHeard, compareSwitch } from './switches';
+import { compareUnplanned, compareVlans } from './unplanned';
 import { compareTrees } from './trees';
 
 export interface Comparison {
@@ -27,8 +28,10 @@ export function compareObserved(solution: Solution, observation: Observation): C
     compareSwitch(held, pair);
     comparePorts(held, pair, known);
     compareCables(held, pair);
+    compareUnplanned(held, pair);
   }
   compareBundles(held);
+  compareVlans(held);
   const roots = compareTrees(held);
   const rank = new Map(HARMS.map((harm, i) => [harm, i]));
   return {

@@ -62,6 +62,20 @@ it.each(networks)('takes over %s', (_, designed, commands) => {
   expect(left(takenOver(designed, observation), observation)).toEqual([]);
 });
 
+it('takes over ports, VLANs and bundles that the design does not have', () => {
+  const observation = observedAtRest(demo);
+  const bundle = demo.bundles.find((each) => each.switch === 'ridge-b')!;
+  const poorer = after(demo, [
+    ...demo.bundles.map(({ id }): Command => ({ do: 'remove-bundle', bundle: id })),
+    ...bundle.ports.slice(0, 1).map((port): Command => ({ do: 'remove-port', ...at('ridge-b'), port })),
+    { do: 'remove-vlan', vlan: 65 },
+  ]);
+  expect(left(poorer, observation).join()).toContain('VLAN 65: on 8 switches; the design says not in the design');
+  const again = after(poorer, allTakenOver(poorer, observation));
+  expect(left(again, observation)).toEqual([]);
+  expect(again.bundles).toHaveLength(demo.bundles.length);
+});
+
 it('takes over a switch that the design does not have, with its cables', () => {
   const observation = observedAtRest(demo);
   const without = after(demo, [{ do: 'remove-switch', ...at('ridge-b') }]);

@@ -17,12 +17,10 @@ import { pathCostOf } from '../../../topology/pathCost';
 import type { ObservedBundle, ObservedPort, ObservedSwitch, ObservedTree, ObservedTreePort } from '../observation';
 import { carriageOf } from './carriage';
 import { dialectOf } from './dialect';
+import { negotiationOf } from './negotiation';
 import { methodOf, speedsOf } from './costs';
 import type { Drawing, DrawnPort } from './drawing';
 
-/** LACP states: it begins to speak by itself; it wants to hear each second (802.1AX-2020 6.4.2.3). */
-const ACTIVITY = 0x01;
-const TIMEOUT = 0x02;
 const LARGEST_BUNDLE = 2047;
 
 /** Draws it; `usual`: the method by which most of the network takes costs from speed. */
@@ -172,6 +170,8 @@ class SwitchDrawer {
 
   private region(): object {
     const { mst, mac } = this.sw;
+    if (!mst && this.dialect === 'mstp')
+      this.doubt('it speaks MSTP and tells of no region; it was drawn in one of its own');
     if (!mst || this.dialect !== 'mstp') return {};
     // A bridge that was given no region is one of its own, named by its address (802.1Q-2018 12.12.3.3).
     if (mst.name === mac && mst.revision === 0 && mst.instances.length === 0) return {};
@@ -250,8 +250,7 @@ class SwitchDrawer {
     const taken = new Set(own.map(({ number }) => Number(number)));
     const number = wanted >= 1 && wanted <= LARGEST_BUNDLE && !taken.has(wanted) ? wanted : lowest(taken);
     const said = sw.ports.find((port) => port.number === bundle.number);
-    const lacp = bundle.members.flatMap((member) => member.lacp ?? []);
-    const actor = lacp[0]?.actor;
+    const { mode, timeout, key } = negotiationOf(bundle);
     const name = said?.interface ?? bundle.interface;
     drawing.bundles.push({
       id: freshName(
@@ -261,9 +260,8 @@ class SwitchDrawer {
       switch: id,
       number,
       ports,
-      mode: !actor ? 'static' : actor.state & ACTIVITY ? 'active' : 'passive',
-      timeout: actor && actor.state & TIMEOUT ? 'fast' : 'slow',
-      ...(actor && actor.key !== number ? { key: actor.key } : {}),
+      ...{ mode, timeout },
+      ...(key !== null && key !== number ? { key } : {}),
       ...(said ? this.asBridgePort(said) : {}),
     });
   }

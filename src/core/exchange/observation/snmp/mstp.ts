@@ -130,11 +130,15 @@ function vidsOf(vlans: string): Uint8Array[] {
   );
 }
 
+interface MstpTold {
+  readonly mst: ObservedMst;
+  readonly trees: readonly ObservedTree[];
+  /** Whether it tells what names its region: else nobody knows who is in it. */
+  readonly isConfigured: boolean;
+}
+
 /** Null where a switch tells of no MST configuration; `cist`: what it tells of the CIST. */
-export function mstpRead(
-  told: Told,
-  cist: ObservedTree | undefined,
-): { readonly mst: ObservedMst; readonly trees: readonly ObservedTree[] } | null {
+export function mstpRead(told: Told, cist: ObservedTree | undefined): MstpTold | null {
   const [configuration] = told.rows(CONFIGURATION);
   const [own] = told.rows(CIST_TABLE);
   const rows = told.rows(INSTANCES).filter(({ at: [component] }) => component === COMPONENT);
@@ -179,7 +183,7 @@ export function mstpRead(
       },
     ];
   });
-  return { mst, trees };
+  return { mst, trees, isConfigured: configuration !== undefined };
 }
 
 const nameIn = <T extends string>(names: Readonly<Record<T, number>>, value: number | undefined): T | undefined =>

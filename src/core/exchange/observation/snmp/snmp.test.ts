@@ -54,7 +54,7 @@ it('answers in the order of names, each once', () => {
 });
 
 it('reads whatever comes in place of an answer, and says what it could not use', () => {
-  const all = observed(fernhollow(), 50).map((sw) => agentOf(sw, 0).own);
+  const all = [fernhollow(), valleyStation()].flatMap((design) => observed(design, 50).map((sw) => agentOf(sw, 0).own));
   const anyValue = fc.oneof(
     fc.record({ type: fc.constant('octets' as const), value: fc.uint8Array({ maxLength: 20 }) }),
     fc.record({ type: fc.constant('integer' as const), value: fc.integer() }),
@@ -75,6 +75,20 @@ it('reads whatever comes in place of an answer, and says what it could not use',
     ),
     { numRuns: tries(200) },
   );
+});
+
+it('reads half a region as what it is', () => {
+  const [sw] = observed(valleyStation(), 50);
+  const { own } = agentOf(sw!, 0);
+  const without = (table: string): ObservedSwitch =>
+    readAgent(
+      'there',
+      own.filter(({ oid }) => !oid.startsWith(`1.3.111.2.802.1.1.6.1.${table}`)),
+    );
+  expect(without('7')).toMatchObject({ mst: { name: '', revision: 0, digest: null, instances: sw!.mst!.instances } });
+  expect(without('7').missing).toContain('It tells of instances, and of no MST configuration (IEEE8021-MSTP-MIB).');
+  expect(without('').missing).toContain('It speaks MSTP, and tells of no region and instances (IEEE8021-MSTP-MIB).');
+  expect(without('2').trees.map(({ tree }) => tree)).toEqual(['cst']);
 });
 
 it('says what a switch does not tell', () => {
