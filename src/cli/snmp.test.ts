@@ -1,6 +1,6 @@
 /** The command line reads a simulated network by real SNMP, and holds a design against it; Debian's own client reads it, too. */
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
-import { chmodSync, existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { chmodSync, existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { readObservation, type Observation } from '../core/exchange/observation/observation';
 import { compareNames } from '../core/exchange/observation/snmp/mib';
@@ -133,6 +133,38 @@ client(
     }
     const set = spawnSync('snmpset', [...user, '127.7.3.1:21163', '1.3.6.1.2.1.1.5.0', 's', 'x'], { encoding: 'utf8' });
     expect(set.stderr).toMatch(/notWritable/);
+  },
+  60_000,
+);
+
+client(
+  'what an independent client walks is, as files, what our reader reads: names, types, values',
+  async () => {
+    await standIns('127.7.4.1', 21_164, 'plain');
+    const directory = path.join(folder, 'walked');
+    mkdirSync(path.join(directory, 'one'), { recursive: true });
+    const walked = (walk: string, community: string): string => {
+      const args = ['-v2c', '-c', community, '-On', '127.7.4.1:21164', '.1'];
+      const { stdout, stderr } = spawnSync(walk, args, { encoding: 'utf8' });
+      expect(stderr).toBe('');
+      return stdout;
+    };
+    // How long it has been up, and since when nothing has changed, goes on meanwhile.
+    const still = (text: string): string => text.replaceAll(/Timeticks: .*/g, '');
+    const own = walked('snmpwalk', 'Kestrel-Reads');
+    expect(still(walked('snmpbulkwalk', 'Kestrel-Reads'))).toBe(still(own));
+    writeFileSync(path.join(directory, 'one', 'own.txt'), own);
+    for (const vlan of [1, ...demo.vlans.map(({ id }) => id)])
+      writeFileSync(path.join(directory, 'one', `vlan-${vlan}.txt`), walked('snmpwalk', `Kestrel-Reads.vlan-${vlan}`));
+    const [files, asked] = [path.join(folder, 'files.json'), path.join(folder, 'asked.json')];
+    expect(knotPath(['observe', '--files', directory, '-o', files], '', env).stderr).toBe('');
+    observe('plain', 21_164, '127.7.4.1', '-o', asked);
+    const bare = ({ switches: [sw] }: Observation) => ({
+      ...sw,
+      source: '',
+      trees: sw!.trees.map((tree) => ({ ...tree, sinceTopologyChange: 0 })),
+    });
+    expect(bare(observed(files))).toEqual(bare(observed(asked)));
   },
   60_000,
 );

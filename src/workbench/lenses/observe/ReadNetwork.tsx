@@ -16,7 +16,8 @@ export function ReadNetwork() {
   const { view, reading } = useWatched();
   const [source, setSource] = useSource(view);
   const [trouble, setTrouble] = useState<string | null>(null);
-  if (!HAS_SERVER || !view) return null;
+  const readOnly = useWorkbench((state) => state.readOnly);
+  if (!HAS_SERVER || !view || readOnly) return null;
   const busy = reading?.state === 'reading';
   const start = async () => {
     const read = sourceIn(source);

@@ -20,9 +20,11 @@ const MOST = 300;
 export function WatchTable() {
   const { view, trouble } = useWatched();
   const [open, setOpen] = useState(false);
+  const readOnly = useWorkbench((state) => state.readOnly);
   const [refused, setRefused] = useState<string | null>(null);
   if (!view) return <p className={styles.empty}>{trouble ?? 'Asking the server.'}</p>;
-  const isForm = open || !view.settings;
+  // Whoever only reads sees what happened.
+  const isForm = !readOnly && (open || !view.settings);
   return (
     <div className={room.scroll}>
       <Standing view={view} isForm={isForm} toggle={() => setOpen(!isForm)} refused={setRefused} />
@@ -47,6 +49,7 @@ interface StandingProps {
 
 function Standing({ view, isForm, toggle, refused }: StandingProps) {
   const id = useWorkbench((state) => state.id);
+  const readOnly = useWorkbench((state) => state.readOnly);
   const { settings } = view;
   const set = async (part: Partial<WatchSettings>) => {
     const done = await api.setWatch(id, { ...settings!, ...part });
@@ -60,9 +63,9 @@ function Standing({ view, isForm, toggle, refused }: StandingProps) {
   return (
     <div className={styles.filter}>
       <span role="status">{settings ? standingText(view) : 'This network is not watched.'}</span>
-      {settings && (
+      {settings && !readOnly && (
         <>
-          <TextButton does="edit" onClick={() => void set({ on: !settings.on })}>
+          <TextButton does="plain" onClick={() => void set({ on: !settings.on })}>
             {settings.on ? 'stop watching' : 'go on watching'}
           </TextButton>
           <TextButton aria-pressed={isForm} onClick={toggle}>
