@@ -30,6 +30,8 @@ it('draws another network as that one is solved', () => {
   const told = asObserved(demo, observedAtRest(there));
   expect(movedEnds(solve(there), told)).toEqual([]);
   expect(movedEnds(solve(demo), told).length).toBeGreaterThan(0);
+  // What explains the trees is what is there.
+  expect(told.network.design.switches.find(({ id }) => id === 'lodge')!.trees).toEqual({ 'vlan:15': { priority: 0 } });
   const other = solve(there);
   told.trees.forEach((tree, t) =>
     expect(viewTree(told.network, tree).switches).toEqual(viewTree(other.network, other.trees[t]!).switches),

@@ -5,6 +5,9 @@ import { bridgeId, compareBridgeIds } from '../../topology/bridgeId';
 import { CODE, stateOf, type SettledTree, type Solution } from '../../tree/settled';
 import { solve } from '../../tree/solve';
 import { matchPorts, matchSwitches, type Place } from './match';
+import { editAll } from '../../edit/edit';
+import { mostFrequent } from './draw/mostFrequent';
+import { compareObserved } from './compare/compare';
 import { treeThere } from './compare/held';
 import type { Observation, ObservedTree } from './observation';
 
@@ -13,7 +16,7 @@ export function asObserved(design: Design, observation: Observation): Solution {
   const { pairs } = matchSwitches(design, observation);
   const places = new Map(pairs.map((pair) => [pair.designed.id, matchPorts(design, pair)]));
   const seen = new Map(pairs.map((pair) => [pair.designed.id, pair]));
-  const base = solve(litAsTold(design, observation, places));
+  const base = solve(litAsTold(setAsTold(design, observation), observation, places));
   const { network } = base;
   const byMac = new Map(
     pairs.flatMap(({ observed, designed }) => (observed.mac === null ? [] : [[observed.mac, designed.id] as const])),
@@ -34,12 +37,30 @@ export function asObserved(design: Design, observation: Observation): Solution {
       all.rootPort[s] = -1;
       takePorts(all, network, s, there, places.get(sw.id as SwitchId)!);
     });
+    // Who was not read follows whom most tell of.
+    const roots = all.root.filter((root, s) => root >= 0 && seen.has(network.switches[s]!.id as SwitchId));
+    const most = mostFrequent([...roots]);
+    if (most !== undefined)
+      network.switches.forEach((sw, s) => {
+        if (all.root[s]! >= 0 && !seen.has(sw.id as SwitchId)) all.root[s] = most;
+      });
     // The election is between those identifiers.
     const bridges = ids.map((_, s) => s).filter((s) => tree.rank[s]! >= 0);
     bridges.sort((a, b) => compareBridgeIds(ids[a]!, ids[b]!)).forEach((s, place) => (all.rank[s] = place));
     return all;
   });
   return { network, trees };
+}
+
+/** Settings by which trees are explained. */
+const EXPLAINS = new Set(['root', 'bridge priority', 'cost', 'port priority']);
+
+/** With the priorities and costs that were told, so that what explains the trees is what is there. */
+function setAsTold(design: Design, observation: Observation): Design {
+  const { differences } = compareObserved(solve(design), observation);
+  const commands = differences.flatMap(({ what, takeOver }) => (EXPLAINS.has(what) ? (takeOver?.() ?? []) : []));
+  const edited = commands.length > 0 ? editAll(design, commands) : null;
+  return edited?.ok ? edited.value.design : design;
 }
 
 function takePorts(

@@ -1,8 +1,9 @@
 'use client';
 /** Where a network is read from: addresses, networks of neighbours, by what name of credentials, at which port. */
-import { useState } from 'react';
+import { create } from 'zustand';
 import { sourceSchema, type Source, type WatchView } from '../../../contract/observe';
 import { fail, ok, type Result } from '../../../core/base/result';
+import { useWorkbench } from '../../state/context';
 import { Select } from '../../ui/Select';
 import room from './observe.module.css';
 import { TypedField } from './TypedField';
@@ -19,12 +20,16 @@ const typed = ({ addresses, within, credentials, port }: Source): TypedSource =>
   ...{ addresses: addresses.join(', '), within: within.join(', '), credentials, port: String(port) },
 });
 
-/** As the watch has it, until something is typed. */
+const useTyped = create<{ readonly of: ReadonlyMap<string, TypedSource> }>(() => ({ of: new Map() }));
+
+/** As it was typed last for this design; before, as the watch has it. */
 export function useSource(view: WatchView | null): readonly [TypedSource, (source: TypedSource) => void] {
-  const [own, setOwn] = useState<TypedSource | null>(null);
+  const id = useWorkbench((state) => state.id);
+  const own = useTyped((state) => state.of.get(id));
   const known = view?.settings?.source;
   const first = { addresses: '', within: '', credentials: view?.credentials[0] ?? '', port: '161' };
-  return [own ?? (known ? typed(known) : first), setOwn];
+  const set = (source: TypedSource): void => useTyped.setState(({ of }) => ({ of: new Map(of).set(id, source) }));
+  return [own ?? (known ? typed(known) : first), set];
 }
 
 const listed = (text: string): string[] => text.split(/[\s,]+/).filter((each) => each !== '');

@@ -1,5 +1,6 @@
 /** The Observe view: rows taken over, doubts settled once, what is told of what is selected. */
 import { act, fireEvent, screen, within } from '@testing-library/react';
+import { useEffect } from 'react';
 import { fernhollow } from '../../../core/demo/demos';
 import { editAll } from '../../../core/edit/edit';
 import type { Observation } from '../../../core/exchange/observation/observation';
@@ -12,9 +13,12 @@ import { PredictedTable } from './PredictedTable';
 import { ReadTable } from './ReadTable';
 
 /** Holds what was read, as reading a file does. */
-let hold: (observation: Observation | null) => void = () => undefined;
+const held = { hold: (_: Observation | null): void => undefined };
 function Holder() {
-  ({ hold } = useObservation());
+  const { hold } = useObservation();
+  useEffect(() => {
+    held.hold = hold;
+  });
   return null;
 }
 const there = () => {
@@ -29,7 +33,7 @@ const rows = () =>
   within(screen.getByRole('table', { name: 'Differences' }))
     .getAllByRole('row')
     .slice(1);
-afterEach(() => act(() => hold(null)));
+afterEach(() => act(() => held.hold(null)));
 
 it('takes a row over, and all of them, each in a step that can be undone', async () => {
   const store = await renderWith(
@@ -40,7 +44,7 @@ it('takes a row over, and all of them, each in a step that can be undone', async
       <AsTold id={'lodge' as never} port={'3' as never} />
     </>,
   );
-  act(() => hold(there()));
+  act(() => held.hold(there()));
   await settle();
   expect(rows()[0]).toHaveTextContent('another root');
   const [ofRidge, ofPort] = screen.getAllByRole('region', { name: 'As the network tells it' });
@@ -75,7 +79,7 @@ it('settles who a switch is once and for all, and which port an interface is', a
       port.number === 3 ? { ...port, number: 103, interface: 'uplink', vlans: { carried: '1', untagged: 1 } } : port,
     ),
   });
-  act(() => hold({ ...all, switches: all.switches.map((sw) => (sw.name === 'lodge' ? stranger(sw) : sw)) }));
+  act(() => held.hold({ ...all, switches: all.switches.map((sw) => (sw.name === 'lodge' ? stranger(sw) : sw)) }));
   await settle();
   const row = () => screen.getByRole('row', { name: /sw-0047/ });
   expect(row()).toHaveTextContent('in doubt');
@@ -101,9 +105,9 @@ it('says what the settings come to, beside what the switches say', async () => {
   );
   expect(screen.getByText(/Nothing was read yet/)).toBeInTheDocument();
   const all = there();
-  act(() => hold(all));
+  act(() => held.hold(all));
   expect(screen.getByText(/What the settings come to is what the switches say/)).toBeInTheDocument();
-  act(() => hold({ ...all, switches: all.switches.filter(({ name }) => name !== 'lodge') }));
+  act(() => held.hold({ ...all, switches: all.switches.filter(({ name }) => name !== 'lodge') }));
   expect(screen.getByRole('list', { name: 'To ask for' })).toHaveTextContent(
     'lodge was told of by its neighbours and not read: read it, too.',
   );

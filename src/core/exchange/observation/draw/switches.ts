@@ -17,6 +17,7 @@ import { pathCostOf } from '../../../topology/pathCost';
 import type { ObservedBundle, ObservedPort, ObservedSwitch, ObservedTree, ObservedTreePort } from '../observation';
 import { carriageOf } from './carriage';
 import { dialectOf } from './dialect';
+import { mostFrequent } from './mostFrequent';
 import { negotiationOf } from './negotiation';
 import { methodOf, speedsOf } from './costs';
 import type { Drawing, DrawnPort } from './drawing';
@@ -291,11 +292,4 @@ function freshName(name: string, taken: ReadonlySet<string>): string {
 
 function lowest(taken: ReadonlySet<number>): number {
   for (let n = 1; ; n += 1) if (!taken.has(n)) return n;
-}
-
-/** The first of those that occur most often. */
-function mostFrequent<T>(all: readonly T[]): T | undefined {
-  const counted = new Map<T, number>();
-  for (const each of all) counted.set(each, (counted.get(each) ?? 0) + 1);
-  return [...counted].sort((a, b) => b[1] - a[1])[0]?.[0];
 }
