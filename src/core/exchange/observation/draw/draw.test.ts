@@ -4,6 +4,7 @@ import { fernhollow, townOffice, valleyStation } from '../../../demo/demos';
 import { namesOf } from '../../../model/derive/names';
 import { anyDesign } from '../../../testing/networks';
 import { tries } from '../../../testing/runs';
+import { campusOf } from '../../../testing/campus';
 import { observedAtRest } from '../../../testing/observed';
 import type { Design } from '../../../model/document';
 import { solve } from '../../../tree/solve';
@@ -43,6 +44,15 @@ it('guesses tiers and groups', () => {
   const { design } = drawnOf(observedAtRest(fernhollow()));
   expect(design.switches.filter(({ tier }) => tier === 'core').map(({ id }) => id)).toEqual(['ridge-a', 'ridge-b']);
   expect(design.groups.map(({ id }) => id)).toContain('ridge');
+});
+
+it('draws two hundred switches as what they are, by structure and not by name', () => {
+  const campus = campusOf({ switches: 200, vlans: 2 });
+  const observation = observedAtRest(campus);
+  const { design } = drawnOf(observation);
+  expect(design.groups.map(({ id }) => id)).toEqual(['core']);
+  expect(design.switches.filter(({ tier }) => tier === 'core')).toHaveLength(2);
+  expect(differences(design, observation)).toEqual([]);
 });
 
 it('draws a pair and a stack as the switches that answer', () => {

@@ -9,7 +9,7 @@ import { USUAL_SPEED } from './costs';
 const AS_FAST = 0.75;
 const MOST_IN_CORE = 4;
 
-/** The core is where most speed comes together; what it leads on by is distribution. */
+/** The core is where most speed leads to those who lead on most themselves; what it leads on by is distribution. */
 export function tiersOf(switches: readonly DrawnSwitch[], links: readonly DrawnLink[]): ReadonlyMap<SwitchId, Tier> {
   const speed = new Map(
     switches.flatMap((sw) =>
@@ -22,20 +22,31 @@ export function tiersOf(switches: readonly DrawnSwitch[], links: readonly DrawnL
     if (a.switch === b.switch) continue;
     near.get(a.switch)!.add(b.switch);
     near.get(b.switch)!.add(a.switch);
-    for (const end of [a, b])
-      weight.set(end.switch, (weight.get(end.switch) ?? 0) + (speed.get(`${end.switch}\n${end.port}`) ?? USUAL_SPEED));
   }
-  const score = (id: SwitchId): number => (weight.get(id) ?? 0) * near.get(id)!.size;
+  for (const { a, b } of links)
+    for (const [end, far] of [
+      [a, b],
+      [b, a],
+    ] as const) {
+      if (a.switch === b.switch) continue;
+      const own = speed.get(`${end.switch}\n${end.port}`) ?? USUAL_SPEED;
+      weight.set(end.switch, (weight.get(end.switch) ?? 0) + own * near.get(far.switch)!.size);
+    }
+  const score = (id: SwitchId): number => weight.get(id) ?? 0;
   const byScore = switches.map(({ id }) => id).sort((x, y) => score(y) - score(x));
   const [first] = byScore;
   // In a ring or a chain nobody is more than another.
-  if (first === undefined || near.get(first)!.size < 3) return new Map(switches.map(({ id }) => [id, 'access']));
+  if (first === undefined || [...near.values()].every((others) => others.size < 3))
+    return new Map(switches.map(({ id }) => [id, 'access']));
   const core = byScore
     .filter((id) => id === first || (score(id) >= AS_FAST * score(first) && near.get(first)!.has(id)))
     .slice(0, MOST_IN_CORE);
   const level = levelsFrom({ switches: switches.map(({ id }) => ({ id, tier: 'access' })), links }, core);
   return new Map(switches.map(({ id }) => [id, TIERS[level(id)]]));
 }
+
+/** So many stand together; of more, what they are called says what they are, not where. */
+const MOST_IN_GROUP = 12;
 
 /** Those whose names begin alike: `ridge-a` and `ridge-b` are in `ridge`. Where all do, that tells nothing. */
 export function groupsBy(switches: readonly DrawnSwitch[]): {
@@ -47,7 +58,9 @@ export function groupsBy(switches: readonly DrawnSwitch[]): {
     const stem = /^(.*\p{L}.*?)[-_. ]*(\d+|[-_. ]\p{L})$/u.exec(String(sw.name ?? sw.id))?.[1];
     if (stem !== undefined && stem.length >= 2) stems.set(stem, [...(stems.get(stem) ?? []), sw.id]);
   }
-  const kept = [...stems].filter(([, ids]) => ids.length >= 2 && ids.length < switches.length);
+  const kept = [...stems].filter(
+    ([, ids]) => ids.length >= 2 && ids.length <= MOST_IN_GROUP && ids.length < switches.length,
+  );
   return {
     groups: kept.map(([stem]) => ({ id: stem as GroupId, name: stem })),
     of: new Map(kept.flatMap(([stem, ids]) => ids.map((id) => [id, stem as GroupId] as const))),
