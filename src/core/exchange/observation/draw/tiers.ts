@@ -47,6 +47,8 @@ export function tiersOf(switches: readonly DrawnSwitch[], links: readonly DrawnL
 
 /** So many stand together; of more, what they are called says what they are, not where. */
 const MOST_IN_GROUP = 12;
+/** A map of so many needs no folding. */
+const FEW = 24;
 
 /** Those whose names begin alike: `ridge-a` and `ridge-b` are in `ridge`. Where all do, that tells nothing. */
 export function groupsBy(switches: readonly DrawnSwitch[]): {
@@ -58,9 +60,12 @@ export function groupsBy(switches: readonly DrawnSwitch[]): {
     const stem = /^(.*\p{L}.*?)[-_. ]*(\d+|[-_. ]\p{L})$/u.exec(String(sw.name ?? sw.id))?.[1];
     if (stem !== undefined && stem.length >= 2) stems.set(stem, [...(stems.get(stem) ?? []), sw.id]);
   }
-  const kept = [...stems].filter(
+  const alike = [...stems].filter(
     ([, ids]) => ids.length >= 2 && ids.length <= MOST_IN_GROUP && ids.length < switches.length,
   );
+  // Where few of many are grouped, the blocks of the network are the better parts of it.
+  const count = alike.reduce((sum, [, ids]) => sum + ids.length, 0);
+  const kept = switches.length <= FEW || count * 2 >= switches.length ? alike : [];
   return {
     groups: kept.map(([stem]) => ({ id: stem as GroupId, name: stem })),
     of: new Map(kept.flatMap(([stem, ids]) => ids.map((id) => [id, stem as GroupId] as const))),
