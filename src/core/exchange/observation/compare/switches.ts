@@ -14,10 +14,8 @@ import { strangerAsThere } from './strangers';
 export function compareHeard(held: Held): void {
   const { unseen, unknown, pairs } = held.matches;
   for (const sw of unseen)
-    if (sw.up)
-      held.tell('silent', 'switch', { switch: sw.id }, 'there', 'nobody answers as it', {
-        takeOver: () => [{ do: 'set-switch', switch: sw.id, up: false }],
-      });
+    // Who was not read may well be there: nothing is taken over from silence.
+    if (sw.up) held.tell('silent', 'switch', { switch: sw.id }, 'there', 'nobody answers as it');
   for (const sw of unknown)
     held.tell('silent', `switch ${sw.name || sw.source}`, {}, 'no such switch', `it answers at ${sw.source}`, {
       takeOver: () => strangerAsThere(held, sw),

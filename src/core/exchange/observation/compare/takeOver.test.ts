@@ -53,7 +53,6 @@ const networks: readonly (readonly [what: string, designed: Design, there: reado
   ['an MST configuration', station, [{ do: 'set-region', region: 'valley' as never, revision: 5 }]],
   ['timers', station, [{ do: 'set-switch', ...at('mill-a'), timers: { hello: 1, maxAge: 30 } }]],
   ['a mode', demo, [{ do: 'set-switch', ...at('lodge'), dialect: 'rstp' }]],
-  ['a switch without power', demo, [{ do: 'set-switch', ...at('lodge'), up: false }]],
 ];
 
 it.each(networks)('takes over %s', (_, designed, commands) => {
@@ -70,7 +69,7 @@ it('takes over ports, VLANs and bundles that the design does not have', () => {
     ...bundle.ports.slice(0, 1).map((port): Command => ({ do: 'remove-port', ...at('ridge-b'), port })),
     { do: 'remove-vlan', vlan: 65 },
   ]);
-  expect(left(poorer, observation).join()).toContain('VLAN 65: on 8 switches; the design says not in the design');
+  expect(left(poorer, observation).join()).toContain('VLAN 65: on 8 switches; the design says no such VLAN');
   const again = after(poorer, allTakenOver(poorer, observation));
   expect(left(again, observation)).toEqual([]);
   expect(again.bundles).toHaveLength(demo.bundles.length);
@@ -82,6 +81,12 @@ it('takes over a switch that the design does not have, with its cables', () => {
   const again = takenOver(without, observation);
   expect(left(again, observation)).toEqual([]);
   expect(again.links).toHaveLength(demo.links.length);
+});
+
+it('takes nothing over from those who were not read', () => {
+  const all = observedAtRest(demo);
+  const commands = allTakenOver(demo, { ...all, switches: all.switches.slice(0, 1) });
+  expect(commands).toEqual([]);
 });
 
 it('changes nothing where all is as designed', () => expect(takenOver(demo, observedAtRest(demo))).toBe(demo));

@@ -27,7 +27,7 @@ export function compareVlans(held: Held): void {
       'vlan',
       `VLAN ${vid}`,
       {},
-      'not in the design',
+      'no such VLAN',
       `on ${names.length > 3 ? `${names.length} switches` : names.join(', ')}`,
       {
         takeOver: () => [{ do: 'add-vlan', vlan: { id: vid } }],
