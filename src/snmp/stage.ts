@@ -23,6 +23,8 @@ export class Stage {
   private design: Design;
   private playing: { readonly actions: readonly Action[]; readonly from: number; done: number } | null = null;
   private readonly changes = new Map<string, Changes>();
+  /** By tree, switch and port: how often it has begun to forward. */
+  private readonly begun = new Map<string, number>();
   /** By MAC address, where it answers. */
   private readonly addresses: ReadonlyMap<string, string>;
   private readonly community: string | null;
@@ -40,6 +42,7 @@ export class Stage {
     this.speed = speed;
     this.simulation = new Simulation(compileNetwork(design), treesOf(design), 1, {
       flushed: (t, tree, port) => this.count(t, tree, port),
+      changed: ({ tree, port, to }) => to === 'forwarding' && this.began(tree, port),
     });
     this.simulation.boot();
     this.simulation.runTo(SETTLE);
@@ -116,7 +119,18 @@ export class Stage {
 
   private observer(): Observe {
     const nobody: Changes = { count: 0, at: 0 };
-    return observerOf(this.simulation, this.design, (t, s) => this.changes.get(`${t} ${s}`) ?? nobody);
+    return observerOf(this.simulation, this.design, (t, s) => {
+      const sw = this.simulation.network.switches[s]!.id;
+      const forwards = (port: string): number => this.begun.get(`${t} ${sw} ${port}`) ?? 0;
+      return { ...(this.changes.get(`${t} ${s}`) ?? nobody), forwards };
+    });
+  }
+
+  /** A port begins to forward in a tree (RFC 4188, dot1dStpPortForwardTransitions). */
+  private began(tree: number, port: number): void {
+    const { network } = this.simulation;
+    const key = `${tree} ${network.switches[network.owner[port]!]!.id} ${network.ports[port]!.id}`;
+    this.begun.set(key, (this.begun.get(key) ?? 0) + 1);
   }
 
   /** A topology change is told once a bridge and moment, at however many ports it forgets addresses. */

@@ -24,6 +24,8 @@ const treePortSchema = z.object({
   designatedBridge: bridgeId.nullable(),
   /** The sixteen bits of the port identifier. */
   designatedPort: number.nullable(),
+  /** How often it has begun to forward; null where it does not tell. */
+  forwards: number.nullable().default(null),
 });
 
 const treeSchema = z.object({

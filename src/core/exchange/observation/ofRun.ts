@@ -25,6 +25,8 @@ import type {
 export interface Changes {
   readonly count: number;
   readonly at: Micros;
+  /** How often a port of it has begun to forward there; left out where nobody has counted. */
+  readonly forwards?: (port: BridgePortId) => number;
 }
 /** By place of the tree and switch. */
 export type ChangesOf = (tree: number, s: number) => Changes;
@@ -214,7 +216,7 @@ class Observer {
     const vector = entity.rootVector(own);
     const sw = network.switches[s]!;
     const rootPort = simulation.rootPort(t, s) ?? -1;
-    const { count, at } = this.changes(t, s);
+    const { count, at, forwards } = this.changes(t, s);
     // As a reader would call it: by the bridge's own identifier.
     const vid = systemIdExtension(sw, tree);
     // Its timers are those of the CIST, which it has from that one's root.
@@ -240,7 +242,9 @@ class Observer {
       ports: [...set.ports, ...set.bundles]
         .flatMap((port) => {
           const p = this.indexOf(port);
-          return simulation.inTree(t, p) ? [this.treePort(p, tree, t, entity, own)] : [];
+          if (!simulation.inTree(t, p)) return [];
+          const told = this.treePort(p, tree, t, entity, own);
+          return [forwards && !instance ? { ...told, forwards: forwards(network.ports[p]!.id) } : told];
         })
         .sort((a, b) => a.port - b.port),
     };
@@ -268,6 +272,7 @@ class Observer {
       designatedRoot: held && isOn ? keys.idOf(held.root) : null,
       designatedBridge: held && isOn ? keys.idOf(held.bridge) : null,
       designatedPort: held && isOn ? held.port : null,
+      forwards: null,
     };
   }
 }

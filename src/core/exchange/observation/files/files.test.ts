@@ -52,7 +52,8 @@ it('reads walks as the answers that were walked', () =>
         switches.flatMap((sw, i) => walks(`s${i}`, agentOf(sw, 100))),
         'now',
       );
-      expect(read.ok && read.value.switches.map(bare)).toEqual(switches.map(bare));
+      // Where nothing has power, nobody has written anything.
+      expect(read.ok ? read.value.switches.map(bare) : []).toEqual(switches.map(bare));
     }),
     { numRuns: tries(15) },
   ));

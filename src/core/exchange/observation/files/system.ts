@@ -194,5 +194,5 @@ const treePort = (port: PortReading, number: number): ObservedTree['ports'][numb
   role: port.role === null || port.role === 'master' ? 'disabled' : port.role,
   cost: port.cost ?? 0,
   priority: port.priority ?? 128,
-  ...{ designatedRoot: null, designatedBridge: null, designatedPort: null },
+  ...{ designatedRoot: null, designatedBridge: null, designatedPort: null, forwards: null },
 });

@@ -206,5 +206,6 @@ function portRead(row: Placed<(typeof INSTANCE_PORTS)['columns']>, own: BridgeId
     designatedRoot: idOf(row.ieee8021MstpPortDesignatedRoot),
     designatedBridge: designated,
     designatedPort: null,
+    forwards: null,
   };
 }

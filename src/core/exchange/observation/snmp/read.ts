@@ -175,6 +175,7 @@ function treeOf(told: Told, mac: string | null): ObservedTree | null {
         designatedRoot: idOf(row.dot1dStpPortDesignatedRoot),
         designatedBridge,
         designatedPort,
+        forwards: row.dot1dStpPortForwardTransitions ?? null,
       };
     }),
   };

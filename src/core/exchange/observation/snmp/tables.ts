@@ -66,6 +66,7 @@ export const STP_PORT = mibTable('1.3.6.1.2.1.17.2.15.1', 1, {
   dot1dStpPortDesignatedRoot: [6, 'octets'],
   dot1dStpPortDesignatedBridge: [8, 'octets'],
   dot1dStpPortDesignatedPort: [9, 'octets'],
+  dot1dStpPortForwardTransitions: [10, 'counter'],
   dot1dStpPortPathCost32: [11, 'integer'],
 });
 export const STP_PORT_MORE = mibTable('1.3.6.1.2.1.17.2.19.1', 1, { dot1dStpPortAdminEdgePort: [2, 'integer'] });

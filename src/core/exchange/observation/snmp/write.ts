@@ -157,6 +157,7 @@ function spanningTree(tree: ObservedTree): Varbind[] {
         dot1dStpPortDesignatedRoot: port.designatedRoot ? idOctets(port.designatedRoot) : undefined,
         dot1dStpPortDesignatedBridge: port.designatedBridge ? idOctets(port.designatedBridge) : undefined,
         dot1dStpPortDesignatedPort: port.designatedPort === null ? undefined : pairOctets(port.designatedPort),
+        dot1dStpPortForwardTransitions: port.forwards ?? undefined,
         dot1dStpPortPathCost32: port.cost,
       })),
     ),

@@ -183,7 +183,7 @@ class Between {
       });
   }
 
-  /** Agents count topology changes and do not tell of ports: likely are those that have begun to forward meanwhile. */
+  /** A topology change comes of a port that begins to forward: agents count that, else those that do now are told of. */
   private ofChanges(was: ObservedSwitch, is: ObservedSwitch): void {
     const old = new Map(was.trees.map((tree) => [tree.tree, tree]));
     const grown = new Map<number, string[]>();
@@ -195,15 +195,13 @@ class Between {
     for (const [count, trees] of grown) {
       const begun = new Set(
         is.trees.flatMap(({ tree, ports }) => {
-          const before = new Map(old.get(tree)?.ports.map((port) => [port.port, port.state]));
+          const before = new Map(old.get(tree)?.ports.map((port) => [port.port, port]));
           return trees.includes(tree)
-            ? ports
-                .filter((port) => port.state === 'forwarding' && before.get(port.port) !== 'forwarding')
-                .map(({ port }) => interfaceOf(is, port))
+            ? ports.filter((port) => hasBegun(before.get(port.port), port)).map(({ port }) => interfaceOf(is, port))
             : [];
         }),
       );
-      const by = begun.size > 0 ? `, with ${[...begun].join(', ')} now forwarding` : '';
+      const by = begun.size > 0 ? `, where ${[...begun].join(', ')} began to forward` : '';
       this.tell(
         'change',
         `${called(is)} counts ${counted(count, 'topology change')} more in ${treesText(trees)}${by}.`,
@@ -241,6 +239,11 @@ const interfaceOf = ({ ports, bundles }: ObservedSwitch, number: number): string
   ports.find((port) => port.number === number)?.interface ??
   bundles.find((bundle) => bundle.number === number)?.interface ??
   `port ${number}`;
+
+const hasBegun = (was: ObservedTreePort | undefined, is: ObservedTreePort): boolean =>
+  was !== undefined && was.forwards !== null && is.forwards !== null
+    ? grownBy(was.forwards, is.forwards) > 0
+    : is.state === 'forwarding' && was?.state !== 'forwarding';
 
 const roleText = ({ role, state }: ObservedTreePort): string =>
   role === 'disabled' ? 'disabled' : `${role} and ${state === 'blocking' ? 'discarding' : state}`;

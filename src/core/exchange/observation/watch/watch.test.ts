@@ -61,6 +61,29 @@ it('tells of a cable that is cut at both its ends, and of it again', () => {
   for (const end of [near, far]) expect(again).toContain(`${end.switch} port${end.port} has signal again.`);
 });
 
+it('tells by which port a topology change came, where agents count that', () => {
+  const [first] = rest.switches;
+  const counted = (changes: number, forwards: number): Observation => ({
+    ...rest,
+    switches: [
+      {
+        ...first!,
+        trees: first!.trees.slice(0, 1).map((tree) => ({
+          ...tree,
+          topologyChanges: changes,
+          ports: tree.ports.map((port) => ({ ...port, forwards: port.port === 3 ? forwards : 1 })),
+        })),
+      },
+    ],
+  });
+  expect(texts(eventsBetween(counted(4, 1), counted(6, 3)))).toEqual([
+    'ridge-a counts 2 topology changes more in VLAN 1, where port3 began to forward.',
+  ]);
+  expect(texts(eventsBetween(counted(4, 1), counted(5, 1)))).toEqual([
+    'ridge-a counts 1 topology change more in VLAN 1.',
+  ]);
+});
+
 it('tells of another root once, whoever tells of it', () => {
   const events = eventsBetween(rest, restRooted);
   const roots = events.filter(({ kind }) => kind === 'root');
