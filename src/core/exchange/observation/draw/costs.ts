@@ -1,5 +1,6 @@
 /** By which method switches take costs from speed, and which costs have been set by hand. */
 import type { CostMethod } from '../../../model/document';
+import { MAX_COST } from '../../../model/legal';
 import { pathCostOf } from '../../../topology/pathCost';
 import type { ObservedSwitch } from '../observation';
 
@@ -46,8 +47,9 @@ export function usualMethod(switches: readonly ObservedSwitch[]): CostMethod {
   return sum.short > sum.long ? 'short' : 'long';
 }
 
-/** The method of one switch: the network's, unless the other one explains more of its costs. */
+/** The method of one switch: the network's, unless the other one explains more of its costs, or alone allows them. */
 export function methodOf(sw: ObservedSwitch, usual: CostMethod): CostMethod {
+  if (sw.trees.some(({ ports }) => ports.some(({ cost }) => cost > MAX_COST.short))) return 'long';
   const found = counts(sw);
   const other = usual === 'short' ? 'long' : 'short';
   return found[other] > found[usual] ? other : usual;
