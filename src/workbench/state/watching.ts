@@ -23,12 +23,14 @@ const useStore = create<{ readonly of: ReadonlyMap<string, Watched> }>(() => ({ 
 const put = (id: string, part: Partial<Watched>): void =>
   useStore.setState(({ of }) => ({ of: new Map(of).set(id, { ...NOTHING, ...of.get(id), ...part }) }));
 
-/** Asks for all of it; answers that come late do no harm. */
-export async function refreshWatch(id: string): Promise<void> {
-  const [view, reading] = await Promise.all([api.watch(id), api.reading(id)]);
+/** A reading that has ended is not asked for again by itself: it is the largest part. `isOther`: another was begun, or stopped. */
+export async function refreshWatch(id: string, isOther = false): Promise<void> {
+  const known = useStore.getState().of.get(id)?.reading;
+  const isAsked = isOther || !known || known.state === 'reading';
+  const [view, reading] = await Promise.all([api.watch(id), isAsked ? api.reading(id) : null]);
   put(id, {
     ...(view.ok ? { view: view.value, trouble: null } : { trouble: view.error.message }),
-    ...(reading.ok ? { reading: reading.value } : {}),
+    ...(reading?.ok ? { reading: reading.value } : {}),
   });
 }
 

@@ -24,11 +24,11 @@ export function ReadNetwork() {
     if (!read.ok) return setTrouble(read.error);
     const started = await api.startReading(id, read.value satisfies Source);
     setTrouble(started.ok ? null : started.error.message);
-    await refreshWatch(id);
+    await refreshWatch(id, true);
   };
   const stop = async () => {
     await api.stopReading(id);
-    await refreshWatch(id);
+    await refreshWatch(id, true);
   };
   return (
     <form
