@@ -76,7 +76,7 @@ const grouped = ((): Design => {
     decisions: [{ id: 'g1', rule: 'root-by-mac', at: { switch: 'lodge' }, decided: 'stays', why: 'kept' }],
     templates: [{ id: 'g1', name: 'kept', end: '.txt', text: '{{ name }}' }],
     intents: [{ id: 'kept', line: 'no finding', severity: 'must', note: '' }],
-    switches: demo.switches.map((sw, i) => (i < 3 ? { ...sw, group: groups[i % 2]!.id, stack: stackOf(2) } : sw)),
+    switches: demo.switches.map((sw, i) => ({ ...sw, stack: stackOf(2), ...(i < 3 && { group: groups[i % 2]!.id }) })),
   };
 })();
 const designs = [grouped, valleyStation(), townOffice()];

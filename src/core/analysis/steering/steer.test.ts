@@ -64,7 +64,7 @@ describe('steering', () => {
         ),
         runs,
       );
-      expect(found).toBeGreaterThan(5);
+      expect(found).toBeGreaterThan(0);
     },
   );
 
