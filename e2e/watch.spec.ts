@@ -93,9 +93,18 @@ test('a watch sees a cable pulled, says so, and shows the instant on the map', a
   await events.getByRole('button', { name: 'lodge port1 has lost its signal.' }).click();
   await expect(page.getByText(/Looking at the network as it was read at/)).toBeVisible();
   await expect(inspector(page).getByRole('heading', { name: /^lodge/ })).toBeVisible();
+  // Its time is played as a run's is: back to before, and on to the change.
   const band = page.getByRole('region', { name: 'Band of time' });
-  await band.getByRole('button', { name: 'go back to now' }).click();
-  await expect(page.getByText('The map shows the design.')).toBeVisible();
+  await expect(band.getByRole('img', { name: /^lodge port1|^topology changes: at/ }).first()).toBeVisible();
+  const instant = page.getByRole('status', { name: 'Instant' });
+  const then = await instant.textContent();
+  await page.getByRole('button', { name: 'To the start' }).click();
+  await expect(instant).not.toHaveText(then!);
+  await page.getByRole('button', { name: 'by change' }).click();
+  await expect(instant).toHaveText(then!);
+  await page.getByRole('group', { name: 'Play' }).getByRole('button', { name: 'Pause' }).click();
+  await page.getByRole('button', { name: 'go back to now' }).last().click();
+  await expect(page.getByText(/Looking at the network as it was read at/)).toBeHidden();
 
   await page.getByRole('button', { name: 'stop watching' }).click();
   await expect(page.getByText(/Not watched now: \d+ readings kept/)).toBeVisible();

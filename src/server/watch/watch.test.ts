@@ -1,6 +1,7 @@
 /** Watches of the server: begun, kept, gone on with after a restart, pruned; readings that are asked for once. */
 import type { WatchSettings } from '../../contract/observe';
 import { fernhollow } from '../../core/demo/demos';
+import { OF_THE_WHOLE } from '../../core/exchange/observation/watch/events';
 import { observedAtRest } from '../../core/testing/observed';
 import { openDatabase } from '../db/connect';
 import type { Db } from '../db/handle';
@@ -110,7 +111,4 @@ it('keeps readings as what has changed, any moment again, and no more than it is
   expect(store.readingAt(db, id, 1)).toBeNull();
 });
 
-const event = {
-  ...{ kind: 'silent' as const, switch: 'lodge', source: null, port: null, trees: [] },
-  ...{ count: 0, was: null, is: null },
-};
+const event = { ...OF_THE_WHOLE, kind: 'silent' as const, switch: 'lodge' };

@@ -41,7 +41,7 @@ export const STEPS: readonly Step[] = [
   },
   {
     does: () => 'Open the Break view and choose a scenario below the map: it runs at once.',
-    done: (state) => state.lens === 'Break' && (state.clock?.ready() ?? false),
+    done: (state) => state.lens === 'Break' && (state.clocks.get('Break')?.ready() ?? false),
   },
   {
     does: () => 'Press Ctrl+K and type a few letters: everything that can be done, and every switch, is found there.',

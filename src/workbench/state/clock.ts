@@ -218,14 +218,14 @@ export function createClock(workbench: WorkbenchStore, runner: Runner, calm = CA
 
   // A clock is made while something is drawn: the workbench is told after that.
   queueMicrotask(() =>
-    workbench.setState({
-      clock: {
+    workbench.setState(({ clocks }) => ({
+      clocks: new Map(clocks).set('Break', {
         ready: () => store.getState().player !== null,
         step: (by) => store.getState().step(by),
         playOrHalt: () => store.getState().play(store.getState().playing === null ? 0.01 : null),
         toStart: () => store.getState().seek(0),
-      },
-    }),
+      }),
+    })),
   );
 
   // A scenario runs again once an edit has settled, as long as the clock is on screen.

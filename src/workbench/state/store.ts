@@ -109,7 +109,7 @@ export function createWorkbench(open: Opened, solver: SolverClient, saverFor = s
       advice: null,
       wishes: { list: [], trees: null, asked: 0 },
       controls: null,
-      clock: null,
+      clocks: new Map(),
 
       start() {
         stopped = false;

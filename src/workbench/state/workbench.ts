@@ -79,8 +79,8 @@ export interface WorkbenchState extends Present {
   readonly advice: { readonly text: string; readonly remedy: Remedy | null } | null;
   /** What should block and what should carry, all at once; `trees` null: those shown. `asked` counts how often ways were asked for by pointing. */
   readonly wishes: { readonly list: readonly Wish[]; readonly trees: readonly TreeId[] | null; readonly asked: number };
-  /** What turns the clock, for keys and the palette; null while there is no clock. */
-  readonly clock: ClockControls | null;
+  /** What turns the time of a view, for keys and the palette: a run's, or that of a network that is watched. */
+  readonly clocks: ReadonlyMap<Lens, ClockControls>;
   /** What only the map can do; null while it is not there. */
   readonly controls: MapControls | null;
 }
@@ -90,7 +90,7 @@ export interface ClockControls {
   /** Whether a run is there to be played. */
   readonly ready: () => boolean;
   readonly step: (by: 1 | -1) => void;
-  /** Plays a hundredth as fast as life, or halts. */
+  /** Plays so slowly that each change is seen, or halts. */
   readonly playOrHalt: () => void;
   readonly toStart: () => void;
 }

@@ -12,7 +12,7 @@ const number = z.number().int().nonnegative();
 /** A bridge identifier: priority with its system ID extension, and address. */
 const bridgeId = z.object({ priority: number, mac: text });
 
-const treePortSchema = z.object({
+export const treePortSchema = z.object({
   /** The number of the bridge port. */
   port: number,
   state: z.enum(['disabled', 'blocking', 'discarding', 'listening', 'learning', 'forwarding']),

@@ -1,19 +1,18 @@
 'use client';
 /** The clock: the scenario in hand, its time, and a lane for everything that changes. */
-import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
-import { TextButton } from '../../ui/TextButton';
-import { timeText, useClock, type Speed } from '../../state/clock';
+import { timeText, useClock, useClockStore } from '../../state/clock';
 import { useWorkbench } from '../../state/context';
 import styles from '../shared/clock.module.css';
 import { Lanes } from './Lanes';
 import { lanesOf, type LaneFilter } from './laneRows';
 import { ScenarioBar } from './ScenarioBar';
 import { ShutPorts } from './ShutPorts';
-import type { ScaleKind } from './scale';
+import type { ScaleKind } from '../shared/time/scale';
+import { Transport, type SpeedChoice } from '../shared/time/Transport';
 import { Select } from '../../ui/Select';
 
-const SPEEDS: readonly (readonly [Speed, string, string])[] = [
+const SPEEDS: readonly SpeedChoice[] = [
   [0.01, '×0.01', 'a hundredth as fast as life'],
   [1, '×1', 'as fast as life'],
   [10, '×10', 'ten times as fast as life'],
@@ -45,7 +44,7 @@ function Running() {
   return (
     <>
       <div className={styles.transport}>
-        <Transport />
+        <RunTransport />
         <label className={styles.tick}>
           <input type="checkbox" checked={all} onChange={(event) => setAll(event.target.checked)} /> all trees
         </label>
@@ -84,48 +83,12 @@ function Running() {
   );
 }
 
-function Transport() {
+function RunTransport() {
   const t = useClock((clock) => clock.t);
   const playing = useClock((clock) => clock.playing);
-  const play = useClock((clock) => clock.play);
-  const step = useClock((clock) => clock.step);
-  const seek = useClock((clock) => clock.seek);
-  return (
-    <>
-      <output className={styles.time} aria-label="Instant">
-        {timeText(t)}
-      </output>
-      <span className={styles.steps}>
-        <TextButton does="plain" onClick={() => seek(0)} aria-label="To the start">
-          start
-        </TextButton>
-        <Button size="small" variant="outlined" onClick={() => step(-1)} aria-label="Back to the previous change">
-          Back
-        </Button>
-        <Button size="small" variant="outlined" onClick={() => step(1)} aria-label="Next change">
-          Next change
-        </Button>
-      </span>
-      <span className={styles.speeds} role="group" aria-label="Play">
-        Play
-        {SPEEDS.map(([speed, label, title]) => (
-          <TextButton
-            key={String(speed)}
-            title={title}
-            aria-pressed={playing === speed}
-            onClick={() => play(playing === speed ? null : speed)}
-          >
-            {label}
-          </TextButton>
-        ))}
-        {playing !== null && (
-          <TextButton does="plain" onClick={() => play(null)}>
-            Pause
-          </TextButton>
-        )}
-      </span>
-    </>
-  );
+  const until = useClock((clock) => clock.player!.trace.until);
+  const { play, step, seek } = useClockStore().getState();
+  return <Transport time={{ t, until, playing, play, step, seek, text: timeText }} speeds={SPEEDS} />;
 }
 
 function Nothing() {

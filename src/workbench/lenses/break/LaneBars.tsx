@@ -1,27 +1,15 @@
 'use client';
 /** What a lane shows over time: state bars with role letters, members of bundles, pairs that are cut off. */
 import { memo } from 'react';
-import type { Micros, RunRole, RunState } from '../../../core/modes/entity';
+import type { Micros } from '../../../core/modes/entity';
 import type { MemberState } from '../../../core/modes/lacp/state';
 import { timeText } from '../../state/clock';
 import { strandStyle } from '../../ui/strandStyle';
-import { ROLE_LETTERS } from '../../ui/words/roles';
 import styles from '../shared/clock.module.css';
 import type { Lane } from './laneRows';
-import type { Scale } from './scale';
-
-/** How high a lane is. */
-export const ROW = 20;
-
-/** How high a bar stands for each state: the nearer to forwarding, the higher. */
-const HEIGHTS: Readonly<Record<RunState, number>> = {
-  disabled: 0,
-  blocking: 2,
-  discarding: 2,
-  listening: 6,
-  learning: 10,
-  forwarding: 14,
-};
+import { ROW } from '../shared/time/LaneList';
+import type { Scale } from '../shared/time/scale';
+import { PortBar, StateBar, type StretchProps } from '../shared/time/StateBar';
 
 export const LaneBars = memo(function LaneBars({
   lane,
@@ -83,13 +71,6 @@ const MEMBER_HEIGHTS: Readonly<Record<MemberState, number>> = {
   active: 14,
 };
 
-interface StretchProps<S> {
-  readonly from: number;
-  readonly to: number;
-  readonly state: S;
-  readonly title: string;
-}
-
 function MemberBar({ state, ...stretch }: StretchProps<MemberState>) {
   return (
     <StateBar
@@ -101,88 +82,6 @@ function MemberBar({ state, ...stretch }: StretchProps<MemberState>) {
       text={state}
       room={state.length * 6.2 + 8}
     />
-  );
-}
-
-function PortBar({
-  state,
-  role,
-  ...stretch
-}: StretchProps<RunState> & { readonly role: RunRole; readonly colour: string }) {
-  return (
-    <StateBar
-      {...stretch}
-      height={HEIGHTS[state]}
-      full={state === 'forwarding'}
-      opacity={state === 'forwarding' ? 1 : 0.55}
-      text={role === 'disabled' ? '–' : ROLE_LETTERS[role]}
-      room={13}
-    />
-  );
-}
-
-/** A stretch of time in one state: a bar, or a dotted line where nothing stands; its text where there is room. */
-function StateBar({
-  from,
-  to,
-  title,
-  height,
-  full,
-  opacity,
-  colour,
-  text,
-  room,
-}: {
-  readonly from: number;
-  readonly to: number;
-  readonly title: string;
-  readonly height: number;
-  /** Frames pass. */
-  readonly full: boolean;
-  readonly opacity: number;
-  readonly colour: string;
-  readonly text: string;
-  /** How long the stretch must be for its text. */
-  readonly room: number;
-}) {
-  return (
-    <g>
-      <rect x={from} y={2} width={Math.max(0, to - from)} height={ROW - 4} fill="transparent">
-        <title>{title}</title>
-      </rect>
-      {height > 0 ? (
-        <rect
-          x={from}
-          y={ROW - 3 - height}
-          width={Math.max(1.2, to - from)}
-          height={height}
-          fill={colour}
-          fillOpacity={opacity}
-          pointerEvents="none"
-        />
-      ) : (
-        <line
-          x1={from}
-          x2={to}
-          y1={ROW - 8}
-          y2={ROW - 8}
-          stroke="var(--ink-soft)"
-          strokeDasharray="2 4"
-          pointerEvents="none"
-        />
-      )}
-      {to - from > room && (
-        <text
-          x={from + 3.5}
-          y={ROW - 6.4}
-          className={styles.letter}
-          fill={full ? 'var(--paper)' : 'var(--ink)'}
-          pointerEvents="none"
-        >
-          {text}
-        </text>
-      )}
-    </g>
   );
 }
 

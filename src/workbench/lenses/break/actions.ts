@@ -1,8 +1,9 @@
-/** What Break adds to keys and palette: the clock. */
+/** What Break adds to keys and palette: the clock, also that of a network that is watched. */
 import type { PageAction } from '../../state/action';
-import type { Workbench } from '../../state/workbench';
+import type { ClockControls, Workbench } from '../../state/workbench';
 
-const turning = (state: Workbench): boolean => state.lens === 'Break' && state.clock?.ready() === true;
+const clockOf = ({ clocks, lens }: Workbench): ClockControls | undefined => clocks.get(lens);
+const turning = (state: Workbench): boolean => clockOf(state)?.ready() === true;
 
 export const ACTIONS: readonly PageAction[] = [
   {
@@ -11,7 +12,7 @@ export const ACTIONS: readonly PageAction[] = [
     group: 'Anywhere',
     keys: ['.'],
     when: turning,
-    run: (state) => state.clock?.step(1),
+    run: (state) => clockOf(state)?.step(1),
   },
   {
     id: 'clock-back',
@@ -19,21 +20,21 @@ export const ACTIONS: readonly PageAction[] = [
     group: 'Anywhere',
     keys: [','],
     when: turning,
-    run: (state) => state.clock?.step(-1),
+    run: (state) => clockOf(state)?.step(-1),
   },
   {
     id: 'clock-play',
-    name: 'Play the timeline slowly, or pause it',
+    name: 'Play the timeline so that each change is seen, or pause it',
     group: 'Anywhere',
     keys: ['T'],
     when: turning,
-    run: (state) => state.clock?.playOrHalt(),
+    run: (state) => clockOf(state)?.playOrHalt(),
   },
   {
     id: 'clock-start',
     name: 'Timeline to the start',
     group: 'Anywhere',
     when: turning,
-    run: (state) => state.clock?.toStart(),
+    run: (state) => clockOf(state)?.toStart(),
   },
 ];

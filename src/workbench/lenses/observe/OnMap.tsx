@@ -3,7 +3,7 @@
 import type { Observation } from '../../../core/exchange/observation/observation';
 import { useWorkbench, useWorkbenchStore } from '../../state/context';
 import { TextButton } from '../../ui/TextButton';
-import { lookAtObserved } from './instant';
+import { lookAtObserved } from './observedTime';
 
 export function OnMap({ observation }: { readonly observation: Observation }) {
   const store = useWorkbenchStore();

@@ -1,35 +1,111 @@
 'use client';
-/** The band of time of a watch: who was root when, who was silent, what happened; any moment of it is shown on the map. */
-import { useEffect, useMemo, useState } from 'react';
+/** The band of time of a watch: who was root when, who was silent, what changed; played as the clock plays a run, each instant on the map. */
+import { memo, useEffect, useMemo, useState, type ReactNode } from 'react';
 import type { WatchView } from '../../../contract/observe';
-import { bandOf, type Lane } from '../../../core/exchange/observation/watch/band';
-import type { EventKind } from '../../../core/exchange/observation/watch/events';
-import { rootsOf } from '../../../core/exchange/observation/watch/events';
+import { bandOf, type Mark, type PortLane, type Span } from '../../../core/exchange/observation/watch/band';
+import { rootsOf, standsText } from '../../../core/exchange/observation/watch/events';
 import { observationSchema, type Observation } from '../../../core/exchange/observation/observation';
 import { api } from '../../state/api';
 import { useWorkbench, useWorkbenchStore } from '../../state/context';
+import { strandStyle } from '../../ui/strandStyle';
 import { TextButton } from '../../ui/TextButton';
-import { useInstant } from './instant';
+import styles from '../shared/clock.module.css';
+import { Hand } from '../shared/time/Hand';
+import { LaneList, LaneName, ROW } from '../shared/time/LaneList';
+import type { Scale, ScaleKind } from '../shared/time/scale';
+import { PortBar } from '../shared/time/StateBar';
+import { Transport, type SpeedChoice } from '../shared/time/Transport';
+import { placeOf, useObservedTime, type ObservedTime } from './observedTime';
 import room from './observe.module.css';
 import { timeText } from './timeText';
+import { laneText, watchLanesOf, type WatchLane } from './watchLanes';
 
-/** From one moment that is played to the next. */
-const STEP_MS = 900;
+/** How wide the lanes' names are. */
+const NAMES = 216;
 
-/** Lanes of marks, in the order of harm. */
-const LANES: readonly (readonly [name: string, kinds: readonly EventKind[]])[] = [
-  ['rules', ['rule']],
-  ['ports', ['root', 'signal', 'port', 'neighbour']],
-  ['topology changes', ['change']],
-  ['members', ['member']],
-  ['missed', ['missed']],
+const SPEEDS: readonly SpeedChoice[] = [
+  [1, '×1', 'as fast as life'],
+  [60, '×60', 'a minute each second'],
+  [600, '×600', 'ten minutes each second'],
+  ['changes', 'by change', 'a change each second'],
 ];
 
-export function WatchBand({ view }: { readonly view: WatchView }) {
-  const { show, shown } = useInstant();
+/** How the band is drawn. */
+interface Drawn {
+  /** Ports of all trees, not of those shown alone. */
+  readonly all: boolean;
+  readonly kind: ScaleKind;
+}
+
+interface TransportProps {
+  readonly time: ObservedTime;
+  readonly drawn: Drawn;
+  readonly draw: (drawn: Drawn) => void;
+}
+
+function WatchTransport({ time, drawn, draw }: TransportProps) {
   const store = useWorkbenchStore();
+  return (
+    <div className={styles.transport}>
+      <Transport time={time} speeds={SPEEDS} />
+      <label className={styles.tick}>
+        <input
+          type="checkbox"
+          checked={drawn.all}
+          onChange={(event) => draw({ ...drawn, all: event.target.checked })}
+        />{' '}
+        all trees
+      </label>
+      <label
+        className={styles.tick}
+        title="every second as wide as any other; without it, quiet stretches are drawn shorter"
+      >
+        <input
+          type="checkbox"
+          checked={drawn.kind === 'even'}
+          onChange={(event) => draw({ ...drawn, kind: event.target.checked ? 'even' : 'busy' })}
+        />{' '}
+        even time scale
+      </label>
+      {time.shown !== null && (
+        <TextButton does="plain" onClick={() => store.getState().look(null)}>
+          go back to now
+        </TextButton>
+      )}
+    </div>
+  );
+}
+
+/** `beside`: what happened, in sentences. */
+export function WatchBand({
+  view,
+  beside,
+}: {
+  readonly view: WatchView;
+  readonly beside: (time: ObservedTime) => ReactNode;
+}) {
+  const time = useObservedTime(view);
+  const [drawn, draw] = useState<Drawn>({ all: false, kind: 'busy' });
+  return (
+    <>
+      <WatchTransport time={time} drawn={drawn} draw={draw} />
+      <div className={room.happened}>
+        <BandLanes view={view} time={time} drawn={drawn} />
+        {beside(time)}
+      </div>
+    </>
+  );
+}
+
+interface LanesProps {
+  readonly view: WatchView;
+  readonly time: ObservedTime;
+  readonly drawn: Drawn;
+}
+
+function BandLanes({ view, time, drawn: { all, kind } }: LanesProps) {
   const last = useLastReading(view.last);
-  const [playing, setPlaying] = useState(false);
+  const shownTrees = useWorkbench((state) => state.shownTrees);
   const from = view.first!;
   const to = Math.max(view.last!, from + 1000);
   const band = useMemo(() => {
@@ -38,123 +114,150 @@ export function WatchBand({ view }: { readonly view: WatchView }) {
     const roots = new Map(last ? [...rootsOf(last)].map(([tree, mac]) => [tree, names.get(mac) ?? mac]) : []);
     return bandOf(events, roots, from, to);
   }, [view.events, last, from, to]);
-  const moments = useMemo(() => [...new Set(view.events.map(({ at }) => at))].sort((a, b) => a - b), [view.events]);
-  const now = shown ?? view.last!;
-  const next = moments.find((at) => at > now);
-  const before = moments.findLast((at) => at < now);
-  useEffect(() => {
-    if (!playing) return undefined;
-    const timer = setTimeout(() => {
-      if (next === undefined) setPlaying(false);
-      else void show(next);
-    }, STEP_MS);
-    return () => clearTimeout(timer);
-  }, [playing, next, show]);
-  const place = (at: number): string => `${((Math.min(to, Math.max(from, at)) - from) / (to - from)) * 100}%`;
+  const trees = all || shownTrees.length === 0 ? null : shownTrees;
+  const lanes = useMemo(() => watchLanesOf(band, last, trees), [band, last, trees]);
+  const go = useGo(last);
   return (
     <section className={room.band} aria-label="Band of time">
-      <div className={room.line}>
-        <TextButton disabled={before === undefined} onClick={() => void show(before!)}>
-          event before
-        </TextButton>
-        <TextButton
-          aria-pressed={playing}
-          disabled={moments.length === 0}
-          onClick={() => {
-            if (!playing && next === undefined) void show(moments[0]!);
-            setPlaying(!playing);
-          }}
-        >
-          {playing ? 'stop playing' : 'play the events'}
-        </TextButton>
-        <TextButton disabled={next === undefined} onClick={() => void show(next!)}>
-          event after
-        </TextButton>
-        <span role="status">{shown === null ? 'The map shows the design.' : `The map shows ${timeText(shown)}.`}</span>
-        {shown !== null && (
-          <TextButton does="plain" onClick={() => store.getState().look(null)}>
-            go back to now
-          </TextButton>
+      <LaneList
+        lanes={lanes}
+        names={NAMES}
+        moments={time.moments}
+        until={time.until}
+        from={timeOfDay(from)}
+        kind={kind}
+        head="time of day"
+        tick={(t) => timeText(from + t / 1000)}
+        name={(lane) => (
+          <LaneName label={lane.label} more={lane.more} width={NAMES} go={lane.place && go(lane.place)} />
         )}
-      </div>
-      <div className={room.lanes}>
-        {band.roots.map((lane) => (
-          <LaneRow key={`root ${lane.name}`} name={`root, ${lane.name}`} lane={lane} place={place} />
-        ))}
-        {band.silent.map((lane) => (
-          <LaneRow key={`silent ${lane.name}`} name={lane.name} lane={lane} place={place} />
-        ))}
-        {LANES.map(([name, kinds]) => {
-          const own = band.marks.filter(({ kind }) => kinds.includes(kind));
-          return own.length === 0 ? null : (
-            <div key={name} className={room.lane}>
-              <span className={room.laneName}>{name}</span>
-              <span className={room.track}>
-                {own.map((mark) => (
-                  <i
-                    key={`${mark.kind} ${mark.at}`}
-                    className={room.mark}
-                    style={{ left: place(mark.at), height: `${Math.min(100, 40 + mark.count * 12)}%` }}
-                  />
-                ))}
-              </span>
-            </div>
-          );
-        })}
-        <div className={room.lane}>
-          <span className={room.laneName}>{timeText(from)}</span>
-          <input
-            className={room.slider}
-            type="range"
-            aria-label="Moment on the map"
-            aria-valuetext={timeText(now)}
-            min={from}
-            max={to}
-            step={1000}
-            value={now}
-            onChange={(event) => {
-              setPlaying(false);
-              void show(Number(event.target.value));
-            }}
-          />
-          <span>{timeText(to)}</span>
-        </div>
-      </div>
+        bars={(lane, { scale, axis }) => <WatchBars lane={lane} scale={scale} axis={axis} start={from} />}
+        hand={(laneRoom) => <Hand time={time} room={laneRoom} />}
+        empty="Nothing has been read yet."
+      />
     </section>
   );
 }
 
-function LaneRow({
-  name,
-  lane,
-  place,
-}: {
-  readonly name: string;
-  readonly lane: Lane;
-  readonly place: (at: number) => string;
-}) {
+/** Where on a clock's face a moment is, microseconds since midnight. */
+function timeOfDay(at: number): number {
+  const midnight = new Date(at);
+  midnight.setHours(0, 0, 0, 0);
+  return (at - midnight.getTime()) * 1000;
+}
+
+/** Goes to a place of the design; where it has none, there is nowhere to go. */
+function useGo(last: Observation | null): (place: NonNullable<WatchLane['place']>) => (() => void) | null {
+  const store = useWorkbenchStore();
+  return (place) =>
+    last &&
+    (() => {
+      const item = placeOf(store.getState().design, last, place);
+      if (item) store.getState().goTo(item);
+    });
+}
+
+/** Where a moment stands, pixels. */
+type At = (moment: number) => number;
+
+interface BarsProps {
+  readonly lane: WatchLane;
+  readonly scale: Scale;
+  /** Pixels. */
+  readonly axis: number;
+  /** When the axis begins, milliseconds. */
+  readonly start: number;
+}
+
+const WatchBars = memo(function WatchBars({ lane, scale, axis, start }: BarsProps) {
+  const at: At = (moment) => scale.at((moment - start) * 1000) * axis;
+  const { drawn } = lane;
   return (
-    <div className={room.lane}>
-      <span className={room.laneName} title={name}>
-        {name}
-      </span>
-      <span className={room.track}>
-        {lane.spans.map((span) => (
-          <b
-            key={span.from}
-            className={room.span}
-            title={`${span.text}, ${timeText(span.from)} to ${timeText(span.to)}`}
-            style={{ left: place(span.from), right: `calc(100% - ${place(span.to)})` }}
-          >
-            {span.text}
-          </b>
-        ))}
-      </span>
-    </div>
+    <svg width={axis} height={ROW} className={styles.bars} aria-label={laneText(lane)} role="img">
+      <line x1={0} x2={axis} y1={ROW - 2.5} y2={ROW - 2.5} stroke="var(--rule)" />
+      {drawn.as === 'spans' ? (
+        drawn.spans.map((span) => <SpanBar key={span.from} span={span} from={at(span.from)} to={at(span.to)} />)
+      ) : drawn.as === 'marks' ? (
+        drawn.marks.map((mark) => <MarkBar key={`${mark.kind} ${mark.at}`} mark={mark} x={at(mark.at)} axis={axis} />)
+      ) : (
+        <PortBars of={drawn.of} at={at} />
+      )}
+    </svg>
+  );
+});
+
+function PortBars({ of, at }: { readonly of: PortLane; readonly at: At }) {
+  const index = useWorkbench(({ solution, shownTrees }) => {
+    const tree = of.trees.find((each) => shownTrees.includes(each)) ?? of.trees[0];
+    return solution?.trees.findIndex(({ id }) => id === tree) ?? 0;
+  });
+  return of.stretches.map(({ from, to, role, state }) => (
+    <PortBar
+      key={from}
+      from={at(from)}
+      to={at(to)}
+      state={state}
+      role={role}
+      colour={strandStyle(Math.max(0, index)).colour}
+      title={`${timeText(from)} to ${timeText(to)}: ${standsText({ role, state })}`}
+    />
+  ));
+}
+
+/** Who or how many, from when to when. */
+function SpanBar({
+  span: { from, to, text },
+  ...x
+}: {
+  readonly span: Span;
+  readonly from: number;
+  readonly to: number;
+}) {
+  const letters = Math.floor((x.to - x.from - 10) / 6.6);
+  return (
+    <g>
+      <rect x={x.from} y={2} width={Math.max(1.5, x.to - x.from)} height={ROW - 5} fill="var(--accent-wash)">
+        <title>{`${text}, ${timeText(from)} to ${timeText(to)}`}</title>
+      </rect>
+      <line x1={x.from + 1} x2={x.from + 1} y1={2} y2={ROW - 3} stroke="var(--accent)" strokeWidth={2} />
+      {letters >= 2 && (
+        <text x={x.from + 6} y={ROW - 6.2} className={room.spanText} pointerEvents="none">
+          {text.length > letters ? `${text.slice(0, letters - 1)}…` : text}
+        </text>
+      )}
+    </g>
   );
 }
 
-/** Who is root at the end is in the last reading. */
+/** Most sentences of a mark's title. */
+const MOST = 12;
+
+interface MarkProps {
+  readonly mark: Mark;
+  /** Pixels. */
+  readonly x: number;
+  readonly axis: number;
+}
+
+function MarkBar({ mark: { at, count, texts }, x, axis }: MarkProps) {
+  const isLast = x > axis - 24;
+  const rest = texts.length > MOST ? [`and ${texts.length - MOST} more`] : [];
+  return (
+    <g>
+      <rect x={x - 1} y={3} width={3} height={ROW - 6} fill="var(--ink-soft)" />
+      {count > 1 && (
+        <text x={isLast ? x - 4 : x + 5} textAnchor={isLast ? 'end' : 'start'} y={ROW - 6.2} className={room.spanText}>
+          {count}
+        </text>
+      )}
+      <rect x={x - 5} y={0} width={14} height={ROW} fill="transparent">
+        <title>{[timeText(at), ...texts.slice(0, MOST), ...rest].join('\n')}</title>
+      </rect>
+    </g>
+  );
+}
+
+/** Who is root at the end, and what interfaces are called, is in the last reading. */
 function useLastReading(at: number | null): Observation | null {
   const id = useWorkbench((state) => state.id);
   const [reading, setReading] = useState<Observation | null>(null);

@@ -1,6 +1,6 @@
 'use client';
 /** A network that is watched: how, and what has happened, each event with its instant on the map. */
-import { useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { counted } from '../../../core/base/words';
 import type { KeptEvent, WatchSettings, WatchView } from '../../../contract/observe';
 import { api } from '../../state/api';
@@ -8,7 +8,7 @@ import { useWorkbench } from '../../state/context';
 import { refreshWatch, useWatched } from '../../state/watching';
 import { TextButton } from '../../ui/TextButton';
 import styles from '../../ui/table.module.css';
-import { useInstant } from './instant';
+import type { ObservedTime } from './observedTime';
 import room from './observe.module.css';
 import { timeText } from './timeText';
 import { WatchBand } from './WatchBand';
@@ -26,7 +26,7 @@ export function WatchTable() {
   // Whoever only reads sees what happened.
   const isForm = !readOnly && (open || !view.settings);
   return (
-    <div className={room.scroll}>
+    <div className={room.watch}>
       <Standing view={view} isForm={isForm} toggle={() => setOpen(!isForm)} refused={setRefused} />
       {refused !== null && (
         <p className={styles.fault} role="alert">
@@ -34,8 +34,7 @@ export function WatchTable() {
         </p>
       )}
       {isForm && <WatchForm view={view} done={() => setOpen(false)} />}
-      {view.first !== null && <WatchBand view={view} />}
-      <Events events={view.events} />
+      {view.first !== null && <WatchBand view={view} beside={(time) => <Events events={view.events} {...time} />} />}
     </div>
   );
 }
@@ -93,30 +92,40 @@ function standingText({ settings, last, polls, kept }: WatchView): string {
 }
 
 /** The newest moment first, and within one the worst. */
-function Events({ events }: { readonly events: readonly KeptEvent[] }) {
-  const { show, shown } = useInstant();
+function Events({
+  events,
+  shown,
+  show,
+}: Pick<ObservedTime, 'shown' | 'show'> & { readonly events: readonly KeptEvent[] }) {
+  const newest = useMemo(() => events.toSorted((a, b) => b.at - a.at || a.id - b.id).slice(0, MOST), [events]);
+  const current = shown === null ? undefined : newest.find(({ at }) => at <= shown)?.at;
+  const list = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (current !== undefined) list.current?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest' });
+  }, [current]);
   if (events.length === 0) return <p className={styles.empty}>Nothing has happened yet.</p>;
-  const newest = events.toSorted((a, b) => b.at - a.at || a.id - b.id).slice(0, MOST);
   return (
-    <table className={room.differences} aria-label="What happened">
-      <thead>
-        <tr>
-          <th scope="col">When</th>
-          <th scope="col">What happened</th>
-        </tr>
-      </thead>
-      <tbody>
-        {newest.map((event, i) => (
-          <tr key={event.id} aria-current={shown === event.at ? 'true' : undefined}>
-            <th scope="row">{event.at === newest[i - 1]?.at ? '' : timeText(event.at)}</th>
-            <td className={event.kind === 'rule' ? room.rule : undefined}>
-              <TextButton title="the network on the map as it was then" onClick={() => void show(event.at, event)}>
-                {event.text}
-              </TextButton>
-            </td>
+    <div ref={list} className={room.events}>
+      <table className={room.differences} aria-label="What happened">
+        <thead>
+          <tr>
+            <th scope="col">When</th>
+            <th scope="col">What happened</th>
           </tr>
-        ))}
-      </tbody>
-    </table>
+        </thead>
+        <tbody>
+          {newest.map((event, i) => (
+            <tr key={event.id} aria-current={event.at === current ? 'true' : undefined}>
+              <th scope="row">{event.at === newest[i - 1]?.at ? '' : timeText(event.at)}</th>
+              <td className={event.kind === 'rule' ? room.rule : undefined}>
+                <TextButton title="the network on the map as it was then" onClick={() => show(event.at, event)}>
+                  {event.text}
+                </TextButton>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
   );
 }

@@ -2,7 +2,13 @@
 import { z } from '../../../base/zod';
 import { counted } from '../../../base/words';
 import { treesName, type TreeId } from '../../../model/ids';
-import type { Observation, ObservedPort, ObservedSwitch, ObservedTreePort } from '../observation';
+import {
+  treePortSchema,
+  type Observation,
+  type ObservedPort,
+  type ObservedSwitch,
+  type ObservedTreePort,
+} from '../observation';
 
 /** Kinds of events. `missed` and `rule` are those of a watch itself. */
 export const EVENT_KINDS = [
@@ -19,6 +25,10 @@ export const EVENT_KINDS = [
 ] as const;
 export type EventKind = (typeof EVENT_KINDS)[number];
 
+const stands = treePortSchema.pick({ role: true, state: true });
+/** How a port stands in a tree. */
+export type Stands = z.output<typeof stands>;
+
 export const watchEventSchema = z.object({
   kind: z.enum(EVENT_KINDS),
   text: z.string(),
@@ -30,11 +40,25 @@ export const watchEventSchema = z.object({
   trees: z.array(z.string()),
   /** Of topology changes: how many more. */
   count: z.number(),
-  /** Of a root: who it was, and who it is. */
+  /** Of a root: who it was, and who it is; of a bundle: how many members were active, and are. */
   was: z.string().nullable(),
   is: z.string().nullable(),
+  /** Of a port in trees: how it stood, and stands. */
+  turn: z.object({ was: stands, is: stands }).nullable().default(null),
 });
 export type WatchEvent = z.output<typeof watchEventSchema>;
+
+/** Of an event about the network as a whole, of which no more is told. */
+export const OF_THE_WHOLE: Omit<WatchEvent, 'kind' | 'text'> = {
+  switch: null,
+  source: null,
+  port: null,
+  trees: [],
+  count: 0,
+  was: null,
+  is: null,
+  turn: null,
+};
 
 /** `before`: null at the first reading. */
 export function eventsBetween(before: Observation | null, after: Observation): WatchEvent[] {
@@ -88,8 +112,8 @@ class Between {
     sw: ObservedSwitch | null,
     more: Partial<Omit<WatchEvent, 'kind' | 'text' | 'switch' | 'source'>> = {},
   ): void {
-    const of = sw ? { switch: called(sw), source: sw.source } : { switch: null, source: null };
-    this.events.push({ kind, text, ...of, port: null, trees: [], count: 0, was: null, is: null, ...more });
+    const of = sw && { switch: called(sw), source: sw.source };
+    this.events.push({ ...OF_THE_WHOLE, kind, text, ...of, ...more });
   }
 
   /** Roots as the network as a whole: whom most switches tell of. */
@@ -147,7 +171,7 @@ class Between {
             'member',
             `${bundle.interface} of ${called(is)} has ${verb} ${ports.map((port) => interfaceOf(is, port)).join(', ')}: ${counted(now.size, 'member')} active.`,
             is,
-            { port: bundle.number },
+            { port: bundle.number, was: counted(before.size, 'member'), is: counted(now.size, 'member') },
           );
       };
       told(
@@ -166,20 +190,22 @@ class Between {
     const old = new Map(
       was.trees.flatMap(({ tree, ports }) => ports.map((port) => [`${tree} ${port.port}`, port] as const)),
     );
-    const moved = new Map<string, { port: number; text: string; trees: string[] }>();
+    const moved = new Map<string, { port: number; text: string; trees: string[]; turn: WatchEvent['turn'] }>();
     for (const { tree, ports } of is.trees)
       for (const port of ports) {
         const before = old.get(`${tree} ${port.port}`);
-        if (!before || roleText(before) === roleText(port)) continue;
-        const text = `${roleText(port)}, before ${roleText(before)}`;
-        const known = moved.get(`${port.port} ${text}`) ?? { port: port.port, text, trees: [] };
+        if (!before || standsText(before) === standsText(port)) continue;
+        const text = `${standsText(port)}, before ${standsText(before)}`;
+        const turn = { was: standsOf(before), is: standsOf(port) };
+        const known = moved.get(`${port.port} ${text}`) ?? { port: port.port, text, trees: [], turn };
         known.trees.push(tree);
         moved.set(`${port.port} ${text}`, known);
       }
-    for (const { port, text, trees } of moved.values())
+    for (const { port, text, trees, turn } of moved.values())
       this.tell('port', `${called(is)} ${interfaceOf(is, port)} is ${text}, in ${treesText(trees)}.`, is, {
         port,
         trees,
+        turn,
       });
   }
 
@@ -245,7 +271,10 @@ const hasBegun = (was: ObservedTreePort | undefined, is: ObservedTreePort): bool
     ? grownBy(was.forwards, is.forwards) > 0
     : is.state === 'forwarding' && was?.state !== 'forwarding';
 
-const roleText = ({ role, state }: ObservedTreePort): string =>
+const standsOf = ({ role, state }: ObservedTreePort): Stands => ({ role, state });
+
+/** `alternate and discarding`. */
+export const standsText = ({ role, state }: Stands): string =>
   role === 'disabled' ? 'disabled' : `${role} and ${state === 'blocking' ? 'discarding' : state}`;
 
 const treesText = (trees: readonly string[]): string => treesName(trees as readonly TreeId[]);

@@ -248,6 +248,30 @@ it('lays events out over time', () => {
   ]);
 });
 
+it('lays out how ports and bundles stood, alike whether it is told in one step or in several', () => {
+  const { switch: sw, ports: members } = demo.bundles.find((each) => each.switch === 'ridge-b')!;
+  const restThinner = observedAtRest(after(demo, { do: 'set-port', switch: sw, port: members[0]!, up: false }));
+  const readings = [rest, restCut, restRooted, restThinner, rest];
+  const events = readings.flatMap((reading, i) =>
+    eventsBetween(readings[i - 1] ?? null, reading).map((event) => ({ at: i * 10, event })),
+  );
+  const { ports, bundles } = bandOf(events, new Map(), 0, 50);
+  expect(ports.length).toBeGreaterThan(5);
+  for (const { source, port, trees, stretches } of ports)
+    for (const tree of trees)
+      readings.forEach((reading, i) => {
+        const told = reading.switches
+          .find((sw) => sw.source === source)!
+          .trees.find((each) => each.tree === tree)!
+          .ports.find((each) => each.port === port)!;
+        const { role, state } = stretches.find(({ from, to }) => from <= i * 10 && to > i * 10)!;
+        expect([source, port, tree, role, state]).toEqual([source, port, tree, told.role, told.state]);
+      });
+  expect(bundles.map(({ spans }) => spans.map(({ text }) => text))).toEqual([
+    ['2 members active', '1 member active', '2 members active'],
+  ]);
+});
+
 it('is a message of syslog', () =>
   expect(
     syslogMessage({ kind: 'root', text: 'A "root" moved.', switch: 'a]b' }, '2026-01-01T00:00:00.000Z', 'desk'),

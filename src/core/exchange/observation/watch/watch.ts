@@ -1,6 +1,6 @@
 /** A watch as a state that each reading moves on: what has happened since the one before, and which rules speak up. */
 import type { Observation } from '../observation';
-import { eventsBetween, identityOf, type WatchEvent } from './events';
+import { eventsBetween, identityOf, OF_THE_WHOLE, type WatchEvent } from './events';
 import { brokenBy, type Rule, type Situation } from './rules';
 
 /** A rule with the words in which it was given. */
@@ -95,7 +95,9 @@ const OVER = 'No longer: ';
 
 /** An event of the watch itself. */
 export const ofWatch = (kind: 'rule' | 'missed', text: string): WatchEvent => ({
-  ...{ kind, text, switch: null, source: null, port: null, trees: [], count: 0, was: null, is: null },
+  ...OF_THE_WHOLE,
+  kind,
+  text,
 });
 
 const countsOf = (at: number, { kind, switch: sw, trees, count }: WatchEvent): Counted[] =>

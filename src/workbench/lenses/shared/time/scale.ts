@@ -1,5 +1,5 @@
 /** Where instants stand on the clock's axis: every second alike, or stretches in which nothing happens drawn short. */
-import { SECOND, type Micros } from '../../../core/modes/entity';
+import { SECOND, type Micros } from '../../../../core/modes/entity';
 
 export type ScaleKind = 'busy' | 'even';
 
@@ -33,8 +33,22 @@ export function scaleOf(kind: ScaleKind, moments: ArrayLike<Micros>, until: Micr
   return { at: (t) => between(t, knots, sums) / whole, back: (share) => between(share * whole, sums, knots) };
 }
 
-/** Instants to write under the axis, no two nearer than `gap` shares: changes first, then round seconds. */
-export function ticksOf(scale: Scale, moments: ArrayLike<Micros>, until: Micros, gap: number): Micros[] {
+/** Steps between round times, seconds. */
+const STEPS = [86_400, 3600, 600, 60, 10, 5, 1];
+/** Most round times that are tried of a step. */
+const MOST_STEPS = 5000;
+
+/**
+ * Instants to write under the axis, no two nearer than `gap` shares: changes first, then round times. `from`: the time of
+ * day at the start, so that times of day are round.
+ */
+export function ticksOf(
+  scale: Scale,
+  moments: ArrayLike<Micros>,
+  until: Micros,
+  gap: number,
+  from: Micros = 0,
+): Micros[] {
   const taken: { readonly t: Micros; readonly at: number }[] = [];
   const offer = (t: Micros): void => {
     const at = scale.at(t);
@@ -43,6 +57,10 @@ export function ticksOf(scale: Scale, moments: ArrayLike<Micros>, until: Micros,
   offer(0);
   offer(until);
   for (const t of Array.from(moments)) offer(t);
-  for (const step of [10, 5, 1]) for (let t = step; t * SECOND < until; t += step) offer(t * SECOND);
+  for (const seconds of STEPS) {
+    const step = seconds * SECOND;
+    if (until / step > MOST_STEPS) continue;
+    for (let t = step - (from % step); t < until; t += step) offer(t);
+  }
   return taken.map(({ t }) => t).sort((a, b) => a - b);
 }
