@@ -137,15 +137,6 @@ test('pictures', async ({ page }) => {
     .first()
     .click();
   await picture(page, 'frames');
-  await page.getByRole('tab', { name: 'Cable', exact: true }).click();
-  await page.keyboard.press('Control+a');
-  await page.getByLabel('Spanning tree mode').selectOption('Per-VLAN classic');
-  await page.keyboard.press('Escape');
-  await page.getByRole('tab', { name: 'Break' }).click();
-  await page.getByLabel('Scenario').first().selectOption({ label: 'The lodge loses power, and comes back' });
-  await page.getByText(/at the end|settled at/).waitFor();
-  await page.getByRole('tab', { name: 'Outages' }).click();
-  await picture(page, 'outages');
 });
 
 test('a picture of the design held against its network', async ({ page }) => {
@@ -158,6 +149,24 @@ test('a picture of the design held against its network', async ({ page }) => {
   await setSetting(page, 'All trees', '4096');
   await page.getByText(/compared: \d+ differences/).waitFor();
   await picture(page, 'observe');
+});
+
+test('a picture of a watch: what goes wrong meanwhile, and the instant of it on the map', async ({ page }) => {
+  test.setTimeout(150_000);
+  await openDemo(page);
+  await page.getByRole('tab', { name: 'Observe', exact: true }).click();
+  await page.getByRole('tab', { name: 'Watch', exact: true }).click();
+  await page.getByRole('button', { name: 'watch a demo, with no hardware' }).click();
+  await page
+    .getByRole('button', { name: /has signal again/ })
+    .first()
+    .waitFor({ timeout: 60_000 });
+  await page.waitForTimeout(30_000); // it goes on
+  await page.getByRole('button', { name: 'stop watching' }).click();
+  await page.getByRole('button', { name: 'To the start' }).click();
+  await page.getByRole('button', { name: 'Next change' }).click();
+  await page.getByRole('button', { name: 'seen', exact: true }).first().click();
+  await picture(page, 'watch');
 });
 
 test('a picture of what is handed over, dark', async ({ page }) => {

@@ -1,16 +1,14 @@
 /** What the workbench and the server say to each other about networks that are read and watched. */
 import { z } from '../core/base/zod';
+import { addressField, everyField, networkField, syslogField, webhookField } from '../core/exchange/observation/asked';
 import { watchEventSchema } from '../core/exchange/observation/watch/events';
 import { readRule } from '../core/exchange/observation/watch/rules';
 
-const ADDRESS = /^[a-z0-9]([a-z0-9.-]{0,252}[a-z0-9])?$/i;
-const NETWORK = /^\d{1,3}(\.\d{1,3}){3}\/\d{1,2}$/;
-
 /** Where a network is read from: only what is named here is ever asked. */
 const sourceShape = {
-  addresses: z.array(z.string().regex(ADDRESS, 'addresses or names of switches')).min(1).max(500),
+  addresses: z.array(addressField).min(1).max(500),
   /** Networks in which neighbours are asked, too. */
-  within: z.array(z.string().regex(NETWORK, 'networks such as 192.0.2.0/24')).max(100),
+  within: z.array(networkField).max(100),
   /** By its name; the secret is in the server's own file. */
   credentials: z.string().min(1).max(100),
   port: z.number().int().min(1).max(65_535),
@@ -46,18 +44,11 @@ export const watchSettingsSchema = z.strictObject({
   on: z.boolean(),
   source: sourceSchema,
   /** Seconds. */
-  every: z.number().int().min(5).max(3600),
+  every: everyField,
   rules: z.array(rule).max(50),
   /** Where notices go as JSON; and as syslog, `host` or `host:port`. */
-  webhook: z
-    .string()
-    .regex(/^https?:\/\/[^\s/]+/, 'an address such as https://notices.example/knot')
-    .max(2000)
-    .nullable(),
-  syslog: z
-    .string()
-    .regex(/^[a-z0-9.-]+(:\d{1,5})?$/i, 'a host, or a host and a port: 192.0.2.9:514')
-    .nullable(),
+  webhook: webhookField.nullable(),
+  syslog: syslogField.nullable(),
   /** How much is kept. */
   days: z.number().int().min(1).max(3650),
   mib: z.number().int().min(1).max(100_000),

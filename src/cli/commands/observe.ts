@@ -7,16 +7,12 @@ import { MAX_FILE, tooLarge } from '../../core/exchange/text';
 import type { Observation } from '../../core/exchange/observation/observation';
 import { valueOf, wholeOf, Unusable } from '../input';
 import { writeAll } from '../output';
-import { credentialOf } from '../../snmp/credentials';
-import { isAddress, withinOf } from '../../snmp/within';
+import { sourceOf, withSource, type SourceOptions } from '../source';
 import type { Verb } from '../verb';
 
-interface Options {
-  readonly credentials?: string;
+interface Options extends SourceOptions {
   readonly files?: string;
   readonly output: string;
-  readonly port: string;
-  readonly within?: string;
   readonly most: string;
   readonly atOnce: string;
   readonly timeout: string;
@@ -30,20 +26,14 @@ async function runObserve(addresses: readonly string[], options: Options): Promi
     return;
   }
   if (addresses.length === 0) throw new Unusable('found no address; allowed: addresses of switches, or --files');
-  if (options.credentials === undefined) throw new Unusable('--credentials is missing: what switches are asked by');
   // Loaded only here: the library is large.
   const { readNetwork } = await import('../../snmp/reader');
-  for (const address of addresses)
-    if (!isAddress(address)) throw new Unusable(`found "${address}"; allowed: addresses or names of switches`);
   const interrupt = new AbortController();
   const stop = (): void => interrupt.abort();
   process.once('SIGINT', stop);
   const observation = await readNetwork(
     {
-      addresses,
-      credential: valueOf('--credentials', credentialOf(options.credentials)),
-      isNamed: valueOf('--within', withinOf(options.within ?? '')),
-      port: wholeOf('--port', options.port, 1, 65_535),
+      ...sourceOf(addresses, options),
       most: wholeOf('--most', options.most, 1, 5000),
       atOnce: wholeOf('--at-once', options.atOnce, 1, 100),
       timeout: wholeOf('--timeout', options.timeout, 1, 60_000),
@@ -87,17 +77,16 @@ function keep({ ...observation }: Observation, { output, force = false }: Option
 }
 
 export const observeCommand: Verb = (program) =>
-  void program
-    .command('observe')
-    .description(
-      'reads the switches that are there by SNMP, and keeps what they tell as one file; writes nothing to them',
-    )
-    .argument('[address...]', 'switches to ask')
+  void withSource(
+    program
+      .command('observe')
+      .description(
+        'reads the switches that are there by SNMP, and keeps what they tell as one file; writes nothing to them',
+      )
+      .argument('[address...]', 'switches to ask'),
+  )
     .option('--files <directory>', 'what switches have written of themselves, in place of asking: a folder for each')
-    .option('--credentials <name>', 'what they are asked by: a name in the file of credentials')
     .requiredOption('-o, --output <file>', 'where to write what they tell')
-    .option('--within <networks>', 'neighbours in these are asked, too: 192.0.2.0/24,198.51.100.0/25')
-    .option('--port <number>', 'at which they answer', '161')
     .option('--most <count>', 'most that are asked', '500')
     .option('--at-once <count>', 'how many are asked at once', '8')
     .option('--timeout <ms>', 'how long one answer may take', '2000')

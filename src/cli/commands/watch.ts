@@ -3,16 +3,13 @@ import { ofWatch, WatchState } from '../../core/exchange/observation/watch/watch
 import { asDesigned, UNDESIGNED } from '../../core/exchange/observation/watch/asDesigned';
 import { readRule } from '../../core/exchange/observation/watch/rules';
 import type { WatchEvent } from '../../core/exchange/observation/watch/events';
-import { credentialOf } from '../../snmp/credentials';
-import { isAddress, withinOf } from '../../snmp/within';
-import { loadDesign, Unusable, valueOf, wholeOf } from '../input';
+import { syslogField, webhookField } from '../../core/exchange/observation/asked';
+import { loadDesign, valueOf, wholeOf } from '../input';
 import { Journal } from '../journal';
+import { checked, sourceOf, withSource, type SourceOptions } from '../source';
 import type { Verb } from '../verb';
 
-interface Options {
-  readonly credentials: string;
-  readonly within?: string;
-  readonly port: string;
+interface Options extends SourceOptions {
   readonly every: string;
   readonly rule: readonly string[];
   readonly design?: string;
@@ -26,13 +23,9 @@ interface Options {
 async function runWatch(addresses: readonly string[], options: Options): Promise<void> {
   // Loaded only here: the library is large.
   const [{ watchNetwork }, { notify }] = await Promise.all([import('../../snmp/watcher'), import('../../snmp/notify')]);
-  for (const address of addresses)
-    if (!isAddress(address)) throw new Unusable(`found "${address}"; allowed: addresses or names of switches`);
-  const { webhook = null, syslog = null } = options;
-  if (webhook !== null && !/^https?:\/\//.test(webhook))
-    throw new Unusable(`--webhook: found "${webhook}"; allowed: an address that begins with http:// or https://`);
-  if (syslog !== null && !/^[a-z0-9.-]+(:\d{1,5})?$/i.test(syslog))
-    throw new Unusable(`--syslog: found "${syslog}"; allowed: a host, or a host and a port, such as 192.0.2.9:514`);
+  const source = sourceOf(addresses, options);
+  const webhook = options.webhook === undefined ? null : checked('--webhook', webhookField, options.webhook);
+  const syslog = options.syslog === undefined ? null : checked('--syslog', syslogField, options.syslog);
   const every = wholeOf('--every', options.every, 5, 3600);
   const design = options.design === undefined ? null : loadDesign(options.design);
   const rules = options.rule.map((text) => ({ text, rule: valueOf('--rule', readRule(text)) }));
@@ -56,38 +49,26 @@ async function runWatch(addresses: readonly string[], options: Options): Promise
   if (last && Date.now() - last.at > 2 * every * 1000)
     say(ofWatch('missed', `Nobody watched since ${new Date(last.at).toISOString()}.`), Date.now());
   let isFirst = true;
-  await watchNetwork(
-    {
-      addresses,
-      credential: valueOf('--credentials', credentialOf(options.credentials)),
-      isNamed: valueOf('--within', withinOf(options.within ?? '')),
-      port: wholeOf('--port', options.port, 1, 65_535),
-      ...{ most: 1000, atOnce: 8, timeout: 2000 },
+  await watchNetwork({ ...source, most: 1000, atOnce: 8, timeout: 2000 }, every, interrupt.signal, {
+    polled(observation, at) {
+      if (isFirst) process.stderr.write(`${observation.switches.length} read, and again every ${every} s.\n`);
+      isFirst = false;
+      const was = state.observation;
+      const events = state.take(observation, at, design ? asDesigned(() => design, observation) : UNDESIGNED);
+      journal?.keep(was, observation, events, at);
+      tell(events, at);
     },
-    every,
-    interrupt.signal,
-    {
-      polled(observation, at) {
-        if (isFirst) process.stderr.write(`${observation.switches.length} read, and again every ${every} s.\n`);
-        isFirst = false;
-        const was = state.observation;
-        const events = state.take(observation, at, design ? asDesigned(() => design, observation) : UNDESIGNED);
-        journal?.keep(was, observation, events, at);
-        tell(events, at);
-      },
-      missed: (text, at) => say(ofWatch('missed', text), at),
-    },
-  );
+    missed: (text, at) => say(ofWatch('missed', text), at),
+  });
 }
 
 export const watchCommand: Verb = (program) =>
-  void program
-    .command('watch')
-    .description('reads the switches that are there again and again, and says what happens, until it is interrupted')
-    .argument('<address...>', 'switches to ask')
-    .requiredOption('--credentials <name>', 'what they are asked by: a name in the file of credentials')
-    .option('--within <networks>', 'neighbours in these are asked, too: 192.0.2.0/24,198.51.100.0/25')
-    .option('--port <number>', 'at which they answer', '161')
+  void withSource(
+    program
+      .command('watch')
+      .description('reads the switches that are there again and again, and says what happens, until it is interrupted')
+      .argument('<address...>', 'switches to ask'),
+  )
     .option('--every <seconds>', 'from one reading to the next, 5 to 3600', '30')
     .option('--rule <text>', 'when to speak up: "root of VLAN 15 is not ridge-a"; as often as wanted', also, [])
     .option('--design <file>', 'what rules about designs and intents are held against')

@@ -10,7 +10,7 @@ import { credentialOf } from '../../snmp/credentials';
 import { DEMO, demoCredential, startDemo, stopDemo, stopDemos } from './demo';
 import { notify } from '../../snmp/notify';
 import type { Reading } from '../../snmp/reader';
-import { withinOf } from '../../snmp/within';
+import { withinOf } from '../../core/exchange/observation/asked';
 import type { Db } from '../db/handle';
 import { headRevision } from '../db/designStore';
 import { openDesign } from '../designService';

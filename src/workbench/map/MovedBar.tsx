@@ -38,7 +38,7 @@ export function MovedBar() {
             )}
         {advice && `${whole(advice.text, MOST.advice)} `}
         {moved && !advice && present && <b>{whole(moved.label, MOST.label)}: </b>}
-        {moved && [movedText(moved, shown), ...movedVlansText(moved.vlans)].join('; ')}
+        {moved && sentence([movedText(moved, shown), ...movedVlansText(moved.vlans)].join('; '), present)}
       </span>
       {cut && (
         <TextButton does="plain" aria-expanded={read === said} onClick={() => setRead(read === said ? null : said)}>
@@ -93,6 +93,10 @@ export function movedVlansText(vlans: Moved['vlans']): string[] {
       : `VLANs ${vlanRanges(vlans.map(({ vid }) => vid))} take other ways`,
   ];
 }
+
+/** Goes on behind a name where it is about the present; else it stands for itself. */
+const sentence = (text: string, goesOn: boolean): string =>
+  goesOn ? text : `${text.charAt(0).toUpperCase()}${text.slice(1)}.`;
 
 /** `5 ports changed in VLAN 15, none in VLAN 25; 12 in 4 other trees`. */
 export function movedText({ ends }: Pick<Moved, 'ends'>, shown: readonly TreeId[]): string {

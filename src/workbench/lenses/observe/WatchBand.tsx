@@ -108,12 +108,17 @@ function BandLanes({ view, time, drawn: { all, kind } }: LanesProps) {
   const shownTrees = useWorkbench((state) => state.shownTrees);
   const from = view.first!;
   const to = Math.max(view.last!, from + 1000);
+  const switches = useWorkbench((state) => state.design.switches);
   const band = useMemo(() => {
     const events = view.events.map((event) => ({ at: event.at, event }));
-    const names = new Map(last?.switches.map((sw) => [sw.mac, sw.name || sw.source]));
+    // A root that does not answer at the end is known from the design.
+    const names = new Map<string | null, string>([
+      ...switches.map((sw) => [sw.mac, sw.name ?? sw.id] as const),
+      ...(last?.switches ?? []).map((sw) => [sw.mac, sw.name || sw.source] as const),
+    ]);
     const roots = new Map(last ? [...rootsOf(last)].map(([tree, mac]) => [tree, names.get(mac) ?? mac]) : []);
     return bandOf(events, roots, from, to);
-  }, [view.events, last, from, to]);
+  }, [view.events, last, switches, from, to]);
   const trees = all || shownTrees.length === 0 ? null : shownTrees;
   const lanes = useMemo(() => watchLanesOf(band, last, trees), [band, last, trees]);
   const go = useGo(last);

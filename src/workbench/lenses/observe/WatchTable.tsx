@@ -91,6 +91,18 @@ function standingText({ settings, last, polls, kept }: WatchView): string {
   return settings!.on ? `Watched every ${settings!.every} s: ${read}.` : `Not watched now: ${read}.`;
 }
 
+/** How high the table's head is. */
+const HEAD = 30;
+
+/** What happened at the instant shown comes into view, from its first sentence on, where none of it is. */
+function bringIntoView(list: HTMLElement): void {
+  const rows = [...list.querySelectorAll<HTMLElement>('[aria-current]')];
+  const { scrollTop, clientHeight } = list;
+  const isSeen = ({ offsetTop, offsetHeight }: HTMLElement): boolean =>
+    offsetTop >= scrollTop + HEAD && offsetTop + offsetHeight <= scrollTop + clientHeight;
+  if (rows[0] && !rows.some(isSeen)) list.scrollTop = rows[0].offsetTop - HEAD;
+}
+
 /** The newest moment first, and within one the worst. */
 function Events({
   events,
@@ -101,7 +113,7 @@ function Events({
   const current = shown === null ? undefined : newest.find(({ at }) => at <= shown)?.at;
   const list = useRef<HTMLDivElement>(null);
   useEffect(() => {
-    if (current !== undefined) list.current?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest' });
+    if (current !== undefined && list.current) bringIntoView(list.current);
   }, [current]);
   if (events.length === 0) return <p className={styles.empty}>Nothing has happened yet.</p>;
   return (

@@ -1,8 +1,7 @@
 /** The lanes of a watch: who was root when, who was silent, what was noticed, bundles and ports that changed. */
 import type { Band, Mark, PortLane, Span } from '../../../core/exchange/observation/watch/band';
-import { standsText, type EventKind } from '../../../core/exchange/observation/watch/events';
+import { standsText, treesText, type EventKind } from '../../../core/exchange/observation/watch/events';
 import type { Observation } from '../../../core/exchange/observation/observation';
-import { treesName } from '../../../core/model/ids';
 import { timeText } from './timeText';
 
 export interface WatchLane {
@@ -34,6 +33,8 @@ export function watchLanesOf(band: Band, last: Observation | null, trees: readon
   );
   const interfaceOf = ({ source, port }: { readonly source: string; readonly port: number }): string =>
     interfaces.get(`${source} ${port}`) ?? `port ${port}`;
+  const counts = new Map(last?.switches.map((sw) => [sw.source, sw.trees.length]));
+  const treesOf = (of: PortLane): string => treesText(of.trees, counts.get(of.source) ?? 0).replace(/^VLANs? /, '');
   return [
     ...band.roots.map(({ name, spans }) => lane(`root ${name}`, 'root', name, { as: 'spans', spans })),
     ...band.silent.map(({ name, spans }) => lane(`silent ${name}`, name, 'silent', { as: 'spans', spans })),
@@ -75,5 +76,3 @@ const lane = (id: string, label: string, more: string, drawn: WatchLane['drawn']
   ...{ id, label, more, drawn },
   place: null,
 });
-
-const treesOf = ({ trees }: PortLane): string => treesName(trees).replace(/^VLANs? /, '');

@@ -172,7 +172,7 @@ class SwitchDrawer {
   private region(): object {
     const { mst, mac } = this.sw;
     if (!mst && this.dialect === 'mstp')
-      this.doubt('it speaks MSTP and tells of no region; it was drawn in one of its own');
+      this.doubt('it runs MSTP and tells of no region; it was drawn in one of its own');
     if (!mst || this.dialect !== 'mstp') return {};
     // A bridge that was given no region is one of its own, named by its address (802.1Q-2018 12.12.3.3).
     if (mst.name === mac && mst.revision === 0 && mst.instances.length === 0) return {};

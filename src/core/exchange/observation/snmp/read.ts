@@ -45,7 +45,7 @@ export function readAgent(
   const mstp = mstpRead(told, trees.get('cst'));
   for (const each of mstp?.trees ?? []) trees.set(each.tree, each);
   if (trees.get('cst')?.speaks === 'mstp' && !mstp)
-    missing.push('It speaks MSTP, and tells of no region and instances (IEEE8021-MSTP-MIB).');
+    missing.push('It runs MSTP, and tells of no region and instances (IEEE8021-MSTP-MIB).');
   if (mstp && !mstp.isConfigured)
     missing.push('It tells of instances, and of no MST configuration (IEEE8021-MSTP-MIB).');
   const ports = portsTold(told);

@@ -87,7 +87,7 @@ it('reads half a region as what it is', () => {
     );
   expect(without('7')).toMatchObject({ mst: { name: '', revision: 0, digest: null, instances: sw!.mst!.instances } });
   expect(without('7').missing).toContain('It tells of instances, and of no MST configuration (IEEE8021-MSTP-MIB).');
-  expect(without('').missing).toContain('It speaks MSTP, and tells of no region and instances (IEEE8021-MSTP-MIB).');
+  expect(without('').missing).toContain('It runs MSTP, and tells of no region and instances (IEEE8021-MSTP-MIB).');
   expect(without('2').trees.map(({ tree }) => tree)).toEqual(['cst']);
 });
 

@@ -128,7 +128,8 @@ class Between {
     }
     for (const [key, trees] of moved) {
       const [root = '', old = ''] = key.split('\n').map((mac) => this.names.get(mac) ?? mac);
-      this.tell('root', `${treesText(trees)}: ${root} is the root, no longer ${old}.`, null, {
+      const where = startOf(treesText(trees, is.size));
+      this.tell('root', `${where}: ${root} is the root, no longer ${old}.`, null, {
         trees,
         was: old,
         is: root,
@@ -202,11 +203,16 @@ class Between {
         moved.set(`${port.port} ${text}`, known);
       }
     for (const { port, text, trees, turn } of moved.values())
-      this.tell('port', `${called(is)} ${interfaceOf(is, port)} is ${text}, in ${treesText(trees)}.`, is, {
-        port,
-        trees,
-        turn,
-      });
+      this.tell(
+        'port',
+        `${called(is)} ${interfaceOf(is, port)} is ${text}, in ${treesText(trees, is.trees.length)}.`,
+        is,
+        {
+          port,
+          trees,
+          turn,
+        },
+      );
   }
 
   /** A topology change comes of a port that begins to forward: agents count that, else those that do now are told of. */
@@ -230,7 +236,7 @@ class Between {
       const by = begun.size > 0 ? `, where ${[...begun].join(', ')} began to forward` : '';
       this.tell(
         'change',
-        `${called(is)} counts ${counted(count, 'topology change')} more in ${treesText(trees)}${by}.`,
+        `${called(is)} counts ${counted(count, 'topology change')} more in ${treesText(trees, is.trees.length)}${by}.`,
         is,
         { trees, count },
       );
@@ -277,7 +283,11 @@ const standsOf = ({ role, state }: ObservedTreePort): Stands => ({ role, state }
 export const standsText = ({ role, state }: Stands): string =>
   role === 'disabled' ? 'disabled' : `${role} and ${state === 'blocking' ? 'discarding' : state}`;
 
-const treesText = (trees: readonly string[]): string => treesName(trees as readonly TreeId[]);
+/** `all`: of how many. */
+export const treesText = (trees: readonly string[], all: number): string =>
+  all > 1 && trees.length === all ? 'every tree' : treesName(trees as readonly TreeId[]);
+
+const startOf = (sentence: string): string => `${sentence.charAt(0).toUpperCase()}${sentence.slice(1)}`;
 
 /** By tree, the address of the root that most switches tell of. */
 export function rootsOf({ switches }: Observation): ReadonlyMap<string, string> {
