@@ -55,11 +55,14 @@ export const watchSettingsSchema = z.strictObject({
 });
 export type WatchSettings = z.output<typeof watchSettingsSchema>;
 
+/** Most events that are told at once. */
+export const MOST_EVENTS = 500;
+
 /** `at`: milliseconds since 1970. */
 export const keptEventSchema = watchEventSchema.extend({ id: z.number(), at: z.number() });
 export type KeptEvent = z.output<typeof keptEventSchema>;
 
-/** `GET /api/designs/:id/watch`: the newest events last. */
+/** `GET /api/designs/:id/watch`, `?after=` an event: those that came after it, the newest last; at most `MOST_EVENTS`. */
 export const watchSchema = z.object({
   settings: watchSettingsSchema.nullable(),
   /** Names of credentials that the server has, or why it has none. */
@@ -73,10 +76,15 @@ export const watchSchema = z.object({
   /** Why notices could not be sent last. */
   unsent: z.string().nullable(),
   events: z.array(keptEventSchema),
-  /** Moments of readings, milliseconds; and by tree who was root from when on. */
-  polls: z.array(z.number()),
+  /** The first event that is kept; null: none. */
+  oldest: z.number().nullable(),
+  /** How many readings are kept. */
+  readings: z.number(),
 });
 export type WatchView = z.output<typeof watchSchema>;
 
-/** `GET /api/designs/:id/watch/reading?at=`: what was read last at a moment. */
-export const readingAtSchema = z.object({ observation: z.unknown() });
+/** `GET /api/designs/:id/watch/events?before=` an event: those before it. */
+export const earlierSchema = z.object({ events: z.array(keptEventSchema) });
+
+/** `GET /api/designs/:id/watch/reading?at=`: what was read last at a moment, and when the next reading was; null: not yet. */
+export const readingAtSchema = z.object({ observation: z.unknown(), next: z.number().nullable() });

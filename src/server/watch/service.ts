@@ -1,5 +1,5 @@
 /** What the server does with watches: seeing, setting, forgetting them. */
-import type { KeptEvent, Source, WatchSettings, WatchView } from '../../contract/observe';
+import { MOST_EVENTS, type KeptEvent, type Source, type WatchSettings, type WatchView } from '../../contract/observe';
 import { fail, ok, type Result } from '../../core/base/result';
 import type { Observation } from '../../core/exchange/observation/observation';
 import { credentialNames, credentialsFile } from '../../snmp/credentials';
@@ -11,10 +11,8 @@ import { DEMO, demoCredential } from './demo';
 import * as runner from './runner';
 import * as store from './store';
 
-/** Events that are told at once. */
-const MOST_EVENTS = 500;
-
-export function watchOf(db: Db, id: string): Result<WatchView, Refused> {
+/** `after`: an event; those up to it are known. */
+export function watchOf(db: Db, id: string, after?: number): Result<WatchView, Refused> {
   if (headRevision(db, id) === null) return fail(unknownDesign(id));
   const names = credentialNames();
   const settings = store.settingsOf(db, id);
@@ -29,8 +27,9 @@ export function watchOf(db: Db, id: string): Result<WatchView, Refused> {
     ...store.firstAndLast(db, id),
     kept: store.octetsOf(db, id),
     unsent: runner.unsentOf(id),
-    events: store.eventsOf(db, id, MOST_EVENTS),
-    polls: store.pollsOf(db, id),
+    events: store.eventsOf(db, id, MOST_EVENTS, { after }),
+    oldest: store.oldestEvent(db, id),
+    readings: store.readingsOf(db, id),
   });
 }
 
@@ -61,11 +60,17 @@ export function forgetWatch(db: Db, id: string): Result<null, Refused> {
 }
 
 export const earlierEvents = (db: Db, id: string, before: number): KeptEvent[] =>
-  store.eventsOf(db, id, MOST_EVENTS, before);
+  store.eventsOf(db, id, MOST_EVENTS, { before });
 
-export function readingAt(db: Db, id: string, at: number): Result<Observation, Refused> {
-  const reading = store.readingAt(db, id, at);
-  return reading ? ok(reading) : fail({ status: 404, message: 'Nothing was read yet at that moment.' });
+export function readingAt(
+  db: Db,
+  id: string,
+  at: number,
+): Result<{ readonly observation: Observation; readonly next: number | null }, Refused> {
+  const observation = store.readingAt(db, id, at);
+  return observation
+    ? ok({ observation, next: store.nextReading(db, id, at) })
+    : fail({ status: 404, message: 'Nothing was read yet at that moment.' });
 }
 
 export function readOnce(db: Db, id: string, source: Source): Result<null, Refused> {

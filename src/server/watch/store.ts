@@ -11,8 +11,6 @@ import { watches, watchEvents, watchPolls } from '../db/schema';
 /** Readings from one that is kept whole to the next. */
 const WHOLE_EVERY = 200;
 const MIB = 1024 * 1024;
-/** Most moments that are told at once. */
-const MOST_POLLS = 20_000;
 
 export function settingsOf(db: Db, design: string): WatchSettings | null {
   const row = db.select().from(watches).where(eq(watches.design, design)).get();
@@ -85,12 +83,23 @@ export function keepEvents(db: Db, design: string, events: readonly WatchEvent[]
       .run();
 }
 
-/** The newest, in their order; `before`: an id. */
-export function eventsOf(db: Db, design: string, most: number, before?: number): KeptEvent[] {
+/** The newest, in their order; of those between two of them, by their ids, where these are given. */
+export function eventsOf(
+  db: Db,
+  design: string,
+  most: number,
+  { before, after }: { readonly before?: number | undefined; readonly after?: number | undefined } = {},
+): KeptEvent[] {
   const rows = db
     .select()
     .from(watchEvents)
-    .where(and(eq(watchEvents.design, design), before === undefined ? undefined : lt(watchEvents.id, before)))
+    .where(
+      and(
+        eq(watchEvents.design, design),
+        before === undefined ? undefined : lt(watchEvents.id, before),
+        after === undefined ? undefined : gt(watchEvents.id, after),
+      ),
+    )
     .orderBy(desc(watchEvents.id))
     .limit(most)
     .all();
@@ -101,17 +110,23 @@ export function eventsOf(db: Db, design: string, most: number, before?: number):
   });
 }
 
-/** Moments of the readings that are kept, the newest of them. */
-export const pollsOf = (db: Db, design: string): number[] =>
+export const oldestEvent = (db: Db, design: string): number | null =>
   db
-    .select({ at: watchPolls.at })
+    .select({ id: min(watchEvents.id) })
+    .from(watchEvents)
+    .where(eq(watchEvents.design, design))
+    .get()?.id ?? null;
+
+export const readingsOf = (db: Db, design: string): number =>
+  db.select({ n: count() }).from(watchPolls).where(eq(watchPolls.design, design)).get()?.n ?? 0;
+
+/** When it was read next after a moment; null: not yet. */
+export const nextReading = (db: Db, design: string, at: number): number | null =>
+  db
+    .select({ at: min(watchPolls.at) })
     .from(watchPolls)
-    .where(eq(watchPolls.design, design))
-    .orderBy(desc(watchPolls.at))
-    .limit(MOST_POLLS)
-    .all()
-    .map(({ at }) => at)
-    .reverse();
+    .where(and(eq(watchPolls.design, design), gt(watchPolls.at, at)))
+    .get()?.at ?? null;
 
 export const octetsOf = (db: Db, design: string): number =>
   db

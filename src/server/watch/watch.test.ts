@@ -36,19 +36,21 @@ afterEach(() => runner.stopAll());
 
 it('watches the switches of a design, simulated, and goes on after a restart', async () => {
   const { db, id } = begun();
-  expect(seen(db, id)).toMatchObject({ settings: null, first: null, events: [], polls: [] });
+  expect(seen(db, id)).toMatchObject({ settings: null, first: null, events: [], readings: 0 });
   expect(await service.watchDemo(db, id)).toEqual({ ok: true, value: null });
-  await until(() => seen(db, id).polls.length > 0);
+  await until(() => seen(db, id).readings > 0);
   const { last, settings: set } = seen(db, id);
   expect(set).toMatchObject({ on: true, source: { credentials: 'demo' } });
   const read = service.readingAt(db, id, last!);
-  expect(read.ok && read.value.switches.map(({ name }) => name)).toEqual(rest.switches.map(({ name }) => name).sort());
+  expect(read.ok && read.value.observation.switches.map(({ name }) => name)).toEqual(
+    rest.switches.map(({ name }) => name).sort(),
+  );
 
   // The server ends, and begins again.
   runner.stopAll();
   expect(seen(db, id).settings?.on).toBe(false);
   await runner.resumeWatches(db);
-  await until(() => seen(db, id).polls.length > 1);
+  await until(() => seen(db, id).readings > 1);
   expect(seen(db, id).settings?.on).toBe(true);
   // Nothing has happened: what was kept is what is read.
   expect(seen(db, id).events.filter(({ kind }) => kind !== 'missed')).toEqual([]);
@@ -57,7 +59,7 @@ it('watches the switches of a design, simulated, and goes on after a restart', a
   await runner.resumeWatches(db);
   expect(runner.isWatching(id)).toBe(false);
   service.forgetWatch(db, id);
-  expect(seen(db, id)).toMatchObject({ first: null, polls: [], settings: { on: false } });
+  expect(seen(db, id)).toMatchObject({ first: null, readings: 0, settings: { on: false } });
 });
 
 it('reads a network once, with what there is to tell meanwhile', async () => {
@@ -81,7 +83,7 @@ it('says why it cannot, and leaves what was set', async () => {
   expect(service.readingAt(db, id, 5)).toMatchObject({ ok: false, error: { status: 404 } });
   // A design that was deleted is watched no longer.
   await service.watchDemo(db, id);
-  await until(() => seen(db, id).polls.length > 0);
+  await until(() => seen(db, id).readings > 0);
   deleteDesign(db, id);
   await until(() => !runner.isWatching(id));
   expect(runner.isWatching(id)).toBe(false);
@@ -109,6 +111,24 @@ it('keeps readings as what has changed, any moment again, and no more than it is
   expect(store.eventsOf(db, id, 10).map(({ text }) => text)).toEqual(['new']);
   expect(store.readingAt(db, id, 4.49 * day)?.switches.length).toBeGreaterThan(6);
   expect(store.readingAt(db, id, 1)).toBeNull();
+});
+
+it('tells the events that came after one, and those before one', () => {
+  const { db, id } = begun();
+  store.keepEvents(
+    db,
+    id,
+    ['a', 'b', 'c', 'd'].map((text) => ({ ...event, text })),
+    1,
+  );
+  const texts = (events: readonly { readonly text: string }[]) => events.map(({ text }) => text).join('');
+  const { events, oldest } = seen(db, id);
+  expect([texts(events), oldest]).toEqual(['abcd', events[0]!.id]);
+  const since = service.watchOf(db, id, events[1]!.id);
+  expect(since.ok && texts(since.value.events)).toBe('cd');
+  expect(texts(service.earlierEvents(db, id, events[2]!.id))).toBe('ab');
+  service.forgetWatch(db, id);
+  expect(seen(db, id)).toMatchObject({ events: [], oldest: null });
 });
 
 const event = { ...OF_THE_WHOLE, kind: 'silent' as const, switch: 'lodge' };

@@ -15,7 +15,14 @@ import {
   type Presence,
   type Write,
 } from '../../contract/api';
-import { readingAtSchema, readingSchema, watchSchema, type Source, type WatchSettings } from '../../contract/observe';
+import {
+  earlierSchema,
+  readingAtSchema,
+  readingSchema,
+  watchSchema,
+  type Source,
+  type WatchSettings,
+} from '../../contract/observe';
 import type { Template } from '../../core/model/document';
 import { problemText } from '../../core/model/problem';
 import { readDesign } from '../../core/model/read';
@@ -111,7 +118,11 @@ export const api = {
   keepTemplate: ({ id, ...template }: Template) =>
     call('PUT', `/api/templates/${encodeURIComponent(id)}`, template, nothing),
   forgetTemplate: (id: string) => call('DELETE', `/api/templates/${encodeURIComponent(id)}`, undefined, nothing),
-  watch: (id: string) => call('GET', at(id, '/watch'), undefined, watchSchema),
+  /** `after`: an event; those up to it are known. */
+  watch: (id: string, after: number | null = null) =>
+    call('GET', at(id, `/watch${after === null ? '' : `?after=${after}`}`), undefined, watchSchema),
+  earlierEvents: (id: string, before: number) =>
+    call('GET', at(id, `/watch/events?before=${before}`), undefined, earlierSchema),
   setWatch: (id: string, settings: WatchSettings) => call('PUT', at(id, '/watch'), settings, nothing),
   watchDemo: (id: string) => call('POST', at(id, '/watch/demo'), undefined, nothing),
   forgetWatch: (id: string) => call('DELETE', at(id, '/watch'), undefined, nothing),

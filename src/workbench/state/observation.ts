@@ -1,6 +1,6 @@
 'use client';
 /** What was read of the network that is there, as long as the page is open: by design, since a page shows one after the other. */
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { create } from 'zustand';
 import { compareObserved, type Comparison } from '../../core/exchange/observation/compare/compare';
 import type { Observation } from '../../core/exchange/observation/observation';
@@ -30,7 +30,10 @@ export function useObservation(): {
 } {
   const id = useWorkbench((state) => state.id);
   const { byDesign, hold } = useStore();
-  return { observation: byDesign.get(id) ?? null, hold: (observation) => hold(id, observation) };
+  return {
+    observation: byDesign.get(id) ?? null,
+    hold: useCallback((observation) => hold(id, observation), [hold, id]),
+  };
 }
 
 /** The design as it stands, also while something else is looked at. */

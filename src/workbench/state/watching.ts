@@ -2,7 +2,7 @@
 /** What the server says of the network that is read and watched: by design, asked again whenever it has something new. */
 import { useEffect } from 'react';
 import { create } from 'zustand';
-import type { ReadingState, WatchView } from '../../contract/observe';
+import { MOST_EVENTS, type KeptEvent, type ReadingState, type WatchView } from '../../contract/observe';
 import { observationSchema } from '../../core/exchange/observation/observation';
 import { api } from './api';
 import { useWorkbench } from './context';
@@ -11,6 +11,7 @@ import { useObservation } from './observation';
 import { HAS_SERVER } from './reach';
 
 interface Watched {
+  /** Its events: all that were asked for so far, the newest last. */
   readonly view: WatchView | null;
   readonly reading: ReadingState | null;
   readonly trouble: string | null;
@@ -25,13 +26,35 @@ const put = (id: string, part: Partial<Watched>): void =>
 
 /** A reading that has ended is not asked for again by itself: it is the largest part. `isOther`: another was begun, or stopped. */
 export async function refreshWatch(id: string, isOther = false): Promise<void> {
-  const known = useStore.getState().of.get(id)?.reading;
-  const isAsked = isOther || !known || known.state === 'reading';
-  const [view, reading] = await Promise.all([api.watch(id), isAsked ? api.reading(id) : null]);
+  const known = useStore.getState().of.get(id);
+  const isAsked = isOther || !known?.reading || known.reading.state === 'reading';
+  const newest = known?.view?.events.at(-1)?.id ?? null;
+  const [view, reading] = await Promise.all([api.watch(id, newest), isAsked ? api.reading(id) : null]);
   put(id, {
-    ...(view.ok ? { view: view.value, trouble: null } : { trouble: view.error.message }),
+    ...(view.ok ? { view: joined(id, view.value), trouble: null } : { trouble: view.error.message }),
     ...(reading?.ok ? { reading: reading.value } : {}),
   });
+}
+
+/** With the events that are known; not where too many came for all of them to be told. */
+function joined(id: string, view: WatchView): WatchView {
+  const { oldest, events } = view;
+  const known = useStore.getState().of.get(id)?.view?.events ?? [];
+  return events.length >= MOST_EVENTS || oldest === null
+    ? view
+    : { ...view, events: mergedEvents(known, events).filter((event) => event.id >= oldest) };
+}
+
+/** In their order, each once. */
+const mergedEvents = (...lists: readonly (readonly KeptEvent[])[]): KeptEvent[] =>
+  [...new Map(lists.flat().map((event) => [event.id, event])).values()].sort((a, b) => a.id - b.id);
+
+/** Those before the first that is known. */
+export async function askEarlier(id: string): Promise<void> {
+  const first = useStore.getState().of.get(id)?.view?.events[0];
+  const earlier = first && (await api.earlierEvents(id, first.id));
+  const view = useStore.getState().of.get(id)?.view;
+  if (view && earlier?.ok) put(id, { view: { ...view, events: mergedEvents(earlier.value.events, view.events) } });
 }
 
 export function useWatched(): Watched {

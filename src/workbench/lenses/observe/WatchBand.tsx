@@ -84,13 +84,16 @@ export function WatchBand({
   readonly view: WatchView;
   readonly beside: (time: ObservedTime) => ReactNode;
 }) {
-  const time = useObservedTime(view);
+  // Of what came before the events that are known, nothing can be said.
+  const [known] = view.events;
+  const start = known && known.id !== view.oldest ? known.at : view.first!;
+  const time = useObservedTime(view, start);
   const [drawn, draw] = useState<Drawn>({ all: false, kind: 'busy' });
   return (
     <>
       <WatchTransport time={time} drawn={drawn} draw={draw} />
       <div className={room.happened}>
-        <BandLanes view={view} time={time} drawn={drawn} />
+        <BandLanes view={view} from={start} time={time} drawn={drawn} />
         {beside(time)}
       </div>
     </>
@@ -99,14 +102,14 @@ export function WatchBand({
 
 interface LanesProps {
   readonly view: WatchView;
+  readonly from: number;
   readonly time: ObservedTime;
   readonly drawn: Drawn;
 }
 
-function BandLanes({ view, time, drawn: { all, kind } }: LanesProps) {
+function BandLanes({ view, from, time, drawn: { all, kind } }: LanesProps) {
   const last = useLastReading(view.last);
   const shownTrees = useWorkbench((state) => state.shownTrees);
-  const from = view.first!;
   const to = Math.max(view.last!, from + 1000);
   const switches = useWorkbench((state) => state.design.switches);
   const band = useMemo(() => {

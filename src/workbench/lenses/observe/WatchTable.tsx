@@ -2,10 +2,10 @@
 /** A network that is watched: how, and what has happened, each event with its instant on the map. */
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { counted } from '../../../core/base/words';
-import type { KeptEvent, WatchSettings, WatchView } from '../../../contract/observe';
+import type { WatchSettings, WatchView } from '../../../contract/observe';
 import { api } from '../../state/api';
 import { useWorkbench } from '../../state/context';
-import { refreshWatch, useWatched } from '../../state/watching';
+import { askEarlier, refreshWatch, useWatched } from '../../state/watching';
 import { TextButton } from '../../ui/TextButton';
 import styles from '../../ui/table.module.css';
 import type { ObservedTime } from './observedTime';
@@ -14,8 +14,8 @@ import { timeText } from './timeText';
 import { WatchBand } from './WatchBand';
 import { WatchForm } from './WatchForm';
 
-/** Most events that are drawn at once. */
-const MOST = 300;
+/** So many events are drawn, and so many more each time that is asked for. */
+const SOME = 300;
 
 export function WatchTable() {
   const { view, trouble } = useWatched();
@@ -34,7 +34,7 @@ export function WatchTable() {
         </p>
       )}
       {isForm && <WatchForm view={view} done={() => setOpen(false)} />}
-      {view.first !== null && <WatchBand view={view} beside={(time) => <Events events={view.events} {...time} />} />}
+      {view.first !== null && <WatchBand view={view} beside={(time) => <Events view={view} {...time} />} />}
     </div>
   );
 }
@@ -82,12 +82,10 @@ function Standing({ view, isForm, toggle, refused }: StandingProps) {
   );
 }
 
-function standingText({ settings, last, polls, kept }: WatchView): string {
+function standingText({ settings, last, readings, kept }: WatchView): string {
   const size = kept < 1024 * 1024 ? `${Math.ceil(kept / 1024)} KiB` : `${(kept / 1024 / 1024).toFixed(1)} MiB`;
   const read =
-    last === null
-      ? 'nothing read yet'
-      : `${counted(polls.length, 'reading')} kept, ${size}, the last at ${timeText(last)}`;
+    last === null ? 'nothing read yet' : `${counted(readings, 'reading')} kept, ${size}, the last at ${timeText(last)}`;
   return settings!.on ? `Watched every ${settings!.every} s: ${read}.` : `Not watched now: ${read}.`;
 }
 
@@ -105,11 +103,14 @@ function bringIntoView(list: HTMLElement): void {
 
 /** The newest moment first, and within one the worst. */
 function Events({
-  events,
+  view: { events, oldest },
   shown,
   show,
-}: Pick<ObservedTime, 'shown' | 'show'> & { readonly events: readonly KeptEvent[] }) {
-  const newest = useMemo(() => events.toSorted((a, b) => b.at - a.at || a.id - b.id).slice(0, MOST), [events]);
+}: Pick<ObservedTime, 'shown' | 'show'> & { readonly view: WatchView }) {
+  const id = useWorkbench((state) => state.id);
+  const [most, setMost] = useState(SOME);
+  const hasEarlier = events.length > most || (oldest !== null && events[0]!.id > oldest);
+  const newest = useMemo(() => events.toSorted((a, b) => b.at - a.at || a.id - b.id).slice(0, most), [events, most]);
   const current = shown === null ? undefined : newest.find(({ at }) => at <= shown)?.at;
   const list = useRef<HTMLDivElement>(null);
   useEffect(() => {
@@ -138,6 +139,16 @@ function Events({
           ))}
         </tbody>
       </table>
+      {hasEarlier && (
+        <TextButton
+          onClick={() => {
+            setMost(most + SOME);
+            if (events.length < most + SOME) void askEarlier(id);
+          }}
+        >
+          what happened before
+        </TextButton>
+      )}
     </div>
   );
 }

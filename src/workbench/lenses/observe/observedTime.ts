@@ -48,10 +48,9 @@ export interface ObservedTime extends Played {
   readonly moments: readonly Micros[];
 }
 
-/** Of a watch of which something was read. */
-export function useObservedTime({ first, last, polls, events }: WatchView): ObservedTime {
+/** Of a watch of which something was read; `from`: when its time begins, milliseconds since 1970. */
+export function useObservedTime({ last, events }: WatchView, from: number): ObservedTime {
   const { at, playing } = useStore();
-  const from = first!;
   const end = last!;
   const until = (Math.max(end, from + 1000) - from) * 1000;
   const moments = useMemo(
@@ -62,9 +61,9 @@ export function useObservedTime({ first, last, polls, events }: WatchView): Obse
   const show = useCallback(
     (moment: number, event?: KeptEvent) => {
       useStore.setState({ at: moment });
-      put(polls.findLast((poll) => poll <= moment) ?? from, event);
+      put(Math.round(moment), event);
     },
-    [put, polls, from],
+    [put],
   );
   const seek = useCallback((t: Micros) => show(from + Math.min(t, until) / 1000), [show, from, until]);
   const now = useCallback((): Micros => ((useStore.getState().at ?? end) - from) * 1000, [end, from]);
@@ -126,13 +125,19 @@ function useKeys({ step, play, seek }: Pick<Played, 'step' | 'play' | 'seek'>): 
   }, [store, step, play, seek]);
 }
 
-/** Puts a reading on the map: one is asked for at a time, then the one that was wished for last. */
-function useReading(): (poll: number, event?: KeptEvent) => void {
+interface Wish {
+  readonly at: number;
+  readonly event?: KeptEvent | undefined;
+}
+
+/** Puts what was read last at a moment on the map: one reading is asked for at a time, then the one wished for last. */
+function useReading(): (at: number, event?: KeptEvent) => void {
   const store = useWorkbenchStore();
   const { hold } = useObservation();
-  const wish = useRef<{ readonly poll: number; readonly event?: KeptEvent | undefined } | null>(null);
+  const wish = useRef<Wish | null>(null);
   const busy = useRef(false);
-  const shown = useRef<number | null>(null);
+  /** What is on the map holds from when until when; not known for the last one. */
+  const held = useRef<{ readonly from: number; readonly to: number } | null>(null);
   const isThere = useRef(true);
   useEffect(() => {
     isThere.current = true;
@@ -141,22 +146,23 @@ function useReading(): (poll: number, event?: KeptEvent) => void {
     };
   }, []);
   return useCallback(
-    (poll: number, event?: KeptEvent) => {
-      if (poll === shown.current && !event && !busy.current && store.getState().looking.kind === 'observed') return;
-      wish.current = { poll, event };
+    (at: number, event?: KeptEvent) => {
+      const isOnMap = held.current && store.getState().looking.kind === 'observed';
+      if (!event && !busy.current && isOnMap && at >= held.current!.from && at < held.current!.to) return;
+      wish.current = { at, event };
       if (busy.current) return;
       busy.current = true;
       void (async () => {
         for (let mine = wish.current; mine; mine = wish.current === mine ? null : wish.current) {
-          const answer = await api.readingAt(store.getState().id, mine.poll);
-          const read = answer.ok ? observationSchema.safeParse(answer.value.observation) : null;
+          const answer = await api.readingAt(store.getState().id, mine.at);
           if (!isThere.current) break;
-          if (!read?.success) continue;
-          shown.current = mine.poll;
+          const read = answer.ok ? observationSchema.safeParse(answer.value.observation) : null;
+          if (!answer.ok || !read?.success) continue;
+          const from = Date.parse(read.data.at);
+          held.current = { from, to: answer.value.next ?? mine.at };
           hold(read.data);
           store.getState().look(null);
-          const when = timeText(Date.parse(read.data.at));
-          lookAtObserved(store.getState(), read.data, `the network as it was read at ${when}`);
+          lookAtObserved(store.getState(), read.data, `the network as it was read at ${timeText(from)}`);
           const item = mine.event && placeOf(store.getState().design, read.data, mine.event);
           if (item) store.getState().select(item);
         }

@@ -1,14 +1,16 @@
 /** The band of a watch: its time is played as the clock plays a run, and the map shows what was read last at the instant. */
 import { act, fireEvent, screen, within } from '@testing-library/react';
 import type { WatchView } from '../../../contract/observe';
-import { ok } from '../../../core/base/result';
+import { fail, ok } from '../../../core/base/result';
 import { fernhollow } from '../../../core/demo/demos';
 import { editAll } from '../../../core/edit/edit';
 import { eventsBetween } from '../../../core/exchange/observation/watch/events';
 import { observedAtRest } from '../../../core/testing/observed';
 import { api } from '../../state/api';
 import { renderWith, settle } from '../../testing';
+import { refreshWatch } from '../../state/watching';
 import { WatchBand } from './WatchBand';
+import { WatchTable } from './WatchTable';
 import { ACTIONS } from '../break/actions';
 
 const START = Date.parse('2026-01-05T10:00:00Z');
@@ -24,16 +26,17 @@ const polls = readings.map(({ at }) => Date.parse(at));
 const [FIRST, CUT, MENDED, LAST] = polls as [number, number, number, number];
 const view: WatchView = {
   ...{ settings: null, credentials: [], trouble: null, kept: 1000, unsent: null },
-  ...{ first: FIRST, last: LAST, polls },
+  ...{ first: FIRST, last: LAST, readings: polls.length, oldest: 1000 },
   events: readings.flatMap((reading, i) =>
     eventsBetween(readings[i - 1] ?? null, reading).map((event, n) => ({ ...event, at: polls[i]!, id: i * 1000 + n })),
   ),
 };
 
 beforeEach(() => {
-  jest
-    .spyOn(api, 'readingAt')
-    .mockImplementation((_, at) => Promise.resolve(ok({ observation: readings[polls.indexOf(at)] })));
+  jest.spyOn(api, 'readingAt').mockImplementation((_, at) => {
+    const i = polls.findLastIndex((poll) => poll <= at);
+    return Promise.resolve(ok({ observation: readings[i], next: polls[i + 1] ?? null }));
+  });
 });
 afterEach(() => jest.restoreAllMocks());
 
@@ -75,6 +78,11 @@ it('goes from change to change, to the start and the end; the map shows what was
   await settle();
   expect(store.getState().looking.kind).toBe('present');
   expect(slider()).toHaveAttribute('aria-valuenow', String((LAST - FIRST) * 1000));
+  // A reading that is on the map is not asked for again.
+  await key('Home');
+  const asked = jest.mocked(api.readingAt).mock.calls.length;
+  await key('Home');
+  expect(jest.mocked(api.readingAt).mock.calls).toHaveLength(asked);
 });
 
 it('has a lane for each port that changed in the trees shown, and leads to it', async () => {
@@ -87,6 +95,30 @@ it('has a lane for each port that changed in the trees shown, and leads to it', 
   expect(screen.getByRole('img', { name: /^signal and neighbours: at .*: 2/ })).toBeInTheDocument();
   fireEvent.click(screen.getAllByRole('button', { name: /^dome-north port/ })[0]!);
   expect(store.getState().selection).toMatchObject({ kind: 'port', switch: 'dome-north' });
+});
+
+it('tells what came since it was asked last, and what happened before where that is wanted', async () => {
+  const all = view.events.map((event, n) => ({ ...event, id: n + 1 }));
+  const asked: (number | null | undefined)[] = [];
+  let told = all.slice(3, 6);
+  jest.spyOn(api, 'reading').mockResolvedValue(fail({ kind: 'unreachable', message: '' } as never));
+  jest.spyOn(api, 'watch').mockImplementation((_, after) => {
+    asked.push(after);
+    return Promise.resolve(ok({ ...view, oldest: 1, events: told }));
+  });
+  jest
+    .spyOn(api, 'earlierEvents')
+    .mockImplementation((_, before) => Promise.resolve(ok({ events: all.filter(({ id }) => id < before) })));
+  const store = await renderWith(<WatchTable />);
+  const rows = () => within(screen.getByRole('table', { name: 'What happened' })).getAllByRole('row').length - 1;
+  await act(() => refreshWatch(store.getState().id));
+  expect(rows()).toBe(3);
+  told = all.slice(6);
+  await act(() => refreshWatch(store.getState().id));
+  expect([asked, rows()]).toEqual([[null, 6], all.length - 3]);
+  fireEvent.click(screen.getByRole('button', { name: 'what happened before' }));
+  await settle();
+  expect([rows(), screen.queryByRole('button', { name: 'what happened before' })]).toEqual([all.length, null]);
 });
 
 it('is played change by change, also by the keys of the clock, and halts where the map is given back', async () => {

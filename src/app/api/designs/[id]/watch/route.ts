@@ -4,9 +4,11 @@ import { forgetWatch, setWatch, watchOf } from '../../../../../server/watch/serv
 
 type Context = { params: Promise<{ id: string }> };
 
-export const GET = (_: Request, { params }: Context) =>
+export const GET = (request: Request, { params }: Context) =>
   answer(async () => {
-    const watch = watchOf(database(), (await params).id);
+    const after = new URL(request.url).searchParams.get('after');
+    const known = after !== null && /^\d{1,15}$/.test(after) ? Number(after) : undefined;
+    const watch = watchOf(database(), (await params).id, known);
     return watch.ok ? Response.json(watch.value) : refuse(watch.error);
   });
 
