@@ -1,8 +1,6 @@
 /** Pairs in a run: what each switch of one does as they lose each other, and who notices. */
 import fc from 'fast-check';
-import { pairThese } from '../edit/pairing';
 import { linkLoads } from '../analysis/sharing/load';
-import { editAll } from '../edit/edit';
 import { SECOND } from '../modes/entity';
 import type { Design } from '../model/document';
 import { explainPort } from '../tree/explain/explain';
@@ -11,7 +9,7 @@ import { bundledDesign } from '../testing/bundles';
 import { anyDesign, meshDesign, regionsDesign } from '../testing/networks';
 import { otherwise } from '../testing/portDialects';
 import { withStack } from '../testing/stacks';
-import { pairedNetwork, turnedInPair, type PairedOptions } from '../testing/pairs';
+import { pairedNetwork, turnedInPair, withPair, type PairedOptions } from '../testing/pairs';
 import { tries } from '../testing/runs';
 import { benchedScenario } from '../testing/scenarios';
 import { booted, unlike } from '../testing/settling';
@@ -55,10 +53,7 @@ it.each([
   ['stacks', withStack(anyDesign), REST] as const,
   ['bundles', bundledDesign({ modes: ['active', 'passive'] }), REST] as const,
 ])('so it does in any network of which two switches are made a pair: %s', (_, designs, rest) => {
-  const paired = designs.chain((design) => {
-    const made = pairsIn(design);
-    return made.length === 0 ? fc.constant(null) : fc.constantFrom(...made);
-  });
+  const paired = withPair(designs);
   fc.assert(
     fc.property(paired, fc.nat(), fc.array(fc.nat({ max: 60 }), { maxLength: 3 }), (design, seed, turns) => {
       fc.pre(design !== null);
@@ -76,16 +71,6 @@ it.each([
     { numRuns: tries(25) },
   );
 });
-
-/** All ways to make two switches of a design a pair. */
-const pairsIn = (design: Design): Design[] =>
-  design.switches.flatMap((one) =>
-    design.switches.flatMap((other) => {
-      const commands = one === other ? null : pairThese(design, [one.id, other.id]);
-      const edited = commands?.ok ? editAll(design, commands.value) : null;
-      return edited?.ok ? [edited.value.design] : [];
-    }),
-  );
 
 /** A switch loses its power, a cable is cut, a keepalive fails; or the other way round. */
 function turned(design: Design, turn: number): Design {

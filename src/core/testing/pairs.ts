@@ -1,4 +1,7 @@
 /** Networks with a pair: two switches that act as one for bundles to others. */
+import fc from 'fast-check';
+import { editAll } from '../edit/edit';
+import { pairThese } from '../edit/pairing';
 import type { Design } from '../model/document';
 import { designOf, networkOf } from './networks';
 
@@ -123,3 +126,20 @@ export function collapsed(design: Design): Design {
     }),
   });
 }
+
+/** Designs of which two switches are made a pair; null where no two of one can be. */
+export const withPair = (designs: fc.Arbitrary<Design>): fc.Arbitrary<Design | null> =>
+  designs.chain((design) => {
+    const made = pairsIn(design);
+    return made.length === 0 ? fc.constant(null) : fc.constantFrom(...made);
+  });
+
+/** All ways to make two switches of a design a pair. */
+const pairsIn = (design: Design): Design[] =>
+  design.switches.flatMap((one) =>
+    design.switches.flatMap((other) => {
+      const commands = one === other ? null : pairThese(design, [one.id, other.id]);
+      const edited = commands?.ok ? editAll(design, commands.value) : null;
+      return edited?.ok ? [edited.value.design] : [];
+    }),
+  );

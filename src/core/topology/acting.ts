@@ -44,6 +44,10 @@ export const wholeOf = ({ pairs }: Pick<Network, 'pairs'>, p: number): number =>
     ? p
     : (pairs.filter(isOne).flatMap(({ bundles }) => bundles.filter(([, half]) => half === p))[0]?.[0] ?? p);
 
+/** Whether a port is the peer link of a pair that acts as one, inside of its bridge. */
+export const isPeerLink = ({ pairs }: Pick<Network, 'pairs'>, p: number): boolean =>
+  pairs.some((pair) => isOne(pair) && pair.peer.includes(p));
+
 /** The bridge that a switch is, or is part of. */
 export const bridgeOf = ({ pairs }: Pick<Network, 'pairs'>, s: number): number =>
   pairs.some((pair) => isOne(pair) && pair.first + 1 === s) ? s - 1 : s;

@@ -8,7 +8,9 @@ import { SECOND, type Micros, type ProtocolEntity } from '../../modes/entity';
 import type { LacpView } from '../../modes/lacp/entity';
 import { wireLacpdu } from '../../sim/engine/onWire';
 import type { Simulation } from '../../sim/engine/simulation';
-import { bridgeId, portAddress, portIdentifier, systemIdExtension } from '../../topology/bridgeId';
+import { bridgeOf, isOne, wholeOf } from '../../topology/acting';
+import { rootPortsOf } from '../../tree/spread';
+import { bridgeId, portAddress, portIdentifier, portIdentifierValue, systemIdExtension } from '../../topology/bridgeId';
 import { regionsOf } from '../../topology/region';
 import { settingsOf, type BundleSet, type PortSet, type SwitchSet } from '../settings/settings';
 import { carried, untaggedOf } from '../settings/vlanChanges';
@@ -128,7 +130,8 @@ class Observer {
   }
 
   private mst(): ObservedMst | null {
-    const { simulation, s } = this;
+    const { simulation } = this;
+    const s = bridgeOf(simulation.physical, this.s);
     const sw = simulation.network.switches[s]!;
     const region = regionsOf(this.design)(sw);
     const t = simulation.trees.findIndex((tree) => treeInstance(tree) === 0);
@@ -209,14 +212,16 @@ class Observer {
 
   private tree(tree: Simulation['trees'][number], t: number): ObservedTree | null {
     const { simulation, s, set } = this;
-    const { network, keys } = simulation;
-    const there = simulation.entity(t, s);
+    const { network, keys, physical } = simulation;
+    // Of a pair that acts as one, each switch tells of the bridge that both are.
+    const bridge = bridgeOf(physical, s);
+    const there = simulation.entity(t, bridge);
     if (!there) return null;
     const { entity, own } = there;
     const vector = entity.rootVector(own);
-    const sw = network.switches[s]!;
-    const rootPort = simulation.rootPort(t, s) ?? -1;
-    const { count, at, forwards } = this.changes(t, s);
+    const sw = network.switches[bridge]!;
+    const rootPort = this.rootPort(t, bridge);
+    const { count, at, forwards } = this.changes(t, bridge);
     // As a reader would call it: by the bridge's own identifier.
     const vid = systemIdExtension(sw, tree);
     // Its timers are those of the CIST, which it has from that one's root.
@@ -229,7 +234,7 @@ class Observer {
       bridge: bridgeId(sw, tree),
       root: keys.idOf(instance ? vector.regionalRoot : vector.root),
       rootPathCost: instance ? vector.internalCost : vector.externalCost,
-      rootPort: rootPort < 0 ? null : network.ports[rootPort]!.number,
+      rootPort: rootPort < 0 ? null : physical.ports[rootPort]!.number,
       maxAge: root.timers.maxAge,
       hello: root.timers.hello,
       forwardDelay: root.timers.forwardDelay,
@@ -242,12 +247,21 @@ class Observer {
       ports: [...set.ports, ...set.bundles]
         .flatMap((port) => {
           const p = this.indexOf(port);
-          if (!simulation.inTree(t, p)) return [];
+          if (!simulation.inTree(t, wholeOf(physical, p))) return [];
           const told = this.treePort(p, tree, t, entity, own);
-          return [forwards && !instance ? { ...told, forwards: forwards(network.ports[p]!.id) } : told];
+          return [forwards && !instance ? { ...told, forwards: forwards(physical.ports[p]!.id) } : told];
         })
         .sort((a, b) => a.port - b.port),
     };
+  }
+
+  /** By which port this switch reaches the root; -1 at the root. */
+  private rootPort(t: number, bridge: number): number {
+    const { simulation, s } = this;
+    const { physical } = simulation;
+    const rootPort = simulation.rootPort(t, bridge) ?? -1;
+    const pair = physical.pairs.find((each) => isOne(each) && each.first === bridge);
+    return pair ? rootPortsOf(physical, pair, rootPort)[s - bridge]! : rootPort;
   }
 
   private treePort(
@@ -257,21 +271,25 @@ class Observer {
     entity: ProtocolEntity,
     own: number,
   ): ObservedTreePort {
-    const { simulation, s } = this;
-    const { network, keys } = simulation;
-    const local = simulation.placeOf(t, p);
-    const [state, role] = [simulation.state(t, p), simulation.role(t, p)];
+    const { simulation } = this;
+    const { physical, keys } = simulation;
+    const bridge = bridgeOf(physical, this.s);
+    const local = simulation.placeOf(t, wholeOf(physical, p));
+    const [state, role] = simulation.shown(t, p);
     const held = own === 0 ? entity.held(local) : null;
+    const identifier = portIdentifier(physical.ports[p]!, tree, physical.switches[this.s]!.dialect);
+    // Of a pair, the secondary's ports go by other numbers on the wire; to who asks, each is the number that it has.
+    const isOwn = role === 'designated';
     const isOn = state !== 'disabled';
     return {
-      port: network.ports[p]!.number,
+      port: physical.ports[p]!.number,
       state,
       role: role === 'master' ? 'root' : role,
-      cost: simulation.costs(t, s)[local] ?? 0,
-      priority: portIdentifier(network.ports[p]!, tree, network.switches[s]!.dialect).priority,
+      cost: simulation.costs(t, bridge)[local] ?? 0,
+      priority: identifier.priority,
       designatedRoot: held && isOn ? keys.idOf(held.root) : null,
       designatedBridge: held && isOn ? keys.idOf(held.bridge) : null,
-      designatedPort: held && isOn ? held.port : null,
+      designatedPort: held && isOn ? (isOwn ? portIdentifierValue(identifier) : held.port) : null,
       forwards: null,
     };
   }

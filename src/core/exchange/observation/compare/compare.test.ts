@@ -6,8 +6,10 @@ import type { Command } from '../../../edit/commands';
 import type { Design } from '../../../model/document';
 import type { SwitchId, TreeId } from '../../../model/ids';
 import { namesOf } from '../../../model/derive/names';
+import { bundledDesign } from '../../../testing/bundles';
 import { anyDesign } from '../../../testing/networks';
 import { observedAtRest } from '../../../testing/observed';
+import { withPair } from '../../../testing/pairs';
 import { tries } from '../../../testing/runs';
 import { solve } from '../../../tree/solve';
 import { compareObserved, type Comparison } from './compare';
@@ -83,9 +85,17 @@ it('finds a switch again by its name where its address is another', () => {
   expect(matches.unknown).toEqual([]);
 });
 
-it('holds pairs and stacks against what their switches tell, without falling over', () => {
+it('of a pair and a stack differs in nothing, either', () => {
   const town = townOffice();
   expect(held(town, town).compared).toBeGreaterThan(100);
+  expect(texts(town, held(town, town))).toEqual([]);
+  fc.assert(
+    fc.property(withPair(fc.oneof(anyDesign, bundledDesign({ modes: ['active', 'passive'] }))), (design) => {
+      fc.pre(design !== null);
+      expect(texts(design!, held(design!, design!))).toEqual([]);
+    }),
+    { numRuns: tries(20) },
+  );
 });
 
 it('reads its file again, and says what is none', () => {

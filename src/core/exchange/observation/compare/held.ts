@@ -7,6 +7,8 @@ import { isMultiple } from '../../../model/document';
 import { namesOf } from '../../../model/derive/names';
 import type { Names } from '../../../model/names';
 import { systemIdExtension } from '../../../topology/bridgeId';
+import { bridgeOf } from '../../../topology/acting';
+import { calledBy } from '../../../tree/spread';
 import type { Bridge } from '../../../topology/bridges';
 import type { Network } from '../../../topology/network';
 import type { Solution } from '../../../tree/settled';
@@ -73,8 +75,10 @@ export class Held {
     return this.network.switchIndex.get(id)!;
   }
 
+  /** The bridge that a switch is; of a pair that acts as one, the primary is it for both while it has power. */
   bridge(id: SwitchId): Bridge {
-    return this.network.switches[this.switchAt(id)]!;
+    const { network } = this;
+    return network.switches[calledBy(network, bridgeOf(network, this.switchAt(id)))]!;
   }
 
   switchNamed(system: string | null): SwitchMatch | undefined {

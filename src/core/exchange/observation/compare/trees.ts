@@ -5,6 +5,7 @@ import { isMultiple, type Switch } from '../../../model/document';
 import { CIST, type SwitchId, type TreeId } from '../../../model/ids';
 import { bridgePriority, pathCost, portPriority } from '../../../model/legal';
 import { bridgeId, portIdentifier, setBridgePriority, systemIdExtension } from '../../../topology/bridgeId';
+import { isPeerLink } from '../../../topology/acting';
 import type { Bridge } from '../../../topology/bridges';
 import { roleOf, stateIn, type SettledTree } from '../../../tree/settled';
 import type { SwitchMatch } from '../match';
@@ -71,7 +72,7 @@ class TreeComparer {
         wrongRoots.add(s);
         this.anotherRoot(tree.id, root, observed ?? null, there.root.mac, pair.designed.id);
       }
-      this.comparePriority(tree.id, pair.designed.id, network.switches[s]!, there);
+      this.comparePriority(tree.id, pair.designed.id, held.bridge(pair.designed.id), there);
     }
     for (const { pair, s, there } of seen) this.comparePorts(tree, pair, there, wrongRoots.has(s));
   }
@@ -111,7 +112,7 @@ class TreeComparer {
     return [...switches].flatMap((id): Command[] => {
       const sw = this.held.bridge(id);
       const there = treeThere(sw, this.held.seen.get(id)!, tree);
-      return there ? asPriority(id, tree, ownPriority(sw, tree, there)) : [];
+      return there ? asPriority(sw.id, tree, ownPriority(sw, tree, there)) : [];
     });
   }
 
@@ -120,7 +121,7 @@ class TreeComparer {
     this.held.compared += 1;
     if (designed === own) return;
     this.held.tell('setting', 'bridge priority', { switch: id, trees: [tree] }, String(designed), String(own), {
-      takeOver: bridgePriority.safeParse(own).success ? () => asPriority(id, tree, own) : null,
+      takeOver: bridgePriority.safeParse(own).success ? () => asPriority(sw.id, tree, own) : null,
     });
   }
 
@@ -155,7 +156,8 @@ class TreeComparer {
       }
       if (role === 'disabled') continue;
       const { cost } = port;
-      if (tree.cost[p] !== cost)
+      // What a peer link costs is the pair's own affair.
+      if (tree.cost[p] !== cost && !isPeerLink(network, p))
         held.tell('setting', 'cost', at(), String(tree.cost[p]), String(cost), {
           takeOver: pathCost.safeParse(cost).success ? () => this.asCost(designed.id, id, tree, p, cost) : null,
         });
