@@ -81,7 +81,7 @@ class Observer {
     this.names = names;
     this.changes = changes;
     this.design = design;
-    this.s = simulation.network.switchIndex.get(set.id)!;
+    this.s = simulation.physical.switchIndex.get(set.id)!;
   }
 
   told(): ObservedSwitch {

@@ -2,7 +2,9 @@
 import fc from 'fast-check';
 import { fernhollow, townOffice, valleyStation } from '../../../demo/demos';
 import { namesOf } from '../../../model/derive/names';
+import { bundledDesign } from '../../../testing/bundles';
 import { anyDesign } from '../../../testing/networks';
+import { pairedNetwork, withPair } from '../../../testing/pairs';
 import { tries } from '../../../testing/runs';
 import { campusOf } from '../../../testing/campus';
 import { observedAtRest } from '../../../testing/observed';
@@ -55,7 +57,50 @@ it('draws two hundred switches as what they are, by structure and not by name', 
   expect(differences(design, observation)).toEqual([]);
 });
 
-it('draws a pair and a stack as the switches that answer', () => {
-  const { design } = drawnOf(observedAtRest(townOffice()));
-  expect(design.switches.length).toBeGreaterThan(3);
+it('draws a pair as a pair, with what its bundles lead to', () => {
+  const town = townOffice();
+  const observation = observedAtRest(town);
+  const { design, doubts } = drawnOf(observation);
+  const half = (of: Design, id: string) => of.switches.find((sw) => sw.id === id)!;
+  for (const id of ['data-a', 'data-b']) {
+    expect(half(design, id)).toMatchObject({ mac: half(town, id).mac, pair: { mac: '02:4d:00:00:00:50' } });
+  }
+  const numbers = (of: Design) => of.bundles.map(({ switch: sw, pairNumber }) => `${sw} ${pairNumber ?? ''}`).sort();
+  expect(numbers(design)).toEqual(numbers(town));
+  expect(doubts).toEqual([
+    'data-a and data-b: they answer as one bridge, and were drawn as a pair with data-a as its primary; domain, priorities and keepalive are not told.',
+  ]);
+  expect(differences(design, observation)).toEqual([]);
+});
+
+/** Switches around a pair that has a cable for its keepalive, with bundles of both halves and single cables. */
+const aroundPair = fc
+  .record({
+    dialect: fc.constantFrom('stp', 'rstp', 'per-vlan-rstp'),
+    priorities: fc.array(fc.constantFrom(0, 4096, 32768), { minLength: 5, maxLength: 5 }),
+    isOther: fc.boolean(),
+  })
+  .map(({ dialect, priorities, isOther }) =>
+    pairedNetwork({
+      switches: Object.fromEntries(
+        ['p', 's', 'x', 'y', 'r'].map((sw, i) => [sw, { dialect, priority: priorities[i]! }]),
+      ),
+      half: isOther ? { p: { priority: 20 }, s: { priority: 10 } } : {},
+    }),
+  );
+const withAnyPair = fc.oneof(
+  withPair(fc.oneof(anyDesign, bundledDesign({ modes: ['active', 'passive'], odd: false }))),
+  aroundPair,
+);
+
+it('draws pairs that do what was told, whatever they are in', () => {
+  fc.assert(
+    // How many members a bundle wants, or takes, and keys of single ports are told by no table.
+    fc.property(withAnyPair, (design) => {
+      fc.pre(design !== null);
+      const observation = observedAtRest(design!);
+      expect(differences(drawnOf(observation).design, observation)).toEqual([]);
+    }),
+    { numRuns: tries(20) },
+  );
 });

@@ -12,6 +12,7 @@ import type { Observation, ObservedSwitch } from '../observation';
 import { cablesOf } from './cables';
 import { Drawing } from './drawing';
 import { usualMethod } from './costs';
+import { pairsOf } from './pairs';
 import { switchOf } from './switches';
 import { groupsBy, tiersOf } from './tiers';
 
@@ -31,6 +32,7 @@ export function drawn(observation: Observation, name = 'Observed network'): Resu
   const pathCost = usualMethod(observation.switches);
   for (const sw of observation.switches) switchOf(drawing, sw, pathCost);
   cablesOf(drawing);
+  pairsOf(drawing);
   const { switches, links, hosts, bundles, regions } = drawing;
   const tiers = tiersOf(switches, links);
   const inGroups = groupsBy(switches);

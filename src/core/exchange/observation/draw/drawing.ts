@@ -64,6 +64,14 @@ export class Drawing {
       for (const each of [mac, chassis]) if (each !== null) this.macs.add(each);
   }
 
+  /** Puts a switch in its own place. */
+  put(sw: DrawnSwitch): void {
+    this.switches[this.switches.findIndex(({ id }) => id === sw.id)] = sw;
+  }
+  putBundle(bundle: DrawnBundle): void {
+    this.bundles[this.bundles.findIndex(({ id }) => id === bundle.id)] = bundle;
+  }
+
   doubt(sentence: string): void {
     if (!this.doubts.includes(sentence)) this.doubts.push(sentence);
   }

@@ -100,11 +100,11 @@ class SwitchDrawer {
   /** That of its bridge; where another has that, too, as both of a pair do, as it is to its neighbours. */
   private address(): string {
     const { drawing, sw } = this;
-    const legal = [sw.mac, sw.chassis].filter((each) => each !== null && macAddress.safeParse(each).success);
-    const twin = drawing.switches.find(({ mac }) => mac === sw.mac);
-    if (twin) this.doubt(`it is one bridge with ${String(twin.name)}, by its address; a pair is to be set by hand`);
+    const isShared = drawing.observation.switches.some((each) => each !== sw && each.mac === sw.mac);
+    const all = isShared ? [sw.chassis, sw.mac] : [sw.mac, sw.chassis];
+    const legal = all.filter((each) => each !== null && macAddress.safeParse(each).success);
     const free = legal.find((each) => drawing.switches.every(({ mac }) => mac !== each));
-    if (free === undefined && !twin) this.doubt('its address is not known; it was given one');
+    if (free === undefined && !isShared) this.doubt('its address is not known; it was given one');
     return free ?? drawing.freshMac();
   }
 
