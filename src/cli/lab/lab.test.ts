@@ -1,9 +1,10 @@
 /** `knot-path lab`, as people run it: on machines where it can be, with real switches. */
-import { existsSync, readFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { spawn, spawnSync } from 'node:child_process';
 import path from 'node:path';
 import { writeDesign } from '../../core/model/derive/write';
 import { networkOf } from '../../core/testing/networks';
+import { readObservation } from '../../core/exchange/observation/observation';
 import { readLabResult } from '../../core/exchange/lab/result';
 import { clearFolder, file, folder, knotPath } from '../testing';
 import { standingLabs } from './standing';
@@ -91,8 +92,34 @@ wired(
   120_000,
 );
 
+/** What the switches of a lab print of themselves, read as an observation. */
+function told(at: string): string {
+  const files = path.join(folder, 'told');
+  const print = (program: string, ...args: string[]): string => spawnSync(program, args, { encoding: 'utf8' }).stdout;
+  for (const name of readdirSync(at).filter((each) => each.startsWith('switch'))) {
+    const own = path.join(files, name);
+    mkdirSync(own, { recursive: true });
+    const vsctl = (...args: string[]) => print('ovs-vsctl', `--db=unix:${path.join(at, name, 'db.sock')}`, ...args);
+    const appctl = (...args: string[]) => print('ovs-appctl', '-t', path.join(at, name, 'switch.ctl'), ...args);
+    writeFileSync(path.join(own, 'ports.json'), vsctl('--format=json', 'list', 'port'));
+    writeFileSync(path.join(own, 'interfaces.json'), vsctl('--format=json', 'list', 'interface'));
+    writeFileSync(path.join(own, 'trees.txt'), appctl('rstp/show', vsctl('list-br').trim()));
+    writeFileSync(path.join(own, 'bundles.txt'), appctl('lacp/show'));
+  }
+  const out = path.join(folder, 'told.json');
+  const { stderr } = knotPath(['observe', '--files', files, '-o', out]);
+  expect(stderr).toBe('');
+  const read = readObservation(readFileSync(out, 'utf8'));
+  expect(read.ok && read.value.switches.map(({ trees }) => trees.map(({ speaks }) => speaks))).toEqual([
+    ['rstp'],
+    ['rstp'],
+    ['rstp'],
+  ]);
+  return out;
+}
+
 real(
-  'leaves a lab standing that is kept, until it is stopped',
+  'leaves a lab standing that is kept, until it is stopped; what its switches print is read as what they do',
   () => {
     const { status, stdout } = lab([design, '--with', 'ovs', '--keep']);
     expect(status).toBe(0);
@@ -100,6 +127,13 @@ real(
     expect(stdout).toContain(`ip netns exec knot-path-${id}-host1 sh    # h`);
     const shell = spawnSync('ip', ['netns', 'exec', `knot-path-${id}-host1`, 'ip', '-6', 'addr'], { encoding: 'utf8' });
     expect(shell.stdout).toContain('2001:db8:0:f::1/64');
+    const observed = told(path.join(folder, `knot-path-lab-${id}`));
+    const compared = knotPath(['compare', design, observed]);
+    expect(compared.stderr).toBe('');
+    // Cables between namespaces are as fast as they say, whatever the design says of its ports.
+    expect(compared.stdout.split('\n').filter((line) => line !== '' && !line.includes(': speed: '))).toEqual([
+      expect.stringMatching(/^3 switches held against the design, \d\d+ things compared: \d+ differences\.$/),
+    ]);
     expect(lab(['stop', id!])).toMatchObject({ status: 0, stdout: '1 lab taken away.\n' });
     expect(namespaces()).not.toContain(`knot-path-${id}`);
   },

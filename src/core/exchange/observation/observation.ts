@@ -134,6 +134,8 @@ export const observedSwitchSchema = z.object({
   /** Null where it speaks no MSTP, or does not tell. */
   mst: mstSchema.nullable().default(null),
   neighbours: z.array(neighbourSchema),
+  /** False where it does not tell whom it sees: that nobody is among its neighbours says nothing then. */
+  tellsNeighbours: z.boolean().default(true),
   /** What it did not tell, or could not be read: sentences. */
   missing: z.array(text),
 });

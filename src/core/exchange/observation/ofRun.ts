@@ -98,6 +98,7 @@ class Observer {
       trees: simulation.trees.flatMap((tree, t) => this.tree(tree, t) ?? []),
       mst: this.mst(),
       neighbours: set.ports.flatMap((port) => this.neighbours(port)),
+      tellsNeighbours: true,
       missing: [],
     };
   }

@@ -33,7 +33,9 @@ function compareBundle(held: Held, { designed, observed }: SwitchMatch, bundle: 
     .filter((member) => member.active)
     .map(({ port }) => (places.get(port)?.of.id as string | undefined) ?? String(port));
   const gone = wanted.filter((id) => !active?.includes(id));
-  const neighbourless = gone.filter((id) => !observed.neighbours.some(({ port }) => places.get(port)?.of.id === id));
+  const neighbourless = gone.filter(
+    (id) => observed.tellsNeighbours && !observed.neighbours.some(({ port }) => places.get(port)?.of.id === id),
+  );
   const commands = membersAsThere(bundle, there, places);
   held.tell(
     'bundle',

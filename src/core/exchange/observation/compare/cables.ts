@@ -12,7 +12,7 @@ import type { ObservedNeighbour } from '../observation';
 import type { Held } from './held';
 
 export function compareCables(held: Held, { designed, observed }: SwitchMatch): void {
-  if (observed.neighbours.length === 0 && observed.missing.some((each) => each.includes('LLDP'))) return;
+  if (!observed.tellsNeighbours) return;
   const { network, names } = held;
   const places = held.places.get(designed.id)!;
   const seen = new Map<string, ObservedNeighbour>();

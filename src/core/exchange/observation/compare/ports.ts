@@ -31,7 +31,7 @@ export function comparePorts(held: Held, { designed, observed }: SwitchMatch, kn
           takeOver: () => [{ do: 'set-port', switch: designed.id, port: id, edge: isEdge }],
         });
     }
-    if (!port.vlans || !there) continue;
+    if (!port.vlans) continue;
     const wanted = carried(vlans).intersect(known);
     const own = untaggedOf(vlans);
     const untagged = own !== null && wanted.has(own) ? own : null;
@@ -39,11 +39,15 @@ export function comparePorts(held: Held, { designed, observed }: SwitchMatch, kn
       { do: 'set-port', switch: designed.id, port: id, vlans: carriageOf(port.vlans!) as Port['vlans'] },
     ];
     held.compared += 2;
-    const carries = vlanSet(port.vlans.carried);
+    // Who has no list of VLANs carries all of them, those that nobody has included.
+    const told = vlanSet(port.vlans.carried);
+    const carries = there ? told : told.intersect(known);
     if (!wanted.isSame(carries))
       held.tell('vlan', 'VLANs', at(), wanted.format() || 'none', carries.format() || 'none', { takeOver });
-    if (untagged !== port.vlans.untagged)
-      held.tell('vlan', 'VLAN without tag', at(), String(untagged ?? 'none'), String(port.vlans.untagged ?? 'none'), {
+    const bare = port.vlans.untagged;
+    const untaggedThere = bare !== null && (there || known.has(bare)) ? bare : null;
+    if (untagged !== untaggedThere)
+      held.tell('vlan', 'VLAN without tag', at(), String(untagged ?? 'none'), String(untaggedThere ?? 'none'), {
         takeOver,
       });
   }

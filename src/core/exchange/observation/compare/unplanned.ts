@@ -1,7 +1,7 @@
 /** What is there and the design does not have: ports, VLANs, bundles. */
 import type { Command } from '../../../edit/commands';
-import { bundleSchema, isIdentifier, portSchema } from '../../../model/document';
-import type { BundleId, PortId } from '../../../model/ids';
+import { bundleSchema, isIdentifier, mostOf, portSchema } from '../../../model/document';
+import { treesName, vlanTree, type BundleId, type PortId } from '../../../model/ids';
 import { portNumber, speed as legalSpeed } from '../../../model/legal';
 import { vlanSet, VlanSet } from '../../../model/vlanSet';
 import { BUNDLE_PORTS } from '../../../topology/aggregated';
@@ -22,17 +22,20 @@ export function compareVlans(held: Held): void {
       for (let vid = first; vid <= last; vid += 1)
         there.set(vid, [...(there.get(vid) ?? []), held.names.switch(designed.id)]);
   }
-  for (const [vid, names] of there)
-    held.tell(
-      'vlan',
-      `VLAN ${vid}`,
-      {},
-      'no such VLAN',
-      `on ${names.length > 3 ? `${names.length} switches` : names.join(', ')}`,
-      {
-        takeOver: () => [{ do: 'add-vlan', vlan: { id: vid } }],
-      },
-    );
+  const alike = new Map<string, number[]>();
+  for (const [vid, names] of there) {
+    const on = names.length > 3 ? `${names.length} switches` : names.join(', ');
+    alike.set(on, [...(alike.get(on) ?? []), vid]);
+  }
+  for (const [on, vids] of alike) {
+    const isOne = vids.length === 1;
+    held.tell('vlan', treesName(vids.map(vlanTree)), {}, isOne ? 'no such VLAN' : 'no such VLANs', `on ${on}`, {
+      takeOver:
+        held.design.vlans.length + vids.length > mostOf('vlans')
+          ? null
+          : () => vids.sort((x, y) => x - y).map((id) => ({ do: 'add-vlan', vlan: { id } })),
+    });
+  }
 }
 
 export function compareUnplanned(held: Held, pair: SwitchMatch): void {

@@ -68,12 +68,21 @@ export function drawn(observation: Observation, name = 'Observed network'): Resu
 
 /** VLAN 1 is there by itself, and is drawn where it has a tree of its own. */
 function vlansOf({ switches }: Observation): number[] {
-  const all = VlanSet.of(switches.flatMap(({ vlans }) => (vlans === null ? [] : [...vlanSet(vlans).ranges()])));
+  const all = VlanSet.of(
+    switches.flatMap(({ vlans, ports }) => (vlans === null ? namedBy(ports) : [...vlanSet(vlans).ranges()])),
+  );
   const own = new Set(switches.flatMap(({ trees }) => trees.map(({ tree }) => tree)));
   return [...all.ranges()]
     .flatMap(([first, last]) => Array.from({ length: last - first + 1 }, (_, i) => first + i))
     .filter((vid) => vid > 1 || own.has('vlan:1'));
 }
+
+/** Of who has no list of VLANs: those that single ports are set to, not those of a port that carries all. */
+const namedBy = (ports: ObservedSwitch['ports']): (readonly [number, number])[] =>
+  ports.flatMap(({ vlans }) => {
+    const carried = vlanSet(vlans?.carried ?? '');
+    return carried.isSame(VlanSet.all) ? [] : [...carried.ranges()];
+  });
 
 function notesOf({ at, switches, leftOut }: Observation, doubts: readonly string[]): string {
   const lines = [

@@ -60,14 +60,14 @@ function jsonOutput(value: unknown): Output | null {
   return has(first, 'ifname', 'flags', 'link_type') ? 'links' : null;
 }
 
-/** Sorts files by what they are; names of those that are nothing that is read. */
-export function sorted(files: readonly File[]): { readonly told: Told; readonly unread: readonly string[] } {
+/** Sorts files by what they are; `unread`: those that are nothing that is read. */
+export function sorted(files: readonly File[]): { readonly told: Told; readonly unread: readonly File[] } {
   const told = new Map<Output, OutputFile[]>();
-  const unread: string[] = [];
+  const unread: File[] = [];
   for (const { name, text } of files) {
     const found = outputOf(text);
     if (found) told.set(found.output, [...(told.get(found.output) ?? []), { name, text, json: found.json }]);
-    else unread.push(name);
+    else unread.push({ name, text });
   }
   return { told: (output) => told.get(output) ?? [], unread };
 }

@@ -17,7 +17,10 @@ export function observedInFiles(files: readonly File[], at: string): Result<Obse
   const leftOut: string[] = [];
   const switches = [...groups].flatMap(([name, own]) => {
     const { told, unread } = sorted(own);
-    for (const file of unread) leftOut.push(`${file}: it is none of ${Object.values(OUTPUTS).join(', ')}.`);
+    for (const { name: file, text } of unread)
+      leftOut.push(
+        text.trim() === '' ? `${file}: it is empty.` : `${file}: it is none of ${Object.values(OUTPUTS).join(', ')}.`,
+      );
     return switchesIn(name, told, leftOut);
   });
   if (switches.length === 0) return fail(`nobody tells of itself there. ${leftOut.slice(0, 5).join(' ')}`.trim());
@@ -86,7 +89,8 @@ function withNeighbours(sw: ObservedSwitch, told: Told): ObservedSwitch {
         ]
       : [];
   });
-  return lldp.length === 0 ? sw : { ...sw, neighbours: [...sw.neighbours, ...neighbours] };
+  if (lldp.length === 0) return sw;
+  return { ...sw, neighbours: [...sw.neighbours, ...neighbours], tellsNeighbours: true };
 }
 
 interface Learnt {

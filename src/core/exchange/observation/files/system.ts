@@ -70,6 +70,8 @@ export function kernelSwitches(name: string, told: Told): ObservedSwitch[] {
       speaks: data.stp_state === 1 ? 'stp' : null,
       timers,
       mac: macOf(bridge.address),
+      hasVlans: true,
+      missing: 'It does not tell of speeds or set costs in files alone.',
     });
   });
 }
@@ -107,12 +109,17 @@ export function openSwitches(name: string, told: Told): ObservedSwitch[] {
   const seconds = (key: string): number => Number(new RegExp(`${key}\\s+(\\d+)`).exec(trees ?? '')?.[1] ?? 0);
   return [
     observed(name, reading, facts, {
-      speaks: trees === null ? null : /rstp/i.test(trees) ? 'rstp' : 'stp',
+      speaks: trees === null ? null : RAPID.test(trees) ? 'rstp' : 'stp',
       timers: { maxAge: seconds('max-age'), hello: seconds('hello-time'), forwardDelay: seconds('forward-delay') },
       mac: reading.bridge?.id.mac ?? null,
+      hasVlans: false,
+      missing: 'It does not tell of set costs in files alone.',
     }),
   ];
 }
+
+/** `rstp/show` writes roles with a capital, `stp/show` without one. */
+const RAPID = /^ +\S+ +(Root|Designated|Alternate|Backup|Disabled) /m;
 
 const macOf = (text: unknown): string | null => {
   const read = typeof text === 'string' ? macAddress.safeParse(text) : null;
@@ -123,13 +130,16 @@ interface Rest {
   readonly speaks: ObservedTree['speaks'];
   readonly timers: { readonly maxAge: number; readonly hello: number; readonly forwardDelay: number };
   readonly mac: string | null;
+  /** Whether it has a list of the VLANs that are there; else ports that carry all of them tell of none. */
+  readonly hasVlans: boolean;
+  readonly missing: string;
 }
 
 function observed(
   name: string,
   { bridge, ports, bundles }: SwitchReading,
   facts: ReadonlyMap<string, Facts>,
-  { speaks, timers, mac }: Rest,
+  { speaks, timers, mac, hasVlans, missing: own }: Rest,
 ): ObservedSwitch {
   const none: Facts = { number: 0, mac: null, up: true, signal: true, speed: 0 };
   const members = new Set(bundles.flatMap((bundle) => bundle.members));
@@ -144,13 +154,13 @@ function observed(
     taken.add(number);
     numbers.set(each, number);
   }
-  const missing = ['It does not tell of speeds or set costs in files alone.'];
+  const missing = [own];
   const known = ports.every(({ vlans }) => vlans !== null);
   const carried = ports.map(({ vlans }) => vlanSet(vlans ?? ''));
   if (!known) missing.push('It does not tell of VLANs.');
   return {
     ...{ source: name, name, mac: bridge?.id.mac ?? mac, chassis: null },
-    vlans: known ? carried.reduce((sum, each) => sum.union(each), VlanSet.empty).format() : null,
+    vlans: known && hasVlans ? carried.reduce((sum, each) => sum.union(each), VlanSet.empty).format() : null,
     ports: interfaces
       .map((each) => {
         const { mac: own, up, signal, speed } = facts.get(each) ?? none;
@@ -184,6 +194,7 @@ function observed(
       : [],
     mst: null,
     neighbours: [],
+    tellsNeighbours: false,
     missing,
   };
 }

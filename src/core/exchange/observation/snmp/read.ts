@@ -54,8 +54,8 @@ export function readAgent(
   else if (trees.size === 0) missing.push('It tells of no spanning tree (BRIDGE-MIB).');
   const vlanRows = told.rows(mib.VLAN_CURRENT);
   if (vlanRows.length === 0) missing.push('It tells of no VLANs (Q-BRIDGE-MIB).');
-  if (told.scalars(mib.LLDP_LOCAL).lldpLocChassisId === undefined)
-    missing.push('It tells of no neighbours (LLDP-MIB).');
+  const tellsNeighbours = told.scalars(mib.LLDP_LOCAL).lldpLocChassisId !== undefined;
+  if (!tellsNeighbours) missing.push('It tells of no neighbours (LLDP-MIB).');
   const wrong = new Set([told, ...within].flatMap((each) => [...each.wrong]));
   for (const name of wrong) missing.push(`${name} is of another kind than the standard has it.`);
   const number = (a: { readonly tree: string }): number => Number(a.tree.split(':')[1] ?? 0);
@@ -70,6 +70,7 @@ export function readAgent(
     trees: [...trees.values()].sort((a, b) => number(a) - number(b)),
     mst: mstp?.mst ?? null,
     neighbours: neighboursTold(told, ports),
+    tellsNeighbours,
     missing,
   };
 }
