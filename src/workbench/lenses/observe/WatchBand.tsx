@@ -139,7 +139,7 @@ function BandLanes({ view, from, time, drawn: { all, kind } }: LanesProps) {
         name={(lane) => (
           <LaneName label={lane.label} more={lane.more} width={NAMES} go={lane.place && go(lane.place)} />
         )}
-        bars={(lane, { scale, axis }) => <WatchBars lane={lane} scale={scale} axis={axis} start={from} />}
+        bars={(lane, { scale, axis }) => <WatchBars lane={lane} scale={scale} axis={axis} start={from} end={to} />}
         hand={(laneRoom) => <Hand time={time} room={laneRoom} />}
         empty="Nothing has been read yet."
       />
@@ -173,28 +173,33 @@ interface BarsProps {
   readonly scale: Scale;
   /** Pixels. */
   readonly axis: number;
-  /** When the axis begins, milliseconds. */
+  /** When the axis begins and ends, milliseconds. */
   readonly start: number;
+  readonly end: number;
 }
 
-const WatchBars = memo(function WatchBars({ lane, scale, axis, start }: BarsProps) {
+/** What the last reading told goes on: that much beyond the axis, pixels. */
+const GOES_ON = 12;
+
+const WatchBars = memo(function WatchBars({ lane, scale, axis, start, end }: BarsProps) {
   const at: At = (moment) => scale.at((moment - start) * 1000) * axis;
+  const until: At = (moment) => (moment >= end ? axis + GOES_ON : at(moment));
   const { drawn } = lane;
   return (
     <svg width={axis} height={ROW} className={styles.bars} aria-label={laneText(lane)} role="img">
       <line x1={0} x2={axis} y1={ROW - 2.5} y2={ROW - 2.5} stroke="var(--rule)" />
       {drawn.as === 'spans' ? (
-        drawn.spans.map((span) => <SpanBar key={span.from} span={span} from={at(span.from)} to={at(span.to)} />)
+        drawn.spans.map((span) => <SpanBar key={span.from} span={span} from={at(span.from)} to={until(span.to)} />)
       ) : drawn.as === 'marks' ? (
         drawn.marks.map((mark) => <MarkBar key={`${mark.kind} ${mark.at}`} mark={mark} x={at(mark.at)} axis={axis} />)
       ) : (
-        <PortBars of={drawn.of} at={at} />
+        <PortBars of={drawn.of} at={at} until={until} />
       )}
     </svg>
   );
 });
 
-function PortBars({ of, at }: { readonly of: PortLane; readonly at: At }) {
+function PortBars({ of, at, until }: { readonly of: PortLane; readonly at: At; readonly until: At }) {
   const index = useWorkbench(({ solution, shownTrees }) => {
     const tree = of.trees.find((each) => shownTrees.includes(each)) ?? of.trees[0];
     return solution?.trees.findIndex(({ id }) => id === tree) ?? 0;
@@ -203,7 +208,7 @@ function PortBars({ of, at }: { readonly of: PortLane; readonly at: At }) {
     <PortBar
       key={from}
       from={at(from)}
-      to={at(to)}
+      to={until(to)}
       state={state}
       role={role}
       colour={strandStyle(Math.max(0, index)).colour}
