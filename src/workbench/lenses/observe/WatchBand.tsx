@@ -108,7 +108,8 @@ interface LanesProps {
 }
 
 function BandLanes({ view, from, time, drawn: { all, kind } }: LanesProps) {
-  const last = useLastReading(view.last);
+  // Since the last event nothing has changed.
+  const last = useReadingAt(view.events.at(-1)?.at ?? view.first!);
   const shownTrees = useWorkbench((state) => state.shownTrees);
   const to = Math.max(view.last!, from + 1000);
   const switches = useWorkbench((state) => state.design.switches);
@@ -270,12 +271,11 @@ function MarkBar({ mark: { at, count, texts }, x, axis }: MarkProps) {
   );
 }
 
-/** Who is root at the end, and what interfaces are called, is in the last reading. */
-function useLastReading(at: number | null): Observation | null {
+/** Who is root at the end, and what interfaces are called, is in a reading. */
+function useReadingAt(at: number): Observation | null {
   const id = useWorkbench((state) => state.id);
   const [reading, setReading] = useState<Observation | null>(null);
   useEffect(() => {
-    if (at === null) return undefined;
     let gone = false;
     void api.readingAt(id, at).then((answer) => {
       const read = answer.ok ? observationSchema.safeParse(answer.value.observation) : null;
