@@ -70,15 +70,39 @@ function Standing({ view, isForm, toggle, refused }: StandingProps) {
           <TextButton aria-pressed={isForm} onClick={toggle}>
             settings
           </TextButton>
-          {view.first !== null && (
-            <TextButton does="remove" title="all readings and events; the settings stay" onClick={() => void forget()}>
-              forget what was read
-            </TextButton>
-          )}
+          {view.first !== null && <Forget view={view} forget={() => void forget()} />}
         </>
       )}
       {view.unsent !== null && <span className={styles.fault}>{view.unsent}</span>}
     </div>
+  );
+}
+
+/** It cannot be undone, so it is asked for twice. */
+function Forget({ view, forget }: { readonly view: WatchView; readonly forget: () => void }) {
+  const [isAsked, setAsked] = useState(false);
+  if (!isAsked)
+    return (
+      <TextButton does="remove" title="all readings and events; the settings stay" onClick={() => setAsked(true)}>
+        forget what was read
+      </TextButton>
+    );
+  return (
+    <>
+      <span role="alert">{counted(view.readings, 'reading')} and all events go for good.</span>
+      <TextButton
+        does="remove"
+        onClick={() => {
+          setAsked(false);
+          forget();
+        }}
+      >
+        forget them
+      </TextButton>
+      <TextButton does="plain" onClick={() => setAsked(false)}>
+        keep them
+      </TextButton>
+    </>
   );
 }
 

@@ -121,6 +121,24 @@ it('tells what came since it was asked last, and what happened before where that
   expect([rows(), screen.queryByRole('button', { name: 'what happened before' })]).toEqual([all.length, null]);
 });
 
+it('forgets what was read when it is told so twice', async () => {
+  const forgotten = jest.spyOn(api, 'forgetWatch').mockResolvedValue(ok(null));
+  jest.spyOn(api, 'reading').mockResolvedValue(fail({ kind: 'unreachable', message: '' } as never));
+  const settings = { on: true, source: {}, every: 30, rules: [], webhook: null, syslog: null, days: 1, mib: 1 };
+  jest.spyOn(api, 'watch').mockResolvedValue(ok({ ...view, settings: settings as never }));
+  const store = await renderWith(<WatchTable />);
+  await act(() => refreshWatch(store.getState().id));
+  const press = (name: string) => fireEvent.click(screen.getByRole('button', { name }));
+  press('forget what was read');
+  expect(screen.getByRole('alert')).toHaveTextContent('4 readings and all events go for good.');
+  press('keep them');
+  press('forget what was read');
+  expect(forgotten).not.toHaveBeenCalled();
+  press('forget them');
+  await settle();
+  expect(forgotten).toHaveBeenCalledTimes(1);
+});
+
 it('is played change by change, also by the keys of the clock, and halts where the map is given back', async () => {
   const { store, map } = await shown();
   jest.useFakeTimers();
