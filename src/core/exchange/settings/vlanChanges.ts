@@ -26,7 +26,7 @@ export function vlanChanges(now: Carriage, was: Carriage | null): VlanChanges {
 }
 
 export const carried = (vlans: Carriage): VlanSet =>
-  vlans.mode === 'access' ? VlanSet.of([[vlans.vlan, vlans.vlan]]) : vlanSet(vlans.allowed);
+  vlanSet(vlans.mode === 'access' ? String(vlans.vlan) : vlans.allowed);
 
 /** The VLAN whose frames have no tag; null where it is not carried. */
 export const untaggedOf = (vlans: Carriage): number | null =>

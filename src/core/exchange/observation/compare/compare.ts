@@ -1,5 +1,4 @@
 /** A design held against what its network tells: where they differ, sorted by harm, each with a likely reason. */
-import { VlanSet } from '../../../model/vlanSet';
 import type { Solution } from '../../../tree/settled';
 import type { Matches } from '../match';
 import type { Observation } from '../observation';
@@ -22,11 +21,10 @@ export interface Comparison {
 /** `solution`: of the design. */
 export function compareObserved(solution: Solution, observation: Observation): Comparison {
   const held = new Held(solution, observation);
-  const known = VlanSet.of([[1, 1], ...held.design.vlans.map(({ id }) => [id, id] as const)]);
   compareHeard(held);
   for (const pair of held.matches.pairs) {
     compareSwitch(held, pair);
-    comparePorts(held, pair, known);
+    comparePorts(held, pair);
     compareCables(held, pair);
     compareUnplanned(held, pair);
   }

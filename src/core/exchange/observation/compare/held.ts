@@ -1,4 +1,6 @@
 /** A design and an observation side by side: who is who, and the differences found so far. */
+import { oncePer } from '../../../base/cache';
+import { VlanSet } from '../../../model/vlanSet';
 import type { Command } from '../../../edit/commands';
 import type { Design } from '../../../model/document';
 import type { SwitchId, TreeId } from '../../../model/ids';
@@ -31,6 +33,8 @@ export class Held {
   /** By the design's switch, by the number of an observed port. */
   readonly places: ReadonlyMap<SwitchId, ReadonlyMap<number, Place>>;
   readonly seen: ReadonlyMap<SwitchId, SwitchMatch>;
+  /** VLANs that the design declares; VLAN 1 is there by itself. `within`: what of a set is among them. */
+  readonly known: { readonly has: (vid: number) => boolean; readonly within: (set: VlanSet) => VlanSet };
   /** By any address that it is known by. */
   readonly byMac: ReadonlyMap<string, SwitchMatch>;
 
@@ -41,6 +45,8 @@ export class Held {
     this.names = namesOf(this.design);
     this.observation = observation;
     this.matches = matchSwitches(this.design, observation);
+    const declared = VlanSet.of([[1, 1], ...this.design.vlans.map(({ id }) => [id, id] as const)]);
+    this.known = { has: (vid) => declared.has(vid), within: oncePer((set: VlanSet) => set.intersect(declared)) };
     const { pairs } = this.matches;
     this.places = new Map(pairs.map((pair) => [pair.designed.id, matchPorts(this.design, pair)]));
     this.seen = new Map(pairs.map((pair) => [pair.designed.id, pair]));

@@ -1,4 +1,5 @@
 /** Signal, speed, edge ports and VLANs, port by port. */
+import { oncePer } from '../../../base/cache';
 import type { Command } from '../../../edit/commands';
 import type { Port } from '../../../model/document';
 import { speed as legalSpeed } from '../../../model/legal';
@@ -9,9 +10,11 @@ import type { SwitchMatch } from '../match';
 import type { ObservedPort } from '../observation';
 import type { Held } from './held';
 
-/** `known`: VLANs that can be there. */
-export function comparePorts(held: Held, { designed, observed }: SwitchMatch, known: VlanSet): void {
-  const { network } = held;
+/** Ports are mostly set alike: a set is written once. */
+const textOf = oncePer((set: VlanSet) => set.format());
+
+export function comparePorts(held: Held, { designed, observed }: SwitchMatch): void {
+  const { network, known } = held;
   const places = held.places.get(designed.id)!;
   const there = observed.vlans === null ? null : vlanSet(observed.vlans);
   for (const port of observed.ports) {
@@ -32,7 +35,7 @@ export function comparePorts(held: Held, { designed, observed }: SwitchMatch, kn
         });
     }
     if (!port.vlans) continue;
-    const wanted = carried(vlans).intersect(known);
+    const wanted = known.within(carried(vlans));
     const own = untaggedOf(vlans);
     const untagged = own !== null && wanted.has(own) ? own : null;
     const takeOver = (): Command[] => [
@@ -41,9 +44,8 @@ export function comparePorts(held: Held, { designed, observed }: SwitchMatch, kn
     held.compared += 2;
     // Who has no list of VLANs carries all of them, those that nobody has included.
     const told = vlanSet(port.vlans.carried);
-    const carries = there ? told : told.intersect(known);
-    if (!wanted.isSame(carries))
-      held.tell('vlan', 'VLANs', at(), wanted.format() || 'none', carries.format() || 'none', { takeOver });
+    const [carriesHere, carriesThere] = [textOf(wanted) || 'none', textOf(there ? told : known.within(told)) || 'none'];
+    if (carriesHere !== carriesThere) held.tell('vlan', 'VLANs', at(), carriesHere, carriesThere, { takeOver });
     const bare = port.vlans.untagged;
     const untaggedThere = bare !== null && (there || known.has(bare)) ? bare : null;
     if (untagged !== untaggedThere)

@@ -3,7 +3,7 @@ import type { Command } from '../../../edit/commands';
 import { bundleSchema, isIdentifier, mostOf, portSchema } from '../../../model/document';
 import { treesName, vlanTree, type BundleId, type PortId } from '../../../model/ids';
 import { portNumber, speed as legalSpeed } from '../../../model/legal';
-import { vlanSet, VlanSet } from '../../../model/vlanSet';
+import { vlanSet } from '../../../model/vlanSet';
 import { BUNDLE_PORTS } from '../../../topology/aggregated';
 import { carriageOf } from '../draw/carriage';
 import { negotiationOf } from '../draw/negotiation';
@@ -11,14 +11,13 @@ import type { SwitchMatch } from '../match';
 import type { ObservedBundle, ObservedPort } from '../observation';
 import type { Held } from './held';
 
-/** VLANs of any switch that the design does not declare; VLAN 1 is there by itself. */
+/** VLANs of any switch that the design does not declare. */
 export function compareVlans(held: Held): void {
-  const known = VlanSet.of([[1, 1], ...held.design.vlans.map(({ id }) => [id, id] as const)]);
   const there = new Map<number, string[]>();
   for (const { designed, observed } of held.matches.pairs) {
     if (observed.vlans === null) continue;
     const all = vlanSet(observed.vlans);
-    for (const [first, last] of all.differenceBothWays(all.intersect(known)).ranges())
+    for (const [first, last] of all.differenceBothWays(held.known.within(all)).ranges())
       for (let vid = first; vid <= last; vid += 1)
         there.set(vid, [...(there.get(vid) ?? []), held.names.switch(designed.id)]);
   }
