@@ -11,11 +11,15 @@ import { standingLabs } from './standing';
 import { isThere } from './run';
 import { unable } from './systems';
 
-afterAll(clearFolder);
 // Labs of these tests alone, whatever else stands here.
 const env = { ...process.env, TMPDIR: folder };
 const lab = (args: string[]) => knotPath(['lab', ...args], '', env);
 const standing = () => standingLabs(folder);
+// One that is kept goes also where its test has failed.
+afterAll(() => {
+  for (const { id } of standing()) lab(['stop', id]);
+  clearFolder();
+});
 const quick = { dialect: 'rstp', timers: { hello: 1, maxAge: 6, forwardDelay: 4 } };
 const DESIGN = networkOf(
   { a: { ...quick, priority: 4096 }, b: quick, c: quick },
