@@ -8,8 +8,8 @@ import { SECOND, type Micros, type ProtocolEntity } from '../../modes/entity';
 import type { LacpView } from '../../modes/lacp/entity';
 import { wireLacpdu } from '../../sim/engine/onWire';
 import type { Simulation } from '../../sim/engine/simulation';
-import { bridgeOf, isOne, wholeOf } from '../../topology/acting';
-import { rootPortsOf } from '../../tree/spread';
+import { bridgeOf, wholeOf } from '../../topology/acting';
+import { rootPortAt } from '../../tree/spread';
 import { bridgeId, portAddress, portIdentifier, portIdentifierValue, systemIdExtension } from '../../topology/bridgeId';
 import { regionsOf } from '../../topology/region';
 import { settingsOf, type BundleSet, type PortSet, type SwitchSet } from '../settings/settings';
@@ -221,7 +221,7 @@ class Observer {
     const { entity, own } = there;
     const vector = entity.rootVector(own);
     const sw = network.switches[bridge]!;
-    const rootPort = this.rootPort(t, bridge);
+    const rootPort = rootPortAt(physical, s, simulation.rootPort(t, bridge) ?? -1);
     const { count, at, forwards } = this.changes(t, bridge);
     // As a reader would call it: by the bridge's own identifier.
     const vid = systemIdExtension(sw, tree);
@@ -254,15 +254,6 @@ class Observer {
         })
         .sort((a, b) => a.port - b.port),
     };
-  }
-
-  /** By which port this switch reaches the root; -1 at the root. */
-  private rootPort(t: number, bridge: number): number {
-    const { simulation, s } = this;
-    const { physical } = simulation;
-    const rootPort = simulation.rootPort(t, bridge) ?? -1;
-    const pair = physical.pairs.find((each) => isOne(each) && each.first === bridge);
-    return pair ? rootPortsOf(physical, pair, rootPort)[s - bridge]! : rootPort;
   }
 
   private treePort(
