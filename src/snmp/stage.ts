@@ -120,17 +120,21 @@ export class Stage {
   private observer(): Observe {
     const nobody: Changes = { count: 0, at: 0 };
     return observerOf(this.simulation, this.design, (t, s) => {
-      const sw = this.simulation.network.switches[s]!.id;
-      const forwards = (port: string): number => this.begun.get(`${t} ${sw} ${port}`) ?? 0;
+      const forwards = (port: number): number => this.begun.get(this.keyOf(t, port)) ?? 0;
       return { ...(this.changes.get(`${t} ${s}`) ?? nobody), forwards };
     });
   }
 
   /** A port begins to forward in a tree (RFC 4188, dot1dStpPortForwardTransitions). */
   private began(tree: number, port: number): void {
-    const { network } = this.simulation;
-    const key = `${tree} ${network.switches[network.owner[port]!]!.id} ${network.ports[port]!.id}`;
+    const key = this.keyOf(tree, port);
     this.begun.set(key, (this.begun.get(key) ?? 0) + 1);
+  }
+
+  /** A port by its own switch, also where that is one bridge with another; places are others once there are more ports. */
+  private keyOf(tree: number, port: number): string {
+    const { switches, home, ports } = this.simulation.physical;
+    return `${tree} ${switches[home[port]!]!.id} ${ports[port]!.id}`;
   }
 
   /** A topology change is told once a bridge and moment, at however many ports it forgets addresses. */

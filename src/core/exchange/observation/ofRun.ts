@@ -27,8 +27,8 @@ import type {
 export interface Changes {
   readonly count: number;
   readonly at: Micros;
-  /** How often a port of it has begun to forward there; left out where nobody has counted. */
-  readonly forwards?: (port: BridgePortId) => number;
+  /** How often a port has begun to forward there, by its place; left out where nobody has counted. */
+  readonly forwards?: (port: number) => number;
 }
 /** By place of the tree and switch. */
 export type ChangesOf = (tree: number, s: number) => Changes;
@@ -250,7 +250,7 @@ class Observer {
           const p = this.indexOf(port);
           if (!simulation.inTree(t, wholeOf(physical, p))) return [];
           const told = this.treePort(p, tree, t, entity, own);
-          return [forwards && !instance ? { ...told, forwards: forwards(physical.ports[p]!.id) } : told];
+          return [forwards && !instance ? { ...told, forwards: forwards(p) } : told];
         })
         .sort((a, b) => a.port - b.port),
     };

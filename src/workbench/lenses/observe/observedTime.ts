@@ -155,7 +155,8 @@ function useReading(): (at: number, event?: KeptEvent) => void {
       void (async () => {
         for (let mine = wish.current; mine; mine = wish.current === mine ? null : wish.current) {
           const answer = await api.readingAt(store.getState().id, mine.at);
-          if (!isThere.current) break;
+          // The watch was left meanwhile, or the map given back.
+          if (!isThere.current || useStore.getState().at === null) break;
           const read = answer.ok ? observationSchema.safeParse(answer.value.observation) : null;
           if (!answer.ok || !read?.success) continue;
           const from = Date.parse(read.data.at);

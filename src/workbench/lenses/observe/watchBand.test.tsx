@@ -85,6 +85,24 @@ it('goes from change to change, to the start and the end; the map shows what was
   expect(jest.mocked(api.readingAt).mock.calls).toHaveLength(asked);
 });
 
+it('leaves the map to the design where it was given back before a reading came', async () => {
+  const { store, map } = await shown();
+  await key('Home');
+  const ways: (() => void)[] = [];
+  jest
+    .spyOn(api, 'readingAt')
+    .mockImplementation(
+      () => new Promise((done) => ways.push(() => done(ok({ observation: readings[1], next: MENDED })))),
+    );
+  await key('ArrowRight');
+  act(() => store.getState().look(null));
+  await settle();
+  expect(ways).toHaveLength(1);
+  await act(async () => ways[0]!());
+  await settle();
+  expect(map()).toBeNull();
+});
+
 it('has a lane for each port that changed in the trees shown, and leads to it', async () => {
   const { store } = await shown();
   act(() => store.setState({ shownTrees: ['mst:9' as never] }));
